@@ -1,0 +1,98 @@
+import { TYPED_NAMES } from "@mossy/core/fixtures/typedNames";
+import { dice } from "@mossy/core/chance/dice";
+import { check } from "@mossy/core/check/check";
+import { spread } from "@mossy/core/colour/spread";
+import { dress, dressed } from "@mossy/core/house/dress";
+import { withColour } from "@mossy/core/house/edit";
+import { impactOn } from "@mossy/core/house/impact";
+import { makeStyle } from "@mossy/core/house/style";
+import { usualHouse } from "@mossy/core/house/usual";
+import { apply } from "@mossy/core/session/apply";
+import { matchSession } from "@mossy/core/match/match";
+import { blankTrack, emptySession } from "@mossy/core/session/document";
+import type { Session, Track } from "@mossy/core/session/document";
+import { makeReader } from "@mossy/core/words/reader";
+import { readName } from "@mossy/core/words/read";
+
+/**
+ * Times a piece of work against one JSON round trip of the same data, turn by turn, so that both meet the same machine.
+ * Prints the middle of the ratios of each turn, and between which quarters they lie.
+ */
+function compare(what: string, data: unknown, work: () => unknown, aim: number | null, turns: number): void {
+  const baseline = (): unknown => JSON.parse(JSON.stringify(data));
+  const clock = (f: () => unknown): number => { const start = performance.now(); f(); return performance.now() - start; };
+  for (let i = 0; i < 3; i++) { work(); baseline(); }
+  const rows = Array.from({ length: turns }, () => {
+    const base = (clock(baseline) + clock(baseline)) / 2;
+    const worked = clock(work);
+    return { worked, ratio: worked / ((base + (clock(baseline) + clock(baseline)) / 2) / 2) };
+  });
+  const at = (list: number[], share: number): number => list.sort((x, y) => x - y)[Math.floor(share * (list.length - 1))] ?? 0;
+  const ratios = rows.map((r) => r.ratio);
+  const middle = at(ratios, 0.5);
+  console.log(`${what.padEnd(64)} ${at(rows.map((r) => r.worked), 0.5).toFixed(0).padStart(5)} ms  ${middle.toFixed(1).padStart(5)} × JSON  (${at(ratios, 0.25).toFixed(1)} to ${at(ratios, 0.75).toFixed(1)}${aim === null ? ")" : `; aim ≤ ${aim})${middle <= aim ? "" : "  MISSED"}`}`);
+}
+
+function withSlip(name: string, roll: () => number): string {
+  if (name.length < 5) return name;
+  const at = 1 + Math.floor(roll() * (name.length - 2));
+  return roll() < 0.5 ? name.slice(0, at) + name.slice(at + 1) : `${name.slice(0, at)}${name[at + 1] ?? ""}${name[at] ?? ""}${name.slice(at + 2)}`;
+}
+
+function manyNames(count: number): string[] {
+  const roll = dice(1);
+  return Array.from({ length: count }, (_, i) => {
+    const name = TYPED_NAMES[Math.floor(roll() * TYPED_NAMES.length)]?.name ?? "";
+    const numbered = roll() < 0.5 ? `${name} ${(i % 40) + 1}` : name;
+    return roll() < 0.1 ? withSlip(numbered, roll) : numbered;
+  });
+}
+
+function largeSession(count: number): Session {
+  const names = manyNames(count);
+  const tracks: Track[] = [blankTrack("main", "Main", { kind: "main", format: "stereo", role: "main" })];
+  let folder: string | null = null;
+  names.forEach((name, i) => {
+    if (i % 25 === 0) {
+      folder = `f${i}`;
+      tracks.push(blankTrack(folder, `Folder ${i}`, { kind: "folder", format: "stereo", feeds: "main" }));
+    }
+    tracks.push(blankTrack(`t${i}`, name, { parent: folder, feeds: folder, source: "mic", input: i + 1 }));
+  });
+  return { ...emptySession("Large"), tracks };
+}
+
+const style = makeStyle(usualHouse("Bench"));
+const names = manyNames(100_000);
+compare("reading 100,000 names, every tenth with a slip, list built anew", names, () => { const reader = makeReader(style.house.words); for (const n of names) readName(reader, n); }, 40, 7);
+
+// The 2,000 tracks as somebody typed them, nothing dressed yet; and as they come back from a room: dressed once, every fourth drifted since.
+const typed = largeSession(2000);
+const roll = dice(2);
+const dressedOnce = apply(typed, dress(style, typed));
+const drifted: Session = {
+  ...dressedOnce,
+  tracks: dressedOnce.tracks.map((t) => (t.kind !== "audio" || roll() > 0.25 ? t : roll() < 0.5 ? { ...t, name: t.name.replaceAll("_", " ").toLowerCase() } : { ...t, colour: "#123456", input: 1 })),
+};
+// A fresh session object each turn: a style remembers the plans of the last few sessions.
+const dressAndCheck = (session: Session) => () => { const s = { ...session }; dress(style, s); return check(style, s); };
+compare(`dressing and checking ${drifted.tracks.length} tracks, every fourth drifted`, drifted, dressAndCheck(drifted), 6, 25);
+compare(`dressing and checking ${typed.tracks.length} tracks as typed, all off the house`, typed, dressAndCheck(typed), null, 25);
+
+const renamed: Session = {
+  ...dressedOnce,
+  tracks: dressedOnce.tracks.map((t) => ({ ...t, id: `x-${t.id}`, name: `${t.name.replaceAll("_", " ").toLowerCase()}!`, parent: t.parent === null ? null : `x-${t.parent}`, feeds: t.feeds === null ? null : `x-${t.feeds}` })),
+};
+compare(`recognising ${renamed.tracks.length} tracks without ids, every one renamed`, renamed, () => matchSession(style, dressedOnce, renamed), null, 3);
+
+// Impact of a draft over 200 templates of 200 tracks.
+const library = Array.from({ length: 200 }, () => ({ ...dressed(style, largeSession(200)) }));
+const draft = makeStyle(withColour(style.house, "harbour", { hex: "#204060" }));
+compare(`impact of one colour over ${library.reduce((n, s) => n + s.tracks.length, 0)} tracks in 200 templates`, library, () => library.map((s) => impactOn(style, draft, { ...s })), null, 3);
+
+// Spread: the least distance reached, against a search twenty times as long.
+const hexes = Array.from({ length: 24 }, () => ({ hex: `#${Math.floor(roll() * 0xffffff).toString(16).padStart(6, "0")}`, locked: false }));
+const TRIES = 4000;
+const quick = spread(hexes, { tries: TRIES, contrast: 3 });
+const long = spread(hexes, { tries: 20 * TRIES, contrast: 3 });
+console.log(`${"spread of 24 colours, least distance of any two".padEnd(64)} ΔE ${quick.before.toFixed(1)} before, ${quick.after.toFixed(1)} after, ${((100 * quick.after) / long.after).toFixed(0)} % of what 20 times the tries reach (${long.after.toFixed(1)})`);

@@ -1,0 +1,58 @@
+import { smallSession } from "@mossy/core/fixtures/sessions";
+import { setField } from "@mossy/core/session/change";
+import { describe, expect, it } from "vitest";
+import { edit } from "./documents.ts";
+import { publishRelease } from "./library.ts";
+import { openApi } from "./openapi.ts";
+import { pathOf, paths } from "./paths.ts";
+import { signIn } from "./people.ts";
+import { routes } from "./routes.ts";
+import type { Route } from "./routes.ts";
+import { startSession } from "./sessions.ts";
+
+const message = (result: { error?: { issues: readonly { path: readonly PropertyKey[]; message: string }[] } | undefined }): string => result.error?.issues.map((i) => `${i.path.join(".")}: ${i.message}`).join("; ") ?? "";
+
+describe("the contract", () => {
+  it("has a place for every route and a route for every place, each once", () => {
+    expect(Object.keys(routes).sort()).toEqual(Object.keys(paths).sort());
+    const places = Object.values(paths).map(([method, path]) => `${method} ${path}`);
+    expect(new Set(places).size).toBe(places.length);
+  });
+
+  it("fills in paths, and nothing in them can break out", () => {
+    expect(pathOf("release", { template: "sound-walk", release: 2 })).toBe("/library/sound-walk/releases/2");
+    expect(pathOf("template", { template: "../people?x=1" })).toBe("/library/..%2Fpeople%3Fx%3D1");
+  });
+
+  it("lets only who may write do so: every write but signing in and handing in asks for a right", () => {
+    const open = Object.entries<Route>(routes).filter(([name, r]) => paths[name as keyof typeof paths][0] !== "get" && (r.who === "anyone" || r.who === "signed-in")).map(([name]) => name);
+    expect(open.sort()).toEqual(["handIn", "signIn", "signOut"]);
+  });
+
+  it("says in words what is off", () => {
+    expect(message(signIn.safeParse({ name: " ", password: "" }))).toBe("name: type your sign-in name; password: type your password");
+    expect(message(publishRelease.safeParse({ revision: 0, note: "\n" }))).toBe("note: say in a few words what changed");
+    expect(message(startSession.safeParse({ title: "", room: "x", template: "y", release: 1, leaveOut: [] }))).toBe("title: give the session a name");
+    expect(message(startSession.safeParse({ title: "two\nlines", room: "x", template: "y", release: 1, leaveOut: [] }))).toBe("title: no line breaks or control characters");
+  });
+
+  it("takes changes as the core makes them and refuses values no track can have", () => {
+    const t = smallSession().tracks[1]!;
+    expect(edit.safeParse({ revision: 0, changes: [setField(t, "pan", -100)] }).success).toBe(true);
+    for (const [field, to] of [["pan", -101], ["level", 25], ["input", 0], ["name", "two\nlines"], ["name", "broken \ud800"], ["colour", "red"], ["format", "quad"], ["number", 1.5]] as const) {
+      expect([field, edit.safeParse({ revision: 0, changes: [{ do: "set", id: t.id, field, from: t[field], to }] }).success]).toEqual([field, false]);
+    }
+    expect(edit.safeParse({ revision: 0, changes: [] }).success).toBe(false);
+    expect(edit.safeParse({ revision: 0, changes: [{ do: "paint", id: t.id }] }).success).toBe(false);
+  });
+
+  it("describes itself without a reference that leads nowhere", () => {
+    const described = JSON.stringify(openApi("1"));
+    const refs = [...described.matchAll(/"\$ref":"#\/([^"]+)"/g)].map(([, path]) => path ?? "");
+    const root = JSON.parse(described) as Record<string, unknown>;
+    for (const path of refs.filter((p) => p.startsWith("components/"))) {
+      const found = path.split("/").reduce<unknown>((at, key) => (typeof at === "object" && at !== null ? Reflect.get(at, key) : undefined), root);
+      expect([path, typeof found]).toEqual([path, "object"]);
+    }
+  });
+});

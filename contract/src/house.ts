@@ -1,0 +1,33 @@
+import { house } from "@mossy/core/house/house";
+import { longText } from "@mossy/core/session/text";
+import { z } from "zod";
+
+export const edition = z.object({ number: z.int().min(1), note: z.string(), publishedBy: z.string(), publishedAt: z.iso.datetime() });
+export type Edition = z.infer<typeof edition>;
+
+export const houseDraft = z.object({ revision: z.int().min(0), basedOn: z.int(), house, updatedBy: z.string(), updatedAt: z.iso.datetime() });
+export type HouseDraft = z.infer<typeof houseDraft>;
+
+export const houseOverview = z.object({ draft: houseDraft, editions: z.array(edition).min(1) });
+
+/** A name no edition reads for sure, with the families of the folders around it, how often and where it stands. */
+export const unreadNames = z.object({
+  names: z.array(z.object({ name: z.string(), families: z.array(z.string()), count: z.int(), where: z.array(z.string()) })),
+});
+
+/** What the draft would ask of one template or session that the edition in force does not. */
+export const impact = z.object({
+  tracks: z.int(),
+  on: z.array(z.object({
+    kind: z.enum(["draft", "release", "session"]), title: z.string(), to: z.string(), tracks: z.int(), touched: z.int(),
+    /** The first of them; the counts are of all. */
+    touches: z.array(z.object({ track: z.string(), name: z.string(), what: z.enum(["name", "colour", "icon", "place", "reading"]), before: z.string(), after: z.string() })),
+  })),
+});
+export type Impact = z.infer<typeof impact>;
+
+/** An edition with its whole document. */
+export const wholeEdition = edition.extend({ house });
+
+export const saveDraft = z.object({ revision: z.int().min(0), house });
+export const publishEdition = z.object({ revision: z.int().min(0), note: longText(2000).trim().min(1, "say in a few words what changed") });

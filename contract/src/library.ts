@@ -1,0 +1,31 @@
+import { session } from "@mossy/core/session/document";
+import { longText, oneLine } from "@mossy/core/session/text";
+import { z } from "zod";
+import { document } from "./documents.ts";
+
+export const release = z.object({ number: z.int().min(1), note: z.string(), edition: z.int(), tracks: z.int(), publishedBy: z.string(), publishedAt: z.iso.datetime() });
+export type Release = z.infer<typeof release>;
+
+export const templateCard = z.object({
+  id: z.string(), name: z.string(), shelf: z.string(),
+  tracks: z.int(), inputs: z.int(), latest: release.nullable(),
+  /** Whether the draft differs from the latest release. */
+  changed: z.boolean(),
+  /** Open sessions that stand on one of its releases. */
+  sessions: z.int(),
+  updatedAt: z.iso.datetime(),
+});
+export type TemplateCard = z.infer<typeof templateCard>;
+
+export const library = z.object({ templates: z.array(templateCard) });
+
+export const template = z.object({
+  id: z.string(), name: z.string(), shelf: z.string(), draft: document, releases: z.array(release),
+  /** Where its releases are in use. */
+  inUse: z.array(z.object({ release: z.int(), room: z.string(), session: z.uuid(), title: z.string() })),
+});
+export type Template = z.infer<typeof template>;
+
+export const newTemplate = z.object({ name: oneLine(80).trim().min(1, "give it a name"), shelf: oneLine(60).trim().min(1, "choose a shelf") });
+export const publishRelease = z.object({ revision: z.int().min(0), note: longText(2000).trim().min(1, "say in a few words what changed") });
+export const wholeRelease = release.extend({ template: z.string(), name: z.string(), shelf: z.string(), session });

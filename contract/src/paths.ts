@@ -1,0 +1,43 @@
+/** Method and path of every request, below /api; light enough for the first page. What goes over each stands in `routes.ts`. */
+export const paths = {
+  health: ["get", "/health"],
+  signInHints: ["get", "/sign-in"],
+  signIn: ["post", "/sign-in"],
+  signOut: ["post", "/sign-out"],
+  me: ["get", "/me"],
+  today: ["get", "/today"],
+  house: ["get", "/house"],
+  houseEdition: ["get", "/house/editions/:edition"],
+  unreadNames: ["get", "/house/unread"],
+  impact: ["get", "/house/impact"],
+  saveHouseDraft: ["put", "/house/draft"],
+  publishEdition: ["post", "/house/editions"],
+  library: ["get", "/library"],
+  template: ["get", "/library/:template"],
+  newTemplate: ["post", "/library"],
+  release: ["get", "/library/:template/releases/:release"],
+  publishRelease: ["post", "/library/:template/releases"],
+  document: ["get", "/documents/:document"],
+  editDocument: ["post", "/documents/:document/changes"],
+  rooms: ["get", "/rooms"],
+  sessions: ["get", "/sessions"],
+  startSession: ["post", "/sessions"],
+  session: ["get", "/sessions/:session"],
+  package: ["get", "/sessions/:session/package"],
+  sendToStation: ["post", "/sessions/:session/send"],
+  handIn: ["post", "/check-ins"],
+  checkIn: ["get", "/check-ins/:checkIn"],
+  correctedFile: ["get", "/check-ins/:checkIn/file"],
+} as const satisfies Record<string, readonly ["get" | "post" | "put", string]>;
+
+export type Paths = typeof paths;
+export type RouteName = keyof Paths;
+
+/** The parts of a path that are filled in: "template" in "/library/:template". */
+export type ParamsOf<P extends string> = P extends `${string}:${infer Name}/${infer Rest}` ? Name | ParamsOf<`/${Rest}`> : P extends `${string}:${infer Name}` ? Name : never;
+export type Params<N extends RouteName> = Readonly<Record<ParamsOf<Paths[N][1]>, string | number>>;
+
+/** A route's path with its parts filled in. */
+export function pathOf<N extends RouteName>(name: N, params: Params<N>): string {
+  return paths[name][1].replace(/:(\w+)/g, (_, key: string) => encodeURIComponent(String(Reflect.get(params, key))));
+}

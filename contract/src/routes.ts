@@ -1,0 +1,68 @@
+import { z } from "zod";
+import { document, edit, edited } from "./documents.ts";
+import { edition, houseDraft, impact, houseOverview, publishEdition, saveDraft, unreadNames, wholeEdition } from "./house.ts";
+import { library, newTemplate, publishRelease, release, template, templateCard, wholeRelease } from "./library.ts";
+import { person, signIn, signInHints } from "./people.ts";
+import type { Right } from "./people.ts";
+import type { RouteName } from "./paths.ts";
+import { rooms } from "./rooms.ts";
+import { handedIn, sessions, startSession, wholeCheckIn, wholeSession } from "./sessions.ts";
+import { today } from "./today.ts";
+
+const done = z.object({ done: z.literal(true) });
+/** Bytes, not JSON. */
+export const FILE = "file";
+
+export interface Route {
+  readonly summary: string;
+  /** Who may: everybody, everybody signed in, or those with one of these rights. */
+  readonly who: "anyone" | "signed-in" | readonly Right[];
+  readonly query?: z.ZodObject;
+  readonly body?: z.ZodType | typeof FILE;
+  readonly answer: z.ZodType | typeof FILE;
+}
+const route = <const R extends Route>(r: R): R => r;
+const LEAD = ["lead"] as const;
+const CREW = ["lead", "engineer"] as const;
+
+/** What goes over every request of the house (method and path: `paths.ts`), used by server, web and station alike; `openapi.ts` describes them from here. */
+export const routes = {
+  health: route({ summary: "Whether the house is awake and its database answers", who: "anyone", answer: z.object({ ok: z.literal(true), database: z.string() }) }),
+  signInHints: route({ summary: "How the people of the demo sign in", who: "anyone", answer: signInHints }),
+  signIn: route({ summary: "Sign in; sets a cookie", who: "anyone", body: signIn, answer: person }),
+  signOut: route({ summary: "Sign out", who: "anyone", answer: done }),
+  me: route({ summary: "Who is signed in", who: "signed-in", answer: person }),
+  today: route({ summary: "The rooms, what stands on which release, what waits", who: "signed-in", answer: today }),
+
+  house: route({ summary: "The draft of the house style and the list of editions", who: "signed-in", answer: houseOverview }),
+  houseEdition: route({ summary: "One edition; 0 is the current one", who: "signed-in", answer: wholeEdition }),
+  unreadNames: route({ summary: "Names in drafts and open sessions that the current edition does not read for sure", who: "signed-in", answer: unreadNames }),
+  impact: route({ summary: "What publishing the draft would ask of drafts, current releases and open sessions", who: "signed-in", answer: impact }),
+  saveHouseDraft: route({ summary: "Save the draft as it was changed from a revision", who: LEAD, body: saveDraft, answer: houseDraft.omit({ house: true }) }),
+  publishEdition: route({ summary: "Publish the draft as the next edition", who: LEAD, body: publishEdition, answer: edition }),
+
+  library: route({ summary: "The templates", who: "signed-in", answer: library }),
+  template: route({ summary: "A template: draft and releases", who: "signed-in", answer: template }),
+  newTemplate: route({ summary: "Begin a template", who: LEAD, body: newTemplate, answer: templateCard.pick({ id: true }) }),
+  release: route({ summary: "A release, whole", who: "signed-in", answer: wholeRelease }),
+  publishRelease: route({ summary: "Publish the draft as the next release", who: LEAD, body: publishRelease, answer: release }),
+
+  document: route({ summary: "A session being worked on", who: "signed-in", answer: document }),
+  editDocument: route({ summary: "Change it; changes that touch nothing of others' merge by themselves", who: CREW, body: edit, answer: edited }),
+
+  rooms: route({ summary: "The rooms with their inputs and limits", who: "signed-in", answer: rooms }),
+
+  sessions: route({ summary: "The sessions, newest first", who: "signed-in", answer: sessions }),
+  startSession: route({ summary: "Fit a release into a room and start a session from it", who: CREW, body: startSession, answer: wholeSession }),
+  session: route({ summary: "A session with its fit report and check-ins", who: "signed-in", answer: wholeSession }),
+  package: route({ summary: "The package for the room, a ZIP", who: "signed-in", answer: FILE }),
+  sendToStation: route({ summary: "Tell the room's station that a package waits", who: CREW, answer: done }),
+  handIn: route({ summary: "Hand a session file in", who: "signed-in", query: z.object({ session: z.uuid().optional(), name: z.string().max(200).optional() }), body: FILE, answer: handedIn }),
+  checkIn: route({ summary: "A check-in: as given, as it came, as it stands", who: "signed-in", answer: wholeCheckIn }),
+  correctedFile: route({ summary: "The session file as it stands now", who: "signed-in", answer: FILE }),
+} as const satisfies Record<RouteName, Route>;
+
+export type Routes = typeof routes;
+export type AnswerOf<N extends RouteName> = Routes[N]["answer"] extends z.ZodType<infer A> ? A : Uint8Array;
+export type BodyOf<N extends RouteName> = Routes[N] extends { readonly body: z.ZodType<infer B> } ? B : Routes[N] extends { readonly body: typeof FILE } ? Uint8Array : undefined;
+export type QueryOf<N extends RouteName> = Routes[N] extends { readonly query: z.ZodType<infer Q> } ? Q : undefined;

@@ -1,0 +1,184 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { sessions, smallSession } from "../fixtures/sessions.ts";
+import { dressed } from "../house/dress.ts";
+import { makeStyle } from "../house/style.ts";
+import { usualHouse } from "../house/usual.ts";
+import { apply } from "../session/apply.ts";
+import { diff } from "../session/diff.ts";
+import { blankTrack } from "../session/document.ts";
+import type { Session, TrackFields } from "../session/document.ts";
+import { check, followsTheHouse, keep, open, putAllRight, takeUpAgain } from "./check.ts";
+import { RULES } from "./rules.ts";
+
+const style = makeStyle(usualHouse("Test house"));
+/** The small session as the house wants it: nothing to find. */
+const tidy = dressed(style, smallSession());
+const edit = (s: Session, id: string, fields: Partial<TrackFields>): Session => ({ ...s, tracks: s.tracks.map((t) => (t.id === id ? { ...t, ...fields } : t)) });
+const find = (s: Session, rule: string, baseline: Session | null = null) => check(style, s, baseline).filter((f) => f.rule === rule);
+const one = (s: Session, rule: string, baseline: Session | null = null) => {
+  const found = find(s, rule, baseline);
+  expect(found, `${rule} once`).toHaveLength(1);
+  return found[0]!;
+};
+/** Applies a finding's fix and expects the rule to be content. */
+const fixed = (s: Session, rule: string, baseline: Session | null = null): Session => {
+  const { fix } = one(s, rule, baseline);
+  const after = apply(s, fix?.changes ?? []);
+  expect(find(after, rule, baseline), `${rule} after its fix`).toEqual([]);
+  return after;
+};
+const without = (s: Session, id: string): Session => ({ ...s, tracks: s.tracks.filter((t) => t.id !== id) });
+
+describe("checking", () => {
+  it("finds nothing in a session that follows the house", () => {
+    expect(check(style, tidy, tidy)).toEqual([]);
+    expect(followsTheHouse(tidy, [])).toBe(1);
+  });
+
+  it("has every rule under an id of its own", () => {
+    expect(new Set(RULES.map((r) => r.id)).size).toBe(RULES.length);
+  });
+});
+
+describe("house style", () => {
+  it("name off the pattern: renames, and says what the pattern is", () => {
+    const s = edit(tidy, "top", { name: "snare TOP" });
+    expect(one(s, "name-off-pattern")).toMatchObject({ before: "snare TOP", after: "Snare_Top", says: "“snare TOP” is off the house pattern." });
+    expect(fixed(s, "name-off-pattern")).toEqual(tidy);
+  });
+
+  it("a name that could be something is asked about, never put right unasked", () => {
+    const s = edit(tidy, "gtr", { name: "Snaer Top", role: null, positions: [] });
+    const finding = one(s, "name-off-pattern");
+    expect(finding.fix).toMatchObject({ label: "Yes, Snare", sure: false });
+    expect(finding.because).toBe("It only fits if this is a slip of the keyboard.");
+  });
+
+  it("name nobody can read: says so and offers nothing", () => {
+    const s = edit(tidy, "gtr", { name: "xqzv", role: null, positions: [] });
+    expect(one(s, "name-unreadable")).toMatchObject({ fix: null, says: "Nobody can tell what “xqzv” is." });
+    expect(one(edit(tidy, "gtr", { name: "", role: null }), "name-unreadable").says).toBe("A track has no name.");
+  });
+
+  it("same name twice: the second gets a name of its own; a folder may be called like a track", () => {
+    const s = { ...tidy, tracks: [...tidy.tracks, blankTrack("again", "xqzv", { feeds: "main" }), blankTrack("again2", "XQZV", { feeds: "main" })] };
+    expect(one(s, "same-name").after).toBe("XQZV_2");
+    fixed(s, "same-name");
+    expect(find(edit(tidy, "gtr", { name: "KIT" }), "same-name")).toEqual([]);
+  });
+
+  it("colour and icon: names the colour the house gives", () => {
+    const s = edit(tidy, "kick", { colour: "#ff0000", icon: null });
+    expect(one(s, "colour-off")).toMatchObject({ after: "#3e6d8e", because: "The house gives Kick Harbour (#3e6d8e)." });
+    fixed(s, "colour-off");
+    fixed(s, "icon-off");
+  });
+
+  it("outside its folder: moves it in, where the order wants it, and takes its feed along", () => {
+    const kick = tidy.tracks.find((t) => t.id === "kick")!;
+    const s = { ...without(tidy, "kick"), tracks: [{ ...kick, parent: null, feeds: "main" }, ...without(tidy, "kick").tracks] };
+    expect(one(s, "outside-folder").says).toBe("“Kick” stands outside all folders, not in KIT.");
+    const after = fixed(s, "outside-folder");
+    expect(after.tracks.find((t) => t.id === "kick")).toMatchObject({ parent: "kit", feeds: "kit" });
+  });
+
+  it("out of order: moves the fewest", () => {
+    const kit = tidy.tracks.filter((t) => t.parent === "kit");
+    const rest = tidy.tracks.filter((t) => t.parent !== "kit");
+    const s = { ...tidy, tracks: [rest[0]!, kit[2]!, kit[0]!, kit[1]!, ...rest.slice(1)] };
+    expect(one(s, "out-of-order")).toMatchObject({ track: kit[2]!.id, after: `after ${kit[1]!.name}` });
+    expect(fixed(s, "out-of-order")).toEqual(tidy);
+  });
+});
+
+describe("signal", () => {
+  it("a bus narrower than the main path", () => {
+    const s = edit(tidy, "rev", { format: "mono" });
+    expect(one(s, "bus-format")).toMatchObject({ weight: "broken", says: "The return “Plate” is mono, the session is stereo." });
+    fixed(s, "bus-format");
+  });
+  it("an armed folder", () => { fixed(edit(tidy, "kit", { armed: true }), "folder-armed"); });
+  it("a feed that leads nowhere, and one to a track that is gone", () => {
+    fixed(edit(tidy, "gtr", { feeds: null }), "feeds-nowhere");
+    expect(one(edit(tidy, "gtr", { feeds: "gone" }), "feeds-nowhere").says).toBe("“EGtr_Amp” feeds a track that is not there.");
+  });
+  it("a send to a track that is gone", () => {
+    fixed(edit(tidy, "gtr", { sends: [{ id: "x", to: "gone", level: 0, beforeFader: false }] }), "feeds-nowhere");
+  });
+  it("a circle, shown along its way", () => {
+    const s = edit(edit(tidy, "rev", { sends: [{ id: "x", to: "kit", level: 0, beforeFader: false }] }), "kit", { sends: [{ id: "y", to: "rev", level: 0, beforeFader: false }] });
+    expect(one(s, "feeds-circle").says).toMatch(/KIT → Plate → KIT|Plate → KIT → Plate/);
+    fixed(s, "feeds-circle");
+  });
+  it("an input used twice, also by the second channel of a wide track", () => {
+    fixed(edit(tidy, "gtr", { input: 1 }), "input-twice");
+    expect(one(edit(tidy, "gtr", { input: 2, format: "stereo" }), "input-twice").says).toContain("Input 2 is used by");
+    expect(find(edit(edit(tidy, "kick", { input: 5 }), "gtr", { input: 4, format: "stereo" }), "input-twice")).toHaveLength(1);
+  });
+  it("a return nobody feeds: may be taken out, but only when asked", () => {
+    const s = edit(tidy, "top", { sends: [] });
+    expect(one(s, "unfed-return").fix?.sure).toBe(false);
+    fixed(s, "unfed-return");
+  });
+});
+
+describe("against what went out", () => {
+  it("a missing track is put back where it was", () => {
+    expect(fixed(without(tidy, "top"), "missing-track", tidy).tracks.map((t) => t.id)).toEqual(tidy.tracks.map((t) => t.id));
+  });
+  it("an extra track may be this job's own", () => {
+    const s = { ...tidy, tracks: [...tidy.tracks, blankTrack("x", "Iron", { feeds: "main" })] };
+    expect(fixed(s, "extra-track", tidy).tracks.at(-1)?.job).toBe(true);
+  });
+  it("an input that changed, a sample rate that changed", () => {
+    expect(one(edit(tidy, "gtr", { input: 9 }), "input-moved", tidy)).toMatchObject({ before: "Input 9", after: "Input 4" });
+    fixed(edit(tidy, "gtr", { input: 9 }), "input-moved", tidy);
+    fixed({ ...tidy, sampleRate: 44100 }, "setting-changed", tidy);
+  });
+});
+
+describe("keeping a finding", () => {
+  it("lets it stand with its reason, until what was off changes", () => {
+    const s = edit(tidy, "top", { name: "snare TOP" });
+    const finding = one(s, "name-off-pattern");
+    const kept = apply(s, [keep(s, finding, "the drummer asked for it")]);
+    expect(one(kept, "name-off-pattern").kept?.why).toBe("the drummer asked for it");
+    expect(open(check(style, kept))).toEqual([]);
+    expect(followsTheHouse(kept, check(style, kept))).toBe(1);
+    expect(open(check(style, edit(kept, "top", { name: "SNARE top!" })))).toHaveLength(1);
+    expect(apply(kept, [takeUpAgain(kept, one(kept, "name-off-pattern"))])).toEqual(s);
+  });
+});
+
+describe("putting all right", () => {
+  it("leaves nothing that could be put right unasked, for any session and any release it came from", () => {
+    fc.assert(fc.property(sessions(10), sessions(10), (given, came) => {
+      const after = apply(came, putAllRight(style, came, given));
+      expect(open(check(style, after, given)).filter((f) => f.fix?.sure).map((f) => f.says)).toEqual([]);
+    }), { numRuns: 150 });
+  });
+
+  it("brings a drifted session back to no findings at all", () => {
+    const drifted = [
+      { ...edit(edit(tidy, "top", { name: "sn top", colour: "#123456" }), "gtr", { input: 12 }) },
+      { ...without(tidy, "bottom"), sampleRate: 44100 as const },
+      { ...tidy, tracks: [...tidy.tracks, blankTrack("new", "hat", { feeds: "main", format: "mono" })] },
+    ];
+    for (const s of drifted) {
+      const after = apply(s, putAllRight(style, s, tidy));
+      expect(check(style, after, tidy)).toEqual([]);
+    }
+  });
+
+  it("counts the share of tracks that follow the house", () => {
+    const s = edit(edit(tidy, "top", { name: "sn top", colour: "#123456" }), "gtr", { input: 12 });
+    expect(followsTheHouse(s, check(style, s))).toBeCloseTo(6 / 7, 10);
+  });
+
+  it("proposes only changes that fit a document", () => {
+    fc.assert(fc.property(sessions(8), (s) => {
+      for (const f of check(style, s)) if (f.fix) expect(diff(s, apply(s, f.fix.changes)).length).toBeGreaterThan(0);
+    }), { numRuns: 150 });
+  });
+});

@@ -1,0 +1,113 @@
+import { patternInWords } from "../names/compose.ts";
+import { patternUse } from "../house/style.ts";
+import { nameKey } from "../house/plan.ts";
+import type { Wanted } from "../house/plan.ts";
+import { setField } from "../session/change.ts";
+import type { Change } from "../session/change.ts";
+import type { Track } from "../session/document.ts";
+import { same } from "../session/change.ts";
+import type { Remark, Rule, View } from "./rule.ts";
+
+/** The changes that give a track its house name and what the name says. */
+export function renaming(t: Track, wanted: Wanted): Change[] {
+  const { role, of, positions, number } = wanted.what;
+  const changes: Change[] = [];
+  if (wanted.name !== null && t.name !== wanted.name) changes.push(setField(t, "name", wanted.name));
+  if (t.role !== role) changes.push(setField(t, "role", role));
+  if (t.of !== of) changes.push(setField(t, "of", of));
+  if (!same(t.positions, positions)) changes.push(setField(t, "positions", [...positions]));
+  if (t.number !== number) changes.push(setField(t, "number", number));
+  return changes;
+}
+
+/** A name that the pattern writes another way. */
+export const nameOffPattern: Rule = {
+  id: "name-off-pattern", area: "style", title: "Name off the pattern",
+  check: (view) => {
+    const doubled = doubledNames(view);
+    return view.session.tracks.flatMap((t): Remark[] => {
+      const wanted = view.plan.wanted.get(t.id);
+      if (!wanted || wanted.name === null || wanted.name === t.name || doubled.has(t.id)) return [];
+      const { what } = wanted;
+      const pattern = patternInWords(view.style.house.names[patternUse(t.kind)], what);
+      if (what.sure) {
+        return [{
+          track: t.id, weight: "look", says: `“${t.name}” is off the house pattern.`, because: `House pattern: ${pattern}.`,
+          before: t.name, after: wanted.name, fix: { label: "Rename", changes: renaming(t, wanted), sure: true },
+        }];
+      }
+      const role = view.style.reader.roles.get(what.role ?? "")?.name ?? "";
+      return [{
+        track: t.id, weight: "look", says: `“${t.name}” could be ${role}. Is it?`, because: doubtInWords(view, t, wanted),
+        before: t.name, after: wanted.name,
+        fix: { label: `Yes, ${role}`, changes: [...renaming(t, wanted), ...lookChanges(t, wanted)], sure: false },
+      }];
+    });
+  },
+};
+
+function lookChanges(t: Track, wanted: Wanted): Change[] {
+  const changes: Change[] = [];
+  if (wanted.colour !== null && t.colour !== wanted.colour) changes.push(setField(t, "colour", wanted.colour));
+  if (wanted.icon !== null && t.icon !== wanted.icon) changes.push(setField(t, "icon", wanted.icon));
+  return changes;
+}
+
+function doubtInWords(view: View, t: Track, wanted: Wanted): string {
+  const reading = wanted.what.reading;
+  const name = (id: string): string => view.style.reader.roles.get(id)?.name ?? id;
+  switch (reading?.doubt) {
+    case "several-meanings": return reading.others.length > 0 ? `It could as well be ${reading.others.map(name).join(" or ")}.` : "The word list marks this word as doubtful.";
+    case "two-roles": return `“${t.name}” names two roles at once.`;
+    case "slip": return "It only fits if this is a slip of the keyboard.";
+    case "too-short": return "One letter is too little to be sure.";
+    default: return "It holds words the word list does not know.";
+  }
+}
+
+/** A name nobody can read. */
+export const nameUnreadable: Rule = {
+  id: "name-unreadable", area: "style", title: "Name nobody can read",
+  check: (view) => view.session.tracks.flatMap((t): Remark[] => {
+    const wanted = view.plan.wanted.get(t.id);
+    if (!wanted || wanted.what.role !== null) return [];
+    return [{
+      track: t.id, weight: "look", says: t.name === "" ? "A track has no name." : `Nobody can tell what “${t.name}” is.`,
+      because: "No word of the word list is in it. Choose a role for it, or keep it and say why.", before: t.name, after: null, fix: null,
+    }];
+  }),
+};
+
+function doubledNames(view: View): Map<string, Track> {
+  const first = new Map<string, Track>();
+  const doubled = new Map<string, Track>();
+  for (const t of view.session.tracks) {
+    const key = nameKey(t, t.name);
+    const before = first.get(key);
+    if (before) doubled.set(t.id, before);
+    else first.set(key, t);
+  }
+  return doubled;
+}
+
+/** Two tracks under one name: nobody can tell their files apart. */
+export const sameName: Rule = {
+  id: "same-name", area: "style", title: "Same name twice",
+  check: (view) => {
+    const all = new Set(view.session.tracks.map((t) => nameKey(t, t.name)));
+    return [...doubledNames(view)].flatMap(([id, other]): Remark[] => {
+      const t = view.tracks.get(id);
+      if (!t) return [];
+      const wanted = view.plan.wanted.get(id);
+      let name = wanted?.what.sure ? wanted.name : null;
+      for (let n = 2; name === null || all.has(nameKey(t, name)); n++) name = `${t.name}_${n}`;
+      all.add(nameKey(t, name));
+      const changes = wanted?.what.sure && name === wanted.name ? renaming(t, wanted) : [setField(t, "name", name)];
+      return [{
+        track: id, weight: "look", says: `Two tracks are called “${t.name}”.`,
+        because: other.parent === t.parent ? "They stand in the same folder; their recorded files would get the same name." : "Their recorded files would get the same name.",
+        before: t.name, after: name, fix: { label: "Rename", changes, sure: true },
+      }];
+    });
+  },
+};

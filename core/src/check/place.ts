@@ -1,0 +1,85 @@
+import { feedsAfterMove } from "../house/dress.ts";
+import { setField } from "../session/change.ts";
+import type { Change } from "../session/change.ts";
+import { longestRun } from "../session/diff.ts";
+import { mainOf } from "../session/routing.ts";
+import type { Track, TrackId } from "../session/document.ts";
+import type { Remark, Rule, View } from "./rule.ts";
+
+/** A track that stands in another folder than the house order says. */
+export const outsideFolder: Rule = {
+  id: "outside-folder", area: "style", title: "Outside its folder",
+  check: (view) => view.session.tracks.flatMap((t): Remark[] => {
+    const parent = view.plan.parentOf.get(t.id);
+    if (parent === undefined || parent === t.parent) return [];
+    const fresh = view.plan.newFolders.find((f) => f.id === parent);
+    const to = parent === null ? null : view.tracks.get(parent) ?? fresh ?? null;
+    const from = t.parent === null ? null : view.tracks.get(t.parent) ?? null;
+    return [{
+      track: t.id, weight: "look",
+      says: to ? `“${t.name}” stands ${from ? `in ${from.name}` : "outside all folders"}, not in ${to.name}.` : `“${t.name}” stands in ${from?.name ?? "a folder"}; the house keeps it outside.`,
+      because: fresh ? `There are enough of its family for a folder ${fresh.name}; it will be made.` : "The house order says where each family stands.",
+      before: from?.name ?? "no folder", after: to?.name ?? "no folder",
+      fix: { label: to ? `Move to ${to.name}` : "Move out", changes: moving(view, t, parent, fresh ?? null), sure: true },
+    }];
+  }),
+};
+
+/** A track between neighbours that the house order puts the other way round. */
+export const outOfOrder: Rule = {
+  id: "out-of-order", area: "style", title: "Out of order",
+  check: (view) => {
+    return [...view.inside].flatMap(([parent, tracks]) => {
+      const list = tracks.map((t) => t.id);
+      const there = new Set(list);
+      const order = (view.plan.inside.get(parent) ?? []).filter((id) => there.has(id));
+      const stay = list.filter((id) => view.plan.parentOf.get(id) === parent);
+      if (order.every((id, i) => id === stay[i])) return [];
+      const stays = new Set(longestRun(order, list));
+      return order.flatMap((id, i): Remark[] => {
+        const t = view.tracks.get(id);
+        if (!t || stays.has(id)) return [];
+        const neighbour = i > 0 ? view.tracks.get(order[i - 1] ?? "") : undefined;
+        const after = neighbour?.id ?? null;
+        const from = { parent, after: list[list.indexOf(id) - 1] ?? null };
+        if (from.after === after) return [];
+        return [{
+          track: id, weight: "note", says: `“${t.name}” is out of house order.`,
+          because: neighbour ? `It belongs after “${neighbour.name}”.` : "It belongs first.",
+          before: from.after === null ? "first" : `after ${view.tracks.get(from.after)?.name ?? ""}`, after: neighbour ? `after ${neighbour.name}` : "first",
+          fix: { label: "Move", changes: [{ do: "move", id, from, to: { parent, after } }], sure: true },
+        }];
+      });
+    });
+  },
+};
+
+/** The last of the order before `id` that stands there already. */
+function lastBefore(order: readonly TrackId[], id: TrackId, standsThere: (id: TrackId) => boolean): TrackId | null {
+  for (let i = order.indexOf(id) - 1; i >= 0; i--) {
+    const neighbour = order[i];
+    if (neighbour !== undefined && standsThere(neighbour)) return neighbour;
+  }
+  return null;
+}
+
+/** Moves a track into the folder it belongs in, behind the last neighbour that stands there already; makes the folder where it is new. */
+function moving(view: View, t: Track, parent: TrackId | null, fresh: Track | null): Change[] {
+  const changes: Change[] = [];
+  const siblings = view.inside.get(t.parent) ?? [];
+  let from = { parent: t.parent, after: siblings[siblings.indexOf(t) - 1]?.id ?? null };
+  let after: TrackId | null = null;
+  if (fresh) {
+    const around = view.plan.inside.get(fresh.parent) ?? [];
+    const before = lastBefore(around, fresh.id, (id) => view.tracks.get(id)?.parent === fresh.parent);
+    changes.push({ do: "add", track: fresh, after: before });
+    if (fresh.parent === t.parent && from.after === before) from = { parent: t.parent, after: fresh.id };
+  } else {
+    const order = view.plan.inside.get(parent) ?? [];
+    after = lastBefore(order, t.id, (id) => view.tracks.get(id)?.parent === parent);
+  }
+  changes.push({ do: "move", id: t.id, from, to: { parent, after } });
+  const feeds = feedsAfterMove(t, parent, mainOf(view.session)?.id ?? null);
+  if (feeds !== t.feeds) changes.push(setField(t, "feeds", feeds));
+  return changes;
+}

@@ -1,0 +1,124 @@
+import { CHANNELS } from "../session/document.ts";
+import { setField } from "../session/change.ts";
+import { circles, mainOf } from "../session/routing.ts";
+import type { Remark, Rule } from "./rule.ts";
+
+/** A bus, return or folder of another width than the main path loses or invents channels. */
+export const busFormat: Rule = {
+  id: "bus-format", area: "signal", title: "Bus of another width",
+  check: (view) => {
+    const main = view.session.mainFormat;
+    return view.session.tracks.flatMap((t): Remark[] => {
+      if (!["folder", "bus", "return", "main"].includes(t.kind) || t.format === main || t.format === null) return [];
+      if (t.role === "cue-mix") return [];
+      const what = t.kind === "main" ? "The main path" : t.kind === "return" ? "The return" : t.kind === "folder" ? "The folder" : "The bus";
+      return [{
+        track: t.id, weight: CHANNELS[t.format] < CHANNELS[main] ? "broken" : "look",
+        says: `${what} “${t.name}” is ${t.format}, the session is ${main}.`, because: "A bus and a return are as wide as the session's main path.",
+        before: t.format, after: main, fix: { label: `Make it ${main}`, changes: [setField(t, "format", main)], sure: true },
+      }];
+    });
+  },
+};
+
+/** A folder that is armed records nothing and hides that something else should be. */
+export const folderArmed: Rule = {
+  id: "folder-armed", area: "signal", title: "Folder armed",
+  check: (view) => view.session.tracks.flatMap((t): Remark[] => (t.armed && ["folder", "bus", "return", "main"].includes(t.kind) ? [{
+    track: t.id, weight: "broken", says: `“${t.name}” is armed, but a ${t.kind} records nothing.`, because: "Only tracks with an input record; a folder passes on what it holds.",
+    before: "armed", after: "not armed", fix: { label: "Disarm", changes: [setField(t, "armed", false)], sure: true },
+  }] : [])),
+};
+
+/** A feed or send to something that is not there, or nowhere at all, makes no sound. */
+export const feedsNowhere: Rule = {
+  id: "feeds-nowhere", area: "signal", title: "Feed that leads nowhere",
+  check: (view) => {
+    const main = mainOf(view.session);
+    return view.session.tracks.flatMap((t): Remark[] => {
+      const remarks: Remark[] = [];
+      const home = t.parent ?? main?.id ?? null;
+      const gone = t.feeds !== null && !view.tracks.has(t.feeds);
+      if (gone || (t.feeds === null && t.kind !== "main" && t.kind !== "midi" && t.format !== null)) {
+        const to = home === null ? undefined : view.tracks.get(home);
+        remarks.push({
+          track: t.id, weight: "broken", says: gone ? `“${t.name}” feeds a track that is not there.` : `“${t.name}” feeds nothing.`,
+          because: "Nobody will hear it.", before: "nowhere", after: to?.name ?? null,
+          fix: to && to.id !== t.id ? { label: `Feed ${to.name}`, changes: [setField(t, "feeds", to.id)], sure: true } : null,
+        });
+      }
+      const lost = t.sends.filter((s) => !view.tracks.has(s.to));
+      if (lost.length > 0) {
+        remarks.push({
+          track: t.id, weight: "broken", says: `“${t.name}” sends to a track that is not there.`, because: "The send makes no sound and hides that one is missing.",
+          before: `${t.sends.length} sends`, after: `${t.sends.length - lost.length} sends`,
+          fix: { label: "Take the send out", changes: [setField(t, "sends", t.sends.filter((s) => !lost.includes(s)))], sure: false },
+        });
+      }
+      return remarks;
+    });
+  },
+};
+
+/** A feed that comes back to where it started howls, or is refused by the software. */
+export const feedsCircle: Rule = {
+  id: "feeds-circle", area: "signal", title: "Feed round in a circle",
+  check: (view) => circles(view.session).map((ids): Remark => {
+    const names = ids.map((id) => view.tracks.get(id)?.name ?? id);
+    const last = view.tracks.get(ids.at(-1) ?? "");
+    const first = ids[0];
+    const main = mainOf(view.session);
+    const back = last && last.feeds === first;
+    const changes = !last || first === undefined ? [] : back ? [setField(last, "feeds", main && !ids.includes(main.id) ? main.id : null)] : [setField(last, "sends", last.sends.filter((s) => s.to !== first))];
+    return {
+      track: last?.id ?? null, weight: "broken", says: `Signal goes round in a circle: ${[...names, names[0]].join(" → ")}.`,
+      because: "It would feed back, or the room's software will refuse it.", before: names.join(" → "), after: back ? `${last.name} → ${main?.name ?? "nothing"}` : `without the send from ${last?.name ?? ""}`,
+      fix: { label: back ? `Feed ${main?.name ?? "nothing"} instead` : "Take that send out", changes, sure: false },
+    };
+  }),
+};
+
+/** Two tracks that record the same input. */
+export const inputTwice: Rule = {
+  id: "input-twice", area: "signal", title: "Input used twice",
+  check: (view) => {
+    const users = new Map<number, string>();
+    const taken = new Set<number>();
+    for (const t of view.session.tracks) if (t.input !== null) for (let i = 0; i < width(t); i++) taken.add(t.input + i);
+    return view.session.tracks.flatMap((t): Remark[] => {
+      if (t.input === null) return [];
+      const mine = Array.from({ length: width(t) }, (_, i) => (t.input ?? 0) + i);
+      const clash = mine.find((n) => users.has(n));
+      const other = clash === undefined ? undefined : view.tracks.get(users.get(clash) ?? "");
+      for (const n of mine) if (!users.has(n)) users.set(n, t.id);
+      if (clash === undefined || !other) return [];
+      const free = firstFree(taken, width(t));
+      return [{
+        track: t.id, weight: "broken", says: `Input ${clash} is used by “${other.name}” and by “${t.name}”.`, because: "Both would record the same source; one of them is missing its own.",
+        before: `Input ${t.input}`, after: `Input ${free}`, fix: { label: `Use input ${free}`, changes: [setField(t, "input", free)], sure: false },
+      }];
+    });
+  },
+};
+
+const width = (t: { format: keyof typeof CHANNELS | null }): number => (t.format === null ? 1 : CHANNELS[t.format]);
+
+function firstFree(taken: ReadonlySet<number>, channels: number): number {
+  for (let n = 1; ; n++) if (Array.from({ length: channels }, (_, i) => n + i).every((x) => !taken.has(x))) return n;
+}
+
+/** A return that nothing sends to makes no sound: say which, offer to take it out. */
+export const unfedReturn: Rule = {
+  id: "unfed-return", area: "signal", title: "Return nobody feeds",
+  check: (view) => {
+    const fed = new Set(view.session.tracks.flatMap((t) => [t.feeds, ...t.sends.map((s) => s.to)]));
+    return view.session.tracks.flatMap((t, i): Remark[] => {
+      if (t.kind !== "return" || fed.has(t.id)) return [];
+      const siblings = view.session.tracks.slice(0, i).filter((x) => x.parent === t.parent);
+      return [{
+        track: t.id, weight: "note", says: `Nothing sends to the return “${t.name}”.`, because: "It costs processing and makes no sound.", before: t.name, after: "taken out",
+        fix: { label: "Take it out", changes: [{ do: "take-out", track: t, after: siblings.at(-1)?.id ?? null }], sure: false },
+      }];
+    });
+  },
+};

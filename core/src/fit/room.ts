@@ -1,0 +1,26 @@
+import { z } from "zod";
+import { oneLine } from "../session/text.ts";
+import { SOURCES, channelFormat, source } from "../session/document.ts";
+
+/** One input of a room's interface. */
+export const roomInput = z.object({
+  /** As the interface counts it, from 1. */
+  number: z.int().min(1).max(1024),
+  label: oneLine(40).trim().min(1),
+  /** What may be plugged in. */
+  takes: z.array(source).min(1).max(SOURCES.length),
+  /** Whether it can feed phantom power. */
+  phantom: z.boolean(),
+});
+export type RoomInput = z.infer<typeof roomInput>;
+
+/** A place with its interface and limits. */
+export const room = z.object({
+  name: oneLine(60).trim().min(1),
+  says: oneLine(200),
+  inputs: z.array(roomInput).max(512),
+  sampleRates: z.array(z.number().int().positive()).min(1).max(8),
+  /** The widest main path its monitors can show. */
+  widest: channelFormat,
+});
+export type Room = z.infer<typeof room>;

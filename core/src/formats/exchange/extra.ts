@@ -1,0 +1,35 @@
+import { z } from "zod";
+import { session } from "../../session/document.ts";
+import { FileProblem } from "../fileProblem.ts";
+
+export const EXTRA_FILE = "mossy-lantern.json";
+
+/** Our extra file in the exchange ZIP: the whole document as it was when the file was written, and whose it is. */
+export const extra = z.object({
+  format: z.literal("mossy-lantern/exchange"),
+  version: z.literal(1),
+  /** Id of the session in the house; null for a file that was made for nobody in particular. */
+  of: z.string().max(80).nullable(),
+  session,
+});
+export type Extra = z.infer<typeof extra>;
+
+/**
+ * Reads the extra file; null where it comes from a later version of ours, so that the rest can still be read.
+ * @throws FileProblem when it is no JSON or not of our shape
+ */
+export function readExtra(bytes: Uint8Array): Extra | null {
+  let raw: unknown;
+  try {
+    raw = JSON.parse(new TextDecoder("utf-8", { fatal: true }).decode(bytes));
+  } catch {
+    throw new FileProblem(`“${EXTRA_FILE}” in the file is damaged. Save the session again, or take that entry out of the ZIP: the tracks are then recognised by their names.`, EXTRA_FILE);
+  }
+  const version = z.object({ version: z.number() }).safeParse(raw);
+  if (version.success && version.data.version > 1) return null;
+  const parsed = extra.safeParse(raw);
+  if (parsed.success) return parsed.data;
+  const [issue] = parsed.error.issues;
+  const where = issue?.path.join(".") ?? "";
+  throw new FileProblem(`“${EXTRA_FILE}” does not fit together (${where}: ${issue?.message ?? "unknown"}). Save the session again, or take that entry out of the ZIP.`, `${EXTRA_FILE}, ${where}`);
+}

@@ -1,0 +1,52 @@
+import Papa from "papaparse";
+import { CHANNELS } from "../session/document.ts";
+import type { Session } from "../session/document.ts";
+import type { Room } from "../fit/room.ts";
+import type { WordList } from "../words/wordlist.ts";
+
+/** One line of the input list. */
+export interface InputLine {
+  readonly input: number;
+  readonly socket: string;
+  readonly phantom: boolean;
+  /** Null for an input nobody uses. */
+  readonly track: string | null;
+  readonly source: string;
+  readonly armed: boolean;
+  readonly polarity: string;
+  readonly notes: string;
+}
+
+/** The input list of a session in a room, by input number, free inputs included; a wide track takes several lines. */
+export function inputList(session: Session, room: Room, words: WordList): InputLine[] {
+  const roles = new Map(words.roles.map((r) => [r.id, r.name]));
+  const positions = new Map(words.positions.map((p) => [p.id, p.name]));
+  const free = room.inputs.map((i): InputLine => ({ input: i.number, socket: i.label, phantom: i.phantom, track: null, source: "", armed: false, polarity: "", notes: "" }));
+  const lines = new Map(free.map((l) => [l.input, l]));
+  const used: InputLine[] = [];
+  for (const t of session.tracks) {
+    if (t.input === null) continue;
+    const channels = CHANNELS[t.format ?? "mono"];
+    for (let k = 0; k < channels; k++) {
+      const socket = lines.get(t.input + k);
+      const role = t.role === null ? "" : roles.get(t.role) ?? t.role;
+      used.push({
+        input: t.input + k, socket: socket?.socket ?? "not in this room", phantom: socket?.phantom ?? false,
+        track: channels > 1 ? `${t.name} (${k + 1} of ${channels})` : t.name,
+        source: [role, ...t.positions.map((p) => positions.get(p) ?? p)].filter(Boolean).join(", "),
+        armed: t.armed, polarity: t.polarity, notes: t.notes,
+      });
+    }
+  }
+  const taken = new Set(used.map((l) => l.input));
+  return [...used, ...free.filter((l) => !taken.has(l.input))].sort((a, b) => a.input - b.input);
+}
+
+/** The input list as CSV (RFC 4180, UTF-8, with a byte order mark for spreadsheets). No cell can run as a formula. */
+export function inputListCsv(lines: readonly InputLine[]): string {
+  const rows = lines.map((l) => ({
+    Input: l.input, Socket: l.socket, "Phantom power": l.phantom ? "48 V" : "", Track: l.track ?? "", Source: l.source,
+    Armed: l.armed ? "yes" : "", Polarity: l.polarity === "inverted" ? "inverted" : "", Notes: l.notes,
+  }));
+  return `\ufeff${Papa.unparse(rows, { newline: "\r\n", escapeFormulae: true })}\r\n`;
+}

@@ -1,0 +1,157 @@
+import { diff } from "../session/diff.ts";
+import { same } from "../session/change.ts";
+import type { Change } from "../session/change.ts";
+import { CHANNELS, blankTrack } from "../session/document.ts";
+import type { Session, Track, TrackId } from "../session/document.ts";
+import type { Identity } from "../names/pattern.ts";
+import { compose } from "../names/compose.ts";
+import { insideOf } from "../session/routing.ts";
+import { asOneLine } from "../session/text.ts";
+import { readName } from "../words/read.ts";
+import type { Reading } from "../words/read.ts";
+import { planHouse } from "./plan.ts";
+import type { Wanted } from "./plan.ts";
+import { colourFor, familyFor, iconFor, patternUse } from "./style.ts";
+import type { Style } from "./style.ts";
+
+/** A session dressed: each track it knows for sure has its house name, colour, icon and place. */
+export function dressed(style: Style, session: Session): Session {
+  const plan = planHouse(style, session);
+  const all = new Map<TrackId, Track>([...session.tracks, ...plan.newFolders].map((t) => [t.id, t]));
+  const tracks: Track[] = [];
+  const main = session.tracks.find((t) => t.kind === "main")?.id ?? null;
+  const walk = (parent: TrackId | null): void => {
+    for (const id of plan.inside.get(parent) ?? []) {
+      const t = all.get(id);
+      if (!t) continue;
+      tracks.push(dressTrack(t, plan.wanted.get(id), parent, main));
+      walk(id);
+    }
+  };
+  walk(null);
+  return { ...session, tracks };
+}
+
+function dressTrack(t: Track, wanted: Wanted | undefined, parent: TrackId | null, main: TrackId | null): Track {
+  const dressed = wanted?.what.sure === true && wanted.name !== null && !alreadyWears(t, wanted);
+  if (!dressed && parent === t.parent) return t;
+  const next: Track = { ...t };
+  if (parent !== t.parent) {
+    next.feeds = feedsAfterMove(t, parent, main);
+    next.parent = parent;
+  }
+  if (dressed) {
+    const { role, of, positions, number } = wanted.what;
+    next.role = role;
+    next.of = of;
+    next.positions = [...positions];
+    next.number = number;
+    next.name = wanted.name ?? t.name;
+    next.colour = wanted.colour ?? t.colour;
+    next.icon = wanted.icon ?? t.icon;
+  }
+  return next;
+}
+
+function alreadyWears(t: Track, { what, name, colour, icon }: Wanted): boolean {
+  return t.name === name && t.role === what.role && t.of === what.of && t.number === what.number
+    && (colour === null || t.colour === colour) && (icon === null || t.icon === icon) && same(t.positions, what.positions);
+}
+
+/** A track that fed the folder it stood in (or the main path, standing in none) feeds the one it moves to. */
+export function feedsAfterMove(t: Track, to: TrackId | null, main: TrackId | null): TrackId | null {
+  const fedHome = t.parent === null ? t.feeds === main : t.feeds === t.parent;
+  return fedHome ? to ?? main : t.feeds;
+}
+
+/** The changes that dress a session. */
+export function dress(style: Style, session: Session): Change[] {
+  return diff(session, dressed(style, session));
+}
+
+/** A new track for a role, with everything the house starts it with. */
+export function newTrack(style: Style, session: Session, id: TrackId, what: Identity, typed: string, format: "mono" | "stereo" | null = null): Track {
+  const role = what.role === null ? undefined : style.reader.roles.get(what.role);
+  if (!role) return blankTrack(id, typed, { format: format ?? "mono", source: "mic" });
+  const track = blankTrack(id, typed, {
+    kind: role.kind, role: role.id, of: what.of, positions: [...what.positions], number: what.number,
+    format: role.format ?? session.mainFormat, source: role.source,
+    colour: colourFor(style, what), icon: role.kind === "folder" ? "folder" : iconFor(style, what),
+    ...startsFor(style, what),
+  });
+  if (format !== null && CHANNELS[track.format ?? "mono"] <= 2) track.format = format;
+  track.name = compose(style.house.names[patternUse(role.kind)], style.reader, what) ?? typed;
+  return track;
+}
+
+/** Starting values the house gives to such a track; the first rule that names a value decides it. */
+export function startsFor(style: Style, what: Identity): Partial<Pick<Track, "level" | "pan" | "width" | "polarity">> {
+  const family = familyFor(style, what);
+  const starts: Partial<Pick<Track, "level" | "pan" | "width" | "polarity">> = {};
+  for (const { when, then } of style.house.starts) {
+    if (when.roles.length > 0 && !when.roles.includes(what.role ?? "")) continue;
+    if (when.families.length > 0 && !when.families.includes(family ?? "")) continue;
+    if (when.positions.length > 0 && !when.positions.some((p) => what.positions.includes(p))) continue;
+    Object.assign(starts, { ...then, ...starts });
+  }
+  return starts;
+}
+
+/** One pasted line with what the house made of it. */
+export interface NewName { readonly line: string; readonly reading: Reading; readonly track: Track }
+
+/**
+ * Reads pasted names, one a line, and makes a dressed track of each that has a role; empty lines are left out.
+ * Lines that are not read for sure become plain tracks under the name as typed: nothing is guessed, nothing is lost.
+ * @param newId gives a fresh id for each track
+ */
+export function readLines(style: Style, session: Session, text: string, newId: () => TrackId): NewName[] {
+  return text.split(/\r?\n/).map((l) => asOneLine(l, 200).trim()).filter(Boolean).slice(0, 500).map((clean) => {
+    const reading = readName(style.reader, clean);
+    const known = reading.sure ? reading : { role: null, of: null, positions: [], number: null };
+    return { line: clean, reading, track: newTrack(style, session, newId(), known, clean, reading.format) };
+  });
+}
+
+/** The changes that add tracks where the house order wants them, dressed among what is there. */
+export function addDressed(style: Style, session: Session, tracks: readonly Track[]): Change[] {
+  const main = session.tracks.find((t) => t.kind === "main")?.id ?? null;
+  const feeding = tracks.map((t): Track => ({ ...t, feeds: t.kind === "main" ? null : main }));
+  const wide: Session = { ...session, tracks: [...session.tracks, ...feeding] };
+  const target = dressed(style, wide);
+  const added = new Set(tracks.map((t) => t.id));
+  const before = new Map(session.tracks.map((t) => [t.id, t]));
+  // What was there before keeps its name, colour and place: adding tracks is not dressing the session.
+  const plan = new Map(target.tracks.map((t) => [t.id, t]));
+  const result: Track[] = [];
+  const insideTarget = insideOf(target.tracks);
+  const insideNow = insideOf(session.tracks);
+  const walk = (parent: TrackId | null): void => {
+    const old = insideNow.get(parent) ?? [];
+    const fresh = (insideTarget.get(parent) ?? []).filter((t) => added.has(t.id) || !before.has(t.id));
+    const order = (insideTarget.get(parent) ?? []).map((t) => t.id);
+    const list: Track[] = [...old];
+    for (const t of fresh) {
+      // After the last old neighbour that the house order puts before it.
+      const ahead = new Set(order.slice(0, order.indexOf(t.id)));
+      let at = 0;
+      list.forEach((x, i) => { if (ahead.has(x.id)) at = i + 1; });
+      list.splice(at, 0, t);
+    }
+    for (const t of list) { result.push(before.get(t.id) ?? plan.get(t.id) ?? t); walk(t.id); }
+  };
+  walk(null);
+  return diff(session, { ...session, tracks: result });
+}
+
+/** The changes that say what a track is and give it what the house gives to that: name, colour, icon. */
+export function giveRole(style: Style, session: Session, track: TrackId, role: string): Change[] {
+  const said: Session = { ...session, tracks: session.tracks.map((t) => {
+    if (t.id !== track) return t;
+    const { positions, number } = readName(style.reader, t.name);
+    return { ...t, role, of: null, positions: [...positions], number };
+  }) };
+  const wanted = planHouse(style, said).wanted.get(track);
+  const next: Session = { ...said, tracks: said.tracks.map((t) => (t.id === track ? dressTrack(t, wanted, t.parent, null) : t)) };
+  return diff(session, next);
+}

@@ -1,0 +1,117 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { sessions, smallSession } from "../fixtures/sessions.ts";
+import { apply } from "../session/apply.ts";
+import { blankTrack, emptySession, session as sessionSchema, treeProblems } from "../session/document.ts";
+import type { Session } from "../session/document.ts";
+import { addDressed, dress, dressed, giveRole, newTrack, readLines, startsFor } from "./dress.ts";
+import { house as houseSchema, houseProblems } from "./house.ts";
+import { makeStyle } from "./style.ts";
+import { usualHouse } from "./usual.ts";
+import { whyOf } from "./why.ts";
+
+const usual = usualHouse("Test house");
+const style = makeStyle(usual);
+let count = 0;
+const newId = (): string => `new-${++count}`;
+const named = (...names: string[]): Session => ({ ...emptySession("x"), tracks: [...names.map((n, i) => blankTrack(`t${i}`, n, { feeds: "main" })), blankTrack("main", "Main", { kind: "main", format: "stereo", role: "main", colour: "#38423b", icon: "bus" })] });
+
+describe("the house style that ships", () => {
+  it("is valid and survives a trip through JSON", () => {
+    expect(houseSchema.parse(JSON.parse(JSON.stringify(usual)))).toEqual(usual);
+  });
+
+  it("names what does not hold together", () => {
+    const [first, ...rest] = usual.words.roles;
+    const broken = { ...usual, words: { ...usual.words, roles: [{ ...first!, family: "nowhere", colour: "no-colour" }, ...rest, rest[0]!] } };
+    expect(houseProblems(broken).map((p) => p.message)).toEqual(expect.arrayContaining(["there is no family “nowhere”", "the palette has no colour “no-colour”", `the id “${rest[0]!.id}” is used twice`]));
+    expect(houseSchema.safeParse(broken).success).toBe(false);
+  });
+});
+
+describe("dressing", () => {
+  it("gives house names, colours, icons, folders and order", () => {
+    const out = dressed(style, named("Dbl sec far", "lead pan near", "snare btm", "kick", "Snare top"));
+    const depth = (id: string | null): string => (id === null ? "" : `${depth(out.tracks.find((t) => t.id === id)?.parent ?? null)}  `);
+    expect(out.tracks.map((t) => depth(t.parent) + t.name)).toEqual([
+      "PANS", "  TnrPan_Near", "  DblSec_Far", "KIT", "  Kick", "  Snare_Top", "  Snare_Btm", "Main",
+    ]);
+    const second = out.tracks.find((t) => t.name === "DblSec_Far");
+    expect(second).toMatchObject({ colour: "#c97f3a", icon: "pan", role: "double-second", positions: ["far"], feeds: "folder-pans" });
+  });
+
+  it("is done once: a dressed session has nothing left to dress", () => {
+    fc.assert(fc.property(sessions(), (s) => {
+      const once = apply(s, dress(style, s));
+      expect(treeProblems(once.tracks)).toEqual([]);
+      expect(dress(style, once)).toEqual([]);
+    }), { numRuns: 200 });
+  });
+
+  it("loses no track, and leaves alone what it is not sure of", () => {
+    fc.assert(fc.property(sessions(), (s) => {
+      const after = new Map(dressed(style, s).tracks.map((t) => [t.id, t]));
+      for (const t of s.tracks) expect(after.get(t.id)).toMatchObject({ input: t.input, level: t.level, kind: t.kind });
+    }), { numRuns: 100 });
+    const out = dressed(style, named("xqzv", "Snaer Top"));
+    expect(out.tracks.map((t) => t.name)).toEqual(["xqzv", "Snaer Top", "Main"]);
+  });
+
+  it("numbers where there is more than one of a kind; numbers that exist stay", () => {
+    expect(dressed(style, named("Iron", "Iron 2", "iron")).tracks.filter((t) => t.role === "iron").map((t) => t.name).sort()).toEqual(["Iron_1", "Iron_2", "Iron_3"]);
+    expect(dressed(style, named("Kick")).tracks[0]?.name).toBe("Kick");
+    // Two that claim one number: the second gets another, and stands where that number belongs.
+    expect(dressed(style, named("Iron 2", "iron 2")).tracks.filter((t) => t.role === "iron").map((t) => [t.id, t.name])).toEqual([["t1", "Iron_1"], ["t0", "Iron_2"]]);
+  });
+
+  it("starts a track as the house says: the snare's bottom inverted, 8 dB down", () => {
+    const t = newTrack(style, emptySession("x"), "a", { role: "snare", of: null, positions: ["bottom"], number: null }, "snare btm");
+    expect(t).toMatchObject({ name: "Snare_Btm", polarity: "inverted", level: -8, source: "mic", kind: "audio" });
+    expect(startsFor(style, { role: "drum-kit", of: null, positions: [], number: null })).toMatchObject({ width: 90 });
+  });
+});
+
+describe("saying what a track is", () => {
+  it("gives it name, colour and icon of that role, and nothing else changes", () => {
+    const s = named("xqzv left", "Kick");
+    const after = apply(s, giveRole(style, s, "t0", "tambourine"));
+    expect(after.tracks[0]).toMatchObject({ role: "tambourine", name: "Tamb_L", icon: "hand-drum", parent: null });
+    expect(after.tracks.slice(1)).toEqual(s.tracks.slice(1));
+  });
+});
+
+describe("pasting names", () => {
+  it("makes a dressed track of each line and puts it where the house order says", () => {
+    const s = smallSession();
+    const lines = readLines(style, s, "Hat\n  Ride \n\nxqzv\nRm L\nSnaer Top", newId);
+    expect(lines.map((l) => [l.line, l.track.name, l.reading.sure])).toEqual([["Hat", "Hat", true], ["Ride", "Ride", true], ["xqzv", "xqzv", false], ["Rm L", "Room_L", true], ["Snaer Top", "Snaer Top", false]]);
+    expect(lines.at(-1)).toMatchObject({ reading: { role: "snare" }, track: { role: null, colour: null } });
+    const after = apply(s, addDressed(style, s, lines.map((l) => l.track)));
+    expect(after.tracks.filter((t) => t.parent === "kit").map((t) => t.name)).toEqual(["Kick", "Snare_Top", "Snare_Btm", "Hat", "Ride"]);
+    expect(after.tracks.find((t) => t.name === "Hat")?.feeds).toBe("kit");
+    expect(after.tracks.some((t) => t.name === "xqzv")).toBe(true);
+    for (const t of s.tracks) expect(after.tracks.find((x) => x.id === t.id)).toEqual(t);
+  });
+});
+
+describe("pasting odd characters", () => {
+  it("makes names a document can hold, whatever is pasted", () => {
+    const s = smallSession();
+    const lines = readLines(style, s, "Kick\u0007 in\nHat\u2028two\nbroken \ud800 Ride\n\u0085\n" + "x".repeat(300), newId);
+    expect(lines.map((l) => l.line.slice(0, 20))).toEqual(["Kick  in", "Hat two", "broken   Ride", "x".repeat(20)]);
+    expect(sessionSchema.safeParse(apply(s, addDressed(style, s, lines.map((l) => l.track)))).error?.issues ?? []).toEqual([]);
+  });
+});
+
+describe("why", () => {
+  it("names the decision behind each value", () => {
+    const s = dressed(style, named("Dbl sec far", "lead pan", "gtr amp"));
+    const why = (name: string) => whyOf(style, s, s.tracks.find((t) => t.name === name)!);
+    expect(why("DblSec_Far")).toEqual(expect.arrayContaining([
+      expect.objectContaining({ value: "Colour", because: "role “Double second” in family Pans" }),
+      expect.objectContaining({ value: "Icon", because: "family Pans; role sets none" }),
+      expect.objectContaining({ value: "Place", is: "2nd in PANS", because: "house order: family Pans goes in “Pans”" }),
+    ]));
+    expect(why("EGtr_Amp")).toEqual(expect.arrayContaining([expect.objectContaining({ value: "Start", is: "-8 dB", because: "sources start 8 dB down, for headroom" })]));
+  });
+});

@@ -1,0 +1,222 @@
+import { compose } from "../names/compose.ts";
+import { blankTrack } from "../session/document.ts";
+import type { Session, Track, TrackId } from "../session/document.ts";
+import { NOBODY, identify } from "./identify.ts";
+import type { Identified } from "./identify.ts";
+import { colourFor, familyFor, iconFor, patternUse } from "./style.ts";
+import type { HouseFolder, Style } from "./style.ts";
+
+/** What the house style wants of one track. */
+export interface Wanted {
+  readonly what: Identified;
+  /** The house name; null where the role is not known. */
+  readonly name: string | null;
+  readonly colour: string | null;
+  readonly icon: string | null;
+}
+
+/** What the house style wants of a whole session. */
+export interface HousePlan {
+  readonly wanted: ReadonlyMap<TrackId, Wanted>;
+  /** The folder each track should stand in: a track of this session or one of `newFolders`; null for none. */
+  readonly parentOf: ReadonlyMap<TrackId, TrackId | null>;
+  /** The order of the tracks in each folder. */
+  readonly inside: ReadonlyMap<TrackId | null, readonly TrackId[]>;
+  /** Folders the house order asks for that are not there yet, outermost first. */
+  readonly newFolders: readonly Track[];
+}
+
+/** Dressing, checking and why ask for the same few sessions over and over. */
+const PLANS_REMEMBERED = 4;
+
+/** What the house style wants of a session; the last few are remembered. */
+export function planHouse(style: Style, session: Session): HousePlan {
+  const known = style.plans.find((p) => p.session === session);
+  if (known) return known.plan;
+  const identified = identifyAll(style, session);
+  const wanted = wantedOf(style, session, identified);
+  const plan = { wanted, ...arrange(style, session, wanted) };
+  style.plans.unshift({ session, plan });
+  style.plans.length = Math.min(style.plans.length, PLANS_REMEMBERED);
+  return plan;
+}
+
+function identifyAll(style: Style, session: Session): Map<TrackId, Identified> {
+  const identified = new Map<TrackId, Identified>();
+  const contexts = new Map<TrackId | null, readonly string[]>([[null, []]]);
+  for (const t of session.tracks) {
+    const around = contexts.get(t.parent) ?? [];
+    const what = identify(style, t, { families: around });
+    identified.set(t.id, what);
+    if (t.kind === "folder") {
+      const family = familyFor(style, what);
+      contexts.set(t.id, family === null ? around : [family, ...around]);
+    }
+  }
+  return identified;
+}
+
+/** Tracks that are the same but for their number. */
+interface Alike { count: number; readonly taken: Set<number>; readonly owners: Map<number, TrackId> }
+
+/** House names, numbered where there is more than one of a kind; numbers that exist stay. */
+function wantedOf(style: Style, session: Session, identified: ReadonlyMap<TrackId, Identified>): Map<TrackId, Wanted> {
+  const groups = new Map<string, Alike>();
+  const groupOf = new Map<TrackId, Alike>();
+  for (const t of session.tracks) {
+    const w = identified.get(t.id);
+    if (!w?.sure) continue;
+    const key = `${patternUse(t.kind)}|${w.role}|${w.of}|${w.positions.length === 0 ? "" : w.positions.join()}`;
+    let group = groups.get(key);
+    if (!group) groups.set(key, (group = { count: 0, taken: new Set(), owners: new Map() }));
+    group.count++;
+    groupOf.set(t.id, group);
+    // Numbers that exist are given out first, so that a track without one never takes a neighbour's.
+    if (w.number !== null && !group.owners.has(w.number)) {
+      group.owners.set(w.number, t.id);
+      group.taken.add(w.number);
+    }
+  }
+  const wanted = new Map<TrackId, Wanted>();
+  const names = new Set<string>();
+  for (const t of session.tracks) {
+    const what = identified.get(t.id) ?? NOBODY;
+    if (what.role === null) {
+      wanted.set(t.id, { what, name: null, colour: null, icon: null });
+      continue;
+    }
+    const group = groupOf.get(t.id);
+    let number = what.number;
+    const isOwner = number !== null && group?.owners.get(number) === t.id;
+    if (group && !isOwner && (group.count > 1 || number !== null)) number = nextFree(group.taken);
+    const pattern = style.house.names[patternUse(t.kind)];
+    let name = number === what.number && what.from === "own" ? t.name : compose(pattern, style.reader, { role: what.role, of: what.of, positions: what.positions, number });
+    while (group && name !== null && names.has(nameKey(t, name))) {
+      const before = name;
+      number = nextFree(group.taken);
+      name = compose(pattern, style.reader, { role: what.role, of: what.of, positions: what.positions, number });
+      if (name === before) break;
+    }
+    if (group && name !== null) names.add(nameKey(t, name));
+    wanted.set(t.id, {
+      what: number === what.number ? what : { ...what, number }, name,
+      colour: colourFor(style, what), icon: t.kind === "folder" ? "folder" : iconFor(style, what),
+    });
+  }
+  return wanted;
+}
+
+/** What must not be the same for two tracks. Folders record no files, so one may be called like a track. */
+export function nameKey(t: Track, name: string): string {
+  return (t.kind === "folder" ? "folder:" : "track:") + name.normalize("NFC").toLowerCase();
+}
+
+function nextFree(taken: Set<number>): number {
+  let n = 1;
+  while (taken.has(n)) n++;
+  taken.add(n);
+  return n;
+}
+
+function arrange(style: Style, session: Session, wanted: ReadonlyMap<TrackId, Wanted>): Omit<HousePlan, "wanted"> {
+  const byId = new Map(session.tracks.map((t) => [t.id, t]));
+  const folders = new Map<HouseFolder, TrackId>();
+  const houseFolder = new Map<TrackId, HouseFolder>();
+  for (const t of session.tracks) {
+    const role = wanted.get(t.id)?.what.role;
+    const plan = t.kind === "folder" && role ? style.folderOfRole.get(role) : undefined;
+    if (plan && !folders.has(plan)) { folders.set(plan, t.id); houseFolder.set(t.id, plan); }
+  }
+  // Which house folder a track belongs in; undefined: the house has no say.
+  const homeOf = (t: Track): HouseFolder | null | undefined => {
+    const own = houseFolder.get(t.id);
+    if (own) return own.parent;
+    const what = wanted.get(t.id)?.what;
+    if (!what?.sure || t.kind === "folder") return undefined;
+    const sort = what.role === null ? undefined : style.reader.roles.get(what.role)?.sort;
+    if (sort === "path") return null;
+    return style.folderOfFamily.get(familyFor(style, what) ?? "") ?? null;
+  };
+  const members = new Map<HouseFolder, number>();
+  for (const t of session.tracks) {
+    const home = homeOf(t);
+    if (home && !houseFolder.has(t.id)) members.set(home, (members.get(home) ?? 0) + 1);
+  }
+  const newFolders: Track[] = [];
+  const main = session.tracks.find((t) => t.kind === "main");
+  for (const plan of [...members.keys()].sort((a, b) => a.index - b.index)) {
+    if (folders.has(plan) || (members.get(plan) ?? 0) < style.house.folderFrom) continue;
+    const outer = plan.parent ? folders.get(plan.parent) ?? null : null;
+    const made = newFolder(style, session, plan, outer, outer ?? main?.id ?? null, byId);
+    folders.set(plan, made.id);
+    houseFolder.set(made.id, plan);
+    newFolders.push(made);
+    byId.set(made.id, made);
+  }
+  const standing = (plan: HouseFolder | null): TrackId | null => {
+    for (let at = plan; at; at = at.parent) { const id = folders.get(at); if (id !== undefined) return id; }
+    return null;
+  };
+  const nearestHouseFolder = (id: TrackId | null): TrackId | null => {
+    for (let at = id; at !== null; at = byId.get(at)?.parent ?? null) if (houseFolder.has(at)) return at;
+    return null;
+  };
+  const parentOf = new Map<TrackId, TrackId | null>();
+  const lists = new Map<TrackId | null, TrackId[]>();
+  for (const t of [...session.tracks, ...newFolders]) {
+    const home = homeOf(t);
+    const wish = home === undefined ? t.parent : standing(home);
+    const parent = home === undefined || nearestHouseFolder(t.parent) === wish ? t.parent : wish;
+    parentOf.set(t.id, parent);
+    const list = lists.get(parent);
+    if (list) list.push(t.id);
+    else lists.set(parent, [t.id]);
+  }
+  const keys = new Map<TrackId, readonly number[] | null>();
+  for (const t of byId.values()) keys.set(t.id, orderKey(style, t, wanted.get(t.id)?.what, houseFolder.get(t.id)));
+  const inside = new Map([...lists].map(([parent, list]) => [parent, inHouseOrder(list, keys)]));
+  return { parentOf, inside, newFolders };
+}
+
+function newFolder(style: Style, session: Session, plan: HouseFolder, parent: TrackId | null, feeds: TrackId | null, taken: ReadonlyMap<TrackId, Track>): Track {
+  const what = { role: plan.role, of: null, positions: [], number: null };
+  let id = `folder-${plan.role}`;
+  for (let n = 2; taken.has(id); n++) id = `folder-${plan.role}-${n}`;
+  const name = compose(style.house.names.folder, style.reader, what) ?? plan.role;
+  return blankTrack(id, name, { parent, kind: "folder", format: session.mainFormat, role: plan.role, colour: colourFor(style, what), icon: "folder", feeds });
+}
+
+const LOOSE_END = 100_000;
+
+/** The place of a track among its neighbours as numbers to compare; null where the house has no opinion. */
+function orderKey(style: Style, t: Track, what: Identified | undefined, own: HouseFolder | undefined): readonly number[] | null {
+  if (own) return [own.index, -1];
+  if (!what?.sure || what.role === null || t.kind === "folder") return null;
+  const family = familyFor(style, what);
+  const sort = style.reader.roles.get(what.role)?.sort;
+  const home = sort === "path" ? undefined : style.folderOfFamily.get(family ?? "");
+  const zone = home?.index ?? LOOSE_END + (t.kind === "main" ? 3 : t.kind === "return" ? 2 : t.kind === "bus" ? 1 : 0);
+  const familyAt = home ? home.families.indexOf(family ?? "") : 0;
+  return [zone, familyAt, style.roleOrder.get(what.role) ?? 0, style.roleOrder.get(what.of ?? "") ?? -1, what.number ?? 0, ...what.positions.map((p) => style.positionOrder.get(p) ?? 0)];
+}
+
+/** Sorts by key; a track without one stays behind the neighbour it stands behind now. */
+function inHouseOrder(list: readonly TrackId[], keys: ReadonlyMap<TrackId, readonly number[] | null>): TrackId[] {
+  const head: TrackId[] = [];
+  const runs: { key: readonly number[]; ids: TrackId[] }[] = [];
+  for (const id of list) {
+    const key = keys.get(id);
+    if (key) runs.push({ key, ids: [id] });
+    else (runs.at(-1)?.ids ?? head).push(id);
+  }
+  runs.sort((a, b) => compareKeys(a.key, b.key));
+  return [...head, ...runs.flatMap((r) => r.ids)];
+}
+
+function compareKeys(a: readonly number[], b: readonly number[]): number {
+  for (let i = 0; i < Math.max(a.length, b.length); i++) {
+    const difference = (a[i] ?? 0) - (b[i] ?? 0);
+    if (difference !== 0) return difference;
+  }
+  return 0;
+}

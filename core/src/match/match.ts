@@ -1,0 +1,91 @@
+import { readName } from "../words/read.ts";
+import type { Style } from "../house/style.ts";
+import { byId } from "../session/routing.ts";
+import type { Session, Track, TrackFields, TrackId } from "../session/document.ts";
+import { assign } from "./assign.ts";
+import { foldedName, likeness, pairsOf } from "./likeness.ts";
+import type { Trait } from "./likeness.ts";
+
+/** A track of the session that went out and the one it came back as. */
+export interface Pair { readonly given: TrackId; readonly came: TrackId; readonly likeness: number }
+
+/** A session that came back, under the ids it went out with. */
+export interface Matched { readonly session: Session; readonly pairs: readonly Pair[] }
+
+/** Below this likeness two tracks are two tracks. */
+export const LIKE_ENOUGH = 0.5;
+
+/**
+ * Recognises the tracks of a session that came back without our ids, by best total likeness
+ * (an assignment problem, so no track is taken by the first that resembles it).
+ * Tracks whose name and kind are the same and the only such on both sides are paired first.
+ * @param untold fields the file had no place for: a recognised track keeps what it went out with
+ */
+export function matchSession(style: Style, given: Session, came: Session, untold: readonly (keyof TrackFields)[] = []): Matched {
+  const pairs = certain(given, came);
+  const takenGiven = new Set(pairs.map((p) => p.given));
+  const takenCame = new Set(pairs.map((p) => p.came));
+  const a = traits(style, given).filter((t) => !takenGiven.has(t.track.id));
+  const b = traits(style, came).filter((t) => !takenCame.has(t.track.id));
+  const [rows, columns, turned] = a.length <= b.length ? [a, b, false] as const : [b, a, true] as const;
+  const like = rows.map((r) => columns.map((c) => likeness(r, c)));
+  // Beside the real columns each row has one "nobody" of its own, so a poor match never displaces a good one.
+  const costs = like.map((row, i) => [...row.map((l) => (l < LIKE_ENOUGH ? 2 : 1 - l)), ...rows.map((_, j) => (i === j ? 1 - LIKE_ENOUGH : 2))]);
+  assign(costs).forEach((column, i) => {
+    const row = rows[i];
+    const other = columns[column];
+    const l = like[i]?.[column] ?? 0;
+    if (!row || !other || l < LIKE_ENOUGH) return;
+    pairs.push(turned ? { given: other.track.id, came: row.track.id, likeness: l } : { given: row.track.id, came: other.track.id, likeness: l });
+  });
+  return { session: underTheirIds(given, came, pairs, untold), pairs };
+}
+
+function certain(given: Session, came: Session): Pair[] {
+  const key = (t: Track): string => `${t.kind}|${t.name.normalize("NFC")}`;
+  const only = (tracks: readonly Track[]): Map<string, Track | null> => {
+    const seen = new Map<string, Track | null>();
+    for (const t of tracks) seen.set(key(t), seen.has(key(t)) ? null : t);
+    return seen;
+  };
+  const there = only(came.tracks);
+  return [...only(given.tracks)].flatMap(([k, t]) => {
+    const other = there.get(k);
+    return t && other ? [{ given: t.id, came: other.id, likeness: 1 }] : [];
+  });
+}
+
+/** A session's tracks with what there is to recognise each by. */
+export function traits(style: Style, session: Session): Trait[] {
+  const tracks = byId(session);
+  const nameOf = (id: TrackId | null): string => (id === null ? "" : foldedName(tracks.get(id)?.name ?? ""));
+  return session.tracks.map((track) => ({
+    track, name: foldedName(track.name), pairs: pairsOf(foldedName(track.name)), reading: readName(style.reader, track.name), folder: nameOf(track.parent), feeds: nameOf(track.feeds),
+  }));
+}
+
+function underTheirIds(given: Session, came: Session, pairs: readonly Pair[], untold: readonly (keyof TrackFields)[]): Session {
+  const givenById = byId(given);
+  const renamed = new Map(pairs.map((p) => [p.came, p.given]));
+  const taken = new Set(given.tracks.map((t) => t.id));
+  for (const t of came.tracks) {
+    if (renamed.has(t.id)) continue;
+    let id = t.id;
+    for (let n = 2; taken.has(id); n++) id = `${t.id}-${n}`;
+    taken.add(id);
+    renamed.set(t.id, id);
+  }
+  const now = (id: TrackId): TrackId => renamed.get(id) ?? id;
+  const tracks = came.tracks.map((t): Track => {
+    const id = now(t.id);
+    const before = givenById.get(id);
+    const kept: Partial<TrackFields> = before ? Object.fromEntries(untold.map((f) => [f, before[f]])) : {};
+    return {
+      ...t, ...kept, id,
+      parent: t.parent === null ? null : now(t.parent),
+      feeds: t.feeds === null ? null : now(t.feeds),
+      sends: t.sends.map((s) => ({ ...s, to: now(s.to) })),
+    };
+  });
+  return { ...came, tracks };
+}

@@ -1,0 +1,173 @@
+import { z } from "zod";
+import { longText, oneLine } from "./text.ts";
+
+/** Widths of a signal path the house knows, narrow to wide. */
+export const CHANNEL_FORMATS = ["mono", "stereo", "lcr", "5.1", "7.1", "7.1.4"] as const;
+export const channelFormat = z.enum(CHANNEL_FORMATS);
+export type ChannelFormat = z.infer<typeof channelFormat>;
+
+/** How many channels a format carries. */
+export const CHANNELS: Readonly<Record<ChannelFormat, number>> = {
+  mono: 1, stereo: 2, lcr: 3, "5.1": 6, "7.1": 8, "7.1.4": 12,
+};
+
+export const TRACK_KINDS = ["audio", "instrument", "midi", "folder", "bus", "return", "main"] as const;
+export const trackKind = z.enum(TRACK_KINDS);
+export type TrackKind = z.infer<typeof trackKind>;
+
+/** What stands at the far end of an input. */
+export const SOURCES = ["mic", "di", "line", "wireless"] as const;
+export const source = z.enum(SOURCES);
+export type Source = z.infer<typeof source>;
+
+export const trackId = z.string().min(1).max(80).regex(/^[A-Za-z0-9._-]+$/, "an id is letters, digits, . _ -");
+export type TrackId = z.infer<typeof trackId>;
+
+/** Six hex digits after a hash, lower case. */
+export const hexColour = z.string().regex(/^#[0-9a-f]{6}$/, "a colour is written #rrggbb");
+export type HexColour = z.infer<typeof hexColour>;
+
+/** Level in dB; −144 stands for silence. */
+export const decibels = z.number().min(-144).max(24);
+export type Decibels = z.infer<typeof decibels>;
+
+export const send = z.object({
+  id: trackId,
+  to: trackId,
+  level: decibels,
+  beforeFader: z.boolean(),
+});
+export type Send = z.infer<typeof send>;
+
+export const insert = z.object({
+  id: trackId,
+  /** What it is: "EQ", "Compressor"… */
+  kind: oneLine(200).min(1),
+  /** An exact device, where one is meant. */
+  device: oneLine(200).nullable(),
+  bypassed: z.boolean(),
+});
+export type Insert = z.infer<typeof insert>;
+
+/** Everything about a track that a `set` change can change; id and parent change by add and move. */
+export const trackFields = z.object({
+  kind: trackKind,
+  /** Null for a track that carries no sound (MIDI). */
+  format: channelFormat.nullable(),
+  name: oneLine(200),
+  /** What the track is for; null where the house does not know. */
+  role: oneLine(60).nullable(),
+  /** Whose bus, room or reverb it is, where the role needs an owner. */
+  of: oneLine(60).nullable(),
+  positions: z.array(oneLine(40)).max(8),
+  number: z.int().min(0).max(9999).nullable(),
+  colour: hexColour.nullable(),
+  icon: oneLine(40).nullable(),
+  source: source.nullable(),
+  /** First input of the interface it records from, counted from 1. */
+  input: z.int().min(1).max(1024).nullable(),
+  /** The folder, bus or main it feeds; null feeds nothing (right for the main, which leaves the session). */
+  feeds: trackId.nullable(),
+  sends: z.array(send).max(64),
+  inserts: z.array(insert).max(64),
+  level: decibels,
+  /** −100 left … 100 right. */
+  pan: z.number().min(-100).max(100),
+  /** Width of the image in per cent, 100 as it came. */
+  width: z.number().min(0).max(200),
+  polarity: z.enum(["normal", "inverted"]),
+  armed: z.boolean(),
+  /** Made for this one job: the release is not expected to know it. */
+  job: z.boolean(),
+  notes: longText(4000),
+});
+export type TrackFields = z.infer<typeof trackFields>;
+export type TrackField = keyof TrackFields;
+export const TRACK_FIELDS = Object.keys(trackFields.shape) as TrackField[];
+
+export const track = trackFields.extend({ id: trackId, parent: trackId.nullable() });
+export type Track = z.infer<typeof track>;
+
+export const meter = z.object({ beats: z.int().min(1).max(32), unit: z.union([z.literal(1), z.literal(2), z.literal(4), z.literal(8), z.literal(16), z.literal(32)]) });
+
+/** A finding somebody looked at and let stand, as long as what was off stays as it was. */
+export const kept = z.object({ rule: z.string().max(60), track: trackId.nullable(), was: longText(1000).nullable(), why: longText(500).trim().min(1) });
+export type Kept = z.infer<typeof kept>;
+
+/** Sample rates a session can run at, in hertz. */
+export const sampleRate = z.union([z.literal(44100), z.literal(48000), z.literal(88200), z.literal(96000), z.literal(176400), z.literal(192000)]);
+
+/** Everything of a session that a `set-session` change can change. */
+export const sessionFields = z.object({
+  title: oneLine(200).min(1),
+  sampleRate,
+  bitDepth: z.union([z.literal(16), z.literal(24), z.literal(32)]),
+  tempo: z.number().min(10).max(400),
+  meter,
+  mainFormat: channelFormat,
+  /** What whoever opens it should know. */
+  notes: longText(20_000),
+  kept: z.array(kept).max(2000),
+});
+export type SessionFields = z.infer<typeof sessionFields>;
+export type SessionField = keyof SessionFields;
+export const SESSION_FIELDS = Object.keys(sessionFields.shape) as SessionField[];
+
+export const SESSION_FORMAT = "mossy-lantern/session";
+export const SESSION_VERSION = 1;
+
+/**
+ * A session: settings and tracks in order, each folder followed by all it holds.
+ * Plain data, never changed in place; a new one comes from `apply`.
+ */
+export const session = sessionFields
+  .extend({
+    format: z.literal(SESSION_FORMAT),
+    version: z.literal(SESSION_VERSION),
+    tracks: z.array(track).max(10_000),
+  })
+  .superRefine((doc, ctx) => {
+    for (const problem of treeProblems(doc.tracks)) {
+      ctx.addIssue({ code: "custom", path: ["tracks", problem.index], message: problem.message });
+    }
+  });
+export type Session = z.infer<typeof session>;
+
+/** What keeps a list of tracks from being a tree in depth-first order; empty when it is one. */
+export function treeProblems(tracks: readonly Track[]): { index: number; message: string }[] {
+  const problems: { index: number; message: string }[] = [];
+  const seen = new Map<TrackId, Track>();
+  const open: TrackId[] = [];
+  tracks.forEach((t, index) => {
+    if (seen.has(t.id)) problems.push({ index, message: `two tracks have the id “${t.id}”` });
+    if (t.parent === null) open.length = 0;
+    else {
+      const depth = open.lastIndexOf(t.parent);
+      if (!seen.has(t.parent)) problems.push({ index, message: `“${t.name}” stands in a folder that does not come before it` });
+      else if (depth < 0) problems.push({ index, message: `“${t.name}” stands apart from the folder that holds it` });
+      else if (seen.get(t.parent)?.kind !== "folder") problems.push({ index, message: `“${t.name}” stands inside a track that is not a folder` });
+      open.length = depth + 1;
+    }
+    open.push(t.id);
+    seen.set(t.id, t);
+  });
+  return problems;
+}
+
+/** An empty session with the house's usual settings (48 kHz, 24 bit, stereo, 120, 4/4). */
+export function emptySession(title: string): Session {
+  return {
+    format: SESSION_FORMAT, version: SESSION_VERSION, title,
+    sampleRate: 48000, bitDepth: 24, tempo: 120, meter: { beats: 4, unit: 4 }, mainFormat: "stereo",
+    notes: "", kept: [], tracks: [],
+  };
+}
+
+/** A track with everything at rest: mono audio, 0 dB, centre, feeding nothing. */
+export function blankTrack(id: TrackId, name: string, rest: Partial<Omit<Track, "id" | "name">> = {}): Track {
+  return {
+    id, parent: null, kind: "audio", format: "mono", name, role: null, of: null, positions: [], number: null,
+    colour: null, icon: null, source: null, input: null, feeds: null, sends: [], inserts: [],
+    level: 0, pan: 0, width: 100, polarity: "normal", armed: false, job: false, notes: "", ...rest,
+  };
+}

@@ -1,0 +1,63 @@
+import { describe, expect, it } from "vitest";
+import { Claims } from "./clashes.ts";
+import { makeReader } from "./reader.ts";
+import { groupUnread, wordToTeach } from "./unread.ts";
+import type { FoundName } from "./unread.ts";
+import { usualWords } from "./usual/index.ts";
+import type { Role } from "./wordlist.ts";
+
+const words = usualWords();
+const claims = new Claims(words);
+const role = (id: string): Role => words.roles.find((r) => r.id === id)!;
+const heard = (text: string, within: string | null = null, doubtful = false) => ({ text, within, doubtful });
+
+describe("clashes", () => {
+  it("between roles: there are none in the vocabulary that ships, and no short form is shared", () => {
+    expect(words.roles.flatMap((r) => claims.of(r)).filter((c) => c.sort !== "position").map((c) => c.says)).toEqual([]);
+  });
+
+  it("names the other role that claims a word, in whatever spelling", () => {
+    const odd = { ...role("tambourine"), heard: [heard("Bass Drum"), heard("jingle ring")] };
+    expect(claims.of(odd)).toEqual([{ word: "Bass Drum", sort: "role", with: { id: "kick", name: "Kick" }, says: "“Bass Drum” is Kick as well; where both are possible, the one that stands first is taken." }]);
+  });
+
+  it("lets two families use one word, each inside its own", () => {
+    expect(claims.of({ ...role("tambourine"), heard: [heard("bass", "percussion")] })).toEqual([]);
+    expect(claims.of({ ...role("tambourine"), heard: [heard("bass", "choir")] }).map((c) => c.with.name)).toEqual(["Bass voice"]);
+  });
+
+  it("lets a doubtful word be shared: it is never called sure", () => {
+    expect(claims.of({ ...role("tambourine"), heard: [heard("kick", null, true)] })).toEqual([]);
+  });
+
+  it("says which word reads as a position, and which short form is taken", () => {
+    expect(claims.of({ ...role("tambourine"), heard: [heard("far")] }).map((c) => [c.sort, c.with.name])).toEqual([["position", "far"]]);
+    const made: Role = { ...role("tambourine"), id: "new", name: "Quay bell", heard: [], short: { full: "Kick", eight: "QyBell", four: "QBel" } };
+    expect(claims.of(made).map((c) => [c.sort, c.with.name])).toEqual([["short-form", "Kick"]]);
+  });
+});
+
+describe("names nobody could read", () => {
+  const reader = makeReader(words);
+  const found = (name: string, count = 1, where = "Quay night", families: string[] = []): FoundName => ({ name, count, where: [where], families });
+
+  it("are grouped by what is not known in them, most frequent first", () => {
+    const groups = groupUnread(reader, [found("gonza near", 2), found("Gonza 2", 3, "Regatta"), found("gonzza"), found("xqzv"), found("Kick In", 9)]);
+    expect(groups.map((g) => [g.word, g.count, g.names.map((n) => n.name), g.where])).toEqual([
+      ["Gonza", 6, ["Gonza 2", "gonza near", "gonzza"], ["Regatta", "Quay night"]], ["xqzv", 1, ["xqzv"], ["Quay night"]],
+    ]);
+  });
+
+  it("say what is to be taught: all but numbers and positions", () => {
+    expect(wordToTeach(reader, found("wobble gonza far 2"))).toBe("wobble gonza");
+    expect(wordToTeach(reader, found("Bari 2"))).toBe("Bari");
+    expect(wordToTeach(reader, found("tide bells near 2"))).toBe("tide bells");
+  });
+
+  it("are settled once the word is taught", () => {
+    const names = [found("gonza near", 2), found("Gonza 2", 3)];
+    const taught = makeReader({ ...words, roles: words.roles.map((r) => (r.id === "conga" ? { ...r, heard: [...r.heard, heard("gonza")] } : r)) });
+    expect(groupUnread(reader, names)).toHaveLength(1);
+    expect(groupUnread(taught, names)).toEqual([]);
+  });
+});

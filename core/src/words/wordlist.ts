@@ -1,0 +1,73 @@
+import { z } from "zod";
+import { oneLine } from "../session/text.ts";
+import { channelFormat, source, trackKind } from "../session/document.ts";
+
+/**
+ * What sort of thing a role is. A *group* stands for its family ("Strings");
+ * a *place* (room, audience) and a *path* (bus, reverb) may belong to another role ("Snare reverb").
+ */
+export const roleSort = z.enum(["source", "group", "place", "path"]);
+export type RoleSort = z.infer<typeof roleSort>;
+
+const words = oneLine(60).trim().min(1);
+const id = z.string().min(1).max(60).regex(/^[a-z0-9-]+$/, "an id is small letters, digits and dashes");
+
+/** A name a role is heard under. */
+export const heard = z.object({
+  text: words,
+  /** Only inside (or next to) this family; null: anywhere. */
+  within: id.nullable(),
+  /** Understood, but never called sure unless the surroundings agree. */
+  doubtful: z.boolean(),
+});
+export type Heard = z.infer<typeof heard>;
+
+/** An abbreviation per length: for names, for 8 and for 4 characters. */
+export const shortForms = z.object({
+  full: oneLine(24).min(1),
+  eight: oneLine(8).min(1),
+  four: oneLine(4).min(1),
+});
+export type ShortForms = z.infer<typeof shortForms>;
+
+export const family = z.object({
+  id, name: words,
+  /** A colour of the house palette, by id. */
+  colour: id,
+  icon: oneLine(40),
+});
+export type Family = z.infer<typeof family>;
+
+export const role = z.object({
+  id, name: words, family: id, sort: roleSort,
+  short: shortForms,
+  heard: z.array(heard).max(400),
+  kind: trackKind,
+  /** Null: as wide as the session's main path. */
+  format: channelFormat.nullable(),
+  source: source.nullable(),
+  /** Null: the family's. */
+  colour: id.nullable(),
+  icon: oneLine(40).nullable(),
+});
+export type Role = z.infer<typeof role>;
+
+/** Positions come in this order in a name. */
+export const POSITION_GROUPS = ["part", "height", "depth", "distance", "side", "source"] as const;
+export const position = z.object({
+  id, name: words,
+  short: oneLine(12).min(1),
+  group: z.enum(POSITION_GROUPS),
+  heard: z.array(heard).max(40),
+});
+export type Position = z.infer<typeof position>;
+
+/** The roles and everything they may be called. Order is house order; where two roles claim a word, the first is taken. */
+export const wordList = z.object({
+  families: z.array(family).max(60),
+  roles: z.array(role).max(2000),
+  positions: z.array(position).max(200),
+  /** Words that say nothing about what a track is for. */
+  fillers: z.array(words).max(300),
+});
+export type WordList = z.infer<typeof wordList>;

@@ -1,0 +1,60 @@
+import { dressed, newTrack } from "@mossy/core/house/dress";
+import type { Room } from "@mossy/core/fit/room";
+import { patch, wishesOf } from "@mossy/core/fit/patch";
+import { familyFor } from "@mossy/core/house/style";
+import type { Style } from "@mossy/core/house/style";
+import { emptySession } from "@mossy/core/session/document";
+import type { ChannelFormat, Session, Track } from "@mossy/core/session/document";
+import { readName } from "@mossy/core/words/read";
+
+export interface LayOut {
+  readonly title: string;
+  readonly notes: string;
+  readonly mainFormat?: ChannelFormat;
+  readonly tempo?: number;
+  /** Tracks by family: "pans: Tenor pan near, Tenor pan far". */
+  readonly lines: readonly string[];
+  /** Which family's tracks send where: "pans > hall-reverb -14". */
+  readonly sends?: readonly string[];
+  /** What stands on the tracks of a family: "pans: EQ, Compressor". */
+  readonly inserts?: readonly string[];
+}
+
+/** Lays out a session the way a lead would: names read and dressed, inputs as the home room has them, sends and inserts set. */
+export function layOut(style: Style, plan: LayOut, home: Room): Session {
+  const mainFormat = plan.mainFormat ?? "stereo";
+  const empty = { ...emptySession(plan.title), mainFormat, tempo: plan.tempo ?? 120, notes: plan.notes };
+  const tracks: Track[] = [];
+  for (const line of plan.lines) {
+    const [family = "", names = ""] = line.split(":");
+    for (const name of names.split(",").map((n) => n.trim())) {
+      const reading = readName(style.reader, name, { families: [family] });
+      if (reading.role === null || !reading.sure) throw new Error(`the demo's own name “${name}” is not read for sure`);
+      const id = name.toLowerCase().replace(/[^a-z0-9]+/g, "-");
+      tracks.push(newTrack(style, empty, id, reading, name, reading.format));
+    }
+  }
+  const main = tracks.find((t) => t.kind === "main");
+  const fed = tracks.map((t): Track => ({ ...t, feeds: t === main ? null : main?.id ?? null }));
+  const placed = dressed(style, { ...empty, tracks: fed });
+  return finish(style, placed, plan, home);
+}
+
+function finish(style: Style, session: Session, plan: LayOut, home: Room): Session {
+  const inputs = patch(wishesOf(session), home);
+  const rules = (list: readonly string[] = [], sign: string): [string, string[]][] => list.map((l) => { const [family = "", rest = ""] = l.split(sign); return [family.trim(), rest.split(",").map((x) => x.trim())]; });
+  const sends = rules(plan.sends, ">");
+  const inserts = rules(plan.inserts, ":");
+  const tracks = session.tracks.map((t): Track => {
+    const next: Track = { ...t, input: inputs.get(t.id) ?? null };
+    if (t.kind === "audio") {
+      const family = familyFor(style, t);
+      for (const [from, targets] of sends) {
+        if (family === from) next.sends = targets.map((x, i) => { const [to = "", level = "-12"] = x.split(" "); return { id: `s${i + 1}`, to, level: Number(level), beforeFader: false }; });
+      }
+      for (const [on, kinds] of inserts) if (family === on) next.inserts = kinds.map((kind, i) => ({ id: `i${i + 1}`, kind, device: kind === "EQ" ? "Reedbed EQ" : null, bypassed: true }));
+    }
+    return next;
+  });
+  return { ...session, tracks };
+}

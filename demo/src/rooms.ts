@@ -1,0 +1,17 @@
+import type { Room, RoomInput } from "@mossy/core/fit/room";
+import type { Source } from "@mossy/core/session/document";
+
+const run = (from: number, to: number, label: string, takes: Source[], phantom: boolean): RoomInput[] =>
+  Array.from({ length: to - from + 1 }, (_, i) => ({ number: from + i, label, takes, phantom }));
+
+/** The rooms of Saltmarsh Sound House. */
+export const demoRooms: readonly { readonly id: string; readonly room: Room }[] = [
+  { id: "pan-yard", room: { name: "Pan Yard", says: "large live room", sampleRates: [44100, 48000, 88200, 96000], widest: "stereo",
+    inputs: [...run(1, 26, "Mic preamp", ["mic", "di"], true), ...run(27, 30, "Mic or line", ["mic", "di", "line"], true), ...run(31, 32, "Wireless receiver", ["wireless"], false)] } },
+  { id: "story-tent", room: { name: "Story Tent", says: "booth", sampleRates: [44100, 48000], widest: "stereo",
+    inputs: [...run(1, 4, "Mic preamp", ["mic", "di"], true), ...run(5, 6, "Line", ["line"], false), ...run(7, 8, "Wireless receiver", ["wireless"], false)] } },
+  { id: "loft", room: { name: "Loft", says: "mix room, 7.1.4", sampleRates: [44100, 48000, 96000], widest: "7.1.4",
+    inputs: [...run(1, 4, "Mic preamp", ["mic", "di"], true), ...run(5, 8, "Line", ["line"], false)] } },
+  { id: "ferry-van", room: { name: "Ferry Van", says: "mobile", sampleRates: [48000, 96000], widest: "stereo",
+    inputs: [...run(1, 4, "Mic preamp", ["mic"], true), ...run(5, 10, "Mic preamp", ["mic", "di"], false), ...run(11, 12, "Mic or line", ["mic", "di", "line"], false), ...run(13, 14, "Line", ["line"], false), ...run(15, 16, "Wireless receiver", ["wireless"], false)] } },
+];

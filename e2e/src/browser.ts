@@ -1,0 +1,132 @@
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { Builder, By, Key, logging, until } from "selenium-webdriver";
+import type { WebDriver, WebElement } from "selenium-webdriver";
+import { Options, ServiceBuilder } from "selenium-webdriver/chrome.js";
+
+export type Theme = "daylight" | "lamplight";
+
+/** A headless Chromium of its own, with a profile that is thrown away. */
+export class Browser {
+  private constructor(readonly driver: WebDriver, readonly base: string, private readonly profile: string, readonly downloads: string) {}
+
+  static async open(base: string, width = 1280, height = 800): Promise<Browser> {
+    const profile = mkdtempSync(join(tmpdir(), "mossy-profile-"));
+    const downloads = mkdtempSync(join(tmpdir(), "mossy-downloads-"));
+    const options = new Options();
+    options.setBinaryPath("/usr/bin/chromium");
+    options.addArguments("--headless", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync",
+      "--disable-dev-shm-usage", "--hide-scrollbars", "--force-device-scale-factor=1", `--user-data-dir=${profile}`);
+    options.setUserPreferences({ "download.default_directory": downloads, "download.prompt_for_download": false, "credentials_enable_service": false });
+    const prefs = new logging.Preferences();
+    prefs.setLevel(logging.Type.BROWSER, logging.Level.WARNING);
+    options.setLoggingPrefs(prefs);
+    const driver = await new Builder().forBrowser("chrome").setChromeOptions(options).setChromeService(new ServiceBuilder("/usr/bin/chromedriver")).build();
+    const browser = new Browser(driver, base, profile, downloads);
+    await browser.size(width, height);
+    return browser;
+  }
+
+  async close(): Promise<void> {
+    await this.driver.quit();
+    for (const dir of [this.profile, this.downloads]) rmSync(dir, { recursive: true, force: true });
+  }
+
+  /** Makes what shows of a page this large. */
+  async size(width: number, height: number): Promise<void> {
+    await this.driver.manage().window().setRect({ width, height, x: 0, y: 0 });
+    const [w, h] = await this.driver.executeScript<[number, number]>("return [window.innerWidth, window.innerHeight]");
+    await this.driver.manage().window().setRect({ width: width + (width - w), height: height + (height - h), x: 0, y: 0 });
+  }
+
+  async go(path: string): Promise<void> {
+    await this.driver.get(this.base + path);
+  }
+
+  /** Signs in as one of the demo's people by the button of the sign-in page. */
+  async signIn(name: string): Promise<void> {
+    await this.go("/sign-in");
+    await this.click(`//section[@aria-label='People of the demo']//button[contains(., '${name}')]`);
+    await this.see("//nav[@aria-label='Places']");
+  }
+
+  async theme(theme: Theme): Promise<void> {
+    await this.driver.executeScript("localStorage.setItem('mossy-theme', arguments[0])", theme);
+    await this.driver.navigate().refresh();
+  }
+
+  /** Waits until an element (XPath) is there and shows. */
+  async see(xpath: string, ms = 15_000): Promise<WebElement> {
+    const found = await this.driver.wait(until.elementLocated(By.xpath(xpath)), ms, `nothing like ${xpath}`);
+    await this.driver.wait(until.elementIsVisible(found), ms, `${xpath} does not show`);
+    return found;
+  }
+
+  async seeText(text: string, ms = 15_000): Promise<WebElement> {
+    const holds = `contains(normalize-space(.), ${quoted(text)})`;
+    return this.see(`//*[not(self::script)][${holds}][not(*[${holds}])]`, ms);
+  }
+
+  async gone(xpath: string, ms = 15_000): Promise<void> {
+    await this.driver.wait(async () => (await this.driver.findElements(By.xpath(xpath))).length === 0, ms, `${xpath} is still there`);
+  }
+
+  async count(xpath: string): Promise<number> {
+    return (await this.driver.findElements(By.xpath(xpath))).length;
+  }
+
+  /** Clicks once the element can be clicked; a page that redraws meanwhile is waited for. */
+  async click(xpath: string): Promise<void> {
+    const end = Date.now() + 15_000;
+    for (;;) {
+      try {
+        const found = await this.see(xpath);
+        await this.driver.executeScript("arguments[0].scrollIntoView({ block: 'center' })", found);
+        await found.click();
+        return;
+      } catch (e) {
+        if (Date.now() > end) throw e;
+        await this.driver.sleep(100);
+      }
+    }
+  }
+
+  async button(name: string, within = ""): Promise<void> {
+    await this.click(`${within}//button[normalize-space(.)=${quoted(name)} or @aria-label=${quoted(name)} or starts-with(normalize-space(.), ${quoted(`${name} `)})]`);
+  }
+
+  async type(xpath: string, text: string, clear = true): Promise<void> {
+    const field = await this.see(xpath);
+    await field.click();
+    if (clear) await field.sendKeys(Key.chord(Key.CONTROL, "a"), Key.BACK_SPACE);
+    await field.sendKeys(text);
+  }
+
+  /** Presses keys on whatever has the focus. */
+  async press(...keys: string[]): Promise<void> {
+    await this.driver.actions().sendKeys(...keys).perform();
+  }
+
+  async chord(...keys: string[]): Promise<void> {
+    await this.driver.switchTo().activeElement().sendKeys(Key.chord(...keys));
+  }
+
+  async text(xpath: string): Promise<string> {
+    return (await this.see(xpath)).getText();
+  }
+
+  async picture(): Promise<Buffer> {
+    return Buffer.from(await this.driver.takeScreenshot(), "base64");
+  }
+
+  /** What the page complained about since last asked. */
+  async complaints(): Promise<string[]> {
+    return (await this.driver.manage().logs().get(logging.Type.BROWSER)).map((e) => e.message);
+  }
+}
+
+/** A text as an XPath string, whichever quotes it holds. */
+export function quoted(text: string): string {
+  return text.includes("'") ? `concat('${text.split("'").join("', \"'\", '")}')` : `'${text}'`;
+}

@@ -1,0 +1,112 @@
+import { readFileSync, readdirSync, writeFileSync } from "node:fs";
+import { join } from "node:path";
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { Browser } from "./browser.ts";
+import { openHouse } from "./house.ts";
+import type { OpenHouse } from "./house.ts";
+
+let house: OpenHouse;
+let b: Browser;
+beforeAll(async () => { house = await openHouse(false); b = await Browser.open(house.base); await b.signIn("Marram Vale"); }, 120_000);
+afterAll(async () => { await b.close(); await house.close(); });
+
+const file = async (label: string, name: string, text: string): Promise<void> => {
+  const path = join(b.downloads, name);
+  writeFileSync(path, text);
+  await (await b.driver.findElement({ xpath: `//input[@aria-label='${label}']` })).sendKeys(path);
+};
+async function saved(name: string): Promise<string> {
+  for (let n = 0; n < 100; n++) { if (readdirSync(b.downloads).includes(name)) return readFileSync(join(b.downloads, name), "utf8"); await b.driver.sleep(100); }
+  throw new Error(`${name} was not saved`);
+}
+
+describe("from an unreadable name to an edition and the findings it makes", () => {
+  it("teaches the word, sees what it settles, publishes, and finds the tracks off the pattern", async () => {
+    await b.go("/house/unread");
+    await b.see("//section[@aria-label='Unread names']//span[contains(., 'gonza lo')]");
+    const group = "//li[.//span[contains(., 'gonza lo')]]";
+    await b.see(`${group}//p[contains(., 'Album mix, Marram') and contains(., 'Marram sessions 02')]`);
+    await b.type(`${group}//input[@aria-label='Word to teach']`, "gonza");
+    await b.type(`${group}//input[@aria-label='What “gonza” is']`, "Conga");
+    await b.button("Say so", group);
+    await b.seeText("“gonza” settles 3 names.");
+    await b.gone("//span[contains(., 'gonza lo')]");
+    await b.click("//a[.='Publish edition 3']");
+    await b.seeText("Conga: also heard as “gonza”.");
+    await b.see("//section[@aria-label='Impact']//h3[contains(., 'Would touch') and contains(., 'in 2 places')]");
+    await b.click("//section[@aria-label='Impact']//summary[contains(., 'Album mix, Marram')]");
+    await b.see("//section[@aria-label='Impact']//li[contains(., 'gonza lo')]//strong[.='Conga_Low']");
+    await b.type("//section[@aria-label='Publish edition 3']//textarea", "A gonza is a conga");
+    await b.button("Publish edition 3", "//form");
+    await b.seeText("Edition 3 of the house style is out.");
+    await b.go("/sessions");
+    await b.click("//a[.='Album mix, Marram']");
+    await b.click("//a[.='Look and put right']");
+    await b.see("//li[@data-rule='name-off-pattern'][contains(., 'gonza lo')]//strong[.='Conga_Low']");
+  });
+});
+
+describe("the word list", () => {
+  it("warns of a clash while one types, moves, merges and takes out, all undone", async () => {
+    await b.go("/house/folk");
+    await b.see("//section[@aria-label='Family Folk and plucked']");
+    await b.press("a");
+    await b.type("//form[@aria-label='Add a role']//label[contains(., 'Name')]//input", "Quay fiddle");
+    await b.type("//form[@aria-label='Add a role']//label[contains(., 'Also heard as')]//input", "bass drum");
+    await b.seeText("“bass drum” is Kick as well");
+    await b.press("\uE00C");
+    await b.go("/house/folk/banjo");
+    await b.see("//section[@aria-label='Role Banjo']");
+    await b.button("Take out…");
+    await b.button("Take out");
+    await b.gone("//section[@aria-label='Role Banjo']");
+    expect(await b.count("//button[.='Banjo']")).toBe(0);
+    await b.button("Undo");
+    await b.see("//button[.='Banjo']");
+  });
+
+  it("goes out as CSV and comes back; a wrong file names the line and changes nothing", async () => {
+    await b.button("As a table, in and out");
+    await b.button("Words as CSV");
+    const csv = await saved("word_list.csv");
+    expect(csv.split("\r\n").length).toBeGreaterThan(300);
+    await file("Word list file", "wrong.csv", "Name,Colour\nKick,red\n");
+    await b.seeText("The first line lacks “Family”, “Role”");
+    await file("Word list file", "more.csv", `${csv}Folk and plucked,Tide harp,TideHrp,TideHrp,THrp,mud harp\r\n`);
+    await b.seeText("“more.csv” would change 1 thing");
+    await b.button("Take it over");
+    await b.see("//button[.='Tide harp']");
+  });
+});
+
+describe("colours", () => {
+  it("shows which fall together for other eyes, and spreads them in the background, locked ones staying", async () => {
+    await b.go("/house/colours");
+    const before = await b.text("//section[@aria-label='Palette']//p");
+    expect(before).toMatch(/\d+ pairs too close/);
+    await b.button("Deutan");
+    expect(await b.count("//section[@aria-label='As eyes tell them apart']//*[name()='line']")).toBeGreaterThan(5);
+    await b.click("//input[@aria-label='Keep Brass as it is when spreading']");
+    await b.button("Spread");
+    await b.button("As far as possible");
+    await b.button("Cancel");
+    await b.button("Until none is too close");
+    await b.see("//button[.='Take it over']", 60_000);
+    await b.see("//section[@aria-label='Spread']//tr[.//td[.='Brass']]//span[.='stays']");
+    await b.button("Take it over");
+    await b.seeText("none too close");
+    await b.button("Undo");
+    await b.seeText("pairs too close");
+  });
+
+  it("reads a palette, says what it would change, and refuses garbage by line", async () => {
+    await b.button("Files");
+    await file("Palette file", "bad.gpl", "GIMP Palette\n10 20 30 fine\nmoss and mud\n");
+    await b.seeText("Line 3: “moss and mud” is no colour.");
+    await file("Palette file", "good.gpl", "GIMP Palette\n 17 34 51 Brass\n");
+    await b.seeText("Brass: #e0a526 becomes #112233.");
+    await b.button("Leave it");
+    await b.button("Design tokens");
+    expect(JSON.parse(await saved("house_colours.tokens.json"))).toMatchObject({ colour: { Brass: { $type: "color", $value: "#e0a526" } } });
+  });
+});

@@ -1,0 +1,182 @@
+import { existsSync, mkdirSync, readFileSync, readdirSync, writeFileSync } from "node:fs";
+import { join } from "node:path";
+import { check, open } from "@mossy/core/check/check";
+import { readExchange } from "@mossy/core/formats/exchange/read";
+import { house as houseSchema } from "@mossy/core/house/house";
+import { makeStyle } from "@mossy/core/house/style";
+import { session as sessionSchema } from "@mossy/core/session/document";
+import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
+import { Key } from "selenium-webdriver";
+import { afterAll, afterEach, beforeAll, describe, expect, it } from "vitest";
+import { z } from "zod";
+import { BY_THE_BOOK } from "@mossy/core/fixtures/byTheBook";
+import { Browser } from "./browser.ts";
+import { openHouse } from "./house.ts";
+import type { OpenHouse } from "./house.ts";
+
+let house: OpenHouse;
+let b: Browser;
+beforeAll(async () => { house = await openHouse(true); b = await Browser.open(house.base); }, 120_000);
+// What the browser showed when a step failed, for whoever looks at it (the folder is not kept in git).
+afterEach(async ({ task }) => {
+  if (task.result?.state !== "fail") return;
+  mkdirSync(".shots", { recursive: true });
+  writeFileSync(`.shots/${task.name.slice(0, 20).replace(/\W+/g, "-")}.png`, await b.picture());
+});
+afterAll(async () => { await b.close(); await house.close(); });
+
+/** Waits for a download that ends in this, and reads it. */
+async function downloaded(ending: string): Promise<Uint8Array> {
+  for (let n = 0; n < 150; n++) {
+    const name = readdirSync(b.downloads).find((f) => f.endsWith(ending));
+    if (name && existsSync(join(b.downloads, name))) return new Uint8Array(readFileSync(join(b.downloads, name)));
+    await b.driver.sleep(100);
+  }
+  throw new Error(`nothing that ends in ${ending} was downloaded; there is ${readdirSync(b.downloads).join(", ")}`);
+}
+
+/** Asks the house what the page would, with the browser's own cookie. */
+async function api(path: string): Promise<unknown> {
+  return b.driver.executeAsyncScript("const done = arguments[1]; fetch('/api' + arguments[0]).then((r) => r.json()).then(done)", path);
+}
+
+// One story, in order: each step stands on the one before.
+describe("from the house's words to a session that is put right", () => {
+  it("House style: a family's colour, a new role with two synonyms, a messy name tried, an edition published", async () => {
+    await b.signIn("Marram Vale");
+    await b.click("//nav[@aria-label='Places']//a[contains(., 'House style')]");
+    await b.click("//nav[@aria-label='Families']//button[contains(., 'Guitars')]");
+    await b.see("//section[@aria-label='Family Guitars']");
+    await b.click("//section[@aria-label='Family Guitars']//button[@aria-label='Reed']");
+    await b.see("//section[@aria-label='Family Guitars']//legend[contains(., 'Reed')]");
+
+    await b.click("//nav[@aria-label='Families']//button[contains(., 'Engine room')]");
+    await b.button("Add a role");
+    await b.type("//form[@aria-label='Add a role']//label[contains(., 'Name')]//input", "Bilge drum");
+    await b.type("//form[@aria-label='Add a role']//label[contains(., 'Also heard as')]//input", "hull drum, keel knock");
+    await b.button("Add it");
+    await b.see("//section[@aria-label='Role Bilge drum']");
+
+    await b.type("//input[@id='try-name']", "2nd pan (far) #2");
+    const output = await b.text("//output");
+    expect(output).toContain("DblSec_Far_2");
+    expect(output).toContain("sure");
+    await b.seeText("2nd pan is “Double second” · far is the position “far” · 2 is the number");
+    await b.type("//input[@id='try-name']", "keel knock near");
+    expect(await b.text("//output")).toContain("BilgeDrum_Near");
+
+    await b.click("//a[.='Publish edition 3']");
+    await b.seeText("New role Bilge drum.");
+    await b.seeText("Guitars: colour Moss becomes Reed.");
+    await b.type("//section[@aria-label='Publish edition 3']//textarea", "Guitars in reed; the bilge drum has a name");
+    await b.button("Publish edition 3", "//form");
+    await b.seeText("Edition 3 of the house style is out.");
+    await b.seeText("same as edition 3");
+  });
+
+  it("Library: a dozen pasted names read, dressed and placed; a finding put right; undo and redo; a release published", async () => {
+    await b.click("//nav[@aria-label='Places']//a[contains(., 'Library')]");
+    await b.click("//a[.='Steelpan orchestra, full yard']");
+    await b.seeText("1 to look at");
+    await b.press("a");
+    const names = ["lead pan wide", "triple second", "quad pan", "tenor bass", "hull drum", "cowbell", "tamb", "crash L", "Rm L", "BV 1", "bass di", "gtr amp"];
+    await b.type("//section[@aria-label='Add tracks']//textarea", names.join("\n"));
+    await b.see("//button[normalize-space(.)='Add 12 tracks' and not(@disabled)]");
+    expect(await b.count("//ul[@aria-label='What the house makes of them']//span[.='sure']")).toBe(12);
+    await b.chord(Key.CONTROL, Key.ENTER);
+    await b.seeText("54 tracks");
+    await b.see("//span[@role='gridcell']//span[.='BilgeDrum']");
+
+    await b.press("n");
+    await b.see("//section[@aria-label='Selected track']//h2[.='Dbl sec far']");
+    await b.button("Rename", "//section[@aria-label='Selected track']");
+    await b.seeText("Nothing to look at");
+    await b.button("Undo: put right: name off the pattern");
+    await b.seeText("1 to look at");
+    await b.chord(Key.CONTROL, Key.SHIFT, "z");
+    await b.seeText("Nothing to look at");
+
+    await b.press("p");
+    await b.see("//section[@aria-label='Publish release 7']");
+    await b.type("//section[@aria-label='Publish release 7']//textarea", "A fuller yard, with the bilge drum");
+    await b.see("//span[@role='status'][starts-with(., 'Saved')]");
+    await b.button("Publish release 7", "//form");
+    await b.seeText("Release 7 of “Steelpan orchestra, full yard” is out.");
+    await b.go("/library/steelpan-orchestra-full-yard/releases/6");
+    await b.seeText("published, never changes");
+    expect(await b.count("//div[@role='treegrid'][@aria-rowcount='43']")).toBe(1);
+  });
+
+  it("Rooms: the engineer fits it to the van, leaves out what has no input, and makes the package", async () => {
+    await b.signIn("Tamsin Roe");
+    await b.click("//nav[@aria-label='Places']//a[contains(., 'Rooms')]");
+    await b.click("//a[.='Ferry Van']");
+    await b.click("//a[@aria-label='Fit it: Steelpan orchestra, full yard, release 7']");
+    await b.see("//aside[@aria-label='Fit report']//p[contains(., 'all 12 of Ferry Van that would do are taken')]");
+    await b.button("Leave all out");
+    await b.seeText("0 cannot be placed");
+    await b.type("//input[@aria-label='Name of the session']", "Quay night");
+    await b.button("Make the session package");
+    await b.see("//h1[.='Quay night']");
+    await b.click("//a[contains(., 'Download the package')]");
+    const files = unzipSync(await downloaded("Quay_night_Ferry_Van.zip"));
+    const names = Object.keys(files);
+    expect(names.filter((n) => /\/(Audio\/|Session\/Backups\/|Session\/Quay_night\.dawproject|Notes\/Input_list\.csv|Notes\/Notes\.txt)$/.test(n))).toHaveLength(5);
+    const list = strFromU8(files[names.find((n) => n.endsWith("Input_list.csv"))!]!);
+    expect(list.split("\r\n")).toHaveLength(18);
+    expect(list).toContain("15,Wireless receiver,,MC,MC");
+  });
+
+  it("Station: takes the package, works, hands in; Sessions: the lead keeps one and puts the rest right; the corrected file has nothing left", async () => {
+    await b.button("Send to the station");
+    await b.seeText("Check-in 1", 30_000);
+    const session = (await b.driver.getCurrentUrl()).split("/").at(-1) ?? "";
+    await b.signIn("Marram Vale");
+    await b.go(`/sessions/${session}`);
+    await b.click("//a[.='Look and put right']");
+    await b.seeText("Against the release it started from");
+    await b.seeText("Against the house style");
+
+    const colour = "//li[@data-rule='colour-off'][1]";
+    await b.button("Keep, say why", colour);
+    await b.type(`${colour}//input`, "the caller wears pink");
+    await b.button("Keep", colour);
+    await b.seeText("Kept: the caller wears pink");
+    await b.button("Take up again");
+    await b.gone("//*[contains(text(), 'Kept: the caller')]");
+    await b.click("//li[@data-rule='name-off-pattern'][1]//button[.='Rename']");
+    await b.button("Put all right");
+    await b.seeText("Nothing is off");
+    await b.click("//a[contains(., 'Corrected file')]");
+    const bytes = await downloaded("Quay_night_put_right.dawproject");
+
+    const edition = z.object({ house: houseSchema }).parse(await api("/house/editions/0"));
+    const { given } = z.object({ given: sessionSchema }).parse(await api(`/sessions/${session}`));
+    expect(open(check(makeStyle(edition.house), readExchange(bytes).session, given)).map((f) => f.says)).toEqual([]);
+    await b.go("/");
+    await b.see("//span[@role='meter'][@aria-label='Share of tracks in Ferry Van that follow the house'][@aria-valuenow>=90]");
+    await b.see("//a[contains(., 'Quay night')]//span[contains(., 'release 7')]");
+  });
+
+  it("A person hands in a file by hand: one by the book without our ids, and bad ones that change nothing", async () => {
+    await b.go("/sessions");
+    await b.click("//a[.='Quay night']");
+    const choose = async (name: string, bytes: Uint8Array): Promise<void> => {
+      const path = join(b.downloads, name);
+      writeFileSync(path, bytes);
+      await (await b.driver.findElement({ xpath: "//input[@aria-label='Session file']" })).sendKeys(path);
+    };
+    await b.see("//h1[.='Quay night']");
+    await choose("letter.dawproject", strToU8("Dear house"));
+    await b.seeText("This is not a ZIP, so it is no session exchange file.");
+    await choose("bomb.dawproject", zipSync({ "project.xml": strToU8('<!DOCTYPE p [<!ENTITY a "b">]><Project/>') }));
+    await b.seeText("declares entities or a document type");
+    await choose("outside.dawproject", zipSync({ "../../x": strToU8("x") }));
+    await b.seeText("points outside its own folder");
+    expect(await b.count("//a[starts-with(., 'Check-in')]")).toBe(1);
+    await choose("book.dawproject", zipSync({ "project.xml": strToU8(BY_THE_BOOK) }));
+    await b.seeText("Its tracks were recognised by likeness.");
+    await b.see("//h1[contains(., 'Check-in 2')]");
+    expect((await b.complaints()).filter((c) => !/4(13|22)|favicon/.test(c))).toEqual([]);
+  });
+});

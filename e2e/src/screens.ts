@@ -1,0 +1,48 @@
+import type { Browser } from "./browser.ts";
+
+/** Every screen with what is done on it before it is looked at. `{session}` and `{checkIn}` stand for the demo's Album mix. */
+export const SCREENS: readonly { readonly name: string; readonly path: string; readonly ready: string; readonly act?: (b: Browser) => Promise<void> }[] = [
+  { name: "today", path: "/", ready: "//*[name()='svg'][contains(@class, 'recharts')]" },
+  { name: "house-style", path: "/house/pans/double-second", ready: "//section[@aria-label='Role Double second']", act: (b) => b.type("//input[@id='try-name']", "2nd pan (far) #2") },
+  { name: "house-style-family", path: "/house/guitars", ready: "//section[@aria-label='Family Guitars']" },
+  { name: "house-style-new-role", path: "/house/engine", ready: "//section[@aria-label='Family Engine room']", act: (b) => b.press("a") },
+  { name: "house-style-table", path: "/house/engine", ready: "//section[@aria-label='Family Engine room']", act: (b) => b.button("As a table, in and out") },
+  { name: "house-unread", path: "/house/unread", ready: "//section[@aria-label='Unread names']" },
+  { name: "house-colours", path: "/house/colours", ready: "//section[@aria-label='Palette']" },
+  { name: "house-colours-spread", path: "/house/colours", ready: "//section[@aria-label='Palette']", act: async (b) => { await b.button("Spread"); await b.button("Until none is too close"); await b.see("//button[.='Take it over']", 60_000); } },
+  { name: "house-colours-limited", path: "/house/colours", ready: "//section[@aria-label='Palette']", act: (b) => b.button("Limited") },
+  { name: "house-editions", path: "/house/editions", ready: "//h2[.='Editions so far']" },
+  { name: "library", path: "/library", ready: "//h2[.='Steelpan']" },
+  { name: "workbench", path: "/library/steelpan-orchestra-full-yard", ready: "//div[@role='treegrid']", act: (b) => b.click("//span[.='Dbl sec far']") },
+  { name: "workbench-add", path: "/library/steelpan-orchestra-full-yard", ready: "//div[@role='treegrid']", act: async (b) => { await b.press("a"); await b.type("//section[@aria-label='Add tracks']//textarea", "triple second\nhull drum\nSnaer Top\nBV 1\nRm L"); await b.driver.sleep(300); } },
+  { name: "workbench-publish", path: "/library/steelpan-orchestra-full-yard", ready: "//div[@role='treegrid']", act: (b) => b.press("p") },
+  { name: "input-list", path: "/library/steelpan-orchestra-full-yard/inputs", ready: "//th[.='Input']" },
+  { name: "changes", path: "/library/steelpan-orchestra-full-yard/changes", ready: "//h2[contains(., 'to the draft')]" },
+  { name: "releases", path: "/library/steelpan-orchestra-full-yard/releases", ready: "//a[.='Release 1']" },
+  { name: "notes", path: "/library/steelpan-orchestra-full-yard/notes", ready: "//textarea[@id='notes']" },
+  { name: "release", path: "/library/steelpan-orchestra-full-yard/releases/6", ready: "//div[@role='treegrid']" },
+  { name: "rooms", path: "/rooms", ready: "//a[.='Ferry Van']" },
+  { name: "room", path: "/rooms/ferry-van", ready: "//h2[contains(., 'Start a session')]" },
+  { name: "fit", path: "/rooms/ferry-van/fit/steelpan-orchestra-full-yard/6", ready: "//h2[.='Cannot be placed']" },
+  { name: "sessions", path: "/sessions", ready: "//a[.='Album mix, Marram']" },
+  { name: "session", path: "/sessions/{session}", ready: "//a[.='Look and put right']" },
+  { name: "check-in", path: "/check-ins/{checkIn}", ready: "//h2[contains(., 'Against the house style')]" },
+  { name: "check-in-sheet", path: "/check-ins/{checkIn}/sheet", ready: "//div[@role='treegrid']" },
+  { name: "check-in-differences", path: "/check-ins/{checkIn}/differences", ready: "//h2[contains(., 'From what went out')]" },
+  { name: "nowhere", path: "/no/such/page", ready: "//p[.='There is no page here']" },
+];
+
+/** Fills in the ids of the demo's Album mix. */
+export async function addressOf(b: Browser, path: string): Promise<string> {
+  if (!path.includes("{")) return path;
+  const found = await b.driver.executeAsyncScript<{ session: string; checkIn: string }>(
+    "const done = arguments[0]; fetch('/api/sessions').then((r) => r.json()).then(({ sessions }) => { const s = sessions.find((x) => x.title === 'Album mix, Marram'); done({ session: s.id, checkIn: s.lastCheckIn.id }); })");
+  return path.replace("{session}", found.session).replace("{checkIn}", found.checkIn);
+}
+
+/** Opens a screen and brings it to the state it is looked at in. */
+export async function openScreen(b: Browser, screen: (typeof SCREENS)[number]): Promise<void> {
+  await b.go(await addressOf(b, screen.path));
+  await b.see(screen.ready);
+  await screen.act?.(b);
+}

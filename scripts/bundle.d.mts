@@ -1,0 +1,2 @@
+export const top: string;
+export function bundle(entry: string): Promise<string>;

@@ -1,0 +1,3 @@
+export function installPackages(): void;
+export function findPostgres(): string;
+export function findChromium(): void;

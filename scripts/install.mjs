@@ -1,0 +1,71 @@
+// Installs what is missing: npm packages by the lock file, Debian packages where we may.
+import { spawnSync } from "node:child_process";
+import { createHash } from "node:crypto";
+import { existsSync, mkdirSync, readFileSync, readdirSync, writeFileSync } from "node:fs";
+import { dirname, join, resolve } from "node:path";
+import { fileURLToPath } from "node:url";
+
+const top = resolve(dirname(fileURLToPath(import.meta.url)), "..");
+
+function run(command, args, options = {}) {
+  const done = spawnSync(command, args, { stdio: ["ignore", "ignore", "inherit"], ...options });
+  if (done.status !== 0) {
+    console.error(`\n“${command} ${args.join(" ")}” did not work${done.error ? `: ${done.error.message}` : ""}. Put that right and start again.`);
+    process.exit(1);
+  }
+}
+
+/** npm packages, only when the lock file is another than the one installed last. */
+export function installPackages() {
+  const [major, minor] = process.versions.node.split(".").map(Number);
+  if (major < 20 || (major === 20 && minor < 19)) {
+    console.error(`Mossy Lantern needs Node.js 20.19 or later; this is ${process.versions.node}.`);
+    process.exit(1);
+  }
+  const lock = createHash("sha256").update(readFileSync(join(top, "package-lock.json"))).digest("hex");
+  const stamp = join(top, "node_modules", ".installed-lock");
+  if (existsSync(stamp) && readFileSync(stamp, "utf8") === lock) return;
+  console.log("Installing packages…");
+  run(process.platform === "win32" ? "npm.cmd" : "npm", ["ci", "--no-audit", "--no-fund", "--loglevel=error"], { cwd: top });
+  mkdirSync(dirname(stamp), { recursive: true });
+  writeFileSync(stamp, lock);
+}
+
+const onPath = (program) => (process.env.PATH ?? "").split(":").some((dir) => existsSync(join(dir, program)));
+
+/** Folder with `initdb` and `postgres`, the newest version there is; null where there is none. */
+function postgresPrograms() {
+  const root = "/usr/lib/postgresql";
+  const versions = existsSync(root) ? readdirSync(root).filter((v) => existsSync(join(root, v, "bin", "initdb"))) : [];
+  const newest = versions.sort((a, b) => Number(b) - Number(a))[0];
+  if (newest) return join(root, newest, "bin");
+  for (const dir of (process.env.PATH ?? "").split(":")) if (existsSync(join(dir, "initdb")) && existsSync(join(dir, "postgres"))) return dir;
+  return null;
+}
+
+function installDebian(packages, what) {
+  if (typeof process.getuid !== "function" || process.getuid() !== 0 || !onPath("apt-get")) {
+    console.error(`${what} is missing. Install it (Debian: sudo apt-get install ${packages.join(" ")}) and start again.`);
+    process.exit(1);
+  }
+  console.log(`Installing ${packages.join(", ")} from Debian…`);
+  const env = { ...process.env, DEBIAN_FRONTEND: "noninteractive" };
+  run("apt-get", ["update", "-qq"], { env });
+  run("apt-get", ["install", "-y", "-qq", "--no-install-recommends", ...packages], { env });
+}
+
+/** @returns the folder of PostgreSQL's programs, installing them where they are missing */
+export function findPostgres() {
+  const found = postgresPrograms();
+  if (found) return found;
+  installDebian(["postgresql"], "PostgreSQL");
+  const now = postgresPrograms();
+  if (now) return now;
+  console.error("PostgreSQL was installed but its programs were not found under /usr/lib/postgresql.");
+  process.exit(1);
+}
+
+/** Chromium and ChromeDriver for the browser tests and pictures. */
+export function findChromium() {
+  if (!existsSync("/usr/bin/chromium") || !existsSync("/usr/bin/chromedriver")) installDebian(["chromium", "chromium-driver"], "Chromium with ChromeDriver");
+}

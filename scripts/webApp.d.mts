@@ -1,0 +1,1 @@
+export function buildWeb(log?: (line: string) => void): string;

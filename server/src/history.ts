@@ -1,0 +1,76 @@
+import type { History } from "@mossy/demo/history";
+import { putAllRight } from "@mossy/core/check/check";
+import { SESSION_FILE_ENDING } from "@mossy/core/formats/package";
+import { safeFileName } from "@mossy/core/names/disk";
+import { writeExchange } from "@mossy/core/formats/exchange/write";
+import { blankTrack } from "@mossy/core/session/document";
+import { dice } from "@mossy/core/chance/dice";
+import { readExchange } from "@mossy/core/formats/exchange/read";
+import { work } from "@mossy/station/afternoon";
+import { inTransaction } from "./database.ts";
+import type { Db, Pool } from "./database.ts";
+import { beginHouse, draft, saveDraft } from "./house/store.ts";
+import { Styles } from "./house/styles.ts";
+import { addRelease, addTemplate } from "./library/store.ts";
+import { hashPassword } from "./people/passwords.ts";
+import { addPerson } from "./people/store.ts";
+import { addRoom } from "./rooms/store.ts";
+import { changeDocument, addDocument } from "./sessions/documents.ts";
+import { countsOf, takeIn } from "./sessions/handIn.ts";
+import { startSession } from "./sessions/start.ts";
+import { addCheckIn, closeSession, countAgain, markSent, sessionWith } from "./sessions/store.ts";
+
+/** Whether nobody lives here yet. */
+export async function isEmpty(db: Db): Promise<boolean> {
+  const { rows } = await db.query("select 1 from people limit 1");
+  return rows.length === 0;
+}
+
+/** Stores a history as if it had happened: in one transaction, all or nothing. */
+export async function storeHistory(pool: Pool, history: History): Promise<void> {
+  await inTransaction(pool, async (db) => {
+    for (const p of history.people) await addPerson(db, { ...p, passwordHash: await hashPassword(p.password) });
+    const [first, ...later] = history.editions;
+    if (!first) return;
+    await beginHouse(db, first.house, first.note, history.lead, first.at);
+    for (const e of later) {
+      const saved = await saveDraft(db, e.house, (await draft(db)).revision, history.lead);
+      // Editions stay as they are once stored, so the day they were published goes in with them.
+      await db.query("insert into house_editions (number, house, note, published_by, published_at) select max(number) + 1, $1::jsonb, $2, $3, $4 from house_editions", [JSON.stringify(e.house), e.note, history.lead, e.at]);
+      await db.query("update house_draft set based_on = (select max(number) from house_editions), revision = $1", [saved.revision + 1]);
+    }
+    await saveDraft(db, history.draft.house, (await draft(db)).revision, history.lead);
+    await db.query("update house_draft set updated_at = $1", [history.draft.at]);
+    for (const [place, { id, room }] of history.rooms.entries()) await addRoom(db, id, place, room);
+    for (const t of history.templates) {
+      await addTemplate(db, t, history.lead, t.draft, t.at.at(-1));
+      for (const [i, r] of t.releases.entries()) await addRelease(db, t.id, r.session, r.note, history.editions.length, history.lead, t.at[i]);
+    }
+    await storeSessions(db, history);
+  });
+}
+
+async function storeSessions(db: Db, history: History): Promise<void> {
+  const { style } = await new Styles().current(db);
+  for (const s of history.sessions) {
+    const id = await startSession(db, { ...s, leaveOut: [] }, s.by, s.at);
+    await markSent(db, id, s.at);
+    let { given: now } = await sessionWith(db, id);
+    const given = now;
+    for (const c of s.checkIns) {
+      const worked = work(now, c.work, dice(c.seed));
+      const main = worked.tracks.find((t) => t.kind === "main")?.id ?? null;
+      const strange = c.strange.map((name, i) => blankTrack(`strange-${i + 1}`, name, { feeds: main, source: "mic" }));
+      const file = writeExchange({ ...worked, tracks: [...worked.tracks, ...strange] }, id);
+      const taken = takeIn(style, given, readExchange(file));
+      const document = await addDocument(db, taken.session, c.by, c.at);
+      await addCheckIn(db, { session: id, fileName: `${safeFileName(s.title)}${SESSION_FILE_ENDING}`, file, came: taken.session, document, recognised: taken.recognised, remarks: taken.remarks, by: c.by, at: c.at, counts: countsOf(style, taken.session, given) });
+      now = taken.session;
+      if (!c.putRight) continue;
+      const fixes = putAllRight(style, taken.session, given);
+      if (fixes.length > 0) now = (await changeDocument(db, document, 0, fixes, history.lead)).document.session;
+      await countAgain(db, document, countsOf(style, now, given));
+    }
+    if (s.closedAt) await closeSession(db, id, s.closedAt);
+  }
+}

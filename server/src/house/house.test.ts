@@ -1,0 +1,83 @@
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { Visitor, openHouse } from "../testing/house.ts";
+import type { TestHouse } from "../testing/house.ts";
+
+let house: TestHouse;
+let lead: Visitor;
+let engineer: Visitor;
+beforeAll(async () => {
+  house = await openHouse();
+  lead = await Visitor.signedIn(house.base, "marram");
+  engineer = await Visitor.signedIn(house.base, "tamsin");
+});
+afterAll(() => house.close());
+
+describe("the house style", () => {
+  it("is a draft that becomes the next edition; the edition before stays as it was", async () => {
+    const { data: before } = await lead.ask("house", {});
+    const { data: second } = await lead.ask("houseEdition", { edition: 2 });
+    const changed = { ...before.draft.house, palette: before.draft.house.palette.map((c) => (c.id === "brass" ? { ...c, hex: "#d8a020" } : c)) };
+    const { data: saved, status } = await lead.ask("saveHouseDraft", {}, { revision: before.draft.revision, house: changed });
+    expect(status).toBe(200);
+    const { data: edition } = await lead.ask("publishEdition", {}, { revision: saved.revision, note: "Brass a shade darker" });
+    expect(edition).toMatchObject({ number: 3, note: "Brass a shade darker", publishedBy: "Marram Vale" });
+    expect((await lead.ask("houseEdition", { edition: 2 })).data).toEqual(second);
+    const { data: current } = await lead.ask("houseEdition", { edition: 0 });
+    expect(current.number).toBe(3);
+    expect(current.house.palette.find((c) => c.id === "brass")?.hex).toBe("#d8a020");
+  });
+
+  it("says before publishing what the draft would ask of drafts, releases and open sessions", async () => {
+    const { data: before } = await lead.ask("house", {});
+    const house = { ...before.draft.house, words: { ...before.draft.house.words, roles: before.draft.house.words.roles.map((r) => (r.id === "iron" ? { ...r, short: { ...r.short, full: "Irn" } } : r)) } };
+    await lead.ask("saveHouseDraft", {}, { revision: before.draft.revision, house });
+    const { data } = await lead.ask("impact", {});
+    const yard = data.on.filter((o) => o.title.startsWith("Steelpan orchestra"));
+    expect(yard.map((o) => [o.kind, o.touched])).toEqual([["draft", 2], ["release", 2]]);
+    expect(yard[0]?.touches[0]).toEqual({ track: "iron-1", name: "Iron_1", what: "name", before: "Iron_1", after: "Irn_1" });
+    expect(data.on.filter((o) => o.kind === "session").map((o) => o.title).sort()).toEqual(["Engine overdubs", "Marram sessions 02"]);
+    expect(data.tracks).toBe(data.on.reduce((n, o) => n + o.touched, 0));
+    await lead.ask("saveHouseDraft", {}, { revision: before.draft.revision + 1, house: before.draft.house });
+  });
+
+  it("says who was faster instead of losing their change", async () => {
+    const { data } = await lead.ask("house", {});
+    await lead.ask("saveHouseDraft", {}, { revision: data.draft.revision, house: { ...data.draft.house, folderFrom: 3 } });
+    const late = await lead.ask("saveHouseDraft", {}, { revision: data.draft.revision, house: data.draft.house });
+    expect(late.status).toBe(409);
+    expect(late.problem).toContain("Marram Vale saved the draft");
+    expect((await lead.ask("house", {})).data.draft.house.folderFrom).toBe(3);
+  });
+
+  it("refuses a draft that does not hold together, naming the place", async () => {
+    const { data } = await lead.ask("house", {});
+    const [first, ...rest] = data.draft.house.words.roles;
+    const broken = { ...data.draft.house, words: { ...data.draft.house.words, roles: [{ ...first, family: "nowhere" }, ...rest] } };
+    const answer = await lead.ask("saveHouseDraft", {}, { revision: data.draft.revision, house: broken });
+    expect(answer.status).toBe(400);
+    expect(answer.problem).toBe("house.words.roles.0.family: there is no family “nowhere”.");
+  });
+
+  it("lists the names nobody could read, with where they stand", async () => {
+    const { data } = await lead.ask("library", {});
+    const { data: template } = await lead.ask("template", { template: data.templates[0]!.id });
+    const t = template.draft.session.tracks.find((x) => x.kind === "audio")!;
+    await lead.ask("editDocument", { document: template.draft.id }, { revision: template.draft.revision, changes: [{ do: "add", track: { ...t, id: "strange", parent: null, role: null, name: "xqzv 2" }, after: null }] });
+    const { data: unread } = await lead.ask("unreadNames", {});
+    expect(unread.names).toContainEqual({ name: "xqzv 2", families: [], count: 1, where: [template.name] });
+    expect(unread.names.some((n) => n.name === t.name)).toBe(false);
+  });
+
+  it("is the lead's to change", async () => {
+    const { data } = await engineer.ask("house", {});
+    const answer = await engineer.ask("saveHouseDraft", {}, { revision: data.draft.revision, house: data.draft.house });
+    expect(answer.status).toBe(403);
+    expect(answer.problem).toBe("This takes the right of lead; you are signed in as Tamsin Roe, engineer.");
+  });
+
+  it("cannot be changed behind the house's back once published", async () => {
+    await expect(house.pool.query("update house_editions set note = 'x' where number = 1")).rejects.toThrow("published and cannot be changed");
+    await expect(house.pool.query("delete from releases")).rejects.toThrow("published and cannot be changed");
+    await expect(house.pool.query("update check_ins set came = '{}'")).rejects.toThrow("what a room handed in cannot be changed");
+  });
+});

@@ -1,0 +1,33 @@
+import { makeStyle } from "@mossy/core/house/style";
+import { Router } from "express";
+import { answer } from "../answer.ts";
+import { inTransaction } from "../database.ts";
+import type { Pool } from "../database.ts";
+import { tell } from "../news/tell.ts";
+import { notFound } from "../problems.ts";
+import type { Styles } from "./styles.ts";
+import { impactOfDraft } from "./impact.ts";
+import { unreadNames } from "./unread.ts";
+import { currentEdition, draft, editionWith, editions, publish, saveDraft } from "./store.ts";
+
+export function houseRoutes(pool: Pool, styles: Styles): Router {
+  const router = Router();
+  answer(router, "house", async () => ({ draft: await draft(pool), editions: await editions(pool) }));
+  answer(router, "houseEdition", async ({ params }) => {
+    const wanted = Number(params.edition);
+    if (!Number.isInteger(wanted) || wanted < 0) throw notFound(`edition “${params.edition}”`);
+    return editionWith(pool, wanted === 0 ? await currentEdition(pool) : wanted);
+  });
+  answer(router, "unreadNames", async () => {
+    const names = await unreadNames(pool, (await styles.current(pool)).style);
+    return { names: names.map((n) => ({ ...n, families: [...n.families], where: [...n.where] })) };
+  });
+  answer(router, "impact", async () => impactOfDraft(pool, (await styles.current(pool)).style, makeStyle((await draft(pool)).house)));
+  answer(router, "saveHouseDraft", async ({ body, person }) => saveDraft(pool, body.house, body.revision, person.name));
+  answer(router, "publishEdition", async ({ body, person }) => inTransaction(pool, async (db) => {
+    const edition = await publish(db, body.revision, body.note, person.name);
+    await tell(db, { kind: "edition", edition: edition.number, by: person.name });
+    return edition;
+  }));
+  return router;
+}

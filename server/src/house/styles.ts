@@ -1,0 +1,26 @@
+import { makeStyle } from "@mossy/core/house/style";
+import type { Style } from "@mossy/core/house/style";
+import type { Db } from "../database.ts";
+import { currentEdition, editionWith } from "./store.ts";
+
+const REMEMBERED = 4;
+
+/** House styles made ready, by edition. Editions never change, so one is made once. */
+export class Styles {
+  readonly #styles = new Map<number, Promise<Style>>();
+
+  async current(db: Db): Promise<{ edition: number; style: Style }> {
+    const edition = await currentEdition(db);
+    return { edition, style: await this.of(db, edition) };
+  }
+
+  of(db: Db, edition: number): Promise<Style> {
+    const known = this.#styles.get(edition);
+    if (known) return known;
+    const made = editionWith(db, edition).then((e) => makeStyle(e.house));
+    this.#styles.set(edition, made);
+    made.catch(() => this.#styles.delete(edition));
+    for (const old of [...this.#styles.keys()].slice(0, -REMEMBERED)) this.#styles.delete(old);
+    return made;
+  }
+}

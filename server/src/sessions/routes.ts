@@ -1,0 +1,56 @@
+import { Router } from "express";
+import { safeFileName } from "@mossy/core/names/disk";
+import { writeExchange } from "@mossy/core/formats/exchange/write";
+import { SESSION_FILE_ENDING, makePackage } from "@mossy/core/formats/package";
+import { answer } from "../answer.ts";
+import { inTransaction } from "../database.ts";
+import type { Pool } from "../database.ts";
+import type { Styles } from "../house/styles.ts";
+import { tell } from "../news/tell.ts";
+import { HouseProblem } from "../problems.ts";
+import { changeDocument, documentWith } from "./documents.ts";
+import { countsOf, handIn } from "./handIn.ts";
+import { startSession } from "./start.ts";
+import { checkInWith, countAgain, markSent, ownerOf, sessionCards, sessionOfCheckIn, sessionWith } from "./store.ts";
+
+export function sessionRoutes(pool: Pool, styles: Styles): Router {
+  const router = Router();
+  answer(router, "document", async ({ params }) => documentWith(pool, params.document));
+  answer(router, "editDocument", async ({ params, body, person }) => inTransaction(pool, async (db) => {
+    const owner = await ownerOf(db, params.document);
+    if (owner === "draft" && person.right !== "lead") throw new HouseProblem(403, "Not yours to do", "The drafts of the library are the lead's. Start a session from a release, or ask the lead.");
+    const { document, merged } = await changeDocument(db, params.document, body.revision, body.changes, person.name);
+    if (owner !== "draft") await countAgain(db, document.id, countsOf((await styles.current(db)).style, document.session, owner.given));
+    await tell(db, { kind: "document", document: document.id, revision: document.revision, by: person.name });
+    return { revision: document.revision, merged, updatedAt: document.updatedAt };
+  }));
+
+  answer(router, "sessions", async () => ({ sessions: await sessionCards(pool) }));
+  answer(router, "session", async ({ params }) => sessionWith(pool, params.session));
+  answer(router, "startSession", async ({ body, person }) => sessionWith(pool, await inTransaction(pool, (db) => startSession(db, body, person.name))));
+  answer(router, "package", async ({ params }) => {
+    const s = await sessionWith(pool, params.session);
+    const { style } = await styles.current(pool);
+    const bytes = makePackage({ house: style.house, room: s.roomAs, session: s.given, id: s.id, folder: s.folder, report: s.report, from: `${s.templateName}, release ${s.release}` });
+    return { bytes, name: `${s.folder}.zip`, type: "application/zip" };
+  });
+  answer(router, "sendToStation", async ({ params, person }) => inTransaction(pool, async (db) => {
+    const s = await sessionWith(db, params.session);
+    await markSent(db, s.id);
+    await tell(db, { kind: "sent", session: s.id, room: s.room, title: s.title, by: person.name });
+    return { done: true } as const;
+  }));
+
+  answer(router, "handIn", async ({ query, body, person }) => handIn(pool, styles, { bytes: body, name: safeFileName(query.name ?? "", "session.dawproject"), session: query.session, by: person.name, at: new Date() }));
+  answer(router, "checkIn", async ({ params }) => {
+    const c = await checkInWith(pool, params.checkIn);
+    const { given } = await sessionWith(pool, c.session);
+    return { ...c, session: await sessionOfCheckIn(pool, c), given, now: await documentWith(pool, c.document) };
+  });
+  answer(router, "correctedFile", async ({ params }) => {
+    const c = await checkInWith(pool, params.checkIn);
+    const { session } = await documentWith(pool, c.document);
+    return { bytes: writeExchange(session, c.session), name: `${safeFileName(session.title)}_put_right${SESSION_FILE_ENDING}`, type: "application/zip" };
+  });
+  return router;
+}

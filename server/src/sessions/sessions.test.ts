@@ -1,0 +1,146 @@
+import { check, open, putAllRight } from "@mossy/core/check/check";
+import { readExchange } from "@mossy/core/formats/exchange/read";
+import { writeExchange } from "@mossy/core/formats/exchange/write";
+import { makeStyle } from "@mossy/core/house/style";
+import { dice } from "@mossy/core/chance/dice";
+import { AFTERNOON, work } from "@mossy/station/afternoon";
+import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { Visitor, openHouse } from "../testing/house.ts";
+import type { TestHouse } from "../testing/house.ts";
+
+let house: TestHouse;
+let lead: Visitor;
+let engineer: Visitor;
+beforeAll(async () => {
+  house = await openHouse();
+  lead = await Visitor.signedIn(house.base, "marram");
+  engineer = await Visitor.signedIn(house.base, "tamsin");
+});
+afterAll(() => house.close());
+
+const start = (leaveOut: string[] = []) => engineer.ask("startSession", {}, { title: "Quay night, late", room: "ferry-van", template: "steelpan-orchestra-full-yard", release: 6, leaveOut });
+const count = async (table: string): Promise<number> => (await house.pool.query<{ n: number }>(`select count(*)::int as n from ${table}`)).rows[0]?.n ?? 0;
+
+describe("starting a session", () => {
+  it("fits the release into the room and says what cannot be placed", async () => {
+    const { data } = await start();
+    expect(data).toMatchObject({ title: "Quay night, late", roomName: "Ferry Van", release: 6, lastCheckIn: null });
+    expect(data.report.unplaced.length).toBeGreaterThan(10);
+    expect(data.report.unplaced[0]?.says).toMatch(/^Wants a microphone input; all 12 of Ferry Van that would do are taken\.$/);
+    const inputs = data.given.tracks.flatMap((t) => (t.input === null ? [] : [t.input]));
+    expect(new Set(inputs).size).toBe(inputs.length);
+    expect(Math.max(...inputs)).toBeLessThanOrEqual(16);
+  });
+
+  it("does without what the engineer leaves out", async () => {
+    const { data: first } = await start();
+    const { data: second } = await start(first.report.unplaced.map((u) => u.track));
+    expect(second.report.unplaced).toEqual([]);
+    expect(second.report.leftOut.length).toBe(first.report.unplaced.length);
+  });
+
+  it("hands out the package: folders, session file, input list, notes", async () => {
+    const { data } = await start();
+    const { data: bytes, headers } = await engineer.ask("package", { session: data.id });
+    expect(headers.get("content-disposition")).toContain(`${data.folder}.zip`);
+    const files = unzipSync(bytes as Uint8Array);
+    expect(Object.keys(files)).toContain(`${data.folder}/Session/Quay_night_late.dawproject`);
+    expect(readExchange(files[`${data.folder}/Session/Quay_night_late.dawproject`]!)).toMatchObject({ of: data.id, session: data.given });
+    expect(strFromU8(files[`${data.folder}/Notes/Input_list.csv`]!)).toContain("15,Wireless receiver,,MC,MC,");
+  });
+});
+
+describe("handing in", () => {
+  it("makes a check-in that finds what drifted; put right, its file read back has no findings left", async () => {
+    const { data: session } = await start();
+    const file = writeExchange(work(session.given, AFTERNOON, dice(7)), session.id);
+    const { data: handed } = await engineer.ask("handIn", {}, file, "?name=Quay.dawproject");
+    expect(handed).toMatchObject({ session: session.id, number: 1 });
+    expect(handed.findings).toBeGreaterThan(8);
+
+    const { data: checkIn } = await lead.ask("checkIn", { checkIn: handed.checkIn });
+    const { data: edition } = await lead.ask("houseEdition", { edition: 0 });
+    const style = makeStyle(edition.house);
+    const findings = open(check(style, checkIn.now.session, checkIn.given));
+    expect(findings.length).toBe(handed.findings);
+    expect(new Set(findings.map((f) => f.rule))).toEqual(new Set(["missing-track", "extra-track", "input-moved", "name-off-pattern", "colour-off", "icon-off", "outside-folder"]));
+
+    const changes = putAllRight(style, checkIn.now.session, checkIn.given);
+    await lead.ask("editDocument", { document: checkIn.now.id }, { revision: 0, changes });
+    const { data: bytes } = await lead.ask("correctedFile", { checkIn: handed.checkIn });
+    const back = readExchange(bytes as Uint8Array).session;
+    expect(open(check(style, back, checkIn.given)).map((f) => f.says)).toEqual([]);
+    expect((await lead.ask("checkIn", { checkIn: handed.checkIn })).data).toMatchObject({ openNow: 0, findingsThen: handed.findings });
+    const { data: rooms } = await lead.ask("rooms", {});
+    expect(rooms.rooms.find((r) => r.id === "ferry-van")?.following).toBeGreaterThan(0.5);
+  });
+
+  it("recognises a file that lost our ids on the way", async () => {
+    const { data: session } = await start();
+    const files = unzipSync(writeExchange(work(session.given, AFTERNOON, dice(3)), session.id));
+    const project = strFromU8(files["project.xml"]!).replaceAll("track-", "x").replaceAll("channel-", "y");
+    const bare = zipSync({ "project.xml": strToU8(project) });
+    expect((await engineer.ask("handIn", {}, bare)).problem).toContain("does not say which session");
+    const { data: handed } = await engineer.ask("handIn", {}, bare, `?session=${session.id}`);
+    expect(handed.remarks[0]).toMatch(/\d+ of \d+ tracks were recognised by name/);
+    const { data: checkIn } = await lead.ask("checkIn", { checkIn: handed.checkIn });
+    expect(checkIn.recognised).toBe("likeness");
+    const ids = new Set(checkIn.now.session.tracks.map((t) => t.id));
+    const lost = session.given.tracks.filter((t) => !ids.has(t.id));
+    expect(lost).toHaveLength(1);
+  });
+
+  it.each<[string, Uint8Array, number, RegExp]>([
+    ["not a ZIP", strToU8("hello"), 422, /not a ZIP/],
+    ["empty", new Uint8Array(), 422, /empty/],
+    ["a ZIP without a project", zipSync({ "a.txt": strToU8("x") }), 422, /no “project.xml”/],
+    ["broken XML", zipSync({ "project.xml": strToU8("<Project><Structure></Project>") }), 422, /broken XML at line 1/],
+    ["an entity bomb", zipSync({ "project.xml": strToU8('<!DOCTYPE a [<!ENTITY b "c">]><Project/>') }), 422, /declares entities/],
+    ["an entry that points outside", zipSync({ "../../x": strToU8("x") }), 422, /points outside/],
+    ["larger than is taken", new Uint8Array(66 << 20), 413, /larger than the house takes/],
+  ])("refuses a bad file, says why, and changes nothing: %s", async (_what, bytes, status, message) => {
+    const { data: session } = await start();
+    const before = [await count("check_ins"), await count("documents")];
+    const answer = await engineer.ask("handIn", {}, bytes, `?session=${session.id}`);
+    expect(answer.status).toBe(status);
+    expect(answer.problem).toMatch(message);
+    expect([await count("check_ins"), await count("documents")]).toEqual(before);
+  });
+
+  it("refuses the file of another session, naming it, and takes the same file where it belongs", async () => {
+    const { data: one } = await start();
+    const { data: two } = await engineer.ask("startSession", {}, { title: "Other night", room: "story-tent", template: "story-evening", release: 5, leaveOut: [] });
+    const file = writeExchange(two.given, two.id);
+    const before = await count("check_ins");
+    const wrong = await engineer.ask("handIn", {}, file, `?session=${one.id}`);
+    expect([wrong.status, wrong.problem]).toEqual([422, "This file says it is “Other night” from Story Tent. Open that session and drop it there; nothing was taken in."]);
+    expect(await count("check_ins")).toBe(before);
+    expect((await engineer.ask("handIn", {}, file, `?session=${two.id}`)).data.findings).toBe(0);
+    // A file of a house that is not ours: nobody can say whose it is, so whoever drops it does.
+    expect((await engineer.ask("handIn", {}, writeExchange(one.given, "11111111-2222-4333-8444-555555555555"), `?session=${one.id}`)).status).toBe(200);
+  });
+
+  it("keeps the counts of a check-in in step while somebody puts right or keeps", async () => {
+    const { data } = await lead.ask("sessions", {});
+    const card = data.sessions.find((s) => s.title === "Album mix, Marram")!;
+    expect(card.lastCheckIn?.openNow).toBeGreaterThan(0);
+    const { data: checkIn } = await lead.ask("checkIn", { checkIn: card.lastCheckIn!.id });
+    const { data: edition } = await lead.ask("houseEdition", { edition: 0 });
+    const style = makeStyle(edition.house);
+    const [finding] = open(check(style, checkIn.now.session, checkIn.given)).filter((f) => f.fix?.sure);
+    await lead.ask("editDocument", { document: checkIn.now.id }, { revision: checkIn.now.revision, changes: [...finding!.fix!.changes] });
+    expect((await lead.ask("checkIn", { checkIn: checkIn.id })).data.openNow).toBeLessThan(checkIn.openNow);
+  });
+});
+
+describe("today", () => {
+  it("shows rooms, what stands on which release, drift over twelve weeks, and what waits", async () => {
+    const { data } = await lead.ask("today", {});
+    expect(data.rooms.map((r) => r.name)).toEqual(["Pan Yard", "Story Tent", "Loft", "Ferry Van"]);
+    expect(data.drift).toHaveLength(12);
+    expect(data.drift.some((w) => w.shares["loft"] !== null)).toBe(true);
+    for (const w of data.drift) for (const share of Object.values(w.shares)) if (share !== null) expect(share).toBeLessThanOrEqual(1);
+    expect(data.waiting.map((w) => w.about)).toEqual(expect.arrayContaining(["Loft", "Ferry Van", "House style", "Story evening"]));
+  });
+});

@@ -1,0 +1,75 @@
+import { randomUUID } from "node:crypto";
+import { createServer } from "node:http";
+import type { AddressInfo } from "node:net";
+import { demoHistory } from "@mossy/demo/history";
+import { demoPeople } from "@mossy/demo/people";
+import { pathOf, paths } from "@mossy/contract/paths";
+import type { Params, RouteName } from "@mossy/contract/paths";
+import type { AnswerOf } from "@mossy/contract/routes";
+import { problem } from "@mossy/contract/problem";
+import pino from "pino";
+import { inject } from "vitest";
+import { makeApp } from "../app.ts";
+import { connect, migrate } from "../database.ts";
+import type { Pool } from "../database.ts";
+import { storeHistory } from "../history.ts";
+import { Newsroom } from "../news/newsroom.ts";
+
+export interface TestHouse { readonly base: string; readonly pool: Pool; readonly url: string; close(): Promise<void> }
+
+/** A server on a database of its own, with the demo in it. */
+export async function openHouse(withDemo = true): Promise<TestHouse> {
+  const root = inject("databaseUrl");
+  const admin = connect(root);
+  const name = `t${randomUUID().replaceAll("-", "")}`;
+  await admin.query(`create database ${name}`);
+  await admin.end();
+  const url = root.replace(/\/postgres$/, `/${name}`);
+  const pool = connect(url);
+  await migrate(pool, new URL("../../migrations/", import.meta.url));
+  if (withDemo) await storeHistory(pool, demoHistory(new Date()));
+  return serve(url, pool);
+}
+
+/** One more server process on a database. */
+export async function serve(url: string, pool: Pool): Promise<TestHouse> {
+  const log = pino({ level: "silent" });
+  const newsroom = new Newsroom(url, log);
+  await newsroom.open();
+  const server = createServer(makeApp({ pool, newsroom, log, hints: demoPeople }));
+  await new Promise<void>((resolve) => { server.listen(0, "127.0.0.1", resolve); });
+  const { port } = server.address() as AddressInfo;
+  return {
+    base: `http://127.0.0.1:${port}`, pool, url,
+    close: async () => { await newsroom.close(); server.closeAllConnections(); server.close(); await pool.end().catch(() => undefined); },
+  };
+}
+
+export interface Answered<N extends RouteName> { readonly status: number; readonly data: AnswerOf<N>; readonly problem: string; readonly headers: Headers }
+
+/** Somebody who talks to the house over HTTP. */
+export class Visitor {
+  cookie = "";
+  constructor(readonly base: string) {}
+
+  static async signedIn(base: string, signIn: string): Promise<Visitor> {
+    const visitor = new Visitor(base);
+    const password = demoPeople.find((p) => p.signIn === signIn)?.password ?? "";
+    const { headers } = await visitor.ask("signIn", {}, { name: signIn, password });
+    visitor.cookie = headers.get("set-cookie")?.split(";")[0] ?? "";
+    return visitor;
+  }
+
+  async ask<N extends RouteName>(name: N, params: Params<N>, body?: unknown, query = "", headers: Record<string, string> = {}): Promise<Answered<N>> {
+    const bytes = body instanceof Uint8Array;
+    const res = await fetch(`${this.base}/api${pathOf(name, params)}${query}`, {
+      method: paths[name][0].toUpperCase(),
+      headers: { cookie: this.cookie, ...(body === undefined ? {} : { "content-type": bytes ? "application/octet-stream" : "application/json" }), ...headers },
+      ...(body === undefined ? {} : { body: bytes ? new Uint8Array(body) : JSON.stringify(body) }),
+    });
+    const raw = new Uint8Array(await res.arrayBuffer());
+    const json: unknown = res.headers.get("content-type")?.includes("json") ? JSON.parse(new TextDecoder().decode(raw)) : null;
+    if (!res.ok) return { status: res.status, data: null as AnswerOf<N>, problem: problem.parse(json).detail, headers: res.headers };
+    return { status: res.status, data: (json ?? raw) as AnswerOf<N>, problem: "", headers: res.headers };
+  }
+}

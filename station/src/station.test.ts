@@ -1,0 +1,38 @@
+import { dice } from "@mossy/core/chance/dice";
+import { smallSession } from "@mossy/core/fixtures/sessions";
+import { usualHouse } from "@mossy/core/house/usual";
+import { makePackage } from "@mossy/core/formats/package";
+import { diff } from "@mossy/core/session/diff";
+import { treeProblems } from "@mossy/core/session/document";
+import { strToU8, zipSync } from "fflate";
+import { describe, expect, it } from "vitest";
+import { AFTERNOON, work } from "./afternoon.ts";
+import { readPackage } from "./package.ts";
+
+const session = { ...smallSession(), tracks: smallSession().tracks.map((t) => ({ ...t })) };
+
+describe("the stand-in station", () => {
+  it("drifts as an afternoon does: renamed, added, recoloured, taken out, inputs swapped", () => {
+    const roomy = { ...session, tracks: [...session.tracks.slice(0, 4), ...Array.from({ length: 8 }, (_, i) => ({ ...session.tracks[1]!, id: `k${i}`, name: `Iron_${i + 1}`, input: 10 + i })), ...session.tracks.slice(4)] };
+    const after = work(roomy, AFTERNOON, dice(5));
+    const changes = diff(roomy, after);
+    const fields = (field: string) => changes.filter((c) => c.do === "set" && c.field === field).length;
+    expect(treeProblems(after.tracks)).toEqual([]);
+    expect(changes.filter((c) => c.do === "add")).toHaveLength(2);
+    expect(changes.filter((c) => c.do === "take-out")).toHaveLength(1);
+    expect([fields("name"), fields("colour"), fields("input")]).toEqual([4, 1, 2]);
+  });
+
+  it("drifts the same way for the same dice, another way for others", () => {
+    expect(work(session, AFTERNOON, dice(1))).toEqual(work(session, AFTERNOON, dice(1)));
+    expect(work(session, AFTERNOON, dice(1))).not.toEqual(work(session, AFTERNOON, dice(2)));
+  });
+
+  it("unpacks a package of the house", () => {
+    const room = { name: "Van", says: "", inputs: [{ number: 1, label: "Mic", takes: ["mic" as const], phantom: false }], sampleRates: [48000], widest: "stereo" as const };
+    const bytes = makePackage({ house: usualHouse("x"), room, session, id: "s1", folder: "2026-09-11_x_Van", report: { adjusted: [], unplaced: [], leftOut: [] }, from: "x, release 1" });
+    expect(readPackage(bytes)).toMatchObject({ session, of: "s1", fileName: "Small_session.dawproject", inputLines: 4 });
+    expect(readPackage(bytes).folders).toContain("2026-09-11_x_Van/Audio/");
+    expect(() => readPackage(zipSync({ "a.txt": strToU8("x") }))).toThrow("no session file");
+  });
+});

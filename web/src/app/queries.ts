@@ -1,0 +1,48 @@
+import { QueryClient, queryOptions, useQuery, useSuspenseQuery } from "@tanstack/react-query";
+import type { Style } from "@mossy/core/house/style";
+import { AskProblem, ask } from "./ask.ts";
+
+export const queryClient = new QueryClient({
+  defaultOptions: {
+    queries: {
+      staleTime: 30_000,
+      retry: (times, error) => times < 2 && !(error instanceof AskProblem && error.status >= 400 && error.status < 500),
+      throwOnError: false,
+    },
+  },
+});
+
+export const queries = {
+  me: queryOptions({ queryKey: ["me"], queryFn: () => ask("me", {}), staleTime: Infinity, retry: false }),
+  today: queryOptions({ queryKey: ["today"], queryFn: () => ask("today", {}) }),
+  house: queryOptions({ queryKey: ["house"], queryFn: () => ask("house", {}) }),
+  unread: queryOptions({ queryKey: ["unread"], queryFn: () => ask("unreadNames", {}) }),
+  impact: (revision: number) => queryOptions({ queryKey: ["impact", revision], queryFn: () => ask("impact", {}) }),
+  wholeEdition: (edition: number) => queryOptions({ queryKey: ["whole-edition", edition], queryFn: () => ask("houseEdition", { edition }), staleTime: Infinity }),
+  edition: queryOptions({
+    queryKey: ["edition"],
+    queryFn: async () => {
+      // The first page needs no house style, so what makes one is not in its script.
+      const [edition, { makeStyle }] = await Promise.all([ask("houseEdition", { edition: 0 }), import("@mossy/core/house/style")]);
+      return { number: edition.number, style: makeStyle(edition.house) };
+    },
+    staleTime: Infinity, structuralSharing: false,
+  }),
+  library: queryOptions({ queryKey: ["library"], queryFn: () => ask("library", {}) }),
+  template: (template: string) => queryOptions({ queryKey: ["template", template], queryFn: () => ask("template", { template }) }),
+  release: (template: string, release: number) => queryOptions({ queryKey: ["release", template, release], queryFn: () => ask("release", { template, release }), staleTime: Infinity }),
+  rooms: queryOptions({ queryKey: ["rooms"], queryFn: () => ask("rooms", {}) }),
+  sessions: queryOptions({ queryKey: ["sessions"], queryFn: () => ask("sessions", {}) }),
+  session: (session: string) => queryOptions({ queryKey: ["session", session], queryFn: () => ask("session", { session }) }),
+  checkIn: (checkIn: string) => queryOptions({ queryKey: ["check-in", checkIn], queryFn: () => ask("checkIn", { checkIn }) }),
+};
+
+/** The house style in force, ready for work. */
+export function useStyle(): { number: number; style: Style } {
+  return useSuspenseQuery(queries.edition).data;
+}
+
+/** Who is signed in. */
+export function useMe() {
+  return useQuery(queries.me).data ?? null;
+}

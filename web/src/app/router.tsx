@@ -1,0 +1,45 @@
+import type { ComponentType } from "react";
+import { createBrowserRouter, useRouteError } from "react-router";
+import { Empty, Failed } from "../ui/states.tsx";
+import { Shell } from "./shell.tsx";
+
+/** A screen that is loaded when it is first opened. */
+const screen = (load: () => Promise<{ default: ComponentType }>) => async () => ({ Component: (await load()).default });
+
+function Stumbled() {
+  return <main className="p-8"><Failed error={useRouteError()} again={() => { location.reload(); }} /></main>;
+}
+
+export const router = createBrowserRouter([
+  { path: "/sign-in", lazy: screen(() => import("../signIn/page.tsx")), ErrorBoundary: Stumbled, HydrateFallback: () => null },
+  {
+    Component: Shell, ErrorBoundary: Stumbled, HydrateFallback: () => null,
+    children: [
+      {
+        ErrorBoundary: Stumbled,
+        children: [
+          { index: true, lazy: screen(() => import("../today/page.tsx")) },
+          {
+            path: "house", lazy: screen(() => import("../house/frame.tsx")),
+            children: [
+              { path: "unread", lazy: screen(() => import("../house/unreadPage.tsx")) },
+              { path: "colours", lazy: screen(() => import("../house/coloursPage.tsx")) },
+              { path: "editions", lazy: screen(() => import("../house/editionsPage.tsx")) },
+              { path: ":family?/:role?", lazy: screen(() => import("../house/wordsPage.tsx")) },
+            ],
+          },
+          { path: "library", lazy: screen(() => import("../library/page.tsx")) },
+          { path: "library/:template/releases/:release", lazy: screen(() => import("../library/releasePage.tsx")) },
+          { path: "library/:template/:view?", lazy: screen(() => import("../workbench/page.tsx")) },
+          { path: "rooms", lazy: screen(() => import("../rooms/page.tsx")) },
+          { path: "rooms/:room", lazy: screen(() => import("../rooms/roomPage.tsx")) },
+          { path: "rooms/:room/fit/:template/:release", lazy: screen(() => import("../rooms/fitPage.tsx")) },
+          { path: "sessions", lazy: screen(() => import("../sessions/page.tsx")) },
+          { path: "sessions/:session", lazy: screen(() => import("../sessions/sessionPage.tsx")) },
+          { path: "check-ins/:checkIn/:view?", lazy: screen(() => import("../sessions/checkInPage.tsx")) },
+          { path: "*", Component: () => <Empty title="There is no page here">The address may be old. Choose a place at the left.</Empty> },
+        ],
+      },
+    ],
+  },
+]);

@@ -1,0 +1,33 @@
+import { useQuery } from "@tanstack/react-query";
+import { Suspense } from "react";
+import { Navigate, Outlet, useLocation } from "react-router";
+import { Failed, Loading } from "../ui/states.tsx";
+import { AskProblem } from "./ask.ts";
+import { useNewsLine } from "./news.ts";
+import { queries } from "./queries.ts";
+import { Rail } from "./rail.tsx";
+import { ShortcutList } from "./shortcuts.tsx";
+import { Toasts } from "./toasts.tsx";
+
+/** Everything around a page: the rail at the left, what is said in passing, the list of shortcuts. */
+export function Shell() {
+  const { data: me, error, isPending, refetch } = useQuery(queries.me);
+  const location = useLocation();
+  const online = useNewsLine(me?.name ?? null);
+  if (isPending) return <Loading what="Lighting the lantern" />;
+  if (error instanceof AskProblem && error.status === 401) return <Navigate to={`/sign-in?to=${encodeURIComponent(location.pathname)}`} replace />;
+  if (!me) return <Failed error={error} again={() => { void refetch(); }} />;
+  return (
+    <>
+    <div className="grid h-full min-w-[1024px] grid-cols-[188px_minmax(0,1fr)]">
+      <a href="#page" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-surface focus:p-2">Skip to the page</a>
+      <Rail me={me} online={online} />
+      <main id="page" tabIndex={-1} className="relative h-full min-h-0 overflow-y-auto px-[26px] pt-[18px] pb-[18px] outline-none">
+        <Suspense fallback={<Loading />}><Outlet /></Suspense>
+      </main>
+    </div>
+    <Toasts />
+    <ShortcutList />
+    </>
+  );
+}

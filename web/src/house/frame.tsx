@@ -1,0 +1,62 @@
+import type { HouseDraft } from "@mossy/contract/house";
+import { differences } from "@mossy/core/house/differences";
+import { makeStyle } from "@mossy/core/house/style";
+import { groupUnread } from "@mossy/core/words/unread";
+import { useQuery } from "@tanstack/react-query";
+import { Redo2, Undo2 } from "lucide-react";
+import { Suspense, useMemo } from "react";
+import { Link, Outlet, useLocation, useNavigate } from "react-router";
+import { queries, useMe } from "../app/queries.ts";
+import { useShortcuts } from "../app/shortcuts.tsx";
+import { Button } from "../ui/button.tsx";
+import { PageHead, Pill, Views } from "../ui/pieces.tsx";
+import { Failed, Loading, Trouble } from "../ui/states.tsx";
+import { useHouseDraft } from "./work.ts";
+import type { HouseWork } from "./work.ts";
+
+const TITLES: readonly (readonly [place: string, title: string])[] = [["/house/unread", "What nobody could read"], ["/house/colours", "Colours"], ["/house/editions", "Editions"]];
+
+export default function HouseFrame() {
+  const { data, error, refetch } = useQuery(queries.house);
+  if (error) return <Failed error={error} again={() => { void refetch(); }} />;
+  if (!data) return <Loading what="Fetching the house style" />;
+  return <Frame draft={data.draft} />;
+}
+
+/** What all pages of the house style share: the draft, its undo, how it differs from the edition in force. */
+function Frame({ draft }: { draft: HouseDraft }) {
+  const may = useMe()?.right === "lead";
+  const work = useHouseDraft(draft);
+  const { house } = work;
+  const { pathname } = useLocation();
+  const navigate = useNavigate();
+  const style = useMemo(() => makeStyle(house), [house]);
+  const { data: edition } = useQuery(queries.edition);
+  const { data: unread } = useQuery(queries.unread);
+  const changes = useMemo(() => (edition ? differences(edition.style.house, house) : null), [edition, house]);
+  const unreadCount = useMemo(() => (unread ? groupUnread(style.reader, unread.names).length : 0), [style, unread]);
+  const next = (edition?.number ?? draft.basedOn) + 1;
+  useShortcuts(may ? [
+    { keys: "Ctrl+Z", says: "Undo", run: () => { work.undo?.(); } },
+    { keys: "Ctrl+Shift+Z", says: "Redo", run: () => { work.redo?.(); } },
+    { keys: "P", says: "Publish", run: () => { void navigate("/house/editions"); } },
+  ] : []);
+  const title = TITLES.find(([place]) => pathname.startsWith(place))?.[1] ?? "Words";
+  const context: HouseWork = { house, style, change: may ? work.change : null, next, changes, saved: !work.saving };
+  return (
+    <div className="flex h-full min-h-[640px] flex-col gap-3">
+      <PageHead crumbs={[[`House style · draft after edition ${draft.basedOn}`, "/house"]]} title={title}
+        beside={changes === null ? <Pill>comparing…</Pill> : changes.length === 0 ? <Pill look="ok">same as edition {next - 1}</Pill> : <Pill look="note">{changes.length} {changes.length === 1 ? "change" : "changes"}</Pill>}>
+        <span role="status" className="text-sm text-ink-2">{work.saving ? "Saving…" : "Saved"}</span>
+        {may && <>
+          <Button look="quiet" className="px-2" aria-label="Undo" disabled={!work.undo} onClick={() => { work.undo?.(); }}><Undo2 size={16} aria-hidden /></Button>
+          <Button look="quiet" className="px-2" aria-label="Redo" disabled={!work.redo} onClick={() => { work.redo?.(); }}><Redo2 size={16} aria-hidden /></Button>
+          <Button look="main" asChild><Link to="/house/editions">Publish edition {next}</Link></Button>
+        </>}
+      </PageHead>
+      <Views label="Parts of the house style" views={[{ to: "/house", name: "Words", end: /^\/house\/(unread|colours|editions)/.test(pathname) }, { to: "/house/unread", name: unreadCount > 0 ? `Unread · ${unreadCount}` : "Unread" }, { to: "/house/colours", name: "Colours" }, { to: "/house/editions", name: "Editions" }]} />
+      {work.error && <div className="flex items-center gap-3"><div className="flex-1"><Trouble error={work.error} /></div><Button small onClick={work.reload}>Load it again</Button></div>}
+      <div className="min-h-0 flex-1"><Suspense fallback={<Loading />}><Outlet context={context} /></Suspense></div>
+    </div>
+  );
+}

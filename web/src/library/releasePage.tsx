@@ -1,0 +1,41 @@
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link, useParams } from "react-router";
+import { queries, useStyle } from "../app/queries.ts";
+import { useStandingIn } from "../app/standing.ts";
+import { useFindings } from "../findings/useFindings.ts";
+import { Button } from "../ui/button.tsx";
+import { PageHead, Pill } from "../ui/pieces.tsx";
+import { Empty, Failed, Loading } from "../ui/states.tsx";
+import { Inspector } from "../workbench/inspector.tsx";
+import { Sheet } from "../workbench/sheet.tsx";
+import { emptySession } from "@mossy/core/session/document";
+
+const NONE = emptySession("none");
+
+export default function ReleasePage() {
+  const { template = "", release = "" } = useParams();
+  const { data, error, refetch } = useQuery(queries.release(template, Number(release)));
+  const { data: rooms } = useQuery(queries.rooms);
+  const { style } = useStyle();
+  const standing = useStandingIn();
+  const [chosen, setChosen] = useState<string | null>(null);
+  const findings = useFindings(style, data?.session ?? NONE, null);
+  if (error) return <Failed error={error} again={() => { void refetch(); }} />;
+  if (!data) return <Loading what="Fetching the release" />;
+  const track = data.session.tracks.find((t) => t.id === chosen);
+  const room = rooms?.rooms.find((r) => r.id === standing) ?? rooms?.rooms[0];
+  const when = new Date(data.publishedAt).toLocaleDateString("en-GB", { day: "numeric", month: "long", year: "numeric" });
+  return (
+    <div className="flex h-full min-h-[560px] flex-col gap-3">
+      <PageHead crumbs={[["Library", "/library"], [data.name, `/library/${template}`]]} title={`Release ${data.number}`} beside={<Pill look="ok">published, never changes</Pill>}>
+        {room && <Button look="main" asChild><Link to={`/rooms/${room.id}/fit/${template}/${data.number}`}>Fit to {room.room.name}</Link></Button>}
+      </PageHead>
+      <p className="text-sm text-ink-2">“{data.note}” · {data.publishedBy}, {when} · edition {data.edition} of the house style</p>
+      <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_264px] gap-4">
+        <section aria-label="The release" className="card min-h-0 overflow-hidden"><Sheet style={style} session={data.session} findings={findings.byTrack} selected={chosen} onSelect={setChosen} compact={false} find="" onRename={null} /></section>
+        <aside aria-label="Selected" className="min-h-0 overflow-y-auto">{track ? <Inspector style={style} session={data.session} track={track} findings={findings.byTrack.get(track.id) ?? []} desk={null} /> : <div className="card"><Empty title="Nothing selected">Choose a track to see why the house wants it so.</Empty></div>}</aside>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,138 @@
+import { smallSession } from "@mossy/core/fixtures/sessions";
+import { apply } from "@mossy/core/session/apply";
+import { setField } from "@mossy/core/session/change";
+import type { Change } from "@mossy/core/session/change";
+import type { Session } from "@mossy/core/session/document";
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { Desk, NotTaken } from "./desk.ts";
+import type { House } from "./desk.ts";
+
+/** A house in memory: one document, changed by anybody. */
+class MemoryHouse implements House {
+  session: Session = smallSession();
+  revision = 0;
+  down = 0;
+  loadsDown = 0;
+  async send(from: number, changes: readonly Change[]) {
+    await Promise.resolve();
+    if (this.down > 0) { this.down--; throw new NotTaken(false, "no line"); }
+    try { this.session = apply(this.session, changes); } catch (e) { throw new NotTaken(true, (e as Error).message); }
+    return { revision: ++this.revision, merged: from < this.revision - 1 };
+  }
+  async load() { await Promise.resolve(); if (this.loadsDown > 0) { this.loadsDown--; throw new NotTaken(false, "no line"); } return { revision: this.revision, session: this.session }; }
+}
+const desk = (house: House) => new Desk(house, { revision: 0, session: smallSession(), savedAt: new Date(0) }, () => Promise.resolve());
+const find = (s: Session, id: string) => s.tracks.find((t) => t.id === id)!;
+const level = (d: Desk, id: string, to: number) => d.edit([setField(find(d.state().session, id), "level", to)], "level");
+const settled = async (d: Desk): Promise<void> => { for (let n = 0; n < 200 && d.state().saving !== "saved"; n++) await new Promise((r) => { setTimeout(r, 0); }); };
+
+describe("the desk", () => {
+  it("shows an edit at once and sends it in order", async () => {
+    const house = new MemoryHouse();
+    const d = desk(house);
+    level(d, "kick", -3);
+    level(d, "kick", -4);
+    expect(find(d.state().session, "kick").level).toBe(-4);
+    expect(d.state().saving).toBe("saving");
+    await settled(d);
+    expect(house.session).toEqual(d.state().session);
+    expect(house.revision).toBe(2);
+  });
+
+  it("undoes and redoes to the exact session, for any row of edits", async () => {
+    await fc.assert(fc.asyncProperty(fc.array(fc.tuple(fc.constantFrom("kick", "top", "gtr"), fc.integer({ min: -30, max: 6 })), { minLength: 1, maxLength: 12 }), async (edits) => {
+      const house = new MemoryHouse();
+      const d = desk(house);
+      const seen = [d.state().session];
+      for (const [id, db] of edits) if (level(d, id, db)) seen.push(d.state().session);
+      for (let i = seen.length - 2; i >= 0; i--) { d.undo(); expect(d.state().session).toEqual(seen[i]); }
+      expect(d.state().undoes).toBeNull();
+      for (let i = 1; i < seen.length; i++) { d.redo(); expect(d.state().session).toEqual(seen[i]); }
+      await settled(d);
+      expect(house.session).toEqual(d.state().session);
+    }), { numRuns: 40 });
+  });
+
+  it("takes in what others changed beside it", async () => {
+    const house = new MemoryHouse();
+    const d = desk(house);
+    house.session = apply(house.session, [setField(find(house.session, "gtr"), "pan", 30)]);
+    house.revision++;
+    level(d, "kick", -3);
+    await settled(d);
+    expect(find(d.state().session, "gtr").pan).toBe(30);
+    expect(find(d.state().session, "kick").level).toBe(-3);
+    house.session = apply(house.session, [setField(find(house.session, "gtr"), "pan", 40)]);
+    await d.heard(++house.revision);
+    expect(find(d.state().session, "gtr").pan).toBe(40);
+  });
+
+  it("names an edit that somebody else's change rules out, and shows theirs", async () => {
+    const house = new MemoryHouse();
+    const d = desk(house);
+    house.session = apply(house.session, [setField(find(house.session, "kick"), "level", -20)]);
+    house.revision++;
+    level(d, "kick", -3);
+    level(d, "top", -5);
+    await settled(d);
+    expect(find(d.state().session, "kick").level).toBe(-20);
+    expect(find(d.state().session, "top").level).toBe(-5);
+    expect(d.state().problem).toContain("Not done (level)");
+    expect(house.session).toEqual(d.state().session);
+  });
+
+  it("keeps what is done while it takes in what others did", async () => {
+    const house = new MemoryHouse();
+    const d = desk(house);
+    house.session = apply(house.session, [setField(find(house.session, "gtr"), "pan", 30)]);
+    house.revision++;
+    level(d, "kick", -3);
+    await Promise.resolve();
+    level(d, "top", -7);
+    await settled(d);
+    expect(["kick", "top"].map((id) => find(d.state().session, id).level)).toEqual([-3, -7]);
+    expect(house.session).toEqual(d.state().session);
+  });
+
+  it("takes in what others did even where the house stops answering in between", async () => {
+    const house = new MemoryHouse();
+    house.loadsDown = 2;
+    const d = desk(house);
+    house.session = apply(house.session, [setField(find(house.session, "gtr"), "pan", 30)]);
+    house.revision++;
+    level(d, "kick", -3);
+    await settled(d);
+    expect(d.state().session).toEqual(house.session);
+    expect(find(d.state().session, "gtr").pan).toBe(30);
+  });
+
+  it("says which waiting edits could not stand beside what others did, and offers neither undo nor redo of them", async () => {
+    const house = new MemoryHouse();
+    house.down = 1;
+    const d = desk(house);
+    house.session = apply(house.session, [setField(find(house.session, "kick"), "level", -20), setField(find(house.session, "top"), "level", -21)]);
+    house.revision++;
+    level(d, "kick", -3);
+    level(d, "top", -5);
+    await settled(d);
+    expect(d.state().session).toEqual(house.session);
+    expect(d.state().problem).toContain("Not done");
+    expect([d.state().undoes, d.state().redoes]).toEqual([null, null]);
+  });
+
+  it("keeps edits while the house does not answer, and sends them when it does", async () => {
+    const house = new MemoryHouse();
+    house.down = 3;
+    const d = desk(house);
+    level(d, "kick", -3);
+    await settled(d);
+    expect(find(house.session, "kick").level).toBe(-3);
+  });
+
+  it("says what does not fit instead of doing it", () => {
+    const d = desk(new MemoryHouse());
+    expect(d.edit([{ ...setField(find(smallSession(), "kick"), "level", 1), from: 9 } as Change], "level")).toBe(false);
+    expect(d.state().problem).toContain("level of “Kick” has been changed since");
+  });
+});

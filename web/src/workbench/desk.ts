@@ -1,0 +1,163 @@
+import { ChangeRefused, apply } from "@mossy/core/session/apply";
+import { inverse } from "@mossy/core/session/change";
+import type { Change } from "@mossy/core/session/change";
+import type { Session } from "@mossy/core/session/document";
+
+/** One thing somebody did: its changes, and what to call it ("rename", "put right"). */
+interface Deed { readonly changes: readonly Change[]; readonly label: string }
+
+export type Saving = "saved" | "saving" | "waiting";
+export interface DeskState {
+  readonly session: Session;
+  readonly saving: Saving;
+  readonly savedAt: Date;
+  /** What undo and redo would do; null where there is nothing. */
+  readonly undoes: string | null;
+  readonly redoes: string | null;
+  /** What did not go through, for the person to read. */
+  readonly problem: string | null;
+}
+
+/** How a desk talks to the house. */
+export interface House {
+  /** Sends changes made to a revision. Rejects with `refused: true` where somebody else was faster, with `false` where the house does not answer. */
+  send(revision: number, changes: readonly Change[]): Promise<{ revision: number; merged: boolean }>;
+  load(): Promise<{ revision: number; session: Session }>;
+}
+export class NotTaken extends Error {
+  constructor(readonly refused: boolean, reason: string) { super(reason); }
+}
+
+const AGAIN_AFTER = 3000;
+
+/**
+ * A session being worked on in this window: edits show at once, go to the house in order, and can be undone without limit.
+ * What other people change meanwhile is taken in; an edit that cannot stand beside it is named and taken back.
+ */
+export class Desk {
+  #state: DeskState;
+  #revision: number;
+  #done: Deed[] = [];
+  #undone: Deed[] = [];
+  #queue: Deed[] = [];
+  #sending = false;
+  readonly #listeners = new Set<() => void>();
+
+  constructor(private readonly house: House, start: { revision: number; session: Session; savedAt: Date }, private readonly pause: (ms: number) => Promise<void> = (ms) => new Promise((r) => { setTimeout(r, ms); })) {
+    this.#revision = start.revision;
+    this.#state = { session: start.session, saving: "saved", savedAt: start.savedAt, undoes: null, redoes: null, problem: null };
+  }
+
+  readonly subscribe = (listener: () => void): (() => void) => { this.#listeners.add(listener); return () => { this.#listeners.delete(listener); }; };
+  readonly state = (): DeskState => this.#state;
+  get revision(): number { return this.#revision; }
+
+  /** Does something. A change that no longer fits is said, not done. */
+  edit(changes: readonly Change[], label: string): boolean {
+    if (changes.length === 0 || !this.#show(changes)) return false;
+    this.#done.push({ changes, label });
+    this.#undone = [];
+    this.#post({ changes, label });
+    return true;
+  }
+
+  undo(): void { this.#back(this.#done, this.#undone); }
+  redo(): void { this.#back(this.#undone, this.#done); }
+  dismiss(): void { this.#set({ problem: null }); }
+
+  /** Somebody else changed the document: takes it in, unless own edits are still on their way (they bring it back themselves). */
+  async heard(revision: number): Promise<void> {
+    if (revision > this.#revision && this.#queue.length === 0) await this.#takeIn(() => this.#queue);
+  }
+
+  #back(from: Deed[], to: Deed[]): void {
+    const deed = from.at(-1);
+    if (!deed) return;
+    const changes = inverse(deed.changes);
+    if (!this.#show(changes)) { from.pop(); this.#set({}); return; }
+    from.pop();
+    to.push({ changes, label: deed.label });
+    this.#post({ changes, label: deed.label });
+  }
+
+  #show(changes: readonly Change[]): boolean {
+    try {
+      this.#set({ session: apply(this.#state.session, changes), problem: null });
+      return true;
+    } catch (e) {
+      if (!(e instanceof ChangeRefused)) throw e;
+      this.#set({ problem: e.message });
+      return false;
+    }
+  }
+
+  #post(deed: Deed): void {
+    this.#queue.push(deed);
+    this.#set({ saving: "saving" });
+    void this.#flush();
+  }
+
+  async #flush(): Promise<void> {
+    if (this.#sending) return;
+    this.#sending = true;
+    for (let deed = this.#queue[0]; deed; deed = this.#queue[0]) {
+      try {
+        const answer = await this.house.send(this.#revision, deed.changes);
+        this.#queue.shift();
+        this.#revision = answer.revision;
+        if (answer.merged) await this.#takeIn(() => this.#queue);
+      } catch (e) {
+        if (!(e instanceof NotTaken)) { this.#sending = false; throw e; }
+        if (e.refused) await this.#giveUp(deed, e.message);
+        else { this.#set({ saving: "waiting" }); await this.pause(AGAIN_AFTER); }
+      }
+    }
+    this.#sending = false;
+    this.#set({ saving: "saved", savedAt: new Date() });
+  }
+
+  /** The house's state with edits still on their way put on top; those that no longer fit are dropped. */
+  async #takeIn(pending: () => readonly Deed[]): Promise<void> {
+    const { revision, session } = await this.#load();
+    this.#revision = revision;
+    let now = session;
+    const kept: Deed[] = [];
+    const lost: Deed[] = [];
+    for (const deed of pending()) {
+      try { now = apply(now, deed.changes); kept.push(deed); } catch (e) { if (!(e instanceof ChangeRefused)) throw e; lost.push(deed); }
+    }
+    this.#queue = kept;
+    this.#forget(lost);
+    this.#set({ session: now, ...(lost.length > 0 ? { problem: `Not done (${lost.map((d) => d.label).join(", ")}): somebody else changed the same thing meanwhile. What they did is shown.` } : {}) });
+  }
+
+  /** The document as the house has it, however long it takes to answer. */
+  async #load(): Promise<{ revision: number; session: Session }> {
+    for (;;) {
+      try { return await this.house.load(); } catch (e) {
+        if (!(e instanceof NotTaken) || e.refused) throw e;
+        this.#set({ saving: "waiting" });
+        await this.pause(AGAIN_AFTER);
+      }
+    }
+  }
+
+  /** Takes deeds that did not go through off the undo and redo lists. */
+  #forget(lost: readonly Deed[]): void {
+    const gone = new Set(lost.map((d) => d.changes));
+    this.#done = this.#done.filter((d) => !gone.has(d.changes));
+    this.#undone = this.#undone.filter((d) => !gone.has(d.changes));
+  }
+
+  async #giveUp(deed: Deed, reason: string): Promise<void> {
+    this.#queue.shift();
+    this.#forget([deed]);
+    try { await this.#takeIn(() => this.#queue); } catch (e) { if (!(e instanceof NotTaken)) throw e; }
+    this.#set({ problem: `Not done (${deed.label}): ${reason}` });
+  }
+
+  #set(change: Partial<DeskState>): void {
+    this.#state = { ...this.#state, ...change, undoes: this.#done.at(-1)?.label ?? null, redoes: this.#undone.at(-1)?.label ?? null };
+    for (const l of this.#listeners) l();
+  }
+}

@@ -1,0 +1,22 @@
+import type { Template } from "@mossy/contract/library";
+import { Link } from "react-router";
+import { Pill } from "../ui/pieces.tsx";
+import { Empty } from "../ui/states.tsx";
+
+const day = (iso: string): string => new Date(iso).toLocaleDateString("en-GB", { day: "numeric", month: "long", year: "numeric" });
+
+/** The releases of a template, newest first, with who works from each. */
+export function Releases({ template }: { template: Template }) {
+  if (template.releases.length === 0) return <Empty title="No release yet">Publish the draft, and rooms can choose it.</Empty>;
+  return (
+    <ol className="h-full overflow-y-auto">
+      {template.releases.map((r) => (
+        <li key={r.number} className="grid grid-cols-[90px_minmax(0,1fr)_auto] items-start gap-3 border-b border-line px-3.5 py-2.5">
+          <Link to={`/library/${template.id}/releases/${r.number}`} className="font-semibold text-moss hover:underline">Release {r.number}</Link>
+          <span>{r.note}<span className="block text-sm text-ink-2">{r.tracks} tracks · edition {r.edition} · {r.publishedBy}, {day(r.publishedAt)}</span></span>
+          <span className="flex flex-col items-end gap-1">{template.inUse.filter((u) => u.release === r.number).map((u) => <Link key={u.session} to={`/sessions/${u.session}`} className="hover:underline"><Pill look="note">{u.title} · {u.room}</Pill></Link>)}</span>
+        </li>
+      ))}
+    </ol>
+  );
+}
