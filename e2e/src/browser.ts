@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync } from "node:fs";
+import { mkdtempSync, readFileSync, readdirSync, rmSync, statSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { Builder, By, Key, logging, until } from "selenium-webdriver";
@@ -114,6 +114,24 @@ export class Browser {
 
   async text(xpath: string): Promise<string> {
     return (await this.see(xpath)).getText();
+  }
+
+  /** Waits until a download whose name ends so is whole (it is renamed when it is), and reads it. */
+  async saved(ending: string): Promise<Uint8Array> {
+    let last = -1;
+    for (let n = 0; n < 300; n++) {
+      const name = readdirSync(this.downloads).find((f) => f.endsWith(ending));
+      // The file stands there empty before it is written: only one that has grown no more is whole.
+      const size = name === undefined ? -1 : statSync(join(this.downloads, name)).size;
+      if (name !== undefined && size > 0 && size === last) return new Uint8Array(readFileSync(join(this.downloads, name)));
+      last = size;
+      await this.driver.sleep(100);
+    }
+    throw new Error(`nothing that ends in ${ending} was saved; there is ${readdirSync(this.downloads).join(", ")}`);
+  }
+
+  async savedText(ending: string): Promise<string> {
+    return new TextDecoder().decode(await this.saved(ending));
   }
 
   async picture(): Promise<Buffer> {

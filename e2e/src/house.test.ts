@@ -1,4 +1,4 @@
-import { readFileSync, readdirSync, writeFileSync } from "node:fs";
+import { writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { Browser } from "./browser.ts";
@@ -15,11 +15,6 @@ const file = async (label: string, name: string, text: string): Promise<void> =>
   writeFileSync(path, text);
   await (await b.driver.findElement({ xpath: `//input[@aria-label='${label}']` })).sendKeys(path);
 };
-async function saved(name: string): Promise<string> {
-  for (let n = 0; n < 100; n++) { if (readdirSync(b.downloads).includes(name)) return readFileSync(join(b.downloads, name), "utf8"); await b.driver.sleep(100); }
-  throw new Error(`${name} was not saved`);
-}
-
 describe("from an unreadable name to an edition and the findings it makes", () => {
   it("teaches the word, sees what it settles, publishes, and finds the tracks off the pattern", async () => {
     await b.go("/house/unread");
@@ -68,7 +63,7 @@ describe("the word list", () => {
   it("goes out as CSV and comes back; a wrong file names the line and changes nothing", async () => {
     await b.button("As a table, in and out");
     await b.button("Words as CSV");
-    const csv = await saved("word_list.csv");
+    const csv = await b.savedText("word_list.csv");
     expect(csv.split("\r\n").length).toBeGreaterThan(300);
     await file("Word list file", "wrong.csv", "Name,Colour\nKick,red\n");
     await b.seeText("The first line lacks “Family”, “Role”");
@@ -107,6 +102,6 @@ describe("colours", () => {
     await b.seeText("Brass: #e0a526 becomes #112233.");
     await b.button("Leave it");
     await b.button("Design tokens");
-    expect(JSON.parse(await saved("house_colours.tokens.json"))).toMatchObject({ colour: { Brass: { $type: "color", $value: "#e0a526" } } });
+    expect(JSON.parse(await b.savedText("house_colours.tokens.json"))).toMatchObject({ colour: { Brass: { $type: "color", $value: "#e0a526" } } });
   });
 });

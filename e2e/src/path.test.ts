@@ -1,4 +1,4 @@
-import { existsSync, mkdirSync, readFileSync, readdirSync, writeFileSync } from "node:fs";
+import { mkdirSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { check, open } from "@mossy/core/check/check";
 import { readExchange } from "@mossy/core/formats/exchange/read";
@@ -24,16 +24,6 @@ afterEach(async ({ task }) => {
   writeFileSync(`.shots/${task.name.slice(0, 20).replace(/\W+/g, "-")}.png`, await b.picture());
 });
 afterAll(async () => { await b.close(); await house.close(); });
-
-/** Waits for a download that ends in this, and reads it. */
-async function downloaded(ending: string): Promise<Uint8Array> {
-  for (let n = 0; n < 150; n++) {
-    const name = readdirSync(b.downloads).find((f) => f.endsWith(ending));
-    if (name && existsSync(join(b.downloads, name))) return new Uint8Array(readFileSync(join(b.downloads, name)));
-    await b.driver.sleep(100);
-  }
-  throw new Error(`nothing that ends in ${ending} was downloaded; there is ${readdirSync(b.downloads).join(", ")}`);
-}
 
 /** Asks the house what the page would, with the browser's own cookie. */
 async function api(path: string): Promise<unknown> {
@@ -119,7 +109,7 @@ describe("from the house's words to a session that is put right", () => {
     await b.button("Make the session package");
     await b.see("//h1[.='Quay night']");
     await b.click("//a[contains(., 'Download the package')]");
-    const files = unzipSync(await downloaded("Quay_night_Ferry_Van.zip"));
+    const files = unzipSync(await b.saved("Quay_night_Ferry_Van.zip"));
     const names = Object.keys(files);
     expect(names.filter((n) => /\/(Audio\/|Session\/Backups\/|Session\/Quay_night\.dawproject|Notes\/Input_list\.csv|Notes\/Notes\.txt)$/.test(n))).toHaveLength(5);
     const list = strFromU8(files[names.find((n) => n.endsWith("Input_list.csv"))!]!);
@@ -148,7 +138,7 @@ describe("from the house's words to a session that is put right", () => {
     await b.button("Put all right");
     await b.seeText("Nothing is off");
     await b.click("//a[contains(., 'Corrected file')]");
-    const bytes = await downloaded("Quay_night_put_right.dawproject");
+    const bytes = await b.saved("Quay_night_put_right.dawproject");
 
     const edition = z.object({ house: houseSchema }).parse(await api("/house/editions/0"));
     const { given } = z.object({ given: sessionSchema }).parse(await api(`/sessions/${session}`));
