@@ -56,7 +56,7 @@ try {
   }
   const web = buildWeb();
   const [server, station] = await Promise.all([bundle("server/src/main.ts"), bundle("station/src/main.ts")]);
-  const house = run(server, [], { DATABASE_URL: url, PORT: port, WEB_DIR: web, DEMO: demo, MIGRATIONS_DIR: join(top, "server", "migrations"), LOG: process.env.LOG ?? "warn" });
+  const house = run(server, [], { DATABASE_URL: url, PORT: port, WEB_DIR: web, DEMO: demo, MIGRATIONS_DIR: join(top, "server", "migrations"), LOG: process.env.LOG ?? "warn", DISK_DIR: process.env.DISK_DIR ?? join(dataDir, "shared-disk") });
   house.on("exit", (code) => { if (!stopping) { console.error("The server ended; see above."); void stop(code ?? 1); } });
   let text = "";
   house.stdout.on("data", (d) => {

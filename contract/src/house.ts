@@ -17,14 +17,20 @@ export const unreadNames = z.object({
 
 /** What the draft would ask of one template or session that the edition in force does not. */
 export const impact = z.object({
+  /** How many templates and sessions there are, and from which on to ask next; null at the end. */
+  of: z.int(), next: z.int().nullable(),
   tracks: z.int(),
+  collisions: z.array(z.object({ title: z.string(), to: z.string(), name: z.string(), tracks: z.array(z.string()) })),
   on: z.array(z.object({
     kind: z.enum(["draft", "release", "session"]), title: z.string(), to: z.string(), tracks: z.int(), touched: z.int(),
     /** The first of them; the counts are of all. */
-    touches: z.array(z.object({ track: z.string(), name: z.string(), what: z.enum(["name", "colour", "icon", "place", "reading"]), before: z.string(), after: z.string() })),
+    touches: z.array(z.object({ track: z.string(), name: z.string(), what: z.enum(["name", "colour", "icon", "place", "start", "reading"]), before: z.string(), after: z.string() })),
   })),
 });
 export type Impact = z.infer<typeof impact>;
+
+/** Where each exception of the draft finds something to decide. */
+export const houseUses = z.object({ exceptions: z.array(z.object({ id: z.string(), tracks: z.int(), where: z.array(z.string()) })) });
 
 /** An edition with its whole document. */
 export const wholeEdition = edition.extend({ house });

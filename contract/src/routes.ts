@@ -1,11 +1,12 @@
 import { z } from "zod";
 import { document, edit, edited } from "./documents.ts";
-import { edition, houseDraft, impact, houseOverview, publishEdition, saveDraft, unreadNames, wholeEdition } from "./house.ts";
+import { carryOut, disk, diskRun, hashWish, hashes, madeFolders, makeFolders } from "./disk.ts";
+import { edition, houseDraft, houseUses, impact, houseOverview, publishEdition, saveDraft, unreadNames, wholeEdition } from "./house.ts";
 import { library, newTemplate, publishRelease, release, template, templateCard, wholeRelease } from "./library.ts";
 import { person, signIn, signInHints } from "./people.ts";
 import type { Right } from "./people.ts";
 import type { RouteName } from "./paths.ts";
-import { rooms } from "./rooms.ts";
+import { rooms, tick, ticks } from "./rooms.ts";
 import { handedIn, sessions, startSession, wholeCheckIn, wholeSession } from "./sessions.ts";
 import { today } from "./today.ts";
 
@@ -37,7 +38,8 @@ export const routes = {
   house: route({ summary: "The draft of the house style and the list of editions", who: "signed-in", answer: houseOverview }),
   houseEdition: route({ summary: "One edition; 0 is the current one", who: "signed-in", answer: wholeEdition }),
   unreadNames: route({ summary: "Names in drafts and open sessions that the current edition does not read for sure", who: "signed-in", answer: unreadNames }),
-  impact: route({ summary: "What publishing the draft would ask of drafts, current releases and open sessions", who: "signed-in", answer: impact }),
+  houseUses: route({ summary: "How many tracks of drafts, current releases and open sessions each exception of the draft speaks of", who: "signed-in", answer: houseUses }),
+  impact: route({ summary: "What publishing the draft would ask of drafts, current releases and open sessions, some of them at a time", who: "signed-in", answer: impact }),
   saveHouseDraft: route({ summary: "Save the draft as it was changed from a revision", who: LEAD, body: saveDraft, answer: houseDraft.omit({ house: true }) }),
   publishEdition: route({ summary: "Publish the draft as the next edition", who: LEAD, body: publishEdition, answer: edition }),
 
@@ -49,6 +51,13 @@ export const routes = {
 
   document: route({ summary: "A session being worked on", who: "signed-in", answer: document }),
   editDocument: route({ summary: "Change it; changes that touch nothing of others' merge by themselves", who: CREW, body: edit, answer: edited }),
+
+  tick: route({ summary: "Tick a line of the checklist off for a room, or take the tick away", who: ["lead", "engineer", "assistant"], body: tick, answer: ticks }),
+  disk: route({ summary: "What stands on the shared disk, and what was moved on it", who: "signed-in", answer: disk }),
+  hashOnDisk: route({ summary: "Hashes of files on the shared disk", who: CREW, body: hashWish, answer: hashes }),
+  makeOnDisk: route({ summary: "Make folders on the shared disk", who: LEAD, body: makeFolders, answer: madeFolders }),
+  moveOnDisk: route({ summary: "Carry a move plan out on the shared disk; the log undoes it", who: LEAD, body: carryOut, answer: diskRun }),
+  undoOnDisk: route({ summary: "Undo what was moved", who: LEAD, answer: diskRun }),
 
   rooms: route({ summary: "The rooms with their inputs and limits", who: "signed-in", answer: rooms }),
 

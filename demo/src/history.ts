@@ -2,6 +2,9 @@ import type { House } from "@mossy/core/house/house";
 import { makeStyle } from "@mossy/core/house/style";
 import { usualHouse } from "@mossy/core/house/usual";
 import type { Work } from "@mossy/station/afternoon";
+import { emptySession } from "@mossy/core/session/document";
+import { demoDisk } from "./disk.ts";
+import type { DemoFile } from "./disk.ts";
 import { demoPeople } from "./people.ts";
 import type { DemoPerson } from "./people.ts";
 import { demoRooms } from "./rooms.ts";
@@ -21,12 +24,31 @@ export interface History {
   readonly rooms: typeof demoRooms;
   readonly templates: readonly (DemoTemplate & { readonly at: readonly Date[] })[];
   readonly sessions: readonly DemoSession[];
+  /** What rooms have ticked off of the checklist. */
+  readonly ticks: readonly { readonly room: string; readonly item: string; readonly by: string; readonly at: Date }[];
+  readonly disk: readonly DemoFile[];
 }
 
 const DAY = 86_400_000;
 const withRole = (house: House, id: string, fields: Partial<House["words"]["roles"][number]>): House => ({
   ...house, words: { ...house.words, roles: house.words.roles.map((r) => (r.id === id ? { ...r, ...fields } : r)) },
 });
+
+/** The usual house with what Saltmarsh has of its own: makers of its sampled instruments, two exceptions, where its disk stands. */
+function saltmarsh(): House {
+  const usual = usualHouse("Saltmarsh Sound House");
+  const maker = (id: string, name: string, short: string, heard: string): House["words"]["positions"][number] => ({ id, name, short, group: "maker", heard: [{ text: heard, within: null, doubtful: false }], lies: null, says: "" });
+  const anything = { words: [], roles: [], families: [], kinds: [], formats: [], inside: [], hasNote: null };
+  return {
+    ...usual,
+    words: { ...usual.words, positions: [maker("tideline", "Tideline Strings", "TDL", "tideline"), maker("marshlight", "Marshlight Winds", "MLW", "marshlight"), ...usual.words.positions] },
+    exceptions: [
+      { id: "guides", says: "what is only a guide is grey", when: { ...anything, words: ["scratch", "rough", "demo"] }, then: { colour: "stone", icon: null, folder: null, start: null, alone: false } },
+      { id: "put-aside", says: "what is put aside is left alone", when: { ...anything, words: ["unused", "old"] }, then: { colour: null, icon: null, folder: null, start: null, alone: true } },
+    ],
+    disk: { ...usual.disk, root: "/Saltmarsh" },
+  };
+}
 
 /** How much a room drifts in a week, 0 most careful. The Loft gets worse, the Yard better. */
 const much = (off: number): Work => ({ renamed: Math.round(off * 4), added: off > 1.2 ? 2 : off > 0.6 ? 1 : 0, recoloured: Math.round(off * 2), takenOut: off > 1.6 ? 1 : 0, swapped: off > 1 ? 1 : 0 });
@@ -58,17 +80,22 @@ const STRANGE: Readonly<Record<string, readonly string[]>> = {
 export function demoHistory(now: Date): History {
   const noon = new Date(Date.UTC(now.getUTCFullYear(), now.getUTCMonth(), now.getUTCDate(), 12));
   const ago = (days: number): Date => new Date(Math.min(noon.getTime() - days * DAY, now.getTime() - 60_000));
-  const first = usualHouse("Saltmarsh Sound House");
+  const first = saltmarsh();
   const second = withRole(first, "conga", { heard: [...first.words.roles.find((r) => r.id === "conga")?.heard ?? [], { text: "tall drum", within: "engine", doubtful: false }] });
-  const draft = withRole(second, "iron", { heard: [...second.words.roles.find((r) => r.id === "iron")?.heard ?? [], { text: "hub", within: "engine", doubtful: false }] });
+  const hub = withRole(second, "iron", { heard: [...second.words.roles.find((r) => r.id === "iron")?.heard ?? [], { text: "hub", within: "engine", doubtful: false }] });
+  const draft: House = { ...hub, exceptions: [...hub.exceptions, { id: "rough-guides", says: "rough guides are slate", when: { words: ["scratch", "rough"], roles: [], families: [], kinds: ["audio"], formats: [], inside: [], hasNote: null }, then: { colour: "slate", icon: null, folder: null, start: null, alone: false } }] };
   const style = makeStyle(second);
+  const templates = demoTemplates(style);
   const lead = demoPeople.find((p) => p.right === "lead")?.name ?? "";
   return {
     people: demoPeople, lead,
     editions: [{ house: first, note: "The house writes its words down", at: ago(200) }, { house: second, note: "“Tall drum” is a conga, says everybody in the yard", at: ago(90) }],
     draft: { house: draft, at: ago(6) },
     rooms: demoRooms,
-    templates: demoTemplates(style).map((t) => ({ ...t, at: t.releases.map((_, i) => ago(180 - Math.round((150 / t.releases.length) * (i + 1)))) })),
+    ticks: [["pan-yard", "rate", 40], ["pan-yard", "record-buffer", 40], ["pan-yard", "autosave", 40], ["pan-yard", "count-in", 40], ["pan-yard", "key-arm", 12], ["loft", "rate", 60], ["loft", "autosave", 60], ["ferry-van", "rate", 33], ["ferry-van", "safety-limiter", 33]]
+      .map(([room, item, days]) => ({ room: String(room), item: String(item), by: room === "loft" ? "Ossian Peel" : "Wren Addis", at: ago(Number(days)) })),
+    disk: demoDisk(style, templates.find((t) => t.id === "steelpan-orchestra-full-yard")?.draft ?? emptySession("none")),
+    templates: templates.map((t) => ({ ...t, at: t.releases.map((_, i) => ago(180 - Math.round((150 / t.releases.length) * (i + 1)))) })),
     sessions: PLANS.map((p, index): DemoSession => ({
       title: p.title, room: p.room, template: p.template, release: p.release, by: p.by,
       at: ago((p.weeks[0] ?? 0) * 7 + 3), closedAt: p.open ? null : ago((p.weeks.at(-1) ?? 0) * 7 - 1),

@@ -3,7 +3,7 @@ import type { Room } from "@mossy/core/fit/room";
 import { patch, wishesOf } from "@mossy/core/fit/patch";
 import { familyFor } from "@mossy/core/house/style";
 import type { Style } from "@mossy/core/house/style";
-import { emptySession } from "@mossy/core/session/document";
+import { newSession } from "@mossy/core/house/starts";
 import type { ChannelFormat, Session, Track } from "@mossy/core/session/document";
 import { readName } from "@mossy/core/words/read";
 
@@ -23,7 +23,7 @@ export interface LayOut {
 /** Lays out a session the way a lead would: names read and dressed, inputs as the home room has them, sends and inserts set. */
 export function layOut(style: Style, plan: LayOut, home: Room): Session {
   const mainFormat = plan.mainFormat ?? "stereo";
-  const empty = { ...emptySession(plan.title), mainFormat, tempo: plan.tempo ?? 120, notes: plan.notes };
+  const empty = { ...newSession(style.house, plan.title), mainFormat, tempo: plan.tempo ?? 120, notes: plan.notes };
   const tracks: Track[] = [];
   for (const line of plan.lines) {
     const [family = "", names = ""] = line.split(":");

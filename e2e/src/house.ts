@@ -1,4 +1,6 @@
 import { spawn } from "node:child_process";
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { bundle, top } from "../../scripts/bundle.mjs";
 import { findChromium } from "../../scripts/install.mjs";
@@ -12,7 +14,8 @@ export async function openHouse(withStation: boolean): Promise<OpenHouse> {
   findChromium();
   const database = await temporaryPostgres();
   const web = buildWeb(() => undefined);
-  const env = { ...process.env, DATABASE_URL: database.url, PORT: "0", WEB_DIR: web, MIGRATIONS_DIR: join(top, "server/migrations"), LOG: "warn", ENDS_WITH_PARENT: "yes" };
+  const diskRoot = mkdtempSync(join(tmpdir(), "mossy-disk-"));
+  const env = { ...process.env, DATABASE_URL: database.url, PORT: "0", WEB_DIR: web, MIGRATIONS_DIR: join(top, "server/migrations"), LOG: "warn", DISK_DIR: join(diskRoot, "disk"), ENDS_WITH_PARENT: "yes" };
   const server = spawn(process.execPath, [await bundle("server/src/main.ts")], { env, stdio: ["pipe", "pipe", "inherit"] });
   const base = await new Promise<string>((found, failed) => {
     let said = "";
@@ -20,5 +23,5 @@ export async function openHouse(withStation: boolean): Promise<OpenHouse> {
     server.on("exit", (code) => { failed(new Error(`the server ended with ${code}`)); });
   });
   const station = withStation ? spawn(process.execPath, [await bundle("station/src/main.ts"), "--house", base, "--pace", "300"], { env, stdio: ["pipe", "ignore", "inherit"] }) : null;
-  return { base, close: async () => { station?.kill(); server.kill(); await database.stop(); } };
+  return { base, close: async () => { station?.kill(); server.kill(); await database.stop(); rmSync(diskRoot, { recursive: true, force: true }); } };
 }

@@ -16,15 +16,16 @@ import { EVENT_STREAM } from "./news/newsroom.ts";
 import type { Newsroom } from "./news/newsroom.ts";
 import { peopleRoutes, recognise } from "./people/routes.ts";
 import type { Hint } from "./people/routes.ts";
+import { diskRoutes } from "./disk/routes.ts";
 import { HouseProblem, answerProblems, noSuchRoute } from "./problems.ts";
 import { roomRoutes } from "./rooms/routes.ts";
 import { sessionRoutes } from "./sessions/routes.ts";
 import { todayRoutes } from "./today/routes.ts";
 
-export interface Parts { readonly pool: Pool; readonly newsroom: Newsroom; readonly log: Logger; readonly hints: readonly Hint[]; readonly webDir?: string | undefined }
+export interface Parts { readonly pool: Pool; readonly newsroom: Newsroom; readonly log: Logger; readonly hints: readonly Hint[]; readonly webDir?: string | undefined; readonly diskDir?: string | undefined }
 
 /** The whole server as an Express app. */
-export function makeApp({ pool, newsroom, log, hints, webDir }: Parts): Express {
+export function makeApp({ pool, newsroom, log, hints, webDir, diskDir }: Parts): Express {
   const app = express();
   const styles = new Styles();
   app.set("trust proxy", "loopback");
@@ -42,7 +43,7 @@ export function makeApp({ pool, newsroom, log, hints, webDir }: Parts): Express 
   }));
   app.use(compression({ filter: (req, res) => res.getHeader("Content-Type") !== EVENT_STREAM && compression.filter(req, res) }));
   app.use("/api", (_req, res, next) => { res.setHeader("Cache-Control", "no-store"); next(); }, sameOrigin, recognise(pool));
-  app.use("/api", generalRoutes(pool, newsroom), peopleRoutes(pool, hints), todayRoutes(pool), houseRoutes(pool, styles), libraryRoutes(pool), roomRoutes(pool), sessionRoutes(pool, styles));
+  app.use("/api", generalRoutes(pool, newsroom), peopleRoutes(pool, hints), todayRoutes(pool), houseRoutes(pool, styles), libraryRoutes(pool), roomRoutes(pool), diskRoutes(pool, diskDir), sessionRoutes(pool, styles));
   app.use("/api", noSuchRoute);
   if (webDir !== undefined) serveWeb(app, webDir);
   app.use(answerProblems);

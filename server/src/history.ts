@@ -14,7 +14,7 @@ import { Styles } from "./house/styles.ts";
 import { addRelease, addTemplate } from "./library/store.ts";
 import { hashPassword } from "./people/passwords.ts";
 import { addPerson } from "./people/store.ts";
-import { addRoom } from "./rooms/store.ts";
+import { addRoom, tick } from "./rooms/store.ts";
 import { changeDocument, addDocument } from "./sessions/documents.ts";
 import { countsOf, takeIn } from "./sessions/handIn.ts";
 import { startSession } from "./sessions/start.ts";
@@ -47,13 +47,14 @@ export async function storeHistory(pool: Pool, history: History): Promise<void> 
       for (const [i, r] of t.releases.entries()) await addRelease(db, t.id, r.session, r.note, history.editions.length, history.lead, t.at[i]);
     }
     await storeSessions(db, history);
+    for (const t of history.ticks) await tick(db, t.room, t.item, true, t.by, t.at);
   });
 }
 
 async function storeSessions(db: Db, history: History): Promise<void> {
   const { style } = await new Styles().current(db);
   for (const s of history.sessions) {
-    const id = await startSession(db, { ...s, leaveOut: [] }, s.by, s.at);
+    const id = await startSession(db, { ...s, leaveOut: [] }, s.by, style, s.at);
     await markSent(db, id, s.at);
     let { given: now } = await sessionWith(db, id);
     const given = now;

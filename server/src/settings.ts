@@ -6,6 +6,8 @@ const environment = z.object({
   HOST: z.string().default("127.0.0.1"),
   /** Folder of the built web app; unset: only the interface is served. */
   WEB_DIR: z.string().optional(),
+  /** Folder that stands in for the shared disk; unset: there is none. */
+  DISK_DIR: z.string().optional(),
   /** "no" starts with an empty house instead of the demo's. */
   DEMO: z.enum(["yes", "no"]).default("yes"),
   LOG: z.enum(["silent", "warn", "info", "debug"]).default("info"),

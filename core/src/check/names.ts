@@ -70,7 +70,7 @@ export const nameUnreadable: Rule = {
   id: "name-unreadable", area: "style", title: "Name nobody can read",
   check: (view) => view.session.tracks.flatMap((t): Remark[] => {
     const wanted = view.plan.wanted.get(t.id);
-    if (!wanted || wanted.what.role !== null) return [];
+    if (!wanted || wanted.what.role !== null || wanted.verdict.alone) return [];
     return [{
       track: t.id, weight: "look", says: t.name === "" ? "A track has no name." : `Nobody can tell what “${t.name}” is.`,
       because: "No word of the word list is in it. Choose a role for it, or keep it and say why.", before: t.name, after: null, fix: null,

@@ -1,4 +1,5 @@
 import { feedsAfterMove } from "../house/dress.ts";
+import { carrierOf } from "../house/plan.ts";
 import { setField } from "../session/change.ts";
 import type { Change } from "../session/change.ts";
 import { longestRun } from "../session/diff.ts";
@@ -54,6 +55,26 @@ export const outOfOrder: Rule = {
   },
 };
 
+/** A folder that carries sound where the house keeps it plain, or the other way round. */
+export const folderSound: Rule = {
+  id: "folder-sound", area: "style", title: "Folder with or without sound",
+  check: (view) => view.session.tracks.flatMap((t): Remark[] => {
+    const carries = view.plan.houseFolder.get(t.id)?.plan.carries;
+    if (carries === undefined || carries === (t.format !== null)) return [];
+    const main = mainOf(view.session)?.id ?? null;
+    const outer = carrierOf(t.parent, view.tracks) ?? main;
+    const members = view.inside.get(t.id) ?? [];
+    const changes = carries
+      ? [setField(t, "format", view.session.mainFormat), setField(t, "feeds", outer), ...members.filter((m) => m.feeds === outer && m.kind !== "main").map((m) => setField(m, "feeds", t.id))]
+      : [...view.session.tracks.filter((m) => m.feeds === t.id).map((m) => setField(m, "feeds", outer)), setField(t, "feeds", null), setField(t, "format", null)];
+    return [{
+      track: t.id, weight: "look", says: carries ? `The folder “${t.name}” carries no sound.` : `The folder “${t.name}” carries sound as a bus.`,
+      because: carries ? "In this house it is the bus of what it holds." : "In this house it only holds tracks together.", before: carries ? "no sound" : "carries sound", after: carries ? "carries sound" : "no sound",
+      fix: { label: carries ? "Make it carry" : "Keep it plain", changes, sure: false },
+    }];
+  }),
+};
+
 /** The last of the order before `id` that stands there already. */
 function lastBefore(order: readonly TrackId[], id: TrackId, standsThere: (id: TrackId) => boolean): TrackId | null {
   for (let i = order.indexOf(id) - 1; i >= 0; i--) {
@@ -79,7 +100,7 @@ function moving(view: View, t: Track, parent: TrackId | null, fresh: Track | nul
     after = lastBefore(order, t.id, (id) => view.tracks.get(id)?.parent === parent);
   }
   changes.push({ do: "move", id: t.id, from, to: { parent, after } });
-  const feeds = feedsAfterMove(t, parent, mainOf(view.session)?.id ?? null);
+  const feeds = feedsAfterMove(t, parent, mainOf(view.session)?.id ?? null, fresh ? new Map([...view.tracks, [fresh.id, fresh]]) : view.tracks);
   if (feeds !== t.feeds) changes.push(setField(t, "feeds", feeds));
   return changes;
 }

@@ -1,7 +1,7 @@
 import type { Rule } from "./rule.ts";
 import { nameOffPattern, nameUnreadable, sameName } from "./names.ts";
 import { colourOff, iconOff } from "./look.ts";
-import { outOfOrder, outsideFolder } from "./place.ts";
+import { folderSound, outOfOrder, outsideFolder } from "./place.ts";
 import { busFormat, feedsCircle, feedsNowhere, folderArmed, inputTwice, unfedReturn } from "./signal.ts";
 import { extraTrack, inputMoved, missingTrack, settingChanged } from "./release.ts";
 
@@ -9,5 +9,5 @@ import { extraTrack, inputMoved, missingTrack, settingChanged } from "./release.
 export const RULES: readonly Rule[] = [
   settingChanged, missingTrack, extraTrack, inputMoved,
   feedsCircle, feedsNowhere, inputTwice, folderArmed, busFormat, unfedReturn,
-  nameUnreadable, sameName, nameOffPattern, outsideFolder, outOfOrder, colourOff, iconOff,
+  nameUnreadable, sameName, nameOffPattern, outsideFolder, outOfOrder, folderSound, colourOff, iconOff,
 ];

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { oneLine } from "../session/text.ts";
-import { SOURCES, channelFormat, source } from "../session/document.ts";
+import { SOURCES, channelFormat, hexColour, source } from "../session/document.ts";
 
 /** One input of a room's interface. */
 export const roomInput = z.object({
@@ -20,6 +20,8 @@ export const room = z.object({
   says: oneLine(200),
   inputs: z.array(roomInput).max(512),
   sampleRates: z.array(z.number().int().positive()).min(1).max(8),
+  /** The only track colours its software can show; empty where it shows any. */
+  palette: z.array(hexColour).max(256).default([]),
   /** The widest main path its monitors can show. */
   widest: channelFormat,
 });

@@ -7,6 +7,7 @@ import { sessions, smallSession } from "../fixtures/sessions.ts";
 import { fit } from "../fit/fit.ts";
 import type { Room } from "../fit/room.ts";
 import { usualHouse } from "../house/usual.ts";
+import { makeReader } from "../words/reader.ts";
 import { sessionFolder } from "../disk/folders.ts";
 import { blankTrack } from "../session/document.ts";
 import type { Track } from "../session/document.ts";
@@ -29,7 +30,7 @@ function packed(name: string, deflated: Uint8Array, size: number): Uint8Array {
   view.setUint32(central + 24, size, true);
   return bytes;
 }
-const van: Room = { name: "Ferry Van", says: "", sampleRates: [48000], widest: "stereo", inputs: [1, 2, 3, 4, 5, 6].map((number) => ({ number, label: `Mic ${number}`, takes: ["mic"], phantom: number < 3 })) };
+const van: Room = { name: "Ferry Van", says: "", sampleRates: [48000], widest: "stereo", palette: [], inputs: [1, 2, 3, 4, 5, 6].map((number) => ({ number, label: `Mic ${number}`, takes: ["mic"], phantom: number < 3 })) };
 
 describe("the session exchange file, ours", () => {
   it("comes back as it was, for any session", () => {
@@ -173,8 +174,8 @@ describe("the package", () => {
   it("holds the session's folders, the session file, the input list and the notes", () => {
     const house = usualHouse("x");
     const result = fit({ ...smallSession(), notes: "Mind the tide." }, { ...van, inputs: van.inputs.slice(0, 3) });
-    const folder = sessionFolder(result.session.title, van.name, new Date("2026-09-11T10:00:00Z"));
-    expect(folder).toBe("2026-09-11_Small_session_Ferry_Van");
+    const folder = sessionFolder(house, makeReader(house.words), result.session.title, van.name, new Date("2026-09-11T10:00:00Z"));
+    expect(folder).toBe("2026-09-11_Small-session_FerryVan");
     const files = unzipSync(makePackage({ house, room: van, session: result.session, id: "s1", folder, report: { ...result, leftOut: [] }, from: "Small, release 2" }));
     expect(Object.keys(files)).toEqual(expect.arrayContaining([`${folder}/Audio/`, `${folder}/Session/Backups/`, `${folder}/Session/Small_session.dawproject`, `${folder}/Notes/Input_list.csv`, `${folder}/Notes/Notes.txt`]));
     expect(readExchange(files[`${folder}/Session/Small_session.dawproject`]!)).toMatchObject({ of: "s1", session: result.session });

@@ -5,19 +5,20 @@ import { FileProblem } from "./fileProblem.ts";
 /**
  * Parses XML that came from outside. No DTD, no entities beyond the five of XML itself.
  * @param file what to call it in messages
+ * @param remedy what to do where it cannot be read
  * @throws FileProblem naming line and column where it is broken
  */
-export function parseXml(bytes: Uint8Array, file: string): Element {
+export function parseXml(bytes: Uint8Array, file: string, remedy = "Save the session again and send that file."): Element {
   let text: string;
   try {
     text = new TextDecoder("utf-8", { fatal: true }).decode(bytes);
   } catch {
-    throw new FileProblem(`“${file}” is not UTF-8 text. Save the session again in the current version of its software.`, file);
+    throw new FileProblem(`“${file}” is not UTF-8 text. ${remedy}`, file);
   }
   const forbidden = /<!(DOCTYPE|ENTITY)/i.exec(text);
   if (forbidden) {
     const line = text.slice(0, forbidden.index).split("\n").length;
-    throw new FileProblem(`“${file}” declares entities or a document type (line ${line}). Session files never do; it was not read.`, `${file}, line ${line}`);
+    throw new FileProblem(`“${file}” declares entities or a document type (line ${line}). Such files never need to; it was not read.`, `${file}, line ${line}`);
   }
   let document: Document;
   try {
@@ -25,10 +26,10 @@ export function parseXml(bytes: Uint8Array, file: string): Element {
   } catch (e) {
     const [line, column] = placeOf(e);
     const where = line === null ? file : `${file}, line ${line}, column ${column}`;
-    throw new FileProblem(`“${file}” is broken XML${line === null ? "" : ` at line ${line}, column ${column}`}. Save the session again and send that file.`, where);
+    throw new FileProblem(`“${file}” is broken XML${line === null ? "" : ` at line ${line}, column ${column}`}. ${remedy}`, where);
   }
   const root = document.documentElement;
-  if (!root) throw new FileProblem(`“${file}” holds no XML element. Save the session again and send that file.`, file);
+  if (!root) throw new FileProblem(`“${file}” holds no XML element. ${remedy}`, file);
   return root;
 }
 

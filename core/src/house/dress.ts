@@ -9,8 +9,10 @@ import { insideOf } from "../session/routing.ts";
 import { asOneLine } from "../session/text.ts";
 import { readName } from "../words/read.ts";
 import type { Reading } from "../words/read.ts";
-import { planHouse } from "./plan.ts";
+import { carrierOf, planHouse } from "./plan.ts";
 import type { Wanted } from "./plan.ts";
+import { startTrace } from "./starts.ts";
+import type { Started } from "./starts.ts";
 import { colourFor, familyFor, iconFor, patternUse } from "./style.ts";
 import type { Style } from "./style.ts";
 
@@ -24,7 +26,7 @@ export function dressed(style: Style, session: Session): Session {
     for (const id of plan.inside.get(parent) ?? []) {
       const t = all.get(id);
       if (!t) continue;
-      tracks.push(dressTrack(t, plan.wanted.get(id), parent, main));
+      tracks.push(dressTrack(t, plan.wanted.get(id), parent, main, all));
       walk(id);
     }
   };
@@ -32,12 +34,13 @@ export function dressed(style: Style, session: Session): Session {
   return { ...session, tracks };
 }
 
-function dressTrack(t: Track, wanted: Wanted | undefined, parent: TrackId | null, main: TrackId | null): Track {
+function dressTrack(t: Track, wanted: Wanted | undefined, parent: TrackId | null, main: TrackId | null, tracks: ReadonlyMap<TrackId, Track>): Track {
   const dressed = wanted?.what.sure === true && wanted.name !== null && !alreadyWears(t, wanted);
-  if (!dressed && parent === t.parent) return t;
+  const look = wanted ? exceptedLook(t, wanted) : {};
+  if (!dressed && parent === t.parent && Object.keys(look).length === 0) return t;
   const next: Track = { ...t };
   if (parent !== t.parent) {
-    next.feeds = feedsAfterMove(t, parent, main);
+    next.feeds = feedsAfterMove(t, parent, main, tracks);
     next.parent = parent;
   }
   if (dressed) {
@@ -50,7 +53,13 @@ function dressTrack(t: Track, wanted: Wanted | undefined, parent: TrackId | null
     next.colour = wanted.colour ?? t.colour;
     next.icon = wanted.icon ?? t.icon;
   }
-  return next;
+  return Object.assign(next, look);
+}
+
+/** What exceptions give to a track nobody can read for sure, where it is not so yet. */
+function exceptedLook(t: Track, { what, name, colour, icon, verdict }: Wanted): Partial<Pick<Track, "colour" | "icon">> {
+  if (what.sure && name !== null) return {};
+  return { ...(verdict.colour && colour !== t.colour ? { colour } : {}), ...(verdict.icon && icon !== t.icon ? { icon } : {}) };
 }
 
 function alreadyWears(t: Track, { what, name, colour, icon }: Wanted): boolean {
@@ -58,10 +67,10 @@ function alreadyWears(t: Track, { what, name, colour, icon }: Wanted): boolean {
     && (colour === null || t.colour === colour) && (icon === null || t.icon === icon) && same(t.positions, what.positions);
 }
 
-/** A track that fed the folder it stood in (or the main path, standing in none) feeds the one it moves to. */
-export function feedsAfterMove(t: Track, to: TrackId | null, main: TrackId | null): TrackId | null {
-  const fedHome = t.parent === null ? t.feeds === main : t.feeds === t.parent;
-  return fedHome ? to ?? main : t.feeds;
+/** A track that fed the folder it stood in (or what carries its sound further out) feeds the one it moves to. */
+export function feedsAfterMove(t: Track, to: TrackId | null, main: TrackId | null, tracks: ReadonlyMap<TrackId, Track>): TrackId | null {
+  const fedHome = t.feeds === (carrierOf(t.parent, tracks) ?? main);
+  return fedHome ? carrierOf(to, tracks) ?? main : t.feeds;
 }
 
 /** The changes that dress a session. */
@@ -77,24 +86,19 @@ export function newTrack(style: Style, session: Session, id: TrackId, what: Iden
     kind: role.kind, role: role.id, of: what.of, positions: [...what.positions], number: what.number,
     format: role.format ?? session.mainFormat, source: role.source,
     colour: colourFor(style, what), icon: role.kind === "folder" ? "folder" : iconFor(style, what),
-    ...startsFor(style, what),
   });
+  // A start may say how wide a source is, never how wide a path is: that follows the session.
+  const { format: width, source, ...starts } = startsFor(style, what, role.kind, typed);
+  Object.assign(track, starts, role.format !== null && width ? { format: width } : {}, track.source !== null && source ? { source } : {});
   if (format !== null && CHANNELS[track.format ?? "mono"] <= 2) track.format = format;
   track.name = compose(style.house.names[patternUse(role.kind)], style.reader, what) ?? typed;
   return track;
 }
 
-/** Starting values the house gives to such a track; the first rule that names a value decides it. */
-export function startsFor(style: Style, what: Identity): Partial<Pick<Track, "level" | "pan" | "width" | "polarity">> {
-  const family = familyFor(style, what);
-  const starts: Partial<Pick<Track, "level" | "pan" | "width" | "polarity">> = {};
-  for (const { when, then } of style.house.starts) {
-    if (when.roles.length > 0 && !when.roles.includes(what.role ?? "")) continue;
-    if (when.families.length > 0 && !when.families.includes(family ?? "")) continue;
-    if (when.positions.length > 0 && !when.positions.some((p) => what.positions.includes(p))) continue;
-    Object.assign(starts, { ...then, ...starts });
-  }
-  return starts;
+/** Starting values the house gives to such a track. */
+export function startsFor(style: Style, what: Identity, kind: Track["kind"], name = ""): Started {
+  const about = { name, role: what.role, family: familyFor(style, what), kind, format: null, inside: [], hasNote: false };
+  return Object.fromEntries(startTrace(style, what, about).map((s) => [s.field, s.value]));
 }
 
 /** One pasted line with what the house made of it. */
@@ -152,6 +156,6 @@ export function giveRole(style: Style, session: Session, track: TrackId, role: s
     return { ...t, role, of: null, positions: [...positions], number };
   }) };
   const wanted = planHouse(style, said).wanted.get(track);
-  const next: Session = { ...said, tracks: said.tracks.map((t) => (t.id === track ? dressTrack(t, wanted, t.parent, null) : t)) };
+  const next: Session = { ...said, tracks: said.tracks.map((t) => (t.id === track ? dressTrack(t, wanted, t.parent, null, new Map()) : t)) };
   return diff(session, next);
 }

@@ -6,6 +6,7 @@ import { addRole, heardFromText, mergeRoles, moveRole, removeRole, shortFormsFor
 import { house as houseSchema } from "./house.ts";
 import type { House } from "./house.ts";
 import { makeStyle } from "./style.ts";
+import { pieceOf } from "../names/pattern.ts";
 import { usualHouse } from "./usual.ts";
 
 const house = usualHouse("Test");
@@ -77,10 +78,10 @@ describe("editing the draft of the house style", () => {
   });
 
   it("says what changed in patterns, folders, starting values and disk", () => {
-    const after: House = { ...house, folderFrom: 3, disk: ["Audio"], names: { ...house.names, folder: { pieces: [{ piece: "role", before: "" }], letters: "as-written" } }, starts: house.starts.slice(1), folders: house.folders.slice(0, 2) };
+    const after: House = { ...house, folderFrom: 3, disk: { ...house.disk, longest: 200, project: house.disk.project.slice(1) }, names: { ...house.names, folder: { pieces: [pieceOf("role")], budget: null } }, starts: house.starts.slice(1), folders: house.folders.slice(0, 2) };
     expect(differences(house, after)).toEqual([
       "Names of a folder: short form.", "Order and folders: Pans, Engine room (Drum kit).", "A folder is made from 3 tracks on, not 2.",
-      "Starting value gone: a snare's bottom mic is inverted against the top one.", "Folders on disk: Audio.",
+      "Starting value gone: a snare's bottom mic is inverted against the top one.", "Paths may have 200 characters, not 260.", "Folders gone in a project: Audio.",
     ]);
   });
 

@@ -39,7 +39,7 @@ export function addRole(house: House, role: NewRole): { house: House; id: string
   const like = house.words.roles.find((r) => r.family === role.family && r.sort === "source") ?? house.words.roles.find((r) => r.family === role.family);
   const made: Role = {
     id, name, family: role.family, sort: "source", short: role.short, heard: heardFromText(role.heard),
-    kind: "audio", format: like?.format ?? "mono", source: like?.source ?? "mic", colour: null, icon: null,
+    kind: "audio", format: like?.format ?? "mono", source: like?.source ?? "mic", positions: [], colour: null, icon: null,
   };
   const last = house.words.roles.findLastIndex((r) => r.family === role.family);
   const roles = house.words.roles.toSpliced(last + 1, 0, made);
@@ -67,20 +67,29 @@ export function mergeRoles(house: House, from: string, into: string): House {
     const key = `${h.text.toLowerCase()}@${h.within ?? ""}`;
     if (h.text.toLowerCase() !== stays.name.toLowerCase() && !heard.has(key)) heard.set(key, h);
   }
-  const plans = (list: readonly FolderPlan[]): FolderPlan[] => list.map((f) => ({ ...f, role: f.role === from ? into : f.role, inside: plans(f.inside) }));
+  return {
+    ...withRolesSwapped(house, (id) => (id === from ? into : id)),
+    words: { ...house.words, roles: house.words.roles.filter((r) => r !== gone).map((r) => (r === stays ? { ...r, heard: [...heard.values()] } : r)) },
+  };
+}
+
+/** Every place outside the word list that names a role, with another named or none. Folders keep their name where none is given. */
+function withRolesSwapped(house: House, swap: (id: string) => string | null): House {
+  const list = (ids: readonly string[]): string[] => [...new Set(ids.flatMap((id) => swap(id) ?? []))];
+  // A condition that loses its last role would hold for everything: it goes with the role.
+  const emptied = (before: readonly string[], after: readonly string[]): boolean => before.length > 0 && after.length === 0;
+  const plans = (folders: readonly FolderPlan[]): FolderPlan[] => folders.map((f) => ({ ...f, role: swap(f.role) ?? f.role, roles: list(f.roles), inside: plans(f.inside) }));
   return {
     ...house, folders: plans(house.folders),
-    starts: house.starts.map((r) => ({ ...r, when: { ...r.when, roles: [...new Set(r.when.roles.map((id) => (id === from ? into : id)))] } })),
-    words: { ...house.words, roles: house.words.roles.filter((r) => r !== gone).map((r) => (r === stays ? { ...r, heard: [...heard.values()] } : r)) },
+    starts: house.starts.filter((r) => !emptied(r.when.roles, list(r.when.roles))).map((r) => ({ ...r, when: { ...r.when, roles: list(r.when.roles) } })),
+    exceptions: house.exceptions.filter((e) => !emptied(e.when.roles, list(e.when.roles)) && !emptied(e.when.inside, list(e.when.inside)))
+      .map((e) => ({ ...e, when: { ...e.when, roles: list(e.when.roles), inside: list(e.when.inside) }, then: { ...e.then, folder: e.then.folder === null ? null : swap(e.then.folder) ?? e.then.folder } })),
   };
 }
 
 /** The house without a role. @returns what still needs it instead, where something does */
 export function removeRole(house: House, id: string): { house: House } | { problem: string } {
-  const next: House = {
-    ...house, words: { ...house.words, roles: house.words.roles.filter((r) => r.id !== id) },
-    starts: house.starts.filter((r) => r.when.roles.length === 0 || r.when.roles.some((x) => x !== id)).map((r) => ({ ...r, when: { ...r.when, roles: r.when.roles.filter((x) => x !== id) } })),
-  };
+  const next: House = { ...withRolesSwapped(house, (x) => (x === id ? null : x)), words: { ...house.words, roles: house.words.roles.filter((r) => r.id !== id) } };
   return houseProblems(next).length > 0 ? { problem: "A folder of the house order is named by this role. Give that folder another role first." } : { house: next };
 }
 

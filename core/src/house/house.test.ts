@@ -67,7 +67,7 @@ describe("dressing", () => {
   it("starts a track as the house says: the snare's bottom inverted, 8 dB down", () => {
     const t = newTrack(style, emptySession("x"), "a", { role: "snare", of: null, positions: ["bottom"], number: null }, "snare btm");
     expect(t).toMatchObject({ name: "Snare_Btm", polarity: "inverted", level: -8, source: "mic", kind: "audio" });
-    expect(startsFor(style, { role: "drum-kit", of: null, positions: [], number: null })).toMatchObject({ width: 90 });
+    expect(startsFor(style, { role: "piccolo", of: null, positions: [], number: null }, "instrument")).toMatchObject({ transpose: 12, controllers: [{ controller: 121, value: 0 }, { controller: 7, value: 90 }] });
   });
 });
 
@@ -112,6 +112,6 @@ describe("why", () => {
       expect.objectContaining({ value: "Icon", because: "family Pans; role sets none" }),
       expect.objectContaining({ value: "Place", is: "2nd in PANS", because: "house order: family Pans goes in “Pans”" }),
     ]));
-    expect(why("EGtr_Amp")).toEqual(expect.arrayContaining([expect.objectContaining({ value: "Start", is: "-8 dB", because: "sources start 8 dB down, for headroom" })]));
+    expect(why("EGtr_Amp")).toEqual(expect.arrayContaining([expect.objectContaining({ value: "Start", is: "−8.0 dB", because: "sources start 8 dB down, for headroom" })]));
   });
 });

@@ -1,33 +1,122 @@
 import { z } from "zod";
+import { NEEDS_ROLE, namePatterns } from "../names/pattern.ts";
+import { FILE_TYPES, MONITOR, channelFormat, controller, hexColour, meter, sampleRate, source, trackKind } from "../session/document.ts";
 import { oneLine } from "../session/text.ts";
-import { hexColour } from "../session/document.ts";
-import { wordList } from "../words/wordlist.ts";
-import { namePatterns } from "../names/pattern.ts";
+import { view, wordList } from "../words/wordlist.ts";
+import { diskPlan } from "./diskPlan.ts";
 
-const id = z.string().min(1).max(60).regex(/^[a-z0-9-]+$/);
+export const id = z.string().min(1).max(60).regex(/^[a-z0-9-]+$/);
 
 export const paletteColour = z.object({ id, name: oneLine(40).trim().min(1), hex: hexColour });
 export type PaletteColour = z.infer<typeof paletteColour>;
 
-/** A folder a session should have: what it is (a role of sort group), which families it holds, what stands inside it. */
-export interface FolderPlan { role: string; families: string[]; inside: FolderPlan[] }
+/** One drawn line or area of an icon in a 24 by 24 box; `stroke`: drawn as a line so wide, else filled. */
+export const iconPath = z.object({
+  d: z.string().min(1).max(20_000).regex(/^[MmLlHhVvCcSsQqTtAaZz0-9eE+\-., ]+$/, "path commands and numbers only"),
+  stroke: z.number().positive().max(24).nullable(),
+  evenOdd: z.boolean(),
+});
+export type IconPath = z.infer<typeof iconPath>;
+/** An icon of the house's own, beside those that ship. */
+export const houseIcon = z.object({ id, name: oneLine(40).trim().min(1), paths: z.array(iconPath).min(1).max(60) });
+export type HouseIcon = z.infer<typeof houseIcon>;
+
+/** A folder a session should have: what it is (a role of sort group), who goes in, what stands inside it, and how it sounds and looks. */
+export interface FolderPlan {
+  role: string;
+  families: string[];
+  /** Roles that go here whatever their family. */
+  roles: string[];
+  inside: FolderPlan[];
+  /** Made from so many members on; null: as the house says for all. */
+  from: number | null;
+  /** Whether it carries the sound of what it holds, as a bus does. */
+  carries: boolean;
+  /** A colour of the palette; null: its role's. */
+  colour: string | null;
+  /** What of its colour its members take: nothing, the same, or steps of lightness. */
+  passes: "nothing" | "same" | "steps";
+  /** Width in per cent and level in dB it starts with; null: at rest. */
+  width: number | null;
+  level: number | null;
+}
 export const folderPlan: z.ZodType<FolderPlan, FolderPlan> = z.lazy(() => z.object({
-  role: id, families: z.array(id).max(60), inside: z.array(folderPlan).max(30),
+  role: id, families: z.array(id).max(60), roles: z.array(id).max(200), inside: z.array(folderPlan).max(30),
+  from: z.int().min(1).max(50).nullable(), carries: z.boolean(), colour: id.nullable(), passes: z.enum(["nothing", "same", "steps"]),
+  width: z.number().min(0).max(200).nullable(), level: z.number().min(-144).max(24).nullable(),
 }));
+
+/** A folder with everything but its members as usual. */
+export function folderOf(role: string, families: string[], inside: FolderPlan[] = [], rest: Partial<FolderPlan> = {}): FolderPlan {
+  return { role, families, roles: [], inside, from: null, carries: true, colour: null, passes: "nothing", width: null, level: null, ...rest };
+}
+
+/** What a new track is given; what a rule does not name it leaves alone. */
+export const startValues = z.object({
+  level: z.number().min(-144).max(24).optional(),
+  /** −100 left … 100 right, as the loudspeakers stand. */
+  pan: z.number().min(-100).max(100).optional(),
+  /** So far out to the side its position lies on, as the house looks at it; nothing for a position on no side. */
+  aside: z.number().min(0).max(100).optional(),
+  width: z.number().min(0).max(200).optional(),
+  polarity: z.enum(["normal", "inverted"]).optional(),
+  format: channelFormat.optional(),
+  source: source.optional(),
+  channel: z.int().min(1).max(16).optional(),
+  controllers: z.array(controller).max(32).optional(),
+  transpose: z.int().min(-48).max(48).optional(),
+  armed: z.boolean().optional(),
+  monitor: z.enum(MONITOR).optional(),
+  notes: oneLine(400).optional(),
+});
+export type StartValues = z.infer<typeof startValues>;
 
 /** Starting values for new tracks: when all of `when` holds, `then` is set. The first rule that names a value decides it. */
 export const startRule = z.object({
   id,
   says: oneLine(200).min(1),
-  when: z.object({ roles: z.array(id), families: z.array(id), positions: z.array(id) }),
-  then: z.object({
-    level: z.number().min(-144).max(24).optional(),
-    pan: z.number().min(-100).max(100).optional(),
-    width: z.number().min(0).max(200).optional(),
-    polarity: z.enum(["normal", "inverted"]).optional(),
-  }),
+  when: z.object({ roles: z.array(id), families: z.array(id), positions: z.array(id), kinds: z.array(trackKind) }),
+  then: startValues,
 });
 export type StartRule = z.infer<typeof startRule>;
+
+/** What a new session gets. */
+export const sessionStart = z.object({
+  sampleRate, bitDepth: z.union([z.literal(16), z.literal(24), z.literal(32)]), fileType: z.enum(FILE_TYPES),
+  tempo: z.number().min(10).max(400), meter, mainFormat: channelFormat,
+  leadIn: z.int().min(0).max(64), musicBar: z.int().min(1).max(999),
+});
+export type SessionStart = z.infer<typeof sessionStart>;
+
+/** One setting or key assignment every room should have. */
+export const checklistItem = z.object({ id, sort: z.enum(["setting", "key"]), says: oneLine(200).min(1), value: oneLine(120) });
+export type ChecklistItem = z.infer<typeof checklistItem>;
+
+/**
+ * A house rule for a case the word list does not decide. All of `when` must hold (an empty list holds for everything;
+ * of words any one is enough); of each value in `then` the first exception that fits decides.
+ */
+export const exception = z.object({
+  id,
+  says: oneLine(200).min(1),
+  when: z.object({
+    words: z.array(oneLine(60).trim().min(1)).max(40),
+    roles: z.array(id).max(200), families: z.array(id).max(60),
+    kinds: z.array(trackKind), formats: z.array(channelFormat),
+    /** Roles of folders it stands in, near or far. */
+    inside: z.array(id).max(60),
+    hasNote: z.boolean().nullable(),
+  }),
+  then: z.object({
+    colour: id.nullable(), icon: oneLine(40).nullable(),
+    /** Role of the house folder it goes in. */
+    folder: id.nullable(),
+    start: startValues.nullable(),
+    /** The house has no say over it at all. */
+    alone: z.boolean(),
+  }),
+});
+export type Exception = z.infer<typeof exception>;
 
 /** From which measure on the house calls two colours too close, or an icon hard to see. */
 export const thresholds = z.object({
@@ -44,47 +133,89 @@ export const house = z.object({
   name: oneLine(80).min(1),
   palette: z.array(paletteColour).min(1).max(120),
   thresholds,
+  /** Icons of the house's own. */
+  icons: z.array(houseIcon).max(400),
   words: wordList,
+  /** From where the house looks at a stage when a side becomes a pan direction. */
+  view,
   names: namePatterns,
   folders: z.array(folderPlan).max(60),
   /** A folder is made from this many members on. */
   folderFrom: z.int().min(1).max(20),
   starts: z.array(startRule).max(200),
-  /** Folders a project has on disk, as paths. */
-  disk: z.array(z.string().min(1).max(200).regex(/^[A-Za-z0-9._-]+(\/[A-Za-z0-9._-]+)*$/)).max(60),
+  session: sessionStart,
+  checklist: z.array(checklistItem).max(100),
+  exceptions: z.array(exception).max(200),
+  disk: diskPlan,
 }).superRefine((doc, ctx) => {
   for (const problem of houseProblems(doc)) ctx.addIssue({ code: "custom", path: problem.path, message: problem.message });
 });
 export type House = z.infer<typeof house>;
 
+interface Problem { path: (string | number)[]; message: string }
+
 /** References inside a house style that lead nowhere, ids and names used twice; empty when it holds together. */
-export function houseProblems(doc: Pick<House, "palette" | "words" | "folders">): { path: (string | number)[]; message: string }[] {
-  const problems: { path: (string | number)[]; message: string }[] = [];
+export function houseProblems(doc: Omit<House, "format" | "version">): Problem[] {
+  const problems: Problem[] = [];
   const palette = new Set(doc.palette.map((c) => c.id));
   const families = new Set(doc.words.families.map((f) => f.id));
   const roles = new Set(doc.words.roles.map((r) => r.id));
-  const once = (list: readonly { id: string; name: string }[], key: string): void => {
+  const positions = new Set(doc.words.positions.map((p) => p.id));
+  const once = (list: readonly { id: string; name?: string }[], path: (string | number)[]): void => {
     const ids = new Set<string>();
     const names = new Set<string>();
     list.forEach((x, i) => {
-      if (ids.has(x.id)) problems.push({ path: ["words", key, i], message: `the id “${x.id}” is used twice` });
-      if (names.has(x.name.toLowerCase())) problems.push({ path: ["words", key, i], message: `“${x.name}” stands in the list twice` });
+      if (ids.has(x.id)) problems.push({ path: [...path, i], message: `the id “${x.id}” is used twice` });
+      if (x.name !== undefined && names.has(x.name.toLowerCase())) problems.push({ path: [...path, i], message: `“${x.name}” stands in the list twice` });
       ids.add(x.id);
-      names.add(x.name.toLowerCase());
+      if (x.name !== undefined) names.add(x.name.toLowerCase());
     });
   };
-  once(doc.words.families, "families");
-  once(doc.words.roles, "roles");
-  once(doc.words.positions, "positions");
-  doc.words.families.forEach((f, i) => { if (!palette.has(f.colour)) problems.push({ path: ["words", "families", i, "colour"], message: `the palette has no colour “${f.colour}”` }); });
+  /** All of a list are known, or it is said which is not. */
+  const known = (list: readonly (string | null)[], there: ReadonlySet<string>, path: (string | number)[], sort: string): void => {
+    for (const x of list) if (x !== null && !there.has(x)) problems.push({ path, message: sort === "colour" ? `the palette has no colour “${x}”` : `there is no ${sort} “${x}”` });
+  };
+  once(doc.words.families, ["words", "families"]);
+  once(doc.words.roles, ["words", "roles"]);
+  once(doc.words.positions, ["words", "positions"]);
+  once(doc.palette, ["palette"]);
+  once(doc.icons, ["icons"]);
+  once(doc.starts, ["starts"]);
+  once(doc.exceptions, ["exceptions"]);
+  once(doc.checklist, ["checklist"]);
+  doc.words.families.forEach((f, i) => { known([f.colour], palette, ["words", "families", i, "colour"], "colour"); });
   doc.words.roles.forEach((r, i) => {
-    if (!families.has(r.family)) problems.push({ path: ["words", "roles", i, "family"], message: `there is no family “${r.family}”` });
-    if (r.colour !== null && !palette.has(r.colour)) problems.push({ path: ["words", "roles", i, "colour"], message: `the palette has no colour “${r.colour}”` });
+    known([r.family], families, ["words", "roles", i, "family"], "family");
+    known([r.colour], palette, ["words", "roles", i, "colour"], "colour");
+    known(r.positions, positions, ["words", "roles", i, "positions"], "position");
   });
+  const folders = new Set<string>();
   const walk = (list: readonly FolderPlan[], path: (string | number)[]): void => list.forEach((f, i) => {
-    if (!roles.has(f.role)) problems.push({ path: [...path, i, "role"], message: `there is no role “${f.role}” to name this folder` });
-    walk(f.inside, [...path, i, "inside"]);
+    const at = [...path, i];
+    if (!roles.has(f.role)) problems.push({ path: [...at, "role"], message: `there is no role “${f.role}” to name this folder` });
+    else if (folders.has(f.role)) problems.push({ path: [...at, "role"], message: `two folders are named by the role “${f.role}”` });
+    folders.add(f.role);
+    known(f.families, families, [...at, "families"], "family");
+    known(f.roles, roles, [...at, "roles"], "role");
+    known([f.colour], palette, [...at, "colour"], "colour");
+    walk(f.inside, [...at, "inside"]);
   });
   walk(doc.folders, ["folders"]);
+  doc.starts.forEach(({ when }, i) => {
+    known(when.roles, roles, ["starts", i, "when", "roles"], "role");
+    known(when.families, families, ["starts", i, "when", "families"], "family");
+    known(when.positions, positions, ["starts", i, "when", "positions"], "position");
+  });
+  doc.exceptions.forEach(({ when, then }, i) => {
+    known(when.roles, roles, ["exceptions", i, "when", "roles"], "role");
+    known(when.inside, roles, ["exceptions", i, "when", "inside"], "role");
+    known(when.families, families, ["exceptions", i, "when", "families"], "family");
+    known([then.colour], palette, ["exceptions", i, "then", "colour"], "colour");
+    known([then.folder], folders, ["exceptions", i, "then", "folder"], "folder");
+  });
+  for (const use of NEEDS_ROLE) {
+    const role = doc.names[use].pieces.find((p) => p.piece === "role");
+    if (!role || role.optional) problems.push({ path: ["names", use], message: `names of a ${use} cannot do without the role: that is how they are read back` });
+  }
   return problems;
 }

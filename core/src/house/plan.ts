@@ -3,7 +3,11 @@ import { blankTrack } from "../session/document.ts";
 import type { Session, Track, TrackId } from "../session/document.ts";
 import { NOBODY, identify } from "./identify.ts";
 import type { Identified } from "./identify.ts";
-import { colourFor, familyFor, iconFor, patternUse } from "./style.ts";
+import { tint } from "../colour/tint.ts";
+import { byId } from "../session/routing.ts";
+import { caseOf, decide } from "./exceptions.ts";
+import type { Verdict } from "./exceptions.ts";
+import { colourFor, familyFor, folderFor, iconFor, patternUse } from "./style.ts";
 import type { HouseFolder, Style } from "./style.ts";
 
 /** What the house style wants of one track. */
@@ -13,6 +17,8 @@ export interface Wanted {
   readonly name: string | null;
   readonly colour: string | null;
   readonly icon: string | null;
+  /** What the exceptions decide of it; `alone` where the house has no say at all. */
+  readonly verdict: Verdict;
 }
 
 /** What the house style wants of a whole session. */
@@ -22,6 +28,8 @@ export interface HousePlan {
   readonly parentOf: ReadonlyMap<TrackId, TrackId | null>;
   /** The order of the tracks in each folder. */
   readonly inside: ReadonlyMap<TrackId | null, readonly TrackId[]>;
+  /** Which folder of the house order a track of this session (or a new one) is. */
+  readonly houseFolder: ReadonlyMap<TrackId, HouseFolder>;
   /** Folders the house order asks for that are not there yet, outermost first. */
   readonly newFolders: readonly Track[];
 }
@@ -34,8 +42,9 @@ export function planHouse(style: Style, session: Session): HousePlan {
   const known = style.plans.find((p) => p.session === session);
   if (known) return known.plan;
   const identified = identifyAll(style, session);
-  const wanted = wantedOf(style, session, identified);
-  const plan = { wanted, ...arrange(style, session, wanted) };
+  const bare = wantedOf(style, session, identified);
+  const places = arrange(style, session, bare);
+  const plan = { wanted: passColours(style, session, bare, places), ...places };
   style.plans.unshift({ session, plan });
   style.plans.length = Math.min(style.plans.length, PLANS_REMEMBERED);
   return plan;
@@ -79,10 +88,15 @@ function wantedOf(style: Style, session: Session, identified: ReadonlyMap<TrackI
   }
   const wanted = new Map<TrackId, Wanted>();
   const names = new Set<string>();
+  const tracks = byId(session);
   for (const t of session.tracks) {
     const what = identified.get(t.id) ?? NOBODY;
-    if (what.role === null) {
-      wanted.set(t.id, { what, name: null, colour: null, icon: null });
+    const verdict = decide(style.house.exceptions, caseOf(t, what.sure ? what.role : null, what.sure ? familyFor(style, what) : null, tracks));
+    const excepted = { colour: verdict.colour ? style.hex.get(verdict.colour.then.colour ?? "") ?? null : null, icon: verdict.icon?.then.icon ?? null };
+    if (what.role === null || verdict.alone) {
+      // What is left alone keeps its name from others all the same.
+      if (verdict.alone) names.add(nameKey(t, t.name));
+      wanted.set(t.id, { what, name: null, ...excepted, verdict });
       continue;
     }
     const group = groupOf.get(t.id);
@@ -100,10 +114,25 @@ function wantedOf(style: Style, session: Session, identified: ReadonlyMap<TrackI
     if (group && name !== null) names.add(nameKey(t, name));
     wanted.set(t.id, {
       what: number === what.number ? what : { ...what, number }, name,
-      colour: colourFor(style, what), icon: t.kind === "folder" ? "folder" : iconFor(style, what),
+      colour: excepted.colour ?? colourFor(style, what, t.kind), icon: excepted.icon ?? (t.kind === "folder" ? "folder" : iconFor(style, what)), verdict,
     });
   }
   return wanted;
+}
+
+/** Members of a folder that passes its colour on take it, the same or in steps by the order of roles; an exception's colour stays. */
+function passColours(style: Style, session: Session, wanted: ReadonlyMap<TrackId, Wanted>, { parentOf, houseFolder }: Pick<HousePlan, "parentOf" | "houseFolder">): ReadonlyMap<TrackId, Wanted> {
+  const passing = [...houseFolder].filter(([, f]) => f.plan.passes !== "nothing");
+  if (passing.length === 0) return wanted;
+  const colours = new Map(passing.map(([id, f]) => [id, { hex: wanted.get(id)?.colour ?? colourFor(style, { role: f.role, of: null, positions: [], number: null }, "folder"), passes: f.plan.passes }]));
+  const next = new Map(wanted);
+  for (const t of session.tracks) {
+    const w = wanted.get(t.id);
+    const folder = colours.get(parentOf.get(t.id) ?? "");
+    if (!w || w.colour === null || !w.what.sure || w.verdict.colour || t.kind === "folder" || !folder || folder.hex === null) continue;
+    next.set(t.id, { ...w, colour: folder.passes === "same" ? folder.hex : tint(folder.hex, style.orderInFamily.get(w.what.role ?? "") ?? 0) });
+  }
+  return next;
 }
 
 /** What must not be the same for two tracks. Folders record no files, so one may be called like a track. */
@@ -119,7 +148,7 @@ function nextFree(taken: Set<number>): number {
 }
 
 function arrange(style: Style, session: Session, wanted: ReadonlyMap<TrackId, Wanted>): Omit<HousePlan, "wanted"> {
-  const byId = new Map(session.tracks.map((t) => [t.id, t]));
+  const tracks = byId(session);
   const folders = new Map<HouseFolder, TrackId>();
   const houseFolder = new Map<TrackId, HouseFolder>();
   for (const t of session.tracks) {
@@ -131,11 +160,13 @@ function arrange(style: Style, session: Session, wanted: ReadonlyMap<TrackId, Wa
   const homeOf = (t: Track): HouseFolder | null | undefined => {
     const own = houseFolder.get(t.id);
     if (own) return own.parent;
-    const what = wanted.get(t.id)?.what;
-    if (!what?.sure || t.kind === "folder") return undefined;
-    const sort = what.role === null ? undefined : style.reader.roles.get(what.role)?.sort;
-    if (sort === "path") return null;
-    return style.folderOfFamily.get(familyFor(style, what) ?? "") ?? null;
+    const w = wanted.get(t.id);
+    const excepted = w?.verdict.folder?.then.folder;
+    if (excepted) return style.folderOfRole.get(excepted) ?? null;
+    if (!w?.what.sure || t.kind === "folder" || w.verdict.alone) return undefined;
+    const sort = w.what.role === null ? undefined : style.reader.roles.get(w.what.role)?.sort;
+    if (sort === "path" && !style.folderForRole.has(w.what.role ?? "")) return null;
+    return folderFor(style, w.what);
   };
   const members = new Map<HouseFolder, number>();
   for (const t of session.tracks) {
@@ -145,20 +176,20 @@ function arrange(style: Style, session: Session, wanted: ReadonlyMap<TrackId, Wa
   const newFolders: Track[] = [];
   const main = session.tracks.find((t) => t.kind === "main");
   for (const plan of [...members.keys()].sort((a, b) => a.index - b.index)) {
-    if (folders.has(plan) || (members.get(plan) ?? 0) < style.house.folderFrom) continue;
+    if (folders.has(plan) || (members.get(plan) ?? 0) < (plan.plan.from ?? style.house.folderFrom)) continue;
     const outer = plan.parent ? folders.get(plan.parent) ?? null : null;
-    const made = newFolder(style, session, plan, outer, outer ?? main?.id ?? null, byId);
+    const made = newFolder(style, session, plan, outer, carrierOf(outer, tracks) ?? main?.id ?? null, tracks);
     folders.set(plan, made.id);
     houseFolder.set(made.id, plan);
     newFolders.push(made);
-    byId.set(made.id, made);
+    tracks.set(made.id, made);
   }
   const standing = (plan: HouseFolder | null): TrackId | null => {
     for (let at = plan; at; at = at.parent) { const id = folders.get(at); if (id !== undefined) return id; }
     return null;
   };
   const nearestHouseFolder = (id: TrackId | null): TrackId | null => {
-    for (let at = id; at !== null; at = byId.get(at)?.parent ?? null) if (houseFolder.has(at)) return at;
+    for (let at = id; at !== null; at = tracks.get(at)?.parent ?? null) if (houseFolder.has(at)) return at;
     return null;
   };
   const parentOf = new Map<TrackId, TrackId | null>();
@@ -173,9 +204,9 @@ function arrange(style: Style, session: Session, wanted: ReadonlyMap<TrackId, Wa
     else lists.set(parent, [t.id]);
   }
   const keys = new Map<TrackId, readonly number[] | null>();
-  for (const t of byId.values()) keys.set(t.id, orderKey(style, t, wanted.get(t.id)?.what, houseFolder.get(t.id)));
+  for (const t of tracks.values()) keys.set(t.id, orderKey(style, t, wanted.get(t.id)?.what, houseFolder.get(t.id)));
   const inside = new Map([...lists].map(([parent, list]) => [parent, inHouseOrder(list, keys)]));
-  return { parentOf, inside, newFolders };
+  return { parentOf, inside, newFolders, houseFolder };
 }
 
 function newFolder(style: Style, session: Session, plan: HouseFolder, parent: TrackId | null, feeds: TrackId | null, taken: ReadonlyMap<TrackId, Track>): Track {
@@ -183,7 +214,21 @@ function newFolder(style: Style, session: Session, plan: HouseFolder, parent: Tr
   let id = `folder-${plan.role}`;
   for (let n = 2; taken.has(id); n++) id = `folder-${plan.role}-${n}`;
   const name = compose(style.house.names.folder, style.reader, what) ?? plan.role;
-  return blankTrack(id, name, { parent, kind: "folder", format: session.mainFormat, role: plan.role, colour: colourFor(style, what), icon: "folder", feeds });
+  const { carries, width, level } = plan.plan;
+  return blankTrack(id, name, {
+    parent, kind: "folder", format: carries ? session.mainFormat : null, role: plan.role, colour: colourFor(style, what, "folder"), icon: "folder", feeds: carries ? feeds : null,
+    ...(width === null || !carries ? {} : { width }), ...(level === null || !carries ? {} : { level }),
+  });
+}
+
+/** The nearest folder from here outwards that carries sound; null where none does. */
+export function carrierOf(folder: TrackId | null, tracks: ReadonlyMap<TrackId, Track>): TrackId | null {
+  for (let at = folder; at !== null;) {
+    const f = tracks.get(at);
+    if (!f || f.format !== null) return at;
+    at = f.parent;
+  }
+  return null;
 }
 
 const LOOSE_END = 100_000;
@@ -194,9 +239,9 @@ function orderKey(style: Style, t: Track, what: Identified | undefined, own: Hou
   if (!what?.sure || what.role === null || t.kind === "folder") return null;
   const family = familyFor(style, what);
   const sort = style.reader.roles.get(what.role)?.sort;
-  const home = sort === "path" ? undefined : style.folderOfFamily.get(family ?? "");
+  const home = sort === "path" && !style.folderForRole.has(what.role) ? null : folderFor(style, what);
   const zone = home?.index ?? LOOSE_END + (t.kind === "main" ? 3 : t.kind === "return" ? 2 : t.kind === "bus" ? 1 : 0);
-  const familyAt = home ? home.families.indexOf(family ?? "") : 0;
+  const familyAt = home ? Math.max(0, home.families.indexOf(family ?? "")) : 0;
   return [zone, familyAt, style.roleOrder.get(what.role) ?? 0, style.roleOrder.get(what.of ?? "") ?? -1, what.number ?? 0, ...what.positions.map((p) => style.positionOrder.get(p) ?? 0)];
 }
 

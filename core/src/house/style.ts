@@ -13,6 +13,7 @@ export interface HouseFolder {
   /** Its place in the whole order, depth first. */
   readonly index: number;
   readonly families: readonly string[];
+  readonly plan: FolderPlan;
 }
 
 /** A house style made ready for work: reader, look-ups and folder order, built once per edition. */
@@ -22,9 +23,14 @@ export interface Style {
   readonly families: ReadonlyMap<string, Family>;
   /** Colours of the palette by id. */
   readonly hex: ReadonlyMap<string, string>;
+  /** The folder a role names. */
   readonly folderOfRole: ReadonlyMap<string, HouseFolder>;
+  /** The folder a role goes in whatever its family. */
+  readonly folderForRole: ReadonlyMap<string, HouseFolder>;
   readonly folderOfFamily: ReadonlyMap<string, HouseFolder>;
   readonly roleOrder: ReadonlyMap<string, number>;
+  /** The place of a role among those of its family. */
+  readonly orderInFamily: ReadonlyMap<string, number>;
   readonly positionOrder: ReadonlyMap<string, number>;
   /** The last plans made, newest first; sessions never change in place, so a plan holds as long as its session. */
   readonly plans: { readonly session: Session; readonly plan: HousePlan }[];
@@ -33,23 +39,27 @@ export interface Style {
 /** Prepares a house style for reading, dressing and checking. */
 export function makeStyle(house: House): Style {
   const folderOfRole = new Map<string, HouseFolder>();
+  const folderForRole = new Map<string, HouseFolder>();
   const folderOfFamily = new Map<string, HouseFolder>();
   let index = 0;
   const walk = (plans: readonly FolderPlan[], parent: HouseFolder | null): void => {
     for (const plan of plans) {
-      const folder: HouseFolder = { role: plan.role, parent, index: index++, families: plan.families };
+      const folder: HouseFolder = { role: plan.role, parent, index: index++, families: plan.families, plan };
       folderOfRole.set(plan.role, folder);
       for (const family of plan.families) if (!folderOfFamily.has(family)) folderOfFamily.set(family, folder);
+      for (const role of plan.roles) if (!folderForRole.has(role)) folderForRole.set(role, folder);
       walk(plan.inside, folder);
     }
   };
   walk(house.folders, null);
+  const many = new Map<string, number>();
+  const orderInFamily = new Map(house.words.roles.map((r) => { const n = many.get(r.family) ?? 0; many.set(r.family, n + 1); return [r.id, n]; }));
   return {
     house,
     reader: makeReader(house.words),
     families: new Map(house.words.families.map((f) => [f.id, f])),
     hex: new Map(house.palette.map((c) => [c.id, c.hex])),
-    folderOfRole, folderOfFamily,
+    folderOfRole, folderForRole, folderOfFamily, orderInFamily,
     roleOrder: new Map(house.words.roles.map((r, i) => [r.id, i])),
     positionOrder: new Map(house.words.positions.map((p, i) => [p.id, i + 1])),
     plans: [],
@@ -64,13 +74,14 @@ export function familyFor(style: Style, what: Identity): string | null {
   return owner?.family ?? role.family;
 }
 
-/** The house colour of a role: its own, else its family's; a place takes the family it goes with. */
-export function colourFor(style: Style, what: Identity): string | null {
+/** The house colour of a role: a folder of the house order its own, else the role's, else its family's; a place takes the family it goes with. */
+export function colourFor(style: Style, what: Identity, kind?: Role["kind"]): string | null {
   const role = what.role === null ? undefined : style.reader.roles.get(what.role);
   const family = familyFor(style, what);
   if (!role || family === null) return null;
+  const folder = kind === "folder" ? style.folderOfRole.get(role.id)?.plan.colour ?? null : null;
   const own = family === role.family ? role.colour : null;
-  return style.hex.get(own ?? style.families.get(family)?.colour ?? "") ?? null;
+  return style.hex.get(folder ?? own ?? style.families.get(family)?.colour ?? "") ?? null;
 }
 
 /** The house icon of a role: its own, else its family's. */
@@ -78,6 +89,11 @@ export function iconFor(style: Style, what: Identity): string | null {
   const role = what.role === null ? undefined : style.reader.roles.get(what.role);
   if (!role) return null;
   return role.icon ?? style.families.get(familyFor(style, what) ?? "")?.icon ?? null;
+}
+
+/** The folder of the house order that a role's tracks go in, by role, else by family; null for none. */
+export function folderFor(style: Style, what: Identity): HouseFolder | null {
+  return style.folderForRole.get(what.role ?? "") ?? style.folderOfFamily.get(familyFor(style, what) ?? "") ?? null;
 }
 
 /** Which pattern names a track of this role and kind. */

@@ -9,7 +9,8 @@ export function unreadIn(style: Style, session: Session): { name: string; famili
   const { wanted } = planHouse(style, session);
   const tracks = byId(session);
   return session.tracks.flatMap((t) => {
-    if (t.name.trim() === "" || wanted.get(t.id)?.what.sure === true) return [];
+    const asked = wanted.get(t.id);
+    if (t.name.trim() === "" || asked?.what.sure === true || asked?.verdict.alone) return [];
     const families = foldersAround(tracks, t).flatMap((f) => { const what = wanted.get(f.id)?.what; const family = what ? familyFor(style, what) : null; return family === null ? [] : [family]; });
     return [{ name: t.name, families }];
   });

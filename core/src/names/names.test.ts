@@ -26,7 +26,7 @@ describe("composing a name", () => {
     expect(patternInWords(names.track)).toBe("whose it is, short form, position, number, joined by underscores");
     expect(patternInWords(names.track, { ...what, number: null })).toBe("short form, position, joined by underscores");
     expect(patternInWords(names.track, { ...what, positions: [], number: null })).toBe("short form");
-    expect(patternInWords(namePattern.parse({ pieces: [{ piece: "role", before: "" }, { piece: "number", before: " " }], letters: "upper" }))).toBe("short form, number, parted by spaces, in capitals");
+    expect(patternInWords(namePattern.parse({ pieces: [{ piece: "role", before: "", letters: "upper" }, { piece: "number", before: " ", letters: "upper" }] }))).toBe("short form, number, parted by spaces, in capitals");
   });
 
   it("gives names that are read back as what they were made from, for nearly every source of the list", () => {

@@ -49,6 +49,11 @@ export const insert = z.object({
 });
 export type Insert = z.infer<typeof insert>;
 
+/** When an input is heard. */
+export const MONITOR = ["auto", "on", "off"] as const;
+export const controller = z.object({ controller: z.int().min(0).max(127), value: z.int().min(0).max(127) });
+export type Controller = z.infer<typeof controller>;
+
 /** Everything about a track that a `set` change can change; id and parent change by add and move. */
 export const trackFields = z.object({
   kind: trackKind,
@@ -77,6 +82,14 @@ export const trackFields = z.object({
   width: z.number().min(0).max(200),
   polarity: z.enum(["normal", "inverted"]),
   armed: z.boolean(),
+  /** Whether its input is heard: always, never, or while it records. */
+  monitor: z.enum(MONITOR),
+  /** MIDI channel 1…16; null where it plays none. */
+  channel: z.int().min(1).max(16).nullable(),
+  /** Controllers (MIDI 1.0, 0…127) and the values they have when the session starts. */
+  controllers: z.array(controller).max(32),
+  /** How far it sounds from where it is written, in semitones. */
+  transpose: z.int().min(-48).max(48),
   /** Made for this one job: the release is not expected to know it. */
   job: z.boolean(),
   notes: longText(4000),
@@ -97,14 +110,21 @@ export type Kept = z.infer<typeof kept>;
 /** Sample rates a session can run at, in hertz. */
 export const sampleRate = z.union([z.literal(44100), z.literal(48000), z.literal(88200), z.literal(96000), z.literal(176400), z.literal(192000)]);
 
+/** File types a session can record. */
+export const FILE_TYPES = ["wav", "broadcast-wav"] as const;
+
 /** Everything of a session that a `set-session` change can change. */
 export const sessionFields = z.object({
   title: oneLine(200).min(1),
   sampleRate,
   bitDepth: z.union([z.literal(16), z.literal(24), z.literal(32)]),
+  fileType: z.enum(FILE_TYPES),
   tempo: z.number().min(10).max(400),
   meter,
   mainFormat: channelFormat,
+  /** Bars before the music, and the bar where it starts. */
+  leadIn: z.int().min(0).max(64),
+  musicBar: z.int().min(1).max(999),
   /** What whoever opens it should know. */
   notes: longText(20_000),
   kept: z.array(kept).max(2000),
@@ -158,7 +178,7 @@ export function treeProblems(tracks: readonly Track[]): { index: number; message
 export function emptySession(title: string): Session {
   return {
     format: SESSION_FORMAT, version: SESSION_VERSION, title,
-    sampleRate: 48000, bitDepth: 24, tempo: 120, meter: { beats: 4, unit: 4 }, mainFormat: "stereo",
+    sampleRate: 48000, bitDepth: 24, fileType: "broadcast-wav", tempo: 120, meter: { beats: 4, unit: 4 }, mainFormat: "stereo", leadIn: 2, musicBar: 3,
     notes: "", kept: [], tracks: [],
   };
 }
@@ -168,6 +188,6 @@ export function blankTrack(id: TrackId, name: string, rest: Partial<Omit<Track, 
   return {
     id, parent: null, kind: "audio", format: "mono", name, role: null, of: null, positions: [], number: null,
     colour: null, icon: null, source: null, input: null, feeds: null, sends: [], inserts: [],
-    level: 0, pan: 0, width: 100, polarity: "normal", armed: false, job: false, notes: "", ...rest,
+    level: 0, pan: 0, width: 100, polarity: "normal", armed: false, monitor: "auto", channel: null, controllers: [], transpose: 0, job: false, notes: "", ...rest,
   };
 }

@@ -15,9 +15,9 @@ export interface Said {
 const FIELD_WORDS: Readonly<Record<TrackField, string>> = {
   kind: "kind", format: "format", name: "name", role: "role", of: "whose it is", positions: "positions", number: "number",
   colour: "colour", icon: "icon", source: "source", input: "input", feeds: "feeds", sends: "sends", inserts: "inserts",
-  level: "level", pan: "pan", width: "width", polarity: "polarity", armed: "armed", job: "job's own", notes: "notes",
+  level: "level", pan: "pan", width: "width", polarity: "polarity", armed: "armed", monitor: "monitor", channel: "MIDI channel", controllers: "controllers at the start", transpose: "transposed", job: "job's own", notes: "notes",
 };
-const SESSION_WORDS = { title: "title", sampleRate: "sample rate", bitDepth: "bit depth", tempo: "tempo", meter: "meter", mainFormat: "main format", notes: "notes", kept: "findings kept" } as const;
+const SESSION_WORDS = { title: "title", sampleRate: "sample rate", bitDepth: "bit depth", fileType: "file type", tempo: "tempo", meter: "meter", mainFormat: "main format", leadIn: "bars of lead-in", musicBar: "bar where music starts", notes: "notes", kept: "findings kept" } as const;
 
 /** Level in dB as the trade writes it: "−8.0", "0.0", "silent". */
 export function levelInWords(db: number): string {
@@ -28,6 +28,14 @@ export function levelInWords(db: number): string {
 /** Pan as the trade writes it: "L 34", "C", "R 12". */
 export function panInWords(pan: number): string {
   return pan === 0 ? "C" : `${pan < 0 ? "L" : "R"} ${Math.round(Math.abs(pan))}`;
+}
+
+/** Semitones as people say them: "an octave lower", "+7 semitones". */
+export function transposeInWords(semitones: number): string {
+  if (semitones === 0) return "as written";
+  const way = semitones < 0 ? "lower" : "higher";
+  const n = Math.abs(semitones);
+  return n % 12 === 0 ? `${n === 12 ? "an octave" : `${n / 12} octaves`} ${way}` : `${n} ${n === 1 ? "semitone" : "semitones"} ${way}`;
 }
 
 /** A field's value in words; ids of other tracks become their names. */
@@ -41,6 +49,8 @@ export function valueInWords(t: Track, field: TrackField, nameOf: (id: TrackId) 
     case "sends": return t.sends.length === 0 ? "none" : t.sends.map((s) => `${nameOf(s.to)} ${levelInWords(s.level)}`).join(", ");
     case "inserts": return t.inserts.length === 0 ? "none" : t.inserts.map((i) => `${i.device ?? i.kind}${i.bypassed ? " (bypassed)" : ""}`).join(", ");
     case "positions": return t.positions.length === 0 ? "none" : t.positions.join(", ");
+    case "controllers": return t.controllers.length === 0 ? "none" : t.controllers.map((c) => `${c.controller} at ${c.value}`).join(", ");
+    case "transpose": return transposeInWords(t.transpose);
     case "armed": return t.armed ? "armed" : "not armed";
     case "job": return t.job ? "yes" : "no";
     case "notes": return t.notes === "" ? "none" : t.notes;

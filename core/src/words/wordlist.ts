@@ -46,21 +46,46 @@ export const role = z.object({
   /** Null: as wide as the session's main path. */
   format: channelFormat.nullable(),
   source: source.nullable(),
+  /** Positions that make sense for it, by id; none: the house does not say. */
+  positions: z.array(id).max(60).default([]),
   /** Null: the family's. */
   colour: id.nullable(),
   icon: oneLine(40).nullable(),
 });
 export type Role = z.infer<typeof role>;
 
-/** Positions come in this order in a name. */
-export const POSITION_GROUPS = ["part", "height", "depth", "distance", "side", "source"] as const;
+/**
+ * What may stand beside a role in a name, in the order it comes: a library's code in front, where a thing is and how it is
+ * played, what picks it up, and flags (what a track of a sampled instrument does when played).
+ */
+export const POSITION_GROUPS = ["maker", "part", "articulation", "height", "depth", "distance", "side", "source", "flag"] as const;
+export type PositionGroup = (typeof POSITION_GROUPS)[number];
+
+/** Which hand a side lies on, and whose: a hat hangs on the player's left; "left" itself means the left loudspeaker. */
+export const lies = z.enum(["player-left", "player-right", "audience-left", "audience-right", "left", "right"]);
+/** From where the house looks at a stage or a yard when a side becomes a pan direction. */
+export const view = z.enum(["player", "audience"]);
+export type View = z.infer<typeof view>;
+
 export const position = z.object({
   id, name: words,
   short: oneLine(12).min(1),
   group: z.enum(POSITION_GROUPS),
   heard: z.array(heard).max(40),
+  /** For sides; null where it is on no side. */
+  lies: lies.nullable().default(null),
+  /** What it means, for who does not know it. */
+  says: oneLine(200).default(""),
 });
 export type Position = z.infer<typeof position>;
+
+/** The loudspeaker a side points to, seen as the house sees it: −1 left, 1 right, 0 neither. The player's left is the audience's right. */
+export function panSide(where: Pick<Position, "lies">, seenBy: View): -1 | 0 | 1 {
+  if (where.lies === null) return 0;
+  const left = where.lies.endsWith("left");
+  const turned = where.lies.includes("-") && !where.lies.startsWith(seenBy);
+  return left === turned ? 1 : -1;
+}
 
 /** The roles and everything they may be called. Order is house order; where two roles claim a word, the first is taken. */
 export const wordList = z.object({

@@ -31,7 +31,7 @@ describe("the house style", () => {
     const { data: before } = await lead.ask("house", {});
     const house = { ...before.draft.house, words: { ...before.draft.house.words, roles: before.draft.house.words.roles.map((r) => (r.id === "iron" ? { ...r, short: { ...r.short, full: "Irn" } } : r)) } };
     await lead.ask("saveHouseDraft", {}, { revision: before.draft.revision, house });
-    const { data } = await lead.ask("impact", {});
+    const { data } = await lead.ask("impact", { from: 0 });
     const yard = data.on.filter((o) => o.title.startsWith("Steelpan orchestra"));
     expect(yard.map((o) => [o.kind, o.touched])).toEqual([["draft", 2], ["release", 2]]);
     expect(yard[0]?.touches[0]).toEqual({ track: "iron-1", name: "Iron_1", what: "name", before: "Iron_1", after: "Irn_1" });

@@ -1,4 +1,3 @@
-import { makeStyle } from "@mossy/core/house/style";
 import { Router } from "express";
 import { answer } from "../answer.ts";
 import { inTransaction } from "../database.ts";
@@ -6,7 +5,7 @@ import type { Pool } from "../database.ts";
 import { tell } from "../news/tell.ts";
 import { notFound } from "../problems.ts";
 import type { Styles } from "./styles.ts";
-import { impactOfDraft } from "./impact.ts";
+import { impactOfDraft, usesOfExceptions } from "./impact.ts";
 import { unreadNames } from "./unread.ts";
 import { currentEdition, draft, editionWith, editions, publish, saveDraft } from "./store.ts";
 
@@ -22,7 +21,12 @@ export function houseRoutes(pool: Pool, styles: Styles): Router {
     const names = await unreadNames(pool, (await styles.current(pool)).style);
     return { names: names.map((n) => ({ ...n, families: [...n.families], where: [...n.where] })) };
   });
-  answer(router, "impact", async () => impactOfDraft(pool, (await styles.current(pool)).style, makeStyle((await draft(pool)).house)));
+  answer(router, "impact", async ({ params }) => {
+    const from = Number(params.from);
+    if (!Number.isInteger(from) || from < 0) throw notFound(`place “${params.from}” to go on from`);
+    return impactOfDraft(pool, (await styles.current(pool)).style, await styles.ofDraft(pool), from);
+  });
+  answer(router, "houseUses", async () => usesOfExceptions(pool, await styles.ofDraft(pool)));
   answer(router, "saveHouseDraft", async ({ body, person }) => saveDraft(pool, body.house, body.revision, person.name));
   answer(router, "publishEdition", async ({ body, person }) => inTransaction(pool, async (db) => {
     const edition = await publish(db, body.revision, body.note, person.name);

@@ -1,7 +1,7 @@
 import { makeStyle } from "@mossy/core/house/style";
 import type { Style } from "@mossy/core/house/style";
 import type { Db } from "../database.ts";
-import { currentEdition, editionWith } from "./store.ts";
+import { currentEdition, draft, editionWith } from "./store.ts";
 
 const REMEMBERED = 4;
 
@@ -12,6 +12,15 @@ export class Styles {
   async current(db: Db): Promise<{ edition: number; style: Style }> {
     const edition = await currentEdition(db);
     return { edition, style: await this.of(db, edition) };
+  }
+
+  #draft: { revision: number; style: Style } | null = null;
+
+  /** The draft made ready; made again when it was saved since. */
+  async ofDraft(db: Db): Promise<Style> {
+    const { house, revision } = await draft(db);
+    if (this.#draft?.revision !== revision) this.#draft = { revision, style: makeStyle(house) };
+    return this.#draft.style;
   }
 
   of(db: Db, edition: number): Promise<Style> {

@@ -27,7 +27,10 @@ export function sessionRoutes(pool: Pool, styles: Styles): Router {
 
   answer(router, "sessions", async () => ({ sessions: await sessionCards(pool) }));
   answer(router, "session", async ({ params }) => sessionWith(pool, params.session));
-  answer(router, "startSession", async ({ body, person }) => sessionWith(pool, await inTransaction(pool, (db) => startSession(db, body, person.name))));
+  answer(router, "startSession", async ({ body, person }) => {
+    const { style } = await styles.current(pool);
+    return sessionWith(pool, await inTransaction(pool, (db) => startSession(db, body, person.name, style)));
+  });
   answer(router, "package", async ({ params }) => {
     const s = await sessionWith(pool, params.session);
     const { style } = await styles.current(pool);

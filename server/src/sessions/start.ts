@@ -1,6 +1,7 @@
 import { randomUUID } from "node:crypto";
 import type { FitReport } from "@mossy/contract/sessions";
 import { sessionFolder } from "@mossy/core/disk/folders";
+import type { Style } from "@mossy/core/house/style";
 import { fit } from "@mossy/core/fit/fit";
 import type { Db } from "../database.ts";
 import { releaseWith } from "../library/store.ts";
@@ -10,7 +11,7 @@ import { addSession } from "./store.ts";
 export interface Start { title: string; room: string; template: string; release: number; leaveOut: readonly string[] }
 
 /** Fits a release into a room and stores the session that comes of it. @returns its id */
-export async function startSession(db: Db, start: Start, by: string, at: Date = new Date()): Promise<string> {
+export async function startSession(db: Db, start: Start, by: string, style: Style, at: Date = new Date()): Promise<string> {
   const room = await roomWith(db, start.room);
   const release = await releaseWith(db, start.template, start.release);
   const result = fit(release.session, room, start.leaveOut);
@@ -21,7 +22,7 @@ export async function startSession(db: Db, start: Start, by: string, at: Date = 
   const id = randomUUID();
   await addSession(db, {
     id, title: start.title, room: start.room, template: start.template, release: start.release,
-    given: { ...result.session, title: start.title }, report, folder: sessionFolder(start.title, room.name, at), by, at,
+    given: { ...result.session, title: start.title }, report, folder: sessionFolder(style.house, style.reader, start.title, room.name, at), by, at,
   });
   return id;
 }

@@ -1,5 +1,10 @@
 import { randomUUID } from "node:crypto";
 import { createServer } from "node:http";
+import { mkdtemp, rm } from "node:fs/promises";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import type { DemoFile } from "@mossy/demo/disk";
+import { SharedDisk } from "@mossy/station/disk";
 import type { AddressInfo } from "node:net";
 import { demoHistory } from "@mossy/demo/history";
 import { demoPeople } from "@mossy/demo/people";
@@ -15,7 +20,7 @@ import type { Pool } from "../database.ts";
 import { storeHistory } from "../history.ts";
 import { Newsroom } from "../news/newsroom.ts";
 
-export interface TestHouse { readonly base: string; readonly pool: Pool; readonly url: string; close(): Promise<void> }
+export interface TestHouse { readonly base: string; readonly pool: Pool; readonly url: string; readonly diskDir: string; close(): Promise<void> }
 
 /** A server on a database of its own, with the demo in it. */
 export async function openHouse(withDemo = true): Promise<TestHouse> {
@@ -27,21 +32,24 @@ export async function openHouse(withDemo = true): Promise<TestHouse> {
   const url = root.replace(/\/postgres$/, `/${name}`);
   const pool = connect(url);
   await migrate(pool, new URL("../../migrations/", import.meta.url));
-  if (withDemo) await storeHistory(pool, demoHistory(new Date()));
-  return serve(url, pool);
+  const history = demoHistory(new Date());
+  if (withDemo) await storeHistory(pool, history);
+  return serve(url, pool, withDemo ? history.disk : []);
 }
 
 /** One more server process on a database. */
-export async function serve(url: string, pool: Pool): Promise<TestHouse> {
+export async function serve(url: string, pool: Pool, disk: readonly DemoFile[] = []): Promise<TestHouse> {
+  const diskDir = await mkdtemp(join(tmpdir(), "mossy-disk-"));
+  await new SharedDisk(diskDir).fill(disk);
   const log = pino({ level: "silent" });
   const newsroom = new Newsroom(url, log);
   await newsroom.open();
-  const server = createServer(makeApp({ pool, newsroom, log, hints: demoPeople }));
+  const server = createServer(makeApp({ pool, newsroom, log, hints: demoPeople, diskDir }));
   await new Promise<void>((resolve) => { server.listen(0, "127.0.0.1", resolve); });
   const { port } = server.address() as AddressInfo;
   return {
-    base: `http://127.0.0.1:${port}`, pool, url,
-    close: async () => { await newsroom.close(); server.closeAllConnections(); server.close(); await pool.end().catch(() => undefined); },
+    base: `http://127.0.0.1:${port}`, pool, url, diskDir,
+    close: async () => { await newsroom.close(); server.closeAllConnections(); server.close(); await pool.end().catch(() => undefined); await rm(diskDir, { recursive: true, force: true }); },
   };
 }
 

@@ -3,6 +3,7 @@ import { planHouse } from "@mossy/core/house/plan";
 import type { Style } from "@mossy/core/house/style";
 import { whyOf } from "@mossy/core/house/why";
 import type { Why } from "@mossy/core/house/why";
+import { lineAddress } from "../house/lines.ts";
 import { setField } from "@mossy/core/session/change";
 import type { Session, Track } from "@mossy/core/session/document";
 import { goesTo } from "@mossy/core/session/routing";
@@ -107,7 +108,7 @@ export function WhyList({ why }: { why: readonly Why[] }) {
           <div key={w.value + w.because} className="grid grid-cols-[58px_minmax(0,1fr)] gap-2 border-t border-line py-2 text-sm">
             <dt className="text-ink-2">{w.value}</dt>
             <dd><span className="font-semibold [overflow-wrap:anywhere]">{w.is}</span>
-              <span className="block text-xs text-ink-2">{w.decidedBy ? <Link className="hover:underline" to={`/house/${w.decidedBy.family}${w.decidedBy.role === null ? "" : `/${w.decidedBy.role}`}`}>{w.because}</Link> : w.because}</span></dd>
+              <span className="block text-xs text-ink-2">{w.decidedBy ? <Link className="hover:underline" to={lineAddress(w.decidedBy)}>{w.because}</Link> : w.because}</span></dd>
           </div>
         ))}
       </dl>

@@ -56,9 +56,9 @@ Orchestra; Orch Orch Orch; orc, full orchestra, orchestral, band orchestra, ense
 Main pair; MainPr MainPr MPr; main pair, ~(orch|orchestra) (main|mains), orchestra pair, ab pair, ab main, a b main, ortf, xy pair, ms pair, blumlein, main mics; stereo
 Main array; Tree Tree Tree; tree, main tree, array, main array, three point tree
 Outriggers; Outrig Outrig Outg; outrigger, flanks, flank, wings
-Spot mic; Spot Spot Spot; spots, spot mics, accent mic
-Solo instrument; Solo Solo Solo; soloist, soloists, featured instrument
-Conductor; Cond Cond Cond; conductor mic, conductor talk, podium?, maestro
+Spot mic; SpotMic SpotMic SpMc; spot, spots, spot mics, accent mic
+Solo instrument; SoloIns SoloIns SolI; solo, soloist, soloists, featured instrument
+Conductor; Condctr Condctr Cdct; cond, conductor mic, conductor talk, podium?, maestro
 ` },
   { id: "voices", name: "Voices", colour: "heather", icon: "voice", roles: `
 Voices; Voices Voices Vces; vocals, all vox, all vocals, vox group, vocal group, vcls, vocs, voices all, all vocal; group

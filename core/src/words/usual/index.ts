@@ -1,6 +1,6 @@
 import { CHANNEL_FORMATS, SOURCES, TRACK_KINDS } from "../../session/document.ts";
 import type { ChannelFormat, Source, TrackKind } from "../../session/document.ts";
-import { POSITION_GROUPS, roleSort } from "../wordlist.ts";
+import { POSITION_GROUPS, lies, roleSort } from "../wordlist.ts";
 import type { Family, Heard, Position, Role, WordList } from "../wordlist.ts";
 import { ENSEMBLE_FAMILIES } from "./ensembles.ts";
 import { FILLERS, POSITION_TABLES, SURROUNDING_FAMILIES } from "./surroundings.ts";
@@ -45,7 +45,7 @@ function roleFrom(line: string, family: string): Role {
     id: idOf(name), name, family, sort, kind, short: { full, eight, four }, heard: heardFrom(heard),
     format: kind === "audio" || kind === "instrument" ? format ?? "mono" : null,
     source: kind === "audio" ? src ?? "mic" : null,
-    colour: trait("colour"), icon: trait("icon"),
+    positions: trait("at")?.split(",") ?? [], colour: trait("colour"), icon: trait("icon"),
   };
 }
 
@@ -57,8 +57,8 @@ export function usualWords(): WordList {
   const families: Family[] = tables.map(({ id, name, colour, icon }) => ({ id, name, colour, icon }));
   const roles = tables.flatMap((f) => lines(f.roles).map((l) => roleFrom(l, f.id)));
   const positions = POSITION_GROUPS.flatMap((group): Position[] => lines(POSITION_TABLES[group]).map((l) => {
-    const [name = "", short = name, heard = ""] = l.split(";").map((c) => c.trim());
-    return { id: idOf(name), name, short, group, heard: heardFrom(heard) };
+    const [name = "", short = name, heard = "", hand = "", says = ""] = l.split(";").map((c) => c.trim());
+    return { id: idOf(name), name, short, group, heard: heardFrom(heard), lies: isOneOf(lies.options, hand) ? hand : null, says };
   }));
   return { families, roles, positions, fillers: FILLERS };
 }

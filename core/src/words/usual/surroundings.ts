@@ -78,8 +78,9 @@ Main; Main Main Main; main, master, main out, main mix, mix bus, master bus, 2 b
 ` },
 ];
 
-/** Positions, one a line: `Name; short form; heard as`, by group. */
+/** What stands beside a role, one a line: `Name; short form; heard as; which hand it lies on; what it means`, by group. */
 export const POSITION_TABLES = {
+  maker: "",
   part: `
 lead; Lead; ld, main part, principal
 rhythm; Rhy; rhythm, rhy, rhtm, rhyth, rhthm, rythm, rtm, strum, strums, strumming, comping, chug, chugs
@@ -103,24 +104,37 @@ intro; Intr; intro part
 outro; Outr; outro part
 section; Sec; sect, tutti part, section mic
 desk; Dsk; desks, stand, 1st desk, desk
-muted; Mtd; muted, con sordino, sordino, sord, palm mute, palm muted, pm, muffled, stopped
-pizzicato; Pizz; pizz, pizzicati
-tremolo; Trem; trem, tremolos
-staccato; Stac; stacc, stac, spiccato, spicc, short notes, staccatos, shorts, marcato, marc, spic
-legato; Leg; leg, legatos
-sustain; Sus; sus, sustains, sustained, longs, long notes, arco
 guide; Gd; guide part, scratch, gde, scratch part, temp, rough part
-
-
 electric; El; elec, plugged
 acoustic; Ac; unplugged
 wet; Wet; processed, effected, w fx
 dry; Dry; unprocessed, no fx, raw
 mid channel; MidCh; ms mid, m s mid
 side channel; SideCh; ms side, sides, m s side
-vibrato; Vib; vibr
 whispered; Whs; whispering
 spoken; Spk; spkn
+`,
+  articulation: `
+muted; Mtd; muted, con sordino, sordino, sord, palm mute, palm muted, pm, muffled, stopped
+pizzicato; Pizz; pizz, pizzicati
+tremolo; Trem; trem, tremolos
+staccato; Stac; stacc, stac, spiccato, spicc, short notes, staccatos, shorts, marcato, marc, spic
+legato; Leg; leg, legatos
+sustain; Sus; sus, sustains, sustained, longs, long notes, arco
+vibrato; Vib; vibr
+trill; Trl; trills, trilled, trl
+swell; Swl; swells, crescendo, cresc
+short swell; SwlS; swell short, 1s swell, one second swell
+long swell; SwlL; swell long, 4s swell, four second swell
+harmonics; Hmx; flageolet
+glissando; Gls; gliss, glissandi
+flutter tongue; FlTg; flutter tongued, fluttertongue
+sforzando; Sfz; sfz, sforz
+col legno; ColL; legno
+sul ponticello; SulP; sul pont, ponticello, pont
+sul tasto; SulT; tasto
+détaché; Det; detache
+portamento; Ptm; portamenti
 `,
   height: `
 top; Top; tp, upper, over, up, tops, t@kit, upr, hi hat top
@@ -143,13 +157,13 @@ far; Far; distant, dist mic, away, fr mic, long mic
 wide; Wide; wd, outrigger pos, spaced, wides
 `,
   side: `
-left; L; l, lft, lt, house left, stage left, sl, lf, lhs, lch, hl
-right; R; r, rgt, rt, rht, house right, stage right, sr, rgh, rite, rhs, rch, hr
+left; L; l, lft, lt, house left, stage left, sl, lf, lhs, lch, hl; left
+right; R; r, rgt, rt, rht, house right, stage right, sr, rgh, rite, rhs, rch, hr; right
 centre; C; c, center, ctr, cntr, cent, centr, mid centre, cen
-left surround; Ls; ls, left surr, lsr
-right surround; Rs; rs, right surr, rsr
-hat side; HatSd; hat sd, hatside, hi hat side, hh side, hat side
-ride side; RideSd; rideside, ride sd, floor side, floor tom side, ride side
+left surround; Ls; ls, left surr, lsr; left
+right surround; Rs; rs, right surr, rsr; right
+hat side; HatSd; hat sd, hatside, hi hat side, hh side, hat side; player-left
+ride side; RideSd; rideside, ride sd, floor side, floor tom side, ride side; player-right
 snare side; SnrSd; snareside
 bridge end; BrEnd; bridge end
 sound hole; Hole; soundhole, body, sound hole, body mic
@@ -157,8 +171,8 @@ neck; Neck; neck, fretboard, 12th fret, twelfth fret, nck, 12 fret
 hammers; Ham; hammer, hamm, hammers
 lid; Lid; lid mic, lid
 tail; Tail; tail end, foot end
-treble side; Treb; treb, treble end, rh, right hand
-bass side; BsSide; bass end, low end side, lh, left hand, low strings
+treble side; Treb; treb, treble end, rh, right hand; player-right
+bass side; BsSide; bass end, low end side, lh, left hand, low strings; player-left
 bell; Bell; bell mic, bell
 keys side; KeySd; keyclick, key clicks
 `,
@@ -174,6 +188,14 @@ ribbon; Rib; ribbon, ribbons, rbn, ribbon mic
 dynamic; Dyn; dynamic, dyn, dynamic mic
 condenser; Cond; condenser, cnd, ldc, sdc, tube mic, condenser mic, large diaphragm, small diaphragm, tube
 boundary; Bnd; boundary mic, boundary, plate mic
+`,
+  flag: `
+dynamics on the wheel; MW; mod wheel, modwheel, modulation wheel; ; the modulation wheel carries the dynamics
+keyswitches; KS; keyswitch, key switch, key switches; ; articulations are chosen by keys below the range
+round robin; RndRb; round robins; ; repeated notes take another sample each time
+velocity only; Vel; velocity dynamics; ; how hard a key is struck carries the dynamics
+sounds octave lower; OctLo; sounding octave lower; ; sounds an octave below where it is written
+sounds octave higher; OctHi; sounding octave higher; ; sounds an octave above where it is written
 `,
 } as const;
 

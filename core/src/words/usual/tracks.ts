@@ -4,7 +4,8 @@
  *
  * In "heard as", commas part the entries; `(a|b)` stands for either word, a leading `~` for both orders,
  * `@family` for "only there", a trailing `?` for "understood, never sure".
- * Traits: group, place, path, a track kind, a source (mic is the rest), a format, `icon=…`, `colour=…`.
+ * Traits: group, place, path, a track kind, a source (mic is the rest), a format, `icon=…`, `colour=…`,
+ * `at=…` (positions that make sense for it, by id).
  * Common practice of the trade, no source.
  */
 export interface FamilyTable { id: string; name: string; colour: string; icon: string; roles: string }
@@ -12,23 +13,23 @@ export interface FamilyTable { id: string; name: string; colour: string; icon: s
 export const TRACK_FAMILIES: readonly FamilyTable[] = [
   { id: "kit", name: "Drum kit", colour: "harbour", icon: "kit", roles: `
 Drum kit; Kit Kit Kit; drm, drum, drums, drumkit, the kit, drum set, drumset, drs, drms, live drums, acoustic drums, kit mics; group
-Kick; Kick Kick Kik; kick drum, bass drum, bd, kik, kd, kck, kic, kk, k?, bass drums, kick mic
+Kick; Kick Kick Kik; kick drum, bass drum, bd, kik, kd, kck, kic, kk, k?, bass drums, kick mic; at=in,out,front,back,close,boundary
 Kick sub; KickSub KickSub KSub; sub kick, subkick, kick sub mic, sub k, kik sub, sub bd
 Kick click; KickClk KickClk KClk; kick beater, beater, kick batter, kick attack
-Snare; Snare Snare Snr; snare drum, sn, sd, snr, sna, snare dr, main snare, s?, snare 14
+Snare; Snare Snare Snr; snare drum, sn, sd, snr, sna, snare dr, main snare, s?, snare 14; at=top,bottom,close,snare-side
 Side snare; SideSnr SideSnr SSnr; second snare, snare 2nd, piccolo snare, aux snare, popcorn snare
 Side stick; SideStk SideStk SStk; sidestick, cross stick, xstick, rimshot, rim, rim click, rim shot
 Snare brushes; Brushes Brushes Brsh; brush, brush snare, brushed snare
-Hi-hat; Hat Hat Hat; hh, hihat, hats, hi hats, hat mic, high hat, hht, hthat
-Tom; Tom Tom Tom; toms, tm, t@kit, tom tom, tomtom, tom mic
-Rack tom; RackTom RackTom RTom; ~(rack|rck) (tom|toms), rt?, high tom, hi tom, small tom, mid tom, rack, racks, mounted tom, upper tom, ht?, mt?, rktom
-Floor tom; FlrTom FlrTom FTom; ~(floor|flr|fl) (tom|toms), ft, floor, low tom, lo tom, flt, lt?, big tom, flr
-Ride; Ride Ride Ride; ride cymbal, ride cym, rd, rde, ride mic
+Hi-hat; Hat Hat Hat; hh, hihat, hats, hi hats, hat mic, high hat, hht, hthat; at=top,bottom,close
+Tom; Tom Tom Tom; toms, tm, t@kit, tom tom, tomtom, tom mic; at=top,bottom,high,middle,low
+Rack tom; RackTom RackTom RTom; ~(rack|rck) (tom|toms), rt?, high tom, hi tom, small tom, mid tom, rack, racks, mounted tom, upper tom, ht?, mt?, rktom; at=top,bottom,high,middle,low
+Floor tom; FlrTom FlrTom FTom; ~(floor|flr|fl) (tom|toms), ft, floor, low tom, lo tom, flt, lt?, big tom, flr; at=top,bottom,high,low
+Ride; Ride Ride Ride; ride cymbal, ride cym, rd, rde, ride mic; at=top,bottom,bell
 Crash; Crash Crash Crsh; crash cymbal, crash cym, crashes, cr?, csh
 China; China China Chna; china cymbal, chinas, china cym
 Splash; Splash Splash Spls; splash cymbal, splash cym
 Cymbals; Cyms Cyms Cym; cymbal, cymb, cyms, cym mic, under cymbals, under cym
-Overheads; OH OH OH; overhead, over head, ohs, ovh, ovhd, ohd, o h, overhds, ovrhd, drum overhead, kit oh, cymbals overhead, spaced pair oh
+Overheads; OH OH OH; overhead, over head, ohs, ovh, ovhd, ohd, o h, overhds, ovrhd, drum overhead, kit oh, cymbals overhead, spaced pair oh; at=left,right,centre,hat-side,ride-side,wide,spot
 Kit front; KitFrnt KitFrnt KFrt; front of kit, fok, kit front mic, front kit, kit mono, drum front
 Kit under; Under Under Undr; under mic, under kit, underheads
 Knee mic; Knee Knee Knee; knee, wurst mic, crotch, crotch mic, shell mic

@@ -1,0 +1,50 @@
+import { compose, plainWords } from "../names/compose.ts";
+import { endingOf, safeFileName } from "../names/disk.ts";
+import { parse } from "../names/parse.ts";
+import type { Grammar } from "../names/grammar.ts";
+import type { Naming } from "../names/pattern.ts";
+import { readName } from "../words/read.ts";
+import type { Reader } from "../words/reader.ts";
+
+const ISO = /(?<!\d)((?:19|20)\d\d)[-_. ]?(0[1-9]|1[0-2])[-_. ]?(0[1-9]|[12]\d|3[01])(?!\d)/;
+const DAY_FIRST = /(?<!\d)(0?[1-9]|[12]\d|3[01])[-_. ](0?[1-9]|1[0-2])[-_. ]((?:19|20)\d\d)(?!\d)/;
+const VERSION = /(?:^|[-_ .(])v(?:er|ersion)?[-_ .]?(\d{1,3})(?=$|[-_ .)])/i;
+const TAKE = /(?:^|[-_ .(])(?:take|tk|t)[-_ .]?(\d{1,3})(?=$|[-_ .)])/i;
+const LAST_NUMBER = /[-_ .](\d{2,3})$/;
+
+/** Whether a name follows a pattern. */
+export const follows = (grammar: Grammar, stem: string): boolean => parse(grammar, stem).length > 0;
+
+/**
+ * The name a pattern would give to what a file or folder is called now; null where the name does not say enough.
+ * Dates, versions and takes are looked for, roles are read as track names are (and only taken when sure); nothing is guessed.
+ */
+export function rightName(grammar: Grammar, words: Reader, name: string, file: boolean): string | null {
+  const { stem, ending } = file ? endingOf(name) : { stem: name, ending: "" };
+  const pieces = new Set(grammar.pattern.pieces.map((p) => p.piece));
+  let rest = stem.normalize("NFC");
+  const pull = (pattern: RegExp): RegExpExecArray | null => {
+    const found = pattern.exec(rest);
+    if (found) rest = `${rest.slice(0, found.index)} ${rest.slice(found.index + found[0].length)}`;
+    return found;
+  };
+  const what: { -readonly [K in keyof Naming]: Naming[K] } = {};
+  if (pieces.has("date")) {
+    const iso = pull(ISO);
+    const other = iso ? null : pull(DAY_FIRST);
+    if (iso) what.date = `${iso[1] ?? ""}-${iso[2] ?? ""}-${iso[3] ?? ""}`;
+    else if (other) what.date = `${other[3] ?? ""}-${(other[2] ?? "").padStart(2, "0")}-${(other[1] ?? "").padStart(2, "0")}`;
+  }
+  if (pieces.has("version")) { const v = pull(VERSION); if (v) what.version = Number(v[1]); }
+  if (pieces.has("take")) { const t = pull(TAKE) ?? pull(LAST_NUMBER); if (t) what.take = Number(t[1]); }
+  if (pieces.has("role")) {
+    const reading = readName(words, rest);
+    if (!reading.sure || reading.role === null) return null;
+    Object.assign(what, { role: reading.role, of: reading.of, positions: reading.positions, number: reading.number });
+  }
+  if (pieces.has("title")) { const title = plainWords(rest).join(" "); if (title === "") return null; what.title = title; }
+  const made = compose(grammar.pattern, words, what);
+  if (made === null) return null;
+  const safe = safeFileName(made);
+  return ending === "" ? safe : `${safe}.${ending.toLowerCase()}`;
+}

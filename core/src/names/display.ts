@@ -1,0 +1,61 @@
+import type { Reader } from "../words/reader.ts";
+import type { Identity } from "./pattern.ts";
+
+/** How many characters a control surface or a meter shows. */
+export type DisplayLength = 6 | 8;
+
+/**
+ * Names for displays of a few characters, unique among themselves (letter case aside) and never longer than the display:
+ * the longest short form that leaves room for positions and number comes first, then positions shorten before the role does,
+ * then inner vowels go; where two would still look the same, the last characters count up.
+ * @returns one name a track, in their order
+ */
+export function displayNames(words: Reader, tracks: readonly { readonly name: string; readonly what: Identity }[], length: DisplayLength): string[] {
+  const taken = new Set<string>();
+  return tracks.map(({ name, what }) => {
+    for (const candidate of candidates(words, name, what, length)) {
+      const key = candidate.toLowerCase();
+      if (taken.has(key)) continue;
+      taken.add(key);
+      return candidate;
+    }
+    const [stem = "Trk"] = candidates(words, name, what, length);
+    for (let n = 2; ; n++) {
+      const end = String(n);
+      const made = stem.slice(0, length - end.length) + end;
+      if (taken.has(made.toLowerCase())) continue;
+      taken.add(made.toLowerCase());
+      return made;
+    }
+  });
+}
+
+/** What a track could be called in so many characters, best first. */
+function* candidates(words: Reader, name: string, what: Identity, length: number): Generator<string> {
+  const role = what.role === null ? undefined : words.roles.get(what.role);
+  if (!role) { yield squeezed(name.replace(/[^\p{L}\p{N}]+/gu, ""), length) || "Trk"; return; }
+  const owner = what.of === null ? undefined : words.roles.get(what.of);
+  const number = what.number === null ? "" : String(what.number);
+  const positions = what.positions.flatMap((id) => words.positions.get(id)?.short ?? []);
+  const bare = (text: string): string => text.replace(/[^\p{L}\p{N}]+/gu, "");
+  // Positions lose letters before the role does: "DblSecFr2", then "DblSecF2", then "DSecF2".
+  for (const form of [role.short.full, role.short.eight, role.short.four]) {
+    for (const letters of [12, 3, 2, 1]) {
+      const where = positions.map((p) => bare(p).slice(0, letters)).join("");
+      for (const whose of owner ? [bare(owner.short.full), bare(owner.short.four), bare(owner.short.four).slice(0, 2)] : [""]) {
+        const whole = whose + bare(form) + where + number;
+        if (whole.length <= length) yield whole;
+      }
+    }
+  }
+  const where = positions.map((p) => bare(p).slice(0, 1)).join("");
+  const rest = (where + number).slice(-Math.max(0, length - 2));
+  yield squeezed((owner ? bare(owner.short.four).slice(0, 1) : "") + bare(role.short.four), length - rest.length) + rest;
+}
+
+/** Without inner vowels from the end on until it fits, then cut. */
+function squeezed(text: string, length: number): string {
+  const letters = [...text];
+  for (let i = letters.length - 2; i > 0 && letters.length > length; i--) if (/[aeiouäöü]/i.test(letters[i] ?? "")) letters.splice(i, 1);
+  return letters.slice(0, Math.max(0, length)).join("");
+}
