@@ -1,3 +1,4 @@
+import { insideOfPlan } from "../house/diskPlan.ts";
 import type { DiskFolder } from "../house/diskPlan.ts";
 import type { House } from "../house/house.ts";
 import { collisionKey, endingOf, nameProblems, safeFileName, safeWithEnding } from "../names/disk.ts";
@@ -64,7 +65,7 @@ export function* auditing(house: House, words: Reader, entries: readonly Entry[]
 
   interface Placed { readonly path: string; readonly plan: DiskFolder }
   const homeOf = (kind: string, around: readonly Placed[]): string | null => {
-    for (const { path, plan } of around) for (const f of plan.inside) if (f.name !== null && f.kinds.includes(kind)) return under(path, f.name);
+    for (const { path, plan } of around) for (const f of insideOfPlan(house.disk, plan)) if (f.name !== null && f.kinds.includes(kind)) return under(path, f.name);
     return null;
   };
 
@@ -94,13 +95,13 @@ export function* auditing(house: House, words: Reader, entries: readonly Entry[]
           const name = rightName(grammar(named.named), words, child.name, false);
           plan = named;
           if (name !== null) misnamed(child, name, `Not named as a ${named.named.replace("-", " ")}.`);
-          else if (holdsProject(child, named)) add("misnamed", child, `Not named as a ${named.named.replace("-", " ")}; its name does not say enough (a date, mostly) to tell how it should be.`);
+          else if (holdsProject(child, insideOfPlan(house.disk, named))) add("misnamed", child, `Not named as a ${named.named.replace("-", " ")}; its name does not say enough (a date, mostly) to tell how it should be.`);
           else { plan = null; if (!strayAbove) add("stray", child, "The blueprint has no such folder here."); }
         }
       } else if (!near && !strayAbove) add("stray", child, "The blueprint has no such folder here.");
       if (plan) found.add(plan);
       if (child.inside.size === 0 && !(plan?.must ?? false)) add("empty", child, "A folder with nothing in it.");
-      yield* walk(child, plan?.inside ?? [], plan, plan === null, plan ? here : []);
+      yield* walk(child, plan ? insideOfPlan(house.disk, plan) : [], plan, plan === null, plan ? here : []);
     }
     for (const p of plans) if (p.name !== null && p.must && !found.has(p)) findings.push({ sort: "missing", path: under(node.path, p.name), says: `The blueprint asks for this folder: ${p.says}.`, right: { into: node.path, name: p.name } });
     storable(children);
@@ -145,8 +146,8 @@ const letters = (name: string): string => name.normalize("NFKD").toLowerCase().r
 const looksLike = (name: string, wanted: string): boolean => letters(name) !== "" && letters(name) === letters(wanted);
 
 /** Whether a folder holds most of what such a folder should hold: then it is one under another name. */
-function holdsProject(node: DiskNode, plan: DiskFolder): boolean {
-  const wanted = plan.inside.flatMap((p) => (p.name !== null && p.must ? [p.name] : []));
+function holdsProject(node: DiskNode, plans: readonly DiskFolder[]): boolean {
+  const wanted = plans.flatMap((p) => (p.name !== null && p.must ? [p.name] : []));
   const there = wanted.filter((n) => [...node.inside.keys()].some((k) => looksLike(k, n)));
   return wanted.length > 0 && there.length * 2 >= wanted.length;
 }

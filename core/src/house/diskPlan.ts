@@ -15,6 +15,7 @@ export interface DiskFolder {
   files: PatternUse | null;
   /** Whether it has to be there. */
   must: boolean;
+  /** What stands in it; in a folder named as a session folder stands a whole project, whatever this says. */
   inside: DiskFolder[];
 }
 
@@ -38,6 +39,9 @@ export const diskPlan = z.object({
   shared: z.array(diskFolder).max(60),
 });
 export type DiskPlan = z.infer<typeof diskPlan>;
+
+/** What the blueprint asks for inside a folder. */
+export const insideOfPlan = (disk: DiskPlan, folder: DiskFolder): readonly DiskFolder[] => (folder.named === "session-folder" ? disk.project : folder.inside);
 
 /** A folder with a fixed name, and everything else as usual. */
 export function diskFolderOf(name: string, says: string, rest: Partial<DiskFolder> = {}): DiskFolder {

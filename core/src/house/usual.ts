@@ -94,13 +94,13 @@ function usualDisk(): DiskPlan {
   return {
     root: "/House", longest: 260, project,
     shared: [
-      diskFolderOf("Projects", "one folder a job", { inside: [{ name: null, named: "session-folder", says: "one job, named by its date", kinds: [], files: null, must: false, inside: project }] }),
+      diskFolderOf("Projects", "one folder a job", { inside: [{ name: null, named: "session-folder", says: "one job, named by its date", kinds: [], files: null, must: false, inside: [] }] }),
       diskFolderOf("Library", "templates, blocks and chains of the house", { inside: [
         diskFolderOf("Templates", "released templates", { kinds: ["dawproject", "zip"] }),
         diskFolderOf("Samples", "instruments of the house", { kinds: [...AUDIO, "sfz"] }),
         diskFolderOf("Impulses", "rooms and plates, for convolution", { kinds: AUDIO }),
       ] }),
-      diskFolderOf("Archive", "closed jobs", { must: false, inside: [{ name: null, named: "session-folder", says: "one closed job", kinds: [], files: null, must: false, inside: project }] }),
+      diskFolderOf("Archive", "closed jobs", { must: false, inside: [{ name: null, named: "session-folder", says: "one closed job", kinds: [], files: null, must: false, inside: [] }] }),
       diskFolderOf("Inbox", "what came in and waits to be sorted", { kinds: [...AUDIO, "zip", "txt", "pdf"], must: false }),
     ],
   };

@@ -1,5 +1,6 @@
-import { QueryClient, queryOptions, useQuery, useSuspenseQuery } from "@tanstack/react-query";
+import { QueryClient, infiniteQueryOptions, queryOptions, useQuery, useSuspenseQuery } from "@tanstack/react-query";
 import type { Style } from "@mossy/core/house/style";
+import { showHouseIcons } from "../ui/icons.ts";
 import { AskProblem, ask } from "./ask.ts";
 
 export const queryClient = new QueryClient({
@@ -17,13 +18,18 @@ export const queries = {
   today: queryOptions({ queryKey: ["today"], queryFn: () => ask("today", {}) }),
   house: queryOptions({ queryKey: ["house"], queryFn: () => ask("house", {}) }),
   unread: queryOptions({ queryKey: ["unread"], queryFn: () => ask("unreadNames", {}) }),
-  impact: (revision: number) => queryOptions({ queryKey: ["impact", revision], queryFn: () => ask("impact", {}) }),
+  impact: (revision: number) => infiniteQueryOptions({
+    queryKey: ["impact", revision], queryFn: ({ pageParam }) => ask("impact", { from: pageParam }), initialPageParam: 0, getNextPageParam: (last) => last.next ?? undefined,
+  }),
+  houseUses: (revision: number) => queryOptions({ queryKey: ["house-uses", revision], queryFn: () => ask("houseUses", {}) }),
+  disk: queryOptions({ queryKey: ["disk"], queryFn: () => ask("disk", {}) }),
   wholeEdition: (edition: number) => queryOptions({ queryKey: ["whole-edition", edition], queryFn: () => ask("houseEdition", { edition }), staleTime: Infinity }),
   edition: queryOptions({
     queryKey: ["edition"],
     queryFn: async () => {
       // The first page needs no house style, so what makes one is not in its script.
       const [edition, { makeStyle }] = await Promise.all([ask("houseEdition", { edition: 0 }), import("@mossy/core/house/style")]);
+      showHouseIcons(edition.house.icons);
       return { number: edition.number, style: makeStyle(edition.house) };
     },
     staleTime: Infinity, structuralSharing: false,

@@ -23,6 +23,13 @@ export const router = createBrowserRouter([
             path: "house", lazy: screen(() => import("../house/frame.tsx")),
             children: [
               { path: "unread", lazy: screen(() => import("../house/unreadPage.tsx")) },
+              { path: "beside", lazy: screen(() => import("../house/besidePage.tsx")) },
+              { path: "names", lazy: screen(() => import("../house/namesPage.tsx")) },
+              { path: "icons", lazy: screen(() => import("../house/iconsPage.tsx")) },
+              { path: "folders", lazy: screen(() => import("../house/foldersPage.tsx")) },
+              { path: "disk", lazy: screen(() => import("../house/diskPage.tsx")) },
+              { path: "starts", lazy: screen(() => import("../house/startsPage.tsx")) },
+              { path: "exceptions", lazy: screen(() => import("../house/exceptionsPage.tsx")) },
               { path: "colours", lazy: screen(() => import("../house/coloursPage.tsx")) },
               { path: "editions", lazy: screen(() => import("../house/editionsPage.tsx")) },
               { path: ":family?/:role?", lazy: screen(() => import("../house/wordsPage.tsx")) },

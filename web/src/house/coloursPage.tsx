@@ -3,7 +3,7 @@ import { contrast, inkOn } from "@mossy/core/colour/contrast";
 import type { Sight } from "@mossy/core/colour/vision";
 import { usesOf } from "@mossy/core/house/edit";
 import { useMemo, useState } from "react";
-import { Choice, Pill } from "../ui/pieces.tsx";
+import { Choice, Pill, Select } from "../ui/pieces.tsx";
 import { Tile } from "../ui/tile.tsx";
 import { ColourEditor } from "./colourEditor.tsx";
 import { ColourPlot } from "./colourPlot.tsx";
@@ -14,6 +14,9 @@ import { useHouseWork } from "./work.ts";
 
 type Side = "colour" | "spread" | "limited" | "files";
 const SIGHT_NAMES = [["full", "Full"], ["protan", "Protan"], ["deutan", "Deutan"], ["tritan", "Tritan"]] as const;
+
+/** The usual choices with the one in force among them. */
+const among = (usual: readonly number[], now: number): number[] => [...new Set([...usual, now])].sort((a, b) => a - b);
 
 /** The palette: how well its colours are told apart by each kind of eye, and what to do about those that are not. */
 export default function ColoursPage() {
@@ -41,7 +44,8 @@ export default function ColoursPage() {
         <section aria-label="Palette" className="card flex min-h-0 flex-1 flex-col">
           <p className="flex items-center gap-2 border-b border-line px-3.5 py-2 text-sm">
             <Pill look={close.length > 0 ? "look" : "ok"}>{close.length === 0 ? "none too close" : `${close.length} ${close.length === 1 ? "pair" : "pairs"} too close`}</Pill>
-            {worst && <span className="text-ink-2">closest: {palette[worst.a]?.name} and {palette[worst.b]?.name}, ΔE {worst.least.toFixed(1)} for the eye that sees them nearest</span>}
+            {worst && <span className="min-w-0 flex-1 truncate text-ink-2">closest: {palette[worst.a]?.name} and {palette[worst.b]?.name}, ΔE {worst.least.toFixed(1)} for the eye that sees them nearest</span>}
+            {change && <span className="ml-auto flex shrink-0 items-center gap-1.5">too close under ΔE <Select small aria-label="Too close under, ΔE" value={thresholds.apart} onChange={(e) => { change({ ...house, thresholds: { ...thresholds, apart: Number(e.target.value) } }); }}>{among([3, 5, 8, 10, 12, 15, 20], thresholds.apart).map((n) => <option key={n} value={n}>{n}</option>)}</Select> contrast <Select small aria-label="Contrast an icon needs" value={thresholds.contrast} onChange={(e) => { change({ ...house, thresholds: { ...thresholds, contrast: Number(e.target.value) } }); }}>{among([3, 4.5, 7], thresholds.contrast).map((n) => <option key={n} value={n}>{n} : 1</option>)}</Select></span>}
           </p>
           <div className="min-h-0 flex-1 overflow-y-auto" tabIndex={0} role="region" aria-label="Colours of the palette">
             <table className="w-full">

@@ -4,17 +4,22 @@ import { makeStyle } from "@mossy/core/house/style";
 import { groupUnread } from "@mossy/core/words/unread";
 import { useQuery } from "@tanstack/react-query";
 import { Redo2, Undo2 } from "lucide-react";
-import { Suspense, useMemo } from "react";
+import { Suspense, useEffect, useMemo } from "react";
 import { Link, Outlet, useLocation, useNavigate } from "react-router";
 import { queries, useMe } from "../app/queries.ts";
 import { useShortcuts } from "../app/shortcuts.tsx";
 import { Button } from "../ui/button.tsx";
+import { showHouseIcons } from "../ui/icons.ts";
 import { PageHead, Pill, Views } from "../ui/pieces.tsx";
 import { Failed, Loading, Trouble } from "../ui/states.tsx";
 import { useHouseDraft } from "./work.ts";
 import type { HouseWork } from "./work.ts";
 
-const TITLES: readonly (readonly [place: string, title: string])[] = [["/house/unread", "What nobody could read"], ["/house/colours", "Colours"], ["/house/editions", "Editions"]];
+/** The parts of the house style in their order: where, what the page is called, what its tab says. */
+const PARTS: readonly (readonly [place: string, title: string, tab: string])[] = [
+  ["/house/beside", "Beside roles", "Beside roles"], ["/house/unread", "What nobody could read", "Unread"], ["/house/names", "Names", "Names"], ["/house/colours", "Colours", "Colours"], ["/house/icons", "Icons", "Icons"],
+  ["/house/folders", "Order and folders", "Order"], ["/house/disk", "On disk", "Disk"], ["/house/starts", "Starting values", "Starts"], ["/house/exceptions", "Exceptions", "Exceptions"], ["/house/editions", "Editions", "Editions"],
+];
 
 export default function HouseFrame() {
   const { data, error, refetch } = useQuery(queries.house);
@@ -41,7 +46,9 @@ function Frame({ draft }: { draft: HouseDraft }) {
     { keys: "Ctrl+Shift+Z", says: "Redo", run: () => { work.redo?.(); } },
     { keys: "P", says: "Publish", run: () => { void navigate("/house/editions"); } },
   ] : []);
-  const title = TITLES.find(([place]) => pathname.startsWith(place))?.[1] ?? "Words";
+  const part = PARTS.find(([place]) => pathname === place);
+  const title = part?.[1] ?? "Words";
+  useEffect(() => { showHouseIcons(house.icons); }, [house.icons]);
   const context: HouseWork = { house, style, change: may ? work.change : null, next, changes, saved: !work.saving };
   return (
     <div className="flex h-full min-h-[640px] flex-col gap-3">
@@ -54,7 +61,7 @@ function Frame({ draft }: { draft: HouseDraft }) {
           <Button look="main" asChild><Link to="/house/editions">Publish edition {next}</Link></Button>
         </>}
       </PageHead>
-      <Views label="Parts of the house style" views={[{ to: "/house", name: "Words", end: /^\/house\/(unread|colours|editions)/.test(pathname) }, { to: "/house/unread", name: unreadCount > 0 ? `Unread · ${unreadCount}` : "Unread" }, { to: "/house/colours", name: "Colours" }, { to: "/house/editions", name: "Editions" }]} />
+      <Views label="Parts of the house style" views={[{ to: "/house", name: "Words", end: part !== undefined }, ...PARTS.map(([to, , tab]) => ({ to, name: to === "/house/unread" && unreadCount > 0 ? `Unread · ${unreadCount}` : tab }))]} />
       {work.error && <div className="flex items-center gap-3"><div className="flex-1"><Trouble error={work.error} /></div><Button small onClick={work.reload}>Load it again</Button></div>}
       <div className="min-h-0 flex-1"><Suspense fallback={<Loading />}><Outlet context={context} /></Suspense></div>
     </div>

@@ -1,7 +1,10 @@
 import type { House } from "@mossy/core/house/house";
 import { ontoLimited } from "@mossy/core/match/limited";
+import { familyColours } from "@mossy/core/match/roomPalettes";
+import { useQuery } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
-import { Field, Pill, TextArea } from "../ui/pieces.tsx";
+import { queries } from "../app/queries.ts";
+import { Field, Pill, Select, TextArea } from "../ui/pieces.tsx";
 
 /** The corners of what a small display can light: each of three lamps on or off, black left out. */
 const LAMPS = "#ff0000 #00ff00 #0000ff #ffff00 #00ffff #ff00ff #ffffff";
@@ -9,18 +12,17 @@ const LAMPS = "#ff0000 #00ff00 #0000ff #ffff00 #00ffff #ff00ff #ffffff";
 /** Where the colours of the families fall on a palette with fewer, and how to keep them apart there. */
 export function LimitedPanel({ house }: { house: House }) {
   const [text, setText] = useState(LAMPS);
+  const { data: rooms } = useQuery(queries.rooms);
+  const limited = (rooms?.rooms ?? []).filter((r) => r.room.palette.length > 0);
   const palette = useMemo(() => [...new Set((text.toLowerCase().match(/#[0-9a-f]{6}\b/g) ?? []))], [text]);
-  const used = useMemo(() => {
-    const families = new Map<string, string[]>();
-    for (const f of house.words.families) families.set(f.colour, [...families.get(f.colour) ?? [], f.name]);
-    return house.palette.filter((c) => families.has(c.id)).map((c) => ({ id: c.id, hex: c.hex, name: families.get(c.id)?.join(", ") ?? c.name }));
-  }, [house]);
+  const used = useMemo(() => familyColours(house), [house]);
   const result = useMemo(() => ontoLimited(used, palette), [used, palette]);
   const clashes = result.filter((r) => r.with.length > 0).length;
   const nameOf = (id: string): string => used.find((u) => u.id === id)?.name ?? id;
   return (
     <section aria-label="On a limited palette" className="card flex flex-col gap-3 p-3.5">
-      <div><h2 className="font-semibold">On a palette with fewer colours</h2><p className="text-sm text-ink-2">What a room's software or a control surface can show, as #rrggbb. The lamps of a simple surface stand here to begin with.</p></div>
+      <div><h2 className="font-semibold">On a palette with fewer colours</h2><p className="text-sm text-ink-2">What a room's software or a control surface can show, as #rrggbb.</p></div>
+      {limited.length > 0 && <Field label="Of"><Select small value={limited.find((r) => r.room.palette.join(" ") === text)?.id ?? ""} onChange={(e) => { setText(limited.find((r) => r.id === e.target.value)?.room.palette.join(" ") ?? LAMPS); }}><option value="">the lamps of a simple surface</option>{limited.map((r) => <option key={r.id} value={r.id}>{r.room.name}, {r.room.palette.length} colours</option>)}</Select></Field>}
       <Field label={`${palette.length} colours`}><TextArea rows={3} className="font-mono text-sm" value={text} onChange={(e) => { setText(e.target.value); }} /></Field>
       {palette.length > 0 && <p className="flex gap-2"><Pill look={clashes > 0 ? "look" : "ok"}>{clashes === 0 ? "every family has its own" : `${clashes} fall together`}</Pill>{result[0]?.own === null && <span className="text-sm text-ink-2">too few to keep all apart</span>}</p>}
       <ul className="text-sm">{result.map((r) => (

@@ -1,6 +1,7 @@
 import type { House } from "@mossy/core/house/house";
 import { houseProblems } from "@mossy/core/house/house";
 import type { Style } from "@mossy/core/house/style";
+import { CHANNEL_FORMATS, SOURCES, channelFormat, source } from "@mossy/core/session/document";
 import type { Role } from "@mossy/core/words/wordlist";
 import { role as roleSchema } from "@mossy/core/words/wordlist";
 import { Claims } from "@mossy/core/words/clashes";
@@ -8,7 +9,7 @@ import { useMemo, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { RolePicker } from "../findings/rolePicker.tsx";
 import { Button } from "../ui/button.tsx";
-import { Field, Input, Select, TextArea } from "../ui/pieces.tsx";
+import { Field, Select } from "../ui/pieces.tsx";
 import { Tile } from "../ui/tile.tsx";
 import { ColourPick } from "./colourPick.tsx";
 import { Clashes } from "./clashes.tsx";
@@ -16,6 +17,16 @@ import { Distances } from "./distances.tsx";
 import { heardFromText, mergeRoles, moveRole, removeRole, withRole } from "@mossy/core/house/edit";
 import { IconPick } from "./iconPick.tsx";
 import { roleLook } from "./roleLook.ts";
+import { ChipPick } from "./chipPick.tsx";
+import { TextField } from "./textField.tsx";
+
+const SOURCE_NAMES = { mic: "microphone", di: "DI", line: "line", wireless: "wireless" } as const;
+
+/** An instrument sounds by itself; anything else is recorded from a source. */
+function usualSource(role: Role, chosen: string): Partial<Role> {
+  if (chosen === "instrument") return { kind: "instrument", source: null };
+  return { ...(role.kind === "instrument" ? { kind: "audio" as const } : {}), source: chosen === "" ? null : source.parse(chosen) };
+}
 
 /** A role: what it is called, its short forms, what it is heard under, its colour and icon. */
 export function RolePanel({ house, style, role, onChange }: { house: House; style: Style; role: Role; onChange: ((next: House) => void) | null }) {
@@ -50,29 +61,22 @@ export function RolePanel({ house, style, role, onChange }: { house: House; styl
       </div>
       <Clashes clashes={claims.of(role)} />
       <TextField long label="Also heard as, parted by commas" value={role.heard.map((h) => h.text).join(", ")} readOnly={!onChange} onSet={(v) => { set({ heard: heardFromText(v, role.heard) }); }} />
+      <div className="grid grid-cols-2 gap-2">
+        <Field label="Usual source"><Select small disabled={!onChange} value={role.kind === "instrument" ? "instrument" : role.source ?? ""} onChange={(e) => { set(usualSource(role, e.target.value)); }}><option value="">none</option>{SOURCES.map((s) => <option key={s} value={s}>{SOURCE_NAMES[s]}</option>)}<option value="instrument">instrument</option></Select></Field>
+        <Field label="Usual format"><Select small disabled={!onChange} value={role.format ?? ""} onChange={(e) => { set({ format: e.target.value === "" ? null : channelFormat.parse(e.target.value) }); }}><option value="">as the main path</option>{CHANNEL_FORMATS.map((f) => <option key={f} value={f}>{f}</option>)}</Select></Field>
+      </div>
+      <ChipPick label="Positions that make sense" empty="any" chosen={role.positions} choices={house.words.positions.map((p) => [p.id, p.name])} onChange={onChange ? (positions) => { set({ positions }); } : null} />
       <Distances house={house} colour={role.colour ?? family?.colour ?? ""} />
       <ColourPick label="Colour" palette={house.palette} value={role.colour} family={family?.colour ?? null} onChoose={onChange ? (colour) => { set({ colour }); } : null} />
       <IconPick value={role.icon} family={family?.icon ?? null} colour={null} onChoose={onChange ? (icon) => { set({ icon }); } : null} />
       {onChange && (
         <div className="flex flex-col gap-2 border-t border-line pt-3">
           <Field label="Family"><Select small value={role.family} onChange={(e) => { onChange(moveRole(house, role.id, e.target.value)); void navigate(`/house/${e.target.value}/${role.id}`); }}>{house.words.families.map((f) => <option key={f.id} value={f.id}>{f.name}</option>)}</Select></Field>
-          {asking === "merge" ? <RolePicker style={style} label="The role that takes its words over" onChoose={(into) => { onChange(mergeRoles(house, role.id, into)); void navigate(`/house/${house.words.roles.find((x) => x.id === into)?.family ?? role.family}/${into}`); }} />
+          {asking === "merge" ? <RolePicker style={style} label="The role that takes its words over" onChoose={(into) => { const merged = mergeRoles(house, role.id, into); const [off] = houseProblems(merged); if (off) { setProblem(`That does not work: ${off.message}.`); setAsking(null); return; } onChange(merged); void navigate(`/house/${house.words.roles.find((x) => x.id === into)?.family ?? role.family}/${into}`); }} />
             : asking === "out" ? <div className="flex items-center gap-2 text-sm"><span className="flex-1">Take “{role.name}” out?</span><Button small look="main" onClick={takeOut}>Take out</Button><Button small onClick={() => { setAsking(null); }}>No</Button></div>
               : <div className="flex gap-2"><Button small onClick={() => { setAsking("merge"); }}>Merge into…</Button><Button small onClick={() => { setAsking("out"); }}>Take out…</Button></div>}
         </div>
       )}
     </section>
   );
-}
-
-/** A text that is set on leaving it, or on Enter; Escape takes it back. */
-function TextField({ label, value, readOnly, mono = false, long = false, onSet }: { label: string; value: string; readOnly: boolean; mono?: boolean; long?: boolean; onSet: (value: string) => void }) {
-  const [text, setText] = useState<string | null>(null);
-  const done = (): void => { if (text !== null && text.trim() !== value) onSet(text.trim()); setText(null); };
-  const common = {
-    readOnly, value: text ?? value, className: `w-full text-sm ${mono ? "font-mono" : ""}`, onBlur: done,
-    onChange: (e: React.ChangeEvent<HTMLInputElement | HTMLTextAreaElement>) => { setText(e.target.value); },
-    onKeyDown: (e: React.KeyboardEvent) => { if (e.key === "Escape") setText(null); if (e.key === "Enter") { e.preventDefault(); done(); } },
-  };
-  return <Field label={label}>{long ? <TextArea rows={4} {...common} /> : <Input {...common} />}</Field>;
 }

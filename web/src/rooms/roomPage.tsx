@@ -5,6 +5,7 @@ import { Button } from "../ui/button.tsx";
 import { PageHead, Pill, Share } from "../ui/pieces.tsx";
 import { Empty, Failed, Loading } from "../ui/states.tsx";
 import { SessionRow } from "../sessions/row.tsx";
+import { RoomChecklist } from "./checklist.tsx";
 
 /** A room: choose a release to start from, and what is open here. */
 export default function RoomPage() {
@@ -35,10 +36,19 @@ export default function RoomPage() {
             ))}</ul>
           )}
         </section>
+        <div className="flex flex-col gap-4">
         <section aria-labelledby="here" className="card">
           <h2 id="here" className="px-4 py-3 font-semibold">Sessions of this room</h2>
           {here.length === 0 ? <Empty title="None yet">Choose a template at the left.</Empty> : <ul>{here.map((s) => <SessionRow key={s.id} session={s} showRoom={false} />)}</ul>}
         </section>
+        <RoomChecklist room={card} />
+        {room.palette.length > 0 && (
+          <section aria-labelledby="palette" className="card p-4">
+            <h2 id="palette" className="pb-2 font-semibold">Track colours its software shows <span className="font-normal text-ink-2">{room.palette.length}</span></h2>
+            <ul className="flex flex-wrap gap-1">{room.palette.map((hex) => <li key={hex} title={hex} className="size-6 rounded-[7px]" style={{ background: hex }}><span className="sr-only">{hex}</span></li>)}</ul>
+          </section>
+        )}
+        </div>
       </div>
     </div>
   );
