@@ -45,22 +45,28 @@ export function* auditing(house: House, words: Reader, entries: readonly Entry[]
   const rightOf = new Map<string, string>();
   let seen = 0;
   const add = (sort: AuditSort, node: { path: string }, says: string, right: AuditFinding["right"] = null): void => { findings.push({ sort, path: node.path, says, right }); };
-  const misnamed = (node: DiskNode, name: string, says: string): void => { rightOf.set(node.path, name); add("misnamed", node, says, { into: null, name }); };
+  /** A wrong name, with the right one unless a neighbour has that already. */
+  const misnamed = (node: DiskNode, home: DiskNode, name: string, says: string): void => {
+    const other = [...home.inside.values()].find((c) => c !== node && collisionKey(c.name) === collisionKey(name));
+    if (other) { add("misnamed", node, `${says} It would be “${name}”, but “${other.name}” stands there.`); return; }
+    rightOf.set(node.path, name);
+    add("misnamed", node, says, { into: null, name });
+  };
 
   /** A file against the folder it stands in. */
-  const file = (node: DiskNode, plan: DiskFolder | null, around: readonly Placed[]): void => {
+  const file = (node: DiskNode, home: DiskNode, plan: DiskFolder | null, around: readonly Placed[]): void => {
     const { ending } = endingOf(node.name);
     if (SYSTEM_LITTER.has(node.name.toLowerCase())) { add("stray", node, "Left here by a computer's system; no part of the work."); return; }
     const kind = ending.toLowerCase();
     if (!plan || !plan.kinds.includes(kind)) {
-      const home = homeOf(kind, around);
-      add("stray", node, plan && plan.kinds.length > 0 ? `A ${kind === "" ? "file without an ending" : `.${kind} file`} does not belong here (${plan.kinds.join(", ")} do).` : "No file belongs here.", home === null ? null : { into: home, name: node.name });
+      const better = homeOf(kind, around);
+      add("stray", node, plan && plan.kinds.length > 0 ? `A ${kind === "" ? "file without an ending" : `.${kind} file`} does not belong here (${plan.kinds.join(", ")} do).` : "No file belongs here.", better === null ? null : { into: better, name: node.name });
       return;
     }
     if (plan.files === null || follows(grammar(plan.files), endingOf(node.name).stem)) return;
     const name = rightName(grammar(plan.files), words, node.name, true);
     if (name === null) add("misnamed", node, `Not named as a ${plan.files.replace("-", " ")}, and the name does not say enough to tell how it should be.`);
-    else misnamed(node, name, `Not named as a ${plan.files.replace("-", " ")}.`);
+    else misnamed(node, home, name, `Not named as a ${plan.files.replace("-", " ")}.`);
   };
 
   interface Placed { readonly path: string; readonly plan: DiskFolder }
@@ -79,7 +85,7 @@ export function* auditing(house: House, words: Reader, entries: readonly Entry[]
       if (!child.folder) {
         counts.files++;
         counts.bytes += child.size ?? 0;
-        if (!strayAbove) file(child, self, here);
+        if (!strayAbove) file(child, node, self, here);
         if (child.size === 0) add("empty", child, "A file with nothing in it.");
         continue;
       }
@@ -88,13 +94,13 @@ export function* auditing(house: House, words: Reader, entries: readonly Entry[]
       const near = fixed ?? plans.find((p) => p.name !== null && !exact.has(p.name) && !found.has(p) && looksLike(child.name, p.name));
       const named = near ?? plans.find((p) => p.named !== null);
       let plan = near ?? null;
-      if (near && !fixed && near.name !== null) misnamed(child, near.name, `The blueprint calls this folder “${near.name}”.`);
+      if (near && !fixed && near.name !== null) misnamed(child, node, near.name, `The blueprint calls this folder “${near.name}”.`);
       if (!near && named?.named) {
         if (follows(grammar(named.named), child.name)) plan = named;
         else {
           const name = rightName(grammar(named.named), words, child.name, false);
           plan = named;
-          if (name !== null) misnamed(child, name, `Not named as a ${named.named.replace("-", " ")}.`);
+          if (name !== null) misnamed(child, node, name, `Not named as a ${named.named.replace("-", " ")}.`);
           else if (holdsProject(child, insideOfPlan(house.disk, named))) add("misnamed", child, `Not named as a ${named.named.replace("-", " ")}; its name does not say enough (a date, mostly) to tell how it should be.`);
           else { plan = null; if (!strayAbove) add("stray", child, "The blueprint has no such folder here."); }
         }
@@ -116,7 +122,8 @@ export function* auditing(house: House, words: Reader, entries: readonly Entry[]
       const [worst] = problems;
       if (worst) {
         const given = rightOf.get(c.path);
-        add("unsafe", c, `${problems.map((p) => p.says).join("; ")}.`, given === undefined ? { into: null, name: unused(c.folder ? safeFileName(c.name) : safeWithEnding(c.name), final) } : null);
+        const says = problems.map((p) => p.says).join("; ");
+        add("unsafe", c, `${says.charAt(0).toUpperCase()}${says.slice(1)}.`, given === undefined ? { into: null, name: unused(c.folder ? safeFileName(c.name) : safeWithEnding(c.name), final) } : null);
       }
       const key = collisionKey(c.name);
       const other = taken.get(key);

@@ -46,7 +46,7 @@ function tidy(path: string, at: number): string {
 
 /** One path a line; with `-printf '%s\t%p\n'` or `du -a`, the size and a tab before it. What others stand in is a folder. */
 function fromFind(text: string): Entry[] {
-  const rows: { path: string; folder: boolean; size: number | null }[] = [];
+  const rows: { path: string; folder: boolean; size: number | null; line: number }[] = [];
   let root: string | null = null;
   text.split(/\r?\n/).forEach((raw, i) => {
     const line = checked(raw, i + 1).replace(/\s+$/, "");
@@ -55,12 +55,13 @@ function fromFind(text: string): Entry[] {
     const path = (sized?.[2] ?? line).replaceAll("\\", "/");
     root ??= /^(\.{0,1}\/|[A-Za-z]:\/|\.$)/.test(path) || path.includes("/") ? path.replace(/\/+$/, "") : fail(i + 1, `${shown(line)} is no path: none of “/”, “.” or a drive stands in front. Paste what \`find\` or \`ls -R\` prints, or a CSV with a column “path”.`);
     if (!path.includes("/") && path !== root) fail(i + 1, `${shown(line)} is no path like those before it.`);
-    rows.push({ path, folder: path.endsWith("/"), size: sized?.[1] === undefined ? null : Number(sized[1]) });
+    rows.push({ path, folder: path.endsWith("/"), size: sized?.[1] === undefined ? null : Number(sized[1]), line: i + 1 });
   });
-  const start = root ?? "";
+  // "./Audio" stands in the folder find began in, even where it comes first; "/disk" is that folder itself.
+  const start = (root ?? "").startsWith("./") ? "." : root ?? "";
   const below = rows.every((r) => r.path === start || r.path.startsWith(`${start}/`) || r.path === `${start}/`);
   const prefix = below ? start : shared(rows.map((r) => r.path));
-  return named(rows.map((r, i) => ({ ...r, path: tidy(r.path.slice(prefix.length), i + 1) })));
+  return named(rows.map((r) => ({ ...r, path: tidy(r.path.slice(prefix.length), r.line) })));
 }
 
 /** The folder all paths have in common. */

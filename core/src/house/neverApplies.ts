@@ -67,13 +67,14 @@ function boxMaker(words: WordList): (e: Exception) => Box[] {
   // A place goes with whatever family it is the place of.
   const whats: { role: string | null; family: string | null }[] = [{ role: null, family: null }];
   for (const r of words.roles) for (const family of r.sort === "place" ? words.families.map((f) => f.id) : [r.family]) whats.push({ role: r.id, family });
-  const mask = <T>(all: readonly T[], chosen: readonly T[]): number => (chosen.length === 0 ? (1 << (all.length + 1)) - 1 : chosen.reduce((m, x) => m | (1 << (all.indexOf(x) + 1)), 0));
+  // The lowest bit stands for none of them: a track without sound has no format, but each has a kind.
+  const mask = <T>(all: readonly T[], chosen: readonly T[], none: boolean): number => (chosen.length === 0 ? (1 << (all.length + 1)) - (none ? 1 : 2) : chosen.reduce((m, x) => m | (1 << (all.indexOf(x) + 1)), 0));
   return ({ when }) => {
     let what = 0n;
     const roles = new Set(when.roles), families = new Set(when.families);
     whats.forEach((w, i) => { if ((roles.size === 0 || (w.role !== null && roles.has(w.role))) && (families.size === 0 || (w.family !== null && families.has(w.family)))) what |= 1n << BigInt(i); });
     if (what === 0n) return [];
-    const box: Box = { what, kind: mask(TRACK_KINDS, when.kinds), format: mask(CHANNEL_FORMATS, when.formats), note: when.hasNote === null ? 3 : when.hasNote ? 1 : 2, yes: new Set(), no: new Set() };
+    const box: Box = { what, kind: mask(TRACK_KINDS, when.kinds, false), format: mask(CHANNEL_FORMATS, when.formats, true), note: when.hasNote === null ? 3 : when.hasNote ? 1 : 2, yes: new Set(), no: new Set() };
     return anyOf(anyOf([box], when.words.map((w) => `word ${wordsOf(w)}`)), when.inside.map((r) => `inside ${r}`));
   };
 }

@@ -204,7 +204,7 @@ function arrange(style: Style, session: Session, wanted: ReadonlyMap<TrackId, Wa
     else lists.set(parent, [t.id]);
   }
   const keys = new Map<TrackId, readonly number[] | null>();
-  for (const t of tracks.values()) keys.set(t.id, orderKey(style, t, wanted.get(t.id)?.what, houseFolder.get(t.id)));
+  for (const t of tracks.values()) keys.set(t.id, wanted.get(t.id)?.verdict.alone ? null : orderKey(style, t, wanted.get(t.id)?.what, houseFolder.get(t.id)));
   const inside = new Map([...lists].map(([parent, list]) => [parent, inHouseOrder(list, keys)]));
   return { parentOf, inside, newFolders, houseFolder };
 }

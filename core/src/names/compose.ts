@@ -23,12 +23,12 @@ function saidBy(p: Piece, pattern: NamePattern, words: Reader, what: Naming): st
     case "owner": return role(p, words, what.of);
     case "positions": case "maker": case "articulation": case "flag": {
       const shorts = (what.positions ?? []).flatMap((id) => { const at = words.positions.get(id); return at && groupsOf(p.piece, pattern).includes(at.group) ? [at.short] : []; });
-      return shorts.length === 0 ? null : inLetters(p, p.written + shorts.join(p.join));
+      return shorts.length === 0 ? null : p.written + inLetters(p, shorts.join(p.join));
     }
     case "number": return digits(p, what.number);
     case "version": return digits(p, what.version);
     case "take": return digits(p, what.take);
-    case "project": case "title": case "room": { const text = plainWords(what[p.piece] ?? "").join(p.join); return text === "" ? null : inLetters(p, p.written + text); }
+    case "project": case "title": case "room": { const text = plainWords(what[p.piece] ?? "").join(p.join); return text === "" ? null : p.written + inLetters(p, text); }
     case "date": return what.date === undefined ? null : p.written + (p.date === "basic" ? what.date.replaceAll("-", "") : what.date);
     case "sampleRate": return what.sampleRate === undefined ? null : p.written + rateInWords(what.sampleRate);
     case "text": return inLetters(p, p.written);
@@ -42,14 +42,14 @@ function role(p: Piece, words: Reader, id: string | null | undefined): string | 
 
 /** A role as a piece writes it. */
 export function formOf(p: Piece, role: Role): string {
-  return inLetters(p, p.written + (p.form === "name" ? plainWords(role.name).join(p.join) : role.short[p.form]));
+  return p.written + inLetters(p, p.form === "name" ? plainWords(role.name).join(p.join) : role.short[p.form]);
 }
 
 const digits = (p: Piece, value: number | null | undefined): string | null => (value === null || value === undefined ? null : p.written + String(value).padStart(p.pad, "0"));
 
-/** Cut and lettered as the piece asks. */
+/** Cut and lettered as the piece asks; a cut never leaves a gap at the end. */
 export function inLetters(p: Pick<Piece, "letters" | "length">, text: string): string {
-  const cut = p.length === null ? text : text.slice(0, p.length);
+  const cut = p.length === null ? text : text.slice(0, p.length).replace(/[ ._-]+$/, "");
   return p.letters === "upper" ? cut.toUpperCase() : p.letters === "lower" ? cut.toLowerCase() : cut;
 }
 

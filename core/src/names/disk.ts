@@ -42,7 +42,7 @@ export function nameProblems(name: string): NameProblem[] {
   if (name.length > LONGEST_NAME || new TextEncoder().encode(name).length > LONGEST_NAME) problems.push({ sort: "too-long", says: `longer than the ${LONGEST_NAME} characters or bytes a system stores` });
   if (name !== name.normalize("NFC")) problems.push({ sort: "not-nfc", says: "an accent is stored apart from its letter, so two spellings look the same" });
   const odd = [...new Set([...name.normalize("NFC")].filter((c) => !/[A-Za-z0-9._-]/.test(c) && !forbidden.includes(c)))];
-  if (odd.length > 0) problems.push({ sort: "not-portable", says: `${odd.slice(0, 4).map((c) => (c === " " ? "a space" : `“${c}”`)).join(", ")} ${odd.length > 1 ? "are" : "is"} not in the portable set of POSIX` });
+  if (odd.length > 0) problems.push({ sort: "not-portable", says: `${odd.slice(0, 4).map((c) => (c === " " ? "a space" : `“${c}”`)).join(" and ")} ${odd.length > 1 ? "are" : "is"} not in the portable set of POSIX` });
   return problems;
 }
 

@@ -54,7 +54,9 @@ export function grammarOf(pattern: NamePattern, words: Reader): Grammar {
     const ways: Way[] = [];
     enter(ways, i, p, begun ? p.before : "", owned);
     let end = false;
-    if (p.optional) { const skip = exits(i + 1, begun, owned); ways.push(...skip.ways); end = skip.end; }
+    // A fixed text always has something to say; one that is empty never has.
+    const mayMiss = p.piece === "text" ? p.written === "" : p.optional;
+    if (mayMiss) { const skip = exits(i + 1, begun, owned); ways.push(...skip.ways); end = skip.end; }
     const made = { ways, end };
     ends.set(key, made);
     return made;
@@ -105,7 +107,7 @@ export function grammarOf(pattern: NamePattern, words: Reader): Grammar {
     const order = (x: Position): number => POSITION_GROUPS.indexOf(x.group);
     if (p.length !== null) {
       const walk = (chosen: Position[]): void => {
-        if (chosen.length > 0) chain(from, i, parting, inLetters(p, p.written + chosen.map((x) => x.short).join(p.join)), chosen.map((x) => x.id).join(" "), then);
+        if (chosen.length > 0) chain(from, i, parting, p.written + inLetters(p, chosen.map((x) => x.short).join(p.join)), chosen.map((x) => x.id).join(" "), then);
         if (chosen.length < 2) for (const x of list) if (order(x) > (chosen[0] ? order(chosen[0]) : -1)) walk([...chosen, x]);
       };
       walk([]);
@@ -120,7 +122,7 @@ export function grammarOf(pattern: NamePattern, words: Reader): Grammar {
       for (const x of list) if (order(x) > group) chain(ways, i, p.join, inLetters(p, x.short), x.id, (last) => { then(last); last.ways.push(...after(order(x))); });
       return ways;
     };
-    for (const x of list) chain(from, i, parting, inLetters(p, p.written + x.short), x.id, (last) => { then(last); last.ways.push(...after(order(x))); });
+    for (const x of list) chain(from, i, parting, p.written + inLetters(p, x.short), x.id, (last) => { then(last); last.ways.push(...after(order(x))); });
   };
 
   /** Digits: at least `pad` of them, more only without a nought in front, four at most. */

@@ -52,7 +52,7 @@ export type Piece = z.infer<typeof piece>;
 
 /** The ordered pieces a name is made of. */
 export const namePattern = z.object({
-  pieces: z.array(piece).min(1).max(14),
+  pieces: z.array(piece).min(1).max(14).refine((list) => { const kinds = list.map((p) => p.piece).filter((k) => k !== "text"); return new Set(kinds).size === kinds.length; }, "each piece stands once, fixed text aside"),
   /** How long a name may get; null: as long as any disk can store. */
   budget: z.int().min(4).max(200).nullable().default(null),
 });

@@ -1,3 +1,4 @@
+import type { Impact } from "@mossy/contract/house";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { Visitor, openHouse } from "../testing/house.ts";
 import type { TestHouse } from "../testing/house.ts";
@@ -11,6 +12,13 @@ beforeAll(async () => {
   engineer = await Visitor.signedIn(house.base, "tamsin");
 });
 afterAll(() => house.close());
+
+/** The whole impact of the draft, asked for until there is no more. */
+async function impactPages(): Promise<Impact[]> {
+  const pages: Impact[] = [];
+  for (let from: number | null = 0; from !== null;) { const { data }: { data: Impact } = await lead.ask("impact", { from }); pages.push(data); from = data.next; }
+  return pages;
+}
 
 describe("the house style", () => {
   it("is a draft that becomes the next edition; the edition before stays as it was", async () => {
@@ -31,7 +39,8 @@ describe("the house style", () => {
     const { data: before } = await lead.ask("house", {});
     const house = { ...before.draft.house, words: { ...before.draft.house.words, roles: before.draft.house.words.roles.map((r) => (r.id === "iron" ? { ...r, short: { ...r.short, full: "Irn" } } : r)) } };
     await lead.ask("saveHouseDraft", {}, { revision: before.draft.revision, house });
-    const { data } = await lead.ask("impact", { from: 0 });
+    const pages = await impactPages();
+    const data = { on: pages.flatMap((p) => p.on), tracks: pages.reduce((n, p) => n + p.tracks, 0) };
     const yard = data.on.filter((o) => o.title.startsWith("Steelpan orchestra"));
     expect(yard.map((o) => [o.kind, o.touched])).toEqual([["draft", 2], ["release", 2]]);
     expect(yard[0]?.touches[0]).toEqual({ track: "iron-1", name: "Iron_1", what: "name", before: "Iron_1", after: "Irn_1" });
@@ -66,6 +75,31 @@ describe("the house style", () => {
     const { data: unread } = await lead.ask("unreadNames", {});
     expect(unread.names).toContainEqual({ name: "xqzv 2", families: [], count: 1, where: [template.name] });
     expect(unread.names.some((n) => n.name === t.name)).toBe(false);
+  });
+
+  it("goes through templates and sessions some at a time, says how far it is, and counts what each exception meets", async () => {
+    const { data: before } = await lead.ask("house", {});
+    const anything = { words: [], roles: [], families: [], kinds: [], formats: [], inside: [], hasNote: null };
+    const house = { ...before.draft.house, exceptions: [...before.draft.house.exceptions, { id: "returns", says: "returns are grey", when: { ...anything, kinds: ["return"] }, then: { colour: "stone", icon: null, folder: null, start: null, alone: false } }, { id: "nobody", says: "nobody", when: { ...anything, words: ["xyzzy"] }, then: { colour: "stone", icon: null, folder: null, start: null, alone: false } }] };
+    const { data: saved } = await lead.ask("saveHouseDraft", {}, { revision: before.draft.revision, house });
+    const pages = await impactPages();
+    expect(pages.length).toBeGreaterThan(1);
+    expect(pages.at(-1)?.of).toBe(pages[0]?.of);
+    const { data: uses } = await lead.ask("houseUses", {});
+    const touched = pages.flatMap((p) => p.on).reduce((n, o) => n + o.touches.filter((t) => t.what === "colour").length, 0);
+    expect(uses.exceptions.slice(-2).map((e) => e.tracks)).toEqual([touched, 0]);
+    expect(touched).toBeGreaterThan(10);
+    expect((await lead.ask("impact", { from: "x" })).status).toBe(404);
+    await lead.ask("saveHouseDraft", {}, { revision: saved.revision, house: before.draft.house });
+  });
+
+  it("has a checklist that each room ticks off, by anybody, with a name and a date", async () => {
+    const wren = await Visitor.signedIn(house.base, "wren");
+    const { data } = await wren.ask("tick", { room: "story-tent", item: "rate" }, { done: true });
+    expect(data.ticks.map((t) => [t.item, t.by])).toEqual([["rate", "Wren Addis"]]);
+    expect((await lead.ask("rooms", {})).data.rooms.find((r) => r.id === "story-tent")?.ticks).toEqual(data.ticks);
+    expect((await wren.ask("tick", { room: "story-tent", item: "rate" }, { done: false })).data.ticks).toEqual([]);
+    expect((await wren.ask("tick", { room: "nowhere", item: "rate" }, { done: true })).status).toBe(404);
   });
 
   it("is the lead's to change", async () => {

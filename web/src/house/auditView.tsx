@@ -139,10 +139,11 @@ function Findings({ looked: { what, onDisk, audit, entries }, again }: { looked:
 
 function FindingText({ finding: f }: { finding: AuditFinding }) {
   const folder = f.path.slice(0, Math.max(0, f.path.length - baseName(f.path).length));
+  // A very long name would push everything else off the list; its whole is in the tip.
   const to = f.right === null ? null : f.right.into !== null && f.sort !== "missing" ? `${f.right.into}/${f.right.name}` : f.right.name;
   return (
     <div className="min-w-0">
-      <p className="flex flex-wrap items-center gap-x-2 text-sm"><span className="min-w-0 truncate font-mono text-xs text-ink-2" title={f.path}>{folder}</span>{f.sort === "missing" || to === null ? <span className="font-mono font-semibold [overflow-wrap:anywhere]">{baseName(f.path)}</span> : <BeforeAfter before={baseName(f.path)} after={to} />}</p>
+      <p className="line-clamp-2 text-sm" title={f.path}><span className="mr-2 font-mono text-xs text-ink-2">{folder.length > 70 ? `…${folder.slice(-68)}` : folder}</span>{f.sort === "missing" || to === null ? <span className="font-mono font-semibold [overflow-wrap:anywhere]">{baseName(f.path)}</span> : <BeforeAfter before={baseName(f.path)} after={to} />}</p>
       <p className="text-sm text-ink-2">{f.says}</p>
     </div>
   );

@@ -46,13 +46,13 @@ export default function BesidePage() {
         </div>
         <div className="min-h-0 flex-1 overflow-y-auto">
           <table className="w-full table-fixed">
-            <thead className="sticky top-0 bg-surface text-left text-xs text-ink-2"><tr><th scope="col" className="w-[27%] border-b border-line px-3.5 py-1.5 font-semibold">Name</th><th scope="col" className="w-[14%] border-b border-line font-semibold">In names</th><th scope="col" className="border-b border-line font-semibold">Also heard as</th>{group === "side" && <th scope="col" className="w-[30%] border-b border-line font-semibold">Lies, so it starts</th>}</tr></thead>
+            <thead className="sticky top-0 bg-surface text-left text-xs text-ink-2"><tr><th scope="col" className="w-[23%] border-b border-line px-3.5 py-1.5 font-semibold">Name</th><th scope="col" className="w-[14%] border-b border-line font-semibold">In names</th><th scope="col" className="border-b border-line font-semibold">Also heard as</th>{group === "side" && <th scope="col" className="w-[34%] border-b border-line font-semibold">Lies, so it starts</th>}</tr></thead>
             <tbody>{list.map((p) => (
               <tr key={p.id} aria-selected={p.id === chosen?.id} onClick={() => { setParams({ group, line: p.id }); }} className={`border-b border-line ${p.id === chosen?.id ? "bg-moss-soft" : "hover:bg-bg"}`}>
                 <td className="truncate px-3.5 py-[7px]"><button type="button" className="font-semibold" onClick={(e) => { e.stopPropagation(); setParams({ group, line: p.id }); }}>{p.name}</button></td>
                 <td className="font-mono text-sm">{p.short}</td>
                 <td className="truncate pr-3 text-sm text-ink-2" title={p.heard.map((h) => h.text).join(", ")}>{p.heard.map((h) => h.text).join(", ")}</td>
-                {group === "side" && <td className="pr-3 text-sm">{p.lies === null ? <span className="text-ink-2">on no side</span> : <>{liesInWords(p.lies)} <span aria-hidden>→</span> <span className="font-semibold">{panSide(p, house.view) < 0 ? "left" : "right"}</span></>}</td>}
+                {group === "side" && <td className="truncate pr-3 text-sm">{p.lies === "left" || p.lies === "right" ? liesInWords(p.lies) : p.lies === null ? <span className="text-ink-2">on no side</span> : <>{liesInWords(p.lies)} <span aria-hidden>→</span> <span className="font-semibold">{panSide(p, house.view) < 0 ? "left" : "right"}</span></>}</td>}
               </tr>
             ))}</tbody>
           </table>

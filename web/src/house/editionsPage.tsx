@@ -73,7 +73,7 @@ function ImpactList({ revision }: { revision: number }) {
     <section aria-label="Impact" aria-busy={hasNextPage}>
       {hasNextPage && <p className="flex items-center gap-3 pb-2 text-sm text-ink-2"><progress aria-label="Looking through templates and sessions" value={looked} max={last?.of ?? 1} className="h-2 w-40 accent-[var(--moss)]" /> {looked} of {last?.of} looked through</p>}
       {on.length === 0 && !hasNextPage ? <p className="rounded-md bg-moss-soft px-2.5 py-1.5 text-sm text-moss">No track in any template or open session would be asked for anything else.</p>
-        : <h3 className="pb-1 text-sm font-semibold">Would touch {tracks} {tracks === 1 ? "track" : "tracks"} in {on.length} {on.length === 1 ? "place" : "places"}</h3>}
+        : (on.length > 0) && <h3 className="pb-1 text-sm font-semibold">Would touch {tracks} {tracks === 1 ? "track" : "tracks"} in {on.length} {on.length === 1 ? "place" : "places"}</h3>}
       {collisions.length > 0 && <ul aria-label="Names that would meet" className="mb-2 rounded-md bg-lantern-soft px-2.5 py-1.5 text-sm text-lantern">{collisions.slice(0, 8).map((c) => <li key={c.to + c.name}>In <Link className="underline" to={c.to}>{c.title}</Link> {c.tracks.join(" and ")} would share the name {c.name} and be numbered.</li>)}{collisions.length > 8 && <li>and {collisions.length - 8} more</li>}</ul>}
       {suffer.length > 0 && <ul aria-label="Palettes of rooms" className="mb-2 rounded-md bg-lantern-soft px-2.5 py-1.5 text-sm text-lantern">{suffer.map((p) => <li key={p.room}>{p.room}: {p.says}</li>)}</ul>}
       <ul className="text-sm">{on.map((o) => (

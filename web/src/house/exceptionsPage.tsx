@@ -102,13 +102,15 @@ function ExceptionPanel({ house, exception: e, problem, onChange, onMove, onGone
   return (
     <section aria-label="Exception" className="card flex flex-col gap-3 p-3.5">
       {problem !== null && <p role="alert" className="rounded-md bg-brick-soft px-2.5 py-1.5 text-sm text-brick">{problem}</p>}
-      <TextField long label="In words" value={e.says} readOnly={!onChange} onSet={(says) => { if (says !== "") onChange?.({ ...e, says: says.slice(0, 200) }); }} />
+      <TextField long rows={2} label="In words" value={e.says} readOnly={!onChange} onSet={(says) => { if (says !== "") onChange?.({ ...e, says: says.slice(0, 200) }); }} />
       <h3 className="border-t border-line pt-2 text-sm font-semibold">When all of this holds</h3>
       <ChipPick free label="Any of these words in the name" empty="any name" chosen={when.words} choices={[]} onChange={onChange ? (words) => { set({ words }); } : null} />
       <ChipPick label="Roles" empty="any" chosen={when.roles} choices={house.words.roles.map((r) => [r.id, r.name])} onChange={onChange ? (roles) => { set({ roles }); } : null} />
       <ChipPick label="Families" empty="any" chosen={when.families} choices={house.words.families.map((f) => [f.id, f.name])} onChange={onChange ? (families) => { set({ families }); } : null} />
+      <div className="grid grid-cols-2 gap-2">
       <ChipPick label="Kinds" empty="any" chosen={when.kinds} choices={TRACK_KINDS.map((k) => [k, k])} onChange={onChange ? (kinds) => { set({ kinds: kinds.map((k) => trackKind.parse(k)) }); } : null} />
       <ChipPick label="Formats" empty="any" chosen={when.formats} choices={CHANNEL_FORMATS.map((f) => [f, f])} onChange={onChange ? (formats) => { set({ formats: formats.map((f) => channelFormat.parse(f)) }); } : null} />
+      </div>
       <ChipPick label="Inside a folder of" empty="anywhere" chosen={when.inside} choices={house.words.roles.filter((r) => r.sort === "group").map((r) => [r.id, r.name])} onChange={onChange ? (inside) => { set({ inside }); } : null} />
       <Field label="Note"><Select small disabled={!onChange} value={when.hasNote === null ? "" : when.hasNote ? "yes" : "no"} onChange={(ev) => { set({ hasNote: ev.target.value === "" ? null : ev.target.value === "yes" }); }}><option value="">does not matter</option><option value="yes">has a note</option><option value="no">has none</option></Select></Field>
       <h3 className="border-t border-line pt-2 text-sm font-semibold">Then</h3>

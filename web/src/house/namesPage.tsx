@@ -141,7 +141,7 @@ function Displays({ style, session }: { style: Style; session: Session | null })
     <section aria-label="On small displays" className="card flex flex-col gap-2 p-3.5 text-sm">
       <div className="flex items-center justify-between"><h2 className="text-base font-semibold">On small displays</h2><Choice label="Characters of the display" value={length} choices={[["6", "6"], ["8", "8"]]} onChoose={setLength} /></div>
       <p className="text-ink-2">What a control surface or a meter shows; no two alike in the session.</p>
-      <ul className="grid max-h-40 grid-cols-3 gap-1 overflow-y-auto" tabIndex={0} aria-label="Display names">{names.map(([id, name, short]) => <li key={id} title={name} className="truncate rounded-[5px] bg-sunk px-1.5 font-mono text-xs leading-6">{short}</li>)}</ul>
+      <ul className="grid max-h-40 auto-rows-[24px] grid-cols-3 gap-1 overflow-y-auto" tabIndex={0} aria-label="Display names">{names.map(([id, name, short]) => <li key={id} title={name} className="truncate rounded-[5px] bg-sunk px-1.5 font-mono text-xs leading-6">{short}</li>)}</ul>
     </section>
   );
 }

@@ -32,7 +32,7 @@ export function PatternEditor({ title, pattern, problem, onChange }: { title: st
         <h2 className="font-semibold">{title} <span className="font-normal text-ink-2">is made of these pieces, in this order</span></h2>
         {onChange && pieces.length < 14 && (
           <Select small aria-label="Add a piece" className="ml-auto" value="" onChange={(e) => { const kind = PIECES.find((k) => k === e.target.value); if (kind) { put([...pieces, pieceOf(kind, kind === "text" ? { written: "x", optional: false } : {})]); setChosen(pieces.length); } }}>
-            <option value="">Add a piece…</option>{PIECES.map((k) => <option key={k} value={k}>{PIECE_NAMES[k]}</option>)}
+            <option value="">Add a piece…</option>{PIECES.filter((k) => k === "text" || !pieces.some((p) => p.piece === k)).map((k) => <option key={k} value={k}>{PIECE_NAMES[k]}</option>)}
           </Select>
         )}
       </div>

@@ -19,7 +19,7 @@ export function useSample(): { session: Session | null; name: string; pick: Reac
   const template = templates.find((t) => t.id === chosen) ?? templates.reduce<(typeof templates)[number] | undefined>((most, t) => (t.tracks > (most?.tracks ?? 0) ? t : most), undefined);
   const { data } = useQuery({ ...queries.template(template?.id ?? ""), enabled: template !== undefined });
   const pick = (
-    <Select small aria-label="Template to show it on" className="max-w-52 truncate" value={template?.id ?? ""} onChange={(e) => { sessionStorage.setItem(REMEMBERED, e.target.value); setChosen(e.target.value); }}>
+    <Select small aria-label="Template to show it on" className="max-w-44 truncate" value={template?.id ?? ""} onChange={(e) => { sessionStorage.setItem(REMEMBERED, e.target.value); setChosen(e.target.value); }}>
       {templates.map((t) => <option key={t.id} value={t.id}>{t.name}</option>)}
     </Select>
   );

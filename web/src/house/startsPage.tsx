@@ -51,9 +51,9 @@ export default function StartsPage() {
             <table className="w-full table-fixed"><thead className="sticky top-0 bg-surface text-left text-xs text-ink-2"><tr><th scope="col" className="w-[44%] border-b border-line px-3.5 py-1.5 font-semibold">In words</th><th scope="col" className="w-[38%] border-b border-line font-semibold">Gives</th><th scope="col" className="border-b border-line pr-3.5 text-right font-semibold">On the template</th></tr></thead>
               <tbody>{house.starts.map((s) => (
                 <tr key={s.id} aria-selected={s.id === chosen?.id} onClick={() => { setParams({ line: s.id }); }} className={`border-b border-line ${s.id === chosen?.id ? "bg-moss-soft" : "hover:bg-bg"}`}>
-                  <td className="px-3.5 py-[7px]"><button type="button" className="block w-full truncate text-left font-semibold" title={s.says} onClick={(e) => { e.stopPropagation(); setParams({ line: s.id }); }}>{s.says}</button></td>
+                  <td className="px-3.5 py-[7px]"><button type="button" className="block w-full text-left font-semibold" title={s.says} onClick={(e) => { e.stopPropagation(); setParams({ line: s.id }); }}>{s.says}</button></td>
                   <td className="truncate pr-2 text-sm" title={startInWords(s.then)}>{startInWords(s.then) || <span className="text-lantern">nothing yet</span>}</td>
-                  <td className="pr-3.5 text-right text-sm text-ink-2">{counts.get(s.id) ?? 0} tracks</td>
+                  <td className="pr-3.5 text-right text-sm text-ink-2">{counts.get(s.id) ?? 0} {counts.get(s.id) === 1 ? "track" : "tracks"}</td>
                 </tr>
               ))}</tbody></table>
           )}
@@ -76,7 +76,7 @@ function RulePanel({ house, rule, onChange, onMove, onGone }: { house: House; ru
   const set = (fields: Partial<StartRule["when"]>): void => { onChange?.({ ...rule, when: { ...when, ...fields } }); };
   return (
     <section aria-label="Line" className="card flex flex-col gap-3 p-3.5">
-      <TextField long label="In words" value={rule.says} readOnly={!onChange} onSet={(says) => { if (says !== "") onChange?.({ ...rule, says: says.slice(0, 200) }); }} />
+      <TextField long rows={2} label="In words" value={rule.says} readOnly={!onChange} onSet={(says) => { if (says !== "") onChange?.({ ...rule, says: says.slice(0, 200) }); }} />
       <h3 className="border-t border-line pt-2 text-sm font-semibold">When it is</h3>
       <ChipPick label="Roles" empty="any" chosen={when.roles} choices={house.words.roles.map((r) => [r.id, r.name])} onChange={onChange ? (roles) => { set({ roles }); } : null} />
       <ChipPick label="Families" empty="any" chosen={when.families} choices={house.words.families.map((f) => [f.id, f.name])} onChange={onChange ? (families) => { set({ families }); } : null} />
