@@ -2,6 +2,14 @@ import { TYPED_NAMES } from "@mossy/core/fixtures/typedNames";
 import { dice } from "@mossy/core/chance/dice";
 import { check } from "@mossy/core/check/check";
 import { spread } from "@mossy/core/colour/spread";
+import { audit } from "@mossy/core/disk/audit";
+import type { Entry } from "@mossy/core/disk/entry";
+import { foldersToMake } from "@mossy/core/disk/folders";
+import { planMoves } from "@mossy/core/disk/moves";
+import { wishesOf } from "@mossy/core/disk/wishes";
+import { readListing } from "@mossy/core/formats/listing";
+import { grammarOf } from "@mossy/core/names/grammar";
+import { readTwoWays } from "@mossy/core/names/twoWays";
 import { dress, dressed } from "@mossy/core/house/dress";
 import { withColour } from "@mossy/core/house/edit";
 import { impactOn } from "@mossy/core/house/impact";
@@ -89,6 +97,19 @@ compare(`recognising ${renamed.tracks.length} tracks without ids, every one rena
 const library = Array.from({ length: 200 }, () => ({ ...dressed(style, largeSession(200)) }));
 const draft = makeStyle(withColour(style.house, "harbour", { hex: "#204060" }));
 compare(`impact of one colour over ${library.reduce((n, s) => n + s.tracks.length, 0)} tracks in 200 templates`, library, () => library.map((s) => impactOn(style, draft, { ...s })), null, 3);
+
+// Audit of a shared disk of 100,000 paths, most by the blueprint, every twentieth by hand.
+const disk: Entry[] = [];
+for (let job = 0; disk.length < 100_000; job++) {
+  const root = `Projects/${job % 20 === 0 ? `Job ${job} 14.08.2026` : `2026-${String((job % 12) + 1).padStart(2, "0")}-11_Job-${job}_PanYard`}`;
+  for (const f of foldersToMake(style.house.disk.project, root)) disk.push({ path: f, folder: true, size: null });
+  for (let n = 0; n < 190; n++) disk.push({ path: `${root}/Audio/${n % 20 === 0 ? `snare top take ${n}` : `Snare_Top_${(n % 40) + 1}_T${String(n + 1).padStart(2, "0")}`}.wav`, folder: false, size: 1000 + job * 200 + n });
+}
+const reader = makeReader(style.house.words);
+compare(`audit of ${disk.length} paths against the blueprint`, disk, () => audit(style.house, reader, disk, "shared"), null, 5);
+const listing = disk.map((e) => `./${e.path}${e.folder ? "/" : ""}`).join("\n");
+compare("the same, read from a listing and its moves planned", disk, () => { const entries = readListing(listing); const { wishes, folders } = wishesOf(audit(style.house, reader, entries, "shared").findings); return planMoves(entries, wishes, folders); }, null, 3);
+compare("whether the track pattern can be read two ways, decided", style.house.words, () => readTwoWays(grammarOf(style.house.names.track, reader)), null, 5);
 
 // Spread: the least distance reached, against a search twenty times as long.
 const hexes = Array.from({ length: 24 }, () => ({ hex: `#${Math.floor(roll() * 0xffffff).toString(16).padStart(6, "0")}`, locked: false }));

@@ -2,7 +2,7 @@ import { oneLine } from "@mossy/core/session/text";
 import { z } from "zod";
 
 /** A path on the shared disk: below its root, parted by "/", nothing that leaves it. */
-export const diskPath = z.string().min(1).max(4096).regex(/^(?!\/)(?!.*(^|\/)\.{0,2}(\/|$))[^\u0000]+$/, "a path below the shared disk, without . or ..");
+export const diskPath = z.string().min(1).max(4096).regex(/^(?!\/)(?!.*(^|\/)\.{0,2}(\/|$)).+$/s, "a path below the shared disk, without . or ..").refine((p) => !p.includes("\0"), "no broken characters");
 
 export const diskEntry = z.object({ path: z.string(), folder: z.boolean(), size: z.number().nullable() });
 export const moveStep = z.discriminatedUnion("do", [

@@ -1,7 +1,7 @@
 import { mkdtempSync, readFileSync, readdirSync, rmSync, statSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { Builder, By, Key, logging, until } from "selenium-webdriver";
+import { Builder, By, Key, error, logging, until } from "selenium-webdriver";
 import type { WebDriver, WebElement } from "selenium-webdriver";
 import { Options, ServiceBuilder } from "selenium-webdriver/chrome.js";
 
@@ -58,9 +58,17 @@ export class Browser {
 
   /** Waits until an element (XPath) is there and shows. */
   async see(xpath: string, ms = 15_000): Promise<WebElement> {
-    const found = await this.driver.wait(until.elementLocated(By.xpath(xpath)), ms, `nothing like ${xpath}`);
-    await this.driver.wait(until.elementIsVisible(found), ms, `${xpath} does not show`);
-    return found;
+    const end = Date.now() + ms;
+    for (;;) {
+      try {
+        const found = await this.driver.wait(until.elementLocated(By.xpath(xpath)), Math.max(100, end - Date.now()), `nothing like ${xpath}`);
+        await this.driver.wait(until.elementIsVisible(found), Math.max(100, end - Date.now()), `${xpath} does not show`);
+        return found;
+      } catch (e) {
+        // A page that redraws between the two is looked at again.
+        if (!(e instanceof error.StaleElementReferenceError) || Date.now() > end) throw e;
+      }
+    }
   }
 
   async seeText(text: string, ms = 15_000): Promise<WebElement> {

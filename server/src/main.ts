@@ -21,7 +21,7 @@ if (settings.DEMO === "yes" && await isEmpty(pool)) {
   log.info("loading the demo: Saltmarsh Sound House");
   const history = demoHistory(new Date());
   await storeHistory(pool, history);
-  if (settings.DISK_DIR !== undefined && !existsSync(settings.DISK_DIR)) await new SharedDisk(settings.DISK_DIR).fill(history.disk);
+  if (settings.DISK_DIR !== undefined && !existsSync(settings.DISK_DIR)) await new SharedDisk(settings.DISK_DIR).stock(history.disk);
 }
 if (settings.DISK_DIR !== undefined) await mkdir(settings.DISK_DIR, { recursive: true });
 const newsroom = new Newsroom(settings.DATABASE_URL, log);

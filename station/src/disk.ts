@@ -61,7 +61,7 @@ export class SharedDisk {
   async has(path: string): Promise<boolean> { return isThere(await this.#inside(path)); }
 
   /** Puts files where there are none yet, for the demo. */
-  async fill(files: readonly { readonly path: string; readonly content: string | null }[]): Promise<void> {
+  async stock(files: readonly { readonly path: string; readonly content: string | null }[]): Promise<void> {
     await mkdir(this.#root, { recursive: true });
     for (const f of files) {
       const at = await this.#inside(f.path);

@@ -100,7 +100,7 @@ function moving(view: View, t: Track, parent: TrackId | null, fresh: Track | nul
     after = lastBefore(order, t.id, (id) => view.tracks.get(id)?.parent === parent);
   }
   changes.push({ do: "move", id: t.id, from, to: { parent, after } });
-  const feeds = feedsAfterMove(t, parent, mainOf(view.session)?.id ?? null, fresh ? new Map([...view.tracks, [fresh.id, fresh]]) : view.tracks);
+  const feeds = feedsAfterMove(t, parent, mainOf(view.session)?.id ?? null, { get: (id) => (id === fresh?.id ? fresh : view.tracks.get(id)) });
   if (feeds !== t.feeds) changes.push(setField(t, "feeds", feeds));
   return changes;
 }

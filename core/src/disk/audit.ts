@@ -2,13 +2,14 @@ import { insideOfPlan } from "../house/diskPlan.ts";
 import type { DiskFolder } from "../house/diskPlan.ts";
 import type { House } from "../house/house.ts";
 import { collisionKey, endingOf, nameProblems, safeFileName, safeWithEnding } from "../names/disk.ts";
+import { acceptor } from "../names/accepts.ts";
 import { grammarOf } from "../names/grammar.ts";
 import type { Grammar } from "../names/grammar.ts";
 import type { PatternUse } from "../names/pattern.ts";
 import type { Reader } from "../words/reader.ts";
 import { treeOf, under } from "./entry.ts";
 import type { DiskNode, Entry } from "./entry.ts";
-import { follows, rightName } from "./rightName.ts";
+import { rightName } from "./rightName.ts";
 
 export const AUDIT_SORTS = ["missing", "stray", "misnamed", "unsafe", "too-long", "collides", "empty", "twice"] as const;
 export type AuditSort = (typeof AUDIT_SORTS)[number];
@@ -38,8 +39,12 @@ const SMALL = 64;
  */
 export function* auditing(house: House, words: Reader, entries: readonly Entry[], scope: "shared" | "project"): Generator<number, Audit> {
   const root = treeOf(entries);
-  const grammars = new Map<PatternUse, Grammar>();
-  const grammar = (use: PatternUse): Grammar => { let g = grammars.get(use); if (!g) grammars.set(use, (g = grammarOf(house.names[use], words))); return g; };
+  const patterns = new Map<PatternUse, { grammar: Grammar; follows: (name: string) => boolean }>();
+  const pattern = (use: PatternUse): { grammar: Grammar; follows: (name: string) => boolean } => {
+    let known = patterns.get(use);
+    if (!known) { const grammar = grammarOf(house.names[use], words); patterns.set(use, (known = { grammar, follows: acceptor(grammar) })); }
+    return known;
+  };
   const findings: AuditFinding[] = [];
   const counts = { files: 0, folders: 0, bytes: 0 };
   const rightOf = new Map<string, string>();
@@ -63,8 +68,8 @@ export function* auditing(house: House, words: Reader, entries: readonly Entry[]
       add("stray", node, plan && plan.kinds.length > 0 ? `A ${kind === "" ? "file without an ending" : `.${kind} file`} does not belong here (${plan.kinds.join(", ")} do).` : "No file belongs here.", better === null ? null : { into: better, name: node.name });
       return;
     }
-    if (plan.files === null || follows(grammar(plan.files), endingOf(node.name).stem)) return;
-    const name = rightName(grammar(plan.files), words, node.name, true);
+    if (plan.files === null || pattern(plan.files).follows(endingOf(node.name).stem)) return;
+    const name = rightName(pattern(plan.files).grammar, words, node.name, true);
     if (name === null) add("misnamed", node, `Not named as a ${plan.files.replace("-", " ")}, and the name does not say enough to tell how it should be.`);
     else misnamed(node, home, name, `Not named as a ${plan.files.replace("-", " ")}.`);
   };
@@ -96,9 +101,9 @@ export function* auditing(house: House, words: Reader, entries: readonly Entry[]
       let plan = near ?? null;
       if (near && !fixed && near.name !== null) misnamed(child, node, near.name, `The blueprint calls this folder “${near.name}”.`);
       if (!near && named?.named) {
-        if (follows(grammar(named.named), child.name)) plan = named;
+        if (pattern(named.named).follows(child.name)) plan = named;
         else {
-          const name = rightName(grammar(named.named), words, child.name, false);
+          const name = rightName(pattern(named.named).grammar, words, child.name, false);
           plan = named;
           if (name !== null) misnamed(child, node, name, `Not named as a ${named.named.replace("-", " ")}.`);
           else if (holdsProject(child, insideOfPlan(house.disk, named))) add("misnamed", child, `Not named as a ${named.named.replace("-", " ")}; its name does not say enough (a date, mostly) to tell how it should be.`);

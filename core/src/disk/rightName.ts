@@ -1,6 +1,5 @@
 import { compose, plainWords } from "../names/compose.ts";
 import { endingOf, safeFileName } from "../names/disk.ts";
-import { parse } from "../names/parse.ts";
 import type { Grammar } from "../names/grammar.ts";
 import type { Naming } from "../names/pattern.ts";
 import { readName } from "../words/read.ts";
@@ -11,9 +10,6 @@ const DAY_FIRST = /(?<!\d)(0?[1-9]|[12]\d|3[01])[-_. ](0?[1-9]|1[0-2])[-_. ]((?:
 const VERSION = /(?:^|[-_ .(])v(?:er|ersion)?[-_ .]?(\d{1,3})(?=$|[-_ .)])/i;
 const TAKE = /(?:^|[-_ .(])(?:take|tk|t)[-_ .]?(\d{1,3})(?=$|[-_ .)])/i;
 const LAST_NUMBER = /[-_ .](\d{2,3})$/;
-
-/** Whether a name follows a pattern. */
-export const follows = (grammar: Grammar, stem: string): boolean => parse(grammar, stem).length > 0;
 
 /**
  * The name a pattern would give to what a file or folder is called now; null where the name does not say enough.

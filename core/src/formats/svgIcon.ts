@@ -66,7 +66,7 @@ function walk(e: Element, above: Look, file: string, paths: IconPath[]): void {
     const add = (stroke: number | null): void => {
       const drawn = svgpath(d).transform(look.transform).abs().round(2);
       const made = drawn.toString();
-      if (!/^M/.test(made)) throw new FileProblem(`“${file}”: a path is broken (${lineOf(e)}). Save the drawing again as plain SVG.`, `${file}, ${lineOf(e)}`);
+      if (!made.startsWith("M")) throw new FileProblem(`“${file}”: a path is broken (${lineOf(e)}). Save the drawing again as plain SVG.`, `${file}, ${lineOf(e)}`);
       paths.push({ d: made, stroke: stroke === null ? null : Math.min(BOX, Math.max(0.2, Math.round(stroke * scaleOf(look.transform) * 100) / 100)), evenOdd: stroke === null && look.evenOdd });
     };
     if (look.fill && e.localName !== "line") add(null);

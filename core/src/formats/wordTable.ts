@@ -7,6 +7,9 @@ import type { Heard, Role } from "../words/wordlist.ts";
 import { FileProblem } from "./fileProblem.ts";
 
 const COLUMNS = ["Family", "Role", "Short form", "8 letters", "4 letters", "Heard as"] as const;
+/** Columns a table may have besides; a role keeps what it has where one is missing. */
+const MORE = ["Source", "Format", "Positions"] as const;
+const AS_MAIN = "as the main path";
 const LARGEST = 4 << 20;
 
 /** A heard name in one cell: "bass@choir" holds only there, "cel?" is never called sure. */
@@ -24,8 +27,8 @@ function heardIn(cell: string, line: number): Heard[] {
 /** The word list as CSV (RFC 4180, UTF-8): one role a line. No cell can run as a formula. */
 export function wordsToCsv(house: House): string {
   const family = new Map(house.words.families.map((f) => [f.id, f.name]));
-  const rows = house.words.roles.map((r) => [family.get(r.family) ?? r.family, r.name, r.short.full, r.short.eight, r.short.four, r.heard.map(heardOut).join(", ")]);
-  return `\ufeff${Papa.unparse({ fields: [...COLUMNS], data: rows }, { newline: "\r\n", escapeFormulae: true })}\r\n`;
+  const rows = house.words.roles.map((r) => [family.get(r.family) ?? r.family, r.name, r.short.full, r.short.eight, r.short.four, r.heard.map(heardOut).join(", "), r.kind === "instrument" ? "instrument" : r.source ?? "none", r.format ?? AS_MAIN, r.positions.join(", ")]);
+  return `\ufeff${Papa.unparse({ fields: [...COLUMNS, ...MORE], data: rows }, { newline: "\r\n", escapeFormulae: true })}\r\n`;
 }
 
 /**
@@ -38,6 +41,7 @@ export function wordsFromCsv(house: House, text: string): House {
   const { data, errors } = Papa.parse<string[]>(text.replace(/^\ufeff/, ""), { skipEmptyLines: "greedy" });
   const [head = [], ...rows] = data;
   const at = COLUMNS.map((c) => head.findIndex((h) => h.trim().toLowerCase() === c.toLowerCase()));
+  const moreAt = MORE.map((c) => head.findIndex((h) => h.trim().toLowerCase() === c.toLowerCase()));
   const missing = COLUMNS.filter((_, i) => (at[i] ?? -1) < 0);
   if (missing.length > 0) throw new FileProblem(`The first line lacks ${missing.map((m) => `“${m}”`).join(", ")}. It should read: ${COLUMNS.join(", ")}.`, "line 1");
   const torn = errors.find((e) => e.type === "Quotes");
@@ -58,6 +62,9 @@ export function wordsFromCsv(house: House, text: string): House {
       if ("problem" in made) return fail(made.problem);
       next = withRole(made.house, made.id, { heard: fields.heard });
     }
+    const [source, format, positions] = moreAt.map((c) => (c < 0 ? undefined : unguarded(row[c] ?? "").trim()));
+    const made = next.words.roles.find((r) => r.name.toLowerCase() === name.toLowerCase());
+    if (made) next = withRole(next, made.id, usually(made, source, format, positions));
     const role = next.words.roles.find((r) => r.name.toLowerCase() === name.toLowerCase());
     const checked = roleSchema.safeParse(role);
     if (!checked.success) fail(`${checked.error.issues[0]?.path.join(" ") ?? ""}: ${checked.error.issues[0]?.message ?? ""}.`);
@@ -65,6 +72,16 @@ export function wordsFromCsv(house: House, text: string): House {
   const [problem] = houseProblems(next);
   if (problem) throw new FileProblem(`The list does not fit together: ${problem.message}.`);
   return next;
+}
+
+/** What the further columns say of a role; nothing where they are missing. Values that cannot be are told by the check of the whole role. */
+function usually(role: Role, source: string | undefined, format: string | undefined, positions: string | undefined): Partial<Role> {
+  const instrument = source?.toLowerCase() === "instrument";
+  return {
+    ...(source === undefined ? {} : { kind: instrument ? "instrument" : role.kind === "instrument" ? "audio" : role.kind, source: instrument || source === "" || source.toLowerCase() === "none" ? null : source.toLowerCase() as Role["source"] }),
+    ...(format === undefined ? {} : { format: format === "" || format.toLowerCase() === AS_MAIN ? null : format.toLowerCase() as Role["format"] }),
+    ...(positions === undefined ? {} : { positions: positions.split(",").map((p) => p.trim()).filter(Boolean) }),
+  };
 }
 
 /** Takes off the apostrophe that kept a cell from running as a formula. */

@@ -10,7 +10,7 @@ import { asOneLine } from "../session/text.ts";
 import { readName } from "../words/read.ts";
 import type { Reading } from "../words/read.ts";
 import { carrierOf, planHouse } from "./plan.ts";
-import type { Wanted } from "./plan.ts";
+import type { TrackLookUp, Wanted } from "./plan.ts";
 import { startTrace } from "./starts.ts";
 import type { Started } from "./starts.ts";
 import { colourFor, familyFor, iconFor, patternUse } from "./style.ts";
@@ -68,7 +68,7 @@ function alreadyWears(t: Track, { what, name, colour, icon }: Wanted): boolean {
 }
 
 /** A track that fed the folder it stood in (or what carries its sound further out) feeds the one it moves to. */
-export function feedsAfterMove(t: Track, to: TrackId | null, main: TrackId | null, tracks: ReadonlyMap<TrackId, Track>): TrackId | null {
+export function feedsAfterMove(t: Track, to: TrackId | null, main: TrackId | null, tracks: TrackLookUp): TrackId | null {
   const fedHome = t.feeds === (carrierOf(t.parent, tracks) ?? main);
   return fedHome ? carrierOf(to, tracks) ?? main : t.feeds;
 }

@@ -221,8 +221,11 @@ function newFolder(style: Style, session: Session, plan: HouseFolder, parent: Tr
   });
 }
 
+/** Tracks by id, from wherever they are. */
+export type TrackLookUp = Pick<ReadonlyMap<TrackId, Track>, "get">;
+
 /** The nearest folder from here outwards that carries sound; null where none does. */
-export function carrierOf(folder: TrackId | null, tracks: ReadonlyMap<TrackId, Track>): TrackId | null {
+export function carrierOf(folder: TrackId | null, tracks: TrackLookUp): TrackId | null {
   for (let at = folder; at !== null;) {
     const f = tracks.get(at);
     if (!f || f.format !== null) return at;

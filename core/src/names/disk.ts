@@ -46,7 +46,10 @@ export function nameProblems(name: string): NameProblem[] {
   return problems;
 }
 
+const ASCII = /^[ -~]*$/;
+
 /** What two names in one folder share when some system takes them for one: letter case and Unicode spelling aside (UAX #15, NFC). */
 export function collisionKey(name: string): string {
-  return name.normalize("NFC").toLowerCase().normalize("NFC");
+  // Nearly all names are plain ASCII, which has one spelling.
+  return ASCII.test(name) ? name.toLowerCase() : name.normalize("NFC").toLowerCase().normalize("NFC");
 }

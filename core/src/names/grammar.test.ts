@@ -4,6 +4,7 @@ import { usualHouse } from "../house/usual.ts";
 import { makeReader } from "../words/reader.ts";
 import { usualWords } from "../words/usual/index.ts";
 import type { WordList } from "../words/wordlist.ts";
+import { acceptor } from "./accepts.ts";
 import { lengthsOf } from "./budget.ts";
 import { compose, rateInWords } from "./compose.ts";
 import { grammarOf } from "./grammar.ts";
@@ -40,6 +41,17 @@ describe("parsing a name by its pattern", () => {
     expect(parse(grammarOf(names["session-folder"], whole), "2026-09-11_Spring-tide_PanYard").map(said)).toEqual([{ date: "2026-09-11", title: "Spring-tide", room: "PanYard" }]);
     expect([44100, 48000, 88200, 96000, 176400, 192000].map(rateInWords)).toEqual(["44k1", "48k", "88k2", "96k", "176k4", "192k"]);
     expect(parse(files, "20261399_x")).toEqual([]);
+  });
+
+  it("takes every day there is, both ways ISO 8601 writes it, and none there cannot be", () => {
+    for (const date of ["basic", "extended"] as const) {
+      const accepts = acceptor(grammarOf(pattern(p("date", { date, optional: false })), whole));
+      fc.assert(fc.property(fc.date({ min: new Date("1900-01-01"), max: new Date("2099-12-31"), noInvalidDate: true }), (day) => {
+        const iso = day.toISOString().slice(0, 10);
+        expect([iso, accepts(date === "basic" ? iso.replaceAll("-", "") : iso)]).toEqual([iso, true]);
+      }));
+      for (const wrong of ["2026-13-01", "2026-00-10", "2026-01-32", "2026-01-00", "1899-01-01", "2100-01-01"]) expect([wrong, accepts(date === "basic" ? wrong.replaceAll("-", "") : wrong)]).toEqual([wrong, false]);
+    }
   });
 
   const anyPiece = fc.record({
@@ -82,7 +94,10 @@ describe("parsing a name by its pattern", () => {
       fc.pre(!pat.pieces.some((x) => x.piece === "owner") || pat.pieces.some((x) => x.piece === "role"));
       const name = compose(pat, small, what);
       if (name === null) return;
-      const meanings = parse(grammarOf(pat, small), name);
+      const grammar = grammarOf(pat, small);
+      const meanings = parse(grammar, name);
+      const accepts = acceptor(grammar);
+      expect([accepts(name), accepts(`${name}~`), accepts(`~${name}`)]).toEqual([true, false, false]);
       expect([name, meanings.length > 0]).toEqual([name, true]);
       for (const m of meanings) expect(compose(pat, small, namingOf(pat, m))).toBe(name);
       if (meanings.length === 1 && pat.pieces.some((x) => x.piece === "role" && x.length === null)) expect(said(meanings[0]!)["role"] ?? null).toBe(what.role);

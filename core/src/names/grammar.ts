@@ -21,7 +21,13 @@ export interface Spot {
 export interface Way { readonly chars: string; readonly to: Spot }
 
 /** Every name a pattern can give, as an automaton: each way through it from `start` to an end is one meaning. */
-export interface Grammar { readonly pattern: NamePattern; readonly start: Spot; readonly spots: readonly Spot[] }
+export interface Grammar {
+  readonly pattern: NamePattern;
+  readonly start: Spot;
+  readonly spots: readonly Spot[];
+  /** Where each character leads from a place; worked out when first asked for. */
+  readonly ahead: (at: Spot) => ReadonlyMap<string, readonly Spot[]>;
+}
 
 const DIGITS = "0123456789";
 const SMALL = "abcdefghijklmnopqrstuvwxyz";
@@ -85,16 +91,7 @@ export function grammarOf(pattern: NamePattern, words: Reader): Grammar {
       case "positions": case "maker": case "articulation": case "flag": return positions(from, i, p, parting, next());
       case "number": case "version": case "take": return numbers(from, i, p, parting, next());
       case "project": case "title": case "room": return titles(from, i, p, parting, next());
-      case "date": {
-        // Any day of the months 01 to 09 stands for all: two readings differ in where the date stands, not in which it is.
-        const form = p.date === "basic" ? ["2", "0", DIGITS, DIGITS, "0", "123456789", "01", "123456789"] : ["2", "0", DIGITS, DIGITS, "-", "0", "123456789", "-", "01", "123456789"];
-        let ways = from;
-        let at: Spot | null = null;
-        [...parting].forEach((c) => { at = spot(i, false, null); ways.push({ chars: c, to: at }); ways = at.ways; });
-        for (const chars of [...p.written, ...form]) { at = spot(i, true, null); ways.push({ chars, to: at }); ways = at.ways; }
-        if (at) next()(at);
-        return;
-      }
+      case "date": return dates(from, i, p, parting, next());
       case "sampleRate": for (const rate of RATES) chain(from, i, parting, p.written + rateInWords(rate), null, next()); return;
       case "text": if (p.written !== "") chain(from, i, parting, inLetters(p, p.written), null, next());
     }
@@ -145,6 +142,22 @@ export function grammarOf(pattern: NamePattern, words: Reader): Grammar {
     else chain(from, i, parting, p.written, null, (last) => { begin(last.ways); });
   };
 
+  /** Days of the years 1900 to 2099 as ISO 8601 writes them; whether a month has a 31st is not asked. */
+  const dates = (from: Way[], i: number, p: Piece, parting: string, then: (last: Spot) => void): void => {
+    type Front = readonly Way[][];
+    const step = (front: Front, chars: string): Spot => { const at = spot(i, true, null); for (const ways of front) ways.push({ chars, to: at }); return at; };
+    const pairs = (front: Front, ...both: readonly (readonly [string, string])[]): Spot[] => both.map(([one, two]) => step([step(front, one).ways], two));
+    const on = (spots: readonly Spot[]): Front => spots.map((s) => s.ways);
+    const gap = (spots: readonly Spot[]): Spot[] => (p.date === "extended" ? [step(on(spots), "-")] : [...spots]);
+    const begin = (ways: Way[]): void => {
+      const year = step([step(on(pairs([ways], ["1", "9"], ["2", "0"])), DIGITS).ways], DIGITS);
+      const month = pairs(on(gap([year])), ["0", "123456789"], ["1", "012"]);
+      for (const day of pairs(on(gap(month)), ["0", "123456789"], ["12", DIGITS], ["3", "01"])) then(day);
+    };
+    if (parting + p.written === "") begin(from);
+    else chain(from, i, parting, p.written, null, (last) => { begin(last.ways); });
+  };
+
   /** Words of letters and digits, joined; of at most so many characters. */
   const titles = (from: Way[], i: number, p: Piece, parting: string, then: (last: Spot) => void): void => {
     const chars = (p.letters === "lower" ? "" : SMALL.toUpperCase()) + (p.letters === "upper" ? "" : SMALL) + DIGITS;
@@ -172,5 +185,14 @@ export function grammarOf(pattern: NamePattern, words: Reader): Grammar {
 
   const start = spot(-1, false, null);
   lead(start.ways, exits(0, false, "open"), null);
-  return { pattern, start, spots };
+  const letters = new Map<Spot, Map<string, Spot[]>>();
+  const ahead = (at: Spot): ReadonlyMap<string, readonly Spot[]> => {
+    const known = letters.get(at);
+    if (known) return known;
+    const made = new Map<string, Spot[]>();
+    for (const { chars, to } of at.ways) for (const c of chars) { const list = made.get(c); if (list) list.push(to); else made.set(c, [to]); }
+    letters.set(at, made);
+    return made;
+  };
+  return { pattern, start, spots, ahead };
 }

@@ -1,4 +1,4 @@
-import type { Grammar, Spot, Way } from "./grammar.ts";
+import type { Grammar, Spot } from "./grammar.ts";
 import type { PieceKind } from "./pattern.ts";
 
 /** One piece of a name as it was understood. */
@@ -17,28 +17,27 @@ const MOST = 12;
 /** Every meaning a name has under a pattern, at most twelve; none where the pattern does not give such a name. The inverse of `compose`. */
 export function parse(grammar: Grammar, name: string): Parsed[] {
   const chars = [...name];
-  const dead = new Set<string>();
+  const dead = new Set<number>();
   const found = new Map<string, Parsed>();
-  const walk = (at: Spot, ways: readonly Way[], i: number, path: Spot[]): boolean => {
+  const walk = (at: Spot, i: number, path: Spot[]): boolean => {
     if (i === chars.length) {
       if (!at.end) return false;
       const meaning = meaningOf(grammar, path, chars);
       found.set(JSON.stringify(meaning), meaning);
       return true;
     }
-    const key = `${at.id}@${i}`;
+    const key = at.id * (chars.length + 1) + i;
     if (dead.has(key) || found.size >= MOST) return false;
     let alive = false;
-    for (const way of ways) {
-      if (!way.chars.includes(chars[i] ?? "")) continue;
-      path.push(way.to);
-      if (walk(way.to, way.to.ways, i + 1, path)) alive = true;
+    for (const to of grammar.ahead(at).get(chars[i] ?? "") ?? []) {
+      path.push(to);
+      if (walk(to, i + 1, path)) alive = true;
       path.pop();
     }
     if (!alive) dead.add(key);
     return alive;
   };
-  walk(grammar.start, grammar.start.ways, 0, []);
+  walk(grammar.start, 0, []);
   return [...found.values()];
 }
 

@@ -16,15 +16,6 @@ interface Pair { readonly a: Spot; readonly b: Spot; readonly apart: boolean; re
  * title and year from memory).
  */
 export function readTwoWays(grammar: Grammar): TwoWays | null {
-  const letters = new Map<number, Map<string, Spot[]>>();
-  const byLetter = (at: Spot): Map<string, Spot[]> => {
-    const known = letters.get(at.id);
-    if (known) return known;
-    const made = new Map<string, Spot[]>();
-    for (const { chars, to } of at.ways) for (const c of chars) { const list = made.get(c); if (list) list.push(to); else made.set(c, [to]); }
-    letters.set(at.id, made);
-    return made;
-  };
   const seen = new Set<number>();
   const many = grammar.spots.length;
   let row: Pair[] = [{ a: grammar.start, b: grammar.start, apart: false, char: "", from: null }];
@@ -42,8 +33,8 @@ export function readTwoWays(grammar: Grammar): TwoWays | null {
       return null;
     };
     for (const pair of row) {
-      const ahead = byLetter(pair.a);
-      const other = pair.a === pair.b ? ahead : byLetter(pair.b);
+      const ahead = grammar.ahead(pair.a);
+      const other = pair.a === pair.b ? ahead : grammar.ahead(pair.b);
       for (const [char, ones] of ahead) {
         const twos = other.get(char) ?? [];
         for (let i = 0; i < ones.length; i++) {

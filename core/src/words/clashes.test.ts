@@ -13,7 +13,9 @@ const heard = (text: string, within: string | null = null, doubtful = false) => 
 
 describe("clashes", () => {
   it("between roles: there are none in the vocabulary that ships, and no short form is shared", () => {
-    expect(words.roles.flatMap((r) => claims.of(r)).filter((c) => c.sort !== "position").map((c) => c.says)).toEqual([]);
+    expect(words.roles.flatMap((r) => claims.of(r)).filter((c) => c.sort !== "position" && c.sort !== "prefix").map((c) => c.says)).toEqual([]);
+    // The front of the kit is what both mean, and a talk mic in the back is talkback.
+    expect(words.roles.flatMap((r) => claims.of(r)).filter((c) => c.sort === "prefix").map((c) => [c.word, c.with.name])).toEqual([["kit", "Kit front"], ["talk", "Talkback"]]);
   });
 
   it("names the other role that claims a word, in whatever spelling", () => {
@@ -34,6 +36,16 @@ describe("clashes", () => {
     expect(claims.of({ ...role("tambourine"), heard: [heard("far")] }).map((c) => [c.sort, c.with.name])).toEqual([["position", "far"]]);
     const made: Role = { ...role("tambourine"), id: "new", name: "Quay bell", heard: [], short: { full: "Kick", eight: "QyBell", four: "QBel" } };
     expect(claims.of(made).map((c) => [c.sort, c.with.name])).toEqual([["short-form", "Kick"]]);
+  });
+});
+
+describe("a short form that with more behind it spells another's", () => {
+  it("is a clash: nobody can tell which was meant", () => {
+    const made: Role = { ...role("tambourine"), id: "new", name: "Quay bell", heard: [], short: { full: "QyBell", eight: "QyBell", four: "QBel" } };
+    expect(claims.of(made)).toEqual([]);
+    expect(claims.of({ ...made, short: { ...made.short, full: "SideS" } }).map((c) => c.says)).toEqual(["“sides” with “near” behind it spells “sidesnr”, a short form of Side snare."]);
+    const kick = new Claims({ ...words, roles: [...words.roles, { ...made, id: "kickin", name: "Kick stand", short: { full: "KickIn", eight: "KickIn", four: "KkIn" } }] });
+    expect(kick.of(role("kick")).map((c) => c.says)).toEqual(["“kick” with “in” behind it spells “kickin”, a short form of Kick stand."]);
   });
 });
 

@@ -5,7 +5,7 @@ import type { Role, WordList } from "./wordlist.ts";
 export interface Clash {
   /** As it is written in the role. */
   readonly word: string;
-  readonly sort: "role" | "position" | "short-form";
+  readonly sort: "role" | "position" | "short-form" | "prefix";
   /** Id and name of what claims it too. */
   readonly with: { readonly id: string; readonly name: string };
   /** What that does, for a person. */
@@ -30,7 +30,8 @@ export class Claims {
 
   /**
    * What clashes in a role as it stands (it need not be in the list yet): words another role claims in the same place,
-   * words that read as a position, short forms another role has. Doubtful words may clash: they are never called sure.
+   * words that read as a position, short forms another role has, and short forms that with a position or a number behind them
+   * spell another's ("Kick" and "In" beside "KickIn"). Doubtful words may clash: they are never called sure.
    */
   of(role: Role): Clash[] {
     const clashes: Clash[] = [];
@@ -52,6 +53,14 @@ export class Claims {
     }
     for (const short of shortsOf(role)) {
       for (const other of this.#shorts.get(short) ?? []) if (other.id !== role.id) add(short, "short-form", other, `“${short}” is a short form of ${other.name} too, so names made with it look the same.`);
+      // Names are made with the full short form; a shorter one is never followed by more.
+      if (short !== role.short.full.toLowerCase()) continue;
+      for (const [longer, others] of this.#shorts) {
+        if (longer.length <= short.length || !longer.startsWith(short)) continue;
+        const rest = longer.slice(short.length);
+        const behind = /^\d+$/.test(rest) ? `the number ${rest}` : this.#positions.get(rest)?.name;
+        for (const other of behind === undefined ? [] : others) if (other.id !== role.id) add(short, "prefix", other, `“${short}” with ${/^\d/.test(rest) ? behind : `“${behind ?? ""}”`} behind it spells “${longer}”, a short form of ${other.name}.`);
+      }
     }
     return clashes;
   }

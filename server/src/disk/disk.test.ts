@@ -109,10 +109,10 @@ describe("the stand-in disk", () => {
   it("is filled once and lists what it holds, links left out", async () => {
     const root = mkdtempSync(join(tmpdir(), "mossy-fill-"));
     const disk = new SharedDisk(join(root, "d"));
-    await disk.fill([{ path: "a/b.txt", content: "x" }, { path: "c", content: null }]);
+    await disk.stock([{ path: "a/b.txt", content: "x" }, { path: "c", content: null }]);
     symlinkSync("/etc/passwd", join(root, "d", "passwd"));
     expect(await disk.list()).toEqual([{ path: "a", folder: true, size: null }, { path: "a/b.txt", folder: false, size: 1 }, { path: "c", folder: true, size: null }]);
-    await expect(disk.fill([{ path: "a/b.txt", content: "y" }])).rejects.toThrow();
+    await expect(disk.stock([{ path: "a/b.txt", content: "y" }])).rejects.toThrow();
     rmSync(root, { recursive: true });
   });
 });

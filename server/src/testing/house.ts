@@ -40,7 +40,7 @@ export async function openHouse(withDemo = true): Promise<TestHouse> {
 /** One more server process on a database. */
 export async function serve(url: string, pool: Pool, disk: readonly DemoFile[] = []): Promise<TestHouse> {
   const diskDir = await mkdtemp(join(tmpdir(), "mossy-disk-"));
-  await new SharedDisk(diskDir).fill(disk);
+  await new SharedDisk(diskDir).stock(disk);
   const log = pino({ level: "silent" });
   const newsroom = new Newsroom(url, log);
   await newsroom.open();

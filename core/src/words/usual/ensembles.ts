@@ -24,7 +24,7 @@ Pan flute; PanFl PanFl PFl; pan pipes, panpipes, panflute
 Ethnic flute; EthFl EthFl EFl; bansuri, shakuhachi, ney, ethnic flutes, native flute, quena, bamboo flute, duduk, dizi, ocarina
 Oboe; Oboe Oboe Ob; ob, oboes, obs, hautbois
 English horn; EngHrn EngHrn EH; cor anglais, english hn, eng horn, eng hn, ca@woodwind, cor ang, ehn, c anglais
-Clarinet; Cl Clar Cl; clarinet, clarinets, clar, cls, clr, clarinette, cl bb, klarinette
+Clarinet; Clar Clar Cl; clarinet, clarinets, clar, cls, clr, clarinette, cl bb, klarinette
 Bass clarinet; BassCl BassCl BCl; bass clar, bass cl, b cl, bcl, b clarinet, bs cl, bass clarinets
 Bassoon; Bsn Bsn Bsn; bassoon, bassoons, fagott, fg, bsns, fag, bn@woodwind
 Contrabassoon; CBsn CBsn CBsn; contra bassoon, contra bsn, c bsn, contrabsn, cbn, double bassoon, cfg, contrafagott, kontrafagott
@@ -136,7 +136,7 @@ Source music; SrcMus SrcMus SMus; diegetic, source cue, radio music; stereo line
 Music bed; MusBed MusBed Bed; music, mus, bed, beds, music beds, bed music, mus bed, background music, bgm, musik; stereo line icon=music
 Intro music; Intro Intro Intr; intro, theme, theme tune, opener, jingle, ident, sting, stinger, stings, intro theme, signature tune, bumper, intro jingle; stereo line icon=music
 Outro music; Outro Outro Outr; outro, closer, end theme, credits, outro theme, end music; stereo line icon=music
-Advert; Ad Advert Ad; advert, adverts, ads, ad break, commercial, sponsor, promo, trailer, ad spot, sponsor message; stereo line
+Advert; Advert Advert Ad; advert, adverts, ads, ad break, commercial, sponsor, promo, trailer, ad spot, sponsor message; stereo line
 Timecode; LTC LTC LTC; ltc, time code, smpte, tc, longitudinal timecode, timecode track; line
 Two-pop; TwoPop TwoPop 2Pop; 2 pop, two pop, sync pop, pop beep, sync beep; line
 Slate mic; Slate Slate Slat; clapper, slate, slate mic, clap board
