@@ -186,7 +186,9 @@ describe("the disk", () => {
     await b.see("//section[@aria-label='What was moved']//span[.='undone']", 30_000);
     await b.go("/house/disk");
     await b.button("The shared disk");
-    await b.see("//li[contains(., 'Shanty night 14.08.2026')]", 60_000);
+    await b.see("//li[@data-sort]", 60_000);
+    await b.click("//div[@aria-label='Kinds of findings']//button[contains(., 'Misnamed')]");
+    await b.see("//li[@data-sort='misnamed']//s[.='Shanty night 14.08.2026']");
   });
 
   it("takes a listing as well; noise is refused by its line and changes nothing", async () => {

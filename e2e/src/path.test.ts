@@ -109,9 +109,9 @@ describe("from the house's words to a session that is put right", () => {
     await b.button("Make the session package");
     await b.see("//h1[.='Quay night']");
     await b.click("//a[contains(., 'Download the package')]");
-    const files = unzipSync(await b.saved("Quay_night_Ferry_Van.zip"));
+    const files = unzipSync(await b.saved("Quay-night_FerryVan.zip"));
     const names = Object.keys(files);
-    expect(names.filter((n) => /\/(Audio\/|Session\/Backups\/|Session\/Quay_night\.dawproject|Notes\/Input_list\.csv|Notes\/Notes\.txt)$/.test(n))).toHaveLength(5);
+    expect(names.filter((n) => /\/(Audio\/|Session\/Backups\/|Session\/Quay-night\.dawproject|Notes\/Input_list\.csv|Notes\/Notes\.txt)$/.test(n))).toHaveLength(5);
     const list = strFromU8(files[names.find((n) => n.endsWith("Input_list.csv"))!]!);
     expect(list.split("\r\n")).toHaveLength(18);
     expect(list).toContain("15,Wireless receiver,,MC,MC");

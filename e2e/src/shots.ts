@@ -8,8 +8,9 @@ import { SCREENS, openScreen } from "./screens.ts";
 
 /** The pictures of docs/screenshots: which screen, in which light. */
 const KEPT: readonly (readonly [screen: string, theme: Theme])[] = [
-  ["today", "lamplight"], ["today", "daylight"], ["house-style", "daylight"], ["house-unread", "daylight"], ["house-colours", "daylight"], ["library", "daylight"], ["workbench", "daylight"], ["workbench", "lamplight"],
-  ["workbench-add", "daylight"], ["workbench-publish", "daylight"], ["input-list", "daylight"], ["room", "daylight"], ["fit", "daylight"], ["fit", "lamplight"], ["session", "daylight"], ["check-in", "daylight"], ["check-in", "lamplight"],
+  ["today", "lamplight"], ["today", "daylight"], ["house-style", "daylight"], ["house-names", "daylight"], ["house-colours", "daylight"], ["house-icons", "daylight"], ["house-folders", "daylight"], ["house-disk", "daylight"],
+  ["house-exceptions", "daylight"], ["house-editions", "daylight"], ["library", "daylight"], ["workbench", "daylight"], ["workbench", "lamplight"], ["workbench-add", "daylight"], ["input-list", "daylight"],
+  ["room", "daylight"], ["fit", "daylight"], ["session", "daylight"], ["check-in", "daylight"],
 ];
 
 // With --all every screen in both lights, for looking at; --out says where, --size how large.

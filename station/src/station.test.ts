@@ -31,7 +31,7 @@ describe("the stand-in station", () => {
   it("unpacks a package of the house", () => {
     const room = { name: "Van", says: "", inputs: [{ number: 1, label: "Mic", takes: ["mic" as const], phantom: false }], sampleRates: [48000], widest: "stereo" as const, palette: [] };
     const bytes = makePackage({ house: usualHouse("x"), room, session, id: "s1", folder: "2026-09-11_x_Van", report: { adjusted: [], unplaced: [], leftOut: [] }, from: "x, release 1" });
-    expect(readPackage(bytes)).toMatchObject({ session, of: "s1", fileName: "Small_session.dawproject", inputLines: 4 });
+    expect(readPackage(bytes)).toMatchObject({ session, of: "s1", fileName: "Small-session.dawproject", inputLines: 4 });
     expect(readPackage(bytes).folders).toContain("2026-09-11_x_Van/Audio/");
     expect(() => readPackage(zipSync({ "a.txt": strToU8("x") }))).toThrow("no session file");
   });

@@ -6,7 +6,7 @@ import { makeReader } from "../words/reader.ts";
 import { audit } from "./audit.ts";
 import type { Audit } from "./audit.ts";
 import type { Entry } from "./entry.ts";
-import { blueprintInWords, foldersToMake, sessionFolder } from "./folders.ts";
+import { blueprintInWords, foldersToMake, longestPath, sessionFolder } from "./folders.ts";
 import { planMoves } from "./moves.ts";
 import { wishesOf } from "./wishes.ts";
 
@@ -106,6 +106,14 @@ describe("names on disk", () => {
 
   it("keep their ending when they are made safe", () => {
     expect([safeWithEnding("Take 1 (final).WAV"), safeWithEnding("aux.txt"), safeWithEnding("no ending"), safeWithEnding("Ünder.wav")]).toEqual(["Take_1_final.wav", "aux_.txt", "no_ending", "Under.wav"]);
+  });
+
+  it("say how long a path gets, from the root the house sets to the ending", () => {
+    const path = longestPath(house, words, "recorded-file");
+    expect(path?.folder).toMatch(/^(Projects|Archive)\/\(session-folder\)\/Audio$/);
+    const longer = longestPath({ ...house, disk: { ...house.disk, root: `${house.disk.root}/more` } }, words, "recorded-file");
+    expect((longer?.length ?? 0) - (path?.length ?? 0)).toBe(5);
+    expect(longestPath(house, words, "marker")).toBeNull();
   });
 
   it("a blueprint in words says what belongs where", () => {

@@ -177,8 +177,8 @@ describe("the package", () => {
     const folder = sessionFolder(house, makeReader(house.words), result.session.title, van.name, new Date("2026-09-11T10:00:00Z"));
     expect(folder).toBe("2026-09-11_Small-session_FerryVan");
     const files = unzipSync(makePackage({ house, room: van, session: result.session, id: "s1", folder, report: { ...result, leftOut: [] }, from: "Small, release 2" }));
-    expect(Object.keys(files)).toEqual(expect.arrayContaining([`${folder}/Audio/`, `${folder}/Session/Backups/`, `${folder}/Session/Small_session.dawproject`, `${folder}/Notes/Input_list.csv`, `${folder}/Notes/Notes.txt`]));
-    expect(readExchange(files[`${folder}/Session/Small_session.dawproject`]!)).toMatchObject({ of: "s1", session: result.session });
+    expect(Object.keys(files)).toEqual(expect.arrayContaining([`${folder}/Audio/`, `${folder}/Session/Backups/`, `${folder}/Session/Small-session.dawproject`, `${folder}/Notes/Input_list.csv`, `${folder}/Notes/Notes.txt`]));
+    expect(readExchange(files[`${folder}/Session/Small-session.dawproject`]!)).toMatchObject({ of: "s1", session: result.session });
     const notes = strFromU8(files[`${folder}/Notes/Notes.txt`]!);
     expect(notes).toContain("Mind the tide.");
     expect(notes).toContain("EGtr_Amp: Wants a microphone input; all 3 of Ferry Van that would do are taken.");

@@ -2,6 +2,8 @@ import { strToU8, zipSync } from "fflate";
 import type { Zippable } from "fflate";
 import { foldersOnDisk } from "../disk/folders.ts";
 import { safeFileName } from "../names/disk.ts";
+import { compose } from "../names/compose.ts";
+import { makeReader } from "../words/reader.ts";
 import type { Fit } from "../fit/fit.ts";
 import type { Room } from "../fit/room.ts";
 import type { House } from "../house/house.ts";
@@ -31,7 +33,7 @@ export function makePackage(parts: PackageParts): Uint8Array {
   const { house, room, session, folder } = parts;
   const files: Zippable = {};
   for (const path of foldersOnDisk(house, folder)) files[`${path}/`] = new Uint8Array();
-  files[`${folder}/Session/${safeFileName(session.title)}${SESSION_FILE_ENDING}`] = writeExchange(session, parts.id);
+  files[`${folder}/Session/${safeFileName(compose(house.names.session, makeReader(house.words), { title: session.title }) ?? session.title)}${SESSION_FILE_ENDING}`] = writeExchange(session, parts.id);
   files[`${folder}/Notes/Input_list.csv`] = strToU8(inputListCsv(inputList(session, room, house.words)));
   files[`${folder}/Notes/Notes.txt`] = strToU8(notesInWords(parts));
   return zipSync(files, { level: 6, mtime: STILL });

@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { makeReader } from "../words/reader.ts";
 import { readName } from "../words/read.ts";
 import { differences } from "./differences.ts";
-import { addRole, heardFromText, mergeRoles, moveRole, removeRole, shortFormsFor, teach, usesOf, withFamily, withPalette, withRole } from "./edit.ts";
+import { addFamily, addRole, heardFromText, mergeRoles, moveRole, removeFamily, removeRole, shortFormsFor, teach, usesOf, withFamily, withPalette, withRole } from "./edit.ts";
 import { house as houseSchema } from "./house.ts";
 import type { House } from "./house.ts";
 import { makeStyle } from "./style.ts";
@@ -83,6 +83,18 @@ describe("editing the draft of the house style", () => {
       "Names of a folder: short form.", "Order and folders: Pans, Engine room (Drum kit).", "A folder is made from 3 tracks on, not 2.",
       "Starting value gone: a snare's bottom mic is inverted against the top one.", "Paths may have 200 characters, not 260.", "Folders gone in a project: Audio.",
     ]);
+  });
+
+  it("takes one more family, which can be left again once nothing speaks of it", () => {
+    const made = addFamily(house, "Shore sounds");
+    if ("problem" in made) throw new Error(made.problem);
+    expect(houseSchema.safeParse(made.house).success).toBe(true);
+    expect(made.house.words.families.at(-1)).toMatchObject({ id: "shore-sounds", name: "Shore sounds" });
+    expect(removeFamily(made.house, "shore-sounds")).toEqual({ house });
+    expect(addFamily(house, "Drum kit")).toEqual({ problem: "That does not work: “Drum kit” stands in the list twice." });
+    expect(removeFamily(house, "kit")).toMatchObject({ problem: expect.stringContaining("Move them to another family first") as string });
+    const moved = { ...house, words: { ...house.words, roles: house.words.roles.map((r) => (r.family === "folk" ? { ...r, family: "guitars" } : r)) } };
+    expect(removeFamily(moved, "folk")).toMatchObject({ problem: expect.stringContaining("folders") as string });
   });
 
   it("takes a palette over: known names take the value, others are added under ids of their own", () => {

@@ -8,6 +8,29 @@ export function withFamily(house: House, id: string, fields: Partial<Omit<Family
   return { ...house, words: { ...house.words, families: house.words.families.map((f) => (f.id === id ? { ...f, ...fields } : f)) } };
 }
 
+/** The house with one more family, at the end, in a palette colour of the house. @returns what is wrong instead, where it cannot be */
+export function addFamily(house: House, name: string): { house: House; id: string } | { problem: string } {
+  const said = name.trim();
+  const base = idOf(said);
+  if (base === "") return { problem: "Give the family a name with at least one letter." };
+  let id = base;
+  for (let n = 2; house.words.families.some((f) => f.id === id); n++) id = `${base}-${n}`;
+  const used = new Set(house.words.families.map((f) => f.colour));
+  const colour = (house.palette.find((c) => !used.has(c.id)) ?? house.palette[0])?.id ?? "";
+  const next: House = { ...house, words: { ...house.words, families: [...house.words.families, { id, name: said, colour, icon: "music" }] } };
+  const [problem] = houseProblems(next);
+  return problem ? { problem: `That does not work: ${problem.message}.` } : { house: next, id };
+}
+
+/** The house without a family. @returns what still needs it instead: its roles, a folder, a starting value, an exception */
+export function removeFamily(house: House, id: string): { house: House } | { problem: string } {
+  const roles = house.words.roles.filter((r) => r.family === id).length;
+  if (roles > 0) return { problem: `It still has ${roles} ${roles === 1 ? "role" : "roles"}. Move them to another family first.` };
+  const next: House = { ...house, words: { ...house.words, families: house.words.families.filter((f) => f.id !== id) } };
+  const [problem] = houseProblems(next);
+  return problem ? { problem: `Something still speaks of it (${problem.path.join(" ")}): take it out there first.` } : { house: next };
+}
+
 /** A role with other values. */
 export function withRole(house: House, id: string, fields: Partial<Omit<Role, "id">>): House {
   return { ...house, words: { ...house.words, roles: house.words.roles.map((r) => (r.id === id ? { ...r, ...fields } : r)) } };

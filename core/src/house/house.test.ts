@@ -8,7 +8,7 @@ import { addDressed, dress, dressed, giveRole, newTrack, readLines, startsFor } 
 import { house as houseSchema, houseProblems } from "./house.ts";
 import { makeStyle } from "./style.ts";
 import { usualHouse } from "./usual.ts";
-import { whyOf } from "./why.ts";
+import { lineBehind, whyOf } from "./why.ts";
 
 const usual = usualHouse("Test house");
 const style = makeStyle(usual);
@@ -68,6 +68,16 @@ describe("dressing", () => {
     const t = newTrack(style, emptySession("x"), "a", { role: "snare", of: null, positions: ["bottom"], number: null }, "snare btm");
     expect(t).toMatchObject({ name: "Snare_Btm", polarity: "inverted", level: -8, source: "mic", kind: "audio" });
     expect(startsFor(style, { role: "piccolo", of: null, positions: [], number: null }, "instrument")).toMatchObject({ transpose: 12, controllers: [{ controller: 121, value: 0 }, { controller: 7, value: 90 }] });
+  });
+});
+
+describe("the line behind a finding", () => {
+  it("is the line of the house that asks for it", () => {
+    const s = named("kick in", "EGtr amp");
+    const [kick] = s.tracks;
+    expect(["name-off-pattern", "colour-off", "icon-off", "outside-folder", "feeds-nowhere"].map((rule) => lineBehind(style, s, rule, kick!))).toEqual([
+      { part: "names", line: "track" }, { part: "words", line: "kit" }, { part: "words", line: "kit" }, { part: "folders", line: "drum-kit" }, null,
+    ]);
   });
 });
 

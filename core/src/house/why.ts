@@ -61,6 +61,14 @@ export function whyOf(style: Style, session: Session, t: Track): Why[] {
   }
 }
 
+const VALUE_OF: Readonly<Record<string, Why["value"]>> = { "name-off-pattern": "Name", "same-name": "Name", "colour-off": "Colour", "icon-off": "Icon", "outside-folder": "Place", "out-of-order": "Place", "folder-sound": "Place" };
+
+/** The line of the house that a finding of a rule goes against; null where no line of the house asked. */
+export function lineBehind(style: Style, session: Session, rule: string, t: Track): HouseLine | null {
+  const value = VALUE_OF[rule];
+  return value === undefined ? null : whyOf(style, session, t).find((w) => w.value === value)?.decidedBy ?? null;
+}
+
 const passes = (folder: HouseFolder | undefined): boolean => folder !== undefined && folder.plan.passes !== "nothing";
 
 function colourName(style: Style, hex: string | null): string {

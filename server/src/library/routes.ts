@@ -1,21 +1,24 @@
+import { newSession } from "@mossy/core/house/starts";
 import { Router } from "express";
 import { idOf } from "@mossy/core/words/usual/index";
 import { answer } from "../answer.ts";
 import { inTransaction } from "../database.ts";
 import type { Pool } from "../database.ts";
 import { currentEdition } from "../house/store.ts";
+import type { Styles } from "../house/styles.ts";
 import { tell } from "../news/tell.ts";
 import { HouseProblem } from "../problems.ts";
 import { addTemplate, publishRelease, releaseWith, templateCards, templateWith } from "./store.ts";
 
-export function libraryRoutes(pool: Pool): Router {
+export function libraryRoutes(pool: Pool, styles: Styles): Router {
   const router = Router();
   answer(router, "library", async () => ({ templates: await templateCards(pool) }));
   answer(router, "template", async ({ params }) => templateWith(pool, params.template));
   answer(router, "newTemplate", async ({ body, person }) => {
     const id = idOf(body.name);
     if (id === "") throw new HouseProblem(400, "That name cannot be used", "A template's name needs at least one letter or digit.", "name");
-    await inTransaction(pool, (db) => addTemplate(db, { id, name: body.name, shelf: body.shelf }, person.name));
+    const { style: { house } } = await styles.current(pool);
+    await inTransaction(pool, (db) => addTemplate(db, { id, name: body.name, shelf: body.shelf }, person.name, newSession(house, body.name)));
     return { id };
   });
   answer(router, "release", async ({ params }) => releaseWith(pool, params.template, Number(params.release)));

@@ -55,8 +55,8 @@ export async function releaseWith(db: Db, template: string, number: number): Pro
   return { ...releaseOf(r), template, name: row.name, shelf: row.shelf, session: r.session };
 }
 
-/** Begins a template with an empty draft. @throws HouseProblem when the name is taken */
-export async function addTemplate(db: Db, template: { id: string; name: string; shelf: string }, by: string, session: Session = emptySession(template.name), at: Date = new Date()): Promise<void> {
+/** Begins a template with a draft. @throws HouseProblem when the name is taken */
+export async function addTemplate(db: Db, template: { id: string; name: string; shelf: string }, by: string, session: Session, at: Date = new Date()): Promise<void> {
   const { rows } = await db.query("select 1 from templates where id = $1 or lower(name) = lower($2)", [template.id, template.name]);
   if (rows.length > 0) throw new HouseProblem(409, "That name is taken", `The library has a template called “${template.name}” already. Choose another name, or open that one.`);
   const document = await addDocument(db, session, by, at);

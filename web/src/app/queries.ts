@@ -1,6 +1,5 @@
 import { QueryClient, infiniteQueryOptions, queryOptions, useQuery, useSuspenseQuery } from "@tanstack/react-query";
 import type { Style } from "@mossy/core/house/style";
-import { showHouseIcons } from "../ui/icons.ts";
 import { AskProblem, ask } from "./ask.ts";
 
 export const queryClient = new QueryClient({
@@ -28,7 +27,7 @@ export const queries = {
     queryKey: ["edition"],
     queryFn: async () => {
       // The first page needs no house style, so what makes one is not in its script.
-      const [edition, { makeStyle }] = await Promise.all([ask("houseEdition", { edition: 0 }), import("@mossy/core/house/style")]);
+      const [edition, { makeStyle }, { showHouseIcons }] = await Promise.all([ask("houseEdition", { edition: 0 }), import("@mossy/core/house/style"), import("../ui/icons.ts")]);
       showHouseIcons(edition.house.icons);
       return { number: edition.number, style: makeStyle(edition.house) };
     },

@@ -140,7 +140,7 @@ function Export({ house, style, icons }: { house: House; style: Style; icons: re
   return (
     <section aria-label="Icons out" className="card flex flex-col gap-2 p-3.5">
       <h2 className="font-semibold">Out</h2>
-      <p className="text-sm text-ink-2">One SVG a role, named by the house pattern, in a folder a family. <Link className="text-moss hover:underline" to="/house/names">Names</Link></p>
+      <p className="text-sm text-ink-2">One SVG a role, named by the house pattern, in a folder a family. <Link className="text-moss underline" to="/house/names">Names</Link></p>
       <div className="flex gap-2"><Button small onClick={() => { give(true); }}>Tinted, as ZIP</Button><Button small onClick={() => { give(false); }}>Plain, as ZIP</Button></div>
     </section>
   );

@@ -32,7 +32,7 @@ export default function WordsPage() {
   const open = (to: string): void => { setSide("look"); void navigate(to); };
   return (
       <div className="grid h-full min-h-0 grid-cols-[172px_minmax(0,1fr)_276px] gap-4">
-        <FamilyList house={house} style={style} current={family.id} onTable={() => { setSide("table"); }} onOpen={(id) => { setFind(""); open(`/house/${id}`); }} />
+        <FamilyList house={house} style={style} current={family.id} onChange={change} onTable={() => { setSide("table"); }} onOpen={(id) => { setFind(""); open(`/house/${id}`); }} />
         <section aria-label={`Roles of ${family.name}`} className="card flex min-h-0 flex-col">
           <div className="flex items-center gap-3 border-b border-line px-3.5 py-2">
             <h2 className="font-semibold">{wanted === "" ? family.name : "Found"} <span className="font-normal text-ink-2">{wanted === "" ? "in house order" : `${roles.length} roles`}</span></h2>

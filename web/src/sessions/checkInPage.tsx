@@ -19,6 +19,7 @@ import { actsOn, putAll, sayRole, useFindings } from "../findings/useFindings.ts
 import { Button } from "../ui/button.tsx";
 import { BeforeAfter, PageHead, Pill, Share, Views } from "../ui/pieces.tsx";
 import { Empty, Failed, Loading } from "../ui/states.tsx";
+import { BehindIt } from "../findings/behindIt.tsx";
 import { Tile } from "../ui/tile.tsx";
 import { ChangeList } from "../workbench/changeList.tsx";
 import type { Desk } from "../workbench/desk.ts";
@@ -113,7 +114,7 @@ function Area({ title, findings, session, given, style, desk }: { title: string;
               {t ? <Tile colour={t.colour} icon={t.icon} /> : <Tile colour="#38423b" icon="bus" />}
               <div className="min-w-0">
                 <p className="text-sm"><span className={`mr-1.5 font-semibold ${f.kept ? "text-ink-2" : f.weight === "broken" ? "text-brick" : f.weight === "look" ? "text-lantern" : "text-tide"}`}>{TITLE_OF.get(f.rule)}</span> {f.says}</p>
-                <p className="text-sm text-ink-2">{f.because}</p>
+                <p className="text-sm text-ink-2">{f.because}{t && <BehindIt style={style} session={session} rule={f.rule} track={t} />}</p>
                 <p className="mt-0.5"><BeforeAfter before={f.before} after={f.after} /></p>
               </div>
               <div>

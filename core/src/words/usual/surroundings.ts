@@ -192,6 +192,8 @@ boundary; Bnd; boundary mic, boundary, plate mic
   flag: `
 dynamics on the wheel; MW; mod wheel, modwheel, modulation wheel; ; the modulation wheel carries the dynamics
 keyswitches; KS; keyswitch, key switch, key switches; ; articulations are chosen by keys below the range
+keyswitches below; KSlo; keyswitches low, ks low; ; articulations are chosen by keys below C1
+keyswitches above; KShi; keyswitches high, ks high; ; articulations are chosen by keys above C6
 round robin; RndRb; round robins; ; repeated notes take another sample each time
 velocity only; Vel; velocity dynamics; ; how hard a key is struck carries the dynamics
 sounds octave lower; OctLo; sounding octave lower; ; sounds an octave below where it is written
