@@ -1,6 +1,6 @@
 import type { Release, Template, TemplateCard } from "@mossy/contract/library";
 import { diff } from "@mossy/core/session/diff";
-import { CHANNELS, emptySession } from "@mossy/core/session/document";
+import { CHANNELS } from "@mossy/core/session/document";
 import type { Session } from "@mossy/core/session/document";
 import type { Db } from "../database.ts";
 import { HouseProblem, notFound, stale } from "../problems.ts";

@@ -41,7 +41,7 @@ export default function StartsPage() {
     setParams({ line: id });
   };
   return (
-    <div className="grid h-full min-h-0 grid-cols-[minmax(0,1fr)_310px] gap-4">
+    <div className={`grid h-full min-h-0 gap-4 ${shown === "tracks" ? "grid-cols-[minmax(0,1fr)_310px]" : "grid-cols-1"}`}>
       <section aria-label="Starting values" className="card flex min-h-0 flex-col">
         <div className="flex items-center gap-3 border-b border-line px-3.5 py-2"><Choice label="What begins" value={shown} choices={VIEWS} onChoose={(v) => { setParams(v === "tracks" ? {} : { show: v }); }} />
           <span className="text-sm text-ink-2">{shown === "tracks" ? "Asked from the top: the first line that fits and names a value decides it." : shown === "session" ? "What a new session gets." : "Settings and keys every room should have; each ticks them off with a date."}</span>
@@ -61,12 +61,12 @@ export default function StartsPage() {
           {shown === "checklist" && <Checklist items={house.checklist} onChange={change ? (checklist) => { change({ ...house, checklist }); } : null} />}
         </div>
       </section>
-      <aside aria-label="Selected" className="flex min-h-0 flex-col gap-4 overflow-y-auto">
-        {shown === "tracks" && chosen && <RulePanel key={chosen.id} house={house} rule={chosen} onChange={change ? (rule) => { put(house.starts.map((s) => (s.id === chosen.id ? rule : s))); } : null}
+      {shown === "tracks" && <aside aria-label="Selected" className="flex min-h-0 flex-col gap-4 overflow-y-auto">
+        {chosen && <RulePanel key={chosen.id} house={house} rule={chosen} onChange={change ? (rule) => { put(house.starts.map((s) => (s.id === chosen.id ? rule : s))); } : null}
           onMove={change ? (by) => { const at = house.starts.indexOf(chosen); const other = house.starts[at + by]; if (other) put(by < 0 ? house.starts.toSpliced(at - 1, 2, chosen, other) : house.starts.toSpliced(at, 2, other, chosen)); } : null}
           onGone={change ? () => { put(house.starts.filter((s) => s !== chosen)); setParams({}); } : null} />}
         <WhatChanges session={session} pick={pick} of={TOUCHES} />
-      </aside>
+      </aside>}
     </div>
   );
 }
