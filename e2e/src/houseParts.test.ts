@@ -242,3 +242,19 @@ describe("why", () => {
     await b.see("//section[@aria-label='Pattern of a track']");
   });
 });
+
+describe("who may only look", () => {
+  it("sees every page of the house style and what it does, and no way to change it", async () => {
+    const other = await Browser.open(house.base);
+    try {
+      await other.signIn("Wren Addis");
+      for (const [place, ready] of [["beside?line=hat-side", "//section[@aria-label='hat side']"], ["names", "//section[@aria-label='Pattern of a track']"], ["icons", "//ul[@aria-label='All icons']/li"], ["folders", "//ul[@aria-label='Folder tree']/li"], ["disk?show=blueprint", "//section[@aria-label='Folder']"], ["starts", "//section[@aria-label='Line']"], ["exceptions", "//section[@aria-label='Exceptions']"], ["editions", "//h2[contains(., 'would change')]"]] as const) {
+        await other.go(`/house/${place}`);
+        await other.see(ready);
+        const changing = ["Take out", "Add", "Add inside", "Take it up as the draft", "Carry it out", "Make on the shared disk", "Bring SVG files in…", "Publish edition 3"].map((t) => `normalize-space(.)='${t}'`).join(" or ");
+        expect([place, await other.count(`//main//button[${changing}]`)]).toEqual([place, 0]);
+        expect([place, await other.count("//main//fieldset//input[not(ancestor::fieldset[@disabled])] | //main//aside//input[@type='text' and not(@readonly)]")]).toEqual([place, 0]);
+      }
+    } finally { await other.close(); }
+  });
+});

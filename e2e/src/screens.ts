@@ -28,6 +28,7 @@ export const SCREENS: readonly { readonly name: string; readonly path: string; r
   { name: "workbench-add", path: "/library/steelpan-orchestra-full-yard", ready: "//div[@role='treegrid']", act: async (b) => { await b.press("a"); await b.type("//section[@aria-label='Add tracks']//textarea", "triple second\nhull drum\nSnaer Top\nBV 1\nRm L"); await b.driver.sleep(300); } },
   { name: "workbench-publish", path: "/library/steelpan-orchestra-full-yard", ready: "//div[@role='treegrid']", act: (b) => b.press("p") },
   { name: "input-list", path: "/library/steelpan-orchestra-full-yard/inputs", ready: "//th[.='Input']" },
+  { name: "signal", path: "/library/steelpan-orchestra-full-yard/signal", ready: "//th[.='Comes to the main path']" },
   { name: "changes", path: "/library/steelpan-orchestra-full-yard/changes", ready: "//h2[contains(., 'to the draft')]" },
   { name: "releases", path: "/library/steelpan-orchestra-full-yard/releases", ready: "//a[.='Release 1']" },
   { name: "notes", path: "/library/steelpan-orchestra-full-yard/notes", ready: "//textarea[@id='notes']" },

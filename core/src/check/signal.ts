@@ -107,6 +107,31 @@ function firstFree(taken: ReadonlySet<number>, channels: number): number {
   for (let n = 1; ; n++) if (Array.from({ length: channels }, (_, i) => n + i).every((x) => !taken.has(x))) return n;
 }
 
+/** Positions of which one hears a source from the other side: there its skin or cone moves the other way. */
+const OPPOSITE: Readonly<Record<string, string>> = { top: "bottom", front: "back" };
+
+/** Two microphones on one source from two sides, with the same polarity: they take from each other. */
+export const polarityPair: Rule = {
+  id: "polarity-pair", area: "signal", title: "Pair with equal polarity",
+  check: (view) => {
+    const key = (what: { role: string | null; of: string | null; number: number | null; positions: readonly string[] }, leave: string): string => [what.role, what.of, what.number, ...what.positions.filter((p) => p !== leave).sort()].join("|");
+    const known = view.session.tracks.flatMap((t) => { const what = view.plan.wanted.get(t.id)?.what; return t.kind === "audio" && what?.sure ? [{ t, what }] : []; });
+    const nearOnes = new Map(known.flatMap(({ t, what }) => Object.keys(OPPOSITE).filter((p) => what.positions.includes(p)).map((p) => [`${p} ${key(what, p)}`, t] as const)));
+    return known.flatMap(({ t: far, what }): Remark[] => {
+      const [near, side] = Object.entries(OPPOSITE).find(([, other]) => what.positions.includes(other)) ?? [];
+      if (near === undefined || side === undefined) return [];
+      const pair = nearOnes.get(`${near} ${key(what, side)}`);
+      if (!pair || pair.polarity !== far.polarity) return [];
+      const to = far.polarity === "inverted" ? "normal" : "inverted";
+      return [{
+        track: far.id, weight: "look", says: `“${far.name}” and “${pair.name}” hear one source from two sides with the same polarity.`,
+        because: "What pushes one pulls the other, so together they lose their low end. Usually the far one is inverted; listen to be sure.", before: far.polarity, after: to,
+        fix: { label: to === "inverted" ? "Invert it" : "Set it normal", changes: [setField(far, "polarity", to)], sure: false },
+      }];
+    });
+  },
+};
+
 /** A return that nothing sends to makes no sound: say which, offer to take it out. */
 export const unfedReturn: Rule = {
   id: "unfed-return", area: "signal", title: "Return nobody feeds",

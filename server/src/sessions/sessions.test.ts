@@ -45,8 +45,8 @@ describe("starting a session", () => {
     const { data: bytes, headers } = await engineer.ask("package", { session: data.id });
     expect(headers.get("content-disposition")).toContain(`${data.folder}.zip`);
     const files = unzipSync(bytes as Uint8Array);
-    expect(Object.keys(files)).toContain(`${data.folder}/Session/Quay_night_late.dawproject`);
-    expect(readExchange(files[`${data.folder}/Session/Quay_night_late.dawproject`]!)).toMatchObject({ of: data.id, session: data.given });
+    expect(Object.keys(files)).toContain(`${data.folder}/Session/Quay-night-late.dawproject`);
+    expect(readExchange(files[`${data.folder}/Session/Quay-night-late.dawproject`]!)).toMatchObject({ of: data.id, session: data.given });
     expect(strFromU8(files[`${data.folder}/Notes/Input_list.csv`]!)).toContain("15,Wireless receiver,,MC,MC,");
   });
 });

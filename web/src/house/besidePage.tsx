@@ -42,7 +42,7 @@ export default function BesidePage() {
       <section aria-label={GROUPS[group][0]} className="card flex min-h-0 flex-col">
         <div className="flex items-center gap-3 border-b border-line px-3.5 py-2">
           <h2 className="min-w-0 font-semibold">{GROUPS[group][0]} <span className="font-normal text-ink-2">{GROUPS[group][1]}</span></h2>
-          {group === "side" && <span className="ml-auto flex shrink-0 items-center gap-2 text-sm">Seen by the <Choice label="From where the house looks" value={house.view} choices={[["player", "player"], ["audience", "audience"]]} onChoose={(view) => { change?.({ ...house, view }); }} /></span>}
+          {group === "side" && <span className="ml-auto flex shrink-0 items-center gap-2 text-sm">Seen by the <Choice label="From where the house looks" value={house.view} choices={[["player", "player"], ["audience", "audience"]]} onChoose={change ? (view) => { change({ ...house, view }); } : null} /></span>}
         </div>
         <div className="min-h-0 flex-1 overflow-y-auto">
           <table className="w-full table-fixed">

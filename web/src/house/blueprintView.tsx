@@ -1,6 +1,8 @@
 import { blueprintInWords, foldersToMake } from "@mossy/core/disk/folders";
 import { zipOf } from "@mossy/core/formats/zipOut";
-import { diskFolder, diskFolderOf } from "@mossy/core/house/diskPlan";
+import { diskFolder } from "@mossy/core/house/diskPlan";
+import { addDiskFolder, diskFolderAt, diskFolders, moveDiskFolder, withDiskFolder } from "@mossy/core/house/editDisk";
+import type { DiskPlace } from "@mossy/core/house/editDisk";
 import type { DiskFolder } from "@mossy/core/house/diskPlan";
 import { house as houseSchema } from "@mossy/core/house/house";
 import type { House } from "@mossy/core/house/house";
@@ -25,16 +27,17 @@ type Which = "project" | "shared";
 export function BlueprintView() {
   const { house, style, change } = useHouseWork();
   const [which, setWhich] = useState<Which>("project");
-  const [path, setPath] = useState<readonly number[]>([0]);
+  const [path, setPath] = useState<DiskPlace>([0]);
   const [problem, setProblem] = useState<string | null>(null);
   const tree = house.disk[which];
-  const chosen = at(tree, path);
+  const chosen = diskFolderAt(tree, path);
   const put = (next: DiskFolder[]): void => {
     const made: House = { ...house, disk: { ...house.disk, [which]: next } };
     const read = houseSchema.shape.disk.safeParse(made.disk);
     setProblem(read.success ? null : `That does not work: ${read.error.issues[0]?.message ?? ""}.`);
     if (read.success) change?.(made);
   };
+  const add = (inside: DiskPlace): void => { const made = addDiskFolder(tree, inside); put(made.tree); setPath(made.place); };
   const make = useMutation({
     mutationFn: () => ask("makeOnDisk", {}, { folders: foldersToMake(house.disk.shared, "") }),
     onSuccess: async ({ made }) => { await queryClient.invalidateQueries({ queryKey: ["disk"] }); mention(made.length === 0 ? "Every folder is on the shared disk already." : `${made.length} ${made.length === 1 ? "folder was" : "folders were"} made on the shared disk.`); },
@@ -51,7 +54,7 @@ export function BlueprintView() {
           <span className="ml-auto flex gap-2"><Button small onClick={zip}>As a ZIP</Button>{which === "shared" && change && <Button small disabled={make.isPending} onClick={() => { make.mutate(); }}>Make on the shared disk</Button>}</span>
         </div>
         <Trouble error={make.error} />
-        <ul className="min-h-0 flex-1 overflow-y-auto" aria-label="Folders of the blueprint">{rows(tree).map(({ folder, path: p }) => (
+        <ul className="min-h-0 flex-1 overflow-y-auto" aria-label="Folders of the blueprint">{diskFolders(tree).map(({ folder, place: p }) => (
           <li key={p.join()} onClick={() => { setPath(p); }} className={`flex items-center gap-2 border-b border-line py-1.5 pr-3 ${p.join() === path.join() ? "bg-moss-soft" : "hover:bg-bg"}`} style={{ paddingLeft: 12 + (p.length - 1) * 20 }}>
             <FolderTree size={14} aria-hidden className="shrink-0 text-ink-2" />
             <span className="min-w-0 flex-1"><button type="button" aria-current={p.join() === path.join() ? "true" : undefined} className="font-mono font-semibold" onClick={(e) => { e.stopPropagation(); setPath(p); }}>{folder.name ?? `(${(folder.named ?? "").replace("-", " ")})`}</button><span className="block truncate text-sm text-ink-2">{folder.says}{folder.kinds.length > 0 ? ` · ${folder.kinds.join(", ")}` : ""}{folder.named === "session-folder" ? " · holds a project" : ""}</span></span>
@@ -59,13 +62,13 @@ export function BlueprintView() {
             {!folder.must && <Pill>where needed</Pill>}
           </li>
         ))}</ul>
-        {change && <div className="border-t border-line px-3.5 py-2"><Button small onClick={() => { put([...tree, diskFolderOf(fresh(tree), "what it is for", { must: false })]); setPath([tree.length]); }}><FolderPlus size={14} aria-hidden /> Add a folder</Button></div>}
+        {change && <div className="border-t border-line px-3.5 py-2"><Button small onClick={() => { add([]); }}><FolderPlus size={14} aria-hidden /> Add a folder</Button></div>}
       </section>
       <aside aria-label="Selected" className="flex min-h-0 flex-col gap-4 overflow-y-auto">
-        {chosen && <FolderPanel key={which + path.join()} folder={chosen} problem={problem} onChange={change ? (f) => { put(change1(tree, path, () => [f])); } : null}
-          onInside={change ? () => { put(change1(tree, path, (f) => [{ ...f, inside: [...f.inside, diskFolderOf(fresh(f.inside), "what it is for", { must: false })] }])); setPath([...path, chosen.inside.length]); } : null}
-          onMove={change ? (by) => { const last = path.at(-1) ?? 0; const up = path.slice(0, -1); const siblings = up.length === 0 ? tree : at(tree, up)?.inside ?? []; if (last + by < 0 || last + by >= siblings.length) return; const moved = siblings.toSpliced(last, 1).toSpliced(last + by, 0, chosen); put(up.length === 0 ? moved : change1(tree, up, (f) => [{ ...f, inside: moved }])); setPath([...up, last + by]); } : null}
-          onGone={change ? () => { put(change1(tree, path, () => [])); setPath([0]); } : null} />}
+        {chosen && <FolderPanel key={which + path.join()} folder={chosen} problem={problem} onChange={change ? (f) => { put(withDiskFolder(tree, path, () => [f])); } : null}
+          onInside={change ? () => { add(path); } : null}
+          onMove={change ? (by) => { const made = moveDiskFolder(tree, path, by); put([...made.tree]); setPath(made.place); } : null}
+          onGone={change ? () => { put(withDiskFolder(tree, path, () => [])); setPath([0]); } : null} />}
         <section aria-label="Paths" className="card flex flex-col gap-3 p-3.5">
           <h2 className="font-semibold">Paths</h2>
           <TextField mono label="The shared disk stands at" readOnly={!change} value={house.disk.root} onSet={(root) => { if (root !== "") change?.({ ...house, disk: { ...house.disk, root } }); }} />
@@ -75,22 +78,6 @@ export function BlueprintView() {
     </div>
   );
 }
-
-function rows(tree: readonly DiskFolder[], path: readonly number[] = []): { folder: DiskFolder; path: readonly number[] }[] {
-  return tree.flatMap((folder, i) => [{ folder, path: [...path, i] }, ...rows(folder.inside, [...path, i])]);
-}
-
-function at(tree: readonly DiskFolder[], [first, ...rest]: readonly number[]): DiskFolder | undefined {
-  const folder = tree[first ?? -1];
-  return rest.length === 0 ? folder : folder && at(folder.inside, rest);
-}
-
-/** The tree with what stands at a path made into something else, or nothing. */
-function change1(tree: readonly DiskFolder[], [first, ...rest]: readonly number[], into: (f: DiskFolder) => DiskFolder[]): DiskFolder[] {
-  return tree.flatMap((f, i) => (i !== first ? [f] : rest.length === 0 ? into(f) : [{ ...f, inside: change1(f.inside, rest, into) }]));
-}
-
-const fresh = (siblings: readonly DiskFolder[]): string => { let name = "New"; for (let n = 2; siblings.some((f) => f.name === name); n++) name = `New_${n}`; return name; };
 
 function FolderPanel({ folder: f, problem, onChange, onInside, onMove, onGone }: { folder: DiskFolder; problem: string | null; onChange: ((next: DiskFolder) => void) | null; onInside: (() => void) | null; onMove: ((by: -1 | 1) => void) | null; onGone: (() => void) | null }) {
   const [off, setOff] = useState<string | null>(null);

@@ -98,7 +98,7 @@ function FolderPanel({ house, style, folder, problem, onChange, onGone }: { hous
         <TextField label="Made from, tracks" hint={`Empty: ${house.folderFrom}, as all.`} readOnly={!onChange} value={folder.from === null ? "" : String(folder.from)} onSet={(v) => { const n = number(v, 1, 50); if (n !== undefined && (n === null || Number.isInteger(n))) set({ from: n }); }} />
         <Field label="Colour"><Select small disabled={!onChange} value={folder.colour ?? ""} onChange={(e) => { set({ colour: e.target.value === "" ? null : e.target.value }); }}><option value="">its role's</option>{house.palette.map((c) => <option key={c.id} value={c.id}>{c.name}</option>)}</Select></Field>
       </div>
-      <Field label="Its members take"><Choice label="What of its colour its members take" value={folder.passes} choices={[["nothing", "their own"], ["same", "its colour"], ["steps", "steps of it"]]} onChoose={(passes) => { set({ passes }); }} /></Field>
+      <Field label="Its members take"><Choice label="What of its colour its members take" value={folder.passes} choices={[["nothing", "their own"], ["same", "its colour"], ["steps", "steps of it"]]} onChoose={onChange ? (passes) => { set({ passes }); } : null} /></Field>
       <label className="flex items-center gap-1.5 text-sm"><input type="checkbox" disabled={!onChange} checked={folder.carries} onChange={(e) => { set({ carries: e.target.checked }); }} /> carries the sound of what it holds, as a bus</label>
       {folder.carries && <div className="grid grid-cols-2 gap-2">
         <TextField label="Width, %" hint="Empty: 100." readOnly={!onChange} value={folder.width === null ? "" : String(folder.width)} onSet={(v) => { const n = number(v, 0, 200); if (n !== undefined) set({ width: n }); }} />

@@ -39,11 +39,11 @@ export function Views({ label, views }: { label: string; views: readonly { reado
 }
 
 /** One of a few choices, side by side. */
-export function Choice<T extends string>({ label, value, choices, onChoose }: { label: string; value: T; choices: readonly (readonly [value: T, name: string])[]; onChoose: (value: T) => void }) {
+export function Choice<T extends string>({ label, value, choices, onChoose }: { label: string; value: T; choices: readonly (readonly [value: T, name: string])[]; onChoose: ((value: T) => void) | null }) {
   return (
     <div role="group" aria-label={label} className="inline-flex w-fit rounded-md bg-sunk p-[3px]">
       {choices.map(([v, name]) => (
-        <button key={v} type="button" aria-pressed={v === value} onClick={() => { onChoose(v); }} className={`rounded-sm px-3 py-[3px] text-sm font-semibold ${v === value ? "bg-surface text-ink shadow-sm" : "text-ink-2 hover:text-ink"}`}>{name}</button>
+        <button key={v} type="button" aria-pressed={v === value} disabled={!onChoose && v !== value} onClick={() => { onChoose?.(v); }} className={`rounded-sm px-3 py-[3px] text-sm font-semibold ${v === value ? "bg-surface text-ink shadow-sm" : "text-ink-2 hover:text-ink"}`}>{name}</button>
       ))}
     </div>
   );

@@ -2,9 +2,7 @@ import { ChangeRefused, apply } from "@mossy/core/session/apply";
 import { inverse } from "@mossy/core/session/change";
 import type { Change } from "@mossy/core/session/change";
 import type { Session } from "@mossy/core/session/document";
-
-/** One thing somebody did: its changes, and what to call it ("rename", "put right"). */
-interface Deed { readonly changes: readonly Change[]; readonly label: string }
+import type { Deed, DeedBook } from "./deeds.ts";
 
 export type Saving = "saved" | "saving" | "waiting";
 export interface DeskState {
@@ -43,9 +41,12 @@ export class Desk {
   #sending = false;
   readonly #listeners = new Set<() => void>();
 
-  constructor(private readonly house: House, start: { revision: number; session: Session; savedAt: Date }, private readonly pause: (ms: number) => Promise<void> = (ms) => new Promise((r) => { setTimeout(r, ms); })) {
+  constructor(private readonly house: House, start: { revision: number; session: Session; savedAt: Date }, private readonly book: DeedBook = { load: () => ({ done: [], undone: [] }), save: () => undefined }, private readonly pause: (ms: number) => Promise<void> = (ms) => new Promise((r) => { setTimeout(r, ms); })) {
     this.#revision = start.revision;
-    this.#state = { session: start.session, saving: "saved", savedAt: start.savedAt, undoes: null, redoes: null, problem: null };
+    const { done, undone } = book.load();
+    this.#done = [...done];
+    this.#undone = [...undone];
+    this.#state = { session: start.session, saving: "saved", savedAt: start.savedAt, undoes: done.at(-1)?.label ?? null, redoes: undone.at(-1)?.label ?? null, problem: null };
   }
 
   readonly subscribe = (listener: () => void): (() => void) => { this.#listeners.add(listener); return () => { this.#listeners.delete(listener); }; };
@@ -74,7 +75,7 @@ export class Desk {
     const deed = from.at(-1);
     if (!deed) return;
     const changes = inverse(deed.changes);
-    if (!this.#show(changes)) { from.pop(); this.#set({}); return; }
+    if (!this.#show(changes)) { from.pop(); this.book.save({ done: this.#done, undone: this.#undone }); this.#set({}); return; }
     from.pop();
     to.push({ changes, label: deed.label });
     this.#post({ changes, label: deed.label });
@@ -93,6 +94,7 @@ export class Desk {
 
   #post(deed: Deed): void {
     this.#queue.push(deed);
+    this.book.save({ done: this.#done, undone: this.#undone });
     this.#set({ saving: "saving" });
     void this.#flush();
   }
@@ -147,6 +149,7 @@ export class Desk {
     const gone = new Set(lost.map((d) => d.changes));
     this.#done = this.#done.filter((d) => !gone.has(d.changes));
     this.#undone = this.#undone.filter((d) => !gone.has(d.changes));
+    if (lost.length > 0) this.book.save({ done: this.#done, undone: this.#undone });
   }
 
   async #giveUp(deed: Deed, reason: string): Promise<void> {

@@ -28,6 +28,7 @@ import { Inspector } from "./inspector.tsx";
 import { Publish } from "./publish.tsx";
 import { Releases } from "./releases.tsx";
 import { Sheet } from "./sheet.tsx";
+import { SignalView } from "./signalView.tsx";
 import { useDesk } from "./useDesk.ts";
 
 export default function WorkbenchPage() {
@@ -84,7 +85,7 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
         {may && <Button look="main" onClick={() => { setSide("publish"); }}>Publish release {(latest?.number ?? 0) + 1}</Button>}
       </PageHead>
       <div className="flex items-center gap-3">
-        <Views label="Views of the template" views={[["", "Track sheet"], ["/inputs", "Input list"], ["/changes", "Changes"], ["/releases", "Releases"], ["/notes", "Notes"]].map(([path, name]) => ({ to: `/library/${template.id}${path ?? ""}`, name: name ?? "" }))} />
+        <Views label="Views of the template" views={[["", "Track sheet"], ["/inputs", "Input list"], ["/signal", "Signal"], ["/changes", "Changes"], ["/releases", "Releases"], ["/notes", "Notes"]].map(([path, name]) => ({ to: `/library/${template.id}${path ?? ""}`, name: name ?? "" }))} />
         {view === "sheet" && <Input type="search" aria-label="Find a track" placeholder="Find" className="w-32" value={find} onChange={(e) => { setFind(e.target.value); }} />}
         {may && (
           <div className="ml-auto flex items-center gap-2">
@@ -103,7 +104,8 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
             : <Sheet style={style} session={session} findings={findings.byTrack} selected={chosen} onSelect={select} compact={compact} find={find}
                 onRename={may ? (id, name) => { const t = session.tracks.find((x) => x.id === id); if (t) desk.edit([setField(t, "name", asOneLine(name, 200))], "rename"); } : null}
                 onTakeOut={(id) => { if (may) desk.edit(takingOut(session, id), "take out"); }} />)}
-          {view === "inputs" && <InputView style={style} session={session} />}
+          {view === "inputs" && <InputView style={style} session={session} findings={findings.byTrack} desk={may ? desk : null} />}
+          {view === "signal" && <SignalView session={session} desk={may ? desk : null} onSelect={select} />}
           {view === "changes" && <Changes template={template} session={session} />}
           {view === "releases" && <Releases template={template} />}
           {view === "notes" && <Notes key={session.notes} session={session} desk={may ? desk : null} />}

@@ -3,6 +3,7 @@ import type { News } from "@mossy/contract/news";
 import { useCallback, useEffect, useState, useSyncExternalStore } from "react";
 import { AskProblem, ask } from "../app/ask.ts";
 import { useNews } from "../app/news.ts";
+import { deedBook } from "./deeds.ts";
 import { Desk, NotTaken } from "./desk.ts";
 import type { DeskState } from "./desk.ts";
 
@@ -15,7 +16,7 @@ export function useDesk(document: WorkedOn): { desk: Desk; state: DeskState } {
   const [desk] = useState(() => new Desk({
     send: (revision, changes) => ask("editDocument", { document: id }, { revision, changes: [...changes] }).catch(taken),
     load: () => ask("document", { document: id }).catch(taken),
-  }, { revision: document.revision, session: document.session, savedAt: new Date(document.updatedAt) }));
+  }, { revision: document.revision, session: document.session, savedAt: new Date(document.updatedAt) }, deedBook(id, sessionStorage)));
   useNews(useCallback((news: News) => { if (news.kind === "document" && news.document === id) void desk.heard(news.revision); }, [desk, id]));
   const state = useSyncExternalStore(desk.subscribe, desk.state);
   const unsent = state.saving !== "saved";

@@ -1,0 +1,81 @@
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { Key } from "selenium-webdriver";
+import { Browser } from "./browser.ts";
+import { openHouse } from "./house.ts";
+import type { OpenHouse } from "./house.ts";
+
+let house: OpenHouse;
+let b: Browser;
+beforeAll(async () => { house = await openHouse(false); b = await Browser.open(house.base); await b.signIn("Marram Vale"); }, 120_000);
+afterAll(async () => { await b.close(); await house.close(); });
+
+const saved = (): Promise<unknown> => b.see("//span[@role='status'][starts-with(., 'Saved')]");
+
+describe("the workbench", () => {
+  it("undoes what was done before the page was loaded again", async () => {
+    await b.go("/library/steelpan-orchestra-full-yard");
+    await b.click("//span[.='Kick']");
+    await b.type("//section[@aria-label='Selected track']//label[contains(., 'Level')]//input", "-3");
+    await b.press(Key.ENTER);
+    await b.see("//button[@aria-label='Undo: level']");
+    await saved();
+    await b.driver.navigate().refresh();
+    await b.button("Undo: level");
+    await b.see("//button[@aria-label='Redo: level']");
+    await saved();
+    await b.click("//span[.='Kick']");
+    expect(await (await b.see("//section[@aria-label='Selected track']//label[contains(., 'Level')]//input")).getAttribute("value")).toBe("−8.0");
+  });
+
+  it("says how each track comes to the main path, what it sums to, and leaves the headroom that is asked for in one go", async () => {
+    await b.go("/library/steelpan-orchestra-full-yard/signal");
+    await b.see("//tr[.//button[.='Kick']]//span[contains(., '2 ways')]");
+    await b.see("//tr[.//button[.='HpRev']]//*[contains(., 'one way')] | //tr[.//button[.='Cue_1']]//*[contains(., 'not at all')] | //tr[.//button[.='Cue_1']]//*[contains(., 'one way')]");
+    const said = await b.text("//p[contains(., 'The main path sums to')]");
+    await b.type("//label[contains(., 'Leave at the main')]//input", "12");
+    await b.click("//button[contains(., 'start levels for it')]");
+    await b.see("//button[.='It leaves that already']");
+    expect(await b.text("//p[contains(., 'The main path sums to')]")).not.toBe(said);
+    await b.see("//p[contains(., '12.0 dB of headroom') or contains(., '11.9 dB of headroom') or contains(., '12.1 dB of headroom')]");
+    await saved();
+    await b.chord(Key.CONTROL, "z");
+    await b.see("//button[contains(., 'start levels for it')]");
+    await saved();
+  });
+
+  it("numbers inputs: fills down, swaps, makes gaps, types; a wrong number is not taken, and one used twice is said", async () => {
+    await b.go("/library/steelpan-orchestra-full-yard/inputs");
+    const input = (track: string): Promise<string> => b.see(`//input[@aria-label='Input of ${track}']`).then((e) => e.getAttribute("value")).then((v) => v ?? "");
+    const [kick, top] = [await input("Kick"), await input("Snare_Top")];
+    await b.click("//input[@aria-label='Tick Kick']");
+    await b.click("//input[@aria-label='Tick Snare_Top']");
+    await b.button("Swap the two");
+    await b.driver.wait(async () => (await input("Kick")) === top, 10_000, "the inputs change places");
+    expect(await input("Snare_Top")).toBe(kick);
+    await b.click("//input[@aria-label='Tick Snare_Top']");
+    await b.button("Make a gap before");
+    await b.driver.wait(async () => (await input("Kick")) === String(Number(top) + 1), 10_000, "a gap is made");
+    await b.type("//input[@aria-label='Input of Kick']", "0");
+    await b.press(Key.ENTER);
+    expect(await (await b.see("//input[@aria-label='Input of Kick']")).getAttribute("aria-invalid")).toBe("true");
+    await b.press(Key.ESCAPE);
+    await b.type("//input[@aria-label='Input of Kick']", await input("Snare_Btm"));
+    await b.press(Key.ENTER);
+    await b.see("//span[.='used twice']");
+    await b.button("Clear");
+    await b.gone("//span[.='used twice']");
+    for (let n = 0; n < 4; n++) { await b.click("//button[starts-with(@aria-label, 'Undo: ')]"); await b.driver.sleep(100); }
+    await b.driver.wait(async () => (await input("Kick")) === kick, 10_000, "all is undone");
+    await saved();
+  });
+
+  it("asks about two microphones on one snare with the same polarity, and inverts only when told", async () => {
+    await b.go("/library/steelpan-orchestra-full-yard");
+    await b.click("//span[.='Snare_Btm']");
+    await b.click("//section[@aria-label='Selected track']//label[contains(., 'Polarity')]//option[.='normal']");
+    await b.seeText("“Snare_Btm” and “Snare_Top” hear one source from two sides with the same polarity.");
+    await b.button("Invert it");
+    await b.gone("//p[contains(., 'hear one source from two sides')]");
+    await saved();
+  });
+});
