@@ -6,9 +6,7 @@ import type { Session, Track, TrackId } from "../session/document.ts";
 import type { Identity } from "../names/pattern.ts";
 import { compose } from "../names/compose.ts";
 import { insideOf } from "../session/routing.ts";
-import { asOneLine } from "../session/text.ts";
 import { readName } from "../words/read.ts";
-import type { Reading } from "../words/read.ts";
 import { carrierOf, planHouse } from "./plan.ts";
 import type { TrackLookUp, Wanted } from "./plan.ts";
 import { startTrace } from "./starts.ts";
@@ -99,22 +97,6 @@ export function newTrack(style: Style, session: Session, id: TrackId, what: Iden
 export function startsFor(style: Style, what: Identity, kind: Track["kind"], name = ""): Started {
   const about = { name, role: what.role, family: familyFor(style, what), kind, format: null, inside: [], hasNote: false };
   return Object.fromEntries(startTrace(style, what, about).map((s) => [s.field, s.value]));
-}
-
-/** One pasted line with what the house made of it. */
-export interface NewName { readonly line: string; readonly reading: Reading; readonly track: Track }
-
-/**
- * Reads pasted names, one a line, and makes a dressed track of each that has a role; empty lines are left out.
- * Lines that are not read for sure become plain tracks under the name as typed: nothing is guessed, nothing is lost.
- * @param newId gives a fresh id for each track
- */
-export function readLines(style: Style, session: Session, text: string, newId: () => TrackId): NewName[] {
-  return text.split(/\r?\n/).map((l) => asOneLine(l, 200).trim()).filter(Boolean).slice(0, 500).map((clean) => {
-    const reading = readName(style.reader, clean);
-    const known = reading.sure ? reading : { role: null, of: null, positions: [], number: null };
-    return { line: clean, reading, track: newTrack(style, session, newId(), known, clean, reading.format) };
-  });
 }
 
 /** The changes that add tracks where the house order wants them, dressed among what is there. */

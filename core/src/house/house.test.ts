@@ -4,7 +4,8 @@ import { sessions, smallSession } from "../fixtures/sessions.ts";
 import { apply } from "../session/apply.ts";
 import { blankTrack, emptySession, session as sessionSchema, treeProblems } from "../session/document.ts";
 import type { Session } from "../session/document.ts";
-import { addDressed, dress, dressed, giveRole, newTrack, readLines, startsFor } from "./dress.ts";
+import { addDressed, dress, dressed, giveRole, newTrack, startsFor } from "./dress.ts";
+import { readLines } from "./typed.ts";
 import { house as houseSchema, houseProblems } from "./house.ts";
 import { makeStyle } from "./style.ts";
 import { usualHouse } from "./usual.ts";
@@ -91,6 +92,17 @@ describe("saying what a track is", () => {
 });
 
 describe("pasting names", () => {
+  it("makes many of one by count, and takes input, format and note from behind a bar or a tab", () => {
+    const s = smallSession();
+    const lines = readLines(style, s, "3 of Shanty tenor | 12\nRoom\tstereo\tin 20\tby the door | on the wall\n2 of xqzv\nKick | 0 | 9999 | surround\n0 of Hat", newId);
+    expect(lines.map((l) => [l.track.name, l.track.input, l.track.format, l.track.notes])).toEqual([
+      ["ShTen", 12, "mono", ""], ["ShTen", 13, "mono", ""], ["ShTen", 14, "mono", ""], ["Room", 20, "stereo", "by the door; on the wall"], ["xqzv", null, "mono", ""], ["xqzv", null, "mono", ""], ["Kick", null, "mono", "0; 9999; surround"], ["Hat", null, "mono", ""],
+    ]);
+    const after = apply(s, addDressed(style, s, lines.slice(0, 3).map((l) => l.track)));
+    expect(after.tracks.filter((t) => t.role === "shanty-tenor").map((t) => t.name)).toEqual(["ShTen_1", "ShTen_2", "ShTen_3"]);
+    expect(readLines(style, s, "600 of Kick", newId)).toHaveLength(500);
+  });
+
   it("makes a dressed track of each line and puts it where the house order says", () => {
     const s = smallSession();
     const lines = readLines(style, s, "Hat\n  Ride \n\nxqzv\nRm L\nSnaer Top", newId);

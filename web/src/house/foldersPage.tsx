@@ -35,8 +35,8 @@ export default function FoldersPage() {
   const set = (next: House): void => { const [off] = houseProblems(next); setProblem(off ? `That does not work: ${off.message}.` : null); if (!off) change?.(next); };
   const role = chosen?.folder.role ?? "";
   useShortcuts(change ? [
-    { keys: "Alt+ArrowUp", says: "Folder up", run: () => { set(moveFolder(house, role, "up")); } }, { keys: "Alt+ArrowDown", says: "Folder down", run: () => { set(moveFolder(house, role, "down")); } },
-    { keys: "Alt+ArrowRight", says: "Folder into the one before", run: () => { set(moveFolder(house, role, "in")); } }, { keys: "Alt+ArrowLeft", says: "Folder out", run: () => { set(moveFolder(house, role, "out")); } },
+    { keys: "Ctrl+ArrowUp", says: "Folder up", run: () => { set(moveFolder(house, role, "up")); } }, { keys: "Ctrl+ArrowDown", says: "Folder down", run: () => { set(moveFolder(house, role, "down")); } },
+    { keys: "Ctrl+ArrowRight", says: "Folder into the one before", run: () => { set(moveFolder(house, role, "in")); } }, { keys: "Ctrl+ArrowLeft", says: "Folder out", run: () => { set(moveFolder(house, role, "out")); } },
   ] : []);
   return (
     <div className="grid h-full min-h-0 grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)_290px] gap-4">

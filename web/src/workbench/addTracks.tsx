@@ -1,4 +1,5 @@
-import { addDressed, readLines } from "@mossy/core/house/dress";
+import { addDressed } from "@mossy/core/house/dress";
+import { MOST_AT_ONCE, readLines } from "@mossy/core/house/typed";
 import { planHouse } from "@mossy/core/house/plan";
 import type { Style } from "@mossy/core/house/style";
 import { apply } from "@mossy/core/session/apply";
@@ -20,16 +21,16 @@ export function AddTracks({ style, session, desk, onDone }: { style: Style; sess
   const changes = useMemo(() => addDressed(style, session, lines.map((l) => l.track)), [style, session, lines]);
   const after = useMemo(() => apply(session, changes), [session, changes]);
   const doubtful = lines.filter((l) => !l.reading.sure).length;
-  const tooMany = later.split(/\r?\n/).filter((l) => l.trim() !== "").length - lines.length;
+  const full = lines.length >= MOST_AT_ONCE;
   const folderOf = (id: string): string => { const t = after.tracks.find((x) => x.id === id); return after.tracks.find((x) => x.id === t?.parent)?.name ?? "no folder"; };
   const nameOf = (id: string): string => planHouse(style, after).wanted.get(id)?.name ?? after.tracks.find((t) => t.id === id)?.name ?? "";
   const add = (): void => { if (desk.edit(changes, `add ${lines.length} ${lines.length === 1 ? "track" : "tracks"}`)) onDone(); };
   return (
     <section aria-label="Add tracks" className="card flex min-h-0 flex-col gap-3 p-3.5">
-      <div><h2 className="font-semibold">Add tracks</h2><p className="text-sm text-ink-2">Type or paste names, one a line. Each is read, named and placed by the house.</p></div>
-      <TextArea autoFocus aria-label="Names, one a line" rows={6} className="shrink-0 resize-y font-mono text-sm" placeholder={"lead pan near\nsnare btm\nRoom L"} value={text} onChange={(e) => { setText(e.target.value); }}
+      <div><h2 className="font-semibold">Add tracks</h2><p className="text-sm text-ink-2">Type or paste names, one a line. Each is read, named and placed by the house. “8 of Shanty tenor” makes eight; behind a bar may stand input, format and a note.</p></div>
+      <TextArea autoFocus aria-label="Names, one a line" rows={6} className="shrink-0 resize-y font-mono text-sm" placeholder={"lead pan near | 12\n8 of shanty tenor\nRoom | stereo | by the door"} value={text} onChange={(e) => { setText(e.target.value); }}
         onKeyDown={(e) => { if (e.key === "Enter" && (e.ctrlKey || e.metaKey) && lines.length > 0) add(); if (e.key === "Escape") onDone(); }} />
-      {tooMany > 0 && <p role="alert" className="text-sm text-brick">Only the first 500 lines are taken; {tooMany} more would be left out. Add them in a second go.</p>}
+      {full && <p role="alert" className="text-sm text-brick">At most {MOST_AT_ONCE} tracks are added at once. Add what comes after “{lines.at(-1)?.line}” in a second go.</p>}
       {lines.length > 0 && (
         <ul aria-label="What the house makes of them" className="min-h-0 flex-1 overflow-y-auto border-t border-line">
           {lines.map((l) => (

@@ -1,4 +1,5 @@
 import type { Finding } from "@mossy/core/check/rule";
+import { copiesOf } from "@mossy/core/house/layOut";
 import { planHouse } from "@mossy/core/house/plan";
 import type { Style } from "@mossy/core/house/style";
 import { whyOf } from "@mossy/core/house/why";
@@ -14,6 +15,7 @@ import { FindingCard } from "../findings/card.tsx";
 import { RolePicker } from "../findings/rolePicker.tsx";
 import { TITLE_OF } from "../findings/titles.ts";
 import { actsOn, sayRole } from "../findings/useFindings.ts";
+import { Button } from "../ui/button.tsx";
 import { Field, Input, Select } from "../ui/pieces.tsx";
 import { Tile } from "../ui/tile.tsx";
 import type { Desk } from "./desk.ts";
@@ -37,6 +39,7 @@ export function Inspector({ style, session, track, findings, desk }: { style: St
           </FindingCard>
         ))}
         {desk && <Values key={track.id} session={session} track={track} desk={desk} />}
+        {desk && track.kind !== "folder" && track.kind !== "main" && <Copies key={`copies-${track.id}`} style={style} session={session} track={track} desk={desk} />}
       </section>
       <WhyList why={whyOf(style, session, track)} />
     </div>
@@ -83,6 +86,20 @@ function reaches(session: Session, from: string, to: string): boolean {
     stack.push(...goesTo(t));
   }
   return false;
+}
+
+/** Copies of a track that count up: number, input and MIDI channel. */
+function Copies({ style, session, track, desk }: { style: Style; session: Session; track: Track; desk: Desk }) {
+  const [many, setMany] = useState("1");
+  const n = Number(many);
+  const fits = Number.isInteger(n) && n >= 1 && n <= 128;
+  return (
+    <form aria-label="Copies that count up" className="flex items-end gap-2 border-t border-line pt-3" onSubmit={(e) => { e.preventDefault(); if (fits) desk.edit(copiesOf(style, session, track.id, n, () => `t-${crypto.randomUUID().slice(0, 13)}`), n === 1 ? "copy" : `${n} copies`); }}>
+      <Field label="Copies that count up" problem={fits ? null : "1 to 128"}><Input small className="w-20 font-mono" inputMode="numeric" aria-invalid={!fits} value={many} onChange={(e) => { setMany(e.target.value); }} /></Field>
+      <Button small type="submit" disabled={!fits}>Copy</Button>
+      <span className="flex-1 text-xs text-ink-2">number, input{track.channel === null ? "" : ", channel"}</span>
+    </form>
+  );
 }
 
 /** A number that is set on Enter or on leaving; Escape takes it back. */

@@ -1,5 +1,6 @@
 import type { Template } from "@mossy/contract/library";
 import { dress } from "@mossy/core/house/dress";
+import { stepTrack } from "@mossy/core/house/layOut";
 import type { Style } from "@mossy/core/house/style";
 import { setField, setSessionField } from "@mossy/core/session/change";
 import type { Change } from "@mossy/core/session/change";
@@ -71,6 +72,8 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
       { keys: "Ctrl+Z", says: "Undo", run: () => { desk.undo(); } },
       { keys: "Ctrl+Shift+Z", says: "Redo", run: () => { desk.redo(); } },
       { keys: "P", says: "Publish", run: () => { setSide("publish"); } },
+      ...(track ? ([["ArrowUp", "up", "Track up"], ["ArrowDown", "down", "Track down"], ["ArrowRight", "in", "Track into the folder before it"], ["ArrowLeft", "out", "Track out of its folder"]] as const)
+        .map(([key, way, says]) => ({ keys: `Ctrl+${key}`, says, run: () => { desk.edit(stepTrack(session, track.id, way), "move"); } })) : []),
     ] : []),
     { keys: "N", says: "Next finding", run: () => { nextFinding(1); } },
     { keys: "Shift+N", says: "Previous finding", run: () => { nextFinding(-1); } },

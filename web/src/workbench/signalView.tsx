@@ -43,13 +43,13 @@ export function SignalView({ session, desk, onSelect }: { session: Session; desk
       <div className="flex min-h-0 flex-col gap-3 overflow-y-auto p-3.5" tabIndex={0} role="region" aria-label="Headroom">
         <h2 className="font-semibold">Headroom</h2>
         <div className="grid grid-cols-2 gap-2">
-          <Field label="Each source plays at, dBFS" problem={sound ? null : "0 or less"}><Input small className="font-mono" inputMode="decimal" value={source} onChange={(e) => { setSource(e.target.value); }} /></Field>
+          <Field label="Each source at, dBFS" problem={sound ? null : "0 or less"}><Input small className="font-mono" inputMode="decimal" value={source} onChange={(e) => { setSource(e.target.value); }} /></Field>
           <Field label="Leave at the main, dB"><Input small className="font-mono" inputMode="decimal" value={headroom} onChange={(e) => { setHeadroom(e.target.value); }} /></Field>
         </div>
         <Choice label="How sources go together" value={as} choices={[["uncorrelated", "Unlike each other"], ["identical", "All the same"]]} onChoose={setAs} />
-        <p className="text-xs text-ink-2">Through every feed and send, pan not counted: no channel is louder. Unlike sources come near the first, the same sound everywhere is the second.</p>
+        <p className="text-xs text-ink-2">Through every feed and send, returns as if they passed sound on as it came, pan not counted. An ordinary mix comes near “Unlike each other”; “All the same” is the loudest there can be.</p>
         {main && sums.has(main.id) && <p className="rounded-md bg-sunk px-3 py-2 text-sm">The main path sums to <strong className="font-mono">{levelInWords(at(main.id))} dBFS</strong> from {sums.get(main.id)?.sources} sources: {at(main.id) > 0 ? <span className="text-brick">{levelInWords(at(main.id)).replace("+", "")} dB over full scale</span> : `${levelInWords(-at(main.id)).replace("+", "")} dB of headroom`}.</p>}
-        {desk && <Button look="main" disabled={changes.length === 0} onClick={() => { desk.edit(changes, `leave ${wanted} dB of headroom`); }}>{changes.length === 0 ? "It leaves that already" : `Set ${changes.length} start levels for it`}</Button>}
+        {desk && <Button look="main" className="shrink-0" disabled={changes.length === 0} onClick={() => { desk.edit(changes, `leave ${wanted} dB of headroom`); }}>{changes.length === 0 ? "It leaves that already" : `Set ${changes.length} start levels for it`}</Button>}
         <table className="w-full text-sm"><thead className="text-left text-xs text-ink-2"><tr><th scope="col" className="font-semibold">Sums</th><th scope="col" className="text-right font-semibold">Sources</th><th scope="col" className="text-right font-semibold">dBFS</th></tr></thead>
           <tbody>{paths.map((t) => <tr key={t.id} className="border-t border-line"><td className="max-w-0 truncate py-1 font-mono">{t.name}</td><td className="w-16 text-right">{sums.get(t.id)?.sources}</td><td className={`w-20 text-right font-mono ${at(t.id) > 0 ? "font-bold text-brick" : ""}`}>{Number.isFinite(at(t.id)) ? levelInWords(at(t.id)) : "silent"}</td></tr>)}</tbody></table>
         {session.tracks.every((t) => !isSource(t)) && <p className="text-sm text-ink-2">No source yet: add tracks first.</p>}
