@@ -19,6 +19,8 @@ import { apply } from "@mossy/core/session/apply";
 import { matchSession } from "@mossy/core/match/match";
 import { blankTrack, emptySession } from "@mossy/core/session/document";
 import type { Session, Track } from "@mossy/core/session/document";
+import { sumsOf } from "@mossy/core/signal/sums";
+import { flowOf, reaches } from "@mossy/core/signal/ways";
 import { makeReader } from "@mossy/core/words/reader";
 import { readName } from "@mossy/core/words/read";
 
@@ -97,6 +99,11 @@ compare(`recognising ${renamed.tracks.length} tracks without ids, every one rena
 const library = Array.from({ length: 200 }, () => ({ ...dressed(style, largeSession(200)) }));
 const draft = makeStyle(withColour(style.house, "harbour", { hex: "#204060" }));
 compare(`impact of one colour over ${library.reduce((n, s) => n + s.tracks.length, 0)} tracks in 200 templates`, library, () => library.map((s) => impactOn(style, draft, { ...s })), null, 3);
+
+// Where the sound of 2,000 tracks goes, with three sends each.
+const routed: Session = { ...dressedOnce, tracks: dressedOnce.tracks.map((t) => (t.kind !== "audio" ? t : { ...t, sends: [0, 1, 2].map((n) => ({ id: `s${n}`, to: `fx${n}`, level: -12 - n, beforeFader: n === 2 })) })) };
+routed.tracks.push(...[0, 1, 2].map((n) => blankTrack(`fx${n}`, `Fx ${n}`, { kind: "return", format: "stereo", feeds: "main" })));
+compare(`ways and sums of ${routed.tracks.length} tracks with ${routed.tracks.reduce((n, t) => n + t.sends.length, 0)} sends`, routed, () => { const flow = flowOf(routed); return [reaches(flow), sumsOf(flow)]; }, null, 5);
 
 // Audit of a shared disk of 100,000 paths, most by the blueprint, every twentieth by hand.
 const disk: Entry[] = [];

@@ -1,6 +1,7 @@
 import { smallSession } from "@mossy/core/fixtures/sessions";
 import { setField } from "@mossy/core/session/change";
 import { describe, expect, it } from "vitest";
+import { diskPath } from "./disk.ts";
 import { edit } from "./documents.ts";
 import { publishRelease } from "./library.ts";
 import { openApi } from "./openapi.ts";
@@ -27,6 +28,11 @@ describe("the contract", () => {
   it("lets only who may write do so: every write but signing in and handing in asks for a right", () => {
     const open = Object.entries<Route>(routes).filter(([name, r]) => paths[name as keyof typeof paths][0] !== "get" && (r.who === "anyone" || r.who === "signed-in")).map(([name]) => name);
     expect(open.sort()).toEqual(["handIn", "signIn", "signOut"]);
+  });
+
+  it("lets no path leave the shared disk", () => {
+    for (const path of ["a", "Projects/2026-09-11_x/Audio/a b.wav", "..a", "a..", "a/.hidden", "Ünder"]) expect([path, diskPath.safeParse(path).success]).toEqual([path, true]);
+    for (const path of ["", "/a", "..", "../a", "a/..", "a/../b", "a//b", "a/", "./a", "a/./b", "a\0b", "a\n/../b"]) expect([path, diskPath.safeParse(path).success]).toEqual([path, false]);
   });
 
   it("says in words what is off", () => {

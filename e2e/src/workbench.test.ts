@@ -87,6 +87,18 @@ describe("the workbench", () => {
     await saved();
   });
 
+  it("sets what the session runs at, says a wrong value is none, and undoes it", async () => {
+    await b.go("/library/steelpan-orchestra-full-yard/notes");
+    await b.click("//form[@aria-label='Settings of the session']//label[contains(., 'Sample rate')]//option[.='96 kHz']");
+    await b.see("//button[@aria-label='Undo: settings']");
+    await b.type("//form[@aria-label='Settings of the session']//label[contains(., 'Tempo')]//input", "9999");
+    await b.press(Key.ENTER);
+    expect(await (await b.see("//form[@aria-label='Settings of the session']//label[contains(., 'Tempo')]//input")).getAttribute("value")).toBe("116");
+    await b.click("//button[@aria-label='Undo: settings']");
+    await b.driver.wait(async () => (await (await b.see("//form[@aria-label='Settings of the session']//label[contains(., 'Sample rate')]//select")).getAttribute("value")) === "48000", 10_000, "the rate is back");
+    await saved();
+  });
+
   it("asks about two microphones on one snare with the same polarity, and inverts only when told", async () => {
     await b.go("/library/steelpan-orchestra-full-yard");
     await b.click("//span[.='Snare_Btm']");

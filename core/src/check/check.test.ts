@@ -116,6 +116,13 @@ describe("signal", () => {
     expect(one(edit(tidy, "gtr", { input: 2, format: "stereo" }), "input-twice").says).toContain("Input 2 is used by");
     expect(find(edit(edit(tidy, "kick", { input: 5 }), "gtr", { input: 4, format: "stereo" }), "input-twice")).toHaveLength(1);
   });
+  it("all of one kind are put right without touching the others", () => {
+    const s = edit(edit(edit(tidy, "top", { name: "snare TOP" }), "gtr", { name: "egtr amp" }), "kick", { colour: "#123456" });
+    const after = apply(s, putAllRight(style, s, null, "name-off-pattern"));
+    expect(check(style, after).map((f) => [f.rule, f.track])).toEqual([["colour-off", "kick"]]);
+    expect(putAllRight(style, s, null, "unfed-return")).toEqual([]);
+  });
+
   it("two microphones on one source from two sides with the same polarity: asked about, never inverted unasked", () => {
     expect(find(tidy, "polarity-pair")).toEqual([]);
     const s = edit(tidy, "bottom", { polarity: "normal" });

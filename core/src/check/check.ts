@@ -58,12 +58,13 @@ const ROUNDS = 12;
 /**
  * The changes that put right all that can be without asking. One fix can make another needless or possible,
  * so it looks again after each round of fixes that go together.
+ * @param rule only what this rule finds
  */
-export function putAllRight(style: Style, session: Session, baseline: Session | null = null): Change[] {
+export function putAllRight(style: Style, session: Session, baseline: Session | null = null, rule: string | null = null): Change[] {
   const changes: Change[] = [];
   let now = session;
   for (let round = 0; round < ROUNDS; round++) {
-    const fixes = open(check(style, now, baseline)).filter((f) => f.fix?.sure);
+    const fixes = open(check(style, now, baseline)).filter((f) => f.fix?.sure && (rule === null || f.rule === rule));
     if (fixes.length === 0) break;
     const before = now;
     for (const { fix } of fixes) {

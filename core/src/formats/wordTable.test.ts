@@ -21,6 +21,18 @@ describe("the word list as CSV", () => {
     expect(after.words.roles.length).toBe(house.words.roles.length + 1);
   });
 
+  it("carries what a role usually is, where the columns are there, and leaves it where they are not", () => {
+    const more = `${HEAD},Source,Format,Positions\n`;
+    const after = wordsFromCsv(house, `${more}Drum kit,Kick,Kick,Kick,Kik,kick drum,DI,stereo,"in, out"\nKeys,Piano,Pno,Pno,Pno,piano,instrument,as the main path,\n`);
+    expect(after.words.roles.find((r) => r.id === "kick")).toMatchObject({ source: "di", format: "stereo", positions: ["in", "out"], kind: "audio" });
+    expect(after.words.roles.find((r) => r.id === "piano")).toMatchObject({ source: null, format: null, kind: "instrument", positions: [] });
+    const kept = wordsFromCsv(house, `${HEAD}\nDrum kit,Kick,Kick,Kick,Kik,kick drum\n`);
+    expect(kept.words.roles.find((r) => r.id === "kick")?.positions).toEqual(house.words.roles.find((r) => r.id === "kick")?.positions);
+    expect(() => wordsFromCsv(house, `${more}Drum kit,Kick,Kick,Kick,Kik,kick drum,trumpet,mono,\n`)).toThrow(/^Line 2: source/);
+    expect(() => wordsFromCsv(house, `${more}Drum kit,Kick,Kick,Kick,Kik,kick drum,mic,quad,\n`)).toThrow(/^Line 2: format/);
+    expect(() => wordsFromCsv(house, `${more}Drum kit,Kick,Kick,Kick,Kik,kick drum,mic,mono,nowhere\n`)).toThrow("there is no position “nowhere”");
+  });
+
   it("reads columns in any order and any case", () => {
     const after = wordsFromCsv(house, "role,FAMILY,4 letters,8 letters,short form,heard as\nKick,drum kit,K,Kk,Kkk,boom\n");
     expect(after.words.roles.find((r) => r.id === "kick")?.short).toEqual({ full: "Kkk", eight: "Kk", four: "K" });

@@ -57,3 +57,29 @@ describe("names on disk", () => {
     expect(safeFileName("///")).toBe("unnamed");
   });
 });
+
+describe("a pattern", () => {
+  it("holds each piece once, fixed text aside, and parts them by what a name can hold", () => {
+    const said = (pieces: unknown): string | undefined => namePattern.safeParse({ pieces }).error?.issues[0]?.message;
+    expect(said([{ piece: "role", before: "_" }, { piece: "number", before: "_" }])).toBeUndefined();
+    expect(said([{ piece: "role", before: "_" }, { piece: "role", before: "_" }])).toBe("each piece stands once, fixed text aside");
+    expect(said([{ piece: "text", before: "_", written: "a" }, { piece: "text", before: "_", written: "b" }])).toBeUndefined();
+    expect(said([{ piece: "role", before: "/" }])).toBe("pieces are parted by spaces, dots, dashes or underscores");
+    expect(said([{ piece: "text", before: "", written: "a b" }])).toBe("letters and digits only");
+    expect(said([])).toBeDefined();
+  });
+
+  it("cuts, letters and pads as it says, and leaves no gap at the end of what is cut", () => {
+    const pattern = namePattern.parse({ pieces: [{ piece: "title", before: "", join: "-", length: 8, letters: "lower" }, { piece: "version", before: "_", written: "v", pad: 3 }, { piece: "date", before: ".", date: "basic" }] });
+    expect(compose(pattern, reader, { title: "Spring tide live", version: 7, date: "2026-09-11" })).toBe("spring-t_v007.20260911");
+    expect(compose(pattern, reader, { title: "Spring x tide" })).toBe("spring-x");
+    expect(compose(pattern, reader, { title: "Springs tide" })).toBe("springs");
+    expect(compose(pattern, reader, { title: "¡…!" })).toBeNull();
+  });
+
+  it("without a piece it cannot do without gives no name", () => {
+    const pattern = namePattern.parse({ pieces: [{ piece: "role", before: "" }, { piece: "take", before: "_", optional: false }] });
+    expect(compose(pattern, reader, { role: "kick" })).toBeNull();
+    expect(compose(pattern, reader, { role: "kick", take: 0 })).toBe("Kick_0");
+  });
+});

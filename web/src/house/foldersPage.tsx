@@ -113,10 +113,9 @@ function OnTemplate({ style, session, pick }: { style: Style; session: Session |
   const [show, setShow] = useState<"before" | "after" | "moves">("after");
   const made = useMemo(() => {
     if (!session) return null;
-    const places = dress(style, session).filter((c) => c.do === "move" || c.do === "add");
     const changes = dress(style, session);
     const after = apply(session, changes);
-    return { after, moves: inWords(session, after, changes).filter((s) => s.sort !== "changed"), count: places.length };
+    return { after, moves: inWords(session, after, changes).filter((s) => s.sort !== "changed"), count: changes.filter((c) => c.do === "move" || c.do === "add").length };
   }, [style, session]);
   const shown = show === "before" ? session : made?.after ?? null;
   return (

@@ -1,16 +1,16 @@
 import { idOf } from "@mossy/core/words/usual/index";
-import type { ChecklistItem, House, SessionStart, StartRule } from "@mossy/core/house/house";
-import { sessionStart } from "@mossy/core/house/house";
+import type { ChecklistItem, House, StartRule } from "@mossy/core/house/house";
 import { planHouse } from "@mossy/core/house/plan";
 import { startFits, startInWords } from "@mossy/core/house/starts";
 import { familyFor } from "@mossy/core/house/style";
-import { CHANNEL_FORMATS, TRACK_KINDS, trackKind } from "@mossy/core/session/document";
+import { TRACK_KINDS, trackKind } from "@mossy/core/session/document";
 import { ArrowDown, ArrowUp, Plus } from "lucide-react";
 import { useMemo } from "react";
 import { useSearchParams } from "react-router";
 import { Button } from "../ui/button.tsx";
 import { Choice, Field, Select } from "../ui/pieces.tsx";
 import { ChipPick } from "./chipPick.tsx";
+import { SettingsForm } from "../sessions/settingsForm.tsx";
 import { StartValuesEditor } from "./startValues.tsx";
 import { TextField } from "./textField.tsx";
 import { WhatChanges, useSample } from "./sample.tsx";
@@ -57,7 +57,7 @@ export default function StartsPage() {
                 </tr>
               ))}</tbody></table>
           )}
-          {shown === "session" && <SessionForm start={house.session} onChange={change ? (s) => { change({ ...house, session: s }); } : null} />}
+          {shown === "session" && <SettingsForm label="New sessions" start={house.session} onChange={change ? (s) => { change({ ...house, session: s }); } : null} />}
           {shown === "checklist" && <Checklist items={house.checklist} onChange={change ? (checklist) => { change({ ...house, checklist }); } : null} />}
         </div>
       </section>
@@ -86,24 +86,6 @@ function RulePanel({ house, rule, onChange, onMove, onGone }: { house: House; ru
       <StartValuesEditor values={rule.then} onChange={onChange ? (then) => { onChange({ ...rule, then }); } : null} />
       {onMove && onGone && <div className="flex gap-2 border-t border-line pt-3"><Button small aria-label="Ask earlier" onClick={() => { onMove(-1); }}><ArrowUp size={14} aria-hidden /></Button><Button small aria-label="Ask later" onClick={() => { onMove(1); }}><ArrowDown size={14} aria-hidden /></Button><Button small className="ml-auto" onClick={onGone}>Take out</Button></div>}
     </section>
-  );
-}
-
-function SessionForm({ start, onChange }: { start: SessionStart; onChange: ((next: SessionStart) => void) | null }) {
-  const set = (fields: Record<string, unknown>): void => { const read = sessionStart.safeParse({ ...start, ...fields }); if (read.success) onChange?.(read.data); };
-  const whole = (key: "tempo" | "leadIn" | "musicBar", label: string, hint: string) => <TextField mono label={label} hint={hint} readOnly={!onChange} value={String(start[key])} onSet={(v) => { set({ [key]: Number(v) }); }} />;
-  const one = (key: keyof SessionStart, label: string, choices: readonly (readonly [string | number, string])[], read: (v: string) => unknown) => <Field label={label}><Select disabled={!onChange} value={String(start[key])} onChange={(e) => { set({ [key]: read(e.target.value) }); }}>{choices.map(([v, n]) => <option key={v} value={v}>{n}</option>)}</Select></Field>;
-  return (
-    <form aria-label="New sessions" className="grid max-w-2xl grid-cols-3 gap-4 p-4" onSubmit={(e) => { e.preventDefault(); }}>
-      {one("sampleRate", "Sample rate", [44100, 48000, 88200, 96000, 176400, 192000].map((r) => [r, `${r / 1000} kHz`]), Number)}
-      {one("bitDepth", "Bit depth", [[16, "16 bit"], [24, "24 bit"], [32, "32 bit float"]], Number)}
-      {one("fileType", "File type", [["wav", "Wave"], ["broadcast-wav", "Broadcast Wave"]], String)}
-      {whole("tempo", "Tempo, bpm", "10 to 400")}
-      <Field label="Meter"><Select disabled={!onChange} value={`${start.meter.beats}/${start.meter.unit}`} onChange={(e) => { const [beats, unit] = e.target.value.split("/").map(Number); set({ meter: { beats, unit } }); }}>{["4/4", "3/4", "2/4", "2/2", "6/8", "9/8", "12/8", "5/4", "7/8"].map((m) => <option key={m}>{m}</option>)}</Select></Field>
-      {one("mainFormat", "Main path", CHANNEL_FORMATS.map((f) => [f, f]), String)}
-      {whole("leadIn", "Bars of lead-in", "0 to 64")}
-      {whole("musicBar", "Music starts in bar", "At least two bars of lead-in: bar 3 or 5, mostly.")}
-    </form>
   );
 }
 

@@ -1,8 +1,9 @@
 import type { Template } from "@mossy/contract/library";
+import { putAllRight } from "@mossy/core/check/check";
 import { dress } from "@mossy/core/house/dress";
 import { stepTrack } from "@mossy/core/house/layOut";
 import type { Style } from "@mossy/core/house/style";
-import { setField, setSessionField } from "@mossy/core/session/change";
+import { same, setField, setSessionField } from "@mossy/core/session/change";
 import type { Change } from "@mossy/core/session/change";
 import { diff } from "@mossy/core/session/diff";
 import type { Session, TrackId } from "@mossy/core/session/document";
@@ -28,6 +29,7 @@ import { InputView } from "./inputView.tsx";
 import { Inspector } from "./inspector.tsx";
 import { Publish } from "./publish.tsx";
 import { Releases } from "./releases.tsx";
+import { SettingsForm } from "../sessions/settingsForm.tsx";
 import { Sheet } from "./sheet.tsx";
 import { SignalView } from "./signalView.tsx";
 import { useDesk } from "./useDesk.ts";
@@ -88,7 +90,7 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
         {may && <Button look="main" onClick={() => { setSide("publish"); }}>Publish release {(latest?.number ?? 0) + 1}</Button>}
       </PageHead>
       <div className="flex items-center gap-3">
-        <Views label="Views of the template" views={[["", "Track sheet"], ["/inputs", "Input list"], ["/signal", "Signal"], ["/changes", "Changes"], ["/releases", "Releases"], ["/notes", "Notes"]].map(([path, name]) => ({ to: `/library/${template.id}${path ?? ""}`, name: name ?? "" }))} />
+        <Views label="Views of the template" views={[["", "Track sheet"], ["/inputs", "Input list"], ["/signal", "Signal"], ["/changes", "Changes"], ["/releases", "Releases"], ["/notes", "Session"]].map(([path, name]) => ({ to: `/library/${template.id}${path ?? ""}`, name: name ?? "" }))} />
         {view === "sheet" && <Input type="search" aria-label="Find a track" placeholder="Find" className="w-32" value={find} onChange={(e) => { setFind(e.target.value); }} />}
         {may && (
           <div className="ml-auto flex items-center gap-2">
@@ -126,6 +128,8 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
   );
 }
 
+const SETTINGS = ["sampleRate", "bitDepth", "fileType", "tempo", "meter", "mainFormat", "leadIn", "musicBar"] as const;
+
 /** The time for something of today, else the day. */
 function timeOrDay(at: Date): string {
   return at.toDateString() === new Date().toDateString() ? at.toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" }) : at.toLocaleDateString("en-GB", { day: "numeric", month: "short" });
@@ -159,9 +163,10 @@ function Changes({ template, session }: { template: Template; session: Session }
 function Notes({ session, desk }: { session: Session; desk: Desk | null }) {
   const [text, setText] = useState(session.notes);
   return (
-    <div className="flex h-full flex-col gap-2 p-4">
+    <div className="flex h-full flex-col gap-2 overflow-y-auto p-4" tabIndex={0} role="region" aria-label="Settings and notes">
+      <div className="-m-4 mb-0"><SettingsForm label="Settings of the session" start={session} onChange={desk ? (next) => { desk.edit(SETTINGS.flatMap((f) => (same(session[f], next[f]) ? [] : [setSessionField(session, f, next[f])])), "settings"); } : null} /></div>
       <label htmlFor="notes" className="text-sm font-semibold">What whoever opens this template should know</label>
-      <TextArea id="notes" className="flex-1 resize-none" maxLength={20_000} readOnly={!desk} value={text} onChange={(e) => { setText(e.target.value); }} onBlur={() => { if (desk && text !== session.notes) desk.edit([setSessionField(session, "notes", text)], "notes"); }} />
+      <TextArea id="notes" className="min-h-40 flex-1 resize-none" maxLength={20_000} readOnly={!desk} value={text} onChange={(e) => { setText(e.target.value); }} onBlur={() => { if (desk && text !== session.notes) desk.edit([setSessionField(session, "notes", text)], "notes"); }} />
       <p className="text-xs text-ink-3">These notes travel in every package. They are saved when you leave the field.</p>
     </div>
   );
@@ -169,10 +174,12 @@ function Notes({ session, desk }: { session: Session; desk: Desk | null }) {
 
 function FindingsList({ style, findings, desk, may, onSelect }: { style: Style; findings: Findings; desk: Desk; may: boolean; onSelect: (id: TrackId) => void }) {
   const sure = findings.open.filter((f) => f.fix?.sure).length;
+  const kinds = [...findings.open.filter((f) => f.fix?.sure).reduce((m, f) => m.set(f.rule, (m.get(f.rule) ?? 0) + 1), new Map<string, number>())];
   return (
     <section aria-label="To look at" className="card flex flex-col gap-3 p-3.5">
       <div className="flex items-center justify-between"><h2 className="font-semibold">To look at</h2>{may && sure > 0 && <Button small look="main" onClick={() => { putAll(desk, style, null); }}>Put all right</Button>}</div>
       {findings.all.length === 0 && <Empty title="Nothing is off">Every track follows the house.</Empty>}
+      {may && kinds.length > 1 && <ul aria-label="All of a kind" className="flex flex-wrap gap-1.5">{kinds.map(([rule, n]) => <li key={rule}><Button small onClick={() => { desk.edit(putAllRight(style, desk.state().session, null, rule), `put right: ${TITLE_OF.get(rule)?.toLowerCase() ?? rule}`); }}>{TITLE_OF.get(rule)} · {n}</Button></li>)}</ul>}
       {findings.all.map((f) => <div key={f.id} onClick={() => { if (f.track !== null && !may) onSelect(f.track); }}><FindingCard finding={f} title={TITLE_OF.get(f.rule) ?? ""} acts={may ? actsOn(desk, f) : null} /></div>)}
     </section>
   );
