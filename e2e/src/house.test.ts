@@ -88,6 +88,10 @@ describe("colours", () => {
     await b.button("Until none is too close");
     await b.see("//button[.='Take it over']", 60_000);
     await b.see("//section[@aria-label='Spread']//tr[.//td[.='Brass']]//span[.='stays']");
+    await b.button("How close is that to the best?");
+    await b.see("//progress[@aria-label='Searching']");
+    await b.button("Cancel");
+    await b.see("//button[.='How close is that to the best?']");
     await b.button("Take it over");
     await b.seeText("none too close");
     await b.button("Undo");
