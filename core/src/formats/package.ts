@@ -1,5 +1,3 @@
-import { strToU8, zipSync } from "fflate";
-import type { Zippable } from "fflate";
 import { foldersOnDisk } from "../disk/folders.ts";
 import { safeFileName } from "../names/disk.ts";
 import { compose } from "../names/compose.ts";
@@ -10,6 +8,7 @@ import type { House } from "../house/house.ts";
 import type { Session } from "../session/document.ts";
 import { writeExchange } from "./exchange/write.ts";
 import { inputList, inputListCsv } from "./inputList.ts";
+import { zipOf } from "./zipOut.ts";
 
 /** What a package is made from. */
 export interface PackageParts {
@@ -26,17 +25,16 @@ export interface PackageParts {
 }
 
 export const SESSION_FILE_ENDING = ".dawproject";
-const STILL = new Date("2026-01-01T00:00:00");
 
 /** What a room receives, as a ZIP: the session's folders on disk, session file, input list, notes. */
 export function makePackage(parts: PackageParts): Uint8Array {
   const { house, room, session, folder } = parts;
-  const files: Zippable = {};
-  for (const path of foldersOnDisk(house, folder)) files[`${path}/`] = new Uint8Array();
+  const files: Record<string, string | Uint8Array | null> = {};
+  for (const path of foldersOnDisk(house, folder)) files[path] = null;
   files[`${folder}/Session/${safeFileName(compose(house.names.session, makeReader(house.words), { title: session.title }) ?? session.title)}${SESSION_FILE_ENDING}`] = writeExchange(session, parts.id);
-  files[`${folder}/Notes/Input_list.csv`] = strToU8(inputListCsv(inputList(session, room, house.words)));
-  files[`${folder}/Notes/Notes.txt`] = strToU8(notesInWords(parts));
-  return zipSync(files, { level: 6, mtime: STILL });
+  files[`${folder}/Notes/Input_list.csv`] = inputListCsv(inputList(session, room, house.words));
+  files[`${folder}/Notes/Notes.txt`] = notesInWords(parts);
+  return zipOf(files);
 }
 
 function notesInWords({ room, session, report, from }: PackageParts): string {

@@ -7,6 +7,7 @@ import type { Identity } from "../names/pattern.ts";
 import { compose } from "../names/compose.ts";
 import { insideOf } from "../session/routing.ts";
 import { readName } from "../words/read.ts";
+import { NOBODY } from "./identify.ts";
 import { carrierOf, planHouse } from "./plan.ts";
 import type { TrackLookUp, Wanted } from "./plan.ts";
 import { startTrace } from "./starts.ts";
@@ -79,14 +80,15 @@ export function dress(style: Style, session: Session): Change[] {
 /** A new track for a role, with everything the house starts it with. */
 export function newTrack(style: Style, session: Session, id: TrackId, what: Identity, typed: string, format: "mono" | "stereo" | null = null): Track {
   const role = what.role === null ? undefined : style.reader.roles.get(what.role);
-  if (!role) return blankTrack(id, typed, { format: format ?? "mono", source: "mic" });
+  // Of what no role fits, exceptions alone can say how it starts.
+  if (!role) return Object.assign(blankTrack(id, typed, { format: format ?? "mono", source: "mic" }), startsFor(style, NOBODY, "audio", typed, format ?? "mono"));
   const track = blankTrack(id, typed, {
     kind: role.kind, role: role.id, of: what.of, positions: [...what.positions], number: what.number,
     format: role.format ?? session.mainFormat, source: role.source,
     colour: colourFor(style, what), icon: role.kind === "folder" ? "folder" : iconFor(style, what),
   });
   // A start may say how wide a source is, never how wide a path is: that follows the session.
-  const { format: width, source, ...starts } = startsFor(style, what, role.kind, typed);
+  const { format: width, source, ...starts } = startsFor(style, what, role.kind, typed, track.format);
   Object.assign(track, starts, role.format !== null && width ? { format: width } : {}, track.source !== null && source ? { source } : {});
   if (format !== null && CHANNELS[track.format ?? "mono"] <= 2) track.format = format;
   track.name = compose(style.house.names[patternUse(role.kind)], style.reader, what) ?? typed;
@@ -94,8 +96,8 @@ export function newTrack(style: Style, session: Session, id: TrackId, what: Iden
 }
 
 /** Starting values the house gives to such a track. */
-export function startsFor(style: Style, what: Identity, kind: Track["kind"], name = ""): Started {
-  const about = { name, role: what.role, family: familyFor(style, what), kind, format: null, inside: [], hasNote: false };
+export function startsFor(style: Style, what: Identity, kind: Track["kind"], name = "", format: Track["format"] = null): Started {
+  const about = { name, role: what.role, family: familyFor(style, what), kind, format, inside: [], hasNote: false };
   return Object.fromEntries(startTrace(style, what, about).map((s) => [s.field, s.value]));
 }
 

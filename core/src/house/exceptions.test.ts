@@ -5,7 +5,8 @@ import { smallSession } from "../fixtures/sessions.ts";
 import { apply } from "../session/apply.ts";
 import { blankTrack } from "../session/document.ts";
 import type { Session, Track } from "../session/document.ts";
-import { dressed } from "./dress.ts";
+import { dressed, newTrack } from "./dress.ts";
+import { impactOn } from "./impact.ts";
 import { decide, fits } from "./exceptions.ts";
 import type { Case } from "./exceptions.ts";
 import type { Exception, House } from "./house.ts";
@@ -31,6 +32,16 @@ describe("exceptions", () => {
     expect(after.tracks.find((t) => t.id === "r")).toMatchObject({ colour: "#6a6f69", icon: "sparkle", name: "old relic tape thing", parent: folder?.id });
     expect(check(style, s).filter((f) => f.track === "r" && f.rule === "colour-off").map((f) => f.because)).toEqual(["An exception says so: relics."]);
     expect(whyOf(style, s, s.tracks.find((t) => t.id === "r")!)[1]).toMatchObject({ value: "Colour", because: "exception: relics", decidedBy: { part: "exceptions", line: "relics" } });
+  });
+
+  it("of what nobody reads are in the impact before they are published, and start new tracks as they say", () => {
+    const [plain, ruled] = [makeStyle(house), makeStyle(withRules(rule("relics", { words: ["relic"], formats: ["mono"] }, { colour: "stone", start: { level: -30 } })))];
+    const s = small(blankTrack("r", "old relic tape thing", { feeds: "main" }), blankTrack("q", "xqzv", { feeds: "main" }));
+    expect(impactOn(plain, ruled, s).map((t) => [t.track, t.what, t.before, t.after])).toEqual([["r", "colour", "none", "#6a6f69"]]);
+    const nobody = { role: null, of: null, positions: [], number: null };
+    expect(newTrack(ruled, s, "n", nobody, "relic two").level).toBe(-30);
+    expect(newTrack(ruled, s, "n", nobody, "xqzv two").level).toBe(0);
+    expect(newTrack(ruled, s, "n", nobody, "relic wide", "stereo").level).toBe(0);
   });
 
   it("leave alone what they say to leave alone: no finding of style, nothing dressed", () => {

@@ -20,7 +20,7 @@ export interface Touch {
 
 /**
  * What would be asked of a session's tracks that is not asked now, track by track.
- * A track that neither style reads for sure is not touched: the house has no say over it.
+ * Of a track that neither style reads for sure only what exceptions say of it counts: else the house has no say over it.
  */
 export function impactOn(before: Style, after: Style, session: Session): Touch[] {
   const was = planHouse(before, session);
@@ -32,10 +32,17 @@ export function impactOn(before: Style, after: Style, session: Session): Touch[]
   for (const t of session.tracks) {
     const a = was.wanted.get(t.id);
     const b = will.wanted.get(t.id);
-    if (!a || !b || (!a.what.sure && !b.what.sure)) continue;
+    if (!a || !b) continue;
     const add = (what: Touch["what"], from: string | null, to: string | null): void => { if (from !== to) touches.push({ track: t.id, name: t.name, what, before: from ?? "none", after: to ?? "none" }); };
     if (!a.verdict.alone !== !b.verdict.alone) add("reading", a.verdict.alone ? "left alone" : readAs(before, a.what.sure, a.what.role), b.verdict.alone ? "left alone" : readAs(after, b.what.sure, b.what.role));
     if (b.verdict.alone) continue;
+    if (!a.what.sure && !b.what.sure) {
+      // Of what nobody reads, the house has a say only where an exception speaks of it.
+      if (a.verdict.colour || b.verdict.colour) add("colour", a.verdict.colour ? a.colour : t.colour, b.verdict.colour ? b.colour : t.colour);
+      if (a.verdict.icon || b.verdict.icon) add("icon", a.verdict.icon ? a.icon : t.icon, b.verdict.icon ? b.icon : t.icon);
+      if (a.verdict.folder || b.verdict.folder) add("place", folder(was, t.id, names), folder(will, t.id, names));
+      continue;
+    }
     if (a.what.sure !== b.what.sure) {
       add("reading", readAs(before, a.what.sure, a.what.role), readAs(after, b.what.sure, b.what.role));
       if (!b.what.sure) continue;
@@ -76,11 +83,11 @@ export function collisionsIn(before: Style, after: Style, session: Session): { n
     }
     return groups;
   };
-  const together = new Set([...shared(before).values()].flatMap((ids) => ids.flatMap((a) => ids.map((b) => `${a} ${b}`))));
+  const was = new Map([...shared(before)].flatMap(([key, ids]) => ids.map((id) => [id, key] as const)));
   const names = new Map(session.tracks.map((t) => [t.id, t.name]));
   return [...shared(after)].flatMap(([key, ids]) => {
-    const fresh = ids.filter((a) => ids.some((b) => a !== b && !together.has(`${a} ${b}`)));
-    return fresh.length < 2 ? [] : [{ name: key.slice(key.indexOf(":") + 1), tracks: fresh.map((id) => names.get(id) ?? id) }];
+    const met = new Set(ids.map((id) => was.get(id) ?? id)).size > 1;
+    return met ? [{ name: key.slice(key.indexOf(":") + 1), tracks: ids.map((id) => names.get(id) ?? id) }] : [];
   });
 }
 

@@ -39,7 +39,8 @@ export function startTrace(style: Style, what: Identity, about: Case): StartOf[]
   };
   const verdict = decide(style.house.exceptions, about);
   for (const { field, by } of verdict.start) take([field], by.then.start ?? {}, by, true);
-  if (verdict.alone) return [...got.values()];
+  // What no role fits is for exceptions only: a line without a condition speaks of what the house knows.
+  if (verdict.alone || what.role === null) return [...got.values()];
   const family = familyFor(style, what);
   for (const rule of style.house.starts) if (startFits(rule, what, family, about.kind)) take(fieldsOf(rule.then), rule.then, rule, false);
   return [...got.values()];

@@ -9,10 +9,12 @@ import { ColourEditor } from "./colourEditor.tsx";
 import { ColourPlot } from "./colourPlot.tsx";
 import { LimitedPanel } from "./limitedPanel.tsx";
 import { PaletteFiles } from "./paletteFiles.tsx";
+import { WhatChanges, useSample } from "./sample.tsx";
 import { SpreadPanel } from "./spreadPanel.tsx";
 import { useHouseWork } from "./work.ts";
 
 type Side = "colour" | "spread" | "limited" | "files";
+const TOUCHES = ["colour"] as const;
 const SIGHT_NAMES = [["full", "Full"], ["protan", "Protan"], ["deutan", "Deutan"], ["tritan", "Tritan"]] as const;
 
 /** The usual choices with the one in force among them. */
@@ -21,6 +23,7 @@ const among = (usual: readonly number[], now: number): number[] => [...new Set([
 /** The palette: how well its colours are told apart by each kind of eye, and what to do about those that are not. */
 export default function ColoursPage() {
   const { house, change } = useHouseWork();
+  const { session, pick } = useSample();
   const [chosen, setChosen] = useState(house.palette[0]?.id ?? "");
   const [sight, setSight] = useState<Sight>("full");
   const [side, setSide] = useState<Side>("colour");
@@ -75,6 +78,7 @@ export default function ColoursPage() {
       <aside aria-label="Selected" className="flex min-h-0 flex-col gap-3 overflow-y-auto">
         <Choice label="What to do" value={side} choices={[["colour", "Colour"], ["spread", "Spread"], ["limited", "Limited"], ["files", "Files"]]} onChoose={setSide} />
         {side === "colour" && colour && <ColourEditor key={colour.id} house={house} colour={colour} onChange={change} />}
+        {side === "colour" && <WhatChanges session={session} pick={pick} of={TOUCHES} />}
         {side === "spread" && <SpreadPanel house={house} locked={locked} onChange={change} />}
         {side === "limited" && <LimitedPanel house={house} />}
         {side === "files" && <PaletteFiles house={house} onChange={change} />}

@@ -19,12 +19,16 @@ import { saveAs } from "../ui/saveAs.ts";
 import { Trouble } from "../ui/states.tsx";
 import { Drawing, Tile } from "../ui/tile.tsx";
 import { roleLook } from "./roleLook.ts";
+import { WhatChanges, useSample } from "./sample.tsx";
 import { useHouseWork } from "./work.ts";
+
+const TOUCHES = ["icon"] as const;
 
 /** All icons as they look on a tile, who carries them, and the house's own. */
 export default function IconsPage() {
   const { house, style, change } = useHouseWork();
   const icons = useAllIcons();
+  const { session, pick } = useSample();
   const [find, setFind] = useState("");
   const [name, setName] = useState("pan");
   const wanted = find.trim().toLowerCase();
@@ -53,6 +57,7 @@ export default function IconsPage() {
       <aside aria-label="Selected" className="flex min-h-0 flex-col gap-4 overflow-y-auto">
         {chosen && <OneIcon key={chosen.name} house={house} style={style} icon={chosen} used={used.get(chosen.name)} colour={colourOf(chosen.name)} onChange={change} />}
         <OwnIcons house={house} icons={icons} onChange={change} onNew={setName} />
+        <WhatChanges session={session} pick={pick} of={TOUCHES} />
         <Export house={house} style={style} icons={icons} />
       </aside>
     </div>

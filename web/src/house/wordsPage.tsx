@@ -10,15 +10,18 @@ import { FamilyPanel } from "./familyPanel.tsx";
 import { NewRoleForm } from "./newRole.tsx";
 import { RolePanel } from "./rolePanel.tsx";
 import { roleLook } from "./roleLook.ts";
+import { WhatChanges, useSample } from "./sample.tsx";
 import { TryName } from "./tryName.tsx";
 import { WordTable } from "./wordTable.tsx";
 import { useHouseWork } from "./work.ts";
 
 type Side = "look" | "new" | "table";
+const TOUCHES = ["reading", "name", "colour", "icon"] as const;
 
 /** The word list: families, their roles, and what each is called. */
 export default function WordsPage() {
   const { house, style, change } = useHouseWork();
+  const { session, pick } = useSample();
   const { family: familyId, role: roleId } = useParams();
   const navigate = useNavigate();
   const [side, setSide] = useState<Side>("look");
@@ -61,6 +64,7 @@ export default function WordsPage() {
           {side === "new" && change && <NewRoleForm key={family.id} house={house} family={family} onAdd={(next, id) => { change(next); open(`/house/${family.id}/${id}`); }} onDone={() => { setSide("look"); }} />}
           {side === "table" && <WordTable work={{ house, change }} onDone={() => { setSide("look"); }} />}
           {side === "look" && (role ? <RolePanel key={role.id} house={house} style={style} role={role} onChange={change} /> : <FamilyPanel key={family.id} house={house} style={style} family={family} onChange={change} />)}
+          {side === "look" && <WhatChanges session={session} pick={pick} of={TOUCHES} />}
         </aside>
       </div>
   );

@@ -9,9 +9,8 @@ import { Button } from "../ui/button.tsx";
 import { Pill, TextArea } from "../ui/pieces.tsx";
 import { Tile } from "../ui/tile.tsx";
 import type { Desk } from "./desk.ts";
+import { newId } from "./newId.ts";
 import { roleInWords } from "./sheet.tsx";
-
-const newId = (): string => `t-${crypto.randomUUID().slice(0, 13)}`;
 
 /** Many tracks at once: names typed or pasted, one a line, read and dressed as one types. */
 export function AddTracks({ style, session, desk, onDone }: { style: Style; session: Session; desk: Desk; onDone: () => void }) {

@@ -19,6 +19,7 @@ import { Button } from "../ui/button.tsx";
 import { Field, Input, Select } from "../ui/pieces.tsx";
 import { Tile } from "../ui/tile.tsx";
 import type { Desk } from "./desk.ts";
+import { newId } from "./newId.ts";
 import { roleInWords } from "./sheet.tsx";
 
 /** What is selected, what is off about it, its values, and why it is so. */
@@ -94,7 +95,7 @@ function Copies({ style, session, track, desk }: { style: Style; session: Sessio
   const n = Number(many);
   const fits = Number.isInteger(n) && n >= 1 && n <= 128;
   return (
-    <form aria-label="Copies that count up" className="flex items-end gap-2 border-t border-line pt-3" onSubmit={(e) => { e.preventDefault(); if (fits) desk.edit(copiesOf(style, session, track.id, n, () => `t-${crypto.randomUUID().slice(0, 13)}`), n === 1 ? "copy" : `${n} copies`); }}>
+    <form aria-label="Copies that count up" className="flex items-end gap-2 border-t border-line pt-3" onSubmit={(e) => { e.preventDefault(); if (fits) desk.edit(copiesOf(style, session, track.id, n, newId), n === 1 ? "copy" : `${n} copies`); }}>
       <Field label="Copies that count up" problem={fits ? null : "1 to 128"}><Input small className="w-20 font-mono" inputMode="numeric" aria-invalid={!fits} value={many} onChange={(e) => { setMany(e.target.value); }} /></Field>
       <Button small type="submit" disabled={!fits}>Copy</Button>
       <span className="flex-1 text-xs text-ink-2">number, input{track.channel === null ? "" : ", channel"}</span>

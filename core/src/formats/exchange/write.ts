@@ -1,8 +1,8 @@
-import { strToU8, zipSync } from "fflate";
 import { CHANNELS } from "../../session/document.ts";
 import type { Insert, Send, Session, Track, TrackId } from "../../session/document.ts";
 import { xml, writeXml } from "../xml.ts";
 import type { Xml } from "../xml.ts";
+import { zipOf } from "../zipOut.ts";
 import { EXTRA_FILE } from "./extra.ts";
 import type { Extra } from "./extra.ts";
 import { OUR_WORDS, channelXmlId, linear, panOut, plainNotes, trackXmlId } from "./plain.ts";
@@ -11,8 +11,6 @@ import { OUR_WORDS, channelXmlId, linear, panOut, plainNotes, trackXmlId } from 
 export const DEVICE_ELEMENTS: Readonly<Record<string, string>> = { EQ: "Equalizer", Compressor: "Compressor", Limiter: "Limiter", Gate: "NoiseGate" };
 const ROLES = { audio: "regular", instrument: "regular", midi: "regular", folder: "submix", bus: "submix", return: "effect", main: "master" } as const;
 const CONTENT = { audio: "audio", instrument: "notes", midi: "notes", folder: "tracks", bus: "audio", return: "audio", main: "audio" } as const;
-/** ZIP times are the same for the same session, so the same session gives the same bytes. */
-const STILL = new Date("2026-01-01T00:00:00");
 
 /**
  * Writes a session as a DAWproject 1.0 file (ZIP of project.xml, metadata.xml and our extra file).
@@ -20,11 +18,7 @@ const STILL = new Date("2026-01-01T00:00:00");
  */
 export function writeExchange(session: Session, of: string | null = null, withExtra = true): Uint8Array {
   const extra: Extra = { format: "mossy-lantern/exchange", version: 1, of, session };
-  return zipSync({
-    "project.xml": strToU8(projectXml(session)),
-    "metadata.xml": strToU8(metadataXml(session)),
-    ...(withExtra ? { [EXTRA_FILE]: strToU8(JSON.stringify(extra)) } : {}),
-  }, { level: 6, mtime: STILL });
+  return zipOf({ "project.xml": projectXml(session), "metadata.xml": metadataXml(session), ...(withExtra ? { [EXTRA_FILE]: JSON.stringify(extra) } : {}) });
 }
 
 export const metadataXml = (session: Session): string => writeXml(xml("MetaData", {}, xml("Title", {}, session.title), xml("Comment", {}, session.notes)));
