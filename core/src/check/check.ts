@@ -3,26 +3,49 @@ import type { Style } from "../house/style.ts";
 import { ChangeRefused, apply } from "../session/apply.ts";
 import { setSessionField } from "../session/change.ts";
 import type { Change } from "../session/change.ts";
-import type { Session } from "../session/document.ts";
+import { changedBetween } from "../session/changed.ts";
+import type { Session, SessionField, TrackField } from "../session/document.ts";
 import { byId, insideOf } from "../session/routing.ts";
-import type { Finding } from "./rule.ts";
+import { flowOf } from "../signal/ways.ts";
+import { standings } from "../signal/image.ts";
+import type { Finding, Remark, View } from "./rule.ts";
 import { RULES } from "./rules.ts";
+
+/** What the rules said of the last session, by style: a rule looks again only when something it reads has changed. */
+const lastSaid = new WeakMap<Style, { readonly session: Session; readonly baseline: Session | null; readonly remarks: ReadonlyMap<string, readonly Remark[]> }>();
 
 /**
  * Everything that is off in a session, most pressing rules first. Findings somebody kept are in it, marked.
+ * A session that follows on from the one looked at before with this style costs what the rules that read the changed fields cost.
  * @param baseline the session as it went out, to say what is missing, extra or changed against it
  */
 export function check(style: Style, session: Session, baseline: Session | null = null): Finding[] {
-  const view = { style, session, baseline, plan: planHouse(style, session), tracks: byId(session), inside: insideOf(session.tracks) };
+  const last = lastSaid.get(style);
+  const changed = last && last.baseline === baseline ? changedBetween(last.session, session) : null;
+  const view = viewOf(style, session, baseline);
+  const remarks = new Map<string, readonly Remark[]>();
   const kept = new Map(session.kept.map((k) => [findingId(k.rule, k.track, k.was), k]));
   const findings: Finding[] = [];
   for (const rule of RULES) {
-    for (const { track, weight, says, because, before, after, fix } of rule.check(view)) {
-      const id = findingId(rule.id, track, before);
-      findings.push({ id, rule: rule.id, area: rule.area, track, weight, says, because, before, after, fix, kept: kept.get(id) ?? null });
+    if (rule.optional && session.rulesOff.includes(rule.id)) continue;
+    const before = changed && !changed.order && !rule.reads.some((f) => changed.fields.has(f as TrackField) || changed.session.has(f as SessionField)) ? last?.remarks.get(rule.id) : undefined;
+    const said = before ?? rule.check(view);
+    remarks.set(rule.id, said);
+    for (const { track, weight, says, because, before: was, after, fix } of said) {
+      const id = findingId(rule.id, track, was);
+      findings.push({ id, rule: rule.id, area: rule.area, track, weight, says, because, before: was, after, fix, kept: kept.get(id) ?? null });
     }
   }
+  lastSaid.set(style, { session, baseline, remarks });
   return findings;
+}
+
+/** What the rules look at; each part is worked out when the first rule asks for it. */
+function viewOf(style: Style, session: Session, baseline: Session | null): View {
+  const once = <T>(make: () => T): (() => T) => { let made: { is: T } | null = null; return () => (made ??= { is: make() }).is; };
+  const flow = once(() => flowOf(session));
+  const [plan, tracks, inside] = [once(() => planHouse(style, session)), once(() => byId(session)), once(() => insideOf(session.tracks))];
+  return { style, session, baseline, flow, standings: once(() => standings(flow())), get plan() { return plan(); }, get tracks() { return tracks(); }, get inside() { return inside(); } };
 }
 
 const findingId = (rule: string, track: string | null, was: string | null): string => `${rule}:${track ?? "session"}:${was ?? ""}`;

@@ -4,6 +4,7 @@ import type { Remark, Rule } from "./rule.ts";
 /** A colour the house gives to something else. */
 export const colourOff: Rule = {
   id: "colour-off", area: "style", title: "Colour not the house's",
+  reads: ["name", "kind", "role", "of", "positions", "number", "format", "colour", "notes"],
   check: (view) => view.session.tracks.flatMap((t): Remark[] => {
     const wanted = view.plan.wanted.get(t.id);
     if (!wanted || !(wanted.what.sure || wanted.verdict.colour) || wanted.colour === null || wanted.colour === t.colour) return [];
@@ -24,6 +25,7 @@ function paletteName(palette: readonly { name: string; hex: string }[], hex: str
 /** An icon the house does not give to this role. */
 export const iconOff: Rule = {
   id: "icon-off", area: "style", title: "Icon not the house's",
+  reads: ["name", "kind", "role", "of", "positions", "number", "format", "icon", "notes"],
   check: (view) => view.session.tracks.flatMap((t): Remark[] => {
     const wanted = view.plan.wanted.get(t.id);
     if (!wanted || !(wanted.what.sure || wanted.verdict.icon) || wanted.icon === null || wanted.icon === t.icon) return [];

@@ -23,6 +23,7 @@ export function renaming(t: Track, wanted: Wanted): Change[] {
 /** A name that the pattern writes another way. */
 export const nameOffPattern: Rule = {
   id: "name-off-pattern", area: "style", title: "Name off the pattern",
+  reads: ["name", "kind", "role", "of", "positions", "number", "format", "colour", "icon", "notes"],
   check: (view) => {
     const doubled = doubledNames(view);
     return view.session.tracks.flatMap((t): Remark[] => {
@@ -68,6 +69,7 @@ function doubtInWords(view: View, t: Track, wanted: Wanted): string {
 /** A name nobody can read. */
 export const nameUnreadable: Rule = {
   id: "name-unreadable", area: "style", title: "Name nobody can read",
+  reads: ["name", "kind", "role", "of", "positions", "number", "format", "notes"],
   check: (view) => view.session.tracks.flatMap((t): Remark[] => {
     const wanted = view.plan.wanted.get(t.id);
     if (!wanted || wanted.what.role !== null || wanted.verdict.alone) return [];
@@ -93,6 +95,7 @@ function doubledNames(view: View): Map<string, Track> {
 /** Two tracks under one name: nobody can tell their files apart. */
 export const sameName: Rule = {
   id: "same-name", area: "style", title: "Same name twice",
+  reads: ["name", "kind", "role", "of", "positions", "number", "format", "notes"],
   check: (view) => {
     const all = new Set(view.session.tracks.map((t) => nameKey(t, t.name)));
     return [...doubledNames(view)].flatMap(([id, other]): Remark[] => {

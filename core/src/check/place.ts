@@ -5,11 +5,13 @@ import type { Change } from "../session/change.ts";
 import { longestRun } from "../session/diff.ts";
 import { mainOf } from "../session/routing.ts";
 import type { Track, TrackId } from "../session/document.ts";
+import { EVERYTHING } from "./rule.ts";
 import type { Remark, Rule, View } from "./rule.ts";
 
 /** A track that stands in another folder than the house order says. */
 export const outsideFolder: Rule = {
   id: "outside-folder", area: "style", title: "Outside its folder",
+  reads: EVERYTHING,
   check: (view) => view.session.tracks.flatMap((t): Remark[] => {
     const parent = view.plan.parentOf.get(t.id);
     if (parent === undefined || parent === t.parent) return [];
@@ -29,6 +31,7 @@ export const outsideFolder: Rule = {
 /** A track between neighbours that the house order puts the other way round. */
 export const outOfOrder: Rule = {
   id: "out-of-order", area: "style", title: "Out of order",
+  reads: ["name", "kind", "role", "of", "positions", "number", "format", "notes"],
   check: (view) => {
     return [...view.inside].flatMap(([parent, tracks]) => {
       const list = tracks.map((t) => t.id);
@@ -58,6 +61,7 @@ export const outOfOrder: Rule = {
 /** A folder that carries sound where the house keeps it plain, or the other way round. */
 export const folderSound: Rule = {
   id: "folder-sound", area: "style", title: "Folder with or without sound",
+  reads: EVERYTHING,
   check: (view) => view.session.tracks.flatMap((t): Remark[] => {
     const carries = view.plan.houseFolder.get(t.id)?.plan.carries;
     if (carries === undefined || carries === (t.format !== null)) return [];

@@ -1,10 +1,12 @@
 import { setField } from "../session/change.ts";
 import type { Track } from "../session/document.ts";
+import { EVERYTHING } from "./rule.ts";
 import type { Remark, Rule, View } from "./rule.ts";
 
 /** A track of the release that the session has lost. */
 export const missingTrack: Rule = {
   id: "missing-track", area: "release", title: "Track missing",
+  reads: EVERYTHING,
   check: (view) => (view.baseline?.tracks ?? []).flatMap((t): Remark[] => {
     if (view.tracks.has(t.id)) return [];
     const back = putBack(view, t);
@@ -27,6 +29,7 @@ function putBack(view: View, t: Track): ReturnType<typeof setField>[] | null {
 /** A track the release does not know: new work of this job, or something forgotten. */
 export const extraTrack: Rule = {
   id: "extra-track", area: "release", title: "Track not in the release",
+  reads: EVERYTHING,
   check: (view) => {
     if (!view.baseline) return [];
     const known = new Set(view.baseline.tracks.map((t) => t.id));
@@ -40,6 +43,7 @@ export const extraTrack: Rule = {
 /** A source that records from another input than it was given. */
 export const inputMoved: Rule = {
   id: "input-moved", area: "release", title: "Input changed",
+  reads: ["name", "input"],
   check: (view) => (view.baseline?.tracks ?? []).flatMap((given): Remark[] => {
     const t = view.tracks.get(given.id);
     if (!t || given.input === t.input) return [];
@@ -55,6 +59,7 @@ export const inputMoved: Rule = {
 /** Settings of the session that were given and came back other. */
 export const settingChanged: Rule = {
   id: "setting-changed", area: "release", title: "Session setting changed",
+  reads: ["sampleRate", "bitDepth", "mainFormat"],
   check: (view) => {
     const given = view.baseline;
     if (!given) return [];

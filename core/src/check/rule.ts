@@ -1,6 +1,9 @@
 import type { Change } from "../session/change.ts";
-import type { Kept, Session, Track, TrackId } from "../session/document.ts";
+import { SESSION_FIELDS, TRACK_FIELDS } from "../session/document.ts";
+import type { Kept, Session, SessionField, Track, TrackField, TrackId } from "../session/document.ts";
 import type { HousePlan } from "../house/plan.ts";
+import type { Standing } from "../signal/image.ts";
+import type { Flow } from "../signal/ways.ts";
 import type { Style } from "../house/style.ts";
 
 /** What the rules look at: a session, the house style, and what the session should still hold of its release. */
@@ -8,6 +11,10 @@ export interface View {
   readonly style: Style;
   readonly session: Session;
   readonly plan: HousePlan;
+  /** The signal paths made ready; worked out when the first rule asks. */
+  readonly flow: () => Flow;
+  /** Where sources stand at the main output; likewise. */
+  readonly standings: () => readonly Standing[];
   readonly tracks: ReadonlyMap<TrackId, Track>;
   /** The tracks directly in each folder (null: in none), in order. */
   readonly inside: ReadonlyMap<TrackId | null, readonly Track[]>;
@@ -49,11 +56,18 @@ export interface Finding {
 /** What a rule says of one track or of the session. */
 export type Remark = Omit<Finding, "id" | "rule" | "area" | "kept">;
 
+/** For a rule whose fix carries whole tracks: any change of any track makes it look again. */
+export const EVERYTHING: readonly (TrackField | SessionField)[] = [...TRACK_FIELDS, ...SESSION_FIELDS];
+
 /** One rule: `check` gives a remark for everything that is off, nothing where all is well. */
 export interface Rule {
   readonly id: string;
   readonly area: RuleArea;
   /** The rule in a few words, for lists. */
   readonly title: string;
+  /** The fields of tracks (and of the session) its remarks depend on; while they stay as they are, so do the remarks. */
+  readonly reads: readonly (TrackField | SessionField)[];
+  /** Whether a session can switch it off: it is a matter of taste. */
+  readonly optional?: true;
   readonly check: (view: View) => Remark[];
 }

@@ -1,16 +1,19 @@
 import { CHANNELS } from "../session/document.ts";
-import { setField } from "../session/change.ts";
-import { circles, mainOf } from "../session/routing.ts";
+import { setField, setSessionField } from "../session/change.ts";
+import { KIND_WORDS, PATHS } from "../session/kind.ts";
+import { circles, leavesTheSession, mainOf } from "../session/routing.ts";
+import { EVERYTHING } from "./rule.ts";
 import type { Remark, Rule } from "./rule.ts";
 
 /** A bus, return or folder of another width than the main path loses or invents channels. */
 export const busFormat: Rule = {
   id: "bus-format", area: "signal", title: "Bus of another width",
+  reads: ["name", "kind", "format", "role", "mainFormat"],
   check: (view) => {
     const main = view.session.mainFormat;
     return view.session.tracks.flatMap((t): Remark[] => {
-      if (!["folder", "bus", "return", "main"].includes(t.kind) || t.format === main || t.format === null) return [];
-      if (t.role === "cue-mix") return [];
+      if (!PATHS.has(t.kind) || t.format === main || t.format === null) return [];
+      if (t.kind === "cue-mix" || t.kind === "monitor" || t.role === "cue-mix") return [];
       const what = t.kind === "main" ? "The main path" : t.kind === "return" ? "The return" : t.kind === "folder" ? "The folder" : "The bus";
       return [{
         track: t.id, weight: CHANNELS[t.format] < CHANNELS[main] ? "broken" : "look",
@@ -24,8 +27,9 @@ export const busFormat: Rule = {
 /** A folder that is armed records nothing and hides that something else should be. */
 export const folderArmed: Rule = {
   id: "folder-armed", area: "signal", title: "Folder armed",
-  check: (view) => view.session.tracks.flatMap((t): Remark[] => (t.armed && ["folder", "bus", "return", "main"].includes(t.kind) ? [{
-    track: t.id, weight: "broken", says: `“${t.name}” is armed, but a ${t.kind} records nothing.`, because: "Only tracks with an input record; a folder passes on what it holds.",
+  reads: ["name", "kind", "armed"],
+  check: (view) => view.session.tracks.flatMap((t): Remark[] => (t.armed && PATHS.has(t.kind) ? [{
+    track: t.id, weight: "broken", says: `“${t.name}” is armed, but a ${KIND_WORDS[t.kind]} records nothing.`, because: "Only tracks with an input record; a folder passes on what it holds.",
     before: "armed", after: "not armed", fix: { label: "Disarm", changes: [setField(t, "armed", false)], sure: true },
   }] : [])),
 };
@@ -33,13 +37,14 @@ export const folderArmed: Rule = {
 /** A feed or send to something that is not there, or nowhere at all, makes no sound. */
 export const feedsNowhere: Rule = {
   id: "feeds-nowhere", area: "signal", title: "Feed that leads nowhere",
+  reads: ["name", "kind", "format", "feeds", "sends"],
   check: (view) => {
     const main = mainOf(view.session);
     return view.session.tracks.flatMap((t): Remark[] => {
       const remarks: Remark[] = [];
       const home = t.parent ?? main?.id ?? null;
       const gone = t.feeds !== null && !view.tracks.has(t.feeds);
-      if (gone || (t.feeds === null && t.kind !== "main" && t.kind !== "midi" && t.format !== null)) {
+      if (gone || (t.feeds === null && !leavesTheSession(t) && t.kind !== "midi" && t.format !== null)) {
         const to = home === null ? undefined : view.tracks.get(home);
         remarks.push({
           track: t.id, weight: "broken", says: gone ? `“${t.name}” feeds a track that is not there.` : `“${t.name}” feeds nothing.`,
@@ -63,6 +68,7 @@ export const feedsNowhere: Rule = {
 /** A feed that comes back to where it started howls, or is refused by the software. */
 export const feedsCircle: Rule = {
   id: "feeds-circle", area: "signal", title: "Feed round in a circle",
+  reads: ["name", "kind", "format", "feeds", "sends"],
   check: (view) => circles(view.session).map((ids): Remark => {
     const names = ids.map((id) => view.tracks.get(id)?.name ?? id);
     const last = view.tracks.get(ids.at(-1) ?? "");
@@ -81,6 +87,7 @@ export const feedsCircle: Rule = {
 /** Two tracks that record the same input. */
 export const inputTwice: Rule = {
   id: "input-twice", area: "signal", title: "Input used twice",
+  reads: ["name", "input", "format"],
   check: (view) => {
     const users = new Map<number, string>();
     const taken = new Set<number>();
@@ -113,6 +120,7 @@ const OPPOSITE: Readonly<Record<string, string>> = { top: "bottom", front: "back
 /** Two microphones on one source from two sides, with the same polarity: they take from each other. */
 export const polarityPair: Rule = {
   id: "polarity-pair", area: "signal", title: "Pair with equal polarity",
+  reads: ["name", "kind", "role", "of", "positions", "number", "format", "polarity", "notes"],
   check: (view) => {
     const key = (what: { role: string | null; of: string | null; number: number | null; positions: readonly string[] }, leave: string): string => [what.role, what.of, what.number, ...what.positions.filter((p) => p !== leave).sort()].join("|");
     const known = view.session.tracks.flatMap((t) => { const what = view.plan.wanted.get(t.id)?.what; return t.kind === "audio" && what?.sure ? [{ t, what }] : []; });
@@ -132,16 +140,48 @@ export const polarityPair: Rule = {
   },
 };
 
-/** A return that nothing sends to makes no sound: say which, offer to take it out. */
+/** A headphone mix that goes on into the mix is heard by everybody, and printed. */
+export const cueIntoMain: Rule = {
+  id: "cue-into-main", area: "signal", title: "Cue mix in the mix",
+  reads: ["name", "kind", "feeds"],
+  check: (view) => view.session.tracks.flatMap((t): Remark[] => {
+    if (t.kind !== "cue-mix" || t.feeds === null) return [];
+    const to = view.tracks.get(t.feeds)?.name ?? "nothing that is there";
+    return [{
+      track: t.id, weight: "look", says: `The cue mix “${t.name}” feeds ${to}.`, because: "What the players hear would be in the mix as well. A cue mix goes to headphones only.",
+      before: to, after: "headphones only", fix: { label: "Headphones only", changes: [setField(t, "feeds", null)], sure: false },
+    }];
+  }),
+};
+
+/** A link set that names tracks nobody finds any more. */
+export const linkGone: Rule = {
+  id: "link-gone", area: "signal", title: "Link to a track that is gone",
+  reads: ["links"],
+  check: (view) => view.session.links.flatMap((l): Remark[] => {
+    const gone = [...l.members, ...l.followers].filter((id) => !view.tracks.has(id));
+    if (gone.length === 0) return [];
+    const there = (ids: readonly string[]): string[] => ids.filter((id) => view.tracks.has(id));
+    const next = view.session.links.map((x) => (x.id === l.id ? { ...x, members: there(x.members), followers: there(x.followers) } : x));
+    return [{
+      track: null, weight: "note", says: `The link set “${l.name}” names ${gone.length === 1 ? "a track that is" : `${gone.length} tracks that are`} gone.`, because: "Nothing is linked to them any more.",
+      before: `${l.name}: ${gone.length} gone`, after: l.name, fix: { label: "Take them off the set", changes: [setSessionField(view.session, "links", next)], sure: true },
+    }];
+  }),
+};
+
+/** A return or cue mix that nothing sends to makes no sound: say which, offer to take it out. */
 export const unfedReturn: Rule = {
   id: "unfed-return", area: "signal", title: "Return nobody feeds",
+  reads: EVERYTHING,
   check: (view) => {
-    const fed = new Set(view.session.tracks.flatMap((t) => [t.feeds, ...t.sends.map((s) => s.to)]));
+    const waiting = new Set(view.session.tracks.filter((t) => t.kind === "return" || t.kind === "cue-mix").map((t) => t.id));
+    for (const t of view.session.tracks) { if (t.feeds !== null) waiting.delete(t.feeds); for (const s of t.sends) waiting.delete(s.to); }
     return view.session.tracks.flatMap((t, i): Remark[] => {
-      if (t.kind !== "return" || fed.has(t.id)) return [];
+      if (!waiting.has(t.id)) return [];
       const siblings = view.session.tracks.slice(0, i).filter((x) => x.parent === t.parent);
       return [{
-        track: t.id, weight: "note", says: `Nothing sends to the return “${t.name}”.`, because: "It costs processing and makes no sound.", before: t.name, after: "taken out",
+        track: t.id, weight: "note", says: `Nothing sends to the ${KIND_WORDS[t.kind]} “${t.name}”.`, because: "It costs processing and makes no sound.", before: t.name, after: "taken out",
         fix: { label: "Take it out", changes: [{ do: "take-out", track: t, after: siblings.at(-1)?.id ?? null }], sure: false },
       }];
     });

@@ -12,6 +12,8 @@ export interface InputLine {
   /** Null for an input nobody uses. */
   readonly track: string | null;
   readonly source: string;
+  readonly pickup: string;
+  readonly stand: string;
   readonly armed: boolean;
   readonly polarity: string;
   readonly notes: string;
@@ -21,7 +23,7 @@ export interface InputLine {
 export function inputList(session: Session, room: Room, words: WordList): InputLine[] {
   const roles = new Map(words.roles.map((r) => [r.id, r.name]));
   const positions = new Map(words.positions.map((p) => [p.id, p.name]));
-  const free = room.inputs.map((i): InputLine => ({ input: i.number, socket: i.label, phantom: i.phantom, track: null, source: "", armed: false, polarity: "", notes: "" }));
+  const free = room.inputs.map((i): InputLine => ({ input: i.number, socket: i.label, phantom: i.phantom, track: null, source: "", pickup: "", stand: "", armed: false, polarity: "", notes: "" }));
   const lines = new Map(free.map((l) => [l.input, l]));
   const used: InputLine[] = [];
   for (const t of session.tracks) {
@@ -34,7 +36,7 @@ export function inputList(session: Session, room: Room, words: WordList): InputL
         input: t.input + k, socket: socket?.socket ?? "not in this room", phantom: socket?.phantom ?? false,
         track: channels > 1 ? `${t.name} (${k + 1} of ${channels})` : t.name,
         source: [role, ...t.positions.map((p) => positions.get(p) ?? p)].filter(Boolean).join(", "),
-        armed: t.armed, polarity: t.polarity, notes: t.notes,
+        pickup: t.pickup, stand: t.stand, armed: t.armed, polarity: t.polarity, notes: t.notes,
       });
     }
   }
@@ -45,7 +47,7 @@ export function inputList(session: Session, room: Room, words: WordList): InputL
 /** The input list as CSV (RFC 4180, UTF-8, with a byte order mark for spreadsheets). No cell can run as a formula. */
 export function inputListCsv(lines: readonly InputLine[]): string {
   const rows = lines.map((l) => ({
-    Input: l.input, Socket: l.socket, "Phantom power": l.phantom ? "48 V" : "", Track: l.track ?? "", Source: l.source,
+    Input: l.input, Socket: l.socket, "Phantom power": l.phantom ? "48 V" : "", Track: l.track ?? "", Source: l.source, "Microphone or box": l.pickup, Stand: l.stand,
     Armed: l.armed ? "yes" : "", Polarity: l.polarity === "inverted" ? "inverted" : "", Notes: l.notes,
   }));
   return `\ufeff${Papa.unparse(rows, { newline: "\r\n", escapeFormulae: true })}\r\n`;

@@ -7,6 +7,7 @@ import type { Room } from "../fit/room.ts";
 import type { House } from "../house/house.ts";
 import type { Session } from "../session/document.ts";
 import { writeExchange } from "./exchange/write.ts";
+import { timeInWords } from "../session/time.ts";
 import { inputList, inputListCsv } from "./inputList.ts";
 import { zipOf } from "./zipOut.ts";
 
@@ -47,6 +48,8 @@ function notesInWords({ room, session, report, from }: PackageParts): string {
     ...list("Cannot be placed in this room:", report.unplaced.map((u) => `${name.get(u.track) ?? u.track}: ${u.says}`)),
     ...list("Left out on purpose:", report.leftOut.map((t) => t.name)),
     ...list("Adjusted for this room:", report.adjusted.map((a) => `${a.track === null ? a.what : `${name.get(a.track) ?? a.track}, ${a.what.toLowerCase()}`}: ${a.says}`)),
+    ...(session.fixedEnd === null ? [] : ["", `Ends at ${timeInWords(session.fixedEnd)}.`]),
+    ...list("Before recording:", session.checklist),
     ...list("Notes on tracks:", session.tracks.filter((t) => t.notes !== "").map((t) => `${t.name}: ${t.notes}`)),
     "",
   ].join("\r\n");

@@ -29,7 +29,7 @@ describe("the word list as CSV", () => {
     const kept = wordsFromCsv(house, `${HEAD}\nDrum kit,Kick,Kick,Kick,Kik,kick drum\n`);
     expect(kept.words.roles.find((r) => r.id === "kick")?.positions).toEqual(house.words.roles.find((r) => r.id === "kick")?.positions);
     expect(() => wordsFromCsv(house, `${more}Drum kit,Kick,Kick,Kick,Kik,kick drum,trumpet,mono,\n`)).toThrow(/^Line 2: source/);
-    expect(() => wordsFromCsv(house, `${more}Drum kit,Kick,Kick,Kick,Kik,kick drum,mic,quad,\n`)).toThrow(/^Line 2: format/);
+    expect(() => wordsFromCsv(house, `${more}Drum kit,Kick,Kick,Kick,Kik,kick drum,mic,octaphone,\n`)).toThrow(/^Line 2: format/);
     expect(() => wordsFromCsv(house, `${more}Drum kit,Kick,Kick,Kick,Kik,kick drum,mic,mono,nowhere\n`)).toThrow("there is no position “nowhere”");
   });
 

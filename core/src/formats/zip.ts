@@ -18,7 +18,7 @@ const BOMB_FROM = 4 << 20;
 const PIECE = 16 << 10;
 
 /** An entry of a ZIP, unpacked as text bytes only where it is wanted. */
-export interface OpenZip { readonly names: readonly string[]; read(name: string): Uint8Array | null }
+export interface OpenZip { readonly names: readonly string[]; /** Of each entry, unpacked, in bytes. */ readonly sizes: ReadonlyMap<string, number>; read(name: string): Uint8Array | null }
 
 /**
  * Opens a ZIP that came from outside, without unpacking more than what is asked for.
@@ -28,25 +28,26 @@ export function openZip(bytes: Uint8Array, limits: ZipLimits): OpenZip {
   if (bytes.length === 0) throw new FileProblem("The file is empty. Save the session again and send that file.");
   if (bytes.length > limits.file) throw new FileProblem(`The file has ${inMegabytes(bytes.length)}; at most ${inMegabytes(limits.file)} are taken. Send the session file without its audio.`);
   if (bytes[0] !== 0x50 || bytes[1] !== 0x4b) throw new FileProblem("This is not a ZIP, so it is no session exchange file. Export the session from the workstation as a DAWproject file and send that.");
-  const names = entriesOf(bytes, limits);
-  return { names, read: (name) => (names.includes(name) ? unpack(bytes, name, limits.entry) : null) };
+  const sizes = entriesOf(bytes, limits);
+  const names = [...sizes.keys()];
+  return { names, sizes, read: (name) => (names.includes(name) ? unpack(bytes, name, limits.entry) : null) };
 }
 
 const inMegabytes = (n: number): string => `${n < 1 << 20 ? (n / (1 << 20)).toFixed(2) : Math.round(n / (1 << 20))} MB`;
 
-function entriesOf(bytes: Uint8Array, limits: ZipLimits): string[] {
-  const names: string[] = [];
+function entriesOf(bytes: Uint8Array, limits: ZipLimits): Map<string, number> {
+  const sizes = new Map<string, number>();
   let total = 0;
   try {
     unzipSync(bytes, {
       filter: ({ name, size, originalSize }) => {
-        if (names.length >= limits.entries) throw new FileProblem(`The ZIP holds more than ${limits.entries} entries. A session file holds a handful.`);
+        if (sizes.size >= limits.entries) throw new FileProblem(`The ZIP holds more than ${limits.entries} entries. A session file holds a handful.`);
         if (isOutside(name)) throw new FileProblem(`The ZIP holds an entry named “${name}”, which points outside its own folder. It was not opened.`, name);
-        if (names.includes(name)) throw new FileProblem(`The ZIP holds “${name}” twice, so nobody can say which one counts. Save the session again.`, name);
+        if (sizes.has(name)) throw new FileProblem(`The ZIP holds “${name}” twice, so nobody can say which one counts. Save the session again.`, name);
         if (originalSize > BOMB_FROM && originalSize > size * BOMB_RATIO) throw new FileProblem(`“${name}” would unpack from ${inMegabytes(size)} to ${inMegabytes(originalSize)}. No session is packed like that; it was not opened.`, name);
         total += originalSize;
         if (total > limits.unpacked) throw new FileProblem(`Unpacked, the ZIP would have more than ${inMegabytes(limits.unpacked)}. Send the session file without its audio.`);
-        names.push(name);
+        sizes.set(name, originalSize);
         return false;
       },
     });
@@ -54,7 +55,7 @@ function entriesOf(bytes: Uint8Array, limits: ZipLimits): string[] {
     if (e instanceof FileProblem) throw e;
     throw new FileProblem("The ZIP is damaged or incomplete. Save the session again and send that file.");
   }
-  return names;
+  return sizes;
 }
 
 function isOutside(name: string): boolean {

@@ -143,6 +143,7 @@ function starts(before: House, after: House): string[] {
   }
   for (const rule of gone(before.starts, after.starts)) said.push(`Starting value gone: ${rule.says}.`);
   if (reordered(before.starts, after.starts)) said.push("Starting values are asked in another order.");
+  if (!same(before.formats, after.formats)) said.push(`The house works in ${after.formats.join(", ")}.`);
   if (!same(before.session, after.session)) { const s = after.session; said.push(`New sessions: ${s.sampleRate / 1000} kHz, ${s.bitDepth} bit, ${s.fileType}, ${s.tempo} bpm, ${s.meter.beats}/${s.meter.unit}, ${s.mainFormat}, music from bar ${s.musicBar} after ${s.leadIn} of lead-in.`); }
   const items = inOld(before.checklist);
   for (const i of after.checklist) { const old = items.get(i.id); if (!old) said.push(`New on every room's checklist: ${i.says} (${i.value}).`); else if (!same(old, i)) said.push(`Checklist: ${i.says} (${i.value}).`); }

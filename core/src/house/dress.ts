@@ -5,7 +5,7 @@ import { CHANNELS, blankTrack } from "../session/document.ts";
 import type { Session, Track, TrackId } from "../session/document.ts";
 import type { Identity } from "../names/pattern.ts";
 import { compose } from "../names/compose.ts";
-import { insideOf } from "../session/routing.ts";
+import { insideOf, leavesTheSession } from "../session/routing.ts";
 import { readName } from "../words/read.ts";
 import { NOBODY } from "./identify.ts";
 import { carrierOf, planHouse } from "./plan.ts";
@@ -68,6 +68,7 @@ function alreadyWears(t: Track, { what, name, colour, icon }: Wanted): boolean {
 
 /** A track that fed the folder it stood in (or what carries its sound further out) feeds the one it moves to. */
 export function feedsAfterMove(t: Track, to: TrackId | null, main: TrackId | null, tracks: TrackLookUp): TrackId | null {
+  if (leavesTheSession(t)) return t.feeds;
   const fedHome = t.feeds === (carrierOf(t.parent, tracks) ?? main);
   return fedHome ? carrierOf(to, tracks) ?? main : t.feeds;
 }
@@ -103,8 +104,8 @@ export function startsFor(style: Style, what: Identity, kind: Track["kind"], nam
 
 /** The changes that add tracks where the house order wants them, dressed among what is there. */
 export function addDressed(style: Style, session: Session, tracks: readonly Track[]): Change[] {
-  const main = session.tracks.find((t) => t.kind === "main")?.id ?? null;
-  const feeding = tracks.map((t): Track => ({ ...t, feeds: t.kind === "main" ? null : main }));
+  const main = [...session.tracks, ...tracks].find((t) => t.kind === "main")?.id ?? null;
+  const feeding = tracks.map((t): Track => ({ ...t, feeds: leavesTheSession(t) ? null : main }));
   const wide: Session = { ...session, tracks: [...session.tracks, ...feeding] };
   const target = dressed(style, wide);
   const added = new Set(tracks.map((t) => t.id));
@@ -134,12 +135,15 @@ export function addDressed(style: Style, session: Session, tracks: readonly Trac
 
 /** The changes that say what a track is and give it what the house gives to that: name, colour, icon. */
 export function giveRole(style: Style, session: Session, track: TrackId, role: string): Change[] {
-  const said: Session = { ...session, tracks: session.tracks.map((t) => {
+  const saying = (name: (t: Track) => string): Session => ({ ...session, tracks: session.tracks.map((t) => {
     if (t.id !== track) return t;
     const { positions, number } = readName(style.reader, t.name);
-    return { ...t, role, of: null, positions: [...positions], number };
-  }) };
+    const said = { ...t, role, of: null, positions: [...positions], number };
+    return { ...said, name: name(said) };
+  }) });
+  let said = saying((t) => t.name);
+  // A name that says something else for sure is not asked again: what was said counts.
+  if (planHouse(style, said).wanted.get(track)?.what.role !== role) said = saying((t) => compose(style.house.names[patternUse(t.kind)], style.reader, t) ?? t.name);
   const wanted = planHouse(style, said).wanted.get(track);
-  const next: Session = { ...said, tracks: said.tracks.map((t) => (t.id === track ? dressTrack(t, wanted, t.parent, null, new Map()) : t)) };
-  return diff(session, next);
+  return diff(session, { ...said, tracks: said.tracks.map((t) => (t.id === track ? dressTrack(t, wanted, t.parent, null, new Map()) : t)) });
 }

@@ -5,7 +5,7 @@ import { apply } from "../session/apply.ts";
 import { blankTrack, emptySession, session as sessionSchema, treeProblems } from "../session/document.ts";
 import type { Session } from "../session/document.ts";
 import { addDressed, dress, dressed, giveRole, newTrack, startsFor } from "./dress.ts";
-import { readLines } from "./typed.ts";
+import { readLines } from "../sheet/typed.ts";
 import { house as houseSchema, houseProblems } from "./house.ts";
 import { makeStyle } from "./style.ts";
 import { usualHouse } from "./usual.ts";
@@ -105,8 +105,8 @@ describe("pasting names", () => {
 
   it("makes a dressed track of each line and puts it where the house order says", () => {
     const s = smallSession();
-    const lines = readLines(style, s, "Hat\n  Ride \n\nxqzv\nRm L\nSnaer Top", newId);
-    expect(lines.map((l) => [l.line, l.track.name, l.reading.sure])).toEqual([["Hat", "Hat", true], ["Ride", "Ride", true], ["xqzv", "xqzv", false], ["Rm L", "Room_L", true], ["Snaer Top", "Snaer Top", false]]);
+    const lines = readLines(style, s, "Hat\nRide \n\nxqzv\nRm L\nSnaer Top", newId);
+    expect(lines.map((l) => [l.line.name, l.track.name, l.reading.sure])).toEqual([["Hat", "Hat", true], ["Ride", "Ride", true], ["xqzv", "xqzv", false], ["Rm L", "Room_L", true], ["Snaer Top", "Snaer Top", false]]);
     expect(lines.at(-1)).toMatchObject({ reading: { role: "snare" }, track: { role: null, colour: null } });
     const after = apply(s, addDressed(style, s, lines.map((l) => l.track)));
     expect(after.tracks.filter((t) => t.parent === "kit").map((t) => t.name)).toEqual(["Kick", "Snare_Top", "Snare_Btm", "Hat", "Ride"]);
@@ -120,7 +120,7 @@ describe("pasting odd characters", () => {
   it("makes names a document can hold, whatever is pasted", () => {
     const s = smallSession();
     const lines = readLines(style, s, "Kick\u0007 in\nHat\u2028two\nbroken \ud800 Ride\n\u0085\n" + "x".repeat(300), newId);
-    expect(lines.map((l) => l.line.slice(0, 20))).toEqual(["Kick  in", "Hat two", "broken   Ride", "x".repeat(20)]);
+    expect(lines.map((l) => l.line.name.slice(0, 20))).toEqual(["Kick  in", "Hat two", "broken   Ride", "x".repeat(20)]);
     expect(sessionSchema.safeParse(apply(s, addDressed(style, s, lines.map((l) => l.track)))).error?.issues ?? []).toEqual([]);
   });
 });

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { NEEDS_ROLE, namePatterns } from "../names/pattern.ts";
-import { FILE_TYPES, MONITOR, channelFormat, controller, hexColour, meter, sampleRate, source, trackKind } from "../session/document.ts";
+import { FILE_TYPES, FRAME_RATES, MONITOR, channelFormat, controller, hexColour, meter, panLaw, sampleRate, source, trackKind } from "../session/document.ts";
 import { oneLine } from "../session/text.ts";
 import { view, wordList } from "../words/wordlist.ts";
 import { diskPlan } from "./diskPlan.ts";
@@ -83,7 +83,7 @@ export type StartRule = z.infer<typeof startRule>;
 /** What a new session gets. */
 export const sessionStart = z.object({
   sampleRate, bitDepth: z.union([z.literal(16), z.literal(24), z.literal(32)]), fileType: z.enum(FILE_TYPES),
-  tempo: z.number().min(10).max(400), meter, mainFormat: channelFormat,
+  tempo: z.number().min(10).max(400), meter, mainFormat: channelFormat, panLaw: panLaw.default("constant-power"), frameRate: z.enum(FRAME_RATES).nullable().default(null),
   leadIn: z.int().min(0).max(64), musicBar: z.int().min(1).max(999),
 });
 export type SessionStart = z.infer<typeof sessionStart>;
@@ -144,6 +144,8 @@ export const house = z.object({
   folderFrom: z.int().min(1).max(20),
   starts: z.array(startRule).max(200),
   session: sessionStart,
+  /** Channel formats the house works in: those a track or path is offered. */
+  formats: z.array(channelFormat).min(1).default(["mono", "stereo", "lcr", "5.1", "7.1", "7.1.4"]),
   checklist: z.array(checklistItem).max(100),
   exceptions: z.array(exception).max(200),
   disk: diskPlan,

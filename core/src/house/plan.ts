@@ -1,6 +1,8 @@
 import { compose } from "../names/compose.ts";
 import { blankTrack } from "../session/document.ts";
-import type { Session, Track, TrackId } from "../session/document.ts";
+import { changedBetween } from "../session/changed.ts";
+import type { Changed } from "../session/changed.ts";
+import type { Session, Track, TrackField, TrackId } from "../session/document.ts";
 import { NOBODY, identify } from "./identify.ts";
 import type { Identified } from "./identify.ts";
 import { tint } from "../colour/tint.ts";
@@ -41,6 +43,7 @@ const PLANS_REMEMBERED = 4;
 export function planHouse(style: Style, session: Session): HousePlan {
   const known = style.plans.find((p) => p.session === session);
   if (known) return known.plan;
+  for (const p of style.plans) if (!wantsAnother(changedBetween(p.session, session))) { style.plans.unshift({ session, plan: p.plan }); style.plans.length = Math.min(style.plans.length, PLANS_REMEMBERED); return p.plan; }
   const identified = identifyAll(style, session);
   const bare = wantedOf(style, session, identified);
   const places = arrange(style, session, bare);
@@ -50,12 +53,19 @@ export function planHouse(style: Style, session: Session): HousePlan {
   return plan;
 }
 
+/** The fields of tracks a plan is made from. */
+const PLANNED_BY: readonly TrackField[] = ["kind", "format", "name", "role", "of", "positions", "number", "notes", "feeds"];
+const wantsAnother = ({ order, fields, session }: Changed): boolean => order || PLANNED_BY.some((f) => fields.has(f)) || session.has("mainFormat");
+
 function identifyAll(style: Style, session: Session): Map<TrackId, Identified> {
   const identified = new Map<TrackId, Identified>();
   const contexts = new Map<TrackId | null, readonly string[]>([[null, []]]);
   for (const t of session.tracks) {
     const around = contexts.get(t.parent) ?? [];
-    const what = identify(style, t, { families: around });
+    const key = around.join(" ");
+    const before = style.identified.get(t);
+    const what = before?.around === key ? before.what : identify(style, t, { families: around });
+    if (before?.around !== key) style.identified.set(t, { around: key, what });
     identified.set(t.id, what);
     if (t.kind === "folder") {
       const family = familyFor(style, what);
@@ -235,6 +245,8 @@ export function carrierOf(folder: TrackId | null, tracks: TrackLookUp): TrackId 
 }
 
 const LOOSE_END = 100_000;
+/** Where paths that stand in no folder come, after everything else. */
+const LAST_KINDS: readonly Track["kind"][] = ["cue-mix", "bus", "return", "main", "monitor"];
 
 /** The place of a track among its neighbours as numbers to compare; null where the house has no opinion. */
 function orderKey(style: Style, t: Track, what: Identified | undefined, own: HouseFolder | undefined): readonly number[] | null {
@@ -243,7 +255,7 @@ function orderKey(style: Style, t: Track, what: Identified | undefined, own: Hou
   const family = familyFor(style, what);
   const sort = style.reader.roles.get(what.role)?.sort;
   const home = sort === "path" && !style.folderForRole.has(what.role) ? null : folderFor(style, what);
-  const zone = home?.index ?? LOOSE_END + (t.kind === "main" ? 3 : t.kind === "return" ? 2 : t.kind === "bus" ? 1 : 0);
+  const zone = home?.index ?? LOOSE_END + 1 + LAST_KINDS.indexOf(t.kind);
   const familyAt = home ? Math.max(0, home.families.indexOf(family ?? "")) : 0;
   return [zone, familyAt, style.roleOrder.get(what.role) ?? 0, style.roleOrder.get(what.of ?? "") ?? -1, what.number ?? 0, ...what.positions.map((p) => style.positionOrder.get(p) ?? 0)];
 }

@@ -1,7 +1,8 @@
 import { makeReader } from "../words/reader.ts";
 import type { Reader } from "../words/reader.ts";
 import type { Family, Role } from "../words/wordlist.ts";
-import type { Session } from "../session/document.ts";
+import type { Identified } from "./identify.ts";
+import type { Session, Track } from "../session/document.ts";
 import type { Identity, PatternUse } from "../names/pattern.ts";
 import type { FolderPlan, House } from "./house.ts";
 import type { HousePlan } from "./plan.ts";
@@ -33,6 +34,8 @@ export interface Style {
   readonly orderInFamily: ReadonlyMap<string, number>;
   readonly positionOrder: ReadonlyMap<string, number>;
   /** The last plans made, newest first; sessions never change in place, so a plan holds as long as its session. */
+  /** What tracks were taken for, as long as they are the same objects in the same families. */
+  readonly identified: WeakMap<Track, { readonly around: string; readonly what: Identified }>;
   readonly plans: { readonly session: Session; readonly plan: HousePlan }[];
 }
 
@@ -62,6 +65,7 @@ export function makeStyle(house: House): Style {
     folderOfRole, folderForRole, folderOfFamily, orderInFamily,
     roleOrder: new Map(house.words.roles.map((r, i) => [r.id, i])),
     positionOrder: new Map(house.words.positions.map((p, i) => [p.id, i + 1])),
+    identified: new WeakMap(),
     plans: [],
   };
 }
@@ -100,5 +104,5 @@ export function folderFor(style: Style, what: Identity): HouseFolder | null {
 export function patternUse(kind: Role["kind"]): PatternUse {
   if (kind === "folder") return "folder";
   if (kind === "return") return "return";
-  return kind === "bus" || kind === "main" ? "bus" : "track";
+  return kind === "bus" || kind === "main" || kind === "cue-mix" || kind === "monitor" ? "bus" : "track";
 }

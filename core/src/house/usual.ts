@@ -59,7 +59,8 @@ export function usualHouse(name: string): House {
       startOf("headroom", "sources start 8 dB down, for headroom", { families: ["pans", "engine", "percussion", "kit", "bass", "guitars", "folk", "keys", "synths", "strings", "woodwind", "brass", "orchestra", "voices", "choir"] }, { level: -8 }),
     ],
     // Common practice, no source: 48 kHz and 24 bit, two bars before the music.
-    session: { sampleRate: 48000, bitDepth: 24, fileType: "broadcast-wav", tempo: 120, meter: { beats: 4, unit: 4 }, mainFormat: "stereo", leadIn: 2, musicBar: 3 },
+    formats: ["mono", "stereo", "lcr", "5.1", "7.1", "7.1.4"],
+    session: { sampleRate: 48000, bitDepth: 24, fileType: "broadcast-wav", tempo: 120, meter: { beats: 4, unit: 4 }, mainFormat: "stereo", panLaw: "constant-power", frameRate: null, leadIn: 2, musicBar: 3 },
     checklist: [
       { id: "rate", sort: "setting", says: "New sessions open at the house rate and depth", value: "48 kHz, 24 bit" },
       { id: "record-buffer", sort: "setting", says: "Buffer while recording", value: "128 samples or fewer" },

@@ -1,27 +1,21 @@
 import { z } from "zod";
+import { inputSet, linkSet, view } from "./beside.ts";
+import { channelFormat, trackId } from "./format.ts";
+import type { TrackId } from "./format.ts";
+import { trackKind } from "./kind.ts";
+import { insert } from "./processor.ts";
 import { longText, oneLine } from "./text.ts";
 
-/** Widths of a signal path the house knows, narrow to wide. */
-export const CHANNEL_FORMATS = ["mono", "stereo", "lcr", "5.1", "7.1", "7.1.4"] as const;
-export const channelFormat = z.enum(CHANNEL_FORMATS);
-export type ChannelFormat = z.infer<typeof channelFormat>;
-
-/** How many channels a format carries. */
-export const CHANNELS: Readonly<Record<ChannelFormat, number>> = {
-  mono: 1, stereo: 2, lcr: 3, "5.1": 6, "7.1": 8, "7.1.4": 12,
-};
-
-export const TRACK_KINDS = ["audio", "instrument", "midi", "folder", "bus", "return", "main"] as const;
-export const trackKind = z.enum(TRACK_KINDS);
-export type TrackKind = z.infer<typeof trackKind>;
+export { CHANNELS, CHANNEL_FORMATS, channelFormat, trackId } from "./format.ts";
+export type { ChannelFormat, TrackId } from "./format.ts";
+export { TRACK_KINDS, trackKind } from "./kind.ts";
+export type { TrackKind } from "./kind.ts";
+export type { Insert } from "./processor.ts";
 
 /** What stands at the far end of an input. */
 export const SOURCES = ["mic", "di", "line", "wireless"] as const;
 export const source = z.enum(SOURCES);
 export type Source = z.infer<typeof source>;
-
-export const trackId = z.string().min(1).max(80).regex(/^[A-Za-z0-9._-]+$/, "an id is letters, digits, . _ -");
-export type TrackId = z.infer<typeof trackId>;
 
 /** Six hex digits after a hash, lower case. */
 export const hexColour = z.string().regex(/^#[0-9a-f]{6}$/, "a colour is written #rrggbb");
@@ -38,16 +32,6 @@ export const send = z.object({
   beforeFader: z.boolean(),
 });
 export type Send = z.infer<typeof send>;
-
-export const insert = z.object({
-  id: trackId,
-  /** What it is: "EQ", "Compressor"… */
-  kind: oneLine(200).min(1),
-  /** An exact device, where one is meant. */
-  device: oneLine(200).nullable(),
-  bypassed: z.boolean(),
-});
-export type Insert = z.infer<typeof insert>;
 
 /** When an input is heard. */
 export const MONITOR = ["auto", "on", "off"] as const;
@@ -71,17 +55,25 @@ export const trackFields = z.object({
   source: source.nullable(),
   /** First input of the interface it records from, counted from 1. */
   input: z.int().min(1).max(1024).nullable(),
+  /** Which microphone or box, what it stands on. */
+  pickup: oneLine(80).default(""),
+  stand: oneLine(60).default(""),
+  phantom: z.boolean().default(false),
   /** The folder, bus or main it feeds; null feeds nothing (right for the main, which leaves the session). */
   feeds: trackId.nullable(),
   sends: z.array(send).max(64),
   inserts: z.array(insert).max(64),
   level: decibels,
-  /** −100 left … 100 right. */
+  /** Silent, with all it sends. */
+  muted: z.boolean().default(false),
+  /** −100 left … 100 right; of a wide track the middle of its whole image. */
   pan: z.number().min(-100).max(100),
   /** Width of the image in per cent, 100 as it came. */
   width: z.number().min(0).max(200),
   polarity: z.enum(["normal", "inverted"]),
   armed: z.boolean(),
+  /** To be heard only, never recorded. */
+  listenOnly: z.boolean().default(false),
   /** Whether its input is heard: always, never, or while it records. */
   monitor: z.enum(MONITOR),
   /** MIDI channel 1…16; null where it plays none. */
@@ -110,8 +102,19 @@ export type Kept = z.infer<typeof kept>;
 /** Sample rates a session can run at, in hertz. */
 export const sampleRate = z.union([z.literal(44100), z.literal(48000), z.literal(88200), z.literal(96000), z.literal(176400), z.literal(192000)]);
 
+/** How much of a source in the middle each side gets: −3.01 dB (constant power), −4.5 dB, −6.02 dB (linear). */
+export const PAN_LAWS = ["constant-power", "compromise", "linear"] as const;
+export const panLaw = z.enum(PAN_LAWS);
+export type PanLaw = z.infer<typeof panLaw>;
+
+/** Frames a second of picture, as SMPTE 12M counts them. */
+export const FRAME_RATES = ["23.976", "24", "25", "29.97", "29.97 drop", "30", "50", "59.94", "60"] as const;
+
 /** File types a session can record. */
 export const FILE_TYPES = ["wav", "broadcast-wav"] as const;
+
+/** Settings of a session a template may fix. */
+export const SETTINGS = ["sampleRate", "bitDepth", "fileType", "tempo", "meter", "mainFormat", "panLaw", "frameRate", "fixedEnd", "leadIn", "musicBar"] as const;
 
 /** Everything of a session that a `set-session` change can change. */
 export const sessionFields = z.object({
@@ -122,12 +125,28 @@ export const sessionFields = z.object({
   tempo: z.number().min(10).max(400),
   meter,
   mainFormat: channelFormat,
+  panLaw: panLaw.default("constant-power"),
+  /** Null where no picture runs along. */
+  frameRate: z.enum(FRAME_RATES).nullable().default(null),
+  /** Where the programme ends, in seconds from its start; null: open. */
+  fixedEnd: z.number().min(1).max(86_400).nullable().default(null),
+  /** Settings the template decides; the engineer chooses the others at the start. */
+  fixed: z.array(z.enum(SETTINGS)).max(SETTINGS.length).default([]),
   /** Bars before the music, and the bar where it starts. */
   leadIn: z.int().min(0).max(64),
   musicBar: z.int().min(1).max(999),
   /** What whoever opens it should know. */
   notes: longText(20_000),
   kept: z.array(kept).max(2000),
+  /** What is gone through before recording. */
+  checklist: z.array(oneLine(200).min(1)).max(100).default([]),
+  links: z.array(linkSet).max(200).default([]),
+  views: z.array(view).max(60).default([]),
+  /** How many inputs the interface has; null where that is not said. */
+  interfaceInputs: z.int().min(1).max(1024).nullable().default(null),
+  inputSets: z.array(inputSet).max(40).default([]),
+  /** Rules that are not asked of this session. */
+  rulesOff: z.array(z.string().max(60)).max(40).default([]),
 });
 export type SessionFields = z.infer<typeof sessionFields>;
 export type SessionField = keyof SessionFields;
@@ -178,8 +197,8 @@ export function treeProblems(tracks: readonly Track[]): { index: number; message
 export function emptySession(title: string): Session {
   return {
     format: SESSION_FORMAT, version: SESSION_VERSION, title,
-    sampleRate: 48000, bitDepth: 24, fileType: "broadcast-wav", tempo: 120, meter: { beats: 4, unit: 4 }, mainFormat: "stereo", leadIn: 2, musicBar: 3,
-    notes: "", kept: [], tracks: [],
+    sampleRate: 48000, bitDepth: 24, fileType: "broadcast-wav", tempo: 120, meter: { beats: 4, unit: 4 }, mainFormat: "stereo", panLaw: "constant-power", frameRate: null, fixedEnd: null, fixed: [], leadIn: 2, musicBar: 3,
+    notes: "", kept: [], checklist: [], links: [], views: [], interfaceInputs: null, inputSets: [], rulesOff: [], tracks: [],
   };
 }
 
@@ -187,7 +206,7 @@ export function emptySession(title: string): Session {
 export function blankTrack(id: TrackId, name: string, rest: Partial<Omit<Track, "id" | "name">> = {}): Track {
   return {
     id, parent: null, kind: "audio", format: "mono", name, role: null, of: null, positions: [], number: null,
-    colour: null, icon: null, source: null, input: null, feeds: null, sends: [], inserts: [],
-    level: 0, pan: 0, width: 100, polarity: "normal", armed: false, monitor: "auto", channel: null, controllers: [], transpose: 0, job: false, notes: "", ...rest,
+    colour: null, icon: null, source: null, input: null, pickup: "", stand: "", phantom: false, feeds: null, sends: [], inserts: [],
+    level: 0, muted: false, pan: 0, width: 100, polarity: "normal", armed: false, listenOnly: false, monitor: "auto", channel: null, controllers: [], transpose: 0, job: false, notes: "", ...rest,
   };
 }

@@ -16,7 +16,7 @@ export function insideOf(tracks: readonly Track[]): Map<TrackId | null, Track[]>
   return inside;
 }
 
-/** Where a track's sound goes directly: what it feeds, then its sends. */
+/** Where a track's sound goes directly: what it feeds, then its sends. A track that listens to another by a key input hears it all the same, see `keyedBy`. */
 export function goesTo(t: Track): TrackId[] {
   return [...(t.feeds === null ? [] : [t.feeds]), ...t.sends.map((s) => s.to)];
 }
@@ -71,6 +71,11 @@ export function foldersAround(tracks: ReadonlyMap<TrackId, Track>, t: Track): Tr
 /** How deep a track stands: 0 for one in no folder. */
 export function depthOf(tracks: ReadonlyMap<TrackId, Track>, t: Track): number {
   return foldersAround(tracks, t).length;
+}
+
+/** Paths whose sound goes to loudspeakers or headphones, not on into the session. */
+export function leavesTheSession(t: Track): boolean {
+  return t.kind === "main" || t.kind === "cue-mix" || t.kind === "monitor";
 }
 
 /** The session's main path, if it has one. */

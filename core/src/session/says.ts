@@ -1,3 +1,5 @@
+import { KIND_WORDS } from "./kind.ts";
+import { timeInWords } from "./time.ts";
 import type { Change } from "./change.ts";
 import type { Session, Track, TrackField, TrackId } from "./document.ts";
 
@@ -16,8 +18,9 @@ const FIELD_WORDS: Readonly<Record<TrackField, string>> = {
   kind: "kind", format: "format", name: "name", role: "role", of: "whose it is", positions: "positions", number: "number",
   colour: "colour", icon: "icon", source: "source", input: "input", feeds: "feeds", sends: "sends", inserts: "inserts",
   level: "level", pan: "pan", width: "width", polarity: "polarity", armed: "armed", monitor: "monitor", channel: "MIDI channel", controllers: "controllers at the start", transpose: "transposed", job: "job's own", notes: "notes",
+  pickup: "microphone or box", stand: "stand", phantom: "phantom power", muted: "muted", listenOnly: "listen only",
 };
-const SESSION_WORDS = { title: "title", sampleRate: "sample rate", bitDepth: "bit depth", fileType: "file type", tempo: "tempo", meter: "meter", mainFormat: "main format", leadIn: "bars of lead-in", musicBar: "bar where music starts", notes: "notes", kept: "findings kept" } as const;
+export const SESSION_WORDS = { title: "title", sampleRate: "sample rate", bitDepth: "bit depth", fileType: "file type", tempo: "tempo", meter: "meter", mainFormat: "main format", leadIn: "bars of lead-in", musicBar: "bar where music starts", notes: "notes", kept: "findings kept", panLaw: "pan law", frameRate: "frame rate", fixedEnd: "fixed end", fixed: "settings the template fixes", checklist: "checklist", links: "link sets", views: "views", interfaceInputs: "inputs of the interface", inputSets: "input sets", rulesOff: "findings switched off" } as const;
 
 /** Level in dB as the trade writes it: "−8.0", "0.0", "silent". */
 export function levelInWords(db: number): string {
@@ -47,11 +50,15 @@ export function valueInWords(t: Track, field: TrackField, nameOf: (id: TrackId) 
     case "pan": return panInWords(t.pan);
     case "width": return `${t.width} %`;
     case "sends": return t.sends.length === 0 ? "none" : t.sends.map((s) => `${nameOf(s.to)} ${levelInWords(s.level)}`).join(", ");
-    case "inserts": return t.inserts.length === 0 ? "none" : t.inserts.map((i) => `${i.device ?? i.kind}${i.bypassed ? " (bypassed)" : ""}`).join(", ");
+    case "inserts": return t.inserts.length === 0 ? "none" : t.inserts.map((i) => `${i.device?.name ?? i.kind}${i.bypassed ? " (bypassed)" : ""}`).join(", ");
     case "positions": return t.positions.length === 0 ? "none" : t.positions.join(", ");
     case "controllers": return t.controllers.length === 0 ? "none" : t.controllers.map((c) => `${c.controller} at ${c.value}`).join(", ");
     case "transpose": return transposeInWords(t.transpose);
     case "armed": return t.armed ? "armed" : "not armed";
+    case "phantom": return t.phantom ? "48 V" : "off";
+    case "muted": return t.muted ? "muted" : "heard";
+    case "listenOnly": return t.listenOnly ? "listen only" : "can record";
+    case "pickup": case "stand": return t[field] === "" ? "none" : t[field];
     case "job": return t.job ? "yes" : "no";
     case "notes": return t.notes === "" ? "none" : t.notes;
     default: { const v = t[field]; return v === null ? "none" : String(v); }
@@ -66,7 +73,7 @@ export function inWords(before: Session, after: Session, changes: readonly Chang
   const folder = (id: TrackId | null): string => (id === null ? "no folder" : nameOf(id));
   return changes.map((c): Said => {
     switch (c.do) {
-      case "add": return { sort: "added", track: c.track.id, name: c.track.name, what: `new ${c.track.kind === "audio" ? "track" : c.track.kind}${c.track.parent === null ? "" : ` in ${folder(c.track.parent)}`}`, before: null, after: c.track.input === null ? null : `Input ${c.track.input}` };
+      case "add": return { sort: "added", track: c.track.id, name: c.track.name, what: `new ${KIND_WORDS[c.track.kind]}${c.track.parent === null ? "" : ` in ${folder(c.track.parent)}`}`, before: null, after: c.track.input === null ? null : `Input ${c.track.input}` };
       case "take-out": return { sort: "taken out", track: c.track.id, name: c.track.name, what: "taken out", before: c.track.input === null ? "there" : `Input ${c.track.input}`, after: null };
       case "move": return c.from.parent === c.to.parent
         ? { sort: "moved", track: c.id, name: nameOf(c.id), what: "order", before: c.from.after === null ? "first" : `after ${nameOf(c.from.after)}`, after: c.to.after === null ? "first" : `after ${nameOf(c.to.after)}` }
@@ -83,6 +90,11 @@ export function inWords(before: Session, after: Session, changes: readonly Chang
 
 function settingInWords(field: keyof typeof SESSION_WORDS, value: unknown): string {
   if (field === "sampleRate") return `${Number(value) / 1000} kHz`;
+  if (value === null) return "none";
+  if (field === "fixedEnd") return timeInWords(Number(value));
+  if (field === "fixed" && Array.isArray(value)) return value.length === 0 ? "none" : value.map((f) => SESSION_WORDS[f as keyof typeof SESSION_WORDS] ?? String(f)).join(", ");
+  if (field === "checklist" && Array.isArray(value)) return value.length === 0 ? "empty" : value.join("; ");
+  if (Array.isArray(value) && value.every((v) => typeof v === "object" && v !== null && "name" in v)) return value.length === 0 ? "none" : value.map((v) => String((v as { name: unknown }).name)).join(", ");
   if (field === "bitDepth") return `${String(value)} bit`;
   if (Array.isArray(value)) return `${value.length}`;
   if (typeof value === "object" && value !== null && "beats" in value && "unit" in value) return `${String(value.beats)}/${String(value.unit)}`;

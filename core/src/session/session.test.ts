@@ -121,6 +121,15 @@ describe("routing", () => {
 });
 
 describe("changes in words", () => {
+  it("say of settings what was and what is, not how many", () => {
+    const s = smallSession();
+    const link = { id: "l", name: "The kit", colour: "#7a5fb0", shares: ["arm" as const], members: ["kick"], followers: [] };
+    const changes = [setSessionField(s, "fixedEnd", 3480), setSessionField(s, "frameRate", "25"), setSessionField(s, "fixed", ["tempo", "sampleRate"]), setSessionField(s, "checklist", ["Doors shut"]), setSessionField(s, "links", [link])];
+    expect(inWords(s, apply(s, changes), changes).map((c) => [c.what, c.before, c.after])).toEqual([
+      ["fixed end", "none", "58:00"], ["frame rate", "none", "25"], ["settings the template fixes", "none", "tempo, sample rate"], ["checklist", "empty", "Doors shut"], ["link sets", "none", "The kit"],
+    ]);
+  });
+
   it("name tracks, folders and values as a person would", () => {
     const a = smallSession();
     const b = apply(a, [

@@ -38,7 +38,7 @@ describe("the ways to the main path", () => {
   it("are as many, and as loud, as walking every way one by one finds, for any session", () => {
     const walked = (s: Session, id: string, seen: readonly string[] = []): { ways: number; gain: number } => {
       const t = s.tracks.find((x) => x.id === id)!;
-      const sign = t.polarity === "inverted" ? -1 : 1;
+      const sign = t.muted ? 0 : t.polarity === "inverted" ? -1 : 1;
       if (t.kind === "main") return { ways: 1, gain: amplitude(t.level) * sign };
       let ways = 0, gain = 0;
       for (const [to, by] of [...(t.feeds === null ? [] : [[t.feeds, amplitude(t.level) * sign] as const]), ...t.sends.map((x) => [x.to, amplitude(x.level) * sign * (x.beforeFader ? 1 : amplitude(t.level))] as const)]) {

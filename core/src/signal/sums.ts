@@ -42,7 +42,7 @@ export function sumsOf(flow: Flow): Map<TrackId, Sum> {
       }
     }
     for (const [id, amplitude] of arrived) {
-      if (id === source.id) continue;
+      if (id === source.id || amplitude === 0) continue;
       const sum = sums.get(id) ?? { sources: 0, power: 0, amplitude: 0 };
       sums.set(id, { sources: sum.sources + 1, power: sum.power + amplitude * amplitude, amplitude: sum.amplitude + Math.abs(amplitude) });
     }

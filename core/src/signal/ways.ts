@@ -14,8 +14,9 @@ export interface Reach {
 
 interface Step { readonly to: TrackId; readonly gain: number }
 
-/** Where a track sends its sound and how loud: its feed and sends after the fader with its level and polarity, sends before it without the level. */
+/** Where a track sends its sound and how loud: its feed and sends after the fader with its level and polarity, sends before it without the level. A muted track sends nothing, before the fader neither. */
 function stepsOf(t: Track): Step[] {
+  if (t.muted) return [...(t.feeds === null ? [] : [{ to: t.feeds, gain: 0 }]), ...t.sends.map((s) => ({ to: s.to, gain: 0 }))];
   const fader = amplitude(t.level) * (t.polarity === "inverted" ? -1 : 1);
   const before = t.polarity === "inverted" ? -1 : 1;
   return [...(t.feeds === null ? [] : [{ to: t.feeds, gain: fader }]), ...t.sends.map((s) => ({ to: s.to, gain: amplitude(s.level) * (s.beforeFader ? before : fader) }))];
@@ -50,7 +51,7 @@ export function reaches(flow: Flow): Map<TrackId, Reach> {
   const main = flow.session.tracks.find((t) => t.kind === "main");
   const sum = new Map<TrackId, { ways: number; all: number; loudest: number }>();
   for (const id of flow.order) {
-    if (id === main?.id) { const own = amplitude(main.level) * (main.polarity === "inverted" ? -1 : 1); sum.set(id, { ways: 1, all: own, loudest: Math.abs(own) }); continue; }
+    if (id === main?.id) { const own = main.muted ? 0 : amplitude(main.level) * (main.polarity === "inverted" ? -1 : 1); sum.set(id, { ways: 1, all: own, loudest: Math.abs(own) }); continue; }
     let ways = 0, all = 0, loudest = 0;
     for (const { to, gain } of flow.steps.get(id) ?? []) {
       const on = sum.get(to);

@@ -3,6 +3,7 @@ import type { Element } from "@xmldom/xmldom";
 import { CHANNELS, blankTrack, emptySession, meter as meterSchema, session as sessionSchema } from "../../session/document.ts";
 import type { ChannelFormat, Insert, Send, Session, Track, TrackFields, TrackId, TrackKind } from "../../session/document.ts";
 import { same } from "../../session/change.ts";
+import { blankInsert } from "../../session/processor.ts";
 import { asOneLine } from "../../session/text.ts";
 import { FileProblem } from "../fileProblem.ts";
 import { SESSION_FILE_LIMITS, openZip } from "../zip.ts";
@@ -126,6 +127,7 @@ class Reading {
       sends: sounds ? children(child(channel, "Sends"), "Send").slice(0, 64).map((s, i) => this.#send(s, i)) : [],
       inserts: sounds ? children(child(channel, "Devices")).slice(0, 64).map(insertIn) : [],
       level: sounds ? levelIn(child(channel, "Volume")) : 0,
+      muted: sounds && attribute(child(channel, "Mute"), "value") === "true",
       pan: sounds ? panOf(child(channel, "Pan")) : 0,
     }));
     for (const t of inside) this.#track(t, id);
@@ -202,11 +204,16 @@ function panOf(pan: Element | undefined): number {
 
 const KIND_OF_ELEMENT = new Map(Object.entries(DEVICE_ELEMENTS).map(([kind, element]) => [element, kind]));
 
+/** Elements that name a plug-in format (from memory). */
+const FORMAT_OF_ELEMENT = new Map([["Vst2Plugin", "VST2"], ["Vst3Plugin", "VST3"], ["ClapPlugin", "CLAP"], ["AuPlugin", "AU"]]);
+const said = (e: Element, name: string, most: number): string => asOneLine(attribute(e, name) ?? "", most);
+
 function insertIn(e: Element, index: number): Insert {
   const name = oneLine(attribute(e, "name") ?? attribute(e, "deviceName") ?? e.nodeName);
   const kind = KIND_OF_ELEMENT.get(e.nodeName) ?? (name === "" ? "Device" : name);
   const device = oneLine(attribute(e, "deviceName") ?? "");
-  return { id: idIn(attribute(e, "id"), "device-", `device-${index + 1}`), kind, device: device === "" || device === kind ? null : device, bypassed: attribute(child(e, "Enabled"), "value") === "false" };
+  const exact = device === "" || device === kind ? null : { maker: said(e, "deviceVendor", 80), name: device, format: FORMAT_OF_ELEMENT.get(e.nodeName) ?? "", identifier: said(e, "deviceID", 200) };
+  return blankInsert(idIn(attribute(e, "id"), "device-", `device-${index + 1}`), kind, { device: exact, bypassed: attribute(child(e, "Enabled"), "value") === "false" });
 }
 
 /**

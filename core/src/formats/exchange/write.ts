@@ -9,8 +9,8 @@ import { OUR_WORDS, channelXmlId, linear, panOut, plainNotes, trackXmlId } from 
 
 /** Element names of the devices the format knows by kind (from memory); any other kind is a plain device. */
 export const DEVICE_ELEMENTS: Readonly<Record<string, string>> = { EQ: "Equalizer", Compressor: "Compressor", Limiter: "Limiter", Gate: "NoiseGate" };
-const ROLES = { audio: "regular", instrument: "regular", midi: "regular", folder: "submix", bus: "submix", return: "effect", main: "master" } as const;
-const CONTENT = { audio: "audio", instrument: "notes", midi: "notes", folder: "tracks", bus: "audio", return: "audio", main: "audio" } as const;
+const ROLES = { audio: "regular", instrument: "regular", midi: "regular", folder: "submix", bus: "submix", return: "effect", "cue-mix": "submix", main: "master", monitor: "submix" } as const;
+const CONTENT = { audio: "audio", instrument: "notes", midi: "notes", folder: "tracks", bus: "audio", return: "audio", "cue-mix": "audio", main: "audio", monitor: "audio" } as const;
 
 /**
  * Writes a session as a DAWproject 1.0 file (ZIP of project.xml, metadata.xml and our extra file).
@@ -48,7 +48,7 @@ function trackXml(t: Track, inside: Xml[]): Xml {
 function channelXml(t: Track, channels: number): Xml {
   return xml("Channel", { id: channelXmlId(t.id), role: ROLES[t.kind], audioChannels: channels, destination: t.feeds === null ? null : channelXmlId(t.feeds), solo: false },
     ...(t.inserts.length > 0 ? [xml("Devices", {}, ...t.inserts.map(deviceXml))] : []),
-    xml("Mute", { value: false }),
+    xml("Mute", { value: t.muted }),
     xml("Pan", { unit: "normalized", value: panOut(t.pan), min: 0, max: 1 }),
     ...(t.sends.length > 0 ? [xml("Sends", {}, ...t.sends.map(sendXml))] : []),
     xml("Volume", { unit: "linear", value: linear(t.level), min: 0, max: 2 }));
@@ -60,7 +60,7 @@ function sendXml(s: Send): Xml {
 }
 
 function deviceXml(i: Insert): Xml {
-  return xml(DEVICE_ELEMENTS[i.kind] ?? "BuiltinDevice", { id: `device-${i.id}`, deviceRole: i.kind === "Instrument" ? "instrument" : "audioFX", deviceName: i.device ?? i.kind, name: i.kind },
+  return xml(DEVICE_ELEMENTS[i.kind] ?? "BuiltinDevice", { id: `device-${i.id}`, deviceRole: i.kind === "Instrument" ? "instrument" : "audioFX", deviceName: i.device?.name ?? i.kind, ...(i.device?.maker ? { deviceVendor: i.device.maker } : {}), ...(i.device?.identifier ? { deviceID: i.device.identifier } : {}), name: i.kind },
     xml("Parameters"), xml("Enabled", { value: !i.bypassed }));
 }
 

@@ -33,7 +33,7 @@ Shout mic; Shout Shout Shot; shout, shout mic, md mic, md talk, md talkback, ban
 Reference; Ref Ref Ref; reference, ref track, reference track, ref mix, references, refs, reference mix, ref song; stereo line
 Cue marks; CueMrk CueMrk CueM; spoken cues, voice cues, cue track, cue voice, voice guide cues, guide voice, countdown; line
 Test tone; Tone Tone Tone; line up tone, lineup tone, sine, test tones, tone 1k, 1k tone, calibration tone, pink noise, tone, lineup; line
-Control-room monitor; Monitr Monitr Mon; monitor, control room, mon, cr monitor, speakers monitor, ctrl room, control room out; path bus
+Control-room monitor; Monitr Monitr Mon; monitor, control room, mon, cr monitor, speakers monitor, ctrl room, control room out; path monitor
 Video; Video Video Vid; video sound, picture, guide picture audio, video audio, pix; stereo line
 Empty; Spare Spare Spar; spare, empty, unused, blank, not used, tbd, reserved, nc
 ` },
@@ -68,7 +68,7 @@ Bus; Bus Bus Bus; bus, buss, group bus, sub group, subgroup, busses, submix, sub
 Stem; Stem Stem Stem; stems, stem bus, stm, stem mix; path bus
 Sidechain; Key Key Key; side chain, sc, key input, key, ghost kick, sidechain trigger, sc trigger, ghost, sc key, ducker, duck, sidechain key, trigger sidechain, ghost trigger; path bus
 Aux; Aux Aux Aux; aux send, aux bus, auxiliary, aux out, fx send, fx sends, sends, send, auxes; path bus
-Cue mix; Cue Cue Cue; cue, cue mix, headphone mix, headphones, hp mix, phones, hp, cans, cue bus, foldback, monitor mix, mon mix, in ear, in ears, iem, iem mix, ears, headphone bus, monitor send, headphone, wedge, wedges, cue send, iems, hpmix; path bus
+Cue mix; Cue Cue Cue; cue, cue mix, headphone mix, headphones, hp mix, phones, hp, cans, cue bus, foldback, monitor mix, mon mix, in ear, in ears, iem, iem mix, ears, headphone bus, monitor send, headphone, wedge, wedges, cue send, iems, hpmix; path cue-mix
 Downmix; Downmix Downmix Dmix; down mix, fold down, folddown, stereo fold, downmix stereo; path bus
 Record bus; Print Print Prnt; print, mix print, print track, record bus, mixprint, print mix, rec bus, bounce, bounces, mix bounce, 2 track, two track, 2trk, two track mix, stereo print, mixdown, resample; audio stereo line
 Low-frequency effects; LFE LFE LFE; lfe, low frequency effects, lfe send, sub send; path bus

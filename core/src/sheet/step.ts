@@ -1,13 +1,14 @@
 import { compose } from "../names/compose.ts";
+import { apply } from "../session/apply.ts";
 import { setField } from "../session/change.ts";
 import type { Change, Place } from "../session/change.ts";
 import { CHANNELS } from "../session/document.ts";
 import type { Session, Track, TrackId } from "../session/document.ts";
 import { byId, insideOf, mainOf } from "../session/routing.ts";
-import { feedsAfterMove } from "./dress.ts";
-import { planHouse } from "./plan.ts";
-import { patternUse } from "./style.ts";
-import type { Style } from "./style.ts";
+import { feedsAfterMove } from "../house/dress.ts";
+import { planHouse } from "../house/plan.ts";
+import { patternUse } from "../house/style.ts";
+import type { Style } from "../house/style.ts";
 
 /** Where a track may go by one step: among its neighbours, into the folder before it, out of the one it stands in. */
 export type Way = "up" | "down" | "in" | "out";
@@ -65,4 +66,10 @@ export function copiesOf(style: Style, session: Session, id: TrackId, many: numb
     after = copy.id;
   }
   return changes;
+}
+
+/** Copies of several tracks that count up, each behind its own. */
+export function copiesOfAll(style: Style, session: Session, ids: readonly TrackId[], many: number, newId: () => TrackId): Change[] {
+  let now = session;
+  return ids.flatMap((id) => { const step = copiesOf(style, now, id, many, newId); now = apply(now, step); return step; });
 }

@@ -5,10 +5,10 @@ import { sessions, smallSession } from "../fixtures/sessions.ts";
 import { apply } from "../session/apply.ts";
 import { inverse } from "../session/change.ts";
 import { blankTrack, treeProblems } from "../session/document.ts";
-import { dressed } from "./dress.ts";
-import { copiesOf, stepTrack } from "./layOut.ts";
-import { makeStyle } from "./style.ts";
-import { usualHouse } from "./usual.ts";
+import { dressed } from "../house/dress.ts";
+import { copiesOf, stepTrack } from "./step.ts";
+import { makeStyle } from "../house/style.ts";
+import { usualHouse } from "../house/usual.ts";
 
 const style = makeStyle(usualHouse("x"));
 const tidy = dressed(style, smallSession());

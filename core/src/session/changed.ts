@@ -1,0 +1,25 @@
+import { same } from "./change.ts";
+import { SESSION_FIELDS, TRACK_FIELDS } from "./document.ts";
+import type { Session, SessionField, TrackField } from "./document.ts";
+
+/** What is other in one session than in another, as far as whoever looks again needs to know. */
+export interface Changed {
+  /** Tracks came, went or moved. */
+  readonly order: boolean;
+  readonly fields: ReadonlySet<TrackField>;
+  readonly session: ReadonlySet<SessionField>;
+}
+
+/** Compares two states of a session; tracks that are the same objects cost nothing. O(tracks). */
+export function changedBetween(a: Session, b: Session): Changed {
+  const session = new Set(SESSION_FIELDS.filter((f) => !same(a[f], b[f])));
+  const fields = new Set<TrackField>();
+  if (a.tracks.length !== b.tracks.length) return { order: true, fields, session };
+  for (let i = 0; i < a.tracks.length; i++) {
+    const before = a.tracks[i], after = b.tracks[i];
+    if (before === after || !before || !after) continue;
+    if (before.id !== after.id || before.parent !== after.parent) return { order: true, fields, session };
+    for (const f of TRACK_FIELDS) if (!fields.has(f) && !same(before[f], after[f])) fields.add(f);
+  }
+  return { order: false, fields, session };
+}

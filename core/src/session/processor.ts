@@ -1,0 +1,60 @@
+import { z } from "zod";
+import { CHANNELS, channelFormat, trackId } from "./format.ts";
+import type { ChannelFormat } from "./format.ts";
+import { oneLine } from "./text.ts";
+
+/** Kinds of processors the trade has common words for; a session may hold others. */
+export const PROCESSORS = [
+  "EQ", "Compressor", "Gate", "De-esser", "Limiter", "Saturation", "Reverb", "Delay", "Modulation", "Pitch", "Restoration", "Meter", "Correction", "Instrument",
+] as const;
+
+/** An exact device: whose, which, in which plug-in format, and the identifier that format knows it by. */
+export const device = z.object({ maker: oneLine(80), name: oneLine(200).min(1), format: oneLine(20), identifier: oneLine(200) });
+export type Device = z.infer<typeof device>;
+
+/** A named value as the device shows it: "Ratio" "3:1". */
+export const processorValue = z.object({ name: oneLine(60).min(1), value: oneLine(80) });
+
+/** Documents of before devices had makers say only their name. */
+const deviceRead = z.preprocess((d) => (typeof d === "string" ? { maker: "", name: d, format: "", identifier: "" } : d), device.nullable());
+
+/** What a processor is, apart from where it stands: what a chain on the shelf is made of. */
+export const processor = z.object({
+  /** What it is: "EQ", "Compressor"… */
+  kind: oneLine(200).min(1),
+  /** An exact device, where one is meant. */
+  device: deviceRead,
+  values: z.array(processorValue).max(200).default([]),
+  bypassed: z.boolean(),
+  /** Before the recording: it is in what is recorded. */
+  before: z.boolean().default(false),
+  /** How wide it passes sound on; null: as it came. */
+  width: channelFormat.nullable().default(null),
+});
+export type Processor = z.infer<typeof processor>;
+
+/** A processor on a track. */
+export const insert = processor.extend({
+  id: trackId,
+  /** The track it listens to, to duck or open by. */
+  key: trackId.nullable().default(null),
+  /** The chain of the shelf it came with, and which version. */
+  chain: z.object({ id: oneLine(80), version: z.int().min(1) }).nullable().default(null),
+});
+export type Insert = z.infer<typeof insert>;
+
+/** A processor with nothing said but its kind: on, after the recording, as wide as what comes in. */
+export const blankInsert = (id: string, kind: string, rest: Partial<Omit<Insert, "id" | "kind">> = {}): Insert =>
+  ({ id, kind, device: null, values: [], bypassed: false, before: false, width: null, key: null, chain: null, ...rest });
+
+/** How wide a chain passes on what comes in at `from`: a processor that says a width gives that one. */
+export function widthBehind(from: ChannelFormat, chain: readonly Pick<Processor, "width">[]): ChannelFormat {
+  return chain.reduce((at, p) => p.width ?? at, from);
+}
+
+/** The narrowest place behind which the chain is wider again than it let through; null where nothing is lost. */
+export function narrowsTo(from: ChannelFormat, chain: readonly Pick<Processor, "width">[]): ChannelFormat | null {
+  let narrowest = from;
+  for (const p of chain) if (p.width !== null && CHANNELS[p.width] < CHANNELS[narrowest]) narrowest = p.width;
+  return CHANNELS[narrowest] < CHANNELS[from] ? narrowest : null;
+}

@@ -1,0 +1,81 @@
+import { setField, setSessionField } from "./change.ts";
+import type { Change } from "./change.ts";
+import type { Session, Track, TrackId } from "./document.ts";
+import { ChangeRefused, apply } from "./apply.ts";
+import { byId, insideOf } from "./routing.ts";
+
+/** Changes that were meant for another state, sorted by whether they can stand in this one as they are. */
+export interface Sorted { readonly session: Session; readonly stand: Change[]; readonly clash: Change[] }
+
+/** Tries changes one by one: those that touch nothing somebody else changed go in, the others are clashes. */
+export function sortOut(now: Session, changes: readonly Change[]): Sorted {
+  let session = now;
+  const stand: Change[] = [], clash: Change[] = [];
+  for (const c of changes) {
+    try { session = apply(session, [c]); stand.push(c); } catch (e) { if (!(e instanceof ChangeRefused)) throw e; clash.push(c); }
+  }
+  return { session, stand, clash };
+}
+
+/** Whether two changes decide the same thing: one value, one place, whether one track is there. */
+export function decidesTheSame(a: Change, b: Change): boolean {
+  const there = (c: Change): TrackId | null => (c.do === "add" || c.do === "take-out" ? c.track.id : null);
+  if (a.do === "set" && b.do === "set") return a.id === b.id && a.field === b.field;
+  if (a.do === "set-session" && b.do === "set-session") return a.field === b.field;
+  if (a.do === "move" && b.do === "move") return a.id === b.id;
+  return there(a) !== null && there(a) === there(b);
+}
+
+/**
+ * The changes that would still bring about here what clashing changes were to bring about: the same outcome over whatever stands here now.
+ * A track that was taken out meanwhile is put back as it was for the one who changed it. Empty where the outcome is there already.
+ * @param mine the session as it was for the one whose changes they are
+ */
+export function insist(now: Session, mine: Session, clashes: readonly Change[]): Change[] {
+  let session = now;
+  const all: Change[] = [];
+  const put = (changes: readonly Change[]): void => { try { session = apply(session, changes); all.push(...changes); } catch (e) { if (!(e instanceof ChangeRefused)) throw e; } };
+  for (const c of clashes) put(insistOn(session, mine, c));
+  return all;
+}
+
+function insistOn(now: Session, mine: Session, c: Change): Change[] {
+  const here = byId(now);
+  switch (c.do) {
+    case "set-session": return Object.is(now[c.field], c.to) ? [] : [setSessionField(now, c.field, c.to)];
+    case "set": {
+      const t = here.get(c.id);
+      if (t) return Object.is(t[c.field], c.to) ? [] : [setField(t, c.field, c.to)];
+      return putBack(now, mine, c.id);
+    }
+    case "move": {
+      const t = here.get(c.id);
+      if (!t) return putBack(now, mine, c.id);
+      const around = insideOf(now.tracks);
+      const siblings = around.get(t.parent) ?? [];
+      const from = { parent: t.parent, after: siblings[siblings.indexOf(t) - 1]?.id ?? null };
+      const parent = c.to.parent !== null && here.get(c.to.parent)?.kind === "folder" ? c.to.parent : null;
+      const there = (around.get(parent) ?? []).filter((x) => x.id !== t.id);
+      const after = there.some((x) => x.id === c.to.after) ? c.to.after : there.at(-1)?.id ?? null;
+      return from.parent === parent && from.after === after ? [] : [{ do: "move", id: t.id, from, to: { parent, after } }];
+    }
+    case "add": return here.has(c.track.id) ? [] : placed(now, c.track);
+    case "take-out": {
+      const t = here.get(c.track.id);
+      if (!t || now.tracks.some((x) => x.parent === t.id)) return [];
+      const siblings = insideOf(now.tracks).get(t.parent) ?? [];
+      return [{ do: "take-out", track: t, after: siblings[siblings.indexOf(t) - 1]?.id ?? null }];
+    }
+  }
+}
+
+function putBack(now: Session, mine: Session, id: TrackId): Change[] {
+  const t = byId(mine).get(id);
+  return t ? placed(now, t) : [];
+}
+
+/** A track at the end of the folder it stood in, or of the session where that is gone. */
+function placed(now: Session, t: Track): Change[] {
+  const parent = t.parent !== null && byId(now).get(t.parent)?.kind === "folder" ? t.parent : null;
+  return [{ do: "add", track: { ...t, parent }, after: insideOf(now.tracks).get(parent)?.at(-1)?.id ?? null }];
+}

@@ -1,0 +1,78 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { sessions, smallSession } from "../fixtures/sessions.ts";
+import { blankTrack } from "../session/document.ts";
+import type { Session } from "../session/document.ts";
+import { blankInsert } from "../session/processor.ts";
+import { goesTo } from "../session/routing.ts";
+import { flowing, foldedToFit, mapOf, shownAs, wholeWay } from "./map.ts";
+
+const at = (s: Session, folded: readonly string[] = []) => mapOf(s, new Set(folded));
+
+describe("the signal map", () => {
+  it("runs from sources at the left to the main path at the right, what a folder holds inside its area", () => {
+    const s = smallSession();
+    const map = at(s);
+    const x = (id: string): number => map.nodes.find((n) => n.id === id)!.x;
+    expect(x("kick")).toBeLessThan(x("kit"));
+    expect(x("kit")).toBeLessThan(x("main"));
+    expect(x("rev")).toBeLessThan(x("main"));
+    const area = map.areas.find((a) => a.id === "kit")!;
+    for (const id of ["kick", "top", "bottom", "kit"]) {
+      const n = map.nodes.find((y) => y.id === id)!;
+      expect([id, Math.abs(n.x - area.x) <= area.width / 2 && Math.abs(n.y - area.y) <= area.height / 2]).toEqual([id, true]);
+    }
+    expect(map.lines.filter((l) => l.sort === "send")).toMatchObject([{ from: "top", to: "rev", many: 1 }]);
+  });
+
+  it("folds a folder into one place that counts what it holds and what it sends, and keeps its key inputs", () => {
+    const s = smallSession();
+    const keyed: Session = { ...s, tracks: s.tracks.map((t) => (t.id === "gtr" ? { ...t, inserts: [blankInsert("a", "Compressor", { key: "kick" })] } : t.id === "kick" ? { ...t, sends: [{ id: "s", to: "rev", level: 0, beforeFader: true }] } : t)) };
+    const map = at(keyed, ["kit"]);
+    expect(map.nodes.map((n) => n.id).sort()).toEqual(["gtr", "kit", "main", "rev"]);
+    expect(map.nodes.find((n) => n.id === "kit")?.holds).toBe(3);
+    expect(map.lines.find((l) => l.from === "kit" && l.to === "rev")).toMatchObject({ sort: "send", many: 2 });
+    expect(map.lines.find((l) => l.sort === "key")).toMatchObject({ from: "kit", to: "gtr" });
+    expect(map.areas).toEqual([]);
+  });
+
+  it("shows every track that carries sound once, no two on one spot, and every line's ends, for any session and folding", () => {
+    fc.assert(fc.property(sessions(12), fc.array(fc.nat(), { maxLength: 4 }), (s, picks) => {
+      const folded = new Set(picks.flatMap((p) => { const f = s.tracks.filter((t) => t.kind === "folder"); return f[p % Math.max(1, f.length)]?.id ?? []; }));
+      const map = mapOf(s, folded);
+      const shown = shownAs(s, folded);
+      const wanted = new Set(s.tracks.filter((t) => shown.get(t.id) === t.id && t.format !== null).map((t) => t.id));
+      for (const id of wanted) expect(map.nodes.filter((n) => n.id === id)).toHaveLength(1);
+      for (const a of map.nodes) for (const b of map.nodes) if (a.id < b.id) expect(Math.abs(a.x - b.x) >= a.width - 1 || Math.abs(a.y - b.y) >= a.height - 1).toBe(true);
+      const there = new Set(map.nodes.map((n) => n.id));
+      for (const l of map.lines) expect([there.has(l.from), there.has(l.to), l.from !== l.to]).toEqual([true, true, true]);
+      for (const f of flowing(s)) {
+        const [from, to] = [shown.get(f.from)!, shown.get(f.to)!];
+        if (from !== to && there.has(from) && there.has(to)) expect(map.lines.some((l) => l.from === from && l.to === to && l.sort === f.sort)).toBe(true);
+      }
+    }), { numRuns: 150 });
+  });
+
+  it("stays readable by folding: 300 tracks become few places", () => {
+    const s: Session = { ...smallSession(), tracks: [...Array.from({ length: 20 }, (_, f) => [blankTrack(`f${f}`, `F${f}`, { kind: "folder", format: "stereo", feeds: "main" }), ...Array.from({ length: 14 }, (_, i) => blankTrack(`t${f}-${i}`, "T", { parent: `f${f}`, feeds: `f${f}` }))]).flat(), blankTrack("main", "Main", { kind: "main", format: "stereo" })] };
+    const folded = foldedToFit(s, 60);
+    expect(mapOf(s, folded).nodes.length).toBeLessThanOrEqual(60);
+    expect(foldedToFit(smallSession(), 60).size).toBe(0);
+  });
+});
+
+describe("the whole way of a track", () => {
+  it("is all that can be heard through it and all it is heard through, by brute force, for any session", () => {
+    const reach = (s: Session, from: string, to: string): boolean => {
+      const seen = new Set<string>();
+      const walk = (id: string): boolean => { if (id === to) return true; if (seen.has(id)) return false; seen.add(id); const t = s.tracks.find((x) => x.id === id); return t ? goesTo(t).some(walk) : false; };
+      return walk(from);
+    };
+    fc.assert(fc.property(sessions(9), fc.nat(), (s, pick) => {
+      const t = s.tracks[pick % Math.max(1, s.tracks.length)];
+      if (!t) return;
+      const way = wholeWay(s, t.id);
+      for (const x of s.tracks) expect([x.id, way.has(x.id)]).toEqual([x.id, reach(s, t.id, x.id) || reach(s, x.id, t.id)]);
+    }), { numRuns: 200 });
+  });
+});

@@ -1,0 +1,110 @@
+import { Graph, layout } from "@dagrejs/dagre";
+import type { Session, Track, TrackId } from "../session/document.ts";
+import { byId, foldersAround, goesTo } from "../session/routing.ts";
+
+/** A track, or a folded folder with all it holds, on the map. Places are of its middle, in pixels. */
+export interface MapNode { readonly id: TrackId; readonly holds: number; readonly x: number; readonly y: number; readonly width: number; readonly height: number }
+/** What goes from one to another: several feeds and sends of folded tracks are one line. */
+export interface MapLine { readonly from: TrackId; readonly to: TrackId; readonly sort: "feed" | "send" | "key"; readonly many: number; readonly points: readonly { readonly x: number; readonly y: number }[] }
+/** The ground of an open folder. */
+export interface MapArea { readonly id: TrackId; readonly depth: number; readonly x: number; readonly y: number; readonly width: number; readonly height: number }
+export interface SignalMap { readonly nodes: readonly MapNode[]; readonly lines: readonly MapLine[]; readonly areas: readonly MapArea[]; readonly width: number; readonly height: number }
+
+const NODE = { width: 132, height: 28 };
+
+/** What stands on the map for each track: itself, or the outermost folded folder around it. */
+export function shownAs(session: Session, folded: ReadonlySet<TrackId>): Map<TrackId, TrackId> {
+  const tracks = byId(session);
+  return new Map(session.tracks.map((t) => [t.id, foldersAround(tracks, t).findLast((f) => folded.has(f.id))?.id ?? t.id]));
+}
+
+interface Flowing { readonly from: TrackId; readonly to: TrackId; readonly sort: MapLine["sort"] }
+
+/** All feeds, sends and key inputs of a session whose ends are there. A key input runs from the track that is listened to. */
+export function flowing(session: Session): Flowing[] {
+  const tracks = byId(session);
+  return session.tracks.flatMap((t): Flowing[] => [
+    ...(t.feeds === null ? [] : [{ from: t.id, to: t.feeds, sort: "feed" as const }]),
+    ...t.sends.map((s) => ({ from: t.id, to: s.to, sort: "send" as const })),
+    ...t.inserts.flatMap((i) => (i.key === null ? [] : [{ from: i.key, to: t.id, sort: "key" as const }])),
+  ]).filter((f) => tracks.has(f.from) && tracks.has(f.to));
+}
+
+/** Tracks that carry no sound and that nothing listens to are not on the map. */
+const onMap = (t: Track): boolean => t.format !== null || t.kind === "folder";
+
+/**
+ * The signal map of a session, laid out from sources at the left to the main path at the right; open folders are areas, folded ones single places.
+ * Layered layout by dagre (Gansner and others, "A technique for drawing directed graphs", 1993).
+ */
+export function mapOf(session: Session, folded: ReadonlySet<TrackId>): SignalMap {
+  const shown = shownAs(session, folded);
+  const tracks = byId(session);
+  const holds = new Map<TrackId, number>();
+  for (const t of session.tracks) { const as = shown.get(t.id) ?? t.id; if (as !== t.id) holds.set(as, (holds.get(as) ?? 0) + 1); }
+  const graph = new Graph({ compound: true, multigraph: true });
+  graph.setGraph({ rankdir: "LR", nodesep: 8, ranksep: 64, edgesep: 6, marginx: 16, marginy: 16 });
+  graph.setDefaultEdgeLabel(() => ({}));
+  const visible = session.tracks.filter((t) => shown.get(t.id) === t.id && onMap(t));
+  const open = visible.filter((t) => t.kind === "folder" && !folded.has(t.id) && visible.some((x) => x.parent === t.id));
+  const area = (id: TrackId): string => `area ${id}`;
+  for (const t of open) graph.setNode(area(t.id), {});
+  for (const t of visible) {
+    // A folder without sound of its own is only an area when it is open.
+    if (!(open.includes(t) && t.format === null)) graph.setNode(t.id, { ...NODE });
+  }
+  for (const t of visible) {
+    const around = foldersAround(tracks, t)[0];
+    const home = open.includes(t) ? t.id : around?.id;
+    if (graph.hasNode(t.id) && home !== undefined && graph.hasNode(area(home))) graph.setParent(t.id, area(home));
+    if (open.includes(t) && around && graph.hasNode(area(around.id))) graph.setParent(area(t.id), area(around.id));
+  }
+  const lines = new Map<string, { from: TrackId; to: TrackId; sort: MapLine["sort"]; many: number }>();
+  for (const f of flowing(session)) {
+    const [from, to] = [shown.get(f.from), shown.get(f.to)];
+    if (from === undefined || to === undefined || from === to || !graph.hasNode(from) || !graph.hasNode(to)) continue;
+    const key = `${from} ${to} ${f.sort}`;
+    const line = lines.get(key);
+    if (line) line.many++; else lines.set(key, { from, to, sort: f.sort, many: 1 });
+  }
+  for (const [key, l] of lines) graph.setEdge(l.from, l.to, { weight: l.sort === "feed" ? 4 : 1, minlen: 1 }, key);
+  layout(graph);
+  const size = graph.graph();
+  return {
+    nodes: visible.filter((t) => graph.hasNode(t.id)).map((t) => { const { x, y } = graph.node(t.id) as { x: number; y: number }; return { id: t.id, holds: holds.get(t.id) ?? 0, x, y, ...NODE }; }),
+    lines: [...lines].map(([key, l]) => ({ ...l, points: (graph.edge(l.from, l.to, key) as { points?: { x: number; y: number }[] } | undefined)?.points ?? [] })),
+    areas: open.map((t) => { const a = graph.node(area(t.id)) as { x: number; y: number; width: number; height: number }; return { id: t.id, depth: foldersAround(tracks, t).length, x: a.x, y: a.y, width: a.width, height: a.height }; }),
+    width: Number(size.width ?? 0), height: Number(size.height ?? 0),
+  };
+}
+
+/** Everything a track's sound comes from and goes to: the track itself, upstream and downstream, with the lines between. */
+export function wholeWay(session: Session, id: TrackId): Set<TrackId> {
+  const back = new Map<TrackId, TrackId[]>();
+  const tracks = byId(session);
+  for (const t of session.tracks) for (const to of goesTo(t)) back.set(to, [...back.get(to) ?? [], t.id]);
+  const way = new Set<TrackId>();
+  const walk = (next: (id: TrackId) => readonly TrackId[]): void => {
+    const seen = new Set<TrackId>([id]);
+    const waiting = [id];
+    for (let at = waiting.pop(); at !== undefined; at = waiting.pop()) {
+      way.add(at);
+      for (const n of next(at)) if (tracks.has(n) && !seen.has(n)) { seen.add(n); waiting.push(n); }
+    }
+  };
+  walk((at) => { const t = tracks.get(at); return t ? goesTo(t) : []; });
+  walk((at) => back.get(at) ?? []);
+  return way;
+}
+
+/** The folders to fold so that at most so many places show: the fullest inner ones first. */
+export function foldedToFit(session: Session, most: number): Set<TrackId> {
+  const folded = new Set<TrackId>();
+  const tracks = byId(session);
+  const depth = (t: Track): number => foldersAround(tracks, t).length;
+  const folders = session.tracks.filter((t) => t.kind === "folder").sort((a, b) => depth(b) - depth(a));
+  const count = (): number => new Set(shownAs(session, folded).values()).size;
+  const holds = (id: TrackId): number => session.tracks.filter((t) => t.parent === id).length;
+  for (const f of folders.sort((a, b) => depth(b) - depth(a) || holds(b.id) - holds(a.id))) { if (count() <= most) break; folded.add(f.id); }
+  return folded;
+}
