@@ -45,7 +45,7 @@ describe("the contract", () => {
   it("takes changes as the core makes them and refuses values no track can have", () => {
     const t = smallSession().tracks[1]!;
     expect(edit.safeParse({ revision: 0, changes: [setField(t, "pan", -100)] }).success).toBe(true);
-    for (const [field, to] of [["pan", -101], ["level", 25], ["input", 0], ["name", "two\nlines"], ["name", "broken \ud800"], ["colour", "red"], ["format", "quad"], ["number", 1.5]] as const) {
+    for (const [field, to] of [["pan", -101], ["level", 25], ["input", 0], ["name", "two\nlines"], ["name", "broken \ud800"], ["colour", "red"], ["format", "octaphone"], ["number", 1.5]] as const) {
       expect([field, edit.safeParse({ revision: 0, changes: [{ do: "set", id: t.id, field, from: t[field], to }] }).success]).toEqual([field, false]);
     }
     expect(edit.safeParse({ revision: 0, changes: [] }).success).toBe(false);

@@ -26,6 +26,10 @@ export const template = z.object({
 });
 export type Template = z.infer<typeof template>;
 
-export const newTemplate = z.object({ name: oneLine(80).trim().min(1, "give it a name"), shelf: oneLine(60).trim().min(1, "choose a shelf") });
+export const newTemplate = z.object({
+  name: oneLine(80).trim().min(1, "give it a name"), shelf: oneLine(60).trim().min(1, "choose a shelf"),
+  /** What it begins with; without one it begins empty, as the house starts a session. */
+  session: session.optional(),
+});
 export const publishRelease = z.object({ revision: z.int().min(0), note: longText(2000).trim().min(1, "say in a few words what changed") });
 export const wholeRelease = release.extend({ template: z.string(), name: z.string(), shelf: z.string(), session });

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { chain, chains, saveChain } from "./chains.ts";
 import { document, edit, edited } from "./documents.ts";
 import { carryOut, disk, diskRun, hashWish, hashes, madeFolders, makeFolders } from "./disk.ts";
 import { edition, houseDraft, houseUses, impact, houseOverview, publishEdition, saveDraft, unreadNames, wholeEdition } from "./house.ts";
@@ -49,7 +50,11 @@ export const routes = {
   release: route({ summary: "A release, whole", who: "signed-in", answer: wholeRelease }),
   publishRelease: route({ summary: "Publish the draft as the next release", who: LEAD, body: publishRelease, answer: release }),
 
+  chains: route({ summary: "Chains of processors on the shared shelf, with all their versions", who: "signed-in", answer: chains }),
+  saveChain: route({ summary: "Put a chain on the shelf: a new one, or the next version of the one with that name", who: CREW, body: saveChain, answer: chain }),
+
   document: route({ summary: "A session being worked on", who: "signed-in", answer: document }),
+  inputListPdf: route({ summary: "Its input list as one page (PDF) for the floor of the room", who: "signed-in", query: z.object({ title: z.string().max(200).optional() }), answer: FILE }),
   editDocument: route({ summary: "Change it; changes that touch nothing of others' merge by themselves", who: CREW, body: edit, answer: edited }),
 
   tick: route({ summary: "Tick a line of the checklist off for a room, or take the tick away", who: ["lead", "engineer", "assistant"], body: tick, answer: ticks }),

@@ -1,3 +1,4 @@
+import { chosenSettings } from "@mossy/core/fit/settings";
 import { room } from "@mossy/core/fit/room";
 import { session, trackId } from "@mossy/core/session/document";
 import { oneLine } from "@mossy/core/session/text";
@@ -17,6 +18,8 @@ export const startSession = z.object({
   title: oneLine(80).trim().min(1, "give the session a name"),
   room: z.string(), template: z.string(), release: z.int().min(1),
   leaveOut: z.array(trackId).max(1000),
+  /** What the template leaves to whoever starts it. */
+  settings: chosenSettings.default({}),
 });
 
 /** How a check-in came in and how it stands now. */

@@ -5,6 +5,8 @@ import { familyFor } from "@mossy/core/house/style";
 import type { Style } from "@mossy/core/house/style";
 import { newSession } from "@mossy/core/house/starts";
 import type { ChannelFormat, Session, Track } from "@mossy/core/session/document";
+import { blankInsert } from "@mossy/core/session/processor";
+import { leavesTheSession } from "@mossy/core/session/routing";
 import { readName } from "@mossy/core/words/read";
 
 export interface LayOut {
@@ -16,6 +18,8 @@ export interface LayOut {
   readonly lines: readonly string[];
   /** Which family's tracks send where: "pans > hall-reverb -14". */
   readonly sends?: readonly string[];
+  /** How the sources of a family are picked up: "kit: dynamic, short boom" (a third word "phantom" for 48 V). */
+  readonly pickups?: readonly string[];
   /** What stands on the tracks of a family: "pans: EQ, Compressor". */
   readonly inserts?: readonly string[];
 }
@@ -35,7 +39,7 @@ export function layOut(style: Style, plan: LayOut, home: Room): Session {
     }
   }
   const main = tracks.find((t) => t.kind === "main");
-  const fed = tracks.map((t): Track => ({ ...t, feeds: t === main ? null : main?.id ?? null }));
+  const fed = tracks.map((t): Track => ({ ...t, feeds: leavesTheSession(t) ? null : main?.id ?? null }));
   const placed = dressed(style, { ...empty, tracks: fed });
   return finish(style, placed, plan, home);
 }
@@ -45,14 +49,18 @@ function finish(style: Style, session: Session, plan: LayOut, home: Room): Sessi
   const rules = (list: readonly string[] = [], sign: string): [string, string[]][] => list.map((l) => { const [family = "", rest = ""] = l.split(sign); return [family.trim(), rest.split(",").map((x) => x.trim())]; });
   const sends = rules(plan.sends, ">");
   const inserts = rules(plan.inserts, ":");
+  const pickups = rules(plan.pickups, ":");
   const tracks = session.tracks.map((t): Track => {
     const next: Track = { ...t, input: inputs.get(t.id) ?? null };
+    // The home room has no input left for it: it is laid in, not recorded.
+    if (t.kind === "audio" && t.source !== null && next.input === null) next.source = null;
     if (t.kind === "audio") {
       const family = familyFor(style, t);
       for (const [from, targets] of sends) {
-        if (family === from) next.sends = targets.map((x, i) => { const [to = "", level = "-12"] = x.split(" "); return { id: `s${i + 1}`, to, level: Number(level), beforeFader: false }; });
+        if (family === from) next.sends = targets.map((x, i) => { const [to = "", level = "-12", before] = x.split(" "); return { id: `s${i + 1}`, to, level: Number(level), beforeFader: before === "before" }; });
       }
-      for (const [on, kinds] of inserts) if (family === on) next.inserts = kinds.map((kind, i) => ({ id: `i${i + 1}`, kind, device: kind === "EQ" ? "Reedbed EQ" : null, bypassed: true }));
+      for (const [on, [pickup = "", stand = "", power]] of pickups) if ((family === on || t.role === on) && t.source === "mic") Object.assign(next, { pickup, stand, phantom: power === "phantom" });
+      for (const [on, kinds] of inserts) if (family === on) next.inserts = kinds.map((kind, i) => blankInsert(`i${i + 1}`, kind, { device: kind === "EQ" ? { maker: "Reedbed", name: "Reedbed EQ", format: "CLAP", identifier: "reedbed.eq" } : null, bypassed: true }));
     }
     return next;
   });

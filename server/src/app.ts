@@ -11,6 +11,7 @@ import { answer } from "./answer.ts";
 import type { Pool } from "./database.ts";
 import { houseRoutes } from "./house/routes.ts";
 import { Styles } from "./house/styles.ts";
+import { chainRoutes } from "./library/chains.ts";
 import { libraryRoutes } from "./library/routes.ts";
 import { EVENT_STREAM } from "./news/newsroom.ts";
 import type { Newsroom } from "./news/newsroom.ts";
@@ -43,7 +44,7 @@ export function makeApp({ pool, newsroom, log, hints, webDir, diskDir }: Parts):
   }));
   app.use(compression({ filter: (req, res) => res.getHeader("Content-Type") !== EVENT_STREAM && compression.filter(req, res) }));
   app.use("/api", (_req, res, next) => { res.setHeader("Cache-Control", "no-store"); next(); }, sameOrigin, recognise(pool));
-  app.use("/api", generalRoutes(pool, newsroom), peopleRoutes(pool, hints), todayRoutes(pool), houseRoutes(pool, styles), libraryRoutes(pool, styles), roomRoutes(pool), diskRoutes(pool, diskDir), sessionRoutes(pool, styles));
+  app.use("/api", generalRoutes(pool, newsroom), peopleRoutes(pool, hints), todayRoutes(pool), houseRoutes(pool, styles), libraryRoutes(pool, styles), chainRoutes(pool), roomRoutes(pool), diskRoutes(pool, diskDir), sessionRoutes(pool, styles));
   app.use("/api", noSuchRoute);
   if (webDir !== undefined) serveWeb(app, webDir);
   app.use(answerProblems);

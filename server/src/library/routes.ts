@@ -18,7 +18,7 @@ export function libraryRoutes(pool: Pool, styles: Styles): Router {
     const id = idOf(body.name);
     if (id === "") throw new HouseProblem(400, "That name cannot be used", "A template's name needs at least one letter or digit.", "name");
     const { style: { house } } = await styles.current(pool);
-    await inTransaction(pool, (db) => addTemplate(db, { id, name: body.name, shelf: body.shelf }, person.name, newSession(house, body.name)));
+    await inTransaction(pool, (db) => addTemplate(db, { id, name: body.name, shelf: body.shelf }, person.name, body.session ? { ...body.session, title: body.name } : newSession(house, body.name)));
     return { id };
   });
   answer(router, "release", async ({ params }) => releaseWith(pool, params.template, Number(params.release)));

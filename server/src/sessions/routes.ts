@@ -2,6 +2,8 @@ import { Router } from "express";
 import { safeFileName } from "@mossy/core/names/disk";
 import { writeExchange } from "@mossy/core/formats/exchange/write";
 import { SESSION_FILE_ENDING, makePackage } from "@mossy/core/formats/package";
+import { floorList } from "@mossy/core/formats/floorList";
+import { inputListPdf } from "../print/inputListPdf.ts";
 import { answer } from "../answer.ts";
 import { inTransaction } from "../database.ts";
 import type { Pool } from "../database.ts";
@@ -16,6 +18,13 @@ import { checkInWith, countAgain, markSent, ownerOf, sessionCards, sessionOfChec
 export function sessionRoutes(pool: Pool, styles: Styles): Router {
   const router = Router();
   answer(router, "document", async ({ params }) => documentWith(pool, params.document));
+  answer(router, "inputListPdf", async ({ params, query }) => {
+    const { session } = await documentWith(pool, params.document);
+    const { style: { house } } = await styles.current(pool);
+    const title = query.title ?? session.title;
+    const says = `${house.name} · ${new Date().toLocaleDateString("en-GB", { day: "numeric", month: "long", year: "numeric" })} · ${session.sampleRate / 1000} kHz, ${session.bitDepth} bit, ${session.tempo} bpm`;
+    return { bytes: await inputListPdf({ title, says, lines: floorList(session, house.words) }), name: `${safeFileName(`Input list ${title}`)}.pdf`, type: "application/pdf" };
+  });
   answer(router, "editDocument", async ({ params, body, person }) => inTransaction(pool, async (db) => {
     const owner = await ownerOf(db, params.document);
     if (owner === "draft" && person.right !== "lead") throw new HouseProblem(403, "Not yours to do", "The drafts of the library are the lead's. Start a session from a release, or ask the lead.");
