@@ -3,7 +3,7 @@ import type { ChecklistItem, House, StartRule } from "@mossy/core/house/house";
 import { planHouse } from "@mossy/core/house/plan";
 import { startFits, startInWords } from "@mossy/core/house/starts";
 import { familyFor } from "@mossy/core/house/style";
-import { TRACK_KINDS, trackKind } from "@mossy/core/session/document";
+import { CHANNEL_FORMATS, TRACK_KINDS, trackKind } from "@mossy/core/session/document";
 import { ArrowDown, ArrowUp, Plus } from "lucide-react";
 import { useMemo } from "react";
 import { useSearchParams } from "react-router";
@@ -57,7 +57,11 @@ export default function StartsPage() {
                 </tr>
               ))}</tbody></table>
           )}
-          {shown === "session" && <SettingsForm label="New sessions" start={house.session} onChange={change ? (s) => { change({ ...house, session: s }); } : null} />}
+          {shown === "session" && <>
+            <SettingsForm label="New sessions" start={house.session} onChange={change ? (s) => { change({ ...house, session: s }); } : null} />
+            <div className="max-w-2xl border-t border-line p-4"><ChipPick label="Formats the house works in" empty="none" chosen={house.formats} choices={CHANNEL_FORMATS.map((f) => [f, f])} onChange={change ? (chosen) => { const formats = CHANNEL_FORMATS.filter((f) => chosen.includes(f)); if (formats.length > 0) change({ ...house, formats }); } : null} />
+              <p className="mt-1 text-xs text-ink-2">Tracks and paths are offered these; a track that comes in another keeps it.</p></div>
+          </>}
           {shown === "checklist" && <Checklist items={house.checklist} onChange={change ? (checklist) => { change({ ...house, checklist }); } : null} />}
         </div>
       </section>

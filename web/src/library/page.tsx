@@ -1,21 +1,21 @@
 import type { TemplateCard } from "@mossy/contract/library";
-import { useMutation, useQuery } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { Plus } from "lucide-react";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
-import { ask } from "../app/ask.ts";
-import { queries, queryClient, useMe } from "../app/queries.ts";
+import { queries, useMe } from "../app/queries.ts";
 import { useShortcuts } from "../app/shortcuts.tsx";
 import { Button } from "../ui/button.tsx";
-import { Field, Input, PageHead, Pill } from "../ui/pieces.tsx";
-import { Empty, Failed, Loading, Trouble } from "../ui/states.tsx";
+import { Input, PageHead, Pill } from "../ui/pieces.tsx";
+import { Empty, Failed, Loading } from "../ui/states.tsx";
 
 export default function LibraryPage() {
   const { data, error, refetch } = useQuery(queries.library);
   const [text, setText] = useState("");
-  const [making, setMaking] = useState(false);
+  const navigate = useNavigate();
+  const begin = (): void => { void navigate("/library/new"); };
   const may = useMe()?.right === "lead";
-  useShortcuts(may ? [{ keys: "N", says: "Begin a template", run: () => { setMaking(true); } }] : []);
+  useShortcuts(may ? [{ keys: "N", says: "Begin a template", run: begin }] : []);
   if (error) return <Failed error={error} again={() => { void refetch(); }} />;
   if (!data) return <Loading />;
   const wanted = text.trim().toLowerCase();
@@ -25,9 +25,8 @@ export default function LibraryPage() {
     <div className="flex flex-col gap-4">
       <PageHead title="Library">
         <Input type="search" aria-label="Find a template" placeholder="Find a template" className="w-48" value={text} onChange={(e) => { setText(e.target.value); }} />
-        {may && <Button look="main" onClick={() => { setMaking(true); }}><Plus size={16} aria-hidden /> New template</Button>}
+        {may && <Button look="main" onClick={begin}><Plus size={16} aria-hidden /> New template</Button>}
       </PageHead>
-      {making && <NewTemplate shelves={[...new Set(data.templates.map((t) => t.shelf))]} onDone={() => { setMaking(false); }} />}
       {shown.length === 0 && <div className="card"><Empty title={data.templates.length === 0 ? "The library is empty" : "No template is called that"}>{data.templates.length === 0 ? "Begin a template; publish it; rooms can work from it." : "Try another word, or clear the field."}</Empty></div>}
       <div className="columns-2 gap-4">
       {shelves.map((shelf) => (
@@ -52,24 +51,5 @@ function Card({ template: t }: { template: TemplateCard }) {
       <p className="mt-0.5 text-sm text-ink-2">{t.tracks} tracks · {t.inputs === 0 ? "no inputs" : t.inputs === 1 ? "1 input" : `${t.inputs} inputs`} · {t.sessions === 0 ? "no open session" : `${t.sessions} open ${t.sessions === 1 ? "session" : "sessions"}`}</p>
       {t.latest && <p className="mt-1.5 truncate text-sm" title={t.latest.note}>{t.latest.note} <span className="text-ink-2">· {when}</span></p>}
     </li>
-  );
-}
-
-function NewTemplate({ shelves, onDone }: { shelves: readonly string[]; onDone: () => void }) {
-  const [name, setName] = useState("");
-  const [shelf, setShelf] = useState(shelves[0] ?? "");
-  const navigate = useNavigate();
-  const make = useMutation({
-    mutationFn: () => ask("newTemplate", {}, { name, shelf }),
-    onSuccess: async ({ id }) => { await queryClient.invalidateQueries({ queryKey: ["library"] }); await navigate(`/library/${id}`); },
-  });
-  return (
-    <form className="card flex items-end gap-3 p-3.5" onSubmit={(e) => { e.preventDefault(); make.mutate(); }} onKeyDown={(e) => { if (e.key === "Escape") onDone(); }}>
-      <Field label="Name"><Input autoFocus required maxLength={80} className="w-72" value={name} onChange={(e) => { setName(e.target.value); }} /></Field>
-      <Field label="Shelf"><Input required maxLength={60} list="shelves" className="w-48" value={shelf} onChange={(e) => { setShelf(e.target.value); }} /></Field>
-      <datalist id="shelves">{shelves.map((s) => <option key={s} value={s} />)}</datalist>
-      <Button look="main" type="submit" disabled={make.isPending}>Begin it</Button><Button onClick={onDone}>Cancel</Button>
-      <Trouble error={make.error} />
-    </form>
   );
 }

@@ -8,6 +8,8 @@ import { Button } from "../ui/button.tsx";
 import { PageHead, Pill } from "../ui/pieces.tsx";
 import { Empty, Failed, Loading } from "../ui/states.tsx";
 import { Inspector } from "../workbench/inspector.tsx";
+import { NONE as NOTHING_CHOSEN } from "../workbench/selection.ts";
+import type { Selection } from "../workbench/selection.ts";
 import { Sheet } from "../workbench/sheet.tsx";
 import { emptySession } from "@mossy/core/session/document";
 
@@ -19,11 +21,11 @@ export default function ReleasePage() {
   const { data: rooms } = useQuery(queries.rooms);
   const { style } = useStyle();
   const standing = useStandingIn();
-  const [chosen, setChosen] = useState<string | null>(null);
+  const [chosen, setChosen] = useState<Selection>(NOTHING_CHOSEN);
   const findings = useFindings(style, data?.session ?? NONE, null);
   if (error) return <Failed error={error} again={() => { void refetch(); }} />;
   if (!data) return <Loading what="Fetching the release" />;
-  const track = data.session.tracks.find((t) => t.id === chosen);
+  const track = data.session.tracks.find((t) => t.id === chosen.at);
   const room = rooms?.rooms.find((r) => r.id === standing) ?? rooms?.rooms[0];
   const when = new Date(data.publishedAt).toLocaleDateString("en-GB", { day: "numeric", month: "long", year: "numeric" });
   return (
@@ -33,7 +35,7 @@ export default function ReleasePage() {
       </PageHead>
       <p className="text-sm text-ink-2">“{data.note}” · {data.publishedBy}, {when} · edition {data.edition} of the house style</p>
       <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_264px] gap-4">
-        <section aria-label="The release" className="card min-h-0 overflow-hidden"><Sheet style={style} session={data.session} findings={findings.byTrack} selected={chosen} onSelect={setChosen} compact={false} find="" onRename={null} /></section>
+        <section aria-label="The release" className="card min-h-0 overflow-hidden"><Sheet style={style} session={data.session} findings={findings.byTrack} selection={chosen} onSelect={setChosen} compact={false} find="" onType={null} /></section>
         <aside aria-label="Selected" className="min-h-0 overflow-y-auto">{track ? <Inspector style={style} session={data.session} track={track} findings={findings.byTrack.get(track.id) ?? []} desk={null} /> : <div className="card"><Empty title="Nothing selected">Choose a track to see why the house wants it so.</Empty></div>}</aside>
       </div>
     </div>

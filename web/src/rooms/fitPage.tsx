@@ -1,4 +1,8 @@
 import { fit } from "@mossy/core/fit/fit";
+import { startedWith } from "@mossy/core/fit/settings";
+import type { ChosenSettings } from "@mossy/core/fit/settings";
+import { meter as meterSchema, sampleRate } from "@mossy/core/session/document";
+import { timeInWords } from "@mossy/core/session/time";
 import { wishesOf } from "@mossy/core/fit/patch";
 import type { Room } from "@mossy/core/fit/room";
 import type { Session, TrackId } from "@mossy/core/session/document";
@@ -11,6 +15,7 @@ import { Button } from "../ui/button.tsx";
 import { Field, Input, PageHead, Pill, Select } from "../ui/pieces.tsx";
 import { Empty, Failed, Loading, Trouble } from "../ui/states.tsx";
 import { Tile } from "../ui/tile.tsx";
+import { NumberField } from "../workbench/numberField.tsx";
 
 export default function FitPage() {
   const { room = "", template = "", release = "" } = useParams();
@@ -27,11 +32,12 @@ export default function FitPage() {
 function Fitting({ roomId, room, template, name, release, session }: { roomId: string; room: Room; template: string; name: string; release: number; session: Session }) {
   const [leaveOut, setLeaveOut] = useState<readonly TrackId[]>([]);
   const [title, setTitle] = useState("");
+  const [settings, setSettings] = useState<ChosenSettings>({});
   const navigate = useNavigate();
   const may = useMe()?.right !== "assistant";
-  const result = useMemo(() => fit(session, room, leaveOut), [session, room, leaveOut]);
+  const result = useMemo(() => { const chosen = startedWith(session, settings); return fit("problem" in chosen ? session : chosen, room, leaveOut); }, [session, settings, room, leaveOut]);
   const start = useMutation({
-    mutationFn: () => ask("startSession", {}, { title, room: roomId, template, release, leaveOut: [...leaveOut] }),
+    mutationFn: () => ask("startSession", {}, { title, room: roomId, template, release, leaveOut: [...leaveOut], settings }),
     onSuccess: async (made) => {
       await Promise.all(["sessions", "today", "rooms", "library"].map((key) => queryClient.invalidateQueries({ queryKey: [key] })));
       await navigate(`/sessions/${made.id}`);
@@ -60,6 +66,7 @@ function Fitting({ roomId, room, template, name, release, session }: { roomId: s
       <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_284px] gap-4">
         <section aria-label="Inputs" tabIndex={0} className="card min-h-0 overflow-y-auto p-4"><PatchPicture before={session} session={result.session} room={room} unplaced={new Set(result.unplaced.map((u) => u.track))} /></section>
         <aside aria-label="Fit report" className="flex min-h-0 flex-col gap-4 overflow-y-auto">
+          {session.notes !== "" && <section aria-label="Opening note" className="card border-l-4 border-l-glow p-3.5"><h2 className="pb-1 font-semibold">Before you start</h2><p className="text-sm whitespace-pre-wrap">{session.notes}</p></section>}
           <section className="card p-3.5">
             <div className="flex items-center justify-between pb-2"><h2 className="font-semibold">Cannot be placed</h2>
               {result.unplaced.length > 1 && <Button small onClick={() => { setLeaveOut([...leaveOut, ...result.unplaced.map((u) => u.track)]); }}>Leave all out</Button>}</div>
@@ -77,6 +84,7 @@ function Fitting({ roomId, room, template, name, release, session }: { roomId: s
               })}
             </ul>
           </section>
+          <StartSettings session={session} chosen={settings} onChange={setSettings} />
           {result.leftOut.length > 0 && (
             <section className="card p-3.5"><h2 className="pb-1 font-semibold">Left out on purpose</h2>
               <ul>{result.leftOut.map((t) => <li key={t.id} className="flex items-center gap-2 border-t border-line py-1.5"><Tile colour={t.colour} icon={t.icon} size={20} /><span className="min-w-0 flex-1 truncate font-mono text-sm">{t.name}</span><Button small look="quiet" onClick={() => { setLeaveOut(leaveOut.filter((id) => id !== t.id)); }}>Take along</Button></li>)}</ul></section>
@@ -93,6 +101,24 @@ function Fitting({ roomId, room, template, name, release, session }: { roomId: s
         </aside>
       </div>
     </div>
+  );
+}
+
+/** What the template leaves to whoever starts the session; what it fixes is shown and stays. */
+function StartSettings({ session, chosen, onChange }: { session: Session; chosen: ChosenSettings; onChange: (next: ChosenSettings) => void }) {
+  const now = { ...session, ...chosen };
+  const free = (f: (typeof session.fixed)[number]): boolean => !session.fixed.includes(f);
+  const meter = `${now.meter.beats}/${now.meter.unit}`;
+  return (
+    <section aria-label="Settings at the start" className="card flex flex-col gap-2 p-3.5"><h2 className="font-semibold">Settings at the start</h2>
+      <div className="grid grid-cols-2 gap-2">
+        <Field label={free("sampleRate") ? "Sample rate" : "Sample rate, fixed"}><Select small disabled={!free("sampleRate")} value={now.sampleRate} onChange={(e) => { const read = sampleRate.safeParse(Number(e.target.value)); if (read.success) onChange({ ...chosen, sampleRate: read.data }); }}>{[44100, 48000, 88200, 96000, 176400, 192000].map((r) => <option key={r} value={r}>{r / 1000} kHz</option>)}</Select></Field>
+        <Field label={free("bitDepth") ? "Bit depth" : "Bit depth, fixed"}><Select small disabled={!free("bitDepth")} value={now.bitDepth} onChange={(e) => { const to = ([16, 24, 32] as const).find((b) => String(b) === e.target.value); if (to) onChange({ ...chosen, bitDepth: to }); }}>{[16, 24, 32].map((b) => <option key={b} value={b}>{b} bit</option>)}</Select></Field>
+        {free("tempo") ? <NumberField label="Tempo, bpm" value={String(now.tempo)} hint="10 to 400" onSet={(v) => { const to = Number(v.replace(",", ".")); if (!(to >= 10 && to <= 400)) return false; onChange({ ...chosen, tempo: to }); return true; }} /> : <Field label="Tempo, fixed"><Input small className="font-mono" disabled value={now.tempo} /></Field>}
+        <Field label={free("meter") ? "Meter" : "Meter, fixed"}><Select small disabled={!free("meter")} value={meter} onChange={(e) => { const [beats, unit] = e.target.value.split("/").map(Number); const read = meterSchema.safeParse({ beats, unit }); if (read.success) onChange({ ...chosen, meter: read.data }); }}>{[...new Set([meter, "4/4", "3/4", "2/4", "6/8", "12/8", "5/4", "7/8"])].map((m) => <option key={m}>{m}</option>)}</Select></Field>
+      </div>
+      {session.fixedEnd !== null && <p className="text-sm text-ink-2">Ends at {timeInWords(session.fixedEnd)}{free("fixedEnd") ? "" : ", fixed"}.</p>}
+    </section>
   );
 }
 

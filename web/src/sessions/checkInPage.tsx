@@ -23,6 +23,8 @@ import { BehindIt } from "../findings/behindIt.tsx";
 import { Tile } from "../ui/tile.tsx";
 import { ChangeList } from "../workbench/changeList.tsx";
 import type { Desk } from "../workbench/desk.ts";
+import { Clashes } from "../workbench/clashes.tsx";
+import { NONE } from "../workbench/selection.ts";
 import { Sheet } from "../workbench/sheet.tsx";
 import { useDesk } from "../workbench/useDesk.ts";
 
@@ -68,12 +70,13 @@ function PutRight({ checkIn: c, style }: { checkIn: CheckIn; style: Style }) {
       </PageHead>
       <Views label="Views of the check-in" views={[{ to: `/check-ins/${c.id}`, name: `Findings` }, { to: `/check-ins/${c.id}/sheet`, name: "Track sheet" }, { to: `/check-ins/${c.id}/differences`, name: "All differences" }]} />
       {state.problem !== null && <p role="alert" className="flex items-center gap-3 rounded-md bg-brick-soft px-3 py-2 text-sm text-brick"><span className="flex-1">{state.problem}</span><Button small onClick={() => { desk.dismiss(); }}>Understood</Button></p>}
+      <Clashes desk={desk} state={state} />
       <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_264px] gap-4">
         <section aria-label="What drifted" className="card min-h-0 overflow-y-auto">
           {view === "findings" && (findings.all.length === 0
             ? <Empty title="Nothing is off">This session follows the house and the release it started from. Download the corrected file and send it back to the room.</Empty>
             : AREAS.map(([area, title]) => <Area key={area} title={title} findings={findings.all.filter((f) => f.area === area)} session={session} given={c.given} style={style} desk={may ? desk : null} />))}
-          {view === "sheet" && <Sheet style={style} session={session} findings={findings.byTrack} selected={null} onSelect={() => undefined} compact={false} find="" onRename={null} />}
+          {view === "sheet" && <Sheet style={style} session={session} findings={findings.byTrack} selection={NONE} onSelect={() => undefined} compact={false} find="" onType={null} />}
           {view === "differences" && <Differences given={c.given} session={session} />}
         </section>
         <aside aria-label="About this check-in" className="flex min-h-0 flex-col gap-4 overflow-y-auto">

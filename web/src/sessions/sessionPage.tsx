@@ -1,6 +1,7 @@
 import { inputList } from "@mossy/core/formats/inputList";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { Download, Send } from "lucide-react";
+import { useState } from "react";
 import { Link, useParams } from "react-router";
 import { ask, fileAddress } from "../app/ask.ts";
 import { queries, queryClient, useMe, useStyle } from "../app/queries.ts";
@@ -11,6 +12,14 @@ import { DropFile } from "./dropFile.tsx";
 import { StandPill } from "./row.tsx";
 
 const when = (iso: string): string => new Date(iso).toLocaleString("en-GB", { day: "numeric", month: "short", hour: "2-digit", minute: "2-digit" });
+
+/** The template's checklist; what is ticked is remembered in this browser. */
+function GoneThrough({ session, list }: { session: string; list: readonly string[] }) {
+  const key = `mossy-gone-through-${session}`;
+  const [ticked, setTicked] = useState<readonly string[]>(() => { try { const read: unknown = JSON.parse(localStorage.getItem(key) ?? "[]"); return Array.isArray(read) ? read.filter((x) => typeof x === "string") : []; } catch { return []; } });
+  const tick = (line: string, on: boolean): void => { const next = on ? [...ticked, line] : ticked.filter((l) => l !== line); setTicked(next); localStorage.setItem(key, JSON.stringify(next)); };
+  return <ul className="pt-1">{list.map((line) => <li key={line}><label className="flex items-start gap-2 py-0.5 text-sm"><input type="checkbox" className="mt-1" checked={ticked.includes(line)} onChange={(e) => { tick(line, e.target.checked); }} /> {line}</label></li>)}</ul>;
+}
 
 /** A session: its package, what came back, and how it was fitted. */
 export default function SessionPage() {
@@ -49,6 +58,11 @@ export default function SessionPage() {
           )}
         </section>
         <div className="flex flex-col gap-4">
+          {(s.given.notes !== "" || s.given.checklist.length > 0) && (
+            <section aria-label="Before recording" className="card border-l-4 border-l-glow p-4"><h2 className="pb-1 font-semibold">Before recording</h2>
+              {s.given.notes !== "" && <p className="text-sm whitespace-pre-wrap">{s.given.notes}</p>}
+              <GoneThrough session={id} list={s.given.checklist} /></section>
+          )}
           <section aria-labelledby="fit" className="card p-4">
             <h2 id="fit" className="pb-2 font-semibold">Fitted to {s.roomName}</h2>
             <p className="flex flex-wrap gap-2"><Pill look="ok">{s.report.fits} sources as they were</Pill><Pill look={s.report.adjusted.length > 0 ? "look" : "quiet"}>{s.report.adjusted.length} adjusted</Pill><Pill look={s.report.unplaced.length > 0 ? "broken" : "quiet"}>{s.report.unplaced.length} cannot be placed</Pill>{s.report.leftOut.length > 0 && <Pill>{s.report.leftOut.length} left out</Pill>}</p>

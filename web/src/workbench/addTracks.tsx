@@ -1,50 +1,75 @@
-import { addDressed } from "@mossy/core/house/dress";
-import { MOST_AT_ONCE, readLines } from "@mossy/core/house/typed";
 import { planHouse } from "@mossy/core/house/plan";
 import type { Style } from "@mossy/core/house/style";
 import { apply } from "@mossy/core/session/apply";
-import type { Session } from "@mossy/core/session/document";
-import { useDeferredValue, useMemo, useState } from "react";
+import type { Session, TrackId } from "@mossy/core/session/document";
+import { FileProblem } from "@mossy/core/formats/fileProblem";
+import { trackSheetIn } from "@mossy/core/formats/trackSheet";
+import { MOST_AT_ONCE, addTyped, readLines } from "@mossy/core/sheet/typed";
+import { useDeferredValue, useMemo, useRef, useState } from "react";
 import { Button } from "../ui/button.tsx";
-import { Pill, TextArea } from "../ui/pieces.tsx";
+import { Choice, Pill, TextArea } from "../ui/pieces.tsx";
 import { Tile } from "../ui/tile.tsx";
 import type { Desk } from "./desk.ts";
 import { newId } from "./newId.ts";
-import { roleInWords } from "./sheet.tsx";
+import { roleInWords } from "./sheetRow.tsx";
 
-/** Many tracks at once: names typed or pasted, one a line, read and dressed as one types. */
-export function AddTracks({ style, session, desk, onDone }: { style: Style; session: Session; desk: Desk; onDone: () => void }) {
-  const [text, setText] = useState("");
+interface AddProps { readonly style: Style; readonly session: Session; readonly desk: Desk; readonly start: string; readonly behind: TrackId | null; readonly onDone: (made: readonly TrackId[]) => void }
+
+/** Many tracks at once: names typed, pasted or read from a CSV, one a line, indented for folders; read and dressed as one types. */
+export function AddTracks({ style, session, desk, start, behind, onDone }: AddProps) {
+  const [text, setText] = useState(start);
+  const [where, setWhere] = useState<"house" | "behind">("house");
+  const [problem, setProblem] = useState<string | null>(null);
+  const file = useRef<HTMLInputElement>(null);
   const later = useDeferredValue(text);
   const lines = useMemo(() => readLines(style, session, later, newId), [style, session, later]);
-  const changes = useMemo(() => addDressed(style, session, lines.map((l) => l.track)), [style, session, lines]);
+  const neighbour = session.tracks.find((t) => t.id === behind) ?? null;
+  const changes = useMemo(() => addTyped(style, session, lines, where === "behind" && neighbour ? { parent: neighbour.parent, after: neighbour.id } : "house"), [style, session, lines, where, neighbour]);
   const after = useMemo(() => apply(session, changes), [session, changes]);
-  const doubtful = lines.filter((l) => !l.reading.sure).length;
+  const doubtful = lines.filter((l) => !l.reading.sure && l.track.kind !== "folder").length;
   const full = lines.length >= MOST_AT_ONCE;
-  const folderOf = (id: string): string => { const t = after.tracks.find((x) => x.id === id); return after.tracks.find((x) => x.id === t?.parent)?.name ?? "no folder"; };
-  const nameOf = (id: string): string => planHouse(style, after).wanted.get(id)?.name ?? after.tracks.find((t) => t.id === id)?.name ?? "";
-  const add = (): void => { if (desk.edit(changes, `add ${lines.length} ${lines.length === 1 ? "track" : "tracks"}`)) onDone(); };
+  const made = useMemo(() => new Map(after.tracks.map((t) => [t.id, t])), [after]);
+  const wanted = planHouse(style, after).wanted;
+  const folderOf = (id: string): string => made.get(made.get(id)?.parent ?? "")?.name ?? "no folder";
+  const add = (): void => { if (desk.edit(changes, `add ${lines.length} ${lines.length === 1 ? "track" : "tracks"}`)) onDone(lines.map((l) => l.track.id).filter((id) => made.has(id))); };
+  const read = async (chosen: File | undefined): Promise<void> => {
+    if (!chosen) return;
+    try { setText(trackSheetIn(await chosen.text())); setProblem(null); } catch (e) { if (!(e instanceof FileProblem)) throw e; setProblem(e.message); }
+  };
+  const says = (l: (typeof lines)[number]): string => (l.track.kind === "folder" ? made.has(l.track.id) ? `folder → ${folderOf(l.track.id)}` : "folder that is there already"
+    : l.reading.sure ? `${roleInWords(style, l.track)} → ${folderOf(l.track.id)}` : l.reading.role === null ? "unread; added as typed" : `perhaps ${roleInWords(style, l.reading)}; added as typed`);
   return (
     <section aria-label="Add tracks" className="card flex min-h-0 flex-col gap-3 p-3.5">
-      <div><h2 className="font-semibold">Add tracks</h2><p className="text-sm text-ink-2">Type or paste names, one a line. Each is read, named and placed by the house. “8 of Shanty tenor” makes eight; behind a bar may stand input, format and a note.</p></div>
-      <TextArea autoFocus aria-label="Names, one a line" rows={6} className="shrink-0 resize-y font-mono text-sm" placeholder={"lead pan near | 12\n8 of shanty tenor\nRoom | stereo | by the door"} value={text} onChange={(e) => { setText(e.target.value); }}
-        onKeyDown={(e) => { if (e.key === "Enter" && (e.ctrlKey || e.metaKey) && lines.length > 0) add(); if (e.key === "Escape") onDone(); }} />
-      {full && <p role="alert" className="text-sm text-brick">At most {MOST_AT_ONCE} tracks are added at once. Add what comes after “{lines.at(-1)?.line}” in a second go.</p>}
+      <div><h2 className="font-semibold">Add tracks</h2><p className="text-sm text-ink-2">Type or paste names, one a line; indented ones stand in the folder above. “8 of Shanty tenor” makes eight; behind a bar may stand input, format and a note.</p></div>
+      <TextArea autoFocus aria-label="Names, one a line" rows={7} className="shrink-0 resize-y font-mono text-sm" placeholder={"lead pan near | 12\n8 of shanty tenor\nDrum kit\n  kick | 1\n  Room | stereo | by the door"} value={text} onChange={(e) => { setText(e.target.value); setProblem(null); }}
+        onKeyDown={(e) => {
+          if (e.key === "Enter" && (e.ctrlKey || e.metaKey) && lines.length > 0) add();
+          if (e.key === "Escape") onDone([]);
+          // Behind the beginning of a line a tab indents, as in any text; Escape leaves the field.
+          if (e.key === "Tab" && !e.shiftKey && /(^|\n)[ \t]*$/.test(text.slice(0, e.currentTarget.selectionStart))) { e.preventDefault(); const { selectionStart: from, selectionEnd: to } = e.currentTarget; setText(`${text.slice(0, from)}  ${text.slice(to)}`); }
+        }} />
+      <div className="flex flex-wrap items-center gap-2">
+        {neighbour && <Choice label="Where they go" value={where} choices={[["house", "By the house"], ["behind", `Behind ${neighbour.name.slice(0, 10)}`]]} onChoose={setWhere} />}
+        <input ref={file} type="file" accept=".csv,text/csv,text/plain" className="sr-only" tabIndex={-1} aria-label="Track sheet as CSV" onChange={(e) => { void read(e.target.files?.[0]); e.target.value = ""; }} />
+        <Button small onClick={() => { file.current?.click(); }}>From a CSV…</Button>
+      </div>
+      {problem !== null && <p role="alert" className="rounded-md bg-brick-soft px-2.5 py-1.5 text-sm text-brick">{problem}</p>}
+      {full && <p role="alert" className="text-sm text-brick">At most {MOST_AT_ONCE} tracks are added at once. Add what comes after “{lines.at(-1)?.line.name}” in a second go.</p>}
       {lines.length > 0 && (
-        <ul aria-label="What the house makes of them" className="min-h-0 flex-1 overflow-y-auto border-t border-line">
+        <ul aria-label="What the house makes of them" tabIndex={0} className="min-h-0 flex-1 overflow-y-auto border-t border-line">
           {lines.map((l) => (
             <li key={l.track.id} className="flex items-start gap-2 border-b border-line py-1.5">
               <Tile colour={l.track.colour} icon={l.track.icon} size={20} />
-              <span className="min-w-0 flex-1"><span className="block truncate font-mono text-sm font-semibold">{l.reading.sure ? nameOf(l.track.id) : l.track.name}</span>
-                <span className="block truncate text-xs text-ink-2">{l.reading.sure ? `${roleInWords(style, l.track)} → ${folderOf(l.track.id)}` : l.reading.role === null ? "unread; added as typed" : `perhaps ${roleInWords(style, l.reading)}; added as typed`}</span></span>
-              <Pill look={l.reading.sure ? "ok" : "look"}>{l.reading.sure ? "sure" : l.reading.role === null ? "unread" : "not sure"}</Pill>
+              <span className="min-w-0 flex-1"><span className="block truncate font-mono text-sm font-semibold">{l.reading.sure ? wanted.get(l.track.id)?.name ?? made.get(l.track.id)?.name ?? l.track.name : l.track.name}</span>
+                <span className="block truncate text-xs text-ink-2">{says(l)}</span></span>
+              {l.track.kind !== "folder" && <Pill look={l.reading.sure ? "ok" : "look"}>{l.reading.sure ? "sure" : l.reading.role === null ? "unread" : "not sure"}</Pill>}
             </li>
           ))}
         </ul>
       )}
       <div className="flex flex-wrap items-center gap-2">
         <Button look="main" disabled={lines.length === 0 || text !== later} onClick={add}>Add {lines.length > 0 ? lines.length : ""} {lines.length === 1 ? "track" : "tracks"}</Button>
-        <Button onClick={onDone}>Cancel</Button>
+        <Button onClick={() => { onDone([]); }}>Cancel</Button>
         {doubtful > 0 && <span className="w-full text-sm text-lantern">{doubtful} {doubtful === 1 ? "name is" : "names are"} not read for sure</span>}
       </div>
     </section>

@@ -1,5 +1,6 @@
 import { ChangeRefused, apply } from "@mossy/core/session/apply";
 import { inverse } from "@mossy/core/session/change";
+import { decidesTheSame, insist, sortOut } from "@mossy/core/session/rebase";
 import type { Change } from "@mossy/core/session/change";
 import type { Session } from "@mossy/core/session/document";
 import type { Deed, DeedBook } from "./deeds.ts";
@@ -14,7 +15,12 @@ export interface DeskState {
   readonly redoes: string | null;
   /** What did not go through, for the person to read. */
   readonly problem: string | null;
+  /** Own edits that somebody else's change shut out, to choose between. */
+  readonly clashes: readonly Clash[];
 }
+
+/** An edit that met somebody else's: what it would take to have it all the same. */
+export interface Clash { readonly id: number; readonly label: string; /** None where nothing can bring it about any more. */ readonly yours: readonly Change[] }
 
 /** How a desk talks to the house. */
 export interface House {
@@ -39,6 +45,7 @@ export class Desk {
   #undone: Deed[] = [];
   #queue: Deed[] = [];
   #sending = false;
+  #clash = 0;
   readonly #listeners = new Set<() => void>();
 
   constructor(private readonly house: House, start: { revision: number; session: Session; savedAt: Date }, private readonly book: DeedBook = { load: () => ({ done: [], undone: [] }), save: () => undefined }, private readonly pause: (ms: number) => Promise<void> = (ms) => new Promise((r) => { setTimeout(r, ms); })) {
@@ -46,7 +53,7 @@ export class Desk {
     const { done, undone } = book.load();
     this.#done = [...done];
     this.#undone = [...undone];
-    this.#state = { session: start.session, saving: "saved", savedAt: start.savedAt, undoes: done.at(-1)?.label ?? null, redoes: undone.at(-1)?.label ?? null, problem: null };
+    this.#state = { session: start.session, saving: "saved", savedAt: start.savedAt, undoes: done.at(-1)?.label ?? null, redoes: undone.at(-1)?.label ?? null, problem: null, clashes: [] };
   }
 
   readonly subscribe = (listener: () => void): (() => void) => { this.#listeners.add(listener); return () => { this.#listeners.delete(listener); }; };
@@ -56,10 +63,29 @@ export class Desk {
   /** Does something. A change that no longer fits is said, not done. */
   edit(changes: readonly Change[], label: string): boolean {
     if (changes.length === 0 || !this.#show(changes)) return false;
+    // Who decides a thing anew need not be asked about it any more.
+    const open = this.#state.clashes.filter((c) => !c.yours.every((y) => changes.some((x) => decidesTheSame(x, y))));
+    if (open.length < this.#state.clashes.length) this.#set({ clashes: open });
     this.#done.push({ changes, label });
     this.#undone = [];
     this.#post({ changes, label });
     return true;
+  }
+
+  /** Does several things one after the other as one deed; steps that change nothing are left out. */
+  editInSteps(steps: readonly ((session: Session) => readonly Change[])[], label: string): boolean {
+    let now = this.#state.session;
+    const all: Change[] = [];
+    for (const step of steps) { const changes = step(now); now = apply(now, changes); all.push(...changes); }
+    return this.edit(all, label);
+  }
+
+  /** Decides a clash: theirs stays, or one's own is done over it (and can be undone). */
+  settle(id: number, as: "yours" | "theirs"): void {
+    const clash = this.#state.clashes.find((c) => c.id === id);
+    if (!clash) return;
+    this.#set({ clashes: this.#state.clashes.filter((c) => c.id !== id) });
+    if (as === "yours") this.edit(insist(this.#state.session, this.#state.session, clash.yours), clash.label);
   }
 
   undo(): void { this.#back(this.#done, this.#undone); }
@@ -68,7 +94,7 @@ export class Desk {
 
   /** Somebody else changed the document: takes it in, unless own edits are still on their way (they bring it back themselves). */
   async heard(revision: number): Promise<void> {
-    if (revision > this.#revision && this.#queue.length === 0) await this.#takeIn(() => this.#queue);
+    if (revision > this.#revision && this.#queue.length === 0) await this.#caughtUp();
   }
 
   #back(from: Deed[], to: Deed[]): void {
@@ -107,7 +133,7 @@ export class Desk {
         const answer = await this.house.send(this.#revision, deed.changes);
         this.#queue.shift();
         this.#revision = answer.revision;
-        if (answer.merged) await this.#takeIn(() => this.#queue);
+        if (answer.merged) await this.#caughtUp();
       } catch (e) {
         if (!(e instanceof NotTaken)) { this.#sending = false; throw e; }
         if (e.refused) await this.#giveUp(deed, e.message);
@@ -118,19 +144,33 @@ export class Desk {
     this.#set({ saving: "saved", savedAt: new Date() });
   }
 
-  /** The house's state with edits still on their way put on top; those that no longer fit are dropped. */
+  /** The house's state with edits still on their way put on top. Of those that no longer fit, what touches nothing of others' goes in; the rest are clashes. */
   async #takeIn(pending: () => readonly Deed[]): Promise<void> {
     const { revision, session } = await this.#load();
+    const mine = this.#state.session;
     this.#revision = revision;
     let now = session;
     const kept: Deed[] = [];
+    const clashes: Clash[] = [];
     const lost: Deed[] = [];
-    for (const deed of pending()) {
-      try { now = apply(now, deed.changes); kept.push(deed); } catch (e) { if (!(e instanceof ChangeRefused)) throw e; lost.push(deed); }
-    }
+    const waiting = pending();
+    waiting.forEach((deed, n) => {
+      try { now = apply(now, deed.changes); kept.push(deed); } catch (e) {
+        if (!(e instanceof ChangeRefused)) throw e;
+        lost.push(deed);
+        const sorted = sortOut(now, deed.changes);
+        now = sorted.session;
+        if (sorted.stand.length > 0) { const part = { changes: sorted.stand, label: deed.label }; kept.push(part); this.#done.push(part); }
+        // What a later edit of one's own decides anew is not asked about.
+        const after = waiting.slice(n + 1).flatMap((d) => d.changes);
+        const yours = insist(now, mine, sorted.clash.filter((c) => !after.some((x) => decidesTheSame(x, c))));
+        // Where the other one brought about the same, there is nothing to choose.
+        if (yours.length > 0) clashes.push({ id: ++this.#clash, label: deed.label, yours });
+      }
+    });
     this.#queue = kept;
     this.#forget(lost);
-    this.#set({ session: now, ...(lost.length > 0 ? { problem: `Not done (${lost.map((d) => d.label).join(", ")}): somebody else changed the same thing meanwhile. What they did is shown.` } : {}) });
+    this.#set({ session: now, ...(clashes.length > 0 ? { clashes: [...this.#state.clashes, ...clashes] } : {}) });
   }
 
   /** The document as the house has it, however long it takes to answer. */
@@ -152,10 +192,22 @@ export class Desk {
     if (lost.length > 0) this.book.save({ done: this.#done, undone: this.#undone });
   }
 
+  /** Takes in what the house has. Where it shows nothing (signed out meanwhile), that is said and tried again later; edits wait. */
+  async #caughtUp(): Promise<boolean> {
+    try { await this.#takeIn(() => this.#queue); return true; } catch (e) {
+      if (!(e instanceof NotTaken)) throw e;
+      this.#set({ saving: "waiting", problem: e.message });
+      await this.pause(AGAIN_AFTER);
+      return false;
+    }
+  }
+
+  /** The house did not take an edit. Where it fits what the house has now, the reason is another than somebody else's change: it is said. */
   async #giveUp(deed: Deed, reason: string): Promise<void> {
+    if (!await this.#caughtUp() || this.#queue[0] !== deed) return;
     this.#queue.shift();
     this.#forget([deed]);
-    try { await this.#takeIn(() => this.#queue); } catch (e) { if (!(e instanceof NotTaken)) throw e; }
+    await this.#caughtUp();
     this.#set({ problem: `Not done (${deed.label}): ${reason}` });
   }
 

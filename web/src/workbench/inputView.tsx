@@ -1,31 +1,43 @@
 import type { Finding } from "@mossy/core/check/rule";
+import { FileProblem } from "@mossy/core/formats/fileProblem";
+import { floorList, floorListCsv, floorListIn } from "@mossy/core/formats/floorList";
 import { clearInputs, fillDown, shiftFrom, swapInputs } from "@mossy/core/fit/numbering";
 import { recordsFromOutside } from "@mossy/core/fit/patch";
 import type { Style } from "@mossy/core/house/style";
-import { setField } from "@mossy/core/session/change";
+import { setField, setSessionField } from "@mossy/core/session/change";
 import type { Change } from "@mossy/core/session/change";
-import { CHANNELS } from "@mossy/core/session/document";
-import type { Session, Track, TrackId } from "@mossy/core/session/document";
-import { useState } from "react";
+import { CHANNELS, SOURCES, source as sourceSchema } from "@mossy/core/session/document";
+import type { Session, Track, TrackField, TrackFields, TrackId } from "@mossy/core/session/document";
+import { inputsOfNow, keepInputs, takeInputs } from "@mossy/core/sheet/inputSets";
+import { Printer } from "lucide-react";
+import { useRef, useState } from "react";
+import { fileAddress } from "../app/ask.ts";
 import { Button } from "../ui/button.tsx";
-import { Input, Pill } from "../ui/pieces.tsx";
+import { Input, Pill, Select } from "../ui/pieces.tsx";
+import { saveAs } from "../ui/saveAs.ts";
 import { Empty } from "../ui/states.tsx";
 import { Tile } from "../ui/tile.tsx";
 import type { Desk } from "./desk.ts";
-import { roleInWords } from "./sheet.tsx";
+import { newId } from "./newId.ts";
+import { nameOf } from "./pathsPanel.tsx";
+import { roleInWords } from "./sheetRow.tsx";
 
-const SOURCE = { mic: "microphone", di: "DI", line: "line", wireless: "wireless" } as const;
+const HEADS = [["Input", "w-[92px]"], ["Source", "w-[20%]"], ["By", "w-[124px]"], ["Microphone or box", "w-[15%]"], ["Stand", "w-[10%]"], ["48 V", "w-[52px]"], ["Ø", "w-[36px]"], ["Goes to", "w-[9%]"], ["Note", ""]] as const;
+const BY = { mic: "microphone", di: "DI", line: "line", wireless: "wireless" } as const;
+/** Findings that are about what stands in this list. */
+const SAID: Readonly<Record<string, string>> = { "input-twice": "used twice", "input-out-of-range": "not there", "input-forgotten": "forgotten", "phantom-off": "no phantom here" };
 
-/** What is on which input, by input number; sources without one come last. Numbers are typed, filled down, swapped, shifted and cleared. */
-export function InputView({ style, session, findings, desk }: { style: Style; session: Session; findings: ReadonlyMap<TrackId, readonly Finding[]>; desk: Desk | null }) {
+/** What is on which input, by input number; sources without one come last. Everything is typed where it stands; numbers are filled down, swapped, shifted and cleared. */
+export function InputView({ style, session, findings, desk, document, title }: { style: Style; session: Session; findings: ReadonlyMap<TrackId, readonly Finding[]>; desk: Desk | null; document: string; title: string }) {
   const [chosen, setChosen] = useState<readonly TrackId[]>([]);
+  const [problem, setProblem] = useState<string | null>(null);
   const sources = session.tracks.filter(recordsFromOutside).sort((a, b) => (a.input ?? Infinity) - (b.input ?? Infinity));
   if (sources.length === 0) return <Empty title="Nothing records from outside">No track of this session has a source with an input.</Empty>;
   const there = chosen.filter((id) => sources.some((t) => t.id === id));
   const [first, second] = there;
-  const can = (changes: readonly Change[]): boolean => desk !== null && changes.length > 0;
-  const act = (label: string, changes: Change[]) => <Button small disabled={!can(changes)} onClick={() => { desk?.edit(changes, label.toLowerCase()); }}>{label}</Button>;
+  const act = (label: string, changes: Change[]) => <Button small disabled={desk === null || changes.length === 0} onClick={() => { desk?.edit(changes, label.toLowerCase()); }}>{label}</Button>;
   const one = there.length === 1 ? first : undefined;
+  const set = <F extends TrackField>(t: Track, field: F, to: TrackFields[F], label: string): void => { if (to !== t[field]) desk?.edit([setField(t, field, to)], label); };
   return (
     <div className="flex h-full min-h-0 flex-col">
       {desk && (
@@ -38,26 +50,65 @@ export function InputView({ style, session, findings, desk }: { style: Style; se
           <span className="ml-auto text-sm text-ink-2">{there.length === 0 ? "Tick lines to number them" : `${there.length} ticked`}</span>
         </div>
       )}
-      <div tabIndex={0} role="region" aria-label="Input list" className="min-h-0 flex-1 overflow-y-auto">
-        <table className="w-full text-sm">
-          <thead className="sticky top-0 bg-surface text-left text-xs text-ink-2"><tr>{desk && <th scope="col" className="w-8 border-b border-line"><span className="sr-only">Ticked</span></th>}{["Input", "Track", "Source", "By", "Polarity", "Notes"].map((h) => <th key={h} scope="col" className="border-b border-line px-3.5 py-2 font-semibold">{h}</th>)}</tr></thead>
+      <SetsRow style={style} session={session} desk={desk} document={document} title={title} onProblem={setProblem} />
+      {problem !== null && <p role="alert" className="flex items-center gap-3 bg-brick-soft px-3.5 py-2 text-sm text-brick"><span className="flex-1">{problem} Nothing was changed.</span><Button small onClick={() => { setProblem(null); }}>Understood</Button></p>}
+      <div tabIndex={0} role="region" aria-label="Input list" className="min-h-0 flex-1 overflow-auto">
+        <table className="w-full min-w-[760px] table-fixed text-sm">
+          <thead className="sticky top-0 z-10 bg-surface text-left text-xs text-ink-2"><tr>{desk && <th scope="col" className="w-9 border-b border-line"><span className="sr-only">Ticked</span></th>}{HEADS.map(([h, w]) => <th key={h} scope="col" className={`border-b border-line px-2 py-2 font-semibold whitespace-nowrap ${w}`}>{h}</th>)}</tr></thead>
           <tbody>
             {sources.map((t) => (
               <tr key={t.id} className={`border-b border-line ${there.includes(t.id) ? "bg-moss-soft" : ""}`}>
                 {desk && <td className="pl-3.5"><input type="checkbox" aria-label={`Tick ${t.name}`} checked={there.includes(t.id)} onChange={(e) => { setChosen(e.target.checked ? [...there, t.id] : there.filter((id) => id !== t.id)); }} /></td>}
-                <td className="px-3.5 py-1 font-mono font-bold">{desk ? <InputNumber key={t.input} track={t} onSet={(input) => { desk.edit([setField(t, "input", input)], "input"); }} /> : numberInWords(t)}{findings.get(t.id)?.some((f) => f.rule === "input-twice" && !f.kept) && <span className="ml-2"><Pill look="broken">used twice</Pill></span>}</td>
-                <td className="px-3.5"><span className="flex items-center gap-2"><Tile colour={t.colour} icon={t.icon} size={20} /><span className="font-mono">{t.name}</span></span></td>
-                <td className="px-3.5 text-ink-2">{roleInWords(style, t)}</td>
-                <td className="px-3.5 text-ink-2">{SOURCE[t.source ?? "mic"]}</td>
-                <td className="px-3.5 text-ink-2">{t.polarity === "inverted" ? "Ø inverted" : ""}</td>
-                <td className="max-w-48 truncate px-3.5 text-ink-2">{t.notes}</td>
+                <td className="px-2 py-1 font-mono font-bold whitespace-nowrap">{desk ? <InputNumber key={t.input} track={t} onSet={(input) => { set(t, "input", input, "input"); }} /> : numberInWords(t)}</td>
+                <td className="px-2"><span className="flex min-w-0 items-center gap-2"><Tile colour={t.colour} icon={t.icon} size={20} /><span className="min-w-0"><span className="block truncate font-mono">{t.name}</span><span className="block truncate text-xs text-ink-2">{roleInWords(style, t)}</span></span></span>
+                  <span className="flex flex-wrap gap-1">{(findings.get(t.id) ?? []).filter((f) => SAID[f.rule] !== undefined && !f.kept).map((f) => <Pill key={f.id} look={f.weight}>{SAID[f.rule]}</Pill>)}</span></td>
+                <td className="px-2">{desk ? <Select small aria-label={`By what ${t.name} comes`} className="w-full" value={t.source ?? "mic"} onChange={(e) => { set(t, "source", sourceSchema.parse(e.target.value), "source"); }}>{SOURCES.map((s) => <option key={s} value={s}>{BY[s]}</option>)}</Select> : BY[t.source ?? "mic"]}</td>
+                <td className="px-2"><Cell label={`Microphone or box of ${t.name}`} value={t.pickup} most={80} desk={desk} className="w-full" list="pickups" onSet={(v) => { set(t, "pickup", v, "microphone"); }} /></td>
+                <td className="px-2"><Cell label={`Stand of ${t.name}`} value={t.stand} most={60} desk={desk} className="w-full" list="stands" onSet={(v) => { set(t, "stand", v, "stand"); }} /></td>
+                <td className="px-2 text-center"><input type="checkbox" aria-label={`Phantom power for ${t.name}`} disabled={!desk} checked={t.phantom} onChange={(e) => { set(t, "phantom", e.target.checked, "phantom power"); }} /></td>
+                <td className="px-2 text-center"><input type="checkbox" aria-label={`Polarity of ${t.name} inverted`} disabled={!desk} checked={t.polarity === "inverted"} onChange={(e) => { set(t, "polarity", e.target.checked ? "inverted" : "normal", "polarity"); }} /></td>
+                <td className="max-w-24 truncate px-2 text-ink-2">{t.feeds === null ? "nothing" : nameOf(session, t.feeds)}</td>
+                <td className="px-2"><Cell label={`Note on ${t.name}`} value={t.notes.split("\n")[0] ?? ""} most={400} desk={desk} className="w-full" onSet={(v) => { const [, ...rest] = t.notes.split("\n"); set(t, "notes", [v, ...rest].join("\n"), "note"); }} /></td>
               </tr>
             ))}
           </tbody>
         </table>
+        {(["pickup", "stand"] as const).map((f) => <datalist key={f} id={`${f}s`}>{[...new Set(sources.map((t) => t[f]).filter(Boolean))].map((v) => <option key={v} value={v} />)}</datalist>)}
       </div>
     </div>
   );
+}
+
+/** Other numberings of the same sources, and the list on paper and as a file. */
+function SetsRow({ style, session, desk, document, title, onProblem }: { style: Style; session: Session; desk: Desk | null; document: string; title: string; onProblem: (problem: string | null) => void }) {
+  const [name, setName] = useState("");
+  const file = useRef<HTMLInputElement>(null);
+  const now = inputsOfNow(session);
+  const read = async (chosen: File | undefined): Promise<void> => {
+    if (!chosen || !desk) return;
+    try { const changes = floorListIn(session, await chosen.text()); onProblem(changes.length === 0 ? "The list says what stands here already." : null); desk.edit(changes, "input list from a file"); } catch (e) { if (!(e instanceof FileProblem)) throw e; onProblem(e.message); }
+  };
+  return (
+    <div role="toolbar" aria-label="Input sets" className="flex flex-wrap items-center gap-2 border-b border-line px-3.5 py-2 text-sm">
+      {(session.inputSets.length > 0 || desk) && <span className="text-ink-2">Numbered for</span>}
+      {session.inputSets.length > 0 && <Select small aria-label="Input set" className="w-36" disabled={!desk} value={now?.id ?? ""} onChange={(e) => { const chosen = session.inputSets.find((s) => s.id === e.target.value); if (chosen) desk?.edit(takeInputs(session, chosen.id), `inputs of ${chosen.name}`); }}>{!now && <option value="">none of the sets</option>}{session.inputSets.map((s) => <option key={s.id} value={s.id}>{s.name}</option>)}</Select>}
+      {desk && <form className="flex gap-1.5" onSubmit={(e) => { e.preventDefault(); if (name.trim() !== "") { desk.edit(keepInputs(session, name.trim(), newId()), "input set"); setName(""); } }}><Input small aria-label="Keep these inputs as" placeholder="keep these as…" list="input-sets" maxLength={60} className="w-32" value={name} onChange={(e) => { setName(e.target.value); }} /><datalist id="input-sets">{session.inputSets.map((s) => <option key={s.id} value={s.name} />)}</datalist><Button small type="submit" disabled={name.trim() === ""}>Keep</Button></form>}
+      {desk && now && <Button small look="quiet" onClick={() => { desk.edit([setSessionField(session, "inputSets", session.inputSets.filter((s) => s.id !== now.id))], "take out an input set"); }}>Forget this set</Button>}
+      <span className="ml-auto flex gap-2">
+        <Button small asChild><a href={`${fileAddress("inputListPdf", { document })}?${new URLSearchParams({ title }).toString()}`} download><Printer size={13} aria-hidden /> PDF</a></Button>
+        <Button small onClick={() => { saveAs(`${title}, input list.csv`, "text/csv", floorListCsv(floorList(session, style.house.words))); }}>CSV</Button>
+        {desk && <><input ref={file} type="file" accept=".csv,text/csv" className="sr-only" tabIndex={-1} aria-label="Input list as CSV" onChange={(e) => { void read(e.target.files?.[0]); e.target.value = ""; }} /><Button small onClick={() => { file.current?.click(); }}>Read a CSV…</Button></>}
+      </span>
+    </div>
+  );
+}
+
+/** A text that is set on Enter or on leaving; Escape takes it back. */
+function Cell({ label, value, most, desk, className, list, onSet }: { label: string; value: string; most: number; desk: Desk | null; className: string; list?: string; onSet: (value: string) => void }) {
+  const [text, setText] = useState<string | null>(null);
+  const done = (): void => { if (text !== null && text.trim() !== value) onSet(text.trim()); setText(null); };
+  if (!desk) return <span className="text-ink-2">{value}</span>;
+  return <Input small aria-label={label} maxLength={most} list={list} className={`${className} border-transparent bg-transparent hover:border-line-strong focus:border-line-strong focus:bg-surface`} value={text ?? value} onChange={(e) => { setText(e.target.value); }} onBlur={done} onKeyDown={(e) => { if (e.key === "Enter") done(); if (e.key === "Escape") setText(null); }} />;
 }
 
 function numberInWords(t: Track): string {
@@ -74,9 +125,9 @@ function InputNumber({ track: t, onSet }: { track: Track; onSet: (input: number 
   const width = CHANNELS[t.format ?? "mono"];
   return (
     <span className="inline-flex items-center gap-1">
-      <Input small aria-label={`Input of ${t.name}`} aria-invalid={text !== null && read(text) === undefined} inputMode="numeric" className="w-16 font-mono" placeholder="—" value={text ?? value} onChange={(e) => { setText(e.target.value); }} onBlur={done}
+      <Input small aria-label={`Input of ${t.name}`} aria-invalid={text !== null && read(text) === undefined} inputMode="numeric" className="w-14 font-mono" placeholder="—" value={text ?? value} onChange={(e) => { setText(e.target.value); }} onBlur={done}
         onKeyDown={(e) => { if (e.key === "Enter") done(); if (e.key === "Escape") setText(null); }} />
-      {width > 1 && t.input !== null && <span className="font-normal text-ink-2">to {t.input + width - 1}</span>}
+      {width > 1 && t.input !== null && <span className="font-normal text-ink-2">–{t.input + width - 1}</span>}
     </span>
   );
 }

@@ -1,29 +1,45 @@
 import type { Finding } from "@mossy/core/check/rule";
-import { copiesOf } from "@mossy/core/house/layOut";
 import { planHouse } from "@mossy/core/house/plan";
 import type { Style } from "@mossy/core/house/style";
 import { whyOf } from "@mossy/core/house/why";
 import type { Why } from "@mossy/core/house/why";
-import { lineAddress } from "../house/lines.ts";
 import { setField } from "@mossy/core/session/change";
-import type { Session, Track } from "@mossy/core/session/document";
-import { goesTo } from "@mossy/core/session/routing";
+import { CHANNEL_FORMATS, SOURCES, channelFormat, source as sourceSchema, trackKind } from "@mossy/core/session/document";
+import type { Session, Track, TrackField, TrackFields, TrackId } from "@mossy/core/session/document";
+import { KIND_WORDS, PATHS, TRACK_KINDS } from "@mossy/core/session/kind";
+import { leavesTheSession, mainOf } from "@mossy/core/session/routing";
 import { levelInWords } from "@mossy/core/session/says";
+import { cellText, typeInto } from "@mossy/core/sheet/cells";
+import type { Cell } from "@mossy/core/sheet/cells";
+import { feed } from "@mossy/core/sheet/paths";
+import { alike } from "@mossy/core/sheet/select";
+import type { Alike } from "@mossy/core/sheet/select";
+import { copiesOf } from "@mossy/core/sheet/step";
 import { useState } from "react";
 import { Link } from "react-router";
 import { FindingCard } from "../findings/card.tsx";
 import { RolePicker } from "../findings/rolePicker.tsx";
 import { TITLE_OF } from "../findings/titles.ts";
 import { actsOn, sayRole } from "../findings/useFindings.ts";
-import { Button } from "../ui/button.tsx";
-import { Field, Input, Select } from "../ui/pieces.tsx";
+import { lineAddress } from "../house/lines.ts";
+import { TextField } from "../house/textField.tsx";
+import { Field, Select } from "../ui/pieces.tsx";
 import { Tile } from "../ui/tile.tsx";
+import { ChainPanel } from "./chainPanel.tsx";
+import { Copies } from "./copies.tsx";
 import type { Desk } from "./desk.ts";
 import { newId } from "./newId.ts";
-import { roleInWords } from "./sheet.tsx";
+import { NumberField } from "./numberField.tsx";
+import { PathsPanel } from "./pathsPanel.tsx";
+import { SayLine } from "./sayLine.tsx";
+import { Section } from "./section.tsx";
+import { SendsPanel } from "./sendsPanel.tsx";
+import { roleInWords } from "./sheetRow.tsx";
+
+interface InspectorProps { readonly style: Style; readonly session: Session; readonly track: Track; readonly findings: readonly Finding[]; readonly desk: Desk | null; readonly onChoose?: (ids: readonly TrackId[]) => void }
 
 /** What is selected, what is off about it, its values, and why it is so. */
-export function Inspector({ style, session, track, findings, desk }: { style: Style; session: Session; track: Track; findings: readonly Finding[]; desk: Desk | null }) {
+export function Inspector({ style, session, track, findings, desk, onChoose }: InspectorProps) {
   const wanted = planHouse(style, session).wanted.get(track.id);
   const read = wanted ? roleInWords(style, wanted.what) : "";
   return (
@@ -39,80 +55,91 @@ export function Inspector({ style, session, track, findings, desk }: { style: St
             {desk && !f.kept && (f.rule === "name-unreadable" || (f.rule === "name-off-pattern" && f.fix?.sure === false)) && <RolePicker style={style} label={`What “${track.name}” is`} onChoose={(role) => { sayRole(desk, style, track.id, role); }} />}
           </FindingCard>
         ))}
-        {desk && <Values key={track.id} session={session} track={track} desk={desk} />}
-        {desk && track.kind !== "folder" && track.kind !== "main" && <Copies key={`copies-${track.id}`} style={style} session={session} track={track} desk={desk} />}
+        {desk && <TrackForms key={track.id} style={style} session={session} track={track} desk={desk} {...(onChoose ? { onChoose } : {})} />}
       </section>
       <WhyList why={whyOf(style, session, track)} />
     </div>
   );
 }
 
-function Values({ session, track: t, desk }: { session: Session; track: Track; desk: Desk }) {
-  const set = (field: "level" | "pan" | "input" | "width", text: string): boolean => {
-    const to = text.trim() === "" && field === "input" ? null : Number(text.replace(",", ".").replace("−", "-"));
-    const fits = { level: (n: number) => n >= -144 && n <= 24, pan: (n: number) => n >= -100 && n <= 100, width: (n: number) => n >= 0 && n <= 200, input: (n: number) => Number.isInteger(n) && n >= 1 && n <= 1024 };
-    if (to !== null && (Number.isNaN(to) || !fits[field](to))) return false;
-    if (to !== t[field]) desk.edit([setField(t, field, to as never)], field);
+function TrackForms({ style, session, track: t, desk, onChoose }: { style: Style; session: Session; track: Track; desk: Desk; onChoose?: (ids: readonly TrackId[]) => void }) {
+  return (
+    <>
+      <Values style={style} session={session} track={t} desk={desk} />
+      {t.kind !== "folder" && t.kind !== "main" && <Copies channel={t.channel !== null} onCopy={(many) => { desk.edit(copiesOf(style, session, t.id, many, newId), many === 1 ? "copy" : `${many} copies`); }} />}
+      {!PATHS.has(t.kind) && <Section title="Recording"><Recording track={t} desk={desk} /></Section>}
+      {t.format !== null && !leavesTheSession(t) && <Section title="Sends" count={t.sends.length}><SendsPanel session={session} track={t} desk={desk} /></Section>}
+      {t.format !== null && <Section title="Processors" count={t.inserts.length}><ChainPanel session={session} track={t} desk={desk} /></Section>}
+      {t.format !== null && <Section title="Buses, returns, headphones"><PathsPanel style={style} session={session} ids={[t.id]} desk={desk} onMade={(id) => { onChoose?.([id]); }} /></Section>}
+      {onChoose && <Section title="Choose more, say what to do"><AlikeRow session={session} track={t} onChoose={onChoose} /><SayLine session={session} ids={[t.id]} desk={desk} /></Section>}
+      <Section title="Note" count={t.notes === "" ? 0 : 1}><TextField long rows={3} label="What whoever opens it should know" value={t.notes} readOnly={false} onSet={(notes) => { desk.edit([setField(t, "notes", notes.slice(0, 4000))], "note"); }} /></Section>
+    </>
+  );
+}
+
+const ALIKE: readonly (readonly [Alike, string])[] = [["kind", "its kind"], ["role", "its role"], ["folder", "its folder"], ["colour", "its colour"], ["feeds", "what feeds the same"], ["armed", "what is armed"]];
+function AlikeRow({ session, track: t, onChoose }: { session: Session; track: Track; onChoose: (ids: readonly TrackId[]) => void }) {
+  return <Select small aria-label="Choose all of" value="" onChange={(e) => { const by = ALIKE.find(([a]) => a === e.target.value)?.[0]; if (by) onChoose(alike(session, t.id, by)); }}><option value="">choose all of…</option>{ALIKE.map(([by, says]) => <option key={by} value={by}>{says} ({alike(session, t.id, by).length})</option>)}</Select>;
+}
+
+function Values({ style, session, track: t, desk }: { style: Style; session: Session; track: Track; desk: Desk }) {
+  const [problem, setProblem] = useState<string | null>(null);
+  const type = (cell: Cell) => (text: string): boolean => {
+    const said = typeInto(style, session, [t.id], cell, text);
+    if ("problem" in said) return false;
+    desk.edit(said.changes, cell === "place" ? "place" : cell);
     return true;
   };
-  // A feed that would come back to the track itself is not offered.
-  const targets = session.tracks.filter((x) => ["folder", "bus", "return", "main"].includes(x.kind) && !reaches(session, x.id, t.id));
+  const set = <F extends TrackField>(field: F, to: TrackFields[F], label: string): void => { if (to !== t[field]) desk.edit([setField(t, field, to)], label); };
+  const targets = session.tracks.filter((x) => PATHS.has(x.kind) && x.format !== null && x.id !== t.id && (t.kind === "main" ? x.kind === "monitor" : x.kind !== "cue-mix" && (x.kind !== "monitor" || t.kind === "monitor")));
+  const sounds = t.format !== null;
   return (
     <div className="grid grid-cols-2 gap-x-3 gap-y-2">
-      {t.format !== null && <NumberField label="Level, dB" value={levelInWords(t.level).replace("+", "")} hint="−144 to 24" onSet={(v) => set("level", v)} />}
-      {t.format === "mono" && <NumberField label="Pan, left − right +" value={String(t.pan)} hint="−100 to 100" onSet={(v) => set("pan", v)} />}
-      {t.format !== null && t.format !== "mono" && <NumberField label="Width, %" value={String(t.width)} hint="0 to 200" onSet={(v) => set("width", v)} />}
-      {t.kind === "audio" && t.source !== null && <NumberField label="Input" value={t.input === null ? "" : String(t.input)} hint="1 to 1024, or empty" onSet={(v) => set("input", v)} />}
-      {t.kind === "audio" && (
-        <Field label="Polarity"><Select small value={t.polarity} onChange={(e) => { desk.edit([setField(t, "polarity", e.target.value === "inverted" ? "inverted" : "normal")], "polarity"); }}><option value="normal">normal</option><option value="inverted">inverted</option></Select></Field>
-      )}
-      {t.kind !== "main" && t.format !== null && (
-        <Field label="Feeds"><Select small value={t.feeds ?? ""} onChange={(e) => { desk.edit([setField(t, "feeds", e.target.value === "" ? null : e.target.value)], "feed"); }}>
+      {sounds && <NumberField label="Level, dB" value={levelInWords(t.level).replace("+", "")} hint="−144 to 24" onSet={(v) => type("level")(v === "silent" ? "-144" : v)} />}
+      {sounds && <NumberField text label={t.format === "mono" ? "Place" : "Place and width"} value={cellText(style, session, t, "place")} hint="L 34, C, R 12; a width: C 80 %" onSet={type("place")} />}
+      {t.kind === "audio" && t.source !== null && <NumberField label="Input" value={t.input === null ? "" : String(t.input)} hint="1 to 1024, or empty" onSet={type("input")} />}
+      {sounds && <Field label="Polarity"><Select small value={t.polarity} onChange={(e) => { set("polarity", e.target.value === "inverted" ? "inverted" : "normal", "polarity"); }}><option value="normal">normal</option><option value="inverted">inverted</option></Select></Field>}
+      {sounds && t.kind !== "monitor" && t.kind !== "cue-mix" && (
+        <Field label="Feeds" problem={problem}><Select small value={t.feeds ?? ""} onChange={(e) => { const done = feed(session, t.id, e.target.value === "" ? null : e.target.value); if ("problem" in done) setProblem(done.problem); else { setProblem(null); desk.edit(done.changes, "feed"); } }}>
           <option value="">nothing</option>{targets.map((x) => <option key={x.id} value={x.id}>{x.name}</option>)}
         </Select></Field>
       )}
+      {sounds && <Field label="Format"><Select small value={t.format ?? ""} onChange={(e) => { set("format", channelFormat.parse(e.target.value), "format"); }}>{formatsFor(style, t.format).map((f) => <option key={f}>{f}</option>)}</Select></Field>}
+      <Field label="Kind"><Select small value={t.kind} disabled={session.tracks.some((x) => x.parent === t.id)} onChange={(e) => { desk.edit(kindTo(session, t, trackKind.parse(e.target.value)), "kind"); }}>{TRACK_KINDS.map((k) => <option key={k} value={k}>{KIND_WORDS[k]}</option>)}</Select></Field>
+      {sounds && <label className="flex items-end gap-2 pb-1 text-sm"><input type="checkbox" checked={t.muted} onChange={(e) => { set("muted", e.target.checked, e.target.checked ? "mute" : "unmute"); }} /> muted</label>}
     </div>
   );
 }
 
-function reaches(session: Session, from: string, to: string): boolean {
-  const tracks = new Map(session.tracks.map((t) => [t.id, t]));
-  const seen = new Set<string>();
-  const stack = [from];
-  for (let id = stack.pop(); id !== undefined; id = stack.pop()) {
-    if (id === to) return true;
-    const t = tracks.get(id);
-    if (!t || seen.has(id)) continue;
-    seen.add(id);
-    stack.push(...goesTo(t));
-  }
-  return false;
+/** The formats the house works in, and the one a track has all the same. */
+function formatsFor(style: Style, now: Track["format"]): readonly NonNullable<Track["format"]>[] {
+  return CHANNEL_FORMATS.filter((f) => f === now || style.house.formats.includes(f));
 }
 
-/** Copies of a track that count up: number, input and MIDI channel. */
-function Copies({ style, session, track, desk }: { style: Style; session: Session; track: Track; desk: Desk }) {
-  const [many, setMany] = useState("1");
-  const n = Number(many);
-  const fits = Number.isInteger(n) && n >= 1 && n <= 128;
-  return (
-    <form aria-label="Copies that count up" className="flex items-end gap-2 border-t border-line pt-3" onSubmit={(e) => { e.preventDefault(); if (fits) desk.edit(copiesOf(style, session, track.id, n, newId), n === 1 ? "copy" : `${n} copies`); }}>
-      <Field label="Copies that count up" problem={fits ? null : "1 to 128"}><Input small className="w-20 font-mono" inputMode="numeric" aria-invalid={!fits} value={many} onChange={(e) => { setMany(e.target.value); }} /></Field>
-      <Button small type="submit" disabled={!fits}>Copy</Button>
-      <span className="flex-1 text-xs text-ink-2">number, input{track.channel === null ? "" : ", channel"}</span>
-    </form>
-  );
+/** A track of another kind: a path becomes as wide as the session and is armed no more, MIDI carries no sound. */
+function kindTo(session: Session, t: Track, kind: Track["kind"]): ReturnType<typeof setField>[] {
+  const format = kind === "midi" ? null : PATHS.has(kind) ? session.mainFormat : t.format ?? "mono";
+  const leaves = kind === "main" || kind === "cue-mix" || kind === "monitor";
+  const feeds = leaves || kind === "midi" ? null : t.feeds ?? mainOf(session)?.id ?? null;
+  return [setField(t, "kind", kind), ...(format === t.format ? [] : [setField(t, "format", format)]), ...(feeds === t.feeds || feeds === t.id ? [] : [setField(t, "feeds", feeds)]), ...(PATHS.has(kind) && t.armed ? [setField(t, "armed", false)] : [])];
 }
 
-/** A number that is set on Enter or on leaving; Escape takes it back. */
-function NumberField({ label, value, hint, onSet }: { label: string; value: string; hint: string; onSet: (value: string) => boolean }) {
-  const [text, setText] = useState<string | null>(null);
-  const [off, setOff] = useState(false);
-  const done = (): void => { if (text === null) return; if (onSet(text)) { setText(null); setOff(false); } else setOff(true); };
+const BY = { mic: "microphone", di: "DI", line: "line", wireless: "wireless" } as const;
+
+/** How a source is recorded: by what, on what, armed, heard. */
+function Recording({ track: t, desk }: { track: Track; desk: Desk }) {
+  const set = <F extends TrackField>(field: F, to: TrackFields[F], label: string): void => { if (to !== t[field]) desk.edit([setField(t, field, to)], label); };
+  const tick = (field: "armed" | "listenOnly" | "phantom", says: string) => <label className="flex items-center gap-2 text-sm"><input type="checkbox" checked={t[field]} onChange={(e) => { set(field, e.target.checked, says); }} /> {says}</label>;
   return (
-    <Field label={label} problem={off ? hint : null}>
-      <Input small className="font-mono" inputMode="decimal" aria-invalid={off} value={text ?? value} onChange={(e) => { setText(e.target.value); }} onBlur={done}
-        onKeyDown={(e) => { if (e.key === "Enter") done(); if (e.key === "Escape") { setText(null); setOff(false); } }} />
-    </Field>
+    <div className="grid grid-cols-2 gap-x-3 gap-y-2">
+      {t.kind === "audio" && <Field label="By"><Select small value={t.source ?? ""} onChange={(e) => { set("source", e.target.value === "" ? null : sourceSchema.parse(e.target.value), "source"); }}><option value="">nothing from outside</option>{SOURCES.map((s) => <option key={s} value={s}>{BY[s]}</option>)}</Select></Field>}
+      {t.kind === "audio" && <TextField label="Microphone or box" value={t.pickup} readOnly={false} onSet={(v) => { set("pickup", v.slice(0, 80), "microphone"); }} />}
+      {t.kind === "audio" && <TextField label="Stand" value={t.stand} readOnly={false} onSet={(v) => { set("stand", v.slice(0, 60), "stand"); }} />}
+      <Field label="Monitor"><Select small value={t.monitor} onChange={(e) => { set("monitor", e.target.value === "on" ? "on" : e.target.value === "off" ? "off" : "auto", "monitor"); }}><option value="auto">while it records</option><option value="on">always</option><option value="off">never</option></Select></Field>
+      {(t.kind === "midi" || t.kind === "instrument") && <NumberField label="MIDI channel" value={t.channel === null ? "" : String(t.channel)} hint="1 to 16, or empty" onSet={(v) => { const n = v.trim() === "" ? null : Number(v); if (n !== null && (!Number.isInteger(n) || n < 1 || n > 16)) return false; set("channel", n, "MIDI channel"); return true; }} />}
+      {(t.kind === "midi" || t.kind === "instrument") && <NumberField label="Transposed, semitones" value={String(t.transpose)} hint="−48 to 48" onSet={(v) => { const n = Number(v.replace("−", "-")); if (!Number.isInteger(n) || Math.abs(n) > 48) return false; set("transpose", n, "transposition"); return true; }} />}
+      <span className="col-span-2 flex flex-wrap gap-x-4 gap-y-1">{tick("armed", "armed")}{tick("listenOnly", "listen only")}{t.kind === "audio" && t.source !== null && tick("phantom", "phantom power")}</span>
+    </div>
   );
 }
 

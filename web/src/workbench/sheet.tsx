@@ -1,159 +1,155 @@
+import { DndContext, PointerSensor, useDraggable, useSensor, useSensors } from "@dnd-kit/core";
+import type { DragMoveEvent } from "@dnd-kit/core";
 import type { Style } from "@mossy/core/house/style";
-import type { Identity } from "@mossy/core/names/pattern";
 import type { Finding } from "@mossy/core/check/rule";
-import type { Session, Track, TrackId } from "@mossy/core/session/document";
-import { CHANNELS } from "@mossy/core/session/document";
-import { levelInWords, panInWords } from "@mossy/core/session/says";
+import type { COLUMNS as VIEW_COLUMNS } from "@mossy/core/session/beside";
+import type { Place } from "@mossy/core/session/change";
+import type { Session, TrackId } from "@mossy/core/session/document";
+import { CELLS, cellText, hasCell } from "@mossy/core/sheet/cells";
+import type { Cell } from "@mossy/core/sheet/cells";
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { ChevronDown, ChevronRight } from "lucide-react";
-import { memo, useEffect, useMemo, useRef, useState } from "react";
-import { Tile } from "../ui/tile.tsx";
+import { memo, useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { CellField } from "./cellField.tsx";
+import { dropAt } from "./dropAt.ts";
+import type { Drop } from "./dropAt.ts";
+import { only, these, toggled, upTo } from "./selection.ts";
+import type { Selection } from "./selection.ts";
+import { HEADS, SheetRow, WIDTHS, linkMarks, roleInWords, worstOf } from "./sheetRow.tsx";
 import { rowsOf } from "./rows.ts";
-import type { Row } from "./rows.ts";
 
-const COLUMNS = "minmax(190px,1.7fr) minmax(130px,1.15fr) 74px minmax(76px,0.8fr) 58px 66px minmax(64px,0.6fr)";
 const HEAD = 33;
-const HEADS = ["Track", "Role", "Input", "Feeds", "Level", "Place", "Inserts"] as const;
+type Column = (typeof VIEW_COLUMNS)[number];
+const ALL: readonly Column[] = [];
 
 export interface SheetProps {
   readonly style: Style;
   readonly session: Session;
   readonly findings: ReadonlyMap<TrackId, readonly Finding[]>;
-  readonly selected: TrackId | null;
-  readonly onSelect: (id: TrackId) => void;
+  readonly selection: Selection;
+  readonly onSelect: (next: Selection) => void;
   readonly compact: boolean;
   readonly find: string;
-  /** Null where the sheet is only read. */
-  readonly onRename: ((id: TrackId, name: string) => void) | null;
-  readonly onTakeOut?: (id: TrackId) => void;
+  /** The tracks a view shows; null: all. */
+  readonly shown?: ReadonlySet<TrackId> | null;
+  /** Columns a view leaves out. */
+  readonly without?: readonly Column[];
+  /** Takes what was typed into a cell of all that are chosen; gives what is wrong with it, or null. Null where the sheet is only read. */
+  readonly onType: ((cell: Cell, text: string) => string | null) | null;
+  readonly onMove?: (ids: readonly TrackId[], to: Place) => void;
+  readonly onTakeOut?: () => void;
+  readonly onCopy?: () => string;
+  readonly onPaste?: (text: string) => void;
 }
 
-/** The track sheet: one row a track, folders closed and opened, walked and edited by keyboard. */
-export function Sheet({ style, session, findings, selected, onSelect, compact, find, onRename, onTakeOut }: SheetProps) {
+/** The track sheet: one row a track, folders closed and opened, walked, chosen, typed into and dragged. */
+export function Sheet({ style, session, findings, selection, onSelect, compact, find, shown = null, without = ALL, onType, onMove, onTakeOut, onCopy, onPaste }: SheetProps) {
   const [closed, setClosed] = useState<ReadonlySet<TrackId>>(new Set());
-  const [renaming, setRenaming] = useState<TrackId | null>(null);
+  const [editing, setEditing] = useState<{ id: TrackId; cell: Cell } | null>(null);
+  const [cell, setCell] = useState<Cell>("name");
+  const [drop, setDrop] = useState<Drop | null>(null);
   const box = useRef<HTMLDivElement>(null);
-  const rows = useMemo(() => rowsOf(session, closed, find), [session, closed, find]);
+  /** Where the mouse is: what is dragged counts scrolling in, the line must not. */
+  const pointer = useRef(0);
+  const rows = useMemo(() => rowsOf(session, closed, find, shown), [session, closed, find, shown]);
+  const order = useMemo(() => rows.map((r) => r.track.id), [rows]);
   const names = useMemo(() => new Map(session.tracks.map((t) => [t.id, t.name])), [session]);
+  const marks = useMemo(() => linkMarks(session), [session]);
+  const cells = useMemo(() => CELLS.filter((c) => c === "name" || !without.includes(c)), [without]);
+  const columns = cells.map((c) => WIDTHS[c]).join(" ");
   const height = compact ? 26 : 35;
   const virtual = useVirtualizer({ count: rows.length, getScrollElement: () => box.current, estimateSize: () => height, overscan: 12, scrollMargin: HEAD, scrollPaddingStart: HEAD });
   useEffect(() => { virtual.measure(); }, [virtual, height]);
-  const at = rows.findIndex((r) => r.track.id === selected);
+  const at = order.indexOf(selection.at ?? "");
   useEffect(() => { if (at >= 0) virtual.scrollToIndex(at); }, [at, virtual]);
+  const focus = (): void => { box.current?.focus({ preventScroll: true }); };
 
-  const close = (id: TrackId, shut: boolean): void => { const next = new Set(closed); if (shut) next.add(id); else next.delete(id); setClosed(next); };
-  const go = (index: number): void => { const row = rows[Math.max(0, Math.min(rows.length - 1, index))]; if (row) onSelect(row.track.id); };
+  const close = useCallback((id: TrackId, shut: boolean): void => { setClosed((was) => { const next = new Set(was); if (shut) next.add(id); else next.delete(id); return next; }); }, []);
+  const go = (index: number, range: boolean): void => { const id = order[Math.max(0, Math.min(order.length - 1, index))]; if (id !== undefined) onSelect(range ? upTo(selection, id, order) : only(id)); };
+  const edit = (id: TrackId, which: Cell): void => { const t = rows.find((r) => r.track.id === id)?.track; if (onType && t && hasCell(t, which)) setEditing({ id, cell: which }); };
+  const sideways = (step: 1 | -1): void => { setCell(cells[Math.max(0, Math.min(cells.length - 1, cells.indexOf(cell) + step))] ?? "name"); };
   const onKeyDown = (e: React.KeyboardEvent): void => {
     if (e.target !== box.current) return;
     const row = rows[at];
+    const ctrl = e.ctrlKey || e.metaKey;
+    if (ctrl && e.key.toLowerCase() === "a") { e.preventDefault(); onSelect(these(order, selection.at ?? order[0] ?? null)); return; }
+    if (ctrl || e.altKey) return;
     const act: Record<string, () => void> = {
-      ArrowDown: () => { go(at + 1); }, ArrowUp: () => { go(at < 0 ? 0 : at - 1); }, Home: () => { go(0); }, End: () => { go(rows.length - 1); },
-      PageDown: () => { go(at + 15); }, PageUp: () => { go(at - 15); },
-      ArrowRight: () => { if (row && row.holds > 0) close(row.track.id, false); },
-      ArrowLeft: () => { if (row && row.holds > 0 && !row.closed) close(row.track.id, true); else if (row?.track.parent) onSelect(row.track.parent); },
-      Enter: () => { if (row && onRename) setRenaming(row.track.id); }, F2: () => { if (row && onRename) setRenaming(row.track.id); },
-      Delete: () => { if (row && onTakeOut) onTakeOut(row.track.id); },
+      ArrowDown: () => { go(at + 1, e.shiftKey); }, ArrowUp: () => { go(at < 0 ? 0 : at - 1, e.shiftKey); }, Home: () => { go(0, e.shiftKey); }, End: () => { go(rows.length - 1, e.shiftKey); },
+      PageDown: () => { go(at + 15, e.shiftKey); }, PageUp: () => { go(at - 15, e.shiftKey); },
+      ArrowRight: () => { if (row && row.holds > 0 && row.closed) close(row.track.id, false); else sideways(1); },
+      ArrowLeft: () => { if (cell !== cells[0]) sideways(-1); else if (row && row.holds > 0 && !row.closed) close(row.track.id, true); else if (row?.track.parent) onSelect(only(row.track.parent)); },
+      Enter: () => { if (row) edit(row.track.id, cell); }, F2: () => { if (row) edit(row.track.id, "name"); },
+      Escape: () => { onSelect(only(selection.at)); }, Delete: () => { onTakeOut?.(); },
     };
     const run = act[e.key];
-    if (!run || e.ctrlKey || e.metaKey || e.altKey) return;
+    if (!run) return;
     e.preventDefault();
     run();
   };
+  useClipboard(box, { copy: onCopy, paste: onPaste, cut: onTakeOut });
+  const onRowDown = useCallback((id: TrackId, which: Cell, e: React.MouseEvent): void => {
+    setCell(which);
+    onSelect(e.shiftKey ? upTo(selection, id, order) : e.ctrlKey || e.metaKey ? toggled(selection, id) : only(id));
+    box.current?.focus({ preventScroll: true });
+  }, [onSelect, selection, order]);
+
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
+  const carried = (id: TrackId): TrackId[] => (selection.all.has(id) ? order.filter((x) => selection.all.has(x)) : [id]);
+  const onDragMove = (e: DragMoveEvent): void => {
+    if (!box.current) return;
+    const top = box.current.getBoundingClientRect().top;
+    setDrop(dropAt(session, rows, (pointer.current - top - HEAD + box.current.scrollTop) / height, carried(String(e.active.id))));
+  };
   return (
-    <div ref={box} role="treegrid" tabIndex={0} aria-label="Track sheet" aria-rowcount={rows.length + 1} aria-activedescendant={at >= 0 ? `row-${rows[at]?.track.id}` : undefined} onKeyDown={onKeyDown} className="h-full min-h-0 overflow-y-auto outline-none focus-visible:shadow-[inset_0_0_0_2px_var(--moss)]">
-      <div role="row" aria-rowindex={1} className="sticky top-0 z-10 grid border-b border-line bg-surface px-3.5 text-xs font-semibold text-ink-2" style={{ gridTemplateColumns: COLUMNS, height: HEAD }}>
-        {HEADS.map((h) => <span key={h} role="columnheader" className={`py-2 ${h === "Level" ? "pr-4 text-right" : ""}`}>{h}</span>)}
-      </div>
-      <div role="rowgroup" className="relative w-full" style={{ height: virtual.getTotalSize() }}>
+    <DndContext sensors={sensors} autoScroll={{ threshold: { x: 0, y: 0.08 } }} onDragMove={onDragMove} onDragCancel={() => { setDrop(null); }} onDragEnd={(e) => { if (drop?.to && onMove) onMove(carried(String(e.active.id)), drop.to); setDrop(null); }}>
+      <div ref={box} role="treegrid" tabIndex={0} aria-label="Track sheet" aria-multiselectable aria-rowcount={rows.length + 1} aria-activedescendant={at >= 0 ? `row-${order[at] ?? ""}` : undefined} onKeyDown={onKeyDown} onPointerMove={(e) => { pointer.current = e.clientY; }}
+        className="h-full min-h-0 overflow-y-auto outline-none focus-visible:shadow-[inset_0_0_0_2px_var(--moss)]">
+        <div role="row" aria-rowindex={1} className="sticky top-0 z-10 grid border-b border-line bg-surface px-3.5 text-xs font-semibold text-ink-2" style={{ gridTemplateColumns: columns, height: HEAD }}>
+          {cells.map((c) => <span key={c} role="columnheader" className={`py-2 ${c === "level" ? "pr-4 text-right" : ""}`}>{HEADS[c]}</span>)}
+        </div>
+        <div role="rowgroup" className="relative w-full" style={{ height: virtual.getTotalSize() }}>
           {virtual.getVirtualItems().map((v) => {
             const row = rows[v.index];
             if (!row) return null;
             const { track } = row;
+            const chosen = selection.all.has(track.id);
+            const editCell = editing?.id === track.id ? editing.cell : null;
             return (
-              <SheetRow key={track.id} row={row} index={v.index + 2} top={v.start - HEAD} height={height} role={roleInWords(style, track)} feeds={track.feeds === null ? "" : names.get(track.feeds) ?? "gone"}
-                worst={worstOf(findings.get(track.id))} selected={track.id === selected} renaming={renaming === track.id}
-                onSelect={() => { onSelect(track.id); box.current?.focus({ preventScroll: true }); }}
-                onClose={() => { close(track.id, !row.closed); }}
-                onRename={onRename ? (name) => { setRenaming(null); box.current?.focus({ preventScroll: true }); if (name !== null && name !== track.name) onRename(track.id, name); } : null}
-                onBeginRename={() => { if (onRename) setRenaming(track.id); }} />
+              <Draggable key={track.id} id={track.id} off={!onMove || editing !== null}>
+                <SheetRow row={row} index={v.index + 2} top={v.start - HEAD} height={height} columns={columns} cells={cells} role={roleInWords(style, track)} feeds={track.feeds === null ? "" : names.get(track.feeds) ?? "gone"}
+                  worst={worstOf(findings.get(track.id))} selected={chosen} active={track.id === selection.at ? cell : null} mark={marks.get(track.id) ?? null}
+                  onDown={onRowDown} onClose={close} onEdit={edit}
+                  field={editCell === null ? null : <CellField key={editCell} style={style} session={session} cell={editCell} start={cellText(style, session, track, editCell)} name={track.name}
+                    onType={(text) => { const problem = onType?.(editCell, text) ?? null; if (problem === null) { setEditing(null); focus(); } return problem; }} onLeave={() => { setEditing(null); focus(); }} />}
+                  editing={editCell} />
+              </Draggable>
             );
           })}
+          {drop && <div aria-hidden className={`pointer-events-none absolute z-20 w-full ${drop.into ? "rounded-sm border-2 border-glow" : "border-t-[3px] border-glow"} ${drop.to ? "" : "opacity-40"}`} style={{ top: drop.row * height - (drop.into ? 0 : 2), height: drop.into ? height : 3, left: drop.depth * 18 }} />}
+        </div>
       </div>
-    </div>
+    </DndContext>
   );
 }
 
-type Worst = "broken" | "look" | "note" | "kept" | null;
-function worstOf(findings: readonly Finding[] | undefined): Worst {
-  if (!findings || findings.length === 0) return null;
-  const open = findings.filter((f) => !f.kept);
-  if (open.length === 0) return "kept";
-  return open.some((f) => f.weight === "broken") ? "broken" : open.some((f) => f.weight === "look") ? "look" : "note";
+/** Copying, cutting and pasting while the sheet has the focus, wherever the last text was clicked. */
+function useClipboard(box: React.RefObject<HTMLElement | null>, acts: { copy: (() => string) | undefined; paste: ((text: string) => void) | undefined; cut: (() => void) | undefined }): void {
+  const now = useRef(acts);
+  useEffect(() => { now.current = acts; });
+  useEffect(() => {
+    const act = (e: ClipboardEvent): void => {
+      const { copy, paste, cut } = now.current;
+      if (document.activeElement !== box.current || !e.clipboardData) return;
+      if (e.type === "paste" && paste) { e.preventDefault(); paste(e.clipboardData.getData("text/plain")); }
+      if (e.type !== "paste" && copy) { e.preventDefault(); e.clipboardData.setData("text/plain", copy()); if (e.type === "cut") cut?.(); }
+    };
+    for (const type of ["copy", "cut", "paste"] as const) document.addEventListener(type, act);
+    return () => { for (const type of ["copy", "cut", "paste"] as const) document.removeEventListener(type, act); };
+  }, [box]);
 }
 
-/** "Double second · far", "Plate reverb of Snare"; empty where the house does not know. */
-export function roleInWords(style: Style, t: Identity): string {
-  const role = t.role === null ? undefined : style.reader.roles.get(t.role);
-  if (!role) return "";
-  const of = t.of === null ? "" : ` of ${style.reader.roles.get(t.of)?.name ?? t.of}`;
-  return [role.name + of + (t.number === null ? "" : ` ${t.number}`), ...t.positions.map((p) => style.reader.positions.get(p)?.name ?? p)].join(" · ");
-}
-
-interface RowProps {
-  readonly row: Row; readonly index: number; readonly top: number; readonly height: number; readonly role: string; readonly feeds: string; readonly worst: Worst; readonly selected: boolean; readonly renaming: boolean;
-  readonly onSelect: () => void; readonly onClose: () => void; readonly onBeginRename: () => void; readonly onRename: ((name: string | null) => void) | null;
-}
-const WORST_NAME = { broken: "something broken here", look: "wants a look", note: "a note here", kept: "kept as it is" } as const;
-
-const SheetRow = memo(function SheetRow({ row, index, top, height, role, feeds, worst, selected, renaming, onSelect, onClose, onBeginRename, onRename }: RowProps) {
-  const { track: t, depth, holds, closed } = row;
-  const folder = t.kind === "folder";
-  const wavy = worst === "broken" ? "wavy-broken" : worst === "look" ? "wavy" : "";
-  return (
-    <div role="row" id={`row-${t.id}`} aria-rowindex={index} aria-level={depth + 1} aria-selected={selected} aria-expanded={holds > 0 ? !closed : undefined} onClick={onSelect} onDoubleClick={onBeginRename}
-      className={`absolute left-0 grid w-full cursor-default items-center border-b border-line px-3.5 ${selected ? "bg-moss-soft" : folder ? "bg-sunk" : "hover:bg-bg"}`} style={{ top, height, gridTemplateColumns: COLUMNS }}>
-      <span role="gridcell" className="flex min-w-0 items-center gap-2" style={{ paddingLeft: depth * 18 }}>
-        {holds > 0
-          ? <button type="button" tabIndex={-1} aria-label={`${closed ? "Open" : "Close"} ${t.name}`} onClick={(e) => { e.stopPropagation(); onClose(); }} className="-ml-1.5 grid size-6 shrink-0 place-items-center rounded-sm text-ink-2 hover:bg-line">{closed ? <ChevronRight size={14} /> : <ChevronDown size={14} />}</button>
-          : depth === 0 && <span className="-ml-1.5 w-6 shrink-0" />}
-        <Tile colour={t.colour} icon={t.icon} size={height < 30 ? 18 : 22} />
-        {renaming && onRename ? <RenameField name={t.name} onDone={onRename} /> : (
-          <span className={`truncate font-mono ${folder ? "font-bold" : ""} ${wavy}`} title={t.name}>{t.name === "" ? "(no name)" : t.name}</span>
-        )}
-        {worst !== null && <span className="sr-only">, {WORST_NAME[worst]}</span>}
-        {t.armed && <span className="rounded-full bg-brick-soft px-1.5 text-xs font-semibold text-brick">armed</span>}
-        {worst === "note" && <span aria-hidden title="A note about this track" className="size-1.5 shrink-0 rounded-full bg-tide" />}
-      </span>
-      <span role="gridcell" className={`truncate pr-2 text-sm ${role === "" ? "text-ink-3" : "text-ink-2"}`}>{role === "" ? "not known" : role}</span>
-      <span role="gridcell" className="truncate font-mono text-sm text-ink-2">{inputInWords(t)}</span>
-      <span role="gridcell" className="truncate pr-2 text-sm text-ink-2">{feeds}</span>
-      <span role="gridcell" className="pr-4 text-right font-mono text-sm">{t.format === null ? "" : levelInWords(t.level)}</span>
-      <span role="gridcell" className="font-mono text-sm text-ink-2">{placeInWords(t)}</span>
-      <span role="gridcell" className="truncate text-sm text-ink-2">{t.polarity === "inverted" && <span title="polarity inverted" aria-label="polarity inverted">Ø </span>}{t.inserts.map((i) => SHORT[i.kind] ?? i.kind).join(" ")}</span>
-    </div>
-  );
+/** A row that can be dragged; its drawing does not move, the line shows where it would go. */
+const Draggable = memo(function Draggable({ id, off, children }: { id: TrackId; off: boolean; children: React.ReactNode }) {
+  const { setNodeRef, listeners, isDragging } = useDraggable({ id, disabled: off });
+  return <div ref={setNodeRef} role="presentation" {...listeners} className={isDragging ? "opacity-50" : ""}>{children}</div>;
 });
-
-const SHORT: Readonly<Record<string, string>> = { Compressor: "Comp", Limiter: "Lim", Reverb: "Rev", Delay: "Dly", Saturation: "Sat", "De-esser": "DeS" };
-
-function inputInWords(t: Track): string {
-  if (t.input === null) return "";
-  const channels = CHANNELS[t.format ?? "mono"];
-  return channels > 1 ? `${t.input}–${t.input + channels - 1}` : `${t.input}`;
-}
-
-function placeInWords(t: Track): string {
-  if (t.format === null) return "";
-  if (t.format === "mono") return panInWords(t.pan);
-  return t.width === 100 && t.pan === 0 ? t.format : `${t.pan === 0 ? "" : `${panInWords(t.pan)} `}${t.width} %`;
-}
-
-function RenameField({ name, onDone }: { name: string; onDone: (name: string | null) => void }) {
-  const [text, setText] = useState(name);
-  return (
-    <input aria-label={`Name of ${name}`} autoFocus maxLength={200} value={text} onFocus={(e) => { e.target.select(); }} onChange={(e) => { setText(e.target.value); }}
-      onClick={(e) => { e.stopPropagation(); }} onDoubleClick={(e) => { e.stopPropagation(); }} onBlur={() => { onDone(text); }}
-      onKeyDown={(e) => { e.stopPropagation(); if (e.key === "Enter") onDone(text); if (e.key === "Escape") onDone(null); }}
-      className="min-w-0 flex-1 rounded-sm border border-moss bg-surface px-1.5 font-mono outline-none" />
-  );
-}

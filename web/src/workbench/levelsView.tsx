@@ -12,7 +12,7 @@ import type { Desk } from "./desk.ts";
 type As = "uncorrelated" | "identical";
 
 /** Where every track's sound goes and how loud it sums, before anybody presses record; one gesture leaves the wanted headroom. */
-export function SignalView({ session, desk, onSelect }: { session: Session; desk: Desk | null; onSelect: (id: TrackId) => void }) {
+export function LevelsView({ session, desk, onSelect }: { session: Session; desk: Desk | null; onSelect: (id: TrackId) => void }) {
   const [source, setSource] = useState("-18");
   const [headroom, setHeadroom] = useState("6");
   const [as, setAs] = useState<As>("uncorrelated");

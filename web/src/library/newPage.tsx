@@ -1,0 +1,159 @@
+import type { Style } from "@mossy/core/house/style";
+import { check, open } from "@mossy/core/check/check";
+import { FileProblem } from "@mossy/core/formats/fileProblem";
+import { readIncoming } from "@mossy/core/formats/incoming";
+import type { Incoming } from "@mossy/core/formats/incoming";
+import { newSession } from "@mossy/core/house/starts";
+import { apply } from "@mossy/core/session/apply";
+import type { Session, TrackId } from "@mossy/core/session/document";
+import { cleaned, lookThrough, usualStay } from "@mossy/core/sheet/clean";
+import type { Looked, Standing, Stay } from "@mossy/core/sheet/clean";
+import { STARTERS } from "@mossy/core/sheet/starters";
+import { addTyped, readLines } from "@mossy/core/sheet/typed";
+import { useMutation, useQuery } from "@tanstack/react-query";
+import { Upload } from "lucide-react";
+import { useMemo, useRef, useState } from "react";
+import { useNavigate, useSearchParams } from "react-router";
+import { ask } from "../app/ask.ts";
+import { queries, queryClient, useMe, useStyle } from "../app/queries.ts";
+import { Button } from "../ui/button.tsx";
+import { Choice, Field, Input, PageHead, Pill, Select } from "../ui/pieces.tsx";
+import { Empty, Trouble } from "../ui/states.tsx";
+import { Tile } from "../ui/tile.tsx";
+import { newId } from "../workbench/newId.ts";
+
+type From = "nothing" | "starter" | "template" | "file";
+
+/** Begins a template: from nothing, from a starter, from another template, or from a file that is cleaned first. */
+export default function NewTemplatePage() {
+  const { style } = useStyle();
+  const may = useMe()?.right === "lead";
+  const { data } = useQuery(queries.library);
+  const [query] = useSearchParams();
+  const shelves = [...new Set((data?.templates ?? []).map((t) => t.shelf))];
+  const [name, setName] = useState("");
+  const [shelf, setShelf] = useState(query.get("shelf") ?? "");
+  const [from, setFrom] = useState<From>("nothing");
+  const [session, setSession] = useState<Session | null>(null);
+  const navigate = useNavigate();
+  const make = useMutation({
+    mutationFn: () => ask("newTemplate", {}, { name, shelf: shelf === "" ? shelves[0] ?? "Templates" : shelf, ...(session ? { session } : {}) }),
+    onSuccess: async ({ id }) => { await queryClient.invalidateQueries({ queryKey: ["library"] }); await navigate(`/library/${id}`); },
+  });
+  if (!may) return <Empty title="The lead begins templates">Start a session from a release, or ask the lead.</Empty>;
+  const choose = (next: From): void => { setFrom(next); setSession(null); };
+  const waits = from !== "nothing" && session === null;
+  const off = session ? open(check(style, session)).length : 0;
+  return (
+    <form className="flex h-full min-h-[560px] flex-col gap-3" onSubmit={(e) => { e.preventDefault(); if (!waits) make.mutate(); }}>
+      <PageHead crumbs={[["Library", "/library"]]} title="New template">
+        <Input aria-label="Name" autoFocus required maxLength={80} placeholder="Name" className="w-64" value={name} onChange={(e) => { setName(e.target.value); }} />
+        <Input aria-label="Shelf" maxLength={60} list="shelves" placeholder={shelves[0] ?? "Shelf"} className="w-36" value={shelf} onChange={(e) => { setShelf(e.target.value); }} />
+        <datalist id="shelves">{shelves.map((s) => <option key={s} value={s} />)}</datalist>
+        <Button look="main" type="submit" disabled={make.isPending || waits}>Begin it</Button>
+      </PageHead>
+      <div className="flex items-center gap-3"><Choice label="Start from" value={from} choices={[["nothing", "Nothing"], ["starter", "A starter"], ["template", "Another template"], ["file", "A file"]]} onChoose={choose} />
+        {session && <span role="status" className="text-sm text-ink-2">{session.tracks.length} tracks to start with, {off === 0 ? "nothing off" : `${off} to look at`}</span>}</div>
+      <Trouble error={make.error} />
+      {from === "nothing" && <div className="card"><Empty title="An empty draft">With the house's settings for new sessions. Names are typed or pasted in the workbench.</Empty></div>}
+      {from === "starter" && <Starters style={style} onChoose={setSession} />}
+      {from === "template" && <FromTemplate onChoose={setSession} />}
+      {from === "file" && <FromFile style={style} onChoose={(s, title) => { setSession(s); if (name === "" && title !== null) setName(title); }} />}
+    </form>
+  );
+}
+
+function Starters({ style, onChoose }: { style: Style; onChoose: (s: Session) => void }) {
+  const [chosen, setChosen] = useState<string | null>(null);
+  const start = (id: string, list: string): void => { setChosen(id); const empty = newSession(style.house, "New"); onChoose(apply(empty, addTyped(style, empty, readLines(style, empty, list, newId), "house"))); };
+  return (
+    <ul className="grid grid-cols-2 gap-3">{STARTERS.map((s) => (
+      <li key={s.id}><button type="button" aria-pressed={chosen === s.id} onClick={() => { start(s.id, s.list); }} className={`card h-full w-full p-4 text-left ${chosen === s.id ? "border-moss bg-moss-soft" : "hover:border-line-strong"}`}><span className="font-semibold">{s.name}</span><span className="block text-sm text-ink-2">{s.says}</span></button></li>
+    ))}</ul>
+  );
+}
+
+function FromTemplate({ onChoose }: { onChoose: (s: Session | null) => void }) {
+  const { data } = useQuery(queries.library);
+  const take = useMutation({ mutationFn: (id: string) => ask("template", { template: id }), onSuccess: ({ draft }) => { onChoose({ ...draft.session, kept: [] }); } });
+  return (
+    <div className="card p-4"><Field label="Whose draft it begins as"><Select className="w-80" defaultValue="" onChange={(e) => { onChoose(null); if (e.target.value !== "") take.mutate(e.target.value); }}><option value="">choose a template…</option>{(data?.templates ?? []).map((t) => <option key={t.id} value={t.id}>{t.shelf}: {t.name} ({t.tracks} tracks)</option>)}</Select></Field>
+      <p className="mt-2 text-sm text-ink-2">The other template stays as it is; this one goes its own way from there.</p><Trouble error={take.error} /></div>
+  );
+}
+
+const GROUPS: readonly (readonly [Standing, string, string])[] = [
+  ["role", "Read as roles", "They stay."], ["job", "Names of the job", "Nobody can tell a role from them. Keep the ones this template needs."], ["unfed", "Nobody feeds them", "Buses, returns and cue mixes without a source."], ["empty-folder", "Empty folders", "They hold nothing."],
+];
+const PARTS: readonly (readonly [Exclude<keyof Stay, "tracks">, string])[] = [["processors", "processors, their values"], ["sends", "sends"], ["levels", "levels, places, widths"], ["inputs", "inputs"], ["notes", "notes"], ["settings", "tempo, rate, main path"], ["dress", "names, colours and order by the house"]];
+
+/** A file read and shown for what it carries; what stays is chosen, the result is dressed and checked, the file itself is never touched. */
+function FromFile({ style, onChoose }: { style: Style; onChoose: (s: Session | null, title: string | null) => void }) {
+  const [incoming, setIncoming] = useState<{ name: string; read: Incoming; looked: readonly Looked[] } | null>(null);
+  const [stay, setStay] = useState<Stay | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [over, setOver] = useState(false);
+  const chooser = useRef<HTMLInputElement>(null);
+  const settle = (read: Incoming, next: Stay, title: string | null): void => { setStay(next); onChoose(cleaned(style, read.session, newSession(style.house, read.session.title), next), title); };
+  const take = async (file: File | undefined): Promise<void> => {
+    if (!file) return;
+    try {
+      const read = readIncoming(style, file.name, new Uint8Array(await file.arrayBuffer()), newId);
+      const looked = lookThrough(style, read.session);
+      setIncoming({ name: file.name, read, looked });
+      setProblem(null);
+      settle(read, usualStay(looked, read.session), read.session.title);
+    } catch (e) { if (!(e instanceof FileProblem)) throw e; setProblem(e.message); }
+  };
+  const groups = useMemo(() => new Map(GROUPS.map(([s]) => [s, incoming?.looked.filter((l) => l.standing === s) ?? []])), [incoming]);
+  return (
+    <>
+      <div onDragOver={(e) => { e.preventDefault(); setOver(true); }} onDragLeave={() => { setOver(false); }} onDrop={(e) => { e.preventDefault(); setOver(false); void take(e.dataTransfer.files[0]); }}
+        className={`flex items-center gap-3 rounded-md border border-dashed px-4 py-2.5 ${over ? "border-moss bg-moss-soft" : "border-line-strong"}`}>
+        <Upload size={16} aria-hidden className="text-ink-2" />
+        <span className="flex-1 text-ink-2">{incoming ? <><span className="font-mono text-ink">{incoming.name}</span>, a {incoming.read.from}</> : "Drop a session file (.dawproject), a MIDI file (.mid) or a track sheet (.csv) here"}</span>
+        <input ref={chooser} type="file" accept=".dawproject,.zip,.mid,.midi,.csv,.txt" aria-label="File to start from" className="sr-only" tabIndex={-1} onChange={(e) => { void take(e.target.files?.[0]); e.target.value = ""; }} />
+        <Button small onClick={() => { chooser.current?.click(); }}>{incoming ? "Another file" : "Choose a file"}</Button>
+      </div>
+      {problem !== null && <p role="alert" className="rounded-md bg-brick-soft px-3 py-2 text-sm text-brick">{problem}</p>}
+      {incoming && stay && (
+        <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_276px] gap-4">
+          <section aria-label="Tracks of the file" tabIndex={0} className="card min-h-0 overflow-y-auto">
+            {GROUPS.map(([standing, title, says]) => {
+              const list = groups.get(standing) ?? [];
+              if (list.length === 0) return null;
+              const ids = list.map((l) => l.track.id);
+              const all = ids.every((id) => stay.tracks.has(id) || standing === "role");
+              return (
+                <section key={standing} aria-label={title}>
+                  <header className="sticky top-0 z-10 flex items-center gap-2 border-b border-line bg-surface px-4 py-2"><h2 className="font-semibold">{title}</h2><Pill look={standing === "role" ? "ok" : "look"}>{list.length}</Pill><span className="flex-1 truncate text-sm text-ink-2">{says}</span>
+                    <Button small onClick={() => { const next = new Set(stay.tracks); for (const id of ids) if (all && standing !== "role") next.delete(id); else next.add(id); settle(incoming.read, { ...stay, tracks: next }, null); }}>{all && standing !== "role" ? "Keep none" : "Keep all"}</Button></header>
+                  <ul>{list.map((l) => <Line key={l.track.id} looked={l} stays={stay.tracks.has(l.track.id)} onToggle={(id, on) => { const next = new Set(stay.tracks); if (on) next.add(id); else next.delete(id); settle(incoming.read, { ...stay, tracks: next }, null); }} />)}</ul>
+                </section>
+              );
+            })}
+          </section>
+          <aside className="flex min-h-0 flex-col gap-4 overflow-y-auto">
+            <section className="card p-3.5" aria-label="Left behind"><h2 className="pb-1 font-semibold">Left behind</h2>
+              {incoming.read.carried.length === 0 ? <p className="text-sm text-ink-2">The file carries nothing of a job besides its tracks.</p>
+                : <><p className="pb-1 text-sm text-ink-2">It belongs to the job. The file keeps it.</p><ul>{incoming.read.carried.map((c) => <li key={c.what} className="flex justify-between border-t border-line py-1 text-sm"><span>{c.what}</span><span className="font-mono">{c.many}{c.bytes === null ? "" : ` · ${inBytes(c.bytes)}`}</span></li>)}</ul></>}
+              {incoming.read.remarks.map((r) => <p key={r} className="border-t border-line py-1 text-xs text-ink-2">{r}</p>)}</section>
+            <fieldset className="card flex flex-col gap-1.5 p-3.5"><legend className="contents"><span className="font-semibold">Of what stays, keep</span></legend>
+              {PARTS.map(([part, says]) => <label key={part} className="flex items-center gap-2 text-sm"><input type="checkbox" checked={stay[part]} onChange={(e) => { settle(incoming.read, { ...stay, [part]: e.target.checked }, null); }} /> {says}</label>)}</fieldset>
+          </aside>
+        </div>
+      )}
+    </>
+  );
+}
+
+function Line({ looked: { track: t, says, standing }, stays, onToggle }: { looked: Looked; stays: boolean; onToggle: (id: TrackId, on: boolean) => void }) {
+  const folder = t.kind === "folder" && standing === "role";
+  return (
+    <li className="border-b border-line px-4 py-1">
+      <label className="flex items-center gap-2.5"><input type="checkbox" checked={folder || stays} disabled={folder} onChange={(e) => { onToggle(t.id, e.target.checked); }} /><Tile colour={t.colour} icon={t.icon} size={20} /><span className={`min-w-0 flex-1 truncate font-mono text-sm ${folder || stays ? "" : "text-ink-2 line-through"}`}>{t.name === "" ? "(no name)" : t.name}</span><span className="text-sm text-ink-2">{folder ? "stays with what it holds" : says}</span></label>
+    </li>
+  );
+}
+
+const inBytes = (n: number): string => (n < 1 << 10 ? `${n} B` : n < 1 << 20 ? `${Math.round(n / (1 << 10))} kB` : `${(n / (1 << 20)).toFixed(1)} MB`);
