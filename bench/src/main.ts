@@ -1,3 +1,4 @@
+import { create as createDiff } from "jsondiffpatch";
 import { TYPED_NAMES } from "@mossy/core/fixtures/typedNames";
 import { dice } from "@mossy/core/chance/dice";
 import { check } from "@mossy/core/check/check";
@@ -16,6 +17,8 @@ import { impactOn } from "@mossy/core/house/impact";
 import { makeStyle } from "@mossy/core/house/style";
 import { usualHouse } from "@mossy/core/house/usual";
 import { apply } from "@mossy/core/session/apply";
+import { inverse, setField } from "@mossy/core/session/change";
+import { diff } from "@mossy/core/session/diff";
 import { matchSession } from "@mossy/core/match/match";
 import { blankTrack, emptySession } from "@mossy/core/session/document";
 import type { Session, Track } from "@mossy/core/session/document";
@@ -41,6 +44,15 @@ function compare(what: string, data: unknown, work: () => unknown, aim: number |
   const ratios = rows.map((r) => r.ratio);
   const middle = at(ratios, 0.5);
   console.log(`${what.padEnd(64)} ${at(rows.map((r) => r.worked), 0.5).toFixed(0).padStart(5)} ms  ${middle.toFixed(1).padStart(5)} × JSON  (${at(ratios, 0.25).toFixed(1)} to ${at(ratios, 0.75).toFixed(1)}${aim === null ? ")" : `; aim ≤ ${aim})${middle <= aim ? "" : "  MISSED"}`}`);
+}
+
+/** Times two pieces of work turn by turn and prints how the first compares with the second. `theirs` makes its work ready, untimed. */
+function against(what: string, mine: () => unknown, theirs: () => () => unknown, of: string, aim: number, turns: number): void {
+  const clock = (f: () => unknown): number => { const start = performance.now(); f(); return performance.now() - start; };
+  const rows = Array.from({ length: turns }, () => { const b = clock(theirs()), a = clock(mine); return { a, b }; }).slice(1);
+  const middle = (list: number[]): number => list.sort((x, y) => x - y)[Math.floor(list.length / 2)] ?? 0;
+  const share = middle(rows.map((r) => r.a / r.b));
+  console.log(`${what.padEnd(64)} ${middle(rows.map((r) => r.a)).toFixed(1).padStart(7)} ms  ${share.toFixed(3)} of ${of} (${middle(rows.map((r) => r.b)).toFixed(0)} ms; aim ≤ ${aim})${share <= aim ? "" : "  MISSED"}`);
 }
 
 function withSlip(name: string, roll: () => number): string {
@@ -84,8 +96,9 @@ const drifted: Session = {
   ...dressedOnce,
   tracks: dressedOnce.tracks.map((t) => (t.kind !== "audio" || roll() > 0.25 ? t : roll() < 0.5 ? { ...t, name: t.name.replaceAll("_", " ").toLowerCase() } : { ...t, colour: "#123456", input: 1 })),
 };
-// A fresh session object each turn: a style remembers the plans of the last few sessions.
-const dressAndCheck = (session: Session) => () => { const s = { ...session }; dress(style, s); return check(style, s); };
+// A style that remembers nothing each turn: else only what changed since the last one would be looked at.
+const forgetful = () => ({ ...style, plans: [], identified: new WeakMap<Track, never>() });
+const dressAndCheck = (session: Session) => () => { const s = { ...session }, anew = forgetful(); dress(anew, s); return check(anew, s); };
 compare(`dressing and checking ${drifted.tracks.length} tracks, every fourth drifted`, drifted, dressAndCheck(drifted), 6, 25);
 compare(`dressing and checking ${typed.tracks.length} tracks as typed, all off the house`, typed, dressAndCheck(typed), null, 25);
 
@@ -104,6 +117,26 @@ compare(`impact of one colour over ${library.reduce((n, s) => n + s.tracks.lengt
 const routed: Session = { ...dressedOnce, tracks: dressedOnce.tracks.map((t) => (t.kind !== "audio" ? t : { ...t, sends: [0, 1, 2].map((n) => ({ id: `s${n}`, to: `fx${n}`, level: -12 - n, beforeFader: n === 2 })) })) };
 routed.tracks.push(...[0, 1, 2].map((n) => blankTrack(`fx${n}`, `Fx ${n}`, { kind: "return", format: "stereo", feeds: "main" })));
 compare(`ways and sums of ${routed.tracks.length} tracks with ${routed.tracks.reduce((n, t) => n + t.sends.length, 0)} sends`, routed, () => { const flow = flowOf(routed); return [reaches(flow), sumsOf(flow)]; }, null, 5);
+
+// The workbench: a thousand edits done and undone, one edit looked at again, two such sessions compared.
+const edits = Array.from({ length: 1000 }, (_, n) => n);
+compare("1,000 edits on 2,000 tracks, done and undone one by one", routed, () => {
+  let now = routed;
+  const done = edits.map((n) => { const t = now.tracks[(n * 37) % now.tracks.length] as Track; const change = [setField(t, "level", t.level - 1)]; now = apply(now, change); return change; });
+  for (const change of done.reverse()) now = apply(now, inverse(change));
+  return now;
+}, null, 3);
+const fresh = (): Session => ({ ...routed, tracks: routed.tracks.map((t) => ({ ...t })) });
+let turn = 0;
+const workbench = makeStyle(style.house);
+check(workbench, routed);
+const afresh = () => { const s = fresh(), anew = forgetful(); return () => check(anew, s); };
+for (const [field, to, aim] of [["level", () => -(turn++ % 60), 0.1], ["colour", () => `#0000${String(turn++ % 90 + 10)}`, 0.1], ["name", () => `Hat ${turn++ + 900}`, 0.5]] as const) {
+  against(`findings after one edit of a ${field}, 2,000 tracks with 6,000 sends`, () => { const t = routed.tracks[50] as Track; return check(workbench, apply(routed, [setField(t, field, to() as never)])); }, afresh, "a full look", aim, 15);
+}
+const other: Session = { ...drifted, tracks: drifted.tracks.filter((_, i) => i % 50 !== 7).map((t, i) => (i % 9 === 0 ? { ...t, level: -3, notes: "moved" } : { ...t })) };
+const patcher = createDiff({ objectHash: (o) => (o as { id?: string }).id });
+against("differences of two sessions of 2,000 tracks", () => diff(drifted, other), () => () => patcher.diff(drifted, other), "a general JSON diff library", 0.2, 7);
 
 // Audit of a shared disk of 100,000 paths, most by the blueprint, every twentieth by hand.
 const disk: Entry[] = [];

@@ -5,13 +5,17 @@ import { Builder, By, Key, error, logging, until } from "selenium-webdriver";
 import type { WebDriver, WebElement } from "selenium-webdriver";
 import { Options, ServiceBuilder } from "selenium-webdriver/chrome.js";
 
+/** ChromeDriver refuses `enableTimeline`, which the types still ask for. */
+const TRACED = { enableNetwork: false, enablePage: false, traceCategories: "devtools.timeline,toplevel,disabled-by-default-devtools.timeline" } as Parameters<Options["setPerfLoggingPrefs"]>[0];
+
 export type Theme = "daylight" | "lamplight";
 
 /** A headless Chromium of its own, with a profile that is thrown away. */
 export class Browser {
   private constructor(readonly driver: WebDriver, readonly base: string, private readonly profile: string, readonly downloads: string) {}
 
-  static async open(base: string, width = 1280, height = 800): Promise<Browser> {
+  /** @param tracing whether the performance log is kept */
+  static async open(base: string, width = 1280, height = 800, tracing = false): Promise<Browser> {
     const profile = mkdtempSync(join(tmpdir(), "mossy-profile-"));
     const downloads = mkdtempSync(join(tmpdir(), "mossy-downloads-"));
     const options = new Options();
@@ -21,6 +25,7 @@ export class Browser {
     options.setUserPreferences({ "download.default_directory": downloads, "download.prompt_for_download": false, "credentials_enable_service": false });
     const prefs = new logging.Preferences();
     prefs.setLevel(logging.Type.BROWSER, logging.Level.WARNING);
+    if (tracing) { prefs.setLevel(logging.Type.PERFORMANCE, logging.Level.ALL); options.setPerfLoggingPrefs(TRACED); }
     options.setLoggingPrefs(prefs);
     const driver = await new Builder().forBrowser("chrome").setChromeOptions(options).setChromeService(new ServiceBuilder("/usr/bin/chromedriver")).build();
     const browser = new Browser(driver, base, profile, downloads);

@@ -74,8 +74,12 @@ describe("from the house's words to a session that is put right", () => {
     await b.see("//button[normalize-space(.)='Add 12 tracks' and not(@disabled)]");
     expect(await b.count("//ul[@aria-label='What the house makes of them']//span[.='sure']")).toBe(12);
     await b.chord(Key.CONTROL, Key.ENTER);
-    await b.seeText("54 tracks");
+    await b.seeText("54 tracks, 12 chosen");
     await b.see("//span[@role='gridcell']//span[.='BilgeDrum']");
+    // Sources nobody gave an input are named once, and numbered in one go.
+    await b.click("//footer/button");
+    await b.button("Give them the next ones");
+    await b.seeText("1 to look at");
 
     await b.press("n");
     await b.see("//section[@aria-label='Selected track']//h2[.='Dbl sec far']");

@@ -1,3 +1,4 @@
+import { Key } from "selenium-webdriver";
 import type { Browser } from "./browser.ts";
 
 /** Every screen with what is done on it before it is looked at. `{session}` and `{checkIn}` stand for the demo's Album mix. */
@@ -24,14 +25,18 @@ export const SCREENS: readonly { readonly name: string; readonly path: string; r
   { name: "house-exceptions", path: "/house/exceptions?line=rough-guides", ready: "//span[.='never applies']" },
   { name: "house-editions", path: "/house/editions", ready: "//h2[.='Editions so far']" },
   { name: "library", path: "/library", ready: "//h2[.='Steelpan']" },
+  { name: "new-template", path: "/library/new", ready: "//h1[.='New template']", act: (b) => b.button("A starter") },
   { name: "workbench", path: "/library/steelpan-orchestra-full-yard", ready: "//div[@role='treegrid']", act: (b) => b.click("//span[.='Dbl sec far']") },
   { name: "workbench-add", path: "/library/steelpan-orchestra-full-yard", ready: "//div[@role='treegrid']", act: async (b) => { await b.press("a"); await b.type("//section[@aria-label='Add tracks']//textarea", "triple second\nhull drum\nSnaer Top\nBV 1\nRm L"); await b.driver.sleep(300); } },
   { name: "workbench-publish", path: "/library/steelpan-orchestra-full-yard", ready: "//div[@role='treegrid']", act: (b) => b.press("p") },
   { name: "input-list", path: "/library/steelpan-orchestra-full-yard/inputs", ready: "//th[.='Input']" },
-  { name: "signal", path: "/library/steelpan-orchestra-full-yard/signal", ready: "//th[.='Comes to the main path']" },
+  { name: "workbench-many", path: "/library/steelpan-orchestra-full-yard", ready: "//div[@role='treegrid']", act: async (b) => { await b.click("//span[.='Kick']"); await b.driver.actions().keyDown(Key.SHIFT).sendKeys(Key.ARROW_DOWN, Key.ARROW_DOWN, Key.ARROW_DOWN, Key.ARROW_DOWN).keyUp(Key.SHIFT).perform(); await b.type("//input[@id='say']", "every second one right 40"); } },
+  { name: "signal-map", path: "/library/steelpan-orchestra-full-yard/map", ready: "//*[@data-place='TnrPan_Near']", act: async (b) => { await b.driver.sleep(300); await b.click("//*[@data-place='TnrPan_Near']"); } },
+  { name: "stereo-picture", path: "/library/steelpan-orchestra-full-yard/picture", ready: "//*[@aria-label='Stereo picture']", act: (b) => b.click("//label[contains(., 'against the house')]/input") },
+  { name: "levels", path: "/library/steelpan-orchestra-full-yard/levels", ready: "//th[.='Comes to the main path']" },
   { name: "changes", path: "/library/steelpan-orchestra-full-yard/changes", ready: "//h2[contains(., 'to the draft')]" },
   { name: "releases", path: "/library/steelpan-orchestra-full-yard/releases", ready: "//a[.='Release 1']" },
-  { name: "notes", path: "/library/steelpan-orchestra-full-yard/notes", ready: "//textarea[@id='notes']" },
+  { name: "session-page", path: "/library/steelpan-orchestra-full-yard/session", ready: "//textarea[@id='notes']" },
   { name: "release", path: "/library/steelpan-orchestra-full-yard/releases/6", ready: "//div[@role='treegrid']" },
   { name: "rooms", path: "/rooms", ready: "//a[.='Ferry Van']" },
   { name: "room", path: "/rooms/ferry-van", ready: "//h2[contains(., 'Start a session')]" },

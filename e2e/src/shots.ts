@@ -8,8 +8,8 @@ import { SCREENS, openScreen } from "./screens.ts";
 
 /** The pictures of docs/screenshots: which screen, in which light. */
 const KEPT: readonly (readonly [screen: string, theme: Theme])[] = [
-  ["today", "lamplight"], ["today", "daylight"], ["house-style", "daylight"], ["house-names", "daylight"], ["house-colours", "daylight"], ["house-icons", "daylight"], ["house-folders", "daylight"], ["house-disk", "daylight"],
-  ["house-exceptions", "daylight"], ["house-editions", "daylight"], ["library", "daylight"], ["workbench", "daylight"], ["workbench", "lamplight"], ["workbench-add", "daylight"], ["input-list", "daylight"],
+  ["today", "lamplight"], ["house-style", "daylight"], ["house-names", "daylight"], ["house-colours", "daylight"], ["house-icons", "daylight"], ["house-folders", "daylight"], ["house-disk", "daylight"],
+  ["house-exceptions", "daylight"], ["house-editions", "daylight"], ["workbench", "daylight"], ["workbench-add", "daylight"], ["workbench-many", "daylight"], ["input-list", "daylight"], ["signal-map", "daylight"], ["stereo-picture", "lamplight"],
   ["room", "daylight"], ["fit", "daylight"], ["session", "daylight"], ["check-in", "daylight"],
 ];
 

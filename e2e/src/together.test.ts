@@ -27,7 +27,7 @@ describe("two windows on one draft", () => {
     await select(two, "Hat");
     await two.type(LEVEL, "-5\uE007");
     await one.see("//div[@role='row'][.//span[.='Hat']]//span[.='−5.0']");
-    for (const b of [one, two]) expect(await b.count("//div[@role='row'][.//span[.='Kick']]//span[.='−3.0']")).toBe(1);
+    for (const b of [one, two]) expect(await b.count("//div[@role='row'][.//span[.='Kick']]//span[@role='gridcell'][.='−3.0']")).toBe(1);
   });
 
   it("hear of a release the other published", async () => {
@@ -54,6 +54,26 @@ describe("two windows on one draft", () => {
     await one.see("//span[@role='status'][starts-with(., 'Saved')]");
     await two.go(SHEET);
     await two.see("//div[@role='row'][.//span[.='Kick']]//span[.='−9.0']");
+  });
+});
+
+describe("two people at one value", () => {
+  it("are asked: neither edit is lost, and what was chosen stands for both", async () => {
+    await Promise.all([one.go(SHEET), two.go(SHEET)]);
+    await Promise.all([one.see("//div[@role='treegrid']"), two.see("//div[@role='treegrid']")]);
+    await select(one, "Hat");
+    await one.driver.executeScript("window.__fetch = window.fetch; window.fetch = () => Promise.reject(new TypeError('no line'))");
+    await one.type(LEVEL, "-14\uE007");
+    await one.seeText("Waiting for the house; nothing is lost");
+    await select(two, "Hat");
+    await two.type(LEVEL, "-17\uE007");
+    await two.see("//span[@role='status'][starts-with(., 'Saved')]");
+    await one.driver.executeScript("window.fetch = window.__fetch");
+    await one.see("//section[@aria-label='Clashes'][contains(., 'Hat') and contains(., '−17.0 dB') and contains(., '−14.0 dB')]");
+    await one.see("//div[@role='row'][.//span[.='Hat']]//span[.='−17.0']");
+    await one.button("Take mine");
+    await one.gone("//section[@aria-label='Clashes']");
+    for (const b of [one, two]) await b.see("//div[@role='row'][.//span[.='Hat']]//span[.='−14.0']");
   });
 });
 

@@ -28,7 +28,7 @@ describe("the workbench", () => {
   });
 
   it("says how each track comes to the main path, what it sums to, and leaves the headroom that is asked for in one go", async () => {
-    await b.go("/library/steelpan-orchestra-full-yard/signal");
+    await b.go("/library/steelpan-orchestra-full-yard/levels");
     await b.see("//tr[.//button[.='Kick']]//span[contains(., '2 ways')]");
     await b.see("//tr[.//button[.='HpRev']]//span[.='one way']");
     const said = await b.text("//p[contains(., 'The main path sums to')]");
@@ -88,7 +88,7 @@ describe("the workbench", () => {
   });
 
   it("sets what the session runs at, says a wrong value is none, and undoes it", async () => {
-    await b.go("/library/steelpan-orchestra-full-yard/notes");
+    await b.go("/library/steelpan-orchestra-full-yard/session");
     await b.click("//form[@aria-label='Settings of the session']//label[contains(., 'Sample rate')]//option[.='96 kHz']");
     await b.see("//button[@aria-label='Undo: settings']");
     await b.type("//form[@aria-label='Settings of the session']//label[contains(., 'Tempo')]//input", "9999");
