@@ -105,8 +105,10 @@ export class Browser {
     }
   }
 
+  /** Clicks the button of that name, or, when there is none, one whose name goes on after it ("Fix all 12"). */
   async button(name: string, within = ""): Promise<void> {
-    await this.click(`${within}//button[normalize-space(.)=${quoted(name)} or @aria-label=${quoted(name)} or starts-with(normalize-space(.), ${quoted(`${name} `)})]`);
+    const exact = `normalize-space(.)=${quoted(name)} or @aria-label=${quoted(name)}`;
+    await this.click(`${within}//button[${exact} or (starts-with(normalize-space(.), ${quoted(`${name} `)}) and not(//button[${exact}]))]`);
   }
 
   async type(xpath: string, text: string, clear = true): Promise<void> {

@@ -189,7 +189,7 @@ describe("a lead", () => {
     await choose("Kick");
     await part("Processors");
     await b.type("//input[@aria-label='Name of the chain']", "Low drum");
-    await b.button("Save");
+    await b.button("Save to shelf");
     await b.seeText("“Low drum” is on the shelf as version 1.");
     await choose("FlrTom");
     await pick("Put a chain of the shelf on", "Low drum");

@@ -82,7 +82,7 @@ function SaveChain({ shelf, session, track: t, desk }: { shelf: readonly Chain[]
         <form className="flex gap-1.5" onSubmit={(e) => { e.preventDefault(); save.mutate(); }}>
           <Input small aria-label="Name of the chain" list="chains" placeholder="Save as a chain" required maxLength={60} className="min-w-0 flex-1" value={name} onChange={(e) => { setName(e.target.value); }} />
           <datalist id="chains">{shelf.map((c) => <option key={c.id} value={c.name} />)}</datalist>
-          <Button small type="submit" disabled={save.isPending || name.trim() === ""}>{shelf.some((c) => c.name.toLowerCase() === name.trim().toLowerCase()) ? "Next version" : "Save"}</Button>
+          <Button small type="submit" disabled={save.isPending || name.trim() === ""}>{shelf.some((c) => c.name.toLowerCase() === name.trim().toLowerCase()) ? "Next version" : "Save to shelf"}</Button>
         </form>
       )}
       <Trouble error={save.error} />
