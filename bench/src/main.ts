@@ -14,7 +14,7 @@ import { readTwoWays } from "@mossy/core/names/twoWays";
 import { dress, dressed } from "@mossy/core/house/dress";
 import { withColour } from "@mossy/core/house/edit";
 import { impactOn } from "@mossy/core/house/impact";
-import { makeStyle } from "@mossy/core/house/style";
+import { forgetful, makeStyle } from "@mossy/core/house/style";
 import { usualHouse } from "@mossy/core/house/usual";
 import { apply } from "@mossy/core/session/apply";
 import { inverse, setField } from "@mossy/core/session/change";
@@ -97,8 +97,7 @@ const drifted: Session = {
   tracks: dressedOnce.tracks.map((t) => (t.kind !== "audio" || roll() > 0.25 ? t : roll() < 0.5 ? { ...t, name: t.name.replaceAll("_", " ").toLowerCase() } : { ...t, colour: "#123456", input: 1 })),
 };
 // A style that remembers nothing each turn: else only what changed since the last one would be looked at.
-const forgetful = () => ({ ...style, plans: [], identified: new WeakMap<Track, never>() });
-const dressAndCheck = (session: Session) => () => { const s = { ...session }, anew = forgetful(); dress(anew, s); return check(anew, s); };
+const dressAndCheck = (session: Session) => () => { const s = { ...session }, anew = forgetful(style); dress(anew, s); return check(anew, s); };
 compare(`dressing and checking ${drifted.tracks.length} tracks, every fourth drifted`, drifted, dressAndCheck(drifted), 6, 25);
 compare(`dressing and checking ${typed.tracks.length} tracks as typed, all off the house`, typed, dressAndCheck(typed), null, 25);
 
@@ -130,8 +129,8 @@ const fresh = (): Session => ({ ...routed, tracks: routed.tracks.map((t) => ({ .
 let turn = 0;
 const workbench = makeStyle(style.house);
 check(workbench, routed);
-const afresh = () => { const s = fresh(), anew = forgetful(); return () => check(anew, s); };
-for (const [field, to, aim] of [["level", () => -(turn++ % 60), 0.1], ["colour", () => `#0000${String(turn++ % 90 + 10)}`, 0.1], ["name", () => `Hat ${turn++ + 900}`, 0.5]] as const) {
+const afresh = () => { const s = fresh(), anew = forgetful(style); return () => check(anew, s); };
+for (const [field, to, aim] of [["level", () => -(turn++ % 60), 0.1], ["colour", () => `#0000${String(turn++ % 90 + 10)}`, 0.1], ["name", () => `Hat ${turn++ + 900}`, 0.1]] as const) {
   against(`findings after one edit of a ${field}, 2,000 tracks with 6,000 sends`, () => { const t = routed.tracks[50] as Track; return check(workbench, apply(routed, [setField(t, field, to() as never)])); }, afresh, "a full look", aim, 15);
 }
 const other: Session = { ...drifted, tracks: drifted.tracks.filter((_, i) => i % 50 !== 7).map((t, i) => (i % 9 === 0 ? { ...t, level: -3, notes: "moved" } : { ...t })) };

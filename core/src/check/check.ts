@@ -4,48 +4,103 @@ import { ChangeRefused, apply } from "../session/apply.ts";
 import { setSessionField } from "../session/change.ts";
 import type { Change } from "../session/change.ts";
 import { changedBetween } from "../session/changed.ts";
-import type { Session, SessionField, TrackField } from "../session/document.ts";
+import type { Changed } from "../session/changed.ts";
+import type { Session, SessionField, TrackField, TrackId } from "../session/document.ts";
 import { byId, insideOf } from "../session/routing.ts";
 import { flowOf } from "../signal/ways.ts";
 import { standings } from "../signal/image.ts";
-import type { Finding, Remark, View } from "./rule.ts";
+import { HEARD_BY } from "./mix.ts";
+import type { Finding, Remark, Rule, View } from "./rule.ts";
+import { Taken } from "./taken.ts";
 import { RULES } from "./rules.ts";
 
-/** What the rules said of the last session, by style: a rule looks again only when something it reads has changed. */
-const lastSaid = new WeakMap<Style, { readonly session: Session; readonly baseline: Session | null; readonly remarks: ReadonlyMap<string, readonly Remark[]> }>();
+/** What a rule said: of each track in their order, or of the session as a whole. */
+type Said = { readonly each: readonly (Remark | null)[] } | { readonly whole: readonly Remark[] };
+
+/** The last session looked at with a style, and what the rules said of it. */
+interface Looked { readonly view: View; readonly said: ReadonlyMap<string, Said> }
+const lastLooked = new WeakMap<Style, Looked>();
 
 /**
  * Everything that is off in a session, most pressing rules first. Findings somebody kept are in it, marked.
- * A session that follows on from the one looked at before with this style costs what the rules that read the changed fields cost.
+ * A session that follows on from the one looked at before with this style is looked at again only where it, or what the house wants of it, changed.
  * @param baseline the session as it went out, to say what is missing, extra or changed against it
  */
 export function check(style: Style, session: Session, baseline: Session | null = null): Finding[] {
-  const last = lastSaid.get(style);
-  const changed = last && last.baseline === baseline ? changedBetween(last.session, session) : null;
-  const view = viewOf(style, session, baseline);
-  const remarks = new Map<string, readonly Remark[]>();
+  const last = lastLooked.get(style);
+  const changed = last && last.view.baseline === baseline ? changedBetween(last.view.session, session) : null;
+  const since = last && changed && !changed.order ? { last, changed } : null;
+  // Names go along with the session; should a rule fail on the way, nothing half way is kept.
+  lastLooked.delete(style);
+  const view = viewOf(style, session, baseline, since);
+  const touched = since ? touchedSince(since, view) : [];
+  const said = new Map<string, Said>();
   const kept = new Map(session.kept.map((k) => [findingId(k.rule, k.track, k.was), k]));
   const findings: Finding[] = [];
+  const spokenOf = new Map<string, ReadonlySet<TrackId | null>>();
   for (const rule of RULES) {
     if (rule.optional && session.rulesOff.includes(rule.id)) continue;
-    const before = changed && !changed.order && !rule.reads.some((f) => changed.fields.has(f as TrackField) || changed.session.has(f as SessionField)) ? last?.remarks.get(rule.id) : undefined;
-    const said = before ?? rule.check(view);
-    remarks.set(rule.id, said);
-    for (const { track, weight, says, because, before: was, after, fix } of said) {
+    const says = look(rule, view, since, touched);
+    said.set(rule.id, says);
+    const remarks = "whole" in says ? says.whole : says.each.filter((r) => r !== null);
+    const others = rule.unless === undefined ? undefined : spokenOf.get(rule.unless);
+    spokenOf.set(rule.id, new Set(remarks.map((r) => r.track)));
+    for (const { track, weight, says: text, because, before: was, after, fix } of remarks) {
+      if (others?.has(track)) continue;
       const id = findingId(rule.id, track, was);
-      findings.push({ id, rule: rule.id, area: rule.area, track, weight, says, because, before: was, after, fix, kept: kept.get(id) ?? null });
+      findings.push({ id, rule: rule.id, area: rule.area, track, weight, says: text, because, before: was, after, fix, kept: kept.get(id) ?? null });
     }
   }
-  lastSaid.set(style, { session, baseline, remarks });
+  lastLooked.set(style, { view, said });
   return findings;
 }
 
-/** What the rules look at; each part is worked out when the first rule asks for it. */
-function viewOf(style: Style, session: Session, baseline: Session | null): View {
+/** A state that was looked at before with the same tracks in the same order, and what changed since. */
+interface Since { readonly last: Looked; readonly changed: Changed }
+
+/** What a rule says now; where nothing it looks at changed, what it said before. */
+function look(rule: Rule, view: View, since: Since | null, touched: readonly number[]): Said {
+  const before = since?.last.said.get(rule.id);
+  const { tracks } = view.session;
+  if (!since || !before) return rule.each ? { each: tracks.map((t) => rule.each(view, t)) } : { whole: rule.check(view) };
+  const { changed, last } = since;
+  const among = (list: readonly (TrackField | SessionField)[] | undefined): boolean => list?.some((f) => changed.fields.has(f as TrackField) || changed.session.has(f as SessionField)) ?? false;
+  if (rule.each && "each" in before) {
+    if (rule.reads.some((f) => changed.session.has(f as SessionField))) return { each: tracks.map((t) => rule.each(view, t)) };
+    if (touched.length === 0) return before;
+    const each = [...before.each];
+    for (const i of touched) { const t = tracks[i]; if (t) each[i] = rule.each(view, t); }
+    return { each };
+  }
+  if (!rule.check || !("whole" in before)) return { whole: [] };
+  const decided = among(rule.reads) || (rule.plan?.some((part) => view.plan[part] !== last.view.plan[part]) ?? false);
+  const worded = before.whole.length > 0 && among(rule.says);
+  if (!decided && !worded) return before;
+  const { about } = rule;
+  const matters = (of: View, i: number): boolean => { const t = of.session.tracks[i]; return t !== undefined && (about?.(of, t) ?? true); };
+  if (about && !rule.reads.some((f) => changed.session.has(f as SessionField)) && !touched.some((i) => matters(last.view, i) || matters(view, i))) return before;
+  return { whole: rule.check(view) };
+}
+
+/** The places of tracks that are other than before, or of which the house wants something else. */
+function touchedSince({ last, changed }: Since, view: View): readonly number[] {
+  if (view.plan.wanted === last.view.plan.wanted) return changed.at;
+  const at = new Set(changed.at);
+  const { mended } = view.plan;
+  if (mended?.from === last.view.plan.mark) return [...new Set([...at, ...mended.at])];
+  return view.session.tracks.flatMap((t, i) => (at.has(i) || view.plan.wanted.get(t.id) !== last.view.plan.wanted.get(t.id) ? [i] : []));
+}
+
+/** What the rules look at; each part is worked out when the first rule asks for it, or taken from before where it is the same. */
+function viewOf(style: Style, session: Session, baseline: Session | null, since: Since | null): View {
   const once = <T>(make: () => T): (() => T) => { let made: { is: T } | null = null; return () => (made ??= { is: make() }).is; };
-  const flow = once(() => flowOf(session));
-  const [plan, tracks, inside] = [once(() => planHouse(style, session)), once(() => byId(session)), once(() => insideOf(session.tracks))];
-  return { style, session, baseline, flow, standings: once(() => standings(flow())), get plan() { return plan(); }, get tracks() { return tracks(); }, get inside() { return inside(); } };
+  const { changed, last } = since ?? {};
+  const heard = changed && last && !HEARD_BY.some((f) => changed.fields.has(f as TrackField) || changed.session.has(f as SessionField)) ? last.view : null;
+  const flow = heard?.flow ?? once(() => flowOf(session));
+  const taken = last?.view.taken ?? new Taken(session);
+  if (changed) taken.follow(session, changed.at);
+  const [tracks, inside] = [once(() => byId(session)), once(() => insideOf(session.tracks))];
+  return { style, session, baseline, taken, flow, standings: heard?.standings ?? once(() => standings(flow())), plan: planHouse(style, session), get tracks() { return tracks(); }, get inside() { return inside(); } };
 }
 
 const findingId = (rule: string, track: string | null, was: string | null): string => `${rule}:${track ?? "session"}:${was ?? ""}`;

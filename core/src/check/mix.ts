@@ -1,5 +1,5 @@
 import { familyFor } from "../house/style.ts";
-import type { TrackId } from "../session/document.ts";
+import type { SessionField, TrackField, TrackId } from "../session/document.ts";
 import { panInWords } from "../session/says.ts";
 import { leaning } from "../signal/image.ts";
 import type { Standing } from "../signal/image.ts";
@@ -12,6 +12,9 @@ const ONE_SPOT = 2;
 /** A side so much louder than the other is heard to lean, in dB. */
 const LEANS = 3;
 
+/** The fields that decide where a source stands at the main output. */
+export const HEARD_BY: readonly (TrackField | SessionField)[] = ["kind", "format", "level", "muted", "pan", "width", "polarity", "feeds", "sends", "panLaw"];
+
 /** Sources as they stand at the main output; none while nobody has placed any. */
 function placed(view: View): readonly Standing[] {
   if (view.session.tracks.every((t) => t.pan === 0)) return [];
@@ -21,7 +24,7 @@ function placed(view: View): readonly Standing[] {
 /** Two different sources at one place off the middle hide each other. Matters of taste: can be switched off. */
 export const onOneSpot: Rule = {
   id: "one-spot", area: "signal", title: "Two sources on one spot", optional: true,
-  reads: ["name", "kind", "role", "of", "positions", "number", "format", "notes", "level", "muted", "pan", "width", "polarity", "feeds", "sends", "panLaw"],
+  reads: HEARD_BY, plan: ["wanted"], says: ["name"],
   check: (view) => {
     const what = (id: TrackId): string | null => {
       const w = view.plan.wanted.get(id)?.what;
@@ -41,7 +44,7 @@ export const onOneSpot: Rule = {
 /** Everything together louder on one side. */
 export const leansAside: Rule = {
   id: "leans-aside", area: "signal", title: "Everything leans to a side", optional: true,
-  reads: ["kind", "format", "level", "muted", "pan", "width", "polarity", "feeds", "sends", "panLaw"],
+  reads: HEARD_BY,
   check: (view) => {
     const all = placed(view);
     if (all.length < 3) return [];
@@ -62,7 +65,7 @@ function isLow(view: View, id: TrackId): boolean {
 /** A low instrument far on one side with nothing low across from it takes the weight out of the other loudspeaker. */
 export const lowAside: Rule = {
   id: "low-aside", area: "signal", title: "Low instrument on one side", optional: true,
-  reads: ["name", "kind", "role", "of", "positions", "number", "format", "notes", "level", "muted", "pan", "width", "polarity", "feeds", "sends", "panLaw"],
+  reads: HEARD_BY, plan: ["wanted"], says: ["name"],
   check: (view) => {
     const low = placed(view).filter((s) => isLow(view, s.id));
     return low.filter((s) => Math.abs(s.place) > 60 && !low.some((o) => o.place * s.place < 0 && Math.abs(o.place) > 30)).map((s): Remark => ({

@@ -1,7 +1,7 @@
 import { patternInWords } from "../names/compose.ts";
 import { patternUse } from "../house/style.ts";
-import { nameKey } from "../house/plan.ts";
-import type { Wanted } from "../house/plan.ts";
+import { nameKey } from "../house/known.ts";
+import type { Wanted } from "../house/known.ts";
 import { setField } from "../session/change.ts";
 import type { Change } from "../session/change.ts";
 import type { Track } from "../session/document.ts";
@@ -22,28 +22,24 @@ export function renaming(t: Track, wanted: Wanted): Change[] {
 
 /** A name that the pattern writes another way. */
 export const nameOffPattern: Rule = {
-  id: "name-off-pattern", area: "style", title: "Name off the pattern",
-  reads: ["name", "kind", "role", "of", "positions", "number", "format", "colour", "icon", "notes"],
-  check: (view) => {
-    const doubled = doubledNames(view);
-    return view.session.tracks.flatMap((t): Remark[] => {
-      const wanted = view.plan.wanted.get(t.id);
-      if (!wanted || wanted.name === null || wanted.name === t.name || doubled.has(t.id)) return [];
-      const { what } = wanted;
-      const pattern = patternInWords(view.style.house.names[patternUse(t.kind)], what);
-      if (what.sure) {
-        return [{
-          track: t.id, weight: "look", says: `“${t.name}” is off the house pattern.`, because: `House pattern: ${pattern}.`,
-          before: t.name, after: wanted.name, fix: { label: "Rename", changes: renaming(t, wanted), sure: true },
-        }];
-      }
-      const role = view.style.reader.roles.get(what.role ?? "")?.name ?? "";
-      return [{
-        track: t.id, weight: "look", says: `“${t.name}” could be ${role}. Is it?`, because: doubtInWords(view, t, wanted),
-        before: t.name, after: wanted.name,
-        fix: { label: `Yes, ${role}`, changes: [...renaming(t, wanted), ...lookChanges(t, wanted)], sure: false },
-      }];
-    });
+  id: "name-off-pattern", area: "style", title: "Name off the pattern", unless: "same-name",
+  reads: ["name", "kind", "role", "of", "positions", "number", "colour", "icon"],
+  each: (view, t) => {
+    const wanted = view.plan.wanted.get(t.id);
+    if (!wanted || wanted.name === null || wanted.name === t.name) return null;
+    const { what } = wanted;
+    if (what.sure) {
+      return {
+        track: t.id, weight: "look", says: `“${t.name}” is off the house pattern.`, because: `House pattern: ${patternInWords(view.style.house.names[patternUse(t.kind)], what)}.`,
+        before: t.name, after: wanted.name, fix: { label: "Rename", changes: renaming(t, wanted), sure: true },
+      };
+    }
+    const role = view.style.reader.roles.get(what.role ?? "")?.name ?? "";
+    return {
+      track: t.id, weight: "look", says: `“${t.name}” could be ${role}. Is it?`, because: doubtInWords(view, t, wanted),
+      before: t.name, after: wanted.name,
+      fix: { label: `Yes, ${role}`, changes: [...renaming(t, wanted), ...lookChanges(t, wanted)], sure: false },
+    };
   },
 };
 
@@ -69,45 +65,34 @@ function doubtInWords(view: View, t: Track, wanted: Wanted): string {
 /** A name nobody can read. */
 export const nameUnreadable: Rule = {
   id: "name-unreadable", area: "style", title: "Name nobody can read",
-  reads: ["name", "kind", "role", "of", "positions", "number", "format", "notes"],
-  check: (view) => view.session.tracks.flatMap((t): Remark[] => {
+  reads: ["name"],
+  each: (view, t) => {
     const wanted = view.plan.wanted.get(t.id);
-    if (!wanted || wanted.what.role !== null || wanted.verdict.alone) return [];
-    return [{
+    if (!wanted || wanted.what.role !== null || wanted.verdict.alone) return null;
+    return {
       track: t.id, weight: "look", says: t.name === "" ? "A track has no name." : `Nobody can tell what “${t.name}” is.`,
       because: "No word of the word list is in it. Choose a role for it, or keep it and say why.", before: t.name, after: null, fix: null,
-    }];
-  }),
+    };
+  },
 };
-
-function doubledNames(view: View): Map<string, Track> {
-  const first = new Map<string, Track>();
-  const doubled = new Map<string, Track>();
-  for (const t of view.session.tracks) {
-    const key = nameKey(t, t.name);
-    const before = first.get(key);
-    if (before) doubled.set(t.id, before);
-    else first.set(key, t);
-  }
-  return doubled;
-}
 
 /** Two tracks under one name: nobody can tell their files apart. */
 export const sameName: Rule = {
   id: "same-name", area: "style", title: "Same name twice",
-  reads: ["name", "kind", "role", "of", "positions", "number", "format", "notes"],
+  reads: ["name", "kind"], plan: ["wanted"], says: ["role", "of", "positions", "number"],
   check: (view) => {
-    const all = new Set(view.session.tracks.map((t) => nameKey(t, t.name)));
-    return [...doubledNames(view)].flatMap(([id, other]): Remark[] => {
-      const t = view.tracks.get(id);
-      if (!t) return [];
-      const wanted = view.plan.wanted.get(id);
+    const given = new Set<string>();
+    const free = (t: Track, name: string): boolean => !view.taken.has(nameKey(t, name)) && !given.has(nameKey(t, name));
+    return view.taken.doubled().flatMap(({ at, first }): Remark[] => {
+      const [t, other] = [view.session.tracks[at], view.session.tracks[first]];
+      if (!t || !other) return [];
+      const wanted = view.plan.wanted.get(t.id);
       let name = wanted?.what.sure ? wanted.name : null;
-      for (let n = 2; name === null || all.has(nameKey(t, name)); n++) name = `${t.name}_${n}`;
-      all.add(nameKey(t, name));
+      for (let n = 2; name === null || !free(t, name); n++) name = `${t.name}_${n}`;
+      given.add(nameKey(t, name));
       const changes = wanted?.what.sure && name === wanted.name ? renaming(t, wanted) : [setField(t, "name", name)];
       return [{
-        track: id, weight: "look", says: `Two tracks are called “${t.name}”.`,
+        track: t.id, weight: "look", says: `Two tracks are called “${t.name}”.`,
         because: other.parent === t.parent ? "They stand in the same folder; their recorded files would get the same name." : "Their recorded files would get the same name.",
         before: t.name, after: name, fix: { label: "Rename", changes, sure: true },
       }];

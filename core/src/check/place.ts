@@ -11,7 +11,7 @@ import type { Remark, Rule, View } from "./rule.ts";
 /** A track that stands in another folder than the house order says. */
 export const outsideFolder: Rule = {
   id: "outside-folder", area: "style", title: "Outside its folder",
-  reads: EVERYTHING,
+  reads: [], plan: ["parentOf", "newFolders", "inside"], says: EVERYTHING,
   check: (view) => view.session.tracks.flatMap((t): Remark[] => {
     const parent = view.plan.parentOf.get(t.id);
     if (parent === undefined || parent === t.parent) return [];
@@ -31,7 +31,7 @@ export const outsideFolder: Rule = {
 /** A track between neighbours that the house order puts the other way round. */
 export const outOfOrder: Rule = {
   id: "out-of-order", area: "style", title: "Out of order",
-  reads: ["name", "kind", "role", "of", "positions", "number", "format", "notes"],
+  reads: [], plan: ["inside", "parentOf"], says: ["name"],
   check: (view) => {
     return [...view.inside].flatMap(([parent, tracks]) => {
       const list = tracks.map((t) => t.id);
@@ -61,7 +61,7 @@ export const outOfOrder: Rule = {
 /** A folder that carries sound where the house keeps it plain, or the other way round. */
 export const folderSound: Rule = {
   id: "folder-sound", area: "style", title: "Folder with or without sound",
-  reads: EVERYTHING,
+  reads: ["format"], plan: ["houseFolder"], says: EVERYTHING,
   check: (view) => view.session.tracks.flatMap((t): Remark[] => {
     const carries = view.plan.houseFolder.get(t.id)?.plan.carries;
     if (carries === undefined || carries === (t.format !== null)) return [];

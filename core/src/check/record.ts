@@ -8,23 +8,20 @@ import type { Remark, Rule } from "./rule.ts";
 export const inputOutOfRange: Rule = {
   id: "input-out-of-range", area: "signal", title: "Input the interface lacks",
   reads: ["name", "input", "format", "interfaceInputs"],
-  check: (view) => {
+  each: (view, t) => {
     const last = view.session.interfaceInputs;
-    if (last === null) return [];
-    return view.session.tracks.flatMap((t): Remark[] => {
-      if (t.input === null || t.input + CHANNELS[t.format ?? "mono"] - 1 <= last) return [];
-      return [{
-        track: t.id, weight: "broken", says: `“${t.name}” records from input ${t.input + CHANNELS[t.format ?? "mono"] - 1}, the interface has ${last}.`, because: "It would record nothing.",
-        before: `Input ${t.input}`, after: "no input", fix: { label: "Take it off the input", changes: [setField(t, "input", null)], sure: false },
-      }];
-    });
+    if (last === null || t.input === null || t.input + CHANNELS[t.format ?? "mono"] - 1 <= last) return null;
+    return {
+      track: t.id, weight: "broken", says: `“${t.name}” records from input ${t.input + CHANNELS[t.format ?? "mono"] - 1}, the interface has ${last}.`, because: "It would record nothing.",
+      before: `Input ${t.input}`, after: "no input", fix: { label: "Take it off the input", changes: [setField(t, "input", null)], sure: false },
+    };
   },
 };
 
 /** A source that was left without an input while the others have theirs. */
 export const inputForgotten: Rule = {
   id: "input-forgotten", area: "signal", title: "Input forgotten",
-  reads: ["name", "kind", "source", "input", "format", "armed", "listenOnly", "interfaceInputs"],
+  reads: ["kind", "source", "input", "format", "armed", "listenOnly", "interfaceInputs"], says: ["name"],
   check: (view) => {
     // What a room could not place is told by its fit report; what it moved, by another rule.
     if (view.baseline) return [];
@@ -63,24 +60,24 @@ function nextInputs(sources: readonly Track[], wanting: readonly Track[], last: 
 export const phantomOff: Rule = {
   id: "phantom-off", area: "signal", title: "Phantom power on the wrong thing",
   reads: ["name", "kind", "source", "phantom", "pickup"],
-  check: (view) => view.session.tracks.flatMap((t): Remark[] => {
-    if (!t.phantom) return [];
+  each: (_, t) => {
+    if (!t.phantom) return null;
     const ribbon = /\bribbon\b/i.test(t.pickup);
-    if (t.source === "mic" && !ribbon) return [];
+    if (t.source === "mic" && !ribbon) return null;
     const what = ribbon ? "a ribbon microphone" : t.source === "di" ? "a DI" : t.source === "line" ? "a line source" : t.source === "wireless" ? "a wireless receiver" : "something that is no microphone";
-    return [{
+    return {
       track: t.id, weight: "broken", says: `“${t.name}” puts 48 V on ${what}.`, because: ribbon ? "A wrong cable and the ribbon is gone." : "Phantom power is for microphones that need it.",
       before: "48 V", after: "off", fix: { label: "Switch it off", changes: [setField(t, "phantom", false)], sure: !ribbon },
-    }];
-  }),
+    };
+  },
 };
 
 /** A track that is only to be heard, armed all the same. */
 export const listenArmed: Rule = {
   id: "listen-armed", area: "signal", title: "Listen only, but armed",
   reads: ["name", "listenOnly", "armed"],
-  check: (view) => view.session.tracks.flatMap((t): Remark[] => (t.listenOnly && t.armed ? [{
+  each: (_, t) => (t.listenOnly && t.armed ? {
     track: t.id, weight: "broken", says: `“${t.name}” is to be heard only, but it is armed.`, because: "It would be recorded with everything else.", before: "armed", after: "not armed",
     fix: { label: "Disarm", changes: [setField(t, "armed", false)], sure: true },
-  }] : [])),
+  } : null),
 };

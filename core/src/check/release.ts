@@ -6,7 +6,7 @@ import type { Remark, Rule, View } from "./rule.ts";
 /** A track of the release that the session has lost. */
 export const missingTrack: Rule = {
   id: "missing-track", area: "release", title: "Track missing",
-  reads: EVERYTHING,
+  reads: [], says: EVERYTHING,
   check: (view) => (view.baseline?.tracks ?? []).flatMap((t): Remark[] => {
     if (view.tracks.has(t.id)) return [];
     const back = putBack(view, t);
@@ -29,7 +29,7 @@ function putBack(view: View, t: Track): ReturnType<typeof setField>[] | null {
 /** A track the release does not know: new work of this job, or something forgotten. */
 export const extraTrack: Rule = {
   id: "extra-track", area: "release", title: "Track not in the release",
-  reads: EVERYTHING,
+  reads: ["job"], says: ["name"],
   check: (view) => {
     if (!view.baseline) return [];
     const known = new Set(view.baseline.tracks.map((t) => t.id));
@@ -43,7 +43,7 @@ export const extraTrack: Rule = {
 /** A source that records from another input than it was given. */
 export const inputMoved: Rule = {
   id: "input-moved", area: "release", title: "Input changed",
-  reads: ["name", "input"],
+  reads: ["input"], says: ["name"],
   check: (view) => (view.baseline?.tracks ?? []).flatMap((given): Remark[] => {
     const t = view.tracks.get(given.id);
     if (!t || given.input === t.input) return [];

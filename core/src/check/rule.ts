@@ -5,6 +5,7 @@ import type { HousePlan } from "../house/plan.ts";
 import type { Standing } from "../signal/image.ts";
 import type { Flow } from "../signal/ways.ts";
 import type { Style } from "../house/style.ts";
+import type { Taken } from "./taken.ts";
 
 /** What the rules look at: a session, the house style, and what the session should still hold of its release. */
 export interface View {
@@ -15,6 +16,8 @@ export interface View {
   readonly flow: () => Flow;
   /** Where sources stand at the main output; likewise. */
   readonly standings: () => readonly Standing[];
+  /** Which names the tracks go by. */
+  readonly taken: Taken;
   readonly tracks: ReadonlyMap<TrackId, Track>;
   /** The tracks directly in each folder (null: in none), in order. */
   readonly inside: ReadonlyMap<TrackId | null, readonly Track[]>;
@@ -56,18 +59,36 @@ export interface Finding {
 /** What a rule says of one track or of the session. */
 export type Remark = Omit<Finding, "id" | "rule" | "area" | "kept">;
 
-/** For a rule whose fix carries whole tracks: any change of any track makes it look again. */
+/** For a rule whose fix carries whole tracks. */
 export const EVERYTHING: readonly (TrackField | SessionField)[] = [...TRACK_FIELDS, ...SESSION_FIELDS];
 
-/** One rule: `check` gives a remark for everything that is off, nothing where all is well. */
-export interface Rule {
+/** One rule. What it says of how it looks lets a session that changed a little be looked at again only there. */
+export type Rule = (EachRule | WholeRule) & About;
+
+/** Looks at each track by itself: it reads that track, the session's own fields and what the house wants of it, no other track. */
+interface EachRule { readonly each: (view: View, t: Track) => Remark | null; readonly check?: never }
+
+/** Looks at the session as a whole: a remark for everything that is off. */
+interface WholeRule {
+  readonly check: (view: View) => Remark[];
+  readonly each?: never;
+  /** The parts of the house's plan its remarks depend on. */
+  readonly plan?: readonly (keyof HousePlan)[];
+  /** Fields that are only in the wording or in the fix: while it has nothing to say, they do not matter. */
+  readonly says?: readonly (TrackField | SessionField)[];
+  /** Whether a track can matter to it at all: while none that can changed, its remarks hold. */
+  readonly about?: (view: View, t: Track) => boolean;
+}
+
+interface About {
   readonly id: string;
   readonly area: RuleArea;
   /** The rule in a few words, for lists. */
   readonly title: string;
-  /** The fields of tracks (and of the session) its remarks depend on; while they stay as they are, so do the remarks. */
+  /** The fields of tracks (and of the session) that decide what it finds; while they stay as they are, so do the remarks. */
   readonly reads: readonly (TrackField | SessionField)[];
   /** Whether a session can switch it off: it is a matter of taste. */
   readonly optional?: true;
-  readonly check: (view: View) => Remark[];
+  /** It is silent on tracks that another rule, looked at before it, speaks of. */
+  readonly unless?: string;
 }

@@ -3,24 +3,23 @@ import { setField, setSessionField } from "../session/change.ts";
 import { KIND_WORDS, PATHS } from "../session/kind.ts";
 import { circles, leavesTheSession, mainOf } from "../session/routing.ts";
 import { EVERYTHING } from "./rule.ts";
-import type { Remark, Rule } from "./rule.ts";
+import type { Remark, Rule, View } from "./rule.ts";
+import type { Track } from "../session/document.ts";
 
 /** A bus, return or folder of another width than the main path loses or invents channels. */
 export const busFormat: Rule = {
   id: "bus-format", area: "signal", title: "Bus of another width",
   reads: ["name", "kind", "format", "role", "mainFormat"],
-  check: (view) => {
+  each: (view, t) => {
     const main = view.session.mainFormat;
-    return view.session.tracks.flatMap((t): Remark[] => {
-      if (!PATHS.has(t.kind) || t.format === main || t.format === null) return [];
-      if (t.kind === "cue-mix" || t.kind === "monitor" || t.role === "cue-mix") return [];
-      const what = t.kind === "main" ? "The main path" : t.kind === "return" ? "The return" : t.kind === "folder" ? "The folder" : "The bus";
-      return [{
-        track: t.id, weight: CHANNELS[t.format] < CHANNELS[main] ? "broken" : "look",
-        says: `${what} “${t.name}” is ${t.format}, the session is ${main}.`, because: "A bus and a return are as wide as the session's main path.",
-        before: t.format, after: main, fix: { label: `Make it ${main}`, changes: [setField(t, "format", main)], sure: true },
-      }];
-    });
+    if (!PATHS.has(t.kind) || t.format === main || t.format === null) return null;
+    if (t.kind === "cue-mix" || t.kind === "monitor" || t.role === "cue-mix") return null;
+    const what = t.kind === "main" ? "The main path" : t.kind === "return" ? "The return" : t.kind === "folder" ? "The folder" : "The bus";
+    return {
+      track: t.id, weight: CHANNELS[t.format] < CHANNELS[main] ? "broken" : "look",
+      says: `${what} “${t.name}” is ${t.format}, the session is ${main}.`, because: "A bus and a return are as wide as the session's main path.",
+      before: t.format, after: main, fix: { label: `Make it ${main}`, changes: [setField(t, "format", main)], sure: true },
+    };
   },
 };
 
@@ -28,16 +27,16 @@ export const busFormat: Rule = {
 export const folderArmed: Rule = {
   id: "folder-armed", area: "signal", title: "Folder armed",
   reads: ["name", "kind", "armed"],
-  check: (view) => view.session.tracks.flatMap((t): Remark[] => (t.armed && PATHS.has(t.kind) ? [{
+  each: (_, t) => (t.armed && PATHS.has(t.kind) ? {
     track: t.id, weight: "broken", says: `“${t.name}” is armed, but a ${KIND_WORDS[t.kind]} records nothing.`, because: "Only tracks with an input record; a folder passes on what it holds.",
     before: "armed", after: "not armed", fix: { label: "Disarm", changes: [setField(t, "armed", false)], sure: true },
-  }] : [])),
+  } : null),
 };
 
 /** A feed or send to something that is not there, or nowhere at all, makes no sound. */
 export const feedsNowhere: Rule = {
   id: "feeds-nowhere", area: "signal", title: "Feed that leads nowhere",
-  reads: ["name", "kind", "format", "feeds", "sends"],
+  reads: ["kind", "format", "feeds", "sends"], says: ["name"],
   check: (view) => {
     const main = mainOf(view.session);
     return view.session.tracks.flatMap((t): Remark[] => {
@@ -68,7 +67,7 @@ export const feedsNowhere: Rule = {
 /** A feed that comes back to where it started howls, or is refused by the software. */
 export const feedsCircle: Rule = {
   id: "feeds-circle", area: "signal", title: "Feed round in a circle",
-  reads: ["name", "kind", "format", "feeds", "sends"],
+  reads: ["kind", "format", "feeds", "sends"], says: ["name"],
   check: (view) => circles(view.session).map((ids): Remark => {
     const names = ids.map((id) => view.tracks.get(id)?.name ?? id);
     const last = view.tracks.get(ids.at(-1) ?? "");
@@ -87,7 +86,7 @@ export const feedsCircle: Rule = {
 /** Two tracks that record the same input. */
 export const inputTwice: Rule = {
   id: "input-twice", area: "signal", title: "Input used twice",
-  reads: ["name", "input", "format"],
+  reads: ["input", "format"], says: ["name"],
   check: (view) => {
     const users = new Map<number, string>();
     const taken = new Set<number>();
@@ -117,13 +116,17 @@ function firstFree(taken: ReadonlySet<number>, channels: number): number {
 /** Positions of which one hears a source from the other side: there its skin or cone moves the other way. */
 const OPPOSITE: Readonly<Record<string, string>> = { top: "bottom", front: "back" };
 
+/** The sides of its source that a track is known to hear. */
+const sides = (view: View, t: Track): string[] => view.plan.wanted.get(t.id)?.what.positions.filter((p) => p in OPPOSITE || Object.values(OPPOSITE).includes(p)) ?? [];
+
 /** Two microphones on one source from two sides, with the same polarity: they take from each other. */
 export const polarityPair: Rule = {
   id: "polarity-pair", area: "signal", title: "Pair with equal polarity",
-  reads: ["name", "kind", "role", "of", "positions", "number", "format", "polarity", "notes"],
+  reads: ["kind", "polarity"], plan: ["wanted"], says: ["name"],
+  about: (view, t) => t.kind === "audio" && sides(view, t).length > 0,
   check: (view) => {
     const key = (what: { role: string | null; of: string | null; number: number | null; positions: readonly string[] }, leave: string): string => [what.role, what.of, what.number, ...what.positions.filter((p) => p !== leave).sort()].join("|");
-    const known = view.session.tracks.flatMap((t) => { const what = view.plan.wanted.get(t.id)?.what; return t.kind === "audio" && what?.sure ? [{ t, what }] : []; });
+    const known = view.session.tracks.flatMap((t) => { const what = view.plan.wanted.get(t.id)?.what; return t.kind === "audio" && what?.sure && sides(view, t).length > 0 ? [{ t, what }] : []; });
     const nearOnes = new Map(known.flatMap(({ t, what }) => Object.keys(OPPOSITE).filter((p) => what.positions.includes(p)).map((p) => [`${p} ${key(what, p)}`, t] as const)));
     return known.flatMap(({ t: far, what }): Remark[] => {
       const [near, side] = Object.entries(OPPOSITE).find(([, other]) => what.positions.includes(other)) ?? [];
@@ -143,7 +146,7 @@ export const polarityPair: Rule = {
 /** A headphone mix that goes on into the mix is heard by everybody, and printed. */
 export const cueIntoMain: Rule = {
   id: "cue-into-main", area: "signal", title: "Cue mix in the mix",
-  reads: ["name", "kind", "feeds"],
+  reads: ["kind", "feeds"], says: ["name"],
   check: (view) => view.session.tracks.flatMap((t): Remark[] => {
     if (t.kind !== "cue-mix" || t.feeds === null) return [];
     const to = view.tracks.get(t.feeds)?.name ?? "nothing that is there";
@@ -173,7 +176,7 @@ export const linkGone: Rule = {
 /** A return or cue mix that nothing sends to makes no sound: say which, offer to take it out. */
 export const unfedReturn: Rule = {
   id: "unfed-return", area: "signal", title: "Return nobody feeds",
-  reads: EVERYTHING,
+  reads: ["kind", "feeds", "sends"], says: EVERYTHING,
   check: (view) => {
     const waiting = new Set(view.session.tracks.filter((t) => t.kind === "return" || t.kind === "cue-mix").map((t) => t.id));
     for (const t of view.session.tracks) { if (t.feeds !== null) waiting.delete(t.feeds); for (const s of t.sends) waiting.delete(s.to); }

@@ -15,10 +15,13 @@ export interface Case {
   readonly hasNote: boolean;
 }
 
-/** A track as exceptions look at it. */
-export function caseOf(t: Track, role: string | null, family: string | null, tracks: ReadonlyMap<TrackId, Track>): Case {
-  return { name: t.name, role, family, kind: t.kind, format: t.format, inside: foldersAround(tracks, t).flatMap((f) => f.role ?? []), hasNote: t.notes.trim() !== "" };
+/** A track as exceptions look at it. @param inside roles of the folders around it, see `rolesAround` */
+export function caseOf(t: Track, role: string | null, family: string | null, inside: readonly string[]): Case {
+  return { name: t.name, role, family, kind: t.kind, format: t.format, inside, hasNote: t.notes.trim() !== "" };
 }
+
+/** Roles of the folders around a track, innermost first. */
+export const rolesAround = (tracks: ReadonlyMap<TrackId, Track>, t: Track): string[] => foldersAround(tracks, t).flatMap((f) => f.role ?? []);
 
 /** The words of a text, folded, with a gap around each. */
 export function wordsOf(text: string): string {

@@ -2,9 +2,11 @@ import { compose } from "../names/compose.ts";
 import { same } from "../session/change.ts";
 import type { Session, Track, TrackId } from "../session/document.ts";
 import { byId } from "../session/routing.ts";
-import { caseOf } from "./exceptions.ts";
-import { nameKey, planHouse } from "./plan.ts";
-import type { HousePlan, Wanted } from "./plan.ts";
+import { caseOf, rolesAround } from "./exceptions.ts";
+import { nameKey } from "./known.ts";
+import type { Wanted } from "./known.ts";
+import { planHouse } from "./plan.ts";
+import type { HousePlan } from "./plan.ts";
 import { startInWords, startTrace } from "./starts.ts";
 import { familyFor, patternUse } from "./style.ts";
 import type { Style } from "./style.ts";
@@ -94,7 +96,7 @@ export function collisionsIn(before: Style, after: Style, session: Session): { n
 function startOf(style: Style, tracks: ReadonlyMap<TrackId, Track>, t: Track, w: Wanted): string | null {
   const { role } = w.what;
   if (!w.what.sure || role === null) return null;
-  return startInWords(Object.fromEntries(startTrace(style, w.what, caseOf(t, role, familyFor(style, w.what), tracks)).map((s) => [s.field, s.value]))) || null;
+  return startInWords(Object.fromEntries(startTrace(style, w.what, caseOf(t, role, familyFor(style, w.what), rolesAround(tracks, t))).map((s) => [s.field, s.value]))) || null;
 }
 
 const readAs = (style: Style, sure: boolean, role: string | null): string => (sure && role !== null ? style.reader.roles.get(role)?.name ?? role : "nobody can tell");

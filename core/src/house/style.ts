@@ -1,11 +1,11 @@
 import { makeReader } from "../words/reader.ts";
 import type { Reader } from "../words/reader.ts";
 import type { Family, Role } from "../words/wordlist.ts";
-import type { Identified } from "./identify.ts";
-import type { Session, Track } from "../session/document.ts";
+import type { Known } from "./known.ts";
+import type { Track } from "../session/document.ts";
 import type { Identity, PatternUse } from "../names/pattern.ts";
 import type { FolderPlan, House } from "./house.ts";
-import type { HousePlan } from "./plan.ts";
+import type { Making } from "./plan.ts";
 
 /** A folder of the house order with where it stands in it. */
 export interface HouseFolder {
@@ -33,10 +33,10 @@ export interface Style {
   /** The place of a role among those of its family. */
   readonly orderInFamily: ReadonlyMap<string, number>;
   readonly positionOrder: ReadonlyMap<string, number>;
+  /** What is known of tracks by themselves, for as long as they are the same objects. */
+  readonly known: WeakMap<Track, Known>;
   /** The last plans made, newest first; sessions never change in place, so a plan holds as long as its session. */
-  /** What tracks were taken for, as long as they are the same objects in the same families. */
-  readonly identified: WeakMap<Track, { readonly around: string; readonly what: Identified }>;
-  readonly plans: { readonly session: Session; readonly plan: HousePlan }[];
+  readonly plans: Making[];
 }
 
 /** Prepares a house style for reading, dressing and checking. */
@@ -65,9 +65,14 @@ export function makeStyle(house: House): Style {
     folderOfRole, folderForRole, folderOfFamily, orderInFamily,
     roleOrder: new Map(house.words.roles.map((r, i) => [r.id, i])),
     positionOrder: new Map(house.words.positions.map((p, i) => [p.id, i + 1])),
-    identified: new WeakMap(),
+    known: new WeakMap(),
     plans: [],
   };
+}
+
+/** The same style with nothing remembered of any track or session. */
+export function forgetful(style: Style): Style {
+  return { ...style, known: new WeakMap(), plans: [] };
 }
 
 /** The family a track belongs with: a place (room, audience) goes with what it is the place of. */

@@ -1,7 +1,7 @@
 import { patternInWords } from "../names/compose.ts";
 import { byId } from "../session/routing.ts";
 import type { Session, Track } from "../session/document.ts";
-import { caseOf } from "./exceptions.ts";
+import { caseOf, rolesAround } from "./exceptions.ts";
 import type { Exception } from "./house.ts";
 import { planHouse } from "./plan.ts";
 import { startInWords, startTrace } from "./starts.ts";
@@ -50,7 +50,7 @@ export function whyOf(style: Style, session: Session, t: Track): Why[] {
     { value: "Icon", is: wanted.icon ?? "none", ...(wanted.verdict.icon ? excepted(wanted.verdict.icon) : { because: t.kind === "folder" ? "all folders carry it" : role.icon !== null ? `role “${role.name}”` : `family ${family?.name ?? ""}; role sets none`, decidedBy: t.kind === "folder" ? null : role.icon !== null ? byRole : byFamily }) },
     { value: "Place", is: `${ordinal(siblings.indexOf(t.id) + 1)} ${folder ? `in ${folder.name}` : "outside all folders"}`, ...(wanted.verdict.folder ? excepted(wanted.verdict.folder) : placeReason(style, role.id, familyId, family?.name ?? "", role.sort)) },
   ];
-  for (const s of startTrace(style, wanted.what, caseOf(t, role.id, familyId, byId(session)))) out.push({ value: "Start", is: startInWords({ [s.field]: s.value }), because: s.exception ? `exception: ${s.says}` : s.says, decidedBy: { part: s.exception ? "exceptions" : "starts", line: s.id } });
+  for (const s of startTrace(style, wanted.what, caseOf(t, role.id, familyId, rolesAround(byId(session), t)))) out.push({ value: "Start", is: startInWords({ [s.field]: s.value }), because: s.exception ? `exception: ${s.says}` : s.says, decidedBy: { part: s.exception ? "exceptions" : "starts", line: s.id } });
   return out;
 
   function colourReason(): Pick<Why, "because" | "decidedBy"> {

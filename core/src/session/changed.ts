@@ -6,6 +6,8 @@ import type { Session, SessionField, TrackField } from "./document.ts";
 export interface Changed {
   /** Tracks came, went or moved. */
   readonly order: boolean;
+  /** The places of tracks that are other objects; not told where tracks came, went or moved. */
+  readonly at: readonly number[];
   readonly fields: ReadonlySet<TrackField>;
   readonly session: ReadonlySet<SessionField>;
 }
@@ -14,12 +16,14 @@ export interface Changed {
 export function changedBetween(a: Session, b: Session): Changed {
   const session = new Set(SESSION_FIELDS.filter((f) => !same(a[f], b[f])));
   const fields = new Set<TrackField>();
-  if (a.tracks.length !== b.tracks.length) return { order: true, fields, session };
+  if (a.tracks.length !== b.tracks.length) return { order: true, at: [], fields, session };
+  const at: number[] = [];
   for (let i = 0; i < a.tracks.length; i++) {
     const before = a.tracks[i], after = b.tracks[i];
     if (before === after || !before || !after) continue;
-    if (before.id !== after.id || before.parent !== after.parent) return { order: true, fields, session };
+    if (before.id !== after.id || before.parent !== after.parent) return { order: true, at: [], fields, session };
+    at.push(i);
     for (const f of TRACK_FIELDS) if (!fields.has(f) && !same(before[f], after[f])) fields.add(f);
   }
-  return { order: false, fields, session };
+  return { order: false, at, fields, session };
 }

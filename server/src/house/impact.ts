@@ -1,7 +1,7 @@
 import { setImmediate } from "node:timers/promises";
 import type { z } from "zod";
 import type { Impact, houseUses } from "@mossy/contract/house";
-import { caseOf, fits } from "@mossy/core/house/exceptions";
+import { caseOf, fits, rolesAround } from "@mossy/core/house/exceptions";
 import { collisionsIn, impactOn } from "@mossy/core/house/impact";
 import { planHouse } from "@mossy/core/house/plan";
 import { familyFor } from "@mossy/core/house/style";
@@ -56,7 +56,7 @@ export async function usesOfExceptions(db: Db, draft: Style): Promise<z.infer<ty
       const tracks = byId(session);
       for (const t of session.tracks) {
         const what = wanted.get(t.id)?.what;
-        const about = caseOf(t, what?.sure ? what.role : null, what?.sure ? familyFor(draft, what) : null, tracks);
+        const about = caseOf(t, what?.sure ? what.role : null, what?.sure ? familyFor(draft, what) : null, rolesAround(tracks, t));
         for (const u of uses) if (fits(u.exception, about)) { u.tracks++; u.where.add(title); }
       }
       await setImmediate();
