@@ -1,4 +1,4 @@
-import { DndContext, PointerSensor, useDraggable, useSensor, useSensors } from "@dnd-kit/core";
+import { DndContext, PointerSensor, useSensor, useSensors } from "@dnd-kit/core";
 import type { DragMoveEvent } from "@dnd-kit/core";
 import type { Style } from "@mossy/core/house/style";
 import type { Finding } from "@mossy/core/check/rule";
@@ -8,7 +8,8 @@ import type { Session, TrackId } from "@mossy/core/session/document";
 import { CELLS, cellText, hasCell } from "@mossy/core/sheet/cells";
 import type { Cell } from "@mossy/core/sheet/cells";
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { memo, useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { useSteady } from "../ui/useSteady.ts";
 import { CellField } from "./cellField.tsx";
 import { dropAt } from "./dropAt.ts";
 import type { Drop } from "./dropAt.ts";
@@ -65,7 +66,7 @@ export function Sheet({ style, session, findings, selection, onSelect, compact, 
 
   const close = useCallback((id: TrackId, shut: boolean): void => { setClosed((was) => { const next = new Set(was); if (shut) next.add(id); else next.delete(id); return next; }); }, []);
   const go = (index: number, range: boolean): void => { const id = order[Math.max(0, Math.min(order.length - 1, index))]; if (id !== undefined) onSelect(range ? upTo(selection, id, order) : only(id)); };
-  const edit = (id: TrackId, which: Cell): void => { const t = rows.find((r) => r.track.id === id)?.track; if (onType && t && hasCell(t, which)) setEditing({ id, cell: which }); };
+  const edit = useSteady((id: TrackId, which: Cell): void => { const t = rows.find((r) => r.track.id === id)?.track; if (onType && t && hasCell(t, which)) setEditing({ id, cell: which }); });
   const sideways = (step: 1 | -1): void => { setCell(cells[Math.max(0, Math.min(cells.length - 1, cells.indexOf(cell) + step))] ?? "name"); };
   const onKeyDown = (e: React.KeyboardEvent): void => {
     if (e.target !== box.current) return;
@@ -87,11 +88,11 @@ export function Sheet({ style, session, findings, selection, onSelect, compact, 
     run();
   };
   useClipboard(box, { copy: onCopy, paste: onPaste, cut: onTakeOut });
-  const onRowDown = useCallback((id: TrackId, which: Cell, e: React.MouseEvent): void => {
+  const onRowDown = useSteady((id: TrackId, which: Cell, e: React.MouseEvent): void => {
     setCell(which);
     onSelect(e.shiftKey ? upTo(selection, id, order) : e.ctrlKey || e.metaKey ? toggled(selection, id) : only(id));
-    box.current?.focus({ preventScroll: true });
-  }, [onSelect, selection, order]);
+    focus();
+  });
 
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const carried = (id: TrackId): TrackId[] => (selection.all.has(id) ? order.filter((x) => selection.all.has(x)) : [id]);
@@ -115,14 +116,12 @@ export function Sheet({ style, session, findings, selection, onSelect, compact, 
             const chosen = selection.all.has(track.id);
             const editCell = editing?.id === track.id ? editing.cell : null;
             return (
-              <Draggable key={track.id} id={track.id} off={!onMove || editing !== null}>
-                <SheetRow row={row} index={v.index + 2} top={v.start - HEAD} height={height} columns={columns} cells={cells} role={roleInWords(style, track)} feeds={track.feeds === null ? "" : names.get(track.feeds) ?? "gone"}
-                  worst={worstOf(findings.get(track.id))} selected={chosen} active={track.id === selection.at ? cell : null} mark={marks.get(track.id) ?? null}
-                  onDown={onRowDown} onClose={close} onEdit={edit}
-                  field={editCell === null ? null : <CellField key={editCell} style={style} session={session} cell={editCell} start={cellText(style, session, track, editCell)} name={track.name}
-                    onType={(text) => { const problem = onType?.(editCell, text) ?? null; if (problem === null) { setEditing(null); focus(); } return problem; }} onLeave={() => { setEditing(null); focus(); }} />}
-                  editing={editCell} />
-              </Draggable>
+              <SheetRow key={track.id} row={row} fixed={!onMove || editing !== null} index={v.index + 2} top={v.start - HEAD} height={height} columns={columns} cells={cells} role={roleInWords(style, track)} feeds={track.feeds === null ? "" : names.get(track.feeds) ?? "gone"}
+                worst={worstOf(findings.get(track.id))} selected={chosen} active={track.id === selection.at ? cell : null} mark={marks.get(track.id) ?? null}
+                onDown={onRowDown} onClose={close} onEdit={edit}
+                field={editCell === null ? null : <CellField key={editCell} style={style} session={session} cell={editCell} start={cellText(style, session, track, editCell)} name={track.name}
+                  onType={(text) => { const problem = onType?.(editCell, text) ?? null; if (problem === null) { setEditing(null); focus(); } return problem; }} onLeave={() => { setEditing(null); focus(); }} />}
+                editing={editCell} />
             );
           })}
           {drop && <div aria-hidden className={`pointer-events-none absolute z-20 w-full ${drop.into ? "rounded-sm border-2 border-glow" : "border-t-[3px] border-glow"} ${drop.to ? "" : "opacity-40"}`} style={{ top: drop.row * height - (drop.into ? 0 : 2), height: drop.into ? height : 3, left: drop.depth * 18 }} />}
@@ -147,9 +146,3 @@ function useClipboard(box: React.RefObject<HTMLElement | null>, acts: { copy: ((
     return () => { for (const type of ["copy", "cut", "paste"] as const) document.removeEventListener(type, act); };
   }, [box]);
 }
-
-/** A row that can be dragged; its drawing does not move, the line shows where it would go. */
-const Draggable = memo(function Draggable({ id, off, children }: { id: TrackId; off: boolean; children: React.ReactNode }) {
-  const { setNodeRef, listeners, isDragging } = useDraggable({ id, disabled: off });
-  return <div ref={setNodeRef} role="presentation" {...listeners} className={isDragging ? "opacity-50" : ""}>{children}</div>;
-});

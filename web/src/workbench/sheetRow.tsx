@@ -1,3 +1,4 @@
+import { useDraggable } from "@dnd-kit/core";
 import type { Style } from "@mossy/core/house/style";
 import type { Identity } from "@mossy/core/names/pattern";
 import type { Finding } from "@mossy/core/check/rule";
@@ -43,19 +44,21 @@ export function linkMarks(session: Session): Map<TrackId, Mark> {
 }
 
 interface RowProps {
-  readonly row: Row; readonly index: number; readonly top: number; readonly height: number; readonly columns: string; readonly cells: readonly Cell[]; readonly role: string; readonly feeds: string;
+  readonly row: Row; readonly fixed: boolean; readonly index: number; readonly top: number; readonly height: number; readonly columns: string; readonly cells: readonly Cell[]; readonly role: string; readonly feeds: string;
   readonly worst: Worst; readonly selected: boolean; readonly active: Cell | null; readonly mark: Mark | null; readonly field: ReactNode; readonly editing: Cell | null;
   readonly onDown: (id: TrackId, cell: Cell, e: React.MouseEvent) => void; readonly onClose: (id: TrackId, shut: boolean) => void; readonly onEdit: (id: TrackId, cell: Cell) => void;
 }
 const WORST_NAME = { broken: "something broken here", look: "wants a look", note: "a note here", kept: "kept as it is" } as const;
 
-export const SheetRow = memo(function SheetRow({ row, index, top, height, columns, cells, role, feeds, worst, selected, active, mark, field, editing, onDown, onClose, onEdit }: RowProps) {
+/** A row of the sheet. Its drawing does not move while it is dragged, a line shows where it would go. */
+export const SheetRow = memo(function SheetRow({ row, fixed, index, top, height, columns, cells, role, feeds, worst, selected, active, mark, field, editing, onDown, onClose, onEdit }: RowProps) {
   const { track: t, depth, holds, closed } = row;
   const folder = t.kind === "folder";
+  const { setNodeRef, listeners, isDragging } = useDraggable({ id: t.id, disabled: fixed });
   const show = (cell: Cell): ReactNode => (editing === cell ? field : VALUE[cell](t, role, feeds));
   return (
-    <div role="row" id={`row-${t.id}`} aria-rowindex={index} aria-level={depth + 1} aria-selected={selected} aria-expanded={holds > 0 ? !closed : undefined}
-      className={`absolute left-0 grid w-full cursor-default items-center border-b border-line px-3.5 ${selected ? "bg-moss-soft" : folder ? "bg-sunk" : "hover:bg-bg"} ${t.muted ? "opacity-60" : ""}`} style={{ top, height, gridTemplateColumns: columns }}>
+    <div ref={setNodeRef} {...listeners} role="row" id={`row-${t.id}`} aria-rowindex={index} aria-level={depth + 1} aria-selected={selected} aria-expanded={holds > 0 ? !closed : undefined}
+      className={`absolute left-0 grid w-full cursor-default items-center border-b border-line px-3.5 ${selected ? "bg-moss-soft" : folder ? "bg-sunk" : "hover:bg-bg"} ${isDragging ? "opacity-50" : t.muted ? "opacity-60" : ""}`} style={{ top, height, gridTemplateColumns: columns }}>
       {cells.map((cell) => (
         <span key={cell} role="gridcell" onClick={(e) => { onDown(t.id, cell, e); }} onDoubleClick={() => { onEdit(t.id, cell); }}
           className={`flex h-full min-w-0 items-center ${cell === "level" ? "justify-end pr-4" : cell === "name" ? "gap-2" : "pr-2"} ${active === cell && selected ? "rounded-sm shadow-[inset_0_0_0_1.5px_var(--moss)]" : ""}`} style={cell === "name" ? { paddingLeft: depth * 18 } : undefined}>
