@@ -1,20 +1,35 @@
-import { setField, setSessionField } from "./change.ts";
+import { same, setField, setSessionField } from "./change.ts";
 import type { Change } from "./change.ts";
 import type { Session, Track, TrackId } from "./document.ts";
 import { ChangeRefused, apply } from "./apply.ts";
+import { mergeLists } from "./mergeLists.ts";
 import { byId, insideOf } from "./routing.ts";
 
 /** Changes that were meant for another state, sorted by whether they can stand in this one as they are. */
 export interface Sorted { readonly session: Session; readonly stand: Change[]; readonly clash: Change[] }
 
-/** Tries changes one by one: those that touch nothing somebody else changed go in, the others are clashes. */
+/** Tries changes one by one: those that touch nothing somebody else changed go in, lists that both changed are merged item by item, the others are clashes. */
 export function sortOut(now: Session, changes: readonly Change[]): Sorted {
   let session = now;
   const stand: Change[] = [], clash: Change[] = [];
   for (const c of changes) {
-    try { session = apply(session, [c]); stand.push(c); } catch (e) { if (!(e instanceof ChangeRefused)) throw e; clash.push(c); }
+    try { session = apply(session, [c]); stand.push(c); } catch (e) {
+      if (!(e instanceof ChangeRefused)) throw e;
+      const both = bothIn(session, c);
+      if (both === null) { clash.push(c); continue; }
+      session = apply(session, both);
+      stand.push(...both);
+    }
   }
   return { session, stand, clash };
+}
+
+/** The change that brings into a list what this one was to bring, beside what others brought; none where that is there already, null where they touch each other. */
+function bothIn(now: Session, c: Change): Change[] | null {
+  const here = c.do === "set" ? now.tracks.find((t) => t.id === c.id)?.[c.field] : c.do === "set-session" ? now[c.field] : undefined;
+  if (here === undefined || (c.do !== "set" && c.do !== "set-session")) return null;
+  const merged = mergeLists(c.field, c.from, c.to, here);
+  return merged === null ? null : same(merged.to, here) ? [] : [{ ...c, from: here, to: merged.to } as Change];
 }
 
 /** Whether two changes decide the same thing: one value, one place, whether one track is there. */

@@ -1,6 +1,6 @@
 import { smallSession } from "@mossy/core/fixtures/sessions";
 import { apply } from "@mossy/core/session/apply";
-import { setField } from "@mossy/core/session/change";
+import { setField, setSessionField } from "@mossy/core/session/change";
 import type { Change } from "@mossy/core/session/change";
 import type { Session } from "@mossy/core/session/document";
 import fc from "fast-check";
@@ -68,6 +68,26 @@ describe("the desk", () => {
     house.session = apply(house.session, [setField(find(house.session, "gtr"), "pan", 40)]);
     await d.heard(++house.revision);
     expect(find(d.state().session, "gtr").pan).toBe(40);
+  });
+
+  it("keeps both where two add to one list at once, and each undoes only their own", async () => {
+    const house = new MemoryHouse();
+    const [one, two] = [desk(house), desk(house)];
+    const link = (id: string, name: string) => ({ id, name, colour: "#335544", shares: ["arm" as const], members: ["kick"], followers: [] });
+    one.edit([setSessionField(one.state().session, "links", [link("l1", "Kit")])], "link");
+    await settled(one);
+    two.edit([setSessionField(two.state().session, "links", [link("l1", "Guitars")])], "link");
+    await settled(two);
+    await one.heard(house.revision);
+    expect(house.session.links.map((l) => l.name).sort()).toEqual(["Guitars", "Kit"]);
+    expect([two.state().clashes, two.state().problem]).toEqual([[], null]);
+    one.undo();
+    await settled(one);
+    expect(house.session.links.map((l) => l.name)).toEqual(["Guitars"]);
+    await two.heard(house.revision);
+    two.undo();
+    await settled(two);
+    expect([house.session.links, two.state().session.links]).toEqual([[], []]);
   });
 
   it("names an edit that somebody else's change rules out, and shows theirs", async () => {

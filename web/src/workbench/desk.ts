@@ -100,11 +100,20 @@ export class Desk {
   #back(from: Deed[], to: Deed[]): void {
     const deed = from.at(-1);
     if (!deed) return;
-    const changes = inverse(deed.changes);
-    if (!this.#show(changes)) { from.pop(); this.book.save({ done: this.#done, undone: this.#undone }); this.#set({}); return; }
+    const changes = this.#fitting(inverse(deed.changes));
+    if (changes.length === 0 || !this.#show(changes)) { from.pop(); this.book.save({ done: this.#done, undone: this.#undone }); this.#set({}); return; }
     from.pop();
     to.push({ changes, label: deed.label });
     this.#post({ changes, label: deed.label });
+  }
+
+  /** The changes as they fit beside what others changed in the same lists; as they are where they do not. */
+  #fitting(changes: readonly Change[]): readonly Change[] {
+    try { apply(this.#state.session, changes); return changes; } catch (e) {
+      if (!(e instanceof ChangeRefused)) throw e;
+      const sorted = sortOut(this.#state.session, changes);
+      return sorted.clash.length === 0 ? sorted.stand : changes;
+    }
   }
 
   #show(changes: readonly Change[]): boolean {
