@@ -34,6 +34,7 @@ export const paths = {
   startSession: ["post", "/sessions"],
   session: ["get", "/sessions/:session"],
   package: ["get", "/sessions/:session/package"],
+  tickLine: ["put", "/sessions/:session/ticks"],
   sendToStation: ["post", "/sessions/:session/send"],
   handIn: ["post", "/check-ins"],
   checkIn: ["get", "/check-ins/:checkIn"],

@@ -1,8 +1,9 @@
 import { room } from "@mossy/core/fit/room";
 import { z } from "zod";
 
-/** A line of the checklist a room has ticked off. */
+/** A line of a checklist that was ticked off: the house's by a room, or a template's before a session is recorded. */
 export const ticked = z.object({ item: z.string(), by: z.string(), at: z.iso.datetime() });
+export type Ticked = z.infer<typeof ticked>;
 export const ticks = z.object({ ticks: z.array(ticked) });
 export const tick = z.object({ done: z.boolean() });
 

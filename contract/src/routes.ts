@@ -8,7 +8,7 @@ import { person, signIn, signInHints } from "./people.ts";
 import type { Right } from "./people.ts";
 import type { RouteName } from "./paths.ts";
 import { rooms, tick, ticks } from "./rooms.ts";
-import { handedIn, sessions, startSession, wholeCheckIn, wholeSession } from "./sessions.ts";
+import { handedIn, sessions, startSession, tickLine, wholeCheckIn, wholeSession } from "./sessions.ts";
 import { today } from "./today.ts";
 
 const done = z.object({ done: z.literal(true) });
@@ -70,6 +70,7 @@ export const routes = {
   startSession: route({ summary: "Fit a release into a room and start a session from it", who: CREW, body: startSession, answer: wholeSession }),
   session: route({ summary: "A session with its fit report and check-ins", who: "signed-in", answer: wholeSession }),
   package: route({ summary: "The package for the room, a ZIP", who: "signed-in", answer: FILE }),
+  tickLine: route({ summary: "Tick a line of what is gone through before recording, or take the tick away", who: ["lead", "engineer", "assistant"], body: tickLine, answer: ticks }),
   sendToStation: route({ summary: "Tell the room's station that a package waits", who: CREW, answer: done }),
   handIn: route({ summary: "Hand a session file in", who: "signed-in", query: z.object({ session: z.uuid().optional(), name: z.string().max(200).optional() }), body: FILE, answer: handedIn }),
   checkIn: route({ summary: "A check-in: as given, as it came, as it stands", who: "signed-in", answer: wholeCheckIn }),

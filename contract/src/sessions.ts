@@ -4,6 +4,7 @@ import { session, trackId } from "@mossy/core/session/document";
 import { oneLine } from "@mossy/core/session/text";
 import { z } from "zod";
 import { document } from "./documents.ts";
+import { ticked } from "./rooms.ts";
 
 /** What fitting made different, as it is kept with the session. */
 export const fitReport = z.object({
@@ -42,7 +43,10 @@ export const sessionCard = z.object({
 export type SessionCard = z.infer<typeof sessionCard>;
 
 export const sessions = z.object({ sessions: z.array(sessionCard) });
-export const wholeSession = sessionCard.extend({ folder: z.string(), given: session, roomAs: room, report: fitReport, checkIns: z.array(checkInCard) });
+export const wholeSession = sessionCard.extend({ folder: z.string(), given: session, roomAs: room, report: fitReport, checkIns: z.array(checkInCard), ticks: z.array(ticked) });
+
+/** Ticks a line of the checklist before recording, or takes the tick away. */
+export const tickLine = z.object({ line: z.string(), done: z.boolean() });
 
 export const wholeCheckIn = checkInCard.extend({
   session: sessionCard, given: session, came: session, now: document,

@@ -12,6 +12,8 @@ import { readName } from "@mossy/core/words/read";
 export interface LayOut {
   readonly title: string;
   readonly notes: string;
+  /** What is gone through before recording. */
+  readonly checklist?: readonly string[];
   readonly mainFormat?: ChannelFormat;
   readonly tempo?: number;
   /** Tracks by family: "pans: Tenor pan near, Tenor pan far". */
@@ -27,7 +29,7 @@ export interface LayOut {
 /** Lays out a session the way a lead would: names read and dressed, inputs as the home room has them, sends and inserts set. */
 export function layOut(style: Style, plan: LayOut, home: Room): Session {
   const mainFormat = plan.mainFormat ?? "stereo";
-  const empty = { ...newSession(style.house, plan.title), mainFormat, tempo: plan.tempo ?? 120, notes: plan.notes };
+  const empty = { ...newSession(style.house, plan.title), mainFormat, tempo: plan.tempo ?? 120, notes: plan.notes, checklist: [...plan.checklist ?? []] };
   const tracks: Track[] = [];
   for (const line of plan.lines) {
     const [family = "", names = ""] = line.split(":");

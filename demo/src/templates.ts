@@ -9,6 +9,7 @@ export interface DemoTemplate { readonly id: string; readonly name: string; read
 const PLANS: readonly (LayOut & { id: string; shelf: string; home: string; releases: readonly { note: string; without: readonly string[] }[] })[] = [
   { id: "steelpan-orchestra-full-yard", shelf: "Steelpan", home: "pan-yard", title: "Steelpan orchestra, full yard", tempo: 116,
     notes: "Near mics at drum height, far mics a metre behind. Irons are loud: start them lower than you think.\nThe six-bass stands behind the kit; keep its low drums in the middle.",
+    checklist: ["Talkback heard in both headphone mixes", "Irons played at their loudest, no input near the top", "Six-bass between the rows, behind the kit", "A minute of the empty yard recorded"],
     lines: [
       "pans: Tenor pan near, Tenor pan far, Double second near, Double second far, Four pan, Cello pan left, Cello pan right, Guitar pan, Six bass low, Six bass high, Nine bass",
       "engine: Iron 1, Iron 2, Conga low, Conga high, Scratcher",
@@ -41,6 +42,7 @@ const PLANS: readonly (LayOut & { id: string; shelf: string; home: string; relea
       { note: "Fiddle and accordion", without: ["shanty-bass-3", "whistle"] }, { note: "Whistle", without: ["shanty-bass-3"] }, { note: "Third bass", without: [] },
     ] },
   { id: "story-evening", shelf: "Spoken word", home: "story-tent", title: "Story evening", notes: "One teller, a guest, sometimes a fiddle. Programme length 58 minutes exactly.",
+    checklist: ["Radio mic with a fresh battery", "A spare microphone at the teller's chair", "Clock started with the first word"],
     lines: ["speech: Storyteller, Host, Guest 1, MC", "film: Music bed, Intro music, Outro music", "ambience: Audience left, Audience right", "talk: Talkback", "returns: Room reverb", "paths: Main"],
     sends: ["speech > room-reverb -26"], inserts: ["speech: EQ, Compressor"],
     releases: [

@@ -43,3 +43,12 @@ create table chain_versions (
   primary key (chain, version)
 );
 create trigger chain_versions_stay before update or delete on chain_versions for each row execute function refuse_change();
+
+-- What was ticked off, before a session is recorded, of the list its template brought.
+create table session_ticks (
+  session uuid not null references sessions,
+  line text not null,
+  ticked_by text not null,
+  ticked_at timestamptz not null default now(),
+  primary key (session, line)
+);

@@ -2,7 +2,7 @@ import { CHANNELS } from "../session/document.ts";
 import { setField } from "../session/change.ts";
 import type { Change } from "../session/change.ts";
 import type { Track } from "../session/document.ts";
-import type { Remark, Rule } from "./rule.ts";
+import type { Rule } from "./rule.ts";
 
 /** An input the interface does not have. */
 export const inputOutOfRange: Rule = {

@@ -1,6 +1,4 @@
-import type { RoomCard } from "@mossy/contract/rooms";
-import type { z } from "zod";
-import type { ticked } from "@mossy/contract/rooms";
+import type { RoomCard, Ticked } from "@mossy/contract/rooms";
 import type { Room } from "@mossy/core/fit/room";
 import type { Db } from "../database.ts";
 import { notFound } from "../problems.ts";
@@ -15,8 +13,6 @@ export async function roomCards(db: Db): Promise<RoomCard[]> {
   const ticks = await ticksOf(db);
   return rows.map((r) => ({ id: r.id, room: r.room, openSessions: r.open, following: r.following, ticks: ticks.get(r.id) ?? [] }));
 }
-
-type Ticked = z.infer<typeof ticked>;
 
 async function ticksOf(db: Db): Promise<Map<string, Ticked[]>> {
   const { rows } = await db.query<{ room: string; item: string; ticked_by: string; ticked_at: Date }>("select * from room_ticks order by ticked_at");

@@ -13,7 +13,7 @@ import { HouseProblem } from "../problems.ts";
 import { changeDocument, documentWith } from "./documents.ts";
 import { countsOf, handIn } from "./handIn.ts";
 import { startSession } from "./start.ts";
-import { checkInWith, countAgain, markSent, ownerOf, sessionCards, sessionOfCheckIn, sessionWith } from "./store.ts";
+import { checkInWith, countAgain, markSent, ownerOf, sessionCards, sessionOfCheckIn, sessionWith, tickLine } from "./store.ts";
 
 export function sessionRoutes(pool: Pool, styles: Styles): Router {
   const router = Router();
@@ -46,6 +46,11 @@ export function sessionRoutes(pool: Pool, styles: Styles): Router {
     const bytes = makePackage({ house: style.house, room: s.roomAs, session: s.given, id: s.id, folder: s.folder, report: s.report, from: `${s.templateName}, release ${s.release}` });
     return { bytes, name: `${s.folder}.zip`, type: "application/zip" };
   });
+  answer(router, "tickLine", async ({ params, body, person }) => inTransaction(pool, async (db) => {
+    const ticks = await tickLine(db, params.session, body.line, body.done, person.name);
+    await tell(db, { kind: "ticked", session: params.session, by: person.name });
+    return { ticks };
+  }));
   answer(router, "sendToStation", async ({ params, person }) => inTransaction(pool, async (db) => {
     const s = await sessionWith(db, params.session);
     await markSent(db, s.id);

@@ -51,6 +51,23 @@ describe("starting a session", () => {
   });
 });
 
+describe("what is gone through before recording", () => {
+  it("is ticked off by whoever did it, for everybody to see, and only what is on the list", async () => {
+    const { data: session } = await start();
+    const [line] = session.given.checklist;
+    expect(line).toBe("Talkback heard in both headphone mixes");
+    const assistant = await Visitor.signedIn(house.base, "wren");
+    const { data } = await assistant.ask("tickLine", { session: session.id }, { line, done: true });
+    expect(data.ticks).toMatchObject([{ item: line, by: "Wren Addis" }]);
+    // Who ticks it once more does not take it from the first.
+    await engineer.ask("tickLine", { session: session.id }, { line, done: true });
+    expect((await engineer.ask("session", { session: session.id })).data.ticks).toMatchObject([{ item: line, by: "Wren Addis" }]);
+    const { status, problem } = await engineer.ask("tickLine", { session: session.id }, { line: "No such thing", done: true });
+    expect([status, problem]).toEqual([404, expect.stringContaining("“No such thing”")]);
+    expect((await engineer.ask("tickLine", { session: session.id }, { line, done: false })).data.ticks).toEqual([]);
+  });
+});
+
 describe("handing in", () => {
   it("makes a check-in that finds what drifted; put right, its file read back has no findings left", async () => {
     const { data: session } = await start();

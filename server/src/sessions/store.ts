@@ -1,4 +1,5 @@
 import { randomUUID } from "node:crypto";
+import type { Ticked } from "@mossy/contract/rooms";
 import type { CheckInCard, FitReport, SessionCard } from "@mossy/contract/sessions";
 import type { Room } from "@mossy/core/fit/room";
 import type { Session } from "@mossy/core/session/document";
@@ -44,7 +45,7 @@ async function sessionCard(db: Db, id: string): Promise<SessionCard> {
   return sessionOf(row);
 }
 
-export interface WholeSession extends SessionCard { folder: string; given: Session; roomAs: Room; report: FitReport; checkIns: CheckInCard[] }
+export interface WholeSession extends SessionCard { folder: string; given: Session; roomAs: Room; report: FitReport; checkIns: CheckInCard[]; ticks: Ticked[] }
 
 export async function sessionWith(db: Db, id: string): Promise<WholeSession> {
   const card = await sessionCard(db, id);
@@ -52,7 +53,21 @@ export async function sessionWith(db: Db, id: string): Promise<WholeSession> {
   const [row] = rows;
   if (!row) throw notFound("session with this id");
   const { rows: checkIns } = await db.query<CheckInRow>(`select ${CHECK_IN} from check_ins where session = $1 order by number desc`, [id]);
-  return { ...card, folder: row.folder, given: row.given, report: row.report, roomAs: row.room, checkIns: checkIns.map(checkInOf) };
+  return { ...card, folder: row.folder, given: row.given, report: row.report, roomAs: row.room, checkIns: checkIns.map(checkInOf), ticks: await ticksOf(db, id) };
+}
+
+async function ticksOf(db: Db, session: string): Promise<Ticked[]> {
+  const { rows } = await db.query<{ line: string; ticked_by: string; ticked_at: Date }>("select line, ticked_by, ticked_at from session_ticks where session = $1 order by ticked_at, line", [session]);
+  return rows.map((r) => ({ item: r.line, by: r.ticked_by, at: r.ticked_at.toISOString() }));
+}
+
+/** Ticks a line off the list a session brought, or takes the tick away. @returns the ticks of that session */
+export async function tickLine(db: Db, session: string, line: string, done: boolean, by: string): Promise<Ticked[]> {
+  const { given } = await sessionWith(db, session);
+  if (!given.checklist.includes(line)) throw notFound(`line “${line.slice(0, 60)}” on the list of this session`);
+  if (done) await db.query("insert into session_ticks (session, line, ticked_by) values ($1, $2, $3) on conflict (session, line) do nothing", [session, line, by]);
+  else await db.query("delete from session_ticks where session = $1 and line = $2", [session, line]);
+  return ticksOf(db, session);
 }
 
 export interface NewSession { id: string; title: string; room: string; template: string; release: number; given: Session; report: FitReport; folder: string; by: string; at: Date }

@@ -30,6 +30,7 @@ function spread(news: News, me: string): void {
       mention(`${news.title} came back from ${news.room}: ${news.findings === 0 ? "nothing off" : `${news.findings} ${news.findings === 1 ? "finding" : "findings"}`}.`, { weight: news.findings > 0 ? "look" : "note", to: `/check-ins/${news.checkIn}`, next: "Open" });
       break;
     case "sent": refresh("session", "sessions"); break;
+    case "ticked": refresh("session"); break;
     case "document": refresh("today", "rooms"); break;
   }
 }

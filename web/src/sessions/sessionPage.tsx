@@ -1,7 +1,7 @@
+import type { Ticked } from "@mossy/contract/rooms";
 import { inputList } from "@mossy/core/formats/inputList";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { Download, Send } from "lucide-react";
-import { useState } from "react";
 import { Link, useParams } from "react-router";
 import { ask, fileAddress } from "../app/ask.ts";
 import { queries, queryClient, useMe, useStyle } from "../app/queries.ts";
@@ -13,12 +13,29 @@ import { StandPill } from "./row.tsx";
 
 const when = (iso: string): string => new Date(iso).toLocaleString("en-GB", { day: "numeric", month: "short", hour: "2-digit", minute: "2-digit" });
 
-/** The template's checklist; what is ticked is remembered in this browser. */
-function GoneThrough({ session, list }: { session: string; list: readonly string[] }) {
-  const key = `mossy-gone-through-${session}`;
-  const [ticked, setTicked] = useState<readonly string[]>(() => { try { const read: unknown = JSON.parse(localStorage.getItem(key) ?? "[]"); return Array.isArray(read) ? read.filter((x) => typeof x === "string") : []; } catch { return []; } });
-  const tick = (line: string, on: boolean): void => { const next = on ? [...ticked, line] : ticked.filter((l) => l !== line); setTicked(next); localStorage.setItem(key, JSON.stringify(next)); };
-  return <ul className="pt-1">{list.map((line) => <li key={line}><label className="flex items-start gap-2 py-0.5 text-sm"><input type="checkbox" className="mt-1" checked={ticked.includes(line)} onChange={(e) => { tick(line, e.target.checked); }} /> {line}</label></li>)}</ul>;
+/** What the template wants gone through before recording, ticked off by whoever did it; everybody in the house sees it. */
+function GoneThrough({ session, list, ticks, may }: { session: string; list: readonly string[]; ticks: readonly Ticked[]; may: boolean }) {
+  const key = queries.session(session).queryKey;
+  const tick = useMutation({
+    mutationFn: ({ line, done }: { line: string; done: boolean }) => ask("tickLine", { session }, { line, done }),
+    onSuccess: (answer) => { queryClient.setQueryData(key, (old) => old && { ...old, ticks: answer.ticks }); },
+  });
+  if (list.length === 0) return null;
+  const open = list.filter((line) => !ticks.some((t) => t.item === line)).length;
+  return (
+    <>
+      <ul className="pt-1">{list.map((line) => {
+        const done = ticks.find((t) => t.item === line);
+        return (
+          <li key={line}><label className="flex items-start gap-2 py-1 text-sm">
+            <input type="checkbox" className="mt-1" checked={done !== undefined} disabled={!may || tick.isPending} onChange={(e) => { tick.mutate({ line, done: e.target.checked }); }} />
+            <span className={`min-w-0 flex-1 ${done ? "text-ink-2" : ""}`}>{line}</span>{done && <span className="shrink-0 text-xs text-ink-2">{done.by}, {when(done.at)}</span>}</label></li>
+        );
+      })}</ul>
+      <p className="pt-1 text-sm text-ink-2">{open === 0 ? "All gone through." : `${open} of ${list.length} still to go through.`}</p>
+      <Trouble error={tick.error} />
+    </>
+  );
 }
 
 /** A session: its package, what came back, and how it was fitted. */
@@ -61,7 +78,7 @@ export default function SessionPage() {
           {(s.given.notes !== "" || s.given.checklist.length > 0) && (
             <section aria-label="Before recording" className="card border-l-4 border-l-glow p-4"><h2 className="pb-1 font-semibold">Before recording</h2>
               {s.given.notes !== "" && <p className="text-sm whitespace-pre-wrap">{s.given.notes}</p>}
-              <GoneThrough session={id} list={s.given.checklist} /></section>
+              <GoneThrough session={id} list={s.given.checklist} ticks={s.ticks} may={s.closedAt === null} /></section>
           )}
           <section aria-labelledby="fit" className="card p-4">
             <h2 id="fit" className="pb-2 font-semibold">Fitted to {s.roomName}</h2>

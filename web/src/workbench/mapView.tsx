@@ -4,6 +4,7 @@ import { foldedToFit, shownAs, wholeWay } from "@mossy/core/signal/map";
 import type { MapLine, MapNode, SignalMap } from "@mossy/core/signal/map";
 import { Maximize, Minus, Plus } from "lucide-react";
 import { useEffect, useMemo, useRef, useState } from "react";
+import { useSize } from "../ui/useSize.ts";
 import { useShortcuts } from "../app/shortcuts.tsx";
 import { mention } from "../app/toasts.tsx";
 import { Button } from "../ui/button.tsx";
@@ -37,15 +38,7 @@ export function MapView({ session, selected, onSelect, desk, title }: { session:
   const { map, drawing } = useMap(session, folded);
   const [sight, setSight] = useState<Sight | "whole" | null>(null);
   const [drag, setDrag] = useState<{ from: TrackId; x: number; y: number; over: TrackId | null } | null>(null);
-  const [size, setSize] = useState({ width: 800, height: 500 });
-  const box = useRef<HTMLDivElement>(null);
-  useEffect(() => {
-    const element = box.current;
-    if (!element) return;
-    const watch = new ResizeObserver(() => { const { width, height } = element.getBoundingClientRect(); setSize({ width, height }); });
-    watch.observe(element);
-    return () => { watch.disconnect(); };
-  }, []);
+  const { size, element: box, watch } = useSize<HTMLDivElement>({ width: 800, height: 500 });
   const svg = useRef<SVGSVGElement>(null);
   const tracks = useMemo(() => new Map(session.tracks.map((t) => [t.id, t])), [session]);
   const shown = useMemo(() => shownAs(session, folded), [session, folded]);
@@ -106,7 +99,7 @@ export function MapView({ session, selected, onSelect, desk, title }: { session:
         <span className="flex items-center gap-3 pl-2 text-xs text-ink-2"><LineKey dash="">feeds</LineKey><LineKey dash="5 4">sends</LineKey><LineKey dash="1.5 4">listens (key input)</LineKey></span>
         <Button small className="ml-auto" onClick={() => { if (svg.current && map) saveAs(`${title}, signal map.svg`, "image/svg+xml", asFile(svg.current, map)); }}>Save as SVG</Button>
       </div>
-      <div ref={box} className={`relative min-h-0 flex-1 overflow-hidden bg-bg ${drag ? "cursor-grabbing" : ""}`} role="application" aria-busy={drawing} aria-label="Signal map. Arrow keys go from place to place, Enter folds a folder, plus and minus zoom." tabIndex={0}
+      <div ref={watch} className={`relative min-h-0 flex-1 overflow-hidden bg-bg ${drag ? "cursor-grabbing" : ""}`} role="application" aria-busy={drawing} aria-label="Signal map. Arrow keys go from place to place, Enter folds a folder, plus and minus zoom." tabIndex={0}
         onKeyDown={(e) => { const id = selected === null ? undefined : shown.get(selected); if (e.key === "Enter" && id !== undefined && tracks.get(id)?.kind === "folder") { e.preventDefault(); fold(id); } }}
         onWheel={(e) => { const r = e.currentTarget.getBoundingClientRect(); if (e.ctrlKey || e.metaKey) zoom(e.deltaY < 0 ? 1.12 : 0.89, e.clientX - r.left, e.clientY - r.top); else setSight({ ...now, x: now.x - e.deltaX, y: now.y - e.deltaY }); }}
         onPointerDown={(e) => { if (nodeAt(at(e)) === null) { pan.current = { x: e.clientX, y: e.clientY, at: now }; } }}

@@ -10,8 +10,9 @@ import { panInWords } from "@mossy/core/session/says";
 import { leaning, panFor, standings, withPan } from "@mossy/core/signal/image";
 import type { Standing } from "@mossy/core/signal/image";
 import { flowOf } from "@mossy/core/signal/ways";
-import { useEffect, useMemo, useRef, useState } from "react";
+import { useMemo, useState } from "react";
 import { RULES } from "@mossy/core/check/rules";
+import { useSize } from "../ui/useSize.ts";
 import { useShortcuts } from "../app/shortcuts.tsx";
 import { Drawing } from "../ui/tile.tsx";
 import { useIcon } from "../ui/icons.ts";
@@ -41,18 +42,12 @@ export function PictureView({ style, session, selected, onSelect, desk }: { styl
   const [view, setView] = useState<View>(style.house.view === "player" ? "players" : "audience");
   const [compare, setCompare] = useState(false);
   const [dragging, setDragging] = useState<{ id: TrackId; place: number } | null>(null);
-  const stage = useRef<SVGSVGElement>(null);
-  const flow = useMemo(() => flowOf(session), [session]);
+  const [squeezing, setSqueezing] = useState<{ id: TrackId; width: number } | null>(null);
+  const { size, element: stage, watch } = useSize<SVGSVGElement>({ width: 520, height: 480 });
+  // While a width is being drawn it is heard, and one edit when it is let go.
+  const flow = useMemo(() => flowOf(squeezing ? { ...session, tracks: session.tracks.map((t) => (t.id === squeezing.id ? { ...t, width: squeezing.width } : t)) } : session), [session, squeezing]);
   const all = useMemo(() => standings(flow), [flow]);
   const tracks = useMemo(() => new Map(session.tracks.map((t) => [t.id, t])), [session]);
-  const [size, setSize] = useState({ width: 520, height: 480 });
-  useEffect(() => {
-    const element = stage.current;
-    if (!element) return;
-    const watch = new ResizeObserver(() => { const { width, height } = element.getBoundingClientRect(); setSize({ width, height }); });
-    watch.observe(element);
-    return () => { watch.disconnect(); };
-  }, []);
   const home = useMemo(() => (compare ? new Map(standings(flowOf(asTheHouseStarts(style, session))).map((s) => [s.id, s.place])) : null), [compare, style, session]);
   const mirror = view === "players" ? -1 : 1;
   const { width, height } = size;
@@ -69,6 +64,7 @@ export function PictureView({ style, session, selected, onSelect, desk }: { styl
     const pan = panFor((p) => flowOf(withPan(session, id, p)), id, place);
     if (t && desk && pan !== null && pan !== t.pan) desk.edit([setField(t, "pan", pan)], "place");
   };
+  const letGo = (): void => { const t = session.tracks.find((tr) => tr.id === squeezing?.id); if (squeezing && t && t.width !== squeezing.width) desk?.edit([setField(t, "width", squeezing.width)], "width"); setSqueezing(null); };
   const nudge = (by: number): void => { const t = session.tracks.find((tr) => tr.id === selected); if (t && t.format !== null && desk) desk.edit([setField(t, "pan", Math.max(-100, Math.min(100, t.pan + mirror * by)))], "place"); };
   useShortcuts(desk ? [
     { keys: "ArrowLeft", says: "Chosen source left", run: () => { nudge(-5); } }, { keys: "ArrowRight", says: "Chosen source right", run: () => { nudge(5); } },
@@ -85,7 +81,7 @@ export function PictureView({ style, session, selected, onSelect, desk }: { styl
           <label className="flex items-center gap-1.5 text-sm text-ink-2"><input type="checkbox" checked={compare} onChange={(e) => { setCompare(e.target.checked); }} /> against the house</label>
           <span className="ml-auto text-sm text-ink-2">{Math.abs(lean) < 0.5 ? "in balance" : `${lean > 0 ? "right" : "left"} ${Math.abs(lean).toFixed(1)} dB louder`}</span>
         </div>
-        <svg ref={stage} className="min-h-0 w-full flex-1 touch-none select-none" role="group" aria-label="Stereo picture"
+        <svg ref={watch} className="min-h-0 w-full flex-1 touch-none select-none" role="group" aria-label="Stereo picture"
           onPointerMove={(e) => { if (dragging) setDragging({ ...dragging, place: placeAt(e.clientX) }); }} onPointerUp={(e) => { if (dragging) { const was = byId.get(dragging.id)?.place ?? 0, to = placeAt(e.clientX); if (Math.abs(to - was) > 3) put(dragging.id, to); setDragging(null); } }} onPointerLeave={() => { setDragging(null); }}>
           <path d={`M${x(-100 * mirror) - 14} ${height - 26} V${height * 0.42} Q${x(-100 * mirror) - 14} 20 ${width / 2} 20 Q${x(100 * mirror) + 14} 20 ${x(100 * mirror) + 14} ${height * 0.42} V${height - 26} Z`} fill="var(--sunk)" fillOpacity={0.4} stroke="var(--line)" />
           {[-100, -50, 0, 50, 100].map((p) => <g key={p}><line x1={x(p)} x2={x(p)} y1={30} y2={height - 26} stroke="var(--line)" strokeDasharray={p === 0 ? undefined : "3 5"} /><text x={x(p)} y={height - 10} textAnchor="middle" fontSize={12} fill="var(--ink-2)">{p === 0 ? view === "players" ? "you, among the players" : "you, in the audience" : panInWords(p)}</text></g>)}
@@ -101,7 +97,8 @@ export function PictureView({ style, session, selected, onSelect, desk }: { styl
         {buses.map((t) => (
           <div key={t.id} className="border-t border-line pt-2">
             <button type="button" className="max-w-full truncate font-mono text-sm font-semibold" onClick={() => { onSelect(t.id); }}>{t.name}</button>
-            <label className="mt-1 flex items-center gap-2 text-xs text-ink-2"><span className="w-9">width</span><input type="range" min={0} max={150} step={5} aria-label={`Width of ${t.name}`} className="min-w-0 flex-1 accent-[var(--moss)]" disabled={!desk} value={t.width} onChange={(e) => { desk?.edit([setField(t, "width", Number(e.target.value))], "width"); }} /><span className="w-11 text-right font-mono">{t.width} %</span></label>
+            <label className="mt-1 flex items-center gap-2 text-xs text-ink-2"><span className="w-9">width</span><input type="range" min={0} max={150} step={5} aria-label={`Width of ${t.name}`} className="min-w-0 flex-1 accent-[var(--moss)]" disabled={!desk} value={squeezing?.id === t.id ? squeezing.width : t.width}
+              onChange={(e) => { setSqueezing({ id: t.id, width: Number(e.target.value) }); }} onPointerUp={letGo} onKeyUp={letGo} onBlur={letGo} /><span className="w-11 text-right font-mono">{squeezing?.id === t.id ? squeezing.width : t.width} %</span></label>
             {t.kind !== "main" && <NumberField label="Place" className="mt-1 block" value={String(t.pan)} hint="−100 to 100" onSet={(v) => { const n = Number(v.replace("−", "-")); if (Number.isNaN(n) || Math.abs(n) > 100) return false; desk?.edit([setField(t, "pan", n)], "place"); return true; }} />}
           </div>
         ))}
