@@ -22,6 +22,8 @@ export interface LayOut {
   readonly sends?: readonly string[];
   /** How the sources of a family are picked up: "kit: dynamic, short boom" (a third word "phantom" for 48 V). */
   readonly pickups?: readonly string[];
+  /** Where single tracks stand other than the house starts them: "tenor-pan-near -33". */
+  readonly places?: readonly string[];
   /** What stands on the tracks of a family: "pans: EQ, Compressor". */
   readonly inserts?: readonly string[];
 }
@@ -52,8 +54,9 @@ function finish(style: Style, session: Session, plan: LayOut, home: Room): Sessi
   const sends = rules(plan.sends, ">");
   const inserts = rules(plan.inserts, ":");
   const pickups = rules(plan.pickups, ":");
+  const places = new Map((plan.places ?? []).map((p) => { const [id = "", pan = ""] = p.split(" "); return [id, Number(pan)]; }));
   const tracks = session.tracks.map((t): Track => {
-    const next: Track = { ...t, input: inputs.get(t.id) ?? null };
+    const next: Track = { ...t, input: inputs.get(t.id) ?? null, pan: places.get(t.id) ?? t.pan };
     // The home room has no input left for it: it is laid in, not recorded.
     if (t.kind === "audio" && t.source !== null && next.input === null) next.source = null;
     if (t.kind === "audio") {

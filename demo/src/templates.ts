@@ -20,6 +20,7 @@ const PLANS: readonly (LayOut & { id: string; shelf: string; home: string; relea
     ],
     sends: ["pans > hall-reverb -14, cue-mix-1 -8 before, cue-mix-2 -14 before", "engine > room-reverb -16, slap -20, cue-mix-1 -12 before, cue-mix-2 -6 before", "kit > plate -18, cue-mix-2 -10 before", "ambience > long-delay -30", "speech > headphone-reverb -24, cue-mix-1 -6 before", "talk > cue-mix-1 0 before, cue-mix-2 0 before"],
     pickups: ["pans: small condenser, tall boom, phantom", "engine: dynamic, short boom", "kit: dynamic, short boom", "overhead: small condenser, tall boom, phantom", "ambience: large condenser, tall stand, phantom", "six-bass: boundary, floor, phantom", "kick: dynamic, low boom"],
+    places: ["tenor-pan-near -33", "tenor-pan-far -26", "double-second-near 33", "double-second-far 26", "four-pan -50", "guitar-pan 50", "six-bass-low -6", "six-bass-high 6", "iron-1 -55", "iron-2 55", "conga-low 14", "conga-high 22", "scratcher -46", "hat -24", "rack-tom -14", "floor-tom 20"],
     inserts: ["pans: EQ, Compressor", "engine: EQ", "kit: EQ, Gate"],
     releases: [
       { note: "The first yard everybody works from", without: ["tenor-pan-far", "double-second-far", "cello-pan-right", "six-bass-high", "iron-2", "slap", "long-delay", "cue-mix-2", "headphone-reverb"] },

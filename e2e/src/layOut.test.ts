@@ -81,9 +81,9 @@ describe("a lead", () => {
     await b.driver.executeScript("document.querySelector('[role=treegrid]').focus()");
     await b.press("e");
     await b.press("alternate 30");
-    await b.seeText("left and right in turn: 8 of 8 change. Enter does it.");
+    await b.seeText("left and right 30 in turn: 8 of 8 change. Enter does it.");
     await b.press(Key.ENTER);
-    await b.see("//button[@aria-label='Undo: left and right in turn']");
+    await b.see("//button[@aria-label='Undo: left and right 30 in turn']");
     await b.driver.executeScript("document.querySelector('[role=treegrid]').focus()");
     await b.chord(Key.CONTROL, "z");
     await range("TnrPan_Near", 10);

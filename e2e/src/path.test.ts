@@ -122,11 +122,14 @@ describe("from the house's words to a session that is put right", () => {
   });
 
   it("Station: takes the package, works, hands in; Sessions: the lead keeps one and puts the rest right; the corrected file has nothing left", async () => {
+    await b.click("//label[contains(., 'Talkback heard in both headphone mixes')]/input");
+    await b.seeText("3 of 4 still to go through.");
     await b.button("Send to the station");
     await b.seeText("Check-in 1", 30_000);
     const session = (await b.driver.getCurrentUrl()).split("/").at(-1) ?? "";
     await b.signIn("Marram Vale");
     await b.go(`/sessions/${session}`);
+    await b.see("//label[contains(., 'Talkback heard in both headphone mixes') and contains(., 'Tamsin Roe, ')]");
     await b.click("//a[.='Look and put right']");
     await b.seeText("Against the release it started from");
     await b.seeText("Against the house style");

@@ -25,7 +25,7 @@ export const SCREENS: readonly { readonly name: string; readonly path: string; r
   { name: "house-exceptions", path: "/house/exceptions?line=rough-guides", ready: "//span[.='never applies']" },
   { name: "house-editions", path: "/house/editions", ready: "//h2[.='Editions so far']" },
   { name: "library", path: "/library", ready: "//h2[.='Steelpan']" },
-  { name: "new-template", path: "/library/new", ready: "//h1[.='New template']", act: (b) => b.button("A starter") },
+  { name: "new-template", path: "/library/new", ready: "//h1[.='New template']", act: async (b) => { await b.button("A starter"); await b.click("//button[starts-with(., 'Band')]"); await b.see("//section[@aria-label='What it begins with']"); } },
   { name: "workbench", path: "/library/steelpan-orchestra-full-yard", ready: "//div[@role='treegrid']", act: (b) => b.click("//span[.='Dbl sec far']") },
   { name: "workbench-add", path: "/library/steelpan-orchestra-full-yard", ready: "//div[@role='treegrid']", act: async (b) => { await b.press("a"); await b.type("//section[@aria-label='Add tracks']//textarea", "triple second\nhull drum\nSnaer Top\nBV 1\nRm L"); await b.driver.sleep(300); } },
   { name: "workbench-publish", path: "/library/steelpan-orchestra-full-yard", ready: "//div[@role='treegrid']", act: (b) => b.press("p") },

@@ -13,8 +13,8 @@ import { setField } from "../session/change.ts";
 import { blankTrack, session as sessionSchema } from "../session/document.ts";
 import type { Session } from "../session/document.ts";
 import { cleaned, lookThrough, usualStay } from "../sheet/clean.ts";
-import { STARTERS } from "../sheet/starters.ts";
-import { addTyped, readLines } from "../sheet/typed.ts";
+import { STARTERS, startWith } from "../sheet/starters.ts";
+import { readLines } from "../sheet/typed.ts";
 import { writeExchange } from "./exchange/write.ts";
 import { readIncoming } from "./incoming.ts";
 import { trackSheetCsv, trackSheetIn } from "./trackSheet.ts";
@@ -116,10 +116,11 @@ describe("cleaning", () => {
 });
 
 describe("starters", () => {
-  it.each(STARTERS.map((s) => [s.name, s.list] as const))("%s is read for sure to the last line, and nothing is broken", (_name, list) => {
-    const made = readLines(style, base, list, newId);
-    expect(made.filter((m) => !m.reading.sure).map((m) => m.line.name)).toEqual([]);
-    const s = apply(base, addTyped(style, base, made, "house"));
-    expect(open(check(style, s)).filter((f) => f.weight !== "note").map((f) => f.says)).toEqual([]);
+  it.each(STARTERS.map((s) => [s.name, s] as const))("%s is read for sure to the last line, and there is nothing to look at", (_name, starter) => {
+    expect(readLines(style, base, starter.list, newId).filter((m) => !m.reading.sure).map((m) => m.line.name)).toEqual([]);
+    const s = startWith(style, starter, newId);
+    expect(open(check(style, s)).map((f) => f.says)).toEqual([]);
+    // Every send of the starter goes somewhere: none names a role this house does not read.
+    expect(starter.sends.filter((x) => !s.tracks.some((t) => t.role === x.to)).map((x) => x.to)).toEqual([]);
   });
 });

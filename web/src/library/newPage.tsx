@@ -4,12 +4,11 @@ import { FileProblem } from "@mossy/core/formats/fileProblem";
 import { readIncoming } from "@mossy/core/formats/incoming";
 import type { Incoming } from "@mossy/core/formats/incoming";
 import { newSession } from "@mossy/core/house/starts";
-import { apply } from "@mossy/core/session/apply";
 import type { Session, TrackId } from "@mossy/core/session/document";
+import { byId, depthOf } from "@mossy/core/session/routing";
 import { cleaned, lookThrough, usualStay } from "@mossy/core/sheet/clean";
 import type { Looked, Standing, Stay } from "@mossy/core/sheet/clean";
-import { STARTERS } from "@mossy/core/sheet/starters";
-import { addTyped, readLines } from "@mossy/core/sheet/typed";
+import { STARTERS, startWith } from "@mossy/core/sheet/starters";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { Upload } from "lucide-react";
 import { useMemo, useRef, useState } from "react";
@@ -23,6 +22,9 @@ import { Tile } from "../ui/tile.tsx";
 import { newId } from "../workbench/newId.ts";
 
 type From = "nothing" | "starter" | "template" | "file";
+
+/** What is still wanting, by where it starts from. */
+const WAITS: Readonly<Record<From, string>> = { nothing: "Give it a name", starter: "Choose a starter and give it a name", template: "Choose a template and give it a name", file: "Give a file and a name" };
 
 /** Begins a template: from nothing, from a starter, from another template, or from a file that is cleaned first. */
 export default function NewTemplatePage() {
@@ -47,17 +49,20 @@ export default function NewTemplatePage() {
   return (
     <form className="flex h-full min-h-[560px] flex-col gap-3" onSubmit={(e) => { e.preventDefault(); if (!waits) make.mutate(); }}>
       <PageHead crumbs={[["Library", "/library"]]} title="New template">
-        <Input aria-label="Name" autoFocus required maxLength={80} placeholder="Name" className="w-64" value={name} onChange={(e) => { setName(e.target.value); }} />
-        <Input aria-label="Shelf" maxLength={60} list="shelves" placeholder={shelves[0] ?? "Shelf"} className="w-36" value={shelf} onChange={(e) => { setShelf(e.target.value); }} />
-        <datalist id="shelves">{shelves.map((s) => <option key={s} value={s} />)}</datalist>
-        <Button look="main" type="submit" disabled={make.isPending || waits}>Begin it</Button>
+        <span role="status" className="text-sm text-ink-2">{session ? `${session.tracks.length} tracks to start with, ${off === 0 ? "nothing off" : `${off} to look at`}${name.trim() === "" ? ". Give it a name" : ""}` : waits || name.trim() === "" ? WAITS[from] : ""}</span>
+        <Button look="main" type="submit" disabled={make.isPending || waits || name.trim() === ""}>Begin it</Button>
       </PageHead>
-      <div className="flex items-center gap-3"><Choice label="Start from" value={from} choices={[["nothing", "Nothing"], ["starter", "A starter"], ["template", "Another template"], ["file", "A file"]]} onChoose={choose} />
-        {session && <span role="status" className="text-sm text-ink-2">{session.tracks.length} tracks to start with, {off === 0 ? "nothing off" : `${off} to look at`}</span>}</div>
+      <div className="card flex flex-wrap items-end gap-4 p-4">
+        <Field label="Name"><Input aria-label="Name" autoFocus required maxLength={80} className="w-72" value={name} onChange={(e) => { setName(e.target.value); }} /></Field>
+        <Field label="Shelf"><Input aria-label="Shelf" maxLength={60} list="shelves" placeholder={shelves[0] ?? "Templates"} className="w-44" value={shelf} onChange={(e) => { setShelf(e.target.value); }} /></Field>
+        <datalist id="shelves">{shelves.map((s) => <option key={s} value={s} />)}</datalist>
+        <div className="flex flex-col gap-1"><span className="text-xs font-semibold text-ink-2">Start from</span><Choice label="Start from" value={from} choices={[["nothing", "Nothing"], ["starter", "A starter"], ["template", "Another template"], ["file", "A file"]]} onChoose={choose} /></div>
+      </div>
       <Trouble error={make.error} />
       {from === "nothing" && <div className="card"><Empty title="An empty draft">With the house's settings for new sessions. Names are typed or pasted in the workbench.</Empty></div>}
       {from === "starter" && <Starters style={style} onChoose={setSession} />}
       {from === "template" && <FromTemplate onChoose={setSession} />}
+      {session && from !== "file" && <Preview session={session} />}
       {from === "file" && <FromFile style={style} onChoose={(s, title) => { setSession(s); if (name === "" && title !== null) setName(title); }} />}
     </form>
   );
@@ -65,11 +70,21 @@ export default function NewTemplatePage() {
 
 function Starters({ style, onChoose }: { style: Style; onChoose: (s: Session) => void }) {
   const [chosen, setChosen] = useState<string | null>(null);
-  const start = (id: string, list: string): void => { setChosen(id); const empty = newSession(style.house, "New"); onChoose(apply(empty, addTyped(style, empty, readLines(style, empty, list, newId), "house"))); };
   return (
     <ul className="grid grid-cols-2 gap-3">{STARTERS.map((s) => (
-      <li key={s.id}><button type="button" aria-pressed={chosen === s.id} onClick={() => { start(s.id, s.list); }} className={`card h-full w-full p-4 text-left ${chosen === s.id ? "border-moss bg-moss-soft" : "hover:border-line-strong"}`}><span className="font-semibold">{s.name}</span><span className="block text-sm text-ink-2">{s.says}</span></button></li>
+      <li key={s.id}><button type="button" aria-pressed={chosen === s.id} onClick={() => { setChosen(s.id); onChoose(startWith(style, s, newId)); }} className={`card flex h-full w-full flex-col p-4 text-left ${chosen === s.id ? "border-moss bg-moss-soft" : "hover:border-line-strong"}`}><span className="font-semibold">{s.name}</span><span className="block text-sm text-ink-2">{s.says}</span></button></li>
     ))}</ul>
+  );
+}
+
+/** The tracks a template begins with, under their house names. */
+function Preview({ session }: { session: Session }) {
+  const tracks = byId(session);
+  return (
+    <section aria-label="What it begins with" tabIndex={0} className="card min-h-0 flex-1 overflow-y-auto p-4">
+      <h2 className="pb-2 font-semibold">What it begins with</h2>
+      <ul className="columns-3 gap-6">{session.tracks.map((t) => <li key={t.id} className="flex break-inside-avoid items-center gap-2 py-0.5" style={{ paddingLeft: depthOf(tracks, t) * 16 }}><Tile colour={t.colour} icon={t.icon} size={20} /><span className={`truncate font-mono text-sm ${t.kind === "folder" ? "font-bold" : ""}`}>{t.name}</span></li>)}</ul>
+    </section>
   );
 }
 

@@ -22,7 +22,7 @@ import { newId } from "./newId.ts";
 import { nameOf } from "./pathsPanel.tsx";
 import { roleInWords } from "./sheetRow.tsx";
 
-const HEADS = [["Input", "w-[92px]"], ["Source", "w-[20%]"], ["By", "w-[124px]"], ["Microphone or box", "w-[15%]"], ["Stand", "w-[10%]"], ["48 V", "w-[52px]"], ["Ø", "w-[36px]"], ["Goes to", "w-[9%]"], ["Note", ""]] as const;
+const HEADS = [["Input", "w-[92px]"], ["Source", "w-[18%]"], ["By", "w-[124px]"], ["Microphone or box", "w-[15%]"], ["Stand", "w-[12%]"], ["48 V", "w-[52px]"], ["Ø", "w-[36px]"], ["Goes to", "w-[9%]"], ["Note", ""]] as const;
 const BY = { mic: "microphone", di: "DI", line: "line", wireless: "wireless" } as const;
 /** Findings that are about what stands in this list. */
 const SAID: Readonly<Record<string, string>> = { "input-twice": "used twice", "input-out-of-range": "not there", "input-forgotten": "forgotten", "phantom-off": "no phantom here" };

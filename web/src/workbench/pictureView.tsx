@@ -128,7 +128,7 @@ function SpotMark({ spot: { r, name }, standing: s, track: t, x, y, edges, chose
       {edges && <line x1={edges[0]} x2={edges[1]} y1={y} y2={y} stroke={fill} strokeWidth={5} strokeLinecap="round" strokeOpacity={0.35} />}
       <rect x={x - r} y={y - r} width={r * 2} height={r * 2} rx={r * 0.56} fill={fill} stroke={chosen ? "var(--ink)" : "var(--surface)"} strokeWidth={chosen ? 2.5 : 1} />
       {paths !== null && r >= 8 && <g transform={`translate(${x - r * 0.66} ${y - r * 0.66})`}><Drawing paths={paths} size={r * 1.32} ink={inkOn(fill)} /></g>}
-      {label !== null && <text x={label === "right" ? x + r + 4 : x - r - 4} y={y + 4.3} textAnchor={label === "right" ? "start" : "end"} fontSize={12} fontFamily="Atkinson Hyperlegible Mono Variable, monospace" fontWeight={chosen ? 700 : 400} fill="var(--ink)">{t.name.slice(0, NAME_LENGTH)}</text>}
+      {label !== null && <text x={label === "right" ? x + r + 4 : x - r - 4} y={y + 4.3} textAnchor={label === "right" ? "start" : "end"} fontSize={12} fontFamily="Atkinson Hyperlegible Mono Variable, monospace" fontWeight={chosen ? 700 : 400} fill="var(--ink)" stroke="var(--surface)" strokeWidth={3} strokeLinejoin="round" paintOrder="stroke">{t.name.slice(0, NAME_LENGTH)}</text>}
     </g>
   );
 }

@@ -1,7 +1,6 @@
-import { setSessionField } from "@mossy/core/session/change";
-import { same } from "@mossy/core/session/change";
-import { FRAME_RATES, PAN_LAWS, SETTINGS } from "@mossy/core/session/document";
-import type { PanLaw, Session, TrackId } from "@mossy/core/session/document";
+import { same, setSessionField } from "@mossy/core/session/change";
+import { SETTINGS } from "@mossy/core/session/document";
+import type { Session, TrackId } from "@mossy/core/session/document";
 import { timeIn, timeInWords } from "@mossy/core/session/time";
 import { SESSION_WORDS } from "@mossy/core/session/says";
 import { Plus, X } from "lucide-react";
@@ -9,26 +8,23 @@ import { useState } from "react";
 import { TextField } from "../house/textField.tsx";
 import { SettingsForm } from "../sessions/settingsForm.tsx";
 import { Button } from "../ui/button.tsx";
-import { Field, Input, Select, TextArea } from "../ui/pieces.tsx";
+import { Input, TextArea } from "../ui/pieces.tsx";
 import type { Desk } from "./desk.ts";
 import { LinkSets } from "./links.tsx";
 
-const LAW_WORDS: Readonly<Record<PanLaw, string>> = { "constant-power": "constant power, −3.0 dB", compromise: "compromise, −4.5 dB", linear: "linear, −6.0 dB" };
-const FORM = ["sampleRate", "bitDepth", "fileType", "tempo", "meter", "mainFormat", "leadIn", "musicBar"] as const;
+const FORM = ["sampleRate", "bitDepth", "fileType", "tempo", "meter", "mainFormat", "leadIn", "musicBar", "panLaw", "frameRate"] as const;
 
 /** What the session runs at, what the template fixes, what whoever opens it should know and go through. */
 export function SetUp({ session, desk, onSelect }: { session: Session; desk: Desk | null; onSelect: (ids: readonly TrackId[]) => void }) {
-  const set = <F extends "panLaw" | "frameRate" | "fixedEnd" | "fixed" | "checklist" | "notes" | "interfaceInputs">(field: F, to: Session[F], label: string): void => { if (desk && !same(session[field], to)) desk.edit([setSessionField(session, field, to)], label); };
+  const set = <F extends "fixedEnd" | "fixed" | "checklist" | "notes" | "interfaceInputs">(field: F, to: Session[F], label: string): void => { if (desk && !same(session[field], to)) desk.edit([setSessionField(session, field, to)], label); };
   const [problem, setProblem] = useState<string | null>(null);
+  const [inputsProblem, setInputsProblem] = useState<string | null>(null);
   return (
     <div className="h-full overflow-y-auto" tabIndex={0} role="region" aria-label="Settings and notes">
-      <SettingsForm label="Settings of the session" start={session} onChange={desk ? (next) => { desk.edit(FORM.flatMap((f) => (same(session[f], next[f]) ? [] : [setSessionField(session, f, next[f])])), "settings"); } : null} />
-      <div className="grid max-w-2xl grid-cols-3 gap-4 px-4 pb-4">
-        <Field label="Pan law"><Select disabled={!desk} value={session.panLaw} onChange={(e) => { set("panLaw", PAN_LAWS.find((l) => l === e.target.value) ?? "constant-power", "pan law"); }}>{PAN_LAWS.map((l) => <option key={l} value={l}>{LAW_WORDS[l]}</option>)}</Select></Field>
-        <Field label="Frame rate"><Select disabled={!desk} value={session.frameRate ?? ""} onChange={(e) => { set("frameRate", FRAME_RATES.find((r) => r === e.target.value) ?? null, "frame rate"); }}><option value="">no picture</option>{FRAME_RATES.map((r) => <option key={r}>{r}</option>)}</Select></Field>
+      <SettingsForm label="Settings of the session" start={session} onChange={desk ? (next) => { desk.edit(FORM.flatMap((f) => (same(session[f], next[f]) ? [] : [setSessionField(session, f, next[f])])), "settings"); } : null}>
         <TextField mono label="Fixed end" hint="58:00, or empty for open" problem={problem} readOnly={!desk} value={session.fixedEnd === null ? "" : timeInWords(session.fixedEnd)} onSet={(text) => { const to = text === "" ? null : timeIn(text); if (to === undefined) setProblem(`“${text}” is no time. Write it 58:00 or 1:02:30.`); else { setProblem(null); set("fixedEnd", to, "fixed end"); } }} />
-        <TextField mono label="Inputs the interface has" hint="empty: not said" readOnly={!desk} value={session.interfaceInputs === null ? "" : String(session.interfaceInputs)} onSet={(text) => { const n = text === "" ? null : Number(text); if (n === null || (Number.isInteger(n) && n >= 1 && n <= 1024)) set("interfaceInputs", n, "inputs of the interface"); }} />
-      </div>
+        <TextField mono label="Inputs the interface has" hint="empty: not said" problem={inputsProblem} readOnly={!desk} value={session.interfaceInputs === null ? "" : String(session.interfaceInputs)} onSet={(text) => { const n = text === "" ? null : Number(text); const fits = n === null || (Number.isInteger(n) && n >= 1 && n <= 1024); setInputsProblem(fits ? null : `“${text}” is no whole number from 1 to 1024.`); if (fits) set("interfaceInputs", n, "inputs of the interface"); }} />
+      </SettingsForm>
       <fieldset className="border-t border-line p-4" disabled={!desk}>
         <legend className="contents"><span className="text-sm font-semibold">What this template fixes</span></legend>
         <p className="pb-2 text-sm text-ink-2">The rest is chosen by whoever starts a session from it.</p>

@@ -61,7 +61,7 @@ export const SheetRow = memo(function SheetRow({ row, fixed, index, top, height,
       className={`absolute left-0 grid w-full cursor-default items-center border-b border-line px-3.5 ${selected ? "bg-moss-soft" : folder ? "bg-sunk" : "hover:bg-bg"} ${isDragging ? "opacity-50" : t.muted ? "opacity-60" : ""}`} style={{ top, height, gridTemplateColumns: columns }}>
       {cells.map((cell) => (
         <span key={cell} role="gridcell" onClick={(e) => { onDown(t.id, cell, e); }} onDoubleClick={() => { onEdit(t.id, cell); }}
-          className={`flex h-full min-w-0 items-center ${cell === "level" ? "justify-end pr-4" : cell === "name" ? "gap-2" : "pr-2"} ${active === cell && selected ? "rounded-sm shadow-[inset_0_0_0_1.5px_var(--moss)]" : ""}`} style={cell === "name" ? { paddingLeft: depth * 18 } : undefined}>
+          className={`flex h-full min-w-0 items-center ${cell === "level" ? "justify-end pr-4" : cell === "name" ? "mr-2 gap-2" : "pr-2"} ${active === cell && selected ? "rounded-sm shadow-[inset_0_0_0_1.5px_var(--moss)]" : ""}`} style={cell === "name" ? { paddingLeft: depth * 18 } : undefined}>
           {cell === "name" ? (
             <>
               {holds > 0
