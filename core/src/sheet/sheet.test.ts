@@ -66,6 +66,14 @@ describe("a pasted list", () => {
     expect(by(behind, "Vln").feeds).toBe("kit");
   });
 
+  it("takes a doubtful line for what it could be once somebody agrees, and only that line", () => {
+    const s = smallSession();
+    const text = "Snaer Bottom\nGuitra";
+    const names = (agreed: string[]): string[] => { const made = readLines(style, s, text, newId, new Set(agreed)); const after = done(s, addTyped(style, s, made, "house")); return made.map((m) => after.tracks.find((t) => t.id === m.track.id)!.name); };
+    expect(names([])).toEqual(["Snaer Bottom", "Guitra"]);
+    expect(names(["Snaer Bottom"])).toEqual(["Snare_Btm_2", "Guitra"]);
+  });
+
   it("takes any text without losing a line or breaking the tree", () => {
     const line = fc.tuple(fc.integer({ min: 0, max: 4 }), fc.constantFrom("Kick", "xqzv", "3 of Hat", "PANS", "Room | stereo | 9", "Drum kit")).map(([d, t]) => `${"  ".repeat(d)}${t}`);
     fc.assert(fc.property(sessions(6), fc.array(line, { maxLength: 8 }), (s, lines) => {

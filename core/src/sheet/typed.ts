@@ -17,6 +17,8 @@ import { named } from "./named.ts";
 /** One track of what was typed or pasted, with what the house made of its line. */
 export interface NewName { readonly line: Line; readonly reading: Reading; readonly track: Track }
 
+const NONE: ReadonlySet<string> = new Set();
+
 /** So many tracks are taken at once. */
 export const MOST_AT_ONCE = 500;
 
@@ -25,8 +27,9 @@ export const MOST_AT_ONCE = 500;
  * A line with deeper ones below it is a folder and holds them; inputs of "8 of" count on.
  * Lines that are not read for sure become plain tracks under the name as typed: nothing is guessed, nothing is lost.
  * @param newId gives a fresh id for each track
+ * @param agreed names, as typed, whose doubtful reading somebody has agreed to
  */
-export function readLines(style: Style, session: Session, text: string | readonly Line[], newId: () => TrackId): NewName[] {
+export function readLines(style: Style, session: Session, text: string | readonly Line[], newId: () => TrackId, agreed: ReadonlySet<string> = NONE): NewName[] {
   const lines = typeof text === "string" ? linesOf(text) : text;
   const owners = ownersOf(lines);
   const folders = new Set(owners.filter((o) => o !== null));
@@ -37,7 +40,8 @@ export function readLines(style: Style, session: Session, text: string | readonl
     const parent = owner === null ? null : idOf.get(owner) ?? null;
     const around = made.find((m) => m.track.id === parent)?.reading.role ?? null;
     const family = around === null ? undefined : style.reader.roles.get(around)?.family;
-    const reading = readName(style.reader, line.name, family === undefined ? undefined : { families: [family] });
+    const said = readName(style.reader, line.name, family === undefined ? undefined : { families: [family] });
+    const reading: Reading = said.role !== null && agreed.has(line.name) ? { ...said, sure: true, doubt: null } : said;
     const isFolder = folders.has(index);
     const known = reading.sure ? reading : { role: null, of: null, positions: [], number: null };
     for (let n = 0; n < (isFolder ? 1 : line.many) && made.length < MOST_AT_ONCE; n++) {

@@ -22,7 +22,8 @@ export function AddTracks({ style, session, desk, start, behind, onDone }: AddPr
   const [problem, setProblem] = useState<string | null>(null);
   const file = useRef<HTMLInputElement>(null);
   const later = useDeferredValue(text);
-  const lines = useMemo(() => readLines(style, session, later, newId), [style, session, later]);
+  const [agreed, setAgreed] = useState<ReadonlySet<string>>(new Set());
+  const lines = useMemo(() => readLines(style, session, later, newId, agreed), [style, session, later, agreed]);
   const neighbour = session.tracks.find((t) => t.id === behind) ?? null;
   const changes = useMemo(() => addTyped(style, session, lines, where === "behind" && neighbour ? { parent: neighbour.parent, after: neighbour.id } : "house"), [style, session, lines, where, neighbour]);
   const after = useMemo(() => apply(session, changes), [session, changes]);
@@ -36,8 +37,9 @@ export function AddTracks({ style, session, desk, start, behind, onDone }: AddPr
     if (!chosen) return;
     try { setText(trackSheetIn(await chosen.text())); setProblem(null); } catch (e) { if (!(e instanceof FileProblem)) throw e; setProblem(e.message); }
   };
+  const doubted = (l: (typeof lines)[number]): boolean => l.track.kind !== "folder" && !l.reading.sure && l.reading.role !== null;
   const says = (l: (typeof lines)[number]): string => (l.track.kind === "folder" ? made.has(l.track.id) ? `folder → ${folderOf(l.track.id)}` : "folder that is there already"
-    : l.reading.sure ? `${roleInWords(style, l.track)} → ${folderOf(l.track.id)}` : l.reading.role === null ? "unread; added as typed" : `perhaps ${roleInWords(style, l.reading)}; added as typed`);
+    : l.reading.sure ? `${roleInWords(style, l.track)} → ${folderOf(l.track.id)}` : l.reading.role === null ? "unread; added as typed" : `perhaps ${roleInWords(style, l.reading)}; else added as typed`);
   return (
     <section aria-label="Add tracks" className="card flex min-h-0 flex-col gap-3 p-3.5">
       <div><h2 className="font-semibold">Add tracks</h2><p className="text-sm text-ink-2">Type or paste names, one a line; indented ones stand in the folder above. “8 of Shanty tenor” makes eight; behind a bar may stand input, format and a note.</p></div>
@@ -61,8 +63,9 @@ export function AddTracks({ style, session, desk, start, behind, onDone }: AddPr
             <li key={l.track.id} className="flex items-start gap-2 border-b border-line py-1.5">
               <Tile colour={l.track.colour} icon={l.track.icon} size={20} />
               <span className="min-w-0 flex-1"><span className="block truncate font-mono text-sm font-semibold">{l.reading.sure ? wanted.get(l.track.id)?.name ?? made.get(l.track.id)?.name ?? l.track.name : l.track.name}</span>
-                <span className="block truncate text-xs text-ink-2">{says(l)}</span></span>
-              {l.track.kind !== "folder" && <Pill look={l.reading.sure ? "ok" : "look"}>{l.reading.sure ? "sure" : l.reading.role === null ? "unread" : "not sure"}</Pill>}
+                <span className="block text-xs text-ink-2">{says(l)}</span></span>
+              {doubted(l) && <Button small aria-label={`Yes, ${l.line.name} is ${roleInWords(style, l.reading)}`} onClick={() => { setAgreed(new Set([...agreed, l.line.name])); }}>Yes, it is</Button>}
+              {l.track.kind !== "folder" && !doubted(l) && <Pill look={l.reading.sure ? "ok" : "look"}>{l.reading.sure ? "sure" : "unread"}</Pill>}
             </li>
           ))}
         </ul>
