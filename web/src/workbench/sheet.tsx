@@ -15,7 +15,7 @@ import { dropAt } from "./dropAt.ts";
 import type { Drop } from "./dropAt.ts";
 import { only, these, toggled, upTo } from "./selection.ts";
 import type { Selection } from "./selection.ts";
-import { HEADS, SheetRow, WIDTHS, linkMarks, roleInWords, worstOf } from "./sheetRow.tsx";
+import { HEADS, INDENT, SheetRow, WIDTHS, linkMarks, roleInWords, worstOf } from "./sheetRow.tsx";
 import { rowsOf } from "./rows.ts";
 
 const HEAD = 33;
@@ -124,7 +124,7 @@ export function Sheet({ style, session, findings, selection, onSelect, compact, 
                 editing={editCell} />
             );
           })}
-          {drop && <div aria-hidden className={`pointer-events-none absolute z-20 w-full ${drop.into ? "rounded-sm border-2 border-glow" : "border-t-[3px] border-glow"} ${drop.to ? "" : "opacity-40"}`} style={{ top: drop.row * height - (drop.into ? 0 : 2), height: drop.into ? height : 3, left: drop.depth * 18 }} />}
+          {drop && <div aria-hidden className={`pointer-events-none absolute z-20 w-full ${drop.into ? "rounded-sm border-2 border-glow" : "border-t-[3px] border-glow"} ${drop.to ? "" : "opacity-40"}`} style={{ top: drop.row * height - (drop.into ? 0 : 2), height: drop.into ? height : 3, left: drop.depth * INDENT }} />}
         </div>
       </div>
     </DndContext>

@@ -16,6 +16,9 @@ import type { Row } from "./rows.ts";
 export const WIDTHS: Readonly<Record<Cell, string>> = { name: "minmax(190px,1.7fr)", role: "minmax(120px,1.15fr)", input: "64px", feeds: "minmax(76px,0.8fr)", level: "58px", place: "74px", inserts: "minmax(64px,0.7fr)" };
 export const HEADS: Readonly<Record<Cell, string>> = { name: "Track", role: "Role", input: "Input", feeds: "Feeds", level: "Level", place: "Place", inserts: "Inserts" };
 
+/** How far what a folder holds stands in, in pixels. */
+export const INDENT = 14;
+
 type Worst = "broken" | "look" | "note" | "kept" | null;
 export function worstOf(findings: readonly Finding[] | undefined): Worst {
   if (!findings || findings.length === 0) return null;
@@ -61,12 +64,12 @@ export const SheetRow = memo(function SheetRow({ row, fixed, index, top, height,
       className={`absolute left-0 grid w-full cursor-default items-center border-b border-line px-3.5 ${selected ? "bg-moss-soft" : folder ? "bg-sunk" : "hover:bg-bg"} ${isDragging ? "opacity-50" : t.muted ? "opacity-60" : ""}`} style={{ top, height, gridTemplateColumns: columns }}>
       {cells.map((cell) => (
         <span key={cell} role="gridcell" onClick={(e) => { onDown(t.id, cell, e); }} onDoubleClick={() => { onEdit(t.id, cell); }}
-          className={`flex h-full min-w-0 items-center ${cell === "level" ? "justify-end pr-4" : cell === "name" ? "mr-2 gap-2" : "pr-2"} ${active === cell && selected ? "rounded-sm shadow-[inset_0_0_0_1.5px_var(--moss)]" : ""}`} style={cell === "name" ? { paddingLeft: depth * 18 } : undefined}>
+          className={`flex h-full min-w-0 items-center ${cell === "level" ? "justify-end pr-4" : cell === "name" ? "mr-2 gap-2" : "pr-2"} ${active === cell && selected ? "rounded-sm shadow-[inset_0_0_0_1.5px_var(--moss)]" : ""}`} style={cell === "name" ? { paddingLeft: depth * INDENT } : undefined}>
           {cell === "name" ? (
             <>
               {holds > 0
                 ? <button type="button" tabIndex={-1} aria-label={`${closed ? "Open" : "Close"} ${t.name}`} onPointerDown={(e) => { e.stopPropagation(); }} onClick={(e) => { e.stopPropagation(); onClose(t.id, !closed); }} className="-ml-1.5 grid size-6 shrink-0 place-items-center rounded-sm text-ink-2 hover:bg-line">{closed ? <ChevronRight size={14} /> : <ChevronDown size={14} />}</button>
-                : depth === 0 && <span className="-ml-1.5 w-6 shrink-0" />}
+                : <span className="-ml-1.5 w-6 shrink-0" />}
               {mark && <span role="img" aria-label={mark.says} title={mark.says} className="-mx-1 h-4 w-[3px] shrink-0 rounded-full" style={{ background: mark.colour }} />}
               <Tile colour={t.colour} icon={t.icon} size={height < 30 ? 18 : 22} />
               {editing === "name" ? field : <span className={`truncate font-mono ${folder ? "font-bold" : ""} ${worst === "broken" ? "wavy-broken" : worst === "look" ? "wavy" : ""}`} title={t.name}>{t.name === "" ? "(no name)" : t.name}</span>}
