@@ -164,6 +164,22 @@ describe("a lead", () => {
     await saved();
   });
 
+  it("puts a folder of another template in, with what it sends to", async () => {
+    await b.go("/library/story-evening");
+    await b.see(row("TB"));
+    await b.press("l");
+    await b.click("//section[@aria-label='From the library']//option[.='Steelpan: Engine room only']");
+    await b.click("//section[@aria-label='From the library']//option[contains(., 'only ENGINE › KIT')]");
+    await b.see("//ul[@aria-label='What comes']//span[.='Plate']");
+    await b.seeText("Used as they stand here: Main.");
+    await b.button("Put in", "//section[@aria-label='From the library']");
+    await b.see(row("Kick"));
+    expect(await cell("Kick", 4)).toBe("KIT");
+    await b.click("//button[starts-with(@aria-label, 'Undo: put in')]");
+    await b.gone(row("Kick"));
+    await saved();
+  });
+
   it("keeps views that hide and change nothing", async () => {
     await b.go("/library/yard-by-hand");
     await b.see("//div[@role='treegrid']");

@@ -27,6 +27,7 @@ export const SCREENS: readonly { readonly name: string; readonly path: string; r
   { name: "library", path: "/library", ready: "//h2[.='Steelpan']" },
   { name: "new-template", path: "/library/new", ready: "//h1[.='New template']", act: async (b) => { await b.button("A starter"); await b.click("//button[starts-with(., 'Band')]"); await b.see("//section[@aria-label='What it begins with']"); } },
   { name: "workbench", path: "/library/steelpan-orchestra-full-yard", ready: "//div[@role='treegrid']", act: (b) => b.click("//span[.='Dbl sec far']") },
+  { name: "workbench-put", path: "/library/story-evening", ready: "//div[@role='treegrid']", act: async (b) => { await b.press("l"); await b.click("//section[@aria-label='From the library']//option[.='Steelpan: Engine room only']"); await b.click("//option[contains(., 'only ENGINE › KIT')]"); await b.see("//ul[@aria-label='What comes']//span[.='Kick']"); } },
   { name: "workbench-add", path: "/library/steelpan-orchestra-full-yard", ready: "//div[@role='treegrid']", act: async (b) => { await b.press("a"); await b.type("//section[@aria-label='Add tracks']//textarea", "triple second\nhull drum\nSnaer Top\nBV 1\nRm L"); await b.driver.sleep(300); } },
   { name: "workbench-publish", path: "/library/steelpan-orchestra-full-yard", ready: "//div[@role='treegrid']", act: (b) => b.press("p") },
   { name: "input-list", path: "/library/steelpan-orchestra-full-yard/inputs", ready: "//th[.='Input']" },

@@ -93,10 +93,23 @@ describe("the workbench", () => {
     await b.see("//button[@aria-label='Undo: settings']");
     await b.type("//form[@aria-label='Settings of the session']//label[contains(., 'Tempo')]//input", "9999");
     await b.press(Key.ENTER);
+    await b.seeText("“9999” is no number from 10 to 400; it stays 116.");
     expect(await (await b.see("//form[@aria-label='Settings of the session']//label[contains(., 'Tempo')]//input")).getAttribute("value")).toBe("116");
     await b.click("//button[@aria-label='Undo: settings']");
     await b.driver.wait(async () => (await (await b.see("//form[@aria-label='Settings of the session']//label[contains(., 'Sample rate')]//select")).getAttribute("value")) === "48000", 10_000, "the rate is back");
     await saved();
+  });
+
+  it("shows the track of a finding in the sheet, out of a closed folder, and keeps the list", async () => {
+    await b.go("/library/steelpan-orchestra-full-yard");
+    await b.click("//button[@aria-label='Close PANS']");
+    await b.gone("//div[@role='row'][contains(., 'FourPan')]");
+    await b.click("//footer//button");
+    const off = await b.see("//section[@aria-label='To look at']//p[contains(., 'off the house pattern')]");
+    const name = /“([^”]+)”/.exec(await off.getText())?.[1] ?? "";
+    await b.button("Show", "//section[@aria-label='To look at']");
+    await b.see(`//div[@role='row'][@aria-selected='true'][contains(., '${name}')]`);
+    await b.see("//section[@aria-label='To look at']");
   });
 
   it("asks about two microphones on one snare with the same polarity, and inverts only when told", async () => {

@@ -27,12 +27,12 @@ export function clipIn(text: string): Clip | null {
 
 /**
  * The changes that paste tracks at a place under fresh ids. Feeds, sends and key inputs come along where both ends do, or where the other end stands in this session;
- * else a track feeds what is around it. Inputs somebody uses here are left empty; a second main path comes as a bus.
+ * else a track feeds what is around it. Ends in `insteadOf` are led to what stands here for them. Inputs somebody uses here are left empty; a second main path comes as a bus.
  */
-export function paste(style: Style, session: Session, { tracks }: Clip, place: Place, newId: () => TrackId): Change[] {
+export function paste(style: Style, session: Session, { tracks }: Clip, place: Place, newId: () => TrackId, insteadOf: ReadonlyMap<TrackId, TrackId> = new Map()): Change[] {
   const fresh = new Map(tracks.map((t) => [t.id, newId()]));
   const here = byId(session);
-  const end = (id: TrackId | null): TrackId | null => (id === null ? null : fresh.get(id) ?? (here.has(id) ? id : null));
+  const end = (id: TrackId | null): TrackId | null => (id === null ? null : fresh.get(id) ?? insteadOf.get(id) ?? (here.has(id) ? id : null));
   const taken = new Set(session.tracks.flatMap((t) => (t.input === null ? [] : Array.from({ length: CHANNELS[t.format ?? "mono"] }, (_, i) => (t.input ?? 0) + i))));
   const hasMain = session.tracks.some((t) => t.kind === "main");
   const copies = tracks.map((t): Track => ({

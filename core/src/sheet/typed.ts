@@ -74,7 +74,7 @@ export function addTyped(style: Style, session: Session, made: readonly NewName[
 }
 
 /** Behind the last track that is no bus, return or other path of the session. */
-function endOf(session: Session): Place {
+export function endOf(session: Session): Place {
   const outer = session.tracks.filter((t) => t.parent === null);
   return { parent: null, after: outer.findLast((t) => t.kind === "folder" || !PATHS.has(t.kind))?.id ?? null };
 }

@@ -9,10 +9,10 @@ const HEAD = { broken: "text-brick", look: "text-lantern", note: "text-tide" } a
 interface Acts { readonly onFix: () => void; readonly onKeep: (why: string) => void; readonly onTakeUp: () => void }
 
 /** A finding where it is looked at: what is off, why, before and after, and what to do. */
-export function FindingCard({ finding, title, acts, children }: { finding: Finding; title: string; acts: Acts | null; children?: React.ReactNode }) {
+export function FindingCard({ finding, title, acts, onShow, children }: { finding: Finding; title: string; acts: Acts | null; onShow?: (() => void) | undefined; children?: React.ReactNode }) {
   return (
     <div className={`rounded-md p-2.5 ${finding.kept ? "bg-sunk" : LOOK[finding.weight]}`}>
-      <p className={`text-sm font-semibold ${finding.kept ? "text-ink-2" : HEAD[finding.weight]}`}>{title}</p>
+      <p className={`flex items-start gap-2 text-sm font-semibold ${finding.kept ? "text-ink-2" : HEAD[finding.weight]}`}><span className="flex-1">{title}</span>{onShow && <button type="button" className="rounded-sm px-1 text-ink underline underline-offset-2" onClick={onShow}>Show</button>}</p>
       <p className="mt-0.5 text-sm">{finding.says} {finding.because}</p>
       {(finding.before !== null || finding.after !== null) && <p className="mt-1"><BeforeAfter before={finding.before} after={finding.after} /></p>}
       {children}

@@ -11,14 +11,15 @@ import type { Looked, Standing, Stay } from "@mossy/core/sheet/clean";
 import { STARTERS, startWith } from "@mossy/core/sheet/starters";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { Upload } from "lucide-react";
-import { useMemo, useRef, useState } from "react";
+import { useCallback, useMemo, useRef, useState } from "react";
 import { useNavigate, useSearchParams } from "react-router";
 import { ask } from "../app/ask.ts";
 import { queries, queryClient, useMe, useStyle } from "../app/queries.ts";
 import { Button } from "../ui/button.tsx";
-import { Choice, Field, Input, PageHead, Pill, Select } from "../ui/pieces.tsx";
+import { Choice, Field, Input, PageHead, Pill } from "../ui/pieces.tsx";
 import { Empty, Trouble } from "../ui/states.tsx";
 import { Tile } from "../ui/tile.tsx";
+import { PartPicker } from "./partPicker.tsx";
 import { newId } from "../workbench/newId.ts";
 
 type From = "nothing" | "starter" | "template" | "file";
@@ -89,12 +90,8 @@ function Preview({ session }: { session: Session }) {
 }
 
 function FromTemplate({ onChoose }: { onChoose: (s: Session | null) => void }) {
-  const { data } = useQuery(queries.library);
-  const take = useMutation({ mutationFn: (id: string) => ask("template", { template: id }), onSuccess: ({ draft }) => { onChoose({ ...draft.session, kept: [] }); } });
-  return (
-    <div className="card p-4"><Field label="Whose draft it begins as"><Select className="w-80" defaultValue="" onChange={(e) => { onChoose(null); if (e.target.value !== "") take.mutate(e.target.value); }}><option value="">choose a template…</option>{(data?.templates ?? []).map((t) => <option key={t.id} value={t.id}>{t.shelf}: {t.name} ({t.tracks} tracks)</option>)}</Select></Field>
-      <p className="mt-2 text-sm text-ink-2">The other template stays as it is; this one goes its own way from there.</p><Trouble error={take.error} /></div>
-  );
+  const pick = useCallback((part: Session | null): void => { onChoose(part && { ...part, kept: [] }); }, [onChoose]);
+  return <div className="card p-4"><PartPicker onPick={pick} /><p className="mt-2 text-sm text-ink-2">The other template stays as it is; this one goes its own way from there.</p></div>;
 }
 
 const GROUPS: readonly (readonly [Standing, string, string])[] = [

@@ -13,10 +13,10 @@ import type { Desk } from "./desk.ts";
 import { newId } from "./newId.ts";
 import { roleInWords } from "./sheetRow.tsx";
 
-interface AddProps { readonly style: Style; readonly session: Session; readonly desk: Desk; readonly start: string; readonly behind: TrackId | null; readonly onDone: (made: readonly TrackId[]) => void }
+interface AddProps { readonly style: Style; readonly session: Session; readonly desk: Desk; readonly start: string; readonly behind: TrackId | null; readonly onLibrary: () => void; readonly onDone: (made: readonly TrackId[]) => void }
 
 /** Many tracks at once: names typed, pasted or read from a CSV, one a line, indented for folders; read and dressed as one types. */
-export function AddTracks({ style, session, desk, start, behind, onDone }: AddProps) {
+export function AddTracks({ style, session, desk, start, behind, onLibrary, onDone }: AddProps) {
   const [text, setText] = useState(start);
   const [where, setWhere] = useState<"house" | "behind">("house");
   const [problem, setProblem] = useState<string | null>(null);
@@ -54,6 +54,7 @@ export function AddTracks({ style, session, desk, start, behind, onDone }: AddPr
         {neighbour && <Choice label="Where they go" value={where} choices={[["house", "By the house"], ["behind", `Behind ${neighbour.name.slice(0, 10)}`]]} onChoose={setWhere} />}
         <input ref={file} type="file" accept=".csv,text/csv,text/plain" className="sr-only" tabIndex={-1} aria-label="Track sheet as CSV" onChange={(e) => { void read(e.target.files?.[0]); e.target.value = ""; }} />
         <Button small onClick={() => { file.current?.click(); }}>From a CSV…</Button>
+        <Button small onClick={onLibrary}>From the library…</Button>
       </div>
       {problem !== null && <p role="alert" className="rounded-md bg-brick-soft px-2.5 py-1.5 text-sm text-brick">{problem}</p>}
       {full && <p role="alert" className="text-sm text-brick">At most {MOST_AT_ONCE} tracks are added at once. Add what comes after “{lines.at(-1)?.line.name}” in a second go.</p>}

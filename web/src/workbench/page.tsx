@@ -24,6 +24,7 @@ import { InputView } from "./inputView.tsx";
 import { Inspector } from "./inspector.tsx";
 import { ManyPanel } from "./manyPanel.tsx";
 import { newId } from "./newId.ts";
+import { PutPanel } from "./putPanel.tsx";
 import { Publish } from "./publish.tsx";
 import { Releases } from "./releases.tsx";
 import { NONE, only, still, these } from "./selection.ts";
@@ -46,7 +47,7 @@ export default function WorkbenchPage() {
   return <Workbench key={data.draft.id} template={data} style={style} />;
 }
 
-type Side = "track" | "add" | "publish" | "findings" | "arrange" | "shows";
+type Side = "track" | "add" | "put" | "publish" | "findings" | "arrange" | "shows";
 const VIEWS = [["", "Track sheet"], ["/inputs", "Input list"], ["/map", "Signal map"], ["/picture", "Stereo picture"], ["/levels", "Levels"], ["/session", "Session"], ["/changes", "Changes"], ["/releases", "Releases"]] as const;
 
 function Workbench({ template, style }: { template: Template; style: Style }) {
@@ -70,6 +71,9 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
   const choose = useCallback((next: Selection): void => { setChosen(next); setSide("track"); }, []);
   const select = (id: TrackId | null): void => { choose(only(id)); };
   const inSheet = (list: readonly TrackId[]): void => { choose(these(list)); if (view !== "sheet") void navigate(`/library/${template.id}`); };
+
+  /** Shows a track where it stands, whatever the side has to say meanwhile. */
+  const show = (id: TrackId): void => { setChosen(only(id)); if (!["sheet", "map", "picture"].includes(view)) void navigate(`/library/${template.id}`); };
 
   const dressAll = (): void => { desk.edit(dress(style, session), "dress all"); };
   const wrapThem = (): void => { const id = newId(); if (desk.edit(wrap(style, session, ids, id), "wrap in a folder")) select(id); };
@@ -98,6 +102,7 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
   useShortcuts([
     ...(may ? [
       { keys: "A", says: "Add tracks", run: () => { add(); } },
+      { keys: "L", says: "Put in a part of another template", run: () => { setSide("put"); } },
       { keys: "D", says: "Dress all", run: dressAll },
       { keys: "R", says: "Arrange by the house", run: () => { setSide("arrange"); } },
       { keys: "Ctrl+Z", says: "Undo", run: () => { desk.undo(); } },
@@ -166,9 +171,10 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
           {view === "session" && <SetUp session={session} desk={may ? desk : null} onSelect={inSheet} />}
         </section>
         {!alone && <aside className="flex min-h-0 flex-col overflow-y-auto" aria-label="Selected">
-          {side === "add" && <AddTracks key={pasted} style={style} session={session} desk={desk} start={pasted} behind={selection.at} onDone={(made) => { if (made.length > 0) choose(these(made)); else setSide("track"); }} />}
+          {side === "add" && <AddTracks key={pasted} style={style} session={session} desk={desk} start={pasted} behind={selection.at} onLibrary={() => { setSide("put"); }} onDone={(made) => { if (made.length > 0) choose(these(made)); else setSide("track"); }} />}
+          {side === "put" && <PutPanel style={style} session={session} desk={desk} template={template.id} onDone={(made) => { if (made.length > 0) choose(these(made)); else setSide("track"); }} />}
           {side === "publish" && <Publish template={template.id} name={template.name} desk={desk} session={session} latest={latest} open={findings.open} saved={state.saving === "saved"} onDone={() => { setSide("track"); }} />}
-          {side === "findings" && <FindingsList style={style} findings={findings} desk={desk} may={may} onSelect={select} />}
+          {side === "findings" && <FindingsList style={style} findings={findings} desk={desk} may={may} onSelect={show} />}
           {side === "arrange" && <ArrangePanel style={style} session={session} desk={desk} onDone={() => { setSide("track"); }} />}
           {side === "shows" && <ViewForm key={shows} session={session} desk={desk} start={viewOf(session, shows)} folders={track?.kind === "folder" ? [track.id] : []} onDone={(id) => { setShows(id); setSide("track"); }} />}
           {side === "track" && (track ? <Inspector style={style} session={session} track={track} findings={findings.byTrack.get(track.id) ?? []} desk={may ? desk : null} onChoose={(list) => { choose(these(list)); }} />

@@ -5,6 +5,7 @@ import type { Finding } from "@mossy/core/check/rule";
 import type { COLUMNS as VIEW_COLUMNS } from "@mossy/core/session/beside";
 import type { Place } from "@mossy/core/session/change";
 import type { Session, TrackId } from "@mossy/core/session/document";
+import { byId, foldersAround } from "@mossy/core/session/routing";
 import { CELLS, cellText, hasCell } from "@mossy/core/sheet/cells";
 import type { Cell } from "@mossy/core/sheet/cells";
 import { useVirtualizer } from "@tanstack/react-virtual";
@@ -62,6 +63,13 @@ export function Sheet({ style, session, findings, selection, onSelect, compact, 
   useEffect(() => { virtual.measure(); }, [virtual, height]);
   const at = order.indexOf(selection.at ?? "");
   useEffect(() => { if (at >= 0) virtual.scrollToIndex(at); }, [at, virtual]);
+  // Whoever chooses a track elsewhere sees it here, also out of a closed folder.
+  const opened = useSteady((id: TrackId): void => {
+    const t = session.tracks.find((x) => x.id === id);
+    const around = t ? foldersAround(byId(session), t).filter((f) => closed.has(f.id)) : [];
+    if (around.length > 0) setClosed((was) => new Set([...was].filter((f) => !around.some((x) => x.id === f))));
+  });
+  useEffect(() => { if (selection.at !== null) opened(selection.at); }, [selection.at, opened]);
   const focus = (): void => { box.current?.focus({ preventScroll: true }); };
 
   const close = useCallback((id: TrackId, shut: boolean): void => { setClosed((was) => { const next = new Set(was); if (shut) next.add(id); else next.delete(id); return next; }); }, []);
