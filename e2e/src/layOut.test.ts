@@ -358,5 +358,14 @@ describe("two thousand tracks", () => {
     await b.click("//button[@aria-label='Undo: level']");
     await b.see("//div[@role='row'][contains(., '1919')]//span[.='0.0']");
     await saved();
+    // The other lists draw only what is in sight.
+    await b.go(`${address}/inputs`);
+    await b.see("//input[@aria-label='Input of Tenor pan near 1']");
+    expect(await b.count("//tbody/tr")).toBeLessThan(90);
+    await b.driver.executeScript("const box = document.querySelector('[aria-label=\"Input list\"]'); box.scrollTop = box.scrollHeight");
+    await b.see("//input[@data-column='input'][@value='1024']");
+    await b.go(`${address}/levels`);
+    await b.see("//button[.='Group 1']");
+    expect(await b.count("//tbody/tr")).toBeLessThan(200);
   });
 });

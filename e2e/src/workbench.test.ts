@@ -30,6 +30,7 @@ describe("the workbench", () => {
   it("says how each track comes to the main path, what it sums to, and leaves the headroom that is asked for in one go", async () => {
     await b.go("/library/steelpan-orchestra-full-yard/levels");
     await b.see("//tr[.//button[.='Kick']]//span[contains(., '2 ways')]");
+    await b.driver.executeScript("const box = document.querySelector('[aria-label=\"Ways to the main path\"]'); box.scrollTop = box.scrollHeight");
     await b.see("//tr[.//button[.='HpRev']]//span[.='one way']");
     const said = await b.text("//p[contains(., 'The main path sums to')]");
     await b.type("//label[contains(., 'Leave at the main')]//input", "12");
@@ -80,9 +81,15 @@ describe("the workbench", () => {
     await b.type("//input[@aria-label='Input of Kick']", await input("Snare_Btm"));
     await b.press(Key.ENTER);
     await b.see("//span[.='used twice']");
+    // Enter goes down the column, as in any list that is typed.
+    const stands = (await b.driver.findElements({ css: "input[data-column='stand']" }));
+    const second = await stands[1]!.getAttribute("aria-label");
+    await stands[0]!.sendKeys(Key.END, " X", Key.ENTER);
+    expect(await b.driver.switchTo().activeElement().getAttribute("aria-label")).toBe(second);
+    await b.see("//button[@aria-label='Undo: stand']");
     await b.button("Clear");
     await b.gone("//span[.='used twice']");
-    for (let n = 0; n < 4; n++) { await b.click("//button[starts-with(@aria-label, 'Undo: ')]"); await b.driver.sleep(100); }
+    for (let n = 0; n < 5; n++) { await b.click("//button[starts-with(@aria-label, 'Undo: ')]"); await b.driver.sleep(100); }
     await b.driver.wait(async () => (await input("Kick")) === kick, 10_000, "all is undone");
     await saved();
   });

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { sessions, smallSession } from "../fixtures/sessions.ts";
-import { blankTrack } from "../session/document.ts";
+import { blankTrack, emptySession } from "../session/document.ts";
 import type { Session } from "../session/document.ts";
 import { blankInsert } from "../session/processor.ts";
 import { goesTo } from "../session/routing.ts";
@@ -51,6 +51,14 @@ describe("the signal map", () => {
         if (from !== to && there.has(from) && there.has(to)) expect(map.lines.some((l) => l.from === from && l.to === to && l.sort === f.sort)).toBe(true);
       }
     }), { numRuns: 150 });
+  });
+
+  it("has what stands first in the sheet further up, for a session of folders alike", () => {
+    const s: Session = { ...emptySession("x"), tracks: [...Array.from({ length: 12 }, (_, i) => [blankTrack(`f${i}`, `F${i}`, { kind: "folder", format: "stereo", feeds: "main" }), blankTrack(`t${i}`, `T${i}`, { parent: `f${i}`, feeds: `f${i}`, sends: [{ id: "s", to: "fx", level: -6, beforeFader: false }] })]).flat(), blankTrack("fx", "Fx", { kind: "return", format: "stereo", feeds: "main" }), blankTrack("main", "Main", { kind: "main", format: "stereo" })] };
+    const map = mapOf(s, new Set(s.tracks.filter((t) => t.kind === "folder").map((t) => t.id)));
+    const y = (id: string): number => map.nodes.find((n) => n.id === id)!.y;
+    expect(y("f0")).toBeLessThan(y("f11"));
+    expect(map.nodes.every((n) => n.y - n.height / 2 >= 0 && n.y + n.height / 2 <= map.height)).toBe(true);
   });
 
   it("stays readable by folding: 300 tracks become few places", () => {

@@ -70,12 +70,21 @@ export function mapOf(session: Session, folded: ReadonlySet<TrackId>): SignalMap
   for (const [key, l] of lines) graph.setEdge(l.from, l.to, { weight: l.sort === "feed" ? 4 : 1, minlen: 1 }, key);
   layout(graph);
   const size = graph.graph();
-  return {
+  return asInTheSheet({
     nodes: visible.filter((t) => graph.hasNode(t.id)).map((t) => { const { x, y } = graph.node(t.id) as { x: number; y: number }; return { id: t.id, holds: holds.get(t.id) ?? 0, x, y, ...NODE }; }),
     lines: [...lines].map(([key, l]) => ({ ...l, points: (graph.edge(l.from, l.to, key) as { points?: { x: number; y: number }[] } | undefined)?.points ?? [] })),
     areas: open.map((t) => { const a = graph.node(area(t.id)) as { x: number; y: number; width: number; height: number }; return { id: t.id, depth: foldersAround(tracks, t).length, x: a.x, y: a.y, width: a.width, height: a.height }; }),
     width: Number(size.width ?? 0), height: Number(size.height ?? 0),
-  };
+  });
+}
+
+/** The layout does not mind which way up it is: what stands first in the sheet stands further up. `nodes` are in the order of the sheet. */
+function asInTheSheet(map: SignalMap): SignalMap {
+  const middle = map.nodes.reduce((sum, n) => sum + n.y, 0) / Math.max(1, map.nodes.length);
+  const leaning = map.nodes.reduce((sum, n, i) => sum + (i - (map.nodes.length - 1) / 2) * (n.y - middle), 0);
+  if (leaning >= 0) return map;
+  const turned = <T extends { readonly y: number }>(p: T): T => ({ ...p, y: map.height - p.y });
+  return { ...map, nodes: map.nodes.map(turned), areas: map.areas.map(turned), lines: map.lines.map((l) => ({ ...l, points: l.points.map(turned) })) };
 }
 
 /** Everything a track's sound comes from and goes to: the track itself, upstream and downstream, with the lines between. */

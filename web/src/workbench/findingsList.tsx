@@ -28,6 +28,8 @@ export function FindingsList({ style, findings, desk, may, onSelect }: { style: 
   );
 }
 
+const many = (n: number, what: string): string => `${n} ${what}${n === 1 ? "" : "s"}`;
+
 /** The bottom line: what wants a look, of which kinds, and counts. */
 export function BottomLine({ session, findings, chosen, onShow }: { session: Session; findings: Findings; chosen: number; onShow: () => void }) {
   const count = (kind: string): number => session.tracks.filter((t) => t.kind === kind).length;
@@ -44,7 +46,7 @@ export function BottomLine({ session, findings, chosen, onShow }: { session: Ses
       {findings.looking && <span role="status">{findings.all.length === 0 ? "at every track" : "looking again…"}</span>}
       {kinds.map(([rule, n]) => <span key={rule} className="truncate">{n} × {TITLE_OF.get(rule)?.toLowerCase()}</span>)}
       {keptNow > 0 && <span>{keptNow} kept with a reason</span>}
-      <span className="ml-auto whitespace-nowrap">{session.tracks.length} tracks{chosen > 1 ? `, ${chosen} chosen` : ""} · {count("folder")} folders · {inputs} on inputs · {count("return")} returns</span>
+      <span className="ml-auto whitespace-nowrap">{many(session.tracks.length, "track")}{chosen > 1 ? `, ${chosen} chosen` : ""} · {many(count("folder"), "folder")} · {inputs} on inputs · {many(count("return"), "return")}</span>
     </footer>
   );
 }

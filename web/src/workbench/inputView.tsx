@@ -10,16 +10,17 @@ import { CHANNELS, SOURCES, source as sourceSchema } from "@mossy/core/session/d
 import type { Session, Track, TrackField, TrackFields, TrackId } from "@mossy/core/session/document";
 import { inputsOfNow, keepInputs, takeInputs } from "@mossy/core/sheet/inputSets";
 import { Printer } from "lucide-react";
-import { useRef, useState } from "react";
+import { memo, useMemo, useRef, useState } from "react";
 import { fileAddress } from "../app/ask.ts";
 import { Button } from "../ui/button.tsx";
 import { Input, Pill, Select } from "../ui/pieces.tsx";
 import { saveAs } from "../ui/saveAs.ts";
 import { Empty } from "../ui/states.tsx";
 import { Tile } from "../ui/tile.tsx";
+import { useRows } from "../ui/useRows.ts";
+import { useSteady } from "../ui/useSteady.ts";
 import type { Desk } from "./desk.ts";
 import { newId } from "./newId.ts";
-import { nameOf } from "./pathsPanel.tsx";
 import { roleInWords } from "./sheetRow.tsx";
 
 const HEADS = [["Input", "w-[92px]"], ["Source", "w-[18%]"], ["By", "w-[124px]"], ["Microphone or box", "w-[15%]"], ["Stand", "w-[12%]"], ["48 V", "w-[52px]"], ["Ø", "w-[36px]"], ["Goes to", "w-[9%]"], ["Note", ""]] as const;
@@ -31,13 +32,17 @@ const SAID: Readonly<Record<string, string>> = { "input-twice": "used twice", "i
 export function InputView({ style, session, findings, desk, document, title }: { style: Style; session: Session; findings: ReadonlyMap<TrackId, readonly Finding[]>; desk: Desk | null; document: string; title: string }) {
   const [chosen, setChosen] = useState<readonly TrackId[]>([]);
   const [problem, setProblem] = useState<string | null>(null);
-  const sources = session.tracks.filter(recordsFromOutside).sort((a, b) => (a.input ?? Infinity) - (b.input ?? Infinity));
+  const sources = useMemo(() => session.tracks.filter(recordsFromOutside).sort((a, b) => (a.input ?? Infinity) - (b.input ?? Infinity)), [session]);
+  const names = useMemo(() => new Map(session.tracks.map((t) => [t.id, t.name])), [session]);
+  const { box, row, items, before, after } = useRows(sources.length, 37);
+  const tick = useSteady((id: TrackId, on: boolean): void => { setChosen((was) => (on ? [...was, id] : was.filter((x) => x !== id))); });
+  const set: SetField = useSteady((t, field, to, label) => { if (to !== t[field]) desk?.edit([setField(t, field, to as never)], label); });
   if (sources.length === 0) return <Empty title="Nothing records from outside">No track of this session has a source with an input.</Empty>;
-  const there = chosen.filter((id) => sources.some((t) => t.id === id));
+  const ids = new Set(sources.map((t) => t.id));
+  const there = chosen.filter((id) => ids.has(id));
   const [first, second] = there;
   const act = (label: string, changes: Change[]) => <Button small disabled={desk === null || changes.length === 0} onClick={() => { desk?.edit(changes, label.toLowerCase()); }}>{label}</Button>;
   const one = there.length === 1 ? first : undefined;
-  const set = <F extends TrackField>(t: Track, field: F, to: TrackFields[F], label: string): void => { if (to !== t[field]) desk?.edit([setField(t, field, to)], label); };
   return (
     <div className="flex h-full min-h-0 flex-col">
       {desk && (
@@ -47,36 +52,55 @@ export function InputView({ style, session, findings, desk, document, title }: {
           {act("Make a gap before", one === undefined ? [] : shiftFrom(session, one, 1))}
           {act("Close up", one === undefined ? [] : shiftFrom(session, one, -1))}
           {act("Clear", clearInputs(session, there))}
-          <span className="ml-auto text-sm text-ink-2">{there.length === 0 ? "Tick lines to number them" : `${there.length} ticked`}</span>
+          <span className="ml-auto text-sm text-ink-2">{there.length === 0 ? "Tick lines to number them; Enter goes on to the next line" : `${there.length} ticked`}</span>
         </div>
       )}
       <SetsRow style={style} session={session} desk={desk} document={document} title={title} onProblem={setProblem} />
       {problem !== null && <p role="alert" className="flex items-center gap-3 bg-brick-soft px-3.5 py-2 text-sm text-brick"><span className="flex-1">{problem} Nothing was changed.</span><Button small onClick={() => { setProblem(null); }}>Understood</Button></p>}
-      <div tabIndex={0} role="region" aria-label="Input list" className="min-h-0 flex-1 overflow-auto">
-        <table className="w-full min-w-[760px] table-fixed text-sm">
+      <div ref={box} tabIndex={0} role="region" aria-label="Input list" className="min-h-0 flex-1 overflow-auto">
+        <table className="w-full min-w-[760px] table-fixed text-sm" aria-rowcount={sources.length + 1}>
           <thead className="sticky top-0 z-10 bg-surface text-left text-xs text-ink-2"><tr>{desk && <th scope="col" className="w-9 border-b border-line"><span className="sr-only">Ticked</span></th>}{HEADS.map(([h, w]) => <th key={h} scope="col" className={`border-b border-line px-2 py-2 font-semibold whitespace-nowrap ${w}`}>{h}</th>)}</tr></thead>
           <tbody>
-            {sources.map((t) => (
-              <tr key={t.id} className={`border-b border-line ${there.includes(t.id) ? "bg-moss-soft" : ""}`}>
-                {desk && <td className="pl-3.5"><input type="checkbox" aria-label={`Tick ${t.name}`} checked={there.includes(t.id)} onChange={(e) => { setChosen(e.target.checked ? [...there, t.id] : there.filter((id) => id !== t.id)); }} /></td>}
-                <td className="px-2 py-1 font-mono font-bold whitespace-nowrap">{desk ? <InputNumber key={t.input} track={t} onSet={(input) => { set(t, "input", input, "input"); }} /> : numberInWords(t)}</td>
-                <td className="px-2"><span className="flex min-w-0 items-center gap-2"><Tile colour={t.colour} icon={t.icon} size={20} /><span className="min-w-0"><span className="block truncate font-mono">{t.name}</span><span className="block truncate text-xs text-ink-2">{roleInWords(style, t)}</span></span></span>
-                  <span className="flex flex-wrap gap-1">{(findings.get(t.id) ?? []).filter((f) => SAID[f.rule] !== undefined && !f.kept).map((f) => <Pill key={f.id} look={f.weight}>{SAID[f.rule]}</Pill>)}</span></td>
-                <td className="px-2">{desk ? <Select small aria-label={`By what ${t.name} comes`} className="w-full" value={t.source ?? "mic"} onChange={(e) => { set(t, "source", sourceSchema.parse(e.target.value), "source"); }}>{SOURCES.map((s) => <option key={s} value={s}>{BY[s]}</option>)}</Select> : BY[t.source ?? "mic"]}</td>
-                <td className="px-2"><Cell label={`Microphone or box of ${t.name}`} value={t.pickup} most={80} desk={desk} className="w-full" list="pickups" onSet={(v) => { set(t, "pickup", v, "microphone"); }} /></td>
-                <td className="px-2"><Cell label={`Stand of ${t.name}`} value={t.stand} most={60} desk={desk} className="w-full" list="stands" onSet={(v) => { set(t, "stand", v, "stand"); }} /></td>
-                <td className="px-2 text-center"><input type="checkbox" aria-label={`Phantom power for ${t.name}`} disabled={!desk} checked={t.phantom} onChange={(e) => { set(t, "phantom", e.target.checked, "phantom power"); }} /></td>
-                <td className="px-2 text-center"><input type="checkbox" aria-label={`Polarity of ${t.name} inverted`} disabled={!desk} checked={t.polarity === "inverted"} onChange={(e) => { set(t, "polarity", e.target.checked ? "inverted" : "normal", "polarity"); }} /></td>
-                <td className="max-w-24 truncate px-2 text-ink-2">{t.feeds === null ? "nothing" : nameOf(session, t.feeds)}</td>
-                <td className="px-2"><Cell label={`Note on ${t.name}`} value={t.notes.split("\n")[0] ?? ""} most={400} desk={desk} className="w-full" onSet={(v) => { const [, ...rest] = t.notes.split("\n"); set(t, "notes", [v, ...rest].join("\n"), "note"); }} /></td>
-              </tr>
-            ))}
+            <tr aria-hidden style={{ height: before }} />
+            {items.map(({ index }) => {
+              const t = sources[index];
+              return t && <InputRow key={t.id} ref={row} index={index} style={style} track={t} goesTo={t.feeds === null ? "nothing" : names.get(t.feeds) ?? "nothing that is there"} findings={findings.get(t.id) ?? NONE} ticked={there.includes(t.id)} edits={desk !== null} onTick={tick} onSet={set} />;
+            })}
+            <tr aria-hidden style={{ height: after }} />
           </tbody>
         </table>
         {(["pickup", "stand"] as const).map((f) => <datalist key={f} id={`${f}s`}>{[...new Set(sources.map((t) => t[f]).filter(Boolean))].map((v) => <option key={v} value={v} />)}</datalist>)}
       </div>
     </div>
   );
+}
+
+const NONE: readonly Finding[] = [];
+type SetField = <F extends TrackField>(t: Track, field: F, to: TrackFields[F], label: string) => void;
+interface RowProps { readonly ref: (row: HTMLTableRowElement | null) => void; readonly index: number; readonly style: Style; readonly track: Track; readonly goesTo: string; readonly findings: readonly Finding[]; readonly ticked: boolean; readonly edits: boolean; readonly onTick: (id: TrackId, on: boolean) => void; readonly onSet: SetField }
+
+const InputRow = memo(function InputRow({ ref, index, style, track: t, goesTo, findings, ticked, edits, onTick, onSet }: RowProps) {
+  return (
+    <tr ref={ref} data-index={index} aria-rowindex={index + 2} className={`border-b border-line ${ticked ? "bg-moss-soft" : ""}`}>
+      {edits && <td className="pl-3.5"><input type="checkbox" aria-label={`Tick ${t.name}`} checked={ticked} onChange={(e) => { onTick(t.id, e.target.checked); }} /></td>}
+      <td className="px-2 py-1 font-mono font-bold whitespace-nowrap">{edits ? <InputNumber key={t.input} track={t} onSet={(input) => { onSet(t, "input", input, "input"); }} /> : numberInWords(t)}</td>
+      <td className="px-2"><span className="flex min-w-0 items-center gap-2"><Tile colour={t.colour} icon={t.icon} size={20} /><span className="min-w-0"><span className="block truncate font-mono">{t.name}</span><span className="block truncate text-xs text-ink-2">{roleInWords(style, t)}</span></span></span>
+        <span className="flex flex-wrap gap-1">{findings.filter((f) => SAID[f.rule] !== undefined && !f.kept).map((f) => <Pill key={f.id} look={f.weight}>{SAID[f.rule]}</Pill>)}</span></td>
+      <td className="px-2">{edits ? <Select small aria-label={`By what ${t.name} comes`} className="w-full" value={t.source ?? "mic"} onChange={(e) => { onSet(t, "source", sourceSchema.parse(e.target.value), "source"); }}>{SOURCES.map((s) => <option key={s} value={s}>{BY[s]}</option>)}</Select> : BY[t.source ?? "mic"]}</td>
+      <td className="px-2"><Cell column="pickup" label={`Microphone or box of ${t.name}`} value={t.pickup} most={80} edits={edits} list="pickups" onSet={(v) => { onSet(t, "pickup", v, "microphone"); }} /></td>
+      <td className="px-2"><Cell column="stand" label={`Stand of ${t.name}`} value={t.stand} most={60} edits={edits} list="stands" onSet={(v) => { onSet(t, "stand", v, "stand"); }} /></td>
+      <td className="px-2 text-center"><input type="checkbox" aria-label={`Phantom power for ${t.name}`} disabled={!edits} checked={t.phantom} onChange={(e) => { onSet(t, "phantom", e.target.checked, "phantom power"); }} /></td>
+      <td className="px-2 text-center"><input type="checkbox" aria-label={`Polarity of ${t.name} inverted`} disabled={!edits} checked={t.polarity === "inverted"} onChange={(e) => { onSet(t, "polarity", e.target.checked ? "inverted" : "normal", "polarity"); }} /></td>
+      <td className="max-w-24 truncate px-2 text-ink-2">{goesTo}</td>
+      <td className="px-2"><Cell column="note" label={`Note on ${t.name}`} value={t.notes.split("\n")[0] ?? ""} most={400} edits={edits} onSet={(v) => { const [, ...rest] = t.notes.split("\n"); onSet(t, "notes", [v, ...rest].join("\n"), "note"); }} /></td>
+    </tr>
+  );
+});
+
+/** Goes on to the same column of the next line; on the last one the field is left. */
+function nextLine(field: HTMLInputElement): void {
+  const below = field.closest("tr")?.nextElementSibling?.querySelector<HTMLInputElement>(`input[data-column="${field.dataset["column"] ?? ""}"]`);
+  if (below) { below.focus(); below.select(); } else field.blur();
 }
 
 /** Other numberings of the same sources, and the list on paper and as a file. */
@@ -103,12 +127,12 @@ function SetsRow({ style, session, desk, document, title, onProblem }: { style: 
   );
 }
 
-/** A text that is set on Enter or on leaving; Escape takes it back. */
-function Cell({ label, value, most, desk, className, list, onSet }: { label: string; value: string; most: number; desk: Desk | null; className: string; list?: string; onSet: (value: string) => void }) {
+/** A text that is set on leaving or on Enter, which goes on to the next line; Escape takes it back. */
+function Cell({ column, label, value, most, edits, list, onSet }: { column: string; label: string; value: string; most: number; edits: boolean; list?: string; onSet: (value: string) => void }) {
   const [text, setText] = useState<string | null>(null);
   const done = (): void => { if (text !== null && text.trim() !== value) onSet(text.trim()); setText(null); };
-  if (!desk) return <span className="text-ink-2">{value}</span>;
-  return <Input small aria-label={label} maxLength={most} list={list} className={`${className} border-transparent bg-transparent hover:border-line-strong focus:border-line-strong focus:bg-surface`} value={text ?? value} onChange={(e) => { setText(e.target.value); }} onBlur={done} onKeyDown={(e) => { if (e.key === "Enter") done(); if (e.key === "Escape") setText(null); }} />;
+  if (!edits) return <span className="text-ink-2">{value}</span>;
+  return <Input small aria-label={label} data-column={column} maxLength={most} list={list} className="w-full border-transparent bg-transparent hover:border-line-strong focus:border-line-strong focus:bg-surface" value={text ?? value} onChange={(e) => { setText(e.target.value); }} onBlur={done} onKeyDown={(e) => { if (e.key === "Enter") nextLine(e.currentTarget); if (e.key === "Escape") setText(null); }} />;
 }
 
 function numberInWords(t: Track): string {
@@ -116,7 +140,7 @@ function numberInWords(t: Track): string {
   return t.input === null ? "—" : width > 1 ? `${t.input}–${t.input + width - 1}` : String(t.input);
 }
 
-/** A number that is set on Enter or on leaving; Escape takes it back, what cannot be is marked. */
+/** A number that is set on leaving or on Enter, which goes on to the next line; Escape takes it back, what cannot be is marked and stays. */
 function InputNumber({ track: t, onSet }: { track: Track; onSet: (input: number | null) => void }) {
   const [text, setText] = useState<string | null>(null);
   const value = t.input === null ? "" : String(t.input);
@@ -125,8 +149,8 @@ function InputNumber({ track: t, onSet }: { track: Track; onSet: (input: number 
   const width = CHANNELS[t.format ?? "mono"];
   return (
     <span className="inline-flex items-center gap-1">
-      <Input small aria-label={`Input of ${t.name}`} aria-invalid={text !== null && read(text) === undefined} inputMode="numeric" className="w-14 font-mono" placeholder="—" value={text ?? value} onChange={(e) => { setText(e.target.value); }} onBlur={done}
-        onKeyDown={(e) => { if (e.key === "Enter") done(); if (e.key === "Escape") setText(null); }} />
+      <Input small aria-label={`Input of ${t.name}`} aria-invalid={text !== null && read(text) === undefined} data-column="input" inputMode="numeric" className="w-14 font-mono" placeholder="—" value={text ?? value} onChange={(e) => { setText(e.target.value); }} onBlur={done}
+        onKeyDown={(e) => { if (e.key === "Enter" && (text === null || read(text) !== undefined)) nextLine(e.currentTarget); if (e.key === "Escape") setText(null); }} />
       {width > 1 && t.input !== null && <span className="font-normal text-ink-2">–{t.input + width - 1}</span>}
     </span>
   );

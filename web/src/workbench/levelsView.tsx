@@ -7,6 +7,7 @@ import { useMemo, useState } from "react";
 import { Button } from "../ui/button.tsx";
 import { Choice, Field, Input, Pill } from "../ui/pieces.tsx";
 import { Tile } from "../ui/tile.tsx";
+import { useRows } from "../ui/useRows.ts";
 import type { Desk } from "./desk.ts";
 
 type As = "uncorrelated" | "identical";
@@ -22,22 +23,26 @@ export function LevelsView({ session, desk, onSelect }: { session: Session; desk
   const changes = sound ? leavingHeadroom(session, sums, { source: level, headroom: wanted, as }) : [];
   const main = session.tracks.find((t) => t.kind === "main");
   const paths = session.tracks.filter((t) => sums.has(t.id));
+  const sounding = useMemo(() => session.tracks.filter((t) => t.kind !== "main" && t.format !== null), [session]);
+  const { box, row, items, before, after } = useRows(sounding.length, 29);
   const at = (id: TrackId): number => level + (sums.get(id)?.[as] ?? -Infinity);
   return (
     <div className="grid h-full min-h-0 grid-cols-[minmax(0,1fr)_minmax(0,300px)]">
-      <div className="min-h-0 overflow-y-auto border-r border-line" tabIndex={0} role="region" aria-label="Ways to the main path">
+      <div ref={box} className="min-h-0 overflow-y-auto border-r border-line" tabIndex={0} role="region" aria-label="Ways to the main path">
         <table className="w-full table-fixed">
           <thead className="sticky top-0 z-10 bg-surface text-left text-xs text-ink-2"><tr><th scope="col" className="border-b border-line px-3.5 py-2 font-semibold">Track</th><th scope="col" className="w-[40%] border-b border-line font-semibold">Comes to the main path</th><th scope="col" className="w-[22%] border-b border-line pr-3.5 text-right font-semibold">So loud</th></tr></thead>
-          <tbody>{session.tracks.filter((t) => t.kind !== "main" && t.format !== null).map((t) => {
+          <tbody><tr aria-hidden style={{ height: before }} />{items.map(({ index }) => {
+            const t = sounding[index];
+            if (!t) return null;
             const r = ways.get(t.id);
             return (
-              <tr key={t.id} className="border-b border-line hover:bg-bg" onClick={() => { onSelect(t.id); }}>
+              <tr key={t.id} ref={row} data-index={index} className="border-b border-line hover:bg-bg" onClick={() => { onSelect(t.id); }}>
                 <td className="px-3.5 py-1"><span className="flex items-center gap-2"><Tile colour={t.colour} icon={t.icon} size={20} /><button type="button" className="truncate font-mono text-sm" onClick={(e) => { e.stopPropagation(); onSelect(t.id); }}>{t.name}</button></span></td>
                 <td className="text-sm">{circling.has(t.id) ? <Pill look="broken">round in a circle</Pill> : <WaysWord reach={r} />}</td>
                 <td className="pr-3.5 text-right font-mono text-sm">{r && r.ways > 0 && Number.isFinite(r.gain) ? `${levelInWords(r.gain)} dB` : "silent"}</td>
               </tr>
             );
-          })}</tbody>
+          })}<tr aria-hidden style={{ height: after }} /></tbody>
         </table>
       </div>
       <div className="flex min-h-0 flex-col gap-3 overflow-y-auto p-3.5" tabIndex={0} role="region" aria-label="Headroom">

@@ -55,6 +55,10 @@ export function PictureView({ style, session, selected, onSelect, desk }: { styl
   const x = (place: number): number => width / 2 + mirror * place * reach;
   const ground = height - 52;
   const spots = useMemo(() => spotsOf(all.flatMap((standing) => { const t = tracks.get(standing.id); return t ? [{ standing, name: t.name, depth: depthOf(style, t) }] : []; }), width, ground, (place) => width / 2 + mirror * place * reach), [all, tracks, style, width, ground, mirror, reach]);
+  // Where no room is left names and marks would only hide each other: they are counted, and drawn when chosen.
+  const drawn = spots.filter((d) => d.name !== null || d.id === selected || d.id === dragging?.id);
+  const crowds = new Map<number, number>();
+  for (const d of spots) if (d.name === null) { const at = Math.round(d.x / 24) * 24; crowds.set(at, (crowds.get(at) ?? 0) + 1); }
   // From the players' side what is far from the audience is near.
   const Y = (y: number): number => 26 + (view === "players" ? ground - y : y);
   const byId = new Map(all.map((s) => [s.id, s]));
@@ -87,7 +91,8 @@ export function PictureView({ style, session, selected, onSelect, desk }: { styl
           {[-100, -50, 0, 50, 100].map((p) => <g key={p}><line x1={x(p)} x2={x(p)} y1={30} y2={height - 26} stroke="var(--line)" strokeDasharray={p === 0 ? undefined : "3 5"} /><text x={x(p)} y={height - 10} textAnchor="middle" fontSize={12} fill="var(--ink-2)">{p === 0 ? view === "players" ? "you, among the players" : "you, in the audience" : panInWords(p)}</text></g>)}
           <text x={width / 2} y={14} textAnchor="middle" fontSize={12} fill="var(--ink-2)">{view === "players" ? "the audience" : "the back"}</text>
           {home && spots.map((d) => { const from = home.get(d.id), at = byId.get(d.id)?.place ?? 0; return from !== undefined && Math.abs(from - at) > 1 ? <g key={`home ${d.id}`}><line x1={x(from)} x2={d.x} y1={Y(d.y)} y2={Y(d.y)} stroke="var(--glow)" strokeWidth={1.5} strokeDasharray="2 3" /><circle cx={x(from)} cy={Y(d.y)} r={d.r} fill="none" stroke="var(--glow)" strokeWidth={1.5} strokeDasharray="3 3" /></g> : null; })}
-          {spots.map((d) => { const s = byId.get(d.id), t = tracks.get(d.id); return s && t ? <SpotMark key={d.id} spot={d} standing={s} track={t} x={dragging?.id === d.id ? x(dragging.place) : d.x} edges={s.to - s.from > 2 ? [x(s.from), x(s.to)] : null} y={Y(d.y)} chosen={selected === d.id} movable={desk !== null}
+          {[...crowds].map(([at, many]) => <text key={at} x={at} y={30} textAnchor="middle" fontSize={12} fontWeight={700} fill="var(--ink-2)">{`and ${many} more here`}</text>)}
+          {drawn.map((d) => { const s = byId.get(d.id), t = tracks.get(d.id); return s && t ? <SpotMark key={d.id} spot={d} standing={s} track={t} x={dragging?.id === d.id ? x(dragging.place) : d.x} edges={s.to - s.from > 2 ? [x(s.from), x(s.to)] : null} y={Y(d.y)} chosen={selected === d.id} movable={desk !== null}
             onDown={() => { onSelect(d.id); if (desk) setDragging({ id: d.id, place: s.place }); }} onChoose={() => { onSelect(d.id); }} /> : null; })}
         </svg>
       </div>
