@@ -10,5 +10,10 @@ export const chain = z.object({ id: z.string(), name: z.string(), versions: z.ar
 export type Chain = z.infer<typeof chain>;
 export const chains = z.object({ chains: z.array(chain) });
 
+/** How many tracks of the draft of a template stand on which version of a chain. */
+export const chainUse = z.object({ chain: z.string(), template: z.string(), name: z.string(), version: z.int(), tracks: z.int() });
+export type ChainUse = z.infer<typeof chainUse>;
+export const chainUses = z.object({ uses: z.array(chainUse) });
+
 /** Saved under a name the shelf has already, it becomes that chain's next version. */
 export const saveChain = z.object({ name: oneLine(60).trim().min(1, "give the chain a name"), processors: z.array(processor).min(1, "a chain needs a processor").max(64), note: longText(500) });

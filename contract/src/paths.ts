@@ -20,6 +20,7 @@ export const paths = {
   publishRelease: ["post", "/library/:template/releases"],
   chains: ["get", "/chains"],
   saveChain: ["post", "/chains"],
+  chainUses: ["get", "/chains/uses"],
   document: ["get", "/documents/:document"],
   inputListPdf: ["get", "/documents/:document/input-list"],
   editDocument: ["post", "/documents/:document/changes"],

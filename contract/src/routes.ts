@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { chain, chains, saveChain } from "./chains.ts";
+import { chain, chainUses, chains, saveChain } from "./chains.ts";
 import { document, edit, edited } from "./documents.ts";
 import { carryOut, disk, diskRun, hashWish, hashes, madeFolders, makeFolders } from "./disk.ts";
 import { edition, houseDraft, houseUses, impact, houseOverview, publishEdition, saveDraft, unreadNames, wholeEdition } from "./house.ts";
@@ -51,6 +51,7 @@ export const routes = {
   publishRelease: route({ summary: "Publish the draft as the next release", who: LEAD, body: publishRelease, answer: release }),
 
   chains: route({ summary: "Chains of processors on the shared shelf, with all their versions", who: "signed-in", answer: chains }),
+  chainUses: route({ summary: "Which drafts of the library stand on which version of each chain", who: "signed-in", answer: chainUses }),
   saveChain: route({ summary: "Put a chain on the shelf: a new one, or the next version of the one with that name", who: CREW, body: saveChain, answer: chain }),
 
   document: route({ summary: "A session being worked on", who: "signed-in", answer: document }),

@@ -1,8 +1,10 @@
 import type { House } from "@mossy/core/house/house";
 import { makeStyle } from "@mossy/core/house/style";
 import { usualHouse } from "@mossy/core/house/usual";
+import type { Processor } from "@mossy/core/session/processor";
 import type { Work } from "@mossy/station/afternoon";
 import { emptySession } from "@mossy/core/session/document";
+import { demoChains } from "./chains.ts";
 import { demoDisk } from "./disk.ts";
 import type { DemoFile } from "./disk.ts";
 import { demoPeople } from "./people.ts";
@@ -26,6 +28,7 @@ export interface History {
   readonly sessions: readonly DemoSession[];
   /** What rooms have ticked off of the checklist. */
   readonly ticks: readonly { readonly room: string; readonly item: string; readonly by: string; readonly at: Date }[];
+  readonly chains: readonly { readonly name: string; readonly versions: readonly { readonly processors: readonly Processor[]; readonly note: string; readonly by: string; readonly at: Date }[] }[];
   readonly disk: readonly DemoFile[];
 }
 
@@ -94,6 +97,7 @@ export function demoHistory(now: Date): History {
     rooms: demoRooms,
     ticks: [["pan-yard", "rate", 40], ["pan-yard", "record-buffer", 40], ["pan-yard", "autosave", 40], ["pan-yard", "count-in", 40], ["pan-yard", "key-arm", 12], ["loft", "rate", 60], ["loft", "autosave", 60], ["ferry-van", "rate", 33], ["ferry-van", "safety-limiter", 33]]
       .map(([room, item, days]) => ({ room: String(room), item: String(item), by: room === "loft" ? "Ossian Peel" : "Wren Addis", at: ago(Number(days)) })),
+    chains: demoChains.map((c) => ({ name: c.name, versions: c.versions.map(({ days, ...v }) => ({ ...v, at: ago(days) })) })),
     disk: demoDisk(style, templates.find((t) => t.id === "steelpan-orchestra-full-yard")?.draft ?? emptySession("none")),
     templates: templates.map((t) => ({ ...t, at: t.releases.map((_, i) => ago(180 - Math.round((150 / t.releases.length) * (i + 1)))) })),
     sessions: PLANS.map((p, index): DemoSession => ({

@@ -5,8 +5,10 @@ import { familyFor } from "@mossy/core/house/style";
 import type { Style } from "@mossy/core/house/style";
 import { newSession } from "@mossy/core/house/starts";
 import type { ChannelFormat, Session, Track } from "@mossy/core/session/document";
-import { blankInsert } from "@mossy/core/session/processor";
+import { blankInsert, processor } from "@mossy/core/session/processor";
+import type { Insert } from "@mossy/core/session/processor";
 import { leavesTheSession } from "@mossy/core/session/routing";
+import { demoChains } from "./chains.ts";
 import { readName } from "@mossy/core/words/read";
 
 export interface LayOut {
@@ -24,7 +26,7 @@ export interface LayOut {
   readonly pickups?: readonly string[];
   /** Where single tracks stand other than the house starts them: "tenor-pan-near -33". */
   readonly places?: readonly string[];
-  /** What stands on the tracks of a family: "pans: EQ, Compressor". */
+  /** What stands on the tracks of a family: "pans: EQ, Compressor", or a chain of the shelf in its first version: "pans: = pan-row". */
   readonly inserts?: readonly string[];
 }
 
@@ -48,6 +50,12 @@ export function layOut(style: Style, plan: LayOut, home: Room): Session {
   return finish(style, placed, plan, home);
 }
 
+function insertsOf(said: readonly string[]): Insert[] {
+  const shelf = said[0]?.startsWith("= ") ? demoChains.find((c) => c.id === said[0]?.slice(2)) : undefined;
+  const processors = shelf ? shelf.versions[0]?.processors ?? [] : said.map((kind) => processor.parse(blankInsert("x", kind, { bypassed: true })));
+  return processors.map((p, i) => ({ ...p, id: `i${i + 1}`, key: null, chain: shelf ? { id: shelf.id, version: 1 } : null }));
+}
+
 function finish(style: Style, session: Session, plan: LayOut, home: Room): Session {
   const inputs = patch(wishesOf(session), home);
   const rules = (list: readonly string[] = [], sign: string): [string, string[]][] => list.map((l) => { const [family = "", rest = ""] = l.split(sign); return [family.trim(), rest.split(",").map((x) => x.trim())]; });
@@ -65,7 +73,7 @@ function finish(style: Style, session: Session, plan: LayOut, home: Room): Sessi
         if (family === from) next.sends = targets.map((x, i) => { const [to = "", level = "-12", before] = x.split(" "); return { id: `s${i + 1}`, to, level: Number(level), beforeFader: before === "before" }; });
       }
       for (const [on, [pickup = "", stand = "", power]] of pickups) if ((family === on || t.role === on) && t.source === "mic") Object.assign(next, { pickup, stand, phantom: power === "phantom" });
-      for (const [on, kinds] of inserts) if (family === on) next.inserts = kinds.map((kind, i) => blankInsert(`i${i + 1}`, kind, { device: kind === "EQ" ? { maker: "Reedbed", name: "Reedbed EQ", format: "CLAP", identifier: "reedbed.eq" } : null, bypassed: true }));
+      for (const [on, kinds] of inserts) if (family === on) next.inserts = insertsOf(kinds);
     }
     return next;
   });

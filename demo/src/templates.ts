@@ -21,7 +21,7 @@ const PLANS: readonly (LayOut & { id: string; shelf: string; home: string; relea
     sends: ["pans > hall-reverb -14, cue-mix-1 -8 before, cue-mix-2 -14 before", "engine > room-reverb -16, slap -20, cue-mix-1 -12 before, cue-mix-2 -6 before", "kit > plate -18, cue-mix-2 -10 before", "ambience > long-delay -30", "speech > headphone-reverb -24, cue-mix-1 -6 before", "talk > cue-mix-1 0 before, cue-mix-2 0 before"],
     pickups: ["pans: small condenser, tall boom, phantom", "engine: dynamic, short boom", "kit: dynamic, short boom", "overhead: small condenser, tall boom, phantom", "ambience: large condenser, tall stand, phantom", "six-bass: boundary, floor, phantom", "kick: dynamic, low boom"],
     places: ["tenor-pan-near -33", "tenor-pan-far -26", "double-second-near 33", "double-second-far 26", "four-pan -50", "guitar-pan 50", "six-bass-low -6", "six-bass-high 6", "iron-1 -55", "iron-2 55", "conga-low 14", "conga-high 22", "scratcher -46", "hat -24", "rack-tom -14", "floor-tom 20"],
-    inserts: ["pans: EQ, Compressor", "engine: EQ", "kit: EQ, Gate"],
+    inserts: ["pans: = pan-row", "engine: EQ", "kit: = kit-close"],
     releases: [
       { note: "The first yard everybody works from", without: ["tenor-pan-far", "double-second-far", "cello-pan-right", "six-bass-high", "iron-2", "slap", "long-delay", "cue-mix-2", "headphone-reverb"] },
       { note: "Far mics for tenors and seconds", without: ["cello-pan-right", "six-bass-high", "iron-2", "slap", "long-delay", "cue-mix-2"] },
@@ -32,7 +32,7 @@ const PLANS: readonly (LayOut & { id: string; shelf: string; home: string; relea
     ] },
   { id: "engine-room-only", shelf: "Steelpan", home: "pan-yard", title: "Engine room only", tempo: 120, notes: "For overdubs of rhythm without the yard.",
     lines: ["engine: Iron 1, Iron 2, Conga low, Conga high, Scratcher, Cowbell, Tambourine", "kit: Kick, Snare top, Snare bottom, Hat, Floor tom, OH hat side, OH ride side", "talk: Talkback", "returns: Plate, Room reverb", "paths: Cue mix 1, Main"],
-    sends: ["engine > room-reverb -16, cue-mix-1 -8 before", "percussion > room-reverb -16, cue-mix-1 -8 before", "kit > plate -18, cue-mix-1 -6 before", "talk > cue-mix-1 0 before"], inserts: ["engine: EQ", "kit: EQ, Gate"],
+    sends: ["engine > room-reverb -16, cue-mix-1 -8 before", "percussion > room-reverb -16, cue-mix-1 -8 before", "kit > plate -18, cue-mix-1 -6 before", "talk > cue-mix-1 0 before"], inserts: ["engine: EQ", "kit: = kit-close"],
     releases: [{ note: "Taken out of the full yard", without: ["conga-high", "cowbell", "floor-tom"] }, { note: "Congas low and high", without: ["cowbell"] }, { note: "Cowbell on a track of its own", without: [] }] },
   { id: "shanty-choir", shelf: "Choirs", home: "ferry-van", title: "Shanty choir", tempo: 96, notes: "The caller stands in front, the crew in a half circle behind. Nobody wears headphones.",
     lines: ["choir: Shanty lead, Shanty tenor 1, Shanty tenor 2, Shanty tenor 3, Shanty tenor 4, Shanty bass 1, Shanty bass 2, Shanty bass 3, Shanty crew left, Shanty crew right", "folk: Fiddle, Accordion, Whistle", "ambience: Audience left, Audience right", "speech: MC", "talk: Talkback", "returns: Hall reverb, Plate", "paths: Main"],
@@ -45,7 +45,7 @@ const PLANS: readonly (LayOut & { id: string; shelf: string; home: string; relea
   { id: "story-evening", shelf: "Spoken word", home: "story-tent", title: "Story evening", notes: "One teller, a guest, sometimes a fiddle. Programme length 58 minutes exactly.",
     checklist: ["Radio mic with a fresh battery", "A spare microphone at the teller's chair", "Clock started with the first word"],
     lines: ["speech: Storyteller, Host, Guest 1, MC", "film: Music bed, Intro music, Outro music", "ambience: Audience left, Audience right", "talk: Talkback", "returns: Room reverb", "paths: Main"],
-    sends: ["speech > room-reverb -26"], inserts: ["speech: EQ, Compressor"],
+    sends: ["speech > room-reverb -26"], inserts: ["speech: = teller"],
     releases: [
       { note: "Teller and audience", without: ["host", "guest-1", "intro-music", "outro-music"] }, { note: "Host and guest", without: ["intro-music", "outro-music"] },
       { note: "Intro and outro on tracks of their own", without: ["mc"] }, { note: "MC on the radio mic", without: ["talkback"] }, { note: "Talkback from the desk", without: [] },

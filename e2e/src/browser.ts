@@ -112,8 +112,8 @@ export class Browser {
   }
 
   async type(xpath: string, text: string, clear = true): Promise<void> {
+    await this.click(xpath);
     const field = await this.see(xpath);
-    await field.click();
     if (clear) await field.sendKeys(Key.chord(Key.CONTROL, "a"), Key.BACK_SPACE);
     await field.sendKeys(text);
   }

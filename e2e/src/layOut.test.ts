@@ -220,6 +220,19 @@ describe("a lead", () => {
     await b.button("Take it up");
     await b.driver.wait(async () => (await cell("FlrTom", 7)) === "EQ Gate Comp", 10_000, "the later version is on");
     await saved();
+    await b.go("/library/chains");
+    await b.see("//section[@aria-label='Low drum']//li[contains(., 'Yard by hand') and contains(., 'version 2')]");
+    // A chain many tracks stand on is taken up for all of them in one go.
+    await b.go("/library/steelpan-orchestra-full-yard");
+    await choose("TnrPan_Near");
+    await b.seeText("Pan row is version 1 here, the shelf has 2");
+    await b.button("On all 11");
+    await b.gone("//p[contains(., 'Pan row is version 1 here')]");
+    await choose("NinBass");
+    expect(await b.count("//p[contains(., 'Pan row is version 1 here')]")).toBe(0);
+    await b.click("//button[starts-with(@aria-label, 'Undo: take up Pan row')]");
+    await b.seeText("Pan row is version 1 here, the shelf has 2");
+    await saved();
   });
 
   it("links tracks, says what the template fixes, writes what is gone through before recording", async () => {

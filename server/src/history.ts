@@ -11,6 +11,7 @@ import { inTransaction } from "./database.ts";
 import type { Db, Pool } from "./database.ts";
 import { beginHouse, draft, saveDraft } from "./house/store.ts";
 import { Styles } from "./house/styles.ts";
+import { saveChain } from "./library/chains.ts";
 import { addRelease, addTemplate } from "./library/store.ts";
 import { hashPassword } from "./people/passwords.ts";
 import { addPerson } from "./people/store.ts";
@@ -46,6 +47,7 @@ export async function storeHistory(pool: Pool, history: History): Promise<void> 
       await addTemplate(db, t, history.lead, t.draft, t.at.at(-1));
       for (const [i, r] of t.releases.entries()) await addRelease(db, t.id, r.session, r.note, history.editions.length, history.lead, t.at[i]);
     }
+    for (const c of history.chains) for (const v of c.versions) await saveChain(db, { name: c.name, processors: v.processors, note: v.note }, v.by, v.at);
     await storeSessions(db, history);
     for (const t of history.ticks) await tick(db, t.room, t.item, true, t.by, t.at);
   });

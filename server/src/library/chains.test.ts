@@ -29,6 +29,12 @@ describe("chains on the shelf", () => {
     expect(data.chains.find((c) => c.id === "rush")?.versions.map((v) => v.version)).toEqual([6, 5, 4, 3, 2, 1]);
   });
 
+  it("are known by the drafts that stand on them, each with its version", async () => {
+    const { data: { uses } } = await lead.ask("chainUses", {});
+    expect(uses.filter((u) => u.chain === "pan-row")).toEqual([{ chain: "pan-row", template: "steelpan-orchestra-full-yard", name: "Steelpan orchestra, full yard", version: 1, tracks: 11 }]);
+    expect(uses.filter((u) => u.chain === "kit-close").map((u) => [u.name, u.tracks])).toEqual([["Engine room only", 7], ["Steelpan orchestra, full yard", 8]]);
+  });
+
   it("need a name and a processor, and the right", async () => {
     expect((await lead.ask("saveChain", {}, { name: " ", processors: chainOf("EQ"), note: "" })).problem).toBe("name: give the chain a name.");
     expect((await lead.ask("saveChain", {}, { name: "!!", processors: chainOf("EQ"), note: "" })).problem).toContain("at least one letter or digit");

@@ -1,5 +1,5 @@
 import { Router } from "express";
-import type { Chain } from "@mossy/contract/chains";
+import type { Chain, ChainUse } from "@mossy/contract/chains";
 import type { Processor } from "@mossy/core/session/processor";
 import { idOf } from "@mossy/core/words/usual/index";
 import { answer } from "../answer.ts";
@@ -32,9 +32,18 @@ export async function saveChain(db: Db, wish: { name: string; processors: readon
   return saved;
 }
 
+async function usesOf(db: Db): Promise<ChainUse[]> {
+  const { rows } = await db.query<ChainUse>(
+    `select i->'chain'->>'id' as chain, t.id as template, t.name, (i->'chain'->>'version')::int as version, count(distinct tr->>'id')::int as tracks
+     from templates t join documents d on d.id = t.document, jsonb_array_elements(d.session->'tracks') tr, jsonb_array_elements(tr->'inserts') i
+     where jsonb_typeof(i->'chain') = 'object' group by 1, 2, 3, 4 order by t.name, 4`);
+  return rows;
+}
+
 export function chainRoutes(pool: Pool): Router {
   const router = Router();
   answer(router, "chains", async () => ({ chains: await chainsOf(pool) }));
+  answer(router, "chainUses", async () => ({ uses: await usesOf(pool) }));
   answer(router, "saveChain", ({ body, person }) => inTransaction(pool, (db) => saveChain(db, body, person.name)));
   return router;
 }

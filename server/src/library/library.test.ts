@@ -87,6 +87,9 @@ describe("releases", () => {
     expect(data.id).toBe("choir-of-gulls");
     expect((await lead.ask("publishRelease", { template: data.id }, { revision: 0, note: "x" })).problem).toContain("no tracks yet");
     expect((await lead.ask("newTemplate", {}, { name: "choir of gulls", shelf: "Choirs" })).status).toBe(409);
+    // A name that is an address of its own gets another one.
+    expect((await lead.ask("newTemplate", {}, { name: "New", shelf: "Choirs" })).data).toEqual({ id: "new-template" });
+    expect((await lead.ask("template", { template: "new-template" })).data.name).toBe("New");
   });
 
   it("show in the library with what stands on them", async () => {

@@ -10,12 +10,16 @@ import { tell } from "../news/tell.ts";
 import { HouseProblem } from "../problems.ts";
 import { addTemplate, publishRelease, releaseWith, templateCards, templateWith } from "./store.ts";
 
+/** Pages that stand beside the templates under /library. */
+const OWN_PAGES = new Set(["new", "chains"]);
+
 export function libraryRoutes(pool: Pool, styles: Styles): Router {
   const router = Router();
   answer(router, "library", async () => ({ templates: await templateCards(pool) }));
   answer(router, "template", async ({ params }) => templateWith(pool, params.template));
   answer(router, "newTemplate", async ({ body, person }) => {
-    const id = idOf(body.name);
+    const said = idOf(body.name);
+    const id = OWN_PAGES.has(said) ? `${said}-template` : said;
     if (id === "") throw new HouseProblem(400, "That name cannot be used", "A template's name needs at least one letter or digit.", "name");
     const { style: { house } } = await styles.current(pool);
     await inTransaction(pool, (db) => addTemplate(db, { id, name: body.name, shelf: body.shelf }, person.name, body.session ? { ...body.session, title: body.name } : newSession(house, body.name)));

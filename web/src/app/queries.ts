@@ -36,6 +36,7 @@ export const queries = {
   library: queryOptions({ queryKey: ["library"], queryFn: () => ask("library", {}) }),
   template: (template: string) => queryOptions({ queryKey: ["template", template], queryFn: () => ask("template", { template }) }),
   release: (template: string, release: number) => queryOptions({ queryKey: ["release", template, release], queryFn: () => ask("release", { template, release }), staleTime: Infinity }),
+  chainUses: queryOptions({ queryKey: ["chain-uses"], queryFn: () => ask("chainUses", {}) }),
   chains: queryOptions({ queryKey: ["chains"], queryFn: () => ask("chains", {}) }),
   rooms: queryOptions({ queryKey: ["rooms"], queryFn: () => ask("rooms", {}) }),
   sessions: queryOptions({ queryKey: ["sessions"], queryFn: () => ask("sessions", {}) }),

@@ -16,7 +16,7 @@ export default function ToastList({ shown, onGone }: { shown: readonly Note[]; o
           <Toast.Close className="grid size-6 place-items-center rounded-sm text-ink-2 hover:bg-sunk" aria-label="Close"><X size={14} /></Toast.Close>
         </Toast.Root>
       ))}
-      <Toast.Viewport className="fixed right-6 bottom-6 z-50 flex w-[380px] flex-col gap-2" />
+      <Toast.Viewport className="fixed bottom-1.5 left-[calc(50%+94px)] z-50 flex w-[420px] -translate-x-1/2 flex-col gap-2" />
     </Toast.Provider>
   );
 }

@@ -1,6 +1,6 @@
 import type { TemplateCard } from "@mossy/contract/library";
 import { useQuery } from "@tanstack/react-query";
-import { Plus } from "lucide-react";
+import { Layers, Plus } from "lucide-react";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { queries, useMe } from "../app/queries.ts";
@@ -25,6 +25,7 @@ export default function LibraryPage() {
     <div className="flex flex-col gap-4">
       <PageHead title="Library">
         <Input type="search" aria-label="Find a template" placeholder="Find a template" className="w-48" value={text} onChange={(e) => { setText(e.target.value); }} />
+        <Button asChild><Link to="/library/chains"><Layers size={15} aria-hidden /> Chains</Link></Button>
         {may && <Button look="main" onClick={begin}><Plus size={16} aria-hidden /> New template</Button>}
       </PageHead>
       {shown.length === 0 && <div className="card"><Empty title={data.templates.length === 0 ? "The library is empty" : "No template is called that"}>{data.templates.length === 0 ? "Begin a template; publish it; rooms can work from it." : "Try another word, or clear the field."}</Empty></div>}

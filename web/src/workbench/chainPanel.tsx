@@ -46,9 +46,16 @@ export function ChainPanel({ session, track: t, desk }: { session: Session; trac
       </ul>
       {out !== null && out !== t.format && <p className="text-xs text-ink-2">{t.format} in, {out} out.</p>}
       <Select small aria-label="Add a processor" value="" onChange={(e) => { if (e.target.value !== "") add(e.target.value); }}><option value="">add a processor…</option>{PROCESSORS.map((k) => <option key={k}>{k}</option>)}</Select>
-      {behind.map((b) => (
-        <p key={b.chain.id} className="rounded-md bg-lantern-soft px-2.5 py-1.5 text-sm">{b.chain.name} is version {b.has} here, the shelf has {b.latest.version}{b.says.length > 0 ? `: ${b.says.join(", ")}` : ""}. <Button small className="mt-1" onClick={() => { desk.edit(putChain(session, [t.id], b.latest.processors, { id: b.chain.id, version: b.latest.version }), `take up ${b.chain.name} ${b.latest.version}`); }}>Take it up</Button></p>
-      ))}
+      {behind.map((b) => {
+        const takeUp = (ids: readonly TrackId[]): void => { desk.edit(putChain(session, ids, b.latest.processors, { id: b.chain.id, version: b.latest.version }), `take up ${b.chain.name} ${b.latest.version}`); };
+        const all = session.tracks.filter((x) => x.inserts.some((i) => i.chain?.id === b.chain.id && i.chain.version < b.latest.version)).map((x) => x.id);
+        return (
+          <div key={b.chain.id} className="rounded-md bg-lantern-soft px-2.5 py-1.5 text-sm">
+            <p>{b.chain.name} is version {b.has} here, the shelf has {b.latest.version}{b.says.length > 0 ? `: ${b.says.join(", ")}` : ""}.</p>
+            <p className="mt-1 flex flex-wrap gap-1.5"><Button small onClick={() => { takeUp([t.id]); }}>Take it up</Button>{all.length > 1 && <Button small onClick={() => { takeUp(all); }}>On all {all.length}</Button>}</p>
+          </div>
+        );
+      })}
       <PutChain session={session} ids={[t.id]} desk={desk} />
       <SaveChain shelf={shelf} session={session} track={t} desk={desk} />
     </>
