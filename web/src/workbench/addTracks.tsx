@@ -65,7 +65,7 @@ export function AddTracks({ style, session, desk, start, behind, onLibrary, onDo
               <Tile colour={l.track.colour} icon={l.track.icon} size={20} />
               <span className="min-w-0 flex-1"><span className="block truncate font-mono text-sm font-semibold">{l.reading.sure ? wanted.get(l.track.id)?.name ?? made.get(l.track.id)?.name ?? l.track.name : l.track.name}</span>
                 <span className="block text-xs text-ink-2">{says(l)}</span></span>
-              {doubted(l) && <Button small aria-label={`Yes, ${l.line.name} is ${roleInWords(style, l.reading)}`} onClick={() => { setAgreed(new Set([...agreed, l.line.name])); }}>Yes, it is</Button>}
+              {doubted(l) && <Button small aria-label={`Yes, it is ${roleInWords(style, l.reading)}: ${l.line.name}`} onClick={() => { setAgreed(new Set([...agreed, l.line.name])); }}>Yes, it is</Button>}
               {l.track.kind !== "folder" && !doubted(l) && <Pill look={l.reading.sure ? "ok" : "look"}>{l.reading.sure ? "sure" : "unread"}</Pill>}
             </li>
           ))}

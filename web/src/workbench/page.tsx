@@ -176,7 +176,7 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
           {side === "publish" && <Publish template={template.id} name={template.name} desk={desk} session={session} latest={latest} open={findings.open} saved={state.saving === "saved"} onDone={() => { setSide("track"); }} />}
           {side === "findings" && <FindingsList style={style} findings={findings} desk={desk} may={may} onSelect={show} />}
           {side === "arrange" && <ArrangePanel style={style} session={session} desk={desk} onDone={() => { setSide("track"); }} />}
-          {side === "shows" && <ViewForm key={shows} session={session} desk={desk} start={viewOf(session, shows)} folders={track?.kind === "folder" ? [track.id] : []} onDone={(id) => { setShows(id); setSide("track"); }} />}
+          {side === "shows" && <ViewForm key={shows} style={style} session={session} desk={desk} start={viewOf(session, shows)} folders={track?.kind === "folder" ? [track.id] : []} onDone={(id) => { setShows(id); setSide("track"); }} />}
           {side === "track" && (track ? <Inspector style={style} session={session} track={track} findings={findings.byTrack.get(track.id) ?? []} desk={may ? desk : null} onChoose={(list) => { choose(these(list)); }} />
             : ids.length > 1 && may ? <ManyPanel style={style} session={session} ids={ids} at={selection.at} desk={desk} onWrap={wrapThem} onTakeOut={takeThemOut} onSelect={select} />
             : <div className="card"><Empty title="Nothing selected">Choose a track to see what it is and why it looks as it does; with Shift or Ctrl several. <Key>?</Key> lists the shortcuts.</Empty></div>)}

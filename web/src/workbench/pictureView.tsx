@@ -83,7 +83,7 @@ export function PictureView({ style, session, selected, onSelect, desk }: { styl
         <div role="toolbar" aria-label="The picture" className="flex flex-wrap items-center gap-3 border-b border-line px-3.5 py-1.5">
           <Choice label="Who looks" value={view} choices={[["audience", "Audience"], ["players", "Players"]]} onChoose={setView} />
           <label className="flex items-center gap-1.5 text-sm text-ink-2"><input type="checkbox" checked={compare} onChange={(e) => { setCompare(e.target.checked); }} /> against the house</label>
-          <span className="ml-auto text-sm text-ink-2">{Math.abs(lean) < 0.5 ? "in balance" : `${lean > 0 ? "right" : "left"} ${Math.abs(lean).toFixed(1)} dB louder`}</span>
+          <span className="ml-auto text-sm text-ink-2">{CHANNELS[session.mainFormat] > 2 ? `left and right of ${session.mainFormat}: ` : ""}{Math.abs(lean) < 0.5 ? "in balance" : `${lean > 0 ? "right" : "left"} ${Math.abs(lean).toFixed(1)} dB louder`}</span>
         </div>
         <svg ref={watch} className="min-h-0 w-full flex-1 touch-none select-none" role="group" aria-label="Stereo picture"
           onPointerMove={(e) => { if (dragging) setDragging({ ...dragging, place: placeAt(e.clientX) }); }} onPointerUp={(e) => { if (dragging) { const was = byId.get(dragging.id)?.place ?? 0, to = placeAt(e.clientX); if (Math.abs(to - was) > 3) put(dragging.id, to); setDragging(null); } }} onPointerLeave={() => { setDragging(null); }}>

@@ -65,6 +65,7 @@ export function Sheet({ style, session, findings, selection, onSelect, compact, 
   useEffect(() => { if (at >= 0) virtual.scrollToIndex(at); }, [at, virtual]);
   // Whoever chooses a track elsewhere sees it here, also out of a closed folder.
   const opened = useSteady((id: TrackId): void => {
+    if (closed.size === 0) return;
     const t = session.tracks.find((x) => x.id === id);
     const around = t ? foldersAround(byId(session), t).filter((f) => closed.has(f.id)) : [];
     if (around.length > 0) setClosed((was) => new Set([...was].filter((f) => !around.some((x) => x.id === f))));

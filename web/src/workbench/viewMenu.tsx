@@ -1,4 +1,5 @@
 import { COLUMNS } from "@mossy/core/session/beside";
+import type { Style } from "@mossy/core/house/style";
 import type { View } from "@mossy/core/session/beside";
 import { setSessionField } from "@mossy/core/session/change";
 import type { Session } from "@mossy/core/session/document";
@@ -35,7 +36,7 @@ export function ViewMenu({ session, chosen, onChoose, desk, onEdit }: { session:
 }
 
 /** Makes or changes a view of the template. */
-export function ViewForm({ session, desk, start, folders, onDone }: { session: Session; desk: Desk; start: View | null; folders: readonly string[]; onDone: (id: string) => void }) {
+export function ViewForm({ style, session, desk, start, folders, onDone }: { style: Style; session: Session; desk: Desk; start: View | null; folders: readonly string[]; onDone: (id: string) => void }) {
   const own = start !== null && session.views.some((v) => v.id === start.id);
   const [view, setView] = useState<View>(() => (start ? { ...start, ...(own ? {} : { id: newId(), name: "" }) } : { id: newId(), name: "", kinds: [], roles: [], folders: [...folders], armed: false, columns: [...COLUMNS] }));
   const set = (fields: Partial<View>): void => { setView({ ...view, ...fields }); };
@@ -48,7 +49,7 @@ export function ViewForm({ session, desk, start, folders, onDone }: { session: S
       <Field label="Name" problem={taken ? "This template has a view of that name." : null}><Input autoFocus small required maxLength={60} value={view.name} onChange={(e) => { set({ name: e.target.value }); }} /></Field>
       <ChipPick label="Kinds" empty="all" chosen={view.kinds} choices={TRACK_KINDS.map((k) => [k, KIND_WORDS[k]])} onChange={(kinds) => { set({ kinds: kinds as TrackKind[] }); }} />
       <ChipPick label="Folders" empty="all" chosen={view.folders} choices={session.tracks.filter((t) => t.kind === "folder").map((t) => [t.id, t.name])} onChange={(next) => { set({ folders: [...next] }); }} />
-      <ChipPick label="Roles" empty="all" chosen={view.roles} choices={roles.map((r) => [r, r])} onChange={(next) => { set({ roles: [...next] }); }} />
+      <ChipPick label="Roles" empty="all" chosen={view.roles} choices={roles.map((r) => [r, style.reader.roles.get(r)?.name ?? r])} onChange={(next) => { set({ roles: [...next] }); }} />
       <label className="flex items-center gap-2 text-sm"><input type="checkbox" checked={view.armed} onChange={(e) => { set({ armed: e.target.checked }); }} /> only what is armed</label>
       <ChipPick label="Columns" empty="none but the name" chosen={view.columns} choices={COLUMNS.map((c) => [c, c])} onChange={(columns) => { set({ columns: COLUMNS.filter((c) => columns.includes(c)) }); }} />
       <div className="flex flex-wrap gap-2"><Button look="main" type="submit">Keep it</Button><Button onClick={() => { onDone(start?.id ?? ""); }}>Cancel</Button>
