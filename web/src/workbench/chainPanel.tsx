@@ -34,7 +34,7 @@ export function ChainPanel({ session, track: t, desk }: { session: Session; trac
           <li key={i.id} className="border-b border-line last:border-0">
             <div className="flex items-center gap-1 py-1">
               <button type="button" aria-expanded={open === i.id} className="min-w-0 flex-1 truncate py-1 text-left text-sm" onClick={() => { setOpen(open === i.id ? null : i.id); }}>
-                <span className={i.bypassed ? "text-ink-2 line-through" : "font-semibold"}>{i.kind}</span>{i.device && <span className="text-ink-2"> {i.device.name}</span>}{i.before && <span className="text-xs text-ink-2"> · recorded</span>}{i.width && <span className="text-xs text-ink-2"> → {i.width}</span>}</button>
+                <span className={i.bypassed ? "text-ink-2" : "font-semibold"}>{i.kind}</span>{i.device && <span className="text-ink-2"> {i.device.name}</span>}{i.before && <span className="text-xs text-ink-2"> · recorded</span>}{i.width && <span className="text-xs text-ink-2"> → {i.width}</span>}</button>
               <label className="flex items-center gap-1 text-xs text-ink-2"><input type="checkbox" checked={!i.bypassed} onChange={(e) => { change(i.id, { bypassed: !e.target.checked }); }} /> on</label>
               <Button small look="quiet" className="px-1" aria-label={`${i.kind} earlier`} disabled={at === 0} onClick={() => { step(at, -1); }}><ChevronUp size={13} aria-hidden /></Button>
               <Button small look="quiet" className="px-1" aria-label={`${i.kind} later`} disabled={at === t.inserts.length - 1} onClick={() => { step(at, 1); }}><ChevronDown size={13} aria-hidden /></Button>
