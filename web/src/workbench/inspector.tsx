@@ -71,7 +71,7 @@ function TrackForms({ style, session, track: t, desk, onChoose }: { style: Style
       {t.format !== null && !leavesTheSession(t) && <Section title="Sends" count={t.sends.length}><SendsPanel session={session} track={t} desk={desk} /></Section>}
       {t.format !== null && <Section title="Processors" count={t.inserts.length}><ChainPanel session={session} track={t} desk={desk} /></Section>}
       {t.format !== null && <Section title="Buses, returns, headphones"><PathsPanel style={style} session={session} ids={[t.id]} desk={desk} onMade={(id) => { onChoose?.([id]); }} /></Section>}
-      {onChoose && <Section title="Choose more, say what to do"><AlikeRow session={session} track={t} onChoose={onChoose} /><SayLine session={session} ids={[t.id]} desk={desk} /></Section>}
+      {onChoose && <Section id="say-part" title="Choose more, say what to do"><AlikeRow session={session} track={t} onChoose={onChoose} /><SayLine session={session} ids={[t.id]} desk={desk} /></Section>}
       <Section title="Note" count={t.notes === "" ? 0 : 1}><TextField long rows={3} label="What whoever opens it should know" value={t.notes} readOnly={false} onSet={(notes) => { desk.edit([setField(t, "notes", notes.slice(0, 4000))], "note"); }} /></Section>
     </>
   );

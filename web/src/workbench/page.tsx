@@ -93,10 +93,14 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
   };
   const focusSay = (): void => {
     setSide("track");
-    document.querySelector<HTMLElement>("details:has(#say):not([open]) > summary")?.click();
-    const field = document.getElementById("say");
-    // Where the line is not drawn yet it is there after the next frame.
-    if (field?.checkVisibility()) field.focus(); else requestAnimationFrame(() => { document.getElementById("say")?.focus(); });
+    // Where the line is not drawn yet it is there a few frames later.
+    const focus = (tries: number): void => {
+      const field = document.getElementById("say");
+      if (field) { field.focus(); return; }
+      document.querySelector<HTMLElement>("#say-part:not([open]) > summary")?.click();
+      if (tries > 0) requestAnimationFrame(() => { focus(tries - 1); });
+    };
+    focus(10);
   };
   const add = (text = ""): void => { setPasted(text); setSide("add"); };
   useShortcuts([
