@@ -111,8 +111,8 @@ function mend(style: Style, session: Session, before: Making, at: readonly numbe
     wanted.set(t.id, passed(style, t, known[i], again.numbering.wanted, parentOf, before.passing) ?? bare);
     if (!same(bare.order, before.plan.wanted.get(t.id)?.order ?? null)) stirred.add(parentOf.get(t.id) ?? null);
   }
-  const inside = stirred.size === 0 ? before.plan.inside : new Map(before.plan.inside);
-  if (inside instanceof Map) for (const parent of stirred) inside.set(parent, inHouseOrder(before.lists.get(parent) ?? [], (id) => keyOf(id, wanted, houseFolder)));
+  const orders = [...stirred].map((parent) => [parent, inHouseOrder(before.lists.get(parent) ?? [], (id) => keyOf(id, wanted, houseFolder))] as const);
+  const inside = orders.length === 0 ? before.plan.inside : new Map([...before.plan.inside, ...orders]);
   return { ...before, session, known, numbering: again.numbering, plan: { ...before.plan, wanted, inside, mark: {}, mended: { from: before.plan.mark, at: again.at } } };
 }
 
