@@ -6,7 +6,7 @@ import { makeStyle } from "../house/style.ts";
 import { usualHouse } from "../house/usual.ts";
 import { apply } from "../session/apply.ts";
 import { diff } from "../session/diff.ts";
-import { blankTrack } from "../session/document.ts";
+import { blankTrack, emptySession } from "../session/document.ts";
 import type { Session, TrackFields } from "../session/document.ts";
 import { check, followsTheHouse, keep, open, putAllRight, takeUpAgain } from "./check.ts";
 import { RULES } from "./rules.ts";
@@ -191,6 +191,16 @@ describe("putting all right", () => {
   it("counts the share of tracks that follow the house", () => {
     const s = edit(edit(tidy, "top", { name: "sn top", colour: "#123456" }), "gtr", { input: 12 });
     expect(followsTheHouse(s, check(style, s))).toBeCloseTo(6 / 7, 10);
+  });
+
+  it("makes a folder and the new folder it stands in with the one move that needs both", () => {
+    const names = ["Kick", "Snare", "Hat", "Iron 1", "Iron 2"];
+    const s: Session = { ...emptySession("x"), tracks: [...names.map((n, i) => blankTrack(`t${i}`, n, { feeds: "main" })), blankTrack("main", "Main", { kind: "main", format: "stereo", role: "main" })] };
+    const off = check(style, s).find((f) => f.rule === "outside-folder" && f.track === "t0")!;
+    expect(off.fix?.label).toBe("Move to KIT");
+    const after = apply(s, off.fix!.changes);
+    const kick = after.tracks.find((t) => t.id === "t0")!, kit = after.tracks.find((t) => t.id === kick.parent)!;
+    expect([kit.role, after.tracks.find((t) => t.id === kit.parent)?.role, kick.feeds, kit.feeds]).toEqual(["drum-kit", "engine-room", kit.id, kit.parent]);
   });
 
   it("proposes only changes that fit a document", () => {

@@ -88,6 +88,12 @@ function lastBefore(order: readonly TrackId[], id: TrackId, standsThere: (id: Tr
   return null;
 }
 
+/** A folder that is to be made, behind those around it that are to be made as well, outermost first. */
+function withNewOnesAround(view: View, fresh: Track): Track[] {
+  const outer = view.plan.newFolders.find((f) => f.id === fresh.parent);
+  return outer ? [...withNewOnesAround(view, outer), fresh] : [fresh];
+}
+
 /** Moves a track into the folder it belongs in, behind the last neighbour that stands there already; makes the folder where it is new. */
 function moving(view: View, t: Track, parent: TrackId | null, fresh: Track | null): Change[] {
   const changes: Change[] = [];
@@ -95,16 +101,18 @@ function moving(view: View, t: Track, parent: TrackId | null, fresh: Track | nul
   let from = { parent: t.parent, after: siblings[siblings.indexOf(t) - 1]?.id ?? null };
   let after: TrackId | null = null;
   if (fresh) {
-    const around = view.plan.inside.get(fresh.parent) ?? [];
-    const before = lastBefore(around, fresh.id, (id) => view.tracks.get(id)?.parent === fresh.parent);
-    changes.push({ do: "add", track: fresh, after: before });
-    if (fresh.parent === t.parent && from.after === before) from = { parent: t.parent, after: fresh.id };
+    for (const made of withNewOnesAround(view, fresh)) {
+      const around = view.plan.inside.get(made.parent) ?? [];
+      const before = lastBefore(around, made.id, (id) => view.tracks.get(id)?.parent === made.parent);
+      changes.push({ do: "add", track: made, after: before });
+      if (made.parent === t.parent && from.after === before) from = { parent: t.parent, after: made.id };
+    }
   } else {
     const order = view.plan.inside.get(parent) ?? [];
     after = lastBefore(order, t.id, (id) => view.tracks.get(id)?.parent === parent);
   }
   changes.push({ do: "move", id: t.id, from, to: { parent, after } });
-  const feeds = feedsAfterMove(t, parent, mainOf(view.session)?.id ?? null, { get: (id) => (id === fresh?.id ? fresh : view.tracks.get(id)) });
+  const feeds = feedsAfterMove(t, parent, mainOf(view.session)?.id ?? null, { get: (id) => view.tracks.get(id) ?? view.plan.newFolders.find((f) => f.id === id) });
   if (feeds !== t.feeds) changes.push(setField(t, "feeds", feeds));
   return changes;
 }

@@ -53,8 +53,7 @@ export function renumber(style: Style, session: Session, known: readonly Known[]
     if (left > 0) names.set(key, left); else names.delete(key);
   }
   const numbering: Numbering = { wanted: new Map(before.wanted), groups, names, disputed: new Set(before.disputed) };
-  give(style, session, known, all, numbering);
-  return numbering.disputed.size > before.disputed.size ? null : { numbering, at: all };
+  return give(style, session, known, all, numbering) ? null : { numbering, at: all };
 }
 
 /** The name a track was given before, if it keeps it from others. */
@@ -65,8 +64,9 @@ function keyGiven(session: Session, before: Numbering, known: Known | undefined,
   return name === null ? null : nameKey(t, name);
 }
 
-/** Names the tracks at these places, in order. Of two that want one name the later gives way. */
-function give(style: Style, session: Session, known: readonly Known[], at: Iterable<number>, { wanted, groups, names, disputed }: Numbering): void {
+/** Names the tracks at these places, in order. Of two that want one name the later gives way. @returns whether two wanted one name */
+function give(style: Style, session: Session, known: readonly Known[], at: Iterable<number>, { wanted, groups, names, disputed }: Numbering): boolean {
+  let met = false;
   const numbers = new Map<string, { readonly taken: Set<number>; readonly owners: ReadonlyMap<number, number>; readonly many: boolean }>();
   const numbersOf = (alike: string) => {
     let of = numbers.get(alike);
@@ -85,7 +85,10 @@ function give(style: Style, session: Session, known: readonly Known[], at: Itera
     if (!t || !k) continue;
     if (k.what.role === null || k.verdict.alone) {
       // What is left alone keeps its name from others all the same.
-      if (k.verdict.alone) keep(k.key);
+      if (k.verdict.alone) {
+        if (names.has(k.key)) { disputed.add(k.key); met = true; }
+        keep(k.key);
+      }
       wanted.set(t.id, unnamed(style, k));
       continue;
     }
@@ -96,6 +99,7 @@ function give(style: Style, session: Session, known: readonly Known[], at: Itera
     let is = named(style, t, k, number);
     while (alike && k.alike !== null && is.key !== null && names.has(is.key)) {
       disputed.add(is.key).add(k.alike);
+      met = true;
       const before = is.key;
       is = named(style, t, k, nextFree(alike.taken));
       if (is.key === before) break;
@@ -103,6 +107,7 @@ function give(style: Style, session: Session, known: readonly Known[], at: Itera
     if (alike && is.key !== null) keep(is.key);
     wanted.set(t.id, is.wanted);
   }
+  return met;
 }
 
 function nextFree(taken: Set<number>): number {

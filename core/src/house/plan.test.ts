@@ -47,7 +47,7 @@ describe("a plan of the house", () => {
         if (plan.mended) mended++;
         expect(bare(plan)).toEqual(bare(planHouse(forgetful(style), now)));
       }
-    }), { numRuns: 200 });
+    }), { numRuns: 300 });
     expect(mended).toBeGreaterThan(100);
   });
 
