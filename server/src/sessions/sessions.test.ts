@@ -65,6 +65,8 @@ describe("what is gone through before recording", () => {
     const { status, problem } = await engineer.ask("tickLine", { session: session.id }, { line: "No such thing", done: true });
     expect([status, problem]).toEqual([404, expect.stringContaining("“No such thing”")]);
     expect((await engineer.ask("tickLine", { session: session.id }, { line, done: false })).data.ticks).toEqual([]);
+    const closed = (await engineer.ask("sessions", {})).data.sessions.find((s) => s.closedAt !== null && s.template === "steelpan-orchestra-full-yard")!;
+    expect((await engineer.ask("tickLine", { session: closed.id }, { line, done: true })).status).toBe(409);
   });
 });
 

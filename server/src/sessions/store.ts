@@ -4,7 +4,7 @@ import type { CheckInCard, FitReport, SessionCard } from "@mossy/contract/sessio
 import type { Room } from "@mossy/core/fit/room";
 import type { Session } from "@mossy/core/session/document";
 import type { Db } from "../database.ts";
-import { notFound } from "../problems.ts";
+import { HouseProblem, notFound } from "../problems.ts";
 import { isUuid } from "../uuid.ts";
 
 interface CheckInRow {
@@ -63,7 +63,8 @@ async function ticksOf(db: Db, session: string): Promise<Ticked[]> {
 
 /** Ticks a line off the list a session brought, or takes the tick away. @returns the ticks of that session */
 export async function tickLine(db: Db, session: string, line: string, done: boolean, by: string): Promise<Ticked[]> {
-  const { given } = await sessionWith(db, session);
+  const { given, closedAt } = await sessionWith(db, session);
+  if (closedAt !== null) throw new HouseProblem(409, "That session is closed", "What was gone through before it stays as it is.");
   if (!given.checklist.includes(line)) throw notFound(`line “${line.slice(0, 60)}” on the list of this session`);
   if (done) await db.query("insert into session_ticks (session, line, ticked_by) values ($1, $2, $3) on conflict (session, line) do nothing", [session, line, by]);
   else await db.query("delete from session_ticks where session = $1 and line = $2", [session, line]);
