@@ -22,6 +22,12 @@ describe("a list two people changed", () => {
     expect(mergeLists("links", [link("a", "b")], [link("a", "b", "c")], [link("b")])).toEqual({ to: [link("b", "c")] });
   });
 
+  it("takes a device or a version of a chain as one value: never half of mine and half of theirs", () => {
+    const on = (chain: { id: string; version: number }, bypassed = true) => [{ id: "i1", kind: "EQ", chain, bypassed }];
+    expect(mergeLists("inserts", on({ id: "a", version: 1 }), on({ id: "b", version: 1 }), on({ id: "a", version: 2 }))).toBeNull();
+    expect(mergeLists("inserts", on({ id: "a", version: 1 }), on({ id: "a", version: 1 }, false), on({ id: "a", version: 2 }))).toEqual({ to: on({ id: "a", version: 2 }, false) });
+  });
+
   it("is a clash where both changed one value, or one took out what the other changed", () => {
     expect(mergeLists("sends", [send("s1", "plate")], [send("s1", "plate", -3)], [send("s1", "plate", -6)])).toBeNull();
     expect(mergeLists("sends", [send("s1", "plate")], [], [send("s1", "plate", -6)])).toBeNull();

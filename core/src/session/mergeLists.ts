@@ -10,7 +10,7 @@ type Merged = { readonly to: unknown } | typeof BOTH;
 
 /**
  * A list as two people leave it who both began with `from`: what each added, changed or took out, item by item and, within one
- * item, value by value. New items of mine that carry an id which theirs took as well get another.
+ * item, value by value (a device or a version of a chain is one value). New items of mine that carry an id which theirs took as well get another.
  * @returns null where the field is no such list, or both changed the same thing
  */
 export function mergeLists(field: TrackField | SessionField, from: unknown, mine: unknown, theirs: unknown): { readonly to: unknown } | null {
@@ -23,8 +23,12 @@ function merge(from: unknown, mine: unknown, theirs: unknown): Merged {
   if (same(from, theirs) || same(mine, theirs)) return { to: mine };
   if (same(from, mine)) return { to: theirs };
   if (Array.isArray(from) && Array.isArray(mine) && Array.isArray(theirs)) return mergeItems(from, mine, theirs);
-  if (isRecord(from) && isRecord(mine) && isRecord(theirs)) return mergeRecords(from, mine, theirs);
   return BOTH;
+}
+
+/** One item that both have: value by value, and lists within it item by item. */
+function mergeItem(from: unknown, mine: unknown, theirs: unknown): Merged {
+  return isRecord(from) && isRecord(mine) && isRecord(theirs) ? mergeRecords(from, mine, theirs) : merge(from, mine, theirs);
 }
 
 function mergeRecords(from: Fields, mine: Fields, theirs: Fields): Merged {
@@ -53,7 +57,7 @@ function mergeItems(from: readonly unknown[], mine: readonly unknown[], theirs: 
       else if (!same(was, left)) return BOTH;
       continue;
     }
-    const value = was === undefined ? (same(my, other) ? { to: my } : BOTH) : merge(was, my, other);
+    const value = was === undefined ? (same(my, other) ? { to: my } : BOTH) : mergeItem(was, my, other);
     if (value === BOTH) return BOTH;
     items.set(key, value.to);
   }
