@@ -5,10 +5,9 @@ import { familyFor } from "@mossy/core/house/style";
 import type { Style } from "@mossy/core/house/style";
 import { newSession } from "@mossy/core/house/starts";
 import type { ChannelFormat, Session, Track } from "@mossy/core/session/document";
-import { blankInsert, processor } from "@mossy/core/session/processor";
 import type { Insert } from "@mossy/core/session/processor";
 import { leavesTheSession } from "@mossy/core/session/routing";
-import { demoChains } from "./chains.ts";
+import { demoChains, inPlace } from "./chains.ts";
 import { readName } from "@mossy/core/words/read";
 
 export interface LayOut {
@@ -52,7 +51,7 @@ export function layOut(style: Style, plan: LayOut, home: Room): Session {
 
 function insertsOf(said: readonly string[]): Insert[] {
   const shelf = said[0]?.startsWith("= ") ? demoChains.find((c) => c.id === said[0]?.slice(2)) : undefined;
-  const processors = shelf ? shelf.versions[0]?.processors ?? [] : said.map((kind) => processor.parse(blankInsert("x", kind, { bypassed: true })));
+  const processors = shelf ? shelf.versions[0]?.processors ?? [] : said.map(inPlace);
   return processors.map((p, i) => ({ ...p, id: `i${i + 1}`, key: null, chain: shelf ? { id: shelf.id, version: 1 } : null }));
 }
 

@@ -8,12 +8,11 @@ import { Link } from "react-router";
 import { ask } from "../app/ask.ts";
 import { queries, queryClient } from "../app/queries.ts";
 import { mention } from "../app/toasts.tsx";
+import { day } from "../ui/dates.ts";
 import { Button } from "../ui/button.tsx";
 import { BeforeAfter, Field, Select, TextArea } from "../ui/pieces.tsx";
 import { Empty, Failed, Loading, Trouble } from "../ui/states.tsx";
 import { useHouseWork } from "./work.ts";
-
-const day = (iso: string): string => new Date(iso).toLocaleDateString("en-GB", { day: "numeric", month: "long", year: "numeric" });
 
 /** What the next edition would change, publishing it, and the editions there are, any two compared. */
 export default function EditionsPage() {

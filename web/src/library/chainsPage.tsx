@@ -5,10 +5,9 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
 import { queries } from "../app/queries.ts";
+import { day } from "../ui/dates.ts";
 import { Input, PageHead, Pill } from "../ui/pieces.tsx";
 import { Empty, Failed, Loading } from "../ui/states.tsx";
-
-const day = (iso: string): string => new Date(iso).toLocaleDateString("en-GB", { day: "numeric", month: "long", year: "numeric" });
 
 /** The shelf of chains: every version of each, what it changed, and which drafts stand on which. */
 export default function ChainsPage() {

@@ -4,6 +4,7 @@ import { Link, useParams } from "react-router";
 import { queries, useStyle } from "../app/queries.ts";
 import { useStandingIn } from "../app/standing.ts";
 import { useFindings } from "../findings/useFindings.ts";
+import { day } from "../ui/dates.ts";
 import { Button } from "../ui/button.tsx";
 import { PageHead, Pill } from "../ui/pieces.tsx";
 import { Empty, Failed, Loading } from "../ui/states.tsx";
@@ -27,7 +28,7 @@ export default function ReleasePage() {
   if (!data) return <Loading what="Fetching the release" />;
   const track = data.session.tracks.find((t) => t.id === chosen.at);
   const room = rooms?.rooms.find((r) => r.id === standing) ?? rooms?.rooms[0];
-  const when = new Date(data.publishedAt).toLocaleDateString("en-GB", { day: "numeric", month: "long", year: "numeric" });
+  const when = day(data.publishedAt);
   return (
     <div className="flex h-full min-h-[560px] flex-col gap-3">
       <PageHead crumbs={[["Library", "/library"], [data.name, `/library/${template}`]]} title={`Release ${data.number}`} beside={<Pill look="ok">published, never changes</Pill>}>

@@ -1,9 +1,8 @@
 import type { Template } from "@mossy/contract/library";
 import { Link } from "react-router";
+import { day } from "../ui/dates.ts";
 import { Pill } from "../ui/pieces.tsx";
 import { Empty } from "../ui/states.tsx";
-
-const day = (iso: string): string => new Date(iso).toLocaleDateString("en-GB", { day: "numeric", month: "long", year: "numeric" });
 
 /** The releases of a template, newest first, with who works from each. */
 export function Releases({ template }: { template: Template }) {
