@@ -1,4 +1,5 @@
 import { house } from "@mossy/core/house/house";
+import { houseChange } from "@mossy/core/house/houseChange";
 import { longText } from "@mossy/core/session/text";
 import { z } from "zod";
 
@@ -35,5 +36,6 @@ export const houseUses = z.object({ exceptions: z.array(z.object({ id: z.string(
 /** An edition with its whole document. */
 export const wholeEdition = edition.extend({ house });
 
-export const saveDraft = z.object({ revision: z.int().min(0), house });
+/** Changes made to the draft as it was at a revision. */
+export const editHouse = z.object({ revision: z.int().min(0), changes: z.array(houseChange).min(1).max(20_000) });
 export const publishEdition = z.object({ revision: z.int().min(0), note: longText(2000).trim().min(1, "say in a few words what changed") });

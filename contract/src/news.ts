@@ -7,6 +7,9 @@ export const news = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("check-in"), checkIn: z.uuid(), session: z.uuid(), title: z.string(), room: z.string(), findings: z.int(), by: z.string() }),
   z.object({ kind: z.literal("sent"), session: z.uuid(), room: z.string(), title: z.string(), by: z.string() }),
   z.object({ kind: z.literal("ticked"), session: z.uuid(), by: z.string() }),
+  z.object({ kind: z.literal("room-ticked"), room: z.string(), by: z.string() }),
+  z.object({ kind: z.literal("chain"), chain: z.string(), by: z.string() }),
+  z.object({ kind: z.literal("house-draft"), revision: z.int(), by: z.string() }),
   z.object({ kind: z.literal("document"), document: z.uuid(), revision: z.int(), by: z.string() }),
 ]);
 export type News = z.infer<typeof news>;

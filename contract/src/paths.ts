@@ -11,7 +11,7 @@ export const paths = {
   unreadNames: ["get", "/house/unread"],
   impact: ["get", "/house/impact/:from"],
   houseUses: ["get", "/house/uses"],
-  saveHouseDraft: ["put", "/house/draft"],
+  editHouse: ["post", "/house/draft/changes"],
   publishEdition: ["post", "/house/editions"],
   library: ["get", "/library"],
   template: ["get", "/library/:template"],

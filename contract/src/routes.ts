@@ -2,7 +2,7 @@ import { z } from "zod";
 import { chain, chainUses, chains, saveChain } from "./chains.ts";
 import { document, edit, edited } from "./documents.ts";
 import { carryOut, disk, diskRun, hashWish, hashes, madeFolders, makeFolders } from "./disk.ts";
-import { edition, houseDraft, houseUses, impact, houseOverview, publishEdition, saveDraft, unreadNames, wholeEdition } from "./house.ts";
+import { edition, houseUses, impact, houseOverview, publishEdition, editHouse, unreadNames, wholeEdition } from "./house.ts";
 import { library, newTemplate, publishRelease, release, template, templateCard, wholeRelease } from "./library.ts";
 import { person, signIn, signInHints } from "./people.ts";
 import type { Right } from "./people.ts";
@@ -41,7 +41,7 @@ export const routes = {
   unreadNames: route({ summary: "Names in drafts and open sessions that the current edition does not read for sure", who: "signed-in", answer: unreadNames }),
   houseUses: route({ summary: "How many tracks of drafts, current releases and open sessions each exception of the draft speaks of", who: "signed-in", answer: houseUses }),
   impact: route({ summary: "What publishing the draft would ask of drafts, current releases and open sessions, some of them at a time", who: "signed-in", answer: impact }),
-  saveHouseDraft: route({ summary: "Save the draft as it was changed from a revision", who: LEAD, body: saveDraft, answer: houseDraft.omit({ house: true }) }),
+  editHouse: route({ summary: "Change the draft; changes that touch nothing of others' merge by themselves", who: LEAD, body: editHouse, answer: edited }),
   publishEdition: route({ summary: "Publish the draft as the next edition", who: LEAD, body: publishEdition, answer: edition }),
 
   library: route({ summary: "The templates", who: "signed-in", answer: library }),

@@ -9,7 +9,7 @@ import { readExchange } from "@mossy/core/formats/exchange/read";
 import { work } from "@mossy/station/afternoon";
 import { inTransaction } from "./database.ts";
 import type { Db, Pool } from "./database.ts";
-import { beginHouse, draft, saveDraft } from "./house/store.ts";
+import { beginHouse, putDraft } from "./house/store.ts";
 import { Styles } from "./house/styles.ts";
 import { saveChain } from "./library/chains.ts";
 import { addRelease, addTemplate } from "./library/store.ts";
@@ -35,12 +35,12 @@ export async function storeHistory(pool: Pool, history: History): Promise<void> 
     if (!first) return;
     await beginHouse(db, first.house, first.note, history.lead, first.at);
     for (const e of later) {
-      const saved = await saveDraft(db, e.house, (await draft(db)).revision, history.lead);
+      await putDraft(db, e.house, history.lead);
       // Editions stay as they are once stored, so the day they were published goes in with them.
       await db.query("insert into house_editions (number, house, note, published_by, published_at) select max(number) + 1, $1::jsonb, $2, $3, $4 from house_editions", [JSON.stringify(e.house), e.note, history.lead, e.at]);
-      await db.query("update house_draft set based_on = (select max(number) from house_editions), revision = $1", [saved.revision + 1]);
+      await db.query("update house_draft set based_on = (select max(number) from house_editions), revision = revision + 1");
     }
-    await saveDraft(db, history.draft.house, (await draft(db)).revision, history.lead);
+    await putDraft(db, history.draft.house, history.lead);
     await db.query("update house_draft set updated_at = $1", [history.draft.at]);
     for (const [place, { id, room }] of history.rooms.entries()) await addRoom(db, id, place, room);
     for (const t of history.templates) {

@@ -1,15 +1,10 @@
 import { same } from "./change.ts";
 import type { Change, Place } from "./change.ts";
 import type { Session, Track, TrackId } from "./document.ts";
+import { ChangeRefused } from "./refused.ts";
 import { Tree } from "./tree.ts";
 
-/** A change that does not fit the session it was meant for. Nothing was changed. */
-export class ChangeRefused extends Error {
-  override readonly name = "ChangeRefused";
-  constructor(readonly change: Change, readonly index: number, reason: string) {
-    super(reason);
-  }
-}
+export { ChangeRefused } from "./refused.ts";
 
 /**
  * The only place that makes a new session from an old one. Tracks that no change names stay the same objects.
@@ -21,7 +16,7 @@ export function apply(session: Session, changes: readonly Change[]): Session {
   const tree = new Tree(session.tracks);
   let next = session;
   changes.forEach((change, index) => {
-    const refuse = (reason: string): never => { throw new ChangeRefused(change, index, reason); };
+    const refuse = (reason: string): never => { throw new ChangeRefused(index, reason); };
     const found = (id: TrackId): Track => tree.tracks.get(id) ?? refuse(`There is no track with the id “${id}” any more.`);
     const room = (p: Place, who: TrackId): void => {
       if (p.parent !== null && found(p.parent).kind !== "folder") refuse(`“${found(p.parent).name}” is not a folder.`);

@@ -57,10 +57,10 @@ export function insist(now: Session, mine: Session, clashes: readonly Change[]):
 function insistOn(now: Session, mine: Session, c: Change): Change[] {
   const here = byId(now);
   switch (c.do) {
-    case "set-session": return Object.is(now[c.field], c.to) ? [] : [setSessionField(now, c.field, c.to)];
+    case "set-session": return same(now[c.field], c.to) ? [] : [setSessionField(now, c.field, c.to)];
     case "set": {
       const t = here.get(c.id);
-      if (t) return Object.is(t[c.field], c.to) ? [] : [setField(t, c.field, c.to)];
+      if (t) return same(t[c.field], c.to) ? [] : [setField(t, c.field, c.to)];
       return putBack(now, mine, c.id);
     }
     case "move": {

@@ -1,4 +1,6 @@
 import type { Impact } from "@mossy/contract/house";
+import type { House } from "@mossy/core/house/house";
+import { houseDiff } from "@mossy/core/house/houseChange";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { Visitor, openHouse } from "../testing/house.ts";
 import type { TestHouse } from "../testing/house.ts";
@@ -20,12 +22,15 @@ async function impactPages(): Promise<Impact[]> {
   return pages;
 }
 
+/** Brings the draft from one state to another, as changes made to a revision. */
+const edit = (who: Visitor, revision: number, from: House, to: House) => who.ask("editHouse", {}, { revision, changes: houseDiff(from, to) });
+
 describe("the house style", () => {
   it("is a draft that becomes the next edition; the edition before stays as it was", async () => {
     const { data: before } = await lead.ask("house", {});
     const { data: second } = await lead.ask("houseEdition", { edition: 2 });
     const changed = { ...before.draft.house, palette: before.draft.house.palette.map((c) => (c.id === "brass" ? { ...c, hex: "#d8a020" } : c)) };
-    const { data: saved, status } = await lead.ask("saveHouseDraft", {}, { revision: before.draft.revision, house: changed });
+    const { data: saved, status } = await edit(lead, before.draft.revision, before.draft.house, changed);
     expect(status).toBe(200);
     const { data: edition } = await lead.ask("publishEdition", {}, { revision: saved.revision, note: "Brass a shade darker" });
     expect(edition).toMatchObject({ number: 3, note: "Brass a shade darker", publishedBy: "Marram Vale" });
@@ -38,7 +43,7 @@ describe("the house style", () => {
   it("says before publishing what the draft would ask of drafts, releases and open sessions", async () => {
     const { data: before } = await lead.ask("house", {});
     const house = { ...before.draft.house, words: { ...before.draft.house.words, roles: before.draft.house.words.roles.map((r) => (r.id === "iron" ? { ...r, short: { ...r.short, full: "Irn" } } : r)) } };
-    await lead.ask("saveHouseDraft", {}, { revision: before.draft.revision, house });
+    await edit(lead, before.draft.revision, before.draft.house, house);
     const pages = await impactPages();
     const data = { on: pages.flatMap((p) => p.on), tracks: pages.reduce((n, p) => n + p.tracks, 0) };
     const yard = data.on.filter((o) => o.title.startsWith("Steelpan orchestra"));
@@ -46,25 +51,42 @@ describe("the house style", () => {
     expect(yard[0]?.touches[0]).toEqual({ track: "iron-1", name: "Iron_1", what: "name", before: "Iron_1", after: "Irn_1" });
     expect(data.on.filter((o) => o.kind === "session").map((o) => o.title).sort()).toEqual(["Engine overdubs", "Marram sessions 02"]);
     expect(data.tracks).toBe(data.on.reduce((n, o) => n + o.touched, 0));
-    await lead.ask("saveHouseDraft", {}, { revision: before.draft.revision + 1, house: before.draft.house });
+    await edit(lead, before.draft.revision + 1, house, before.draft.house);
   });
 
-  it("says who was faster instead of losing their change", async () => {
-    const { data } = await lead.ask("house", {});
-    await lead.ask("saveHouseDraft", {}, { revision: data.draft.revision, house: { ...data.draft.house, folderFrom: 3 } });
-    const late = await lead.ask("saveHouseDraft", {}, { revision: data.draft.revision, house: data.draft.house });
+  it("takes what two leads change at once, and says who was faster where both changed one thing", async () => {
+    const { data: { draft } } = await lead.ask("house", {});
+    const [first, second] = draft.house.palette;
+    expect((await edit(lead, draft.revision, draft.house, { ...draft.house, folderFrom: 3 })).data).toMatchObject({ merged: false });
+    const other = { ...draft.house, palette: draft.house.palette.map((c) => (c === first ? { ...c, hex: "#123456" } : c)) };
+    expect((await edit(lead, draft.revision, draft.house, other)).data).toMatchObject({ merged: true });
+    const late = await edit(lead, draft.revision, draft.house, { ...draft.house, folderFrom: 5 });
     expect(late.status).toBe(409);
-    expect(late.problem).toContain("Marram Vale saved the draft");
-    expect((await lead.ask("house", {})).data.draft.house.folderFrom).toBe(3);
+    expect(late.problem).toContain("Marram Vale changed the same thing meanwhile");
+    const now = (await lead.ask("house", {})).data.draft.house;
+    expect([now.folderFrom, now.palette[0]?.hex, now.palette[1]?.hex]).toEqual([3, "#123456", second?.hex]);
+    const { rows } = await house.pool.query("select made_by, jsonb_array_length(changes) as many from house_changes order by revision desc limit 2");
+    expect(rows).toEqual([{ made_by: "Marram Vale", many: 1 }, { made_by: "Marram Vale", many: 1 }]);
+    const { data: { draft: last } } = await lead.ask("house", {});
+    await edit(lead, last.revision, last.house, draft.house);
+  });
+
+  it("does not publish a draft that says what the last edition says", async () => {
+    const { data: { draft } } = await lead.ask("house", {});
+    const { data: current } = await lead.ask("houseEdition", { edition: 0 });
+    const { data: same } = await edit(lead, draft.revision, draft.house, current.house);
+    const answer = await lead.ask("publishEdition", {}, { revision: same.revision, note: "again" });
+    expect([answer.status, answer.problem]).toEqual([422, `The draft says the same as edition ${current.number}. Change something, then publish.`]);
+    await edit(lead, same.revision, current.house, draft.house);
   });
 
   it("refuses a draft that does not hold together, naming the place", async () => {
     const { data } = await lead.ask("house", {});
     const [first, ...rest] = data.draft.house.words.roles;
     const broken = { ...data.draft.house, words: { ...data.draft.house.words, roles: [{ ...first, family: "nowhere" }, ...rest] } };
-    const answer = await lead.ask("saveHouseDraft", {}, { revision: data.draft.revision, house: broken });
-    expect(answer.status).toBe(400);
-    expect(answer.problem).toBe("house.words.roles.0.family: there is no family “nowhere”.");
+    const answer = await edit(lead, data.draft.revision, data.draft.house, broken as House);
+    expect(answer.status).toBe(422);
+    expect(answer.problem).toBe("there is no family “nowhere”");
   });
 
   it("lists the names nobody could read, with where they stand", async () => {
@@ -80,8 +102,8 @@ describe("the house style", () => {
   it("goes through templates and sessions some at a time, says how far it is, and counts what each exception meets", async () => {
     const { data: before } = await lead.ask("house", {});
     const anything = { words: [], roles: [], families: [], kinds: [], formats: [], inside: [], hasNote: null };
-    const house = { ...before.draft.house, exceptions: [...before.draft.house.exceptions, { id: "returns", says: "returns are grey", when: { ...anything, kinds: ["return"] }, then: { colour: "stone", icon: null, folder: null, start: null, alone: false } }, { id: "nobody", says: "nobody", when: { ...anything, words: ["xyzzy"] }, then: { colour: "stone", icon: null, folder: null, start: null, alone: false } }] };
-    const { data: saved } = await lead.ask("saveHouseDraft", {}, { revision: before.draft.revision, house });
+    const house: House = { ...before.draft.house, exceptions: [...before.draft.house.exceptions, { id: "returns", says: "returns are grey", when: { ...anything, kinds: ["return"] }, then: { colour: "stone", icon: null, folder: null, start: null, alone: false } }, { id: "nobody", says: "nobody", when: { ...anything, words: ["xyzzy"] }, then: { colour: "stone", icon: null, folder: null, start: null, alone: false } }] };
+    const { data: saved } = await edit(lead, before.draft.revision, before.draft.house, house);
     const pages = await impactPages();
     expect(pages.length).toBeGreaterThan(1);
     expect(pages.at(-1)?.of).toBe(pages[0]?.of);
@@ -90,7 +112,7 @@ describe("the house style", () => {
     expect(uses.exceptions.slice(-2).map((e) => e.tracks)).toEqual([touched, 0]);
     expect(touched).toBeGreaterThan(10);
     expect((await lead.ask("impact", { from: "x" })).status).toBe(404);
-    await lead.ask("saveHouseDraft", {}, { revision: saved.revision, house: before.draft.house });
+    await edit(lead, saved.revision, house, before.draft.house);
   });
 
   it("has a checklist that each room ticks off, by anybody, with a name and a date", async () => {
@@ -104,7 +126,7 @@ describe("the house style", () => {
 
   it("is the lead's to change", async () => {
     const { data } = await engineer.ask("house", {});
-    const answer = await engineer.ask("saveHouseDraft", {}, { revision: data.draft.revision, house: data.draft.house });
+    const answer = await edit(engineer, data.draft.revision, data.draft.house, { ...data.draft.house, folderFrom: 4 });
     expect(answer.status).toBe(403);
     expect(answer.problem).toBe("This takes the right of lead; you are signed in as Tamsin Roe, engineer.");
   });

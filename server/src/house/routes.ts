@@ -7,7 +7,7 @@ import { notFound } from "../problems.ts";
 import type { Styles } from "./styles.ts";
 import { impactOfDraft, usesOfExceptions } from "./impact.ts";
 import { unreadNames } from "./unread.ts";
-import { currentEdition, draft, editionWith, editions, publish, saveDraft } from "./store.ts";
+import { changeDraft, currentEdition, draft, editionWith, editions, publish } from "./store.ts";
 
 export function houseRoutes(pool: Pool, styles: Styles): Router {
   const router = Router();
@@ -27,7 +27,11 @@ export function houseRoutes(pool: Pool, styles: Styles): Router {
     return impactOfDraft(pool, (await styles.current(pool)).style, await styles.ofDraft(pool), from);
   });
   answer(router, "houseUses", async () => usesOfExceptions(pool, await styles.ofDraft(pool)));
-  answer(router, "saveHouseDraft", async ({ body, person }) => saveDraft(pool, body.house, body.revision, person.name));
+  answer(router, "editHouse", async ({ body, person }) => inTransaction(pool, async (db) => {
+    const edited = await changeDraft(db, body.revision, body.changes, person.name);
+    await tell(db, { kind: "house-draft", revision: edited.revision, by: person.name });
+    return edited;
+  }));
   answer(router, "publishEdition", async ({ body, person }) => inTransaction(pool, async (db) => {
     const edition = await publish(db, body.revision, body.note, person.name);
     await tell(db, { kind: "edition", edition: edition.number, by: person.name });

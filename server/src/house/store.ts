@@ -1,7 +1,12 @@
 import type { Edition, HouseDraft } from "@mossy/contract/house";
+import { house as houseSchema } from "@mossy/core/house/house";
 import type { House } from "@mossy/core/house/house";
+import { applyToHouse } from "@mossy/core/house/houseChange";
+import type { HouseChange } from "@mossy/core/house/houseChange";
+import { same } from "@mossy/core/session/change";
+import { ChangeRefused } from "@mossy/core/session/refused";
 import type { Db } from "../database.ts";
-import { notFound, stale } from "../problems.ts";
+import { HouseProblem, notFound, stale } from "../problems.ts";
 
 interface EditionRow { number: number; note: string; published_by: string; published_at: Date }
 const editionOf = (r: EditionRow): Edition => ({ number: r.number, note: r.note, publishedBy: r.published_by, publishedAt: r.published_at.toISOString() });
@@ -30,22 +35,52 @@ export async function draft(db: Db): Promise<HouseDraft> {
   return { house: row.house, revision: row.revision, basedOn: row.based_on, updatedBy: row.updated_by, updatedAt: row.updated_at.toISOString() };
 }
 
-/** Saves the draft as changed from `revision`. @throws HouseProblem when somebody saved another since */
-export async function saveDraft(db: Db, house: House, revision: number, by: string): Promise<Omit<HouseDraft, "house">> {
-  const { rows } = await db.query<{ revision: number; based_on: number; updated_at: Date }>(
-    "update house_draft set house = $1, revision = revision + 1, updated_by = $3, updated_at = now() where revision = $2 returning revision, based_on, updated_at", [JSON.stringify(house), revision, by]);
+/** Puts another draft in the place of the one there is. */
+export async function putDraft(db: Db, house: House, by: string): Promise<void> {
+  await db.query("update house_draft set house = $1, revision = revision + 1, updated_by = $2, updated_at = now()", [JSON.stringify(house), by]);
+}
+
+interface DraftRow { house: House; revision: number; updated_by: string; updated_at: Date }
+
+/**
+ * Makes changes that were meant for revision `from`. Where somebody else changed the draft since, they go in as well
+ * if they touch nothing of that (each change says what it replaces).
+ * @throws HouseProblem 409 when they do not fit, 422 when the draft would not hold together; nothing is changed then
+ */
+export async function changeDraft(db: Db, from: number, changes: readonly HouseChange[], by: string): Promise<{ revision: number; merged: boolean; updatedAt: string }> {
+  const { rows } = await db.query<DraftRow>("select house, revision, updated_by, updated_at from house_draft for update");
   const [row] = rows;
-  if (!row) throw await fasterDraft(db);
-  return { revision: row.revision, basedOn: row.based_on, updatedBy: by, updatedAt: row.updated_at.toISOString() };
+  if (!row) throw notFound("house style yet");
+  if (from > row.revision) throw stale(`The draft of the house style has ${row.revision} revisions, not ${from}. Load it again.`);
+  const next = houseSchema.safeParse(changedBy(row, from, changes));
+  if (!next.success) throw new HouseProblem(422, "That would not hold together", next.error.issues[0]?.message ?? "The house style would not be valid.");
+  const { rows: saved } = await db.query<{ revision: number; updated_at: Date }>(
+    "update house_draft set house = $1, revision = revision + 1, updated_by = $2, updated_at = now() returning revision, updated_at",
+    [JSON.stringify(next.data), by]);
+  const [now] = saved;
+  if (!now) throw notFound("house style yet");
+  await db.query("insert into house_changes (revision, changes, made_by) values ($1, $2, $3)", [now.revision, JSON.stringify(changes), by]);
+  return { revision: now.revision, merged: from < row.revision, updatedAt: now.updated_at.toISOString() };
+}
+
+function changedBy(row: DraftRow, from: number, changes: readonly HouseChange[]): House {
+  try {
+    return applyToHouse(row.house, changes);
+  } catch (e) {
+    if (e instanceof ChangeRefused && from < row.revision) throw stale(`${row.updated_by} changed the same thing meanwhile: ${e.message} Load it again to see that change.`);
+    throw e;
+  }
 }
 
 async function fasterDraft(db: Db): Promise<Error> {
   const { updatedBy } = await draft(db);
-  return stale(`${updatedBy} saved the draft of the house style since you opened it. Load it again to see that change; yours is still in this window.`);
+  return stale(`${updatedBy} changed the draft of the house style since you looked at it. Look at that change, then publish.`);
 }
 
-/** Makes the draft the next edition; the draft goes on from it. */
+/** Makes the draft the next edition; the draft goes on from it. A draft that says what the last edition says is refused. */
 export async function publish(db: Db, revision: number, note: string, by: string): Promise<Edition> {
+  const [now, last] = [await draft(db), await editionWith(db, await currentEdition(db))];
+  if (now.revision === revision && same(now.house, last.house)) throw new HouseProblem(422, "Nothing to publish", `The draft says the same as edition ${last.number}. Change something, then publish.`);
   const { rows } = await db.query<EditionRow>(
     `insert into house_editions (number, house, note, published_by)
      select (select max(number) + 1 from house_editions), house, $2, $3 from house_draft where revision = $1

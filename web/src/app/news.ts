@@ -6,32 +6,44 @@ import { mention } from "./toasts.tsx";
 type Hear = (news: News) => void;
 const hearers = new Set<Hear>();
 
-/** Calls back for every piece of news while the component is shown. */
-export function useNews(hear: Hear): void {
-  useEffect(() => { hearers.add(hear); return () => { hearers.delete(hear); }; }, [hear]);
+/** Calls back for every piece of news from now on. */
+export function hear(what: Hear): void {
+  hearers.add(what);
 }
 
 const refresh = (...keys: string[]): void => { for (const key of keys) void queryClient.invalidateQueries({ queryKey: [key] }); };
+
+/** Pages that are not open and hold a document as it was before it changed forget it: opened again, they show what it is now. */
+function dropFetched(document: string): void {
+  const holds = (data: unknown): boolean => {
+    const { draft, now } = (data ?? {}) as { draft?: { id?: unknown }; now?: { id?: unknown } };
+    return draft?.id === document || now?.id === document;
+  };
+  queryClient.removeQueries({ type: "inactive", predicate: (q) => holds(q.state.data) });
+}
 
 function spread(news: News, me: string): void {
   for (const hear of hearers) hear(news);
   const mine = news.by === me;
   switch (news.kind) {
     case "release":
-      refresh("library", "template", "today", "sessions");
+      refresh("library", "template", "today", "sessions", "session", "follow");
       if (!mine) mention(`${news.by} published release ${news.release} of “${news.name}”.`, { to: `/library/${news.template}`, next: "Look" });
       break;
     case "edition":
-      refresh("house", "edition", "today");
+      refresh("house", "edition", "today", "sessions", "session", "check-in", "rooms", "library", "follow");
       if (!mine) mention(`${news.by} published edition ${news.edition} of the house style.`, { to: "/house", next: "Look" });
       break;
     case "check-in":
       refresh("sessions", "session", "today", "rooms");
       mention(`${news.title} came back from ${news.room}: ${news.findings === 0 ? "nothing off" : `${news.findings} ${news.findings === 1 ? "finding" : "findings"}`}.`, { weight: news.findings > 0 ? "look" : "note", to: `/check-ins/${news.checkIn}`, next: "Open" });
       break;
-    case "sent": refresh("session", "sessions"); break;
+    case "sent": refresh("session", "sessions", "today"); break;
     case "ticked": refresh("session"); break;
-    case "document": refresh("today", "rooms"); break;
+    case "room-ticked": refresh("rooms"); break;
+    case "chain": refresh("chains", "chain-uses"); break;
+    case "document": dropFetched(news.document); refresh("today", "rooms", "library", "sessions", "session", "follow"); break;
+    case "house-draft": refresh("house"); break;
   }
 }
 

@@ -6,6 +6,7 @@ import { useNavigate } from "react-router";
 import { ask } from "./ask.ts";
 import { MENU_ITEM, Menu } from "./menu.tsx";
 import { queryClient } from "./queries.ts";
+import { forgetAllKept } from "../ui/useKept.ts";
 import { THEMES, chooseTheme, useTheme } from "./theme.ts";
 import type { Theme } from "./theme.ts";
 
@@ -17,6 +18,8 @@ export default function PersonMenu({ trigger }: { trigger: ReactNode }) {
   const navigate = useNavigate();
   const signOut = async (): Promise<void> => {
     await ask("signOut", {});
+    (await import("../workbench/desks.ts")).clearDesks();
+    forgetAllKept();
     queryClient.clear();
     await navigate("/sign-in");
   };

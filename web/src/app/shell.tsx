@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { Suspense } from "react";
+import { Suspense, useEffect } from "react";
 import { Navigate, Outlet, useLocation } from "react-router";
 import { Failed, Loading } from "../ui/states.tsx";
 import { AskProblem } from "./ask.ts";
@@ -14,6 +14,9 @@ export function Shell() {
   const { data: me, error, isPending, refetch } = useQuery(queries.me);
   const location = useLocation();
   const online = useNewsLine(me?.name ?? null);
+  const may = me !== undefined && me.right !== "assistant";
+  // Edits that did not reach the house before the window was loaded anew go on, whichever page it shows.
+  useEffect(() => { if (may) void import("../workbench/desks.ts").then(({ goOn }) => goOn()); }, [may]);
   if (isPending) return <Loading what="Lighting the lantern" />;
   if (error instanceof AskProblem && error.status === 401) return <Navigate to={`/sign-in?to=${encodeURIComponent(location.pathname)}`} replace />;
   if (!me) return <Failed error={error} again={() => { void refetch(); }} />;

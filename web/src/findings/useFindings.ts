@@ -67,15 +67,15 @@ export function actsOn(desk: Desk, finding: Finding) {
   const title = TITLE_OF.get(finding.rule)?.toLowerCase() ?? "finding";
   return {
     onFix: () => { if (finding.fix) desk.edit(finding.fix.changes, `put right: ${title}`); },
-    onKeep: (why: string) => { desk.edit([keep(desk.state().session, finding, why)], `keep: ${title}`); },
-    onTakeUp: () => { desk.edit([takeUpAgain(desk.state().session, finding)], `take up again: ${title}`); },
+    onKeep: (why: string) => { desk.edit([keep(desk.state().doc, finding, why)], `keep: ${title}`); },
+    onTakeUp: () => { desk.edit([takeUpAgain(desk.state().doc, finding)], `take up again: ${title}`); },
   };
 }
 
 export function putAll(desk: Desk, style: Style, given: Session | null): void {
-  desk.edit(putAllRight(style, desk.state().session, given), "put all right");
+  desk.edit(putAllRight(style, desk.state().doc, given), "put all right");
 }
 
 export function sayRole(desk: Desk, style: Style, track: string, role: string): void {
-  desk.edit(giveRole(style, desk.state().session, track, role), "say what it is");
+  desk.edit(giveRole(style, desk.state().doc, track, role), "say what it is");
 }

@@ -6,12 +6,17 @@ import type { House, PaletteColour } from "@mossy/core/house/house";
 import { useState } from "react";
 import { Field, Input, Pill } from "../ui/pieces.tsx";
 import { Tile } from "../ui/tile.tsx";
+import { useTyped } from "../ui/useTyped.ts";
 
 /** One colour: name, value, lightness, strength and hue, with the edge of what a screen can show. */
 export function ColourEditor({ house, colour, onChange }: { house: House; colour: PaletteColour; onChange: ((next: House) => void) | null }) {
   const [draft, setDraft] = useState<string | null>(null);
   const [text, setText] = useState<string | null>(null);
-  const [name, setName] = useState<string | null>(null);
+  const named = useTyped((typed) => {
+    const name = typed.trim();
+    if (name !== "" && name !== colour.name) onChange?.(withColour(house, colour.id, { name }));
+    return true;
+  });
   const hex = draft ?? colour.hex;
   const at = oklch(hex);
   const uses = usesOf(house, colour.id);
@@ -31,7 +36,7 @@ export function ColourEditor({ house, colour, onChange }: { house: House; colour
     <section aria-label={`Colour ${colour.name}`} className="card flex flex-col gap-3 p-3.5">
       <div className="flex items-center gap-3"><Tile colour={hex} icon="pan" size={48} /><div><h2 className="font-title text-lg font-semibold">{colour.name}</h2><p className="font-mono text-sm text-ink-2">{hex}</p></div></div>
       <div className="grid grid-cols-2 gap-2">
-        <Field label="Name"><Input small readOnly={!onChange} maxLength={40} value={name ?? colour.name} onChange={(e) => { setName(e.target.value); }} onBlur={() => { if (name !== null && name.trim() !== "" && name.trim() !== colour.name) onChange?.(withColour(house, colour.id, { name: name.trim() })); setName(null); }} /></Field>
+        <Field label="Name"><Input small readOnly={!onChange} maxLength={40} value={named.text ?? colour.name} onChange={(e) => { named.type(e.target.value); }} onBlur={() => { named.leave(); }} /></Field>
         <Field label="Value" problem={text !== null && !/^#[0-9a-f]{6}$/i.test(text.trim()) && text.length >= 7 ? "written #rrggbb" : null}><Input small className="font-mono" readOnly={!onChange} maxLength={7} value={text ?? hex} onChange={(e) => { setText(e.target.value); }} onBlur={() => { setHex(); setText(null); }} onKeyDown={(e) => { if (e.key === "Enter") setHex(); }} /></Field>
       </div>
       {slide("Lightness", at.l, 1, 0.005, (l) => ({ ...at, l }), `${Math.round(at.l * 100)} %`)}

@@ -1,10 +1,14 @@
 import { differences } from "@mossy/core/house/differences";
 import type { House } from "@mossy/core/house/house";
+import { housePieces } from "@mossy/core/house/pieces";
+import type { HousePiece } from "@mossy/core/house/pieces";
 import { STARTERS } from "@mossy/core/house/starters";
 import { palettesThatSuffer } from "@mossy/core/match/roomPalettes";
 import { useInfiniteQuery, useMutation, useQuery } from "@tanstack/react-query";
+import { Undo2 } from "lucide-react";
 import { useEffect, useMemo, useState } from "react";
 import { Link } from "react-router";
+import { z } from "zod";
 import { ask } from "../app/ask.ts";
 import { queries, queryClient } from "../app/queries.ts";
 import { mention } from "../app/toasts.tsx";
@@ -12,11 +16,14 @@ import { day } from "../ui/dates.ts";
 import { Button } from "../ui/button.tsx";
 import { BeforeAfter, Field, Select, TextArea } from "../ui/pieces.tsx";
 import { Empty, Failed, Loading, Trouble } from "../ui/states.tsx";
+import { useKept } from "../ui/useKept.ts";
 import { useHouseWork } from "./work.ts";
 
 /** What the next edition would change, publishing it, and the editions there are, any two compared. */
 export default function EditionsPage() {
-  const { house, next, changes, change, saved } = useHouseWork();
+  const { house, next, changes, change, saved, revision, takeBack } = useHouseWork();
+  const { data: edition } = useQuery(queries.edition);
+  const pieces = useMemo(() => (edition ? housePieces(edition.style.house, house) : []), [edition, house]);
   const { data } = useQuery(queries.house);
   const [problem, setProblem] = useState<unknown>(null);
   const takeUp = async (number: number): Promise<void> => {
@@ -32,9 +39,9 @@ export default function EditionsPage() {
     <div className="grid h-full min-h-0 grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)] gap-4">
       <section aria-label={`Publish edition ${next}`} className="card flex min-h-0 flex-col gap-3 overflow-y-auto p-4" tabIndex={0}>
         <div><h2 className="font-semibold">{change ? `Publish edition ${next}` : `What edition ${next} would change`}</h2><p className="text-sm text-ink-2">Nobody's session changes by itself: what no longer fits becomes findings with fixes.</p></div>
-        {changes === null ? <Loading what="Comparing" /> : changes.length === 0 ? <p className="rounded-md bg-tide-soft px-2.5 py-1.5 text-sm text-tide">The draft says the same as edition {next - 1}.</p> : <Sentences said={changes} label="What changes" />}
-        {saved && <ImpactList revision={data.draft.revision} />}
-        {change && <PublishForm next={next} ready={changes !== null && changes.length > 0 && saved} revision={data.draft.revision} />}
+        {changes === null ? <Loading what="Comparing" /> : changes.length === 0 ? <p className="rounded-md bg-tide-soft px-2.5 py-1.5 text-sm text-tide">The draft says the same as edition {next - 1}.</p> : <Pieces pieces={pieces} onTakeBack={takeBack} />}
+        {saved && <ImpactList revision={revision} />}
+        {change && <PublishForm next={next} ready={changes !== null && changes.length > 0 && saved} revision={revision} />}
       </section>
       <section aria-label="Editions so far" className="card min-h-0 overflow-y-auto p-4" tabIndex={0}>
         <h2 className="pb-2 font-semibold">Editions so far</h2>
@@ -44,6 +51,20 @@ export default function EditionsPage() {
         {data.editions.length > 1 && <Compare numbers={data.editions.map((e) => e.number)} />}
       </section>
     </div>
+  );
+}
+
+/** What the draft changes, thing by thing; each can be taken back by itself. */
+function Pieces({ pieces, onTakeBack }: { pieces: readonly HousePiece[]; onTakeBack: ((piece: HousePiece) => void) | null }) {
+  return (
+    <ul aria-label="What changes" className="text-sm">
+      {pieces.map((p) => (
+        <li key={p.says.join(" ")} className="flex items-start gap-3 border-t border-line py-1.5">
+          <span className="min-w-0 flex-1 [overflow-wrap:anywhere]">{p.says.map((says) => <span key={says} className="block">{says}</span>)}</span>
+          {onTakeBack && <Button small look="quiet" aria-label={`Take back: ${p.says[0] ?? ""}`} onClick={() => { onTakeBack(p); }}><Undo2 size={14} aria-hidden /> Take back</Button>}
+        </li>
+      ))}
+    </ul>
   );
 }
 
@@ -89,11 +110,11 @@ function ImpactList({ revision }: { revision: number }) {
 }
 
 function PublishForm({ next, ready, revision }: { next: number; ready: boolean; revision: number }) {
-  const [note, setNote] = useState("");
+  const [note, setNote, forgetNote] = useKept("edition-note", "", z.string());
   const publish = useMutation({
     mutationFn: () => ask("publishEdition", {}, { revision, note }),
     onSuccess: async (edition) => {
-      setNote("");
+      forgetNote();
       await Promise.all(["house", "edition", "unread", "today"].map((key) => queryClient.invalidateQueries({ queryKey: [key] })));
       mention(`Edition ${edition.number} of the house style is out.`);
     },

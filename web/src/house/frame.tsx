@@ -1,5 +1,6 @@
 import type { HouseDraft } from "@mossy/contract/house";
 import { differences } from "@mossy/core/house/differences";
+import { withoutPiece } from "@mossy/core/house/pieces";
 import { makeStyle } from "@mossy/core/house/style";
 import { groupUnread } from "@mossy/core/words/unread";
 import { useQuery } from "@tanstack/react-query";
@@ -11,8 +12,9 @@ import { useShortcuts } from "../app/shortcuts.tsx";
 import { Button } from "../ui/button.tsx";
 import { showHouseIcons } from "../ui/icons.ts";
 import { PageHead, Pill, Views } from "../ui/pieces.tsx";
-import { Failed, Loading, Trouble } from "../ui/states.tsx";
-import { useHouseDraft } from "./work.ts";
+import { Failed, Loading } from "../ui/states.tsx";
+import { ClashList } from "../workbench/clashes.tsx";
+import { clashOfHouse, editHouse, useHouseDraft } from "./work.ts";
 import type { HouseWork } from "./work.ts";
 
 /** The parts of the house style in their order: where, what the page is called, what its tab says. */
@@ -31,8 +33,9 @@ export default function HouseFrame() {
 /** What all pages of the house style share: the draft, its undo, how it differs from the edition in force. */
 function Frame({ draft }: { draft: HouseDraft }) {
   const may = useMe()?.right === "lead";
-  const work = useHouseDraft(draft);
-  const { house } = work;
+  const { desk, state, change } = useHouseDraft(draft);
+  const house = state.doc;
+  const saved = state.saving === "saved";
   const { pathname } = useLocation();
   const navigate = useNavigate();
   const style = useMemo(() => makeStyle(house), [house]);
@@ -42,27 +45,31 @@ function Frame({ draft }: { draft: HouseDraft }) {
   const unreadCount = useMemo(() => (unread ? groupUnread(style.reader, unread.names).length : 0), [style, unread]);
   const next = (edition?.number ?? draft.basedOn) + 1;
   useShortcuts(may ? [
-    { keys: "Ctrl+Z", says: "Undo", run: () => { work.undo?.(); } },
-    { keys: "Ctrl+Shift+Z", says: "Redo", run: () => { work.redo?.(); } },
+    { keys: "Ctrl+Z", says: "Undo", run: () => { desk.undo(); } },
+    { keys: "Ctrl+Shift+Z", says: "Redo", run: () => { desk.redo(); } },
     { keys: "P", says: "Publish", run: () => { void navigate("/house/editions"); } },
   ] : []);
   const part = PARTS.find(([place]) => pathname === place);
   const title = part?.[1] ?? "Words";
   useEffect(() => { showHouseIcons(house.icons); }, [house.icons]);
-  const context: HouseWork = { house, style, change: may ? work.change : null, next, changes, saved: !work.saving };
+  const context: HouseWork = {
+    house, style, change: may ? change : null, next, changes, saved, revision: desk.revision,
+    takeBack: may ? (piece) => { editHouse(desk, house, withoutPiece(house, piece), `take back: ${piece.says[0] ?? "a change"}`); } : null,
+  };
   return (
     <div className="flex h-full min-h-[640px] flex-col gap-3">
       <PageHead crumbs={[[`House style · draft after edition ${draft.basedOn}`, "/house"]]} title={title}
         beside={changes === null ? <Pill>comparing…</Pill> : changes.length === 0 ? <Pill look="ok">same as edition {next - 1}</Pill> : <Pill look="note">{changes.length} {changes.length === 1 ? "change" : "changes"}</Pill>}>
-        <span role="status" className="text-sm text-ink-2">{work.saving ? "Saving…" : "Saved"}</span>
+        <span role="status" className="text-sm text-ink-2">{saved ? "Saved" : state.saving === "saving" ? "Saving…" : "Waiting for the house; nothing is lost"}</span>
         {may && <>
-          <Button look="quiet" className="px-2" aria-label="Undo" disabled={!work.undo} onClick={() => { work.undo?.(); }}><Undo2 size={16} aria-hidden /></Button>
-          <Button look="quiet" className="px-2" aria-label="Redo" disabled={!work.redo} onClick={() => { work.redo?.(); }}><Redo2 size={16} aria-hidden /></Button>
+          <Button look="quiet" className="px-2" aria-label="Undo" title={state.undoes === null ? "Nothing to undo" : `Undo: ${state.undoes}`} disabled={state.undoes === null} onClick={() => { desk.undo(); }}><Undo2 size={16} aria-hidden /></Button>
+          <Button look="quiet" className="px-2" aria-label="Redo" title={state.redoes === null ? "Nothing to redo" : `Redo: ${state.redoes}`} disabled={state.redoes === null} onClick={() => { desk.redo(); }}><Redo2 size={16} aria-hidden /></Button>
           <Button look="main" asChild><Link to="/house/editions">Publish edition {next}</Link></Button>
         </>}
       </PageHead>
       <Views label="Parts of the house style" views={[{ to: "/house", name: "Words", end: part !== undefined }, ...PARTS.map(([to, , tab]) => ({ to, name: to === "/house/unread" && unreadCount > 0 ? `Unread · ${unreadCount}` : tab }))]} />
-      {work.error && <div className="flex items-center gap-3"><div className="flex-1"><Trouble error={work.error} /></div><Button small onClick={work.reload}>Load it again</Button></div>}
+      {state.problem !== null && <p role="alert" className="flex items-center gap-3 rounded-md bg-brick-soft px-3 py-2 text-sm text-brick"><span className="flex-1">{state.problem}</span><Button small onClick={() => { desk.dismiss(); }}>Understood</Button></p>}
+      <ClashList desk={desk} clashes={state.clashes} words={(c) => clashOfHouse(house, c)} />
       <div className="min-h-0 flex-1"><Suspense fallback={<Loading />}><Outlet context={context} /></Suspense></div>
     </div>
   );

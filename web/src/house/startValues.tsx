@@ -5,6 +5,7 @@ import { CHANNEL_FORMATS, SOURCES } from "@mossy/core/session/document";
 import { X } from "lucide-react";
 import { useState } from "react";
 import { Field, Input, Select } from "../ui/pieces.tsx";
+import { useTyped } from "../ui/useTyped.ts";
 
 type Name = keyof StartValues;
 const NAMES: readonly (readonly [name: Name, label: string, hint: string])[] = [
@@ -38,15 +39,15 @@ export function StartValuesEditor({ values, onChange }: { values: StartValues; o
 }
 
 function OneValue({ name, label, hint, value, readOnly, onSet }: { name: Name; label: string; hint: string; value: unknown; readOnly: boolean; onSet: (value: unknown) => boolean }) {
-  const [text, setText] = useState<string | null>(null);
   const [off, setOff] = useState(false);
+  const { text, type, leave, drop } = useTyped((typed) => onSet(readAs(name, typed)));
   const choices = CHOICES[name];
   if (choices) return <Field label={label}><Select small disabled={readOnly} value={name === "armed" ? (value === true ? "yes" : "no") : String(value)} onChange={(e) => { onSet(name === "armed" ? e.target.value === "yes" : e.target.value); }}>{choices.map((c) => <option key={c} value={c}>{c === "di" ? "DI" : c}</option>)}</Select></Field>;
   const shown = name === "controllers" && Array.isArray(value) ? (value as { controller: number; value: number }[]).map((c) => `${c.controller} at ${c.value}`).join(", ") : String(value);
-  const done = (): void => { if (text === null) return; const ok = onSet(readAs(name, text)); setOff(!ok); if (ok) setText(null); };
+  const done = (): void => { setOff(!leave()); };
   return (
     <Field label={label} problem={off ? hint : null}>
-      <Input small readOnly={readOnly} aria-invalid={off} className={name === "notes" ? "" : "font-mono"} value={text ?? shown} onChange={(e) => { setText(e.target.value); }} onBlur={done} onKeyDown={(e) => { if (e.key === "Enter") { e.preventDefault(); done(); } if (e.key === "Escape") { setText(null); setOff(false); } }} />
+      <Input small readOnly={readOnly} aria-invalid={off} className={name === "notes" ? "" : "font-mono"} value={text ?? shown} onChange={(e) => { type(e.target.value); }} onBlur={done} onKeyDown={(e) => { if (e.key === "Enter") { e.preventDefault(); done(); } if (e.key === "Escape") { drop(); setOff(false); } }} />
     </Field>
   );
 }

@@ -1,11 +1,21 @@
 import type { HouseDraft } from "@mossy/contract/house";
+import { differences } from "@mossy/core/house/differences";
+import { house as houseSchema } from "@mossy/core/house/house";
 import type { House } from "@mossy/core/house/house";
+import type { HousePiece } from "@mossy/core/house/pieces";
+import {
+  applyToHouse, decidesTheSameOfHouse, houseChange, houseDiff, insistOnHouse, sortOutOfHouse, undoOfHouse, valueAt,
+} from "@mossy/core/house/houseChange";
+import type { HouseChange } from "@mossy/core/house/houseChange";
 import type { Style } from "@mossy/core/house/style";
-import { useMutation } from "@tanstack/react-query";
-import { useState } from "react";
+import { useEffect, useMemo, useSyncExternalStore } from "react";
 import { useOutletContext } from "react-router";
 import { ask } from "../app/ask.ts";
-import { queries, queryClient } from "../app/queries.ts";
+import { hear } from "../app/news.ts";
+import { mention } from "../app/toasts.tsx";
+import type { ClashWords } from "../workbench/clashes.tsx";
+import type { ChangeRules, Clash, Desk, DeskState } from "../workbench/desk.ts";
+import { deskFor, heardOf, taken } from "../workbench/desks.ts";
 
 /** What every page of the house style works with. */
 export interface HouseWork {
@@ -19,37 +29,55 @@ export interface HouseWork {
   /** What differs from the edition in force, in sentences; null until both are there. */
   readonly changes: readonly string[] | null;
   readonly saved: boolean;
+  /** The draft's revision as the house has it. */
+  readonly revision: number;
+  /** Takes one change of the draft back: it says there what the edition in force says. Null for who may only look. */
+  readonly takeBack: ((piece: HousePiece) => void) | null;
 }
 
 export const useHouseWork = (): HouseWork => useOutletContext<HouseWork>();
 
-/** The draft as it is worked on in this window, saved as it changes, undone step by step. */
-export function useHouseDraft(draft: HouseDraft) {
-  const [done, setDone] = useState<House[]>([]);
-  const [undone, setUndone] = useState<House[]>([]);
-  const [shown, setShown] = useState<House | null>(null);
-  const save = useMutation({
-    scope: { id: "house-draft" },
-    mutationFn: (house: House) => {
-      const now = queryClient.getQueryData(queries.house.queryKey);
-      return ask("saveHouseDraft", {}, { revision: now?.draft.revision ?? draft.revision, house });
+const RULES: ChangeRules<House, HouseChange> = {
+  apply: applyToHouse, inverse: undoOfHouse, sortOut: sortOutOfHouse, decidesTheSame: decidesTheSameOfHouse,
+  insist: (now, _mine, clashes) => insistOnHouse(now, clashes),
+};
+const ID = "house";
+hear((news) => { if (news.kind === "house-draft") heardOf(ID, news.revision); });
+
+function deskOfHouse(draft: HouseDraft): Desk<House, HouseChange> {
+  return deskFor(ID, {
+    rules: RULES, change: houseChange,
+    house: {
+      send: (revision, changes) => ask("editHouse", {}, { revision, changes: [...changes] }).catch(taken),
+      load: () => ask("house", {}).then((h) => ({ revision: h.draft.revision, doc: h.draft.house })).catch(taken),
     },
-    onSuccess: (saved, house) => {
-      queryClient.setQueryData(queries.house.queryKey, (old) => old && { ...old, draft: { ...saved, house } });
-      void queryClient.invalidateQueries({ queryKey: ["today"] });
-    },
+    start: { revision: draft.revision, doc: draft.house, savedAt: new Date(draft.updatedAt) },
   });
-  const house = shown ?? draft.house;
-  const put = (next: House): void => { setShown(next); save.mutate(next); };
-  const step = (from: House[], setFrom: (l: House[]) => void, to: House[], setTo: (l: House[]) => void) => {
-    const target = from.at(-1);
-    return target === undefined ? null : () => { setFrom(from.slice(0, -1)); setTo([...to, house]); put(target); };
-  };
-  return {
-    house, error: save.error, saving: save.isPending,
-    change: (next: House) => { if (next === house) return; setDone([...done, house]); setUndone([]); put(next); },
-    undo: step(done, setDone, undone, setUndone),
-    redo: step(undone, setUndone, done, setDone),
-    reload: () => { setShown(null); setDone([]); setUndone([]); save.reset(); void queryClient.invalidateQueries({ queryKey: ["house"] }); },
-  };
+}
+
+/** The draft of the house style as it is worked on in this window: like a session, undone without limit, also after a reload. */
+export function useHouseDraft(draft: HouseDraft): { desk: Desk<House, HouseChange>; state: DeskState<House, HouseChange>; change: (next: House) => void } {
+  // oxlint-disable-next-line react-hooks/exhaustive-deps
+  const desk = useMemo(() => deskOfHouse(draft), []);
+  useEffect(() => { heardOf(ID, draft.revision); }, [draft.revision]);
+  const state = useSyncExternalStore(desk.subscribe, desk.state);
+  const { doc } = state;
+  const change = (next: House): void => { editHouse(desk, doc, next, differences(doc, next)[0] ?? "edit"); };
+  return { desk, state, change };
+}
+
+/** Brings the draft from one state to another, unless it would not hold together: then what is in the way is said and it stays as it is. */
+export function editHouse(desk: Desk<House, HouseChange>, from: House, next: House, label: string): void {
+  const whole = houseSchema.safeParse(next);
+  if (whole.success) { desk.edit(houseDiff(from, whole.data), label.replace(/\.$/, "")); return; }
+  const why = whole.error.issues[0]?.message ?? "something is off";
+  mention(`The draft would not hold together: ${why}. It stays as it is.`, { weight: "look" });
+}
+
+/** A clash of the house style in words. */
+export function clashOfHouse(house: House, { label, yours }: Clash<HouseChange>): ClashWords {
+  const [first] = yours;
+  const short = (value: unknown): string => (value === undefined ? "not there" : typeof value === "string" ? value : JSON.stringify(value)).slice(0, 80);
+  if (first?.do !== "set") return { name: label, what: "", theirs: "as it stands now", yours: "as you had it" };
+  return { name: first.at.at(-2) ?? label, what: first.at.at(-1) ?? "", theirs: short(valueAt(house, first.at)), yours: short(first.to) };
 }

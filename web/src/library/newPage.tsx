@@ -4,6 +4,7 @@ import { FileProblem } from "@mossy/core/formats/fileProblem";
 import { readIncoming } from "@mossy/core/formats/incoming";
 import type { Incoming } from "@mossy/core/formats/incoming";
 import { newSession } from "@mossy/core/house/starts";
+import { session as sessionSchema } from "@mossy/core/session/document";
 import type { Session, TrackId } from "@mossy/core/session/document";
 import { byId, depthOf } from "@mossy/core/session/routing";
 import { cleaned, lookThrough, usualStay } from "@mossy/core/sheet/clean";
@@ -13,16 +14,24 @@ import { useMutation, useQuery } from "@tanstack/react-query";
 import { Upload } from "lucide-react";
 import { useCallback, useMemo, useRef, useState } from "react";
 import { useNavigate, useSearchParams } from "react-router";
+import { z } from "zod";
 import { ask } from "../app/ask.ts";
 import { queries, queryClient, useMe, useStyle } from "../app/queries.ts";
 import { Button } from "../ui/button.tsx";
 import { Choice, Field, Input, PageHead, Pill } from "../ui/pieces.tsx";
 import { Empty, Trouble } from "../ui/states.tsx";
 import { Tile } from "../ui/tile.tsx";
+import { useKept } from "../ui/useKept.ts";
+import { useSteady } from "../ui/useSteady.ts";
 import { PartPicker } from "./partPicker.tsx";
 import { newId } from "../workbench/newId.ts";
 
-type From = "nothing" | "starter" | "template" | "file";
+const FROM = ["nothing", "starter", "template", "file"] as const;
+type From = (typeof FROM)[number];
+
+/** What stands half filled in; a session read from somewhere is kept as far as the window's memory goes. */
+const halfBegun = z.object({ name: z.string(), shelf: z.string(), from: z.enum(FROM), session: sessionSchema.nullable(), chosen: z.string().nullable() });
+const BEGUN: z.infer<typeof halfBegun> = { name: "", shelf: "", from: "nothing", session: null, chosen: null };
 
 /** What is still wanting, by where it starts from. */
 const WAITS: Readonly<Record<From, string>> = { nothing: "Give it a name", starter: "Choose a starter and give it a name", template: "Choose a template and give it a name", file: "Give a file and a name" };
@@ -34,17 +43,17 @@ export default function NewTemplatePage() {
   const { data } = useQuery(queries.library);
   const [query] = useSearchParams();
   const shelves = [...new Set((data?.templates ?? []).map((t) => t.shelf))];
-  const [name, setName] = useState("");
-  const [shelf, setShelf] = useState(query.get("shelf") ?? "");
-  const [from, setFrom] = useState<From>("nothing");
-  const [session, setSession] = useState<Session | null>(null);
+  const [begun, setBegun, forget] = useKept("new-template", { ...BEGUN, shelf: query.get("shelf") ?? "" }, halfBegun);
+  const { name, shelf, from, session, chosen } = begun;
+  const set = (fields: Partial<typeof begun>): void => { setBegun({ ...begun, ...fields }); };
+  const pickPart = useSteady((part: Session | null): void => { set({ session: part }); });
   const navigate = useNavigate();
   const make = useMutation({
     mutationFn: () => ask("newTemplate", {}, { name, shelf: shelf === "" ? shelves[0] ?? "Templates" : shelf, ...(session ? { session } : {}) }),
-    onSuccess: async ({ id }) => { await queryClient.invalidateQueries({ queryKey: ["library"] }); await navigate(`/library/${id}`); },
+    onSuccess: async ({ id }) => { forget(); await queryClient.invalidateQueries({ queryKey: ["library"] }); await navigate(`/library/${id}`); },
   });
   if (!may) return <Empty title="The lead begins templates">Start a session from a release, or ask the lead.</Empty>;
-  const choose = (next: From): void => { setFrom(next); setSession(null); };
+  const choose = (next: From): void => { set({ from: next, session: null, chosen: null }); };
   const waits = from !== "nothing" && session === null;
   const off = session ? open(check(style, session)).length : 0;
   return (
@@ -54,26 +63,25 @@ export default function NewTemplatePage() {
         <Button look="main" type="submit" disabled={make.isPending || waits || name.trim() === ""}>Begin it</Button>
       </PageHead>
       <div className="card flex flex-wrap items-end gap-4 p-4">
-        <Field label="Name"><Input aria-label="Name" autoFocus required maxLength={80} className="w-72" value={name} onChange={(e) => { setName(e.target.value); }} /></Field>
-        <Field label="Shelf"><Input aria-label="Shelf" maxLength={60} list="shelves" placeholder={shelves[0] ?? "Templates"} className="w-44" value={shelf} onChange={(e) => { setShelf(e.target.value); }} /></Field>
+        <Field label="Name"><Input aria-label="Name" autoFocus required maxLength={80} className="w-72" value={name} onChange={(e) => { set({ name: e.target.value }); }} /></Field>
+        <Field label="Shelf"><Input aria-label="Shelf" maxLength={60} list="shelves" placeholder={shelves[0] ?? "Templates"} className="w-44" value={shelf} onChange={(e) => { set({ shelf: e.target.value }); }} /></Field>
         <datalist id="shelves">{shelves.map((s) => <option key={s} value={s} />)}</datalist>
         <div className="flex flex-col gap-1"><span className="text-xs font-semibold text-ink-2">Start from</span><Choice label="Start from" value={from} choices={[["nothing", "Nothing"], ["starter", "A starter"], ["template", "Another template"], ["file", "A file"]]} onChoose={choose} /></div>
       </div>
       <Trouble error={make.error} />
       {from === "nothing" && <div className="card"><Empty title="An empty draft">With the house's settings for new sessions. Names are typed or pasted in the workbench.</Empty></div>}
-      {from === "starter" && <Starters style={style} onChoose={setSession} />}
-      {from === "template" && <FromTemplate onChoose={setSession} />}
+      {from === "starter" && <Starters style={style} chosen={chosen} onChoose={(s, id) => { set({ session: s, chosen: id }); }} />}
+      {from === "template" && <FromTemplate onChoose={pickPart} />}
       {session && from !== "file" && <Preview session={session} />}
-      {from === "file" && <FromFile style={style} onChoose={(s, title) => { setSession(s); if (name === "" && title !== null) setName(title); }} />}
+      {from === "file" && <FromFile style={style} kept={session} onChoose={(s, title) => { set({ session: s, ...(name === "" && title !== null ? { name: title } : {}) }); }} />}
     </form>
   );
 }
 
-function Starters({ style, onChoose }: { style: Style; onChoose: (s: Session) => void }) {
-  const [chosen, setChosen] = useState<string | null>(null);
+function Starters({ style, chosen, onChoose }: { style: Style; chosen: string | null; onChoose: (s: Session, id: string) => void }) {
   return (
     <ul className="grid grid-cols-2 gap-3">{STARTERS.map((s) => (
-      <li key={s.id}><button type="button" aria-pressed={chosen === s.id} onClick={() => { setChosen(s.id); onChoose(startWith(style, s, newId)); }} className={`card flex h-full w-full flex-col p-4 text-left ${chosen === s.id ? "border-moss bg-moss-soft" : "hover:border-line-strong"}`}><span className="font-semibold">{s.name}</span><span className="block text-sm text-ink-2">{s.says}</span></button></li>
+      <li key={s.id}><button type="button" aria-pressed={chosen === s.id} onClick={() => { onChoose(startWith(style, s, newId), s.id); }} className={`card flex h-full w-full flex-col p-4 text-left ${chosen === s.id ? "border-moss bg-moss-soft" : "hover:border-line-strong"}`}><span className="font-semibold">{s.name}</span><span className="block text-sm text-ink-2">{s.says}</span></button></li>
     ))}</ul>
   );
 }
@@ -90,7 +98,12 @@ function Preview({ session }: { session: Session }) {
 }
 
 function FromTemplate({ onChoose }: { onChoose: (s: Session | null) => void }) {
-  const pick = useCallback((part: Session | null): void => { onChoose(part && { ...part, kept: [] }); }, [onChoose]);
+  /** Nothing is chosen at first: what was kept over a reload stays until something is. */
+  const begun = useRef(false);
+  const pick = useCallback((part: Session | null): void => {
+    if (part) begun.current = true;
+    if (begun.current) onChoose(part && { ...part, kept: [] });
+  }, [onChoose]);
   return <div className="card p-4"><PartPicker onPick={pick} /><p className="mt-2 text-sm text-ink-2">The other template stays as it is; this one goes its own way from there.</p></div>;
 }
 
@@ -100,7 +113,7 @@ const GROUPS: readonly (readonly [Standing, string, string])[] = [
 const PARTS: readonly (readonly [Exclude<keyof Stay, "tracks">, string])[] = [["processors", "processors, their values"], ["sends", "sends"], ["levels", "levels, places, widths"], ["inputs", "inputs"], ["notes", "notes"], ["settings", "tempo, rate, main path"], ["dress", "names, colours and order by the house"]];
 
 /** A file read and shown for what it carries; what stays is chosen, the result is dressed and checked, the file itself is never touched. */
-function FromFile({ style, onChoose }: { style: Style; onChoose: (s: Session | null, title: string | null) => void }) {
+function FromFile({ style, kept, onChoose }: { style: Style; /** What was made of a file before the page was loaded anew. */ kept: Session | null; onChoose: (s: Session | null, title: string | null) => void }) {
   const [incoming, setIncoming] = useState<{ name: string; read: Incoming; looked: readonly Looked[] } | null>(null);
   const [stay, setStay] = useState<Stay | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
@@ -128,6 +141,7 @@ function FromFile({ style, onChoose }: { style: Style; onChoose: (s: Session | n
         <Button small onClick={() => { chooser.current?.click(); }}>{incoming ? "Another file" : "Choose a file"}</Button>
       </div>
       {problem !== null && <p role="alert" className="rounded-md bg-brick-soft px-3 py-2 text-sm text-brick">{problem}</p>}
+      {!incoming && kept && <Preview session={kept} />}
       {incoming && stay && (
         <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_276px] gap-4">
           <section aria-label="Tracks of the file" tabIndex={0} className="card min-h-0 overflow-y-auto">

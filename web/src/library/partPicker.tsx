@@ -5,6 +5,7 @@ import { useEffect, useMemo, useState } from "react";
 import { queries } from "../app/queries.ts";
 import { Field, Select } from "../ui/pieces.tsx";
 import { Trouble } from "../ui/states.tsx";
+import { deskOf } from "../workbench/desks.ts";
 
 const ALL = "";
 const DRAFT = "draft";
@@ -22,7 +23,7 @@ export function PartPicker({ except, narrow = false, onPick }: { except?: string
   const latest = template?.releases[0]?.number ?? null;
   const chosen = as ?? (latest === null ? DRAFT : String(latest));
   const { data: release, error: noRelease } = useQuery({ ...queries.release(id, Number(chosen)), enabled: template !== undefined && chosen !== DRAFT });
-  const session = !template ? null : chosen === DRAFT ? template.draft.session : release?.session ?? null;
+  const session = !template ? null : chosen === DRAFT ? deskOf(template.draft).state().doc : release?.session ?? null;
   const parts = useMemo(() => (session ? partsOf(session) : []), [session]);
   const part = useMemo(() => (!session ? null : folder === ALL || !parts.some((p) => p.id === folder) ? session : partOf(session, [folder])), [session, folder, parts]);
   useEffect(() => { onPick(part); }, [part, onPick]);

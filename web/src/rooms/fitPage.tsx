@@ -1,5 +1,5 @@
 import { fit } from "@mossy/core/fit/fit";
-import { startedWith } from "@mossy/core/fit/settings";
+import { chosenSettings, startedWith } from "@mossy/core/fit/settings";
 import type { ChosenSettings } from "@mossy/core/fit/settings";
 import { meter as meterSchema, sampleRate } from "@mossy/core/session/document";
 import { timeInWords } from "@mossy/core/session/time";
@@ -7,14 +7,16 @@ import { wishesOf } from "@mossy/core/fit/patch";
 import type { Room } from "@mossy/core/fit/room";
 import type { Session, TrackId } from "@mossy/core/session/document";
 import { useMutation, useQuery } from "@tanstack/react-query";
-import { useMemo, useState } from "react";
+import { useMemo } from "react";
 import { useNavigate, useParams } from "react-router";
+import { z } from "zod";
 import { ask } from "../app/ask.ts";
 import { queries, queryClient, useMe } from "../app/queries.ts";
 import { Button } from "../ui/button.tsx";
 import { Field, Input, PageHead, Pill, Select } from "../ui/pieces.tsx";
 import { Empty, Failed, Loading, Trouble } from "../ui/states.tsx";
 import { Tile } from "../ui/tile.tsx";
+import { useKept } from "../ui/useKept.ts";
 import { NumberField } from "../workbench/numberField.tsx";
 
 export default function FitPage() {
@@ -29,16 +31,22 @@ export default function FitPage() {
   return <Fitting roomId={room} room={card.room} template={template} name={whole.data.name} release={whole.data.number} session={whole.data.session} />;
 }
 
+const halfFitted = z.object({ title: z.string(), leaveOut: z.array(z.string()), settings: chosenSettings });
+const BEGUN: z.infer<typeof halfFitted> = { title: "", leaveOut: [], settings: {} };
+
 function Fitting({ roomId, room, template, name, release, session }: { roomId: string; room: Room; template: string; name: string; release: number; session: Session }) {
-  const [leaveOut, setLeaveOut] = useState<readonly TrackId[]>([]);
-  const [title, setTitle] = useState("");
-  const [settings, setSettings] = useState<ChosenSettings>({});
+  const [begun, setBegun, forget] = useKept(`fit-${roomId}-${template}-${release}`, BEGUN, halfFitted);
+  const { title, leaveOut, settings } = begun;
+  const setTitle = (next: string): void => { setBegun({ ...begun, title: next }); };
+  const setLeaveOut = (next: readonly TrackId[]): void => { setBegun({ ...begun, leaveOut: [...next] }); };
+  const setSettings = (next: ChosenSettings): void => { setBegun({ ...begun, settings: next }); };
   const navigate = useNavigate();
   const may = useMe()?.right !== "assistant";
   const result = useMemo(() => { const chosen = startedWith(session, settings); return fit("problem" in chosen ? session : chosen, room, leaveOut); }, [session, settings, room, leaveOut]);
   const start = useMutation({
     mutationFn: () => ask("startSession", {}, { title, room: roomId, template, release, leaveOut: [...leaveOut], settings }),
     onSuccess: async (made) => {
+      forget();
       await Promise.all(["sessions", "today", "rooms", "library"].map((key) => queryClient.invalidateQueries({ queryKey: [key] })));
       await navigate(`/sessions/${made.id}`);
     },

@@ -45,7 +45,7 @@ const AREAS = [["release", "Against the release it started from"], ["signal", "W
 function PutRight({ checkIn: c, style }: { checkIn: CheckIn; style: Style }) {
   const { view = "findings" } = useParams();
   const { desk, state } = useDesk(c.now);
-  const { session } = state;
+  const { doc: session } = state;
   const may = useMe()?.right !== "assistant";
   const findings = useFindings(style, session, c.given);
   const sure = findings.open.filter((f) => f.fix?.sure).length;

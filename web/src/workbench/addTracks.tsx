@@ -5,24 +5,37 @@ import type { Session, TrackId } from "@mossy/core/session/document";
 import { FileProblem } from "@mossy/core/formats/fileProblem";
 import { trackSheetIn } from "@mossy/core/formats/trackSheet";
 import { MOST_AT_ONCE, addTyped, readLines } from "@mossy/core/sheet/typed";
-import { useDeferredValue, useMemo, useRef, useState } from "react";
+import { useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
+import { z } from "zod";
 import { Button } from "../ui/button.tsx";
 import { Choice, Pill, TextArea } from "../ui/pieces.tsx";
 import { Tile } from "../ui/tile.tsx";
+import { useKept } from "../ui/useKept.ts";
 import type { Desk } from "./desk.ts";
 import { newId } from "./newId.ts";
 import { roleInWords } from "./sheetRow.tsx";
 
-interface AddProps { readonly style: Style; readonly session: Session; readonly desk: Desk; readonly start: string; readonly behind: TrackId | null; readonly onLibrary: () => void; readonly onDone: (made: readonly TrackId[]) => void }
+interface AddProps { /** Under what the half typed list is kept. */ readonly keep: string; readonly style: Style; readonly session: Session; readonly desk: Desk; readonly start: string; readonly behind: TrackId | null; readonly onLibrary: () => void; readonly onDone: (made: readonly TrackId[]) => void }
+
+const halfTyped = z.object({ text: z.string(), where: z.enum(["house", "behind"]), agreed: z.array(z.string()) });
+const HALF_TYPED: z.infer<typeof halfTyped> = { text: "", where: "house", agreed: [] };
 
 /** Many tracks at once: names typed, pasted or read from a CSV, one a line, indented for folders; read and dressed as one types. */
-export function AddTracks({ style, session, desk, start, behind, onLibrary, onDone }: AddProps) {
-  const [text, setText] = useState(start);
-  const [where, setWhere] = useState<"house" | "behind">("house");
+export function AddTracks({ keep, style, session, desk, start, behind, onLibrary, onDone }: AddProps) {
+  const [typed, setTyped, forget] = useKept(keep, HALF_TYPED, halfTyped);
+  const { text, where } = typed;
+  const setText = (next: string): void => { setTyped({ ...typed, text: next }); };
   const [problem, setProblem] = useState<string | null>(null);
   const file = useRef<HTMLInputElement>(null);
+  // What was pasted on the sheet stands here in the place of what was typed before.
+  const pasted = useRef("");
+  useEffect(() => {
+    if (start === "" || start === pasted.current) return;
+    pasted.current = start;
+    setTyped({ ...typed, text: start });
+  });
   const later = useDeferredValue(text);
-  const [agreed, setAgreed] = useState<ReadonlySet<string>>(new Set());
+  const agreed = useMemo(() => new Set(typed.agreed), [typed.agreed]);
   const lines = useMemo(() => readLines(style, session, later, newId, agreed), [style, session, later, agreed]);
   const neighbour = session.tracks.find((t) => t.id === behind) ?? null;
   const changes = useMemo(() => addTyped(style, session, lines, where === "behind" && neighbour ? { parent: neighbour.parent, after: neighbour.id } : "house"), [style, session, lines, where, neighbour]);
@@ -32,7 +45,12 @@ export function AddTracks({ style, session, desk, start, behind, onLibrary, onDo
   const made = useMemo(() => new Map(after.tracks.map((t) => [t.id, t])), [after]);
   const wanted = planHouse(style, after).wanted;
   const folderOf = (id: string): string => made.get(made.get(id)?.parent ?? "")?.name ?? "no folder";
-  const add = (): void => { if (desk.edit(changes, `add ${lines.length} ${lines.length === 1 ? "track" : "tracks"}`)) onDone(lines.map((l) => l.track.id).filter((id) => made.has(id))); };
+  const add = (): void => {
+    if (!desk.edit(changes, `add ${lines.length} ${lines.length === 1 ? "track" : "tracks"}`)) return;
+    forget();
+    onDone(lines.map((l) => l.track.id).filter((id) => made.has(id)));
+  };
+  const giveUp = (): void => { forget(); onDone([]); };
   const read = async (chosen: File | undefined): Promise<void> => {
     if (!chosen) return;
     try { setText(trackSheetIn(await chosen.text())); setProblem(null); } catch (e) { if (!(e instanceof FileProblem)) throw e; setProblem(e.message); }
@@ -46,12 +64,12 @@ export function AddTracks({ style, session, desk, start, behind, onLibrary, onDo
       <TextArea autoFocus aria-label="Names, one a line" rows={7} className="shrink-0 resize-y font-mono text-sm" placeholder={"lead pan near | 12\n8 of shanty tenor\nDrum kit\n  kick | 1\n  Room | stereo | by the door"} value={text} onChange={(e) => { setText(e.target.value); setProblem(null); }}
         onKeyDown={(e) => {
           if (e.key === "Enter" && (e.ctrlKey || e.metaKey) && lines.length > 0) add();
-          if (e.key === "Escape") onDone([]);
+          if (e.key === "Escape") giveUp();
           // Behind the beginning of a line a tab indents, as in any text; Escape leaves the field.
           if (e.key === "Tab" && !e.shiftKey && /(^|\n)[ \t]*$/.test(text.slice(0, e.currentTarget.selectionStart))) { e.preventDefault(); const { selectionStart: from, selectionEnd: to } = e.currentTarget; setText(`${text.slice(0, from)}  ${text.slice(to)}`); }
         }} />
       <div className="flex flex-wrap items-center gap-2">
-        {neighbour && <Choice label="Where they go" value={where} choices={[["house", "By the house"], ["behind", `Behind ${neighbour.name.slice(0, 10)}`]]} onChoose={setWhere} />}
+        {neighbour && <Choice label="Where they go" value={where} choices={[["house", "By the house"], ["behind", `Behind ${neighbour.name.slice(0, 10)}`]]} onChoose={(next) => { setTyped({ ...typed, where: next }); }} />}
         <input ref={file} type="file" accept=".csv,text/csv,text/plain" className="sr-only" tabIndex={-1} aria-label="Track sheet as CSV" onChange={(e) => { void read(e.target.files?.[0]); e.target.value = ""; }} />
         <Button small onClick={() => { file.current?.click(); }}>From a CSV…</Button>
         <Button small onClick={onLibrary}>From the library…</Button>
@@ -65,7 +83,7 @@ export function AddTracks({ style, session, desk, start, behind, onLibrary, onDo
               <Tile colour={l.track.colour} icon={l.track.icon} size={20} />
               <span className="min-w-0 flex-1"><span className="block truncate font-mono text-sm font-semibold">{l.reading.sure ? wanted.get(l.track.id)?.name ?? made.get(l.track.id)?.name ?? l.track.name : l.track.name}</span>
                 <span className="block text-xs text-ink-2">{says(l)}</span></span>
-              {doubted(l) && <Button small aria-label={`Yes, it is ${roleInWords(style, l.reading)}: ${l.line.name}`} onClick={() => { setAgreed(new Set([...agreed, l.line.name])); }}>Yes, it is</Button>}
+              {doubted(l) && <Button small aria-label={`Yes, it is ${roleInWords(style, l.reading)}: ${l.line.name}`} onClick={() => { setTyped({ ...typed, agreed: [...typed.agreed, l.line.name] }); }}>Yes, it is</Button>}
               {l.track.kind !== "folder" && !doubted(l) && <Pill look={l.reading.sure ? "ok" : "look"}>{l.reading.sure ? "sure" : "unread"}</Pill>}
             </li>
           ))}
@@ -73,7 +91,7 @@ export function AddTracks({ style, session, desk, start, behind, onLibrary, onDo
       )}
       <div className="flex flex-wrap items-center gap-2">
         <Button look="main" disabled={lines.length === 0 || text !== later} onClick={add}>Add {lines.length > 0 ? lines.length : ""} {lines.length === 1 ? "track" : "tracks"}</Button>
-        <Button onClick={() => { onDone([]); }}>Cancel</Button>
+        <Button onClick={giveUp}>Cancel</Button>
         {doubtful > 0 && <span className="w-full text-sm text-lantern">{doubtful} {doubtful === 1 ? "name is" : "names are"} not read for sure</span>}
       </div>
     </section>

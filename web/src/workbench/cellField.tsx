@@ -3,7 +3,8 @@ import type { Session } from "@mossy/core/session/document";
 import { PATHS } from "@mossy/core/session/kind";
 import { PROCESSORS } from "@mossy/core/session/processor";
 import type { Cell } from "@mossy/core/sheet/cells";
-import { useId, useRef, useState } from "react";
+import { useId, useState } from "react";
+import { useTyped } from "../ui/useTyped.ts";
 
 /** What a cell's field suggests. */
 function suggestions(style: Style, session: Session, cell: Cell): readonly string[] {
@@ -14,24 +15,26 @@ function suggestions(style: Style, session: Session, cell: Cell): readonly strin
 
 /** A cell that is being typed into: Enter sets it, Escape leaves it as it was; what cannot be is said beside it. */
 export function CellField({ style, session, cell, start, name, onType, onLeave }: { style: Style; session: Session; cell: Cell; start: string; name: string; onType: (text: string) => string | null; onLeave: () => void }) {
-  const [text, setText] = useState(start);
+  const { text: typed, type, leave: put, drop } = useTyped((said) => {
+    if (said === start) { onLeave(); return true; }
+    const wrong = onType(said);
+    setProblem(wrong);
+    return wrong === null;
+  });
+  const text = typed ?? start;
   const [problem, setProblem] = useState<string | null>(null);
-  /** Once it is left, the field that goes away says no more. */
-  const left = useRef(false);
   const list = useId();
   const offered = suggestions(style, session, cell);
-  const leave = (): void => { left.current = true; onLeave(); };
+  const leave = (): void => { drop(); onLeave(); };
   const done = (leaving: boolean): void => {
-    if (left.current) return;
-    if (text === start) { leave(); return; }
-    const wrong = onType(text);
+    if (typed === null) { leave(); return; }
     // Left with a value that cannot be: it stays as it was.
-    if (wrong === null) left.current = true; else if (leaving) leave(); else setProblem(wrong);
+    if (!put() && leaving) leave();
   };
   return (
     <span className="relative flex min-w-0 flex-1" onPointerDown={(e) => { e.stopPropagation(); }}>
       <input aria-label={cell === "name" ? `Name of ${name}` : `${cell} of ${name}`} aria-invalid={problem !== null} autoFocus maxLength={400} list={offered.length > 0 ? list : undefined} value={text}
-        onFocus={(e) => { e.target.select(); }} onChange={(e) => { setText(e.target.value); setProblem(null); }} onClick={(e) => { e.stopPropagation(); }} onDoubleClick={(e) => { e.stopPropagation(); }} onBlur={() => { done(true); }}
+        onFocus={(e) => { e.target.select(); }} onChange={(e) => { type(e.target.value); setProblem(null); }} onClick={(e) => { e.stopPropagation(); }} onDoubleClick={(e) => { e.stopPropagation(); }} onBlur={() => { done(true); }}
         onKeyDown={(e) => { e.stopPropagation(); if (e.key === "Enter") { e.preventDefault(); done(false); } if (e.key === "Escape") leave(); }}
         className="w-full min-w-0 rounded-sm border border-moss bg-surface px-1.5 font-mono outline-none aria-invalid:border-brick" />
       {offered.length > 0 && <datalist id={list}>{offered.map((o) => <option key={o} value={o} />)}</datalist>}

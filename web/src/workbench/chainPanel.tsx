@@ -15,6 +15,7 @@ import { Button } from "../ui/button.tsx";
 import { Field, Input, Pill, Select } from "../ui/pieces.tsx";
 import { Trouble } from "../ui/states.tsx";
 import type { Desk } from "./desk.ts";
+import { useTyped } from "../ui/useTyped.ts";
 
 /** What stands on a track: kinds, devices, values; on or bypassed; from the shelf and back to it. */
 export function ChainPanel({ session, track: t, desk }: { session: Session; track: Track; desk: Desk }) {
@@ -120,14 +121,14 @@ function InsertForm({ session, track: t, insert: i, onChange }: { session: Sessi
       <Field label="Comes out"><Select small value={i.width ?? ""} onChange={(e) => { onChange({ width: e.target.value === "" ? null : channelFormat.parse(e.target.value) }); }}><option value="">as it came</option>{CHANNEL_FORMATS.map((f) => <option key={f}>{f}</option>)}</Select></Field>
       <Field label="Stands"><Select small value={i.before ? "before" : "after"} onChange={(e) => { onChange({ before: e.target.value === "before" }); }}><option value="after">after the recording</option><option value="before">before it</option></Select></Field>
       <span className="col-span-2"><Field label="Listens to (key input)"><Select small value={i.key ?? ""} onChange={(e) => { onChange({ key: e.target.value === "" ? null : e.target.value }); }}><option value="">itself</option>{session.tracks.filter((x) => x.id !== t.id && x.format !== null).map((x) => <option key={x.id} value={x.id}>{x.name}</option>)}</Select></Field></span>
-      <span className="col-span-2"><ValuesField key={values} value={values} problem={problem} onSet={readValues} /></span>
+      <span className="col-span-2"><ValuesField value={values} problem={problem} onSet={readValues} /></span>
     </div>
   );
 }
 
 function ValuesField({ value, problem, onSet }: { value: string; problem: string | null; onSet: (text: string) => void }) {
-  const [text, setText] = useState(value);
-  return <Field label="Values, one a line" problem={problem}><textarea rows={3} className="w-full rounded-sm border border-line-strong bg-surface px-2 py-1 font-mono text-sm" placeholder="Ratio = 3:1" value={text} onChange={(e) => { setText(e.target.value); }} onBlur={() => { if (text !== value) onSet(text); }} /></Field>;
+  const { text, type, leave } = useTyped((typed) => { if (typed !== value) onSet(typed); return true; });
+  return <Field label="Values, one a line" problem={problem}><textarea rows={3} className="w-full rounded-sm border border-line-strong bg-surface px-2 py-1 font-mono text-sm" placeholder="Ratio = 3:1" value={text ?? value} onChange={(e) => { type(e.target.value); }} onBlur={() => { leave(); }} /></Field>;
 }
 
 /** Processors of several tracks: a chain put on all, one track's copied to the others, all of a kind bypassed or on. */

@@ -9,6 +9,7 @@ import { deedBook } from "./deeds.ts";
 import type { DeedBook } from "./deeds.ts";
 import { Desk, NotTaken } from "./desk.ts";
 import type { House } from "./desk.ts";
+import { SESSION_RULES } from "./sessionRules.ts";
 
 /** A house in memory: one document, changed by anybody. */
 class MemoryHouse implements House {
@@ -22,11 +23,11 @@ class MemoryHouse implements House {
     try { this.session = apply(this.session, changes); } catch (e) { throw new NotTaken(true, (e as Error).message); }
     return { revision: ++this.revision, merged: from < this.revision - 1 };
   }
-  async load() { await Promise.resolve(); if (this.loadsDown > 0) { this.loadsDown--; throw new NotTaken(false, "no line"); } return { revision: this.revision, session: this.session }; }
+  async load() { await Promise.resolve(); if (this.loadsDown > 0) { this.loadsDown--; throw new NotTaken(false, "no line"); } return { revision: this.revision, doc: this.session }; }
 }
-const desk = (house: House, book?: DeedBook) => new Desk(house, { revision: 0, session: smallSession(), savedAt: new Date(0) }, book, () => Promise.resolve());
+const desk = (house: House, book?: DeedBook) => new Desk(SESSION_RULES, house, { revision: 0, doc: smallSession(), savedAt: new Date(0) }, book, () => Promise.resolve());
 const find = (s: Session, id: string) => s.tracks.find((t) => t.id === id)!;
-const level = (d: Desk, id: string, to: number) => d.edit([setField(find(d.state().session, id), "level", to)], "level");
+const level = (d: Desk, id: string, to: number) => d.edit([setField(find(d.state().doc, id), "level", to)], "level");
 const settled = async (d: Desk): Promise<void> => { for (let n = 0; n < 200 && d.state().saving !== "saved"; n++) await new Promise((r) => { setTimeout(r, 0); }); };
 
 describe("the desk", () => {
@@ -35,10 +36,10 @@ describe("the desk", () => {
     const d = desk(house);
     level(d, "kick", -3);
     level(d, "kick", -4);
-    expect(find(d.state().session, "kick").level).toBe(-4);
+    expect(find(d.state().doc, "kick").level).toBe(-4);
     expect(d.state().saving).toBe("saving");
     await settled(d);
-    expect(house.session).toEqual(d.state().session);
+    expect(house.session).toEqual(d.state().doc);
     expect(house.revision).toBe(2);
   });
 
@@ -46,13 +47,13 @@ describe("the desk", () => {
     await fc.assert(fc.asyncProperty(fc.array(fc.tuple(fc.constantFrom("kick", "top", "gtr"), fc.integer({ min: -30, max: 6 })), { minLength: 1, maxLength: 12 }), async (edits) => {
       const house = new MemoryHouse();
       const d = desk(house);
-      const seen = [d.state().session];
-      for (const [id, db] of edits) if (level(d, id, db)) seen.push(d.state().session);
-      for (let i = seen.length - 2; i >= 0; i--) { d.undo(); expect(d.state().session).toEqual(seen[i]); }
+      const seen = [d.state().doc];
+      for (const [id, db] of edits) if (level(d, id, db)) seen.push(d.state().doc);
+      for (let i = seen.length - 2; i >= 0; i--) { d.undo(); expect(d.state().doc).toEqual(seen[i]); }
       expect(d.state().undoes).toBeNull();
-      for (let i = 1; i < seen.length; i++) { d.redo(); expect(d.state().session).toEqual(seen[i]); }
+      for (let i = 1; i < seen.length; i++) { d.redo(); expect(d.state().doc).toEqual(seen[i]); }
       await settled(d);
-      expect(house.session).toEqual(d.state().session);
+      expect(house.session).toEqual(d.state().doc);
     }), { numRuns: 40 });
   });
 
@@ -63,20 +64,20 @@ describe("the desk", () => {
     house.revision++;
     level(d, "kick", -3);
     await settled(d);
-    expect(find(d.state().session, "gtr").pan).toBe(30);
-    expect(find(d.state().session, "kick").level).toBe(-3);
+    expect(find(d.state().doc, "gtr").pan).toBe(30);
+    expect(find(d.state().doc, "kick").level).toBe(-3);
     house.session = apply(house.session, [setField(find(house.session, "gtr"), "pan", 40)]);
     await d.heard(++house.revision);
-    expect(find(d.state().session, "gtr").pan).toBe(40);
+    expect(find(d.state().doc, "gtr").pan).toBe(40);
   });
 
   it("keeps both where two add to one list at once, and each undoes only their own", async () => {
     const house = new MemoryHouse();
     const [one, two] = [desk(house), desk(house)];
     const link = (id: string, name: string) => ({ id, name, colour: "#335544", shares: ["arm" as const], members: ["kick"], followers: [] });
-    one.edit([setSessionField(one.state().session, "links", [link("l1", "Kit")])], "link");
+    one.edit([setSessionField(one.state().doc, "links", [link("l1", "Kit")])], "link");
     await settled(one);
-    two.edit([setSessionField(two.state().session, "links", [link("l1", "Guitars")])], "link");
+    two.edit([setSessionField(two.state().doc, "links", [link("l1", "Guitars")])], "link");
     await settled(two);
     await one.heard(house.revision);
     expect(house.session.links.map((l) => l.name).sort()).toEqual(["Guitars", "Kit"]);
@@ -87,7 +88,7 @@ describe("the desk", () => {
     await two.heard(house.revision);
     two.undo();
     await settled(two);
-    expect([house.session.links, two.state().session.links]).toEqual([[], []]);
+    expect([house.session.links, two.state().doc.links]).toEqual([[], []]);
   });
 
   it("names an edit that somebody else's change rules out, and shows theirs", async () => {
@@ -98,10 +99,10 @@ describe("the desk", () => {
     level(d, "kick", -3);
     level(d, "top", -5);
     await settled(d);
-    expect(find(d.state().session, "kick").level).toBe(-20);
-    expect(find(d.state().session, "top").level).toBe(-5);
+    expect(find(d.state().doc, "kick").level).toBe(-20);
+    expect(find(d.state().doc, "top").level).toBe(-5);
     expect(d.state().clashes).toMatchObject([{ label: "level", yours: [{ id: "kick", field: "level", from: -20, to: -3 }] }]);
-    expect(house.session).toEqual(d.state().session);
+    expect(house.session).toEqual(d.state().doc);
     d.settle(d.state().clashes[0]!.id, "yours");
     await settled(d);
     expect([d.state().clashes, find(house.session, "kick").level]).toEqual([[], -3]);
@@ -115,13 +116,13 @@ describe("the desk", () => {
     const d = desk(house);
     house.session = apply(house.session, [setField(find(house.session, "kick"), "level", -20)]);
     house.revision++;
-    const s = d.state().session;
+    const s = d.state().doc;
     d.edit([setField(find(s, "kick"), "level", -3), setField(find(s, "top"), "level", -5)], "8 dB down");
     await settled(d);
     expect([find(house.session, "kick").level, find(house.session, "top").level]).toEqual([-20, -5]);
     expect(d.state().clashes).toHaveLength(1);
     d.settle(d.state().clashes[0]!.id, "theirs");
-    expect([d.state().clashes, find(d.state().session, "kick").level]).toEqual([[], -20]);
+    expect([d.state().clashes, find(d.state().doc, "kick").level]).toEqual([[], -20]);
   });
 
   it("offers to put back a track somebody took out while it was being changed", async () => {
@@ -132,7 +133,7 @@ describe("the desk", () => {
     house.revision++;
     level(d, "gtr", -7);
     await settled(d);
-    expect(d.state().session.tracks.some((t) => t.id === "gtr")).toBe(false);
+    expect(d.state().doc.tracks.some((t) => t.id === "gtr")).toBe(false);
     d.settle(d.state().clashes[0]!.id, "yours");
     await settled(d);
     expect(find(house.session, "gtr").level).toBe(-7);
@@ -145,7 +146,7 @@ describe("the desk", () => {
     house.revision++;
     level(d, "kick", -3);
     await settled(d);
-    expect([d.state().clashes, d.state().problem, find(d.state().session, "kick").level]).toEqual([[], null, -3]);
+    expect([d.state().clashes, d.state().problem, find(d.state().doc, "kick").level]).toEqual([[], null, -3]);
   });
 
   it("loses nothing that two people do to one session, whatever they do: all of it is in, or asked about", async () => {
@@ -154,10 +155,10 @@ describe("the desk", () => {
       const house = new MemoryHouse();
       const d = desk(house);
       for (const [id, field, to] of theirs) { if (find(house.session, id)[field as "level"] !== to) { house.session = apply(house.session, [setField(find(house.session, id), field as "level", to)]); house.revision++; } }
-      for (const [id, field, to] of mine) d.edit([setField(find(d.state().session, id), field as "level", to)], `${id} ${field}`);
+      for (const [id, field, to] of mine) d.edit([setField(find(d.state().doc, id), field as "level", to)], `${id} ${field}`);
       await settled(d);
       await d.heard(house.revision);
-      expect(house.session).toEqual(d.state().session);
+      expect(house.session).toEqual(d.state().doc);
       for (let n = 0; n < 20 && d.state().clashes.length > 0; n++) { d.settle(d.state().clashes[0]!.id, "yours"); await settled(d); }
       const last = new Map(mine.map(([id, field, to]) => [`${id} ${field}`, to]));
       for (const [key, to] of last) { const [id = "", field = ""] = key.split(" "); expect([key, find(house.session, id)[field as "level"]]).toEqual([key, to]); }
@@ -185,7 +186,7 @@ describe("the desk", () => {
     house.send = () => Promise.reject(new NotTaken(true, "not yours to do"));
     level(d, "kick", -3);
     await settled(d);
-    expect([d.state().problem, d.state().clashes, find(d.state().session, "kick").level]).toEqual(["Not done (level): not yours to do", [], 0]);
+    expect([d.state().problem, d.state().clashes, find(d.state().doc, "kick").level]).toEqual(["Not done (level): not yours to do", [], 0]);
   });
 
   it("keeps what is done while it takes in what others did", async () => {
@@ -197,8 +198,8 @@ describe("the desk", () => {
     await Promise.resolve();
     level(d, "top", -7);
     await settled(d);
-    expect(["kick", "top"].map((id) => find(d.state().session, id).level)).toEqual([-3, -7]);
-    expect(house.session).toEqual(d.state().session);
+    expect(["kick", "top"].map((id) => find(d.state().doc, id).level)).toEqual([-3, -7]);
+    expect(house.session).toEqual(d.state().doc);
   });
 
   it("takes in what others did even where the house stops answering in between", async () => {
@@ -209,8 +210,8 @@ describe("the desk", () => {
     house.revision++;
     level(d, "kick", -3);
     await settled(d);
-    expect(d.state().session).toEqual(house.session);
-    expect(find(d.state().session, "gtr").pan).toBe(30);
+    expect(d.state().doc).toEqual(house.session);
+    expect(find(d.state().doc, "gtr").pan).toBe(30);
   });
 
   it("says which waiting edits could not stand beside what others did, and offers neither undo nor redo of them", async () => {
@@ -222,7 +223,7 @@ describe("the desk", () => {
     level(d, "kick", -3);
     level(d, "top", -5);
     await settled(d);
-    expect(d.state().session).toEqual(house.session);
+    expect(d.state().doc).toEqual(house.session);
     expect(d.state().clashes.map((c) => c.label)).toEqual(["level", "level"]);
     expect([d.state().undoes, d.state().redoes]).toEqual([null, null]);
   });
@@ -245,8 +246,8 @@ describe("the desk", () => {
 
 describe("undo after a reload", () => {
   /** A browser's memory of a window, of so many letters at the most. */
-  const memory = (most = Infinity) => { const kept = new Map<string, string>(); return { kept, getItem: (k: string) => kept.get(k) ?? null, setItem: (k: string, v: string) => { if (v.length > most) throw new Error("full"); kept.set(k, v); } }; };
-  const reloaded = async (house: MemoryHouse, store: ReturnType<typeof memory>): Promise<Desk> => { const { session, revision } = await house.load(); return new Desk(house, { revision, session, savedAt: new Date(0) }, deedBook("d", store), () => Promise.resolve()); };
+  const memory = (most = Infinity) => { const kept = new Map<string, string>(); return { kept, getItem: (k: string) => kept.get(k) ?? null, setItem: (k: string, v: string) => { if (v.length > most) throw new Error("full"); kept.set(k, v); }, removeItem: (k: string) => { kept.delete(k); } }; };
+  const reloaded = async (house: MemoryHouse, store: ReturnType<typeof memory>): Promise<Desk> => { const { doc, revision } = await house.load(); return new Desk(SESSION_RULES, house, { revision, doc, savedAt: new Date(0) }, deedBook("d", store), () => Promise.resolve()); };
 
   it("goes back to the exact session, and forward again", async () => {
     const house = new MemoryHouse();
@@ -285,8 +286,8 @@ describe("undo after a reload", () => {
     const house = new MemoryHouse();
     const store = memory();
     const first = desk(house, deedBook("d", store));
-    for (let n = 1; n <= 40; n++) first.edit([setField(find(first.state().session, "kick"), "notes", String(n % 10).repeat(3900) + String(n))], `note ${n}`);
-    for (let n = 1; n <= 200; n++) first.edit([setField(find(first.state().session, "top"), "notes", String(n % 10).repeat(3900) + String(n))], `long ${n}`);
+    for (let n = 1; n <= 40; n++) first.edit([setField(find(first.state().doc, "kick"), "notes", String(n % 10).repeat(3900) + String(n))], `note ${n}`);
+    for (let n = 1; n <= 200; n++) first.edit([setField(find(first.state().doc, "top"), "notes", String(n % 10).repeat(3900) + String(n))], `long ${n}`);
     await settled(first);
     expect([...store.kept.values()][0]!.length).toBeLessThan(1_600_000);
     const second = await reloaded(house, store);
@@ -296,11 +297,66 @@ describe("undo after a reload", () => {
     const none = desk(new MemoryHouse(), deedBook("d", memory(10)));
     expect(level(none, "kick", -3)).toBe(true);
     none.undo();
-    expect(find(none.state().session, "kick").level).toBe(0);
+    expect(find(none.state().doc, "kick").level).toBe(0);
   });
 
   it("that is broken in the browser's memory is passed over", () => {
     const store = memory();
-    for (const text of ["{", "null", '{"done":[{"changes":[{"do":"paint"}],"label":"x"}],"undone":[]}']) { store.kept.set("mossy-deeds-d", text); expect(deedBook("d", store).load()).toEqual({ done: [], undone: [] }); }
+    for (const text of ["{", "null", '{"done":[{"changes":[{"do":"paint"}],"label":"x"}],"undone":[]}']) { store.kept.set("mossy-deeds-d", text); expect(deedBook("d", store).load()).toEqual({ done: [], undone: [], unsent: [] }); }
+  });
+});
+
+describe("what had not reached the house when the page went away", () => {
+  const kept = new Map<string, string>();
+  const store = { getItem: (k: string) => kept.get(k) ?? null, setItem: (k: string, v: string) => { kept.set(k, v); }, removeItem: (k: string) => { kept.delete(k); } };
+  const begin = async (house: MemoryHouse): Promise<Desk> => {
+    const { doc, revision } = await house.load();
+    return new Desk(SESSION_RULES, house, { revision, doc, savedAt: new Date(0) }, deedBook("gone", store), () => Promise.resolve());
+  };
+  /** A house that takes nothing any more from this page: its desk waits for ever. */
+  const cutOff = (house: MemoryHouse): Desk => new Desk(
+    SESSION_RULES, { send: () => Promise.reject(new NotTaken(false, "no line")), load: () => house.load() },
+    { revision: house.revision, doc: house.session, savedAt: new Date(0) }, deedBook("gone", store), () => new Promise(() => undefined));
+
+  it("shows again, goes out, and can be undone", async () => {
+    const house = new MemoryHouse();
+    const first = cutOff(house);
+    level(first, "kick", -3);
+    level(first, "top", -9);
+    const second = await begin(house);
+    expect(["kick", "top"].map((id) => find(second.state().doc, id).level)).toEqual([-3, -9]);
+    await settled(second);
+    expect(house.session).toEqual(second.state().doc);
+    expect(kept.has("mossy-unsent-gone")).toBe(false);
+    second.undo();
+    await settled(second);
+    expect(find(house.session, "top").level).toBe(find(smallSession(), "top").level);
+  });
+
+  it("is not done twice where it had reached the house after all", async () => {
+    const house = new MemoryHouse();
+    const first = cutOff(house);
+    const changes = [setField(find(house.session, "kick"), "positions", ["in", "near"]), setField(find(house.session, "kick"), "level", -3)];
+    first.edit(changes, "level");
+    await house.send(house.revision, changes);
+    const second = await begin(house);
+    await settled(second);
+    expect([second.state().problem, second.state().clashes, house.revision]).toEqual([null, [], 1]);
+    expect(find(house.session, "kick").level).toBe(-3);
+  });
+
+  it("meets what somebody else did meanwhile as a clash to choose from", async () => {
+    const house = new MemoryHouse();
+    const first = cutOff(house);
+    level(first, "kick", -3);
+    level(first, "top", -9);
+    await house.send(house.revision, [setField(find(house.session, "kick"), "level", -20)]);
+    const second = await begin(house);
+    await settled(second);
+    expect(second.state().clashes.map((c) => c.label)).toEqual(["level"]);
+    expect(["kick", "top"].map((id) => find(house.session, id).level)).toEqual([-20, -9]);
+    second.settle(second.state().clashes[0]!.id, "yours");
+    await settled(second);
+    expect(find(house.session, "kick").level).toBe(-3);
   });
 });

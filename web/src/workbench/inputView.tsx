@@ -22,6 +22,7 @@ import { useSteady } from "../ui/useSteady.ts";
 import type { Desk } from "./desk.ts";
 import { newId } from "./newId.ts";
 import { roleInWords } from "./sheetRow.tsx";
+import { useTyped } from "../ui/useTyped.ts";
 
 const HEADS = [["Input", "w-[92px]"], ["Source", "w-[18%]"], ["By", "w-[124px]"], ["Microphone or box", "w-[15%]"], ["Stand", "w-[12%]"], ["48 V", "w-[52px]"], ["Ø", "w-[36px]"], ["Goes to", "w-[9%]"], ["Note", ""]] as const;
 const BY = { mic: "microphone", di: "DI", line: "line", wireless: "wireless" } as const;
@@ -129,10 +130,9 @@ function SetsRow({ style, session, desk, document, title, onProblem }: { style: 
 
 /** A text that is set on leaving or on Enter, which goes on to the next line; Escape takes it back. */
 function Cell({ column, label, value, most, edits, list, onSet }: { column: string; label: string; value: string; most: number; edits: boolean; list?: string; onSet: (value: string) => void }) {
-  const [text, setText] = useState<string | null>(null);
-  const done = (): void => { if (text !== null && text.trim() !== value) onSet(text.trim()); setText(null); };
+  const { text, type, leave, drop } = useTyped((typed) => { if (typed.trim() !== value) onSet(typed.trim()); return true; });
   if (!edits) return <span className="text-ink-2">{value}</span>;
-  return <Input small aria-label={label} data-column={column} maxLength={most} list={list} className="w-full border-transparent bg-transparent hover:border-line-strong focus:border-line-strong focus:bg-surface" value={text ?? value} onChange={(e) => { setText(e.target.value); }} onBlur={done} onKeyDown={(e) => { if (e.key === "Enter") nextLine(e.currentTarget); if (e.key === "Escape") setText(null); }} />;
+  return <Input small aria-label={label} data-column={column} maxLength={most} list={list} className="w-full border-transparent bg-transparent hover:border-line-strong focus:border-line-strong focus:bg-surface" value={text ?? value} onChange={(e) => { type(e.target.value); }} onBlur={() => { leave(); }} onKeyDown={(e) => { if (e.key === "Enter") nextLine(e.currentTarget); if (e.key === "Escape") drop(); }} />;
 }
 
 function numberInWords(t: Track): string {
@@ -142,15 +142,18 @@ function numberInWords(t: Track): string {
 
 /** A number that is set on leaving or on Enter, which goes on to the next line; Escape takes it back, what cannot be is marked and stays. */
 function InputNumber({ track: t, onSet }: { track: Track; onSet: (input: number | null) => void }) {
-  const [text, setText] = useState<string | null>(null);
   const value = t.input === null ? "" : String(t.input);
   const read = (said: string): number | null | undefined => { if (said.trim() === "") return null; const n = Number(said); return Number.isInteger(n) && n >= 1 && n + CHANNELS[t.format ?? "mono"] - 1 <= 1024 ? n : undefined; };
-  const done = (): void => { if (text === null) return; const n = read(text); if (n !== undefined) { if (n !== t.input) onSet(n); setText(null); } };
+  const { text, type, leave, drop } = useTyped((typed) => {
+    const n = read(typed);
+    if (n !== undefined && n !== t.input) onSet(n);
+    return n !== undefined;
+  });
   const width = CHANNELS[t.format ?? "mono"];
   return (
     <span className="inline-flex items-center gap-1">
-      <Input small aria-label={`Input of ${t.name}`} aria-invalid={text !== null && read(text) === undefined} data-column="input" inputMode="numeric" className="w-14 font-mono" placeholder="—" value={text ?? value} onChange={(e) => { setText(e.target.value); }} onBlur={done}
-        onKeyDown={(e) => { if (e.key === "Enter" && (text === null || read(text) !== undefined)) nextLine(e.currentTarget); if (e.key === "Escape") setText(null); }} />
+      <Input small aria-label={`Input of ${t.name}`} aria-invalid={text !== null && read(text) === undefined} data-column="input" inputMode="numeric" className="w-14 font-mono" placeholder="—" value={text ?? value} onChange={(e) => { type(e.target.value); }} onBlur={() => { leave(); }}
+        onKeyDown={(e) => { if (e.key === "Enter" && (text === null || read(text) !== undefined)) nextLine(e.currentTarget); if (e.key === "Escape") drop(); }} />
       {width > 1 && t.input !== null && <span className="font-normal text-ink-2">–{t.input + width - 1}</span>}
     </span>
   );

@@ -6,14 +6,17 @@ import { dissolve, outermost, takeOut, wrap } from "@mossy/core/sheet/folders";
 import { stepTrack } from "@mossy/core/sheet/step";
 import { useQuery } from "@tanstack/react-query";
 import { Brush, ListPlus, Redo2, Undo2 } from "lucide-react";
-import { Suspense, lazy, useCallback, useMemo, useState } from "react";
+import { Suspense, lazy, useMemo, useState } from "react";
 import { useNavigate, useParams } from "react-router";
+import { z } from "zod";
 import { queries, useMe, useStyle } from "../app/queries.ts";
 import { useShortcuts } from "../app/shortcuts.tsx";
 import { useFindings } from "../findings/useFindings.ts";
 import { Button, Key } from "../ui/button.tsx";
 import { PageHead, Pill, Views } from "../ui/pieces.tsx";
 import { Empty, Failed, Loading } from "../ui/states.tsx";
+import { useKept } from "../ui/useKept.ts";
+import { useSteady } from "../ui/useSteady.ts";
 import { AddTracks } from "./addTracks.tsx";
 import { ArrangePanel } from "./arrangePanel.tsx";
 import { Changes, useChanged } from "./changesView.tsx";
@@ -47,7 +50,8 @@ export default function WorkbenchPage() {
   return <Workbench key={data.draft.id} template={data} style={style} />;
 }
 
-type Side = "track" | "add" | "put" | "publish" | "findings" | "arrange" | "shows";
+const SIDES = ["track", "add", "put", "publish", "findings", "arrange", "shows"] as const;
+type Side = (typeof SIDES)[number];
 const VIEWS = [["", "Track sheet"], ["/inputs", "Input list"], ["/map", "Signal map"], ["/picture", "Stereo picture"], ["/levels", "Levels"], ["/session", "Session"], ["/changes", "Changes"], ["/releases", "Releases"]] as const;
 
 function Workbench({ template, style }: { template: Template; style: Style }) {
@@ -55,9 +59,9 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
   const navigate = useNavigate();
   const { desk, state } = useDesk(template.draft);
   const may = useMe()?.right === "lead";
-  const { session } = state;
+  const { doc: session } = state;
   const [chosen, setChosen] = useState<Selection>(NONE);
-  const [side, setSide] = useState<Side>("track");
+  const [side, setSide] = useKept<Side>(`side-${template.id}`, "track", z.enum(SIDES));
   const [pasted, setPasted] = useState("");
   const [compact, setCompact] = useState(false);
   const [find, setFind] = useState("");
@@ -68,7 +72,7 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
   const selection = useMemo(() => still(chosen, there), [chosen, there]);
   const ids = useMemo(() => session.tracks.filter((t) => selection.all.has(t.id)).map((t) => t.id), [session, selection]);
   const track = ids.length === 1 ? session.tracks.find((t) => t.id === ids[0]) ?? null : null;
-  const choose = useCallback((next: Selection): void => { setChosen(next); setSide("track"); }, []);
+  const choose = useSteady((next: Selection): void => { setChosen(next); setSide("track"); });
   const select = (id: TrackId | null): void => { choose(only(id)); };
   const inSheet = (list: readonly TrackId[]): void => { choose(these(list)); if (view !== "sheet") void navigate(`/library/${template.id}`); };
 
@@ -175,7 +179,7 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
           {view === "session" && <SetUp session={session} desk={may ? desk : null} onSelect={inSheet} />}
         </section>
         {!alone && <aside className="flex min-h-0 flex-col overflow-y-auto" aria-label="Selected">
-          {side === "add" && <AddTracks key={pasted} style={style} session={session} desk={desk} start={pasted} behind={selection.at} onLibrary={() => { setSide("put"); }} onDone={(made) => { if (made.length > 0) choose(these(made)); else setSide("track"); }} />}
+          {side === "add" && <AddTracks keep={`add-${template.id}`} style={style} session={session} desk={desk} start={pasted} behind={selection.at} onLibrary={() => { setSide("put"); }} onDone={(made) => { if (made.length > 0) choose(these(made)); else setSide("track"); }} />}
           {side === "put" && <PutPanel style={style} session={session} desk={desk} template={template.id} onDone={(made) => { if (made.length > 0) choose(these(made)); else setSide("track"); }} />}
           {side === "publish" && <Publish template={template.id} name={template.name} desk={desk} session={session} latest={latest} open={findings.open} saved={state.saving === "saved"} onDone={() => { setSide("track"); }} />}
           {side === "findings" && <FindingsList style={style} findings={findings} desk={desk} may={may} onSelect={show} />}

@@ -4,7 +4,9 @@ import { diff } from "@mossy/core/session/diff";
 import type { Session } from "@mossy/core/session/document";
 import { inWords } from "@mossy/core/session/says";
 import { useMutation, useQuery } from "@tanstack/react-query";
-import { useMemo, useState } from "react";
+import { useMemo } from "react";
+import { z } from "zod";
+import { useKept } from "../ui/useKept.ts";
 import { ask } from "../app/ask.ts";
 import { queries, queryClient } from "../app/queries.ts";
 import { mention } from "../app/toasts.tsx";
@@ -16,7 +18,7 @@ import type { Desk } from "./desk.ts";
 
 /** Before a release goes out: what changed since the last one, what is still off, a note. */
 export function Publish({ template, name, desk, session, latest, open, saved, onDone }: { template: string; name: string; desk: Desk; session: Session; latest: Release | null; open: readonly Finding[]; saved: boolean; onDone: () => void }) {
-  const [note, setNote] = useState("");
+  const [note, setNote, forgetNote] = useKept(`publish-${template}`, "", z.string());
   const { data: before } = useQuery({ ...queries.release(template, latest?.number ?? 0), enabled: latest !== null });
   const said = useMemo(() => (before ? inWords(before.session, session, diff(before.session, session)) : []), [before, session]);
   const number = (latest?.number ?? 0) + 1;
@@ -24,6 +26,7 @@ export function Publish({ template, name, desk, session, latest, open, saved, on
     mutationFn: () => ask("publishRelease", { template }, { revision: desk.revision, note }),
     onSuccess: async (release) => {
       await Promise.all([queryClient.invalidateQueries({ queryKey: ["template", template] }), queryClient.invalidateQueries({ queryKey: ["library"] })]);
+      forgetNote();
       mention(`Release ${release.number} of “${name}” is out.`, { to: `/library/${template}/releases/${release.number}`, next: "See it" });
       onDone();
     },

@@ -9,6 +9,7 @@ import { TextField } from "../house/textField.tsx";
 import { SettingsForm } from "../sessions/settingsForm.tsx";
 import { Button } from "../ui/button.tsx";
 import { Input, TextArea } from "../ui/pieces.tsx";
+import { useTyped } from "../ui/useTyped.ts";
 import type { Desk } from "./desk.ts";
 import { LinkSets } from "./links.tsx";
 
@@ -31,7 +32,7 @@ export function SetUp({ session, desk, onSelect }: { session: Session; desk: Des
         <div className="flex flex-wrap gap-x-5 gap-y-1.5 text-sm">{SETTINGS.map((f) => <label key={f} className="flex items-center gap-1.5"><input type="checkbox" checked={session.fixed.includes(f)} onChange={(e) => { set("fixed", SETTINGS.filter((x) => (x === f ? e.target.checked : session.fixed.includes(x))), e.target.checked ? `fix ${SESSION_WORDS[f]}` : `free ${SESSION_WORDS[f]}`); }} /> {SESSION_WORDS[f]}</label>)}</div>
       </fieldset>
       <section className="border-t border-line p-4"><label htmlFor="notes" className="text-sm font-semibold">What whoever opens this template should know</label>
-        <OpeningNote key={session.notes} value={session.notes} readOnly={!desk} onSet={(text) => { set("notes", text, "notes"); }} />
+        <OpeningNote value={session.notes} readOnly={!desk} onSet={(text) => { set("notes", text, "notes"); }} />
         <p className="text-xs text-ink-2">Shows when a session is started from it, and travels in every package. Saved when you leave the field.</p></section>
       <section className="border-t border-line p-4" aria-label="Before recording"><h2 className="pb-1 text-sm font-semibold">Before recording</h2><Checklist session={session} readOnly={!desk} onSet={(list, label) => { set("checklist", list, label); }} /></section>
       <section className="border-t border-line p-4" aria-label="Link sets"><h2 className="pb-2 text-sm font-semibold">Link sets</h2><LinkSets session={session} desk={desk} onSelect={onSelect} /></section>
@@ -41,8 +42,8 @@ export function SetUp({ session, desk, onSelect }: { session: Session; desk: Des
 }
 
 function OpeningNote({ value, readOnly, onSet }: { value: string; readOnly: boolean; onSet: (text: string) => void }) {
-  const [text, setText] = useState(value);
-  return <TextArea id="notes" className="mt-1.5 min-h-28 w-full resize-y" maxLength={20_000} readOnly={readOnly} value={text} onChange={(e) => { setText(e.target.value); }} onBlur={() => { if (text !== value) onSet(text); }} />;
+  const { text, type, leave } = useTyped((typed) => { if (typed !== value) onSet(typed); return true; });
+  return <TextArea id="notes" className="mt-1.5 min-h-28 w-full resize-y" maxLength={20_000} readOnly={readOnly} value={text ?? value} onChange={(e) => { type(e.target.value); }} onBlur={() => { leave(); }} />;
 }
 
 /** Points that are gone through before the red light. */

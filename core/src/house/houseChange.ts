@@ -1,0 +1,241 @@
+import { z } from "zod";
+import { same } from "../session/change.ts";
+import { longestRun } from "../session/diff.ts";
+import { ChangeRefused } from "../session/refused.ts";
+import type { House } from "./house.ts";
+
+/**
+ * The way to a value of the house style from its top: names of fields, and in lists whose items carry one, the id of the item
+ * (of a folder its role). Lists whose items carry none are one value.
+ */
+const way = z.array(z.string().max(80)).min(1).max(40);
+const neighbour = z.string().max(80).nullable();
+
+/**
+ * The one unit in which the house style changes; like those of a session each carries what it replaces, so it can be undone,
+ * and is refused where that is no longer there. A value that is not there at all is left out (`undefined`).
+ */
+export const houseChange = z.discriminatedUnion("do", [
+  z.object({ do: z.literal("set"), at: way, from: z.json().optional(), to: z.json().optional() }),
+  z.object({ do: z.literal("add"), at: way, item: z.record(z.string(), z.json()), after: neighbour }),
+  z.object({ do: z.literal("take-out"), at: way, item: z.record(z.string(), z.json()), after: neighbour }),
+  z.object({ do: z.literal("move"), at: way, id: z.string().max(80), from: neighbour, to: neighbour }),
+]);
+export type HouseChange = z.infer<typeof houseChange>;
+
+type Json = z.infer<ReturnType<typeof z.json>>;
+type Fields = Readonly<Record<string, Json>>;
+const isFields = (value: unknown): value is Fields =>
+  typeof value === "object" && value !== null && !Array.isArray(value);
+
+/** What tells an item of a list from the others: its id, of a folder of the order its role. */
+function keyOf(item: Fields): string | null {
+  const { id, role } = item;
+  return typeof id === "string" ? id : typeof role === "string" && "inside" in item ? role : null;
+}
+
+/** The items of a list by what tells them apart, in order; null where it is one value. An empty list is both. */
+function itemsOf(value: unknown): Map<string, Fields> | null {
+  if (!Array.isArray(value)) return null;
+  const items = new Map<string, Fields>();
+  for (const item of value) {
+    const key = isFields(item) ? keyOf(item) : null;
+    if (key === null || items.has(key)) return null;
+    items.set(key, item as Fields);
+  }
+  return items;
+}
+
+/** The changes that lead from one state of the house style to another: applied to `a` they give `b`. */
+export function houseDiff(a: House, b: House): HouseChange[] {
+  const changes: HouseChange[] = [];
+  compareFields(a as unknown as Fields, b as unknown as Fields, [], changes);
+  return changes;
+}
+
+function compareFields(a: Fields, b: Fields, at: readonly string[], changes: HouseChange[]): void {
+  for (const key of new Set([...Object.keys(a), ...Object.keys(b)])) {
+    const [was, is] = [a[key], b[key]];
+    if (was === is || same(was, is)) continue;
+    compare(was, is, [...at, key], changes);
+  }
+}
+
+function compare(was: Json | undefined, is: Json | undefined, at: readonly string[], changes: HouseChange[]): void {
+  if (isFields(was) && isFields(is)) return compareFields(was, is, at, changes);
+  const [old, now] = [itemsOf(was), itemsOf(is)];
+  if (old && now && old.size + now.size > 0) return compareItems(old, now, at, changes);
+  changes.push({
+    do: "set", at: [...at], ...(was === undefined ? {} : { from: was }), ...(is === undefined ? {} : { to: is }),
+  });
+}
+
+type Items = ReadonlyMap<string, Fields>;
+function compareItems(old: Items, now: Items, at: readonly string[], changes: HouseChange[]): void {
+  const list = [...old.keys()];
+  for (const [key, item] of [...old].reverse()) {
+    if (now.has(key)) continue;
+    const i = list.indexOf(key);
+    changes.push({ do: "take-out", at: [...at], item, after: list[i - 1] ?? null });
+    list.splice(i, 1);
+  }
+  const stays = new Set(longestRun([...now.keys()].filter((k) => old.has(k)), list));
+  let before: string | null = null;
+  for (const [key, item] of now) {
+    const was = old.get(key);
+    if (!was) changes.push({ do: "add", at: [...at], item, after: before });
+    else {
+      if (!stays.has(key)) move(list, key, before, at, changes);
+      compareFields(was, item, [...at, key], changes);
+    }
+    if (!was) list.splice(before === null ? 0 : list.indexOf(before) + 1, 0, key);
+    before = key;
+  }
+}
+
+function move(list: string[], key: string, to: string | null, at: readonly string[], changes: HouseChange[]): void {
+  const i = list.indexOf(key);
+  const from = list[i - 1] ?? null;
+  if (from === to) return;
+  changes.push({ do: "move", at: [...at], id: key, from, to });
+  list.splice(i, 1);
+  list.splice(to === null ? 0 : list.indexOf(to) + 1, 0, key);
+}
+
+/**
+ * The only place that makes a new house style from an old one. Whether it still holds together (`houseProblems`) is for the caller to ask.
+ * @throws ChangeRefused when a change names what is not there, or replaces a value that is another by now
+ */
+export function applyToHouse(house: House, changes: readonly HouseChange[]): House {
+  let next = house as unknown as Json;
+  changes.forEach((change, index) => {
+    next = at(next, change.at, (value) => changed(value, change, index), index) as Json;
+  });
+  return next as unknown as House;
+}
+
+/** A document with the value at the end of a way replaced; a field that becomes undefined is left out. */
+function at(doc: Json, way: readonly string[], put: (value: Json | undefined) => Json | undefined, index: number): Json | undefined {
+  const [step, ...rest] = way;
+  if (step === undefined) return put(doc);
+  if (Array.isArray(doc)) {
+    const i = doc.findIndex((item) => isFields(item) && keyOf(item) === step);
+    if (i < 0) throw new ChangeRefused(index, `“${step}” is not there any more.`);
+    const item = at(doc[i] ?? null, rest, put, index);
+    return doc.map((x, n) => (n === i ? item ?? null : x));
+  }
+  if (!isFields(doc)) throw new ChangeRefused(index, `There is no “${step}” any more.`);
+  const inner = rest.length === 0 ? put(doc[step]) : at(doc[step] ?? null, rest, put, index);
+  if (inner !== undefined) return { ...doc, [step]: inner };
+  const { [step]: _gone, ...others } = doc;
+  return others;
+}
+
+/** The value a change leads to from what stands there. */
+function changed(value: Json | undefined, change: HouseChange, index: number): Json | undefined {
+  const refuse = (reason: string): never => { throw new ChangeRefused(index, reason); };
+  if (change.do === "set") {
+    if (!same(value, change.from)) refuse(`${inWords(change.at)} has been changed since.`);
+    return change.to;
+  }
+  const list = Array.isArray(value) ? value.filter(isFields) : refuse(`${inWords(change.at)} is no list any more.`);
+  const key = change.do === "move" ? change.id : keyOf(change.item) ?? "";
+  const i = list.findIndex((x) => keyOf(x) === key);
+  const behind = (after: string | null, among: readonly Fields[]): number => {
+    const n = after === null ? -1 : among.findIndex((x) => keyOf(x) === after);
+    if (after !== null && n < 0) refuse(`“${after}”, behind which “${key}” should stand, is not there any more.`);
+    return n + 1;
+  };
+  if (change.do === "add") {
+    if (i >= 0) refuse(`There is a “${key}” already.`);
+    const n = behind(change.after, list);
+    return [...list.slice(0, n), change.item, ...list.slice(n)];
+  }
+  const item = list[i] ?? refuse(`“${key}” is not there any more.`);
+  const after = i === 0 ? null : keyOf(list[i - 1] ?? {});
+  const rest = list.filter((_, n) => n !== i);
+  if (change.do === "take-out") {
+    if (!same(item, change.item)) refuse(`“${key}” has been changed since.`);
+    if (after !== change.after) refuse(`“${key}” stands somewhere else by now.`);
+    return rest;
+  }
+  if (after !== change.from) refuse(`“${key}” stands somewhere else by now.`);
+  const n = behind(change.to, rest);
+  return [...rest.slice(0, n), item, ...rest.slice(n)];
+}
+
+const inWords = (way: readonly string[]): string => `“${way.slice(-2).join(" · ")}”`;
+
+/** The changes that undo these, last first. */
+export function undoOfHouse(changes: readonly HouseChange[]): HouseChange[] {
+  return changes.map((c): HouseChange => {
+    if (c.do === "add") return { ...c, do: "take-out" };
+    if (c.do === "take-out") return { ...c, do: "add" };
+    if (c.do === "move") return { ...c, from: c.to, to: c.from };
+    const { do: set, at, from, to } = c;
+    return { do: set, at, ...(to === undefined ? {} : { from: to }), ...(from === undefined ? {} : { to: from }) };
+  }).reverse();
+}
+
+/** Whether two changes decide the same thing: one value, or whether and where one item stands. */
+export function decidesTheSameOfHouse(a: HouseChange, b: HouseChange): boolean {
+  const what = (c: HouseChange): string =>
+    JSON.stringify([...c.at, ...(c.do === "set" ? [] : [c.do === "move" ? c.id : keyOf(c.item)])]);
+  return what(a) === what(b);
+}
+
+/** Changes that were meant for another state, sorted by whether they can stand in this one as they are. */
+export function sortOutOfHouse(now: House, changes: readonly HouseChange[]): { doc: House; stand: HouseChange[]; clash: HouseChange[] } {
+  let doc = now;
+  const stand: HouseChange[] = [], clash: HouseChange[] = [];
+  for (const c of changes) {
+    const next = tried(doc, c);
+    if (next) { doc = next; stand.push(c); } else clash.push(c);
+  }
+  return { doc, stand, clash };
+}
+
+function tried(house: House, change: HouseChange): House | null {
+  try { return applyToHouse(house, [change]); } catch (e) {
+    if (e instanceof ChangeRefused) return null;
+    throw e;
+  }
+}
+
+/** The value at a way; undefined where there is none. */
+export function valueAt(house: House, way: readonly string[]): Json | undefined {
+  let value = house as unknown as Json | undefined;
+  for (const step of way) {
+    if (Array.isArray(value)) value = value.find((x) => isFields(x) && keyOf(x) === step);
+    else value = isFields(value) ? value[step] : undefined;
+  }
+  return value;
+}
+
+/** The changes that would still bring about here what clashing ones were to bring about. Empty where it is so already. */
+export function insistOnHouse(now: House, clashes: readonly HouseChange[]): HouseChange[] {
+  let house = now;
+  const all: HouseChange[] = [];
+  for (const c of clashes) {
+    for (const change of insistOn(house, c)) {
+      const next = tried(house, change);
+      if (next) { house = next; all.push(change); }
+    }
+  }
+  return all;
+}
+
+function insistOn(now: House, c: HouseChange): HouseChange[] {
+  const here = valueAt(now, c.at);
+  if (c.do === "set") return same(here, c.to) ? [] : undoOfHouse([{ do: "set", at: c.at, ...(c.to === undefined ? {} : { from: c.to }), ...(here === undefined ? {} : { to: here }) }]);
+  const list = [...itemsOf(here)?.keys() ?? []];
+  const key = c.do === "move" ? c.id : keyOf(c.item) ?? "";
+  const i = list.indexOf(key);
+  const after = i > 0 ? list[i - 1] ?? null : null;
+  const nearest = (wish: string | null): string | null => (wish === null || list.includes(wish) ? wish : list.filter((k) => k !== key).at(-1) ?? null);
+  if (c.do === "add") return i >= 0 ? [] : [{ ...c, after: nearest(c.after) }];
+  if (i < 0) return [];
+  if (c.do === "take-out") { const item = itemsOf(here)?.get(key); return item ? [{ ...c, item, after }] : []; }
+  const to = nearest(c.to);
+  return to === after ? [] : [{ ...c, from: after, to }];
+}

@@ -1,0 +1,47 @@
+import { ChangeRefused } from "../session/refused.ts";
+import { differences } from "./differences.ts";
+import type { House } from "./house.ts";
+import { applyToHouse, houseDiff, sortOutOfHouse, undoOfHouse } from "./houseChange.ts";
+import type { HouseChange } from "./houseChange.ts";
+
+/** One thing a draft does otherwise than an edition: what it says, and the changes it is made of. */
+export interface HousePiece { readonly says: readonly string[]; readonly changes: readonly HouseChange[] }
+
+/** What a draft changes of an edition, thing by thing (a role, a colour, a name pattern…), so that one can be taken back. */
+export function housePieces(edition: House, draft: House): HousePiece[] {
+  const things = new Map<string, HouseChange[]>();
+  for (const change of houseDiff(edition, draft)) {
+    const key = thingOf(change);
+    const list = things.get(key);
+    if (list) list.push(change);
+    else things.set(key, [change]);
+  }
+  return [...things].map(([key, changes]) => ({ says: inSentences(edition, key, changes), changes }));
+}
+
+/** What a change is about: in lists the item it changes, else the part of the house style. */
+function thingOf(c: HouseChange): string {
+  const deep = c.at[0] === "words" ? 2 : 1;
+  const list = c.at.slice(0, deep);
+  const item = c.at[deep] ?? (c.do === "add" || c.do === "take-out" ? String(c.item.id ?? c.item.role) : "");
+  return JSON.stringify(c.do === "move" ? [...list, "order"] : [...list, item]);
+}
+
+function inSentences(edition: House, key: string, changes: readonly HouseChange[]): string[] {
+  const said = differences(edition, sortOutOfHouse(edition, changes).doc);
+  if (said.length > 0) return said;
+  const [list, part] = JSON.parse(key) as string[];
+  return [`Another order or detail in ${part && list === "words" ? part : list ?? "the house style"}.`];
+}
+
+/**
+ * A draft with one thing as it was. What can only be taken back together with something else may leave a draft that does not hold
+ * together; that is for the caller to ask.
+ */
+export function withoutPiece(draft: House, piece: HousePiece): House {
+  const back = undoOfHouse(piece.changes);
+  try { return applyToHouse(draft, back); } catch (e) {
+    if (!(e instanceof ChangeRefused)) throw e;
+    return sortOutOfHouse(draft, back).doc;
+  }
+}

@@ -1,0 +1,87 @@
+import type { WorkedOn } from "@mossy/contract/documents";
+import { change } from "@mossy/core/session/change";
+import type { z } from "zod";
+import { AskProblem, ask } from "../app/ask.ts";
+import { hear } from "../app/news.ts";
+import { queries, queryClient } from "../app/queries.ts";
+import { bookOf, unsentIn } from "./deeds.ts";
+import { Desk, NotTaken } from "./desk.ts";
+import type { ChangeRules, House } from "./desk.ts";
+import { SESSION_RULES } from "./sessionRules.ts";
+
+/** What did not reach the house: refused by it, or (no line, or it stumbled) to be tried again. */
+export const taken = (e: unknown): never => {
+  throw e instanceof AskProblem ? new NotTaken(e.status !== 0 && e.status < 500, e.message) : e;
+};
+
+// One owner for every document that is worked on in this window: whatever page shows it shows the same desk,
+// and an edit goes on its way to the house although its page was left.
+const all = new Map<string, { readonly desk: Desk<unknown, unknown>; heard: (revision: number) => void }>();
+
+/** What is kept in the browser of a document is kept for who is signed in: nobody finds somebody else's edits. */
+const bookKey = (id: string): string => `${queryClient.getQueryData(queries.me.queryKey)?.id ?? ""}-${id}`;
+
+/** Pages that count, list or show documents look again when one was saved. */
+const FOLLOW = ["today", "library", "sessions", "session", "rooms", "chain-uses", "follow"];
+function follow(): void {
+  for (const key of FOLLOW) void queryClient.invalidateQueries({ queryKey: [key] });
+}
+
+/** The desk of a document in this window, made when it is first asked for. */
+export function deskFor<D, C>(id: string, make: {
+  rules: ChangeRules<D, C>; house: House<D, C>; change: z.ZodType<C>;
+  start: { revision: number; doc: D; savedAt: Date };
+}): Desk<D, C> {
+  const there = all.get(id);
+  // What is asked for under one id is one kind of document.
+  if (there) return there.desk as unknown as Desk<D, C>;
+  const desk = new Desk(make.rules, make.house, make.start, bookOf(bookKey(id), make.change, sessionStorage));
+  let saved = desk.revision;
+  desk.subscribe(() => {
+    if (desk.state().saving !== "saved" || desk.revision === saved) return;
+    saved = desk.revision;
+    follow();
+  });
+  all.set(id, { desk: desk as unknown as Desk<unknown, unknown>, heard: (revision) => { void desk.heard(revision); } });
+  return desk;
+}
+
+/** The desk of a session that is worked on. A page may have fetched it before it was changed: the desk knows better. */
+export function deskOf(document: WorkedOn): Desk {
+  const { id } = document;
+  const desk = deskFor(id, {
+    rules: SESSION_RULES, change,
+    house: {
+      send: (revision, changes) => ask("editDocument", { document: id }, { revision, changes: [...changes] }).catch(taken),
+      load: () => ask("document", { document: id }).then(({ revision, session }) => ({ revision, doc: session })).catch(taken),
+    },
+    start: { revision: document.revision, doc: document.session, savedAt: new Date(document.updatedAt) },
+  });
+  heardOf(id, document.revision);
+  return desk;
+}
+
+/** Somebody changed a document, as the news or a fetched page says. */
+export function heardOf(id: string, revision: number): void {
+  all.get(id)?.heard(revision);
+}
+
+hear((news) => { if (news.kind === "document") heardOf(news.document, news.revision); });
+
+/** Another person, or nobody, is at this window: they begin with what the house has. */
+export function clearDesks(): void {
+  all.clear();
+}
+
+// Before the window closes, fields give what stands in them (ui/unleft.ts), then it is asked whether to lose what is not saved.
+window.addEventListener("beforeunload", (e) => {
+  if ([...all.values()].some(({ desk }) => desk.state().saving !== "saved")) e.preventDefault();
+});
+
+/** Goes on with edits that had not reached the house when the window was closed or loaded anew, whatever page shows now. */
+export async function goOn(): Promise<void> {
+  for (const id of unsentIn(sessionStorage, bookKey(""))) {
+    if (all.has(id) || id === "house") continue;
+    await ask("document", { document: id }).then(deskOf, () => undefined);
+  }
+}
