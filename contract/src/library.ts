@@ -13,6 +13,8 @@ export const templateCard = z.object({
   changed: z.boolean(),
   /** Open sessions that stand on one of its releases. */
   sessions: z.int(),
+  /** How many things the edition in force asks of its latest release that the edition it was published under did not. */
+  asked: z.int(),
   updatedAt: z.iso.datetime(),
 });
 export type TemplateCard = z.infer<typeof templateCard>;
@@ -25,6 +27,26 @@ export const template = z.object({
   inUse: z.array(z.object({ release: z.int(), room: z.string(), session: z.uuid(), title: z.string() })),
 });
 export type Template = z.infer<typeof template>;
+
+/** A template that the edition in force asks something of, and what following it would change in its draft. */
+export const following = z.object({
+  template: z.string(), name: z.string(), shelf: z.string(), release: z.int(),
+  /** Revision of the draft that was looked at. */
+  revision: z.int(),
+  tracks: z.int(), touched: z.int(), asked: z.int(),
+  /** What only a person can decide, in sentences. */
+  left: z.array(z.string()),
+  /** Whether the draft holds other work that no release has yet. */
+  changed: z.boolean(),
+  changes: z.array(z.object({ name: z.string(), what: z.string(), before: z.string().nullable(), after: z.string().nullable() })),
+  /** A note for the release, proposed. */
+  note: z.string(),
+});
+export type Following = z.infer<typeof following>;
+
+/** Some of the templates; `of` are looked through in all, `next` is where to go on, null at the end. */
+export const followPage = z.object({ edition: z.int(), of: z.int(), next: z.int().nullable(), templates: z.array(following) });
+export type FollowPage = z.infer<typeof followPage>;
 
 export const newTemplate = z.object({
   name: oneLine(80).trim().min(1, "give it a name"), shelf: oneLine(60).trim().min(1, "choose a shelf"),

@@ -3,12 +3,12 @@ import { chain, chainUses, chains, saveChain } from "./chains.ts";
 import { document, edit, edited } from "./documents.ts";
 import { carryOut, disk, diskRun, hashWish, hashes, madeFolders, makeFolders } from "./disk.ts";
 import { edition, houseUses, impact, houseOverview, publishEdition, editHouse, unreadNames, wholeEdition } from "./house.ts";
-import { library, newTemplate, publishRelease, release, template, templateCard, wholeRelease } from "./library.ts";
+import { followPage, library, newTemplate, publishRelease, release, template, templateCard, wholeRelease } from "./library.ts";
 import { person, signIn, signInHints } from "./people.ts";
 import type { Right } from "./people.ts";
 import type { RouteName } from "./paths.ts";
 import { rooms, tick, ticks } from "./rooms.ts";
-import { handedIn, sessions, startSession, tickLine, wholeCheckIn, wholeSession } from "./sessions.ts";
+import { handInAnswer, send, sessions, startSession, tickLine, wholeCheckIn, wholeSession } from "./sessions.ts";
 import { today } from "./today.ts";
 
 const done = z.object({ done: z.literal(true) });
@@ -47,6 +47,8 @@ export const routes = {
   library: route({ summary: "The templates", who: "signed-in", answer: library }),
   template: route({ summary: "A template: draft and releases", who: "signed-in", answer: template }),
   newTemplate: route({ summary: "Begin a template", who: LEAD, body: newTemplate, answer: templateCard.pick({ id: true }) }),
+  follow: route({ summary: "Templates that the edition in force asks something of, some at a time, with what following it would change", who: "signed-in", answer: followPage }),
+  followEdition: route({ summary: "Dress a draft as the edition in force asks and publish it as the next release", who: LEAD, body: publishRelease, answer: release }),
   release: route({ summary: "A release, whole", who: "signed-in", answer: wholeRelease }),
   publishRelease: route({ summary: "Publish the draft as the next release", who: LEAD, body: publishRelease, answer: release }),
 
@@ -70,10 +72,11 @@ export const routes = {
   sessions: route({ summary: "The sessions, newest first", who: "signed-in", answer: sessions }),
   startSession: route({ summary: "Fit a release into a room and start a session from it", who: CREW, body: startSession, answer: wholeSession }),
   session: route({ summary: "A session with its fit report and check-ins", who: "signed-in", answer: wholeSession }),
-  package: route({ summary: "The package for the room, a ZIP", who: "signed-in", answer: FILE }),
+  package: route({ summary: "The package for the room as the session stands now, a ZIP", who: "signed-in", answer: FILE }),
   tickLine: route({ summary: "Tick a line of what is gone through before recording, or take the tick away", who: ["lead", "engineer", "assistant"], body: tickLine, answer: ticks }),
-  sendToStation: route({ summary: "Tell the room's station that a package waits", who: CREW, answer: done }),
-  handIn: route({ summary: "Hand a session file in", who: "signed-in", query: z.object({ session: z.uuid().optional(), name: z.string().max(200).optional() }), body: FILE, answer: handedIn }),
+  sessionInputListPdf: route({ summary: "The input list of a session as it stands now, as one page (PDF)", who: "signed-in", answer: FILE }),
+  sendToStation: route({ summary: "Tell the room's station that the session as it stands now waits: as a package, or as the corrected file alone", who: CREW, body: send, answer: done }),
+  handIn: route({ summary: "Hand a session file in", who: "signed-in", query: z.object({ session: z.uuid().optional(), name: z.string().max(200).optional(), /** Take it in although it is little like that session. */ sure: z.literal("yes").optional() }), body: FILE, answer: handInAnswer }),
   checkIn: route({ summary: "A check-in: as given, as it came, as it stands", who: "signed-in", answer: wholeCheckIn }),
   correctedFile: route({ summary: "The session file as it stands now", who: "signed-in", answer: FILE }),
 } as const satisfies Record<RouteName, Route>;

@@ -29,21 +29,32 @@ export const checkInCard = z.object({
   tracks: z.int(),
   /** Tracks that followed the house when it came in, and now. */
   followedThen: z.int(), followNow: z.int(),
-  /** Findings when it came in, and still open now. */
+  /** Findings the room brought about: when it came in, and still open now. */
   findingsThen: z.int(), openNow: z.int(),
+  /** Open now because a later edition of the house style asks it, and because it went out like that. */
+  askedNow: z.int(), broughtNow: z.int(),
 });
 export type CheckInCard = z.infer<typeof checkInCard>;
+
+/** What goes to a room: the whole package, or (of a session that came back) the corrected file alone. */
+export const sentAs = z.enum(["package", "correction"]);
+export const send = z.object({ as: sentAs.default("package") }).prefault({});
 
 export const sessionCard = z.object({
   id: z.uuid(), title: z.string(), room: z.string(), roomName: z.string(),
   template: z.string(), templateName: z.string(), release: z.int(), latestRelease: z.int(),
-  madeBy: z.string(), madeAt: z.iso.datetime(), sentAt: z.iso.datetime().nullable(), closedAt: z.iso.datetime().nullable(),
+  /** The edition of the house style it was started under. */
+  edition: z.int(),
+  madeBy: z.string(), madeAt: z.iso.datetime(), sentAt: z.iso.datetime().nullable(), sentAs: sentAs.nullable(), closedAt: z.iso.datetime().nullable(),
   tracks: z.int(), lastCheckIn: checkInCard.nullable(),
 });
 export type SessionCard = z.infer<typeof sessionCard>;
 
 export const sessions = z.object({ sessions: z.array(sessionCard) });
-export const wholeSession = sessionCard.extend({ folder: z.string(), given: session, roomAs: room, report: fitReport, checkIns: z.array(checkInCard), ticks: z.array(ticked) });
+export const wholeSession = sessionCard.extend({ folder: z.string(), given: session,
+  /** As it stands now: the last check-in with what was put right in it; before the first, as it was given. */
+  now: session,
+  roomAs: room, report: fitReport, checkIns: z.array(checkInCard), ticks: z.array(ticked) });
 
 /** Ticks a line of the checklist before recording, or takes the tick away. */
 export const tickLine = z.object({ line: z.string(), done: z.boolean() });
@@ -55,5 +66,17 @@ export const wholeCheckIn = checkInCard.extend({
   remarks: z.array(z.string()),
 });
 
+/** A file that is little like the session it was given to: nothing was taken in, and it is asked first. */
+export const unlike = z.object({
+  taken: z.literal(false),
+  /** So many of so many tracks were known again. */
+  known: z.int(), of: z.int(),
+  /** Open sessions it is more like, the likest first. */
+  better: z.array(z.object({ session: z.uuid(), title: z.string(), room: z.string(), known: z.int(), of: z.int() })),
+});
+export type Unlike = z.infer<typeof unlike>;
+
 /** What a hand-in answers. */
-export const handedIn = z.object({ checkIn: z.uuid(), session: z.uuid(), number: z.int(), findings: z.int(), remarks: z.array(z.string()) });
+export const handedIn = z.object({ taken: z.literal(true), checkIn: z.uuid(), session: z.uuid(), number: z.int(), findings: z.int(), remarks: z.array(z.string()) });
+export type HandedIn = z.infer<typeof handedIn>;
+export const handInAnswer = z.discriminatedUnion("taken", [handedIn, unlike]);

@@ -1,6 +1,7 @@
 import { paths } from "@mossy/contract/paths";
 import type { RouteName } from "@mossy/contract/paths";
 import { routes } from "@mossy/contract/routes";
+import { setField } from "@mossy/core/session/change";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { connect, migrate } from "./database.ts";
 import { hashPassword, isPassword } from "./people/passwords.ts";
@@ -118,7 +119,8 @@ describe("news", () => {
         return text;
       })();
       const { data } = await visitor.ask("template", { template: "sound-walk" });
-      await visitor.ask("publishRelease", { template: "sound-walk" }, { revision: data.draft.revision, note: "again" });
+      const { data: edited } = await visitor.ask("editDocument", { document: data.draft.id }, { revision: data.draft.revision, changes: [setField(data.draft.session.tracks[0]!, "notes", "once more")] });
+      await visitor.ask("publishRelease", { template: "sound-walk" }, { revision: edited.revision, note: "again" });
       expect(await heard).toContain('data: {"kind":"release","template":"sound-walk","name":"Sound walk","release":3,"by":"Marram Vale"}');
       await reader.cancel();
       expect((await fetch(`${second.base}/api/news`)).status).toBe(401);

@@ -44,7 +44,7 @@ export function makeApp({ pool, newsroom, log, hints, webDir, diskDir }: Parts):
   }));
   app.use(compression({ filter: (req, res) => res.getHeader("Content-Type") !== EVENT_STREAM && compression.filter(req, res) }));
   app.use("/api", (_req, res, next) => { res.setHeader("Cache-Control", "no-store"); next(); }, sameOrigin, recognise(pool));
-  app.use("/api", generalRoutes(pool, newsroom), peopleRoutes(pool, hints), todayRoutes(pool), houseRoutes(pool, styles), libraryRoutes(pool, styles), chainRoutes(pool), roomRoutes(pool), diskRoutes(pool, diskDir), sessionRoutes(pool, styles));
+  app.use("/api", generalRoutes(pool, newsroom), peopleRoutes(pool, hints), todayRoutes(pool, styles), houseRoutes(pool, styles), libraryRoutes(pool, styles), chainRoutes(pool), roomRoutes(pool, styles), diskRoutes(pool, diskDir), sessionRoutes(pool, styles));
   app.use("/api", noSuchRoute);
   if (webDir !== undefined) serveWeb(app, webDir);
   app.use(answerProblems);

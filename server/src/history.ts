@@ -17,9 +17,10 @@ import { hashPassword } from "./people/passwords.ts";
 import { addPerson } from "./people/store.ts";
 import { addRoom, tick } from "./rooms/store.ts";
 import { changeDocument, addDocument } from "./sessions/documents.ts";
-import { countsOf, takeIn } from "./sessions/handIn.ts";
+import { countsOf, keepCounts } from "./sessions/counts.ts";
+import { takeIn } from "./sessions/handIn.ts";
 import { startSession } from "./sessions/start.ts";
-import { addCheckIn, closeSession, countAgain, markSent, sessionWith } from "./sessions/store.ts";
+import { addCheckIn, closeSession, markSent, sessionWith } from "./sessions/store.ts";
 
 /** Whether nobody lives here yet. */
 export async function isEmpty(db: Db): Promise<boolean> {
@@ -54,10 +55,11 @@ export async function storeHistory(pool: Pool, history: History): Promise<void> 
 }
 
 async function storeSessions(db: Db, history: History): Promise<void> {
-  const { style } = await new Styles().current(db);
+  const styles = new Styles();
+  const { edition, style } = await styles.current(db);
   for (const s of history.sessions) {
-    const id = await startSession(db, { ...s, leaveOut: [] }, s.by, style, s.at);
-    await markSent(db, id, s.at);
+    const id = await startSession(db, { ...s, leaveOut: [] }, s.by, { edition, style }, s.at);
+    await markSent(db, id, "package", s.at);
     let { given: now } = await sessionWith(db, id);
     const given = now;
     for (const c of s.checkIns) {
@@ -67,12 +69,12 @@ async function storeSessions(db: Db, history: History): Promise<void> {
       const file = writeExchange({ ...worked, tracks: [...worked.tracks, ...strange] }, id);
       const taken = takeIn(style, given, readExchange(file));
       const document = await addDocument(db, taken.session, c.by, c.at);
-      await addCheckIn(db, { session: id, fileName: `${safeFileName(s.title)}${SESSION_FILE_ENDING}`, file, came: taken.session, document, recognised: taken.recognised, remarks: taken.remarks, by: c.by, at: c.at, counts: countsOf(style, taken.session, given) });
+      await addCheckIn(db, { session: id, fileName: `${safeFileName(s.title)}${SESSION_FILE_ENDING}`, file, came: taken.session, document, recognised: taken.recognised, remarks: taken.remarks, by: c.by, at: c.at, counts: await countsOf(db, styles, taken.session, { given, edition }) });
       now = taken.session;
       if (!c.putRight) continue;
       const fixes = putAllRight(style, taken.session, given);
       if (fixes.length > 0) now = (await changeDocument(db, document, 0, fixes, history.lead)).document.session;
-      await countAgain(db, document, countsOf(style, now, given));
+      await keepCounts(db, document, await countsOf(db, styles, now, { given, edition }));
     }
     if (s.closedAt) await closeSession(db, id, s.closedAt);
   }

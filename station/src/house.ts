@@ -1,9 +1,12 @@
 import { news } from "@mossy/contract/news";
+import type { News } from "@mossy/contract/news";
 import { pathOf, paths } from "@mossy/contract/paths";
 import type { RouteName } from "@mossy/contract/paths";
 import { problem } from "@mossy/contract/problem";
-import { handedIn } from "@mossy/contract/sessions";
+import { handInAnswer } from "@mossy/contract/sessions";
 
+/** What the house says when it sends something to a room. */
+export type Sent = Extract<News, { kind: "sent" }>;
 const AGAIN_AFTER = 2000;
 
 /** The house as a station sees it: over HTTP, as a real room would. */
@@ -25,11 +28,19 @@ export class House {
   async handIn(session: string, file: Uint8Array, name: string): Promise<{ number: number; findings: number }> {
     const query = new URLSearchParams({ session, name }).toString();
     const res = await this.#send("handIn", `${pathOf("handIn", {})}?${query}`, new Uint8Array(file), "application/octet-stream");
-    return handedIn.parse(await res.json());
+    const answer = handInAnswer.parse(await res.json());
+    if (!answer.taken) throw new Error(`the house asks whether this file belongs to that session: ${answer.known} of ${answer.of} tracks are known again`);
+    return answer;
   }
 
-  /** The sessions whose packages are sent from now on; keeps listening through breaks of the line. */
-  async *packagesSent(): AsyncGenerator<string> {
+  /** The corrected file of a check-in. */
+  async fetchCorrected(checkIn: string): Promise<Uint8Array> {
+    const res = await this.#send("correctedFile", pathOf("correctedFile", { checkIn }));
+    return new Uint8Array(await res.arrayBuffer());
+  }
+
+  /** What is sent from now on; keeps listening through breaks of the line. */
+  async *sent(): AsyncGenerator<Sent> {
     for (;;) {
       try {
         const res = await fetch(`${this.base}/api/news`, { headers: { cookie: this.#cookie } });
@@ -40,7 +51,7 @@ export class House {
           for (let end = text.indexOf("\n\n"); end >= 0; end = text.indexOf("\n\n")) {
             const heard = news.safeParse(tryJson(/^data: (.*)$/m.exec(text.slice(0, end))?.[1] ?? ""));
             text = text.slice(end + 2);
-            if (heard.success && heard.data.kind === "sent") yield heard.data.session;
+            if (heard.success && heard.data.kind === "sent") yield heard.data;
           }
         }
       } catch (e) {

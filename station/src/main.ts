@@ -3,6 +3,7 @@ import { dice } from "@mossy/core/chance/dice";
 import { AFTERNOON, work } from "./afternoon.ts";
 import { House } from "./house.ts";
 import { readPackage } from "./package.ts";
+import { readExchange } from "@mossy/core/formats/exchange/read";
 import { writeExchange } from "@mossy/core/formats/exchange/write";
 
 const { values } = parseArgs({
@@ -43,6 +44,13 @@ if (values.session !== undefined) {
 // Ends with the start command that began it.
 if (process.env["ENDS_WITH_PARENT"]) process.stdin.on("end", () => { process.exit(0); }).resume();
 console.log(`station: waiting for packages from ${values.house}`);
-for await (const session of house.packagesSent()) {
-  await afternoon(session).catch((e: unknown) => { console.error(`station: ${e instanceof Error ? e.message : String(e)}`); });
+/** A corrected file takes the place of the session as it stood in the room; nobody works in it unasked. */
+async function putRight(title: string, checkIn: string): Promise<void> {
+  const { session } = readExchange(await house.fetchCorrected(checkIn));
+  console.log(`station: took the corrected file of “${title}” (${session.tracks.length} tracks)`);
+}
+
+for await (const { as, session, title, checkIn } of house.sent()) {
+  const took = as === "correction" && checkIn !== null ? putRight(title, checkIn) : afternoon(session);
+  await took.catch((e: unknown) => { console.error(`station: ${e instanceof Error ? e.message : String(e)}`); });
 }

@@ -118,9 +118,9 @@ describe("signal", () => {
   });
   it("all of one kind are put right without touching the others", () => {
     const s = edit(edit(edit(tidy, "top", { name: "snare TOP" }), "gtr", { name: "egtr amp" }), "kick", { colour: "#123456" });
-    const after = apply(s, putAllRight(style, s, null, "name-off-pattern"));
+    const after = apply(s, putAllRight(style, s, null, (found) => found.filter((f) => f.rule === "name-off-pattern")));
     expect(check(style, after).map((f) => [f.rule, f.track])).toEqual([["colour-off", "kick"]]);
-    expect(putAllRight(style, s, null, "unfed-return")).toEqual([]);
+    expect(putAllRight(style, s, null, (found) => found.filter((f) => f.rule === "unfed-return"))).toEqual([]);
   });
 
   it("two microphones on one source from two sides with the same polarity: asked about, never inverted unasked", () => {

@@ -136,13 +136,13 @@ const ROUNDS = 12;
 /**
  * The changes that put right all that can be without asking. One fix can make another needless or possible,
  * so it looks again after each round of fixes that go together.
- * @param rule only what this rule finds
+ * @param among which of what is found is meant; all where it is left out
  */
-export function putAllRight(style: Style, session: Session, baseline: Session | null = null, rule: string | null = null): Change[] {
+export function putAllRight(style: Style, session: Session, baseline: Session | null = null, among: (found: readonly Finding[], now: Session) => readonly Finding[] = (found) => found): Change[] {
   const changes: Change[] = [];
   let now = session;
   for (let round = 0; round < ROUNDS; round++) {
-    const fixes = open(check(style, now, baseline)).filter((f) => f.fix?.sure && (rule === null || f.rule === rule));
+    const fixes = among(open(check(style, now, baseline)), now).filter((f) => f.fix?.sure);
     if (fixes.length === 0) break;
     const before = now;
     for (const { fix } of fixes) {

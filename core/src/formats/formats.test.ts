@@ -159,13 +159,13 @@ describe("the input list", () => {
   });
 
   it("is CSV any reader takes (RFC 4180), and no spreadsheet runs a cell of it", () => {
-    const nasty = { ...smallSession(), tracks: [blankTrack("a", '=HYPERLINK("x"),\u00e9', { input: 1, notes: 'said "hi"\nand left' }), blankTrack("b", "@SUM(A1)", { input: 2 }), blankTrack("c", "-1+1", { input: 3 })] };
+    const nasty = { ...smallSession(), tracks: [blankTrack("a", '=HYPERLINK("x"),\u00e9', { input: 1, phantom: true, pickup: "condenser", stand: "tall boom", notes: 'said "hi"\nand left' }), blankTrack("b", "@SUM(A1)", { input: 2 }), blankTrack("c", "-1+1", { input: 3 })] };
     const csv = inputListCsv(inputList(nasty, van, words));
     const { data, errors } = Papa.parse<Record<string, string>>(csv.slice(1), { header: true, skipEmptyLines: true });
     expect(csv.charCodeAt(0)).toBe(0xfeff);
     expect(errors).toEqual([]);
     expect(data).toHaveLength(6);
-    expect(data[0]).toMatchObject({ Input: "1", "Phantom power": "48 V", Notes: 'said "hi"\nand left' });
+    expect(data[0]).toMatchObject({ Input: "1", "Phantom power": "48 V", "Microphone or box": "condenser", Stand: "tall boom", Notes: 'said "hi"\nand left' });
     for (const row of data) for (const cell of Object.values(row)) expect(cell).not.toMatch(/^[=+\-@\t\r]/);
   });
 });

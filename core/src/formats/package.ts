@@ -23,6 +23,8 @@ export interface PackageParts {
   readonly report: Pick<Fit, "adjusted" | "unplaced"> & { readonly leftOut: readonly { readonly name: string }[] };
   /** "Steelpan orchestra, full yard, release 6". */
   readonly from: string;
+  /** "as it stands after check-in 2"; null for a session as it was given. */
+  readonly stands?: string | null;
 }
 
 export const SESSION_FILE_ENDING = ".dawproject";
@@ -38,11 +40,11 @@ export function makePackage(parts: PackageParts): Uint8Array {
   return zipOf(files);
 }
 
-function notesInWords({ room, session, report, from }: PackageParts): string {
+function notesInWords({ room, session, report, from, stands = null }: PackageParts): string {
   const name = new Map(session.tracks.map((t) => [t.id, t.name]));
   const list = (title: string, lines: readonly string[]): string[] => (lines.length === 0 ? [] : ["", title, ...lines.map((l) => `  - ${l}`)]);
   return [
-    session.title, `from ${from}, fitted to ${room.name}`,
+    session.title, `from ${from}, fitted to ${room.name}${stands === null ? "" : `, ${stands}`}`,
     `${session.sampleRate / 1000} kHz, ${session.bitDepth} bit, ${session.tempo} bpm, ${session.meter.beats}/${session.meter.unit}, main path ${session.mainFormat}`,
     ...(session.notes === "" ? [] : ["", session.notes]),
     ...list("Cannot be placed in this room:", report.unplaced.map((u) => `${name.get(u.track) ?? u.track}: ${u.says}`)),

@@ -74,10 +74,8 @@ describe("the house style", () => {
   it("does not publish a draft that says what the last edition says", async () => {
     const { data: { draft } } = await lead.ask("house", {});
     const { data: current } = await lead.ask("houseEdition", { edition: 0 });
-    const { data: same } = await edit(lead, draft.revision, draft.house, current.house);
-    const answer = await lead.ask("publishEdition", {}, { revision: same.revision, note: "again" });
+    const answer = await lead.ask("publishEdition", {}, { revision: draft.revision, note: "again" });
     expect([answer.status, answer.problem]).toEqual([422, `The draft says the same as edition ${current.number}. Change something, then publish.`]);
-    await edit(lead, same.revision, current.house, draft.house);
   });
 
   it("refuses a draft that does not hold together, naming the place", async () => {

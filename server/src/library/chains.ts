@@ -3,6 +3,7 @@ import type { Chain, ChainUse } from "@mossy/contract/chains";
 import type { Processor } from "@mossy/core/session/processor";
 import { idOf } from "@mossy/core/words/usual/index";
 import { answer } from "../answer.ts";
+import { tell } from "../news/tell.ts";
 import { inTransaction } from "../database.ts";
 import type { Db, Pool } from "../database.ts";
 import { HouseProblem, notFound } from "../problems.ts";
@@ -44,6 +45,10 @@ export function chainRoutes(pool: Pool): Router {
   const router = Router();
   answer(router, "chains", async () => ({ chains: await chainsOf(pool) }));
   answer(router, "chainUses", async () => ({ uses: await usesOf(pool) }));
-  answer(router, "saveChain", ({ body, person }) => inTransaction(pool, (db) => saveChain(db, body, person.name)));
+  answer(router, "saveChain", ({ body, person }) => inTransaction(pool, async (db) => {
+    const chain = await saveChain(db, body, person.name);
+    await tell(db, { kind: "chain", chain: chain.id, by: person.name });
+    return chain;
+  }));
   return router;
 }

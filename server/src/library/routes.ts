@@ -7,15 +7,26 @@ import type { Pool } from "../database.ts";
 import { currentEdition } from "../house/store.ts";
 import type { Styles } from "../house/styles.ts";
 import { tell } from "../news/tell.ts";
-import { HouseProblem } from "../problems.ts";
+import { HouseProblem, notFound } from "../problems.ts";
+import { askedByTemplate, followEdition, followPage } from "./follow.ts";
 import { addTemplate, publishRelease, releaseWith, templateCards, templateWith } from "./store.ts";
 
 /** Pages that stand beside the templates under /library. */
-const OWN_PAGES = new Set(["new", "chains"]);
+const OWN_PAGES = new Set(["new", "chains", "follow"]);
 
 export function libraryRoutes(pool: Pool, styles: Styles): Router {
   const router = Router();
-  answer(router, "library", async () => ({ templates: await templateCards(pool) }));
+  answer(router, "library", async () => ({ templates: await templateCards(pool, await askedByTemplate(pool, styles)) }));
+  answer(router, "follow", async ({ params }) => {
+    const from = Number(params.from);
+    if (!Number.isInteger(from) || from < 0) throw notFound(`place “${params.from}” to go on from`);
+    return followPage(pool, styles, from);
+  });
+  answer(router, "followEdition", async ({ params, body, person }) => inTransaction(pool, async (db) => {
+    const { release, name } = await followEdition(db, styles, params.template, body.revision, body.note, person.name);
+    await tell(db, { kind: "release", template: params.template, name, release: release.number, by: person.name });
+    return release;
+  }));
   answer(router, "template", async ({ params }) => templateWith(pool, params.template));
   answer(router, "newTemplate", async ({ body, person }) => {
     const said = idOf(body.name);

@@ -10,7 +10,8 @@ interface ReleaseRow { number: number; note: string; edition: number; tracks: nu
 const RELEASE = "number, note, edition, jsonb_array_length(session->'tracks') as tracks, published_by, published_at";
 const releaseOf = (r: ReleaseRow): Release => ({ number: r.number, note: r.note, edition: r.edition, tracks: r.tracks, publishedBy: r.published_by, publishedAt: r.published_at.toISOString() });
 
-export async function templateCards(db: Db): Promise<TemplateCard[]> {
+/** @param asked how many things the edition in force asks of each template */
+export async function templateCards(db: Db, asked: ReadonlyMap<string, number>): Promise<TemplateCard[]> {
   const { rows } = await db.query<{ id: string; name: string; shelf: string; session: Session; updated_at: Date; released: Session | null; open: number } & { [K in keyof ReleaseRow]: ReleaseRow[K] | null }>(
     `select t.id, t.name, t.shelf, d.session, d.updated_at, r.session as released,
             r.number, r.note, r.edition, jsonb_array_length(r.session->'tracks') as tracks, r.published_by, r.published_at,
@@ -23,7 +24,7 @@ export async function templateCards(db: Db): Promise<TemplateCard[]> {
     inputs: r.session.tracks.reduce((n, t) => n + (t.kind === "audio" && t.source !== null ? CHANNELS[t.format ?? "mono"] : 0), 0),
     latest: r.number === null ? null : releaseOf(r as ReleaseRow),
     changed: r.released === null || diff(r.released, r.session).length > 0,
-    sessions: r.open, updatedAt: r.updated_at.toISOString(),
+    sessions: r.open, asked: asked.get(r.id) ?? 0, updatedAt: r.updated_at.toISOString(),
   }));
 }
 
@@ -70,6 +71,8 @@ export async function publishRelease(db: Db, template: string, revision: number,
   const [draft] = drafts;
   if (!draft || draft.revision !== revision) throw stale(`${draft?.updated_by ?? "Somebody"} changed the draft since you looked at it. Look at that change, then publish.`);
   if (draft.session.tracks.length === 0) throw new HouseProblem(422, "Nothing to publish", "The draft has no tracks yet. Add some, then publish.");
+  const [last] = await releasesOf(db, template);
+  if (last && diff((await releaseWith(db, template, last.number)).session, draft.session).length === 0) throw new HouseProblem(422, "Nothing to publish", `The draft of “${row.name}” is just as release ${last.number}. Change something, then publish.`);
   return addRelease(db, template, draft.session, note, edition, by);
 }
 

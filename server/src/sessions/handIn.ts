@@ -1,5 +1,5 @@
+import type { HandedIn, Unlike } from "@mossy/contract/sessions";
 import type { Session } from "@mossy/core/session/document";
-import { check, followingTracks, open } from "@mossy/core/check/check";
 import { readExchange } from "@mossy/core/formats/exchange/read";
 import type { ReadExchange } from "@mossy/core/formats/exchange/read";
 import { matchSession } from "@mossy/core/match/match";
@@ -10,10 +10,11 @@ import type { Styles } from "../house/styles.ts";
 import { tell } from "../news/tell.ts";
 import { HouseProblem } from "../problems.ts";
 import { addDocument } from "./documents.ts";
+import { unlike } from "./likeness.ts";
 import { addCheckIn, sessionWith } from "./store.ts";
-import type { Counts } from "./store.ts";
+import { countsOf } from "./counts.ts";
 
-export interface HandIn { readonly bytes: Uint8Array; readonly name: string; /** Which session it is, where somebody says so. */ readonly session: string | undefined; readonly by: string; readonly at: Date }
+export interface HandIn { readonly bytes: Uint8Array; readonly name: string; /** Which session it is, where somebody says so. */ readonly session: string | undefined; /** Whether it is taken in however little it is like it. */ readonly sure: boolean; readonly by: string; readonly at: Date }
 
 /** A session file as the house took it in. */
 export interface TakenIn { readonly session: Session; readonly recognised: "ids" | "likeness"; readonly remarks: readonly string[] }
@@ -27,12 +28,6 @@ export function takeIn(style: Style, given: Session, read: ReadExchange): TakenI
   return { session: { ...session, ...settings }, recognised: "likeness", remarks: [known, ...read.remarks] };
 }
 
-/** How a session stands: tracks, how many follow the house, what is open against the house and what went out. */
-export function countsOf(style: Style, session: Session, given: Session): Counts {
-  const findings = check(style, session, given);
-  return { tracks: session.tracks.length, following: followingTracks(session, findings), open: open(findings).length };
-}
-
 /** A file that says it is another session of this house would show everything as lost and everything as new. */
 async function refuseAnothers(pool: Pool, of: string): Promise<void> {
   const other = await sessionWith(pool, of).catch(() => null);
@@ -40,7 +35,7 @@ async function refuseAnothers(pool: Pool, of: string): Promise<void> {
 }
 
 /** Takes a session file in as a check-in. Nothing is stored when the file cannot be read. */
-export async function handIn(pool: Pool, styles: Styles, what: HandIn): Promise<{ checkIn: string; session: string; number: number; findings: number; remarks: string[] }> {
+export async function handIn(pool: Pool, styles: Styles, what: HandIn): Promise<HandedIn | Unlike> {
   const read = readExchange(what.bytes);
   if (what.session !== undefined && read.of !== null && read.of !== what.session) await refuseAnothers(pool, read.of);
   const of = what.session ?? read.of;
@@ -50,12 +45,14 @@ export async function handIn(pool: Pool, styles: Styles, what: HandIn): Promise<
     throw e;
   });
   const { style } = await styles.current(pool);
+  const question = read.of !== target.id && !what.sure ? await unlike(pool, style, target, read) : null;
+  if (question) return question;
   const taken = takeIn(style, target.given, read);
-  const counts = countsOf(style, taken.session, target.given);
+  const counts = await countsOf(pool, styles, taken.session, target);
   return inTransaction(pool, async (db) => {
     const document = await addDocument(db, taken.session, what.by, what.at);
     const added = await addCheckIn(db, { session: of, fileName: what.name, file: what.bytes, came: taken.session, document, recognised: taken.recognised, remarks: taken.remarks, by: what.by, at: what.at, counts });
-    await tell(db, { kind: "check-in", checkIn: added.id, session: of, title: target.title, room: target.roomName, findings: counts.open, by: what.by });
-    return { checkIn: added.id, session: of, number: added.number, findings: counts.open, remarks: [...taken.remarks] };
+    await tell(db, { kind: "check-in", checkIn: added.id, session: of, title: target.title, room: target.roomName, findings: counts.open.room, by: what.by });
+    return { taken: true, checkIn: added.id, session: of, number: added.number, findings: counts.open.room, remarks: [...taken.remarks] };
   });
 }

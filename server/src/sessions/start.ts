@@ -13,8 +13,25 @@ import { addSession } from "./store.ts";
 
 export interface Start { title: string; room: string; template: string; release: number; leaveOut: readonly string[]; settings?: ChosenSettings }
 
+/**
+ * A title and a folder that no other session has: two of one name in one room on one day would share their folder,
+ * and nobody could tell their packages and messages apart. The second is called "Spring tide 2".
+ */
+async function toldApart(db: Db, start: Start, folderOf: (title: string) => string): Promise<{ title: string; folder: string }> {
+  // Whoever starts the same at the same moment waits here.
+  await db.query("select pg_advisory_xact_lock(hashtext('session folders'))");
+  const plain = folderOf(start.title);
+  for (let n = 1; ; n++) {
+    const title = n === 1 ? start.title : `${start.title.slice(0, 74)} ${n}`;
+    // A pattern of folders that leaves the title out tells nothing apart.
+    const folder = n > 1 && folderOf(title) === plain ? `${plain}_${n}` : folderOf(title);
+    const { rows } = await db.query("select 1 from sessions where folder = $1", [folder]);
+    if (rows.length === 0) return { title, folder };
+  }
+}
+
 /** Fits a release into a room and stores the session that comes of it. @returns its id */
-export async function startSession(db: Db, start: Start, by: string, style: Style, at: Date = new Date()): Promise<string> {
+export async function startSession(db: Db, start: Start, by: string, { edition, style }: { edition: number; style: Style }, at: Date = new Date()): Promise<string> {
   const room = await roomWith(db, start.room);
   const release = await releaseWith(db, start.template, start.release);
   const chosen = startedWith(release.session, start.settings ?? {});
@@ -25,9 +42,11 @@ export async function startSession(db: Db, start: Start, by: string, style: Styl
     leftOut: result.leftOut.map(({ id, name }) => ({ id, name })),
   };
   const id = randomUUID();
+  const { title, folder } = await toldApart(db, start, (said) => sessionFolder(style.house, style.reader, said, room.name, at));
+  if (title !== start.title) report.adjusted.unshift({ track: null, what: "Name", says: `${room.name} has a “${start.title}” already; this one is called “${title}”, and so is its folder.` });
   await addSession(db, {
-    id, title: start.title, room: start.room, template: start.template, release: start.release,
-    given: { ...result.session, title: start.title }, report, folder: sessionFolder(style.house, style.reader, start.title, room.name, at), by, at,
+    id, title, room: start.room, template: start.template, release: start.release, edition,
+    given: { ...result.session, title }, report, folder, by, at,
   });
   return id;
 }

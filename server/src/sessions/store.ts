@@ -6,30 +6,32 @@ import type { Session } from "@mossy/core/session/document";
 import type { Db } from "../database.ts";
 import { HouseProblem, notFound } from "../problems.ts";
 import { isUuid } from "../uuid.ts";
+import { keepCounts } from "./counts.ts";
+import type { Counts, Given } from "./counts.ts";
 
 interface CheckInRow {
   id: string; number: number; file_name: string; handed_in_by: string; handed_in_at: Date;
-  tracks: number; followed_then: number; follow_now: number; findings_then: number; open_now: number;
+  tracks: number; followed_then: number; follow_now: number; findings_then: number; open_now: number; asked_now: number; brought_now: number;
 }
-const CHECK_IN = "id, number, file_name, handed_in_by, handed_in_at, tracks, followed_then, follow_now, findings_then, open_now";
+const CHECK_IN = "id, number, file_name, handed_in_by, handed_in_at, tracks, followed_then, follow_now, findings_then, open_now, asked_now, brought_now";
 const checkInOf = (r: CheckInRow): CheckInCard => ({
   id: r.id, number: r.number, fileName: r.file_name, handedInBy: r.handed_in_by, handedInAt: r.handed_in_at.toISOString(),
-  tracks: r.tracks, followedThen: r.followed_then, followNow: r.follow_now, findingsThen: r.findings_then, openNow: r.open_now,
+  tracks: r.tracks, followedThen: r.followed_then, followNow: r.follow_now, findingsThen: r.findings_then, openNow: r.open_now, askedNow: r.asked_now, broughtNow: r.brought_now,
 });
 
 interface SessionRow {
-  id: string; title: string; room: string; room_name: string; template: string; template_name: string; release: number; latest: number;
-  made_by: string; made_at: Date; sent_at: Date | null; closed_at: Date | null; tracks: number; last: (Omit<CheckInRow, "handed_in_at"> & { handed_in_at: string }) | null;
+  id: string; title: string; room: string; room_name: string; template: string; template_name: string; release: number; latest: number; edition: number;
+  made_by: string; made_at: Date; sent_at: Date | null; sent_as: SessionCard["sentAs"]; closed_at: Date | null; tracks: number; last: (Omit<CheckInRow, "handed_in_at"> & { handed_in_at: string }) | null;
 }
 const SESSIONS = `
-  select s.id, s.title, s.room, r.room->>'name' as room_name, s.template, t.name as template_name, s.release,
+  select s.id, s.title, s.room, r.room->>'name' as room_name, s.template, t.name as template_name, s.release, s.edition,
          (select max(number) from releases where template = s.template) as latest,
-         s.made_by, s.made_at, s.sent_at, s.closed_at, jsonb_array_length(s.given->'tracks') as tracks, to_jsonb(c) as last
+         s.made_by, s.made_at, s.sent_at, s.sent_as, s.closed_at, jsonb_array_length(s.given->'tracks') as tracks, to_jsonb(c) as last
   from sessions s join rooms r on r.id = s.room join templates t on t.id = s.template
   left join lateral (select ${CHECK_IN} from check_ins where session = s.id order by number desc limit 1) c on true`;
 const sessionOf = (r: SessionRow): SessionCard => ({
-  id: r.id, title: r.title, room: r.room, roomName: r.room_name, template: r.template, templateName: r.template_name, release: r.release, latestRelease: r.latest,
-  madeBy: r.made_by, madeAt: r.made_at.toISOString(), sentAt: r.sent_at?.toISOString() ?? null, closedAt: r.closed_at?.toISOString() ?? null,
+  id: r.id, title: r.title, room: r.room, roomName: r.room_name, template: r.template, templateName: r.template_name, release: r.release, latestRelease: r.latest, edition: r.edition,
+  madeBy: r.made_by, madeAt: r.made_at.toISOString(), sentAt: r.sent_at?.toISOString() ?? null, sentAs: r.sent_as, closedAt: r.closed_at?.toISOString() ?? null,
   tracks: r.tracks, lastCheckIn: r.last ? checkInOf({ ...r.last, handed_in_at: new Date(r.last.handed_in_at) }) : null,
 });
 
@@ -45,15 +47,18 @@ async function sessionCard(db: Db, id: string): Promise<SessionCard> {
   return sessionOf(row);
 }
 
-export interface WholeSession extends SessionCard { folder: string; given: Session; roomAs: Room; report: FitReport; checkIns: CheckInCard[]; ticks: Ticked[] }
+export interface WholeSession extends SessionCard { folder: string; given: Session; now: Session; roomAs: Room; report: FitReport; checkIns: CheckInCard[]; ticks: Ticked[] }
 
 export async function sessionWith(db: Db, id: string): Promise<WholeSession> {
   const card = await sessionCard(db, id);
-  const { rows } = await db.query<{ folder: string; given: Session; report: FitReport; room: Room }>("select s.folder, s.given, s.report, r.room from sessions s join rooms r on r.id = s.room where s.id = $1", [id]);
+  const { rows } = await db.query<{ folder: string; given: Session; now: Session; report: FitReport; room: Room }>(
+    `select s.folder, s.given, coalesce(d.session, s.given) as now, s.report, r.room from sessions s join rooms r on r.id = s.room
+     left join lateral (select document from check_ins where session = s.id order by number desc limit 1) c on true
+     left join documents d on d.id = c.document where s.id = $1`, [id]);
   const [row] = rows;
   if (!row) throw notFound("session with this id");
   const { rows: checkIns } = await db.query<CheckInRow>(`select ${CHECK_IN} from check_ins where session = $1 order by number desc`, [id]);
-  return { ...card, folder: row.folder, given: row.given, report: row.report, roomAs: row.room, checkIns: checkIns.map(checkInOf), ticks: await ticksOf(db, id) };
+  return { ...card, folder: row.folder, given: row.given, now: row.now, report: row.report, roomAs: row.room, checkIns: checkIns.map(checkInOf), ticks: await ticksOf(db, id) };
 }
 
 async function ticksOf(db: Db, session: string): Promise<Ticked[]> {
@@ -71,23 +76,22 @@ export async function tickLine(db: Db, session: string, line: string, done: bool
   return ticksOf(db, session);
 }
 
-export interface NewSession { id: string; title: string; room: string; template: string; release: number; given: Session; report: FitReport; folder: string; by: string; at: Date }
+export interface NewSession { id: string; title: string; room: string; template: string; release: number; edition: number; given: Session; report: FitReport; folder: string; by: string; at: Date }
 
 export async function addSession(db: Db, s: NewSession): Promise<void> {
   await db.query(
-    "insert into sessions (id, title, room, template, release, given, report, folder, made_by, made_at) values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)",
-    [s.id, s.title, s.room, s.template, s.release, JSON.stringify(s.given), JSON.stringify(s.report), s.folder, s.by, s.at]);
+    "insert into sessions (id, title, room, template, release, edition, given, report, folder, made_by, made_at) values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)",
+    [s.id, s.title, s.room, s.template, s.release, s.edition, JSON.stringify(s.given), JSON.stringify(s.report), s.folder, s.by, s.at]);
 }
 
-export async function markSent(db: Db, id: string, at: Date = new Date()): Promise<void> {
-  await db.query("update sessions set sent_at = $2 where id = $1", [id, at]);
+export async function markSent(db: Db, id: string, as: "package" | "correction", at: Date = new Date()): Promise<void> {
+  await db.query("update sessions set sent_at = $2, sent_as = $3 where id = $1", [id, at, as]);
 }
 
 export async function closeSession(db: Db, id: string, at: Date): Promise<void> {
   await db.query("update sessions set closed_at = $2 where id = $1", [id, at]);
 }
 
-export interface Counts { tracks: number; following: number; open: number }
 export interface NewCheckIn {
   session: string; fileName: string; file: Uint8Array; came: Session; document: string; recognised: "ids" | "likeness"; remarks: readonly string[]; by: string; at: Date; counts: Counts;
 }
@@ -100,7 +104,8 @@ export async function addCheckIn(db: Db, c: NewCheckIn): Promise<{ id: string; n
     `insert into check_ins (id, session, number, file_name, file, came, document, recognised, remarks, handed_in_by, handed_in_at,
        tracks, followed_then, findings_then, tracks_now, follow_now, open_now)
      values ($1, $2, (select coalesce(max(number), 0) + 1 from check_ins where session = $2), $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $11, $12, $13) returning number`,
-    [id, c.session, c.fileName, Buffer.from(c.file), JSON.stringify(c.came), c.document, c.recognised, JSON.stringify(c.remarks), c.by, c.at, c.counts.tracks, c.counts.following, c.counts.open]);
+    [id, c.session, c.fileName, Buffer.from(c.file), JSON.stringify(c.came), c.document, c.recognised, JSON.stringify(c.remarks), c.by, c.at, c.counts.tracks, c.counts.following, c.counts.open.room]);
+  await keepCounts(db, c.document, c.counts);
   return { id, number: rows[0]?.number ?? 1 };
 }
 
@@ -118,12 +123,8 @@ export async function checkInWith(db: Db, id: string): Promise<WholeCheckIn> {
 export const sessionOfCheckIn = async (db: Db, checkIn: WholeCheckIn): Promise<SessionCard> => sessionCard(db, checkIn.session);
 
 /** What a document is: somebody's check-in with the session as it was given, or the draft of a template. */
-export async function ownerOf(db: Db, document: string): Promise<{ given: Session } | "draft"> {
+export async function ownerOf(db: Db, document: string): Promise<Given | "draft"> {
   if (!isUuid(document)) throw notFound("document with this id");
-  const { rows } = await db.query<{ given: Session }>("select s.given from check_ins c join sessions s on s.id = c.session where c.document = $1", [document]);
+  const { rows } = await db.query<Given>("select s.given, s.edition from check_ins c join sessions s on s.id = c.session where c.document = $1", [document]);
   return rows[0] ?? "draft";
-}
-
-export async function countAgain(db: Db, document: string, counts: Counts): Promise<void> {
-  await db.query("update check_ins set tracks_now = $2, follow_now = $3, open_now = $4 where document = $1", [document, counts.tracks, counts.following, counts.open]);
 }

@@ -33,6 +33,18 @@ export const queries = {
     },
     staleTime: Infinity, structuralSharing: false,
   }),
+  /** An edition ready for work; editions never change. */
+  styleOf: (edition: number) => queryOptions({
+    queryKey: ["style-of", edition],
+    queryFn: async () => {
+      const [{ house }, { makeStyle }] = await Promise.all([ask("houseEdition", { edition }), import("@mossy/core/house/style")]);
+      return makeStyle(house);
+    },
+    staleTime: Infinity, structuralSharing: false,
+  }),
+  follow: infiniteQueryOptions({
+    queryKey: ["follow"], queryFn: ({ pageParam }) => ask("follow", { from: pageParam }), initialPageParam: 0, getNextPageParam: (last) => last.next ?? undefined,
+  }),
   library: queryOptions({ queryKey: ["library"], queryFn: () => ask("library", {}) }),
   template: (template: string) => queryOptions({ queryKey: ["template", template], queryFn: () => ask("template", { template }) }),
   release: (template: string, release: number) => queryOptions({ queryKey: ["release", template, release], queryFn: () => ask("release", { template, release }), staleTime: Infinity }),

@@ -37,6 +37,7 @@ export const router = createBrowserRouter([
           },
           { path: "library", lazy: screen(() => import("../library/page.tsx")) },
           { path: "library/new", lazy: screen(() => import("../library/newPage.tsx")) },
+          { path: "library/follow", lazy: screen(() => import("../library/followPage.tsx")) },
           { path: "library/chains", lazy: screen(() => import("../library/chainsPage.tsx")) },
           { path: "library/:template/releases/:release", lazy: screen(() => import("../library/releasePage.tsx")) },
           { path: "library/:template/:view?", lazy: screen(() => import("../workbench/page.tsx")) },

@@ -1,25 +1,30 @@
-import { check } from "@mossy/core/check/check";
-import type { Finding } from "@mossy/core/check/rule";
+import type { Start } from "@mossy/core/check/causes";
 import type { House } from "@mossy/core/house/house";
 import { makeStyle } from "@mossy/core/house/style";
 import type { Style } from "@mossy/core/house/style";
 import type { Session, Track } from "@mossy/core/session/document";
+import { lookAt } from "./lookAt.ts";
+import type { Looked } from "./lookAt.ts";
 
-/** What the worker is told: the house and what the session went out as, once; then each state as the order of tracks and those that are other than before. */
+/** What the worker is told: the house, what the session went out as and under which house (null: the same), once; then each state as the order of tracks and those that are other than before. */
 export type CheckTask =
-  | { readonly house: House; readonly given: Session | null }
+  | { readonly house: House; readonly start: { readonly given: Session; readonly house: House | null } | null }
   | { readonly turn: number; readonly session: Omit<Session, "tracks">; readonly order: readonly string[]; readonly changed: readonly Track[] };
-export interface CheckAnswer { readonly turn: number; readonly findings: readonly Finding[] }
+export interface CheckAnswer extends Looked { readonly turn: number }
 
 let style: Style | null = null;
-let given: Session | null = null;
+let start: Start | null = null;
 let tracks = new Map<string, Track>();
 
 // Off the page's thread. Tracks that did not change stay the same objects here, so only what changed is looked at again.
 self.onmessage = ({ data }: MessageEvent<CheckTask>) => {
-  if ("house" in data) { style = makeStyle(data.house); given = data.given; return; }
+  if ("house" in data) {
+    style = makeStyle(data.house);
+    start = data.start && { given: data.start.given, style: data.start.house ? makeStyle(data.start.house) : style };
+    return;
+  }
   if (!style) return;
   const next = new Map(data.changed.map((t) => [t.id, t]));
   tracks = new Map(data.order.flatMap((id) => { const t = next.get(id) ?? tracks.get(id); return t ? [[id, t] as const] : []; }));
-  self.postMessage({ turn: data.turn, findings: check(style, { ...data.session, tracks: [...tracks.values()] }, given) } satisfies CheckAnswer);
+  self.postMessage({ turn: data.turn, ...lookAt(style, { ...data.session, tracks: [...tracks.values()] }, start) } satisfies CheckAnswer);
 };

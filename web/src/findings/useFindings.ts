@@ -1,4 +1,6 @@
-import { check, keep, open, putAllRight, takeUpAgain } from "@mossy/core/check/check";
+import { keep, open, putAllRight, takeUpAgain } from "@mossy/core/check/check";
+import { causesOf } from "@mossy/core/check/causes";
+import type { Cause, Start } from "@mossy/core/check/causes";
 import type { Finding } from "@mossy/core/check/rule";
 import { giveRole } from "@mossy/core/house/dress";
 import type { Style } from "@mossy/core/house/style";
@@ -6,12 +8,16 @@ import type { Session, Track } from "@mossy/core/session/document";
 import { useEffect, useMemo, useRef, useState } from "react";
 import type { Desk } from "../workbench/desk.ts";
 import type { CheckAnswer, CheckTask } from "./check.worker.ts";
+import { lookAt } from "./lookAt.ts";
+import type { Looked } from "./lookAt.ts";
 import { TITLE_OF } from "./titles.ts";
 
 export interface Findings {
   readonly all: readonly Finding[];
   readonly open: readonly Finding[];
   readonly byTrack: ReadonlyMap<string, readonly Finding[]>;
+  /** Who brought each about, by its id; empty for a template, which nobody sent out. */
+  readonly causes: ReadonlyMap<string, Cause>;
   /** Whether a change is still being looked at. */
   readonly looking: boolean;
 }
@@ -19,36 +25,36 @@ export interface Findings {
 /** Sessions larger than this are looked at in a worker, so that typing never waits for it. */
 const LARGE = 400;
 
-/** What is off in a session now. */
-export function useFindings(style: Style, session: Session, given: Session | null): Findings {
+/** What is off in a session now. @param start how it went out; null for a template */
+export function useFindings(style: Style, session: Session, start: Start | null): Findings {
   const large = session.tracks.length > LARGE;
-  const later = useLater(style, session, given, large);
-  const now = useMemo(() => (large ? null : check(style, session, given)), [style, session, given, large]);
-  const all = now ?? later.findings;
+  const later = useLater(style, session, start, large);
+  const now = useMemo(() => (large ? null : lookAt(style, session, start)), [style, session, start, large]);
+  const { findings: all, causes } = now ?? later;
   return useMemo(() => {
     const byTrack = new Map<string, Finding[]>();
     for (const f of all) if (f.track !== null) { const list = byTrack.get(f.track); if (list) list.push(f); else byTrack.set(f.track, [f]); }
-    return { all, open: open(all), byTrack, looking: large && later.looking };
-  }, [all, large, later.looking]);
+    return { all, open: open(all), byTrack, causes: new Map(causes), looking: large && later.looking };
+  }, [all, causes, large, later.looking]);
 }
 
-const NOTHING: readonly Finding[] = [];
+const NOTHING: Looked = { findings: [], causes: [] };
 
 /** Findings of a large session as a worker finds them; those of the state before show meanwhile. */
-function useLater(style: Style, session: Session, given: Session | null, large: boolean): { findings: readonly Finding[]; looking: boolean } {
-  const [found, setFound] = useState<{ of: Session | null; findings: readonly Finding[] }>({ of: null, findings: NOTHING });
-  const told = useRef<{ readonly worker: Worker; readonly style: Style; readonly given: Session | null; tracks: Map<string, Track>; turn: number; session: Session } | null>(null);
+function useLater(style: Style, session: Session, start: Start | null, large: boolean): Looked & { looking: boolean } {
+  const [found, setFound] = useState<Looked & { of: Session | null }>({ of: null, ...NOTHING });
+  const told = useRef<{ readonly worker: Worker; readonly style: Style; readonly start: Start | null; tracks: Map<string, Track>; turn: number; session: Session } | null>(null);
   useEffect(() => {
     if (!large) return;
     let at = told.current;
-    if (!at || at.style !== style || at.given !== given) {
+    if (!at || at.style !== style || at.start !== start) {
       at?.worker.terminate();
       const worker = new Worker(new URL("./check.worker.ts", import.meta.url), { type: "module" });
-      worker.postMessage({ house: style.house, given } satisfies CheckTask);
-      at = { worker, style, given, tracks: new Map(), turn: 0, session };
+      worker.postMessage({ house: style.house, start: start && { given: start.given, house: start.style === style ? null : start.style.house } } satisfies CheckTask);
+      at = { worker, style, start, tracks: new Map(), turn: 0, session };
       const mine = at;
       // An answer to an earlier state still shows, until the one to the latest is there.
-      worker.onmessage = ({ data }: MessageEvent<CheckAnswer>) => { setFound({ of: data.turn === mine.turn ? mine.session : null, findings: data.findings }); };
+      worker.onmessage = ({ data }: MessageEvent<CheckAnswer>) => { setFound({ of: data.turn === mine.turn ? mine.session : null, findings: data.findings, causes: data.causes }); };
       told.current = at;
     }
     const { tracks, ...rest } = session;
@@ -57,9 +63,9 @@ function useLater(style: Style, session: Session, given: Session | null, large: 
     at.turn++;
     at.session = session;
     at.worker.postMessage({ turn: at.turn, session: rest, order: tracks.map((t) => t.id), changed: tracks.filter((t) => before.get(t.id) !== t) } satisfies CheckTask);
-  }, [style, given, large, session]);
+  }, [style, start, large, session]);
   useEffect(() => () => { told.current?.worker.terminate(); told.current = null; }, []);
-  return { findings: found.findings, looking: found.of !== session };
+  return { findings: found.findings, causes: found.causes, looking: found.of !== session };
 }
 
 /** What the buttons of a finding do at a desk. */
@@ -74,6 +80,15 @@ export function actsOn(desk: Desk, finding: Finding) {
 
 export function putAll(desk: Desk, style: Style, given: Session | null): void {
   desk.edit(putAllRight(style, desk.state().doc, given), "put all right");
+}
+
+/** Puts right what of it can be without asking among what one side brought about. */
+export function putRightOf(desk: Desk, style: Style, start: Start, cause: Cause): void {
+  const changes = putAllRight(style, desk.state().doc, start.given, (found, now) => {
+    const causes = causesOf(style, now, start, found);
+    return found.filter((f) => causes.get(f.id) === cause);
+  });
+  desk.edit(changes, `put right: ${cause === "room" ? "what the room changed" : cause === "edition" ? "what the edition asks" : "what the release brought"}`);
 }
 
 export function sayRole(desk: Desk, style: Style, track: string, role: string): void {

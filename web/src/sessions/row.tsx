@@ -9,7 +9,12 @@ export function StandPill({ session: s }: { session: SessionCard }) {
   const c = s.lastCheckIn;
   if (s.closedAt !== null) return <Pill>closed</Pill>;
   if (!c) return <Pill look="note">{s.sentAt === null ? "package not sent" : "at the room"}</Pill>;
-  return c.openNow === 0 ? <Pill look="ok">follows the house</Pill> : <Pill look="look">{c.openNow} to look at</Pill>;
+  return (
+    <span className="flex flex-wrap justify-end gap-1.5">
+      {c.askedNow > 0 && <Pill look="note">a later edition asks {c.askedNow}</Pill>}
+      {c.openNow === 0 ? <Pill look="ok">follows the house</Pill> : <Pill look="look">{c.openNow} to look at</Pill>}
+    </span>
+  );
 }
 
 /** A session in a list. */

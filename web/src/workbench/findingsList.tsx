@@ -21,7 +21,7 @@ export function FindingsList({ style, findings, desk, may, onSelect }: { style: 
       <div className="flex items-center justify-between"><h2 className="font-semibold">To look at</h2>{may && sure > 0 && <Button small look="main" onClick={() => { putAll(desk, style, null); }}>Put all right</Button>}</div>
       {findings.all.length === 0 && <Empty title="Nothing is off">Every track follows the house.</Empty>}
       {findings.all.length > 0 && <p className="text-xs text-ink-2"><Key>N</Key> goes to the next, <Key>Shift+N</Key> to the one before.</p>}
-      {may && kinds.length > 1 && <ul aria-label="All of a kind" className="flex flex-wrap gap-1.5">{kinds.map(([rule, n]) => <li key={rule}><Button small onClick={() => { desk.edit(putAllRight(style, desk.state().doc, null, rule), `put right: ${TITLE_OF.get(rule)?.toLowerCase() ?? rule}`); }}>{TITLE_OF.get(rule)} · {n}</Button></li>)}</ul>}
+      {may && kinds.length > 1 && <ul aria-label="All of a kind" className="flex flex-wrap gap-1.5">{kinds.map(([rule, n]) => <li key={rule}><Button small onClick={() => { desk.edit(putAllRight(style, desk.state().doc, null, (found) => found.filter((f) => f.rule === rule)), `put right: ${TITLE_OF.get(rule)?.toLowerCase() ?? rule}`); }}>{TITLE_OF.get(rule)} · {n}</Button></li>)}</ul>}
       {findings.all.slice(0, AT_ONCE).map((f) => <FindingCard key={f.id} finding={f} title={TITLE_OF.get(f.rule) ?? ""} acts={may ? actsOn(desk, f) : null} onShow={f.track === null ? undefined : () => { onSelect(f.track ?? ""); }} />)}
       {findings.all.length > AT_ONCE && <p className="text-sm text-ink-2">{findings.all.length - AT_ONCE} more. Put right all of a kind, or go through them by key.</p>}
     </section>

@@ -22,7 +22,7 @@ import { ViewMenu, viewOf } from "./viewMenu.tsx";
 interface SheetViewProps {
   readonly style: Style; readonly session: Session; readonly findings: Findings; readonly desk: Desk | null; readonly compact: boolean;
   readonly selection: Selection; readonly onSelect: (next: Selection) => void; readonly find: string; readonly onFind: (text: string) => void; readonly showing: string; readonly onShow: (id: string) => void;
-  readonly onEditView: () => void; readonly onTakeOut: () => void; readonly onPasteNames: (text: string) => void; readonly onDense: () => void;
+  /** Views are edited beside a template; elsewhere they are only chosen. */ readonly onEditView?: () => void; readonly onTakeOut: () => void; readonly onPasteNames: (text: string) => void; readonly onDense: () => void;
 }
 
 /** The track sheet with what narrows it: a view, a text to find. */
@@ -43,7 +43,7 @@ export function SheetView({ style, session, findings, desk, compact, selection, 
     <div className="flex h-full min-h-0 flex-col">
       <div role="toolbar" aria-label="What the sheet shows" className="flex items-center gap-2 border-b border-line px-3.5 py-1.5">
         <Input small type="search" aria-label="Find a track" placeholder="Find" className="w-36" value={find} onChange={(e) => { onFind(e.target.value); }} />
-        <ViewMenu session={session} chosen={showing} onChoose={onShow} desk={desk} onEdit={onEditView} />
+        <ViewMenu session={session} chosen={showing} onChoose={onShow} desk={onEditView ? desk : null} onEdit={() => { onEditView?.(); }} />
         {shown && <span className="text-sm text-ink-2">{shown.size} of {session.tracks.length} show</span>}
         <Button small look="quiet" className="ml-auto" onClick={() => { saveAs(`${session.title}, track sheet.csv`, "text/csv", trackSheetCsv(session)); }}>Save as CSV</Button>
         <label className="flex items-center gap-1.5 text-sm text-ink-2"><input type="checkbox" checked={compact} onChange={onDense} /> compact</label>
