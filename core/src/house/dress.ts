@@ -5,7 +5,7 @@ import { CHANNELS, blankTrack } from "../session/document.ts";
 import type { Session, Track, TrackId } from "../session/document.ts";
 import type { Identity } from "../names/pattern.ts";
 import { compose } from "../names/compose.ts";
-import { insideOf, leavesTheSession } from "../session/routing.ts";
+import { byId, foldersAround, insideOf, leavesTheSession } from "../session/routing.ts";
 import { readName } from "../words/read.ts";
 import { NOBODY } from "./identify.ts";
 import { carrierOf, planHouse } from "./plan.ts";
@@ -103,35 +103,60 @@ export function startsFor(style: Style, what: Identity, kind: Track["kind"], nam
   return Object.fromEntries(startTrace(style, what, about).map((s) => [s.field, s.value]));
 }
 
-/** The changes that add tracks where the house order wants them, dressed among what is there. */
+/**
+ * The changes that add tracks where the house order wants them, dressed among what is there. What was there keeps its name, colour and
+ * place: adding tracks is not dressing the session. A folder is made only where enough of the new tracks go in it.
+ */
 export function addDressed(style: Style, session: Session, tracks: readonly Track[]): Change[] {
   const main = [...session.tracks, ...tracks].find((t) => t.kind === "main")?.id ?? null;
   const feeding = tracks.map((t): Track => ({ ...t, feeds: leavesTheSession(t) ? null : main }));
   const wide: Session = { ...session, tracks: [...session.tracks, ...feeding] };
-  const target = dressed(style, wide);
   const added = new Set(tracks.map((t) => t.id));
-  const before = new Map(session.tracks.map((t) => [t.id, t]));
-  // What was there before keeps its name, colour and place: adding tracks is not dressing the session.
-  const plan = new Map(target.tracks.map((t) => [t.id, t]));
-  const result: Track[] = [];
-  const insideTarget = insideOf(target.tracks);
+  const before = byId(session);
+  const target = withoutNeedless(style, dressed(style, wide), main, (t) => before.has(t.id), (t) => added.has(t.id));
+  const inside = insideOf(target.tracks);
   const insideNow = insideOf(session.tracks);
+  const result: Track[] = [];
   const walk = (parent: TrackId | null): void => {
-    const old = insideNow.get(parent) ?? [];
-    const fresh = (insideTarget.get(parent) ?? []).filter((t) => added.has(t.id) || !before.has(t.id));
-    const order = (insideTarget.get(parent) ?? []).map((t) => t.id);
-    const list: Track[] = [...old];
-    for (const t of fresh) {
+    const wanted = inside.get(parent) ?? [];
+    const list = [...insideNow.get(parent) ?? []];
+    for (const t of wanted.filter((x) => !before.has(x.id))) {
       // After the last old neighbour that the house order puts before it.
-      const ahead = new Set(order.slice(0, order.indexOf(t.id)));
-      let at = 0;
-      list.forEach((x, i) => { if (ahead.has(x.id)) at = i + 1; });
-      list.splice(at, 0, t);
+      const ahead = new Set(wanted.slice(0, wanted.indexOf(t)).map((x) => x.id));
+      list.splice(list.findLastIndex((x) => ahead.has(x.id)) + 1, 0, t);
     }
-    for (const t of list) { result.push(before.get(t.id) ?? plan.get(t.id) ?? t); walk(t.id); }
+    for (const t of list) { result.push(before.get(t.id) ?? t); walk(t.id); }
   };
   walk(null);
   return diff(session, { ...session, tracks: result });
+}
+
+/** A session without the folders that are new and would hold too few of the new tracks; those stand, and feed, where the folder would have stood. */
+function withoutNeedless(style: Style, session: Session, main: TrackId | null, isOld: (t: Track) => boolean, isAdded: (t: Track) => boolean): Session {
+  const tracks = byId(session);
+  const held = new Map<TrackId, number>();
+  for (const t of session.tracks) {
+    if (isAdded(t)) for (const f of foldersAround(tracks, t)) held.set(f.id, (held.get(f.id) ?? 0) + 1);
+  }
+  const needless = new Set(session.tracks.flatMap((t) => {
+    if (t.kind !== "folder" || isOld(t) || isAdded(t)) return [];
+    const from = style.folderOfRole.get(t.role ?? "")?.plan.from ?? style.house.folderFrom;
+    return (held.get(t.id) ?? 0) < from ? [t.id] : [];
+  }));
+  if (needless.size === 0) return session;
+  const standing = (id: TrackId | null): TrackId | null => {
+    let at = id;
+    while (at !== null && needless.has(at)) at = tracks.get(at)?.parent ?? null;
+    return at;
+  };
+  return {
+    ...session,
+    tracks: session.tracks.filter((t) => !needless.has(t.id)).map((t) => {
+      const parent = standing(t.parent);
+      const feeds = t.feeds !== null && needless.has(t.feeds) ? carrierOf(parent, tracks) ?? main : t.feeds;
+      return parent === t.parent && feeds === t.feeds ? t : { ...t, parent, feeds };
+    }),
+  };
 }
 
 /** The changes that say what a track is and give it what the house gives to that: name, colour, icon. */

@@ -1,4 +1,5 @@
 import { compose } from "../names/compose.ts";
+import { fold } from "../words/fold.ts";
 import type { Identity } from "../names/pattern.ts";
 import type { Track } from "../session/document.ts";
 import { readName } from "../words/read.ts";
@@ -24,6 +25,28 @@ export const NOBODY: Identified = { role: null, of: null, positions: [], number:
  * (somebody renamed it to something else), an unsure one does not.
  */
 export function identify(style: Style, t: Track, context: ReadingContext): Identified {
+  const what = identifyAny(style, t, context);
+  return t.kind === "folder" ? asFolder(style, t.name, what) : what;
+}
+
+/** A folder called by the name of a family ("Bass") is that family's folder, not a folder for one of its roles. */
+function asFolder(style: Style, name: string, what: Identified): Identified {
+  if (!what.sure || what.role === null || what.of !== null || what.positions.length > 0 || what.number !== null || style.folderOfRole.has(what.role)) return what;
+  const family = style.families.get(style.reader.roles.get(what.role)?.family ?? "");
+  const folder = family && style.folderOfFamily.get(family.id);
+  // A name that the house would write as the family's ("Bs Gtr", which becomes "BASS") is its name as well.
+  const written = compose(style.house.names.folder, style.reader, what) ?? name;
+  if (!folder || !(sameWord(name, family.name) || sameWord(written, family.name))) return what;
+  return { role: folder.role, of: null, positions: [], number: null, from: "name", sure: true, reading: what.reading };
+}
+
+/** Whether two names are one word, in the singular or the plural. */
+function sameWord(a: string, b: string): boolean {
+  const stem = (text: string): string => fold(text).text.replace(/(?<=.{2}[^s])s$|(?<=ss)es$/, "");
+  return stem(a) === stem(b);
+}
+
+function identifyAny(style: Style, t: Track, context: ReadingContext): Identified {
   const known = t.role !== null && style.reader.roles.has(t.role);
   const own = { role: t.role, of: t.of, positions: t.positions, number: t.number };
   if (known && compose(style.house.names[patternUse(t.kind)], style.reader, own) === t.name) {

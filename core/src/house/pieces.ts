@@ -1,7 +1,6 @@
-import { ChangeRefused } from "../session/refused.ts";
 import { differences } from "./differences.ts";
 import type { House } from "./house.ts";
-import { applyToHouse, houseDiff, sortOutOfHouse, undoOfHouse } from "./houseChange.ts";
+import { applyToHouse, houseDiff, insistOnHouse, sortOutOfHouse, undoOfHouse } from "./houseChange.ts";
 import type { HouseChange } from "./houseChange.ts";
 
 /** One thing a draft does otherwise than an edition: what it says, and the changes it is made of. */
@@ -39,9 +38,7 @@ function inSentences(edition: House, key: string, changes: readonly HouseChange[
  * together; that is for the caller to ask.
  */
 export function withoutPiece(draft: House, piece: HousePiece): House {
-  const back = undoOfHouse(piece.changes);
-  try { return applyToHouse(draft, back); } catch (e) {
-    if (!(e instanceof ChangeRefused)) throw e;
-    return sortOutOfHouse(draft, back).doc;
-  }
+  // Another thing may stand beside it by now: what no longer fits as it was is brought about as it fits here.
+  const { doc, clash } = sortOutOfHouse(draft, undoOfHouse(piece.changes));
+  return applyToHouse(doc, insistOnHouse(doc, clash));
 }

@@ -2,6 +2,7 @@ import type { Identity } from "../names/pattern.ts";
 import { levelInWords, panInWords, transposeInWords } from "../session/says.ts";
 import { emptySession } from "../session/document.ts";
 import type { Session, Track } from "../session/document.ts";
+import { PATHS } from "../session/kind.ts";
 import { panSide } from "../words/wordlist.ts";
 import { decide, fieldsOf } from "./exceptions.ts";
 import type { Case } from "./exceptions.ts";
@@ -18,6 +19,15 @@ export interface StartOf { readonly field: keyof Started; readonly value: NonNul
 export function startFits({ when }: StartRule, what: Identity, family: string | null, kind: Track["kind"]): boolean {
   return (when.roles.length === 0 || when.roles.includes(what.role ?? "")) && (when.families.length === 0 || when.families.includes(family ?? ""))
     && (when.positions.length === 0 || when.positions.some((p) => what.positions.includes(p))) && (when.kinds.length === 0 || when.kinds.includes(kind));
+}
+
+/**
+ * The values such a track gets from a starting value that holds for it. What passes sound on (folder, bus, return, cue mix, main) takes a
+ * level only from one that speaks of it, by its kind or its role: a family's headroom is pulled down once, at the sources.
+ */
+export function startGives(rule: StartRule, what: Identity, kind: Track["kind"]): (keyof StartValues)[] {
+  const meant = !PATHS.has(kind) || rule.when.kinds.includes(kind) || rule.when.roles.includes(what.role ?? "");
+  return fieldsOf(rule.then).filter((f) => f !== "level" || meant);
 }
 
 /** The pan of something that lies on a side, as the house looks at it; undefined where it lies on none, or on both. */
@@ -42,7 +52,7 @@ export function startTrace(style: Style, what: Identity, about: Case): StartOf[]
   // What no role fits is for exceptions only: a line without a condition speaks of what the house knows.
   if (verdict.alone || what.role === null) return [...got.values()];
   const family = familyFor(style, what);
-  for (const rule of style.house.starts) if (startFits(rule, what, family, about.kind)) take(fieldsOf(rule.then), rule.then, rule, false);
+  for (const rule of style.house.starts) if (startFits(rule, what, family, about.kind)) take(startGives(rule, what, about.kind), rule.then, rule, false);
   return [...got.values()];
 }
 

@@ -1,7 +1,7 @@
 import { idOf } from "@mossy/core/words/usual/index";
 import type { ChecklistItem, House, StartRule } from "@mossy/core/house/house";
 import { planHouse } from "@mossy/core/house/plan";
-import { startFits, startInWords } from "@mossy/core/house/starts";
+import { startFits, startGives, startInWords } from "@mossy/core/house/starts";
 import { familyFor } from "@mossy/core/house/style";
 import { CHANNEL_FORMATS, TRACK_KINDS, trackKind } from "@mossy/core/session/document";
 import { ArrowDown, ArrowUp, Plus } from "lucide-react";
@@ -30,7 +30,7 @@ export default function StartsPage() {
     const many = new Map<string, number>();
     if (!session) return many;
     const { wanted } = planHouse(style, session);
-    for (const t of session.tracks) { const what = wanted.get(t.id)?.what; if (what?.sure) for (const s of house.starts) if (startFits(s, what, familyFor(style, what), t.kind)) many.set(s.id, (many.get(s.id) ?? 0) + 1); }
+    for (const t of session.tracks) { const what = wanted.get(t.id)?.what; if (what?.sure) for (const s of house.starts) if (startFits(s, what, familyFor(style, what), t.kind) && startGives(s, what, t.kind).length > 0) many.set(s.id, (many.get(s.id) ?? 0) + 1); }
     return many;
   }, [house.starts, session, style]);
   const put = (starts: StartRule[]): void => { change?.({ ...house, starts }); };

@@ -61,20 +61,21 @@ function SessionBody({ session: s }: { session: Whole }) {
   return (
     <div className="flex flex-col gap-4">
       <PageHead crumbs={[["Sessions", "/sessions"], [s.roomName, `/rooms/${s.room}`]]} title={s.title} beside={<StandPill session={s} />}>
-        <Button asChild><a href={fileAddress("package", { session: s.id })} download><Download size={15} aria-hidden /> Package</a></Button>
-        {may && s.closedAt === null && <SendButtons session={s} busy={send.isPending} quiet={waits !== null} onSend={(as) => { send.mutate(as); }} />}
+        {may && s.closedAt === null && <SendButton session={s} busy={send.isPending} quiet={waits !== null} onSend={(as) => { send.mutate(as); }} />}
         {waits && <Button look="main" asChild><Link to={`/check-ins/${waits.id}`}>Look and put right</Link></Button>}
       </PageHead>
       <p className="text-sm text-ink-2">
         From <Link className="font-semibold text-moss hover:underline" to={`/library/${s.template}/releases/${s.release}`}>{s.templateName}, release {s.release}</Link> · {s.now.tracks.length} tracks · {s.now.sampleRate / 1000} kHz, {s.now.bitDepth} bit, main path {s.now.mainFormat} · started by {s.madeBy}, {when(s.madeAt)}
         {s.sentAt === null ? "" : ` · ${s.sentAs === "correction" ? "corrected file" : "package"} sent ${when(s.sentAt)}`}
       </p>
-      {last && (
-        <p className="text-sm text-ink-2">
-          What goes out is the session as it stands now: check-in {last.number}{last.openNow < last.findingsThen ? " with what was put right in it" : ""}.
+      <div className="flex flex-wrap items-center gap-2 text-sm text-ink-2">
+        <p className="min-w-0 flex-1">
+          What goes out is the session as it stands now: {last ? `check-in ${last.number}${last.openNow < last.findingsThen ? " with what was put right in it" : ""}` : "as it was given"}.
           {waits ? ` ${waits.openNow} ${waits.openNow === 1 ? "thing is" : "things are"} still to look at in it.` : ""}
         </p>
-      )}
+        <Button small asChild><a href={fileAddress("package", { session: s.id })} download><Download size={14} aria-hidden /> Download the package</a></Button>
+        {may && last && s.closedAt === null && <Button small disabled={send.isPending} onClick={() => { send.mutate("package"); }}><Send size={14} aria-hidden /> Send the package again</Button>}
+      </div>
       <Trouble error={send.error} />
       <div className="two-up items-start">
         <CameBack session={s} />
@@ -89,16 +90,11 @@ function SessionBody({ session: s }: { session: Whole }) {
 }
 
 /** A session that came back goes out again as its corrected file; the whole package goes when it has to begin anew. */
-function SendButtons({ session: s, busy, quiet, onSend }: { session: Whole; busy: boolean; quiet: boolean; onSend: (as: "package" | "correction") => void }) {
+function SendButton({ session: s, busy, quiet, onSend }: { session: Whole; busy: boolean; quiet: boolean; onSend: (as: "package" | "correction") => void }) {
   if (s.checkIns.length === 0) {
     return <Button look="main" disabled={busy} onClick={() => { onSend("package"); }}><Send size={15} aria-hidden /> {s.sentAt === null ? "Send to the station" : "Send again"}</Button>;
   }
-  return (
-    <>
-      <Button disabled={busy} onClick={() => { onSend("package"); }}>Send the package again</Button>
-      <Button look={quiet ? "plain" : "main"} disabled={busy} onClick={() => { onSend("correction"); }}><Send size={15} aria-hidden /> Send the corrected file</Button>
-    </>
-  );
+  return <Button look={quiet ? "plain" : "main"} disabled={busy} onClick={() => { onSend("correction"); }}><Send size={15} aria-hidden /> Send the corrected file</Button>;
 }
 
 function CameBack({ session: s }: { session: Whole }) {
@@ -108,11 +104,11 @@ function CameBack({ session: s }: { session: Whole }) {
       <h2 id="came" className="pb-3 font-semibold">Came back from the room</h2>
       <DropFile session={s.id} />
       {s.checkIns.length === 0 ? <Empty title="Nothing has come back yet">{nothing}</Empty> : (
-        <ul className="mt-3">{s.checkIns.map((c) => (
+        <ul className="mt-3">{s.checkIns.map((c, i) => (
           <li key={c.id} className="relative flex flex-wrap items-center gap-x-3 gap-y-1 border-t border-line py-2.5 hover:bg-bg">
             <span className="min-w-0 flex-1"><Link to={`/check-ins/${c.id}`} className="font-semibold after:absolute after:inset-0">Check-in {c.number}</Link><span className="block truncate text-sm text-ink-2" title={c.fileName}>{c.handedInBy}, {when(c.handedInAt)}</span></span>
             <span className="text-sm text-ink-2">{c.followedThen} of {c.tracks} followed the house</span>
-            {c.askedNow > 0 && <Pill look="note">a later edition asks {c.askedNow}</Pill>}
+            {i === 0 && c.askedNow > 0 && <Pill look="note">a later edition asks {c.askedNow}</Pill>}
             {c.openNow === 0 ? <Pill look="ok">put right</Pill> : <Pill look="look">{c.openNow} to look at</Pill>}
           </li>
         ))}</ul>

@@ -4,12 +4,13 @@ import { apply } from "@mossy/core/session/apply";
 import type { Session, TrackId } from "@mossy/core/session/document";
 import { FileProblem } from "@mossy/core/formats/fileProblem";
 import { trackSheetIn } from "@mossy/core/formats/trackSheet";
-import { MOST_AT_ONCE, addTyped, readLines } from "@mossy/core/sheet/typed";
+import { MOST_AT_ONCE, addTyped, endOf, readLines } from "@mossy/core/sheet/typed";
 import { useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
 import { z } from "zod";
 import { Button } from "../ui/button.tsx";
-import { Choice, Pill, TextArea } from "../ui/pieces.tsx";
+import { Pill, Select, TextArea } from "../ui/pieces.tsx";
 import { Tile } from "../ui/tile.tsx";
+import { useDoneKeys } from "../ui/useDoneKeys.ts";
 import { useKept } from "../ui/useKept.ts";
 import type { Desk } from "./desk.ts";
 import { newId } from "./newId.ts";
@@ -17,7 +18,7 @@ import { roleInWords } from "./sheetRow.tsx";
 
 interface AddProps { /** Under what the half typed list is kept. */ readonly keep: string; readonly style: Style; readonly session: Session; readonly desk: Desk; readonly start: string; readonly behind: TrackId | null; readonly onLibrary: () => void; readonly onDone: (made: readonly TrackId[]) => void }
 
-const halfTyped = z.object({ text: z.string(), where: z.enum(["house", "behind"]), agreed: z.array(z.string()) });
+const halfTyped = z.object({ text: z.string(), where: z.enum(["house", "behind", "end"]), agreed: z.array(z.string()) });
 const HALF_TYPED: z.infer<typeof halfTyped> = { text: "", where: "house", agreed: [] };
 
 /** Many tracks at once: names typed, pasted or read from a CSV, one a line, indented for folders; read and dressed as one types. */
@@ -38,8 +39,12 @@ export function AddTracks({ keep, style, session, desk, start, behind, onLibrary
   const agreed = useMemo(() => new Set(typed.agreed), [typed.agreed]);
   const lines = useMemo(() => readLines(style, session, later, newId, agreed), [style, session, later, agreed]);
   const neighbour = session.tracks.find((t) => t.id === behind) ?? null;
-  const changes = useMemo(() => addTyped(style, session, lines, where === "behind" && neighbour ? { parent: neighbour.parent, after: neighbour.id } : "house"), [style, session, lines, where, neighbour]);
+  const changes = useMemo(() => addTyped(style, session, lines, where === "behind" && neighbour ? { parent: neighbour.parent, after: neighbour.id } : where === "end" ? endOf(session) : "house"), [style, session, lines, where, neighbour]);
   const after = useMemo(() => apply(session, changes), [session, changes]);
+  const folders = useMemo(() => {
+    const typedIds = new Set(lines.map((l) => l.track.id));
+    return changes.flatMap((c) => (c.do === "add" && c.track.kind === "folder" && !typedIds.has(c.track.id) ? [c.track.name] : []));
+  }, [changes, lines]);
   const doubtful = lines.filter((l) => !l.reading.sure && l.track.kind !== "folder").length;
   const full = lines.length >= MOST_AT_ONCE;
   const made = useMemo(() => new Map(after.tracks.map((t) => [t.id, t])), [after]);
@@ -58,24 +63,29 @@ export function AddTracks({ keep, style, session, desk, start, behind, onLibrary
   const doubted = (l: (typeof lines)[number]): boolean => l.track.kind !== "folder" && !l.reading.sure && l.reading.role !== null;
   const says = (l: (typeof lines)[number]): string => (l.track.kind === "folder" ? made.has(l.track.id) ? `folder → ${folderOf(l.track.id)}` : "folder that is there already"
     : l.reading.sure ? `${roleInWords(style, l.track)} → ${folderOf(l.track.id)}` : l.reading.role === null ? "unread; added as typed" : `perhaps ${roleInWords(style, l.reading)}; else added as typed`);
+  const box = useRef<HTMLElement>(null);
+  useDoneKeys(box, lines.length > 0 ? add : null, giveUp);
   return (
-    <section aria-label="Add tracks" className="card flex min-h-0 flex-col gap-3 p-3.5">
+    <section ref={box} aria-label="Add tracks" className="card flex min-h-0 flex-col gap-3 p-3.5">
       <div><h2 className="font-semibold">Add tracks</h2><p className="text-sm text-ink-2">Type or paste names, one a line; indented ones stand in the folder above. “8 of Shanty tenor” makes eight; behind a bar may stand input, format and a note.</p></div>
       <TextArea autoFocus aria-label="Names, one a line" rows={7} className="shrink-0 resize-y font-mono text-sm" placeholder={"lead pan near | 12\n8 of shanty tenor\nDrum kit\n  kick | 1\n  Room | stereo | by the door"} value={text} onChange={(e) => { setText(e.target.value); setProblem(null); }}
         onKeyDown={(e) => {
-          if (e.key === "Enter" && (e.ctrlKey || e.metaKey) && lines.length > 0) add();
-          if (e.key === "Escape") giveUp();
           // Behind the beginning of a line a tab indents, as in any text; Escape leaves the field.
           if (e.key === "Tab" && !e.shiftKey && /(^|\n)[ \t]*$/.test(text.slice(0, e.currentTarget.selectionStart))) { e.preventDefault(); const { selectionStart: from, selectionEnd: to } = e.currentTarget; setText(`${text.slice(0, from)}  ${text.slice(to)}`); }
         }} />
       <div className="flex flex-wrap items-center gap-2">
-        {neighbour && <Choice label="Where they go" value={where} choices={[["house", "By the house"], ["behind", `Behind ${neighbour.name.slice(0, 10)}`]]} onChoose={(next) => { setTyped({ ...typed, where: next }); }} />}
+        <Select small aria-label="Where they go" value={where === "behind" && !neighbour ? "house" : where} onChange={(e) => { setTyped({ ...typed, where: halfTyped.shape.where.parse(e.target.value) }); }}>
+          <option value="house">where the house keeps them</option>
+          {neighbour && <option value="behind">behind {neighbour.name}</option>}
+          <option value="end">at the end, in the order typed</option>
+        </Select>
         <input ref={file} type="file" accept=".csv,text/csv,text/plain" className="sr-only" tabIndex={-1} aria-label="Track sheet as CSV" onChange={(e) => { void read(e.target.files?.[0]); e.target.value = ""; }} />
         <Button small onClick={() => { file.current?.click(); }}>From a CSV…</Button>
         <Button small onClick={onLibrary}>From the library…</Button>
       </div>
       {problem !== null && <p role="alert" className="rounded-md bg-brick-soft px-2.5 py-1.5 text-sm text-brick">{problem}</p>}
       {full && <p role="alert" className="text-sm text-brick">At most {MOST_AT_ONCE} tracks are added at once. Add what comes after “{lines.at(-1)?.line.name}” in a second go.</p>}
+      {folders.length > 0 && <p className="text-sm text-ink-2">Makes {folders.length === 1 ? "the folder" : "the folders"} <span className="font-mono font-semibold text-ink">{folders.join(", ")}</span> for them.</p>}
       {lines.length > 0 && (
         <ul aria-label="What the house makes of them" tabIndex={0} className="min-h-0 flex-1 overflow-y-auto border-t border-line">
           {lines.map((l) => (

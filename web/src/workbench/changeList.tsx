@@ -8,12 +8,15 @@ const SIGN = {
   moved: { Icon: ArrowUpDown, look: "bg-tide-soft text-tide" }, changed: { Icon: PenLine, look: "bg-lantern-soft text-lantern" },
 } as const;
 
+/** More lines than these nobody reads, and drawing them takes long. */
+const MOST = 400;
+
 /** Changes in words, one a line. */
 export function ChangeList({ said, narrow = false }: { said: readonly Said[]; narrow?: boolean }) {
   if (said.length === 0) return <Empty title="No difference">Both are the same.</Empty>;
   return (
     <ul>
-      {said.map((s, i) => {
+      {said.slice(0, MOST).map((s, i) => {
         const { Icon, look } = SIGN[s.sort];
         return (
           <li key={`${s.name}-${s.what}-${i}`} className={`grid items-center gap-x-3 border-b border-line py-1.5 text-sm ${narrow ? "grid-cols-[22px_minmax(0,1fr)]" : "grid-cols-[22px_minmax(140px,220px)_120px_minmax(0,1fr)] px-3.5"}`}>
@@ -23,6 +26,7 @@ export function ChangeList({ said, narrow = false }: { said: readonly Said[]; na
           </li>
         );
       })}
+      {said.length > MOST && <li className="px-3.5 py-2 text-sm text-ink-2">and {said.length - MOST} more</li>}
     </ul>
   );
 }

@@ -1,5 +1,4 @@
 import type { Template } from "@mossy/contract/library";
-import { dress } from "@mossy/core/house/dress";
 import type { Style } from "@mossy/core/house/style";
 import type { TrackId } from "@mossy/core/session/document";
 import { dissolve, outermost, takeOut, wrap } from "@mossy/core/sheet/folders";
@@ -18,7 +17,7 @@ import { Empty, Failed, Loading } from "../ui/states.tsx";
 import { useKept } from "../ui/useKept.ts";
 import { useSteady } from "../ui/useSteady.ts";
 import { AddTracks } from "./addTracks.tsx";
-import { ArrangePanel } from "./arrangePanel.tsx";
+import { ArrangePanel, DressPanel } from "./dressPanel.tsx";
 import { Changes, useChanged } from "./changesView.tsx";
 import { Clashes } from "./clashes.tsx";
 import type { DeskState } from "./desk.ts";
@@ -50,7 +49,7 @@ export default function WorkbenchPage() {
   return <Workbench key={data.draft.id} template={data} style={style} />;
 }
 
-const SIDES = ["track", "add", "put", "publish", "findings", "arrange", "shows"] as const;
+const SIDES = ["track", "add", "put", "publish", "findings", "arrange", "dress", "shows"] as const;
 type Side = (typeof SIDES)[number];
 const VIEWS = [["", "Track sheet"], ["/inputs", "Input list"], ["/map", "Signal map"], ["/picture", "Stereo picture"], ["/levels", "Levels"], ["/session", "Session"], ["/changes", "Changes"], ["/releases", "Releases"]] as const;
 
@@ -79,7 +78,7 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
   /** Shows a track where it stands, whatever the side has to say meanwhile. */
   const show = (id: TrackId): void => { setChosen(only(id)); if (!["sheet", "map", "picture"].includes(view)) void navigate(`/library/${template.id}`); };
 
-  const dressAll = (): void => { desk.edit(dress(style, session), "dress all"); };
+  const dressAll = (): void => { setSide("dress"); };
   const wrapThem = (): void => { const id = newId(); if (desk.edit(wrap(style, session, ids, id), "wrap in a folder")) select(id); };
   const takeThemOut = (): void => {
     const order = session.tracks.map((t) => t.id);
@@ -184,6 +183,7 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
           {side === "publish" && <Publish template={template.id} name={template.name} desk={desk} session={session} latest={latest} open={findings.open} saved={state.saving === "saved"} onDone={() => { setSide("track"); }} />}
           {side === "findings" && <FindingsList style={style} findings={findings} desk={desk} may={may} onSelect={show} />}
           {side === "arrange" && <ArrangePanel style={style} session={session} desk={desk} onDone={() => { setSide("track"); }} />}
+          {side === "dress" && <DressPanel style={style} session={session} desk={desk} onDone={() => { setSide("track"); }} />}
           {side === "shows" && <ViewForm key={shows} style={style} session={session} desk={desk} start={viewOf(session, shows)} folders={track?.kind === "folder" ? [track.id] : []} onDone={(id) => { setShows(id); setSide("track"); }} />}
           {side === "track" && (track ? <Inspector style={style} session={session} track={track} findings={findings.byTrack.get(track.id) ?? []} desk={may ? desk : null} onChoose={(list) => { choose(these(list)); }} />
             : ids.length > 1 && may ? <ManyPanel style={style} session={session} ids={ids} at={selection.at} desk={desk} onWrap={wrapThem} onTakeOut={takeThemOut} onSelect={select} />

@@ -1,10 +1,11 @@
 import type { Style } from "@mossy/core/house/style";
 import type { Session, TrackId } from "@mossy/core/session/document";
 import { pathsAlike, putPart } from "@mossy/core/sheet/part";
-import { useMemo, useState } from "react";
+import { useMemo, useRef, useState } from "react";
 import { PartPicker } from "../library/partPicker.tsx";
 import { Button } from "../ui/button.tsx";
 import { Tile } from "../ui/tile.tsx";
+import { useDoneKeys } from "../ui/useDoneKeys.ts";
 import type { Desk } from "./desk.ts";
 import { newId } from "./newId.ts";
 
@@ -15,8 +16,11 @@ export function PutPanel({ style, session, desk, template, onDone }: { style: St
   const added = changes.flatMap((c) => (c.do === "add" ? [c.track] : []));
   const alike = useMemo(() => (part ? pathsAlike(session, part) : new Map<TrackId, TrackId>()), [session, part]);
   const here = session.tracks.filter((t) => new Set(alike.values()).has(t.id));
+  const box = useRef<HTMLElement>(null);
+  const put = (): void => { if (desk.edit(changes, `put in ${added.length} from the library`)) onDone(added.map((t) => t.id)); };
+  useDoneKeys(box, added.length > 0 ? put : null, () => { onDone([]); });
   return (
-    <section aria-label="From the library" className="card flex min-h-0 flex-col gap-3 p-3.5">
+    <section ref={box} aria-label="From the library" className="card flex min-h-0 flex-col gap-3 p-3.5">
       <div><h2 className="font-semibold">From the library</h2><p className="text-sm text-ink-2">A folder of another template, with its routing. Paths this template has too are used as they stand here.</p></div>
       <PartPicker narrow except={template} onPick={setPart} />
       {part && (
@@ -26,7 +30,7 @@ export function PutPanel({ style, session, desk, template, onDone }: { style: St
         </>
       )}
       <div className="flex flex-wrap items-center gap-2">
-        <Button look="main" disabled={added.length === 0} onClick={() => { if (desk.edit(changes, `put in ${added.length} from the library`)) onDone(added.map((t) => t.id)); }}>Put in {added.length > 0 ? added.length : ""} {added.length === 1 ? "track" : "tracks"}</Button>
+        <Button look="main" disabled={added.length === 0} onClick={put}>Put in {added.length > 0 ? added.length : ""} {added.length === 1 ? "track" : "tracks"}</Button>
         <Button onClick={() => { onDone([]); }}>Cancel</Button>
       </div>
       {part && added.length === 0 && <p className="text-sm text-ink-2">All of it stands here already.</p>}
