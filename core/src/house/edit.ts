@@ -62,7 +62,7 @@ export function addRole(house: House, role: NewRole): { house: House; id: string
   const like = house.words.roles.find((r) => r.family === role.family && r.sort === "source") ?? house.words.roles.find((r) => r.family === role.family);
   const made: Role = {
     id, name, family: role.family, sort: "source", short: role.short, heard: heardFromText(role.heard),
-    kind: "audio", format: like?.format ?? "mono", source: like?.source ?? "mic", positions: [], colour: null, icon: null,
+    kind: "audio", format: like?.format ?? "mono", source: like?.source ?? "mic", positions: [], sections: [], colour: null, icon: null,
   };
   const last = house.words.roles.findLastIndex((r) => r.family === role.family);
   const roles = house.words.roles.toSpliced(last + 1, 0, made);

@@ -190,6 +190,7 @@ export function houseProblems(doc: Omit<House, "format" | "version">): Problem[]
     known([r.family], families, ["words", "roles", i, "family"], "family");
     known([r.colour], palette, ["words", "roles", i, "colour"], "colour");
     known(r.positions, positions, ["words", "roles", i, "positions"], "position");
+    known(r.sections, positions, ["words", "roles", i, "sections"], "position");
   });
   const folders = new Set<string>();
   const walk = (list: readonly FolderPlan[], path: (string | number)[]): void => list.forEach((f, i) => {

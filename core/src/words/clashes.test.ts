@@ -1,10 +1,11 @@
 import { describe, expect, it } from "vitest";
-import { Claims } from "./clashes.ts";
+import { Claims, claimsOnPosition, sharedShortForms } from "./clashes.ts";
+import { readName } from "./read.ts";
 import { makeReader } from "./reader.ts";
 import { groupUnread, wordToTeach } from "./unread.ts";
 import type { FoundName } from "./unread.ts";
 import { usualWords } from "./usual/index.ts";
-import type { Role } from "./wordlist.ts";
+import type { Position, Role } from "./wordlist.ts";
 
 const words = usualWords();
 const claims = new Claims(words);
@@ -71,5 +72,42 @@ describe("names nobody could read", () => {
     const taught = makeReader({ ...words, roles: words.roles.map((r) => (r.id === "conga" ? { ...r, heard: [...r.heard, heard("gonza")] } : r)) });
     expect(groupUnread(reader, names)).toHaveLength(1);
     expect(groupUnread(taught, names)).toEqual([]);
+  });
+});
+
+describe("what stands beside roles", () => {
+  it("has a short form of its own in the list that ships; two sides with one are a clash", () => {
+    const shipped = usualWords();
+    expect([...sharedShortForms(shipped)]).toEqual([]);
+    const side = (id: string, name: string): Position => ({ id, name, short: "SL", group: "side", heard: [], lies: null, says: "" });
+    const two = { ...shipped, positions: [side("stage-l", "stage l"), side("house-l", "house l"), ...shipped.positions] };
+    expect([...sharedShortForms(two)].sort()).toEqual(["house-l", "stage-l"]);
+    expect(claimsOnPosition(two, two.positions[1]!)[0]).toBe("“SL” is written for “stage l” as well, so names made with it look the same.");
+  });
+
+  it("tells house left from stage left, and where each lies", () => {
+    const { positions } = usualWords();
+    const lies = (id: string) => positions.find((p) => p.id === id)?.lies;
+    expect([lies("house-left"), lies("stage-left"), lies("left")]).toEqual(["audience-left", "player-left", "left"]);
+    const reader = makeReader(usualWords());
+    expect(["Piano SL", "Piano HL", "Piano stage right"].map((n) => readName(reader, n).positions)).toEqual([["stage-left"], ["house-left"], ["stage-right"]]);
+  });
+});
+
+describe("articulations", () => {
+  it("that are distinct stay distinct, each with its own short form, and a section's number counts nothing", () => {
+    const reader = makeReader(usualWords());
+    const read = ["stacc", "spicc", "marcato"].map((a) => readName(reader, `Violins 2 ${a}`));
+    expect(read.map((r) => [r.sure, r.number, r.positions])).toEqual([
+      [true, null, ["second-section", "staccato"]], [true, null, ["second-section", "spiccato"]], [true, null, ["second-section", "marcato"]],
+    ]);
+    expect(readName(reader, "Violin 2").number).toBe(2);
+    expect(readName(reader, "Horns a4")).toMatchObject({ role: "french-horn", number: null });
+  });
+
+  it("or anything else nobody knows behind a role make it unsure", () => {
+    const reader = makeReader(usualWords());
+    for (const name of ["Violin wobbled", "Kick zzz", "Vox Marram", "Cello 2 bartok"]) expect(readName(reader, name), name).toMatchObject({ sure: false, doubt: "unknown-words" });
+    for (const name of ["Kick XM12", "Snare 59", "Kick D12"]) expect(readName(reader, name).sure, name).toBe(true);
   });
 });

@@ -1,5 +1,5 @@
 import { fold } from "./fold.ts";
-import type { Role, WordList } from "./wordlist.ts";
+import type { Position, Role, WordList } from "./wordlist.ts";
 
 /** A word of a role that means something else as well. */
 export interface Clash {
@@ -72,4 +72,34 @@ function push<V>(map: Map<string, V[]>, key: string, value: V): void {
   const list = map.get(key);
   if (list) list.push(value);
   else map.set(key, [value]);
+}
+
+/**
+ * Who else claims a word of something that stands beside roles (a side, an articulation…), in sentences: others of these lists, above all
+ * one with the same short form, since names made with either look the same; and roles.
+ */
+export function claimsOnPosition(words: WordList, one: Position, claims: Claims = new Claims(words)): string[] {
+  const spoken = (p: Position): string[] => [p.name, ...p.heard.filter((h) => h.within === null).map((h) => h.text)].map((w) => fold(w).text);
+  const mine = new Set(spoken(one));
+  const short = fold(one.short).text;
+  const said: string[] = [];
+  for (const p of words.positions) {
+    if (p.id === one.id) continue;
+    if (fold(p.short).text === short) said.push(`“${one.short}” is written for “${p.name}” as well, so names made with it look the same.`);
+    else if (mine.has(fold(p.short).text) || spoken(p).includes(short)) said.push(`“${one.name}” and “${p.name}” share a word; the one that stands first is taken.`);
+    const shared = spoken(p).find((w) => mine.has(w));
+    if (shared !== undefined) said.push(`“${shared}” is “${p.name}” as well; the one that stands first is taken.`);
+  }
+  for (const r of words.roles) {
+    const clash = claims.of(r).find((c) => c.sort === "position" && c.with.id === one.id);
+    if (clash) said.push(`“${clash.word}” is the role ${r.name} when it stands alone.`);
+  }
+  return said;
+}
+
+/** The positions whose short form another one has too, by id: names made with either cannot be told apart. */
+export function sharedShortForms(words: WordList): ReadonlySet<string> {
+  const by = new Map<string, string[]>();
+  for (const p of words.positions) push(by, fold(p.short).text, p.id);
+  return new Set([...by.values()].filter((ids) => ids.length > 1).flat());
 }

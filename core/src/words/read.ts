@@ -81,6 +81,8 @@ export function readName(reader: Reader, name: string, context: ReadingContext =
   if (positions.length > 1) positions.sort((a, b) => POSITION_GROUPS.indexOf(a.group) - POSITION_GROUPS.indexOf(b.group));
 
   const numbers = readNumbers(segments, main?.index ?? -1);
+  const section = main?.role ? sectionOf(reader, main.role.role, main.seg, numbers.number) : null;
+  if (section) positions.unshift(section);
   const of = owner?.role?.role.id ?? fromFolder;
   const words = options.map((o): ReadWord => {
     const how = o === main && o.rank === 3 ? "folder" : o.seg.how;
@@ -94,7 +96,7 @@ export function readName(reader: Reader, name: string, context: ReadingContext =
     name,
     role: main?.role?.role.id ?? null, of,
     positions: positions.map((p) => p.id),
-    number: numbers.number, format,
+    number: section ? null : numbers.number, format,
     sure: doubt === null, doubt,
     confidence: main && all > 0 ? (known / all) * (doubt === null ? 1 : 0.5) : 0,
     others: main?.rivals ?? [],
@@ -221,6 +223,12 @@ function folderOwner(reader: Reader, context: ReadingContext, role: Role): strin
   return null;
 }
 
+/** "Violins 2": of a section that is divided, the number beside its plural says which part of it, and counts nothing. */
+function sectionOf(reader: Reader, role: Role, seg: Segment, number: number | null): Position | null {
+  const id = number === null || !seg.text.endsWith("s") ? undefined : role.sections[number - 1];
+  return id === undefined ? null : reader.positions.get(id) ?? null;
+}
+
 function readNumbers(segments: readonly Segment[], mainIndex: number): { number: number | null; at: number; order: number } {
   let number: number | null = null;
   let at = -1;
@@ -234,6 +242,8 @@ function readNumbers(segments: readonly Segment[], mainIndex: number): { number:
     if (leading && (s.digits?.startsWith("0") || segments.slice(1).some((x) => x.how === "number") || value > 8)) { order = i; return; }
     // Three digits, or a high number, is more often a microphone, a take or a year than a player.
     if (s.joined && segments[i - 1]?.how === "unknown") return;
+    // "Horns a4": so many of them play, together.
+    if (segments[i - 1]?.text === "a") return;
     if (value > 48 || value < 1 || (number !== null && !(at < mainIndex))) return;
     number = value;
     at = i;
@@ -256,10 +266,8 @@ function doubtOf(main: Option | null, owner: Option | null, roles: readonly Opti
   if (owner && (owner.rivals.length > 0 || owner.rank < 2)) return "several-meanings";
   for (const o of all) if ((o.role || o.position) && (o.seg.how === "guess" || (o.seg.how === "slip" && o.seg.text.length < 6))) return "slip";
   if (main.seg.text.length < 2 && !families.includes(role.family)) return "too-short";
-  // A strange word behind is mostly a person or a place; one in front may make it another thing ("Wobble piano").
-  const strange = all.filter((o) => isStrange(o) && o.seg.text.length > 1 && !isModelNumber(o, all));
-  if (strange.length > 1 || strange.some((o) => o.index < main.index || main.seg.text.length < 3)) return "unknown-words";
-  return null;
+  // A strange word may make it another thing, in front ("Wobble piano") and behind ("Violin wobble").
+  return all.some((o) => isStrange(o) && o.seg.text.length > 1 && !isModelNumber(o, all)) ? "unknown-words" : null;
 }
 
 /** A word nobody knows, or one that only a slip makes something without meaning ("hull" for "full"). */

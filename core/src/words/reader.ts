@@ -70,8 +70,10 @@ export function makeReader(words: WordList): Reader {
       if (text.length >= 3 && /[a-rt-z]$/.test(text)) plurals.push({ key: `${text}s`, meaning });
     }
   }
+  // "2nd" is a number beside most roles; only where a role is divided so does it name a section (read.ts).
+  const sections = new Set(words.roles.flatMap((r) => r.sections));
   for (const position of words.positions) {
-    for (const h of [{ text: position.name, within: null, doubtful: false }, { text: position.short, within: null, doubtful: false }, ...position.heard]) {
+    for (const h of [{ text: position.name, within: null, doubtful: false }, ...(sections.has(position.id) ? [] : [{ text: position.short, within: null, doubtful: false }]), ...position.heard]) {
       const { text, starts } = fold(h.text);
       learn(text, { as: "position", position, within: h.within, doubtful: h.doubtful }, starts.length === 1);
     }

@@ -48,6 +48,8 @@ export const role = z.object({
   source: source.nullable(),
   /** Positions that make sense for it, by id; none: the house does not say. */
   positions: z.array(id).max(60).default([]),
+  /** What a number beside its plural means ("Violins 2"): the first, the second… of these positions. None: it counts. */
+  sections: z.array(id).max(20).default([]),
   /** Null: the family's. */
   colour: id.nullable(),
   icon: oneLine(40).nullable(),

@@ -11,6 +11,9 @@ import { HouseProblem, notFound, stale } from "../problems.ts";
 interface EditionRow { number: number; note: string; published_by: string; published_at: Date }
 const editionOf = (r: EditionRow): Edition => ({ number: r.number, note: r.note, publishedBy: r.published_by, publishedAt: r.published_at.toISOString() });
 
+/** A house style as it is worked with now: what was stored before a value was there gets what it meant then. */
+const asNow = (stored: House): House => houseSchema.parse(stored);
+
 export async function editions(db: Db): Promise<Edition[]> {
   const { rows } = await db.query<EditionRow>("select number, note, published_by, published_at from house_editions order by number desc");
   return rows.map(editionOf);
@@ -25,14 +28,14 @@ export async function editionWith(db: Db, number: number): Promise<Edition & { h
   const { rows } = await db.query<EditionRow & { house: House }>("select * from house_editions where number = $1", [number]);
   const [row] = rows;
   if (!row) throw notFound(`edition ${number} of the house style`);
-  return { ...editionOf(row), house: row.house };
+  return { ...editionOf(row), house: asNow(row.house) };
 }
 
 export async function draft(db: Db): Promise<HouseDraft> {
   const { rows } = await db.query<{ house: House; revision: number; based_on: number; updated_by: string; updated_at: Date }>("select * from house_draft");
   const [row] = rows;
   if (!row) throw notFound("house style yet");
-  return { house: row.house, revision: row.revision, basedOn: row.based_on, updatedBy: row.updated_by, updatedAt: row.updated_at.toISOString() };
+  return { house: asNow(row.house), revision: row.revision, basedOn: row.based_on, updatedBy: row.updated_by, updatedAt: row.updated_at.toISOString() };
 }
 
 /** Puts another draft in the place of the one there is. */
@@ -65,7 +68,7 @@ export async function changeDraft(db: Db, from: number, changes: readonly HouseC
 
 function changedBy(row: DraftRow, from: number, changes: readonly HouseChange[]): House {
   try {
-    return applyToHouse(row.house, changes);
+    return applyToHouse(asNow(row.house), changes);
   } catch (e) {
     if (e instanceof ChangeRefused && from < row.revision) throw stale(`${row.updated_by} changed the same thing meanwhile: ${e.message} Load it again to see that change.`);
     throw e;

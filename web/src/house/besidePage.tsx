@@ -4,7 +4,7 @@ import { heardFromText } from "@mossy/core/house/edit";
 import type { House } from "@mossy/core/house/house";
 import { POSITION_GROUPS, lies, panSide, position as positionSchema } from "@mossy/core/words/wordlist";
 import type { Position, PositionGroup } from "@mossy/core/words/wordlist";
-import { Claims } from "@mossy/core/words/clashes";
+import { claimsOnPosition, sharedShortForms } from "@mossy/core/words/clashes";
 import { ArrowDown, ArrowUp, Plus } from "lucide-react";
 import { useMemo, useState } from "react";
 import { useSearchParams } from "react-router";
@@ -30,6 +30,8 @@ export default function BesidePage() {
   const chosen = house.words.positions.find((p) => p.id === params.get("line"));
   const list = house.words.positions.filter((p) => p.group === group);
   const { session, pick } = useSample();
+  const shared = useMemo(() => sharedShortForms(house.words), [house.words]);
+  const clashes = house.words.positions.filter((p) => shared.has(p.id));
   return (
     <div className="grid h-full min-h-0 grid-cols-[172px_minmax(0,1fr)_290px] gap-4">
       <nav aria-label="Lists" className="card flex min-h-0 flex-col p-2">
@@ -44,13 +46,18 @@ export default function BesidePage() {
           <h2 className="min-w-0 font-semibold">{GROUPS[group][0]} <span className="font-normal text-ink-2">{GROUPS[group][1]}</span></h2>
           {group === "side" && <span className="ml-auto flex shrink-0 items-center gap-2 text-sm">Seen by the <Choice label="From where the house looks" value={house.view} choices={[["player", "player"], ["audience", "audience"]]} onChoose={change ? (view) => { change({ ...house, view }); } : null} /></span>}
         </div>
+        {clashes.length > 0 && (
+          <p role="alert" className="border-b border-line bg-lantern-soft px-3.5 py-2 text-sm text-lantern">
+            {clashes.map((p) => `“${p.name}”`).join(", ")} share short forms: names made with them cannot be told apart. Give each its own.
+          </p>
+        )}
         <div className="min-h-0 flex-1 overflow-y-auto">
           <table className="w-full table-fixed">
             <thead className="sticky top-0 bg-surface text-left text-xs text-ink-2"><tr><th scope="col" className="w-[23%] border-b border-line px-3.5 py-1.5 font-semibold">Name</th><th scope="col" className="w-[14%] border-b border-line font-semibold">In names</th><th scope="col" className="border-b border-line font-semibold">Also heard as</th>{group === "side" && <th scope="col" className="w-[34%] border-b border-line font-semibold">Lies, so it starts</th>}</tr></thead>
             <tbody>{list.map((p) => (
               <tr key={p.id} aria-selected={p.id === chosen?.id} onClick={() => { setParams({ group, line: p.id }); }} className={`border-b border-line ${p.id === chosen?.id ? "bg-moss-soft" : "hover:bg-bg"}`}>
                 <td className="truncate px-3.5 py-[7px]"><button type="button" className="font-semibold" onClick={(e) => { e.stopPropagation(); setParams({ group, line: p.id }); }}>{p.name}</button></td>
-                <td className="font-mono text-sm">{p.short}</td>
+                <td className="font-mono text-sm">{p.short}{shared.has(p.id) && <span className="ml-2 rounded-full bg-lantern-soft px-2 py-0.5 font-sans text-xs font-semibold text-lantern" title="Another one is written the same: names made with either look the same.">clash</span>}</td>
                 <td className="truncate pr-3 text-sm text-ink-2" title={p.heard.map((h) => h.text).join(", ")}>{p.heard.map((h) => h.text).join(", ")}</td>
                 {group === "side" && <td className="truncate pr-3 text-sm">{p.lies === "left" || p.lies === "right" ? liesInWords(p.lies) : p.lies === null ? <span className="text-ink-2">on no side</span> : <>{liesInWords(p.lies)} <span aria-hidden>→</span> <span className="font-semibold">{panSide(p, house.view) < 0 ? "left" : "right"}</span></>}</td>}
               </tr>
@@ -89,7 +96,7 @@ function AddOne({ house, group, onAdd }: { house: House; group: PositionGroup; o
 
 function OnePanel({ house, one, onChange, onGone }: { house: House; one: Position; onChange: ((next: House) => void) | null; onGone: () => void }) {
   const [problem, setProblem] = useState<string | null>(null);
-  const others = useMemo(() => claimsOn(house, one), [house, one]);
+  const others = useMemo(() => claimsOnPosition(house.words, one).slice(0, 6), [house, one]);
   const set = (fields: Partial<Omit<Position, "id">>): void => {
     const read = positionSchema.safeParse({ ...one, ...fields });
     const made = read.success ? withPosition(house, one.id, fields) : { problem: `That does not work: ${read.error.issues[0]?.message ?? ""}.` };
@@ -116,21 +123,4 @@ function OnePanel({ house, one, onChange, onGone }: { house: House; one: Positio
       </div>}
     </section>
   );
-}
-
-/** Who else claims a word of this one: roles, and others of these lists. */
-function claimsOn(house: House, one: Position): string[] {
-  const mine = [one.name, one.short, ...one.heard.filter((h) => h.within === null).map((h) => h.text)].map((w) => w.toLowerCase());
-  const said: string[] = [];
-  for (const p of house.words.positions) {
-    if (p.id === one.id) continue;
-    const shared = [p.name, p.short, ...p.heard.filter((h) => h.within === null).map((h) => h.text)].find((w) => mine.includes(w.toLowerCase()));
-    if (shared !== undefined) said.push(`“${shared}” is “${p.name}” as well; the one that stands first is taken.`);
-  }
-  const claims = new Claims(house.words);
-  for (const r of house.words.roles) {
-    const clash = claims.of(r).find((c) => c.sort === "position" && c.with.id === one.id);
-    if (clash) said.push(`“${clash.word}” is the role ${r.name} when it stands alone.`);
-  }
-  return said.slice(0, 6);
 }

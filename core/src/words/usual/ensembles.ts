@@ -4,7 +4,7 @@ import type { FamilyTable } from "./tracks.ts";
 export const ENSEMBLE_FAMILIES: readonly FamilyTable[] = [
   { id: "strings", name: "Strings", colour: "rosewood", icon: "violin", roles: `
 Strings; Strings Strings Str; str, strs, string section, string ensemble, stgs, strgs, string, string group, orch strings, full strings, ens strings; group
-Violin; Vln Vln Vln; violin, violins, vl, vn, vlns, vlin, geige, solo violin, vno
+Violin; Vln Vln Vln; violin, violins, vl, vn, vlns, vlin, geige, solo violin, vno; sections=first-section,second-section
 Viola; Vla Vla Vla; violas, va, vlas, vle, vlla, vio@strings
 Cello; Vc Vc Vc; cello, celli, cellos, vcl, vlc, violoncello, vcs, cel?, clo, cllo, vcello
 Double bass; Cb Cb Cb; contrabass, double bass, double basses, dbl bass, contrabasses, string bass, cbs, kb@strings, db@strings, bass@strings, basses@strings, kontrabass, contra bass, d bass, db?, dbass

@@ -45,7 +45,7 @@ function roleFrom(line: string, family: string): Role {
     id: idOf(name), name, family, sort, kind, short: { full, eight, four }, heard: heardFrom(heard),
     format: kind === "audio" || kind === "instrument" ? format ?? "mono" : null,
     source: kind === "audio" ? src ?? "mic" : null,
-    positions: trait("at")?.split(",") ?? [], colour: trait("colour"), icon: trait("icon"),
+    positions: trait("at")?.split(",") ?? [], sections: trait("sections")?.split(",") ?? [], colour: trait("colour"), icon: trait("icon"),
   };
 }
 

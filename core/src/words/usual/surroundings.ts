@@ -103,6 +103,8 @@ prechorus; PrC; pre chorus, pre chor, prech, pre ch, prechorus
 intro; Intr; intro part
 outro; Outr; outro part
 section; Sec; sect, tutti part, section mic
+first section; 1st; firsts part
+second section; 2nd; seconds part
 desk; Dsk; desks, stand, 1st desk, desk
 guide; Gd; guide part, scratch, gde, scratch part, temp, rough part
 electric; El; elec, plugged
@@ -115,15 +117,22 @@ whispered; Whs; whispering
 spoken; Spk; spkn
 `,
   articulation: `
-muted; Mtd; muted, con sordino, sordino, sord, palm mute, palm muted, pm, muffled, stopped
+muted; Mtd; muted, mute, con sordino, sordino, sord, muffled
+stopped; Stop; hand stopped
+palm muted; PM; palm mute, pm
 pizzicato; Pizz; pizz, pizzicati
 tremolo; Trem; trem, tremolos
-staccato; Stac; stacc, stac, spiccato, spicc, short notes, staccatos, shorts, marcato, marc, spic
+staccato; Stac; stacc, stac, short notes, staccatos, shorts, short
+staccatissimo; StacM; staccatiss
+spiccato; Spic; spicc, spic
+marcato; Marc; marc, marcatos
 legato; Leg; leg, legatos
-sustain; Sus; sus, sustains, sustained, longs, long notes, arco
+sustain; Sus; sus, sustains, sustained, longs, long notes
+arco; Arco; bowed
 vibrato; Vib; vibr
 trill; Trl; trills, trilled, trl
-swell; Swl; swells, crescendo, cresc
+swell; Swl; swells
+crescendo; Cres; cresc, crescendos
 short swell; SwlS; swell short, 1s swell, one second swell
 long swell; SwlL; swell long, 4s swell, four second swell
 harmonics; Hmx; flageolet
@@ -157,11 +166,15 @@ far; Far; distant, dist mic, away, fr mic, long mic
 wide; Wide; wd, outrigger pos, spaced, wides
 `,
   side: `
-left; L; l, lft, lt, house left, stage left, sl, lf, lhs, lch, hl; left
-right; R; r, rgt, rt, rht, house right, stage right, sr, rgh, rite, rhs, rch, hr; right
+left; L; l, lft, lt, lf, lhs, lch; left
+right; R; r, rgt, rt, rht, rgh, rite, rhs, rch; right
 centre; C; c, center, ctr, cntr, cent, centr, mid centre, cen
 left surround; Ls; ls, left surr, lsr; left
 right surround; Rs; rs, right surr, rsr; right
+house left; HsL; hl; audience-left
+house right; HsR; hr; audience-right
+stage left; StL; sl; player-left
+stage right; StR; sr; player-right
 hat side; HatSd; hat sd, hatside, hi hat side, hh side, hat side; player-left
 ride side; RideSd; rideside, ride sd, floor side, floor tom side, ride side; player-right
 snare side; SnrSd; snareside
