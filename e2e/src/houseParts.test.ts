@@ -137,7 +137,7 @@ describe("exceptions", () => {
     await b.type("//section[@aria-label='Exception']//input[@aria-label='Add to any of these words in the name']", "far");
     await b.press(Key.ENTER);
     await choose("Colour", "Plum");
-    await b.see("//section[@aria-label='What would change']//strong[.='#6d5a94']");
+    await b.see("//section[@aria-label='What would change']//strong[.='#5e468e']");
     await b.see("//li[contains(., 'new exception')]//span[contains(., ' tracks')]", 30_000);
   });
 });

@@ -5,6 +5,9 @@ import { pairsOf } from "./apart.ts";
 import { contrast, inkOn } from "./contrast.ts";
 import { hexFromOklch, isShown, mostChroma, oklch } from "./oklch.ts";
 import { linearRgb } from "./srgb.ts";
+import { STARTERS } from "../house/starters.ts";
+import { usualHouse } from "../house/usual.ts";
+import { crowd, settle } from "./settle.ts";
 import { spread } from "./spread.ts";
 import { seenBy } from "./vision.ts";
 
@@ -75,17 +78,65 @@ describe("spreading a palette", () => {
     expect(moved(6, "#e0a526")).toBeLessThan(Math.max(...palette.map((c, i) => moved(i, c.hex))));
   });
 
-  it("moves only as far as it takes where a distance is enough", () => {
-    const all = spread(palette, { tries: 3000, contrast: 3 });
-    const some = spread(palette, { tries: 3000, contrast: 3, enough: 8 });
-    const way = (s: { colours: readonly string[] }): number => s.colours.reduce((n, c, i) => n + near(c, palette[i]?.hex ?? ""), 0);
-    expect(some.after).toBeGreaterThanOrEqual(8);
-    expect(way(some)).toBeLessThan(way(all) / 2);
-  });
-
   it("stops when it is told to, with what it has", () => {
     const result = spread(palette, { tries: 100_000, contrast: 3, onProgress: (share) => share < 0.01 });
     expect(result.stopped).toBe(true);
     expect(result.colours).toHaveLength(6);
+  });
+});
+
+describe("settling a palette at a distance", () => {
+  const blues = ["#3e6d8e", "#4b89a8", "#5f7d8c", "#7fa6b5", "#4f7f52", "#5d9a86"].map((h) => ({ hex: h, locked: false }));
+
+  it("reaches the distance for all eyes, keeps what is locked and every icon readable, and says how far all moved", () => {
+    const colours = blues.map((c, i) => ({ ...c, locked: i === 0 }));
+    const result = settle(colours, { apart: 8, contrast: 4.5, tries: 4000 });
+    expect([result.enough, result.colours[0]]).toEqual([true, "#3e6d8e"]);
+    expect(pairsOf(result.colours)[0]?.least).toBeGreaterThanOrEqual(8);
+    result.colours.forEach((c, i) => { if (c !== blues[i]!.hex) expect(contrast(c, inkOn(c))).toBeGreaterThanOrEqual(4.5); });
+    expect(result.moved).toBeCloseTo(result.colours.reduce((n, c, i) => n + near(c, blues[i]!.hex), 0), 6);
+    expect(settle(colours, { apart: 8, contrast: 4.5, tries: 4000 })).toEqual(result);
+  });
+
+  it("moves far less than a search for the farthest, and little more than one ten times as long", () => {
+    const way = (list: readonly string[]): number => list.reduce((n, c, i) => n + near(c, blues[i]!.hex), 0);
+    const short = settle(blues, { apart: 8, contrast: 3, tries: 4000 });
+    const long = settle(blues, { apart: 8, contrast: 3, tries: 40_000, seed: 5 });
+    expect(short.moved).toBeLessThan(way(spread(blues, { tries: 3000, contrast: 3 }).colours) / 2);
+    expect(short.moved).toBeLessThan(long.moved * 1.35);
+  });
+
+  it("keeps hues where it can: no colour that is told apart turns into another", () => {
+    const usual = usualHouse("x").palette.map((c) => c.hex);
+    const close = usual.map((c, i) => ({ hex: i === 1 ? "#e4a94a" : c, locked: false }));
+    const result = settle(close, { apart: 8, contrast: 4.5, tries: 12_000 });
+    expect(result.enough).toBe(true);
+    result.colours.forEach((c, i) => {
+      const [from, to] = [oklch(close[i]!.hex), oklch(c)];
+      if (from.c > 0.05) expect(Math.abs(((to.h - from.h + 540) % 360) - 180), `${close[i]!.hex} to ${c}`).toBeLessThan(25);
+    });
+  });
+
+  it("leaves alone what is apart already, any palette it is given", () => {
+    fc.assert(fc.property(fc.array(fc.record({ hex, locked: fc.boolean() }), { minLength: 1, maxLength: 5 }), (colours) => {
+      const result = settle(colours, { apart: 6, contrast: 3, tries: 150 });
+      colours.forEach((c, i) => { if (c.locked || result.before >= 6) expect(result.colours[i]).toBe(c.hex); });
+      expect(result.enough).toBe(colours.length < 2 || (pairsOf(result.colours)[0]?.least ?? 9) >= 6 - 1e-9);
+    }), { numRuns: 30 });
+  });
+
+  it("says how many can be told apart where not all can", () => {
+    const reds = ["#ff0000", "#fe0000", "#00ff00", "#fd0000"];
+    expect(crowd(reds, 8)).toHaveLength(2);
+    expect(crowd(reds, 8)).not.toContain(2);
+    expect(crowd(["#ff0000", "#0000ff"], 8)).toEqual([]);
+  });
+});
+
+describe("the palettes that ship", () => {
+  it.each([["usual", usualHouse("x")] as const, ...STARTERS.map((s) => [s.id, s.make("x")] as const)])("pass their own thresholds for all four kinds of eyes: %s", (_id, { palette, thresholds }) => {
+    const [closest] = pairsOf(palette.map((c) => c.hex));
+    expect(closest?.least).toBeGreaterThanOrEqual(thresholds.apart);
+    for (const c of palette) expect(contrast(c.hex, inkOn(c.hex)), c.name).toBeGreaterThanOrEqual(Math.max(4, thresholds.contrast));
   });
 });

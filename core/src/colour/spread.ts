@@ -9,8 +9,6 @@ export interface SpreadColour { readonly hex: string; readonly locked: boolean }
 export interface SpreadOptions {
   /** How many moves are tried; more come closer to the best. */
   readonly tries: number;
-  /** A least distance that is enough: the search ends there, and colours move no further than it takes. */
-  readonly enough?: number;
   /** Least contrast of the icon on each colour (WCAG ratio). */
   readonly contrast: number;
   readonly seed?: number;
@@ -47,7 +45,6 @@ export function spread(colours: readonly SpreadColour[], options: SpreadOptions)
     const share = n / options.tries;
     if (n % REPORT_EVERY === 0 && options.onProgress?.(share) === false) stopped = true;
     const pair = field.closest();
-    if (options.enough !== undefined && field.nearest(pair[0] ?? 0) >= options.enough) break;
     const movable = pair.filter((i) => free.includes(i));
     // Where both of the closest are locked nothing more can be won there; others may still move apart.
     const which = movable[Math.floor(roll() * movable.length)] ?? free[Math.floor(roll() * free.length)] ?? 0;
@@ -56,14 +53,13 @@ export function spread(colours: readonly SpreadColour[], options: SpreadOptions)
   }
   // Never worse than it was: a search that won nothing gives the palette back.
   const won = field.least();
-  const reached = Math.min(won, options.enough ?? Infinity);
   if (won <= before) return { colours: start, before, after: before, stopped };
   for (const i of free) {
     const from = oklch(start[i] ?? "");
     const to = oklch(field.hex(i));
     for (const share of [0, 0.1, 0.2, 0.3, 0.4, 0.5, 0.6, 0.7, 0.8, 0.9]) {
       const hex = share === 0 ? start[i] ?? "" : hexFromOklch(between(from, to, share));
-      if ((share === 0 || contrast(hex, inkOn(hex)) >= options.contrast) && field.put(i, hex, reached - 1e-9)) break;
+      if ((share === 0 || contrast(hex, inkOn(hex)) >= options.contrast) && field.put(i, hex, won - 1e-9)) break;
     }
   }
   return { colours: field.hexes(), before, after: field.least(), stopped };

@@ -49,7 +49,7 @@ describe("an SVG as an icon", () => {
     const paths = readSvgIcon(svg('<path d="M3 3l9 9q3-3 6 0z"/><circle cx="4" cy="5" r="2" fill="none" stroke="currentColor" stroke-width="1.5"/>'), "x");
     expect(houseIcon.safeParse({ id: "house-x", name: "x", paths }).success).toBe(true);
     expect(readSvgIcon(writeSvgIcon(paths, null), "back")).toEqual(paths);
-    expect(writeSvgIcon(paths, { tile: "#4f7f52", ink: "#ffffff" })).toContain('<rect width="36" height="36" rx="10" fill="#4f7f52"/>');
+    expect(writeSvgIcon(paths, { tile: "#4a714c", ink: "#ffffff" })).toContain('<rect width="36" height="36" rx="10" fill="#4a714c"/>');
   });
 
   it("never gives anything but path commands and numbers, whatever text comes", () => {

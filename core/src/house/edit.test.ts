@@ -102,7 +102,7 @@ describe("editing the draft of the house style", () => {
     expect(houseSchema.safeParse(after).success).toBe(true);
     expect(after.palette.find((c) => c.id === "brass")).toMatchObject({ name: "Brass", hex: "#112233" });
     expect(after.palette.slice(-2).map((c) => c.id)).toEqual(["buoy-red", "buoy-red-2"]);
-    expect(differences(house, after)).toEqual(["Brass: #e0a526 becomes #112233.", "New colour Buoy red (#ff0000).", "New colour Buoy  red (#fe0000)."]);
+    expect(differences(house, after)).toEqual(["Brass: #e1a520 becomes #112233.", "New colour Buoy red (#ff0000).", "New colour Buoy  red (#fe0000)."]);
     expect(usesOf(house, "amber")).toEqual({ families: [], roles: 3 });
   });
 });

@@ -29,7 +29,7 @@ describe("exceptions", () => {
     const s = small(blankTrack("r", "old relic tape thing", { feeds: "main" }), blankTrack("tb", "TB", { feeds: "main", role: "talkback" }));
     const after = dressed(style, s);
     const folder = after.tracks.find((t) => t.role === "talk-and-cue");
-    expect(after.tracks.find((t) => t.id === "r")).toMatchObject({ colour: "#6a6f69", icon: "sparkle", name: "old relic tape thing", parent: folder?.id });
+    expect(after.tracks.find((t) => t.id === "r")).toMatchObject({ colour: "#686d6a", icon: "sparkle", name: "old relic tape thing", parent: folder?.id });
     expect(check(style, s).filter((f) => f.track === "r" && f.rule === "colour-off").map((f) => f.because)).toEqual(["An exception says so: relics."]);
     expect(whyOf(style, s, s.tracks.find((t) => t.id === "r")!)[1]).toMatchObject({ value: "Colour", because: "exception: relics", decidedBy: { part: "exceptions", line: "relics" } });
   });
@@ -37,7 +37,7 @@ describe("exceptions", () => {
   it("of what nobody reads are in the impact before they are published, and start new tracks as they say", () => {
     const [plain, ruled] = [makeStyle(house), makeStyle(withRules(rule("relics", { words: ["relic"], formats: ["mono"] }, { colour: "stone", start: { level: -30 } })))];
     const s = small(blankTrack("r", "old relic tape thing", { feeds: "main" }), blankTrack("q", "xqzv", { feeds: "main" }));
-    expect(impactOn(plain, ruled, s).map((t) => [t.track, t.what, t.before, t.after])).toEqual([["r", "colour", "none", "#6a6f69"]]);
+    expect(impactOn(plain, ruled, s).map((t) => [t.track, t.what, t.before, t.after])).toEqual([["r", "colour", "none", "#686d6a"]]);
     const nobody = { role: null, of: null, positions: [], number: null };
     expect(newTrack(ruled, s, "n", nobody, "relic two").level).toBe(-30);
     expect(newTrack(ruled, s, "n", nobody, "xqzv two").level).toBe(0);

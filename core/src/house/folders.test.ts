@@ -15,7 +15,7 @@ import { makeStyle } from "./style.ts";
 import { usualHouse } from "./usual.ts";
 
 const house = usualHouse("x");
-const session = (...names: string[]): Session => ({ ...emptySession("x"), tracks: [...names.map((n, i) => blankTrack(`t${i}`, n, { feeds: "main" })), blankTrack("main", "Main", { kind: "main", format: "stereo", role: "main", colour: "#38423b", icon: "bus" })] });
+const session = (...names: string[]): Session => ({ ...emptySession("x"), tracks: [...names.map((n, i) => blankTrack(`t${i}`, n, { feeds: "main" })), blankTrack("main", "Main", { kind: "main", format: "stereo", role: "main", colour: "#2e3731", icon: "bus" })] });
 const order = (h: House): string[] => foldersInOrder(h.folders).map(({ folder, depth }) => `${"-".repeat(depth)}${folder.role}`);
 
 describe("the folders of the house order", () => {
@@ -50,7 +50,7 @@ describe("the folders of the house order", () => {
   it("pass their colour on, the same or in steps of lightness that stay when tracks come and go", () => {
     const same = makeStyle(withFolder(house, "drum-kit", { passes: "same", colour: "moss" }));
     const all = dressed(same, session("Kick", "Snare", "Hat"));
-    expect(new Set(all.tracks.filter((t) => t.id !== "main").map((t) => t.colour))).toEqual(new Set(["#4f7f52"]));
+    expect(new Set(all.tracks.filter((t) => t.id !== "main").map((t) => t.colour))).toEqual(new Set(["#4a714c"]));
     const steps = makeStyle(withFolder(house, "drum-kit", { passes: "steps", colour: "moss" }));
     const colours = (s: Session): Map<string, string | null> => new Map(dressed(steps, s).tracks.map((t) => [t.name, t.colour]));
     const three = colours(session("Kick", "Snare", "Hat"));

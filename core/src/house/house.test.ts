@@ -15,7 +15,7 @@ const usual = usualHouse("Test house");
 const style = makeStyle(usual);
 let count = 0;
 const newId = (): string => `new-${++count}`;
-const named = (...names: string[]): Session => ({ ...emptySession("x"), tracks: [...names.map((n, i) => blankTrack(`t${i}`, n, { feeds: "main" })), blankTrack("main", "Main", { kind: "main", format: "stereo", role: "main", colour: "#38423b", icon: "bus" })] });
+const named = (...names: string[]): Session => ({ ...emptySession("x"), tracks: [...names.map((n, i) => blankTrack(`t${i}`, n, { feeds: "main" })), blankTrack("main", "Main", { kind: "main", format: "stereo", role: "main", colour: "#2e3731", icon: "bus" })] });
 
 describe("the house style that ships", () => {
   it("is valid and survives a trip through JSON", () => {
@@ -38,7 +38,7 @@ describe("dressing", () => {
       "PANS", "  TnrPan_Near", "  DblSec_Far", "KIT", "  Kick", "  Snare_Top", "  Snare_Btm", "Main",
     ]);
     const second = out.tracks.find((t) => t.name === "DblSec_Far");
-    expect(second).toMatchObject({ colour: "#c97f3a", icon: "pan", role: "double-second", positions: ["far"], feeds: "folder-pans" });
+    expect(second).toMatchObject({ colour: "#cc7c2e", icon: "pan", role: "double-second", positions: ["far"], feeds: "folder-pans" });
   });
 
   it("is done once: a dressed session has nothing left to dress", () => {

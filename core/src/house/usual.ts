@@ -6,13 +6,13 @@ import type { DiskPlan } from "./diskPlan.ts";
 import { folderOf } from "./house.ts";
 import type { House, StartRule, StartValues } from "./house.ts";
 
-/** The palette's colours are chosen to be told apart at a glance and to carry dark or light ink at 4.5 : 1. */
+/** Told apart by every kind of eye (ΔE 8 and more, `colour/settle.ts`), each carries dark or light ink at 4 : 1 and more. */
 const PALETTE: readonly (readonly [id: string, name: string, hex: string])[] = [
-  ["brass", "Brass", "#e0a526"], ["amber", "Amber", "#c97f3a"], ["russet", "Russet", "#9c583b"], ["umber", "Umber", "#6b4234"],
-  ["harbour", "Harbour", "#3e6d8e"], ["tidewater", "Tidewater", "#4b89a8"], ["slate", "Slate", "#5f7d8c"], ["mist", "Mist", "#7fa6b5"],
-  ["heather", "Heather", "#b54d6e"], ["rose", "Rose", "#d0708a"], ["olive", "Olive", "#7b814c"], ["moss", "Moss", "#4f7f52"],
-  ["plum", "Plum", "#6d5a94"], ["violet", "Violet", "#8a6fc0"], ["iris", "Iris", "#8d7bb0"], ["rosewood", "Rosewood", "#8e3f36"],
-  ["reed", "Reed", "#5d9a86"], ["straw", "Straw", "#cbb469"], ["stone", "Stone", "#6a6f69"], ["ink", "Ink", "#38423b"],
+  ["brass", "Brass", "#e1a520"], ["amber", "Amber", "#cc7c2e"], ["russet", "Russet", "#7b320d"], ["umber", "Umber", "#654034"],
+  ["harbour", "Harbour", "#3e6d8e"], ["tidewater", "Tidewater", "#50a8d3"], ["slate", "Slate", "#5f7d8c"], ["mist", "Mist", "#84a9b8"],
+  ["heather", "Heather", "#b94b6f"], ["rose", "Rose", "#ef8199"], ["olive", "Olive", "#7b814c"], ["moss", "Moss", "#4a714c"],
+  ["plum", "Plum", "#5e468e"], ["violet", "Violet", "#7e66be"], ["iris", "Iris", "#8d7bb0"], ["rosewood", "Rosewood", "#9b4431"],
+  ["reed", "Reed", "#5d9a86"], ["straw", "Straw", "#cbb469"], ["stone", "Stone", "#686d6a"], ["ink", "Ink", "#2e3731"],
 ];
 
 /** The house style the product starts with: usual words, names joined by underscores, folders by family. */

@@ -10,7 +10,7 @@ describe("palettes of rooms", () => {
     const lamps = familyColours(house).map((c) => c.hex);
     const room = { name: "Van", palette: lamps };
     expect(palettesThatSuffer(house, house, [room])).toEqual([]);
-    const after = withColour(house, "heather", { hex: "#4f7f52" });
+    const after = withColour(house, "heather", { hex: "#4a714c" });
     const [told] = palettesThatSuffer(house, after, [room, { name: "Loft", palette: [] }]);
     expect(told?.room).toBe("Van");
     expect(told?.says).toMatch(/would fall on one colour there/);

@@ -1,53 +1,115 @@
-import type { Spread } from "@mossy/core/colour/spread";
+import { crowd } from "@mossy/core/colour/settle";
 import type { House } from "@mossy/core/house/house";
 import { useEffect, useRef, useState } from "react";
 import { Button } from "../ui/button.tsx";
-import type { SpreadTask } from "./spread.worker.ts";
+import type { SpreadResult, SpreadTask } from "./spread.worker.ts";
 
-const TRIES = 20_000;
+/** Moves tried, by what is wanted: a least distance with the least movement takes more looking at each. */
+const TRIES = { enough: 24_000, most: 20_000 } as const;
 /** How much longer the search is that says how close the proposal comes. */
 const LONGER = 10;
 
-/** Proposes a palette whose closest colours are as far apart as can be found; before and after side by side. */
-export function SpreadPanel({ house, locked, onChange }: { house: House; locked: ReadonlySet<string>; onChange: ((next: House) => void) | null }) {
+type Palette = House["palette"];
+interface Found { readonly of: Palette; readonly enough: number | null; readonly result: SpreadResult }
+
+/** One search at a time, beside the page. */
+function useSearch() {
   const worker = useRef<Worker | null>(null);
   const [share, setShare] = useState<number | null>(null);
-  const [found, setFound] = useState<{ of: House["palette"]; result: Spread } | null>(null);
   const stop = (): void => { worker.current?.terminate(); worker.current = null; setShare(null); };
   useEffect(() => () => { worker.current?.terminate(); }, []);
-  const [longest, setLongest] = useState<{ of: Spread; reached: number } | null>(null);
-  /** Searches; with a proposal given, ten times as long, only to say how close that one comes. */
-  const start = (enough: number | null, beside: Spread | null = null): void => {
+  const start = (task: SpreadTask, done: (result: SpreadResult) => void): void => {
     stop();
-    if (!beside) setFound(null);
     setShare(0);
-    const { palette } = house;
     const w = new Worker(new URL("./spread.worker.ts", import.meta.url), { type: "module" });
     worker.current = w;
-    w.onmessage = ({ data }: MessageEvent<{ share: number } | { result: Spread }>) => {
+    w.onmessage = ({ data }: MessageEvent<{ share: number } | { result: SpreadResult }>) => {
       if ("share" in data) setShare(data.share);
-      else { if (beside) setLongest({ of: beside, reached: data.result.after }); else setFound({ of: palette, result: data.result }); stop(); }
+      else { done(data.result); stop(); }
     };
-    w.postMessage({ colours: palette.map((c) => ({ hex: c.hex, locked: locked.has(c.id) })), tries: beside ? LONGER * TRIES : TRIES, enough, contrast: house.thresholds.contrast } satisfies SpreadTask);
+    w.postMessage(task);
   };
-  const stale = found !== null && found.of !== house.palette;
-  const moved = found ? found.result.colours.filter((c, i) => c !== found.of[i]?.hex).length : 0;
+  return { share, start, stop };
+}
+
+/** Proposes a palette that is told apart: at the distance the house wants with the least movement, or as far as can be found. */
+export function SpreadPanel({ house, locked, onChange }: { house: House; locked: ReadonlySet<string>; onChange: ((next: House) => void) | null }) {
+  const { share, start, stop } = useSearch();
+  const [found, setFound] = useState<Found | null>(null);
+  const [longer, setLonger] = useState<{ of: SpreadResult; result: SpreadResult } | null>(null);
+  const { palette, thresholds } = house;
+  const task = (enough: number | null, times: number): SpreadTask => ({
+    colours: palette.map((c) => ({ hex: c.hex, locked: locked.has(c.id) })), enough, contrast: thresholds.contrast,
+    tries: times * (enough === null ? TRIES.most : TRIES.enough), seed: times,
+  });
+  const search = (enough: number | null): void => {
+    setFound(null);
+    start(task(enough, 1), (result) => { setFound({ of: palette, enough, result }); });
+  };
+  const shown = found && found.of === palette ? found : null;
+  const kept = locked.size > 0 ? `${locked.size} ${locked.size === 1 ? "is" : "are"} kept.` : "Tick “Keep” for those that must stay.";
   return (
     <section aria-label="Spread" className="card flex flex-col gap-3 p-3.5">
-      <div><h2 className="font-semibold">Spread the palette</h2><p className="text-sm text-ink-2">Moves colours apart, for every kind of eye and no more than it takes: until none is closer than the house allows, or as far as can be found. {locked.size > 0 ? `${locked.size} ${locked.size === 1 ? "is" : "are"} kept.` : "Tick “Keep” for those that must stay."}</p></div>
-      {share === null ? <div className="flex flex-wrap gap-2"><Button look="main" onClick={() => { start(house.thresholds.apart); }}>Until none is too close</Button><Button onClick={() => { start(null); }}>As far as possible</Button></div>
+      <div>
+        <h2 className="font-semibold">Spread the palette</h2>
+        <p className="text-sm text-ink-2">Moves colours apart for every kind of eye: until none is closer than the house allows, with as little movement as can be found and hues kept, or as far as possible. {kept}</p>
+      </div>
+      {share === null
+        ? <div className="flex flex-wrap gap-2"><Button look="main" onClick={() => { search(thresholds.apart); }}>Until none is too close</Button><Button onClick={() => { search(null); }}>As far as possible</Button></div>
         : <div className="flex items-center gap-3"><progress aria-label="Searching" value={share} className="h-2 flex-1 accent-[var(--moss)]" /><Button small onClick={stop}>Cancel</Button></div>}
-      {found && !stale && (
+      {shown && (
         <>
-          <p className="text-sm">Closest two: <span className="font-mono">ΔE {found.result.before.toFixed(1)}</span> before, <strong className="font-mono">ΔE {found.result.after.toFixed(1)}</strong> after. {moved} of {found.of.length} move.</p>
-          {longest?.of === found.result ? <p className="text-sm">A search {LONGER} times as long reaches <span className="font-mono">ΔE {longest.reached.toFixed(1)}</span>: the proposal comes to <strong>{Math.round((100 * found.result.after) / Math.max(longest.reached, found.result.after))} %</strong> of the best that was found.</p>
-            : share === null && <button type="button" className="self-start text-sm font-semibold text-moss hover:underline" onClick={() => { start(null, found.result); }}>How close is that to the best?</button>}
-          <table className="text-sm"><thead className="text-left text-xs text-ink-2"><tr><th scope="col" className="font-semibold">Colour</th><th scope="col" className="font-semibold">Before</th><th scope="col" className="font-semibold">After</th></tr></thead>
-            <tbody>{found.of.map((c, i) => <tr key={c.id} className="border-t border-line"><td className="py-1">{c.name}</td><td><Swatch hex={c.hex} /></td><td>{found.result.colours[i] === c.hex ? <span className="text-ink-3">stays</span> : <Swatch hex={found.result.colours[i] ?? c.hex} />}</td></tr>)}</tbody></table>
-          {onChange && moved > 0 && <div className="flex gap-2"><Button look="main" onClick={() => { onChange({ ...house, palette: house.palette.map((c, i) => ({ ...c, hex: found.result.colours[i] ?? c.hex })) }); }}>Take it over</Button><Button onClick={() => { setFound(null); }}>Leave it</Button></div>}
+          <Outcome found={shown} />
+          {longer?.of === shown.result ? <AgainstLonger found={shown} longer={longer.result} />
+            : share === null && <button type="button" className="self-start text-sm font-semibold text-moss hover:underline" onClick={() => { start(task(shown.enough, LONGER), (result) => { setLonger({ of: shown.result, result }); }); }}>How close is that to the best?</button>}
+          <Moves found={shown} />
+          {onChange && shown.result.colours.some((c, i) => c !== palette[i]?.hex) && (
+            <div className="flex gap-2">
+              <Button look="main" onClick={() => { onChange({ ...house, palette: palette.map((c, i) => ({ ...c, hex: shown.result.colours[i] ?? c.hex })) }); }}>Take it over</Button>
+              <Button onClick={() => { setFound(null); }}>Leave it</Button>
+            </div>
+          )}
         </>
       )}
     </section>
+  );
+}
+
+function Outcome({ found: { of, enough, result } }: { found: Found }) {
+  const moved = result.colours.filter((c, i) => c !== of[i]?.hex).length;
+  const without = enough !== null && !result.enough ? crowd(result.colours, enough) : [];
+  return (
+    <>
+      <p className="text-sm">
+        Closest two: <span className="font-mono">ΔE {result.before.toFixed(1)}</span> before, <strong className="font-mono">ΔE {result.after.toFixed(1)}</strong> after. {moved} of {of.length} move{result.moved === null ? "." : <>, <span className="font-mono">ΔE {result.moved.toFixed(0)}</span> altogether.</>}
+      </p>
+      {without.length > 0 && (
+        <p className="rounded-md bg-lantern-soft px-2.5 py-1.5 text-sm text-lantern">
+          {of.length} colours of one screen cannot all be ΔE {enough} apart for eyes that see two primaries only. {of.length - without.length} can: do without {without.map((i) => of[i]?.name).join(", ")}, or allow less.
+        </p>
+      )}
+    </>
+  );
+}
+
+/** How the proposal stands beside what a search of ten times the length finds. */
+function AgainstLonger({ found: { result }, longer }: { found: Found; longer: SpreadResult }) {
+  if (result.moved !== null && longer.moved !== null) {
+    const best = Math.min(longer.moved, result.moved);
+    return <p className="text-sm">A search {LONGER} times as long moves <span className="font-mono">ΔE {longer.moved.toFixed(0)}</span> altogether: the proposal moves <strong>{Math.round((100 * result.moved) / Math.max(best, 0.1))} %</strong> of the least that was found.</p>;
+  }
+  return <p className="text-sm">A search {LONGER} times as long reaches <span className="font-mono">ΔE {longer.after.toFixed(1)}</span>: the proposal comes to <strong>{Math.round((100 * result.after) / Math.max(longer.after, result.after))} %</strong> of the best that was found.</p>;
+}
+
+function Moves({ found: { of, result } }: { found: Found }) {
+  return (
+    <table className="text-sm">
+      <thead className="text-left text-xs text-ink-2"><tr><th scope="col" className="font-semibold">Colour</th><th scope="col" className="font-semibold">Before</th><th scope="col" className="font-semibold">After</th></tr></thead>
+      <tbody>{of.map((c, i) => {
+        const to = result.colours[i] ?? c.hex;
+        return <tr key={c.id} className="border-t border-line"><td className="py-1">{c.name}</td><td><Swatch hex={c.hex} /></td><td>{to === c.hex ? <span className="text-ink-3">stays</span> : <Swatch hex={to} />}</td></tr>;
+      })}</tbody>
+    </table>
   );
 }
 
