@@ -11,6 +11,8 @@ import { NOBODY } from "./identify.ts";
 import { carrierOf, planHouse } from "./plan.ts";
 import type { Wanted } from "./known.ts";
 import type { TrackLookUp } from "./plan.ts";
+import { blankInsert } from "../session/processor.ts";
+import { processorOfReturn } from "./returnKind.ts";
 import { startTrace } from "./starts.ts";
 import type { Started } from "./starts.ts";
 import { colourFor, familyFor, iconFor, patternUse } from "./style.ts";
@@ -79,6 +81,9 @@ export function dress(style: Style, session: Session): Change[] {
   return diff(session, dressed(style, session));
 }
 
+/** Positions that say what picks a source up: a "Bass DI" begins with a DI, not with a microphone. */
+const SOURCE_OF: ReadonlyMap<string, NonNullable<Track["source"]>> = new Map([["direct", "di"], ["line", "line"], ["wireless", "wireless"]]);
+
 /** A new track for a role, with everything the house starts it with. */
 export function newTrack(style: Style, session: Session, id: TrackId, what: Identity, typed: string, format: "mono" | "stereo" | null = null): Track {
   const role = what.role === null ? undefined : style.reader.roles.get(what.role);
@@ -89,6 +94,10 @@ export function newTrack(style: Style, session: Session, id: TrackId, what: Iden
     format: role.format ?? session.mainFormat, source: role.source,
     colour: colourFor(style, what), icon: role.kind === "folder" ? "folder" : iconFor(style, what),
   });
+  const own = role.kind === "return" ? processorOfReturn(role.name) : null;
+  if (own !== null) track.inserts = [blankInsert("i1", own)];
+  const by = what.positions.map((p) => SOURCE_OF.get(p)).find((s) => s !== undefined);
+  if (track.source !== null && by) track.source = by;
   // A start may say how wide a source is, never how wide a path is: that follows the session.
   const { format: width, source, ...starts } = startsFor(style, what, role.kind, typed, track.format);
   Object.assign(track, starts, role.format !== null && width ? { format: width } : {}, track.source !== null && source ? { source } : {});

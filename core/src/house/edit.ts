@@ -43,7 +43,7 @@ export function heardFromText(text: string, before: Role["heard"] = []): Role["h
   return [...new Map(words.map((w) => [w.toLowerCase(), known.get(w.toLowerCase()) ?? { text: w, within: null, doubtful: false }])).values()];
 }
 
-export interface NewRole { readonly name: string; readonly family: string; readonly short: { full: string; eight: string; four: string }; readonly heard: string }
+export interface NewRole { readonly name: string; readonly family: string; readonly short: { full: string; eight: string; four: string }; readonly heard: string; /** Of its own; left out or null: the family's. */ readonly colour?: string | null; readonly icon?: string | null }
 
 /** Short forms to begin with: words run together, then without their inner vowels. */
 export function shortFormsFor(name: string): { full: string; eight: string; four: string } {
@@ -62,7 +62,7 @@ export function addRole(house: House, role: NewRole): { house: House; id: string
   const like = house.words.roles.find((r) => r.family === role.family && r.sort === "source") ?? house.words.roles.find((r) => r.family === role.family);
   const made: Role = {
     id, name, family: role.family, sort: "source", short: role.short, heard: heardFromText(role.heard),
-    kind: "audio", format: like?.format ?? "mono", source: like?.source ?? "mic", positions: [], sections: [], colour: null, icon: null,
+    kind: "audio", format: like?.format ?? "mono", source: like?.source ?? "mic", positions: [], sections: [], colour: role.colour ?? null, icon: role.icon ?? null,
   };
   const last = house.words.roles.findLastIndex((r) => r.family === role.family);
   const roles = house.words.roles.toSpliced(last + 1, 0, made);

@@ -8,6 +8,26 @@ export const PROCESSORS = [
   "EQ", "Compressor", "Gate", "De-esser", "Limiter", "Saturation", "Reverb", "Delay", "Modulation", "Pitch", "Restoration", "Meter", "Correction", "Instrument",
 ] as const;
 
+/** What some kinds are called where there is little room. */
+export const SHORT_KINDS: Readonly<Record<string, string>> = {
+  Compressor: "Comp", Limiter: "Lim", Reverb: "Rev", Delay: "Dly", Saturation: "Sat", "De-esser": "DeS", Correction: "Corr",
+  Modulation: "Mod", Instrument: "Inst", Restoration: "Rest",
+};
+
+/**
+ * Kinds of processors as they are typed: parted by commas, or only by spaces where every word is a kind or a short form ("EQ Comp DeS").
+ * What is no kind the trade has a word for is taken as it stands.
+ */
+export function kindsTyped(text: string): string[] {
+  const known = new Map<string, string>(PROCESSORS.flatMap((k) => [[k.toLowerCase(), k], [(SHORT_KINDS[k] ?? k).toLowerCase(), k]]));
+  return text.split(",").flatMap((part) => {
+    const said = part.trim();
+    const words = said.split(/\s+/).map((w) => known.get(w.toLowerCase()));
+    const all = words.flatMap((w) => w ?? []);
+    return all.length === words.length ? all : said === "" ? [] : [known.get(said.toLowerCase()) ?? said];
+  });
+}
+
 /** An exact device: whose, which, in which plug-in format, and the identifier that format knows it by. */
 export const device = z.object({ maker: oneLine(80), name: oneLine(200).min(1), format: oneLine(20), identifier: oneLine(200) });
 export type Device = z.infer<typeof device>;

@@ -5,7 +5,7 @@ import { setField } from "../session/change.ts";
 import type { Change } from "../session/change.ts";
 import { CHANNELS } from "../session/document.ts";
 import type { Session, Track, TrackId } from "../session/document.ts";
-import { blankInsert } from "../session/processor.ts";
+import { blankInsert, kindsTyped } from "../session/processor.ts";
 import { asOneLine } from "../session/text.ts";
 import { readName } from "../words/read.ts";
 import { say } from "./many.ts";
@@ -42,7 +42,7 @@ export function hasCell(t: Track, cell: Cell): boolean {
 
 /**
  * Types a value into a cell of the chosen tracks; those that have no such cell stay as they are. A name goes to the first alone.
- * Places are "L 34", "C", "R 12 80 %", "width 90" or a number; inserts a list of kinds, those there keep their values.
+ * Places are "L 34", "C", "R 12 80 %", "width 90" or a number; inserts a list of kinds (or their short forms), those there keep their values.
  * @returns the changes, or what is wrong with the value
  */
 export function typeInto(style: Style, session: Session, ids: readonly TrackId[], cell: Cell, text: string): Said {
@@ -67,7 +67,7 @@ export function typeInto(style: Style, session: Session, ids: readonly TrackId[]
     }
     case "place": return typePlace(tracks, typed);
     case "inserts": {
-      const kinds = typed.split(",").map((k) => asOneLine(k, 200).trim()).filter(Boolean);
+      const kinds = kindsTyped(asOneLine(typed, 4000)).map((k) => k.slice(0, 200));
       if (kinds.length > 64) return { problem: "At most 64 processors stand on a track." };
       return all(tracks.map((t) => {
         const left = [...t.inserts];

@@ -1,5 +1,6 @@
 import { compose } from "../names/compose.ts";
 import { newTrack } from "../house/dress.ts";
+import { processorOfReturn } from "../house/returnKind.ts";
 import type { Style } from "../house/style.ts";
 import { setField } from "../session/change.ts";
 import type { Change } from "../session/change.ts";
@@ -71,8 +72,7 @@ export function returnFor(style: Style, session: Session, ids: Iterable<TrackId>
     const able = chosen.filter((t) => !t.sends.some((s) => s.to === there.id) && circleThrough(session, t.id, there.id) === null);
     return able.length === 0 ? { problem: `They send to “${there.name}” already.` } : { changes: able.map((t) => sending(t, there.id, { level })), made: there.id };
   }
-  const name = style.reader.roles.get(role)?.name.toLowerCase() ?? "";
-  const kind = /verb|plate|hall|room|spring|chamber/.test(name) ? "Reverb" : /delay|slap|echo/.test(name) ? "Delay" : /compress/.test(name) ? "Compressor" : /distort|satur/.test(name) ? "Saturation" : "Modulation";
+  const kind = processorOfReturn(style.reader.roles.get(role)?.name ?? "") ?? "Modulation";
   const back: Track = { ...path(style, session, role, id), feeds: mainOf(session)?.id ?? null, inserts: [blankInsert("i1", kind)] };
   return { changes: [adding(session, back), ...chosen.map((t) => sending(t, id, { level }))], made: id };
 }

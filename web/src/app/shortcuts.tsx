@@ -1,10 +1,20 @@
 import { Suspense, lazy, useEffect, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 
-export interface Shortcut { readonly keys: string; readonly says: string; readonly run: () => void }
-const active = new Set<readonly Shortcut[]>();
+/** What a key does, for the list. */
+export interface Told { readonly keys: string; readonly says: string }
+export interface Shortcut extends Told { readonly run: () => void }
+const active = new Set<readonly Told[]>();
 
-const isTyping = (e: KeyboardEvent): boolean => e.target instanceof HTMLElement && (e.target.isContentEditable || ["INPUT", "TEXTAREA", "SELECT"].includes(e.target.tagName));
+/** Lists what keys do that a part of the page sees to itself, while it is shown. */
+export function useKeysTold(told: readonly Told[]): void {
+  useEffect(() => { active.add(told); return () => { active.delete(told); }; }, [told]);
+}
+
+/** Where letters are typed, or choose from an open list or menu. */
+const TYPED_INTO = "input, textarea, select, [contenteditable=true], [role=listbox], [role=menu], [role=menubar], [role=option], [role=menuitem], [role=combobox], [role=alertdialog]";
+
+const isTyping = (e: KeyboardEvent): boolean => e.target instanceof Element && e.target.closest(TYPED_INTO) !== null;
 
 /** "Ctrl+Z", "Shift+N", "F2", "?": how a key press is written. */
 export function pressed(e: KeyboardEvent): string {
@@ -23,11 +33,31 @@ export function useShortcuts(shortcuts: readonly Shortcut[]): void {
   }, [shortcuts]);
   useEffect(() => {
     const onKey = (e: KeyboardEvent): void => {
-      if (isTyping(e) || document.querySelector("[role=dialog],[role=menu]")) return;
+      if (e.defaultPrevented || isTyping(e) || document.querySelector("[role=dialog],[role=menu]")) return;
       const hit = current.current.find((s) => s.keys === pressed(e));
       if (!hit) return;
       e.preventDefault();
       hit.run();
+    };
+    window.addEventListener("keydown", onKey);
+    return () => { window.removeEventListener("keydown", onKey); };
+  }, []);
+}
+
+/** What keys do everywhere without being shortcuts of a page. */
+const BESIDE: readonly Told[] = [{ keys: "Ctrl+Enter", says: "Do the main thing of a panel or form" }, { keys: "Esc", says: "Leave a field as it was; give a panel up" }];
+
+/** Ctrl+Enter does the main thing of a form, from any of its fields. */
+function useFormsDone(): void {
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent): void => {
+      if (e.key !== "Enter" || !(e.ctrlKey || e.metaKey) || e.defaultPrevented || !(e.target instanceof Element)) return;
+      const form = e.target.closest("form");
+      if (!form) return;
+      e.preventDefault();
+      // What stands in the field is set first, as on leaving it.
+      if (e.target instanceof HTMLElement) { e.target.blur(); e.target.focus(); }
+      form.requestSubmit();
     };
     window.addEventListener("keydown", onKey);
     return () => { window.removeEventListener("keydown", onKey); };
@@ -47,6 +77,7 @@ export function ShortcutList() {
     ...PLACES.map(([keys, name, to]): Shortcut => ({ keys, says: `Go to ${name}`, run: () => { void navigate(to); } })),
   ];
   useShortcuts(everywhere);
+  useFormsDone();
   const here = [...active].flat().filter((s) => !everywhere.some((e) => e.keys === s.keys));
-  return open ? <Suspense><ShortcutDialog here={here} everywhere={everywhere} onClose={() => { setOpen(false); }} /></Suspense> : null;
+  return open ? <Suspense><ShortcutDialog here={here} everywhere={[...everywhere, ...BESIDE]} onClose={() => { setOpen(false); }} /></Suspense> : null;
 }

@@ -11,6 +11,7 @@ import { mention } from "../app/toasts.tsx";
 import { RolePicker } from "../findings/rolePicker.tsx";
 import { Input, Pill, Select } from "../ui/pieces.tsx";
 import { Empty, Failed, Loading } from "../ui/states.tsx";
+import { NewRoleForm } from "./newRole.tsx";
 import { useHouseWork } from "./work.ts";
 
 /** The names from templates and check-ins that the draft does not read for sure, grouped; teaching a word settles them. */
@@ -20,9 +21,9 @@ export default function UnreadPage() {
   const groups = useMemo(() => (data ? groupUnread(style.reader, data.names) : []), [data, style]);
   if (error) return <Failed error={error} again={() => { void refetch(); }} />;
   if (!data) return <Loading what="Looking through drafts and sessions" />;
-  const settle = (group: UnreadGroup, role: string, word: string, within: string | null): void => {
+  /** Takes a draft that reads more, and says how many names it settles. */
+  const settle = (next: House, word: string): void => {
     if (!change) return;
-    const next = teach(house, role, word, within);
     const after = groupUnread(makeReader(next.words), data.names);
     const before = groups.reduce((n, g) => n + g.count, 0);
     const settled = before - after.reduce((n, g) => n + g.count, 0);
@@ -34,14 +35,15 @@ export default function UnreadPage() {
       {groups.length === 0 ? <Empty title="Every name is read">Nothing in the drafts of the library or in the latest check-ins is left unread.</Empty> : (
         <>
           <p className="border-b border-line px-4 py-2.5 text-sm text-ink-2">From the drafts of the library and the latest check-in of every open session. Say what a word means, and the draft of the house style knows it.</p>
-          <ul>{groups.map((g) => <Group key={g.names[0]?.name ?? g.word} group={g} style={style} house={house} onTeach={change ? (role, word, within) => { settle(g, role, word, within); } : null} />)}</ul>
+          <ul>{groups.map((g) => <Group key={g.names[0]?.name ?? g.word} group={g} style={style} house={house} onTeach={change ? (role, word, within) => { settle(teach(house, role, word, within), word); } : null} onMake={settle} />)}</ul>
         </>
       )}
     </section>
   );
 }
 
-function Group({ group: g, style, house, onTeach }: { group: UnreadGroup; style: Style; house: House; onTeach: ((role: string, word: string, within: string | null) => void) | null }) {
+function Group({ group: g, style, house, onTeach, onMake }: { group: UnreadGroup; style: Style; house: House; onTeach: ((role: string, word: string, within: string | null) => void) | null; onMake: (next: House, word: string) => void }) {
+  const [making, setMaking] = useState(false);
   const [word, setWord] = useState(g.word);
   const families = [...new Set(g.names.flatMap((n) => n.families))];
   const [within, setWithin] = useState("");
@@ -62,6 +64,9 @@ function Group({ group: g, style, house, onTeach }: { group: UnreadGroup; style:
             </Select>
           </div>
           <RolePicker style={style} label={`What “${word}” is`} onChoose={(role) => { if (word.trim() !== "") onTeach(role, word, within === "" ? null : within); }} />
+          {making
+            ? <div className="pt-2"><NewRoleForm house={house} family={families[0] ?? house.words.families[0]?.id ?? ""} from={word.trim()} onAdd={(next) => { setMaking(false); onMake(next, word.trim()); }} onDone={() => { setMaking(false); }} /></div>
+            : <button type="button" className="mt-1.5 text-sm font-semibold text-moss hover:underline" onClick={() => { setMaking(true); }}>It is a role the house does not have yet…</button>}
         </div>
       )}
     </li>

@@ -61,7 +61,7 @@ export default function WordsPage() {
           <TryName style={style} family={family.id} />
         </section>
         <aside aria-label="Selected" className="flex min-h-0 flex-col gap-4 overflow-y-auto">
-          {side === "new" && change && <NewRoleForm key={family.id} house={house} family={family} onAdd={(next, id) => { change(next); open(`/house/${family.id}/${id}`); }} onDone={() => { setSide("look"); }} />}
+          {side === "new" && change && <NewRoleForm key={family.id} house={house} family={family.id} onAdd={(next, id) => { change(next); open(`/house/${family.id}/${id}`); }} onDone={() => { setSide("look"); }} />}
           {side === "table" && <WordTable work={{ house, change }} onDone={() => { setSide("look"); }} />}
           {side === "look" && (role ? <RolePanel key={role.id} house={house} style={style} role={role} onChange={change} /> : <FamilyPanel key={family.id} house={house} style={style} family={family} onChange={change} />)}
           {side === "look" && <WhatChanges session={session} pick={pick} of={TOUCHES} />}

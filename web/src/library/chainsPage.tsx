@@ -1,10 +1,14 @@
 import type { Chain, ChainUse } from "@mossy/contract/chains";
 import type { Processor } from "@mossy/core/session/processor";
-import { differs } from "@mossy/core/sheet/chains";
+import { differs, putChain } from "@mossy/core/sheet/chains";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
-import { queries } from "../app/queries.ts";
+import { ask } from "../app/ask.ts";
+import { queries, useMe } from "../app/queries.ts";
+import { mention } from "../app/toasts.tsx";
+import { Button } from "../ui/button.tsx";
+import { deskOf } from "../workbench/desks.ts";
 import { day } from "../ui/dates.ts";
 import { Input, PageHead, Pill } from "../ui/pieces.tsx";
 import { Empty, Failed, Loading } from "../ui/states.tsx";
@@ -34,7 +38,7 @@ function ChainCard({ chain, uses }: { chain: Chain; uses: readonly ChainUse[] })
   return (
     <section aria-label={chain.name} className="card grid grid-cols-[minmax(0,1fr)_minmax(0,320px)]">
       <div className="p-4">
-        <div className="flex items-center gap-3"><h2 className="font-semibold">{chain.name}</h2><Pill look={behind > 0 ? "look" : "ok"}>version {latest}{behind > 0 ? `, ${behind} ${behind === 1 ? "track" : "tracks"} on an earlier one` : ""}</Pill></div>
+        <div className="flex items-center gap-3"><h2 className="font-semibold">{chain.name}</h2><TakeUp chain={chain} uses={uses} /><Pill look={behind > 0 ? "look" : "ok"}>version {latest}{behind > 0 ? `, ${behind} ${behind === 1 ? "track" : "tracks"} on an earlier one` : ""}</Pill></div>
         <ol className="mt-1">{chain.versions.map((v, i) => <VersionLine key={v.version} version={v} before={chain.versions[i + 1]?.processors ?? null} />)}</ol>
       </div>
       <div className="border-l border-line p-4"><h3 className="text-sm font-semibold">In the drafts of</h3>
@@ -43,6 +47,29 @@ function ChainCard({ chain, uses }: { chain: Chain; uses: readonly ChainUse[] })
       </div>
     </section>
   );
+}
+
+/** The latest version taken up on every track of every draft that stands on an earlier one; undone in each template's workbench. */
+function TakeUp({ chain, uses }: { chain: Chain; uses: readonly ChainUse[] }) {
+  const may = useMe()?.right === "lead";
+  const [busy, setBusy] = useState(false);
+  const [latest] = chain.versions;
+  const behind = [...new Set(uses.filter((u) => latest && u.version < latest.version).map((u) => u.template))];
+  if (!may || !latest || behind.length === 0) return null;
+  const takeUp = async (): Promise<void> => {
+    setBusy(true);
+    let many = 0;
+    for (const template of behind) {
+      const { draft } = await ask("template", { template });
+      const desk = deskOf(draft);
+      const { doc } = desk.state();
+      const old = doc.tracks.filter((t) => t.inserts.some((i) => i.chain?.id === chain.id && i.chain.version < latest.version)).map((t) => t.id);
+      if (desk.edit(putChain(doc, old, latest.processors, { id: chain.id, version: latest.version }), `version ${latest.version} of ${chain.name}`)) many += old.length;
+    }
+    setBusy(false);
+    mention(`Version ${latest.version} of “${chain.name}” stands on ${many} ${many === 1 ? "track" : "tracks"} in ${behind.length} ${behind.length === 1 ? "draft" : "drafts"}.`);
+  };
+  return <Button small look="main" disabled={busy} onClick={() => { takeUp().catch((e: unknown) => { setBusy(false); mention(e instanceof Error ? e.message : "That did not work.", { weight: "look" }); }); }}>Take up version {latest.version} everywhere</Button>;
 }
 
 function VersionLine({ version: v, before }: { version: Chain["versions"][number]; before: readonly Processor[] | null }) {

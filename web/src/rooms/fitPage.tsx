@@ -75,7 +75,7 @@ function Fitting({ roomId, room, template, name, release, session }: { roomId: s
         <section aria-label="Inputs" tabIndex={0} className="card min-h-0 overflow-y-auto p-4"><PatchPicture before={session} session={result.session} room={room} unplaced={new Set(result.unplaced.map((u) => u.track))} /></section>
         <aside aria-label="Fit report" className="flex min-h-0 flex-col gap-4 overflow-y-auto">
           {session.notes !== "" && <section aria-label="Opening note" className="card border-l-4 border-l-glow p-3.5"><h2 className="pb-1 font-semibold">Before you start</h2><p className="text-sm whitespace-pre-wrap">{session.notes}</p></section>}
-          <section className="card p-3.5">
+          <section aria-label="Cannot be placed" className="card p-3.5">
             <div className="flex items-center justify-between pb-2"><h2 className="font-semibold">Cannot be placed</h2>
               {result.unplaced.length > 1 && <Button small onClick={() => { setLeaveOut([...leaveOut, ...result.unplaced.map((u) => u.track)]); }}>Leave all out</Button>}</div>
             {result.unplaced.length === 0 && <p className="text-sm text-ink-2">Every source has an input.</p>}
@@ -94,17 +94,17 @@ function Fitting({ roomId, room, template, name, release, session }: { roomId: s
           </section>
           <StartSettings session={session} chosen={settings} onChange={setSettings} />
           {result.leftOut.length > 0 && (
-            <section className="card p-3.5"><h2 className="pb-1 font-semibold">Left out on purpose</h2>
+            <section aria-label="Left out on purpose" className="card p-3.5"><h2 className="pb-1 font-semibold">Left out on purpose</h2>
               <ul>{result.leftOut.map((t) => <li key={t.id} className="flex items-center gap-2 border-t border-line py-1.5"><Tile colour={t.colour} icon={t.icon} size={20} /><span className="min-w-0 flex-1 truncate font-mono text-sm">{t.name}</span><Button small look="quiet" onClick={() => { setLeaveOut(leaveOut.filter((id) => id !== t.id)); }}>Take along</Button></li>)}</ul></section>
           )}
-          <section className="card p-3.5"><h2 className="pb-1 font-semibold">Adjusted for this room</h2>
+          <section aria-label="Adjusted for this room" className="card p-3.5"><h2 className="pb-1 font-semibold">Adjusted for this room</h2>
             {result.adjusted.length === 0 && <p className="text-sm text-ink-2">Nothing had to change.</p>}
             <ul className="text-sm">
               {others.map((a) => <li key={a.what} className="border-t border-line py-2"><span className="font-semibold">{a.what}</span><br /><span className="text-ink-2">{a.says}</span></li>)}
               {inputsChanged > 0 && <li className="border-t border-line py-2"><details><summary className="font-semibold">{inputsChanged} {inputsChanged === 1 ? "source" : "sources"} on another input</summary>
                 <ul className="mt-1">{result.adjusted.filter((a) => a.what === "Input").map((a) => <li key={a.track} className="flex justify-between gap-3 py-0.5"><span className="truncate font-mono">{nameOf(a.track)}</span><span className="whitespace-nowrap text-ink-2">{a.says}</span></li>)}</ul></details></li>}
             </ul></section>
-          <section className="card p-3.5"><Field label="Leave something else out"><Select value="" onChange={(e) => { if (e.target.value !== "") setLeaveOut([...leaveOut, e.target.value]); }}>
+          <section aria-label="Leave something else out" className="card p-3.5"><Field label="Leave something else out"><Select value="" onChange={(e) => { if (e.target.value !== "") setLeaveOut([...leaveOut, e.target.value]); }}>
             <option value="">choose a source…</option>{wishesOf(result.session).map((w) => <option key={w.track} value={w.track}>{nameOf(w.track)}</option>)}</Select></Field></section>
         </aside>
       </div>

@@ -110,7 +110,7 @@ function About({ checkIn: c, session, findings, edition }: { checkIn: CheckIn; s
   const kept = findings.all.length - findings.open.length;
   return (
     <aside aria-label="About this check-in" className="flex min-h-0 flex-col gap-4 overflow-y-auto">
-      <section className="card p-3.5">
+      <section aria-label="Follows the house" className="card p-3.5">
         <h2 className="pb-2 font-semibold">Follows the house</h2>
         <dl className="grid grid-cols-[auto_1fr] items-center gap-x-3 gap-y-1.5 text-sm">
           <dt className="text-ink-2">as it came</dt>
@@ -126,13 +126,13 @@ function About({ checkIn: c, session, findings, edition }: { checkIn: CheckIn; s
           <Pill>{c.findingsThen} as it came</Pill>
         </p>
       </section>
-      <section className="card p-3.5 text-sm">
+      <section aria-label="How it came" className="card p-3.5 text-sm">
         <h2 className="pb-2 text-base font-semibold">How it came</h2>
         <p className="[overflow-wrap:anywhere]"><span className="font-mono">{c.fileName}</span><br /><span className="text-ink-2">{c.handedInBy}, {came}</span></p>
         <p className="mt-2 text-ink-2">{c.recognised === "ids" ? "Its tracks carry our ids, so each was known for sure." : "Its tracks were recognised by likeness."}</p>
         {c.remarks.length > 0 && <ul className="mt-2 flex flex-col gap-1.5">{c.remarks.map((r) => <li key={r} className="rounded-sm bg-tide-soft px-2 py-1 text-tide">{r}</li>)}</ul>}
       </section>
-      <section className="card p-3.5 text-sm">
+      <section aria-label="Went out as" className="card p-3.5 text-sm">
         <h2 className="pb-1 text-base font-semibold">Went out as</h2>
         <p className="text-ink-2">{c.session.templateName}, release {c.session.release}, under edition {c.session.edition}, fitted to {c.session.roomName}, {c.session.tracks} tracks.</p>
       </section>

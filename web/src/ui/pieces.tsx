@@ -1,5 +1,6 @@
 import { ArrowRight } from "lucide-react";
-import type { ComponentProps, ReactNode } from "react";
+import { useRef, useState } from "react";
+import type { ChangeEvent, ComponentProps, ReactNode, SyntheticEvent } from "react";
 import { Link, NavLink } from "react-router";
 
 const PILLS = {
@@ -81,8 +82,32 @@ export function Input({ small = false, className = "", ...rest }: ComponentProps
 export function TextArea({ className = "", ...rest }: ComponentProps<"textarea">) {
   return <textarea {...rest} className={`min-h-16 py-1.5 ${FIELD} ${className}`} />;
 }
-export function Select({ small = false, className = "", ...rest }: ComponentProps<"select"> & { small?: boolean }) {
-  return <select {...rest} className={`min-w-0 pr-1 ${small ? "h-7 text-sm" : "h-8 text-base"} ${FIELD} ${className}`} />;
+/**
+ * One of a list. Walking it with the keys only shows what it would be: Enter, leaving the field or a choice by mouse takes it, Escape leaves
+ * it as it was. A list that does something (its value is "") does it on Enter or choice alone.
+ */
+export function Select({ small = false, className = "", value, onChange, onKeyDown, onBlur, ...rest }: ComponentProps<"select"> & { small?: boolean }) {
+  const [walked, setWalked] = useState<string | null>(null);
+  const byKey = useRef(false);
+  const take = (e: SyntheticEvent<HTMLSelectElement>): void => {
+    byKey.current = false;
+    if (walked === null) return;
+    setWalked(null);
+    onChange?.({ ...e, target: e.currentTarget } as ChangeEvent<HTMLSelectElement>);
+  };
+  return (
+    <select {...rest} value={walked ?? value}
+      onPointerDown={() => { byKey.current = false; }}
+      onChange={(e) => { if (byKey.current) setWalked(e.target.value); else { setWalked(null); onChange?.(e); } }}
+      onKeyDown={(e) => {
+        onKeyDown?.(e);
+        if (e.key === "Enter") { if (walked !== null) { e.preventDefault(); take(e); } else byKey.current = false; }
+        else if (e.key === "Escape") { byKey.current = false; setWalked(null); }
+        else if (e.key !== " " && e.key !== "Tab" && !e.altKey) byKey.current = true;
+      }}
+      onBlur={(e) => { onBlur?.(e); if (value === "" || value === undefined) { byKey.current = false; setWalked(null); } else take(e); }}
+      className={`min-w-0 pr-1 ${small ? "h-7 text-sm" : "h-8 text-base"} ${FIELD} ${className}`} />
+  );
 }
 
 /** A label above its field, with what is wrong below. */

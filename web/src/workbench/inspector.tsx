@@ -67,7 +67,7 @@ function TrackForms({ style, session, track: t, desk, onChoose }: { style: Style
     <>
       <Values style={style} session={session} track={t} desk={desk} />
       {t.kind !== "folder" && t.kind !== "main" && <Copies channel={t.channel !== null} onCopy={(many) => { desk.edit(copiesOf(style, session, t.id, many, newId), many === 1 ? "copy" : `${many} copies`); }} />}
-      {!PATHS.has(t.kind) && <Section title="Recording"><Recording track={t} desk={desk} /></Section>}
+      {!PATHS.has(t.kind) && <Section title="Recording"><Recording session={session} track={t} desk={desk} /></Section>}
       {t.format !== null && !leavesTheSession(t) && <Section title="Sends" count={t.sends.length}><SendsPanel session={session} track={t} desk={desk} /></Section>}
       {t.format !== null && <Section title="Processors" count={t.inserts.length}><ChainPanel session={session} track={t} desk={desk} /></Section>}
       {t.format !== null && <Section title="Buses, returns, headphones"><PathsPanel style={style} session={session} ids={[t.id]} desk={desk} onMade={(id) => { onChoose?.([id]); }} /></Section>}
@@ -124,17 +124,28 @@ function kindTo(session: Session, t: Track, kind: Track["kind"]): ReturnType<typ
   return [setField(t, "kind", kind), ...(format === t.format ? [] : [setField(t, "format", format)]), ...(feeds === t.feeds || feeds === t.id ? [] : [setField(t, "feeds", feeds)]), ...(PATHS.has(kind) && t.armed ? [setField(t, "armed", false)] : [])];
 }
 
+/** Kinds to choose from where none is in use yet. Common practice, no source. */
+const PICKUPS = ["condenser", "dynamic", "ribbon", "small condenser", "boundary", "clip-on", "DI box", "wireless receiver"] as const;
+const STANDS = ["tall boom", "short boom", "straight", "desk stand", "clip", "none"] as const;
+
+/** What stands on tracks of this session already, most used first, then the usual. */
+function used(session: Session, field: "pickup" | "stand", usual: readonly string[]): string[] {
+  const many = new Map<string, number>();
+  for (const t of session.tracks) if (t[field] !== "") many.set(t[field], (many.get(t[field]) ?? 0) + 1);
+  return [...new Set([...[...many].sort((a, b) => b[1] - a[1]).map(([text]) => text), ...usual])];
+}
+
 const BY = { mic: "microphone", di: "DI", line: "line", wireless: "wireless" } as const;
 
 /** How a source is recorded: by what, on what, armed, heard. */
-function Recording({ track: t, desk }: { track: Track; desk: Desk }) {
+function Recording({ session, track: t, desk }: { session: Session; track: Track; desk: Desk }) {
   const set = <F extends TrackField>(field: F, to: TrackFields[F], label: string): void => { if (to !== t[field]) desk.edit([setField(t, field, to)], label); };
   const tick = (field: "armed" | "listenOnly" | "phantom", says: string) => <label className="flex items-center gap-2 text-sm"><input type="checkbox" checked={t[field]} onChange={(e) => { set(field, e.target.checked, says); }} /> {says}</label>;
   return (
     <div className="grid grid-cols-2 gap-x-3 gap-y-2">
       {t.kind === "audio" && <Field label="By"><Select small value={t.source ?? ""} onChange={(e) => { set("source", e.target.value === "" ? null : sourceSchema.parse(e.target.value), "source"); }}><option value="">nothing from outside</option>{SOURCES.map((s) => <option key={s} value={s}>{BY[s]}</option>)}</Select></Field>}
-      {t.kind === "audio" && <TextField label="Microphone or box" value={t.pickup} readOnly={false} onSet={(v) => { set("pickup", v.slice(0, 80), "microphone"); }} />}
-      {t.kind === "audio" && <TextField label="Stand" value={t.stand} readOnly={false} onSet={(v) => { set("stand", v.slice(0, 60), "stand"); }} />}
+      {t.kind === "audio" && <TextField label="Microphone or box" value={t.pickup} readOnly={false} choices={used(session, "pickup", PICKUPS)} onSet={(v) => { set("pickup", v.slice(0, 80), "microphone"); }} />}
+      {t.kind === "audio" && <TextField label="Stand" value={t.stand} readOnly={false} choices={used(session, "stand", STANDS)} onSet={(v) => { set("stand", v.slice(0, 60), "stand"); }} />}
       <Field label="Monitor"><Select small value={t.monitor} onChange={(e) => { set("monitor", e.target.value === "on" ? "on" : e.target.value === "off" ? "off" : "auto", "monitor"); }}><option value="auto">while it records</option><option value="on">always</option><option value="off">never</option></Select></Field>
       {(t.kind === "midi" || t.kind === "instrument") && <NumberField label="MIDI channel" value={t.channel === null ? "" : String(t.channel)} hint="1 to 16, or empty" onSet={(v) => { const n = v.trim() === "" ? null : Number(v); if (n !== null && (!Number.isInteger(n) || n < 1 || n > 16)) return false; set("channel", n, "MIDI channel"); return true; }} />}
       {(t.kind === "midi" || t.kind === "instrument") && <NumberField label="Transposed, semitones" value={String(t.transpose)} hint="−48 to 48" onSet={(v) => { const n = Number(v.replace("−", "-")); if (!Number.isInteger(n) || Math.abs(n) > 48) return false; set("transpose", n, "transposition"); return true; }} />}

@@ -31,7 +31,7 @@ export function SetUp({ session, desk, onSelect }: { session: Session; desk: Des
         <p className="pb-2 text-sm text-ink-2">The rest is chosen by whoever starts a session from it.</p>
         <div className="flex flex-wrap gap-x-5 gap-y-1.5 text-sm">{SETTINGS.map((f) => <label key={f} className="flex items-center gap-1.5"><input type="checkbox" checked={session.fixed.includes(f)} onChange={(e) => { set("fixed", SETTINGS.filter((x) => (x === f ? e.target.checked : session.fixed.includes(x))), e.target.checked ? `fix ${SESSION_WORDS[f]}` : `free ${SESSION_WORDS[f]}`); }} /> {SESSION_WORDS[f]}</label>)}</div>
       </fieldset>
-      <section className="border-t border-line p-4"><label htmlFor="notes" className="text-sm font-semibold">What whoever opens this template should know</label>
+      <section aria-label="Opening note" className="border-t border-line p-4"><label htmlFor="notes" className="text-sm font-semibold">What whoever opens this template should know</label>
         <OpeningNote value={session.notes} readOnly={!desk} onSet={(text) => { set("notes", text, "notes"); }} />
         <p className="text-xs text-ink-2">Shows when a session is started from it, and travels in every package. Saved when you leave the field.</p></section>
       <section className="border-t border-line p-4" aria-label="Before recording"><h2 className="pb-1 text-sm font-semibold">Before recording</h2><Checklist session={session} readOnly={!desk} onSet={(list, label) => { set("checklist", list, label); }} /></section>

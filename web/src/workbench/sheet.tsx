@@ -10,6 +10,8 @@ import { CELLS, cellText, hasCell } from "@mossy/core/sheet/cells";
 import type { Cell } from "@mossy/core/sheet/cells";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { useKeysTold } from "../app/shortcuts.tsx";
+import type { Told } from "../app/shortcuts.tsx";
 import { useSteady } from "../ui/useSteady.ts";
 import { CellField } from "./cellField.tsx";
 import { dropAt } from "./dropAt.ts";
@@ -20,6 +22,17 @@ import { HEADS, INDENT, SheetRow, WIDTHS, linkMarks, roleInWords, worstOf } from
 import { rowsOf } from "./rows.ts";
 
 const HEAD = 33;
+
+/** What the keys do while the sheet has the focus, for the list of shortcuts. */
+const SHEET_KEYS: readonly Told[] = [
+  { keys: "↑ ↓ PgUp PgDn Home End", says: "Walk the tracks" },
+  { keys: "← →", says: "Walk the cells; open and close a folder" },
+  { keys: "Enter", says: "Type into the cell" }, { keys: "F2", says: "Rename the track" },
+  { keys: "Shift+↑ ↓", says: "Choose a range; Shift+click as well" }, { keys: "Ctrl+click", says: "Choose one more or one fewer" },
+  { keys: "Ctrl+A", says: "Choose all" }, { keys: "Esc", says: "Choose only one; leave what is typed" },
+  { keys: "Ctrl+C Ctrl+X Ctrl+V", says: "Copy, cut, paste tracks with their routing" }, { keys: "Delete", says: "Take out what is chosen" },
+];
+
 type Column = (typeof VIEW_COLUMNS)[number];
 const ALL: readonly Column[] = [];
 
@@ -96,6 +109,7 @@ export function Sheet({ style, session, findings, selection, onSelect, compact, 
     e.preventDefault();
     run();
   };
+  useKeysTold(SHEET_KEYS);
   useClipboard(box, { copy: onCopy, paste: onPaste, cut: onTakeOut });
   const onRowDown = useSteady((id: TrackId, which: Cell, e: React.MouseEvent): void => {
     setCell(which);
@@ -112,10 +126,10 @@ export function Sheet({ style, session, findings, selection, onSelect, compact, 
   };
   return (
     <DndContext sensors={sensors} autoScroll={{ threshold: { x: 0, y: 0.08 } }} onDragMove={onDragMove} onDragCancel={() => { setDrop(null); }} onDragEnd={(e) => { if (drop?.to && onMove) onMove(carried(String(e.active.id)), drop.to); setDrop(null); }}>
-      <div ref={box} role="treegrid" tabIndex={0} aria-label="Track sheet" aria-multiselectable aria-rowcount={rows.length + 1} aria-activedescendant={at >= 0 ? `row-${order[at] ?? ""}` : undefined} onKeyDown={onKeyDown} onPointerMove={(e) => { pointer.current = e.clientY; }}
+      <div ref={box} role="treegrid" tabIndex={0} aria-label="Track sheet" aria-multiselectable aria-rowcount={rows.length + 1} aria-colcount={cells.length} aria-activedescendant={at >= 0 ? `cell-${order[at] ?? ""}-${cell}` : undefined} onKeyDown={onKeyDown} onPointerMove={(e) => { pointer.current = e.clientY; }}
         className="h-full min-h-0 overflow-y-auto outline-none focus-visible:shadow-[inset_0_0_0_2px_var(--moss)]">
         <div role="row" aria-rowindex={1} className="sticky top-0 z-10 grid border-b border-line bg-surface px-3.5 text-xs font-semibold text-ink-2" style={{ gridTemplateColumns: columns, height: HEAD }}>
-          {cells.map((c) => <span key={c} role="columnheader" className={`py-2 ${c === "level" ? "pr-4 text-right" : ""}`}>{HEADS[c]}</span>)}
+          {cells.map((c) => <span key={c} role="columnheader" aria-colindex={cells.indexOf(c) + 1} className={`py-2 ${c === "level" ? "pr-4 text-right" : ""}`}>{HEADS[c]}</span>)}
         </div>
         <div role="rowgroup" className="relative w-full" style={{ height: virtual.getTotalSize() }}>
           {virtual.getVirtualItems().map((v) => {

@@ -63,7 +63,7 @@ export const SheetRow = memo(function SheetRow({ row, fixed, index, top, height,
     <div ref={setNodeRef} {...listeners} role="row" id={`row-${t.id}`} aria-rowindex={index} aria-level={depth + 1} aria-selected={selected} aria-expanded={holds > 0 ? !closed : undefined}
       className={`absolute left-0 grid w-full cursor-default items-center border-b border-line px-3.5 ${selected ? "bg-moss-soft" : folder ? "bg-sunk" : "hover:bg-bg"} ${isDragging ? "opacity-50" : t.muted ? "opacity-60" : ""}`} style={{ top, height, gridTemplateColumns: columns }}>
       {cells.map((cell) => (
-        <span key={cell} role="gridcell" onClick={(e) => { onDown(t.id, cell, e); }} onDoubleClick={() => { onEdit(t.id, cell); }}
+        <span key={cell} id={`cell-${t.id}-${cell}`} role="gridcell" aria-colindex={cells.indexOf(cell) + 1} onClick={(e) => { onDown(t.id, cell, e); }} onDoubleClick={() => { onEdit(t.id, cell); }}
           className={`flex h-full min-w-0 items-center ${cell === "level" ? "justify-end pr-4" : cell === "name" ? "mr-2 gap-2" : "pr-2"} ${active === cell && selected ? "rounded-sm shadow-[inset_0_0_0_1.5px_var(--moss)]" : ""}`} style={cell === "name" ? { paddingLeft: depth * INDENT } : undefined}>
           {cell === "name" ? (
             <>
@@ -96,14 +96,12 @@ const VALUE: Readonly<Record<Exclude<Cell, "name">, (t: Track, role: string, fee
   feeds: (_t, _r, feeds) => quiet(feeds, false),
   level: (t) => <span className="font-mono text-sm">{t.format === null ? "" : levelInWords(t.level)}</span>,
   place: (t) => quiet(placeInWords(t)),
-  inserts: (t) => <span className="truncate text-sm text-ink-2">{t.polarity === "inverted" && <span title="polarity inverted" aria-label="polarity inverted">Ø </span>}{insertsInWords(t)}</span>,
+  inserts: (t) => <span className="truncate text-sm text-ink-2" title={insertsInWords(t)}>{t.polarity === "inverted" && <span title="polarity inverted" aria-label="polarity inverted">Ø </span>}{insertsInWords(t)}</span>,
 };
 
-const SHORT: Readonly<Record<string, string>> = { Compressor: "Comp", Limiter: "Lim", Reverb: "Rev", Delay: "Dly", Saturation: "Sat", "De-esser": "DeS", Correction: "Corr", Modulation: "Mod", Instrument: "Inst" };
-
-/** "EQ Comp", with the width it comes out at where that is another: a mono track may go stereo. */
+/** "EQ, Compressor", with the width it comes out at where that is another: a mono track may go stereo. */
 function insertsInWords(t: Track): string {
-  const kinds = t.inserts.map((i) => SHORT[i.kind] ?? i.kind).join(" ");
+  const kinds = t.inserts.map((i) => i.kind).join(", ");
   const out = t.format === null ? null : widthBehind(t.format, t.inserts);
   return out !== null && out !== t.format ? `${kinds} → ${out}` : kinds;
 }
