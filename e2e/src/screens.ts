@@ -10,7 +10,7 @@ export const SCREENS: readonly { readonly name: string; readonly path: string; r
   { name: "house-style-table", path: "/house/engine", ready: "//section[@aria-label='Family Engine room']", act: (b) => b.button("As a table, in and out") },
   { name: "house-unread", path: "/house/unread", ready: "//section[@aria-label='Unread names']" },
   { name: "house-colours", path: "/house/colours", ready: "//section[@aria-label='Palette']" },
-  { name: "house-colours-spread", path: "/house/colours", ready: "//section[@aria-label='Palette']", act: async (b) => { await b.button("Spread"); await b.button("Until none is too close"); await b.see("//button[.='Take it over']", 60_000); } },
+  { name: "house-colours-spread", path: "/house/colours", ready: "//section[@aria-label='Palette']", act: async (b) => { await b.button("Spread"); await b.button("As far as possible"); await b.see("//button[.='Take it over']", 60_000); } },
   { name: "house-colours-limited", path: "/house/colours", ready: "//section[@aria-label='Palette']", act: (b) => b.button("Limited") },
   { name: "house-beside", path: "/house/beside?group=side&line=hat-side", ready: "//section[@aria-label='hat side']" },
   { name: "house-names", path: "/house/names", ready: "//span[.='one way']" },

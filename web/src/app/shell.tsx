@@ -22,10 +22,10 @@ export function Shell() {
   if (!me) return <Failed error={error} again={() => { void refetch(); }} />;
   return (
     <>
-    <div className="grid h-full min-w-[1024px] grid-cols-[188px_minmax(0,1fr)]">
+    <div className="grid h-full grid-cols-[188px_minmax(0,1fr)] max-[1023px]:grid-cols-[56px_minmax(0,1fr)]">
       <a href="#page" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-surface focus:p-2">Skip to the page</a>
       <Rail me={me} online={online} />
-      <main id="page" tabIndex={-1} className="relative h-full min-h-0 overflow-y-auto px-[26px] pt-[18px] pb-[18px] outline-none">
+      <main id="page" tabIndex={-1} className="relative h-full min-h-0 overflow-y-auto px-[26px] pt-[18px] pb-[18px] max-[1023px]:px-4 outline-none">
         <Suspense fallback={<Loading />}><Outlet /></Suspense>
       </main>
     </div>

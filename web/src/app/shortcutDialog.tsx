@@ -9,7 +9,7 @@ export default function ShortcutDialog({ here, everywhere, onClose }: { here: re
     <Dialog.Root open onOpenChange={(open) => { if (!open) onClose(); }}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/30" />
-        <Dialog.Content aria-describedby={undefined} className="card fade-in fixed top-[12vh] left-1/2 z-50 max-h-[76vh] w-[440px] -translate-x-1/2 overflow-y-auto p-5">
+        <Dialog.Content aria-describedby={undefined} className="card fade-in fixed top-[12vh] left-1/2 z-50 max-h-[76vh] w-[440px] max-w-[92vw] -translate-x-1/2 overflow-y-auto p-5">
           <Dialog.Title className="mb-3 text-md font-semibold">What the keyboard does</Dialog.Title>
           {groups.map(([title, list]) => list.length === 0 ? null : (
             <section key={title} aria-label={title} className="mb-3">

@@ -65,7 +65,7 @@ export function AuditView() {
     start(root === "" ? "A picked folder" : root, false, { from: [...files].map(([path, f]) => ({ path, folder: false, size: f.size })), files });
   };
   return (
-    <div className="grid h-full min-h-0 grid-cols-[minmax(0,1fr)_300px] gap-4">
+    <div className="beside h-full min-h-0 [--beside:300px]">
       {looked ? <Findings key={looked.what + String(looked.audit.files) + String(looked.audit.findings.length)} looked={looked} again={() => { void onDisk(); }} /> : (
         <section aria-label="Findings" className="card min-h-0 overflow-y-auto"><Empty title="Nothing looked through yet">Choose a tree at the right. It is compared with the blueprint and with what disks can store; nothing is touched.</Empty></section>
       )}

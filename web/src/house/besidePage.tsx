@@ -33,7 +33,7 @@ export default function BesidePage() {
   const shared = useMemo(() => sharedShortForms(house.words), [house.words]);
   const clashes = house.words.positions.filter((p) => shared.has(p.id));
   return (
-    <div className="grid h-full min-h-0 grid-cols-[172px_minmax(0,1fr)_290px] gap-4">
+    <div className="three h-full min-h-0 [--beside:290px]">
       <nav aria-label="Lists" className="card flex min-h-0 flex-col p-2">
         <h2 className="px-2 pt-1 pb-1.5 text-xs font-semibold text-ink-2">Lists</h2>
         <ul className="min-h-0 flex-1 overflow-y-auto">{POSITION_GROUPS.map((g) => (

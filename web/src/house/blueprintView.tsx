@@ -47,7 +47,7 @@ export function BlueprintView() {
     saveAs(`${root}.zip`, "application/zip", zipOf({ ...Object.fromEntries([root, ...foldersToMake(tree, root, true)].map((f) => [f, null])), [`${root}/About these folders.txt`]: `${blueprintInWords(tree).join("\r\n")}\r\n` }));
   };
   return (
-    <div className="grid h-full min-h-0 grid-cols-[minmax(0,1fr)_310px] gap-4">
+    <div className="beside h-full min-h-0 [--beside:310px]">
       <section aria-label="Blueprint" className="card flex min-h-0 flex-col">
         <div className="flex flex-wrap items-center gap-2 border-b border-line px-3.5 py-2">
           <Choice label="Which blueprint" value={which} choices={[["project", "A project"], ["shared", "The shared disk"]]} onChoose={(w) => { setWhich(w); setPath([0]); setProblem(null); }} />

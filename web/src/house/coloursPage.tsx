@@ -35,7 +35,7 @@ export default function ColoursPage() {
   const colour = palette.find((c) => c.id === chosen) ?? palette[0];
   const worst = pairs[0];
   return (
-    <div className="grid h-full min-h-0 grid-cols-[minmax(0,1fr)_300px] gap-4">
+    <div className="beside h-full min-h-0 [--beside:300px]">
       <div className="flex min-h-0 flex-col gap-4">
         <section aria-label="As eyes tell them apart" className="card shrink-0 p-3.5">
           <div className="flex items-center justify-between gap-3 pb-2">

@@ -36,7 +36,7 @@ export default function EditionsPage() {
   };
   if (!data) return <Loading />;
   return (
-    <div className="grid h-full min-h-0 grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)] gap-4">
+    <div className="two-up h-full min-h-0">
       <section aria-label={`Publish edition ${next}`} className="card flex min-h-0 flex-col gap-3 overflow-y-auto p-4" tabIndex={0}>
         <div><h2 className="font-semibold">{change ? `Publish edition ${next}` : `What edition ${next} would change`}</h2><p className="text-sm text-ink-2">Nobody's session changes by itself: what no longer fits becomes findings with fixes.</p></div>
         {changes === null ? <Loading what="Comparing" /> : changes.length === 0 ? <p className="rounded-md bg-tide-soft px-2.5 py-1.5 text-sm text-tide">The draft says the same as edition {next - 1}.</p> : <Pieces pieces={pieces} onTakeBack={takeBack} />}

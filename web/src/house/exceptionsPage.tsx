@@ -41,7 +41,7 @@ export default function ExceptionsPage() {
   };
   const nameOf = (id: string): string => house.exceptions.find((e) => e.id === id)?.says ?? id;
   return (
-    <div className="grid h-full min-h-0 grid-cols-[minmax(0,1fr)_310px] gap-4">
+    <div className="beside h-full min-h-0 [--beside:310px]">
       <section aria-label="Exceptions" className="card flex min-h-0 flex-col">
         <div className="flex items-center gap-3 border-b border-line px-3.5 py-2"><h2 className="font-semibold">In order <span className="font-normal text-ink-2">of each value, the first that fits decides</span></h2>{change && <Button small className="ml-auto" onClick={add}><Plus size={14} aria-hidden /> Add an exception</Button>}</div>
         <ol className="min-h-0 flex-1 overflow-y-auto">

@@ -39,7 +39,7 @@ export default function FoldersPage() {
     { keys: "Ctrl+ArrowRight", says: "Folder into the one before", run: () => { set(moveFolder(house, role, "in")); } }, { keys: "Ctrl+ArrowLeft", says: "Folder out", run: () => { set(moveFolder(house, role, "out")); } },
   ] : []);
   return (
-    <div className="grid h-full min-h-0 grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)_290px] gap-4">
+    <div className="three h-full min-h-0 [--first:minmax(0,0.9fr)] [--beside:290px]">
       <section aria-label="Folders of a session" className="card flex min-h-0 flex-col">
         <div className="flex items-center gap-2 border-b border-line px-3.5 py-2"><h2 className="font-semibold">Folders, in order</h2>
           <label className="ml-auto flex items-center gap-1.5 text-sm">made from <Select small disabled={!change} aria-label="Tracks from which a folder is made" value={house.folderFrom} onChange={(e) => { set({ ...house, folderFrom: Number(e.target.value) }); }}>{[1, 2, 3, 4, 5, 6].map((n) => <option key={n} value={n}>{n}</option>)}</Select> tracks on</label></div>

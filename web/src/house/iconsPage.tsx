@@ -37,7 +37,7 @@ export default function IconsPage() {
   const chosen = icons.find((i) => i.name === name) ?? icons[0];
   const colourOf = (icon: string): string => { const [first] = used.get(icon)?.families ?? []; return style.hex.get(house.words.families.find((f) => f.id === first)?.colour ?? "") ?? "#6a6f69"; };
   return (
-    <div className="grid h-full min-h-0 grid-cols-[minmax(0,1fr)_300px] gap-4">
+    <div className="beside h-full min-h-0 [--beside:300px]">
       <section aria-label="Icons" className="card flex min-h-0 flex-col">
         <div className="flex items-center gap-3 border-b border-line px-3.5 py-2">
           <h2 className="font-semibold">{shown.length} icons <span className="font-normal text-ink-2">as they stand on a tile</span></h2>

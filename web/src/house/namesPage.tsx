@@ -42,7 +42,7 @@ export default function NamesPage() {
     if (!off) change?.(made);
   };
   return (
-    <div className="grid h-full min-h-0 grid-cols-[150px_minmax(0,1fr)_290px] gap-4">
+    <div className="three h-full min-h-0 [--beside:290px] [--first:150px]">
       <nav aria-label="Things that have names" className="card flex min-h-0 flex-col p-2">
         <h2 className="px-2 pt-1 pb-1.5 text-xs font-semibold text-ink-2">Names of</h2>
         <ul className="min-h-0 flex-1 overflow-y-auto">

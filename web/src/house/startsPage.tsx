@@ -41,7 +41,7 @@ export default function StartsPage() {
     setParams({ line: id });
   };
   return (
-    <div className={`grid h-full min-h-0 gap-4 ${shown === "tracks" ? "grid-cols-[minmax(0,1fr)_310px]" : "grid-cols-1"}`}>
+    <div className={`grid h-full min-h-0 gap-4 ${shown === "tracks" ? "beside [--beside:310px]" : "grid-cols-1"}`}>
       <section aria-label="Starting values" className="card flex min-h-0 flex-col">
         <div className="flex items-center gap-3 border-b border-line px-3.5 py-2"><Choice label="What begins" value={shown} choices={VIEWS} onChoose={(v) => { setParams(v === "tracks" ? {} : { show: v }); }} />
           <span className="text-sm text-ink-2">{shown === "tracks" ? "Asked from the top: the first line that fits and names a value decides it." : shown === "session" ? "What a new session gets." : "Settings and keys every room should have; each ticks them off with a date."}</span>
@@ -99,7 +99,7 @@ function Checklist({ items, onChange }: { items: readonly ChecklistItem[]; onCha
   return (
     <div>
       <ul>{items.map((i) => (
-        <li key={i.id} className="grid grid-cols-[minmax(0,1fr)_minmax(0,220px)_120px_auto] items-end gap-3 border-b border-line px-3.5 py-2">
+        <li key={i.id} className="grid grid-cols-[minmax(0,1fr)_minmax(0,220px)_120px_auto] max-[900px]:grid-cols-2 items-end gap-3 border-b border-line px-3.5 py-2">
           <TextField label="Every room has" value={i.says} readOnly={!onChange} onSet={(says) => { if (says !== "") set(i.id, { says }); }} />
           <TextField mono label={i.sort === "key" ? "Key" : "Set to"} value={i.value} readOnly={!onChange} onSet={(value) => { set(i.id, { value }); }} />
           <Field label="What it is"><Select disabled={!onChange} value={i.sort} onChange={(e) => { set(i.id, { sort: e.target.value === "key" ? "key" : "setting" }); }}><option value="setting">setting</option><option value="key">key</option></Select></Field>

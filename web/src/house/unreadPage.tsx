@@ -49,7 +49,7 @@ function Group({ group: g, style, house, onTeach, onMake }: { group: UnreadGroup
   const [within, setWithin] = useState("");
   const perhaps = g.perhaps === null ? undefined : style.reader.roles.get(g.perhaps);
   return (
-    <li className="grid grid-cols-[minmax(0,1fr)_minmax(0,420px)] items-start gap-4 border-b border-line px-4 py-3">
+    <li className="grid grid-cols-[minmax(0,1fr)_minmax(0,420px)] max-[900px]:grid-cols-1 items-start gap-4 border-b border-line px-4 py-3">
       <div className="min-w-0">
         <p className="flex flex-wrap items-center gap-x-3 gap-y-1">{g.names.slice(0, 6).map((n) => <span key={n.name + n.families.join()} className="font-mono font-semibold">{n.name}{n.count > 1 && <span className="font-sans font-normal text-ink-2"> × {n.count}</span>}</span>)}{g.names.length > 6 && <span className="text-sm text-ink-2">and {g.names.length - 6} more</span>}</p>
         <p className="mt-0.5 text-sm text-ink-2">in {g.where.slice(0, 4).join(", ")}{g.where.length > 4 ? ` and ${g.where.length - 4} more` : ""}</p>

@@ -34,7 +34,7 @@ export default function WordsPage() {
   const roles = house.words.roles.filter((r) => (wanted === "" ? r.family === family.id : [r.name, r.short.full, ...r.heard.map((h) => h.text)].some((w) => w.toLowerCase().includes(wanted))));
   const open = (to: string): void => { setSide("look"); void navigate(to); };
   return (
-      <div className="grid h-full min-h-0 grid-cols-[172px_minmax(0,1fr)_276px] gap-4">
+      <div className="three h-full min-h-0 [--beside:276px]">
         <FamilyList house={house} style={style} current={family.id} onChange={change} onTable={() => { setSide("table"); }} onOpen={(id) => { setFind(""); open(`/house/${id}`); }} />
         <section aria-label={`Roles of ${family.name}`} className="card flex min-h-0 flex-col">
           <div className="flex items-center gap-3 border-b border-line px-3.5 py-2">

@@ -36,7 +36,7 @@ function ChainCard({ chain, uses }: { chain: Chain; uses: readonly ChainUse[] })
   const latest = chain.versions[0]?.version ?? 1;
   const behind = uses.filter((u) => u.version < latest).reduce((n, u) => n + u.tracks, 0);
   return (
-    <section aria-label={chain.name} className="card grid grid-cols-[minmax(0,1fr)_minmax(0,320px)]">
+    <section aria-label={chain.name} className="card grid grid-cols-[minmax(0,1fr)_minmax(0,320px)] max-[900px]:grid-cols-1">
       <div className="p-4">
         <div className="flex items-center gap-3"><h2 className="font-semibold">{chain.name}</h2><TakeUp chain={chain} uses={uses} /><Pill look={behind > 0 ? "look" : "ok"}>version {latest}{behind > 0 ? `, ${behind} ${behind === 1 ? "track" : "tracks"} on an earlier one` : ""}</Pill></div>
         <ol className="mt-1">{chain.versions.map((v, i) => <VersionLine key={v.version} version={v} before={chain.versions[i + 1]?.processors ?? null} />)}</ol>

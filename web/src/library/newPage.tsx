@@ -80,7 +80,7 @@ export default function NewTemplatePage() {
 
 function Starters({ style, chosen, onChoose }: { style: Style; chosen: string | null; onChoose: (s: Session, id: string) => void }) {
   return (
-    <ul className="grid grid-cols-2 gap-3">{STARTERS.map((s) => (
+    <ul className="grid grid-cols-2 gap-3 max-[900px]:grid-cols-1">{STARTERS.map((s) => (
       <li key={s.id}><button type="button" aria-pressed={chosen === s.id} onClick={() => { onChoose(startWith(style, s, newId), s.id); }} className={`card flex h-full w-full flex-col p-4 text-left ${chosen === s.id ? "border-moss bg-moss-soft" : "hover:border-line-strong"}`}><span className="font-semibold">{s.name}</span><span className="block text-sm text-ink-2">{s.says}</span></button></li>
     ))}</ul>
   );
@@ -92,7 +92,7 @@ function Preview({ session }: { session: Session }) {
   return (
     <section aria-label="What it begins with" tabIndex={0} className="card min-h-0 flex-1 overflow-y-auto p-4">
       <h2 className="pb-2 font-semibold">What it begins with</h2>
-      <ul className="columns-3 gap-6">{session.tracks.map((t) => <li key={t.id} className="flex break-inside-avoid items-center gap-2 py-0.5" style={{ paddingLeft: depthOf(tracks, t) * 16 }}><Tile colour={t.colour} icon={t.icon} size={20} /><span className={`truncate font-mono text-sm ${t.kind === "folder" ? "font-bold" : ""}`}>{t.name}</span></li>)}</ul>
+      <ul className="columns-3 gap-6 max-[900px]:columns-2">{session.tracks.map((t) => <li key={t.id} className="flex break-inside-avoid items-center gap-2 py-0.5" style={{ paddingLeft: depthOf(tracks, t) * 16 }}><Tile colour={t.colour} icon={t.icon} size={20} /><span className={`truncate font-mono text-sm ${t.kind === "folder" ? "font-bold" : ""}`}>{t.name}</span></li>)}</ul>
     </section>
   );
 }
@@ -143,7 +143,7 @@ function FromFile({ style, kept, onChoose }: { style: Style; /** What was made o
       {problem !== null && <p role="alert" className="rounded-md bg-brick-soft px-3 py-2 text-sm text-brick">{problem}</p>}
       {!incoming && kept && <Preview session={kept} />}
       {incoming && stay && (
-        <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_276px] gap-4">
+        <div className="beside min-h-0 flex-1 [--beside:276px]">
           <section aria-label="Tracks of the file" tabIndex={0} className="card min-h-0 overflow-y-auto">
             {GROUPS.map(([standing, title, says]) => {
               const list = groups.get(standing) ?? [];

@@ -36,7 +36,7 @@ export default function LibraryPage() {
         </p>
       )}
       {shown.length === 0 && <div className="card"><Empty title={data.templates.length === 0 ? "The library is empty" : "No template is called that"}>{data.templates.length === 0 ? "Begin a template; publish it; rooms can work from it." : "Try another word, or clear the field."}</Empty></div>}
-      <div className="columns-2 gap-4">
+      <div className="columns-2 gap-4 max-[900px]:columns-1">
       {shelves.map((shelf) => (
         <section key={shelf} aria-labelledby={`shelf-${shelf}`} className="mb-5 break-inside-avoid">
           <h2 id={`shelf-${shelf}`} className="mb-2 text-sm font-semibold text-ink-2">{shelf}</h2>

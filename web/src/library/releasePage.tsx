@@ -35,7 +35,7 @@ export default function ReleasePage() {
         {room && <Button look="main" asChild><Link to={`/rooms/${room.id}/fit/${template}/${data.number}`}>Fit to {room.room.name}</Link></Button>}
       </PageHead>
       <p className="text-sm text-ink-2">“{data.note}” · {data.publishedBy}, {when} · edition {data.edition} of the house style</p>
-      <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_264px] gap-4">
+      <div className="beside min-h-0 flex-1 [--beside:264px]">
         <section aria-label="The release" className="card min-h-0 overflow-hidden"><Sheet style={style} session={data.session} findings={findings.byTrack} selection={chosen} onSelect={setChosen} compact={false} find="" onType={null} /></section>
         <aside aria-label="Selected" className="min-h-0 overflow-y-auto">{track ? <Inspector style={style} session={data.session} track={track} findings={findings.byTrack.get(track.id) ?? []} desk={null} /> : <div className="card"><Empty title="Nothing selected">Choose a track to see why the house wants it so.</Empty></div>}</aside>
       </div>

@@ -71,7 +71,7 @@ function Fitting({ roomId, room, template, name, release, session }: { roomId: s
         {result.leftOut.length > 0 && <Pill>{result.leftOut.length} left out</Pill>}
       </p>
       <Trouble error={start.error} />
-      <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_284px] gap-4">
+      <div className="beside min-h-0 flex-1 [--beside:284px]">
         <section aria-label="Inputs" tabIndex={0} className="card min-h-0 overflow-y-auto p-4"><PatchPicture before={session} session={result.session} room={room} unplaced={new Set(result.unplaced.map((u) => u.track))} /></section>
         <aside aria-label="Fit report" className="flex min-h-0 flex-col gap-4 overflow-y-auto">
           {session.notes !== "" && <section aria-label="Opening note" className="card border-l-4 border-l-glow p-3.5"><h2 className="pb-1 font-semibold">Before you start</h2><p className="text-sm whitespace-pre-wrap">{session.notes}</p></section>}

@@ -12,7 +12,7 @@ export default function RoomsPage() {
   return (
     <div className="flex flex-col gap-4">
       <PageHead title="Rooms" />
-      <ul className="grid grid-cols-2 gap-4">
+      <ul className="grid grid-cols-2 gap-4 max-[900px]:grid-cols-1">
         {data.rooms.map(({ id, room, openSessions, following }) => (
           <li key={id} className="card relative p-4 hover:border-line-strong">
             <div className="flex items-baseline justify-between gap-3"><h2><Link to={`/rooms/${id}`} className="text-md font-semibold after:absolute after:inset-0">{room.name}</Link></h2><span className="text-sm text-ink-2">{room.says}</span></div>

@@ -24,7 +24,7 @@ export default function RoomPage() {
   return (
     <div className="flex flex-col gap-4">
       <PageHead crumbs={[["Rooms", "/rooms"]]} title={room.name} beside={<Pill>{room.inputs.length} inputs · {room.says}</Pill>}><Share share={card.following} label={`Share of tracks in ${room.name} that follow the house`} /></PageHead>
-      <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)] items-start gap-4">
+      <div className="two-up items-start">
         <section aria-labelledby="start" className="card">
           <h2 id="start" className="px-4 py-3 font-semibold">Start a session <span className="font-normal text-ink-2">from the current release of…</span></h2>
           {released.length === 0 ? <Empty title="Nothing released yet">The lead publishes releases in the library.</Empty> : (

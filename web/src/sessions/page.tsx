@@ -23,7 +23,7 @@ export default function SessionsPage() {
   return (
     <div className="flex flex-col gap-4">
       <PageHead title="Sessions"><Input type="search" aria-label="Find a session" placeholder="Find a session" className="w-48" value={find} onChange={(e) => { setFind(e.target.value); }} /></PageHead>
-      <div className="flex items-center gap-4"><Choice label="Which sessions" value={which} choices={WHICH} onChoose={setWhich} /><div className="ml-auto w-[440px]"><DropFile session={null} /></div></div>
+      <div className="flex flex-wrap items-center gap-4"><Choice label="Which sessions" value={which} choices={WHICH} onChoose={setWhich} /><div className="ml-auto w-[440px] max-w-full"><DropFile session={null} /></div></div>
       <section aria-label="Sessions" className="card [&>ul>li:first-child]:border-t-0">
         {shown.length === 0 ? <Empty title="No such session">{data.sessions.length === 0 ? "Choose a room and fit a release to start one." : "Choose “All”, or another word."}</Empty> : <ul>{shown.map((s) => <SessionRow key={s.id} session={s} showRoom />)}</ul>}
       </section>

@@ -20,7 +20,7 @@ export function SettingsForm({ label, start, onChange, children }: { label: stri
     onSet={(v) => { setProblem(v !== "" && set({ [key]: Number(v.replace(",", ".")) }) ? null : { key, says: `“${v}” is no ${key === "tempo" ? "number" : "whole number"} from ${from} to ${to}; it stays ${start[key]}.` }); }} />;
   const one = (key: keyof SessionStart, label: string, choices: readonly (readonly [string | number, string])[], read: (v: string) => unknown) => <Field label={label}><Select disabled={!onChange} value={String(start[key] ?? "")} onChange={(e) => { set({ [key]: read(e.target.value) }); }}>{choices.map(([v, n]) => <option key={v} value={v}>{n}</option>)}</Select></Field>;
   return (
-    <form aria-label={label} className="grid max-w-4xl grid-cols-4 gap-4 p-4" onSubmit={(e) => { e.preventDefault(); }}>
+    <form aria-label={label} className="grid max-w-4xl grid-cols-4 max-[900px]:grid-cols-2 gap-4 p-4" onSubmit={(e) => { e.preventDefault(); }}>
       {one("sampleRate", "Sample rate", [44100, 48000, 88200, 96000, 176400, 192000].map((r) => [r, `${r / 1000} kHz`]), Number)}
       {one("bitDepth", "Bit depth", [[16, "16 bit"], [24, "24 bit"], [32, "32 bit float"]], Number)}
       {one("fileType", "File type", [["wav", "Wave"], ["broadcast-wav", "Broadcast Wave"]], String)}

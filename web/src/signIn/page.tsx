@@ -24,7 +24,7 @@ export default function SignInPage() {
   const people = hints.data?.people ?? [];
   return (
     <main className="grid min-h-full place-items-center p-8">
-      <div className={`grid w-full gap-10 ${people.length > 0 ? "max-w-[760px] grid-cols-[300px_1fr]" : "max-w-[300px]"}`}>
+      <div className={`grid w-full gap-10 ${people.length > 0 ? "max-w-[760px] grid-cols-[300px_1fr] max-[760px]:grid-cols-1" : "max-w-[300px]"}`}>
         <form className="flex flex-col gap-4" onSubmit={(e) => { e.preventDefault(); signIn.mutate({ name, password }); }}>
           <div className="flex items-center gap-3"><img src="/lantern.svg" alt="" width={31} height={36} /><h1 className="font-title text-xl font-semibold">Mossy Lantern</h1></div>
           <Field label="Sign-in name"><Input name="name" autoFocus autoComplete="username" required value={name} onChange={(e) => { setName(e.target.value); }} /></Field>

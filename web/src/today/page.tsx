@@ -27,7 +27,7 @@ export default function TodayPage() {
         <div><p className="h-5 text-sm text-ink-2">{todayInWords()} · {data.house.name}</p><h1 className="font-title text-xl font-semibold tracking-tight">{NUMBERS[count] ?? count} {count === 1 ? "room" : "rooms"}, one house style</h1></div>
         {here && <Button look="main" asChild><Link to={`/rooms/${here.id}`}><Plus size={16} aria-hidden /> Start a session</Link></Button>}
       </header>
-      <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_minmax(260px,330px)] gap-4">
+      <div className="beside min-h-0 flex-1 [--beside:minmax(260px,330px)]">
         <div className="flex min-h-0 flex-col gap-4">
           <section aria-label="Rooms" className="card shrink-0">
             <table className="w-full">

@@ -16,14 +16,14 @@ export function Pill({ look = "quiet", children }: { look?: PillLook; children: 
 /** Head of a page: where I am, what it is, the main action at the right. */
 export function PageHead({ crumbs = [], title, beside, children }: { crumbs?: readonly (readonly [label: string, to: string])[]; title: string; beside?: ReactNode; children?: ReactNode }) {
   return (
-    <header className="flex min-h-[56px] items-end justify-between gap-4">
-      <div className="min-w-0">
+    <header className="flex min-h-[56px] flex-wrap items-end justify-between gap-x-4 gap-y-2">
+      <div className="min-w-0 max-w-full">
         <nav aria-label="Where you are" className="flex h-5 gap-1.5 text-sm text-ink-2">
           {crumbs.map(([label, to], i) => <span key={label} className="flex gap-1.5">{i > 0 && <span aria-hidden>›</span>}<Link to={to} className="hover:text-ink hover:underline">{label}</Link></span>)}
         </nav>
         <div className="flex items-center gap-3"><h1 className="truncate font-title text-xl font-semibold tracking-tight">{title}</h1>{beside}</div>
       </div>
-      <div className="flex shrink-0 items-center gap-3">{children}</div>
+      <div className="ml-auto flex flex-wrap items-center justify-end gap-x-3 gap-y-2">{children}</div>
     </header>
   );
 }
@@ -31,7 +31,7 @@ export function PageHead({ crumbs = [], title, beside, children }: { crumbs?: re
 /** Views of the same thing, each with its own address. */
 export function Views({ label, views }: { label: string; views: readonly { readonly to: string; readonly name: string; readonly end?: boolean }[] }) {
   return (
-    <nav aria-label={label} className="inline-flex w-fit rounded-md bg-sunk p-[3px]">
+    <nav aria-label={label} className="inline-flex w-fit max-w-full flex-wrap rounded-md bg-sunk p-[3px]">
       {views.map((v) => (
         <NavLink key={v.to} to={v.to} end={v.end ?? true} className={({ isActive }) => `rounded-sm px-3 py-[3px] text-sm font-semibold ${isActive ? "bg-surface text-ink shadow-sm" : "text-ink-2 hover:text-ink"}`}>{v.name}</NavLink>
       ))}
@@ -42,7 +42,7 @@ export function Views({ label, views }: { label: string; views: readonly { reado
 /** One of a few choices, side by side. */
 export function Choice<T extends string>({ label, value, choices, onChoose }: { label: string; value: T; choices: readonly (readonly [value: T, name: string])[]; onChoose: ((value: T) => void) | null }) {
   return (
-    <div role="group" aria-label={label} className="inline-flex w-fit rounded-md bg-sunk p-[3px]">
+    <div role="group" aria-label={label} className="inline-flex w-fit max-w-full flex-wrap rounded-md bg-sunk p-[3px]">
       {choices.map(([v, name]) => (
         <button key={v} type="button" aria-pressed={v === value} disabled={!onChoose && v !== value} onClick={() => { onChoose?.(v); }} className={`rounded-sm px-3 py-[3px] text-sm font-semibold ${v === value ? "bg-surface text-ink shadow-sm" : "text-ink-2 hover:text-ink"}`}>{name}</button>
       ))}

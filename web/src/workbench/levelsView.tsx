@@ -27,7 +27,7 @@ export function LevelsView({ session, desk, onSelect }: { session: Session; desk
   const { box, row, items, before, after } = useRows(sounding.length, 29);
   const at = (id: TrackId): number => level + (sums.get(id)?.[as] ?? -Infinity);
   return (
-    <div className="grid h-full min-h-0 grid-cols-[minmax(0,1fr)_minmax(0,300px)]">
+    <div className="grid h-full min-h-0 grid-cols-[minmax(0,1fr)_minmax(0,300px)] max-[900px]:grid-cols-1 max-[900px]:overflow-y-auto">
       <div ref={box} className="min-h-0 overflow-y-auto border-r border-line" tabIndex={0} role="region" aria-label="Ways to the main path">
         <table className="w-full table-fixed">
           <thead className="sticky top-0 z-10 bg-surface text-left text-xs text-ink-2"><tr><th scope="col" className="border-b border-line px-3.5 py-2 font-semibold">Track</th><th scope="col" className="w-[40%] border-b border-line font-semibold">Comes to the main path</th><th scope="col" className="w-[22%] border-b border-line pr-3.5 text-right font-semibold">So loud</th></tr></thead>

@@ -61,6 +61,8 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
   const { doc: session } = state;
   const [chosen, setChosen] = useState<Selection>(NONE);
   const [side, setSide] = useKept<Side>(`side-${template.id}`, "track", z.enum(SIDES));
+  /** In a narrow window the panel slides over the sheet. */
+  const [over, setOver] = useState(true);
   const [pasted, setPasted] = useState("");
   const [compact, setCompact] = useState(false);
   const [find, setFind] = useState("");
@@ -150,7 +152,7 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
         )}
         {may && <Button look="main" onClick={() => { setSide("publish"); }}>Publish release {(latest?.number ?? 0) + 1}</Button>}
       </PageHead>
-      <div className="flex items-center gap-3">
+      <div className="flex flex-wrap items-center gap-3">
         <Views label="Views of the template" views={VIEWS.map(([path, name]) => ({ to: `/library/${template.id}${path}`, name }))} />
         {may && (
           <div className="ml-auto flex items-center gap-2">
@@ -161,7 +163,7 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
       </div>
       {state.problem !== null && <p role="alert" className="flex items-center gap-3 rounded-md bg-brick-soft px-3 py-2 text-sm text-brick"><span className="flex-1">{state.problem}</span><Button small onClick={() => { desk.dismiss(); }}>Understood</Button></p>}
       <Clashes desk={desk} state={state} />
-      <div className={`grid min-h-0 flex-1 gap-4 ${alone ? "" : "grid-cols-[minmax(0,1fr)_276px] min-[1500px]:grid-cols-[minmax(0,1fr)_320px]"}`}>
+      <div className={`relative grid min-h-0 flex-1 gap-4 ${alone ? "" : "min-[1024px]:grid-cols-[minmax(0,1fr)_276px] min-[1500px]:grid-cols-[minmax(0,1fr)_320px]"}`}>
         <section aria-label="The template" className="card min-h-0 overflow-hidden">
           {view === "sheet" && (session.tracks.length === 0
             ? <Empty title="No tracks yet">{may ? <>Press <Key>A</Key> and type or paste the names, one a line.</> : "The lead has not laid this template out yet."}</Empty>
@@ -177,7 +179,8 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
           {view === "releases" && <Releases template={template} />}
           {view === "session" && <SetUp session={session} desk={may ? desk : null} onSelect={inSheet} />}
         </section>
-        {!alone && <aside className="flex min-h-0 flex-col overflow-y-auto" aria-label="Selected">
+        {!alone && (side !== "track" || ids.length > 0) && <Button small className="absolute -top-9 right-0 min-[1024px]:hidden" aria-expanded={over} onClick={() => { setOver(!over); }}>{over ? "Hide the panel" : "Show the panel"}</Button>}
+        {!alone && <aside className={`flex min-h-0 flex-col overflow-y-auto max-[1023px]:absolute max-[1023px]:inset-y-0 max-[1023px]:right-0 max-[1023px]:z-30 max-[1023px]:w-[300px] max-[1023px]:rounded-lg max-[1023px]:bg-bg max-[1023px]:shadow-lg ${over && (side !== "track" || ids.length > 0) ? "" : "max-[1023px]:hidden"}`} aria-label="Selected">
           {side === "add" && <AddTracks keep={`add-${template.id}`} style={style} session={session} desk={desk} start={pasted} behind={selection.at} onLibrary={() => { setSide("put"); }} onDone={(made) => { if (made.length > 0) choose(these(made)); else setSide("track"); }} />}
           {side === "put" && <PutPanel style={style} session={session} desk={desk} template={template.id} onDone={(made) => { if (made.length > 0) choose(these(made)); else setSide("track"); }} />}
           {side === "publish" && <Publish template={template.id} name={template.name} desk={desk} session={session} latest={latest} open={findings.open} saved={state.saving === "saved"} onDone={() => { setSide("track"); }} />}

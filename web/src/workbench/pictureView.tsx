@@ -78,7 +78,7 @@ export function PictureView({ style, session, selected, onSelect, desk }: { styl
   const lean = leaning(all);
   if (all.length === 0) return <Empty title="Nothing is heard at the main path">Add sources that feed it, then look again.</Empty>;
   return (
-    <div className="grid h-full min-h-0 grid-cols-[minmax(0,1fr)_196px]">
+    <div className="grid h-full min-h-0 grid-cols-[minmax(0,1fr)_196px] max-[900px]:grid-cols-[minmax(0,1fr)_150px]">
       <div className="flex min-h-0 flex-col">
         <div role="toolbar" aria-label="The picture" className="flex flex-wrap items-center gap-3 border-b border-line px-3.5 py-1.5">
           <Choice label="Who looks" value={view} choices={[["audience", "Audience"], ["players", "Players"]]} onChoose={setView} />

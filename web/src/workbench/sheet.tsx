@@ -12,6 +12,7 @@ import { useVirtualizer } from "@tanstack/react-virtual";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { useKeysTold } from "../app/shortcuts.tsx";
 import type { Told } from "../app/shortcuts.tsx";
+import { useSize } from "../ui/useSize.ts";
 import { useSteady } from "../ui/useSteady.ts";
 import { CellField } from "./cellField.tsx";
 import { dropAt } from "./dropAt.ts";
@@ -35,6 +36,19 @@ const SHEET_KEYS: readonly Told[] = [
 
 type Column = (typeof VIEW_COLUMNS)[number];
 const ALL: readonly Column[] = [];
+
+/** Which columns give way first where there is no room for all, and how much each needs. */
+const GIVE_WAY: readonly Cell[] = ["inserts", "place", "role", "input", "feeds", "level"];
+const NEEDS: Readonly<Record<Cell, number>> = { name: 190, role: 120, input: 64, feeds: 76, level: 58, place: 74, inserts: 64 };
+
+function thatFit(cells: readonly Cell[], width: number): Cell[] {
+  let fit = [...cells];
+  for (const c of GIVE_WAY) {
+    if (fit.reduce((sum, x) => sum + NEEDS[x], 28) <= width) break;
+    fit = fit.filter((x) => x !== c);
+  }
+  return fit;
+}
 
 export interface SheetProps {
   readonly style: Style;
@@ -69,7 +83,9 @@ export function Sheet({ style, session, findings, selection, onSelect, compact, 
   const order = useMemo(() => rows.map((r) => r.track.id), [rows]);
   const names = useMemo(() => new Map(session.tracks.map((t) => [t.id, t.name])), [session]);
   const marks = useMemo(() => linkMarks(session), [session]);
-  const cells = useMemo(() => CELLS.filter((c) => c === "name" || !without.includes(c)), [without]);
+  const { size, watch } = useSize<HTMLDivElement>({ width: 1200, height: 600 });
+  const attach = useCallback((e: HTMLDivElement | null) => { box.current = e; return watch(e); }, [watch]);
+  const cells = useMemo(() => thatFit(CELLS.filter((c) => c === "name" || !without.includes(c)), size.width), [without, size.width]);
   const columns = cells.map((c) => WIDTHS[c]).join(" ");
   const height = compact ? 26 : 35;
   const virtual = useVirtualizer({ count: rows.length, getScrollElement: () => box.current, estimateSize: () => height, overscan: 12, scrollMargin: HEAD, scrollPaddingStart: HEAD });
@@ -126,7 +142,7 @@ export function Sheet({ style, session, findings, selection, onSelect, compact, 
   };
   return (
     <DndContext sensors={sensors} autoScroll={{ threshold: { x: 0, y: 0.08 } }} onDragMove={onDragMove} onDragCancel={() => { setDrop(null); }} onDragEnd={(e) => { if (drop?.to && onMove) onMove(carried(String(e.active.id)), drop.to); setDrop(null); }}>
-      <div ref={box} role="treegrid" tabIndex={0} aria-label="Track sheet" aria-multiselectable aria-rowcount={rows.length + 1} aria-colcount={cells.length} aria-activedescendant={at >= 0 ? `cell-${order[at] ?? ""}-${cell}` : undefined} onKeyDown={onKeyDown} onPointerMove={(e) => { pointer.current = e.clientY; }}
+      <div ref={attach} role="treegrid" tabIndex={0} aria-label="Track sheet" aria-multiselectable aria-rowcount={rows.length + 1} aria-colcount={cells.length} aria-activedescendant={at >= 0 ? `cell-${order[at] ?? ""}-${cell}` : undefined} onKeyDown={onKeyDown} onPointerMove={(e) => { pointer.current = e.clientY; }}
         className="h-full min-h-0 overflow-y-auto outline-none focus-visible:shadow-[inset_0_0_0_2px_var(--moss)]">
         <div role="row" aria-rowindex={1} className="sticky top-0 z-10 grid border-b border-line bg-surface px-3.5 text-xs font-semibold text-ink-2" style={{ gridTemplateColumns: columns, height: HEAD }}>
           {cells.map((c) => <span key={c} role="columnheader" aria-colindex={cells.indexOf(c) + 1} className={`py-2 ${c === "level" ? "pr-4 text-right" : ""}`}>{HEADS[c]}</span>)}
