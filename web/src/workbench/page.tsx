@@ -137,6 +137,8 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
   ]);
   // Where nothing is chosen on the page itself, it has the whole width.
   const alone = side === "track" && ["inputs", "session", "changes", "releases"].includes(view);
+  /** Whether the panel has something to say; an empty one stays out of a narrow window. */
+  const panel = !alone && (side !== "track" || ids.length > 0);
   const changed = useChanged(template, session);
   const label = (says: string, of: string | null): string => (of === null ? `Nothing to ${says.toLowerCase()}` : `${says}: ${of}`);
   return (
@@ -157,6 +159,7 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
         {may && (
           <div className="ml-auto flex items-center gap-2">
             <Button className="px-2.5" onClick={() => { add(); }}><ListPlus size={15} aria-hidden /> Add tracks <Key>A</Key></Button>
+            {panel && <Button className="px-2.5 min-[1024px]:hidden" aria-expanded={over} onClick={() => { setOver(!over); }}>{over ? "Hide the panel" : "Show the panel"}</Button>}
             <Button className="px-2.5" onClick={dressAll}><Brush size={15} aria-hidden /> Dress all <Key>D</Key></Button>
           </div>
         )}
@@ -179,8 +182,7 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
           {view === "releases" && <Releases template={template} />}
           {view === "session" && <SetUp session={session} desk={may ? desk : null} onSelect={inSheet} />}
         </section>
-        {!alone && (side !== "track" || ids.length > 0) && <Button small className="absolute -top-9 right-0 min-[1024px]:hidden" aria-expanded={over} onClick={() => { setOver(!over); }}>{over ? "Hide the panel" : "Show the panel"}</Button>}
-        {!alone && <aside className={`flex min-h-0 flex-col overflow-y-auto max-[1023px]:absolute max-[1023px]:inset-y-0 max-[1023px]:right-0 max-[1023px]:z-30 max-[1023px]:w-[300px] max-[1023px]:rounded-lg max-[1023px]:bg-bg max-[1023px]:shadow-lg ${over && (side !== "track" || ids.length > 0) ? "" : "max-[1023px]:hidden"}`} aria-label="Selected">
+        {!alone && <aside className={`flex min-h-0 flex-col overflow-y-auto max-[1023px]:absolute max-[1023px]:inset-y-0 max-[1023px]:right-0 max-[1023px]:z-30 max-[1023px]:w-[300px] max-[1023px]:rounded-lg max-[1023px]:bg-bg max-[1023px]:shadow-lg ${over && panel ? "" : "max-[1023px]:hidden"}`} aria-label="Selected">
           {side === "add" && <AddTracks keep={`add-${template.id}`} style={style} session={session} desk={desk} start={pasted} behind={selection.at} onLibrary={() => { setSide("put"); }} onDone={(made) => { if (made.length > 0) choose(these(made)); else setSide("track"); }} />}
           {side === "put" && <PutPanel style={style} session={session} desk={desk} template={template.id} onDone={(made) => { if (made.length > 0) choose(these(made)); else setSide("track"); }} />}
           {side === "publish" && <Publish template={template.id} name={template.name} desk={desk} session={session} latest={latest} open={findings.open} saved={state.saving === "saved"} onDone={() => { setSide("track"); }} />}
