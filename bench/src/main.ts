@@ -2,6 +2,7 @@ import { create as createDiff } from "jsondiffpatch";
 import { TYPED_NAMES } from "@mossy/core/fixtures/typedNames";
 import { dice } from "@mossy/core/chance/dice";
 import { check } from "@mossy/core/check/check";
+import { settle } from "@mossy/core/colour/settle";
 import { spread } from "@mossy/core/colour/spread";
 import { audit } from "@mossy/core/disk/audit";
 import type { Entry } from "@mossy/core/disk/entry";
@@ -155,4 +156,9 @@ const hexes = Array.from({ length: 24 }, () => ({ hex: `#${Math.floor(roll() * 0
 const TRIES = 4000;
 const quick = spread(hexes, { tries: TRIES, contrast: 3 });
 const long = spread(hexes, { tries: 20 * TRIES, contrast: 3 });
+// Settling at the house's distance: how far all colours move, against a search ten times as long.
+const near = style.house.palette.map((c, i) => ({ hex: i % 5 === 0 ? hexes[i]?.hex ?? c.hex : c.hex, locked: false }));
+const SETTLE = 24_000;
+const [soon, late] = [1, 10].map((times) => settle(near, { apart: 8, contrast: 3, tries: SETTLE * times, seed: times }));
+if (soon && late) console.log(`${"20 colours settled 8 apart, a fifth of them off, movement".padEnd(64)} ΔE ${soon.moved.toFixed(0)}, ${((100 * soon.moved) / Math.min(soon.moved, late.moved)).toFixed(0)} % of what 10 times the tries need (${late.moved.toFixed(0)})`);
 console.log(`${"spread of 24 colours, least distance of any two".padEnd(64)} ΔE ${quick.before.toFixed(1)} before, ${quick.after.toFixed(1)} after, ${((100 * quick.after) / long.after).toFixed(0)} % of what 20 times the tries reach (${long.after.toFixed(1)})`);

@@ -172,6 +172,12 @@ describe("from the house's words to a session that is put right", () => {
     await b.seeText("points outside its own folder");
     expect(await b.count("//a[starts-with(., 'Check-in')]")).toBe(1);
     await choose("book.dawproject", zipSync({ "project.xml": strToU8(BY_THE_BOOK) }));
+    // It is little like this session, so nothing is taken in before somebody says so.
+    await b.see("//section[@aria-label='Does this file belong here?'][contains(., 'Nothing has been taken in yet')]");
+    await b.button("Leave it");
+    expect(await b.count("//a[starts-with(., 'Check-in')]")).toBe(1);
+    await choose("book.dawproject", zipSync({ "project.xml": strToU8(BY_THE_BOOK) }));
+    await b.button("Take it in here all the same");
     await b.seeText("Its tracks were recognised by likeness.");
     await b.see("//h1[contains(., 'Check-in 2')]");
     expect((await b.complaints()).filter((c) => !/4(13|22)|favicon/.test(c))).toEqual([]);

@@ -25,6 +25,8 @@ export const SCREENS: readonly { readonly name: string; readonly path: string; r
   { name: "house-exceptions", path: "/house/exceptions?line=rough-guides", ready: "//span[.='never applies']" },
   { name: "house-editions", path: "/house/editions", ready: "//h2[.='Editions so far']" },
   { name: "library", path: "/library", ready: "//h2[.='Steelpan']" },
+  { name: "follow", path: "/library/follow", ready: "//p[.='Every template follows the house style']" },
+  { name: "workbench-dress", path: "/library/steelpan-orchestra-full-yard", ready: "//div[@role='treegrid']", act: async (b) => { await b.press("d"); await b.see("//section[@aria-label='Dress all']//li"); } },
   { name: "chains", path: "/library/chains", ready: "//h2[.='Pan row']" },
   { name: "new-template", path: "/library/new", ready: "//h1[.='New template']", act: async (b) => { await b.button("A starter"); await b.click("//button[starts-with(., 'Band')]"); await b.see("//section[@aria-label='What it begins with']"); } },
   { name: "workbench", path: "/library/steelpan-orchestra-full-yard", ready: "//div[@role='treegrid']", act: (b) => b.click("//span[.='Dbl sec far']") },

@@ -3,9 +3,7 @@ import { differences } from "@mossy/core/house/differences";
 import { house as houseSchema } from "@mossy/core/house/house";
 import type { House } from "@mossy/core/house/house";
 import type { HousePiece } from "@mossy/core/house/pieces";
-import {
-  applyToHouse, decidesTheSameOfHouse, houseChange, houseDiff, insistOnHouse, sortOutOfHouse, undoOfHouse, valueAt,
-} from "@mossy/core/house/houseChange";
+import { houseChange, houseDiff, valueAt } from "@mossy/core/house/houseChange";
 import type { HouseChange } from "@mossy/core/house/houseChange";
 import type { Style } from "@mossy/core/house/style";
 import { useEffect, useMemo, useSyncExternalStore } from "react";
@@ -14,8 +12,9 @@ import { ask } from "../app/ask.ts";
 import { hear } from "../app/news.ts";
 import { mention } from "../app/toasts.tsx";
 import type { ClashWords } from "../workbench/clashes.tsx";
-import type { ChangeRules, Clash, Desk, DeskState } from "../workbench/desk.ts";
+import type { Clash, Desk, DeskState } from "../workbench/desk.ts";
 import { deskFor, heardOf, taken } from "../workbench/desks.ts";
+import { HOUSE_RULES } from "./houseRules.ts";
 
 /** What every page of the house style works with. */
 export interface HouseWork {
@@ -37,16 +36,12 @@ export interface HouseWork {
 
 export const useHouseWork = (): HouseWork => useOutletContext<HouseWork>();
 
-const RULES: ChangeRules<House, HouseChange> = {
-  apply: applyToHouse, inverse: undoOfHouse, sortOut: sortOutOfHouse, decidesTheSame: decidesTheSameOfHouse,
-  insist: (now, _mine, clashes) => insistOnHouse(now, clashes),
-};
 const ID = "house";
 hear((news) => { if (news.kind === "house-draft") heardOf(ID, news.revision); });
 
 function deskOfHouse(draft: HouseDraft): Desk<House, HouseChange> {
   return deskFor(ID, {
-    rules: RULES, change: houseChange,
+    rules: HOUSE_RULES, change: houseChange,
     house: {
       send: (revision, changes) => ask("editHouse", {}, { revision, changes: [...changes] }).catch(taken),
       load: () => ask("house", {}).then((h) => ({ revision: h.draft.revision, doc: h.draft.house })).catch(taken),

@@ -15,6 +15,7 @@ function suggestions(style: Style, session: Session, cell: Cell): readonly strin
 
 /** A cell that is being typed into: Enter sets it, Escape leaves it as it was; what cannot be is said beside it. */
 export function CellField({ style, session, cell, start, name, onType, onLeave }: { style: Style; session: Session; cell: Cell; start: string; name: string; onType: (text: string) => string | null; onLeave: () => void }) {
+  const [problem, setProblem] = useState<string | null>(null);
   const { text: typed, type, leave: put, drop } = useTyped((said) => {
     if (said === start) { onLeave(); return true; }
     const wrong = onType(said);
@@ -22,7 +23,6 @@ export function CellField({ style, session, cell, start, name, onType, onLeave }
     return wrong === null;
   });
   const text = typed ?? start;
-  const [problem, setProblem] = useState<string | null>(null);
   const list = useId();
   const offered = suggestions(style, session, cell);
   const leave = (): void => { drop(); onLeave(); };

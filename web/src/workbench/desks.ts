@@ -21,8 +21,8 @@ const all = new Map<string, { readonly desk: Desk<unknown, unknown>; heard: (rev
 /** What is kept in the browser of a document is kept for who is signed in: nobody finds somebody else's edits. */
 const bookKey = (id: string): string => `${queryClient.getQueryData(queries.me.queryKey)?.id ?? ""}-${id}`;
 
-/** Pages that count, list or show documents look again when one was saved. */
-const FOLLOW = ["today", "library", "sessions", "session", "rooms", "chain-uses", "follow"];
+/** Pages that list or show documents look again when they are next opened; what shows all the time hears it by the news. */
+const FOLLOW = ["library", "sessions", "session", "chain-uses", "follow"];
 function follow(): void {
   for (const key of FOLLOW) void queryClient.invalidateQueries({ queryKey: [key] });
 }

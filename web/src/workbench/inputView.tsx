@@ -21,6 +21,7 @@ import { useRows } from "../ui/useRows.ts";
 import { useSteady } from "../ui/useSteady.ts";
 import type { Desk } from "./desk.ts";
 import { newId } from "./newId.ts";
+import { usedIn } from "./pickups.ts";
 import { roleInWords } from "./sheetRow.tsx";
 import { useTyped } from "../ui/useTyped.ts";
 
@@ -70,7 +71,7 @@ export function InputView({ style, session, findings, desk, document, title }: {
             <tr aria-hidden style={{ height: after }} />
           </tbody>
         </table>
-        {(["pickup", "stand"] as const).map((f) => <datalist key={f} id={`${f}s`}>{[...new Set(sources.map((t) => t[f]).filter(Boolean))].map((v) => <option key={v} value={v} />)}</datalist>)}
+        {(["pickup", "stand"] as const).map((f) => <datalist key={f} id={`${f}s`}>{usedIn(session, f).map((v) => <option key={v} value={v} />)}</datalist>)}
       </div>
     </div>
   );

@@ -31,6 +31,7 @@ import type { Desk } from "./desk.ts";
 import { newId } from "./newId.ts";
 import { NumberField } from "./numberField.tsx";
 import { PathsPanel } from "./pathsPanel.tsx";
+import { usedIn } from "./pickups.ts";
 import { SayLine } from "./sayLine.tsx";
 import { Section } from "./section.tsx";
 import { SendsPanel } from "./sendsPanel.tsx";
@@ -124,17 +125,6 @@ function kindTo(session: Session, t: Track, kind: Track["kind"]): ReturnType<typ
   return [setField(t, "kind", kind), ...(format === t.format ? [] : [setField(t, "format", format)]), ...(feeds === t.feeds || feeds === t.id ? [] : [setField(t, "feeds", feeds)]), ...(PATHS.has(kind) && t.armed ? [setField(t, "armed", false)] : [])];
 }
 
-/** Kinds to choose from where none is in use yet. Common practice, no source. */
-const PICKUPS = ["condenser", "dynamic", "ribbon", "small condenser", "boundary", "clip-on", "DI box", "wireless receiver"] as const;
-const STANDS = ["tall boom", "short boom", "straight", "desk stand", "clip", "none"] as const;
-
-/** What stands on tracks of this session already, most used first, then the usual. */
-function used(session: Session, field: "pickup" | "stand", usual: readonly string[]): string[] {
-  const many = new Map<string, number>();
-  for (const t of session.tracks) if (t[field] !== "") many.set(t[field], (many.get(t[field]) ?? 0) + 1);
-  return [...new Set([...[...many].sort((a, b) => b[1] - a[1]).map(([text]) => text), ...usual])];
-}
-
 const BY = { mic: "microphone", di: "DI", line: "line", wireless: "wireless" } as const;
 
 /** How a source is recorded: by what, on what, armed, heard. */
@@ -144,8 +134,8 @@ function Recording({ session, track: t, desk }: { session: Session; track: Track
   return (
     <div className="grid grid-cols-2 gap-x-3 gap-y-2">
       {t.kind === "audio" && <Field label="By"><Select small value={t.source ?? ""} onChange={(e) => { set("source", e.target.value === "" ? null : sourceSchema.parse(e.target.value), "source"); }}><option value="">nothing from outside</option>{SOURCES.map((s) => <option key={s} value={s}>{BY[s]}</option>)}</Select></Field>}
-      {t.kind === "audio" && <TextField label="Microphone or box" value={t.pickup} readOnly={false} choices={used(session, "pickup", PICKUPS)} onSet={(v) => { set("pickup", v.slice(0, 80), "microphone"); }} />}
-      {t.kind === "audio" && <TextField label="Stand" value={t.stand} readOnly={false} choices={used(session, "stand", STANDS)} onSet={(v) => { set("stand", v.slice(0, 60), "stand"); }} />}
+      {t.kind === "audio" && <TextField label="Microphone or box" value={t.pickup} readOnly={false} choices={usedIn(session, "pickup")} onSet={(v) => { set("pickup", v.slice(0, 80), "microphone"); }} />}
+      {t.kind === "audio" && <TextField label="Stand" value={t.stand} readOnly={false} choices={usedIn(session, "stand")} onSet={(v) => { set("stand", v.slice(0, 60), "stand"); }} />}
       <Field label="Monitor"><Select small value={t.monitor} onChange={(e) => { set("monitor", e.target.value === "on" ? "on" : e.target.value === "off" ? "off" : "auto", "monitor"); }}><option value="auto">while it records</option><option value="on">always</option><option value="off">never</option></Select></Field>
       {(t.kind === "midi" || t.kind === "instrument") && <NumberField label="MIDI channel" value={t.channel === null ? "" : String(t.channel)} hint="1 to 16, or empty" onSet={(v) => { const n = v.trim() === "" ? null : Number(v); if (n !== null && (!Number.isInteger(n) || n < 1 || n > 16)) return false; set("channel", n, "MIDI channel"); return true; }} />}
       {(t.kind === "midi" || t.kind === "instrument") && <NumberField label="Transposed, semitones" value={String(t.transpose)} hint="−48 to 48" onSet={(v) => { const n = Number(v.replace("−", "-")); if (!Number.isInteger(n) || Math.abs(n) > 48) return false; set("transpose", n, "transposition"); return true; }} />}

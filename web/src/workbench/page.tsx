@@ -9,7 +9,7 @@ import { Suspense, lazy, useMemo, useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import { z } from "zod";
 import { queries, useMe, useStyle } from "../app/queries.ts";
-import { useShortcuts } from "../app/shortcuts.tsx";
+import { useKeysTold, useShortcuts } from "../app/shortcuts.tsx";
 import { useFindings } from "../findings/useFindings.ts";
 import { Button, Key } from "../ui/button.tsx";
 import { PageHead, Pill, Views } from "../ui/pieces.tsx";
@@ -33,6 +33,7 @@ import { NONE, only, still, these } from "./selection.ts";
 import type { Selection } from "./selection.ts";
 import { SetUp } from "./setUp.tsx";
 import { SheetView } from "./sheetView.tsx";
+import { SAID_KEYS } from "./sayLine.tsx";
 import { LevelsView } from "./levelsView.tsx";
 import { useDesk } from "./useDesk.ts";
 import { ViewForm, viewOf } from "./viewMenu.tsx";
@@ -51,6 +52,7 @@ export default function WorkbenchPage() {
 
 const SIDES = ["track", "add", "put", "publish", "findings", "arrange", "dress", "shows"] as const;
 type Side = (typeof SIDES)[number];
+const NO_KEYS: typeof SAID_KEYS | readonly [] = [];
 const VIEWS = [["", "Track sheet"], ["/inputs", "Input list"], ["/map", "Signal map"], ["/picture", "Stereo picture"], ["/levels", "Levels"], ["/session", "Session"], ["/changes", "Changes"], ["/releases", "Releases"]] as const;
 
 function Workbench({ template, style }: { template: Template; style: Style }) {
@@ -108,6 +110,7 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
     focus(10);
   };
   const add = (text = ""): void => { setPasted(text); setSide("add"); };
+  useKeysTold(may ? SAID_KEYS : NO_KEYS);
   useShortcuts([
     ...(may ? [
       { keys: "A", says: "Add tracks", run: () => { add(); } },

@@ -1,18 +1,16 @@
 import type { Session, TrackId } from "@mossy/core/session/document";
 import { EXAMPLES, examplesFor, say } from "@mossy/core/sheet/many";
 import { useState } from "react";
-import { useKeysTold } from "../app/shortcuts.tsx";
 import { Input } from "../ui/pieces.tsx";
 import type { Desk } from "./desk.ts";
 
 const SHOWN = 5;
 /** All that can be said stands in the list of what the keyboard does as well. */
-const TOLD = [{ keys: "E", says: `Said in a line: ${EXAMPLES.join(" · ")}` }] as const;
+export const SAID_KEYS = [{ keys: "E", says: `Said in a line: ${EXAMPLES.join(" · ")}` }] as const;
 
 /** One line that says what to do with all that is chosen: "8 dB down", "send to Plate at −12". What it would do is said before Enter does it. */
 export function SayLine({ session, ids, desk }: { session: Session; ids: readonly TrackId[]; desk: Desk }) {
   const [text, setText] = useState("");
-  useKeysTold(TOLD);
   const said = text.trim() === "" ? null : say(session, ids, text);
   const touched = said && "changes" in said ? new Set(said.changes.map((c) => ("id" in c ? c.id : ""))).size : 0;
   const could = text.trim() === "" || (said && "problem" in said) ? examplesFor(text).slice(0, SHOWN) : [];
