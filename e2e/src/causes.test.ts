@@ -92,7 +92,7 @@ describe("what goes out to a room", () => {
 
   it("has an input list with microphone, stand and phantom power that goes to paper", async () => {
     const { sessions } = await api<{ sessions: Card[] }>("GET", "/sessions");
-    await b.go(`/sessions/${sessions.find((s) => s.title === "Ferry landing")!.id}`);
+    await b.go(`/sessions/${sessions.find((s) => s.title === "Marram sessions 02")!.id}`);
     await b.see("//section[.//h2[.='Input list']]//th[.='Microphone, stand']");
     await b.see("//section[.//h2[.='Input list']]//td[contains(., 'boom')]");
     await b.click("//a[contains(., 'On paper (PDF)')]");

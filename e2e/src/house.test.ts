@@ -83,7 +83,7 @@ describe("colours", () => {
     await b.type("//section[@aria-label='Colour Amber']//label[starts-with(., 'Value')]//input", "#e0a52c\uE007");
     await b.see("//section[@aria-label='Palette']//p[contains(., 'too close')][not(contains(., 'none'))]");
     await b.button("Deutan");
-    expect(await b.count("//section[@aria-label='As eyes tell them apart']//*[name()='line']")).toBeGreaterThan(5);
+    expect(await b.count("//section[@aria-label='As eyes tell them apart']//*[name()='line']")).toBeGreaterThan(0);
     await b.click("//input[@aria-label='Keep Brass as it is when spreading']");
     await b.button("Spread");
     await b.button("As far as possible");

@@ -106,7 +106,7 @@ describe("order and folders", () => {
 describe("starting values and the checklist", () => {
   it("say what they would do to real tracks; a wrong number is said; rooms tick the checklist off", async () => {
     await b.go("/house/starts?line=headroom");
-    await b.see("//tr[.//button[contains(., 'for headroom')]]//td[contains(., '27 tracks')]");
+    await b.see("//tr[.//button[contains(., 'for headroom')]]//td[contains(., '24 tracks')]");
     const level = "//section[@aria-label='Line']//label[contains(., 'Level')]//input";
     await b.type(level, "-999");
     await b.press(Key.ENTER);

@@ -49,3 +49,9 @@ export function hexFromOklch(colour: Oklch): string {
   const shown = { ...colour, l };
   return hexOf(linear(isShown(shown) ? shown : { ...shown, c: mostChroma(l, colour.h) }));
 }
+
+/** A colour on the way from one to another, by the shorter way round the hues. @param share 0 the first … 1 the second */
+export function between(a: Oklch, b: Oklch, share: number): Oklch {
+  const turn = ((b.h - a.h + 540) % 360) - 180;
+  return { l: a.l + (b.l - a.l) * share, c: a.c + (b.c - a.c) * share, h: (a.h + turn * share + 360) % 360 };
+}

@@ -3,7 +3,7 @@ import { ciede2000 } from "./ciede2000.ts";
 import { contrast, inkOn } from "./contrast.ts";
 import { lab } from "./lab.ts";
 import type { Lab } from "./lab.ts";
-import { hexFromOklch, mostChroma, oklch } from "./oklch.ts";
+import { between, hexFromOklch, mostChroma, oklch } from "./oklch.ts";
 import type { Oklch } from "./oklch.ts";
 import { leastApart, seen } from "./apart.ts";
 import type { Seen } from "./apart.ts";
@@ -190,11 +190,6 @@ export function crowd(colours: readonly string[], apart: number): number[] {
     if (most === 0) return gone.sort((a, b) => a - b);
     gone.push(close.lastIndexOf(most));
   }
-}
-
-function between(a: Oklch, b: Oklch, share: number): Oklch {
-  const turn = ((b.h - a.h + 540) % 360) - 180;
-  return { l: a.l + (b.l - a.l) * share, c: a.c + (b.c - a.c) * share, h: (a.h + turn * share + 360) % 360 };
 }
 
 /** A colour a little off another; lightness and strength move more readily than hue. */

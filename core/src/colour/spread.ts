@@ -2,7 +2,7 @@ import { dice } from "../chance/dice.ts";
 import { leastApart, seen } from "./apart.ts";
 import type { Seen } from "./apart.ts";
 import { contrast, inkOn } from "./contrast.ts";
-import { hexFromOklch, mostChroma, oklch } from "./oklch.ts";
+import { between, hexFromOklch, mostChroma, oklch } from "./oklch.ts";
 import type { Oklch } from "./oklch.ts";
 
 export interface SpreadColour { readonly hex: string; readonly locked: boolean }
@@ -120,11 +120,6 @@ class Field {
     const n = this.#hexes.length;
     row.forEach((d, j) => { this.#apart[i * n + j] = d; this.#apart[j * n + i] = d; });
   }
-}
-
-function between(a: Oklch, b: Oklch, share: number): Oklch {
-  const turn = ((b.h - a.h + 540) % 360) - 180;
-  return { l: a.l + (b.l - a.l) * share, c: a.c + (b.c - a.c) * share, h: (a.h + turn * share + 360) % 360 };
 }
 
 function stepFrom({ l, c, h }: Oklch, size: number, roll: () => number): string {

@@ -9,6 +9,12 @@ import { Rail } from "./rail.tsx";
 import { ShortcutList } from "./shortcuts.tsx";
 import { Toasts } from "./toasts.tsx";
 
+async function goOnWithEdits(): Promise<void> {
+  const { goOn } = await import("../workbench/desks.ts");
+  const { house } = await goOn();
+  if (house) await (await import("../house/work.ts")).goOnWithHouse();
+}
+
 /** Everything around a page: the rail at the left, what is said in passing, the list of shortcuts. */
 export function Shell() {
   const { data: me, error, isPending, refetch } = useQuery(queries.me);
@@ -16,7 +22,7 @@ export function Shell() {
   const online = useNewsLine(me?.name ?? null);
   const may = me !== undefined && me.right !== "assistant";
   // Edits that did not reach the house before the window was loaded anew go on, whichever page it shows.
-  useEffect(() => { if (may) void import("../workbench/desks.ts").then(({ goOn }) => goOn()); }, [may]);
+  useEffect(() => { if (may) void goOnWithEdits(); }, [may]);
   if (isPending) return <Loading what="Lighting the lantern" />;
   if (error instanceof AskProblem && error.status === 401) return <Navigate to={`/sign-in?to=${encodeURIComponent(location.pathname)}`} replace />;
   if (!me) return <Failed error={error} again={() => { void refetch(); }} />;

@@ -65,7 +65,7 @@ function Group({ group: g, style, house, onTeach, onMake }: { group: UnreadGroup
           </div>
           <RolePicker style={style} label={`What “${word}” is`} onChoose={(role) => { if (word.trim() !== "") onTeach(role, word, within === "" ? null : within); }} />
           {making
-            ? <div className="pt-2"><NewRoleForm house={house} family={families[0] ?? house.words.families[0]?.id ?? ""} from={word.trim()} onAdd={(next) => { setMaking(false); onMake(next, word.trim()); }} onDone={() => { setMaking(false); }} /></div>
+            ? <div className="pt-2"><NewRoleForm house={house} family={perhaps?.family ?? families[0] ?? house.words.families[0]?.id ?? ""} from={word.trim()} onAdd={(next) => { setMaking(false); onMake(next, word.trim()); }} onDone={() => { setMaking(false); }} /></div>
             : <button type="button" className="mt-1.5 text-sm font-semibold text-moss hover:underline" onClick={() => { setMaking(true); }}>It is a role the house does not have yet…</button>}
         </div>
       )}

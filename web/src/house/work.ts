@@ -13,7 +13,7 @@ import { hear } from "../app/news.ts";
 import { mention } from "../app/toasts.tsx";
 import type { ClashWords } from "../workbench/clashes.tsx";
 import type { Clash, Desk, DeskState } from "../workbench/desk.ts";
-import { deskFor, heardOf, taken } from "../workbench/desks.ts";
+import { HOUSE_STYLE, deskFor, heardOf, taken } from "../workbench/desks.ts";
 import { HOUSE_RULES } from "./houseRules.ts";
 
 /** What every page of the house style works with. */
@@ -36,11 +36,10 @@ export interface HouseWork {
 
 export const useHouseWork = (): HouseWork => useOutletContext<HouseWork>();
 
-const ID = "house";
-hear((news) => { if (news.kind === "house-draft") heardOf(ID, news.revision); });
+hear((news) => { if (news.kind === "house-draft") heardOf(HOUSE_STYLE, news.revision); });
 
 function deskOfHouse(draft: HouseDraft): Desk<House, HouseChange> {
-  return deskFor(ID, {
+  return deskFor(HOUSE_STYLE, {
     rules: HOUSE_RULES, change: houseChange,
     house: {
       send: (revision, changes) => ask("editHouse", {}, { revision, changes: [...changes] }).catch(taken),
@@ -54,11 +53,16 @@ function deskOfHouse(draft: HouseDraft): Desk<House, HouseChange> {
 export function useHouseDraft(draft: HouseDraft): { desk: Desk<House, HouseChange>; state: DeskState<House, HouseChange>; change: (next: House) => void } {
   // oxlint-disable-next-line react-hooks/exhaustive-deps
   const desk = useMemo(() => deskOfHouse(draft), []);
-  useEffect(() => { heardOf(ID, draft.revision); }, [draft.revision]);
+  useEffect(() => { heardOf(HOUSE_STYLE, draft.revision); }, [draft.revision]);
   const state = useSyncExternalStore(desk.subscribe, desk.state);
   const { doc } = state;
   const change = (next: House): void => { editHouse(desk, doc, next, differences(doc, next)[0] ?? "edit"); };
   return { desk, state, change };
+}
+
+/** Goes on with edits of the draft that had not reached the house, on whatever page. */
+export async function goOnWithHouse(): Promise<void> {
+  await ask("house", {}).then(({ draft }) => { deskOfHouse(draft); }, () => undefined);
 }
 
 /** Brings the draft from one state to another, unless it would not hold together: then what is in the way is said and it stays as it is. */

@@ -154,7 +154,7 @@ function Inputs({ session: s }: { session: Whole }) {
   const { style } = useStyle();
   const lines = inputList(s.now, s.roomAs, style.house.words);
   const records = s.now.tracks.some((t) => t.input !== null);
-  const head = "font-semibold";
+  const head = "pr-2 font-semibold";
   return (
     <section aria-labelledby="inputs" className="card overflow-hidden">
       <header className="flex items-center px-4 pt-4 pb-2">
@@ -164,9 +164,9 @@ function Inputs({ session: s }: { session: Whole }) {
       {!records && <p className="px-4 pb-4 text-sm text-ink-2">Nothing in this session records from outside.</p>}
       {records && (
         <table className="w-full text-sm">
-          <thead className="text-left text-xs text-ink-2"><tr><th scope="col" className={`w-14 px-4 py-1 ${head}`}>Input</th><th scope="col" className={head}>Track</th><th scope="col" className={head}>Source</th><th scope="col" className={head}>Microphone, stand</th><th scope="col" className={`pr-4 ${head}`}>Socket</th></tr></thead>
+          <thead className="text-left text-xs text-ink-2"><tr><th scope="col" className={`w-14 px-4 py-1 ${head}`}>Input</th><th scope="col" className={head}>Track</th><th scope="col" className={head}>Source</th><th scope="col" className={head}>Microphone, stand</th><th scope="col" className={head}>Socket</th></tr></thead>
           <tbody>{lines.map((l) => (
-            <tr key={`${l.input}-${l.track ?? ""}`} className="border-t border-line align-top">
+            <tr key={`${l.input}-${l.track ?? ""}`} className="border-t border-line align-baseline">
               <td className="px-4 py-1 font-mono font-bold">{l.input}</td>
               <td className="pr-2 font-mono [overflow-wrap:anywhere]">{l.track ?? <span className="font-sans text-ink-3">free</span>}</td>
               <td className="pr-2 text-ink-2">{l.source}</td>

@@ -27,6 +27,9 @@ function follow(): void {
   for (const key of FOLLOW) void queryClient.invalidateQueries({ queryKey: [key] });
 }
 
+/** What the draft of the house style goes by among the documents. */
+export const HOUSE_STYLE = "house";
+
 /** The desk of a document in this window, made when it is first asked for. */
 export function deskFor<D, C>(id: string, make: {
   rules: ChangeRules<D, C>; house: House<D, C>; change: z.ZodType<C>;
@@ -78,10 +81,14 @@ window.addEventListener("beforeunload", (e) => {
   if ([...all.values()].some(({ desk }) => desk.state().saving !== "saved")) e.preventDefault();
 });
 
-/** Goes on with edits that had not reached the house when the window was closed or loaded anew, whatever page shows now. */
-export async function goOn(): Promise<void> {
-  for (const id of unsentIn(sessionStorage, bookKey(""))) {
-    if (all.has(id) || id === "house") continue;
-    await ask("document", { document: id }).then(deskOf, () => undefined);
+/** The documents with edits that had not reached the house when the window was loaded anew. */
+const left = (): string[] => unsentIn(sessionStorage, bookKey("")).filter((id) => !all.has(id));
+
+/** Goes on with edits of sessions that had not reached the house, whatever page shows now. @returns whether the house style has some too */
+export async function goOn(): Promise<{ house: boolean }> {
+  const ids = left();
+  for (const id of ids) {
+    if (id !== HOUSE_STYLE) await ask("document", { document: id }).then(deskOf, () => undefined);
   }
+  return { house: ids.includes(HOUSE_STYLE) };
 }

@@ -7,7 +7,7 @@ import { inWords } from "@mossy/core/session/says";
 import type { Said } from "@mossy/core/session/says";
 import { arrange, dressInPlace } from "@mossy/core/sheet/arrange";
 import { useMemo, useRef, useState } from "react";
-import { Button, Key } from "../ui/button.tsx";
+import { Button } from "../ui/button.tsx";
 import { Pill } from "../ui/pieces.tsx";
 import { useDoneKeys } from "../ui/useDoneKeys.ts";
 import { ChangeList } from "./changeList.tsx";
@@ -72,7 +72,7 @@ function Shown({ title, label, says, nothing, session, changes, desk, onDone, ch
       )}
       {!none && <div className="min-h-0 flex-1 overflow-y-auto" tabIndex={0} role="region" aria-label="What would change"><ChangeList said={said} narrow /></div>}
       <div className="flex gap-2">
-        {!none && <Button look="main" autoFocus onClick={run}>Do {said.length === 1 ? "this" : `these ${said.length}`} <Key>Ctrl+Enter</Key></Button>}
+        {!none && <Button look="main" autoFocus title="Ctrl+Enter" onClick={run}>Do {said.length === 1 ? "this" : `these ${said.length}`}</Button>}
         <Button autoFocus={none} onClick={onDone}>{none ? "Good" : "Cancel"}</Button>
       </div>
     </section>

@@ -39,7 +39,7 @@ const ALL: readonly Column[] = [];
 
 /** Which columns give way first where there is no room for all, and how much each needs. */
 const GIVE_WAY: readonly Cell[] = ["inserts", "place", "role", "input", "feeds", "level"];
-const NEEDS: Readonly<Record<Cell, number>> = { name: 190, role: 120, input: 64, feeds: 76, level: 58, place: 74, inserts: 64 };
+const NEEDS: Readonly<Record<Cell, number>> = { name: 190, role: 120, input: 64, feeds: 76, level: 58, place: 74, inserts: 84 };
 
 function thatFit(cells: readonly Cell[], width: number): Cell[] {
   let fit = [...cells];

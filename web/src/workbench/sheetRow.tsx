@@ -4,7 +4,7 @@ import type { Identity } from "@mossy/core/names/pattern";
 import type { Finding } from "@mossy/core/check/rule";
 import { CHANNELS } from "@mossy/core/session/document";
 import type { Session, Track, TrackId } from "@mossy/core/session/document";
-import { widthBehind } from "@mossy/core/session/processor";
+import { SHORT_KINDS, widthBehind } from "@mossy/core/session/processor";
 import { levelInWords, panInWords } from "@mossy/core/session/says";
 import type { Cell } from "@mossy/core/sheet/cells";
 import { ChevronDown, ChevronRight } from "lucide-react";
@@ -13,7 +13,7 @@ import type { ReactNode } from "react";
 import { Tile } from "../ui/tile.tsx";
 import type { Row } from "./rows.ts";
 
-export const WIDTHS: Readonly<Record<Cell, string>> = { name: "minmax(190px,1.7fr)", role: "minmax(120px,1.15fr)", input: "64px", feeds: "minmax(76px,0.8fr)", level: "58px", place: "74px", inserts: "minmax(64px,0.7fr)" };
+export const WIDTHS: Readonly<Record<Cell, string>> = { name: "minmax(190px,1.7fr)", role: "minmax(120px,1.15fr)", input: "64px", feeds: "minmax(76px,0.8fr)", level: "58px", place: "74px", inserts: "minmax(84px,0.9fr)" };
 export const HEADS: Readonly<Record<Cell, string>> = { name: "Track", role: "Role", input: "Input", feeds: "Feeds", level: "Level", place: "Place", inserts: "Inserts" };
 
 /** How far what a folder holds stands in, in pixels. */
@@ -96,14 +96,22 @@ const VALUE: Readonly<Record<Exclude<Cell, "name">, (t: Track, role: string, fee
   feeds: (_t, _r, feeds) => quiet(feeds, false),
   level: (t) => <span className="font-mono text-sm">{t.format === null ? "" : levelInWords(t.level)}</span>,
   place: (t) => quiet(placeInWords(t)),
-  inserts: (t) => <span className="truncate text-sm text-ink-2" title={insertsInWords(t)}>{t.polarity === "inverted" && <span title="polarity inverted" aria-label="polarity inverted">Ø </span>}{insertsInWords(t)}</span>,
+  inserts: (t) => (
+    <span className="truncate text-sm text-ink-2" title={t.inserts.map((i) => i.kind).join(", ")}>
+      {t.polarity === "inverted" && <span title="polarity inverted" aria-label="polarity inverted">Ø </span>}
+      {t.inserts.map((i) => <span key={i.id}><span className={CHIP}>{SHORT_KINDS[i.kind] ?? i.kind}</span> </span>)}
+      {widerIn(t)}
+    </span>
+  ),
 };
 
-/** "EQ, Compressor", with the width it comes out at where that is another: a mono track may go stereo. */
-function insertsInWords(t: Track): string {
-  const kinds = t.inserts.map((i) => i.kind).join(", ");
+/** A processor's kind, short, as it can be typed as well. */
+const CHIP = "rounded-[5px] border border-line px-1 text-xs";
+
+/** The width a track comes out at where that is another: a mono track may go stereo. */
+function widerIn(t: Track): string {
   const out = t.format === null ? null : widthBehind(t.format, t.inserts);
-  return out !== null && out !== t.format ? `${kinds} → ${out}` : kinds;
+  return out !== null && out !== t.format ? `→ ${out}` : "";
 }
 
 function inputInWords(t: Track): string {
