@@ -110,7 +110,7 @@ describe("a check-in's sheet", () => {
     await b.see("//div[@role='row'][.//span[.='TnrPan']]//span[.='−7.0']");
     await b.click("//div[@role='row']//span[.='TnrPan']");
     await b.chord("\uE009", "c");
-    await b.seeText("1 track copied with its routing");
+    await b.seeText("copied with their routing");
   });
 });
 

@@ -36,6 +36,7 @@ interface Low { readonly source: Track; readonly start: number; readonly comes: 
 export const pulledDownTwice: Rule = {
   id: "pulled-down-twice", area: "signal", title: "Pulled down twice",
   reads: ["kind", "format", "level", "feeds"], plan: ["wanted", "houseFolder"], says: ["name"],
+  about: (view, t) => (PATHS.has(t.kind) && t.level < 0) || pathsOf(view, t).some((p) => p.level < 0),
   check: (view) => {
     const byPath = new Map<Track, Low[]>();
     for (const t of view.session.tracks) {

@@ -59,7 +59,7 @@ export function settle(colours: readonly SpreadColour[], options: SettleOptions)
     for (let n = 0; n < options.tries && !stopped; n++) {
       const share = n / options.tries;
       if (n % REPORT_EVERY === 0 && options.onProgress?.(share) === false) stopped = true;
-      search.step(free[Math.floor(roll() * free.length)] ?? 0, share, roll);
+      search.step(search.pick(free, roll), share, roll);
     }
     search.takeBest();
     search.drawBack(free, roll);
@@ -110,6 +110,13 @@ class Search {
   #short(apart: number): number {
     const short = this.#apart - apart;
     return short > 0 ? short * (short + 1) : 0;
+  }
+
+  /** Half the time one that is away from where it began or too close to another: there is most to win. */
+  pick(free: readonly number[], roll: () => number): number {
+    const from = roll() < 0.5 ? free : free.filter((i) => (this.#places[i]?.cost ?? 0) > 0 || (this.#blame[i] ?? 0) > 1e-9);
+    const list = from.length > 0 ? from : free;
+    return list[Math.floor(roll() * list.length)] ?? 0;
   }
 
   step(i: number, share: number, roll: () => number): void {
