@@ -36,8 +36,9 @@ interface Low { readonly source: Track; readonly start: number; readonly comes: 
 export const pulledDownTwice: Rule = {
   id: "pulled-down-twice", area: "signal", title: "Pulled down twice",
   reads: ["kind", "format", "level", "feeds"], plan: ["wanted", "houseFolder"], says: ["name"],
-  about: (view, t) => (PATHS.has(t.kind) && t.level < 0) || pathsOf(view, t).some((p) => p.level < 0),
   check: (view) => {
+    // Mostly no path is turned down at all, and nothing has to be followed.
+    if (!view.session.tracks.some((t) => t.level < 0 && PATHS.has(t.kind))) return [];
     const byPath = new Map<Track, Low[]>();
     for (const t of view.session.tracks) {
       if (PATHS.has(t.kind) || t.format === null) continue;
