@@ -40,7 +40,7 @@ export default function ColoursPage() {
         <section aria-label="As eyes tell them apart" className="card shrink-0 p-3.5">
           <div className="flex items-center justify-between gap-3 pb-2">
             <div><h2 className="font-semibold">As eyes tell them apart</h2><p className="text-sm text-ink-2">Lightness up, hue across. A tie marks two that are closer than ΔE {thresholds.apart} for this eye.</p></div>
-            <Choice label="Kind of eye" value={sight} choices={SIGHT_NAMES} onChoose={setSight} />
+            <div className="min-[1024px]:shrink-0"><Choice label="Kind of eye" value={sight} choices={SIGHT_NAMES} onChoose={setSight} /></div>
           </div>
           <ColourPlot palette={palette} pairs={pairs} sight={sight} apart={thresholds.apart} chosen={colour?.id ?? ""} onChoose={(id) => { setChosen(id); setSide("colour"); }} />
         </section>

@@ -106,7 +106,7 @@ const VALUE: Readonly<Record<Exclude<Cell, "name">, (t: Track, role: string, fee
 };
 
 /** A processor's kind, short, as it can be typed as well. */
-const CHIP = "rounded-[5px] border border-line px-1 text-xs";
+const CHIP = "rounded-[5px] border border-line-strong px-1 text-xs";
 
 /** The width a track comes out at where that is another: a mono track may go stereo. */
 function widerIn(t: Track): string {
