@@ -45,6 +45,21 @@ describe("who brought a finding about", () => {
     expect(standOf(now, tidy, { given: tidy, style: then }).open.room).toBe(0);
   });
 
+  it("stays the release where a track stood out of order all along and only its neighbour is another now", () => {
+    const { tracks } = tidy;
+    const [kick, bottom, gtr] = ["kick", "bottom", "gtr"].map((id) => tracks.find((t) => t.id === id)!);
+    const before = (news: Session["tracks"], next: Session["tracks"][number]): Session => {
+      const rest = tracks.filter((t) => !news.includes(t));
+      return { ...tidy, tracks: rest.toSpliced(rest.indexOf(next), 0, ...news) };
+    };
+    const given = before([bottom!], kick!);
+    const came = before([{ ...gtr!, id: "x", name: "EGtr_Amp_x", parent: kick!.parent }, bottom!], kick!);
+    const out = (s: Session) => check(then, s, given).filter((f) => f.rule === "out-of-order" && f.track === "bottom");
+    const findings = out(came);
+    expect([out(given)[0]?.before, findings[0]?.before]).toEqual(["first", "after EGtr_Amp_x"]);
+    expect([...causesOf(then, came, { given, style: then }, findings).values()]).toEqual(["release"]);
+  });
+
   it("is the room where it set what both editions are against", () => {
     const came = set(tidy, "kick", "colour", "#ff00ff");
     const stand = standOf(now, came, { given: tidy, style: then });

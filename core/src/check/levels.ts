@@ -46,7 +46,8 @@ export const pulledDownTwice: Rule = {
       const taken = low.reduce((sum, p) => sum + restOf(view, p) - p.level, 0);
       if (taken < LEAST) continue;
       const what = view.plan.wanted.get(t.id)?.what;
-      const start = what?.sure ? startsFor(view.style, what, t.kind, t.name, t.format).level ?? 0 : 0;
+      const start = what?.sure ? startsFor(view.style, what, t.kind, t.name, t.format).level : undefined;
+      if (start === undefined) continue;
       const comes = t.level - taken;
       if (taken < -start || comes >= start) continue;
       for (const p of low) byPath.set(p, [...byPath.get(p) ?? [], { source: t, start, comes }]);
