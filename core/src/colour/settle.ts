@@ -7,30 +7,18 @@ import { between, hexFromOklch, mostChroma, oklch } from "./oklch.ts";
 import type { Oklch } from "./oklch.ts";
 import { leastApart, seen } from "./apart.ts";
 import type { Seen } from "./apart.ts";
-import type { SpreadColour } from "./spread.ts";
+import type { Spread, SpreadColour, SpreadOptions } from "./spread.ts";
 
-export interface SettleOptions {
+export interface SettleOptions extends SpreadOptions {
   /** The least distance (CIEDE2000) any two are to have, for every kind of eye. */
   readonly apart: number;
-  /** Least contrast of the icon on each colour (WCAG ratio). */
-  readonly contrast: number;
-  /** How many moves are tried; more come closer to the best. */
-  readonly tries: number;
-  readonly seed?: number;
-  /** Told now and then how far it is, 0…1; false stops it, and what is found so far is given. */
-  readonly onProgress?: (share: number) => boolean;
 }
 
-export interface Settled {
-  readonly colours: readonly string[];
-  /** Least distance of any two, over all kinds of eyes, before and after. */
-  readonly before: number;
-  readonly after: number;
+export interface Settled extends Spread {
   /** How far all of them moved together (CIEDE2000, full sight). */
   readonly moved: number;
   /** Whether no two are closer than was wanted. */
   readonly enough: boolean;
-  readonly stopped: boolean;
 }
 
 const LIGHT = { from: 0.3, to: 0.88 } as const;

@@ -18,12 +18,12 @@ export async function countsOf(db: Db, styles: Styles, session: Session, start: 
   return { ...standOf(style, session, { given: start.given, style: then }), edition };
 }
 
-/** Keeps how a check-in's document stands. */
-export async function keepCounts(db: Db, document: string, c: Counts): Promise<void> {
+/** Keeps how a check-in's document stands. @param old only where what is kept was counted under another edition: an edit made meanwhile counted it already */
+export async function keepCounts(db: Db, document: string, c: Counts, old = false): Promise<void> {
   await db.query(
     `update check_ins set tracks_now = $2, follow_now = $3, open_now = $4, asked_now = $5, brought_now = $6, counted_edition = $7
-     where document = $1`,
-    [document, c.tracks, c.following, c.open.room, c.open.edition, c.open.release, c.edition]);
+     where document = $1 and (not $8 or counted_edition <> $7)`,
+    [document, c.tracks, c.following, c.open.room, c.open.edition, c.open.release, c.edition, old]);
 }
 
 interface Old { document: string; now: Session; given: Session; edition: number }
@@ -43,7 +43,7 @@ export async function countAnew(db: Db, styles: Styles, session: string | null =
     const { edition } = await styles.current(db);
     const { rows } = await db.query<Old>(OLD, [edition, session]);
     for (const r of rows) {
-      await keepCounts(db, r.document, await countsOf(db, styles, r.now, r));
+      await keepCounts(db, r.document, await countsOf(db, styles, r.now, r), true);
       await setImmediate();
     }
     if (rows.length === 0) return;
