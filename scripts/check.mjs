@@ -7,6 +7,7 @@ installPackages();
 const { top } = await import("./bundle.mjs");
 const bin = (name) => join(top, "node_modules", ".bin", name);
 const CHECKS = [
+  ["page", bin("prettier"), ["--check", "--log-level", "warn", "."]],
   ["types", process.execPath, [join(top, "node_modules", "typescript-7", "bin", "tsc"), "--noEmit", "-p", "."]],
   ["lint", bin("oxlint"), ["--deny-warnings", "."]],
   ["unused code", bin("knip"), []],
