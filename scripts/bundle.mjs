@@ -8,15 +8,24 @@ export const top = process.env.MOSSY_TOP ?? resolve(dirname(fileURLToPath(import
 /** @returns the path of the bundled file below `.data/built` */
 export async function bundle(entry) {
   const { rolldown } = await import("rolldown");
-  const name = `${resolve(top, entry).slice(top.length + 1).split(/[\\/]/)[0]}-${basename(entry).replace(/\.ts$/, "")}`;
+  const name = `${
+    resolve(top, entry)
+      .slice(top.length + 1)
+      .split(/[\\/]/)[0]
+  }-${basename(entry).replace(/\.ts$/, "")}`;
   const file = join(top, ".data", "built", `${name}.mjs`);
   const build = await rolldown({
-    input: resolve(top, entry), cwd: top, platform: "node", treeshake: true,
+    input: resolve(top, entry),
+    cwd: top,
+    platform: "node",
+    treeshake: true,
     external: (id) => !id.startsWith(".") && !id.startsWith("/") && !id.startsWith("@mossy/"),
-    onLog: (level, log, defaultHandler) => { if (level === "warn") return; defaultHandler(level, log); },
+    onLog: (level, log, defaultHandler) => {
+      if (level === "warn") return;
+      defaultHandler(level, log);
+    },
   });
   await build.write({ file, format: "esm", sourcemap: "inline", codeSplitting: false });
   await build.close();
   return file;
 }
-

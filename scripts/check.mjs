@@ -8,10 +8,29 @@ const { top } = await import("./bundle.mjs");
 const bin = (name) => join(top, "node_modules", ".bin", name);
 const CHECKS = [
   ["page", bin("prettier"), ["--check", "--log-level", "warn", "."]],
-  ["types", process.execPath, [join(top, "node_modules", "typescript-7", "bin", "tsc"), "--noEmit", "-p", "."]],
+  [
+    "types",
+    process.execPath,
+    [join(top, "node_modules", "typescript-7", "bin", "tsc"), "--noEmit", "-p", "."],
+  ],
   ["lint", bin("oxlint"), ["--deny-warnings", "."]],
   ["unused code", bin("knip"), []],
-  ["who may know whom", bin("depcruise"), ["--config", ".dependency-cruiser.cjs", "core", "contract", "server", "web/src", "station", "demo", "e2e", "bench"]],
+  [
+    "who may know whom",
+    bin("depcruise"),
+    [
+      "--config",
+      ".dependency-cruiser.cjs",
+      "core",
+      "contract",
+      "server",
+      "web/src",
+      "station",
+      "demo",
+      "e2e",
+      "bench",
+    ],
+  ],
 ];
 let failed = 0;
 for (const [what, command, args] of CHECKS) {
@@ -19,6 +38,9 @@ for (const [what, command, args] of CHECKS) {
   // A tool that looked at nothing would say that all is well.
   if (what === "who may know whom" && !/\((\d{2,}) modules/.test(done.stdout)) done.status = 1;
   console.log(`${done.status === 0 ? "ok    " : "FAILED"} ${what}`);
-  if (done.status !== 0) { failed++; console.log(`${done.stdout}${done.stderr}`); }
+  if (done.status !== 0) {
+    failed++;
+    console.log(`${done.stdout}${done.stderr}`);
+  }
 }
 process.exit(failed === 0 ? 0 : 1);

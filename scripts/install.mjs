@@ -10,7 +10,9 @@ const top = resolve(dirname(fileURLToPath(import.meta.url)), "..");
 function run(command, args, options = {}) {
   const done = spawnSync(command, args, { stdio: ["ignore", "ignore", "inherit"], ...options });
   if (done.status !== 0) {
-    console.error(`\n“${command} ${args.join(" ")}” did not work${done.error ? `: ${done.error.message}` : ""}. Put that right and start again.`);
+    console.error(
+      `\n“${command} ${args.join(" ")}” did not work${done.error ? `: ${done.error.message}` : ""}. Put that right and start again.`,
+    );
     process.exit(1);
   }
 }
@@ -22,30 +24,42 @@ export function installPackages() {
     console.error(`Mossy Lantern needs Node.js 20.19 or later; this is ${process.versions.node}.`);
     process.exit(1);
   }
-  const lock = createHash("sha256").update(readFileSync(join(top, "package-lock.json"))).digest("hex");
+  const lock = createHash("sha256")
+    .update(readFileSync(join(top, "package-lock.json")))
+    .digest("hex");
   const stamp = join(top, "node_modules", ".installed-lock");
   if (existsSync(stamp) && readFileSync(stamp, "utf8") === lock) return;
   console.log("Installing packages…");
-  run(process.platform === "win32" ? "npm.cmd" : "npm", ["ci", "--no-audit", "--no-fund", "--loglevel=error"], { cwd: top });
+  run(
+    process.platform === "win32" ? "npm.cmd" : "npm",
+    ["ci", "--no-audit", "--no-fund", "--loglevel=error"],
+    { cwd: top },
+  );
   mkdirSync(dirname(stamp), { recursive: true });
   writeFileSync(stamp, lock);
 }
 
-const onPath = (program) => (process.env.PATH ?? "").split(":").some((dir) => existsSync(join(dir, program)));
+const onPath = (program) =>
+  (process.env.PATH ?? "").split(":").some((dir) => existsSync(join(dir, program)));
 
 /** Folder with `initdb` and `postgres`, the newest version there is; null where there is none. */
 function postgresPrograms() {
   const root = "/usr/lib/postgresql";
-  const versions = existsSync(root) ? readdirSync(root).filter((v) => existsSync(join(root, v, "bin", "initdb"))) : [];
+  const versions = existsSync(root)
+    ? readdirSync(root).filter((v) => existsSync(join(root, v, "bin", "initdb")))
+    : [];
   const newest = versions.sort((a, b) => Number(b) - Number(a))[0];
   if (newest) return join(root, newest, "bin");
-  for (const dir of (process.env.PATH ?? "").split(":")) if (existsSync(join(dir, "initdb")) && existsSync(join(dir, "postgres"))) return dir;
+  for (const dir of (process.env.PATH ?? "").split(":"))
+    if (existsSync(join(dir, "initdb")) && existsSync(join(dir, "postgres"))) return dir;
   return null;
 }
 
 function installDebian(packages, what) {
   if (typeof process.getuid !== "function" || process.getuid() !== 0 || !onPath("apt-get")) {
-    console.error(`${what} is missing. Install it (Debian: sudo apt-get install ${packages.join(" ")}) and start again.`);
+    console.error(
+      `${what} is missing. Install it (Debian: sudo apt-get install ${packages.join(" ")}) and start again.`,
+    );
     process.exit(1);
   }
   console.log(`Installing ${packages.join(", ")} from Debian…`);
@@ -67,5 +81,6 @@ export function findPostgres() {
 
 /** Chromium and ChromeDriver for the browser tests and pictures. */
 export function findChromium() {
-  if (!existsSync("/usr/bin/chromium") || !existsSync("/usr/bin/chromedriver")) installDebian(["chromium", "chromium-driver"], "Chromium with ChromeDriver");
+  if (!existsSync("/usr/bin/chromium") || !existsSync("/usr/bin/chromedriver"))
+    installDebian(["chromium", "chromium-driver"], "Chromium with ChromeDriver");
 }

@@ -1,3 +1,10 @@
-export interface RunningPostgres { readonly url: string; stop(): Promise<void> }
-export function startPostgres(options: { folder: string; throwAway?: boolean; log?: (line: string) => void }): Promise<RunningPostgres>;
+export interface RunningPostgres {
+  readonly url: string;
+  stop(): Promise<void>;
+}
+export function startPostgres(options: {
+  folder: string;
+  throwAway?: boolean;
+  log?: (line: string) => void;
+}): Promise<RunningPostgres>;
 export function temporaryPostgres(): Promise<RunningPostgres>;

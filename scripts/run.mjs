@@ -5,6 +5,9 @@ import { installPackages } from "./install.mjs";
 
 const [entry, ...rest] = process.argv.slice(2);
 installPackages();
-const child = spawn(process.execPath, ["--enable-source-maps", await bundle(entry), ...rest], { stdio: "inherit", env: { ...process.env, MOSSY_TOP: top } });
+const child = spawn(process.execPath, ["--enable-source-maps", await bundle(entry), ...rest], {
+  stdio: "inherit",
+  env: { ...process.env, MOSSY_TOP: top },
+});
 for (const signal of ["SIGINT", "SIGTERM"]) process.on(signal, () => child.kill(signal));
 child.on("exit", (code) => process.exit(code ?? 1));

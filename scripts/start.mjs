@@ -18,13 +18,19 @@ mkdirSync(dataDir, { recursive: true });
 const lock = join(dataDir, "start.pid");
 const other = existsSync(lock) ? Number(readFileSync(lock, "utf8")) : 0;
 if (other > 0 && other !== process.pid && isStart(other)) {
-  console.error(`Mossy Lantern runs already (process ${other}) on ${dataDir}. Stop it with Ctrl-C first, or set DATA_DIR and PORT for another house.`);
+  console.error(
+    `Mossy Lantern runs already (process ${other}) on ${dataDir}. Stop it with Ctrl-C first, or set DATA_DIR and PORT for another house.`,
+  );
   process.exit(1);
 }
 writeFileSync(lock, String(process.pid));
 
 function isStart(pid) {
-  try { return readFileSync(`/proc/${pid}/cmdline`, "utf8").includes("start.mjs"); } catch { return false; }
+  try {
+    return readFileSync(`/proc/${pid}/cmdline`, "utf8").includes("start.mjs");
+  } catch {
+    return false;
+  }
 }
 
 let database = null;
@@ -33,17 +39,33 @@ let stopping = false;
 async function stop(code) {
   if (stopping) return;
   stopping = true;
-  const gone = children.filter((c) => c.exitCode === null && c.signalCode === null).map((c) => new Promise((done) => { c.once("exit", done); c.kill("SIGTERM"); setTimeout(() => c.kill("SIGKILL"), 5000).unref(); }));
+  const gone = children
+    .filter((c) => c.exitCode === null && c.signalCode === null)
+    .map(
+      (c) =>
+        new Promise((done) => {
+          c.once("exit", done);
+          c.kill("SIGTERM");
+          setTimeout(() => c.kill("SIGKILL"), 5000).unref();
+        }),
+    );
   await Promise.all(gone);
   await database?.stop();
   rmSync(lock, { force: true });
   process.exit(code);
 }
-for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"]) process.on(signal, () => { if (!stopping) console.log("\nPutting the lantern out…"); void stop(0); });
+for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"])
+  process.on(signal, () => {
+    if (!stopping) console.log("\nPutting the lantern out…");
+    void stop(0);
+  });
 
 /** A program of ours; it ends when this process does, however that ends: its standard input closes. */
 function run(file, args, env) {
-  const child = spawn(process.execPath, ["--enable-source-maps", file, ...args], { env: { ...process.env, ...env, ENDS_WITH_PARENT: "yes" }, stdio: ["pipe", "pipe", "inherit"] });
+  const child = spawn(process.execPath, ["--enable-source-maps", file, ...args], {
+    env: { ...process.env, ...env, ENDS_WITH_PARENT: "yes" },
+    stdio: ["pipe", "pipe", "inherit"],
+  });
   children.push(child);
   return child;
 }
@@ -55,9 +77,25 @@ try {
     ({ url } = database);
   }
   const web = buildWeb();
-  const [server, station] = await Promise.all([bundle("server/src/main.ts"), bundle("station/src/main.ts")]);
-  const house = run(server, [], { DATABASE_URL: url, PORT: port, WEB_DIR: web, DEMO: demo, MIGRATIONS_DIR: join(top, "server", "migrations"), LOG: process.env.LOG ?? "warn", DISK_DIR: process.env.DISK_DIR ?? join(dataDir, "shared-disk") });
-  house.on("exit", (code) => { if (!stopping) { console.error("The server ended; see above."); void stop(code ?? 1); } });
+  const [server, station] = await Promise.all([
+    bundle("server/src/main.ts"),
+    bundle("station/src/main.ts"),
+  ]);
+  const house = run(server, [], {
+    DATABASE_URL: url,
+    PORT: port,
+    WEB_DIR: web,
+    DEMO: demo,
+    MIGRATIONS_DIR: join(top, "server", "migrations"),
+    LOG: process.env.LOG ?? "warn",
+    DISK_DIR: process.env.DISK_DIR ?? join(dataDir, "shared-disk"),
+  });
+  house.on("exit", (code) => {
+    if (!stopping) {
+      console.error("The server ended; see above.");
+      void stop(code ?? 1);
+    }
+  });
   let text = "";
   house.stdout.on("data", (d) => {
     process.stdout.write(d);
@@ -68,7 +106,9 @@ try {
     text = null;
     console.log(`\n  Mossy Lantern is lit: ${at}\n`);
     if (demo === "yes") {
-      console.log("  This is the demo, Saltmarsh Sound House. Sign in as marram (lead, password tide-table);\n  the sign-in page lists everybody else. Ctrl-C stops it; what you did is kept.\n");
+      console.log(
+        "  This is the demo, Saltmarsh Sound House. Sign in as marram (lead, password tide-table);\n  the sign-in page lists everybody else. Ctrl-C stops it; what you did is kept.\n",
+      );
       run(station, ["--house", at]).stdout.pipe(process.stdout);
     }
   });

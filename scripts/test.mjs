@@ -13,7 +13,18 @@ const report = join(top, ".data", "built", "tests.json");
 mkdirSync(join(top, ".data", "built"), { recursive: true });
 rmSync(report, { force: true });
 const chosen = process.argv.slice(2);
-const vitest = spawn(process.execPath, [join(top, "node_modules", "vitest", "vitest.mjs"), "run", "--reporter=default", "--reporter=json", `--outputFile.json=${report}`, ...chosen], { cwd: top, stdio: ["ignore", "inherit", "inherit"] });
+const vitest = spawn(
+  process.execPath,
+  [
+    join(top, "node_modules", "vitest", "vitest.mjs"),
+    "run",
+    "--reporter=default",
+    "--reporter=json",
+    `--outputFile.json=${report}`,
+    ...chosen,
+  ],
+  { cwd: top, stdio: ["ignore", "inherit", "inherit"] },
+);
 for (const signal of ["SIGINT", "SIGTERM"]) process.on(signal, () => vitest.kill(signal));
 vitest.on("exit", (code) => {
   let passed = 0;
@@ -22,7 +33,9 @@ vitest.on("exit", (code) => {
     const told = JSON.parse(readFileSync(report, "utf8"));
     passed = told.numPassedTests;
     // A file that could not even be read counts as one failure.
-    failed = told.numFailedTests + told.testResults.filter((f) => f.status === "failed" && f.assertionResults.length === 0).length;
+    failed =
+      told.numFailedTests +
+      told.testResults.filter((f) => f.status === "failed" && f.assertionResults.length === 0).length;
   } catch {
     failed = 1;
   }

@@ -5,10 +5,21 @@ import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSy
 import { join } from "node:path";
 import { top } from "./bundle.mjs";
 
-const MADE_OF = ["web/src", "web/public", "web/index.html", "web/vite.config.ts", "core/src", "contract/src", "package-lock.json"];
+const MADE_OF = [
+  "web/src",
+  "web/public",
+  "web/index.html",
+  "web/vite.config.ts",
+  "core/src",
+  "contract/src",
+  "package-lock.json",
+];
 
 function* files(path) {
-  if (statSync(path).isFile()) { yield path; return; }
+  if (statSync(path).isFile()) {
+    yield path;
+    return;
+  }
   for (const name of readdirSync(path).sort()) yield* files(join(path, name));
 }
 
@@ -16,12 +27,18 @@ function* files(path) {
 export function buildWeb(log = console.log) {
   const dist = join(top, "web", "dist");
   const hash = createHash("sha256");
-  for (const part of MADE_OF) for (const file of files(join(top, part))) hash.update(file).update(readFileSync(file));
+  for (const part of MADE_OF)
+    for (const file of files(join(top, part))) hash.update(file).update(readFileSync(file));
   const digest = hash.digest("hex");
   const stamp = join(top, ".data", "built", "web.stamp");
-  if (existsSync(join(dist, "index.html")) && existsSync(stamp) && readFileSync(stamp, "utf8") === digest) return dist;
+  if (existsSync(join(dist, "index.html")) && existsSync(stamp) && readFileSync(stamp, "utf8") === digest)
+    return dist;
   log("Building the web app…");
-  execFileSync(process.execPath, [join(top, "node_modules", "vite", "bin", "vite.js"), "build", "web", "--logLevel", "error"], { cwd: top, stdio: "inherit", env: { ...process.env, NODE_ENV: "production" } });
+  execFileSync(
+    process.execPath,
+    [join(top, "node_modules", "vite", "bin", "vite.js"), "build", "web", "--logLevel", "error"],
+    { cwd: top, stdio: "inherit", env: { ...process.env, NODE_ENV: "production" } },
+  );
   mkdirSync(join(top, ".data", "built"), { recursive: true });
   writeFileSync(stamp, digest);
   return dist;

@@ -5,6 +5,12 @@ import { defineConfig } from "vite";
 export default defineConfig({
   root: import.meta.dirname,
   plugins: [react(), tailwindcss()],
-  build: { outDir: "dist", emptyOutDir: true, target: "es2023", sourcemap: false, chunkSizeWarningLimit: 900 },
+  build: {
+    outDir: "dist",
+    emptyOutDir: true,
+    target: "es2023",
+    sourcemap: false,
+    chunkSizeWarningLimit: 900,
+  },
   server: { proxy: { "/api": `http://127.0.0.1:${process.env["PORT"] ?? 4173}` } },
 });

@@ -32,34 +32,80 @@ import { readName } from "@mossy/core/words/read";
  * Times a piece of work against one JSON round trip of the same data, turn by turn, so that both meet the same machine.
  * Prints the middle of the ratios of each turn, and between which quarters they lie.
  */
-function compare(what: string, data: unknown, work: () => unknown, aim: number | null, turns: number): void {
+function compare(
+  what: string,
+  data: unknown,
+  work: () => unknown,
+  aim: number | null,
+  turns: number,
+): void {
   const baseline = (): unknown => JSON.parse(JSON.stringify(data));
-  const clock = (f: () => unknown): number => { const start = performance.now(); f(); return performance.now() - start; };
-  for (let i = 0; i < 3; i++) { work(); baseline(); }
+  const clock = (f: () => unknown): number => {
+    const start = performance.now();
+    f();
+    return performance.now() - start;
+  };
+  for (let i = 0; i < 3; i++) {
+    work();
+    baseline();
+  }
   const rows = Array.from({ length: turns }, () => {
     const base = (clock(baseline) + clock(baseline)) / 2;
     const worked = clock(work);
     return { worked, ratio: worked / ((base + (clock(baseline) + clock(baseline)) / 2) / 2) };
   });
-  const at = (list: number[], share: number): number => list.sort((x, y) => x - y)[Math.floor(share * (list.length - 1))] ?? 0;
+  const at = (list: number[], share: number): number =>
+    list.sort((x, y) => x - y)[Math.floor(share * (list.length - 1))] ?? 0;
   const ratios = rows.map((r) => r.ratio);
   const middle = at(ratios, 0.5);
-  console.log(`${what.padEnd(64)} ${at(rows.map((r) => r.worked), 0.5).toFixed(0).padStart(5)} ms  ${middle.toFixed(1).padStart(5)} × JSON  (${at(ratios, 0.25).toFixed(1)} to ${at(ratios, 0.75).toFixed(1)}${aim === null ? ")" : `; aim ≤ ${aim})${middle <= aim ? "" : "  MISSED"}`}`);
+  console.log(
+    `${what.padEnd(64)} ${at(
+      rows.map((r) => r.worked),
+      0.5,
+    )
+      .toFixed(0)
+      .padStart(
+        5,
+      )} ms  ${middle.toFixed(1).padStart(5)} × JSON  (${at(ratios, 0.25).toFixed(1)} to ${at(ratios, 0.75).toFixed(1)}${aim === null ? ")" : `; aim ≤ ${aim})${middle <= aim ? "" : "  MISSED"}`}`,
+  );
 }
 
 /** Times two pieces of work turn by turn and prints how the first compares with the second. `theirs` makes its work ready, untimed. */
-function against(what: string, mine: () => unknown, theirs: () => () => unknown, of: string, aim: number, turns: number): void {
-  const clock = (f: () => unknown): number => { const start = performance.now(); f(); return performance.now() - start; };
-  const rows = Array.from({ length: turns }, () => { const b = clock(theirs()), a = clock(mine); return { a, b }; }).slice(1);
+function against(
+  what: string,
+  mine: () => unknown,
+  theirs: () => () => unknown,
+  of: string,
+  aim: number,
+  turns: number,
+): void {
+  const clock = (f: () => unknown): number => {
+    const start = performance.now();
+    f();
+    return performance.now() - start;
+  };
+  const rows = Array.from({ length: turns }, () => {
+    const b = clock(theirs()),
+      a = clock(mine);
+    return { a, b };
+  }).slice(1);
   const middle = (list: number[]): number => list.sort((x, y) => x - y)[Math.floor(list.length / 2)] ?? 0;
   const share = middle(rows.map((r) => r.a / r.b));
-  console.log(`${what.padEnd(64)} ${middle(rows.map((r) => r.a)).toFixed(1).padStart(7)} ms  ${share.toFixed(3)} of ${of} (${middle(rows.map((r) => r.b)).toFixed(0)} ms; aim ≤ ${aim})${share <= aim ? "" : "  MISSED"}`);
+  console.log(
+    `${what.padEnd(64)} ${middle(rows.map((r) => r.a))
+      .toFixed(1)
+      .padStart(
+        7,
+      )} ms  ${share.toFixed(3)} of ${of} (${middle(rows.map((r) => r.b)).toFixed(0)} ms; aim ≤ ${aim})${share <= aim ? "" : "  MISSED"}`,
+  );
 }
 
 function withSlip(name: string, roll: () => number): string {
   if (name.length < 5) return name;
   const at = 1 + Math.floor(roll() * (name.length - 2));
-  return roll() < 0.5 ? name.slice(0, at) + name.slice(at + 1) : `${name.slice(0, at)}${name[at + 1] ?? ""}${name[at] ?? ""}${name.slice(at + 2)}`;
+  return roll() < 0.5
+    ? name.slice(0, at) + name.slice(at + 1)
+    : `${name.slice(0, at)}${name[at + 1] ?? ""}${name[at] ?? ""}${name.slice(at + 2)}`;
 }
 
 function manyNames(count: number): string[] {
@@ -87,7 +133,16 @@ function largeSession(count: number): Session {
 
 const style = makeStyle(usualHouse("Bench"));
 const names = manyNames(100_000);
-compare("reading 100,000 names, every tenth with a slip, list built anew", names, () => { const reader = makeReader(style.house.words); for (const n of names) readName(reader, n); }, 40, 7);
+compare(
+  "reading 100,000 names, every tenth with a slip, list built anew",
+  names,
+  () => {
+    const reader = makeReader(style.house.words);
+    for (const n of names) readName(reader, n);
+  },
+  40,
+  7,
+);
 
 // The 2,000 tracks as somebody typed them, nothing dressed yet; and as they come back from a room: dressed once, every fourth drifted since.
 const typed = largeSession(2000);
@@ -95,70 +150,223 @@ const roll = dice(2);
 const dressedOnce = apply(typed, dress(style, typed));
 const drifted: Session = {
   ...dressedOnce,
-  tracks: dressedOnce.tracks.map((t) => (t.kind !== "audio" || roll() > 0.25 ? t : roll() < 0.5 ? { ...t, name: t.name.replaceAll("_", " ").toLowerCase() } : { ...t, colour: "#123456", input: 1 })),
+  tracks: dressedOnce.tracks.map((t) =>
+    t.kind !== "audio" || roll() > 0.25
+      ? t
+      : roll() < 0.5
+        ? { ...t, name: t.name.replaceAll("_", " ").toLowerCase() }
+        : { ...t, colour: "#123456", input: 1 },
+  ),
 };
 // A style that remembers nothing each turn: else only what changed since the last one would be looked at.
-const dressAndCheck = (session: Session) => () => { const s = { ...session }, anew = forgetful(style); dress(anew, s); return check(anew, s); };
-compare(`dressing and checking ${drifted.tracks.length} tracks, every fourth drifted`, drifted, dressAndCheck(drifted), 6, 25);
-compare(`dressing and checking ${typed.tracks.length} tracks as typed, all off the house`, typed, dressAndCheck(typed), null, 25);
+const dressAndCheck = (session: Session) => () => {
+  const s = { ...session },
+    anew = forgetful(style);
+  dress(anew, s);
+  return check(anew, s);
+};
+compare(
+  `dressing and checking ${drifted.tracks.length} tracks, every fourth drifted`,
+  drifted,
+  dressAndCheck(drifted),
+  6,
+  25,
+);
+compare(
+  `dressing and checking ${typed.tracks.length} tracks as typed, all off the house`,
+  typed,
+  dressAndCheck(typed),
+  null,
+  25,
+);
 
 const renamed: Session = {
   ...dressedOnce,
-  tracks: dressedOnce.tracks.map((t) => ({ ...t, id: `x-${t.id}`, name: `${t.name.replaceAll("_", " ").toLowerCase()}!`, parent: t.parent === null ? null : `x-${t.parent}`, feeds: t.feeds === null ? null : `x-${t.feeds}` })),
+  tracks: dressedOnce.tracks.map((t) => ({
+    ...t,
+    id: `x-${t.id}`,
+    name: `${t.name.replaceAll("_", " ").toLowerCase()}!`,
+    parent: t.parent === null ? null : `x-${t.parent}`,
+    feeds: t.feeds === null ? null : `x-${t.feeds}`,
+  })),
 };
-compare(`recognising ${renamed.tracks.length} tracks without ids, every one renamed`, renamed, () => matchSession(style, dressedOnce, renamed), null, 3);
+compare(
+  `recognising ${renamed.tracks.length} tracks without ids, every one renamed`,
+  renamed,
+  () => matchSession(style, dressedOnce, renamed),
+  null,
+  3,
+);
 
 // Impact of a draft over 200 templates of 200 tracks.
 const library = Array.from({ length: 200 }, () => ({ ...dressed(style, largeSession(200)) }));
 const draft = makeStyle(withColour(style.house, "harbour", { hex: "#204060" }));
-compare(`impact of one colour over ${library.reduce((n, s) => n + s.tracks.length, 0)} tracks in 200 templates`, library, () => library.map((s) => impactOn(style, draft, { ...s })), null, 3);
+compare(
+  `impact of one colour over ${library.reduce((n, s) => n + s.tracks.length, 0)} tracks in 200 templates`,
+  library,
+  () => library.map((s) => impactOn(style, draft, { ...s })),
+  null,
+  3,
+);
 
 // Where the sound of 2,000 tracks goes, with three sends each.
-const routed: Session = { ...dressedOnce, tracks: dressedOnce.tracks.map((t) => (t.kind !== "audio" ? t : { ...t, sends: [0, 1, 2].map((n) => ({ id: `s${n}`, to: `fx${n}`, level: -12 - n, beforeFader: n === 2 })) })) };
-routed.tracks.push(...[0, 1, 2].map((n) => blankTrack(`fx${n}`, `Fx ${n}`, { kind: "return", format: "stereo", feeds: "main" })));
-compare(`ways and sums of ${routed.tracks.length} tracks with ${routed.tracks.reduce((n, t) => n + t.sends.length, 0)} sends`, routed, () => { const flow = flowOf(routed); return [reaches(flow), sumsOf(flow)]; }, null, 5);
+const routed: Session = {
+  ...dressedOnce,
+  tracks: dressedOnce.tracks.map((t) =>
+    t.kind !== "audio"
+      ? t
+      : {
+          ...t,
+          sends: [0, 1, 2].map((n) => ({
+            id: `s${n}`,
+            to: `fx${n}`,
+            level: -12 - n,
+            beforeFader: n === 2,
+          })),
+        },
+  ),
+};
+routed.tracks.push(
+  ...[0, 1, 2].map((n) =>
+    blankTrack(`fx${n}`, `Fx ${n}`, { kind: "return", format: "stereo", feeds: "main" }),
+  ),
+);
+compare(
+  `ways and sums of ${routed.tracks.length} tracks with ${routed.tracks.reduce((n, t) => n + t.sends.length, 0)} sends`,
+  routed,
+  () => {
+    const flow = flowOf(routed);
+    return [reaches(flow), sumsOf(flow)];
+  },
+  null,
+  5,
+);
 
 // The workbench: a thousand edits done and undone, one edit looked at again, two such sessions compared.
 const edits = Array.from({ length: 1000 }, (_, n) => n);
-compare("1,000 edits on 2,000 tracks, done and undone one by one", routed, () => {
-  let now = routed;
-  const done = edits.map((n) => { const t = now.tracks[(n * 37) % now.tracks.length] as Track; const change = [setField(t, "level", t.level - 1)]; now = apply(now, change); return change; });
-  for (const change of done.reverse()) now = apply(now, inverse(change));
-  return now;
-}, null, 3);
+compare(
+  "1,000 edits on 2,000 tracks, done and undone one by one",
+  routed,
+  () => {
+    let now = routed;
+    const done = edits.map((n) => {
+      const t = now.tracks[(n * 37) % now.tracks.length] as Track;
+      const change = [setField(t, "level", t.level - 1)];
+      now = apply(now, change);
+      return change;
+    });
+    for (const change of done.reverse()) now = apply(now, inverse(change));
+    return now;
+  },
+  null,
+  3,
+);
 const fresh = (): Session => ({ ...routed, tracks: routed.tracks.map((t) => ({ ...t })) });
 let turn = 0;
 const workbench = makeStyle(style.house);
 check(workbench, routed);
-const afresh = () => { const s = fresh(), anew = forgetful(style); return () => check(anew, s); };
-for (const [field, to, aim] of [["level", () => -(turn++ % 60), 0.1], ["colour", () => `#0000${String(turn++ % 90 + 10)}`, 0.1], ["name", () => `Hat ${turn++ + 900}`, 0.1]] as const) {
-  against(`findings after one edit of a ${field}, 2,000 tracks with 6,000 sends`, () => { const t = routed.tracks[50] as Track; return check(workbench, apply(routed, [setField(t, field, to() as never)])); }, afresh, "a full look", aim, 15);
+const afresh = () => {
+  const s = fresh(),
+    anew = forgetful(style);
+  return () => check(anew, s);
+};
+for (const [field, to, aim] of [
+  ["level", () => -(turn++ % 60), 0.1],
+  ["colour", () => `#0000${String((turn++ % 90) + 10)}`, 0.1],
+  ["name", () => `Hat ${turn++ + 900}`, 0.1],
+] as const) {
+  against(
+    `findings after one edit of a ${field}, 2,000 tracks with 6,000 sends`,
+    () => {
+      const t = routed.tracks[50] as Track;
+      return check(workbench, apply(routed, [setField(t, field, to() as never)]));
+    },
+    afresh,
+    "a full look",
+    aim,
+    15,
+  );
 }
-const other: Session = { ...drifted, tracks: drifted.tracks.filter((_, i) => i % 50 !== 7).map((t, i) => (i % 9 === 0 ? { ...t, level: -3, notes: "moved" } : { ...t })) };
+const other: Session = {
+  ...drifted,
+  tracks: drifted.tracks
+    .filter((_, i) => i % 50 !== 7)
+    .map((t, i) => (i % 9 === 0 ? { ...t, level: -3, notes: "moved" } : { ...t })),
+};
 const patcher = createDiff({ objectHash: (o) => (o as { id?: string }).id });
-against("differences of two sessions of 2,000 tracks", () => diff(drifted, other), () => () => patcher.diff(drifted, other), "a general JSON diff library", 0.2, 7);
+against(
+  "differences of two sessions of 2,000 tracks",
+  () => diff(drifted, other),
+  () => () => patcher.diff(drifted, other),
+  "a general JSON diff library",
+  0.2,
+  7,
+);
 
 // Audit of a shared disk of 100,000 paths, most by the blueprint, every twentieth by hand.
 const disk: Entry[] = [];
 for (let job = 0; disk.length < 100_000; job++) {
   const root = `Projects/${job % 20 === 0 ? `Job ${job} 14.08.2026` : `2026-${String((job % 12) + 1).padStart(2, "0")}-11_Job-${job}_PanYard`}`;
-  for (const f of foldersToMake(style.house.disk.project, root)) disk.push({ path: f, folder: true, size: null });
-  for (let n = 0; n < 190; n++) disk.push({ path: `${root}/Audio/${n % 20 === 0 ? `snare top take ${n}` : `Snare_Top_${(n % 40) + 1}_T${String(n + 1).padStart(2, "0")}`}.wav`, folder: false, size: 1000 + job * 200 + n });
+  for (const f of foldersToMake(style.house.disk.project, root))
+    disk.push({ path: f, folder: true, size: null });
+  for (let n = 0; n < 190; n++)
+    disk.push({
+      path: `${root}/Audio/${n % 20 === 0 ? `snare top take ${n}` : `Snare_Top_${(n % 40) + 1}_T${String(n + 1).padStart(2, "0")}`}.wav`,
+      folder: false,
+      size: 1000 + job * 200 + n,
+    });
 }
 const reader = makeReader(style.house.words);
-compare(`audit of ${disk.length} paths against the blueprint`, disk, () => audit(style.house, reader, disk, "shared"), null, 5);
+compare(
+  `audit of ${disk.length} paths against the blueprint`,
+  disk,
+  () => audit(style.house, reader, disk, "shared"),
+  null,
+  5,
+);
 const listing = disk.map((e) => `./${e.path}${e.folder ? "/" : ""}`).join("\n");
-compare("the same, read from a listing and its moves planned", disk, () => { const entries = readListing(listing); const { wishes, folders } = wishesOf(audit(style.house, reader, entries, "shared").findings); return planMoves(entries, wishes, folders); }, null, 3);
-compare("whether the track pattern can be read two ways, decided", style.house.words, () => readTwoWays(grammarOf(style.house.names.track, reader)), null, 5);
+compare(
+  "the same, read from a listing and its moves planned",
+  disk,
+  () => {
+    const entries = readListing(listing);
+    const { wishes, folders } = wishesOf(audit(style.house, reader, entries, "shared").findings);
+    return planMoves(entries, wishes, folders);
+  },
+  null,
+  3,
+);
+compare(
+  "whether the track pattern can be read two ways, decided",
+  style.house.words,
+  () => readTwoWays(grammarOf(style.house.names.track, reader)),
+  null,
+  5,
+);
 
 // Spread: the least distance reached, against a search twenty times as long.
-const hexes = Array.from({ length: 24 }, () => ({ hex: `#${Math.floor(roll() * 0xffffff).toString(16).padStart(6, "0")}`, locked: false }));
+const hexes = Array.from({ length: 24 }, () => ({
+  hex: `#${Math.floor(roll() * 0xffffff)
+    .toString(16)
+    .padStart(6, "0")}`,
+  locked: false,
+}));
 const TRIES = 4000;
 const quick = spread(hexes, { tries: TRIES, contrast: 3 });
 const long = spread(hexes, { tries: 20 * TRIES, contrast: 3 });
 // Settling at the house's distance: how far all colours move, against a search ten times as long.
-const near = style.house.palette.map((c, i) => ({ hex: i % 5 === 0 ? hexes[i]?.hex ?? c.hex : c.hex, locked: false }));
+const near = style.house.palette.map((c, i) => ({
+  hex: i % 5 === 0 ? (hexes[i]?.hex ?? c.hex) : c.hex,
+  locked: false,
+}));
 const SETTLE = 24_000;
-const [soon, late] = [1, 10].map((times) => settle(near, { apart: 8, contrast: 3, tries: SETTLE * times, seed: times }));
-if (soon && late) console.log(`${"20 colours settled 8 apart, a fifth of them off, movement".padEnd(64)} ΔE ${soon.moved.toFixed(0)}, ${((100 * soon.moved) / Math.min(soon.moved, late.moved)).toFixed(0)} % of what 10 times the tries need (${late.moved.toFixed(0)})`);
-console.log(`${"spread of 24 colours, least distance of any two".padEnd(64)} ΔE ${quick.before.toFixed(1)} before, ${quick.after.toFixed(1)} after, ${((100 * quick.after) / long.after).toFixed(0)} % of what 20 times the tries reach (${long.after.toFixed(1)})`);
+const [soon, late] = [1, 10].map((times) =>
+  settle(near, { apart: 8, contrast: 3, tries: SETTLE * times, seed: times }),
+);
+if (soon && late)
+  console.log(
+    `${"20 colours settled 8 apart, a fifth of them off, movement".padEnd(64)} ΔE ${soon.moved.toFixed(0)}, ${((100 * soon.moved) / Math.min(soon.moved, late.moved)).toFixed(0)} % of what 10 times the tries need (${late.moved.toFixed(0)})`,
+  );
+console.log(
+  `${"spread of 24 colours, least distance of any two".padEnd(64)} ΔE ${quick.before.toFixed(1)} before, ${quick.after.toFixed(1)} after, ${((100 * quick.after) / long.after).toFixed(0)} % of what 20 times the tries reach (${long.after.toFixed(1)})`,
+);

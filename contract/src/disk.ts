@@ -2,7 +2,12 @@ import { oneLine } from "@mossy/core/session/text";
 import { z } from "zod";
 
 /** A path on the shared disk: below its root, parted by "/", nothing that leaves it. */
-export const diskPath = z.string().min(1).max(4096).regex(/^(?!\/)(?!.*(^|\/)\.{0,2}(\/|$)).+$/s, "a path below the shared disk, without . or ..").refine((p) => !p.includes("\0"), "no broken characters");
+export const diskPath = z
+  .string()
+  .min(1)
+  .max(4096)
+  .regex(/^(?!\/)(?!.*(^|\/)\.{0,2}(\/|$)).+$/s, "a path below the shared disk, without . or ..")
+  .refine((p) => !p.includes("\0"), "no broken characters");
 
 export const diskEntry = z.object({ path: z.string(), folder: z.boolean(), size: z.number().nullable() });
 export const moveStep = z.discriminatedUnion("do", [
@@ -12,8 +17,15 @@ export const moveStep = z.discriminatedUnion("do", [
 
 /** What was moved on the shared disk once, and how far it got. */
 export const diskRun = z.object({
-  id: z.uuid(), title: z.string(), steps: z.int(), done: z.int(), stopped: z.string().nullable(),
-  by: z.string(), at: z.iso.datetime(), undoneBy: z.string().nullable(), undoneAt: z.iso.datetime().nullable(),
+  id: z.uuid(),
+  title: z.string(),
+  steps: z.int(),
+  done: z.int(),
+  stopped: z.string().nullable(),
+  by: z.string(),
+  at: z.iso.datetime(),
+  undoneBy: z.string().nullable(),
+  undoneAt: z.iso.datetime().nullable(),
 });
 export type DiskRun = z.infer<typeof diskRun>;
 
@@ -22,4 +34,7 @@ export const hashWish = z.object({ paths: z.array(diskPath).max(20_000) });
 export const hashes = z.object({ hashes: z.array(z.object({ path: z.string(), hash: z.string() })) });
 export const makeFolders = z.object({ folders: z.array(diskPath).min(1).max(2000) });
 export const madeFolders = z.object({ made: z.array(z.string()) });
-export const carryOut = z.object({ title: oneLine(200).trim().min(1), steps: z.array(moveStep).min(1).max(50_000) });
+export const carryOut = z.object({
+  title: oneLine(200).trim().min(1),
+  steps: z.array(moveStep).min(1).max(50_000),
+});

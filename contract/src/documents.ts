@@ -3,7 +3,13 @@ import { session } from "@mossy/core/session/document";
 import { z } from "zod";
 
 /** A session that is being worked on: a template's draft or a check-in being put right. Every change raises its revision. */
-export const document = z.object({ id: z.uuid(), revision: z.int().min(0), session, updatedBy: z.string(), updatedAt: z.iso.datetime() });
+export const document = z.object({
+  id: z.uuid(),
+  revision: z.int().min(0),
+  session,
+  updatedBy: z.string(),
+  updatedAt: z.iso.datetime(),
+});
 export type WorkedOn = z.infer<typeof document>;
 
 /** Changes made to a document as it was at a revision. */

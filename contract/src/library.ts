@@ -3,12 +3,23 @@ import { longText, oneLine } from "@mossy/core/session/text";
 import { z } from "zod";
 import { document } from "./documents.ts";
 
-export const release = z.object({ number: z.int().min(1), note: z.string(), edition: z.int(), tracks: z.int(), publishedBy: z.string(), publishedAt: z.iso.datetime() });
+export const release = z.object({
+  number: z.int().min(1),
+  note: z.string(),
+  edition: z.int(),
+  tracks: z.int(),
+  publishedBy: z.string(),
+  publishedAt: z.iso.datetime(),
+});
 export type Release = z.infer<typeof release>;
 
 export const templateCard = z.object({
-  id: z.string(), name: z.string(), shelf: z.string(),
-  tracks: z.int(), inputs: z.int(), latest: release.nullable(),
+  id: z.string(),
+  name: z.string(),
+  shelf: z.string(),
+  tracks: z.int(),
+  inputs: z.int(),
+  latest: release.nullable(),
   /** Whether the draft differs from the latest release. */
   changed: z.boolean(),
   /** Open sessions that stand on one of its releases. */
@@ -22,7 +33,11 @@ export type TemplateCard = z.infer<typeof templateCard>;
 export const library = z.object({ templates: z.array(templateCard) });
 
 export const template = z.object({
-  id: z.string(), name: z.string(), shelf: z.string(), draft: document, releases: z.array(release),
+  id: z.string(),
+  name: z.string(),
+  shelf: z.string(),
+  draft: document,
+  releases: z.array(release),
   /** Where its releases are in use. */
   inUse: z.array(z.object({ release: z.int(), room: z.string(), session: z.uuid(), title: z.string() })),
 });
@@ -30,28 +45,54 @@ export type Template = z.infer<typeof template>;
 
 /** A template that the edition in force asks something of, and what following it would change in its draft. */
 export const following = z.object({
-  template: z.string(), name: z.string(), shelf: z.string(), release: z.int(),
+  template: z.string(),
+  name: z.string(),
+  shelf: z.string(),
+  release: z.int(),
   /** Revision of the draft that was looked at. */
   revision: z.int(),
-  tracks: z.int(), touched: z.int(), asked: z.int(),
+  tracks: z.int(),
+  touched: z.int(),
+  asked: z.int(),
   /** What only a person can decide, in sentences. */
   left: z.array(z.string()),
   /** Whether the draft holds other work that no release has yet. */
   changed: z.boolean(),
-  changes: z.array(z.object({ name: z.string(), what: z.string(), before: z.string().nullable(), after: z.string().nullable() })),
+  changes: z.array(
+    z.object({
+      name: z.string(),
+      what: z.string(),
+      before: z.string().nullable(),
+      after: z.string().nullable(),
+    }),
+  ),
   /** A note for the release, proposed. */
   note: z.string(),
 });
 export type Following = z.infer<typeof following>;
 
 /** Some of the templates; `of` are looked through in all, `next` is where to go on, null at the end. */
-export const followPage = z.object({ edition: z.int(), of: z.int(), next: z.int().nullable(), templates: z.array(following) });
+export const followPage = z.object({
+  edition: z.int(),
+  of: z.int(),
+  next: z.int().nullable(),
+  templates: z.array(following),
+});
 export type FollowPage = z.infer<typeof followPage>;
 
 export const newTemplate = z.object({
-  name: oneLine(80).trim().min(1, "give it a name"), shelf: oneLine(60).trim().min(1, "choose a shelf"),
+  name: oneLine(80).trim().min(1, "give it a name"),
+  shelf: oneLine(60).trim().min(1, "choose a shelf"),
   /** What it begins with; without one it begins empty, as the house starts a session. */
   session: session.optional(),
 });
-export const publishRelease = z.object({ revision: z.int().min(0), note: longText(2000).trim().min(1, "say in a few words what changed") });
-export const wholeRelease = release.extend({ template: z.string(), name: z.string(), shelf: z.string(), session });
+export const publishRelease = z.object({
+  revision: z.int().min(0),
+  note: longText(2000).trim().min(1, "say in a few words what changed"),
+});
+export const wholeRelease = release.extend({
+  template: z.string(),
+  name: z.string(),
+  shelf: z.string(),
+  session,
+});

@@ -49,10 +49,16 @@ export type Paths = typeof paths;
 export type RouteName = keyof Paths;
 
 /** The parts of a path that are filled in: "template" in "/library/:template". */
-export type ParamsOf<P extends string> = P extends `${string}:${infer Name}/${infer Rest}` ? Name | ParamsOf<`/${Rest}`> : P extends `${string}:${infer Name}` ? Name : never;
+export type ParamsOf<P extends string> = P extends `${string}:${infer Name}/${infer Rest}`
+  ? Name | ParamsOf<`/${Rest}`>
+  : P extends `${string}:${infer Name}`
+    ? Name
+    : never;
 export type Params<N extends RouteName> = Readonly<Record<ParamsOf<Paths[N][1]>, string | number>>;
 
 /** A route's path with its parts filled in. */
 export function pathOf<N extends RouteName>(name: N, params: Params<N>): string {
-  return paths[name][1].replace(/:(\w+)/g, (_, key: string) => encodeURIComponent(String(Reflect.get(params, key))));
+  return paths[name][1].replace(/:(\w+)/g, (_, key: string) =>
+    encodeURIComponent(String(Reflect.get(params, key))),
+  );
 }

@@ -8,7 +8,8 @@ export const ticks = z.object({ ticks: z.array(ticked) });
 export const tick = z.object({ done: z.boolean() });
 
 export const roomCard = z.object({
-  id: z.string(), room,
+  id: z.string(),
+  room,
   openSessions: z.int(),
   /** Share of tracks that follow the house, 0…1, over the latest check-in of each open session; null before the first. */
   following: z.number().nullable(),

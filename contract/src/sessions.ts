@@ -17,7 +17,9 @@ export type FitReport = z.infer<typeof fitReport>;
 
 export const startSession = z.object({
   title: oneLine(80).trim().min(1, "give the session a name"),
-  room: z.string(), template: z.string(), release: z.int().min(1),
+  room: z.string(),
+  template: z.string(),
+  release: z.int().min(1),
   leaveOut: z.array(trackId).max(1000),
   /** What the template leaves to whoever starts it. */
   settings: chosenSettings.default({}),
@@ -25,14 +27,21 @@ export const startSession = z.object({
 
 /** How a check-in came in and how it stands now. */
 export const checkInCard = z.object({
-  id: z.uuid(), number: z.int(), fileName: z.string(), handedInBy: z.string(), handedInAt: z.iso.datetime(),
+  id: z.uuid(),
+  number: z.int(),
+  fileName: z.string(),
+  handedInBy: z.string(),
+  handedInAt: z.iso.datetime(),
   tracks: z.int(),
   /** Tracks that followed the house when it came in, and now. */
-  followedThen: z.int(), followNow: z.int(),
+  followedThen: z.int(),
+  followNow: z.int(),
   /** Findings the room brought about: when it came in, and still open now. */
-  findingsThen: z.int(), openNow: z.int(),
+  findingsThen: z.int(),
+  openNow: z.int(),
   /** Open now because a later edition of the house style asks it, and because it went out like that. */
-  askedNow: z.int(), broughtNow: z.int(),
+  askedNow: z.int(),
+  broughtNow: z.int(),
 });
 export type CheckInCard = z.infer<typeof checkInCard>;
 
@@ -41,26 +50,46 @@ export const sentAs = z.enum(["package", "correction"]);
 export const send = z.object({ as: sentAs.default("package") }).prefault({});
 
 export const sessionCard = z.object({
-  id: z.uuid(), title: z.string(), room: z.string(), roomName: z.string(),
-  template: z.string(), templateName: z.string(), release: z.int(), latestRelease: z.int(),
+  id: z.uuid(),
+  title: z.string(),
+  room: z.string(),
+  roomName: z.string(),
+  template: z.string(),
+  templateName: z.string(),
+  release: z.int(),
+  latestRelease: z.int(),
   /** The edition of the house style it was started under. */
   edition: z.int(),
-  madeBy: z.string(), madeAt: z.iso.datetime(), sentAt: z.iso.datetime().nullable(), sentAs: sentAs.nullable(), closedAt: z.iso.datetime().nullable(),
-  tracks: z.int(), lastCheckIn: checkInCard.nullable(),
+  madeBy: z.string(),
+  madeAt: z.iso.datetime(),
+  sentAt: z.iso.datetime().nullable(),
+  sentAs: sentAs.nullable(),
+  closedAt: z.iso.datetime().nullable(),
+  tracks: z.int(),
+  lastCheckIn: checkInCard.nullable(),
 });
 export type SessionCard = z.infer<typeof sessionCard>;
 
 export const sessions = z.object({ sessions: z.array(sessionCard) });
-export const wholeSession = sessionCard.extend({ folder: z.string(), given: session,
+export const wholeSession = sessionCard.extend({
+  folder: z.string(),
+  given: session,
   /** As it stands now: the last check-in with what was put right in it; before the first, as it was given. */
   now: session,
-  roomAs: room, report: fitReport, checkIns: z.array(checkInCard), ticks: z.array(ticked) });
+  roomAs: room,
+  report: fitReport,
+  checkIns: z.array(checkInCard),
+  ticks: z.array(ticked),
+});
 
 /** Ticks a line of the checklist before recording, or takes the tick away. */
 export const tickLine = z.object({ line: z.string(), done: z.boolean() });
 
 export const wholeCheckIn = checkInCard.extend({
-  session: sessionCard, given: session, came: session, now: document,
+  session: sessionCard,
+  given: session,
+  came: session,
+  now: document,
   /** How its tracks were known again: by our ids in the file, or by likeness. */
   recognised: z.enum(["ids", "likeness"]),
   remarks: z.array(z.string()),
@@ -70,13 +99,23 @@ export const wholeCheckIn = checkInCard.extend({
 export const unlike = z.object({
   taken: z.literal(false),
   /** So many of so many tracks were known again. */
-  known: z.int(), of: z.int(),
+  known: z.int(),
+  of: z.int(),
   /** Open sessions it is more like, the likest first. */
-  better: z.array(z.object({ session: z.uuid(), title: z.string(), room: z.string(), known: z.int(), of: z.int() })),
+  better: z.array(
+    z.object({ session: z.uuid(), title: z.string(), room: z.string(), known: z.int(), of: z.int() }),
+  ),
 });
 export type Unlike = z.infer<typeof unlike>;
 
 /** What a hand-in answers. */
-export const handedIn = z.object({ taken: z.literal(true), checkIn: z.uuid(), session: z.uuid(), number: z.int(), findings: z.int(), remarks: z.array(z.string()) });
+export const handedIn = z.object({
+  taken: z.literal(true),
+  checkIn: z.uuid(),
+  session: z.uuid(),
+  number: z.int(),
+  findings: z.int(),
+  remarks: z.array(z.string()),
+});
 export type HandedIn = z.infer<typeof handedIn>;
 export const handInAnswer = z.discriminatedUnion("taken", [handedIn, unlike]);

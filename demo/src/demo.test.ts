@@ -18,29 +18,44 @@ describe("Saltmarsh Sound House", () => {
   });
 
   it("has 4 rooms, 6 templates with 1 to 6 releases, about 15 sessions over twelve weeks", () => {
-    expect(history.rooms.map((r) => [r.room.name, r.room.inputs.length])).toEqual([["Pan Yard", 32], ["Story Tent", 8], ["Loft", 8], ["Ferry Van", 16]]);
+    expect(history.rooms.map((r) => [r.room.name, r.room.inputs.length])).toEqual([
+      ["Pan Yard", 32],
+      ["Story Tent", 8],
+      ["Loft", 8],
+      ["Ferry Van", 16],
+    ]);
     expect(history.templates.map((t) => t.releases.length)).toEqual([6, 3, 5, 5, 2, 1]);
     expect(history.sessions).toHaveLength(15);
-    const days = history.sessions.flatMap((s) => s.checkIns.map((c) => (now.getTime() - c.at.getTime()) / 86_400_000));
+    const days = history.sessions.flatMap((s) =>
+      s.checkIns.map((c) => (now.getTime() - c.at.getTime()) / 86_400_000),
+    );
     expect(Math.max(...days)).toBeGreaterThan(75);
     expect(Math.min(...days)).toBeGreaterThan(0);
-    for (const s of history.sessions) for (const c of s.checkIns) expect(c.at.getTime()).toBeGreaterThan(s.at.getTime());
+    for (const s of history.sessions)
+      for (const c of s.checkIns) expect(c.at.getTime()).toBeGreaterThan(s.at.getTime());
   });
 
   it("is written in valid documents", () => {
-    for (const e of [...history.editions, history.draft]) expect(houseSchema.safeParse(e.house).error?.issues ?? []).toEqual([]);
-    for (const t of history.templates) for (const s of [t.draft, ...t.releases.map((r) => r.session)]) expect(sessionSchema.safeParse(s).error?.issues ?? []).toEqual([]);
+    for (const e of [...history.editions, history.draft])
+      expect(houseSchema.safeParse(e.house).error?.issues ?? []).toEqual([]);
+    for (const t of history.templates)
+      for (const s of [t.draft, ...t.releases.map((r) => r.session)])
+        expect(sessionSchema.safeParse(s).error?.issues ?? []).toEqual([]);
   });
 
   it("has releases that follow the house to the letter", () => {
-    for (const t of history.templates) for (const [i, r] of t.releases.entries()) expect(check(style, r.session).map((f) => `${t.name} ${i + 1}: ${f.says}`)).toEqual([]);
+    for (const t of history.templates)
+      for (const [i, r] of t.releases.entries())
+        expect(check(style, r.session).map((f) => `${t.name} ${i + 1}: ${f.says}`)).toEqual([]);
   });
 
   it("has a full yard of about 40 tracks in nested folders, whose draft holds one name off the pattern", () => {
     const { draft } = template("steelpan-orchestra-full-yard");
     expect(draft.tracks.length).toBeGreaterThanOrEqual(36);
     expect(draft.tracks.find((t) => t.id === "folder-drum-kit")?.parent).toBe("folder-engine-room");
-    expect(check(style, draft).map((f) => [f.rule, f.before, f.after])).toEqual([["name-off-pattern", "Dbl sec far", "DblSec_Far"]]);
+    expect(check(style, draft).map((f) => [f.rule, f.before, f.after])).toEqual([
+      ["name-off-pattern", "Dbl sec far", "DblSec_Far"],
+    ]);
   });
 
   it("needs more inputs for the full yard than the van has, and fits the Pan Yard", () => {

@@ -4,11 +4,20 @@ import { compose } from "@mossy/core/names/compose";
 import type { Session } from "@mossy/core/session/document";
 
 /** A file of the demo's shared disk; a folder where there is no content. */
-export interface DemoFile { readonly path: string; readonly content: string | null }
+export interface DemoFile {
+  readonly path: string;
+  readonly content: string | null;
+}
 
 const JOBS: readonly (readonly [title: string, room: string, day: string])[] = [
-  ["Spring tide rehearsal", "Pan Yard", "2026-03-28"], ["Spring tide live", "Pan Yard", "2026-04-11"], ["Irons and hides", "Pan Yard", "2026-05-02"], ["Lantern tales", "Story Tent", "2026-05-16"],
-  ["Capstan evening", "Ferry Van", "2026-06-06"], ["Groyne to groyne", "Loft", "2026-06-20"], ["Marram sessions 02", "Pan Yard", "2026-08-15"], ["The eel and the moon", "Story Tent", "2026-08-29"],
+  ["Spring tide rehearsal", "Pan Yard", "2026-03-28"],
+  ["Spring tide live", "Pan Yard", "2026-04-11"],
+  ["Irons and hides", "Pan Yard", "2026-05-02"],
+  ["Lantern tales", "Story Tent", "2026-05-16"],
+  ["Capstan evening", "Ferry Van", "2026-06-06"],
+  ["Groyne to groyne", "Loft", "2026-06-20"],
+  ["Marram sessions 02", "Pan Yard", "2026-08-15"],
+  ["The eel and the moon", "Story Tent", "2026-08-29"],
 ];
 
 const sound = (of: string): string => `stand-in for sound: ${of}\n`.padEnd(180 + of.length * 7, "~");
@@ -20,11 +29,17 @@ const sound = (of: string): string => `stand-in for sound: ${of}\n`.padEnd(180 +
 export function demoDisk(style: Style, yard: Session): DemoFile[] {
   const { house, reader } = style;
   const files: DemoFile[] = foldersToMake(house.disk.shared, "").map((path) => ({ path, content: null }));
-  const put = (path: string, content: string | null = sound(path)): void => { files.push({ path, content }); };
+  const put = (path: string, content: string | null = sound(path)): void => {
+    files.push({ path, content });
+  };
   JOBS.forEach(([title, room, day], job) => {
     const root = `Projects/${sessionFolder(house, reader, title, room, new Date(`${day}T12:00:00Z`))}`;
     for (const path of foldersToMake(house.disk.project, root)) put(path, null);
-    for (const t of yard.tracks.filter((x) => x.kind === "audio")) for (let take = 1; take <= 1 + (job % 2); take++) { const name = compose(house.names["recorded-file"], reader, { ...t, take }); if (name !== null) put(`${root}/Audio/${name}.wav`); }
+    for (const t of yard.tracks.filter((x) => x.kind === "audio"))
+      for (let take = 1; take <= 1 + (job % 2); take++) {
+        const name = compose(house.names["recorded-file"], reader, { ...t, take });
+        if (name !== null) put(`${root}/Audio/${name}.wav`);
+      }
     put(`${root}/Session/${title.replaceAll(" ", "-")}_v01.dawproject`);
     put(`${root}/Mixes/${title.replaceAll(" ", "-")}_v01.wav`);
     put(`${root}/Notes/Recall.txt`, `Recall for ${title}\n`);
@@ -32,7 +47,17 @@ export function demoDisk(style: Style, yard: Session): DemoFile[] {
   // By hand.
   const night = "Projects/Shanty night 14.08.2026";
   for (const path of ["audio", "Session", "Mixes", "notes", "Pictures"]) put(`${night}/${path}`, null);
-  for (const name of ["Shanty lead take 1.WAV", "Shanty lead take 2.WAV", "Fiddle 01.wav", "Accordion 01.wav", "crew left 01.wav", "what is this.wav", "IMG 0412.jpg", ".DS_Store"]) put(`${night}/audio/${name}`);
+  for (const name of [
+    "Shanty lead take 1.WAV",
+    "Shanty lead take 2.WAV",
+    "Fiddle 01.wav",
+    "Accordion 01.wav",
+    "crew left 01.wav",
+    "what is this.wav",
+    "IMG 0412.jpg",
+    ".DS_Store",
+  ])
+    put(`${night}/audio/${name}`);
   put(`${night}/Mixes/Shanty night mix v2.wav`);
   put(`${night}/Mixes/Shanty night mix v2 copy.wav`, sound(`${night}/Mixes/Shanty night mix v2.wav`));
   put(`${night}/notes/who stood where?.txt`, "Caller in front, crew behind.\n");
@@ -46,7 +71,9 @@ export function demoDisk(style: Style, yard: Session): DemoFile[] {
   put(`${marram}/Audio/Caf\u0065\u0301 ambience.wav`);
   put(`${marram}/Mixes/Marram bounce v3.wav`, "");
   put(`${marram}/Stray ideas.txt`, "Louder irons.\n");
-  put("Inbox/From the festival/everything that was on the little recorder, copied in a hurry on the last night of the regatta and never looked at again/channel one of the little recorder as it came, with wind in it and somebody laughing very close to the microphone, take it or leave it.wav");
+  put(
+    "Inbox/From the festival/everything that was on the little recorder, copied in a hurry on the last night of the regatta and never looked at again/channel one of the little recorder as it came, with wind in it and somebody laughing very close to the microphone, take it or leave it.wav",
+  );
   put("Library/Templates/Old yard.zip", "a template of long ago\n");
   return files;
 }

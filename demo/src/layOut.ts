@@ -32,36 +32,57 @@ export interface LayOut {
 /** Lays out a session the way a lead would: names read and dressed, inputs as the home room has them, sends and inserts set. */
 export function layOut(style: Style, plan: LayOut, home: Room): Session {
   const mainFormat = plan.mainFormat ?? "stereo";
-  const empty = { ...newSession(style.house, plan.title), mainFormat, tempo: plan.tempo ?? 120, notes: plan.notes, checklist: [...plan.checklist ?? []] };
+  const empty = {
+    ...newSession(style.house, plan.title),
+    mainFormat,
+    tempo: plan.tempo ?? 120,
+    notes: plan.notes,
+    checklist: [...(plan.checklist ?? [])],
+  };
   const tracks: Track[] = [];
   for (const line of plan.lines) {
     const [family = "", names = ""] = line.split(":");
     for (const name of names.split(",").map((n) => n.trim())) {
       const reading = readName(style.reader, name, { families: [family] });
-      if (reading.role === null || !reading.sure) throw new Error(`the demo's own name “${name}” is not read for sure`);
+      if (reading.role === null || !reading.sure)
+        throw new Error(`the demo's own name “${name}” is not read for sure`);
       const id = name.toLowerCase().replace(/[^a-z0-9]+/g, "-");
       tracks.push(newTrack(style, empty, id, reading, name, reading.format));
     }
   }
   const main = tracks.find((t) => t.kind === "main");
-  const fed = tracks.map((t): Track => ({ ...t, feeds: leavesTheSession(t) ? null : main?.id ?? null }));
+  const fed = tracks.map((t): Track => ({ ...t, feeds: leavesTheSession(t) ? null : (main?.id ?? null) }));
   const placed = dressed(style, { ...empty, tracks: fed });
   return finish(style, placed, plan, home);
 }
 
 function insertsOf(said: readonly string[]): Insert[] {
   const shelf = said[0]?.startsWith("= ") ? demoChains.find((c) => c.id === said[0]?.slice(2)) : undefined;
-  const processors = shelf ? shelf.versions[0]?.processors ?? [] : said.map(inPlace);
-  return processors.map((p, i) => ({ ...p, id: `i${i + 1}`, key: null, chain: shelf ? { id: shelf.id, version: 1 } : null }));
+  const processors = shelf ? (shelf.versions[0]?.processors ?? []) : said.map(inPlace);
+  return processors.map((p, i) => ({
+    ...p,
+    id: `i${i + 1}`,
+    key: null,
+    chain: shelf ? { id: shelf.id, version: 1 } : null,
+  }));
 }
 
 function finish(style: Style, session: Session, plan: LayOut, home: Room): Session {
   const inputs = patch(wishesOf(session), home);
-  const rules = (list: readonly string[] = [], sign: string): [string, string[]][] => list.map((l) => { const [family = "", rest = ""] = l.split(sign); return [family.trim(), rest.split(",").map((x) => x.trim())]; });
+  const rules = (list: readonly string[] = [], sign: string): [string, string[]][] =>
+    list.map((l) => {
+      const [family = "", rest = ""] = l.split(sign);
+      return [family.trim(), rest.split(",").map((x) => x.trim())];
+    });
   const sends = rules(plan.sends, ">");
   const inserts = rules(plan.inserts, ":");
   const pickups = rules(plan.pickups, ":");
-  const places = new Map((plan.places ?? []).map((p) => { const [id = "", pan = ""] = p.split(" "); return [id, Number(pan)]; }));
+  const places = new Map(
+    (plan.places ?? []).map((p) => {
+      const [id = "", pan = ""] = p.split(" ");
+      return [id, Number(pan)];
+    }),
+  );
   const tracks = session.tracks.map((t): Track => {
     const next: Track = { ...t, input: inputs.get(t.id) ?? null, pan: places.get(t.id) ?? t.pan };
     // The home room has no input left for it: it is laid in, not recorded.
@@ -69,9 +90,15 @@ function finish(style: Style, session: Session, plan: LayOut, home: Room): Sessi
     if (t.kind === "audio") {
       const family = familyFor(style, t);
       for (const [from, targets] of sends) {
-        if (family === from) next.sends = targets.map((x, i) => { const [to = "", level = "-12", before] = x.split(" "); return { id: `s${i + 1}`, to, level: Number(level), beforeFader: before === "before" }; });
+        if (family === from)
+          next.sends = targets.map((x, i) => {
+            const [to = "", level = "-12", before] = x.split(" ");
+            return { id: `s${i + 1}`, to, level: Number(level), beforeFader: before === "before" };
+          });
       }
-      for (const [on, [pickup = "", stand = "", power]] of pickups) if ((family === on || t.role === on) && t.source === "mic") Object.assign(next, { pickup, stand, phantom: power === "phantom" });
+      for (const [on, [pickup = "", stand = "", power]] of pickups)
+        if ((family === on || t.role === on) && t.source === "mic")
+          Object.assign(next, { pickup, stand, phantom: power === "phantom" });
       for (const [on, kinds] of inserts) if (family === on) next.inserts = insertsOf(kinds);
     }
     return next;

@@ -6,13 +6,79 @@ const run = (from: number, to: number, label: string, takes: Source[], phantom: 
 
 /** The rooms of Saltmarsh Sound House. */
 export const demoRooms: readonly { readonly id: string; readonly room: Room }[] = [
-  { id: "pan-yard", room: { name: "Pan Yard", says: "large live room", sampleRates: [44100, 48000, 88200, 96000], widest: "stereo", palette: [],
-    inputs: [...run(1, 26, "Mic preamp", ["mic", "di"], true), ...run(27, 30, "Mic or line", ["mic", "di", "line"], true), ...run(31, 32, "Wireless receiver", ["wireless"], false)] } },
-  { id: "story-tent", room: { name: "Story Tent", says: "booth", sampleRates: [44100, 48000], widest: "stereo", palette: ["#d94f3d", "#e8a13c", "#e6d35a", "#5aa05a", "#4a90c2", "#7a5fb0", "#c46a9a", "#8a8a86"],
-    inputs: [...run(1, 4, "Mic preamp", ["mic", "di"], true), ...run(5, 6, "Line", ["line"], false), ...run(7, 8, "Wireless receiver", ["wireless"], false)] } },
-  { id: "loft", room: { name: "Loft", says: "mix room, 7.1.4", sampleRates: [44100, 48000, 96000], widest: "7.1.4", palette: [],
-    inputs: [...run(1, 4, "Mic preamp", ["mic", "di"], true), ...run(5, 8, "Line", ["line"], false)] } },
-  { id: "ferry-van", room: { name: "Ferry Van", says: "mobile", sampleRates: [48000, 96000], widest: "stereo",
-    palette: ["#b8433a", "#d9773c", "#e5b13f", "#cfc15a", "#8fae4e", "#4d8f58", "#3f8f86", "#4a9fb8", "#3f6fa6", "#5a5fa8", "#8660ae", "#b05a9c", "#c0607a", "#7a5646", "#6f756c", "#3c4440"],
-    inputs: [...run(1, 4, "Mic preamp", ["mic"], true), ...run(5, 10, "Mic preamp", ["mic", "di"], false), ...run(11, 12, "Mic or line", ["mic", "di", "line"], false), ...run(13, 14, "Line", ["line"], false), ...run(15, 16, "Wireless receiver", ["wireless"], false)] } },
+  {
+    id: "pan-yard",
+    room: {
+      name: "Pan Yard",
+      says: "large live room",
+      sampleRates: [44100, 48000, 88200, 96000],
+      widest: "stereo",
+      palette: [],
+      inputs: [
+        ...run(1, 26, "Mic preamp", ["mic", "di"], true),
+        ...run(27, 30, "Mic or line", ["mic", "di", "line"], true),
+        ...run(31, 32, "Wireless receiver", ["wireless"], false),
+      ],
+    },
+  },
+  {
+    id: "story-tent",
+    room: {
+      name: "Story Tent",
+      says: "booth",
+      sampleRates: [44100, 48000],
+      widest: "stereo",
+      palette: ["#d94f3d", "#e8a13c", "#e6d35a", "#5aa05a", "#4a90c2", "#7a5fb0", "#c46a9a", "#8a8a86"],
+      inputs: [
+        ...run(1, 4, "Mic preamp", ["mic", "di"], true),
+        ...run(5, 6, "Line", ["line"], false),
+        ...run(7, 8, "Wireless receiver", ["wireless"], false),
+      ],
+    },
+  },
+  {
+    id: "loft",
+    room: {
+      name: "Loft",
+      says: "mix room, 7.1.4",
+      sampleRates: [44100, 48000, 96000],
+      widest: "7.1.4",
+      palette: [],
+      inputs: [...run(1, 4, "Mic preamp", ["mic", "di"], true), ...run(5, 8, "Line", ["line"], false)],
+    },
+  },
+  {
+    id: "ferry-van",
+    room: {
+      name: "Ferry Van",
+      says: "mobile",
+      sampleRates: [48000, 96000],
+      widest: "stereo",
+      palette: [
+        "#b8433a",
+        "#d9773c",
+        "#e5b13f",
+        "#cfc15a",
+        "#8fae4e",
+        "#4d8f58",
+        "#3f8f86",
+        "#4a9fb8",
+        "#3f6fa6",
+        "#5a5fa8",
+        "#8660ae",
+        "#b05a9c",
+        "#c0607a",
+        "#7a5646",
+        "#6f756c",
+        "#3c4440",
+      ],
+      inputs: [
+        ...run(1, 4, "Mic preamp", ["mic"], true),
+        ...run(5, 10, "Mic preamp", ["mic", "di"], false),
+        ...run(11, 12, "Mic or line", ["mic", "di", "line"], false),
+        ...run(13, 14, "Line", ["line"], false),
+        ...run(15, 16, "Wireless receiver", ["wireless"], false),
+      ],
+    },
+  },
 ];

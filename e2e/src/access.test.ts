@@ -8,19 +8,40 @@ import type { Theme } from "./browser.ts";
 import { SCREENS, openScreen } from "./screens.ts";
 
 const AXE = readFileSync(createRequire(import.meta.url).resolve("axe-core/axe.min.js"), "utf8");
-interface Violation { id: string; impact: string | null; help: string; nodes: { target: string[]; failureSummary?: string }[] }
+interface Violation {
+  id: string;
+  impact: string | null;
+  help: string;
+  nodes: { target: string[]; failureSummary?: string }[];
+}
 
 let house: OpenHouse;
 let b: Browser;
-beforeAll(async () => { house = await openHouse(false); b = await Browser.open(house.base); }, 120_000);
-afterAll(async () => { await b.close(); await house.close(); });
+beforeAll(async () => {
+  house = await openHouse(false);
+  b = await Browser.open(house.base);
+}, 120_000);
+afterAll(async () => {
+  await b.close();
+  await house.close();
+});
 
 /** What axe finds serious or critical, after the rules of WCAG 2.2 A and AA. */
 async function violations(rules: readonly string[] | null = null): Promise<string[]> {
   await b.driver.executeScript(AXE);
   const found = await b.driver.executeAsyncScript<Violation[]>(
-    "const done = arguments[1]; axe.run(document, { runOnly: arguments[0] ?? ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'] }).then((r) => done(r.violations))", rules);
-  return found.filter((v) => v.impact === "serious" || v.impact === "critical").map((v) => `${v.id}: ${v.help}: ${v.nodes.map((n) => `${n.target.join(" ")} (${n.failureSummary?.split("\n")[1]?.trim() ?? ""})`).slice(0, 3).join("; ")}`);
+    "const done = arguments[1]; axe.run(document, { runOnly: arguments[0] ?? ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'] }).then((r) => done(r.violations))",
+    rules,
+  );
+  return found
+    .filter((v) => v.impact === "serious" || v.impact === "critical")
+    .map(
+      (v) =>
+        `${v.id}: ${v.help}: ${v.nodes
+          .map((n) => `${n.target.join(" ")} (${n.failureSummary?.split("\n")[1]?.trim() ?? ""})`)
+          .slice(0, 3)
+          .join("; ")}`,
+    );
 }
 
 describe("the sign-in page", () => {
@@ -38,18 +59,30 @@ describe("every screen", () => {
     await b.theme("daylight");
   });
 
-  it.each(SCREENS)("$name has no serious finding of axe in either light, and nothing is wider than the window", async (screen) => {
-    await openScreen(b, screen);
-    expect(await violations()).toEqual([]);
-    // The other light changes colours and nothing else, so contrast is what is asked of it.
-    await b.driver.executeScript("document.documentElement.dataset.theme = 'lamplight'");
-    await b.driver.sleep(250);
-    expect(await violations(["color-contrast"])).toEqual([]);
-    expect(await b.driver.executeScript("return document.documentElement.scrollWidth - window.innerWidth")).toBeLessThanOrEqual(0);
-    // The window itself never scrolls, and a screen that has its own lists to scroll does not scroll as a whole.
-    expect(await b.driver.executeScript("return document.documentElement.scrollHeight - window.innerHeight")).toBeLessThanOrEqual(0);
-    if (/^(house|workbench|input-list|changes|releases|notes|release$|fit|check-in)/.test(screen.name)) expect(await b.driver.executeScript("const m = document.querySelector('main'); return m.scrollHeight - m.clientHeight")).toBeLessThanOrEqual(0);
-  });
+  it.each(SCREENS)(
+    "$name has no serious finding of axe in either light, and nothing is wider than the window",
+    async (screen) => {
+      await openScreen(b, screen);
+      expect(await violations()).toEqual([]);
+      // The other light changes colours and nothing else, so contrast is what is asked of it.
+      await b.driver.executeScript("document.documentElement.dataset.theme = 'lamplight'");
+      await b.driver.sleep(250);
+      expect(await violations(["color-contrast"])).toEqual([]);
+      expect(
+        await b.driver.executeScript("return document.documentElement.scrollWidth - window.innerWidth"),
+      ).toBeLessThanOrEqual(0);
+      // The window itself never scrolls, and a screen that has its own lists to scroll does not scroll as a whole.
+      expect(
+        await b.driver.executeScript("return document.documentElement.scrollHeight - window.innerHeight"),
+      ).toBeLessThanOrEqual(0);
+      if (/^(house|workbench|input-list|changes|releases|notes|release$|fit|check-in)/.test(screen.name))
+        expect(
+          await b.driver.executeScript(
+            "const m = document.querySelector('main'); return m.scrollHeight - m.clientHeight",
+          ),
+        ).toBeLessThanOrEqual(0);
+    },
+  );
 });
 
 describe("the first page", () => {
@@ -58,7 +91,9 @@ describe("the first page", () => {
     await b.signIn("Wren Addis");
     await b.go("/");
     await b.see("//*[name()='svg'][contains(@class, 'recharts')]");
-    const sizes = await b.driver.executeScript<{ name: string; size: number }[]>("return performance.getEntriesByType('resource').filter((r) => r.name.endsWith('.js')).map((r) => ({ name: r.name, size: r.encodedBodySize }))");
+    const sizes = await b.driver.executeScript<{ name: string; size: number }[]>(
+      "return performance.getEntriesByType('resource').filter((r) => r.name.endsWith('.js')).map((r) => ({ name: r.name, size: r.encodedBodySize }))",
+    );
     const total = sizes.reduce((n, s) => n + s.size, 0);
     console.log(`start page: ${sizes.length} scripts, ${(total / 1000).toFixed(0)} kB compressed`);
     expect(total).toBeLessThan(250_000);

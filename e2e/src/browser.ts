@@ -6,13 +6,22 @@ import type { WebDriver, WebElement } from "selenium-webdriver";
 import { Options, ServiceBuilder } from "selenium-webdriver/chrome.js";
 
 /** ChromeDriver refuses `enableTimeline`, which the types still ask for. */
-const TRACED = { enableNetwork: false, enablePage: false, traceCategories: "devtools.timeline,toplevel,disabled-by-default-devtools.timeline" } as Parameters<Options["setPerfLoggingPrefs"]>[0];
+const TRACED = {
+  enableNetwork: false,
+  enablePage: false,
+  traceCategories: "devtools.timeline,toplevel,disabled-by-default-devtools.timeline",
+} as Parameters<Options["setPerfLoggingPrefs"]>[0];
 
 export type Theme = "daylight" | "lamplight";
 
 /** A headless Chromium of its own, with a profile that is thrown away. */
 export class Browser {
-  private constructor(readonly driver: WebDriver, readonly base: string, private readonly profile: string, readonly downloads: string) {}
+  private constructor(
+    readonly driver: WebDriver,
+    readonly base: string,
+    private readonly profile: string,
+    readonly downloads: string,
+  ) {}
 
   /** @param tracing whether the performance log is kept */
   static async open(base: string, width = 1280, height = 800, tracing = false): Promise<Browser> {
@@ -20,14 +29,37 @@ export class Browser {
     const downloads = mkdtempSync(join(tmpdir(), "mossy-downloads-"));
     const options = new Options();
     options.setBinaryPath("/usr/bin/chromium");
-    options.addArguments("--headless", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync",
-      "--disable-dev-shm-usage", "--hide-scrollbars", "--force-device-scale-factor=1", `--user-data-dir=${profile}`);
-    options.setUserPreferences({ "download.default_directory": downloads, "download.prompt_for_download": false, "credentials_enable_service": false });
+    options.addArguments(
+      "--headless",
+      "--no-sandbox",
+      "--disable-gpu",
+      "--disable-quic",
+      "--no-first-run",
+      "--disable-background-networking",
+      "--disable-component-update",
+      "--disable-sync",
+      "--disable-dev-shm-usage",
+      "--hide-scrollbars",
+      "--force-device-scale-factor=1",
+      `--user-data-dir=${profile}`,
+    );
+    options.setUserPreferences({
+      "download.default_directory": downloads,
+      "download.prompt_for_download": false,
+      credentials_enable_service: false,
+    });
     const prefs = new logging.Preferences();
     prefs.setLevel(logging.Type.BROWSER, logging.Level.WARNING);
-    if (tracing) { prefs.setLevel(logging.Type.PERFORMANCE, logging.Level.ALL); options.setPerfLoggingPrefs(TRACED); }
+    if (tracing) {
+      prefs.setLevel(logging.Type.PERFORMANCE, logging.Level.ALL);
+      options.setPerfLoggingPrefs(TRACED);
+    }
     options.setLoggingPrefs(prefs);
-    const driver = await new Builder().forBrowser("chrome").setChromeOptions(options).setChromeService(new ServiceBuilder("/usr/bin/chromedriver")).build();
+    const driver = await new Builder()
+      .forBrowser("chrome")
+      .setChromeOptions(options)
+      .setChromeService(new ServiceBuilder("/usr/bin/chromedriver"))
+      .build();
     const browser = new Browser(driver, base, profile, downloads);
     await browser.size(width, height);
     return browser;
@@ -41,8 +73,13 @@ export class Browser {
   /** Makes what shows of a page this large. */
   async size(width: number, height: number): Promise<void> {
     await this.driver.manage().window().setRect({ width, height, x: 0, y: 0 });
-    const [w, h] = await this.driver.executeScript<[number, number]>("return [window.innerWidth, window.innerHeight]");
-    await this.driver.manage().window().setRect({ width: width + (width - w), height: height + (height - h), x: 0, y: 0 });
+    const [w, h] = await this.driver.executeScript<[number, number]>(
+      "return [window.innerWidth, window.innerHeight]",
+    );
+    await this.driver
+      .manage()
+      .window()
+      .setRect({ width: width + (width - w), height: height + (height - h), x: 0, y: 0 });
   }
 
   async go(path: string): Promise<void> {
@@ -66,8 +103,16 @@ export class Browser {
     const end = Date.now() + ms;
     for (;;) {
       try {
-        const found = await this.driver.wait(until.elementLocated(By.xpath(xpath)), Math.max(100, end - Date.now()), `nothing like ${xpath}`);
-        await this.driver.wait(until.elementIsVisible(found), Math.max(100, end - Date.now()), `${xpath} does not show`);
+        const found = await this.driver.wait(
+          until.elementLocated(By.xpath(xpath)),
+          Math.max(100, end - Date.now()),
+          `nothing like ${xpath}`,
+        );
+        await this.driver.wait(
+          until.elementIsVisible(found),
+          Math.max(100, end - Date.now()),
+          `${xpath} does not show`,
+        );
         return found;
       } catch (e) {
         // A page that redraws between the two is looked at again.
@@ -82,7 +127,11 @@ export class Browser {
   }
 
   async gone(xpath: string, ms = 15_000): Promise<void> {
-    await this.driver.wait(async () => (await this.driver.findElements(By.xpath(xpath))).length === 0, ms, `${xpath} is still there`);
+    await this.driver.wait(
+      async () => (await this.driver.findElements(By.xpath(xpath))).length === 0,
+      ms,
+      `${xpath} is still there`,
+    );
   }
 
   async count(xpath: string): Promise<number> {
@@ -108,7 +157,9 @@ export class Browser {
   /** Clicks the button of that name, or, when there is none, one whose name goes on after it ("Fix all 12"). */
   async button(name: string, within = ""): Promise<void> {
     const exact = `normalize-space(.)=${quoted(name)} or @aria-label=${quoted(name)}`;
-    await this.click(`${within}//button[${exact} or (starts-with(normalize-space(.), ${quoted(`${name} `)}) and not(//button[${exact}]))]`);
+    await this.click(
+      `${within}//button[${exact} or (starts-with(normalize-space(.), ${quoted(`${name} `)}) and not(//button[${exact}]))]`,
+    );
   }
 
   async type(xpath: string, text: string, clear = true): Promise<void> {
@@ -120,11 +171,17 @@ export class Browser {
 
   /** Presses keys on whatever has the focus. */
   async press(...keys: string[]): Promise<void> {
-    await this.driver.actions().sendKeys(...keys).perform();
+    await this.driver
+      .actions()
+      .sendKeys(...keys)
+      .perform();
   }
 
   async chord(...keys: string[]): Promise<void> {
-    await this.driver.switchTo().activeElement().sendKeys(Key.chord(...keys));
+    await this.driver
+      .switchTo()
+      .activeElement()
+      .sendKeys(Key.chord(...keys));
   }
 
   async text(xpath: string): Promise<string> {
@@ -138,11 +195,14 @@ export class Browser {
       const name = readdirSync(this.downloads).find((f) => f.endsWith(ending));
       // The file stands there empty before it is written: only one that has grown no more is whole.
       const size = name === undefined ? -1 : statSync(join(this.downloads, name)).size;
-      if (name !== undefined && size > 0 && size === last) return new Uint8Array(readFileSync(join(this.downloads, name)));
+      if (name !== undefined && size > 0 && size === last)
+        return new Uint8Array(readFileSync(join(this.downloads, name)));
       last = size;
       await this.driver.sleep(100);
     }
-    throw new Error(`nothing that ends in ${ending} was saved; there is ${readdirSync(this.downloads).join(", ")}`);
+    throw new Error(
+      `nothing that ends in ${ending} was saved; there is ${readdirSync(this.downloads).join(", ")}`,
+    );
   }
 
   async savedText(ending: string): Promise<string> {

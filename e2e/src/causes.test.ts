@@ -10,33 +10,68 @@ beforeAll(async () => {
   b = await Browser.open(house.base);
   await b.signIn("Marram Vale");
 }, 120_000);
-afterAll(async () => { await b.close(); await house.close(); });
+afterAll(async () => {
+  await b.close();
+  await house.close();
+});
 
 /** Asks the house as the page does. */
-const api = <T>(method: string, path: string, body?: unknown): Promise<T> => b.driver.executeAsyncScript<T>(
-  "const done = arguments[3]; fetch('/api' + arguments[1], { method: arguments[0], headers: { 'content-type': 'application/json' }, ...(arguments[2] === null ? {} : { body: arguments[2] }) }).then((r) => r.json()).then(done)",
-  method, path, body === undefined ? null : JSON.stringify(body));
+const api = <T>(method: string, path: string, body?: unknown): Promise<T> =>
+  b.driver.executeAsyncScript<T>(
+    "const done = arguments[3]; fetch('/api' + arguments[1], { method: arguments[0], headers: { 'content-type': 'application/json' }, ...(arguments[2] === null ? {} : { body: arguments[2] }) }).then((r) => r.json()).then(done)",
+    method,
+    path,
+    body === undefined ? null : JSON.stringify(body),
+  );
 
-interface Card { id: string; title: string; lastCheckIn: { id: string; openNow: number; askedNow: number } }
-const album = async (): Promise<Card> => (await api<{ sessions: Card[] }>("GET", "/sessions")).sessions.find((s) => s.title === "Album mix, Marram")!;
-const share = async (): Promise<string | null> => (await b.see("//span[@role='meter'][@aria-label='Share of tracks in Loft that follow the house']")).getAttribute("aria-valuenow");
+interface Card {
+  id: string;
+  title: string;
+  lastCheckIn: { id: string; openNow: number; askedNow: number };
+}
+const album = async (): Promise<Card> =>
+  (await api<{ sessions: Card[] }>("GET", "/sessions")).sessions.find(
+    (s) => s.title === "Album mix, Marram",
+  )!;
+const share = async (): Promise<string | null> =>
+  (
+    await b.see("//span[@role='meter'][@aria-label='Share of tracks in Loft that follow the house']")
+  ).getAttribute("aria-valuenow");
 
 describe("an edition comes", () => {
   it("and every page says one count, and whose it is: the room's share stays, what the edition asks is its own list", async () => {
     await b.go("/");
     const before = await share();
-    const { lastCheckIn: { openNow } } = await album();
-    const { draft } = await api<{ draft: { revision: number; house: { palette: { id: string; hex: string }[] } } }>("GET", "/house");
-    const changes = draft.house.palette.slice(0, 4).map((c) => ({ do: "set", at: ["palette", c.id, "hex"], from: c.hex, to: c.hex.replace(/..$/, "00") }));
-    const { revision } = await api<{ revision: number }>("POST", "/house/draft/changes", { revision: draft.revision, changes });
+    const {
+      lastCheckIn: { openNow },
+    } = await album();
+    const { draft } = await api<{
+      draft: { revision: number; house: { palette: { id: string; hex: string }[] } };
+    }>("GET", "/house");
+    const changes = draft.house.palette
+      .slice(0, 4)
+      .map((c) => ({
+        do: "set",
+        at: ["palette", c.id, "hex"],
+        from: c.hex,
+        to: c.hex.replace(/..$/, "00"),
+      }));
+    const { revision } = await api<{ revision: number }>("POST", "/house/draft/changes", {
+      revision: draft.revision,
+      changes,
+    });
     await api("POST", "/house/editions", { revision, note: "Four colours warmer" });
     await b.go("/");
-    await b.see("//section[@aria-label='Waiting for you']//li[contains(., 'Edition 3') and contains(., 'It asks for')]");
+    await b.see(
+      "//section[@aria-label='Waiting for you']//li[contains(., 'Edition 3') and contains(., 'It asks for')]",
+    );
     expect(await share()).toBe(before);
     const now = await album();
     expect(now.lastCheckIn.openNow).toBe(openNow);
     expect(now.lastCheckIn.askedNow).toBeGreaterThan(0);
-    await b.see(`//section[@aria-label='Waiting for you']//p[contains(., 'Album mix, Marram: ${openNow} findings')]`);
+    await b.see(
+      `//section[@aria-label='Waiting for you']//p[contains(., 'Album mix, Marram: ${openNow} findings')]`,
+    );
     await b.go("/sessions");
     await b.see(`//li[.//a[.='Album mix, Marram']]//span[.='${openNow} to look at']`);
     await b.go(`/sessions/${now.id}`);
@@ -44,11 +79,15 @@ describe("an edition comes", () => {
     await b.go(`/check-ins/${now.lastCheckIn.id}`);
     await b.see(`//aside//span[.='${openNow} to look at']`);
     await b.see(`//aside//span[.='edition 3 asks ${now.lastCheckIn.askedNow}']`);
-    await b.see(`//section[starts-with(@aria-label, 'Edition 3 asks for ${now.lastCheckIn.askedNow} things here')]`);
+    await b.see(
+      `//section[starts-with(@aria-label, 'Edition 3 asks for ${now.lastCheckIn.askedNow} things here')]`,
+    );
   });
 
   it("what it asks is put right by itself, and leaves what the room changed", async () => {
-    const { lastCheckIn: { openNow } } = await album();
+    const {
+      lastCheckIn: { openNow },
+    } = await album();
     await b.button("Put these right", "//section[starts-with(@aria-label, 'Edition 3 asks')]");
     await b.gone("//section[starts-with(@aria-label, 'Edition 3 asks')]");
     await b.see(`//aside//span[.='${openNow} to look at']`);
@@ -70,7 +109,9 @@ describe("an edition comes", () => {
     await b.gone("//li[.//a[.='Album mix, Marram']]");
     await b.go("/library");
     await b.see("//li[.//a[.='Album mix, Marram']]//span[.='Release 2']");
-    expect(await b.count("//li[.//a[.='Album mix, Marram']]//span[starts-with(., 'edition asks')]")).toBe(0);
+    expect(await b.count("//li[.//a[.='Album mix, Marram']]//span[starts-with(., 'edition asks')]")).toBe(
+      0,
+    );
   });
 });
 
@@ -145,7 +186,9 @@ describe("by key", () => {
     await b.click("//div[@role='row']//span[.='Dbl sec far']");
     await b.driver.executeScript("document.querySelector('[role=treegrid]').focus()");
     await b.press("\uE014");
-    const cell = await b.driver.executeScript<string>("const g = document.querySelector('[role=treegrid]'); const c = document.getElementById(g.getAttribute('aria-activedescendant')); return c.getAttribute('role') + ' ' + c.textContent");
+    const cell = await b.driver.executeScript<string>(
+      "const g = document.querySelector('[role=treegrid]'); const c = document.getElementById(g.getAttribute('aria-activedescendant')); return c.getAttribute('role') + ' ' + c.textContent",
+    );
     expect(cell).toBe("gridcell Double second · far");
     await b.press("d");
     await b.see("//section[@aria-label='Dress all']//li[contains(., 'DblSec_Far')]");
@@ -155,6 +198,12 @@ describe("by key", () => {
     await b.button("Undo: dress all");
     await b.see("//div[@role='row']//span[.='Dbl sec far']");
     await b.press("?");
-    for (const says of ["Type into the cell", "Choose a range; Shift+click as well", "Do the main thing of a panel or form", "Walk the cells; open and close a folder"]) await b.see(`//div[@role='dialog']//li[contains(., '${says}')]`);
+    for (const says of [
+      "Type into the cell",
+      "Choose a range; Shift+click as well",
+      "Do the main thing of a panel or form",
+      "Walk the cells; open and close a folder",
+    ])
+      await b.see(`//div[@role='dialog']//li[contains(., '${says}')]`);
   });
 });

@@ -7,8 +7,15 @@ import type { OpenHouse } from "./house.ts";
 
 let house: OpenHouse;
 let b: Browser;
-beforeAll(async () => { house = await openHouse(false); b = await Browser.open(house.base); await b.signIn("Marram Vale"); }, 120_000);
-afterAll(async () => { await b.close(); await house.close(); });
+beforeAll(async () => {
+  house = await openHouse(false);
+  b = await Browser.open(house.base);
+  await b.signIn("Marram Vale");
+}, 120_000);
+afterAll(async () => {
+  await b.close();
+  await house.close();
+});
 
 const file = async (label: string, name: string, text: string): Promise<void> => {
   const path = join(b.downloads, name);
@@ -28,7 +35,9 @@ describe("from an unreadable name to an edition and the findings it makes", () =
     await b.gone("//span[contains(., 'gonza lo')]");
     await b.click("//a[.='Publish edition 3']");
     await b.seeText("Conga: also heard as “gonza”.");
-    await b.see("//section[@aria-label='Impact']//h3[contains(., 'Would touch') and contains(., 'in 2 places')]");
+    await b.see(
+      "//section[@aria-label='Impact']//h3[contains(., 'Would touch') and contains(., 'in 2 places')]",
+    );
     await b.click("//section[@aria-label='Impact']//summary[contains(., 'Album mix, Marram')]");
     await b.see("//section[@aria-label='Impact']//li[contains(., 'gonza lo')]//strong[.='Conga_Low']");
     await b.type("//section[@aria-label='Publish edition 3']//textarea", "A gonza is a conga");
@@ -47,7 +56,10 @@ describe("the word list", () => {
     await b.see("//section[@aria-label='Family Folk and plucked']");
     await b.press("a");
     await b.type("//form[@aria-label='Add a role']//label[contains(., 'Name')]//input", "Quay fiddle");
-    await b.type("//form[@aria-label='Add a role']//label[contains(., 'Also heard as')]//input", "bass drum");
+    await b.type(
+      "//form[@aria-label='Add a role']//label[contains(., 'Also heard as')]//input",
+      "bass drum",
+    );
     await b.seeText("“bass drum” is Kick as well");
     await b.press("\uE00C");
     await b.go("/house/folk/banjo");
@@ -67,7 +79,11 @@ describe("the word list", () => {
     expect(csv.split("\r\n").length).toBeGreaterThan(300);
     await file("Word list file", "wrong.csv", "Name,Colour\nKick,red\n");
     await b.seeText("The first line lacks “Family”, “Role”");
-    await file("Word list file", "more.csv", `${csv}Folk and plucked,Tide harp,TideHrp,TideHrp,THrp,mud harp\r\n`);
+    await file(
+      "Word list file",
+      "more.csv",
+      `${csv}Folk and plucked,Tide harp,TideHrp,TideHrp,THrp,mud harp\r\n`,
+    );
     await b.seeText("“more.csv” would change 1 thing");
     await b.button("Take it over");
     await b.see("//button[.='Tide harp']");
@@ -80,10 +96,15 @@ describe("colours", () => {
     await b.seeText("none too close");
     // Two colours nobody could tell apart: the palette that ships has none.
     await b.click("//section[@aria-label='Palette']//button[contains(., 'Amber')]");
-    await b.type("//section[@aria-label='Colour Amber']//label[starts-with(., 'Value')]//input", "#e0a52c\uE007");
+    await b.type(
+      "//section[@aria-label='Colour Amber']//label[starts-with(., 'Value')]//input",
+      "#e0a52c\uE007",
+    );
     await b.see("//section[@aria-label='Palette']//p[contains(., 'too close')][not(contains(., 'none'))]");
     await b.button("Deutan");
-    expect(await b.count("//section[@aria-label='As eyes tell them apart']//*[name()='line']")).toBeGreaterThan(0);
+    expect(
+      await b.count("//section[@aria-label='As eyes tell them apart']//*[name()='line']"),
+    ).toBeGreaterThan(0);
     await b.click("//input[@aria-label='Keep Brass as it is when spreading']");
     await b.button("Spread");
     await b.button("As far as possible");
@@ -109,6 +130,8 @@ describe("colours", () => {
     await b.seeText("Brass: #e1a520 becomes #112233.");
     await b.button("Leave it");
     await b.button("Design tokens");
-    expect(JSON.parse(await b.savedText("house_colours.tokens.json"))).toMatchObject({ colour: { Brass: { $type: "color", $value: "#e1a520" } } });
+    expect(JSON.parse(await b.savedText("house_colours.tokens.json"))).toMatchObject({
+      colour: { Brass: { $type: "color", $value: "#e1a520" } },
+    });
   });
 });

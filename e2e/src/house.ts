@@ -25,15 +25,23 @@ export async function openHouse(withStation: boolean): Promise<OpenHouse> {
   const web = buildWeb(() => undefined);
   const diskRoot = mkdtempSync(join(tmpdir(), "mossy-disk-"));
   const env = {
-    ...process.env, DATABASE_URL: database.url, WEB_DIR: web, MIGRATIONS_DIR: join(top, "server/migrations"), LOG: "warn",
-    DISK_DIR: join(diskRoot, "disk"), ENDS_WITH_PARENT: "yes",
+    ...process.env,
+    DATABASE_URL: database.url,
+    WEB_DIR: web,
+    MIGRATIONS_DIR: join(top, "server/migrations"),
+    LOG: "warn",
+    DISK_DIR: join(diskRoot, "disk"),
+    ENDS_WITH_PARENT: "yes",
   };
   const program = await bundle("server/src/main.ts");
   let server = await serve(program, { ...env, PORT: "0" });
   const { base } = server;
   const port = new URL(base).port;
   const station = withStation
-    ? spawn(process.execPath, [await bundle("station/src/main.ts"), "--house", base, "--pace", "300"], { env, stdio: ["pipe", "ignore", "inherit"] })
+    ? spawn(process.execPath, [await bundle("station/src/main.ts"), "--house", base, "--pace", "300"], {
+        env,
+        stdio: ["pipe", "ignore", "inherit"],
+      })
     : null;
   const stop = async (): Promise<void> => {
     const { child } = server;
@@ -42,8 +50,11 @@ export async function openHouse(withStation: boolean): Promise<OpenHouse> {
     await once(child, "exit");
   };
   return {
-    base, stop,
-    start: async () => { server = await serve(program, { ...env, PORT: port }); },
+    base,
+    stop,
+    start: async () => {
+      server = await serve(program, { ...env, PORT: port });
+    },
     close: async () => {
       station?.kill();
       await stop();
@@ -53,7 +64,10 @@ export async function openHouse(withStation: boolean): Promise<OpenHouse> {
   };
 }
 
-async function serve(program: string, env: NodeJS.ProcessEnv): Promise<{ child: ChildProcess; base: string }> {
+async function serve(
+  program: string,
+  env: NodeJS.ProcessEnv,
+): Promise<{ child: ChildProcess; base: string }> {
   const child = spawn(process.execPath, [program], { env, stdio: ["pipe", "pipe", "inherit"] });
   const base = await new Promise<string>((found, failed) => {
     let said = "";
@@ -62,7 +76,9 @@ async function serve(program: string, env: NodeJS.ProcessEnv): Promise<{ child: 
       const at = /serving (\S+)/.exec(said)?.[1];
       if (at) found(at);
     });
-    child.on("exit", (code) => { failed(new Error(`the server ended with ${code}`)); });
+    child.on("exit", (code) => {
+      failed(new Error(`the server ended with ${code}`));
+    });
   });
   return { child, base };
 }

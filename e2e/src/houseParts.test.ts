@@ -9,14 +9,21 @@ import type { OpenHouse } from "./house.ts";
 
 let house: OpenHouse;
 let b: Browser;
-beforeAll(async () => { house = await openHouse(false); b = await Browser.open(house.base); await b.signIn("Marram Vale"); }, 120_000);
+beforeAll(async () => {
+  house = await openHouse(false);
+  b = await Browser.open(house.base);
+  await b.signIn("Marram Vale");
+}, 120_000);
 // What the browser showed when a step failed, for whoever looks at it (the folder is not kept in git).
 afterEach(async ({ task }) => {
   if (task.result?.state !== "fail") return;
   mkdirSync(".shots", { recursive: true });
   writeFileSync(`.shots/${task.name.slice(0, 20).replace(/\W+/g, "-")}.png`, await b.picture());
 });
-afterAll(async () => { await b.close(); await house.close(); });
+afterAll(async () => {
+  await b.close();
+  await house.close();
+});
 
 const file = async (label: string, name: string, text: string): Promise<void> => {
   const path = join(b.downloads, name);
@@ -24,9 +31,13 @@ const file = async (label: string, name: string, text: string): Promise<void> =>
   await (await b.driver.findElement({ xpath: `//input[@aria-label='${label}']` })).sendKeys(path);
 };
 /** Chooses in a list by what it says. */
-const choose = async (label: string, option: string): Promise<void> => b.click(`//select[@aria-label='${label}' or ancestor::label[contains(., '${label}')]]/option[.='${option}']`);
+const choose = async (label: string, option: string): Promise<void> =>
+  b.click(
+    `//select[@aria-label='${label}' or ancestor::label[contains(., '${label}')]]/option[.='${option}']`,
+  );
 const undo = (): Promise<void> => b.button("Undo");
-const texts = async (xpath: string): Promise<string[]> => Promise.all((await b.driver.findElements({ xpath })).map((e) => e.getText()));
+const texts = async (xpath: string): Promise<string[]> =>
+  Promise.all((await b.driver.findElements({ xpath })).map((e) => e.getText()));
 
 describe("names", () => {
   it("are built of pieces, moved by keyboard, shown on real tracks, and said to be read two ways where they can be", async () => {
@@ -36,7 +47,10 @@ describe("names", () => {
     expect(await order()).toEqual(["whose it is", "short form", "position", "number"]);
     const handle = await b.see("//button[@aria-label='Move number']");
     await b.driver.executeScript("arguments[0].focus()", handle);
-    for (const key of [Key.SPACE, Key.ARROW_LEFT, Key.SPACE]) { await b.press(key); await b.driver.sleep(350); }
+    for (const key of [Key.SPACE, Key.ARROW_LEFT, Key.SPACE]) {
+      await b.press(key);
+      await b.driver.sleep(350);
+    }
     await b.see("//section[@aria-label='On real examples']//td[.='Iron_1']");
     expect(await order()).toEqual(["whose it is", "short form", "number", "position"]);
     await undo();
@@ -51,7 +65,9 @@ describe("names", () => {
     await b.type("//section[@aria-label='Read back']//input", "10");
     await b.press(Key.ENTER);
     await b.seeText("over budget");
-    await b.see("//section[@aria-label='On real examples']//tr[contains(., 'TnrPan_Near')]//span[.='too long']");
+    await b.see(
+      "//section[@aria-label='On real examples']//tr[contains(., 'TnrPan_Near')]//span[.='too long']",
+    );
     await undo();
     // A pattern of a track without the role could not be read back: it is refused.
     await b.button("short form");
@@ -73,7 +89,10 @@ describe("what stands beside roles", () => {
     await b.see("//section[@aria-label='What would change']//strong[contains(., 'R 45')]");
     await undo();
     await b.click("//nav[@aria-label='Lists']//button[contains(., 'Articulations')]");
-    await b.type("//form[@aria-label='Add to the list']//label[contains(., 'One more')]//input", "Tide swell");
+    await b.type(
+      "//form[@aria-label='Add to the list']//label[contains(., 'One more')]//input",
+      "Tide swell",
+    );
     await b.button("Add");
     await b.see("//section[@aria-label='Tide swell']");
     await b.go("/house/strings");
@@ -91,14 +110,20 @@ describe("order and folders", () => {
     await undo();
     await undo();
     await b.button("Out of its folder");
-    await b.see("//section[@aria-label='On a real template']//button[starts-with(., 'Moves')][not(contains(., '· 0'))]");
+    await b.see(
+      "//section[@aria-label='On a real template']//button[starts-with(., 'Moves')][not(contains(., '· 0'))]",
+    );
     await b.button("Moves");
     await b.see("//section[@aria-label='On a real template']//span[.='KIT']");
     await undo();
     await b.press(Key.ESCAPE);
-    await b.see("//section[@aria-label='Folder Drum kit']//button[@aria-label='Out of its folder'][not(@disabled)]");
+    await b.see(
+      "//section[@aria-label='Folder Drum kit']//button[@aria-label='Out of its folder'][not(@disabled)]",
+    );
     await b.chord(Key.CONTROL, Key.ARROW_LEFT);
-    await b.see("//section[@aria-label='Folder Drum kit']//button[@aria-label='Out of its folder'][@disabled]");
+    await b.see(
+      "//section[@aria-label='Folder Drum kit']//button[@aria-label='Out of its folder'][@disabled]",
+    );
     await undo();
   });
 });
@@ -134,7 +159,10 @@ describe("exceptions", () => {
     await undo();
     await undo();
     await b.button("Add an exception");
-    await b.type("//section[@aria-label='Exception']//input[@aria-label='Add to any of these words in the name']", "far");
+    await b.type(
+      "//section[@aria-label='Exception']//input[@aria-label='Add to any of these words in the name']",
+      "far",
+    );
     await b.press(Key.ENTER);
     await choose("Colour", "Plum");
     await b.see("//section[@aria-label='What would change']//strong[.='#5e468e']");
@@ -149,10 +177,18 @@ describe("icons", () => {
     await b.type("//input[@aria-label='Find an icon by name or use']", "orchestra");
     await b.see("//h2[not(contains(., '244'))][contains(., 'icons')]");
     await b.see("//button[contains(@title, 'timpani')]");
-    await file("SVG files", "evil.svg", '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 9 9">\n<path d="M0 0h9v9z"/>\n<script>alert(1)</script></svg>');
+    await file(
+      "SVG files",
+      "evil.svg",
+      '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 9 9">\n<path d="M0 0h9v9z"/>\n<script>alert(1)</script></svg>',
+    );
     await b.seeText("“evil.svg” holds a script (line 3), which no icon may.");
     await b.see("//h2[contains(., 'Icons of the house')]/span[.='0']");
-    await file("SVG files", "tide_bell.svg", '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 100 100"><path d="M10 90h80L50 10z"/></svg>');
+    await file(
+      "SVG files",
+      "tide_bell.svg",
+      '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 100 100"><path d="M10 90h80L50 10z"/></svg>',
+    );
     await b.see("//section[@aria-label='Icon house-tide-bell']");
     await choose("Give it to a family", "Pans");
     await b.seeText("Carried by Pans.");
@@ -174,13 +210,22 @@ describe("the disk", () => {
     await b.click("//div[@aria-label='Kinds of findings']//button[contains(., 'Misnamed')]");
     await b.see("//li[@data-sort='misnamed']//strong[.='2026-08-14_Shanty-night']");
     await b.button("Dry run");
-    await b.see("//ol[@aria-label='Dry run']/li[contains(., 'Shanty night 14.08.2026 → Projects/2026-08-14_Shanty-night')]");
+    await b.see(
+      "//ol[@aria-label='Dry run']/li[contains(., 'Shanty night 14.08.2026 → Projects/2026-08-14_Shanty-night')]",
+    );
     await b.click("//section[@aria-label='Findings']//button[.='CSV']");
     expect(await b.savedText("moves.csv")).toContain("Projects/2026-08-14_Shanty-night");
     const before = await b.text("//section[@aria-label='Findings']//h2/following-sibling::span");
     await b.button("Carry it out");
     await b.seeText("steps are done.", 60_000);
-    await b.driver.wait(async () => (await b.text("//section[@aria-label='Findings']//h2/following-sibling::span").catch(() => before)) !== before, 30_000, "fewer findings");
+    await b.driver.wait(
+      async () =>
+        (await b
+          .text("//section[@aria-label='Findings']//h2/following-sibling::span")
+          .catch(() => before)) !== before,
+      30_000,
+      "fewer findings",
+    );
     await b.go("/house/disk?show=log");
     await b.button("Undo it");
     await b.see("//section[@aria-label='What was moved']//span[.='undone']", 30_000);
@@ -204,7 +249,11 @@ describe("the disk", () => {
     await b.see("//li[@data-sort='missing'][contains(., 'Mixes')]");
     await b.go("/house/disk?show=blueprint");
     await b.button("As a ZIP");
-    expect(Object.keys(unzipSync(await b.saved("New-project_PanYard.zip"))).some((f) => f.endsWith("/Session/Backups/"))).toBe(true);
+    expect(
+      Object.keys(unzipSync(await b.saved("New-project_PanYard.zip"))).some((f) =>
+        f.endsWith("/Session/Backups/"),
+      ),
+    ).toBe(true);
   });
 });
 
@@ -217,10 +266,15 @@ describe("editions", () => {
     await undo();
     await b.gone("//ul[@aria-label='What changes']/li[contains(., 'tall drum')]");
     await b.click("//li[contains(., 'Orchestral')]//button");
-    await b.see("//ul[@aria-label='What the starter changes']/li[contains(., 'Sides are seen by the audience.')]");
+    await b.see(
+      "//ul[@aria-label='What the starter changes']/li[contains(., 'Sides are seen by the audience.')]",
+    );
     await b.button("Take it as the draft");
     await b.see("//ul[@aria-label='What changes']/li[contains(., 'Sides are seen by the audience.')]");
-    await b.see("//section[@aria-label='Impact'][@aria-busy='false']//h3[contains(., 'Would touch')]", 60_000);
+    await b.see(
+      "//section[@aria-label='Impact'][@aria-busy='false']//h3[contains(., 'Would touch')]",
+      60_000,
+    );
     await undo();
     await b.gone("//ul[@aria-label='What changes']/li[contains(., 'Sides are seen by the audience.')]");
   });
@@ -230,7 +284,9 @@ describe("why", () => {
   it("leads from a value of a track to the deciding line on its page", async () => {
     await b.go("/library/steelpan-orchestra-full-yard");
     await b.click("//span[.='OH_HatSd']");
-    await b.click("//section[@aria-label='Why it looks like this']//div[dt[.='Start']]//a[contains(., 'side of the kit')]");
+    await b.click(
+      "//section[@aria-label='Why it looks like this']//div[dt[.='Start']]//a[contains(., 'side of the kit')]",
+    );
     await b.see("//section[@aria-label='Line']//textarea[contains(., 'side of the kit')]");
     await b.driver.navigate().back();
     await b.click("//span[.='OH_HatSd']");
@@ -248,13 +304,40 @@ describe("who may only look", () => {
     const other = await Browser.open(house.base);
     try {
       await other.signIn("Wren Addis");
-      for (const [place, ready] of [["beside?line=hat-side", "//section[@aria-label='hat side']"], ["names", "//section[@aria-label='Pattern of a track']"], ["icons", "//ul[@aria-label='All icons']/li"], ["folders", "//ul[@aria-label='Folder tree']/li"], ["disk?show=blueprint", "//section[@aria-label='Folder']"], ["starts", "//section[@aria-label='Line']"], ["exceptions", "//section[@aria-label='Exceptions']"], ["editions", "//h2[contains(., 'would change')]"]] as const) {
+      for (const [place, ready] of [
+        ["beside?line=hat-side", "//section[@aria-label='hat side']"],
+        ["names", "//section[@aria-label='Pattern of a track']"],
+        ["icons", "//ul[@aria-label='All icons']/li"],
+        ["folders", "//ul[@aria-label='Folder tree']/li"],
+        ["disk?show=blueprint", "//section[@aria-label='Folder']"],
+        ["starts", "//section[@aria-label='Line']"],
+        ["exceptions", "//section[@aria-label='Exceptions']"],
+        ["editions", "//h2[contains(., 'would change')]"],
+      ] as const) {
         await other.go(`/house/${place}`);
         await other.see(ready);
-        const changing = ["Take out", "Add", "Add inside", "Take it up as the draft", "Carry it out", "Make on the shared disk", "Bring SVG files in…", "Publish edition 3"].map((t) => `normalize-space(.)='${t}'`).join(" or ");
+        const changing = [
+          "Take out",
+          "Add",
+          "Add inside",
+          "Take it up as the draft",
+          "Carry it out",
+          "Make on the shared disk",
+          "Bring SVG files in…",
+          "Publish edition 3",
+        ]
+          .map((t) => `normalize-space(.)='${t}'`)
+          .join(" or ");
         expect([place, await other.count(`//main//button[${changing}]`)]).toEqual([place, 0]);
-        expect([place, await other.count("//main//fieldset//input[not(ancestor::fieldset[@disabled])] | //main//aside//input[@type='text' and not(@readonly)]")]).toEqual([place, 0]);
+        expect([
+          place,
+          await other.count(
+            "//main//fieldset//input[not(ancestor::fieldset[@disabled])] | //main//aside//input[@type='text' and not(@readonly)]",
+          ),
+        ]).toEqual([place, 0]);
       }
-    } finally { await other.close(); }
+    } finally {
+      await other.close();
+    }
   });
 });

@@ -13,32 +13,87 @@ import { longSession, storeTemplate } from "./smooth.ts";
 
 let house: OpenHouse;
 let b: Browser;
-beforeAll(async () => { house = await openHouse(false); b = await Browser.open(house.base); await b.signIn("Marram Vale"); }, 120_000);
-afterAll(async () => { await b.close(); await house.close(); });
+beforeAll(async () => {
+  house = await openHouse(false);
+  b = await Browser.open(house.base);
+  await b.signIn("Marram Vale");
+}, 120_000);
+afterAll(async () => {
+  await b.close();
+  await house.close();
+});
 
 const saved = (): Promise<unknown> => b.see("//span[@role='status'][starts-with(., 'Saved')]");
 const row = (name: string): string => `//div[@role='row'][.//span[.='${name}']]`;
-const cell = async (name: string, column: number): Promise<string> => { await show(name); return b.text(`(${row(name)}//span[@role='gridcell'])[${column}]`); };
-const pick = (label: string, option: string): Promise<void> => b.click(`//select[@aria-label='${label}']//option[starts-with(., '${option}')]`);
+const cell = async (name: string, column: number): Promise<string> => {
+  await show(name);
+  return b.text(`(${row(name)}//span[@role='gridcell'])[${column}]`);
+};
+const pick = (label: string, option: string): Promise<void> =>
+  b.click(`//select[@aria-label='${label}']//option[starts-with(., '${option}')]`);
 /** Opens a part of the panel that may be shut. */
-const part = async (title: string): Promise<void> => { if (await b.count(`//details[not(@open)]/summary[starts-with(normalize-space(.), '${title}')]`) > 0) await b.click(`//summary[starts-with(normalize-space(.), '${title}')]`); };
+const part = async (title: string): Promise<void> => {
+  if ((await b.count(`//details[not(@open)]/summary[starts-with(normalize-space(.), '${title}')]`)) > 0)
+    await b.click(`//summary[starts-with(normalize-space(.), '${title}')]`);
+};
 /** Brings a row of the sheet into sight: only those that show are drawn. */
 const show = async (name: string): Promise<void> => {
   await b.see("//div[@role='treegrid']");
-  for (let top = 0; top < 4000 && await b.count(row(name)) === 0; top += 350) { await b.driver.executeScript(`document.querySelector('[role=treegrid]').scrollTop = ${top}`); await b.driver.sleep(60); }
+  for (let top = 0; top < 4000 && (await b.count(row(name))) === 0; top += 350) {
+    await b.driver.executeScript(`document.querySelector('[role=treegrid]').scrollTop = ${top}`);
+    await b.driver.sleep(60);
+  }
 };
-const choose = async (name: string): Promise<void> => { await show(name); await b.click(`//div[@role='row']//span[.='${name}']`); };
+const choose = async (name: string): Promise<void> => {
+  await show(name);
+  await b.click(`//div[@role='row']//span[.='${name}']`);
+};
 /** Chooses rows by keyboard: from one, so many further down. */
 const range = async (from: string, further: number): Promise<void> => {
   await choose(from);
-  await b.driver.actions().keyDown(Key.SHIFT).sendKeys(...Array.from({ length: further }, () => Key.ARROW_DOWN)).keyUp(Key.SHIFT).perform();
+  await b.driver
+    .actions()
+    .keyDown(Key.SHIFT)
+    .sendKeys(...Array.from({ length: further }, () => Key.ARROW_DOWN))
+    .keyUp(Key.SHIFT)
+    .perform();
   await b.seeText(`${further + 1} tracks chosen`);
 };
 const YARD = [
-  "Tenor pan near | 1", "Tenor pan far | 2", "Double second near | 3", "Double second far | 4", "Four pan | 5", "Cello pan left | 6", "Cello pan right | 7", "Guitar pan | 8", "Six bass low | 9", "Six bass high | 10", "Nine bass | 11",
-  "Iron 1 | 12", "Iron 2 | 13", "Conga low | 14", "Conga high | 15", "Scratcher | 16",
-  "Kick | 17", "Snare top | 18", "Snare bottom | 19", "Hat | 20", "Rack tom | 21", "Floor tom | 22", "OH hat side | 23", "OH ride side | 24",
-  "Ambience wide | 25", "Audience left | 27", "Audience right | 28", "MC | 31 | in front of the yard", "Talkback | 32", "Plate", "Hall reverb", "Room reverb", "Slap", "Main",
+  "Tenor pan near | 1",
+  "Tenor pan far | 2",
+  "Double second near | 3",
+  "Double second far | 4",
+  "Four pan | 5",
+  "Cello pan left | 6",
+  "Cello pan right | 7",
+  "Guitar pan | 8",
+  "Six bass low | 9",
+  "Six bass high | 10",
+  "Nine bass | 11",
+  "Iron 1 | 12",
+  "Iron 2 | 13",
+  "Conga low | 14",
+  "Conga high | 15",
+  "Scratcher | 16",
+  "Kick | 17",
+  "Snare top | 18",
+  "Snare bottom | 19",
+  "Hat | 20",
+  "Rack tom | 21",
+  "Floor tom | 22",
+  "OH hat side | 23",
+  "OH ride side | 24",
+  "Ambience wide | 25",
+  "Audience left | 27",
+  "Audience right | 28",
+  "MC | 31 | in front of the yard",
+  "Talkback | 32",
+  "Plate",
+  "Hall reverb",
+  "Room reverb",
+  "Slap",
+  "Main",
 ];
 
 describe("a lead", () => {
@@ -133,9 +188,21 @@ describe("a lead", () => {
     await b.see("//section[@aria-label='Selected track']//h2[.='IRON']");
     expect(await cell("Iron_1", 4)).toBe("IRON");
     // Dragged by the mouse onto the edge of another row: out of the folder, its feed with it.
-    const from = await b.see(`${row("Iron_2")}//span[.='Iron_2']`), to = await b.see(`${row("Scrchr")}//span[.='Scrchr']`);
-    await b.driver.actions().move({ origin: from }).press().move({ origin: from, x: 0, y: 12 }).move({ origin: to, x: 0, y: 12, duration: 200 }).release().perform();
-    await b.driver.wait(async () => (await cell("Iron_2", 4)) === "ENGINE", 10_000, "the dragged track feeds what is around it");
+    const from = await b.see(`${row("Iron_2")}//span[.='Iron_2']`),
+      to = await b.see(`${row("Scrchr")}//span[.='Scrchr']`);
+    await b.driver
+      .actions()
+      .move({ origin: from })
+      .press()
+      .move({ origin: from, x: 0, y: 12 })
+      .move({ origin: to, x: 0, y: 12, duration: 200 })
+      .release()
+      .perform();
+    await b.driver.wait(
+      async () => (await cell("Iron_2", 4)) === "ENGINE",
+      10_000,
+      "the dragged track feeds what is around it",
+    );
     await choose("IRON");
     await b.press("u");
     await b.gone(`//div[@role='row']//span[.='IRON']`);
@@ -216,12 +283,20 @@ describe("a lead", () => {
     await b.button("Next version");
     await b.seeText("“Low drum” is on the shelf as version 2.");
     await choose("FlrTom");
-    await b.seeText("Low drum is version 1 here, the shelf has 2: EQ, Gate, Compressor instead of EQ, Gate.");
+    await b.seeText(
+      "Low drum is version 1 here, the shelf has 2: EQ, Gate, Compressor instead of EQ, Gate.",
+    );
     await b.button("Take it up");
-    await b.driver.wait(async () => (await cell("FlrTom", 7)) === "EQ Gate Comp", 10_000, "the later version is on");
+    await b.driver.wait(
+      async () => (await cell("FlrTom", 7)) === "EQ Gate Comp",
+      10_000,
+      "the later version is on",
+    );
     await saved();
     await b.go("/library/chains");
-    await b.see("//section[@aria-label='Low drum']//li[contains(., 'Yard by hand') and contains(., 'version 2')]");
+    await b.see(
+      "//section[@aria-label='Low drum']//li[contains(., 'Yard by hand') and contains(., 'version 2')]",
+    );
     // A chain many tracks stand on is taken up for all of them in one go.
     await b.go("/library/steelpan-orchestra-full-yard");
     await choose("TnrPan_Near");
@@ -261,13 +336,31 @@ describe("the signal map", () => {
   it("lights the whole way, folds folders, takes a feed dragged to another path, refuses a circle, and saves as SVG", async () => {
     await b.go("/library/yard-by-hand/map");
     // A changed map is laid out anew beside the page: places are looked for when that is done.
-    const place = async (name: string) => { await b.see("//*[@role='application'][@aria-busy='false']"); return b.see(`//*[@data-place='${name}']`); };
+    const place = async (name: string) => {
+      await b.see("//*[@role='application'][@aria-busy='false']");
+      return b.see(`//*[@data-place='${name}']`);
+    };
     await b.button("Whole");
     await place("KIT");
     await (await place("Hat")).click();
     await b.see("//section[@aria-label='Selected track']//h2[.='Hat']");
-    await b.driver.wait(async () => (await (await place("MC")).getAttribute("opacity")) === "0.3" && (await (await place("KIT")).getAttribute("opacity")) === "1", 10_000, "its way is lit, the rest is dim");
-    const drag = async (from: string, to: string) => { const [a, z] = [await place(from), await place(to)]; await b.driver.actions().move({ origin: a }).press().move({ origin: z, duration: 200 }).release().perform(); };
+    await b.driver.wait(
+      async () =>
+        (await (await place("MC")).getAttribute("opacity")) === "0.3" &&
+        (await (await place("KIT")).getAttribute("opacity")) === "1",
+      10_000,
+      "its way is lit, the rest is dim",
+    );
+    const drag = async (from: string, to: string) => {
+      const [a, z] = [await place(from), await place(to)];
+      await b.driver
+        .actions()
+        .move({ origin: a })
+        .press()
+        .move({ origin: z, duration: 200 })
+        .release()
+        .perform();
+    };
     await drag("Hat", "PANS");
     await b.see("//button[@aria-label='Undo: feed PANS']");
     await b.click("//button[@aria-label='Undo: feed PANS']");
@@ -288,11 +381,23 @@ describe("the signal map", () => {
 describe("the stereo picture", () => {
   it("shows where sources are heard, moves one by dragging and by key, and squeezes a folder with all it holds", async () => {
     await b.go("/library/yard-by-hand/picture");
-    const heard = async (name: string): Promise<string> => (await (await b.see(`//*[@role='button'][starts-with(@aria-label, '${name}, heard at')]`)).getAttribute("aria-label")) ?? "";
+    const heard = async (name: string): Promise<string> =>
+      (await (
+        await b.see(`//*[@role='button'][starts-with(@aria-label, '${name}, heard at')]`)
+      ).getAttribute("aria-label")) ?? "";
     const nearer = (said: string): number => Number(/\d+$/.exec(said)?.[0] ?? 0);
     const was = await heard("OH_HatSd");
-    const spot = await b.see("//*[@role='button'][starts-with(@aria-label, 'Iron_1, heard at')]/*[name()='rect']");
-    await b.driver.actions().move({ origin: spot }).press().move({ origin: spot, x: 40, y: 0 }).move({ origin: spot, x: 80, y: 0, duration: 200 }).release().perform();
+    const spot = await b.see(
+      "//*[@role='button'][starts-with(@aria-label, 'Iron_1, heard at')]/*[name()='rect']",
+    );
+    await b.driver
+      .actions()
+      .move({ origin: spot })
+      .press()
+      .move({ origin: spot, x: 40, y: 0 })
+      .move({ origin: spot, x: 80, y: 0, duration: 200 })
+      .release()
+      .perform();
     await b.see("//button[@aria-label='Undo: place']");
     expect(await heard("Iron_1")).not.toBe("Iron_1, heard at C");
     const dragged = await heard("Iron_1");
@@ -301,7 +406,11 @@ describe("the stereo picture", () => {
     await b.driver.wait(async () => (await heard("Iron_1")) !== dragged, 10_000, "the arrow moves it on");
     const slider = await b.see("//input[@aria-label='Width of KIT']");
     await slider.sendKeys(Key.HOME);
-    await b.driver.wait(async () => nearer(await heard("OH_HatSd")) < nearer(was), 10_000, "a kit of no width stands nearer the middle; what the plate gets of it does not");
+    await b.driver.wait(
+      async () => nearer(await heard("OH_HatSd")) < nearer(was),
+      10_000,
+      "a kit of no width stands nearer the middle; what the plate gets of it does not",
+    );
     await saved();
   });
 });
@@ -319,20 +428,39 @@ describe("the input list", () => {
     const file = join(b.downloads, "list.csv");
     writeFileSync(file, "Track,Input,Stand\nKick,3,low boom\nNobody,4,x\n");
     await (await b.driver.findElement({ css: "input[aria-label='Input list as CSV']" })).sendKeys(file);
-    await b.seeText("Line 3: there is no source “Nobody” in this session. Name it as the track sheet does, or take the line out. Nothing was changed.");
+    await b.seeText(
+      "Line 3: there is no source “Nobody” in this session. Name it as the track sheet does, or take the line out. Nothing was changed.",
+    );
     writeFileSync(file, "Track,Input,Stand\nKick,40,low boom\n");
     await (await b.driver.findElement({ css: "input[aria-label='Input list as CSV']" })).sendKeys(file);
     await b.see("//button[@aria-label='Undo: input list from a file']");
-    await b.driver.wait(async () => (await (await b.see("//input[@aria-label='Stand of Kick']")).getAttribute("value")) === "low boom", 10_000, "the stand is there");
+    await b.driver.wait(
+      async () =>
+        (await (await b.see("//input[@aria-label='Stand of Kick']")).getAttribute("value")) === "low boom",
+      10_000,
+      "the stand is there",
+    );
     await pick("Input set", "Yard");
-    await b.driver.wait(async () => (await (await b.see("//input[@aria-label='Input of Kick']")).getAttribute("value")) === "17", 10_000, "the set numbers it again");
+    await b.driver.wait(
+      async () =>
+        (await (await b.see("//input[@aria-label='Input of Kick']")).getAttribute("value")) === "17",
+      10_000,
+      "the set numbers it again",
+    );
     await saved();
   });
 });
 
 describe("a template from a file", () => {
   it("shows what the file carries, leaves the job behind, and begins dressed; a bad file changes nothing", async () => {
-    const s = apply(smallSession(), [{ do: "add", track: blankTrack("job", "gonza lo tk 7", { feeds: "main" }), after: "gtr" }, { do: "add", track: blankTrack("hall", "Slap", { kind: "return", format: "stereo", feeds: "main" }), after: "rev" }]);
+    const s = apply(smallSession(), [
+      { do: "add", track: blankTrack("job", "gonza lo tk 7", { feeds: "main" }), after: "gtr" },
+      {
+        do: "add",
+        track: blankTrack("hall", "Slap", { kind: "return", format: "stereo", feeds: "main" }),
+        after: "rev",
+      },
+    ]);
     const [good, bad] = [join(b.downloads, "evening.dawproject"), join(b.downloads, "torn.dawproject")];
     writeFileSync(good, writeExchange(s));
     writeFileSync(bad, writeExchange(s).subarray(0, 200));
@@ -361,7 +489,11 @@ describe("two thousand tracks", () => {
     await b.go(address);
     await b.see("//div[@role='treegrid']", 60_000);
     await b.see("//footer//button[contains(., 'to look at')]", 60_000);
-    await b.driver.wait(async () => (await b.count("//footer//*[@role='status']")) === 0, 60_000, "all has been looked at");
+    await b.driver.wait(
+      async () => (await b.count("//footer//*[@role='status']")) === 0,
+      60_000,
+      "all has been looked at",
+    );
     await b.type("//input[@aria-label='Find a track']", "1919");
     await b.see("//div[@role='row'][contains(., '1919')]");
     await b.click("//div[@role='row'][contains(., '1919')]//span[@role='gridcell'][5]");
@@ -375,7 +507,9 @@ describe("two thousand tracks", () => {
     await b.go(`${address}/inputs`);
     await b.see("//input[@aria-label='Input of Tenor pan near 1']");
     expect(await b.count("//tbody/tr")).toBeLessThan(90);
-    await b.driver.executeScript("const box = document.querySelector('[aria-label=\"Input list\"]'); box.scrollTop = box.scrollHeight");
+    await b.driver.executeScript(
+      "const box = document.querySelector('[aria-label=\"Input list\"]'); box.scrollTop = box.scrollHeight",
+    );
     await b.see("//input[@data-column='input'][@value='1024']");
     await b.go(`${address}/levels`);
     await b.see("//button[.='Group 1']");

@@ -11,7 +11,10 @@ beforeAll(async () => {
   b = await Browser.open(house.base);
   await b.signIn("Marram Vale");
 }, 120_000);
-afterAll(async () => { await b.close(); await house.close(); });
+afterAll(async () => {
+  await b.close();
+  await house.close();
+});
 
 /** What sticks out of the window to the right without anything around it that scrolls: nobody could reach it. */
 const OUT_OF_REACH = `
@@ -30,10 +33,16 @@ describe("every screen in a narrow window, and at 200 %", () => {
   it.each(SCREENS)("$name: nothing is out of reach", async (screen) => {
     await b.size(1280, 800);
     await openScreen(b, screen);
-    for (const [width, height] of [[800, 900], [720, 800], [640, 400]] as const) {
+    for (const [width, height] of [
+      [800, 900],
+      [720, 800],
+      [640, 400],
+    ] as const) {
       await b.size(width, height);
       await b.driver.sleep(120);
-      expect(await b.driver.executeScript<string[]>(OUT_OF_REACH), `${screen.name} at ${width}`).toEqual([]);
+      expect(await b.driver.executeScript<string[]>(OUT_OF_REACH), `${screen.name} at ${width}`).toEqual(
+        [],
+      );
     }
   });
 });
@@ -43,7 +52,10 @@ describe("the workbench in a narrow window", () => {
     await b.size(720, 800);
     await b.go("/library/steelpan-orchestra-full-yard");
     await b.see("//div[@role='treegrid']");
-    const heads = async (): Promise<string[]> => b.driver.executeScript("return [...document.querySelectorAll('[role=columnheader]')].map((e) => e.textContent)");
+    const heads = async (): Promise<string[]> =>
+      b.driver.executeScript(
+        "return [...document.querySelectorAll('[role=columnheader]')].map((e) => e.textContent)",
+      );
     const narrow = await heads();
     expect(narrow[0]).toBe("Track");
     expect(narrow).not.toContain("Inserts");
@@ -51,7 +63,11 @@ describe("the workbench in a narrow window", () => {
     await b.click("//div[@role='row']//span[.='TnrPan_Near']");
     await b.see("//aside[@aria-label='Selected']//h2[.='TnrPan_Near']");
     await b.button("Hide the panel");
-    expect(await b.driver.executeScript("return document.querySelector('aside[aria-label=Selected]').offsetWidth")).toBe(0);
+    expect(
+      await b.driver.executeScript(
+        "return document.querySelector('aside[aria-label=Selected]').offsetWidth",
+      ),
+    ).toBe(0);
     await b.button("Show the panel");
     await b.type("//section[@aria-label='Selected track']//label[contains(., 'Level')]//input", "-6\uE007");
     await b.see("//div[@role='row'][.//span[.='TnrPan_Near']]//span[.='−6.0']");

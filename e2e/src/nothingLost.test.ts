@@ -10,7 +10,10 @@ beforeAll(async () => {
   b = await Browser.open(house.base);
   await b.signIn("Marram Vale");
 }, 120_000);
-afterAll(async () => { await b.close(); await house.close(); });
+afterAll(async () => {
+  await b.close();
+  await house.close();
+});
 
 const SHEET = "/library/engine-room-only";
 const ROW = (name: string) => `//div[@role='row'][.//span[.='${name}']]`;
@@ -19,7 +22,10 @@ const select = (name: string) => b.click(`${ROW(name)}//span[.='${name}']`);
 const level = (name: string, says: string) => b.see(`${ROW(name)}//span[@role='gridcell'][.='${says}']`);
 const saved = () => b.see("//span[@role='status'][starts-with(., 'Saved')]");
 const place = (name: string) => b.click(`//nav[@aria-label='Places']//a[starts-with(., '${name}')]`);
-const openTemplate = async () => { await b.click("//h2/following::a[.='Engine room only']"); await b.see("//div[@role='treegrid']"); };
+const openTemplate = async () => {
+  await b.click("//h2/following::a[.='Engine room only']");
+  await b.see("//div[@role='treegrid']");
+};
 
 describe("what was last typed into a template shows", () => {
   it("after leaving by a link and coming back by one", async () => {
@@ -90,10 +96,18 @@ describe("what was last typed into a template shows", () => {
     await select("Hat");
     await b.type(LEVEL, "-13");
     // Loaded anew while the edit waits: the browser asks, the person goes all the same.
-    await b.driver.executeScript("window.addEventListener('beforeunload', (e) => { e.stopImmediatePropagation(); }, true)");
+    await b.driver.executeScript(
+      "window.addEventListener('beforeunload', (e) => { e.stopImmediatePropagation(); }, true)",
+    );
     await b.driver.executeScript("document.activeElement.blur(); location.href = '/library'");
     await b.see("//h2[.='Steelpan']");
-    await b.driver.wait(async () => (await b.driver.executeScript<number>("return Object.keys(sessionStorage).filter((k) => k.startsWith('mossy-unsent')).length")) === 0, 15_000);
+    await b.driver.wait(
+      async () =>
+        (await b.driver.executeScript<number>(
+          "return Object.keys(sessionStorage).filter((k) => k.startsWith('mossy-unsent')).length",
+        )) === 0,
+      15_000,
+    );
     await openTemplate();
     await level("Hat", "−13.0");
     await level("Kick", "−9.0");
@@ -114,7 +128,9 @@ describe("what stands half typed survives a reload", () => {
     await b.button("Publish release 4");
     await b.type("//section[@aria-label='Publish release 4']//textarea", "Tighter kick");
     await b.driver.navigate().refresh();
-    expect(await (await b.see("//section[@aria-label='Publish release 4']//textarea")).getAttribute("value")).toBe("Tighter kick");
+    expect(
+      await (await b.see("//section[@aria-label='Publish release 4']//textarea")).getAttribute("value"),
+    ).toBe("Tighter kick");
     await b.button("Cancel", "//section[@aria-label='Publish release 4']");
   });
 
@@ -134,14 +150,19 @@ describe("what stands half typed survives a reload", () => {
     await b.seeText("Left out on purpose");
     await b.driver.navigate().refresh();
     await b.seeText("Left out on purpose");
-    expect(await (await b.see("//input[@aria-label='Name of the session']")).getAttribute("value")).toBe("Night run");
+    expect(await (await b.see("//input[@aria-label='Name of the session']")).getAttribute("value")).toBe(
+      "Night run",
+    );
   });
 });
 
 describe("the draft of the house style", () => {
   it("is undone after a reload, and shows what was typed without leaving the field", async () => {
     await b.go("/house/pans/double-second");
-    await b.type("(//section[@aria-label='Role Double second']//label[starts-with(., 'In names')]//input)[1]", "DblScd");
+    await b.type(
+      "(//section[@aria-label='Role Double second']//label[starts-with(., 'In names')]//input)[1]",
+      "DblScd",
+    );
     await place("Rooms");
     await b.see("//h1[.='Rooms']");
     await b.go("/house/editions");

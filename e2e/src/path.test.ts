@@ -16,18 +16,27 @@ import type { OpenHouse } from "./house.ts";
 
 let house: OpenHouse;
 let b: Browser;
-beforeAll(async () => { house = await openHouse(true); b = await Browser.open(house.base); }, 120_000);
+beforeAll(async () => {
+  house = await openHouse(true);
+  b = await Browser.open(house.base);
+}, 120_000);
 // What the browser showed when a step failed, for whoever looks at it (the folder is not kept in git).
 afterEach(async ({ task }) => {
   if (task.result?.state !== "fail") return;
   mkdirSync(".shots", { recursive: true });
   writeFileSync(`.shots/${task.name.slice(0, 20).replace(/\W+/g, "-")}.png`, await b.picture());
 });
-afterAll(async () => { await b.close(); await house.close(); });
+afterAll(async () => {
+  await b.close();
+  await house.close();
+});
 
 /** Asks the house what the page would, with the browser's own cookie. */
 async function api(path: string): Promise<unknown> {
-  return b.driver.executeAsyncScript("const done = arguments[1]; fetch('/api' + arguments[0]).then((r) => r.json()).then(done)", path);
+  return b.driver.executeAsyncScript(
+    "const done = arguments[1]; fetch('/api' + arguments[0]).then((r) => r.json()).then(done)",
+    path,
+  );
 }
 
 // One story, in order: each step stands on the one before.
@@ -43,7 +52,10 @@ describe("from the house's words to a session that is put right", () => {
     await b.click("//nav[@aria-label='Families']//button[contains(., 'Engine room')]");
     await b.button("Add a role");
     await b.type("//form[@aria-label='Add a role']//label[contains(., 'Name')]//input", "Bilge drum");
-    await b.type("//form[@aria-label='Add a role']//label[contains(., 'Also heard as')]//input", "hull drum, keel knock");
+    await b.type(
+      "//form[@aria-label='Add a role']//label[contains(., 'Also heard as')]//input",
+      "hull drum, keel knock",
+    );
     await b.button("Add it");
     await b.see("//section[@aria-label='Role Bilge drum']");
 
@@ -58,7 +70,10 @@ describe("from the house's words to a session that is put right", () => {
     await b.click("//a[.='Publish edition 3']");
     await b.seeText("New role Bilge drum.");
     await b.seeText("Guitars: colour Moss becomes Reed.");
-    await b.type("//section[@aria-label='Publish edition 3']//textarea", "Guitars in reed; the bilge drum has a name");
+    await b.type(
+      "//section[@aria-label='Publish edition 3']//textarea",
+      "Guitars in reed; the bilge drum has a name",
+    );
     await b.button("Publish edition 3", "//form");
     await b.seeText("Edition 3 of the house style is out.");
     await b.seeText("same as edition 3");
@@ -69,7 +84,20 @@ describe("from the house's words to a session that is put right", () => {
     await b.click("//a[.='Steelpan orchestra, full yard']");
     await b.seeText("1 to look at");
     await b.press("a");
-    const names = ["lead pan wide", "triple second", "quad pan", "tenor bass", "hull drum", "cowbell", "tamb", "crash L", "Rm L", "BV 1", "bass di", "gtr amp"];
+    const names = [
+      "lead pan wide",
+      "triple second",
+      "quad pan",
+      "tenor bass",
+      "hull drum",
+      "cowbell",
+      "tamb",
+      "crash L",
+      "Rm L",
+      "BV 1",
+      "bass di",
+      "gtr amp",
+    ];
     await b.type("//section[@aria-label='Add tracks']//textarea", names.join("\n"));
     await b.see("//button[normalize-space(.)='Add 12 tracks' and not(@disabled)]");
     expect(await b.count("//ul[@aria-label='What the house makes of them']//span[.='sure']")).toBe(12);
@@ -92,7 +120,10 @@ describe("from the house's words to a session that is put right", () => {
 
     await b.press("p");
     await b.see("//section[@aria-label='Publish release 7']");
-    await b.type("//section[@aria-label='Publish release 7']//textarea", "A fuller yard, with the bilge drum");
+    await b.type(
+      "//section[@aria-label='Publish release 7']//textarea",
+      "A fuller yard, with the bilge drum",
+    );
     await b.see("//span[@role='status'][starts-with(., 'Saved')]");
     await b.button("Publish release 7", "//form");
     await b.seeText("Release 7 of “Steelpan orchestra, full yard” is out.");
@@ -106,7 +137,9 @@ describe("from the house's words to a session that is put right", () => {
     await b.click("//nav[@aria-label='Places']//a[contains(., 'Rooms')]");
     await b.click("//a[.='Ferry Van']");
     await b.click("//a[@aria-label='Fit it: Steelpan orchestra, full yard, release 7']");
-    await b.see("//aside[@aria-label='Fit report']//p[contains(., 'all 12 of Ferry Van that would do are taken')]");
+    await b.see(
+      "//aside[@aria-label='Fit report']//p[contains(., 'all 12 of Ferry Van that would do are taken')]",
+    );
     await b.button("Leave all out");
     await b.seeText("0 cannot be placed");
     await b.type("//input[@aria-label='Name of the session']", "Quay night");
@@ -115,7 +148,13 @@ describe("from the house's words to a session that is put right", () => {
     await b.click("//a[contains(., 'Download the package')]");
     const files = unzipSync(await b.saved("Quay-night_FerryVan.zip"));
     const names = Object.keys(files);
-    expect(names.filter((n) => /\/(Audio\/|Session\/Backups\/|Session\/Quay-night\.dawproject|Notes\/Input_list\.csv|Notes\/Notes\.txt)$/.test(n))).toHaveLength(5);
+    expect(
+      names.filter((n) =>
+        /\/(Audio\/|Session\/Backups\/|Session\/Quay-night\.dawproject|Notes\/Input_list\.csv|Notes\/Notes\.txt)$/.test(
+          n,
+        ),
+      ),
+    ).toHaveLength(5);
     const list = strFromU8(files[names.find((n) => n.endsWith("Input_list.csv"))!]!);
     expect(list.split("\r\n")).toHaveLength(18);
     expect(list).toContain("15,Wireless receiver,,MC,MC");
@@ -129,7 +168,9 @@ describe("from the house's words to a session that is put right", () => {
     const session = (await b.driver.getCurrentUrl()).split("/").at(-1) ?? "";
     await b.signIn("Marram Vale");
     await b.go(`/sessions/${session}`);
-    await b.see("//label[contains(., 'Talkback heard in both headphone mixes') and contains(., 'Tamsin Roe, ')]");
+    await b.see(
+      "//label[contains(., 'Talkback heard in both headphone mixes') and contains(., 'Tamsin Roe, ')]",
+    );
     await b.click("//a[.='Look and put right']");
     await b.seeText("Against the release it started from");
     await b.seeText("Against the house style");
@@ -149,9 +190,13 @@ describe("from the house's words to a session that is put right", () => {
 
     const edition = z.object({ house: houseSchema }).parse(await api("/house/editions/0"));
     const { given } = z.object({ given: sessionSchema }).parse(await api(`/sessions/${session}`));
-    expect(open(check(makeStyle(edition.house), readExchange(bytes).session, given)).map((f) => f.says)).toEqual([]);
+    expect(
+      open(check(makeStyle(edition.house), readExchange(bytes).session, given)).map((f) => f.says),
+    ).toEqual([]);
     await b.go("/");
-    await b.see("//span[@role='meter'][@aria-label='Share of tracks in Ferry Van that follow the house'][@aria-valuenow>=90]");
+    await b.see(
+      "//span[@role='meter'][@aria-label='Share of tracks in Ferry Van that follow the house'][@aria-valuenow>=90]",
+    );
     await b.see("//a[contains(., 'Quay night')]//span[contains(., 'release 7')]");
   });
 
@@ -166,14 +211,19 @@ describe("from the house's words to a session that is put right", () => {
     await b.see("//h1[.='Quay night']");
     await choose("letter.dawproject", strToU8("Dear house"));
     await b.seeText("This is not a ZIP, so it is no session exchange file.");
-    await choose("bomb.dawproject", zipSync({ "project.xml": strToU8('<!DOCTYPE p [<!ENTITY a "b">]><Project/>') }));
+    await choose(
+      "bomb.dawproject",
+      zipSync({ "project.xml": strToU8('<!DOCTYPE p [<!ENTITY a "b">]><Project/>') }),
+    );
     await b.seeText("declares entities or a document type");
     await choose("outside.dawproject", zipSync({ "../../x": strToU8("x") }));
     await b.seeText("points outside its own folder");
     expect(await b.count("//a[starts-with(., 'Check-in')]")).toBe(1);
     await choose("book.dawproject", zipSync({ "project.xml": strToU8(BY_THE_BOOK) }));
     // It is little like this session, so nothing is taken in before somebody says so.
-    await b.see("//section[@aria-label='Does this file belong here?'][contains(., 'Nothing has been taken in yet')]");
+    await b.see(
+      "//section[@aria-label='Does this file belong here?'][contains(., 'Nothing has been taken in yet')]",
+    );
     await b.button("Leave it");
     expect(await b.count("//a[starts-with(., 'Check-in')]")).toBe(1);
     await choose("book.dawproject", zipSync({ "project.xml": strToU8(BY_THE_BOOK) }));

@@ -8,13 +8,36 @@ import { SCREENS, openScreen } from "./screens.ts";
 
 /** The pictures of docs/screenshots: which screen, in which light. */
 const KEPT: readonly (readonly [screen: string, theme: Theme])[] = [
-  ["today", "lamplight"], ["house-style", "daylight"], ["house-names", "daylight"], ["house-colours", "daylight"], ["house-icons", "daylight"], ["house-folders", "daylight"], ["house-disk", "daylight"],
-  ["house-exceptions", "daylight"], ["house-editions", "daylight"], ["workbench", "daylight"], ["workbench-add", "daylight"], ["workbench-many", "daylight"], ["input-list", "daylight"], ["signal-map", "daylight"], ["stereo-picture", "lamplight"],
-  ["room", "daylight"], ["fit", "daylight"], ["session", "daylight"], ["check-in", "daylight"],
+  ["today", "lamplight"],
+  ["house-style", "daylight"],
+  ["house-names", "daylight"],
+  ["house-colours", "daylight"],
+  ["house-icons", "daylight"],
+  ["house-folders", "daylight"],
+  ["house-disk", "daylight"],
+  ["house-exceptions", "daylight"],
+  ["house-editions", "daylight"],
+  ["workbench", "daylight"],
+  ["workbench-add", "daylight"],
+  ["workbench-many", "daylight"],
+  ["input-list", "daylight"],
+  ["signal-map", "daylight"],
+  ["stereo-picture", "lamplight"],
+  ["room", "daylight"],
+  ["fit", "daylight"],
+  ["session", "daylight"],
+  ["check-in", "daylight"],
 ];
 
 // With --all every screen in both lights, for looking at; --out says where, --size how large.
-const { values } = parseArgs({ options: { all: { type: "boolean", default: false }, out: { type: "string" }, size: { type: "string", default: "1280x800" }, only: { type: "string" } } });
+const { values } = parseArgs({
+  options: {
+    all: { type: "boolean", default: false },
+    out: { type: "string" },
+    size: { type: "string", default: "1280x800" },
+    only: { type: "string" },
+  },
+});
 const out = resolve(values.out ?? (values.all ? ".shots" : "docs/screenshots"));
 mkdirSync(out, { recursive: true });
 const [width = 1280, height = 800] = values.size.split("x").map(Number);
@@ -23,10 +46,14 @@ const house = await openHouse(false);
 const browser = await Browser.open(house.base, width, height);
 try {
   await browser.signIn("Marram Vale");
-  const wanted = values.all ? SCREENS.flatMap((s) => (["daylight", "lamplight"] as const).map((t) => [s.name, t] as const)) : KEPT;
+  const wanted = values.all
+    ? SCREENS.flatMap((s) => (["daylight", "lamplight"] as const).map((t) => [s.name, t] as const))
+    : KEPT;
   for (const theme of ["daylight", "lamplight"] as const) {
     await browser.theme(theme);
-    for (const [name] of wanted.filter(([n, t]) => t === theme && (values.only === undefined || values.only.split(",").includes(n)))) {
+    for (const [name] of wanted.filter(
+      ([n, t]) => t === theme && (values.only === undefined || values.only.split(",").includes(n)),
+    )) {
       const screen = SCREENS.find((s) => s.name === name);
       if (!screen) throw new Error(`there is no screen called “${name}”`);
       await openScreen(browser, screen);

@@ -6,17 +6,47 @@ import { openHouse } from "./house.ts";
 
 /** A session of 2,000 tracks in folders of twenty-five, as long as any house keeps one. */
 export function longSession(many = 2000): Session {
-  const names = ["Tenor pan near", "Double second far", "Kick", "Snare top", "Shanty tenor", "Violin 1", "Room left", "Lead vocal"];
+  const names = [
+    "Tenor pan near",
+    "Double second far",
+    "Kick",
+    "Snare top",
+    "Shanty tenor",
+    "Violin 1",
+    "Room left",
+    "Lead vocal",
+  ];
   const tracks = Array.from({ length: Math.ceil(many / 25) }, (_, f) => [
     blankTrack(`f${f}`, `Group ${f + 1}`, { kind: "folder", format: "stereo", feeds: "main" }),
-    ...Array.from({ length: 24 }, (_, i) => blankTrack(`t${f}-${i}`, `${names[(f + i) % names.length] ?? ""} ${f * 24 + i + 1}`, { parent: `f${f}`, feeds: `f${f}`, source: "mic", input: (f * 24 + i) % 1024 + 1, sends: [0, 1, 2].map((n) => ({ id: `s${n}`, to: `fx${n}`, level: -12, beforeFader: n === 2 })) })),
+    ...Array.from({ length: 24 }, (_, i) =>
+      blankTrack(`t${f}-${i}`, `${names[(f + i) % names.length] ?? ""} ${f * 24 + i + 1}`, {
+        parent: `f${f}`,
+        feeds: `f${f}`,
+        source: "mic",
+        input: ((f * 24 + i) % 1024) + 1,
+        sends: [0, 1, 2].map((n) => ({ id: `s${n}`, to: `fx${n}`, level: -12, beforeFader: n === 2 })),
+      }),
+    ),
   ]).flat();
-  return { ...emptySession("Long"), tracks: [...tracks, ...[0, 1, 2].map((n) => blankTrack(`fx${n}`, `Plate ${n + 1}`, { kind: "return", format: "stereo", feeds: "main" })), blankTrack("main", "Main", { kind: "main", format: "stereo", role: "main" })] };
+  return {
+    ...emptySession("Long"),
+    tracks: [
+      ...tracks,
+      ...[0, 1, 2].map((n) =>
+        blankTrack(`fx${n}`, `Plate ${n + 1}`, { kind: "return", format: "stereo", feeds: "main" }),
+      ),
+      blankTrack("main", "Main", { kind: "main", format: "stereo", role: "main" }),
+    ],
+  };
 }
 
 /** Stores a template in the house the browser is signed in to. @returns its address */
 export async function storeTemplate(b: Browser, name: string, session: Session): Promise<string> {
-  const answer = await b.driver.executeAsyncScript<{ id?: string; detail?: string }>("const done = arguments[2]; fetch('/api/library', { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ name: arguments[0], shelf: 'Long', session: arguments[1] }) }).then((r) => r.json()).then(done)", name, session);
+  const answer = await b.driver.executeAsyncScript<{ id?: string; detail?: string }>(
+    "const done = arguments[2]; fetch('/api/library', { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ name: arguments[0], shelf: 'Long', session: arguments[1] }) }).then((r) => r.json()).then(done)",
+    name,
+    session,
+  );
   if (answer.id === undefined) throw new Error(answer.detail ?? "the template was not stored");
   return `/library/${answer.id}`;
 }
@@ -24,18 +54,43 @@ export async function storeTemplate(b: Browser, name: string, session: Session):
 /** Longest task of the page's thread, and the time from each key to the next painting, in milliseconds, since the log was read last. */
 function lookThrough(events: readonly TraceEvent[]): { longest: number; keyToPaint: number[] } {
   // The page's thread is the one that lays out and paints.
-  const main = new Set(events.filter((e) => e.name === "Paint" || e.name === "Layout" || e.name === "UpdateLayoutTree").map((e) => `${e.pid} ${e.tid}`));
+  const main = new Set(
+    events
+      .filter((e) => e.name === "Paint" || e.name === "Layout" || e.name === "UpdateLayoutTree")
+      .map((e) => `${e.pid} ${e.tid}`),
+  );
   const mine = events.filter((e) => main.has(`${e.pid} ${e.tid}`));
-  const tasks = mine.filter((e) => e.name === "RunTask" || e.name === "ThreadControllerImpl::RunTask").map((e) => (e.dur ?? 0) / 1000);
-  const paints = mine.filter((e) => e.name === "Paint" || e.name === "Commit").map((e) => e.ts + (e.dur ?? 0)).sort((x, y) => x - y);
+  const tasks = mine
+    .filter((e) => e.name === "RunTask" || e.name === "ThreadControllerImpl::RunTask")
+    .map((e) => (e.dur ?? 0) / 1000);
+  const paints = mine
+    .filter((e) => e.name === "Paint" || e.name === "Commit")
+    .map((e) => e.ts + (e.dur ?? 0))
+    .sort((x, y) => x - y);
   const keys = mine.filter((e) => e.name === "EventDispatch" && e.args?.data?.type === "keydown");
-  return { longest: Math.max(0, ...tasks), keyToPaint: keys.flatMap((k) => { const paint = paints.find((p) => p > k.ts + (k.dur ?? 0)); return paint === undefined ? [] : [(paint - k.ts) / 1000]; }) };
+  return {
+    longest: Math.max(0, ...tasks),
+    keyToPaint: keys.flatMap((k) => {
+      const paint = paints.find((p) => p > k.ts + (k.dur ?? 0));
+      return paint === undefined ? [] : [(paint - k.ts) / 1000];
+    }),
+  };
 }
-interface TraceEvent { readonly name: string; readonly ts: number; readonly dur?: number; readonly pid: number; readonly tid: number; readonly args?: { readonly data?: { readonly type?: string } } }
+interface TraceEvent {
+  readonly name: string;
+  readonly ts: number;
+  readonly dur?: number;
+  readonly pid: number;
+  readonly tid: number;
+  readonly args?: { readonly data?: { readonly type?: string } };
+}
 
 async function traced(b: Browser): Promise<TraceEvent[]> {
   const entries = await b.driver.manage().logs().get("performance");
-  return entries.flatMap((e) => { const { message } = JSON.parse(e.message) as { message: { method: string; params: TraceEvent } }; return message.method === "Tracing.dataCollected" ? [message.params] : []; });
+  return entries.flatMap((e) => {
+    const { message } = JSON.parse(e.message) as { message: { method: string; params: TraceEvent } };
+    return message.method === "Tracing.dataCollected" ? [message.params] : [];
+  });
 }
 
 /** ChromeDriver stops tracing when it hands out a log and starts again when it has nothing to hand out: an empty answer is the start. */
@@ -45,7 +100,10 @@ async function fromHere(b: Browser): Promise<void> {
 }
 
 /** Where nothing was measured nothing is claimed. */
-const middle = (list: number[]): string => (list.length === 0 ? "not measured (the log was empty), ?" : (list.toSorted((x, y) => x - y)[Math.floor(list.length / 2)] ?? 0).toFixed(0));
+const middle = (list: number[]): string =>
+  list.length === 0
+    ? "not measured (the log was empty), ?"
+    : (list.toSorted((x, y) => x - y)[Math.floor(list.length / 2)] ?? 0).toFixed(0);
 
 // As a programme of its own it measures; the tests take the long session from here.
 if (process.argv[1]?.includes("e2e-smooth")) {
@@ -58,12 +116,17 @@ if (process.argv[1]?.includes("e2e-smooth")) {
     await b.see("//div[@role='treegrid']", 60_000);
     await b.driver.sleep(4000);
     await fromHere(b);
-    await b.driver.executeAsyncScript("const done = arguments[0]; const box = document.querySelector('[role=treegrid]'); let n = 0; const step = () => { box.scrollTop += 400; if (++n < 150) requestAnimationFrame(step); else done(); }; step();");
+    await b.driver.executeAsyncScript(
+      "const done = arguments[0]; const box = document.querySelector('[role=treegrid]'); let n = 0; const step = () => { box.scrollTop += 400; if (++n < 150) requestAnimationFrame(step); else done(); }; step();",
+    );
     const scrolling = lookThrough(await traced(b));
-    console.log(`scrolling 2,000 tracks: longest task ${scrolling.longest === 0 ? "not measured (the log was empty), ?" : scrolling.longest.toFixed(0)} ms`);
+    console.log(
+      `scrolling 2,000 tracks: longest task ${scrolling.longest === 0 ? "not measured (the log was empty), ?" : scrolling.longest.toFixed(0)} ms`,
+    );
     await b.driver.executeScript("document.querySelector('[role=treegrid]').scrollTop = 0");
     await b.click("//span[.='Group 1']");
-    const walked: number[] = [], edited: number[] = [];
+    const walked: number[] = [],
+      edited: number[] = [];
     for (let n = 0; n < 15; n++) {
       await fromHere(b);
       await b.press(Key.ARROW_DOWN);

@@ -8,53 +8,104 @@ import { top } from "../../scripts/bundle.mjs";
 
 const data = mkdtempSync(join(tmpdir(), "mossy-start-"));
 chmodSync(data, 0o755);
-const alive = (pid: number): boolean => { try { process.kill(pid, 0); return true; } catch { return false; } };
-const databasePid = (): number => Number(readFileSync(join(data, "postgres", "postmaster.pid"), "utf8").split("\n")[0]);
+const alive = (pid: number): boolean => {
+  try {
+    process.kill(pid, 0);
+    return true;
+  } catch {
+    return false;
+  }
+};
+const databasePid = (): number =>
+  Number(readFileSync(join(data, "postgres", "postmaster.pid"), "utf8").split("\n")[0]);
 afterAll(() => {
-  try { process.kill(databasePid(), "SIGKILL"); } catch { /* it is gone already, as it should be */ }
+  try {
+    process.kill(databasePid(), "SIGKILL");
+  } catch {
+    /* it is gone already, as it should be */
+  }
   rmSync(data, { recursive: true, force: true });
 });
 
-interface Lit { readonly start: ChildProcess; readonly base: string; readonly said: () => string }
+interface Lit {
+  readonly start: ChildProcess;
+  readonly base: string;
+  readonly said: () => string;
+}
 
 /** Runs the start command and waits until it says where it serves. */
 async function light(): Promise<Lit> {
   const { DATABASE_URL: _, ...env } = process.env;
-  const start = spawn(process.execPath, [join(top, "scripts", "start.mjs")], { env: { ...env, DATA_DIR: data, PORT: "0", NODE_ENV: "production" }, stdio: ["ignore", "pipe", "pipe"] });
+  const start = spawn(process.execPath, [join(top, "scripts", "start.mjs")], {
+    env: { ...env, DATA_DIR: data, PORT: "0", NODE_ENV: "production" },
+    stdio: ["ignore", "pipe", "pipe"],
+  });
   let said = "";
   const base = await new Promise<string>((found, failed) => {
-    const hear = (d: Buffer): void => { said += d.toString(); const at = /is lit: (\S+)/.exec(said)?.[1]; if (at && said.includes("Ctrl-C stops it")) found(at); };
+    const hear = (d: Buffer): void => {
+      said += d.toString();
+      const at = /is lit: (\S+)/.exec(said)?.[1];
+      if (at && said.includes("Ctrl-C stops it")) found(at);
+    };
     start.stdout.on("data", hear);
     start.stderr.on("data", hear);
-    start.on("exit", (code) => { failed(new Error(`the start command ended with ${code}:\n${said}`)); });
+    start.on("exit", (code) => {
+      failed(new Error(`the start command ended with ${code}:\n${said}`));
+    });
   });
   return { start, base, said: () => said };
 }
 
 async function signedIn(base: string): Promise<{ cookie: string; "content-type": string }> {
-  const res = await fetch(`${base}/api/sign-in`, { method: "POST", headers: { "content-type": "application/json" }, body: JSON.stringify({ name: "marram", password: "tide-table" }) });
+  const res = await fetch(`${base}/api/sign-in`, {
+    method: "POST",
+    headers: { "content-type": "application/json" },
+    body: JSON.stringify({ name: "marram", password: "tide-table" }),
+  });
   return { cookie: res.headers.get("set-cookie")?.split(";")[0] ?? "", "content-type": "application/json" };
 }
 
-const ended = (child: ChildProcess): Promise<number | null> => new Promise((done) => { if (child.exitCode !== null || child.signalCode !== null) done(child.exitCode); else child.once("exit", done); });
+const ended = (child: ChildProcess): Promise<number | null> =>
+  new Promise((done) => {
+    if (child.exitCode !== null || child.signalCode !== null) done(child.exitCode);
+    else child.once("exit", done);
+  });
 
 it("npm start says how to sign in, keeps what was done through kill -9, and Ctrl-C takes its database along", async () => {
   const first = await light();
   expect(first.said()).toContain("Sign in as marram (lead, password tide-table)");
   const headers = await signedIn(first.base);
-  expect((await fetch(`${first.base}/api/library`, { method: "POST", headers, body: JSON.stringify({ name: "Kept through the night", shelf: "Field" }) })).status).toBe(200);
+  expect(
+    (
+      await fetch(`${first.base}/api/library`, {
+        method: "POST",
+        headers,
+        body: JSON.stringify({ name: "Kept through the night", shelf: "Field" }),
+      })
+    ).status,
+  ).toBe(200);
   const database = databasePid();
   first.start.kill("SIGKILL");
   process.kill(database, "SIGKILL");
   await ended(first.start);
-  while (alive(database)) await new Promise((r) => { setTimeout(r, 50); });
+  while (alive(database))
+    await new Promise((r) => {
+      setTimeout(r, 50);
+    });
 
   const second = await light();
-  const library = await (await fetch(`${second.base}/api/library`, { headers: await signedIn(second.base) })).text();
+  const library = await (
+    await fetch(`${second.base}/api/library`, { headers: await signedIn(second.base) })
+  ).text();
   expect(library).toContain("Kept through the night");
-  const rival = spawn(process.execPath, [join(top, "scripts", "start.mjs")], { env: { ...process.env, DATA_DIR: data, PORT: "0" }, stdio: ["ignore", "ignore", "pipe"] });
+  const rival = spawn(process.execPath, [join(top, "scripts", "start.mjs")], {
+    env: { ...process.env, DATA_DIR: data, PORT: "0" },
+    stdio: ["ignore", "ignore", "pipe"],
+  });
   let refused = "";
-  rival.stderr.on("data", (d: Buffer) => { refused += d.toString(); });
+  rival.stderr.on("data", (d: Buffer) => {
+    refused += d.toString();
+  });
   expect(await ended(rival)).toBe(1);
   expect(refused).toContain("runs already");
 

@@ -11,7 +11,10 @@ beforeAll(async () => {
   [one, two] = await Promise.all([Browser.open(house.base), Browser.open(house.base)]);
   await Promise.all([one.signIn("Marram Vale"), two.signIn("Marram Vale")]);
 }, 120_000);
-afterAll(async () => { await Promise.all([one.close(), two.close()]); await house.close(); });
+afterAll(async () => {
+  await Promise.all([one.close(), two.close()]);
+  await house.close();
+});
 
 const SHEET = "/library/engine-room-only";
 const select = (b: Browser, name: string) => b.click(`//div[@role='row']//span[.='${name}']`);
@@ -27,7 +30,10 @@ describe("two windows on one draft", () => {
     await select(two, "Hat");
     await two.type(LEVEL, "-5\uE007");
     await one.see("//div[@role='row'][.//span[.='Hat']]//span[.='−5.0']");
-    for (const b of [one, two]) expect(await b.count("//div[@role='row'][.//span[.='Kick']]//span[@role='gridcell'][.='−3.0']")).toBe(1);
+    for (const b of [one, two])
+      expect(await b.count("//div[@role='row'][.//span[.='Kick']]//span[@role='gridcell'][.='−3.0']")).toBe(
+        1,
+      );
   });
 
   it("hear of a release the other published", async () => {
@@ -46,7 +52,9 @@ describe("two windows on one draft", () => {
     await one.go(SHEET);
     await select(one, "Kick");
     // The line breaks: every request fails as if the cable were out.
-    await one.driver.executeScript("window.__fetch = window.fetch; window.fetch = () => Promise.reject(new TypeError('no line'))");
+    await one.driver.executeScript(
+      "window.__fetch = window.fetch; window.fetch = () => Promise.reject(new TypeError('no line'))",
+    );
     await one.type(LEVEL, "-9\uE007");
     await one.seeText("Waiting for the house; nothing is lost");
     await one.see("//div[@role='row'][.//span[.='Kick']]//span[.='−9.0']");
@@ -62,14 +70,18 @@ describe("two people at one value", () => {
     await Promise.all([one.go(SHEET), two.go(SHEET)]);
     await Promise.all([one.see("//div[@role='treegrid']"), two.see("//div[@role='treegrid']")]);
     await select(one, "Hat");
-    await one.driver.executeScript("window.__fetch = window.fetch; window.fetch = () => Promise.reject(new TypeError('no line'))");
+    await one.driver.executeScript(
+      "window.__fetch = window.fetch; window.fetch = () => Promise.reject(new TypeError('no line'))",
+    );
     await one.type(LEVEL, "-14\uE007");
     await one.seeText("Waiting for the house; nothing is lost");
     await select(two, "Hat");
     await two.type(LEVEL, "-17\uE007");
     await two.see("//span[@role='status'][starts-with(., 'Saved')]");
     await one.driver.executeScript("window.fetch = window.__fetch");
-    await one.see("//section[@aria-label='Clashes'][contains(., 'Hat') and contains(., '−17.0 dB') and contains(., '−14.0 dB')]");
+    await one.see(
+      "//section[@aria-label='Clashes'][contains(., 'Hat') and contains(., '−17.0 dB') and contains(., '−14.0 dB')]",
+    );
     await one.see("//div[@role='row'][.//span[.='Hat']]//span[.='−17.0']");
     await one.button("Take mine");
     await one.gone("//section[@aria-label='Clashes']");
@@ -82,7 +94,11 @@ describe("an assistant", () => {
     await two.signIn("Wren Addis");
     await two.go(SHEET);
     await two.see("//div[@role='treegrid']");
-    expect(await two.count("//button[contains(., 'Publish') or contains(., 'Add tracks') or contains(., 'Dress all')]")).toBe(0);
+    expect(
+      await two.count(
+        "//button[contains(., 'Publish') or contains(., 'Add tracks') or contains(., 'Dress all')]",
+      ),
+    ).toBe(0);
     await select(two, "Kick");
     await two.seeText("Why the house wants it so");
     expect(await two.count("//section[@aria-label='Selected track']//input")).toBe(0);
@@ -102,10 +118,14 @@ describe("the light", () => {
     await one.go("/");
     await one.click("//nav[@aria-label='Places']//button[contains(., 'Marram Vale')]");
     await one.click("//div[@role='menuitemradio'][contains(., 'Lamplight')]");
-    expect(await one.driver.executeScript("return document.documentElement.dataset.theme")).toBe("lamplight");
+    expect(await one.driver.executeScript("return document.documentElement.dataset.theme")).toBe(
+      "lamplight",
+    );
     await one.driver.navigate().refresh();
     await one.see("//h1[contains(., 'one house style')]");
-    expect(await one.driver.executeScript("return document.documentElement.dataset.theme")).toBe("lamplight");
+    expect(await one.driver.executeScript("return document.documentElement.dataset.theme")).toBe(
+      "lamplight",
+    );
   });
 
   it("shows a page for an address that leads nowhere, and for a thing that is not there", async () => {

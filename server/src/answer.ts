@@ -9,7 +9,11 @@ import { z } from "zod";
 import { HouseProblem } from "./problems.ts";
 
 /** A file as an answer. */
-export interface FileAnswer { readonly bytes: Uint8Array; readonly name: string; readonly type: string }
+export interface FileAnswer {
+  readonly bytes: Uint8Array;
+  readonly name: string;
+  readonly type: string;
+}
 
 interface Ask<N extends RouteName> {
   readonly params: Readonly<Record<ParamsOf<Paths[N][1]>, string>>;
@@ -26,28 +30,57 @@ const LARGEST_JSON = "24mb";
 const LARGEST_FILE = "65mb";
 
 /** Registers the handler of a route of the contract: rights and request are checked before it, its answer after it. */
-export function answer<N extends RouteName>(router: Router, name: N, handler: (ask: Ask<N>) => Promise<Give<N>>): void {
+export function answer<N extends RouteName>(
+  router: Router,
+  name: N,
+  handler: (ask: Ask<N>) => Promise<Give<N>>,
+): void {
   const route: Route = routes[name];
-  const parse: RequestHandler[] = route.body === FILE ? [express.raw({ type: () => true, limit: LARGEST_FILE })] : route.body ? [express.json({ limit: LARGEST_JSON })] : [];
+  const parse: RequestHandler[] =
+    route.body === FILE
+      ? [express.raw({ type: () => true, limit: LARGEST_FILE })]
+      : route.body
+        ? [express.json({ limit: LARGEST_JSON })]
+        : [];
   const [method, path] = paths[name];
-  router[method](path, (req, _res, next) => { allow(route, req.person ?? null); next(); }, ...parse, async (req, res) => {
-    // What the schemas of this very route let through has the types of this route.
-    const ask = {
-      params: req.params, person: req.person ?? null, req, res,
-      query: route.query?.parse(req.query),
-      body: route.body === FILE ? bytesOf(req.body) : route.body?.parse(req.body),
-    } as unknown as Ask<N>;
-    const given = await handler(ask);
-    if (route.answer === FILE) sendFile(res, given as FileAnswer);
-    else res.json(checked(name, route.answer, given));
-  });
+  router[method](
+    path,
+    (req, _res, next) => {
+      allow(route, req.person ?? null);
+      next();
+    },
+    ...parse,
+    async (req, res) => {
+      // What the schemas of this very route let through has the types of this route.
+      const ask = {
+        params: req.params,
+        person: req.person ?? null,
+        req,
+        res,
+        query: route.query?.parse(req.query),
+        body: route.body === FILE ? bytesOf(req.body) : route.body?.parse(req.body),
+      } as unknown as Ask<N>;
+      const given = await handler(ask);
+      if (route.answer === FILE) sendFile(res, given as FileAnswer);
+      else res.json(checked(name, route.answer, given));
+    },
+  );
 }
 
 function allow(route: Route, person: Person | null): void {
   if (route.who === "anyone") return;
-  if (!person) throw new HouseProblem(401, "Please sign in", "You are not signed in, or were signed out meanwhile. Sign in and try again; nothing was lost.");
+  if (!person)
+    throw new HouseProblem(
+      401,
+      "Please sign in",
+      "You are not signed in, or were signed out meanwhile. Sign in and try again; nothing was lost.",
+    );
   if (route.who !== "signed-in" && !route.who.includes(person.right)) {
-    throw new HouseProblem(403, "Not yours to do", `This takes the right of ${route.who.join(" or ")}; you are signed in as ${person.name}, ${person.right}.`);
+    throw new HouseProblem(
+      403,
+      "Not yours to do",
+      `This takes the right of ${route.who.join(" or ")}; you are signed in as ${person.name}, ${person.right}.`,
+    );
   }
 }
 

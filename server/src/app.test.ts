@@ -11,15 +11,27 @@ import { Visitor, openHouse, serve } from "./testing/house.ts";
 import type { TestHouse } from "./testing/house.ts";
 
 let house: TestHouse;
-beforeAll(async () => { house = await openHouse(); });
+beforeAll(async () => {
+  house = await openHouse();
+});
 afterAll(() => house.close());
 
 describe("signing in", () => {
   it("gives a cookie scripts cannot read and other sites cannot send, and takes it back", async () => {
     const visitor = await Visitor.signedIn(house.base, "marram");
-    const { headers } = await new Visitor(house.base).ask("signIn", {}, { name: "MARRAM", password: "tide-table" });
-    expect(headers.get("set-cookie")).toMatch(/^mossy=[\w-]{43}; Max-Age=1209600; Path=\/; HttpOnly; SameSite=Strict/);
-    expect((await visitor.ask("me", {})).data).toEqual({ id: "marram", name: "Marram Vale", right: "lead" });
+    const { headers } = await new Visitor(house.base).ask(
+      "signIn",
+      {},
+      { name: "MARRAM", password: "tide-table" },
+    );
+    expect(headers.get("set-cookie")).toMatch(
+      /^mossy=[\w-]{43}; Max-Age=1209600; Path=\/; HttpOnly; SameSite=Strict/,
+    );
+    expect((await visitor.ask("me", {})).data).toEqual({
+      id: "marram",
+      name: "Marram Vale",
+      right: "lead",
+    });
     await visitor.ask("signOut", {}, {});
     expect((await visitor.ask("me", {})).status).toBe(401);
   });
@@ -61,7 +73,10 @@ describe("the door", () => {
     for (const [name, r] of Object.entries(routes)) {
       if (r.who === "anyone") continue;
       const [method, path] = paths[name as RouteName];
-      const res = await fetch(`${house.base}/api${path.replace(/:\w+/g, "1")}`, { method: method.toUpperCase(), ...(method === "get" ? {} : { body: "{}", headers: { "content-type": "application/json" } }) });
+      const res = await fetch(`${house.base}/api${path.replace(/:\w+/g, "1")}`, {
+        method: method.toUpperCase(),
+        ...(method === "get" ? {} : { body: "{}", headers: { "content-type": "application/json" } }),
+      });
       expect([name, res.status]).toEqual([name, 401]);
     }
     expect((await visitor.ask("health", {})).data.ok).toBe(true);
@@ -69,11 +84,25 @@ describe("the door", () => {
 
   it("is shut for writes from another site's page", async () => {
     const visitor = await Visitor.signedIn(house.base, "marram");
-    for (const headers of [{ origin: "https://elsewhere.example" }, { "sec-fetch-site": "cross-site" }, { origin: "null" }] as Record<string, string>[]) {
+    for (const headers of [
+      { origin: "https://elsewhere.example" },
+      { "sec-fetch-site": "cross-site" },
+      { origin: "null" },
+    ] as Record<string, string>[]) {
       const answer = await visitor.ask("newTemplate", {}, { name: "Evil", shelf: "Evil" }, "", headers);
-      expect([answer.status, answer.problem]).toEqual([403, "This request came from another site's page and was not carried out."]);
+      expect([answer.status, answer.problem]).toEqual([
+        403,
+        "This request came from another site's page and was not carried out.",
+      ]);
     }
-    expect((await visitor.ask("newTemplate", {}, { name: "Good", shelf: "Choirs" }, "", { origin: house.base, "sec-fetch-site": "same-origin" })).status).toBe(200);
+    expect(
+      (
+        await visitor.ask("newTemplate", {}, { name: "Good", shelf: "Choirs" }, "", {
+          origin: house.base,
+          "sec-fetch-site": "same-origin",
+        })
+      ).status,
+    ).toBe(200);
   });
 
   it("sends a content-security policy without inline scripts", async () => {
@@ -87,10 +116,17 @@ describe("the door", () => {
     const visitor = await Visitor.signedIn(house.base, "marram");
     const missing = await visitor.ask("template", { template: "nothing-like-it" });
     expect(missing.headers.get("content-type")).toContain("application/problem+json");
-    expect([missing.status, missing.problem]).toEqual([404, "There is no template “nothing-like-it” in the library. It may have been renamed, or the link is old."]);
+    expect([missing.status, missing.problem]).toEqual([
+      404,
+      "There is no template “nothing-like-it” in the library. It may have been renamed, or the link is old.",
+    ]);
     const session = await visitor.ask("session", { session: "not-a-uuid" });
     expect(session.status).toBe(404);
-    const res = await fetch(`${house.base}/api/library`, { method: "POST", headers: { cookie: visitor.cookie, "content-type": "application/json" }, body: "{ not json" });
+    const res = await fetch(`${house.base}/api/library`, {
+      method: "POST",
+      headers: { cookie: visitor.cookie, "content-type": "application/json" },
+      body: "{ not json",
+    });
     expect(await res.json()).toMatchObject({ status: 400, detail: "The request is not valid JSON." });
     expect((await fetch(`${house.base}/api/nowhere`)).status).toBe(404);
   });
@@ -98,11 +134,18 @@ describe("the door", () => {
 
 describe("the description of the interface", () => {
   it("names every route with its parameters, and is served", async () => {
-    const described = await (await fetch(`${house.base}/api/openapi.json`)).json() as { openapi: string; paths: Record<string, Record<string, { operationId: string; parameters?: { name: string }[] }>> };
+    const described = (await (await fetch(`${house.base}/api/openapi.json`)).json()) as {
+      openapi: string;
+      paths: Record<string, Record<string, { operationId: string; parameters?: { name: string }[] }>>;
+    };
     expect(described.openapi).toBe("3.1.0");
     const ids = Object.values(described.paths).flatMap((p) => Object.values(p).map((o) => o.operationId));
     expect(ids.sort()).toEqual(Object.keys(routes).sort());
-    expect(described.paths["/api/library/{template}/releases/{release}"]?.["get"]?.parameters?.map((p) => p.name)).toEqual(["template", "release"]);
+    expect(
+      described.paths["/api/library/{template}/releases/{release}"]?.["get"]?.parameters?.map(
+        (p) => p.name,
+      ),
+    ).toEqual(["template", "release"]);
   });
 });
 
@@ -115,16 +158,32 @@ describe("news", () => {
       const reader = stream.body!.getReader();
       const heard = (async () => {
         let text = "";
-        while (!text.includes('"kind":"release"')) text += new TextDecoder().decode((await reader.read()).value);
+        while (!text.includes('"kind":"release"'))
+          text += new TextDecoder().decode((await reader.read()).value);
         return text;
       })();
       const { data } = await visitor.ask("template", { template: "sound-walk" });
-      const { data: edited } = await visitor.ask("editDocument", { document: data.draft.id }, { revision: data.draft.revision, changes: [setField(data.draft.session.tracks[0]!, "notes", "once more")] });
-      await visitor.ask("publishRelease", { template: "sound-walk" }, { revision: edited.revision, note: "again" });
-      expect(await heard).toContain('data: {"kind":"release","template":"sound-walk","name":"Sound walk","release":3,"by":"Marram Vale"}');
+      const { data: edited } = await visitor.ask(
+        "editDocument",
+        { document: data.draft.id },
+        {
+          revision: data.draft.revision,
+          changes: [setField(data.draft.session.tracks[0]!, "notes", "once more")],
+        },
+      );
+      await visitor.ask(
+        "publishRelease",
+        { template: "sound-walk" },
+        { revision: edited.revision, note: "again" },
+      );
+      expect(await heard).toContain(
+        'data: {"kind":"release","template":"sound-walk","name":"Sound walk","release":3,"by":"Marram Vale"}',
+      );
       await reader.cancel();
       expect((await fetch(`${second.base}/api/news`)).status).toBe(401);
-    } finally { await second.close(); }
+    } finally {
+      await second.close();
+    }
   });
 });
 
@@ -133,14 +192,27 @@ describe("beginning", () => {
     const empty = await openHouse(false);
     try {
       expect(await migrate(empty.pool, new URL("../migrations/", import.meta.url))).toEqual([]);
-      const ran = await Promise.all([1, 2].map(async () => { const pool = connect(empty.url); const names = await migrate(pool, new URL("../migrations/", import.meta.url)); await pool.end(); return names; }));
+      const ran = await Promise.all(
+        [1, 2].map(async () => {
+          const pool = connect(empty.url);
+          const names = await migrate(pool, new URL("../migrations/", import.meta.url));
+          await pool.end();
+          return names;
+        }),
+      );
       expect(ran).toEqual([[], []]);
-    } finally { await empty.close(); }
+    } finally {
+      await empty.close();
+    }
   });
 
   it("says which setting is off", () => {
     expect(() => readSettings({})).toThrow("DATABASE_URL");
     expect(() => readSettings({ DATABASE_URL: "x", PORT: "many" })).toThrow("PORT");
-    expect(readSettings({ DATABASE_URL: "x" })).toMatchObject({ PORT: 4173, HOST: "127.0.0.1", DEMO: "yes" });
+    expect(readSettings({ DATABASE_URL: "x" })).toMatchObject({
+      PORT: 4173,
+      HOST: "127.0.0.1",
+      DEMO: "yes",
+    });
   });
 });

@@ -23,7 +23,14 @@ import { roomRoutes } from "./rooms/routes.ts";
 import { sessionRoutes } from "./sessions/routes.ts";
 import { todayRoutes } from "./today/routes.ts";
 
-export interface Parts { readonly pool: Pool; readonly newsroom: Newsroom; readonly log: Logger; readonly hints: readonly Hint[]; readonly webDir?: string | undefined; readonly diskDir?: string | undefined }
+export interface Parts {
+  readonly pool: Pool;
+  readonly newsroom: Newsroom;
+  readonly log: Logger;
+  readonly hints: readonly Hint[];
+  readonly webDir?: string | undefined;
+  readonly diskDir?: string | undefined;
+}
 
 /** The whole server as an Express app. */
 export function makeApp({ pool, newsroom, log, hints, webDir, diskDir }: Parts): Express {
@@ -31,20 +38,62 @@ export function makeApp({ pool, newsroom, log, hints, webDir, diskDir }: Parts):
   const styles = new Styles();
   app.set("trust proxy", "loopback");
   app.disable("x-powered-by");
-  app.use(pinoHttp({ logger: log, autoLogging: { ignore: (req) => req.url === "/api/health" || req.url === "/api/news" }, serializers: { req: (r: { method: string; url: string }) => ({ method: r.method, url: r.url }), res: (r: { statusCode: number }) => ({ status: r.statusCode }) } }));
-  app.use(helmet({
-    strictTransportSecurity: false,
-    contentSecurityPolicy: {
-      directives: {
-        defaultSrc: ["'self'"], scriptSrc: ["'self'"], workerSrc: ["'self'"], connectSrc: ["'self'"], fontSrc: ["'self'"], imgSrc: ["'self'", "data:"],
-        // Dialogs and menus lock scrolling with a style element of their own.
-        styleSrc: ["'self'", "'unsafe-inline'"], objectSrc: ["'none'"], frameAncestors: ["'none'"], upgradeInsecureRequests: null,
+  app.use(
+    pinoHttp({
+      logger: log,
+      autoLogging: { ignore: (req) => req.url === "/api/health" || req.url === "/api/news" },
+      serializers: {
+        req: (r: { method: string; url: string }) => ({ method: r.method, url: r.url }),
+        res: (r: { statusCode: number }) => ({ status: r.statusCode }),
       },
+    }),
+  );
+  app.use(
+    helmet({
+      strictTransportSecurity: false,
+      contentSecurityPolicy: {
+        directives: {
+          defaultSrc: ["'self'"],
+          scriptSrc: ["'self'"],
+          workerSrc: ["'self'"],
+          connectSrc: ["'self'"],
+          fontSrc: ["'self'"],
+          imgSrc: ["'self'", "data:"],
+          // Dialogs and menus lock scrolling with a style element of their own.
+          styleSrc: ["'self'", "'unsafe-inline'"],
+          objectSrc: ["'none'"],
+          frameAncestors: ["'none'"],
+          upgradeInsecureRequests: null,
+        },
+      },
+    }),
+  );
+  app.use(
+    compression({
+      filter: (req, res) => res.getHeader("Content-Type") !== EVENT_STREAM && compression.filter(req, res),
+    }),
+  );
+  app.use(
+    "/api",
+    (_req, res, next) => {
+      res.setHeader("Cache-Control", "no-store");
+      next();
     },
-  }));
-  app.use(compression({ filter: (req, res) => res.getHeader("Content-Type") !== EVENT_STREAM && compression.filter(req, res) }));
-  app.use("/api", (_req, res, next) => { res.setHeader("Cache-Control", "no-store"); next(); }, sameOrigin, recognise(pool));
-  app.use("/api", generalRoutes(pool, newsroom), peopleRoutes(pool, hints), todayRoutes(pool, styles), houseRoutes(pool, styles), libraryRoutes(pool, styles), chainRoutes(pool), roomRoutes(pool, styles), diskRoutes(pool, diskDir), sessionRoutes(pool, styles));
+    sameOrigin,
+    recognise(pool),
+  );
+  app.use(
+    "/api",
+    generalRoutes(pool, newsroom),
+    peopleRoutes(pool, hints),
+    todayRoutes(pool, styles),
+    houseRoutes(pool, styles),
+    libraryRoutes(pool, styles),
+    chainRoutes(pool),
+    roomRoutes(pool, styles),
+    diskRoutes(pool, diskDir),
+    sessionRoutes(pool, styles),
+  );
   app.use("/api", noSuchRoute);
   if (webDir !== undefined) serveWeb(app, webDir);
   app.use(answerProblems);
@@ -53,11 +102,21 @@ export function makeApp({ pool, newsroom, log, hints, webDir, diskDir }: Parts):
 
 /** A browser always says where a write comes from; one that comes from another page is not ours. */
 const sameOrigin: RequestHandler = (req, _res, next) => {
-  if (req.method === "GET" || req.method === "HEAD") { next(); return; }
+  if (req.method === "GET" || req.method === "HEAD") {
+    next();
+    return;
+  }
   const { origin } = req.headers;
   const site = req.headers["sec-fetch-site"];
-  const foreign = (origin !== undefined && (!URL.canParse(origin) || new URL(origin).host !== req.headers.host)) || (site !== undefined && site !== "same-origin" && site !== "none");
-  if (foreign) throw new HouseProblem(403, "Not from here", "This request came from another site's page and was not carried out.");
+  const foreign =
+    (origin !== undefined && (!URL.canParse(origin) || new URL(origin).host !== req.headers.host)) ||
+    (site !== undefined && site !== "same-origin" && site !== "none");
+  if (foreign)
+    throw new HouseProblem(
+      403,
+      "Not from here",
+      "This request came from another site's page and was not carried out.",
+    );
   next();
 };
 
@@ -68,9 +127,12 @@ function generalRoutes(pool: Pool, newsroom: Newsroom): express.Router {
     const { rows } = await pool.query<{ server_version: string }>("show server_version");
     return { ok: true as const, database: rows[0]?.server_version ?? "unknown" };
   });
-  router.get("/openapi.json", (_req, res) => { res.json(described); });
+  router.get("/openapi.json", (_req, res) => {
+    res.json(described);
+  });
   router.get("/news", (req, res) => {
-    if (!req.person) throw new HouseProblem(401, "Please sign in", "Sign in to hear the news of the house.");
+    if (!req.person)
+      throw new HouseProblem(401, "Please sign in", "Sign in to hear the news of the house.");
     newsroom.subscribe(res);
   });
   return router;
@@ -78,11 +140,19 @@ function generalRoutes(pool: Pool, newsroom: Newsroom): express.Router {
 
 /** The built web app: files under /assets never change, every other path is the app's own to show. */
 function serveWeb(app: Express, dir: string): void {
-  app.use("/assets", express.static(join(dir, "assets"), { immutable: true, maxAge: "1y", fallthrough: false }));
+  app.use(
+    "/assets",
+    express.static(join(dir, "assets"), { immutable: true, maxAge: "1y", fallthrough: false }),
+  );
   app.use(express.static(dir, { index: false, maxAge: 0 }));
   const page = join(dir, "index.html");
   app.get("/{*path}", (_req, res) => {
-    if (!existsSync(page)) throw new HouseProblem(503, "Not built yet", "The web app was not built. Run `npm start`, which builds it.");
+    if (!existsSync(page))
+      throw new HouseProblem(
+        503,
+        "Not built yet",
+        "The web app was not built. Run `npm start`, which builds it.",
+      );
     res.setHeader("Cache-Control", "no-cache");
     res.sendFile(page);
   });

@@ -33,12 +33,16 @@ export async function migrate(pool: Pool, folder: URL | string): Promise<string[
   const files = (await readdir(folder)).filter((f) => f.endsWith(".sql")).sort();
   return inTransaction(pool, async (db) => {
     await db.query("select pg_advisory_xact_lock($1)", [MIGRATION_LOCK]);
-    await db.query("create table if not exists migrations (name text primary key, ran_at timestamptz not null default now())");
+    await db.query(
+      "create table if not exists migrations (name text primary key, ran_at timestamptz not null default now())",
+    );
     const { rows } = await db.query<{ name: string }>("select name from migrations");
     const ran = new Set(rows.map((r) => r.name));
     const fresh = files.filter((f) => !ran.has(f));
     for (const file of fresh) {
-      await db.query(await readFile(typeof folder === "string" ? `${folder}/${file}` : new URL(file, folder), "utf8"));
+      await db.query(
+        await readFile(typeof folder === "string" ? `${folder}/${file}` : new URL(file, folder), "utf8"),
+      );
       await db.query("insert into migrations (name) values ($1)", [file]);
     }
     return fresh;

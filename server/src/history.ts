@@ -31,24 +31,33 @@ export async function isEmpty(db: Db): Promise<boolean> {
 /** Stores a history as if it had happened: in one transaction, all or nothing. */
 export async function storeHistory(pool: Pool, history: History): Promise<void> {
   await inTransaction(pool, async (db) => {
-    for (const p of history.people) await addPerson(db, { ...p, passwordHash: await hashPassword(p.password) });
+    for (const p of history.people)
+      await addPerson(db, { ...p, passwordHash: await hashPassword(p.password) });
     const [first, ...later] = history.editions;
     if (!first) return;
     await beginHouse(db, first.house, first.note, history.lead, first.at);
     for (const e of later) {
       await putDraft(db, e.house, history.lead);
       // Editions stay as they are once stored, so the day they were published goes in with them.
-      await db.query("insert into house_editions (number, house, note, published_by, published_at) select max(number) + 1, $1::jsonb, $2, $3, $4 from house_editions", [JSON.stringify(e.house), e.note, history.lead, e.at]);
-      await db.query("update house_draft set based_on = (select max(number) from house_editions), revision = revision + 1");
+      await db.query(
+        "insert into house_editions (number, house, note, published_by, published_at) select max(number) + 1, $1::jsonb, $2, $3, $4 from house_editions",
+        [JSON.stringify(e.house), e.note, history.lead, e.at],
+      );
+      await db.query(
+        "update house_draft set based_on = (select max(number) from house_editions), revision = revision + 1",
+      );
     }
     await putDraft(db, history.draft.house, history.lead);
     await db.query("update house_draft set updated_at = $1", [history.draft.at]);
     for (const [place, { id, room }] of history.rooms.entries()) await addRoom(db, id, place, room);
     for (const t of history.templates) {
       await addTemplate(db, t, history.lead, t.draft, t.at.at(-1));
-      for (const [i, r] of t.releases.entries()) await addRelease(db, t.id, r.session, r.note, history.editions.length, history.lead, t.at[i]);
+      for (const [i, r] of t.releases.entries())
+        await addRelease(db, t.id, r.session, r.note, history.editions.length, history.lead, t.at[i]);
     }
-    for (const c of history.chains) for (const v of c.versions) await saveChain(db, { name: c.name, processors: v.processors, note: v.note }, v.by, v.at);
+    for (const c of history.chains)
+      for (const v of c.versions)
+        await saveChain(db, { name: c.name, processors: v.processors, note: v.note }, v.by, v.at);
     await storeSessions(db, history);
     for (const t of history.ticks) await tick(db, t.room, t.item, true, t.by, t.at);
   });
@@ -65,15 +74,29 @@ async function storeSessions(db: Db, history: History): Promise<void> {
     for (const c of s.checkIns) {
       const worked = work(now, c.work, dice(c.seed));
       const main = worked.tracks.find((t) => t.kind === "main")?.id ?? null;
-      const strange = c.strange.map((name, i) => blankTrack(`strange-${i + 1}`, name, { feeds: main, source: "mic" }));
+      const strange = c.strange.map((name, i) =>
+        blankTrack(`strange-${i + 1}`, name, { feeds: main, source: "mic" }),
+      );
       const file = writeExchange({ ...worked, tracks: [...worked.tracks, ...strange] }, id);
       const taken = takeIn(style, given, readExchange(file));
       const document = await addDocument(db, taken.session, c.by, c.at);
-      await addCheckIn(db, { session: id, fileName: `${safeFileName(s.title)}${SESSION_FILE_ENDING}`, file, came: taken.session, document, recognised: taken.recognised, remarks: taken.remarks, by: c.by, at: c.at, counts: await countsOf(db, styles, taken.session, { given, edition }) });
+      await addCheckIn(db, {
+        session: id,
+        fileName: `${safeFileName(s.title)}${SESSION_FILE_ENDING}`,
+        file,
+        came: taken.session,
+        document,
+        recognised: taken.recognised,
+        remarks: taken.remarks,
+        by: c.by,
+        at: c.at,
+        counts: await countsOf(db, styles, taken.session, { given, edition }),
+      });
       now = taken.session;
       if (!c.putRight) continue;
       const fixes = putAllRight(style, taken.session, given);
-      if (fixes.length > 0) now = (await changeDocument(db, document, 0, fixes, history.lead)).document.session;
+      if (fixes.length > 0)
+        now = (await changeDocument(db, document, 0, fixes, history.lead)).document.session;
       await keepCounts(db, document, await countsOf(db, styles, now, { given, edition }));
     }
     if (s.closedAt) await closeSession(db, id, s.closedAt);

@@ -14,19 +14,29 @@ import { readSettings } from "./settings.ts";
 const settings = readSettings(process.env);
 const log = pino({ level: settings.LOG });
 const pool = connect(settings.DATABASE_URL);
-pool.on("error", (err) => { log.error({ err }, "database connection lost"); });
+pool.on("error", (err) => {
+  log.error({ err }, "database connection lost");
+});
 
 await migrate(pool, process.env["MIGRATIONS_DIR"] ?? new URL("../migrations/", import.meta.url));
-if (settings.DEMO === "yes" && await isEmpty(pool)) {
+if (settings.DEMO === "yes" && (await isEmpty(pool))) {
   log.info("loading the demo: Saltmarsh Sound House");
   const history = demoHistory(new Date());
   await storeHistory(pool, history);
-  if (settings.DISK_DIR !== undefined && !existsSync(settings.DISK_DIR)) await new SharedDisk(settings.DISK_DIR).stock(history.disk);
+  if (settings.DISK_DIR !== undefined && !existsSync(settings.DISK_DIR))
+    await new SharedDisk(settings.DISK_DIR).stock(history.disk);
 }
 if (settings.DISK_DIR !== undefined) await mkdir(settings.DISK_DIR, { recursive: true });
 const newsroom = new Newsroom(settings.DATABASE_URL, log);
 await newsroom.open();
-const app = makeApp({ pool, newsroom, log, hints: settings.DEMO === "yes" ? demoPeople : [], webDir: settings.WEB_DIR, diskDir: settings.DISK_DIR });
+const app = makeApp({
+  pool,
+  newsroom,
+  log,
+  hints: settings.DEMO === "yes" ? demoPeople : [],
+  webDir: settings.WEB_DIR,
+  diskDir: settings.DISK_DIR,
+});
 const server = createServer(app);
 server.listen(settings.PORT, settings.HOST, () => {
   const at = server.address();
@@ -36,7 +46,11 @@ server.listen(settings.PORT, settings.HOST, () => {
 });
 
 server.on("error", (err: NodeJS.ErrnoException) => {
-  console.error(err.code === "EADDRINUSE" ? `Port ${settings.PORT} is taken. Stop what uses it, or set PORT to another.` : `The server cannot listen on ${settings.HOST}:${settings.PORT}: ${err.message}`);
+  console.error(
+    err.code === "EADDRINUSE"
+      ? `Port ${settings.PORT} is taken. Stop what uses it, or set PORT to another.`
+      : `The server cannot listen on ${settings.HOST}:${settings.PORT}: ${err.message}`,
+  );
   process.exit(1);
 });
 
@@ -51,6 +65,15 @@ async function stop(): Promise<void> {
   process.exit(0);
 }
 // Ends with the start command that began it, also where that was killed.
-if (process.env["ENDS_WITH_PARENT"]) process.stdin.on("end", () => { void stop(); }).resume();
-process.on("SIGINT", () => { void stop(); });
-process.on("SIGTERM", () => { void stop(); });
+if (process.env["ENDS_WITH_PARENT"])
+  process.stdin
+    .on("end", () => {
+      void stop();
+    })
+    .resume();
+process.on("SIGINT", () => {
+  void stop();
+});
+process.on("SIGTERM", () => {
+  void stop();
+});

@@ -3,6 +3,8 @@ import type { Person } from "@mossy/contract/people";
 declare global {
   // oxlint-disable-next-line typescript/no-namespace -- this is how Express lets a request carry more
   namespace Express {
-    interface Request { person?: Person }
+    interface Request {
+      person?: Person;
+    }
   }
 }

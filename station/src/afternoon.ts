@@ -2,7 +2,13 @@ import { CHANNELS, blankTrack } from "@mossy/core/session/document";
 import type { Session, Track } from "@mossy/core/session/document";
 
 /** How much a session drifts while people work in it. */
-export interface Work { readonly renamed: number; readonly added: number; readonly recoloured: number; readonly takenOut: number; readonly swapped: number }
+export interface Work {
+  readonly renamed: number;
+  readonly added: number;
+  readonly recoloured: number;
+  readonly takenOut: number;
+  readonly swapped: number;
+}
 
 /** An ordinary afternoon. */
 export const AFTERNOON: Work = { renamed: 4, added: 2, recoloured: 1, takenOut: 1, swapped: 1 };
@@ -15,7 +21,18 @@ const BY_HAND: readonly ((name: string) => string)[] = [
   (n) => `${n} ok`,
 ];
 const OTHER_COLOURS = ["#d11a6b", "#00b3b3", "#77dd11", "#f25c05"];
-const ADDED = ["tamb 2", "Rm far", "shaker", "gtr amp", "lead vox dbl", "Aud wide", "cowbell new", "conga hi 2", "Click", "scratch vox"];
+const ADDED = [
+  "tamb 2",
+  "Rm far",
+  "shaker",
+  "gtr amp",
+  "lead vox dbl",
+  "Aud wide",
+  "cowbell new",
+  "conga hi 2",
+  "Click",
+  "scratch vox",
+];
 
 /**
  * What people do to a session in an afternoon of work: rename by hand, add tracks for the job, recolour, take out, swap inputs.
@@ -24,7 +41,9 @@ const ADDED = ["tamb 2", "Rm far", "shaker", "gtr amp", "lead vox dbl", "Aud wid
 export function work(session: Session, much: Work, roll: () => number): Session {
   let tracks: Track[] = [...session.tracks];
   const pick = (from: readonly Track[]): Track | undefined => from[Math.floor(roll() * from.length)];
-  const replace = (t: Track | undefined, fields: Partial<Track>): void => { if (t) tracks = tracks.map((x) => (x.id === t.id ? { ...x, ...fields } : x)); };
+  const replace = (t: Track | undefined, fields: Partial<Track>): void => {
+    if (t) tracks = tracks.map((x) => (x.id === t.id ? { ...x, ...fields } : x));
+  };
   const sources = (): Track[] => tracks.filter((t) => t.kind === "audio");
   const touched = new Set<string>();
   const untouched = (): Track[] => sources().filter((t) => !touched.has(t.id));
@@ -43,7 +62,10 @@ export function work(session: Session, much: Work, roll: () => number): Session 
   }
   for (let n = 0; n < much.takenOut; n++) {
     const t = pick(untouched());
-    if (t) tracks = tracks.filter((x) => x.id !== t.id).map((x) => (x.feeds === t.id ? { ...x, feeds: t.feeds } : x));
+    if (t)
+      tracks = tracks
+        .filter((x) => x.id !== t.id)
+        .map((x) => (x.feeds === t.id ? { ...x, feeds: t.feeds } : x));
   }
   for (let n = 0; n < much.swapped; n++) {
     const mono = untouched().filter((t) => t.input !== null && CHANNELS[t.format ?? "mono"] === 1);
@@ -61,7 +83,11 @@ export function work(session: Session, much: Work, roll: () => number): Session 
     const name = ADDED[(start + n) % ADDED.length] ?? "new";
     if (names.has(name)) continue;
     const neighbour = tracks.findIndex((t) => t.kind === "main");
-    tracks.splice(neighbour < 0 ? tracks.length : neighbour, 0, blankTrack(`room-${start}-${n}-${tracks.length}`, name, { feeds: main, source: "mic" }));
+    tracks.splice(
+      neighbour < 0 ? tracks.length : neighbour,
+      0,
+      blankTrack(`room-${start}-${n}-${tracks.length}`, name, { feeds: main, source: "mic" }),
+    );
   }
   return { ...session, tracks };
 }

@@ -13,7 +13,9 @@ export class DiskRefusal extends Error {
 /** The shared disk of the rooms; ours is a folder that stands in for it. Nothing here deletes or overwrites. */
 export class SharedDisk {
   readonly #root: string;
-  constructor(root: string) { this.#root = resolve(root); }
+  constructor(root: string) {
+    this.#root = resolve(root);
+  }
 
   /** Everything on it, folders before what they hold. Links are not followed. */
   async list(): Promise<Entry[]> {
@@ -22,8 +24,11 @@ export class SharedDisk {
       const there = await readdir(join(this.#root, folder), { withFileTypes: true });
       for (const e of there.sort((a, b) => (a.name < b.name ? -1 : 1))) {
         const path = folder === "" ? e.name : `${folder}/${e.name}`;
-        if (e.isDirectory()) { found.push({ path, folder: true, size: null }); await walk(path); }
-        else if (e.isFile()) found.push({ path, folder: false, size: (await lstat(join(this.#root, path))).size });
+        if (e.isDirectory()) {
+          found.push({ path, folder: true, size: null });
+          await walk(path);
+        } else if (e.isFile())
+          found.push({ path, folder: false, size: (await lstat(join(this.#root, path))).size });
       }
     };
     await walk("");
@@ -39,7 +44,7 @@ export class SharedDisk {
 
   /** Makes a folder and those it stands in. @returns whether it was not there before */
   async makeFolder(path: string): Promise<boolean> {
-    return await mkdir(await this.#inside(path), { recursive: true }) !== undefined;
+    return (await mkdir(await this.#inside(path), { recursive: true })) !== undefined;
   }
 
   /** Does one step of a move plan. @throws DiskRefusal where what moves is not there, or its target is */
@@ -50,15 +55,18 @@ export class SharedDisk {
       await mkdir(at);
       return;
     }
-    const from = await this.#inside(step.from), to = await this.#inside(step.to);
-    if (!await isThere(from)) throw new DiskRefusal(`“${step.from}” is not there any more`);
+    const from = await this.#inside(step.from),
+      to = await this.#inside(step.to);
+    if (!(await isThere(from))) throw new DiskRefusal(`“${step.from}” is not there any more`);
     if (await isThere(to)) throw new DiskRefusal(`“${step.to}” is there already`);
-    if (!await isThere(dirname(to))) throw new DiskRefusal(`the folder of “${step.to}” is not there`);
+    if (!(await isThere(dirname(to)))) throw new DiskRefusal(`the folder of “${step.to}” is not there`);
     await rename(from, to);
   }
 
   /** Whether something stands at a path. */
-  async has(path: string): Promise<boolean> { return isThere(await this.#inside(path)); }
+  async has(path: string): Promise<boolean> {
+    return isThere(await this.#inside(path));
+  }
 
   /** Puts files where there are none yet, for the demo. */
   async stock(files: readonly { readonly path: string; readonly content: string | null }[]): Promise<void> {
@@ -73,10 +81,12 @@ export class SharedDisk {
   /** Where a path is on the real disk. @throws DiskRefusal where it would leave the shared disk, by name or by a link */
   async #inside(path: string): Promise<string> {
     const at = resolve(this.#root, ...path.split("/"));
-    if (!at.startsWith(this.#root + sep) || path.includes("\0")) throw new DiskRefusal(`“${path}” is not on the shared disk`);
+    if (!at.startsWith(this.#root + sep) || path.includes("\0"))
+      throw new DiskRefusal(`“${path}” is not on the shared disk`);
     for (let up = dirname(at); up.startsWith(this.#root + sep); up = dirname(up)) {
-      if (!await isThere(up)) continue;
-      if (!(await realpath(up)).startsWith(await realpath(this.#root))) throw new DiskRefusal(`“${path}” leads off the shared disk`);
+      if (!(await isThere(up))) continue;
+      if (!(await realpath(up)).startsWith(await realpath(this.#root)))
+        throw new DiskRefusal(`“${path}” leads off the shared disk`);
       break;
     }
     return at;
@@ -84,5 +94,10 @@ export class SharedDisk {
 }
 
 async function isThere(path: string): Promise<boolean> {
-  try { await lstat(path); return true; } catch { return false; }
+  try {
+    await lstat(path);
+    return true;
+  } catch {
+    return false;
+  }
 }

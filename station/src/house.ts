@@ -15,7 +15,12 @@ export class House {
   constructor(private readonly base: string) {}
 
   async signIn(name: string, password: string): Promise<void> {
-    const res = await this.#send("signIn", pathOf("signIn", {}), JSON.stringify({ name, password }), "application/json");
+    const res = await this.#send(
+      "signIn",
+      pathOf("signIn", {}),
+      JSON.stringify({ name, password }),
+      "application/json",
+    );
     this.#cookie = res.headers.get("set-cookie")?.split(";")[0] ?? "";
   }
 
@@ -25,11 +30,23 @@ export class House {
     return new Uint8Array(await res.arrayBuffer());
   }
 
-  async handIn(session: string, file: Uint8Array, name: string): Promise<{ number: number; findings: number }> {
+  async handIn(
+    session: string,
+    file: Uint8Array,
+    name: string,
+  ): Promise<{ number: number; findings: number }> {
     const query = new URLSearchParams({ session, name }).toString();
-    const res = await this.#send("handIn", `${pathOf("handIn", {})}?${query}`, new Uint8Array(file), "application/octet-stream");
+    const res = await this.#send(
+      "handIn",
+      `${pathOf("handIn", {})}?${query}`,
+      new Uint8Array(file),
+      "application/octet-stream",
+    );
     const answer = handInAnswer.parse(await res.json());
-    if (!answer.taken) throw new Error(`the house asks whether this file belongs to that session: ${answer.known} of ${answer.of} tracks are known again`);
+    if (!answer.taken)
+      throw new Error(
+        `the house asks whether this file belongs to that session: ${answer.known} of ${answer.of} tracks are known again`,
+      );
     return answer;
   }
 
@@ -55,15 +72,21 @@ export class House {
           }
         }
       } catch (e) {
-        console.error(`station: no line to the house (${e instanceof Error ? e.message : String(e)}), trying again`);
+        console.error(
+          `station: no line to the house (${e instanceof Error ? e.message : String(e)}), trying again`,
+        );
       }
-      await new Promise((resolve) => { setTimeout(resolve, AGAIN_AFTER); });
+      await new Promise((resolve) => {
+        setTimeout(resolve, AGAIN_AFTER);
+      });
     }
   }
 
   async #send(name: RouteName, path: string, body?: BodyInit, type?: string): Promise<Response> {
     const res = await fetch(`${this.base}/api${path}`, {
-      method: paths[name][0].toUpperCase(), headers: { cookie: this.#cookie, ...(type === undefined ? {} : { "content-type": type }) }, ...(body === undefined ? {} : { body }),
+      method: paths[name][0].toUpperCase(),
+      headers: { cookie: this.#cookie, ...(type === undefined ? {} : { "content-type": type }) },
+      ...(body === undefined ? {} : { body }),
     });
     if (res.ok) return res;
     const said = problem.safeParse(tryJson(await res.text()));
@@ -72,5 +95,9 @@ export class House {
 }
 
 function tryJson(text: string): unknown {
-  try { return JSON.parse(text); } catch { return null; }
+  try {
+    return JSON.parse(text);
+  } catch {
+    return null;
+  }
 }

@@ -18,7 +18,9 @@ const { values } = parseArgs({
 });
 
 if (values.help) {
-  console.log("npm run station -- [--session ID] [--house URL] [--as NAME --password WORD] [--pace MS]\n\nA stand-in for the workstations of the rooms: takes packages, works an afternoon in each, hands the session file in.\nWith --session it does so once for that session; without, it waits for packages that are sent.");
+  console.log(
+    "npm run station -- [--session ID] [--house URL] [--as NAME --password WORD] [--pace MS]\n\nA stand-in for the workstations of the rooms: takes packages, works an afternoon in each, hands the session file in.\nWith --session it does so once for that session; without, it waits for packages that are sent.",
+  );
   process.exit(0);
 }
 
@@ -27,12 +29,20 @@ await house.signIn(values.as, values.password);
 
 async function afternoon(session: string): Promise<void> {
   const parcel = readPackage(await house.fetchPackage(session));
-  console.log(`station: took “${parcel.session.title}” (${parcel.session.tracks.length} tracks, ${parcel.inputLines} lines of input list, ${parcel.folders.length} folders)`);
-  await new Promise((resolve) => { setTimeout(resolve, Number(values.pace)); });
+  console.log(
+    `station: took “${parcel.session.title}” (${parcel.session.tracks.length} tracks, ${parcel.inputLines} lines of input list, ${parcel.folders.length} folders)`,
+  );
+  await new Promise((resolve) => {
+    setTimeout(resolve, Number(values.pace));
+  });
   // Each session drifts in its own way, and each time the same.
   const seed = [...session].reduce((n, ch) => (n * 31 + ch.charCodeAt(0)) | 0, 7);
   const worked = work(parcel.session, AFTERNOON, dice(seed));
-  const { number, findings } = await house.handIn(session, writeExchange(worked, parcel.of), parcel.fileName);
+  const { number, findings } = await house.handIn(
+    session,
+    writeExchange(worked, parcel.of),
+    parcel.fileName,
+  );
   console.log(`station: handed in “${parcel.session.title}”, check-in ${number}, ${findings} findings`);
 }
 
@@ -42,7 +52,12 @@ if (values.session !== undefined) {
 }
 
 // Ends with the start command that began it.
-if (process.env["ENDS_WITH_PARENT"]) process.stdin.on("end", () => { process.exit(0); }).resume();
+if (process.env["ENDS_WITH_PARENT"])
+  process.stdin
+    .on("end", () => {
+      process.exit(0);
+    })
+    .resume();
 console.log(`station: waiting for packages from ${values.house}`);
 /** A corrected file takes the place of the session as it stood in the room; nobody works in it unasked. */
 async function putRight(title: string, checkIn: string): Promise<void> {
@@ -52,5 +67,7 @@ async function putRight(title: string, checkIn: string): Promise<void> {
 
 for await (const { as, session, title, checkIn } of house.sent()) {
   const took = as === "correction" && checkIn !== null ? putRight(title, checkIn) : afternoon(session);
-  await took.catch((e: unknown) => { console.error(`station: ${e instanceof Error ? e.message : String(e)}`); });
+  await took.catch((e: unknown) => {
+    console.error(`station: ${e instanceof Error ? e.message : String(e)}`);
+  });
 }

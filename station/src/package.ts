@@ -4,7 +4,13 @@ import type { Session } from "@mossy/core/session/document";
 import { strFromU8, unzipSync } from "fflate";
 
 /** A package as a station unpacks it. */
-export interface Parcel { readonly session: Session; readonly of: string | null; readonly fileName: string; readonly folders: readonly string[]; readonly inputLines: number }
+export interface Parcel {
+  readonly session: Session;
+  readonly of: string | null;
+  readonly fileName: string;
+  readonly folders: readonly string[];
+  readonly inputLines: number;
+}
 
 /** Unpacks a package of the house. @throws Error when it holds no session file */
 export function readPackage(bytes: Uint8Array): Parcel {
@@ -16,8 +22,15 @@ export function readPackage(bytes: Uint8Array): Parcel {
   const { session, of } = readExchange(file);
   const list = names.find((n) => n.endsWith("Input_list.csv"));
   return {
-    session, of, fileName: path.slice(path.lastIndexOf("/") + 1),
+    session,
+    of,
+    fileName: path.slice(path.lastIndexOf("/") + 1),
     folders: names.filter((n) => n.endsWith("/")),
-    inputLines: list === undefined ? 0 : strFromU8(files[list] ?? new Uint8Array()).trim().split("\r\n").length - 1,
+    inputLines:
+      list === undefined
+        ? 0
+        : strFromU8(files[list] ?? new Uint8Array())
+            .trim()
+            .split("\r\n").length - 1,
   };
 }

@@ -13,7 +13,19 @@ const session = { ...smallSession(), tracks: smallSession().tracks.map((t) => ({
 
 describe("the stand-in station", () => {
   it("drifts as an afternoon does: renamed, added, recoloured, taken out, inputs swapped", () => {
-    const roomy = { ...session, tracks: [...session.tracks.slice(0, 4), ...Array.from({ length: 8 }, (_, i) => ({ ...session.tracks[1]!, id: `k${i}`, name: `Iron_${i + 1}`, input: 10 + i })), ...session.tracks.slice(4)] };
+    const roomy = {
+      ...session,
+      tracks: [
+        ...session.tracks.slice(0, 4),
+        ...Array.from({ length: 8 }, (_, i) => ({
+          ...session.tracks[1]!,
+          id: `k${i}`,
+          name: `Iron_${i + 1}`,
+          input: 10 + i,
+        })),
+        ...session.tracks.slice(4),
+      ],
+    };
     const after = work(roomy, AFTERNOON, dice(5));
     const changes = diff(roomy, after);
     const fields = (field: string) => changes.filter((c) => c.do === "set" && c.field === field).length;
@@ -29,9 +41,29 @@ describe("the stand-in station", () => {
   });
 
   it("unpacks a package of the house", () => {
-    const room = { name: "Van", says: "", inputs: [{ number: 1, label: "Mic", takes: ["mic" as const], phantom: false }], sampleRates: [48000], widest: "stereo" as const, palette: [] };
-    const bytes = makePackage({ house: usualHouse("x"), room, session, id: "s1", folder: "2026-09-11_x_Van", report: { adjusted: [], unplaced: [], leftOut: [] }, from: "x, release 1" });
-    expect(readPackage(bytes)).toMatchObject({ session, of: "s1", fileName: "Small-session.dawproject", inputLines: 4 });
+    const room = {
+      name: "Van",
+      says: "",
+      inputs: [{ number: 1, label: "Mic", takes: ["mic" as const], phantom: false }],
+      sampleRates: [48000],
+      widest: "stereo" as const,
+      palette: [],
+    };
+    const bytes = makePackage({
+      house: usualHouse("x"),
+      room,
+      session,
+      id: "s1",
+      folder: "2026-09-11_x_Van",
+      report: { adjusted: [], unplaced: [], leftOut: [] },
+      from: "x, release 1",
+    });
+    expect(readPackage(bytes)).toMatchObject({
+      session,
+      of: "s1",
+      fileName: "Small-session.dawproject",
+      inputLines: 4,
+    });
     expect(readPackage(bytes).folders).toContain("2026-09-11_x_Van/Audio/");
     expect(() => readPackage(zipSync({ "a.txt": strToU8("x") }))).toThrow("no session file");
   });

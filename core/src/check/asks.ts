@@ -41,7 +41,12 @@ export function askedInWords(edition: number, findings: readonly Pick<Finding, "
 const NAMES = ["name", "names"] as const;
 const PLACES = ["place", "places"] as const;
 const WORDS: Readonly<Record<string, readonly [string, string]>> = {
-  "name-off-pattern": NAMES, "name-unreadable": NAMES, "same-name": NAMES,
-  "outside-folder": PLACES, "out-of-order": PLACES,
-  "colour-off": ["colour", "colours"], "icon-off": ["icon", "icons"], "folder-sound": ["folder", "folders"],
+  "name-off-pattern": NAMES,
+  "name-unreadable": NAMES,
+  "same-name": NAMES,
+  "outside-folder": PLACES,
+  "out-of-order": PLACES,
+  "colour-off": ["colour", "colours"],
+  "icon-off": ["icon", "icons"],
+  "folder-sound": ["folder", "folders"],
 };

@@ -13,13 +13,27 @@ import { causesOf, standOf } from "./causes.ts";
 import { check, open, putAllRight } from "./check.ts";
 
 const first: House = usualHouse("Saltmarsh");
-const darker = (house: House): House => ({ ...house, palette: house.palette.map((c) => ({ ...c, hex: `#0${c.hex.slice(2)}` })) });
+const darker = (house: House): House => ({
+  ...house,
+  palette: house.palette.map((c) => ({ ...c, hex: `#0${c.hex.slice(2)}` })),
+});
 const then = makeStyle(first);
 const now = makeStyle(darker(first));
 /** A session by the book of the first edition. */
 const tidy = apply(dressed(then, smallSession()), putAllRight(then, dressed(then, smallSession())));
-const set = <F extends "name" | "colour" | "pan">(s: Session, id: string, field: F, to: Session["tracks"][number][F]): Session =>
-  apply(s, [setField(s.tracks.find((t) => t.id === id)!, field, to)]);
+const set = <F extends "name" | "colour" | "pan">(
+  s: Session,
+  id: string,
+  field: F,
+  to: Session["tracks"][number][F],
+): Session =>
+  apply(s, [
+    setField(
+      s.tracks.find((t) => t.id === id)!,
+      field,
+      to,
+    ),
+  ]);
 
 describe("who brought a finding about", () => {
   it("is the room where it changed something, the edition where it asks anew, the release where it went out like that", () => {
@@ -27,7 +41,8 @@ describe("who brought a finding about", () => {
     const came = set(given, "gtr", "name", "elguitar amp");
     const findings = open(check(now, came, given));
     const causes = causesOf(now, came, { given, style: then }, findings);
-    const of = (track: string, rule: string) => causes.get(findings.find((f) => f.track === track && f.rule === rule)!.id);
+    const of = (track: string, rule: string) =>
+      causes.get(findings.find((f) => f.track === track && f.rule === rule)!.id);
     expect(of("top", "name-off-pattern")).toBe("release");
     expect(of("gtr", "name-off-pattern")).toBe("room");
     expect(of("kick", "colour-off")).toBe("edition");
@@ -54,7 +69,8 @@ describe("who brought a finding about", () => {
     };
     const given = before([bottom!], kick!);
     const came = before([{ ...gtr!, id: "x", name: "EGtr_Amp_x", parent: kick!.parent }, bottom!], kick!);
-    const out = (s: Session) => check(then, s, given).filter((f) => f.rule === "out-of-order" && f.track === "bottom");
+    const out = (s: Session) =>
+      check(then, s, given).filter((f) => f.rule === "out-of-order" && f.track === "bottom");
     const findings = out(came);
     expect([out(given)[0]?.before, findings[0]?.before]).toEqual(["first", "after EGtr_Amp_x"]);
     expect([...causesOf(then, came, { given, style: then }, findings).values()]).toEqual(["release"]);
@@ -75,13 +91,20 @@ describe("what an edition asks of a template", () => {
     const after = apply(template, asked.changes);
     expect(diff(template, after).every((c) => c.do === "set" && c.field === "colour")).toBe(true);
     expect(askedOf(now, then, after).findings).toEqual([]);
-    expect(open(check(now, after)).some((f) => f.track === "top" && f.rule === "name-off-pattern")).toBe(true);
+    expect(open(check(now, after)).some((f) => f.track === "top" && f.rule === "name-off-pattern")).toBe(
+      true,
+    );
     expect(askedOf(now, now, template)).toEqual({ findings: [], changes: [] });
   });
 
   it("is said in a line that can stand as the note of a release", () => {
     const rules = ["name-off-pattern", "name-off-pattern", "colour-off", "out-of-order", "lows"];
-    expect(askedInWords(3, rules.map((rule) => ({ rule })))).toBe("Follows edition 3: 2 names, 1 colour, 1 place, 1 other thing.");
+    expect(
+      askedInWords(
+        3,
+        rules.map((rule) => ({ rule })),
+      ),
+    ).toBe("Follows edition 3: 2 names, 1 colour, 1 place, 1 other thing.");
     expect(askedInWords(4, [])).toBe("Follows edition 4.");
   });
 });

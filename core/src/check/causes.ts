@@ -14,17 +14,21 @@ export const CAUSES = ["room", "edition", "release"] as const;
 export type Cause = (typeof CAUSES)[number];
 
 /** A session that went out from the house: how it was given, and the house style in force then. */
-export interface Start { readonly given: Session; readonly style: Style }
+export interface Start {
+  readonly given: Session;
+  readonly style: Style;
+}
 
 /** Rules whose `before` names a neighbour, who may be another one without anything having been done to the track. */
 const BY_NEIGHBOURS: ReadonlySet<string> = new Set(["out-of-order"]);
 
 /** The same for findings that say the same thing of the same track. */
 export const sameThing = (f: Finding): string =>
-  `${f.rule}|${f.track ?? ""}|${BY_NEIGHBOURS.has(f.rule) ? "" : f.before ?? ""}`;
+  `${f.rule}|${f.track ?? ""}|${BY_NEIGHBOURS.has(f.rule) ? "" : (f.before ?? "")}`;
 
 /** What some findings are about, to be asked for. */
-export const things = (findings: readonly Finding[]): ReadonlySet<string> => new Set(findings.map(sameThing));
+export const things = (findings: readonly Finding[]): ReadonlySet<string> =>
+  new Set(findings.map(sameThing));
 
 /** What was off in a session when it went out; worked out once for each session and style. */
 function broughtAlong({ given, style }: Start): ReadonlySet<string> {
@@ -43,17 +47,28 @@ const brought = new WeakMap<Session, WeakMap<Style, ReadonlySet<string>>>();
  * @param style the house style in force now, which the findings were made with
  * @param session the session as it stands
  */
-export function causesOf(style: Style, session: Session, start: Start, findings: readonly Finding[]): ReadonlyMap<string, Cause> {
+export function causesOf(
+  style: Style,
+  session: Session,
+  start: Start,
+  findings: readonly Finding[],
+): ReadonlyMap<string, Cause> {
   const release = broughtAlong(start);
   const then = style === start.style ? null : things(check(start.style, session, start.given));
-  return new Map(findings.map((f) => {
-    const thing = sameThing(f);
-    return [f.id, release.has(thing) ? "release" : then && !then.has(thing) ? "edition" : "room"];
-  }));
+  return new Map(
+    findings.map((f) => {
+      const thing = sameThing(f);
+      return [f.id, release.has(thing) ? "release" : then && !then.has(thing) ? "edition" : "room"];
+    }),
+  );
 }
 
 /** How a session stands: its tracks, how many of them the room left as the house has them, and what is open by who brought it about. */
-export interface Stand { readonly tracks: number; readonly following: number; readonly open: Readonly<Record<Cause, number>> }
+export interface Stand {
+  readonly tracks: number;
+  readonly following: number;
+  readonly open: Readonly<Record<Cause, number>>;
+}
 
 /** How a session stands. What a later edition asks and what was off when it went out are not the room's drift. */
 export function standOf(style: Style, session: Session, start: Start): Stand {
@@ -62,7 +77,11 @@ export function standOf(style: Style, session: Session, start: Start): Stand {
 }
 
 /** The same from findings that are known already. */
-export function countStand(session: Session, findings: readonly Finding[], causes: ReadonlyMap<string, Cause>): Stand {
+export function countStand(
+  session: Session,
+  findings: readonly Finding[],
+  causes: ReadonlyMap<string, Cause>,
+): Stand {
   const off = { room: 0, edition: 0, release: 0 };
   for (const f of open(findings)) off[causes.get(f.id) ?? "room"]++;
   const byRoom = findings.filter((f) => (causes.get(f.id) ?? "room") === "room");

@@ -14,8 +14,12 @@ import { RULES } from "./rules.ts";
 const style = makeStyle(usualHouse("Test house"));
 /** The small session as the house wants it: nothing to find. */
 const tidy = dressed(style, smallSession());
-const edit = (s: Session, id: string, fields: Partial<TrackFields>): Session => ({ ...s, tracks: s.tracks.map((t) => (t.id === id ? { ...t, ...fields } : t)) });
-const find = (s: Session, rule: string, baseline: Session | null = null) => check(style, s, baseline).filter((f) => f.rule === rule);
+const edit = (s: Session, id: string, fields: Partial<TrackFields>): Session => ({
+  ...s,
+  tracks: s.tracks.map((t) => (t.id === id ? { ...t, ...fields } : t)),
+});
+const find = (s: Session, rule: string, baseline: Session | null = null) =>
+  check(style, s, baseline).filter((f) => f.rule === rule);
 const one = (s: Session, rule: string, baseline: Session | null = null) => {
   const found = find(s, rule, baseline);
   expect(found, `${rule} once`).toHaveLength(1);
@@ -28,7 +32,10 @@ const fixed = (s: Session, rule: string, baseline: Session | null = null): Sessi
   expect(find(after, rule, baseline), `${rule} after its fix`).toEqual([]);
   return after;
 };
-const without = (s: Session, id: string): Session => ({ ...s, tracks: s.tracks.filter((t) => t.id !== id) });
+const without = (s: Session, id: string): Session => ({
+  ...s,
+  tracks: s.tracks.filter((t) => t.id !== id),
+});
 
 describe("checking", () => {
   it("finds nothing in a session that follows the house", () => {
@@ -44,7 +51,11 @@ describe("checking", () => {
 describe("house style", () => {
   it("name off the pattern: renames, and says what the pattern is", () => {
     const s = edit(tidy, "top", { name: "snare TOP" });
-    expect(one(s, "name-off-pattern")).toMatchObject({ before: "snare TOP", after: "Snare_Top", says: "“snare TOP” is off the house pattern." });
+    expect(one(s, "name-off-pattern")).toMatchObject({
+      before: "snare TOP",
+      after: "Snare_Top",
+      says: "“snare TOP” is off the house pattern.",
+    });
     expect(fixed(s, "name-off-pattern")).toEqual(tidy);
   });
 
@@ -58,11 +69,20 @@ describe("house style", () => {
   it("name nobody can read: says so and offers nothing", () => {
     const s = edit(tidy, "gtr", { name: "xqzv", role: null, positions: [] });
     expect(one(s, "name-unreadable")).toMatchObject({ fix: null, says: "Nobody can tell what “xqzv” is." });
-    expect(one(edit(tidy, "gtr", { name: "", role: null }), "name-unreadable").says).toBe("A track has no name.");
+    expect(one(edit(tidy, "gtr", { name: "", role: null }), "name-unreadable").says).toBe(
+      "A track has no name.",
+    );
   });
 
   it("same name twice: the second gets a name of its own; a folder may be called like a track", () => {
-    const s = { ...tidy, tracks: [...tidy.tracks, blankTrack("again", "xqzv", { feeds: "main" }), blankTrack("again2", "XQZV", { feeds: "main" })] };
+    const s = {
+      ...tidy,
+      tracks: [
+        ...tidy.tracks,
+        blankTrack("again", "xqzv", { feeds: "main" }),
+        blankTrack("again2", "XQZV", { feeds: "main" }),
+      ],
+    };
     expect(one(s, "same-name").after).toBe("XQZV_2");
     fixed(s, "same-name");
     expect(find(edit(tidy, "gtr", { name: "KIT" }), "same-name")).toEqual([]);
@@ -70,14 +90,20 @@ describe("house style", () => {
 
   it("colour and icon: names the colour the house gives", () => {
     const s = edit(tidy, "kick", { colour: "#ff0000", icon: null });
-    expect(one(s, "colour-off")).toMatchObject({ after: "#3e6d8e", because: "The house gives Kick Harbour (#3e6d8e)." });
+    expect(one(s, "colour-off")).toMatchObject({
+      after: "#3e6d8e",
+      because: "The house gives Kick Harbour (#3e6d8e).",
+    });
     fixed(s, "colour-off");
     fixed(s, "icon-off");
   });
 
   it("outside its folder: moves it in, where the order wants it, and takes its feed along", () => {
     const kick = tidy.tracks.find((t) => t.id === "kick")!;
-    const s = { ...without(tidy, "kick"), tracks: [{ ...kick, parent: null, feeds: "main" }, ...without(tidy, "kick").tracks] };
+    const s = {
+      ...without(tidy, "kick"),
+      tracks: [{ ...kick, parent: null, feeds: "main" }, ...without(tidy, "kick").tracks],
+    };
     expect(one(s, "outside-folder").says).toBe("“Kick” stands outside all folders, not in KIT.");
     const after = fixed(s, "outside-folder");
     expect(after.tracks.find((t) => t.id === "kick")).toMatchObject({ parent: "kit", feeds: "kit" });
@@ -95,42 +121,86 @@ describe("house style", () => {
 describe("signal", () => {
   it("a bus narrower than the main path", () => {
     const s = edit(tidy, "rev", { format: "mono" });
-    expect(one(s, "bus-format")).toMatchObject({ weight: "broken", says: "The return “Plate” is mono, the session is stereo." });
+    expect(one(s, "bus-format")).toMatchObject({
+      weight: "broken",
+      says: "The return “Plate” is mono, the session is stereo.",
+    });
     fixed(s, "bus-format");
   });
-  it("an armed folder", () => { fixed(edit(tidy, "kit", { armed: true }), "folder-armed"); });
+  it("an armed folder", () => {
+    fixed(edit(tidy, "kit", { armed: true }), "folder-armed");
+  });
   it("a feed that leads nowhere, and one to a track that is gone", () => {
     fixed(edit(tidy, "gtr", { feeds: null }), "feeds-nowhere");
-    expect(one(edit(tidy, "gtr", { feeds: "gone" }), "feeds-nowhere").says).toBe("“EGtr_Amp” feeds a track that is not there.");
+    expect(one(edit(tidy, "gtr", { feeds: "gone" }), "feeds-nowhere").says).toBe(
+      "“EGtr_Amp” feeds a track that is not there.",
+    );
   });
   it("a send to a track that is gone", () => {
-    fixed(edit(tidy, "gtr", { sends: [{ id: "x", to: "gone", level: 0, beforeFader: false }] }), "feeds-nowhere");
+    fixed(
+      edit(tidy, "gtr", { sends: [{ id: "x", to: "gone", level: 0, beforeFader: false }] }),
+      "feeds-nowhere",
+    );
   });
   it("a circle, shown along its way", () => {
-    const s = edit(edit(tidy, "rev", { sends: [{ id: "x", to: "kit", level: 0, beforeFader: false }] }), "kit", { sends: [{ id: "y", to: "rev", level: 0, beforeFader: false }] });
+    const s = edit(
+      edit(tidy, "rev", { sends: [{ id: "x", to: "kit", level: 0, beforeFader: false }] }),
+      "kit",
+      { sends: [{ id: "y", to: "rev", level: 0, beforeFader: false }] },
+    );
     expect(one(s, "feeds-circle").says).toMatch(/KIT → Plate → KIT|Plate → KIT → Plate/);
     fixed(s, "feeds-circle");
   });
   it("an input used twice, also by the second channel of a wide track", () => {
     fixed(edit(tidy, "gtr", { input: 1 }), "input-twice");
-    expect(one(edit(tidy, "gtr", { input: 2, format: "stereo" }), "input-twice").says).toContain("Input 2 is used by");
-    expect(find(edit(edit(tidy, "kick", { input: 5 }), "gtr", { input: 4, format: "stereo" }), "input-twice")).toHaveLength(1);
+    expect(one(edit(tidy, "gtr", { input: 2, format: "stereo" }), "input-twice").says).toContain(
+      "Input 2 is used by",
+    );
+    expect(
+      find(edit(edit(tidy, "kick", { input: 5 }), "gtr", { input: 4, format: "stereo" }), "input-twice"),
+    ).toHaveLength(1);
   });
   it("all of one kind are put right without touching the others", () => {
-    const s = edit(edit(edit(tidy, "top", { name: "snare TOP" }), "gtr", { name: "egtr amp" }), "kick", { colour: "#123456" });
-    const after = apply(s, putAllRight(style, s, null, (found) => found.filter((f) => f.rule === "name-off-pattern")));
+    const s = edit(edit(edit(tidy, "top", { name: "snare TOP" }), "gtr", { name: "egtr amp" }), "kick", {
+      colour: "#123456",
+    });
+    const after = apply(
+      s,
+      putAllRight(style, s, null, (found) => found.filter((f) => f.rule === "name-off-pattern")),
+    );
     expect(check(style, after).map((f) => [f.rule, f.track])).toEqual([["colour-off", "kick"]]);
-    expect(putAllRight(style, s, null, (found) => found.filter((f) => f.rule === "unfed-return"))).toEqual([]);
+    expect(putAllRight(style, s, null, (found) => found.filter((f) => f.rule === "unfed-return"))).toEqual(
+      [],
+    );
   });
 
   it("two microphones on one source from two sides with the same polarity: asked about, never inverted unasked", () => {
     expect(find(tidy, "polarity-pair")).toEqual([]);
     const s = edit(tidy, "bottom", { polarity: "normal" });
-    expect(one(s, "polarity-pair")).toMatchObject({ track: "bottom", before: "normal", after: "inverted", fix: { sure: false }, says: "“Snare_Btm” and “Snare_Top” hear one source from two sides with the same polarity." });
+    expect(one(s, "polarity-pair")).toMatchObject({
+      track: "bottom",
+      before: "normal",
+      after: "inverted",
+      fix: { sure: false },
+      says: "“Snare_Btm” and “Snare_Top” hear one source from two sides with the same polarity.",
+    });
     expect(fixed(s, "polarity-pair")).toEqual(tidy);
-    expect(find(edit(edit(tidy, "bottom", { polarity: "normal" }), "top", { polarity: "inverted" }), "polarity-pair")).toEqual([]);
+    expect(
+      find(
+        edit(edit(tidy, "bottom", { polarity: "normal" }), "top", { polarity: "inverted" }),
+        "polarity-pair",
+      ),
+    ).toEqual([]);
     // The bottom of another snare is no pair of this one's top.
-    expect(find(edit(edit(tidy, "bottom", { polarity: "normal", number: 2, name: "Snare_Btm_2" }), "top", { number: 1, name: "Snare_Top_1" }), "polarity-pair")).toEqual([]);
+    expect(
+      find(
+        edit(edit(tidy, "bottom", { polarity: "normal", number: 2, name: "Snare_Btm_2" }), "top", {
+          number: 1,
+          name: "Snare_Top_1",
+        }),
+        "polarity-pair",
+      ),
+    ).toEqual([]);
   });
 
   it("a return nobody feeds: may be taken out, but only when asked", () => {
@@ -142,14 +212,19 @@ describe("signal", () => {
 
 describe("against what went out", () => {
   it("a missing track is put back where it was", () => {
-    expect(fixed(without(tidy, "top"), "missing-track", tidy).tracks.map((t) => t.id)).toEqual(tidy.tracks.map((t) => t.id));
+    expect(fixed(without(tidy, "top"), "missing-track", tidy).tracks.map((t) => t.id)).toEqual(
+      tidy.tracks.map((t) => t.id),
+    );
   });
   it("an extra track may be this job's own", () => {
     const s = { ...tidy, tracks: [...tidy.tracks, blankTrack("x", "Iron", { feeds: "main" })] };
     expect(fixed(s, "extra-track", tidy).tracks.at(-1)?.job).toBe(true);
   });
   it("an input that changed, a sample rate that changed", () => {
-    expect(one(edit(tidy, "gtr", { input: 9 }), "input-moved", tidy)).toMatchObject({ before: "Input 9", after: "Input 4" });
+    expect(one(edit(tidy, "gtr", { input: 9 }), "input-moved", tidy)).toMatchObject({
+      before: "Input 9",
+      after: "Input 4",
+    });
     fixed(edit(tidy, "gtr", { input: 9 }), "input-moved", tidy);
     fixed({ ...tidy, sampleRate: 44100 }, "setting-changed", tidy);
   });
@@ -170,10 +245,17 @@ describe("keeping a finding", () => {
 
 describe("putting all right", () => {
   it("leaves nothing that could be put right unasked, for any session and any release it came from", () => {
-    fc.assert(fc.property(sessions(10), sessions(10), (given, came) => {
-      const after = apply(came, putAllRight(style, came, given));
-      expect(open(check(style, after, given)).filter((f) => f.fix?.sure).map((f) => f.says)).toEqual([]);
-    }), { numRuns: 150 });
+    fc.assert(
+      fc.property(sessions(10), sessions(10), (given, came) => {
+        const after = apply(came, putAllRight(style, came, given));
+        expect(
+          open(check(style, after, given))
+            .filter((f) => f.fix?.sure)
+            .map((f) => f.says),
+        ).toEqual([]);
+      }),
+      { numRuns: 150 },
+    );
   });
 
   it("brings a drifted session back to no findings at all", () => {
@@ -195,17 +277,33 @@ describe("putting all right", () => {
 
   it("makes a folder and the new folder it stands in with the one move that needs both", () => {
     const names = ["Kick", "Snare", "Hat", "Iron 1", "Iron 2"];
-    const s: Session = { ...emptySession("x"), tracks: [...names.map((n, i) => blankTrack(`t${i}`, n, { feeds: "main" })), blankTrack("main", "Main", { kind: "main", format: "stereo", role: "main" })] };
+    const s: Session = {
+      ...emptySession("x"),
+      tracks: [
+        ...names.map((n, i) => blankTrack(`t${i}`, n, { feeds: "main" })),
+        blankTrack("main", "Main", { kind: "main", format: "stereo", role: "main" }),
+      ],
+    };
     const off = check(style, s).find((f) => f.rule === "outside-folder" && f.track === "t0")!;
     expect(off.fix?.label).toBe("Move to KIT");
     const after = apply(s, off.fix!.changes);
-    const kick = after.tracks.find((t) => t.id === "t0")!, kit = after.tracks.find((t) => t.id === kick.parent)!;
-    expect([kit.role, after.tracks.find((t) => t.id === kit.parent)?.role, kick.feeds, kit.feeds]).toEqual(["drum-kit", "engine-room", kit.id, kit.parent]);
+    const kick = after.tracks.find((t) => t.id === "t0")!,
+      kit = after.tracks.find((t) => t.id === kick.parent)!;
+    expect([kit.role, after.tracks.find((t) => t.id === kit.parent)?.role, kick.feeds, kit.feeds]).toEqual([
+      "drum-kit",
+      "engine-room",
+      kit.id,
+      kit.parent,
+    ]);
   });
 
   it("proposes only changes that fit a document", () => {
-    fc.assert(fc.property(sessions(8), (s) => {
-      for (const f of check(style, s)) if (f.fix) expect(diff(s, apply(s, f.fix.changes)).length).toBeGreaterThan(0);
-    }), { numRuns: 150 });
+    fc.assert(
+      fc.property(sessions(8), (s) => {
+        for (const f of check(style, s))
+          if (f.fix) expect(diff(s, apply(s, f.fix.changes)).length).toBeGreaterThan(0);
+      }),
+      { numRuns: 150 },
+    );
   });
 });

@@ -18,7 +18,10 @@ import { RULES } from "./rules.ts";
 type Said = { readonly each: readonly (Remark | null)[] } | { readonly whole: readonly Remark[] };
 
 /** The last session looked at with a style, and what the rules said of it. */
-interface Looked { readonly view: View; readonly said: ReadonlyMap<string, Said> }
+interface Looked {
+  readonly view: View;
+  readonly said: ReadonlyMap<string, Said>;
+}
 const lastLooked = new WeakMap<Style, Looked>();
 
 /**
@@ -28,7 +31,8 @@ const lastLooked = new WeakMap<Style, Looked>();
  */
 export function check(style: Style, session: Session, baseline: Session | null = null): Finding[] {
   const last = lastLooked.get(style);
-  const changed = last && last.view.baseline === baseline ? changedBetween(last.view.session, session) : null;
+  const changed =
+    last && last.view.baseline === baseline ? changedBetween(last.view.session, session) : null;
   const since = last && changed && !changed.order ? { last, changed } : null;
   // Names go along with the session; should a rule fail on the way, nothing half way is kept.
   lastLooked.delete(style);
@@ -48,7 +52,19 @@ export function check(style: Style, session: Session, baseline: Session | null =
     for (const { track, weight, says: text, because, before: was, after, fix } of remarks) {
       if (others?.has(track)) continue;
       const id = findingId(rule.id, track, was);
-      findings.push({ id, rule: rule.id, area: rule.area, track, weight, says: text, because, before: was, after, fix, kept: kept.get(id) ?? null });
+      findings.push({
+        id,
+        rule: rule.id,
+        area: rule.area,
+        track,
+        weight,
+        says: text,
+        because,
+        before: was,
+        after,
+        fix,
+        kept: kept.get(id) ?? null,
+      });
     }
   }
   lastLooked.set(style, { view, said });
@@ -56,29 +72,48 @@ export function check(style: Style, session: Session, baseline: Session | null =
 }
 
 /** A state that was looked at before with the same tracks in the same order, and what changed since. */
-interface Since { readonly last: Looked; readonly changed: Changed }
+interface Since {
+  readonly last: Looked;
+  readonly changed: Changed;
+}
 
 /** What a rule says now; where nothing it looks at changed, what it said before. */
 function look(rule: Rule, view: View, since: Since | null, touched: readonly number[]): Said {
   const before = since?.last.said.get(rule.id);
   const { tracks } = view.session;
-  if (!since || !before) return rule.each ? { each: tracks.map((t) => rule.each(view, t)) } : { whole: rule.check(view) };
+  if (!since || !before)
+    return rule.each ? { each: tracks.map((t) => rule.each(view, t)) } : { whole: rule.check(view) };
   const { changed, last } = since;
-  const among = (list: readonly (TrackField | SessionField)[] | undefined): boolean => list?.some((f) => changed.fields.has(f as TrackField) || changed.session.has(f as SessionField)) ?? false;
+  const among = (list: readonly (TrackField | SessionField)[] | undefined): boolean =>
+    list?.some((f) => changed.fields.has(f as TrackField) || changed.session.has(f as SessionField)) ??
+    false;
   if (rule.each && "each" in before) {
-    if (rule.reads.some((f) => changed.session.has(f as SessionField))) return { each: tracks.map((t) => rule.each(view, t)) };
+    if (rule.reads.some((f) => changed.session.has(f as SessionField)))
+      return { each: tracks.map((t) => rule.each(view, t)) };
     if (touched.length === 0) return before;
     const each = [...before.each];
-    for (const i of touched) { const t = tracks[i]; if (t) each[i] = rule.each(view, t); }
+    for (const i of touched) {
+      const t = tracks[i];
+      if (t) each[i] = rule.each(view, t);
+    }
     return { each };
   }
   if (!rule.check || !("whole" in before)) return { whole: [] };
-  const decided = among(rule.reads) || (rule.plan?.some((part) => view.plan[part] !== last.view.plan[part]) ?? false);
+  const decided =
+    among(rule.reads) || (rule.plan?.some((part) => view.plan[part] !== last.view.plan[part]) ?? false);
   const worded = before.whole.length > 0 && among(rule.says);
   if (!decided && !worded) return before;
   const { about } = rule;
-  const matters = (of: View, i: number): boolean => { const t = of.session.tracks[i]; return t !== undefined && (about?.(of, t) ?? true); };
-  if (about && !rule.reads.some((f) => changed.session.has(f as SessionField)) && !touched.some((i) => matters(last.view, i) || matters(view, i))) return before;
+  const matters = (of: View, i: number): boolean => {
+    const t = of.session.tracks[i];
+    return t !== undefined && (about?.(of, t) ?? true);
+  };
+  if (
+    about &&
+    !rule.reads.some((f) => changed.session.has(f as SessionField)) &&
+    !touched.some((i) => matters(last.view, i) || matters(view, i))
+  )
+    return before;
   return { whole: rule.check(view) };
 }
 
@@ -88,31 +123,63 @@ function touchedSince({ last, changed }: Since, view: View): readonly number[] {
   const at = new Set(changed.at);
   const { mended } = view.plan;
   if (mended?.from === last.view.plan.mark) return [...new Set([...at, ...mended.at])];
-  return view.session.tracks.flatMap((t, i) => (at.has(i) || view.plan.wanted.get(t.id) !== last.view.plan.wanted.get(t.id) ? [i] : []));
+  return view.session.tracks.flatMap((t, i) =>
+    at.has(i) || view.plan.wanted.get(t.id) !== last.view.plan.wanted.get(t.id) ? [i] : [],
+  );
 }
 
 /** What the rules look at; each part is worked out when the first rule asks for it, or taken from before where it is the same. */
 function viewOf(style: Style, session: Session, baseline: Session | null, since: Since | null): View {
-  const once = <T>(make: () => T): (() => T) => { let made: { is: T } | null = null; return () => (made ??= { is: make() }).is; };
+  const once = <T>(make: () => T): (() => T) => {
+    let made: { is: T } | null = null;
+    return () => (made ??= { is: make() }).is;
+  };
   const { changed, last } = since ?? {};
-  const heard = changed && last && !HEARD_BY.some((f) => changed.fields.has(f as TrackField) || changed.session.has(f as SessionField)) ? last.view : null;
+  const heard =
+    changed &&
+    last &&
+    !HEARD_BY.some((f) => changed.fields.has(f as TrackField) || changed.session.has(f as SessionField))
+      ? last.view
+      : null;
   const flow = heard?.flow ?? once(() => flowOf(session));
   const taken = last?.view.taken ?? new Taken(session);
   if (changed) taken.follow(session, changed.at);
   const [tracks, inside] = [once(() => byId(session)), once(() => insideOf(session.tracks))];
-  return { style, session, baseline, taken, flow, standings: heard?.standings ?? once(() => standings(flow())), plan: planHouse(style, session), get tracks() { return tracks(); }, get inside() { return inside(); } };
+  return {
+    style,
+    session,
+    baseline,
+    taken,
+    flow,
+    standings: heard?.standings ?? once(() => standings(flow())),
+    plan: planHouse(style, session),
+    get tracks() {
+      return tracks();
+    },
+    get inside() {
+      return inside();
+    },
+  };
 }
 
-const findingId = (rule: string, track: string | null, was: string | null): string => `${rule}:${track ?? "session"}:${was ?? ""}`;
+const findingId = (rule: string, track: string | null, was: string | null): string =>
+  `${rule}:${track ?? "session"}:${was ?? ""}`;
 
 /** The change that lets a finding stand, with the reason. */
 export function keep(session: Session, finding: Finding, why: string): Change {
-  return setSessionField(session, "kept", [...session.kept, { rule: finding.rule, track: finding.track, was: finding.before, why }]);
+  return setSessionField(session, "kept", [
+    ...session.kept,
+    { rule: finding.rule, track: finding.track, was: finding.before, why },
+  ]);
 }
 
 /** The change that takes a finding up again. */
 export function takeUpAgain(session: Session, finding: Finding): Change {
-  return setSessionField(session, "kept", session.kept.filter((k) => findingId(k.rule, k.track, k.was) !== finding.id));
+  return setSessionField(
+    session,
+    "kept",
+    session.kept.filter((k) => findingId(k.rule, k.track, k.was) !== finding.id),
+  );
 }
 
 /** The findings that still want somebody. */
@@ -122,7 +189,11 @@ export function open(findings: readonly Finding[]): Finding[] {
 
 /** How many tracks follow the house style: no open finding about name, look or place. */
 export function followingTracks(session: Session, findings: readonly Finding[]): number {
-  const off = new Set(open(findings).filter((f) => f.area === "style").map((f) => f.track));
+  const off = new Set(
+    open(findings)
+      .filter((f) => f.area === "style")
+      .map((f) => f.track),
+  );
   return session.tracks.filter((t) => !off.has(t.id)).length;
 }
 
@@ -138,7 +209,12 @@ const ROUNDS = 12;
  * so it looks again after each round of fixes that go together.
  * @param among which of what is found is meant; all where it is left out
  */
-export function putAllRight(style: Style, session: Session, baseline: Session | null = null, among: (found: readonly Finding[], now: Session) => readonly Finding[] = (found) => found): Change[] {
+export function putAllRight(
+  style: Style,
+  session: Session,
+  baseline: Session | null = null,
+  among: (found: readonly Finding[], now: Session) => readonly Finding[] = (found) => found,
+): Change[] {
   const changes: Change[] = [];
   let now = session;
   for (let round = 0; round < ROUNDS; round++) {

@@ -13,29 +13,41 @@ function restOf(view: View, path: Track): number {
   const level = view.plan.houseFolder.get(path.id)?.plan.level;
   if (level !== undefined && level !== null) return level;
   const what = view.plan.wanted.get(path.id)?.what;
-  return what?.sure ? startsFor(view.style, what, path.kind, path.name, path.format).level ?? 0 : 0;
+  return what?.sure ? (startsFor(view.style, what, path.kind, path.name, path.format).level ?? 0) : 0;
 }
 
 /** The paths a track feeds through on its way to the main path, nearest first; the main path itself is not one of them. */
 function pathsOf(view: View, t: Track): Track[] {
   const paths: Track[] = [];
   const seen = new Set<TrackId>([t.id]);
-  for (let at = view.tracks.get(t.feeds ?? ""); at && at.kind !== "main" && !seen.has(at.id); at = view.tracks.get(at.feeds ?? "")) {
+  for (
+    let at = view.tracks.get(t.feeds ?? "");
+    at && at.kind !== "main" && !seen.has(at.id);
+    at = view.tracks.get(at.feeds ?? "")
+  ) {
     seen.add(at.id);
     paths.push(at);
   }
   return paths;
 }
 
-interface Low { readonly source: Track; readonly start: number; readonly comes: number }
+interface Low {
+  readonly source: Track;
+  readonly start: number;
+  readonly comes: number;
+}
 
 /**
  * A source that comes to the main path lower than the house starts it, by more than its own level: the paths on its way take headroom
  * that was taken at the source already. One remark a path, with what it makes too low.
  */
 export const pulledDownTwice: Rule = {
-  id: "pulled-down-twice", area: "signal", title: "Pulled down twice",
-  reads: ["kind", "format", "level", "feeds"], plan: ["wanted", "houseFolder"], says: ["name"],
+  id: "pulled-down-twice",
+  area: "signal",
+  title: "Pulled down twice",
+  reads: ["kind", "format", "level", "feeds"],
+  plan: ["wanted", "houseFolder"],
+  says: ["name"],
   check: (view) => {
     // Mostly no path is turned down at all, and nothing has to be followed.
     if (!view.session.tracks.some((t) => t.level < 0 && PATHS.has(t.kind))) return [];
@@ -50,7 +62,7 @@ export const pulledDownTwice: Rule = {
       if (start === undefined) continue;
       const comes = t.level - taken;
       if (taken < -start || comes >= start) continue;
-      for (const p of low) byPath.set(p, [...byPath.get(p) ?? [], { source: t, start, comes }]);
+      for (const p of low) byPath.set(p, [...(byPath.get(p) ?? []), { source: t, start, comes }]);
     }
     return [...byPath].map(([path, sources]) => remark(view, path, sources));
   },
@@ -61,10 +73,16 @@ function remark(view: View, path: Track, sources: readonly Low[]): Remark {
   const lowest = sources.reduce((a, b) => (b.comes - b.start < a.comes - a.start ? b : a));
   const others = sources.length === 1 ? "" : ` and ${sources.length - 1} more`;
   return {
-    track: path.id, weight: "look",
+    track: path.id,
+    weight: "look",
     says: `“${path.name}” stands at ${levelInWords(path.level)} dB: “${lowest.source.name}”${others} ${sources.length === 1 ? "comes" : "come"} too low to the main path.`,
     because: `The house starts “${lowest.source.name}” at ${levelInWords(lowest.start)} dB; with its own level it arrives at ${levelInWords(lowest.comes)} dB. Headroom is pulled down once, at the sources.`,
-    before: `${levelInWords(path.level)} dB`, after: `${levelInWords(rest)} dB`,
-    fix: { label: `Back to ${levelInWords(rest)} dB`, changes: [setField(path, "level", rest)], sure: false },
+    before: `${levelInWords(path.level)} dB`,
+    after: `${levelInWords(rest)} dB`,
+    fix: {
+      label: `Back to ${levelInWords(rest)} dB`,
+      changes: [setField(path, "level", rest)],
+      sure: false,
+    },
   };
 }

@@ -13,7 +13,18 @@ const ONE_SPOT = 2;
 const LEANS = 3;
 
 /** The fields that decide where a source stands at the main output. */
-export const HEARD_BY: readonly (TrackField | SessionField)[] = ["kind", "format", "level", "muted", "pan", "width", "polarity", "feeds", "sends", "panLaw"];
+export const HEARD_BY: readonly (TrackField | SessionField)[] = [
+  "kind",
+  "format",
+  "level",
+  "muted",
+  "pan",
+  "width",
+  "polarity",
+  "feeds",
+  "sends",
+  "panLaw",
+];
 
 /** Sources as they stand at the main output; none while nobody has placed any. */
 function placed(view: View): readonly Standing[] {
@@ -23,27 +34,55 @@ function placed(view: View): readonly Standing[] {
 
 /** Two different sources at one place off the middle hide each other. Matters of taste: can be switched off. */
 export const onOneSpot: Rule = {
-  id: "one-spot", area: "signal", title: "Two sources on one spot", optional: true,
-  reads: HEARD_BY, plan: ["wanted"], says: ["name"],
+  id: "one-spot",
+  area: "signal",
+  title: "Two sources on one spot",
+  optional: true,
+  reads: HEARD_BY,
+  plan: ["wanted"],
+  says: ["name"],
   check: (view) => {
     const what = (id: TrackId): string | null => {
       const w = view.plan.wanted.get(id)?.what;
-      return w?.sure && w.role !== null && view.style.reader.roles.get(w.role)?.sort === "source" ? `${w.role}|${w.of ?? ""}` : null;
+      return w?.sure && w.role !== null && view.style.reader.roles.get(w.role)?.sort === "source"
+        ? `${w.role}|${w.of ?? ""}`
+        : null;
     };
-    const points = placed(view).filter((s) => s.to - s.from < ONE_SPOT && Math.abs(s.place) >= CHOSEN && what(s.id) !== null).sort((a, b) => a.place - b.place);
+    const points = placed(view)
+      .filter((s) => s.to - s.from < ONE_SPOT && Math.abs(s.place) >= CHOSEN && what(s.id) !== null)
+      .sort((a, b) => a.place - b.place);
     return points.flatMap((s, i): Remark[] => {
       const before = points[i - 1];
-      if (!before || s.place - before.place >= ONE_SPOT || Math.abs(s.level - before.level) > 6 || what(s.id) === what(before.id)) return [];
+      if (
+        !before ||
+        s.place - before.place >= ONE_SPOT ||
+        Math.abs(s.level - before.level) > 6 ||
+        what(s.id) === what(before.id)
+      )
+        return [];
       const [a, b] = [view.tracks.get(before.id), view.tracks.get(s.id)];
       if (!a || !b) return [];
-      return [{ track: b.id, weight: "note", says: `“${b.name}” stands on one spot with “${a.name}”.`, because: `Both come from ${panInWords(s.place)}: one hides the other. Move one, or switch this off for this template.`, before: panInWords(s.place), after: null, fix: null }];
+      return [
+        {
+          track: b.id,
+          weight: "note",
+          says: `“${b.name}” stands on one spot with “${a.name}”.`,
+          because: `Both come from ${panInWords(s.place)}: one hides the other. Move one, or switch this off for this template.`,
+          before: panInWords(s.place),
+          after: null,
+          fix: null,
+        },
+      ];
     });
   },
 };
 
 /** Everything together louder on one side. */
 export const leansAside: Rule = {
-  id: "leans-aside", area: "signal", title: "Everything leans to a side", optional: true,
+  id: "leans-aside",
+  area: "signal",
+  title: "Everything leans to a side",
+  optional: true,
   reads: HEARD_BY,
   check: (view) => {
     const all = placed(view);
@@ -51,7 +90,17 @@ export const leansAside: Rule = {
     const by = leaning(all);
     if (Math.abs(by) < LEANS) return [];
     const side = by > 0 ? "right" : "left";
-    return [{ track: null, weight: "note", says: `With every source alike, the ${side} is ${Math.abs(by).toFixed(1)} dB louder.`, because: "The whole picture leans. Something may be missing on the other side.", before: `${side} ${Math.abs(by).toFixed(1)} dB`, after: null, fix: null }];
+    return [
+      {
+        track: null,
+        weight: "note",
+        says: `With every source alike, the ${side} is ${Math.abs(by).toFixed(1)} dB louder.`,
+        because: "The whole picture leans. Something may be missing on the other side.",
+        before: `${side} ${Math.abs(by).toFixed(1)} dB`,
+        after: null,
+        fix: null,
+      },
+    ];
   },
 };
 
@@ -59,17 +108,35 @@ export const leansAside: Rule = {
 function isLow(view: View, id: TrackId): boolean {
   const w = view.plan.wanted.get(id)?.what;
   if (!w?.sure || w.role === null) return false;
-  return familyFor(view.style, w) === "bass" || /\b(bass|kick|tuba|sub|contrabassoon|timpani)\b/i.test(view.style.reader.roles.get(w.role)?.name ?? "");
+  return (
+    familyFor(view.style, w) === "bass" ||
+    /\b(bass|kick|tuba|sub|contrabassoon|timpani)\b/i.test(view.style.reader.roles.get(w.role)?.name ?? "")
+  );
 }
 
 /** A low instrument far on one side with nothing low across from it takes the weight out of the other loudspeaker. */
 export const lowAside: Rule = {
-  id: "low-aside", area: "signal", title: "Low instrument on one side", optional: true,
-  reads: HEARD_BY, plan: ["wanted"], says: ["name"],
+  id: "low-aside",
+  area: "signal",
+  title: "Low instrument on one side",
+  optional: true,
+  reads: HEARD_BY,
+  plan: ["wanted"],
+  says: ["name"],
   check: (view) => {
     const low = placed(view).filter((s) => isLow(view, s.id));
-    return low.filter((s) => Math.abs(s.place) > 60 && !low.some((o) => o.place * s.place < 0 && Math.abs(o.place) > 30)).map((s): Remark => ({
-      track: s.id, weight: "note", says: `“${view.tracks.get(s.id)?.name ?? ""}” is low and stands alone at ${panInWords(s.place)}.`, because: "One loudspeaker would carry all the low end. Usually it stands near the middle.", before: panInWords(s.place), after: null, fix: null,
-    }));
+    return low
+      .filter(
+        (s) => Math.abs(s.place) > 60 && !low.some((o) => o.place * s.place < 0 && Math.abs(o.place) > 30),
+      )
+      .map((s): Remark => ({
+        track: s.id,
+        weight: "note",
+        says: `“${view.tracks.get(s.id)?.name ?? ""}” is low and stands alone at ${panInWords(s.place)}.`,
+        because: "One loudspeaker would carry all the low end. Usually it stands near the middle.",
+        before: panInWords(s.place),
+        after: null,
+        fix: null,
+      }));
   },
 };

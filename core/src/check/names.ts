@@ -22,7 +22,10 @@ export function renaming(t: Track, wanted: Wanted): Change[] {
 
 /** A name that the pattern writes another way. */
 export const nameOffPattern: Rule = {
-  id: "name-off-pattern", area: "style", title: "Name off the pattern", unless: "same-name",
+  id: "name-off-pattern",
+  area: "style",
+  title: "Name off the pattern",
+  unless: "same-name",
   reads: ["name", "kind", "role", "of", "positions", "number", "colour", "icon"],
   each: (view, t) => {
     const wanted = view.plan.wanted.get(t.id);
@@ -30,22 +33,36 @@ export const nameOffPattern: Rule = {
     const { what } = wanted;
     if (what.sure) {
       return {
-        track: t.id, weight: "look", says: `“${t.name}” is off the house pattern.`, because: `House pattern: ${patternInWords(view.style.house.names[patternUse(t.kind)], what)}.`,
-        before: t.name, after: wanted.name, fix: { label: "Rename", changes: renaming(t, wanted), sure: true },
+        track: t.id,
+        weight: "look",
+        says: `“${t.name}” is off the house pattern.`,
+        because: `House pattern: ${patternInWords(view.style.house.names[patternUse(t.kind)], what)}.`,
+        before: t.name,
+        after: wanted.name,
+        fix: { label: "Rename", changes: renaming(t, wanted), sure: true },
       };
     }
     const role = view.style.reader.roles.get(what.role ?? "")?.name ?? "";
     return {
-      track: t.id, weight: "look", says: `“${t.name}” could be ${role}. Is it?`, because: doubtInWords(view, t, wanted),
-      before: t.name, after: wanted.name,
-      fix: { label: `Yes, ${role}`, changes: [...renaming(t, wanted), ...lookChanges(t, wanted)], sure: false },
+      track: t.id,
+      weight: "look",
+      says: `“${t.name}” could be ${role}. Is it?`,
+      because: doubtInWords(view, t, wanted),
+      before: t.name,
+      after: wanted.name,
+      fix: {
+        label: `Yes, ${role}`,
+        changes: [...renaming(t, wanted), ...lookChanges(t, wanted)],
+        sure: false,
+      },
     };
   },
 };
 
 function lookChanges(t: Track, wanted: Wanted): Change[] {
   const changes: Change[] = [];
-  if (wanted.colour !== null && t.colour !== wanted.colour) changes.push(setField(t, "colour", wanted.colour));
+  if (wanted.colour !== null && t.colour !== wanted.colour)
+    changes.push(setField(t, "colour", wanted.colour));
   if (wanted.icon !== null && t.icon !== wanted.icon) changes.push(setField(t, "icon", wanted.icon));
   return changes;
 }
@@ -54,35 +71,54 @@ function doubtInWords(view: View, t: Track, wanted: Wanted): string {
   const reading = wanted.what.reading;
   const name = (id: string): string => view.style.reader.roles.get(id)?.name ?? id;
   switch (reading?.doubt) {
-    case "several-meanings": return reading.others.length > 0 ? `It could as well be ${reading.others.map(name).join(" or ")}.` : "The word list marks this word as doubtful.";
-    case "two-roles": return `“${t.name}” names two roles at once.`;
-    case "slip": return "It only fits if this is a slip of the keyboard.";
-    case "too-short": return "One letter is too little to be sure.";
-    default: return "It holds words the word list does not know.";
+    case "several-meanings":
+      return reading.others.length > 0
+        ? `It could as well be ${reading.others.map(name).join(" or ")}.`
+        : "The word list marks this word as doubtful.";
+    case "two-roles":
+      return `“${t.name}” names two roles at once.`;
+    case "slip":
+      return "It only fits if this is a slip of the keyboard.";
+    case "too-short":
+      return "One letter is too little to be sure.";
+    default:
+      return "It holds words the word list does not know.";
   }
 }
 
 /** A name nobody can read. */
 export const nameUnreadable: Rule = {
-  id: "name-unreadable", area: "style", title: "Name nobody can read",
+  id: "name-unreadable",
+  area: "style",
+  title: "Name nobody can read",
   reads: ["name"],
   each: (view, t) => {
     const wanted = view.plan.wanted.get(t.id);
     if (!wanted || wanted.what.role !== null || wanted.verdict.alone) return null;
     return {
-      track: t.id, weight: "look", says: t.name === "" ? "A track has no name." : `Nobody can tell what “${t.name}” is.`,
-      because: "No word of the word list is in it. Choose a role for it, or keep it and say why.", before: t.name, after: null, fix: null,
+      track: t.id,
+      weight: "look",
+      says: t.name === "" ? "A track has no name." : `Nobody can tell what “${t.name}” is.`,
+      because: "No word of the word list is in it. Choose a role for it, or keep it and say why.",
+      before: t.name,
+      after: null,
+      fix: null,
     };
   },
 };
 
 /** Two tracks under one name: nobody can tell their files apart. */
 export const sameName: Rule = {
-  id: "same-name", area: "style", title: "Same name twice",
-  reads: ["name", "kind"], plan: ["wanted"], says: ["role", "of", "positions", "number"],
+  id: "same-name",
+  area: "style",
+  title: "Same name twice",
+  reads: ["name", "kind"],
+  plan: ["wanted"],
+  says: ["role", "of", "positions", "number"],
   check: (view) => {
     const given = new Set<string>();
-    const free = (t: Track, name: string): boolean => !view.taken.has(nameKey(t, name)) && !given.has(nameKey(t, name));
+    const free = (t: Track, name: string): boolean =>
+      !view.taken.has(nameKey(t, name)) && !given.has(nameKey(t, name));
     return view.taken.doubled().flatMap(({ at, first }): Remark[] => {
       const [t, other] = [view.session.tracks[at], view.session.tracks[first]];
       if (!t || !other) return [];
@@ -90,12 +126,22 @@ export const sameName: Rule = {
       let name = wanted?.what.sure ? wanted.name : null;
       for (let n = 2; name === null || !free(t, name); n++) name = `${t.name}_${n}`;
       given.add(nameKey(t, name));
-      const changes = wanted?.what.sure && name === wanted.name ? renaming(t, wanted) : [setField(t, "name", name)];
-      return [{
-        track: t.id, weight: "look", says: `Two tracks are called “${t.name}”.`,
-        because: other.parent === t.parent ? "They stand in the same folder; their recorded files would get the same name." : "Their recorded files would get the same name.",
-        before: t.name, after: name, fix: { label: "Rename", changes, sure: true },
-      }];
+      const changes =
+        wanted?.what.sure && name === wanted.name ? renaming(t, wanted) : [setField(t, "name", name)];
+      return [
+        {
+          track: t.id,
+          weight: "look",
+          says: `Two tracks are called “${t.name}”.`,
+          because:
+            other.parent === t.parent
+              ? "They stand in the same folder; their recorded files would get the same name."
+              : "Their recorded files would get the same name.",
+          before: t.name,
+          after: name,
+          fix: { label: "Rename", changes, sure: true },
+        },
+      ];
     });
   },
 };

@@ -10,28 +10,49 @@ import type { Remark, Rule, View } from "./rule.ts";
 
 /** A track that stands in another folder than the house order says. */
 export const outsideFolder: Rule = {
-  id: "outside-folder", area: "style", title: "Outside its folder",
-  reads: [], plan: ["parentOf", "newFolders", "inside"], says: EVERYTHING,
-  check: (view) => view.session.tracks.flatMap((t): Remark[] => {
-    const parent = view.plan.parentOf.get(t.id);
-    if (parent === undefined || parent === t.parent) return [];
-    const fresh = view.plan.newFolders.find((f) => f.id === parent);
-    const to = parent === null ? null : view.tracks.get(parent) ?? fresh ?? null;
-    const from = t.parent === null ? null : view.tracks.get(t.parent) ?? null;
-    return [{
-      track: t.id, weight: "look",
-      says: to ? `“${t.name}” stands ${from ? `in ${from.name}` : "outside all folders"}, not in ${to.name}.` : `“${t.name}” stands in ${from?.name ?? "a folder"}; the house keeps it outside.`,
-      because: fresh ? `There are enough of its family for a folder ${fresh.name}; it will be made.` : "The house order says where each family stands.",
-      before: from?.name ?? "no folder", after: to?.name ?? "no folder",
-      fix: { label: to ? `Move to ${to.name}` : "Move out", changes: moving(view, t, parent, fresh ?? null), sure: true },
-    }];
-  }),
+  id: "outside-folder",
+  area: "style",
+  title: "Outside its folder",
+  reads: [],
+  plan: ["parentOf", "newFolders", "inside"],
+  says: EVERYTHING,
+  check: (view) =>
+    view.session.tracks.flatMap((t): Remark[] => {
+      const parent = view.plan.parentOf.get(t.id);
+      if (parent === undefined || parent === t.parent) return [];
+      const fresh = view.plan.newFolders.find((f) => f.id === parent);
+      const to = parent === null ? null : (view.tracks.get(parent) ?? fresh ?? null);
+      const from = t.parent === null ? null : (view.tracks.get(t.parent) ?? null);
+      return [
+        {
+          track: t.id,
+          weight: "look",
+          says: to
+            ? `“${t.name}” stands ${from ? `in ${from.name}` : "outside all folders"}, not in ${to.name}.`
+            : `“${t.name}” stands in ${from?.name ?? "a folder"}; the house keeps it outside.`,
+          because: fresh
+            ? `There are enough of its family for a folder ${fresh.name}; it will be made.`
+            : "The house order says where each family stands.",
+          before: from?.name ?? "no folder",
+          after: to?.name ?? "no folder",
+          fix: {
+            label: to ? `Move to ${to.name}` : "Move out",
+            changes: moving(view, t, parent, fresh ?? null),
+            sure: true,
+          },
+        },
+      ];
+    }),
 };
 
 /** A track between neighbours that the house order puts the other way round. */
 export const outOfOrder: Rule = {
-  id: "out-of-order", area: "style", title: "Out of order",
-  reads: [], plan: ["inside", "parentOf"], says: ["name"],
+  id: "out-of-order",
+  area: "style",
+  title: "Out of order",
+  reads: [],
+  plan: ["inside", "parentOf"],
+  says: ["name"],
   check: (view) => {
     return [...view.inside].flatMap(([parent, tracks]) => {
       const list = tracks.map((t) => t.id);
@@ -47,12 +68,17 @@ export const outOfOrder: Rule = {
         const after = neighbour?.id ?? null;
         const from = { parent, after: list[list.indexOf(id) - 1] ?? null };
         if (from.after === after) return [];
-        return [{
-          track: id, weight: "note", says: `“${t.name}” is out of house order.`,
-          because: neighbour ? `It belongs after “${neighbour.name}”.` : "It belongs first.",
-          before: from.after === null ? "first" : `after ${view.tracks.get(from.after)?.name ?? ""}`, after: neighbour ? `after ${neighbour.name}` : "first",
-          fix: { label: "Move", changes: [{ do: "move", id, from, to: { parent, after } }], sure: true },
-        }];
+        return [
+          {
+            track: id,
+            weight: "note",
+            says: `“${t.name}” is out of house order.`,
+            because: neighbour ? `It belongs after “${neighbour.name}”.` : "It belongs first.",
+            before: from.after === null ? "first" : `after ${view.tracks.get(from.after)?.name ?? ""}`,
+            after: neighbour ? `after ${neighbour.name}` : "first",
+            fix: { label: "Move", changes: [{ do: "move", id, from, to: { parent, after } }], sure: true },
+          },
+        ];
       });
     });
   },
@@ -60,27 +86,56 @@ export const outOfOrder: Rule = {
 
 /** A folder that carries sound where the house keeps it plain, or the other way round. */
 export const folderSound: Rule = {
-  id: "folder-sound", area: "style", title: "Folder with or without sound",
-  reads: ["format"], plan: ["houseFolder"], says: EVERYTHING,
-  check: (view) => view.session.tracks.flatMap((t): Remark[] => {
-    const carries = view.plan.houseFolder.get(t.id)?.plan.carries;
-    if (carries === undefined || carries === (t.format !== null)) return [];
-    const main = mainOf(view.session)?.id ?? null;
-    const outer = carrierOf(t.parent, view.tracks) ?? main;
-    const members = view.inside.get(t.id) ?? [];
-    const changes = carries
-      ? [setField(t, "format", view.session.mainFormat), setField(t, "feeds", outer), ...members.filter((m) => m.feeds === outer && m.kind !== "main").map((m) => setField(m, "feeds", t.id))]
-      : [...view.session.tracks.filter((m) => m.feeds === t.id).map((m) => setField(m, "feeds", outer)), setField(t, "feeds", null), setField(t, "format", null)];
-    return [{
-      track: t.id, weight: "look", says: carries ? `The folder “${t.name}” carries no sound.` : `The folder “${t.name}” carries sound as a bus.`,
-      because: carries ? "In this house it is the bus of what it holds." : "In this house it only holds tracks together.", before: carries ? "no sound" : "carries sound", after: carries ? "carries sound" : "no sound",
-      fix: { label: carries ? "Make it carry" : "Keep it plain", changes, sure: false },
-    }];
-  }),
+  id: "folder-sound",
+  area: "style",
+  title: "Folder with or without sound",
+  reads: ["format"],
+  plan: ["houseFolder"],
+  says: EVERYTHING,
+  check: (view) =>
+    view.session.tracks.flatMap((t): Remark[] => {
+      const carries = view.plan.houseFolder.get(t.id)?.plan.carries;
+      if (carries === undefined || carries === (t.format !== null)) return [];
+      const main = mainOf(view.session)?.id ?? null;
+      const outer = carrierOf(t.parent, view.tracks) ?? main;
+      const members = view.inside.get(t.id) ?? [];
+      const changes = carries
+        ? [
+            setField(t, "format", view.session.mainFormat),
+            setField(t, "feeds", outer),
+            ...members
+              .filter((m) => m.feeds === outer && m.kind !== "main")
+              .map((m) => setField(m, "feeds", t.id)),
+          ]
+        : [
+            ...view.session.tracks.filter((m) => m.feeds === t.id).map((m) => setField(m, "feeds", outer)),
+            setField(t, "feeds", null),
+            setField(t, "format", null),
+          ];
+      return [
+        {
+          track: t.id,
+          weight: "look",
+          says: carries
+            ? `The folder “${t.name}” carries no sound.`
+            : `The folder “${t.name}” carries sound as a bus.`,
+          because: carries
+            ? "In this house it is the bus of what it holds."
+            : "In this house it only holds tracks together.",
+          before: carries ? "no sound" : "carries sound",
+          after: carries ? "carries sound" : "no sound",
+          fix: { label: carries ? "Make it carry" : "Keep it plain", changes, sure: false },
+        },
+      ];
+    }),
 };
 
 /** The last of the order before `id` that stands there already. */
-function lastBefore(order: readonly TrackId[], id: TrackId, standsThere: (id: TrackId) => boolean): TrackId | null {
+function lastBefore(
+  order: readonly TrackId[],
+  id: TrackId,
+  standsThere: (id: TrackId) => boolean,
+): TrackId | null {
   for (let i = order.indexOf(id) - 1; i >= 0; i--) {
     const neighbour = order[i];
     if (neighbour !== undefined && standsThere(neighbour)) return neighbour;
@@ -112,7 +167,9 @@ function moving(view: View, t: Track, parent: TrackId | null, fresh: Track | nul
     after = lastBefore(order, t.id, (id) => view.tracks.get(id)?.parent === parent);
   }
   changes.push({ do: "move", id: t.id, from, to: { parent, after } });
-  const feeds = feedsAfterMove(t, parent, mainOf(view.session)?.id ?? null, { get: (id) => view.tracks.get(id) ?? view.plan.newFolders.find((f) => f.id === id) });
+  const feeds = feedsAfterMove(t, parent, mainOf(view.session)?.id ?? null, {
+    get: (id) => view.tracks.get(id) ?? view.plan.newFolders.find((f) => f.id === id),
+  });
   if (feeds !== t.feeds) changes.push(setField(t, "feeds", feeds));
   return changes;
 }

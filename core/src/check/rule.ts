@@ -66,7 +66,10 @@ export const EVERYTHING: readonly (TrackField | SessionField)[] = [...TRACK_FIEL
 export type Rule = (EachRule | WholeRule) & About;
 
 /** Looks at each track by itself: it reads that track, the session's own fields and what the house wants of it, no other track. */
-interface EachRule { readonly each: (view: View, t: Track) => Remark | null; readonly check?: never }
+interface EachRule {
+  readonly each: (view: View, t: Track) => Remark | null;
+  readonly check?: never;
+}
 
 /** Looks at the session as a whole: a remark for everything that is off. */
 interface WholeRule {

@@ -2,7 +2,17 @@ import type { Rule } from "./rule.ts";
 import { nameOffPattern, nameUnreadable, sameName } from "./names.ts";
 import { colourOff, iconOff } from "./look.ts";
 import { folderSound, outOfOrder, outsideFolder } from "./place.ts";
-import { busFormat, cueIntoMain, linkGone, feedsCircle, feedsNowhere, folderArmed, inputTwice, polarityPair, unfedReturn } from "./signal.ts";
+import {
+  busFormat,
+  cueIntoMain,
+  linkGone,
+  feedsCircle,
+  feedsNowhere,
+  folderArmed,
+  inputTwice,
+  polarityPair,
+  unfedReturn,
+} from "./signal.ts";
 import { chainNarrow, correctionPrinted, keyGone } from "./chain.ts";
 import { pulledDownTwice } from "./levels.ts";
 import { leansAside, lowAside, onOneSpot } from "./mix.ts";
@@ -11,8 +21,36 @@ import { extraTrack, inputMoved, missingTrack, settingChanged } from "./release.
 
 /** Every rule, in the order their findings are shown. A new rule is one file (or a place in one) and one line here. */
 export const RULES: readonly Rule[] = [
-  settingChanged, missingTrack, extraTrack, inputMoved,
-  feedsCircle, feedsNowhere, inputTwice, inputOutOfRange, inputForgotten, phantomOff, folderArmed, listenArmed, busFormat, chainNarrow, correctionPrinted, keyGone, cueIntoMain, polarityPair, unfedReturn, linkGone, pulledDownTwice,
-  onOneSpot, leansAside, lowAside,
-  nameUnreadable, sameName, nameOffPattern, outsideFolder, outOfOrder, folderSound, colourOff, iconOff,
+  settingChanged,
+  missingTrack,
+  extraTrack,
+  inputMoved,
+  feedsCircle,
+  feedsNowhere,
+  inputTwice,
+  inputOutOfRange,
+  inputForgotten,
+  phantomOff,
+  folderArmed,
+  listenArmed,
+  busFormat,
+  chainNarrow,
+  correctionPrinted,
+  keyGone,
+  cueIntoMain,
+  polarityPair,
+  unfedReturn,
+  linkGone,
+  pulledDownTwice,
+  onOneSpot,
+  leansAside,
+  lowAside,
+  nameUnreadable,
+  sameName,
+  nameOffPattern,
+  outsideFolder,
+  outOfOrder,
+  folderSound,
+  colourOff,
+  iconOff,
 ];

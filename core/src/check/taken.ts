@@ -8,7 +8,9 @@ export class Taken {
   private readonly twice = new Set<string>();
 
   constructor(private session: Session) {
-    session.tracks.forEach((_, i) => { this.enter(i); });
+    session.tracks.forEach((_, i) => {
+      this.enter(i);
+    });
   }
 
   /** Goes on to a state with the same tracks in the same order. @param at the places of those that are other */
@@ -24,7 +26,12 @@ export class Taken {
 
   /** Tracks that go by a name another before them has: their place and that of the first, in order. */
   doubled(): { readonly at: number; readonly first: number }[] {
-    return [...this.twice].flatMap((key) => { const [first = 0, ...others] = this.by.get(key) ?? []; return others.map((at) => ({ at, first })); }).sort((a, b) => a.at - b.at);
+    return [...this.twice]
+      .flatMap((key) => {
+        const [first = 0, ...others] = this.by.get(key) ?? [];
+        return others.map((at) => ({ at, first }));
+      })
+      .sort((a, b) => a.at - b.at);
   }
 
   private keyAt(i: number): string {
@@ -35,7 +42,10 @@ export class Taken {
   private enter(i: number): void {
     const key = this.keyAt(i);
     const list = this.by.get(key);
-    if (!list) { this.by.set(key, [i]); return; }
+    if (!list) {
+      this.by.set(key, [i]);
+      return;
+    }
     const after = list.findIndex((n) => n > i);
     list.splice(after < 0 ? list.length : after, 0, i);
     this.twice.add(key);
@@ -44,7 +54,8 @@ export class Taken {
   private leave(i: number): void {
     const key = this.keyAt(i);
     const left = (this.by.get(key) ?? []).filter((n) => n !== i);
-    if (left.length === 0) this.by.delete(key); else this.by.set(key, left);
+    if (left.length === 0) this.by.delete(key);
+    else this.by.set(key, left);
     if (left.length < 2) this.twice.delete(key);
   }
 }

@@ -23,8 +23,13 @@ const after = (...changes: Change[]): Session => apply(tidy, changes);
 
 describe("findings of the input list", () => {
   it("an input the interface lacks, by its last channel", () => {
-    const s = after(setSessionField(tidy, "interfaceInputs", 4), setField(t(tidy, "gtr"), "format", "stereo"));
-    expect(found(s, "input-out-of-range").map((f) => f.says)).toEqual(["“EGtr_Amp” records from input 5, the interface has 4."]);
+    const s = after(
+      setSessionField(tidy, "interfaceInputs", 4),
+      setField(t(tidy, "gtr"), "format", "stereo"),
+    );
+    expect(found(s, "input-out-of-range").map((f) => f.says)).toEqual([
+      "“EGtr_Amp” records from input 5, the interface has 4.",
+    ]);
     expect(found(after(setField(t(tidy, "gtr"), "input", 900)), "input-out-of-range")).toEqual([]);
   });
 
@@ -35,7 +40,13 @@ describe("findings of the input list", () => {
     const [f] = found(one, "input-forgotten");
     expect(f?.says).toBe("“EGtr_Amp” has no input.");
     expect(t(fixed(one, f), "gtr").input).toBe(4);
-    const two = apply(one, [{ do: "add", track: blankTrack("x", "Room", { format: "stereo", source: "mic", feeds: "main" }), after: null }]);
+    const two = apply(one, [
+      {
+        do: "add",
+        track: blankTrack("x", "Room", { format: "stereo", source: "mic", feeds: "main" }),
+        after: null,
+      },
+    ]);
     const [both] = found(two, "input-forgotten");
     expect(both?.says).toBe("2 sources have no input: Room, EGtr_Amp.");
     expect([t(fixed(two, both), "x").input, t(fixed(two, both), "gtr").input]).toEqual([4, 6]);
@@ -44,11 +55,17 @@ describe("findings of the input list", () => {
 
   it("48 V on a DI, a line, a ribbon; not on a microphone that wants it", () => {
     for (const source of ["di", "line", "wireless"] as const) {
-      const s = after(setField(t(tidy, "gtr"), "source", source), setField(t(tidy, "gtr"), "phantom", true));
+      const s = after(
+        setField(t(tidy, "gtr"), "source", source),
+        setField(t(tidy, "gtr"), "phantom", true),
+      );
       expect(found(s, "phantom-off")).toHaveLength(1);
       expect(t(apply(s, putAllRight(style, s)), "gtr").phantom).toBe(false);
     }
-    const ribbon = after(setField(t(tidy, "gtr"), "phantom", true), setField(t(tidy, "gtr"), "pickup", "old ribbon"));
+    const ribbon = after(
+      setField(t(tidy, "gtr"), "phantom", true),
+      setField(t(tidy, "gtr"), "pickup", "old ribbon"),
+    );
     expect(found(ribbon, "phantom-off")[0]).toMatchObject({ weight: "broken", fix: { sure: false } });
     expect(found(after(setField(t(tidy, "gtr"), "phantom", true)), "phantom-off")).toEqual([]);
   });
@@ -61,7 +78,12 @@ describe("findings of the input list", () => {
 
 describe("findings of paths and links", () => {
   it("a cue mix in the mix, and one nobody sends to", () => {
-    const cue = blankTrack("cue", "Cue", { kind: "cue-mix", format: "stereo", role: "cue-mix", feeds: "main" });
+    const cue = blankTrack("cue", "Cue", {
+      kind: "cue-mix",
+      format: "stereo",
+      role: "cue-mix",
+      feeds: "main",
+    });
     const s = after({ do: "add", track: cue, after: "main" });
     expect(found(s, "cue-into-main").map((f) => f.says)).toEqual(["The cue mix “Cue” feeds Main."]);
     expect(t(fixed(s, found(s, "cue-into-main")[0]), "cue").feeds).toBeNull();
@@ -70,8 +92,18 @@ describe("findings of paths and links", () => {
   });
 
   it("a key input and a link that name what is gone, and takes them off", () => {
-    const link = { id: "l", name: "Kit", colour: "#7a5fb0", shares: ["arm" as const], members: ["kick", "gone"], followers: [] };
-    const s = after(setSessionField(tidy, "links", [link]), setField(t(tidy, "gtr"), "inserts", [blankInsert("a", "Compressor", { key: "gone" })]));
+    const link = {
+      id: "l",
+      name: "Kit",
+      colour: "#7a5fb0",
+      shares: ["arm" as const],
+      members: ["kick", "gone"],
+      followers: [],
+    };
+    const s = after(
+      setSessionField(tidy, "links", [link]),
+      setField(t(tidy, "gtr"), "inserts", [blankInsert("a", "Compressor", { key: "gone" })]),
+    );
     const right = apply(s, putAllRight(style, s));
     expect([...found(s, "link-gone"), ...found(s, "key-gone")]).toHaveLength(2);
     expect([right.links[0]?.members, t(right, "gtr").inserts[0]?.key]).toEqual([["kick"], null]);
@@ -79,7 +111,11 @@ describe("findings of paths and links", () => {
 });
 
 describe("findings of the picture", () => {
-  const placed = (...pans: [string, number][]): Session => apply(tidy, pans.map(([id, pan]) => setField(t(tidy, id), "pan", pan)));
+  const placed = (...pans: [string, number][]): Session =>
+    apply(
+      tidy,
+      pans.map(([id, pan]) => setField(t(tidy, id), "pan", pan)),
+    );
 
   it("two different sources on one spot off the middle; two microphones on one source are none", () => {
     expect(found(placed(["kick", 40], ["gtr", 40]), "one-spot").map((f) => f.says)).toHaveLength(1);
@@ -98,7 +134,10 @@ describe("findings of the picture", () => {
 
   it("are switched off for a session that wants it so, and those that are no matter of taste are not", () => {
     const s = placed(["kick", 40], ["gtr", 40]);
-    const quiet = apply(s, [setSessionField(s, "rulesOff", ["one-spot", "feeds-nowhere"]), setField(t(s, "gtr"), "feeds", null)]);
+    const quiet = apply(s, [
+      setSessionField(s, "rulesOff", ["one-spot", "feeds-nowhere"]),
+      setField(t(s, "gtr"), "feeds", null),
+    ]);
     expect(found(quiet, "one-spot")).toEqual([]);
     expect(found(quiet, "feeds-nowhere")).toHaveLength(1);
     expect(open(check(style, quiet)).length).toBeGreaterThan(0);
@@ -108,23 +147,63 @@ describe("findings of the picture", () => {
 describe("looking again", () => {
   it("after any changes finds just what looking afresh finds, with fixes that fit, for any session", () => {
     const house = usualHouse("x");
-    fc.assert(fc.property(sessions(9), fc.array(sessions(9), { minLength: 1, maxLength: 3 }), fc.array(fc.tuple(fc.nat(), fc.constantFrom("level", "pan", "name", "feeds", "armed", "notes", "input", "colour", "inserts", "polarity")), { maxLength: 6 }), (first, others, edits) => {
-      const again = makeStyle(house);
-      let now = first;
-      const looked = (s: Session): void => {
-        const found = check(again, s);
-        expect(found).toEqual(check(forgetful(again), s));
-        for (const f of found.slice(0, 12)) if (f.fix) expect(() => apply(s, f.fix!.changes)).not.toThrow();
-      };
-      looked(now);
-      for (const [pick, field] of edits) {
-        const track = now.tracks[pick % Math.max(1, now.tracks.length)];
-        if (!track) continue;
-        const to = { level: pick % 12, pan: (pick % 200) - 100, name: pick % 2 ? "Kick" : `zz ${pick}`, feeds: now.tracks[pick % 3]?.id ?? null, armed: !track.armed, notes: "x", input: pick % 9 + 1, colour: "#123456", inserts: [], polarity: "inverted" }[field];
-        now = apply(now, [setField(track, field as "level", to as never)]);
-        looked(now);
-      }
-      for (const o of others) { now = apply(now, diff(now, o)); looked(now); }
-    }), { numRuns: 150 });
+    fc.assert(
+      fc.property(
+        sessions(9),
+        fc.array(sessions(9), { minLength: 1, maxLength: 3 }),
+        fc.array(
+          fc.tuple(
+            fc.nat(),
+            fc.constantFrom(
+              "level",
+              "pan",
+              "name",
+              "feeds",
+              "armed",
+              "notes",
+              "input",
+              "colour",
+              "inserts",
+              "polarity",
+            ),
+          ),
+          { maxLength: 6 },
+        ),
+        (first, others, edits) => {
+          const again = makeStyle(house);
+          let now = first;
+          const looked = (s: Session): void => {
+            const found = check(again, s);
+            expect(found).toEqual(check(forgetful(again), s));
+            for (const f of found.slice(0, 12))
+              if (f.fix) expect(() => apply(s, f.fix!.changes)).not.toThrow();
+          };
+          looked(now);
+          for (const [pick, field] of edits) {
+            const track = now.tracks[pick % Math.max(1, now.tracks.length)];
+            if (!track) continue;
+            const to = {
+              level: pick % 12,
+              pan: (pick % 200) - 100,
+              name: pick % 2 ? "Kick" : `zz ${pick}`,
+              feeds: now.tracks[pick % 3]?.id ?? null,
+              armed: !track.armed,
+              notes: "x",
+              input: (pick % 9) + 1,
+              colour: "#123456",
+              inserts: [],
+              polarity: "inverted",
+            }[field];
+            now = apply(now, [setField(track, field as "level", to as never)]);
+            looked(now);
+          }
+          for (const o of others) {
+            now = apply(now, diff(now, o));
+            looked(now);
+          }
+        },
+      ),
+      { numRuns: 150 },
+    );
   });
 });

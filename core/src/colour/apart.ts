@@ -5,11 +5,17 @@ import { SIGHTS, seenBy } from "./vision.ts";
 import type { Sight } from "./vision.ts";
 
 /** Two colours with how far apart they are (CIEDE2000) for each kind of eye. */
-export interface Pair { readonly a: number; readonly b: number; readonly apart: Readonly<Record<Sight, number>>; readonly least: number }
+export interface Pair {
+  readonly a: number;
+  readonly b: number;
+  readonly apart: Readonly<Record<Sight, number>>;
+  readonly least: number;
+}
 
 /** A colour as each kind of eye sees it, ready for measuring. */
 export type Seen = Readonly<Record<Sight, Lab>>;
-export const seen = (hex: string): Seen => Object.fromEntries(SIGHTS.map((s) => [s, lab(seenBy(s, hex))])) as Record<Sight, Lab>;
+export const seen = (hex: string): Seen =>
+  Object.fromEntries(SIGHTS.map((s) => [s, lab(seenBy(s, hex))])) as Record<Sight, Lab>;
 
 /** The least distance of two colours over all kinds of eyes. */
 export function leastApart(a: Seen, b: Seen): number {
@@ -26,7 +32,10 @@ export function pairsOf(colours: readonly string[]): Pair[] {
     for (let b = a + 1; b < all.length; b++) {
       const y = all[b];
       if (!y) continue;
-      const apart = Object.fromEntries(SIGHTS.map((s) => [s, ciede2000(x[s], y[s])])) as Record<Sight, number>;
+      const apart = Object.fromEntries(SIGHTS.map((s) => [s, ciede2000(x[s], y[s])])) as Record<
+        Sight,
+        number
+      >;
       pairs.push({ a, b, apart, least: Math.min(...SIGHTS.map((s) => apart[s])) });
     }
   });

@@ -29,7 +29,11 @@ const HUE_COST = 0.25;
 const HARD = 40;
 
 /** One colour on the search: where it began, where it is, and what being there costs. */
-interface Place { hex: string; eye: Seen; cost: number }
+interface Place {
+  hex: string;
+  eye: Seen;
+  cost: number;
+}
 
 /**
  * A palette in which no two colours are closer than wanted, for full sight and three kinds of dichromacy, reached with as little
@@ -53,7 +57,14 @@ export function settle(colours: readonly SpreadColour[], options: SettleOptions)
     search.drawBack(free, roll);
   }
   const after = search.least();
-  return { colours: search.hexes(), before, after, moved: search.moved(), enough: after >= options.apart - 1e-9, stopped };
+  return {
+    colours: search.hexes(),
+    before,
+    after,
+    moved: search.moved(),
+    enough: after >= options.apart - 1e-9,
+    stopped,
+  };
 }
 
 class Search {
@@ -72,12 +83,21 @@ class Search {
     this.#blame = this.#places.map((p, i) => this.#missing(i, p.eye));
   }
 
-  hexes(): string[] { return this.#places.map((p) => p.hex); }
-  moved(): number { return this.#places.reduce((sum, p, i) => sum + ciede2000(lab(p.hex), this.#start[i]?.lab ?? lab(p.hex)), 0); }
+  hexes(): string[] {
+    return this.#places.map((p) => p.hex);
+  }
+  moved(): number {
+    return this.#places.reduce(
+      (sum, p, i) => sum + ciede2000(lab(p.hex), this.#start[i]?.lab ?? lab(p.hex)),
+      0,
+    );
+  }
 
   least(): number {
     let least = Infinity;
-    this.#places.forEach((a, i) => { for (const b of this.#places.slice(i + 1)) least = Math.min(least, leastApart(a.eye, b.eye)); });
+    this.#places.forEach((a, i) => {
+      for (const b of this.#places.slice(i + 1)) least = Math.min(least, leastApart(a.eye, b.eye));
+    });
     return least;
   }
 
@@ -92,7 +112,10 @@ class Search {
 
   /** How much distance is missing between a colour and all others, squared so that no pair is given up for another. */
   #missing(i: number, eye: Seen): number {
-    return this.#places.reduce((sum, p, j) => (j === i ? sum : sum + this.#short(leastApart(eye, p.eye))), 0);
+    return this.#places.reduce(
+      (sum, p, j) => (j === i ? sum : sum + this.#short(leastApart(eye, p.eye))),
+      0,
+    );
   }
 
   #short(apart: number): number {
@@ -102,7 +125,10 @@ class Search {
 
   /** Half the time one that is away from where it began or too close to another: there is most to win. */
   pick(free: readonly number[], roll: () => number): number {
-    const from = roll() < 0.5 ? free : free.filter((i) => (this.#places[i]?.cost ?? 0) > 0 || (this.#blame[i] ?? 0) > 1e-9);
+    const from =
+      roll() < 0.5
+        ? free
+        : free.filter((i) => (this.#places[i]?.cost ?? 0) > 0 || (this.#blame[i] ?? 0) > 1e-9);
     const list = from.length > 0 ? from : free;
     return list[Math.floor(roll() * list.length)] ?? 0;
   }
@@ -116,7 +142,8 @@ class Search {
     if (hex === place.hex || (hex !== from.hex && contrast(hex, inkOn(hex)) < this.#contrast)) return;
     const eye = seen(hex);
     const hard = 1 + HARD * share ** 2;
-    const cost = this.#cost(i, hex), missing = this.#missing(i, eye);
+    const cost = this.#cost(i, hex),
+      missing = this.#missing(i, eye);
     const worse = cost - place.cost + hard * (missing - (this.#blame[i] ?? 0));
     const heat = 6 * (1 - share) ** 2 + 0.02;
     if (worse > 0 && roll() >= Math.exp(-worse / heat)) return;
@@ -129,7 +156,8 @@ class Search {
     const from = this.#places[i];
     this.#places.forEach((p, j) => {
       if (j === i || !from) return;
-      const was = this.#short(leastApart(from.eye, p.eye)), is = this.#short(leastApart(to.eye, p.eye));
+      const was = this.#short(leastApart(from.eye, p.eye)),
+        is = this.#short(leastApart(to.eye, p.eye));
       this.#blame[j] = (this.#blame[j] ?? 0) - was + is;
     });
     this.#places[i] = to;
@@ -144,7 +172,9 @@ class Search {
   }
 
   takeBest(): void {
-    this.#best?.hexes.forEach((hex, i) => { this.#places[i] = { hex, eye: seen(hex), cost: this.#cost(i, hex) }; });
+    this.#best?.hexes.forEach((hex, i) => {
+      this.#places[i] = { hex, eye: seen(hex), cost: this.#cost(i, hex) };
+    });
     this.#blame = this.#places.map((p, i) => this.#missing(i, p.eye));
   }
 
@@ -157,10 +187,18 @@ class Search {
         const from = this.#start[i];
         if (!place || !from || place.hex === from.hex) continue;
         const blame = this.#missing(i, place.eye);
-        const tries = [from.hex, ...[0.15, 0.3, 0.5, 0.7, 0.85].map((s) => hexFromOklch(between(from.at, oklch(place.hex), s))), ...Array.from({ length: 10 }, () => near(oklch(place.hex), 0.06, roll))];
+        const tries = [
+          from.hex,
+          ...[0.15, 0.3, 0.5, 0.7, 0.85].map((s) => hexFromOklch(between(from.at, oklch(place.hex), s))),
+          ...Array.from({ length: 10 }, () => near(oklch(place.hex), 0.06, roll)),
+        ];
         for (const hex of tries) {
           const cost = this.#cost(i, hex);
-          if (cost >= (this.#places[i]?.cost ?? 0) - 1e-9 || (hex !== from.hex && contrast(hex, inkOn(hex)) < this.#contrast)) continue;
+          if (
+            cost >= (this.#places[i]?.cost ?? 0) - 1e-9 ||
+            (hex !== from.hex && contrast(hex, inkOn(hex)) < this.#contrast)
+          )
+            continue;
           const eye = seen(hex);
           if (this.#missing(i, eye) > blame) continue;
           won += (this.#places[i]?.cost ?? 0) - cost;
@@ -180,7 +218,11 @@ export function crowd(colours: readonly string[], apart: number): number[] {
   const eyes = colours.map(seen);
   const gone: number[] = [];
   for (;;) {
-    const close = eyes.map((a, i) => (gone.includes(i) ? 0 : eyes.filter((b, j) => j !== i && !gone.includes(j) && leastApart(a, b) < apart - 1e-9).length));
+    const close = eyes.map((a, i) =>
+      gone.includes(i)
+        ? 0
+        : eyes.filter((b, j) => j !== i && !gone.includes(j) && leastApart(a, b) < apart - 1e-9).length,
+    );
     const most = Math.max(0, ...close);
     if (most === 0) return gone.sort((a, b) => a - b);
     gone.push(close.lastIndexOf(most));
@@ -192,5 +234,9 @@ function near({ l, c, h }: Oklch, size: number, roll: () => number): string {
   const off = (): number => (roll() + roll() - 1) * size;
   const light = Math.min(LIGHT.to, Math.max(LIGHT.from, l + off() * 0.5));
   const hue = (h + off() * 60 + 360) % 360;
-  return hexFromOklch({ l: light, c: Math.max(0.005, Math.min(mostChroma(light, hue), c + off() * 0.16)), h: hue });
+  return hexFromOklch({
+    l: light,
+    c: Math.max(0.005, Math.min(mostChroma(light, hue), c + off() * 0.16)),
+    h: hue,
+  });
 }

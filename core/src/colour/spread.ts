@@ -5,7 +5,10 @@ import { contrast, inkOn } from "./contrast.ts";
 import { between, hexFromOklch, mostChroma, oklch } from "./oklch.ts";
 import type { Oklch } from "./oklch.ts";
 
-export interface SpreadColour { readonly hex: string; readonly locked: boolean }
+export interface SpreadColour {
+  readonly hex: string;
+  readonly locked: boolean;
+}
 export interface SpreadOptions {
   /** How many moves are tried; more come closer to the best. */
   readonly tries: number;
@@ -47,7 +50,8 @@ export function spread(colours: readonly SpreadColour[], options: SpreadOptions)
     const pair = field.closest();
     const movable = pair.filter((i) => free.includes(i));
     // Where both of the closest are locked nothing more can be won there; others may still move apart.
-    const which = movable[Math.floor(roll() * movable.length)] ?? free[Math.floor(roll() * free.length)] ?? 0;
+    const which =
+      movable[Math.floor(roll() * movable.length)] ?? free[Math.floor(roll() * free.length)] ?? 0;
     const hex = stepFrom(oklch(field.hex(which)), (1 - share) ** 2 * 0.9 + 0.02, roll);
     if (contrast(hex, inkOn(hex)) >= options.contrast) field.put(which, hex, field.nearest(which));
   }
@@ -58,8 +62,9 @@ export function spread(colours: readonly SpreadColour[], options: SpreadOptions)
     const from = oklch(start[i] ?? "");
     const to = oklch(field.hex(i));
     for (const share of [0, 0.1, 0.2, 0.3, 0.4, 0.5, 0.6, 0.7, 0.8, 0.9]) {
-      const hex = share === 0 ? start[i] ?? "" : hexFromOklch(between(from, to, share));
-      if ((share === 0 || contrast(hex, inkOn(hex)) >= options.contrast) && field.put(i, hex, won - 1e-9)) break;
+      const hex = share === 0 ? (start[i] ?? "") : hexFromOklch(between(from, to, share));
+      if ((share === 0 || contrast(hex, inkOn(hex)) >= options.contrast) && field.put(i, hex, won - 1e-9))
+        break;
     }
   }
   return { colours: field.hexes(), before, after: field.least(), stopped };
@@ -75,16 +80,23 @@ class Field {
     this.#hexes = [...hexes];
     this.#eyes = hexes.map(seen);
     this.#apart = new Float64Array(hexes.length ** 2).fill(Infinity);
-    this.#eyes.forEach((eye, i) => { this.#set(i, this.#from(i, eye)); });
+    this.#eyes.forEach((eye, i) => {
+      this.#set(i, this.#from(i, eye));
+    });
   }
 
-  hex(i: number): string { return this.#hexes[i] ?? ""; }
-  hexes(): string[] { return [...this.#hexes]; }
+  hex(i: number): string {
+    return this.#hexes[i] ?? "";
+  }
+  hexes(): string[] {
+    return [...this.#hexes];
+  }
 
   /** How far a colour is from its nearest neighbour. */
   nearest(i: number): number {
     let d = Infinity;
-    for (let j = 0; j < this.#hexes.length; j++) d = Math.min(d, this.#apart[i * this.#hexes.length + j] ?? Infinity);
+    for (let j = 0; j < this.#hexes.length; j++)
+      d = Math.min(d, this.#apart[i * this.#hexes.length + j] ?? Infinity);
     return d;
   }
 
@@ -103,7 +115,14 @@ class Field {
     let d = Infinity;
     let pair: number[] = [];
     const n = this.#hexes.length;
-    for (let i = 0; i < n; i++) for (let j = i + 1; j < n; j++) { const x = this.#apart[i * n + j] ?? Infinity; if (x < d) { d = x; pair = [i, j]; } }
+    for (let i = 0; i < n; i++)
+      for (let j = i + 1; j < n; j++) {
+        const x = this.#apart[i * n + j] ?? Infinity;
+        if (x < d) {
+          d = x;
+          pair = [i, j];
+        }
+      }
     return pair;
   }
 
@@ -118,7 +137,10 @@ class Field {
 
   #set(i: number, row: readonly number[]): void {
     const n = this.#hexes.length;
-    row.forEach((d, j) => { this.#apart[i * n + j] = d; this.#apart[j * n + i] = d; });
+    row.forEach((d, j) => {
+      this.#apart[i * n + j] = d;
+      this.#apart[j * n + i] = d;
+    });
   }
 }
 
@@ -126,5 +148,9 @@ function stepFrom({ l, c, h }: Oklch, size: number, roll: () => number): string 
   const off = (): number => (roll() + roll() - 1) * size;
   const light = Math.min(LIGHT.to, Math.max(LIGHT.from, l + off() * 0.4));
   const hue = (h + off() * 180 + 360) % 360;
-  return hexFromOklch({ l: light, c: Math.max(0.01, Math.min(mostChroma(light, hue), c + off() * 0.16)), h: hue });
+  return hexFromOklch({
+    l: light,
+    c: Math.max(0.01, Math.min(mostChroma(light, hue), c + off() * 0.16)),
+    h: hue,
+  });
 }

@@ -14,7 +14,9 @@ export function linearRgb(hex: string): LinearRgb {
 export function hexOf(linear: LinearRgb): string {
   const channel = (v: number): string => {
     const cut = Math.min(1, Math.max(0, v));
-    return Math.round(255 * (cut <= 0.0031308 ? 12.92 * cut : 1.055 * cut ** (1 / 2.4) - 0.055)).toString(16).padStart(2, "0");
+    return Math.round(255 * (cut <= 0.0031308 ? 12.92 * cut : 1.055 * cut ** (1 / 2.4) - 0.055))
+      .toString(16)
+      .padStart(2, "0");
   };
   return `#${linear.map(channel).join("")}`;
 }

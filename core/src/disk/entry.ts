@@ -27,17 +27,34 @@ export function treeOf(entries: readonly Entry[]): DiskNode {
     if (known) return known;
     const cut = path.lastIndexOf("/");
     const parent = folderAt(cut < 0 ? "" : path.slice(0, cut));
-    const made: DiskNode = { name: path.slice(cut + 1), path, folder: true, size: null, hash: null, inside: new Map() };
+    const made: DiskNode = {
+      name: path.slice(cut + 1),
+      path,
+      folder: true,
+      size: null,
+      hash: null,
+      inside: new Map(),
+    };
     folders.set(path, made);
     parent.inside.set(made.name, made);
     return made;
   };
   for (const e of entries) {
     if (e.path === "") continue;
-    if (e.folder) { folderAt(e.path); continue; }
+    if (e.folder) {
+      folderAt(e.path);
+      continue;
+    }
     const cut = e.path.lastIndexOf("/");
     const name = e.path.slice(cut + 1);
-    folderAt(cut < 0 ? "" : e.path.slice(0, cut)).inside.set(name, { name, path: e.path, folder: false, size: e.size, hash: e.hash ?? null, inside: new Map() });
+    folderAt(cut < 0 ? "" : e.path.slice(0, cut)).inside.set(name, {
+      name,
+      path: e.path,
+      folder: false,
+      size: e.size,
+      hash: e.hash ?? null,
+      inside: new Map(),
+    });
   }
   return root;
 }

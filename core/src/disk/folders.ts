@@ -9,7 +9,13 @@ import type { Reader } from "../words/reader.ts";
 import { under } from "./entry.ts";
 
 /** Where a session lives on disk, by the house pattern of session folders. */
-export function sessionFolder(house: House, words: Reader, title: string, room: string, date: Date): string {
+export function sessionFolder(
+  house: House,
+  words: Reader,
+  title: string,
+  room: string,
+  date: Date,
+): string {
   const what: Naming = { title, room, date: date.toISOString().slice(0, 10) };
   return safeFileName(compose(house.names["session-folder"], words, what) ?? title);
 }
@@ -29,15 +35,25 @@ export function foldersOnDisk(house: House, root: string): string[] {
 }
 
 /** The longest path of files named by a pattern, root and folders included, and the folder it lies in; null where the blueprint names no files so. */
-export function longestPath(house: House, words: Reader, use: PatternUse): { readonly length: number; readonly folder: string } | null {
+export function longestPath(
+  house: House,
+  words: Reader,
+  use: PatternUse,
+): { readonly length: number; readonly folder: string } | null {
   let found: { length: number; folder: string } | null = null;
   const walk = (plans: readonly DiskFolder[], path: string, length: number): void => {
     for (const f of plans) {
       const name = f.name ?? `(${f.named ?? ""})`;
-      const here = length + 1 + (f.named === null ? name.length : lengthsOf(house.names[f.named], words).most);
+      const here =
+        length + 1 + (f.named === null ? name.length : lengthsOf(house.names[f.named], words).most);
       const at = under(path, name);
       // A dot and an ending behind the name.
-      const whole = here + 1 + lengthsOf(house.names[use], words).most + 1 + Math.max(0, ...f.kinds.map((k) => k.length));
+      const whole =
+        here +
+        1 +
+        lengthsOf(house.names[use], words).most +
+        1 +
+        Math.max(0, ...f.kinds.map((k) => k.length));
       if (f.files === use && whole > (found?.length ?? 0)) found = { length: whole, folder: at };
       walk(insideOfPlan(house.disk, f), at, here);
     }
@@ -48,5 +64,8 @@ export function longestPath(house: House, words: Reader, use: PatternUse): { rea
 
 /** A blueprint in words, one folder a line, indented: what belongs where. */
 export function blueprintInWords(plans: readonly DiskFolder[], depth = 0): string[] {
-  return plans.flatMap((f) => [`${"  ".repeat(depth)}${f.name ?? `(${f.named ?? ""})`}/  ${f.says}${f.kinds.length > 0 ? `: ${f.kinds.join(", ")}` : ""}${f.must ? "" : " (where needed)"}`, ...blueprintInWords(f.inside, depth + 1)]);
+  return plans.flatMap((f) => [
+    `${"  ".repeat(depth)}${f.name ?? `(${f.named ?? ""})`}/  ${f.says}${f.kinds.length > 0 ? `: ${f.kinds.join(", ")}` : ""}${f.must ? "" : " (where needed)"}`,
+    ...blueprintInWords(f.inside, depth + 1),
+  ]);
 }

@@ -3,7 +3,11 @@ import { folderOfPath, treeOf, under } from "./entry.ts";
 import type { DiskNode, Entry } from "./entry.ts";
 
 /** Something that should be called another way or stand elsewhere; paths are those of the tree as it is. */
-export interface MoveWish { readonly from: string; /** null: where it stands. A folder that is not there yet is made. */ readonly into: string | null; readonly name: string }
+export interface MoveWish {
+  readonly from: string;
+  /** null: where it stands. A folder that is not there yet is made. */ readonly into: string | null;
+  readonly name: string;
+}
 
 /** One step of a move plan. Each can be done when those before it are, and undone in reverse. */
 export type MoveStep =
@@ -17,8 +21,21 @@ export interface MovePlan {
 }
 
 /** A file or folder while the plan is made: where it stands after the steps so far. */
-interface Live { name: string; parent: Live | null; readonly folder: boolean; /** By name as a system sees it that takes capitals and small letters for one. */ readonly inside: Map<string, Live[]> }
-interface Pending { readonly wish: MoveWish; readonly node: Live; readonly target: Live; readonly name: string }
+interface Live {
+  name: string;
+  parent: Live | null;
+  readonly folder: boolean;
+  /** By name as a system sees it that takes capitals and small letters for one. */ readonly inside: Map<
+    string,
+    Live[]
+  >;
+}
+interface Pending {
+  readonly wish: MoveWish;
+  readonly node: Live;
+  readonly target: Live;
+  readonly name: string;
+}
 
 /**
  * Renames and moves in an order in which no step ever meets anything at its target, on disks that tell capitals from small
@@ -26,14 +43,21 @@ interface Pending { readonly wish: MoveWish; readonly node: Live; readonly targe
  * Nothing is deleted, nothing overwritten: what would need that is refused and said. O((entries + wishes) × depth).
  * @param folders folders that should be there in the end whatever moves
  */
-export function planMoves(entries: readonly Entry[], wishes: readonly MoveWish[], folders: readonly string[] = []): MovePlan {
+export function planMoves(
+  entries: readonly Entry[],
+  wishes: readonly MoveWish[],
+  folders: readonly string[] = [],
+): MovePlan {
   const steps: MoveStep[] = [];
   const refused: { wish: MoveWish; why: string }[] = [];
   const byPath = new Map<string, Live>();
   const root = live(treeOf(entries), null, byPath);
   const key = collisionKey;
   const pathOf = (n: Live): string => (n.parent === null ? "" : under(pathOf(n.parent), n.name));
-  const isWithin = (n: Live, folder: Live): boolean => { for (let at: Live | null = n; at; at = at.parent) if (at === folder) return true; return false; };
+  const isWithin = (n: Live, folder: Live): boolean => {
+    for (let at: Live | null = n; at; at = at.parent) if (at === folder) return true;
+    return false;
+  };
   const made = new Map<string, Live>();
 
   // Folders first: a wish may go into one that is not there yet.
@@ -55,25 +79,56 @@ export function planMoves(entries: readonly Entry[], wishes: readonly MoveWish[]
   const spoken = new Set<Live>();
   const pending = new Map<Live, Pending>();
   const claimed = new Map<Live, Map<string, Pending>>();
-  const refuse = (wish: MoveWish, why: string): void => { refused.push({ wish, why }); };
+  const refuse = (wish: MoveWish, why: string): void => {
+    refused.push({ wish, why });
+  };
   for (const wish of wishes) {
     const node = byPath.get(wish.from);
-    if (!node || node === root) { refuse(wish, "it is not there"); continue; }
-    if (wish.name === "" || wish.name === "." || wish.name === ".." || wish.name.includes("/") || wish.name.includes("\0")) { refuse(wish, `“${wish.name}” is no name for a file or folder`); continue; }
-    if (spoken.has(node)) { refuse(wish, "another line speaks of it already"); continue; }
+    if (!node || node === root) {
+      refuse(wish, "it is not there");
+      continue;
+    }
+    if (
+      wish.name === "" ||
+      wish.name === "." ||
+      wish.name === ".." ||
+      wish.name.includes("/") ||
+      wish.name.includes("\0")
+    ) {
+      refuse(wish, `“${wish.name}” is no name for a file or folder`);
+      continue;
+    }
+    if (spoken.has(node)) {
+      refuse(wish, "another line speaks of it already");
+      continue;
+    }
     spoken.add(node);
     const target = wish.into === null ? node.parent : folderAt(wish.into);
-    if (!target) { refuse(wish, `“${wish.into ?? ""}” is a file, no folder`); continue; }
+    if (!target) {
+      refuse(wish, `“${wish.into ?? ""}” is a file, no folder`);
+      continue;
+    }
     if (target === node.parent && node.name === wish.name) continue;
     const names = claimed.get(target) ?? new Map<string, Pending>();
     claimed.set(target, names);
-    if (names.has(key(wish.name))) { refuse(wish, `“${wish.name}” is wanted by ${names.get(key(wish.name))?.wish.from ?? "another"} as well`); continue; }
+    if (names.has(key(wish.name))) {
+      refuse(
+        wish,
+        `“${wish.name}” is wanted by ${names.get(key(wish.name))?.wish.from ?? "another"} as well`,
+      );
+      continue;
+    }
     const p = { wish, node, target, name: wish.name };
     names.set(key(wish.name), p);
     pending.set(node, p);
   }
   for (const path of folders) folderAt(path);
-  const temporary = (parent: Live, name: string): string => { for (let n = 1; ; n++) { const t = `${name.slice(0, 60)}.moving-${n}`; if (!parent.inside.has(key(t)) && !claimed.get(parent)?.has(key(t))) return t; } };
+  const temporary = (parent: Live, name: string): string => {
+    for (let n = 1; ; n++) {
+      const t = `${name.slice(0, 60)}.moving-${n}`;
+      if (!parent.inside.has(key(t)) && !claimed.get(parent)?.has(key(t))) return t;
+    }
+  };
   const go = (node: Live, target: Live, name: string): void => {
     const from = pathOf(node);
     const stood = node.parent?.inside.get(key(node.name))?.filter((x) => x !== node) ?? [];
@@ -81,7 +136,7 @@ export function planMoves(entries: readonly Entry[], wishes: readonly MoveWish[]
     else node.parent?.inside.delete(key(node.name));
     node.parent = target;
     node.name = name;
-    target.inside.set(key(name), [...target.inside.get(key(name)) ?? [], node]);
+    target.inside.set(key(name), [...(target.inside.get(key(name)) ?? []), node]);
     steps.push({ do: "move", from, to: pathOf(node) });
   };
 
@@ -111,7 +166,11 @@ export function planMoves(entries: readonly Entry[], wishes: readonly MoveWish[]
   // Whoever stands where another wants to go is waited for; when it has gone, those who waited go on.
   const waiting = new Map<Live, Pending[]>();
   /** What has to leave a folder before that folder can go where it wants: the part of it that holds its target. */
-  const outOf = (p: Pending): Live | null => { for (let at: Live | null = p.target; at && at !== p.node; at = at.parent) if (pending.has(at)) return at; return null; };
+  const outOf = (p: Pending): Live | null => {
+    for (let at: Live | null = p.target; at && at !== p.node; at = at.parent)
+      if (pending.has(at)) return at;
+    return null;
+  };
   const attempt = (first: Pending): void => {
     const queue = [first];
     for (let p = queue.pop(); p; p = queue.pop()) {
@@ -120,13 +179,13 @@ export function planMoves(entries: readonly Entry[], wishes: readonly MoveWish[]
       const stands = p.target.inside.get(key(p.name)) ?? [];
       const there = inner ?? stands.find((x) => x !== p.node) ?? stands[0];
       if (there && there !== p.node) {
-        waiting.set(there, [...waiting.get(there) ?? [], p]);
+        waiting.set(there, [...(waiting.get(there) ?? []), p]);
         continue;
       }
       if (there === p.node && p.target === p.node.parent) go(p.node, p.target, temporary(p.target, p.name));
       go(p.node, p.target, p.name);
       pending.delete(p.node);
-      queue.push(...waiting.get(p.node) ?? []);
+      queue.push(...(waiting.get(p.node) ?? []));
       waiting.delete(p.node);
     }
   };
@@ -152,12 +211,14 @@ function live(node: DiskNode, parent: Live | null, byPath: Map<string, Live>): L
   for (const child of node.inside.values()) {
     const c = live(child, made, byPath);
     const key = collisionKey(c.name);
-    made.inside.set(key, [...made.inside.get(key) ?? [], c]);
+    made.inside.set(key, [...(made.inside.get(key) ?? []), c]);
   }
   return made;
 }
 
 /** The steps that undo these. Folders that were made stay: nothing is ever deleted. */
 export function undoing(steps: readonly MoveStep[]): MoveStep[] {
-  return steps.toReversed().flatMap((s): MoveStep[] => (s.do === "move" ? [{ do: "move", from: s.to, to: s.from }] : []));
+  return steps
+    .toReversed()
+    .flatMap((s): MoveStep[] => (s.do === "move" ? [{ do: "move", from: s.to, to: s.from }] : []));
 }

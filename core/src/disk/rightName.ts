@@ -29,16 +29,32 @@ export function rightName(grammar: Grammar, words: Reader, name: string, file: b
     const iso = pull(ISO);
     const other = iso ? null : pull(DAY_FIRST);
     if (iso) what.date = `${iso[1] ?? ""}-${iso[2] ?? ""}-${iso[3] ?? ""}`;
-    else if (other) what.date = `${other[3] ?? ""}-${(other[2] ?? "").padStart(2, "0")}-${(other[1] ?? "").padStart(2, "0")}`;
+    else if (other)
+      what.date = `${other[3] ?? ""}-${(other[2] ?? "").padStart(2, "0")}-${(other[1] ?? "").padStart(2, "0")}`;
   }
-  if (pieces.has("version")) { const v = pull(VERSION); if (v) what.version = Number(v[1]); }
-  if (pieces.has("take")) { const t = pull(TAKE) ?? pull(LAST_NUMBER); if (t) what.take = Number(t[1]); }
+  if (pieces.has("version")) {
+    const v = pull(VERSION);
+    if (v) what.version = Number(v[1]);
+  }
+  if (pieces.has("take")) {
+    const t = pull(TAKE) ?? pull(LAST_NUMBER);
+    if (t) what.take = Number(t[1]);
+  }
   if (pieces.has("role")) {
     const reading = readName(words, rest);
     if (!reading.sure || reading.role === null) return null;
-    Object.assign(what, { role: reading.role, of: reading.of, positions: reading.positions, number: reading.number });
+    Object.assign(what, {
+      role: reading.role,
+      of: reading.of,
+      positions: reading.positions,
+      number: reading.number,
+    });
   }
-  if (pieces.has("title")) { const title = plainWords(rest).join(" "); if (title === "") return null; what.title = title; }
+  if (pieces.has("title")) {
+    const title = plainWords(rest).join(" ");
+    if (title === "") return null;
+    what.title = title;
+  }
   const made = compose(grammar.pattern, words, what);
   if (made === null) return null;
   const safe = safeFileName(made);

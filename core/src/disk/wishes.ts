@@ -8,7 +8,10 @@ export function wishesOf(findings: readonly AuditFinding[]): { wishes: MoveWish[
   const folders: string[] = [];
   for (const f of findings) {
     if (f.right === null) continue;
-    if (f.sort === "missing") { folders.push(under(f.right.into ?? "", f.right.name)); continue; }
+    if (f.sort === "missing") {
+      folders.push(under(f.right.into ?? "", f.right.name));
+      continue;
+    }
     const own = f.path.slice(f.path.lastIndexOf("/") + 1);
     const wish = wishes.get(f.path) ?? { into: null, name: own };
     wish.into ??= f.right.into;

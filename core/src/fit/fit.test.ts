@@ -9,15 +9,33 @@ import { patch, wishesOf } from "./patch.ts";
 import { room as roomSchema } from "./room.ts";
 import type { Room } from "./room.ts";
 
-const input = (number: number, ...takes: Source[]) => ({ number, label: `In ${number}`, takes, phantom: false });
+const input = (number: number, ...takes: Source[]) => ({
+  number,
+  label: `In ${number}`,
+  takes,
+  phantom: false,
+});
 const van: Room = roomSchema.parse({
-  name: "Van", says: "", sampleRates: [44100, 48000], widest: "stereo",
-  inputs: [...[1, 2, 3, 4].map((n) => input(n, "mic")), input(5, "mic", "line"), input(6, "line"), input(7, "wireless")],
+  name: "Van",
+  says: "",
+  sampleRates: [44100, 48000],
+  widest: "stereo",
+  inputs: [
+    ...[1, 2, 3, 4].map((n) => input(n, "mic")),
+    input(5, "mic", "line"),
+    input(6, "line"),
+    input(7, "wireless"),
+  ],
 });
 const sources = (...list: [Source, "mono" | "stereo"][]): Session => ({
-  ...emptySession("x"), tracks: list.map(([source, format], i) => blankTrack(`t${i}`, `T${i}`, { source, format, armed: true })),
+  ...emptySession("x"),
+  tracks: list.map(([source, format], i) => blankTrack(`t${i}`, `T${i}`, { source, format, armed: true })),
 });
-const rooms = fc.array(fc.uniqueArray(fc.constantFrom(...SOURCES), { minLength: 1, maxLength: 3 }), { minLength: 1, maxLength: 6 })
+const rooms = fc
+  .array(fc.uniqueArray(fc.constantFrom(...SOURCES), { minLength: 1, maxLength: 3 }), {
+    minLength: 1,
+    maxLength: 6,
+  })
   .map((list): Room => ({ ...van, inputs: list.map((takes, i) => input(i + 1, ...takes)) }));
 
 describe("fitting a release into a room", () => {
@@ -38,11 +56,17 @@ describe("fitting a release into a room", () => {
   it("moves an earlier source to make room for a later one, rather than leaving it out", () => {
     const tight: Room = { ...van, inputs: [input(1, "mic", "di"), input(2, "mic", "line")] };
     // The microphone would take input 1; the DI box can only go there.
-    expect(fit(sources(["mic", "mono"], ["di", "mono"]), tight).session.tracks.map((t) => t.input)).toEqual([2, 1]);
+    expect(fit(sources(["mic", "mono"], ["di", "mono"]), tight).session.tracks.map((t) => t.input)).toEqual(
+      [2, 1],
+    );
   });
 
   it("gives a stereo source two inputs side by side, from an odd one where it can", () => {
-    expect(fit(sources(["mic", "mono"], ["mic", "stereo"], ["mic", "mono"]), van).session.tracks.map((t) => t.input)).toEqual([1, 3, 2]);
+    expect(
+      fit(sources(["mic", "mono"], ["mic", "stereo"], ["mic", "mono"]), van).session.tracks.map(
+        (t) => t.input,
+      ),
+    ).toEqual([1, 3, 2]);
   });
 
   it("says what cannot be placed and why, and does not arm it", () => {
@@ -62,53 +86,101 @@ describe("fitting a release into a room", () => {
 
   it("takes out what only they fed: returns and folders, from the inside out", () => {
     const s = smallSession();
-    const result = fit({ ...s, tracks: s.tracks.map((t) => (t.id === "kit" ? { ...t, sends: [{ id: "x", to: "rev", level: 0, beforeFader: false }] } : t)) }, van, ["kick", "top", "bottom"]);
+    const result = fit(
+      {
+        ...s,
+        tracks: s.tracks.map((t) =>
+          t.id === "kit" ? { ...t, sends: [{ id: "x", to: "rev", level: 0, beforeFader: false }] } : t,
+        ),
+      },
+      van,
+      ["kick", "top", "bottom"],
+    );
     expect(result.session.tracks.map((t) => t.id)).toEqual(["gtr", "main"]);
     expect(result.leftOut.map((t) => t.id)).toEqual(["kick", "top", "bottom"]);
-    expect(result.adjusted.find((a) => a.what === "Left out as well")?.says).toBe("KIT, Plate: nothing feeds them any more");
+    expect(result.adjusted.find((a) => a.what === "Left out as well")?.says).toBe(
+      "KIT, Plate: nothing feeds them any more",
+    );
     expect(fit(s, van, ["gtr"]).adjusted).toEqual([]);
   });
 
   it("takes the nearest rate the room can run and the widest path it can play", () => {
-    const s: Session = { ...smallSession(), sampleRate: 96000, mainFormat: "7.1.4", tracks: smallSession().tracks.map((t) => (t.kind === "audio" ? t : { ...t, format: "7.1.4" })) };
+    const s: Session = {
+      ...smallSession(),
+      sampleRate: 96000,
+      mainFormat: "7.1.4",
+      tracks: smallSession().tracks.map((t) => (t.kind === "audio" ? t : { ...t, format: "7.1.4" })),
+    };
     const result = fit(s, van);
     expect(result.session).toMatchObject({ sampleRate: 48000, mainFormat: "stereo" });
-    expect(result.session.tracks.filter((t) => t.kind !== "audio").every((t) => t.format === "stereo")).toBe(true);
-    expect(result.adjusted.filter((a) => a.track === null).map((a) => a.says)).toEqual(["96 kHz → 48 kHz, the nearest this room can run", "7.1.4 → stereo, the widest this room can play; buses and returns follow"]);
+    expect(
+      result.session.tracks.filter((t) => t.kind !== "audio").every((t) => t.format === "stereo"),
+    ).toBe(true);
+    expect(result.adjusted.filter((a) => a.track === null).map((a) => a.says)).toEqual([
+      "96 kHz → 48 kHz, the nearest this room can run",
+      "7.1.4 → stereo, the widest this room can play; buses and returns follow",
+    ]);
   });
 
   it("never gives an input twice or of the wrong kind, and accounts for every source, for any session and room", () => {
-    fc.assert(fc.property(sessions(10), rooms, (s, room) => {
-      const result = fit(s, room);
-      const used = new Set<number>();
-      const wishes = wishesOf(result.session);
-      for (const w of wishes) {
-        const first = result.session.tracks.find((t) => t.id === w.track)?.input ?? null;
-        if (first === null) { expect(result.unplaced.some((u) => u.track === w.track)).toBe(true); continue; }
-        for (let n = first; n < first + w.channels; n++) {
-          expect(used.has(n)).toBe(false);
-          used.add(n);
-          expect(room.inputs.find((i) => i.number === n)?.takes).toContain(w.source);
+    fc.assert(
+      fc.property(sessions(10), rooms, (s, room) => {
+        const result = fit(s, room);
+        const used = new Set<number>();
+        const wishes = wishesOf(result.session);
+        for (const w of wishes) {
+          const first = result.session.tracks.find((t) => t.id === w.track)?.input ?? null;
+          if (first === null) {
+            expect(result.unplaced.some((u) => u.track === w.track)).toBe(true);
+            continue;
+          }
+          for (let n = first; n < first + w.channels; n++) {
+            expect(used.has(n)).toBe(false);
+            used.add(n);
+            expect(room.inputs.find((i) => i.number === n)?.takes).toContain(w.source);
+          }
         }
-      }
-      expect(result.fits.length + result.adjusted.filter((a) => a.what === "Input").length + result.unplaced.length).toBe(wishes.length);
-      expect(apply(s, result.changes)).toEqual(result.session);
-    }), { numRuns: 300 });
+        expect(
+          result.fits.length +
+            result.adjusted.filter((a) => a.what === "Input").length +
+            result.unplaced.length,
+        ).toBe(wishes.length);
+        expect(apply(s, result.changes)).toEqual(result.session);
+      }),
+      { numRuns: 300 },
+    );
   });
 
   it("places as many single-channel sources as can be placed, by brute force, and never an earlier one less", () => {
-    fc.assert(fc.property(fc.array(fc.constantFrom(...SOURCES), { maxLength: 6 }), rooms, (list, room) => {
-      const wishes = list.map((source, i) => ({ track: `t${i}`, source, channels: 1 }));
-      const most = (from: number, free: readonly number[]): number => {
-        const w = wishes[from];
-        if (!w) return 0;
-        const here = free.filter((n) => room.inputs.find((i) => i.number === n)?.takes.includes(w.source)).map((n) => 1 + most(from + 1, free.filter((x) => x !== n)));
-        return Math.max(most(from + 1, free), ...here);
-      };
-      expect(patch(wishes, room).size).toBe(most(0, room.inputs.map((i) => i.number)));
-      const placed = patch(wishes, room);
-      const before = patch(wishes.slice(0, -1), room);
-      for (const id of before.keys()) expect(placed.has(id)).toBe(true);
-    }), { numRuns: 200 });
+    fc.assert(
+      fc.property(fc.array(fc.constantFrom(...SOURCES), { maxLength: 6 }), rooms, (list, room) => {
+        const wishes = list.map((source, i) => ({ track: `t${i}`, source, channels: 1 }));
+        const most = (from: number, free: readonly number[]): number => {
+          const w = wishes[from];
+          if (!w) return 0;
+          const here = free
+            .filter((n) => room.inputs.find((i) => i.number === n)?.takes.includes(w.source))
+            .map(
+              (n) =>
+                1 +
+                most(
+                  from + 1,
+                  free.filter((x) => x !== n),
+                ),
+            );
+          return Math.max(most(from + 1, free), ...here);
+        };
+        expect(patch(wishes, room).size).toBe(
+          most(
+            0,
+            room.inputs.map((i) => i.number),
+          ),
+        );
+        const placed = patch(wishes, room);
+        const before = patch(wishes.slice(0, -1), room);
+        for (const id of before.keys()) expect(placed.has(id)).toBe(true);
+      }),
+      { numRuns: 200 },
+    );
   });
 });

@@ -7,9 +7,16 @@ import { patch, recordsFromOutside, suitsAsNumbered, wishesOf } from "./patch.ts
 import type { Room } from "./room.ts";
 
 /** Something the room made different, in words. */
-export interface Adjustment { readonly track: TrackId | null; readonly what: string; readonly says: string }
+export interface Adjustment {
+  readonly track: TrackId | null;
+  readonly what: string;
+  readonly says: string;
+}
 /** A source the room has no input for. */
-export interface Unplaced { readonly track: TrackId; readonly says: string }
+export interface Unplaced {
+  readonly track: TrackId;
+  readonly says: string;
+}
 
 /** A release adapted to a room, with its fit report. */
 export interface Fit {
@@ -38,7 +45,12 @@ export function fit(session: Session, room: Room, leaveOut: readonly TrackId[] =
   const unplaced: Unplaced[] = [];
   const fits: TrackId[] = [];
 
-  if (idle.length > 0) adjusted.push({ track: null, what: "Left out as well", says: `${idle.map((t) => t.name).join(", ")}: nothing feeds ${idle.length === 1 ? "it" : "them"} any more` });
+  if (idle.length > 0)
+    adjusted.push({
+      track: null,
+      what: "Left out as well",
+      says: `${idle.map((t) => t.name).join(", ")}: nothing feeds ${idle.length === 1 ? "it" : "them"} any more`,
+    });
   const stays: Session = { ...session, tracks: session.tracks.filter((t) => !gone.has(t.id)) };
   const wishes = wishesOf(stays);
   const suits = suitsAsNumbered(stays, room);
@@ -47,26 +59,45 @@ export function fit(session: Session, room: Room, leaveOut: readonly TrackId[] =
   const tracks = stays.tracks.map((t): Track => {
     const wish = wished.get(t.id);
     if (!wish) return t;
-    const input = inputs ? inputs.get(t.id) ?? null : t.input;
+    const input = inputs ? (inputs.get(t.id) ?? null) : t.input;
     if (input === null) {
       unplaced.push({ track: t.id, says: whyNot(wish.source, wish.channels, room) });
       return { ...t, input: null, armed: false };
     }
     if (input === t.input) fits.push(t.id);
-    else adjusted.push({ track: t.id, what: "Input", says: t.input === null ? `input ${input}` : `input ${t.input} → ${input}` });
+    else
+      adjusted.push({
+        track: t.id,
+        what: "Input",
+        says: t.input === null ? `input ${input}` : `input ${t.input} → ${input}`,
+      });
     return { ...t, input };
   });
 
   let fitted: Session = { ...stays, tracks };
   const rate = nearestRate(session.sampleRate, room);
   if (rate !== session.sampleRate) {
-    adjusted.push({ track: null, what: "Sample rate", says: `${session.sampleRate / 1000} kHz → ${rate / 1000} kHz, the nearest this room can run` });
+    adjusted.push({
+      track: null,
+      what: "Sample rate",
+      says: `${session.sampleRate / 1000} kHz → ${rate / 1000} kHz, the nearest this room can run`,
+    });
     fitted = { ...fitted, sampleRate: rate };
   }
   if (CHANNELS[session.mainFormat] > CHANNELS[room.widest]) {
     const wide = session.mainFormat;
-    adjusted.push({ track: null, what: "Main format", says: `${wide} → ${room.widest}, the widest this room can play; buses and returns follow` });
-    fitted = { ...fitted, mainFormat: room.widest, tracks: fitted.tracks.map((t) => (t.kind !== "audio" && t.format === wide ? { ...t, format: room.widest } : t)) };
+    adjusted.push({
+      track: null,
+      what: "Main format",
+      says: `${wide} → ${room.widest}, the widest this room can play; buses and returns follow`,
+    });
+    fitted = {
+      ...fitted,
+      mainFormat: room.widest,
+      tracks: fitted.tracks.map((t) =>
+        t.kind !== "audio" && t.format === wide ? { ...t, format: room.widest } : t,
+      ),
+    };
   }
   return { session: fitted, changes: diff(session, fitted), fits, adjusted, unplaced, leftOut };
 }
@@ -87,19 +118,38 @@ function idleWithout(session: Session, leaving: ReadonlySet<TrackId>): Track[] {
   const idle: Track[] = [];
   for (let more = true; more;) {
     const used = usedBy(gone);
-    const next = session.tracks.filter((t) => (t.kind === "return" || t.kind === "folder") && before.has(t.id) && !used.has(t.id) && !gone.has(t.id));
-    for (const t of next) { gone.add(t.id); idle.push(t); }
+    const next = session.tracks.filter(
+      (t) =>
+        (t.kind === "return" || t.kind === "folder") &&
+        before.has(t.id) &&
+        !used.has(t.id) &&
+        !gone.has(t.id),
+    );
+    for (const t of next) {
+      gone.add(t.id);
+      idle.push(t);
+    }
     more = next.length > 0;
   }
   return idle;
 }
 
 function nearestRate(wanted: Session["sampleRate"], room: Room): Session["sampleRate"] {
-  const possible = room.sampleRates.map((r) => sampleRate.safeParse(r)).flatMap((r) => (r.success ? [r.data] : []));
-  return possible.reduce((best, r) => (Math.abs(r - wanted) < Math.abs(best - wanted) ? r : best), possible.includes(wanted) ? wanted : possible[0] ?? wanted);
+  const possible = room.sampleRates
+    .map((r) => sampleRate.safeParse(r))
+    .flatMap((r) => (r.success ? [r.data] : []));
+  return possible.reduce(
+    (best, r) => (Math.abs(r - wanted) < Math.abs(best - wanted) ? r : best),
+    possible.includes(wanted) ? wanted : (possible[0] ?? wanted),
+  );
 }
 
-const SOURCE_WORDS = { mic: "a microphone input", di: "a DI input", line: "a line input", wireless: "a wireless receiver" } as const;
+const SOURCE_WORDS = {
+  mic: "a microphone input",
+  di: "a DI input",
+  line: "a line input",
+  wireless: "a wireless receiver",
+} as const;
 
 function whyNot(source: keyof typeof SOURCE_WORDS, channels: number, room: Room): string {
   const suitable = room.inputs.filter((i) => i.takes.includes(source)).length;

@@ -9,7 +9,8 @@ const LAST = 1024;
 
 const widthOf = (t: Track): number => CHANNELS[t.format ?? "mono"];
 const sourcesOf = (session: Session): Track[] => session.tracks.filter(recordsFromOutside);
-const put = (t: Track, input: number | null): Change[] => (t.input === input ? [] : [setField(t, "input", input)]);
+const put = (t: Track, input: number | null): Change[] =>
+  t.input === input ? [] : [setField(t, "input", input)];
 const fits = (t: Track, input: number): boolean => input >= 1 && input + widthOf(t) - 1 <= LAST;
 
 /** The changes that number the inputs on from a track, in track order, each source beside the one before; wide ones take several. None where the track has no input. */
@@ -19,7 +20,11 @@ export function fillDown(session: Session, from: TrackId): Change[] {
   const first = sources[at];
   if (!first || first.input === null) return [];
   let next = first.input;
-  return sources.slice(at).flatMap((t) => { const input = next; next += widthOf(t); return fits(t, input) ? put(t, input) : []; });
+  return sources.slice(at).flatMap((t) => {
+    const input = next;
+    next += widthOf(t);
+    return fits(t, input) ? put(t, input) : [];
+  });
 }
 
 /** The changes that give two tracks each other's input. */
@@ -33,8 +38,16 @@ export function shiftFrom(session: Session, from: TrackId, by: number): Change[]
   const start = session.tracks.find((t) => t.id === from)?.input ?? null;
   if (start === null) return [];
   const moving = sourcesOf(session).filter((t) => t.input !== null && t.input >= start);
-  const staying = new Set(sourcesOf(session).filter((t) => t.input !== null && t.input < start).flatMap((t) => Array.from({ length: widthOf(t) }, (_, i) => (t.input ?? 0) + i)));
-  const off = moving.some((t) => !fits(t, (t.input ?? 0) + by) || Array.from({ length: widthOf(t) }, (_, i) => (t.input ?? 0) + by + i).some((n) => staying.has(n)));
+  const staying = new Set(
+    sourcesOf(session)
+      .filter((t) => t.input !== null && t.input < start)
+      .flatMap((t) => Array.from({ length: widthOf(t) }, (_, i) => (t.input ?? 0) + i)),
+  );
+  const off = moving.some(
+    (t) =>
+      !fits(t, (t.input ?? 0) + by) ||
+      Array.from({ length: widthOf(t) }, (_, i) => (t.input ?? 0) + by + i).some((n) => staying.has(n)),
+  );
   return off ? [] : moving.flatMap((t) => put(t, (t.input ?? 0) + by));
 }
 

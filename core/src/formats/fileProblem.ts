@@ -2,7 +2,10 @@
 export class FileProblem extends Error {
   override readonly name = "FileProblem";
   /** @param where the entry and line the trouble is at, as far as known */
-  constructor(message: string, readonly where: string | null = null) {
+  constructor(
+    message: string,
+    readonly where: string | null = null,
+  ) {
     super(message);
   }
 }

@@ -18,7 +18,8 @@ import { writeExchange } from "./exchange/write.ts";
 import { inputList, inputListCsv } from "./inputList.ts";
 import { makePackage } from "./package.ts";
 
-const zipOf = (files: Record<string, string>): Uint8Array => zipSync(Object.fromEntries(Object.entries(files).map(([n, t]) => [n, strToU8(t)])));
+const zipOf = (files: Record<string, string>): Uint8Array =>
+  zipSync(Object.fromEntries(Object.entries(files).map(([n, t]) => [n, strToU8(t)])));
 /** A ZIP of one entry, packed already, whose headers claim `size` bytes unpacked. */
 function packed(name: string, deflated: Uint8Array, size: number): Uint8Array {
   const bytes = zipSync({ [name]: [deflated, { level: 0 }] });
@@ -30,25 +31,67 @@ function packed(name: string, deflated: Uint8Array, size: number): Uint8Array {
   view.setUint32(central + 24, size, true);
   return bytes;
 }
-const van: Room = { name: "Ferry Van", says: "", sampleRates: [48000], widest: "stereo", palette: [], inputs: [1, 2, 3, 4, 5, 6].map((number) => ({ number, label: `Mic ${number}`, takes: ["mic"], phantom: number < 3 })) };
+const van: Room = {
+  name: "Ferry Van",
+  says: "",
+  sampleRates: [48000],
+  widest: "stereo",
+  palette: [],
+  inputs: [1, 2, 3, 4, 5, 6].map((number) => ({
+    number,
+    label: `Mic ${number}`,
+    takes: ["mic"],
+    phantom: number < 3,
+  })),
+};
 
 describe("the session exchange file, ours", () => {
   it("comes back as it was, for any session", () => {
-    fc.assert(fc.property(sessions(), (s) => { expect(readExchange(writeExchange(s, "abc"))).toMatchObject({ session: s, of: "abc", untold: [] }); }), { numRuns: 150 });
+    fc.assert(
+      fc.property(sessions(), (s) => {
+        expect(readExchange(writeExchange(s, "abc"))).toMatchObject({ session: s, of: "abc", untold: [] });
+      }),
+      { numRuns: 150 },
+    );
   });
 
   it("says without our extra file all that the format has a place for, for any session", () => {
-    fc.assert(fc.property(sessions(), (any) => {
-      // Two mains, a MIDI track that carries sound, a cue mix or a monitor path beside other buses are nothing the format can tell apart; levels above +6 dB it cannot write.
-      let mains = 0;
-      const s = { ...any, tracks: any.tracks.filter((t) => t.kind !== "main" || mains++ === 0).map((t): Track => (t.kind === "midi"
-        ? { ...t, format: null, feeds: null, sends: [], inserts: [], level: 0, muted: false, pan: 0 } : { ...t, kind: t.kind === "cue-mix" || t.kind === "monitor" ? "bus" : t.kind, format: t.format ?? "mono" })) };
-      const read = readExchange(writeExchange(s, null, false));
-      expect(read.untold).toEqual(UNTOLD);
-      const told = (t: Track) => Object.fromEntries(["id", "parent", ...TOLD].map((f) => [f, t[f as keyof Track]]));
-      expect(read.session.tracks.map(told)).toEqual(s.tracks.map(told));
-      expect(read.session).toMatchObject({ tempo: s.tempo, meter: s.meter, title: s.title });
-    }), { numRuns: 150 });
+    fc.assert(
+      fc.property(sessions(), (any) => {
+        // Two mains, a MIDI track that carries sound, a cue mix or a monitor path beside other buses are nothing the format can tell apart; levels above +6 dB it cannot write.
+        let mains = 0;
+        const s = {
+          ...any,
+          tracks: any.tracks
+            .filter((t) => t.kind !== "main" || mains++ === 0)
+            .map((t): Track =>
+              t.kind === "midi"
+                ? {
+                    ...t,
+                    format: null,
+                    feeds: null,
+                    sends: [],
+                    inserts: [],
+                    level: 0,
+                    muted: false,
+                    pan: 0,
+                  }
+                : {
+                    ...t,
+                    kind: t.kind === "cue-mix" || t.kind === "monitor" ? "bus" : t.kind,
+                    format: t.format ?? "mono",
+                  },
+            ),
+        };
+        const read = readExchange(writeExchange(s, null, false));
+        expect(read.untold).toEqual(UNTOLD);
+        const told = (t: Track) =>
+          Object.fromEntries(["id", "parent", ...TOLD].map((f) => [f, t[f as keyof Track]]));
+        expect(read.session.tracks.map(told)).toEqual(s.tracks.map(told));
+        expect(read.session).toMatchObject({ tempo: s.tempo, meter: s.meter, title: s.title });
+      }),
+      { numRuns: 150 },
+    );
   });
 
   it("is the same bytes for the same session", () => {
@@ -57,10 +100,20 @@ describe("the session exchange file, ours", () => {
 
   it("lets what the room changed in the project win over our extra file", () => {
     const files = unzipSync(writeExchange(smallSession(), "abc"));
-    const project = strFromU8(files["project.xml"]!).replace('name="Kick"', 'name="BIG KICK"').replace(/(<Track id="track-gtr"[^>]*color=")[^"]*/, "$1#ff0000");
+    const project = strFromU8(files["project.xml"]!)
+      .replace('name="Kick"', 'name="BIG KICK"')
+      .replace(/(<Track id="track-gtr"[^>]*color=")[^"]*/, "$1#ff0000");
     const read = readExchange(zipSync({ ...files, "project.xml": strToU8(project) })).session;
-    expect(read.tracks.find((t) => t.id === "kick")).toMatchObject({ name: "BIG KICK", role: "kick", input: 1, armed: true });
-    expect(read.tracks.find((t) => t.id === "bottom")).toMatchObject({ polarity: "inverted", positions: ["bottom"] });
+    expect(read.tracks.find((t) => t.id === "kick")).toMatchObject({
+      name: "BIG KICK",
+      role: "kick",
+      input: 1,
+      armed: true,
+    });
+    expect(read.tracks.find((t) => t.id === "bottom")).toMatchObject({
+      polarity: "inverted",
+      positions: ["bottom"],
+    });
   });
 
   it("keeps the last word of an engineer who deletes our extra file: input and polarity stand in the comment", () => {
@@ -75,28 +128,64 @@ describe("the session exchange file, ours", () => {
 });
 
 describe("the session exchange file, somebody else's", () => {
-  const read = readExchange(zipOf({ "project.xml": BY_THE_BOOK, "metadata.xml": "<MetaData><Title>Harbour night</Title><Artist>Nobody</Artist></MetaData>" }));
+  const read = readExchange(
+    zipOf({
+      "project.xml": BY_THE_BOOK,
+      "metadata.xml": "<MetaData><Title>Harbour night</Title><Artist>Nobody</Artist></MetaData>",
+    }),
+  );
   const track = (name: string) => read.session.tracks.find((t) => t.name === name)!;
 
   it("is read by the book", () => {
-    expect(read.session).toMatchObject({ title: "Harbour night", tempo: 96, meter: { beats: 6, unit: 8 }, mainFormat: "stereo" });
+    expect(read.session).toMatchObject({
+      title: "Harbour night",
+      tempo: 96,
+      meter: { beats: 6, unit: 8 },
+      mainFormat: "stereo",
+    });
     expect(read.session.tracks.map((t) => [t.name, t.kind, t.format])).toEqual([
-      ["Drums", "folder", "stereo"], ["Kick", "audio", "mono"], ["Keys part", "midi", null], ["Synth Pad", "instrument", "stereo"], ["Plate", "return", "stereo"], ["Master", "main", "stereo"],
+      ["Drums", "folder", "stereo"],
+      ["Kick", "audio", "mono"],
+      ["Keys part", "midi", null],
+      ["Synth Pad", "instrument", "stereo"],
+      ["Plate", "return", "stereo"],
+      ["Master", "main", "stereo"],
     ]);
-    expect(track("Drums")).toMatchObject({ colour: "#3e6d8e", level: -6.02, notes: "two mics & a prayer", feeds: track("Master").id });
-    expect(track("Kick")).toMatchObject({ parent: track("Drums").id, feeds: track("Drums").id, colour: "#aabbcc", pan: -50, level: 0 });
-    expect(track("Kick").inserts.map((i) => [i.kind, i.device?.name ?? null, i.bypassed])).toEqual([["EQ", "Low end", false], ["Shingle Comp", null, true]]);
-    expect(track("Kick").sends).toEqual([{ id: "id12", to: track("Plate").id, level: -12, beforeFader: true }]);
+    expect(track("Drums")).toMatchObject({
+      colour: "#3e6d8e",
+      level: -6.02,
+      notes: "two mics & a prayer",
+      feeds: track("Master").id,
+    });
+    expect(track("Kick")).toMatchObject({
+      parent: track("Drums").id,
+      feeds: track("Drums").id,
+      colour: "#aabbcc",
+      pan: -50,
+      level: 0,
+    });
+    expect(track("Kick").inserts.map((i) => [i.kind, i.device?.name ?? null, i.bypassed])).toEqual([
+      ["EQ", "Low end", false],
+      ["Shingle Comp", null, true],
+    ]);
+    expect(track("Kick").sends).toEqual([
+      { id: "id12", to: track("Plate").id, level: -12, beforeFader: true },
+    ]);
     expect(track("Synth Pad").level).toBe(-144);
   });
 
   it("is told apart from ours, and says what was left alone", () => {
     expect(read).toMatchObject({ of: null, settings: false, untold: UNTOLD });
-    expect(read.remarks).toEqual(["2 clips in the file were left alone: they belong to the job.", "1 marker in the file was left alone: they belong to the job."]);
+    expect(read.remarks).toEqual([
+      "2 clips in the file were left alone: they belong to the job.",
+      "1 marker in the file was left alone: they belong to the job.",
+    ]);
   });
 
   it("is read leniently where it is odd", () => {
-    const odd = BY_THE_BOOK.replace('value="96"', 'value="9000"').replace('id="id7"', 'id="id2"').replace('<Channel audioChannels="1"', '<Channel audioChannels="7"');
+    const odd = BY_THE_BOOK.replace('value="96"', 'value="9000"')
+      .replace('id="id7"', 'id="id2"')
+      .replace('<Channel audioChannels="1"', '<Channel audioChannels="7"');
     const { session, remarks } = readExchange(zipOf({ "project.xml": odd }));
     expect(session.tempo).toBe(120);
     expect(session.tracks).toHaveLength(6);
@@ -116,18 +205,37 @@ describe("a bad file", () => {
     ["not a ZIP", strToU8("just a letter"), /not a ZIP.*Export the session/],
     ["a torn ZIP", zipOf({ "project.xml": BY_THE_BOOK }).subarray(0, 300), /damaged or incomplete/],
     ["a ZIP without a project", zipOf({ "readme.txt": "hello" }), /no “project.xml”/],
-    ["broken XML", zipOf({ "project.xml": `${header}\n<Project>\n  <Structure><Track></Structure>\n</Project>` }), /“project.xml” is broken XML at line \d+, column \d+/],
+    [
+      "broken XML",
+      zipOf({ "project.xml": `${header}\n<Project>\n  <Structure><Track></Structure>\n</Project>` }),
+      /“project.xml” is broken XML at line \d+, column \d+/,
+    ],
     ["another kind of XML", zipOf({ "project.xml": "<html/>" }), /holds “html” where “Project” belongs/],
     ["no tracks at all", zipOf({ "project.xml": "<Project/>" }), /no “Structure”/],
     ["an entity bomb", zipOf({ "project.xml": bomb }), /declares entities or a document type \(line 1\)/],
     ["not UTF-8", zipSync({ "project.xml": new Uint8Array([0x3c, 0xff, 0xfe, 0x3e]) }), /not UTF-8/],
     ["200 MB of zeros", packed("project.xml", zeros, 200 << 20), /would unpack from .* to 200 MB/],
     ["200 MB of zeros as audio", packed("audio/x.wav", zeros, 200 << 20), /“audio\/x.wav” would unpack/],
-    ["an entry that points outside", zipOf({ "project.xml": BY_THE_BOOK, "../../x": "evil" }), /“..\/..\/x”, which points outside/],
+    [
+      "an entry that points outside",
+      zipOf({ "project.xml": BY_THE_BOOK, "../../x": "evil" }),
+      /“..\/..\/x”, which points outside/,
+    ],
     ["an absolute entry", zipOf({ "/etc/x": "evil" }), /points outside/],
     ["folders in folders without end", zipOf({ "project.xml": deep }), /nested deeper than 32/],
-    ["a damaged extra file", zipOf({ "project.xml": BY_THE_BOOK, "mossy-lantern.json": "{" }), /“mossy-lantern.json” in the file is damaged/],
-    ["an extra file that does not fit together", zipOf({ "project.xml": BY_THE_BOOK, "mossy-lantern.json": '{"format":"mossy-lantern/exchange","version":1,"of":null,"session":{}}' }), /does not fit together \(session\./],
+    [
+      "a damaged extra file",
+      zipOf({ "project.xml": BY_THE_BOOK, "mossy-lantern.json": "{" }),
+      /“mossy-lantern.json” in the file is damaged/,
+    ],
+    [
+      "an extra file that does not fit together",
+      zipOf({
+        "project.xml": BY_THE_BOOK,
+        "mossy-lantern.json": '{"format":"mossy-lantern/exchange","version":1,"of":null,"session":{}}',
+      }),
+      /does not fit together \(session\./,
+    ],
   ])("%s: says what is wrong and what to do", (_what, bytes, message) => {
     expect(() => readExchange(bytes)).toThrow(FileProblem);
     expect(() => readExchange(bytes)).toThrow(message);
@@ -139,33 +247,77 @@ describe("a bad file", () => {
 
   it("never does anything but read or explain, whatever bytes come", () => {
     const good = writeExchange(smallSession());
-    fc.assert(fc.property(fc.nat({ max: good.length - 1 }), fc.integer({ min: 0, max: 255 }), (at, byte) => {
-      const bytes = good.slice();
-      bytes[at] = byte;
-      try { readExchange(bytes); } catch (e) { expect(e).toBeInstanceOf(FileProblem); }
-    }), { numRuns: 400 });
+    fc.assert(
+      fc.property(fc.nat({ max: good.length - 1 }), fc.integer({ min: 0, max: 255 }), (at, byte) => {
+        const bytes = good.slice();
+        bytes[at] = byte;
+        try {
+          readExchange(bytes);
+        } catch (e) {
+          expect(e).toBeInstanceOf(FileProblem);
+        }
+      }),
+      { numRuns: 400 },
+    );
   });
 });
 
 describe("the input list", () => {
   const { words } = usualHouse("x");
   it("goes by input number, free inputs and both sides of a stereo track included", () => {
-    const s = { ...smallSession(), tracks: [...smallSession().tracks, blankTrack("oh", "OH", { format: "stereo", input: 5, role: "overheads" })] };
-    const lines = inputList(s, { ...van, inputs: [...van.inputs, { number: 7, label: "Spare", takes: ["mic"], phantom: false }] }, words);
+    const s = {
+      ...smallSession(),
+      tracks: [
+        ...smallSession().tracks,
+        blankTrack("oh", "OH", { format: "stereo", input: 5, role: "overheads" }),
+      ],
+    };
+    const lines = inputList(
+      s,
+      { ...van, inputs: [...van.inputs, { number: 7, label: "Spare", takes: ["mic"], phantom: false }] },
+      words,
+    );
     expect(lines.map((l) => [l.input, l.track, l.source])).toEqual([
-      [1, "Kick", "Kick"], [2, "Snare_Top", "Snare, top"], [3, "Snare_Btm", "Snare, bottom"], [4, "EGtr_Amp", "Electric guitar, amp"],
-      [5, "OH (1 of 2)", "Overheads"], [6, "OH (2 of 2)", "Overheads"], [7, null, ""],
+      [1, "Kick", "Kick"],
+      [2, "Snare_Top", "Snare, top"],
+      [3, "Snare_Btm", "Snare, bottom"],
+      [4, "EGtr_Amp", "Electric guitar, amp"],
+      [5, "OH (1 of 2)", "Overheads"],
+      [6, "OH (2 of 2)", "Overheads"],
+      [7, null, ""],
     ]);
   });
 
   it("is CSV any reader takes (RFC 4180), and no spreadsheet runs a cell of it", () => {
-    const nasty = { ...smallSession(), tracks: [blankTrack("a", '=HYPERLINK("x"),\u00e9', { input: 1, phantom: true, pickup: "condenser", stand: "tall boom", notes: 'said "hi"\nand left' }), blankTrack("b", "@SUM(A1)", { input: 2 }), blankTrack("c", "-1+1", { input: 3 })] };
+    const nasty = {
+      ...smallSession(),
+      tracks: [
+        blankTrack("a", '=HYPERLINK("x"),\u00e9', {
+          input: 1,
+          phantom: true,
+          pickup: "condenser",
+          stand: "tall boom",
+          notes: 'said "hi"\nand left',
+        }),
+        blankTrack("b", "@SUM(A1)", { input: 2 }),
+        blankTrack("c", "-1+1", { input: 3 }),
+      ],
+    };
     const csv = inputListCsv(inputList(nasty, van, words));
-    const { data, errors } = Papa.parse<Record<string, string>>(csv.slice(1), { header: true, skipEmptyLines: true });
+    const { data, errors } = Papa.parse<Record<string, string>>(csv.slice(1), {
+      header: true,
+      skipEmptyLines: true,
+    });
     expect(csv.charCodeAt(0)).toBe(0xfeff);
     expect(errors).toEqual([]);
     expect(data).toHaveLength(6);
-    expect(data[0]).toMatchObject({ Input: "1", "Phantom power": "48 V", "Microphone or box": "condenser", Stand: "tall boom", Notes: 'said "hi"\nand left' });
+    expect(data[0]).toMatchObject({
+      Input: "1",
+      "Phantom power": "48 V",
+      "Microphone or box": "condenser",
+      Stand: "tall boom",
+      Notes: 'said "hi"\nand left',
+    });
     for (const row of data) for (const cell of Object.values(row)) expect(cell).not.toMatch(/^[=+\-@\t\r]/);
   });
 });
@@ -173,14 +325,46 @@ describe("the input list", () => {
 describe("the package", () => {
   it("holds the session's folders, the session file, the input list and the notes", () => {
     const house = usualHouse("x");
-    const result = fit({ ...smallSession(), notes: "Mind the tide." }, { ...van, inputs: van.inputs.slice(0, 3) });
-    const folder = sessionFolder(house, makeReader(house.words), result.session.title, van.name, new Date("2026-09-11T10:00:00Z"));
+    const result = fit(
+      { ...smallSession(), notes: "Mind the tide." },
+      { ...van, inputs: van.inputs.slice(0, 3) },
+    );
+    const folder = sessionFolder(
+      house,
+      makeReader(house.words),
+      result.session.title,
+      van.name,
+      new Date("2026-09-11T10:00:00Z"),
+    );
     expect(folder).toBe("2026-09-11_Small-session_FerryVan");
-    const files = unzipSync(makePackage({ house, room: van, session: result.session, id: "s1", folder, report: { ...result, leftOut: [] }, from: "Small, release 2" }));
-    expect(Object.keys(files)).toEqual(expect.arrayContaining([`${folder}/Audio/`, `${folder}/Session/Backups/`, `${folder}/Session/Small-session.dawproject`, `${folder}/Notes/Input_list.csv`, `${folder}/Notes/Notes.txt`]));
-    expect(readExchange(files[`${folder}/Session/Small-session.dawproject`]!)).toMatchObject({ of: "s1", session: result.session });
+    const files = unzipSync(
+      makePackage({
+        house,
+        room: van,
+        session: result.session,
+        id: "s1",
+        folder,
+        report: { ...result, leftOut: [] },
+        from: "Small, release 2",
+      }),
+    );
+    expect(Object.keys(files)).toEqual(
+      expect.arrayContaining([
+        `${folder}/Audio/`,
+        `${folder}/Session/Backups/`,
+        `${folder}/Session/Small-session.dawproject`,
+        `${folder}/Notes/Input_list.csv`,
+        `${folder}/Notes/Notes.txt`,
+      ]),
+    );
+    expect(readExchange(files[`${folder}/Session/Small-session.dawproject`]!)).toMatchObject({
+      of: "s1",
+      session: result.session,
+    });
     const notes = strFromU8(files[`${folder}/Notes/Notes.txt`]!);
     expect(notes).toContain("Mind the tide.");
-    expect(notes).toContain("EGtr_Amp: Wants a microphone input; all 3 of Ferry Van that would do are taken.");
+    expect(notes).toContain(
+      "EGtr_Amp: Wants a microphone input; all 3 of Ferry Van that would do are taken.",
+    );
   });
 });

@@ -12,10 +12,19 @@ import { parseXml } from "./xml.ts";
 import { SESSION_FILE_LIMITS, openZip } from "./zip.ts";
 
 /** Something a file carries that belongs to its job and is left behind: how much of it. */
-export interface Carried { readonly what: string; readonly many: number; readonly bytes: number | null }
+export interface Carried {
+  readonly what: string;
+  readonly many: number;
+  readonly bytes: number | null;
+}
 
 /** A session as a file brings it, before anything is cleaned. */
-export interface Incoming { readonly session: Session; readonly from: "session exchange file" | "Standard MIDI File" | "track sheet"; readonly carried: readonly Carried[]; readonly remarks: readonly string[] }
+export interface Incoming {
+  readonly session: Session;
+  readonly from: "session exchange file" | "Standard MIDI File" | "track sheet";
+  readonly carried: readonly Carried[];
+  readonly remarks: readonly string[];
+}
 
 /**
  * Reads a file to start a template from: our exchange format, a Standard MIDI File, or a CSV track sheet, told apart by what is in it.
@@ -28,10 +37,17 @@ export function readIncoming(style: Style, name: string, bytes: Uint8Array, newI
   if (starts("PK")) return fromExchange(bytes);
   if (starts("MThd")) return readMidiTracks(newSession(style.house, titleOf(name)), bytes);
   if (/\.(csv|txt|tsv)$/i.test(name)) return fromSheet(style, name, bytes, newId);
-  throw new FileProblem(`“${name}” is none of what a template can start from: a session exchange file (.dawproject), a Standard MIDI File (.mid), a track sheet (.csv).`);
+  throw new FileProblem(
+    `“${name}” is none of what a template can start from: a session exchange file (.dawproject), a Standard MIDI File (.mid), a track sheet (.csv).`,
+  );
 }
 
-const titleOf = (name: string): string => name.replace(/\.[^.]*$/, "").replace(/[_-]+/g, " ").trim().slice(0, 200) || "Untitled";
+const titleOf = (name: string): string =>
+  name
+    .replace(/\.[^.]*$/, "")
+    .replace(/[_-]+/g, " ")
+    .trim()
+    .slice(0, 200) || "Untitled";
 
 function fromExchange(bytes: Uint8Array): Incoming {
   const { session, remarks } = readExchange(bytes);
@@ -39,20 +55,40 @@ function fromExchange(bytes: Uint8Array): Incoming {
   const project = zip.read("project.xml");
   const root = project ? parseXml(project, "project.xml") : null;
   const count = (element: string): number => root?.getElementsByTagName(element).length ?? 0;
-  const files = (folder: string): Carried => { const mine = [...zip.sizes].filter(([n]) => n.startsWith(`${folder}/`) && !n.endsWith("/")); return { what: "", many: mine.length, bytes: mine.reduce((sum, [, size]) => sum + size, 0) }; };
-  return { session, from: "session exchange file", remarks, carried: [
-    { ...files("audio"), what: "audio files" }, { what: "clips", many: count("Clip"), bytes: null }, { what: "markers", many: count("Marker"), bytes: null },
-    { what: "automation curves", many: count("Points"), bytes: null }, { ...files("plugins"), what: "plug-in states" },
-  ].filter((c) => c.many > 0) };
+  const files = (folder: string): Carried => {
+    const mine = [...zip.sizes].filter(([n]) => n.startsWith(`${folder}/`) && !n.endsWith("/"));
+    return { what: "", many: mine.length, bytes: mine.reduce((sum, [, size]) => sum + size, 0) };
+  };
+  return {
+    session,
+    from: "session exchange file",
+    remarks,
+    carried: [
+      { ...files("audio"), what: "audio files" },
+      { what: "clips", many: count("Clip"), bytes: null },
+      { what: "markers", many: count("Marker"), bytes: null },
+      { what: "automation curves", many: count("Points"), bytes: null },
+      { ...files("plugins"), what: "plug-in states" },
+    ].filter((c) => c.many > 0),
+  };
 }
 
 function fromSheet(style: Style, name: string, bytes: Uint8Array, newId: () => string): Incoming {
   let text: string;
-  try { text = new TextDecoder("utf-8", { fatal: true }).decode(bytes); } catch { throw new FileProblem(`“${name}” is not UTF-8 text. Save it as CSV in UTF-8.`); }
+  try {
+    text = new TextDecoder("utf-8", { fatal: true }).decode(bytes);
+  } catch {
+    throw new FileProblem(`“${name}” is not UTF-8 text. Save it as CSV in UTF-8.`);
+  }
   const list = trackSheetIn(text);
   const empty = newSession(style.house, titleOf(name));
   const main = blankTrack(newId(), "Main", { kind: "main", format: empty.mainFormat });
   const made = readLines(style, empty, list, newId);
   const start: Session = made.some((m) => m.track.kind === "main") ? empty : { ...empty, tracks: [main] };
-  return { session: apply(start, addTyped(style, start, made, "house")), from: "track sheet", carried: [], remarks: [] };
+  return {
+    session: apply(start, addTyped(style, start, made, "house")),
+    from: "track sheet",
+    carried: [],
+    remarks: [],
+  };
 }

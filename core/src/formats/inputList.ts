@@ -26,7 +26,19 @@ export interface InputLine {
 export function inputList(session: Session, room: Room, words: WordList): InputLine[] {
   const roles = new Map(words.roles.map((r) => [r.id, r.name]));
   const positions = new Map(words.positions.map((p) => [p.id, p.name]));
-  const free = room.inputs.map((i): InputLine => ({ input: i.number, socket: i.label, phantom: i.phantom, wants48: false, track: null, source: "", pickup: "", stand: "", armed: false, polarity: "", notes: "" }));
+  const free = room.inputs.map((i): InputLine => ({
+    input: i.number,
+    socket: i.label,
+    phantom: i.phantom,
+    wants48: false,
+    track: null,
+    source: "",
+    pickup: "",
+    stand: "",
+    armed: false,
+    polarity: "",
+    notes: "",
+  }));
   const lines = new Map(free.map((l) => [l.input, l]));
   const used: InputLine[] = [];
   for (const t of session.tracks) {
@@ -34,12 +46,19 @@ export function inputList(session: Session, room: Room, words: WordList): InputL
     const channels = CHANNELS[t.format ?? "mono"];
     for (let k = 0; k < channels; k++) {
       const socket = lines.get(t.input + k);
-      const role = t.role === null ? "" : roles.get(t.role) ?? t.role;
+      const role = t.role === null ? "" : (roles.get(t.role) ?? t.role);
       used.push({
-        input: t.input + k, socket: socket?.socket ?? "not in this room", phantom: socket?.phantom ?? false, wants48: t.phantom,
+        input: t.input + k,
+        socket: socket?.socket ?? "not in this room",
+        phantom: socket?.phantom ?? false,
+        wants48: t.phantom,
         track: channels > 1 ? `${t.name} (${k + 1} of ${channels})` : t.name,
         source: [role, ...t.positions.map((p) => positions.get(p) ?? p)].filter(Boolean).join(", "),
-        pickup: t.pickup, stand: t.stand, armed: t.armed, polarity: t.polarity, notes: t.notes,
+        pickup: t.pickup,
+        stand: t.stand,
+        armed: t.armed,
+        polarity: t.polarity,
+        notes: t.notes,
       });
     }
   }
@@ -50,8 +69,16 @@ export function inputList(session: Session, room: Room, words: WordList): InputL
 /** The input list as CSV (RFC 4180, UTF-8, with a byte order mark for spreadsheets). No cell can run as a formula. */
 export function inputListCsv(lines: readonly InputLine[]): string {
   const rows = lines.map((l) => ({
-    Input: l.input, Socket: l.socket, "Phantom power": l.track === null ? l.phantom ? "48 V" : "" : l.wants48 ? "48 V" : "", Track: l.track ?? "", Source: l.source, "Microphone or box": l.pickup, Stand: l.stand,
-    Armed: l.armed ? "yes" : "", Polarity: l.polarity === "inverted" ? "inverted" : "", Notes: l.notes,
+    Input: l.input,
+    Socket: l.socket,
+    "Phantom power": l.track === null ? (l.phantom ? "48 V" : "") : l.wants48 ? "48 V" : "",
+    Track: l.track ?? "",
+    Source: l.source,
+    "Microphone or box": l.pickup,
+    Stand: l.stand,
+    Armed: l.armed ? "yes" : "",
+    Polarity: l.polarity === "inverted" ? "inverted" : "",
+    Notes: l.notes,
   }));
   return `\ufeff${Papa.unparse(rows, { newline: "\r\n", escapeFormulae: true })}\r\n`;
 }

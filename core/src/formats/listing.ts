@@ -11,10 +11,14 @@ const LARGEST = 64 << 20;
  * @throws FileProblem naming the first line that is none of these; nothing is taken then
  */
 export function readListing(text: string): Entry[] {
-  if (text.length > LARGEST) throw new FileProblem("The listing is larger than 64 MB. List one folder of the disk at a time.");
+  if (text.length > LARGEST)
+    throw new FileProblem("The listing is larger than 64 MB. List one folder of the disk at a time.");
   const clean = text.replace(/^\ufeff/, "");
   const first = /\S[^\r\n]*/.exec(clean)?.[0].trim() ?? "";
-  if (first === "") throw new FileProblem("The listing is empty. Paste what `find` or `ls -R` prints, or a CSV with a column “path”.");
+  if (first === "")
+    throw new FileProblem(
+      "The listing is empty. Paste what `find` or `ls -R` prints, or a CSV with a column “path”.",
+    );
   if (/(^|[,;\t])"?path"?([,;\t]|$)/i.test(first)) return fromCsv(clean);
   if (first.endsWith(":") || /^(total \d+|[-dlbcps][rwxsStT-]{9})/.test(first)) return fromLs(clean);
   return fromFind(clean);
@@ -23,7 +27,9 @@ export function readListing(text: string): Entry[] {
 // oxlint-disable-next-line no-control-regex -- control characters are what is looked for
 const CONTROL = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f\ufffd]/;
 
-const fail = (line: number, why: string): never => { throw new FileProblem(`Line ${line}: ${why} Nothing was taken over.`, `line ${line}`); };
+const fail = (line: number, why: string): never => {
+  throw new FileProblem(`Line ${line}: ${why} Nothing was taken over.`, `line ${line}`);
+};
 
 function shown(line: string): string {
   // oxlint-disable-next-line no-control-regex -- as above
@@ -53,13 +59,27 @@ function fromFind(text: string): Entry[] {
     if (line === "") return;
     const sized = /^(\d+)[\t ]+(?=[./\\]|[A-Za-z]:)(.*)$/.exec(line);
     const path = (sized?.[2] ?? line).replaceAll("\\", "/");
-    root ??= /^(\.{0,1}\/|[A-Za-z]:\/|\.$)/.test(path) || path.includes("/") ? path.replace(/\/+$/, "") : fail(i + 1, `${shown(line)} is no path: none of “/”, “.” or a drive stands in front. Paste what \`find\` or \`ls -R\` prints, or a CSV with a column “path”.`);
-    if (!path.includes("/") && path !== root) fail(i + 1, `${shown(line)} is no path like those before it.`);
-    rows.push({ path, folder: path.endsWith("/"), size: sized?.[1] === undefined ? null : Number(sized[1]), line: i + 1 });
+    root ??=
+      /^(\.{0,1}\/|[A-Za-z]:\/|\.$)/.test(path) || path.includes("/")
+        ? path.replace(/\/+$/, "")
+        : fail(
+            i + 1,
+            `${shown(line)} is no path: none of “/”, “.” or a drive stands in front. Paste what \`find\` or \`ls -R\` prints, or a CSV with a column “path”.`,
+          );
+    if (!path.includes("/") && path !== root)
+      fail(i + 1, `${shown(line)} is no path like those before it.`);
+    rows.push({
+      path,
+      folder: path.endsWith("/"),
+      size: sized?.[1] === undefined ? null : Number(sized[1]),
+      line: i + 1,
+    });
   });
   // "./Audio" stands in the folder find began in, even where it comes first; "/disk" is that folder itself.
-  const start = (root ?? "").startsWith("./") ? "." : root ?? "";
-  const below = rows.every((r) => r.path === start || r.path.startsWith(`${start}/`) || r.path === `${start}/`);
+  const start = (root ?? "").startsWith("./") ? "." : (root ?? "");
+  const below = rows.every(
+    (r) => r.path === start || r.path.startsWith(`${start}/`) || r.path === `${start}/`,
+  );
   const prefix = below ? start : shared(rows.map((r) => r.path));
   return named(rows.map((r) => ({ ...r, path: tidy(r.path.slice(prefix.length), r.line) })));
 }
@@ -79,7 +99,12 @@ function shared(paths: readonly string[]): string {
 /** Folders are what says so, and what something stands in. */
 function named(rows: readonly { path: string; folder: boolean; size: number | null }[]): Entry[] {
   const holders = new Set<string>();
-  for (const { path } of rows) for (let cut = path.lastIndexOf("/"); cut > 0; cut = path.lastIndexOf("/", cut - 1)) { const folder = path.slice(0, cut); if (holders.has(folder)) break; holders.add(folder); }
+  for (const { path } of rows)
+    for (let cut = path.lastIndexOf("/"); cut > 0; cut = path.lastIndexOf("/", cut - 1)) {
+      const folder = path.slice(0, cut);
+      if (holders.has(folder)) break;
+      holders.add(folder);
+    }
   const seen = new Set<string>();
   return rows.flatMap(({ path, folder, size }) => {
     if (path === "" || seen.has(path)) return [];
@@ -98,7 +123,10 @@ function fromLs(text: string): Entry[] {
   let blank = true;
   text.split(/\r?\n/).forEach((raw, i) => {
     const line = checked(raw, i + 1);
-    if (line.trim() === "") { blank = true; return; }
+    if (line.trim() === "") {
+      blank = true;
+      return;
+    }
     if (blank && line.endsWith(":") && (root === null || line.startsWith(root))) {
       const path = line.slice(0, -1).replace(/\/+$/, "");
       root ??= path;
@@ -108,16 +136,37 @@ function fromLs(text: string): Entry[] {
       return;
     }
     blank = false;
-    if (/^total \d+/.test(line)) { root ??= ""; at ??= ""; return; }
-    if (at === null && root === null) { root = ""; at = ""; }
-    const long = /^([-dlbcps])[rwxsStT-]{9}[+@.]?\s+\d+\s+\S+\s+\S+\s+(\d+)\s+(?:\w{3}\s+\d+\s+[\d:]+|\d{4}-\d\d-\d\d\s+[\d:]+(?:\.\d+\s+[+-]\d{4})?)\s(.*)$/.exec(line);
-    if (!long && /^[-dlbcps][rwxsStT-]{9}/.test(line)) fail(i + 1, `${shown(line)} does not read like a line of \`ls -l\`.`);
-    const name = (long?.[3] ?? line).replace(/ -> .*$/, long?.[1] === "l" ? "" : "$&").replace(/[/*@|=]$/, (c) => (c === "/" ? c : ""));
+    if (/^total \d+/.test(line)) {
+      root ??= "";
+      at ??= "";
+      return;
+    }
+    if (at === null && root === null) {
+      root = "";
+      at = "";
+    }
+    const long =
+      /^([-dlbcps])[rwxsStT-]{9}[+@.]?\s+\d+\s+\S+\s+\S+\s+(\d+)\s+(?:\w{3}\s+\d+\s+[\d:]+|\d{4}-\d\d-\d\d\s+[\d:]+(?:\.\d+\s+[+-]\d{4})?)\s(.*)$/.exec(
+        line,
+      );
+    if (!long && /^[-dlbcps][rwxsStT-]{9}/.test(line))
+      fail(i + 1, `${shown(line)} does not read like a line of \`ls -l\`.`);
+    const name = (long?.[3] ?? line)
+      .replace(/ -> .*$/, long?.[1] === "l" ? "" : "$&")
+      .replace(/[/*@|=]$/, (c) => (c === "/" ? c : ""));
     if (name === "." || name === "..") return;
-    if (name.replace(/\/$/, "").includes("/")) fail(i + 1, `${shown(line)} holds a “/”; below a folder \`ls -R\` lists names only.`);
-    rows.push({ path: tidy(`${at ?? ""}/${name}`, i + 1), folder: long?.[1] === "d" || name.endsWith("/"), size: long?.[1] === "-" ? Number(long[2]) : null });
+    if (name.replace(/\/$/, "").includes("/"))
+      fail(i + 1, `${shown(line)} holds a “/”; below a folder \`ls -R\` lists names only.`);
+    rows.push({
+      path: tidy(`${at ?? ""}/${name}`, i + 1),
+      folder: long?.[1] === "d" || name.endsWith("/"),
+      size: long?.[1] === "-" ? Number(long[2]) : null,
+    });
   });
-  return named([...rows.map((r) => (folders.has(r.path) ? { ...r, folder: true } : r)), ...[...folders].map((path) => ({ path, folder: true, size: null }))]);
+  return named([
+    ...rows.map((r) => (folders.has(r.path) ? { ...r, folder: true } : r)),
+    ...[...folders].map((path) => ({ path, folder: true, size: null })),
+  ]);
 }
 
 /** A CSV with a column "path", and perhaps "size" (bytes) and "type" (folder, directory or d). */
@@ -127,12 +176,22 @@ function fromCsv(text: string): Entry[] {
   if (torn) fail((torn.row ?? 0) + 1, "a quote is opened and never closed.");
   const [head = [], ...rows] = data;
   const at = (name: string): number => head.findIndex((h) => h.trim().toLowerCase() === name);
-  const path = at("path"), size = at("size"), type = at("type");
-  return named(rows.map((row, i) => {
-    const said = checked((row[path] ?? "").trim(), i + 2).replaceAll("\\", "/");
-    if (said === "") fail(i + 2, "the column “path” is empty.");
-    const bytes = size < 0 || (row[size] ?? "").trim() === "" ? null : Number(row[size]);
-    if (bytes !== null && !(Number.isFinite(bytes) && bytes >= 0)) fail(i + 2, `“${row[size] ?? ""}” is no number of bytes.`);
-    return { path: tidy(said, i + 2), folder: said.endsWith("/") || (type >= 0 && /^(d|dir|directory|folder)$/i.test((row[type] ?? "").trim())), size: bytes };
-  }));
+  const path = at("path"),
+    size = at("size"),
+    type = at("type");
+  return named(
+    rows.map((row, i) => {
+      const said = checked((row[path] ?? "").trim(), i + 2).replaceAll("\\", "/");
+      if (said === "") fail(i + 2, "the column “path” is empty.");
+      const bytes = size < 0 || (row[size] ?? "").trim() === "" ? null : Number(row[size]);
+      if (bytes !== null && !(Number.isFinite(bytes) && bytes >= 0))
+        fail(i + 2, `“${row[size] ?? ""}” is no number of bytes.`);
+      return {
+        path: tidy(said, i + 2),
+        folder:
+          said.endsWith("/") || (type >= 0 && /^(d|dir|directory|folder)$/i.test((row[type] ?? "").trim())),
+        size: bytes,
+      };
+    }),
+  );
 }

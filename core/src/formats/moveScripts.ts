@@ -11,7 +11,9 @@ const power = (path: string): string => `'${`./${path}`.replace(/['\u2018\u2019\
  * Every step is checked before it is done: what moves must be there, its target must not; the first that fails stops it.
  */
 export function posixScript(steps: readonly MoveStep[], title: string): string {
-  const lines = steps.map((s) => (s.do === "move" ? `move ${shell(s.from)} ${shell(s.to)}` : `folder ${shell(s.path)}`));
+  const lines = steps.map((s) =>
+    s.do === "move" ? `move ${shell(s.from)} ${shell(s.to)}` : `folder ${shell(s.path)}`,
+  );
   return `#!/bin/sh
 # ${title.replace(/[\r\n]+/g, " ")}
 # Run it in the folder it was made for, or name that folder: sh moves.sh /path/to/folder
@@ -42,7 +44,9 @@ printf '%s\\n' "All ${steps.length} steps are done."
 
 /** The same as a PowerShell script. */
 export function powerShellScript(steps: readonly MoveStep[], title: string): string {
-  const lines = steps.map((s) => (s.do === "move" ? `Move-Step ${power(s.from)} ${power(s.to)}` : `New-Folder ${power(s.path)}`));
+  const lines = steps.map((s) =>
+    s.do === "move" ? `Move-Step ${power(s.from)} ${power(s.to)}` : `New-Folder ${power(s.path)}`,
+  );
   return `# ${title.replace(/[\r\n]+/g, " ")}
 # Run it in the folder it was made for, or name that folder: .\\moves.ps1 -Root D:\\Folder
 # Add -Dry to see what it would do. Nothing is deleted or overwritten.
@@ -72,6 +76,8 @@ Write-Output "All ${steps.length} steps are done."
 
 /** A move plan as CSV (RFC 4180): number, what is done, from, to. No cell can run as a formula. */
 export function movesCsv(steps: readonly MoveStep[]): string {
-  const rows = steps.map((s, i) => (s.do === "move" ? [String(i + 1), "move", s.from, s.to] : [String(i + 1), "new folder", "", s.path]));
+  const rows = steps.map((s, i) =>
+    s.do === "move" ? [String(i + 1), "move", s.from, s.to] : [String(i + 1), "new folder", "", s.path],
+  );
   return `\ufeff${Papa.unparse({ fields: ["Step", "Do", "From", "To"], data: rows }, { newline: "\r\n", escapeFormulae: true })}\r\n`;
 }

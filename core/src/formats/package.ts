@@ -20,7 +20,9 @@ export interface PackageParts {
   readonly id: string;
   /** Name of the session's folder on disk. */
   readonly folder: string;
-  readonly report: Pick<Fit, "adjusted" | "unplaced"> & { readonly leftOut: readonly { readonly name: string }[] };
+  readonly report: Pick<Fit, "adjusted" | "unplaced"> & {
+    readonly leftOut: readonly { readonly name: string }[];
+  };
   /** "Steelpan orchestra, full yard, release 6". */
   readonly from: string;
   /** "as it stands after check-in 2"; null for a session as it was given. */
@@ -34,7 +36,9 @@ export function makePackage(parts: PackageParts): Uint8Array {
   const { house, room, session, folder } = parts;
   const files: Record<string, string | Uint8Array | null> = {};
   for (const path of foldersOnDisk(house, folder)) files[path] = null;
-  files[`${folder}/Session/${safeFileName(compose(house.names.session, makeReader(house.words), { title: session.title }) ?? session.title)}${SESSION_FILE_ENDING}`] = writeExchange(session, parts.id);
+  files[
+    `${folder}/Session/${safeFileName(compose(house.names.session, makeReader(house.words), { title: session.title }) ?? session.title)}${SESSION_FILE_ENDING}`
+  ] = writeExchange(session, parts.id);
   files[`${folder}/Notes/Input_list.csv`] = inputListCsv(inputList(session, room, house.words));
   files[`${folder}/Notes/Notes.txt`] = notesInWords(parts);
   return zipOf(files);
@@ -42,17 +46,34 @@ export function makePackage(parts: PackageParts): Uint8Array {
 
 function notesInWords({ room, session, report, from, stands = null }: PackageParts): string {
   const name = new Map(session.tracks.map((t) => [t.id, t.name]));
-  const list = (title: string, lines: readonly string[]): string[] => (lines.length === 0 ? [] : ["", title, ...lines.map((l) => `  - ${l}`)]);
+  const list = (title: string, lines: readonly string[]): string[] =>
+    lines.length === 0 ? [] : ["", title, ...lines.map((l) => `  - ${l}`)];
   return [
-    session.title, `from ${from}, fitted to ${room.name}${stands === null ? "" : `, ${stands}`}`,
+    session.title,
+    `from ${from}, fitted to ${room.name}${stands === null ? "" : `, ${stands}`}`,
     `${session.sampleRate / 1000} kHz, ${session.bitDepth} bit, ${session.tempo} bpm, ${session.meter.beats}/${session.meter.unit}, main path ${session.mainFormat}`,
     ...(session.notes === "" ? [] : ["", session.notes]),
-    ...list("Cannot be placed in this room:", report.unplaced.map((u) => `${name.get(u.track) ?? u.track}: ${u.says}`)),
-    ...list("Left out on purpose:", report.leftOut.map((t) => t.name)),
-    ...list("Adjusted for this room:", report.adjusted.map((a) => `${a.track === null ? a.what : `${name.get(a.track) ?? a.track}, ${a.what.toLowerCase()}`}: ${a.says}`)),
+    ...list(
+      "Cannot be placed in this room:",
+      report.unplaced.map((u) => `${name.get(u.track) ?? u.track}: ${u.says}`),
+    ),
+    ...list(
+      "Left out on purpose:",
+      report.leftOut.map((t) => t.name),
+    ),
+    ...list(
+      "Adjusted for this room:",
+      report.adjusted.map(
+        (a) =>
+          `${a.track === null ? a.what : `${name.get(a.track) ?? a.track}, ${a.what.toLowerCase()}`}: ${a.says}`,
+      ),
+    ),
     ...(session.fixedEnd === null ? [] : ["", `Ends at ${timeInWords(session.fixedEnd)}.`]),
     ...list("Before recording:", session.checklist),
-    ...list("Notes on tracks:", session.tracks.filter((t) => t.notes !== "").map((t) => `${t.name}: ${t.notes}`)),
+    ...list(
+      "Notes on tracks:",
+      session.tracks.filter((t) => t.notes !== "").map((t) => `${t.name}: ${t.notes}`),
+    ),
     "",
   ].join("\r\n");
 }

@@ -8,7 +8,11 @@ import { FileProblem } from "./fileProblem.ts";
  * @param remedy what to do where it cannot be read
  * @throws FileProblem naming line and column where it is broken
  */
-export function parseXml(bytes: Uint8Array, file: string, remedy = "Save the session again and send that file."): Element {
+export function parseXml(
+  bytes: Uint8Array,
+  file: string,
+  remedy = "Save the session again and send that file.",
+): Element {
   let text: string;
   try {
     text = new TextDecoder("utf-8", { fatal: true }).decode(bytes);
@@ -18,15 +22,24 @@ export function parseXml(bytes: Uint8Array, file: string, remedy = "Save the ses
   const forbidden = /<!(DOCTYPE|ENTITY)/i.exec(text);
   if (forbidden) {
     const line = text.slice(0, forbidden.index).split("\n").length;
-    throw new FileProblem(`“${file}” declares entities or a document type (line ${line}). Such files never need to; it was not read.`, `${file}, line ${line}`);
+    throw new FileProblem(
+      `“${file}” declares entities or a document type (line ${line}). Such files never need to; it was not read.`,
+      `${file}, line ${line}`,
+    );
   }
   let document: Document;
   try {
-    document = new DOMParser({ onError: onErrorStopParsing, locator: true }).parseFromString(text, "text/xml");
+    document = new DOMParser({ onError: onErrorStopParsing, locator: true }).parseFromString(
+      text,
+      "text/xml",
+    );
   } catch (e) {
     const [line, column] = placeOf(e);
     const where = line === null ? file : `${file}, line ${line}, column ${column}`;
-    throw new FileProblem(`“${file}” is broken XML${line === null ? "" : ` at line ${line}, column ${column}`}. ${remedy}`, where);
+    throw new FileProblem(
+      `“${file}” is broken XML${line === null ? "" : ` at line ${line}, column ${column}`}. ${remedy}`,
+      where,
+    );
   }
   const root = document.documentElement;
   if (!root) throw new FileProblem(`“${file}” holds no XML element. ${remedy}`, file);
@@ -36,7 +49,10 @@ export function parseXml(bytes: Uint8Array, file: string, remedy = "Save the ses
 function placeOf(e: unknown): [number | null, number | null] {
   const said = /@#\[line:(\d+),col:(\d+)\]/.exec(e instanceof Error ? e.message : "");
   if (said) return [Number(said[1]), Number(said[2])];
-  const locator = typeof e === "object" && e !== null && "locator" in e ? (e.locator as { lineNumber?: number; columnNumber?: number } | undefined) : undefined;
+  const locator =
+    typeof e === "object" && e !== null && "locator" in e
+      ? (e.locator as { lineNumber?: number; columnNumber?: number } | undefined)
+      : undefined;
   return [locator?.lineNumber ?? null, locator?.columnNumber ?? null];
 }
 
@@ -52,7 +68,8 @@ export function children(e: Element | undefined, name?: string): Element[] {
 export const child = (e: Element | undefined, name: string): Element | undefined => children(e, name)[0];
 
 /** An attribute; null where it is missing. */
-export const attribute = (e: Element | undefined, name: string): string | null => e?.getAttribute(name) ?? null;
+export const attribute = (e: Element | undefined, name: string): string | null =>
+  e?.getAttribute(name) ?? null;
 
 /** A numeric attribute; null where it is missing or no number. */
 export function numeric(e: Element | undefined, name: string): number | null {
@@ -69,7 +86,11 @@ export interface Xml {
   readonly inside: readonly (Xml | string)[];
 }
 
-export const xml = (name: string, attributes: Xml["attributes"] = {}, ...inside: readonly (Xml | string)[]): Xml => ({ name, attributes, inside });
+export const xml = (
+  name: string,
+  attributes: Xml["attributes"] = {},
+  ...inside: readonly (Xml | string)[]
+): Xml => ({ name, attributes, inside });
 
 /** Writes an element tree as a UTF-8 XML document. */
 export function writeXml(tree: Xml): string {
@@ -81,10 +102,16 @@ export function writeXml(tree: Xml): string {
 }
 
 function fill(document: Document, e: Element, { attributes, inside }: Xml, depth: number): void {
-  for (const [name, value] of Object.entries(attributes)) if (value !== null) e.setAttribute(name, storable(String(value)));
-  const indent = (d: number): void => { e.appendChild(document.createTextNode(`\n${"  ".repeat(d)}`)); };
+  for (const [name, value] of Object.entries(attributes))
+    if (value !== null) e.setAttribute(name, storable(String(value)));
+  const indent = (d: number): void => {
+    e.appendChild(document.createTextNode(`\n${"  ".repeat(d)}`));
+  };
   for (const c of inside) {
-    if (typeof c === "string") { e.appendChild(document.createTextNode(storable(c))); continue; }
+    if (typeof c === "string") {
+      e.appendChild(document.createTextNode(storable(c)));
+      continue;
+    }
     indent(depth + 1);
     const made = document.createElement(c.name);
     fill(document, made, c, depth + 1);
@@ -95,5 +122,17 @@ function fill(document: Document, e: Element, { attributes, inside }: Xml, depth
 
 /** Characters XML 1.0 cannot hold at all (section 2.2, Char) are left out. */
 function storable(text: string): string {
-  return [...text].filter((ch) => { const c = ch.codePointAt(0) ?? 0; return c === 9 || c === 10 || c === 13 || (c >= 32 && c <= 0xd7ff) || (c >= 0xe000 && c <= 0xfffd) || c >= 0x10000; }).join("");
+  return [...text]
+    .filter((ch) => {
+      const c = ch.codePointAt(0) ?? 0;
+      return (
+        c === 9 ||
+        c === 10 ||
+        c === 13 ||
+        (c >= 32 && c <= 0xd7ff) ||
+        (c >= 0xe000 && c <= 0xfffd) ||
+        c >= 0x10000
+      );
+    })
+    .join("");
 }

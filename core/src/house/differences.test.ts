@@ -8,9 +8,20 @@ import type { House } from "./house.ts";
 import { usualHouse } from "./usual.ts";
 
 const house = usualHouse("x");
-const said = (after: Partial<House>, before: House = house): string[] => differences(before, { ...before, ...after });
-const position = (id: string, fields: Partial<House["words"]["positions"][number]>): Partial<House> => ({ words: { ...house.words, positions: house.words.positions.map((p) => (p.id === id ? { ...p, ...fields } : p)) } });
-const rule = (id: string, says: string): House["exceptions"][number] => ({ id, says, when: { words: ["x"], roles: [], families: [], kinds: [], formats: [], inside: [], hasNote: null }, then: { colour: "moss", icon: null, folder: null, start: null, alone: false } });
+const said = (after: Partial<House>, before: House = house): string[] =>
+  differences(before, { ...before, ...after });
+const position = (id: string, fields: Partial<House["words"]["positions"][number]>): Partial<House> => ({
+  words: {
+    ...house.words,
+    positions: house.words.positions.map((p) => (p.id === id ? { ...p, ...fields } : p)),
+  },
+});
+const rule = (id: string, says: string): House["exceptions"][number] => ({
+  id,
+  says,
+  when: { words: ["x"], roles: [], families: [], kinds: [], formats: [], inside: [], hasNote: null },
+  then: { colour: "moss", icon: null, folder: null, start: null, alone: false },
+});
 
 describe("two house styles compared", () => {
   it("say nothing where they say the same", () => {
@@ -18,35 +29,125 @@ describe("two house styles compared", () => {
   });
 
   it("say what changed of a role: its usual source, format, and the positions that make sense", () => {
-    expect(differences(house, withRole(house, "kick", { source: "di", format: "stereo", positions: [] }))).toEqual(["Kick: usually audio, stereo, di, not audio, mono, mic.", "Kick: any position makes sense."]);
-    expect(differences(house, withRole(house, "kick", { positions: ["in", "out"] }))).toEqual(["Kick: positions that make sense are in, out."]);
+    expect(
+      differences(house, withRole(house, "kick", { source: "di", format: "stereo", positions: [] })),
+    ).toEqual([
+      "Kick: usually audio, stereo, di, not audio, mono, mic.",
+      "Kick: any position makes sense.",
+    ]);
+    expect(differences(house, withRole(house, "kick", { positions: ["in", "out"] }))).toEqual([
+      "Kick: positions that make sense are in, out.",
+    ]);
   });
 
   it("say what changed beside the roles, each by what it is", () => {
-    expect(said(position("hat-side", { short: "HatS", lies: "audience-left" }))).toEqual(["“hat side” is written HatS, not HatSd.", "“hat side” lies on the audience's left."]);
-    expect(said(position("legato", { name: "long legato", heard: [{ text: "leg", within: null, doubtful: false }] }))).toEqual(["“legato” is called “long legato”.", "“long legato”: no longer heard as “legatos”."]);
-    expect(said({ words: { ...house.words, positions: house.words.positions.filter((p) => p.id !== "muted") } })).toEqual(["The articulation “muted” is gone."]);
-    expect(said({ words: { ...house.words, positions: [...house.words.positions, { id: "tdl", name: "Tideline", short: "TDL", group: "maker", heard: [], lies: null, says: "" }] } })).toEqual(["New library code “Tideline”, written TDL."]);
+    expect(said(position("hat-side", { short: "HatS", lies: "audience-left" }))).toEqual([
+      "“hat side” is written HatS, not HatSd.",
+      "“hat side” lies on the audience's left.",
+    ]);
+    expect(
+      said(
+        position("legato", {
+          name: "long legato",
+          heard: [{ text: "leg", within: null, doubtful: false }],
+        }),
+      ),
+    ).toEqual(["“legato” is called “long legato”.", "“long legato”: no longer heard as “legatos”."]);
+    expect(
+      said({ words: { ...house.words, positions: house.words.positions.filter((p) => p.id !== "muted") } }),
+    ).toEqual(["The articulation “muted” is gone."]);
+    expect(
+      said({
+        words: {
+          ...house.words,
+          positions: [
+            ...house.words.positions,
+            { id: "tdl", name: "Tideline", short: "TDL", group: "maker", heard: [], lies: null, says: "" },
+          ],
+        },
+      }),
+    ).toEqual(["New library code “Tideline”, written TDL."]);
     expect(said({ view: "audience" })).toEqual(["Sides are seen by the audience."]);
-    expect([liesInWords("left"), liesInWords("player-right")]).toEqual(["at the left loudspeaker", "on the player's right"]);
+    expect([liesInWords("left"), liesInWords("player-right")]).toEqual([
+      "at the left loudspeaker",
+      "on the player's right",
+    ]);
   });
 
   it("say what changed of names, folders, starting values, checklist, exceptions and icons", () => {
-    expect(said({ names: { ...house.names, "recorded-file": { pieces: [pieceOf("role"), pieceOf("take", { pad: 3 })], budget: 20 } } })).toEqual(["Names of a recorded file: short form, take, joined by underscores."]);
-    expect(differences(house, withFolder(house, "drum-kit", { from: 4, carries: false, colour: "moss", passes: "steps", width: null, level: -3 }))).toEqual([
-      "Folder Drum kit: made from 4 tracks on.", "Folder Drum kit carries no sound.", "Folder Drum kit: colour Moss.", "Folder Drum kit passes its colour on in steps of lightness.", "Folder Drum kit: no width of its own.", "Folder Drum kit: starts at -3 dB.",
+    expect(
+      said({
+        names: {
+          ...house.names,
+          "recorded-file": { pieces: [pieceOf("role"), pieceOf("take", { pad: 3 })], budget: 20 },
+        },
+      }),
+    ).toEqual(["Names of a recorded file: short form, take, joined by underscores."]);
+    expect(
+      differences(
+        house,
+        withFolder(house, "drum-kit", {
+          from: 4,
+          carries: false,
+          colour: "moss",
+          passes: "steps",
+          width: null,
+          level: -3,
+        }),
+      ),
+    ).toEqual([
+      "Folder Drum kit: made from 4 tracks on.",
+      "Folder Drum kit carries no sound.",
+      "Folder Drum kit: colour Moss.",
+      "Folder Drum kit passes its colour on in steps of lightness.",
+      "Folder Drum kit: no width of its own.",
+      "Folder Drum kit: starts at -3 dB.",
     ]);
-    expect(said({ starts: house.starts.map((s) => (s.id === "headroom" ? { ...s, then: { level: -10 } } : s)) })).toEqual(["Starting value changed: sources start 8 dB down, for headroom (−10.0 dB, not −8.0 dB)."]);
-    expect(said({ starts: house.starts.toReversed() })).toEqual(["Starting values are asked in another order."]);
-    expect(said({ session: { ...house.session, sampleRate: 96000 } })).toEqual(["New sessions: 96 kHz, 24 bit, broadcast-wav, 120 bpm, 4/4, stereo, music from bar 3 after 2 of lead-in."]);
-    expect(said({ checklist: house.checklist.slice(1).map((i) => (i.id === "key-arm" ? { ...i, value: "F8" } : i)) })).toEqual(["Checklist: Arm what is selected (F8).", "Off the checklist: New sessions open at the house rate and depth."]);
-    expect(said({ exceptions: [rule("b", "second"), rule("a", "first")] }, { ...house, exceptions: [rule("a", "first"), rule("b", "second"), rule("c", "third")] })).toEqual(["Exception gone: third.", "Exceptions are asked in another order."]);
-    expect(said({ icons: [{ id: "house-x", name: "Tide bell", paths: [{ d: "M0 0h1", stroke: null, evenOdd: false }] }] })).toEqual(["New icon Tide bell."]);
+    expect(
+      said({ starts: house.starts.map((s) => (s.id === "headroom" ? { ...s, then: { level: -10 } } : s)) }),
+    ).toEqual(["Starting value changed: sources start 8 dB down, for headroom (−10.0 dB, not −8.0 dB)."]);
+    expect(said({ starts: house.starts.toReversed() })).toEqual([
+      "Starting values are asked in another order.",
+    ]);
+    expect(said({ session: { ...house.session, sampleRate: 96000 } })).toEqual([
+      "New sessions: 96 kHz, 24 bit, broadcast-wav, 120 bpm, 4/4, stereo, music from bar 3 after 2 of lead-in.",
+    ]);
+    expect(
+      said({
+        checklist: house.checklist.slice(1).map((i) => (i.id === "key-arm" ? { ...i, value: "F8" } : i)),
+      }),
+    ).toEqual([
+      "Checklist: Arm what is selected (F8).",
+      "Off the checklist: New sessions open at the house rate and depth.",
+    ]);
+    expect(
+      said(
+        { exceptions: [rule("b", "second"), rule("a", "first")] },
+        { ...house, exceptions: [rule("a", "first"), rule("b", "second"), rule("c", "third")] },
+      ),
+    ).toEqual(["Exception gone: third.", "Exceptions are asked in another order."]);
+    expect(
+      said({
+        icons: [
+          { id: "house-x", name: "Tide bell", paths: [{ d: "M0 0h1", stroke: null, evenOdd: false }] },
+        ],
+      }),
+    ).toEqual(["New icon Tide bell."]);
   });
 
   it("say what changed on disk by the path of the folder", () => {
     const project = withDiskFolder(house.disk.project, [1, 0], (f) => [{ ...f, must: false }]);
-    expect(said({ disk: { ...house.disk, project, root: "/Other" } })).toEqual(["The shared disk stands at /Other.", "Folder Session/Backups in a project is kept another way."]);
-    expect(said({ disk: { ...house.disk, shared: withDiskFolder(house.disk.shared, [1], (f) => [{ ...f, inside: f.inside.slice(1) }]) } })).toEqual(["Folders gone on the shared disk: Library/Templates."]);
+    expect(said({ disk: { ...house.disk, project, root: "/Other" } })).toEqual([
+      "The shared disk stands at /Other.",
+      "Folder Session/Backups in a project is kept another way.",
+    ]);
+    expect(
+      said({
+        disk: {
+          ...house.disk,
+          shared: withDiskFolder(house.disk.shared, [1], (f) => [{ ...f, inside: f.inside.slice(1) }]),
+        },
+      }),
+    ).toEqual(["Folders gone on the shared disk: Library/Templates."]);
   });
 });

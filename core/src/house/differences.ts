@@ -8,11 +8,26 @@ import { startInWords } from "./starts.ts";
 
 /** What differs between two states of the house style, part by part, in sentences. */
 export function differences(before: House, after: House): string[] {
-  return [...colours(before, after), ...families(before, after), ...roles(before, after), ...positions(before, after), ...names(before, after), ...folders(before, after), ...starts(before, after), ...exceptions(before, after), ...disk(before, after), ...gone(before.words.roles, after.words.roles).map((r) => `Role ${r.name} is gone.`)];
+  return [
+    ...colours(before, after),
+    ...families(before, after),
+    ...roles(before, after),
+    ...positions(before, after),
+    ...names(before, after),
+    ...folders(before, after),
+    ...starts(before, after),
+    ...exceptions(before, after),
+    ...disk(before, after),
+    ...gone(before.words.roles, after.words.roles).map((r) => `Role ${r.name} is gone.`),
+  ];
 }
 
-const gone = <T extends { readonly id: string }>(before: readonly T[], after: readonly T[]): T[] => { const there = new Set(after.map((x) => x.id)); return before.filter((x) => !there.has(x.id)); };
-const inOld = <T extends { readonly id: string }>(list: readonly T[]): ReadonlyMap<string, T> => new Map(list.map((x) => [x.id, x]));
+const gone = <T extends { readonly id: string }>(before: readonly T[], after: readonly T[]): T[] => {
+  const there = new Set(after.map((x) => x.id));
+  return before.filter((x) => !there.has(x.id));
+};
+const inOld = <T extends { readonly id: string }>(list: readonly T[]): ReadonlyMap<string, T> =>
+  new Map(list.map((x) => [x.id, x]));
 const list = (words: readonly string[]): string => words.map((t) => `“${t}”`).join(", ");
 
 function colours(before: House, after: House): string[] {
@@ -25,22 +40,36 @@ function colours(before: House, after: House): string[] {
     if (was && was.hex !== c.hex) said.push(`${c.name}: ${was.hex} becomes ${c.hex}.`);
   }
   for (const c of gone(before.palette, after.palette)) said.push(`Colour ${c.name} is gone.`);
-  if (!same(before.thresholds, after.thresholds)) said.push(`Two colours are too close under ΔE ${after.thresholds.apart}; an icon needs ${after.thresholds.contrast} : 1.`);
+  if (!same(before.thresholds, after.thresholds))
+    said.push(
+      `Two colours are too close under ΔE ${after.thresholds.apart}; an icon needs ${after.thresholds.contrast} : 1.`,
+    );
   const icons = inOld(before.icons);
-  for (const i of after.icons) { const was = icons.get(i.id); if (!was) said.push(`New icon ${i.name}.`); else if (!same(was, i)) said.push(`Icon ${i.name} is drawn another way.`); }
+  for (const i of after.icons) {
+    const was = icons.get(i.id);
+    if (!was) said.push(`New icon ${i.name}.`);
+    else if (!same(was, i)) said.push(`Icon ${i.name} is drawn another way.`);
+  }
   for (const i of gone(before.icons, after.icons)) said.push(`Icon ${i.name} is gone.`);
   return said;
 }
 
-const colourName = (h: House, id: string | null): string => h.palette.find((c) => c.id === id)?.name ?? "the family's";
+const colourName = (h: House, id: string | null): string =>
+  h.palette.find((c) => c.id === id)?.name ?? "the family's";
 
 function families(before: House, after: House): string[] {
   const said: string[] = [];
   const olds = inOld(before.words.families);
   for (const f of after.words.families) {
     const old = olds.get(f.id);
-    if (!old) { said.push(`New family ${f.name}.`); continue; }
-    if (old.colour !== f.colour) said.push(`${f.name}: colour ${colourName(before, old.colour)} becomes ${colourName(after, f.colour)}.`);
+    if (!old) {
+      said.push(`New family ${f.name}.`);
+      continue;
+    }
+    if (old.colour !== f.colour)
+      said.push(
+        `${f.name}: colour ${colourName(before, old.colour)} becomes ${colourName(after, f.colour)}.`,
+      );
     if (old.icon !== f.icon) said.push(`${f.name}: another icon.`);
     if (old.name !== f.name) said.push(`Family ${old.name} is called ${f.name}.`);
   }
@@ -48,10 +77,19 @@ function families(before: House, after: House): string[] {
   return said;
 }
 
-function heardAs(name: string, before: readonly { text: string }[], after: readonly { text: string }[]): string[] {
-  const was = new Set(before.map((h) => h.text)), is = new Set(after.map((h) => h.text));
-  const more = [...is].filter((t) => !was.has(t)), less = [...was].filter((t) => !is.has(t));
-  return [...(more.length > 0 ? [`${name}: also heard as ${list(more)}.`] : []), ...(less.length > 0 ? [`${name}: no longer heard as ${list(less)}.`] : [])];
+function heardAs(
+  name: string,
+  before: readonly { text: string }[],
+  after: readonly { text: string }[],
+): string[] {
+  const was = new Set(before.map((h) => h.text)),
+    is = new Set(after.map((h) => h.text));
+  const more = [...is].filter((t) => !was.has(t)),
+    less = [...was].filter((t) => !is.has(t));
+  return [
+    ...(more.length > 0 ? [`${name}: also heard as ${list(more)}.`] : []),
+    ...(less.length > 0 ? [`${name}: no longer heard as ${list(less)}.`] : []),
+  ];
 }
 
 function roles(before: House, after: House): string[] {
@@ -61,36 +99,68 @@ function roles(before: House, after: House): string[] {
   for (const r of after.words.roles) {
     const old = olds.get(r.id);
     if (old === r) continue;
-    if (!old) { said.push(`New role ${r.name}.`); continue; }
+    if (!old) {
+      said.push(`New role ${r.name}.`);
+      continue;
+    }
     if (old.family !== r.family) said.push(`${r.name} moves to ${familyName.get(r.family) ?? r.family}.`);
     if (old.name !== r.name) said.push(`Role ${old.name} is called ${r.name}.`);
     const short = (["full", "eight", "four"] as const).filter((k) => old.short[k] !== r.short[k]);
-    if (short.length > 0) said.push(`${r.name}: short form ${short.map((k) => `${old.short[k]} becomes ${r.short[k]}`).join(", ")}.`);
-    if (old.colour !== r.colour) said.push(`${r.name}: colour ${colourName(before, old.colour)} becomes ${colourName(after, r.colour)}.`);
+    if (short.length > 0)
+      said.push(
+        `${r.name}: short form ${short.map((k) => `${old.short[k]} becomes ${r.short[k]}`).join(", ")}.`,
+      );
+    if (old.colour !== r.colour)
+      said.push(
+        `${r.name}: colour ${colourName(before, old.colour)} becomes ${colourName(after, r.colour)}.`,
+      );
     if (old.icon !== r.icon) said.push(`${r.name}: another icon.`);
-    const usual = (x: Role): string => [x.kind, x.format ?? "as the main path", x.source ?? "no source"].join(", ");
+    const usual = (x: Role): string =>
+      [x.kind, x.format ?? "as the main path", x.source ?? "no source"].join(", ");
     if (usual(old) !== usual(r)) said.push(`${r.name}: usually ${usual(r)}, not ${usual(old)}.`);
-    if (!same(old.positions, r.positions)) said.push(r.positions.length === 0 ? `${r.name}: any position makes sense.` : `${r.name}: positions that make sense are ${r.positions.join(", ")}.`);
+    if (!same(old.positions, r.positions))
+      said.push(
+        r.positions.length === 0
+          ? `${r.name}: any position makes sense.`
+          : `${r.name}: positions that make sense are ${r.positions.join(", ")}.`,
+      );
     said.push(...heardAs(r.name, old.heard, r.heard));
   }
   return said;
 }
 
-const SORTS: Readonly<Record<Position["group"], string>> = { maker: "library code", part: "part", articulation: "articulation", height: "position", depth: "position", distance: "position", side: "side", source: "pick-up", flag: "flag" };
+const SORTS: Readonly<Record<Position["group"], string>> = {
+  maker: "library code",
+  part: "part",
+  articulation: "articulation",
+  height: "position",
+  depth: "position",
+  distance: "position",
+  side: "side",
+  source: "pick-up",
+  flag: "flag",
+};
 
 function positions(before: House, after: House): string[] {
   const said: string[] = [];
   const olds = inOld(before.words.positions);
   for (const p of after.words.positions) {
     const old = olds.get(p.id);
-    if (!old) { said.push(`New ${SORTS[p.group]} “${p.name}”, written ${p.short}.`); continue; }
+    if (!old) {
+      said.push(`New ${SORTS[p.group]} “${p.name}”, written ${p.short}.`);
+      continue;
+    }
     if (old.name !== p.name) said.push(`“${old.name}” is called “${p.name}”.`);
     if (old.short !== p.short) said.push(`“${p.name}” is written ${p.short}, not ${old.short}.`);
     if (old.group !== p.group) said.push(`“${p.name}” is a ${SORTS[p.group]} now.`);
-    if (old.lies !== p.lies) said.push(p.lies === null ? `“${p.name}” lies on no side.` : `“${p.name}” lies ${liesInWords(p.lies)}.`);
+    if (old.lies !== p.lies)
+      said.push(
+        p.lies === null ? `“${p.name}” lies on no side.` : `“${p.name}” lies ${liesInWords(p.lies)}.`,
+      );
     said.push(...heardAs(`“${p.name}”`, old.heard, p.heard));
   }
-  for (const p of gone(before.words.positions, after.words.positions)) said.push(`The ${SORTS[p.group]} “${p.name}” is gone.`);
+  for (const p of gone(before.words.positions, after.words.positions))
+    said.push(`The ${SORTS[p.group]} “${p.name}” is gone.`);
   if (before.view !== after.view) said.push(`Sides are seen by the ${after.view}.`);
   return said;
 }
@@ -105,32 +175,68 @@ export function liesInWords(lies: NonNullable<Position["lies"]>): string {
 const USE_NAMES = { "session-folder": "session folder", "recorded-file": "recorded file" } as const;
 
 function names(before: House, after: House): string[] {
-  return PATTERN_USES.flatMap((use) => (same(before.names[use], after.names[use]) ? [] : [`Names of a ${use in USE_NAMES ? USE_NAMES[use as keyof typeof USE_NAMES] : use}: ${patternInWords(after.names[use])}.`]));
+  return PATTERN_USES.flatMap((use) =>
+    same(before.names[use], after.names[use])
+      ? []
+      : [
+          `Names of a ${use in USE_NAMES ? USE_NAMES[use as keyof typeof USE_NAMES] : use}: ${patternInWords(after.names[use])}.`,
+        ],
+  );
 }
 
 function folders(before: House, after: House): string[] {
   const said: string[] = [];
   const name = (h: House, role: string): string => h.words.roles.find((r) => r.id === role)?.name ?? role;
-  if (!same(shape(before.folders), shape(after.folders))) said.push(`Order and folders: ${inWords(after, after.folders)}.`);
+  if (!same(shape(before.folders), shape(after.folders)))
+    said.push(`Order and folders: ${inWords(after, after.folders)}.`);
   const olds = new Map(flat(before.folders).map((f) => [f.role, f]));
   for (const f of flat(after.folders)) {
     const old = olds.get(f.role);
     if (!old || old === f) continue;
     const of = `Folder ${name(after, f.role)}`;
-    if (old.from !== f.from) said.push(f.from === null ? `${of}: made from as many tracks as the house says.` : `${of}: made from ${f.from} tracks on.`);
-    if (old.carries !== f.carries) said.push(f.carries ? `${of} carries sound as a bus.` : `${of} carries no sound.`);
-    if (old.colour !== f.colour) said.push(f.colour === null ? `${of} takes its role's colour.` : `${of}: colour ${colourName(after, f.colour)}.`);
-    if (old.passes !== f.passes) said.push({ nothing: `${of} passes no colour on.`, same: `${of} passes its colour on.`, steps: `${of} passes its colour on in steps of lightness.` }[f.passes]);
-    if (old.width !== f.width) said.push(`${of}: ${f.width === null ? "no width of its own" : `width ${f.width} %`}.`);
-    if (old.level !== f.level) said.push(`${of}: ${f.level === null ? "no level of its own" : `starts at ${f.level} dB`}.`);
+    if (old.from !== f.from)
+      said.push(
+        f.from === null
+          ? `${of}: made from as many tracks as the house says.`
+          : `${of}: made from ${f.from} tracks on.`,
+      );
+    if (old.carries !== f.carries)
+      said.push(f.carries ? `${of} carries sound as a bus.` : `${of} carries no sound.`);
+    if (old.colour !== f.colour)
+      said.push(
+        f.colour === null
+          ? `${of} takes its role's colour.`
+          : `${of}: colour ${colourName(after, f.colour)}.`,
+      );
+    if (old.passes !== f.passes)
+      said.push(
+        {
+          nothing: `${of} passes no colour on.`,
+          same: `${of} passes its colour on.`,
+          steps: `${of} passes its colour on in steps of lightness.`,
+        }[f.passes],
+      );
+    if (old.width !== f.width)
+      said.push(`${of}: ${f.width === null ? "no width of its own" : `width ${f.width} %`}.`);
+    if (old.level !== f.level)
+      said.push(`${of}: ${f.level === null ? "no level of its own" : `starts at ${f.level} dB`}.`);
   }
-  if (before.folderFrom !== after.folderFrom) said.push(`A folder is made from ${after.folderFrom} tracks on, not ${before.folderFrom}.`);
+  if (before.folderFrom !== after.folderFrom)
+    said.push(`A folder is made from ${after.folderFrom} tracks on, not ${before.folderFrom}.`);
   return said;
 }
 
 const flat = (plans: readonly FolderPlan[]): FolderPlan[] => plans.flatMap((f) => [f, ...flat(f.inside)]);
-const shape = (plans: readonly FolderPlan[]): unknown => plans.map((f) => [f.role, f.families, f.roles, shape(f.inside)]);
-const inWords = (house: House, plans: readonly FolderPlan[]): string => plans.map((f) => (house.words.roles.find((r) => r.id === f.role)?.name ?? f.role) + (f.inside.length > 0 ? ` (${inWords(house, f.inside)})` : "")).join(", ");
+const shape = (plans: readonly FolderPlan[]): unknown =>
+  plans.map((f) => [f.role, f.families, f.roles, shape(f.inside)]);
+const inWords = (house: House, plans: readonly FolderPlan[]): string =>
+  plans
+    .map(
+      (f) =>
+        (house.words.roles.find((r) => r.id === f.role)?.name ?? f.role) +
+        (f.inside.length > 0 ? ` (${inWords(house, f.inside)})` : ""),
+    )
+    .join(", ");
 
 function starts(before: House, after: House): string[] {
   const said: string[] = [];
@@ -138,29 +244,49 @@ function starts(before: House, after: House): string[] {
   for (const rule of after.starts) {
     const old = olds.get(rule.id);
     if (!old) said.push(`New starting value: ${rule.says} (${startInWords(rule.then)}).`);
-    else if (!same(old.then, rule.then)) said.push(`Starting value changed: ${rule.says} (${startInWords(rule.then)}, not ${startInWords(old.then)}).`);
+    else if (!same(old.then, rule.then))
+      said.push(
+        `Starting value changed: ${rule.says} (${startInWords(rule.then)}, not ${startInWords(old.then)}).`,
+      );
     else if (!same(old, rule)) said.push(`Starting value changed: ${rule.says}.`);
   }
   for (const rule of gone(before.starts, after.starts)) said.push(`Starting value gone: ${rule.says}.`);
   if (reordered(before.starts, after.starts)) said.push("Starting values are asked in another order.");
   if (!same(before.formats, after.formats)) said.push(`The house works in ${after.formats.join(", ")}.`);
-  if (!same(before.session, after.session)) { const s = after.session; said.push(`New sessions: ${s.sampleRate / 1000} kHz, ${s.bitDepth} bit, ${s.fileType}, ${s.tempo} bpm, ${s.meter.beats}/${s.meter.unit}, ${s.mainFormat}, music from bar ${s.musicBar} after ${s.leadIn} of lead-in.`); }
+  if (!same(before.session, after.session)) {
+    const s = after.session;
+    said.push(
+      `New sessions: ${s.sampleRate / 1000} kHz, ${s.bitDepth} bit, ${s.fileType}, ${s.tempo} bpm, ${s.meter.beats}/${s.meter.unit}, ${s.mainFormat}, music from bar ${s.musicBar} after ${s.leadIn} of lead-in.`,
+    );
+  }
   const items = inOld(before.checklist);
-  for (const i of after.checklist) { const old = items.get(i.id); if (!old) said.push(`New on every room's checklist: ${i.says} (${i.value}).`); else if (!same(old, i)) said.push(`Checklist: ${i.says} (${i.value}).`); }
+  for (const i of after.checklist) {
+    const old = items.get(i.id);
+    if (!old) said.push(`New on every room's checklist: ${i.says} (${i.value}).`);
+    else if (!same(old, i)) said.push(`Checklist: ${i.says} (${i.value}).`);
+  }
   for (const i of gone(before.checklist, after.checklist)) said.push(`Off the checklist: ${i.says}.`);
   return said;
 }
 
 /** Whether those that stand in both lists stand in another order. */
 function reordered(before: readonly { id: string }[], after: readonly { id: string }[]): boolean {
-  const b = new Set(before.map((x) => x.id)), a = new Set(after.map((x) => x.id));
-  return !same(before.filter((x) => a.has(x.id)).map((x) => x.id), after.filter((x) => b.has(x.id)).map((x) => x.id));
+  const b = new Set(before.map((x) => x.id)),
+    a = new Set(after.map((x) => x.id));
+  return !same(
+    before.filter((x) => a.has(x.id)).map((x) => x.id),
+    after.filter((x) => b.has(x.id)).map((x) => x.id),
+  );
 }
 
 function exceptions(before: House, after: House): string[] {
   const said: string[] = [];
   const olds = inOld(before.exceptions);
-  for (const e of after.exceptions) { const old = olds.get(e.id); if (!old) said.push(`New exception: ${e.says}.`); else if (!same(old, e)) said.push(`Exception changed: ${e.says}.`); }
+  for (const e of after.exceptions) {
+    const old = olds.get(e.id);
+    if (!old) said.push(`New exception: ${e.says}.`);
+    else if (!same(old, e)) said.push(`Exception changed: ${e.says}.`);
+  }
   for (const e of gone(before.exceptions, after.exceptions)) said.push(`Exception gone: ${e.says}.`);
   if (reordered(before.exceptions, after.exceptions)) said.push("Exceptions are asked in another order.");
   return said;
@@ -169,17 +295,32 @@ function exceptions(before: House, after: House): string[] {
 function disk(before: House, after: House): string[] {
   const said: string[] = [];
   if (before.disk.root !== after.disk.root) said.push(`The shared disk stands at ${after.disk.root}.`);
-  if (before.disk.longest !== after.disk.longest) said.push(`Paths may have ${after.disk.longest} characters, not ${before.disk.longest}.`);
-  for (const [key, label] of [["project", "in a project"], ["shared", "on the shared disk"]] as const) {
-    const was = paths(before.disk[key]), is = paths(after.disk[key]);
-    const more = [...is.keys()].filter((p) => !was.has(p)), less = [...was.keys()].filter((p) => !is.has(p));
+  if (before.disk.longest !== after.disk.longest)
+    said.push(`Paths may have ${after.disk.longest} characters, not ${before.disk.longest}.`);
+  for (const [key, label] of [
+    ["project", "in a project"],
+    ["shared", "on the shared disk"],
+  ] as const) {
+    const was = paths(before.disk[key]),
+      is = paths(after.disk[key]);
+    const more = [...is.keys()].filter((p) => !was.has(p)),
+      less = [...was.keys()].filter((p) => !is.has(p));
     if (more.length > 0) said.push(`New folders ${label}: ${more.join(", ")}.`);
     if (less.length > 0) said.push(`Folders gone ${label}: ${less.join(", ")}.`);
-    for (const [path, f] of is) { const old = was.get(path); if (old && !same({ ...old, inside: [] }, { ...f, inside: [] })) said.push(`Folder ${path} ${label} is kept another way.`); }
+    for (const [path, f] of is) {
+      const old = was.get(path);
+      if (old && !same({ ...old, inside: [] }, { ...f, inside: [] }))
+        said.push(`Folder ${path} ${label} is kept another way.`);
+    }
   }
   return said;
 }
 
 function paths(folders: readonly DiskFolder[], above = ""): Map<string, DiskFolder> {
-  return new Map(folders.flatMap((f): [string, DiskFolder][] => { const path = `${above}${f.name ?? `(${f.named ?? ""})`}`; return [[path, f], ...paths(f.inside, `${path}/`)]; }));
+  return new Map(
+    folders.flatMap((f): [string, DiskFolder][] => {
+      const path = `${above}${f.name ?? `(${f.named ?? ""})`}`;
+      return [[path, f], ...paths(f.inside, `${path}/`)];
+    }),
+  );
 }

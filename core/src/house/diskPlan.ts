@@ -19,15 +19,27 @@ export interface DiskFolder {
   inside: DiskFolder[];
 }
 
-export const diskFolder: z.ZodType<DiskFolder, DiskFolder> = z.lazy(() => z.object({
-  name: z.string().min(1).max(80).regex(/^[A-Za-z0-9._-]*[A-Za-z0-9_-]$/, "letters, digits, . _ - and no dot at the end").nullable(),
-  named: z.enum(PATTERN_USES).nullable(),
-  says: oneLine(200),
-  kinds: z.array(z.string().regex(/^[a-z0-9]{1,10}$/, "an ending is small letters and digits")).max(40),
-  files: z.enum(PATTERN_USES).nullable(),
-  must: z.boolean(),
-  inside: z.array(diskFolder).max(60),
-}).refine((f) => (f.name === null) !== (f.named === null), "a folder has either a name or a pattern that names it"));
+export const diskFolder: z.ZodType<DiskFolder, DiskFolder> = z.lazy(() =>
+  z
+    .object({
+      name: z
+        .string()
+        .min(1)
+        .max(80)
+        .regex(/^[A-Za-z0-9._-]*[A-Za-z0-9_-]$/, "letters, digits, . _ - and no dot at the end")
+        .nullable(),
+      named: z.enum(PATTERN_USES).nullable(),
+      says: oneLine(200),
+      kinds: z.array(z.string().regex(/^[a-z0-9]{1,10}$/, "an ending is small letters and digits")).max(40),
+      files: z.enum(PATTERN_USES).nullable(),
+      must: z.boolean(),
+      inside: z.array(diskFolder).max(60),
+    })
+    .refine(
+      (f) => (f.name === null) !== (f.named === null),
+      "a folder has either a name or a pattern that names it",
+    ),
+);
 
 /** The folders of one project and of the shared disk, and how long a path may get. */
 export const diskPlan = z.object({
@@ -41,7 +53,8 @@ export const diskPlan = z.object({
 export type DiskPlan = z.infer<typeof diskPlan>;
 
 /** What the blueprint asks for inside a folder. */
-export const insideOfPlan = (disk: DiskPlan, folder: DiskFolder): readonly DiskFolder[] => (folder.named === "session-folder" ? disk.project : folder.inside);
+export const insideOfPlan = (disk: DiskPlan, folder: DiskFolder): readonly DiskFolder[] =>
+  folder.named === "session-folder" ? disk.project : folder.inside;
 
 /** A folder with a fixed name, and everything else as usual. */
 export function diskFolderOf(name: string, says: string, rest: Partial<DiskFolder> = {}): DiskFolder {

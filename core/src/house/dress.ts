@@ -36,7 +36,13 @@ export function dressed(style: Style, session: Session): Session {
   return { ...session, tracks };
 }
 
-function dressTrack(t: Track, wanted: Wanted | undefined, parent: TrackId | null, main: TrackId | null, tracks: ReadonlyMap<TrackId, Track>): Track {
+function dressTrack(
+  t: Track,
+  wanted: Wanted | undefined,
+  parent: TrackId | null,
+  main: TrackId | null,
+  tracks: ReadonlyMap<TrackId, Track>,
+): Track {
   const dressed = wanted?.what.sure === true && wanted.name !== null && !alreadyWears(t, wanted);
   const look = wanted ? exceptedLook(t, wanted) : {};
   if (!dressed && parent === t.parent && Object.keys(look).length === 0) return t;
@@ -59,21 +65,39 @@ function dressTrack(t: Track, wanted: Wanted | undefined, parent: TrackId | null
 }
 
 /** What exceptions give to a track nobody can read for sure, where it is not so yet. */
-function exceptedLook(t: Track, { what, name, colour, icon, verdict }: Wanted): Partial<Pick<Track, "colour" | "icon">> {
+function exceptedLook(
+  t: Track,
+  { what, name, colour, icon, verdict }: Wanted,
+): Partial<Pick<Track, "colour" | "icon">> {
   if (what.sure && name !== null) return {};
-  return { ...(verdict.colour && colour !== t.colour ? { colour } : {}), ...(verdict.icon && icon !== t.icon ? { icon } : {}) };
+  return {
+    ...(verdict.colour && colour !== t.colour ? { colour } : {}),
+    ...(verdict.icon && icon !== t.icon ? { icon } : {}),
+  };
 }
 
 function alreadyWears(t: Track, { what, name, colour, icon }: Wanted): boolean {
-  return t.name === name && t.role === what.role && t.of === what.of && t.number === what.number
-    && (colour === null || t.colour === colour) && (icon === null || t.icon === icon) && same(t.positions, what.positions);
+  return (
+    t.name === name &&
+    t.role === what.role &&
+    t.of === what.of &&
+    t.number === what.number &&
+    (colour === null || t.colour === colour) &&
+    (icon === null || t.icon === icon) &&
+    same(t.positions, what.positions)
+  );
 }
 
 /** A track that fed the folder it stood in (or what carries its sound further out) feeds the one it moves to. */
-export function feedsAfterMove(t: Track, to: TrackId | null, main: TrackId | null, tracks: TrackLookUp): TrackId | null {
+export function feedsAfterMove(
+  t: Track,
+  to: TrackId | null,
+  main: TrackId | null,
+  tracks: TrackLookUp,
+): TrackId | null {
   if (leavesTheSession(t)) return t.feeds;
   const fedHome = t.feeds === (carrierOf(t.parent, tracks) ?? main);
-  return fedHome ? carrierOf(to, tracks) ?? main : t.feeds;
+  return fedHome ? (carrierOf(to, tracks) ?? main) : t.feeds;
 }
 
 /** The changes that dress a session. */
@@ -82,17 +106,38 @@ export function dress(style: Style, session: Session): Change[] {
 }
 
 /** Positions that say what picks a source up: a "Bass DI" begins with a DI, not with a microphone. */
-const SOURCE_OF: ReadonlyMap<string, NonNullable<Track["source"]>> = new Map([["direct", "di"], ["line", "line"], ["wireless", "wireless"]]);
+const SOURCE_OF: ReadonlyMap<string, NonNullable<Track["source"]>> = new Map([
+  ["direct", "di"],
+  ["line", "line"],
+  ["wireless", "wireless"],
+]);
 
 /** A new track for a role, with everything the house starts it with. */
-export function newTrack(style: Style, session: Session, id: TrackId, what: Identity, typed: string, format: "mono" | "stereo" | null = null): Track {
+export function newTrack(
+  style: Style,
+  session: Session,
+  id: TrackId,
+  what: Identity,
+  typed: string,
+  format: "mono" | "stereo" | null = null,
+): Track {
   const role = what.role === null ? undefined : style.reader.roles.get(what.role);
   // Of what no role fits, exceptions alone can say how it starts.
-  if (!role) return Object.assign(blankTrack(id, typed, { format: format ?? "mono", source: "mic" }), startsFor(style, NOBODY, "audio", typed, format ?? "mono"));
+  if (!role)
+    return Object.assign(
+      blankTrack(id, typed, { format: format ?? "mono", source: "mic" }),
+      startsFor(style, NOBODY, "audio", typed, format ?? "mono"),
+    );
   const track = blankTrack(id, typed, {
-    kind: role.kind, role: role.id, of: what.of, positions: [...what.positions], number: what.number,
-    format: role.format ?? session.mainFormat, source: role.source,
-    colour: colourFor(style, what), icon: role.kind === "folder" ? "folder" : iconFor(style, what),
+    kind: role.kind,
+    role: role.id,
+    of: what.of,
+    positions: [...what.positions],
+    number: what.number,
+    format: role.format ?? session.mainFormat,
+    source: role.source,
+    colour: colourFor(style, what),
+    icon: role.kind === "folder" ? "folder" : iconFor(style, what),
   });
   const own = role.kind === "return" ? processorOfReturn(role.name) : null;
   if (own !== null) track.inserts = [blankInsert("i1", own)];
@@ -100,15 +145,34 @@ export function newTrack(style: Style, session: Session, id: TrackId, what: Iden
   if (track.source !== null && by) track.source = by;
   // A start may say how wide a source is, never how wide a path is: that follows the session.
   const { format: width, source, ...starts } = startsFor(style, what, role.kind, typed, track.format);
-  Object.assign(track, starts, role.format !== null && width ? { format: width } : {}, track.source !== null && source ? { source } : {});
+  Object.assign(
+    track,
+    starts,
+    role.format !== null && width ? { format: width } : {},
+    track.source !== null && source ? { source } : {},
+  );
   if (format !== null && CHANNELS[track.format ?? "mono"] <= 2) track.format = format;
   track.name = compose(style.house.names[patternUse(role.kind)], style.reader, what) ?? typed;
   return track;
 }
 
 /** Starting values the house gives to such a track. */
-export function startsFor(style: Style, what: Identity, kind: Track["kind"], name = "", format: Track["format"] = null): Started {
-  const about = { name, role: what.role, family: familyFor(style, what), kind, format, inside: [], hasNote: false };
+export function startsFor(
+  style: Style,
+  what: Identity,
+  kind: Track["kind"],
+  name = "",
+  format: Track["format"] = null,
+): Started {
+  const about = {
+    name,
+    role: what.role,
+    family: familyFor(style, what),
+    kind,
+    format,
+    inside: [],
+    hasNote: false,
+  };
   return Object.fromEntries(startTrace(style, what, about).map((s) => [s.field, s.value]));
 }
 
@@ -122,36 +186,53 @@ export function addDressed(style: Style, session: Session, tracks: readonly Trac
   const wide: Session = { ...session, tracks: [...session.tracks, ...feeding] };
   const added = new Set(tracks.map((t) => t.id));
   const before = byId(session);
-  const target = withoutNeedless(style, dressed(style, wide), main, (t) => before.has(t.id), (t) => added.has(t.id));
+  const target = withoutNeedless(
+    style,
+    dressed(style, wide),
+    main,
+    (t) => before.has(t.id),
+    (t) => added.has(t.id),
+  );
   const inside = insideOf(target.tracks);
   const insideNow = insideOf(session.tracks);
   const result: Track[] = [];
   const walk = (parent: TrackId | null): void => {
     const wanted = inside.get(parent) ?? [];
-    const list = [...insideNow.get(parent) ?? []];
+    const list = [...(insideNow.get(parent) ?? [])];
     for (const t of wanted.filter((x) => !before.has(x.id))) {
       // After the last old neighbour that the house order puts before it.
       const ahead = new Set(wanted.slice(0, wanted.indexOf(t)).map((x) => x.id));
       list.splice(list.findLastIndex((x) => ahead.has(x.id)) + 1, 0, t);
     }
-    for (const t of list) { result.push(before.get(t.id) ?? t); walk(t.id); }
+    for (const t of list) {
+      result.push(before.get(t.id) ?? t);
+      walk(t.id);
+    }
   };
   walk(null);
   return diff(session, { ...session, tracks: result });
 }
 
 /** A session without the folders that are new and would hold too few of the new tracks; those stand, and feed, where the folder would have stood. */
-function withoutNeedless(style: Style, session: Session, main: TrackId | null, isOld: (t: Track) => boolean, isAdded: (t: Track) => boolean): Session {
+function withoutNeedless(
+  style: Style,
+  session: Session,
+  main: TrackId | null,
+  isOld: (t: Track) => boolean,
+  isAdded: (t: Track) => boolean,
+): Session {
   const tracks = byId(session);
   const held = new Map<TrackId, number>();
   for (const t of session.tracks) {
     if (isAdded(t)) for (const f of foldersAround(tracks, t)) held.set(f.id, (held.get(f.id) ?? 0) + 1);
   }
-  const needless = new Set(session.tracks.flatMap((t) => {
-    if (t.kind !== "folder" || isOld(t) || isAdded(t)) return [];
-    const from = style.folderOfRole.get(t.role ?? "")?.plan.from ?? style.house.folderFrom;
-    return (held.get(t.id) ?? 0) < from ? [t.id] : [];
-  }));
+  const needless = new Set(
+    session.tracks.flatMap((t) => {
+      if (t.kind !== "folder" || isOld(t) || isAdded(t)) return [];
+      const from = style.folderOfRole.get(t.role ?? "")?.plan.from ?? style.house.folderFrom;
+      return (held.get(t.id) ?? 0) < from ? [t.id] : [];
+    }),
+  );
   if (needless.size === 0) return session;
   const standing = (id: TrackId | null): TrackId | null => {
     let at = id;
@@ -160,25 +241,35 @@ function withoutNeedless(style: Style, session: Session, main: TrackId | null, i
   };
   return {
     ...session,
-    tracks: session.tracks.filter((t) => !needless.has(t.id)).map((t) => {
-      const parent = standing(t.parent);
-      const feeds = t.feeds !== null && needless.has(t.feeds) ? carrierOf(parent, tracks) ?? main : t.feeds;
-      return parent === t.parent && feeds === t.feeds ? t : { ...t, parent, feeds };
-    }),
+    tracks: session.tracks
+      .filter((t) => !needless.has(t.id))
+      .map((t) => {
+        const parent = standing(t.parent);
+        const feeds =
+          t.feeds !== null && needless.has(t.feeds) ? (carrierOf(parent, tracks) ?? main) : t.feeds;
+        return parent === t.parent && feeds === t.feeds ? t : { ...t, parent, feeds };
+      }),
   };
 }
 
 /** The changes that say what a track is and give it what the house gives to that: name, colour, icon. */
 export function giveRole(style: Style, session: Session, track: TrackId, role: string): Change[] {
-  const saying = (name: (t: Track) => string): Session => ({ ...session, tracks: session.tracks.map((t) => {
-    if (t.id !== track) return t;
-    const { positions, number } = readName(style.reader, t.name);
-    const said = { ...t, role, of: null, positions: [...positions], number };
-    return { ...said, name: name(said) };
-  }) });
+  const saying = (name: (t: Track) => string): Session => ({
+    ...session,
+    tracks: session.tracks.map((t) => {
+      if (t.id !== track) return t;
+      const { positions, number } = readName(style.reader, t.name);
+      const said = { ...t, role, of: null, positions: [...positions], number };
+      return { ...said, name: name(said) };
+    }),
+  });
   let said = saying((t) => t.name);
   // A name that says something else for sure is not asked again: what was said counts.
-  if (planHouse(style, said).wanted.get(track)?.what.role !== role) said = saying((t) => compose(style.house.names[patternUse(t.kind)], style.reader, t) ?? t.name);
+  if (planHouse(style, said).wanted.get(track)?.what.role !== role)
+    said = saying((t) => compose(style.house.names[patternUse(t.kind)], style.reader, t) ?? t.name);
   const wanted = planHouse(style, said).wanted.get(track);
-  return diff(session, { ...said, tracks: said.tracks.map((t) => (t.id === track ? dressTrack(t, wanted, t.parent, null, new Map()) : t)) });
+  return diff(session, {
+    ...said,
+    tracks: said.tracks.map((t) => (t.id === track ? dressTrack(t, wanted, t.parent, null, new Map()) : t)),
+  });
 }

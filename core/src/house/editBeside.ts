@@ -3,21 +3,46 @@ import type { Position, PositionGroup } from "../words/wordlist.ts";
 import { houseProblems } from "./house.ts";
 import type { House } from "./house.ts";
 
-const withPositions = (house: House, positions: Position[]): House => ({ ...house, words: { ...house.words, positions } });
+const withPositions = (house: House, positions: Position[]): House => ({
+  ...house,
+  words: { ...house.words, positions },
+});
 
 /** The house with a position (side, articulation, code, flag…) of other values. @returns what is wrong instead, where it cannot be */
-export function withPosition(house: House, id: string, fields: Partial<Omit<Position, "id">>): { house: House } | { problem: string } {
-  return sound(withPositions(house, house.words.positions.map((p) => (p.id === id ? { ...p, ...fields } : p))));
+export function withPosition(
+  house: House,
+  id: string,
+  fields: Partial<Omit<Position, "id">>,
+): { house: House } | { problem: string } {
+  return sound(
+    withPositions(
+      house,
+      house.words.positions.map((p) => (p.id === id ? { ...p, ...fields } : p)),
+    ),
+  );
 }
 
 /** The house with one more at the end of its group. */
-export function addPosition(house: House, group: PositionGroup, name: string, short: string): { house: House; id: string } | { problem: string } {
+export function addPosition(
+  house: House,
+  group: PositionGroup,
+  name: string,
+  short: string,
+): { house: House; id: string } | { problem: string } {
   const said = name.trim();
   const base = idOf(said);
   if (base === "") return { problem: "Give it a name with at least one letter." };
   let id = base;
   for (let n = 2; house.words.positions.some((p) => p.id === id); n++) id = `${base}-${n}`;
-  const made: Position = { id, name: said, short: short.trim() || said.slice(0, 12), group, heard: [], lies: null, says: "" };
+  const made: Position = {
+    id,
+    name: said,
+    short: short.trim() || said.slice(0, 12),
+    group,
+    heard: [],
+    lies: null,
+    says: "",
+  };
   const last = house.words.positions.findLastIndex((p) => p.group === group);
   const at = last < 0 ? house.words.positions.length : last + 1;
   const next = sound(withPositions(house, house.words.positions.toSpliced(at, 0, made)));
@@ -28,10 +53,21 @@ export function addPosition(house: House, group: PositionGroup, name: string, sh
 export function removePosition(house: House, id: string): House {
   const without = (ids: readonly string[]): string[] => ids.filter((x) => x !== id);
   return {
-    ...withPositions(house, house.words.positions.filter((p) => p.id !== id)),
-    words: { ...house.words, positions: house.words.positions.filter((p) => p.id !== id), roles: house.words.roles.map((r) => (r.positions.includes(id) ? { ...r, positions: without(r.positions) } : r)) },
+    ...withPositions(
+      house,
+      house.words.positions.filter((p) => p.id !== id),
+    ),
+    words: {
+      ...house.words,
+      positions: house.words.positions.filter((p) => p.id !== id),
+      roles: house.words.roles.map((r) =>
+        r.positions.includes(id) ? { ...r, positions: without(r.positions) } : r,
+      ),
+    },
     // A starting value that spoke of this position alone would speak of everything without it.
-    starts: house.starts.filter((s) => !(s.when.positions.length === 1 && s.when.positions[0] === id)).map((s) => ({ ...s, when: { ...s.when, positions: without(s.when.positions) } })),
+    starts: house.starts
+      .filter((s) => !(s.when.positions.length === 1 && s.when.positions[0] === id))
+      .map((s) => ({ ...s, when: { ...s.when, positions: without(s.when.positions) } })),
   };
 }
 

@@ -6,7 +6,8 @@ import { house as houseSchema } from "./house.ts";
 import { usualHouse } from "./usual.ts";
 
 const { disk } = usualHouse("x");
-const names = (tree: Parameters<typeof diskFolders>[0]): (string | null)[] => diskFolders(tree).map(({ folder }) => folder.name);
+const names = (tree: Parameters<typeof diskFolders>[0]): (string | null)[] =>
+  diskFolders(tree).map(({ folder }) => folder.name);
 
 describe("changing the blueprint", () => {
   it("adds a folder where it is asked for, under a name nobody has, and says where it stands", () => {
@@ -27,23 +28,46 @@ describe("changing the blueprint", () => {
   });
 
   it("keeps every folder a valid one, whatever is done to it", () => {
-    const steps = fc.array(fc.tuple(fc.constantFrom("add" as const, "up" as const, "down" as const, "out" as const), fc.nat()), { maxLength: 15 });
-    fc.assert(fc.property(steps, (list) => {
-      let tree = [...disk.shared];
-      for (const [what, n] of list) {
-        const all = diskFolders(tree);
-        const place = all[n % Math.max(1, all.length)]?.place ?? [];
-        const before = all.length;
-        if (what === "add" && place.length < 5) { tree = addDiskFolder(tree, place).tree; expect(diskFolders(tree)).toHaveLength(before + 1); }
-        if (what === "out" && before > 4) tree = withDiskFolder(tree, place, () => []);
-        if (what === "up" || what === "down") { tree = [...moveDiskFolder(tree, place, what === "up" ? -1 : 1).tree]; expect(diskFolders(tree)).toHaveLength(before); }
-      }
-      expect(houseSchema.shape.disk.safeParse({ ...disk, shared: tree }).success).toBe(true);
-    }), { numRuns: 120 });
+    const steps = fc.array(
+      fc.tuple(fc.constantFrom("add" as const, "up" as const, "down" as const, "out" as const), fc.nat()),
+      { maxLength: 15 },
+    );
+    fc.assert(
+      fc.property(steps, (list) => {
+        let tree = [...disk.shared];
+        for (const [what, n] of list) {
+          const all = diskFolders(tree);
+          const place = all[n % Math.max(1, all.length)]?.place ?? [];
+          const before = all.length;
+          if (what === "add" && place.length < 5) {
+            tree = addDiskFolder(tree, place).tree;
+            expect(diskFolders(tree)).toHaveLength(before + 1);
+          }
+          if (what === "out" && before > 4) tree = withDiskFolder(tree, place, () => []);
+          if (what === "up" || what === "down") {
+            tree = [...moveDiskFolder(tree, place, what === "up" ? -1 : 1).tree];
+            expect(diskFolders(tree)).toHaveLength(before);
+          }
+        }
+        expect(houseSchema.shape.disk.safeParse({ ...disk, shared: tree }).success).toBe(true);
+      }),
+      { numRuns: 120 },
+    );
   });
 
   it("refuses names a disk cannot store, two names at once, and none", () => {
     const [audio] = disk.project;
-    for (const wrong of [{ name: "a/b" }, { name: "dot." }, { name: "" }, { name: null }, { named: "session" as const }, { kinds: [".wav"] }]) expect([wrong, houseSchema.shape.disk.safeParse({ ...disk, project: [{ ...audio, ...wrong }] }).success]).toEqual([wrong, false]);
+    for (const wrong of [
+      { name: "a/b" },
+      { name: "dot." },
+      { name: "" },
+      { name: null },
+      { named: "session" as const },
+      { kinds: [".wav"] },
+    ])
+      expect([
+        wrong,
+        houseSchema.shape.disk.safeParse({ ...disk, project: [{ ...audio, ...wrong }] }).success,
+      ]).toEqual([wrong, false]);
   });
 });

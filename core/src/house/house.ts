@@ -1,24 +1,48 @@
 import { z } from "zod";
 import { NEEDS_ROLE, namePatterns } from "../names/pattern.ts";
-import { FILE_TYPES, FRAME_RATES, MONITOR, channelFormat, controller, hexColour, meter, panLaw, sampleRate, source, trackKind } from "../session/document.ts";
+import {
+  FILE_TYPES,
+  FRAME_RATES,
+  MONITOR,
+  channelFormat,
+  controller,
+  hexColour,
+  meter,
+  panLaw,
+  sampleRate,
+  source,
+  trackKind,
+} from "../session/document.ts";
 import { oneLine } from "../session/text.ts";
 import { view, wordList } from "../words/wordlist.ts";
 import { diskPlan } from "./diskPlan.ts";
 
-export const id = z.string().min(1).max(60).regex(/^[a-z0-9-]+$/);
+export const id = z
+  .string()
+  .min(1)
+  .max(60)
+  .regex(/^[a-z0-9-]+$/);
 
 export const paletteColour = z.object({ id, name: oneLine(40).trim().min(1), hex: hexColour });
 export type PaletteColour = z.infer<typeof paletteColour>;
 
 /** One drawn line or area of an icon in a 24 by 24 box; `stroke`: drawn as a line so wide, else filled. */
 export const iconPath = z.object({
-  d: z.string().min(1).max(20_000).regex(/^[MmLlHhVvCcSsQqTtAaZz0-9eE+\-., ]+$/, "path commands and numbers only"),
+  d: z
+    .string()
+    .min(1)
+    .max(20_000)
+    .regex(/^[MmLlHhVvCcSsQqTtAaZz0-9eE+\-., ]+$/, "path commands and numbers only"),
   stroke: z.number().positive().max(24).nullable(),
   evenOdd: z.boolean(),
 });
 export type IconPath = z.infer<typeof iconPath>;
 /** An icon of the house's own, beside those that ship. */
-export const houseIcon = z.object({ id, name: oneLine(40).trim().min(1), paths: z.array(iconPath).min(1).max(60) });
+export const houseIcon = z.object({
+  id,
+  name: oneLine(40).trim().min(1),
+  paths: z.array(iconPath).min(1).max(60),
+});
 export type HouseIcon = z.infer<typeof houseIcon>;
 
 /** A folder a session should have: what it is (a role of sort group), who goes in, what stands inside it, and how it sounds and looks. */
@@ -40,15 +64,41 @@ export interface FolderPlan {
   width: number | null;
   level: number | null;
 }
-export const folderPlan: z.ZodType<FolderPlan, FolderPlan> = z.lazy(() => z.object({
-  role: id, families: z.array(id).max(60), roles: z.array(id).max(200), inside: z.array(folderPlan).max(30),
-  from: z.int().min(1).max(50).nullable(), carries: z.boolean(), colour: id.nullable(), passes: z.enum(["nothing", "same", "steps"]),
-  width: z.number().min(0).max(200).nullable(), level: z.number().min(-144).max(24).nullable(),
-}));
+export const folderPlan: z.ZodType<FolderPlan, FolderPlan> = z.lazy(() =>
+  z.object({
+    role: id,
+    families: z.array(id).max(60),
+    roles: z.array(id).max(200),
+    inside: z.array(folderPlan).max(30),
+    from: z.int().min(1).max(50).nullable(),
+    carries: z.boolean(),
+    colour: id.nullable(),
+    passes: z.enum(["nothing", "same", "steps"]),
+    width: z.number().min(0).max(200).nullable(),
+    level: z.number().min(-144).max(24).nullable(),
+  }),
+);
 
 /** A folder with everything but its members as usual. */
-export function folderOf(role: string, families: string[], inside: FolderPlan[] = [], rest: Partial<FolderPlan> = {}): FolderPlan {
-  return { role, families, roles: [], inside, from: null, carries: true, colour: null, passes: "nothing", width: null, level: null, ...rest };
+export function folderOf(
+  role: string,
+  families: string[],
+  inside: FolderPlan[] = [],
+  rest: Partial<FolderPlan> = {},
+): FolderPlan {
+  return {
+    role,
+    families,
+    roles: [],
+    inside,
+    from: null,
+    carries: true,
+    colour: null,
+    passes: "nothing",
+    width: null,
+    level: null,
+    ...rest,
+  };
 }
 
 /** What a new track is given; what a rule does not name it leaves alone. */
@@ -75,21 +125,38 @@ export type StartValues = z.infer<typeof startValues>;
 export const startRule = z.object({
   id,
   says: oneLine(200).min(1),
-  when: z.object({ roles: z.array(id), families: z.array(id), positions: z.array(id), kinds: z.array(trackKind) }),
+  when: z.object({
+    roles: z.array(id),
+    families: z.array(id),
+    positions: z.array(id),
+    kinds: z.array(trackKind),
+  }),
   then: startValues,
 });
 export type StartRule = z.infer<typeof startRule>;
 
 /** What a new session gets. */
 export const sessionStart = z.object({
-  sampleRate, bitDepth: z.union([z.literal(16), z.literal(24), z.literal(32)]), fileType: z.enum(FILE_TYPES),
-  tempo: z.number().min(10).max(400), meter, mainFormat: channelFormat, panLaw: panLaw.default("constant-power"), frameRate: z.enum(FRAME_RATES).nullable().default(null),
-  leadIn: z.int().min(0).max(64), musicBar: z.int().min(1).max(999),
+  sampleRate,
+  bitDepth: z.union([z.literal(16), z.literal(24), z.literal(32)]),
+  fileType: z.enum(FILE_TYPES),
+  tempo: z.number().min(10).max(400),
+  meter,
+  mainFormat: channelFormat,
+  panLaw: panLaw.default("constant-power"),
+  frameRate: z.enum(FRAME_RATES).nullable().default(null),
+  leadIn: z.int().min(0).max(64),
+  musicBar: z.int().min(1).max(999),
 });
 export type SessionStart = z.infer<typeof sessionStart>;
 
 /** One setting or key assignment every room should have. */
-export const checklistItem = z.object({ id, sort: z.enum(["setting", "key"]), says: oneLine(200).min(1), value: oneLine(120) });
+export const checklistItem = z.object({
+  id,
+  sort: z.enum(["setting", "key"]),
+  says: oneLine(200).min(1),
+  value: oneLine(120),
+});
 export type ChecklistItem = z.infer<typeof checklistItem>;
 
 /**
@@ -101,14 +168,17 @@ export const exception = z.object({
   says: oneLine(200).min(1),
   when: z.object({
     words: z.array(oneLine(60).trim().min(1)).max(40),
-    roles: z.array(id).max(200), families: z.array(id).max(60),
-    kinds: z.array(trackKind), formats: z.array(channelFormat),
+    roles: z.array(id).max(200),
+    families: z.array(id).max(60),
+    kinds: z.array(trackKind),
+    formats: z.array(channelFormat),
     /** Roles of folders it stands in, near or far. */
     inside: z.array(id).max(60),
     hasNote: z.boolean().nullable(),
   }),
   then: z.object({
-    colour: id.nullable(), icon: oneLine(40).nullable(),
+    colour: id.nullable(),
+    icon: oneLine(40).nullable(),
     /** Role of the house folder it goes in. */
     folder: id.nullable(),
     start: startValues.nullable(),
@@ -127,34 +197,40 @@ export const thresholds = z.object({
 });
 
 /** All conventions of the house as one document; kept as numbered editions with one draft. */
-export const house = z.object({
-  format: z.literal("mossy-lantern/house"),
-  version: z.literal(1),
-  name: oneLine(80).min(1),
-  palette: z.array(paletteColour).min(1).max(120),
-  thresholds,
-  /** Icons of the house's own. */
-  icons: z.array(houseIcon).max(400),
-  words: wordList,
-  /** From where the house looks at a stage when a side becomes a pan direction. */
-  view,
-  names: namePatterns,
-  folders: z.array(folderPlan).max(60),
-  /** A folder is made from this many members on. */
-  folderFrom: z.int().min(1).max(20),
-  starts: z.array(startRule).max(200),
-  session: sessionStart,
-  /** Channel formats the house works in: those a track or path is offered. */
-  formats: z.array(channelFormat).min(1).default(["mono", "stereo", "lcr", "5.1", "7.1", "7.1.4"]),
-  checklist: z.array(checklistItem).max(100),
-  exceptions: z.array(exception).max(200),
-  disk: diskPlan,
-}).superRefine((doc, ctx) => {
-  for (const problem of houseProblems(doc)) ctx.addIssue({ code: "custom", path: problem.path, message: problem.message });
-});
+export const house = z
+  .object({
+    format: z.literal("mossy-lantern/house"),
+    version: z.literal(1),
+    name: oneLine(80).min(1),
+    palette: z.array(paletteColour).min(1).max(120),
+    thresholds,
+    /** Icons of the house's own. */
+    icons: z.array(houseIcon).max(400),
+    words: wordList,
+    /** From where the house looks at a stage when a side becomes a pan direction. */
+    view,
+    names: namePatterns,
+    folders: z.array(folderPlan).max(60),
+    /** A folder is made from this many members on. */
+    folderFrom: z.int().min(1).max(20),
+    starts: z.array(startRule).max(200),
+    session: sessionStart,
+    /** Channel formats the house works in: those a track or path is offered. */
+    formats: z.array(channelFormat).min(1).default(["mono", "stereo", "lcr", "5.1", "7.1", "7.1.4"]),
+    checklist: z.array(checklistItem).max(100),
+    exceptions: z.array(exception).max(200),
+    disk: diskPlan,
+  })
+  .superRefine((doc, ctx) => {
+    for (const problem of houseProblems(doc))
+      ctx.addIssue({ code: "custom", path: problem.path, message: problem.message });
+  });
 export type House = z.infer<typeof house>;
 
-interface Problem { path: (string | number)[]; message: string }
+interface Problem {
+  path: (string | number)[];
+  message: string;
+}
 
 /** References inside a house style that lead nowhere, ids and names used twice; empty when it holds together. */
 export function houseProblems(doc: Omit<House, "format" | "version">): Problem[] {
@@ -168,14 +244,25 @@ export function houseProblems(doc: Omit<House, "format" | "version">): Problem[]
     const names = new Set<string>();
     list.forEach((x, i) => {
       if (ids.has(x.id)) problems.push({ path: [...path, i], message: `the id “${x.id}” is used twice` });
-      if (x.name !== undefined && names.has(x.name.toLowerCase())) problems.push({ path: [...path, i], message: `“${x.name}” stands in the list twice` });
+      if (x.name !== undefined && names.has(x.name.toLowerCase()))
+        problems.push({ path: [...path, i], message: `“${x.name}” stands in the list twice` });
       ids.add(x.id);
       if (x.name !== undefined) names.add(x.name.toLowerCase());
     });
   };
   /** All of a list are known, or it is said which is not. */
-  const known = (list: readonly (string | null)[], there: ReadonlySet<string>, path: (string | number)[], sort: string): void => {
-    for (const x of list) if (x !== null && !there.has(x)) problems.push({ path, message: sort === "colour" ? `the palette has no colour “${x}”` : `there is no ${sort} “${x}”` });
+  const known = (
+    list: readonly (string | null)[],
+    there: ReadonlySet<string>,
+    path: (string | number)[],
+    sort: string,
+  ): void => {
+    for (const x of list)
+      if (x !== null && !there.has(x))
+        problems.push({
+          path,
+          message: sort === "colour" ? `the palette has no colour “${x}”` : `there is no ${sort} “${x}”`,
+        });
   };
   once(doc.words.families, ["words", "families"]);
   once(doc.words.roles, ["words", "roles"]);
@@ -185,7 +272,9 @@ export function houseProblems(doc: Omit<House, "format" | "version">): Problem[]
   once(doc.starts, ["starts"]);
   once(doc.exceptions, ["exceptions"]);
   once(doc.checklist, ["checklist"]);
-  doc.words.families.forEach((f, i) => { known([f.colour], palette, ["words", "families", i, "colour"], "colour"); });
+  doc.words.families.forEach((f, i) => {
+    known([f.colour], palette, ["words", "families", i, "colour"], "colour");
+  });
   doc.words.roles.forEach((r, i) => {
     known([r.family], families, ["words", "roles", i, "family"], "family");
     known([r.colour], palette, ["words", "roles", i, "colour"], "colour");
@@ -193,16 +282,22 @@ export function houseProblems(doc: Omit<House, "format" | "version">): Problem[]
     known(r.sections, positions, ["words", "roles", i, "sections"], "position");
   });
   const folders = new Set<string>();
-  const walk = (list: readonly FolderPlan[], path: (string | number)[]): void => list.forEach((f, i) => {
-    const at = [...path, i];
-    if (!roles.has(f.role)) problems.push({ path: [...at, "role"], message: `there is no role “${f.role}” to name this folder` });
-    else if (folders.has(f.role)) problems.push({ path: [...at, "role"], message: `two folders are named by the role “${f.role}”` });
-    folders.add(f.role);
-    known(f.families, families, [...at, "families"], "family");
-    known(f.roles, roles, [...at, "roles"], "role");
-    known([f.colour], palette, [...at, "colour"], "colour");
-    walk(f.inside, [...at, "inside"]);
-  });
+  const walk = (list: readonly FolderPlan[], path: (string | number)[]): void =>
+    list.forEach((f, i) => {
+      const at = [...path, i];
+      if (!roles.has(f.role))
+        problems.push({
+          path: [...at, "role"],
+          message: `there is no role “${f.role}” to name this folder`,
+        });
+      else if (folders.has(f.role))
+        problems.push({ path: [...at, "role"], message: `two folders are named by the role “${f.role}”` });
+      folders.add(f.role);
+      known(f.families, families, [...at, "families"], "family");
+      known(f.roles, roles, [...at, "roles"], "role");
+      known([f.colour], palette, [...at, "colour"], "colour");
+      walk(f.inside, [...at, "inside"]);
+    });
   walk(doc.folders, ["folders"]);
   doc.starts.forEach(({ when }, i) => {
     known(when.roles, roles, ["starts", i, "when", "roles"], "role");
@@ -218,7 +313,11 @@ export function houseProblems(doc: Omit<House, "format" | "version">): Problem[]
   });
   for (const use of NEEDS_ROLE) {
     const role = doc.names[use].pieces.find((p) => p.piece === "role");
-    if (!role || role.optional) problems.push({ path: ["names", use], message: `names of a ${use} cannot do without the role: that is how they are read back` });
+    if (!role || role.optional)
+      problems.push({
+        path: ["names", use],
+        message: `names of a ${use} cannot do without the role: that is how they are read back`,
+      });
   }
   return problems;
 }

@@ -4,7 +4,13 @@ import { ChangeRefused } from "../session/refused.ts";
 import { house as houseSchema } from "./house.ts";
 import type { House } from "./house.ts";
 import {
-  applyToHouse, houseChange, houseDiff, insistOnHouse, sortOutOfHouse, undoOfHouse, valueAt,
+  applyToHouse,
+  houseChange,
+  houseDiff,
+  insistOnHouse,
+  sortOutOfHouse,
+  undoOfHouse,
+  valueAt,
 } from "./houseChange.ts";
 import { housePieces, withoutPiece } from "./pieces.ts";
 import { usualHouse } from "./usual.ts";
@@ -13,33 +19,90 @@ const usual = usualHouse("Any house");
 
 /** Gestures of a lead, each on whatever house there is. */
 const gestures: readonly ((h: House, n: number) => House)[] = [
-  (h, n) => ({ ...h, palette: h.palette.map((c, i) => (i === n % h.palette.length ? { ...c, hex: `#0000${(n % 256).toString(16).padStart(2, "0")}` } : c)) }),
-  (h, n) => ({ ...h, palette: [...h.palette.slice(0, n % h.palette.length), { id: `made-${n}`, name: `Made ${n}`, hex: "#112233" }, ...h.palette.slice(n % h.palette.length)] }),
-  (h, n) => { const at = n % h.words.roles.length; const r = h.words.roles[at]!; const rest = h.words.roles.filter((x) => x !== r); const to = (n * 7) % rest.length; return { ...h, words: { ...h.words, roles: [...rest.slice(0, to), r, ...rest.slice(to)] } }; },
-  (h, n) => ({ ...h, words: { ...h.words, roles: h.words.roles.filter((_, i) => i !== n % h.words.roles.length) } }),
-  (h, n) => ({ ...h, words: { ...h.words, roles: h.words.roles.map((r, i) => (i === n % h.words.roles.length ? { ...r, heard: [...r.heard, { text: `heard ${n}`, within: null, doubtful: false }] } : r)) } }),
+  (h, n) => ({
+    ...h,
+    palette: h.palette.map((c, i) =>
+      i === n % h.palette.length ? { ...c, hex: `#0000${(n % 256).toString(16).padStart(2, "0")}` } : c,
+    ),
+  }),
+  (h, n) => ({
+    ...h,
+    palette: [
+      ...h.palette.slice(0, n % h.palette.length),
+      { id: `made-${n}`, name: `Made ${n}`, hex: "#112233" },
+      ...h.palette.slice(n % h.palette.length),
+    ],
+  }),
+  (h, n) => {
+    const at = n % h.words.roles.length;
+    const r = h.words.roles[at]!;
+    const rest = h.words.roles.filter((x) => x !== r);
+    const to = (n * 7) % rest.length;
+    return { ...h, words: { ...h.words, roles: [...rest.slice(0, to), r, ...rest.slice(to)] } };
+  },
+  (h, n) => ({
+    ...h,
+    words: { ...h.words, roles: h.words.roles.filter((_, i) => i !== n % h.words.roles.length) },
+  }),
+  (h, n) => ({
+    ...h,
+    words: {
+      ...h.words,
+      roles: h.words.roles.map((r, i) =>
+        i === n % h.words.roles.length
+          ? { ...r, heard: [...r.heard, { text: `heard ${n}`, within: null, doubtful: false }] }
+          : r,
+      ),
+    },
+  }),
   (h, n) => ({ ...h, folderFrom: 1 + (n % 20) }),
-  (h, n) => ({ ...h, starts: h.starts.map((s, i) => (i === n % h.starts.length ? { ...s, then: n % 2 === 0 ? { level: 1 - (n % 100) } : {} } : s)) }),
-  (h, n) => ({ ...h, folders: h.folders.map((f, i) => (i === n % h.folders.length ? { ...f, level: 1 - (n % 30), inside: [...f.inside].reverse() } : f)) }),
+  (h, n) => ({
+    ...h,
+    starts: h.starts.map((s, i) =>
+      i === n % h.starts.length ? { ...s, then: n % 2 === 0 ? { level: 1 - (n % 100) } : {} } : s,
+    ),
+  }),
+  (h, n) => ({
+    ...h,
+    folders: h.folders.map((f, i) =>
+      i === n % h.folders.length ? { ...f, level: 1 - (n % 30), inside: [...f.inside].reverse() } : f,
+    ),
+  }),
   (h, n) => ({ ...h, names: { ...h.names, track: { ...h.names.track, budget: 8 + (n % 40) } } }),
 ];
-const deeds = fc.array(fc.tuple(fc.nat({ max: gestures.length - 1 }), fc.nat({ max: 997 })), { maxLength: 8 });
-const done = (house: House, list: readonly (readonly [number, number])[]): House => list.reduce((h, [g, n]) => gestures[g]!(h, n), house);
+const deeds = fc.array(fc.tuple(fc.nat({ max: gestures.length - 1 }), fc.nat({ max: 997 })), {
+  maxLength: 8,
+});
+const done = (house: House, list: readonly (readonly [number, number])[]): House =>
+  list.reduce((h, [g, n]) => gestures[g]!(h, n), house);
 
 describe("changes of the house style", () => {
   it("lead from any state to any other, back again, and through the wire", () => {
-    fc.assert(fc.property(deeds, deeds, (one, two) => {
-      const [a, b] = [done(usual, one), done(usual, two)];
-      const changes = houseDiff(a, b);
-      expect(changes.map((c) => houseChange.parse(JSON.parse(JSON.stringify(c))))).toEqual(changes);
-      expect(applyToHouse(a, changes)).toEqual(b);
-      expect(applyToHouse(b, undoOfHouse(changes))).toEqual(a);
-    }), { numRuns: 60 });
+    fc.assert(
+      fc.property(deeds, deeds, (one, two) => {
+        const [a, b] = [done(usual, one), done(usual, two)];
+        const changes = houseDiff(a, b);
+        expect(changes.map((c) => houseChange.parse(JSON.parse(JSON.stringify(c))))).toEqual(changes);
+        expect(applyToHouse(a, changes)).toEqual(b);
+        expect(applyToHouse(b, undoOfHouse(changes))).toEqual(a);
+      }),
+      { numRuns: 60 },
+    );
   });
 
   it("are as small as what was done", () => {
-    const renamed = { ...usual, palette: usual.palette.map((c, i) => (i === 3 ? { ...c, name: "Otter" } : c)) };
-    expect(houseDiff(usual, renamed)).toEqual([{ do: "set", at: ["palette", usual.palette[3]!.id, "name"], from: usual.palette[3]!.name, to: "Otter" }]);
+    const renamed = {
+      ...usual,
+      palette: usual.palette.map((c, i) => (i === 3 ? { ...c, name: "Otter" } : c)),
+    };
+    expect(houseDiff(usual, renamed)).toEqual([
+      {
+        do: "set",
+        at: ["palette", usual.palette[3]!.id, "name"],
+        from: usual.palette[3]!.name,
+        to: "Otter",
+      },
+    ]);
     const [first, ...rest] = usual.words.families;
     const moved = { ...usual, words: { ...usual.words, families: [...rest, first!] } };
     expect(houseDiff(usual, moved)).toHaveLength(1);
@@ -47,8 +110,17 @@ describe("changes of the house style", () => {
   });
 
   it("of two leads go in together where they touch different things, and clash where they do not", () => {
-    const mine = houseDiff(usual, done(usual, [[0, 1], [5, 3]]));
-    const theirs = done(usual, [[0, 2], [5, 9]]);
+    const mine = houseDiff(
+      usual,
+      done(usual, [
+        [0, 1],
+        [5, 3],
+      ]),
+    );
+    const theirs = done(usual, [
+      [0, 2],
+      [5, 9],
+    ]);
     const { doc, stand, clash } = sortOutOfHouse(theirs, mine);
     expect([stand.length, clash.length]).toEqual([1, 1]);
     expect([doc.folderFrom, doc.palette[1]?.hex, doc.palette[2]?.hex]).toEqual([10, "#000001", "#000002"]);
@@ -61,32 +133,48 @@ describe("changes of the house style", () => {
     const changes = houseDiff(usual, { ...usual, folderFrom: 9 });
     expect(() => applyToHouse({ ...usual, folderFrom: 5 }, changes)).toThrow(ChangeRefused);
     const gone = { ...usual, palette: usual.palette.slice(1) };
-    expect(() => applyToHouse(gone, houseDiff(usual, done(usual, [[0, 0]])))).toThrow("is not there any more");
+    expect(() => applyToHouse(gone, houseDiff(usual, done(usual, [[0, 0]])))).toThrow(
+      "is not there any more",
+    );
   });
 });
 
 describe("what a draft changes, thing by thing", () => {
   it("is all of it, and each can be taken back by itself", () => {
-    const draft = done(usual, [[0, 1], [4, 2], [5, 3], [8, 20]]);
+    const draft = done(usual, [
+      [0, 1],
+      [4, 2],
+      [5, 3],
+      [8, 20],
+    ]);
     const pieces = housePieces(usual, draft);
     expect(pieces).toHaveLength(4);
     expect(pieces.flatMap((p) => p.says).join(" ")).toContain("A folder is made from 4 tracks on");
     for (const p of pieces) {
       const left = withoutPiece(draft, p);
-      expect(housePieces(usual, left).map((x) => x.says)).toEqual(pieces.filter((x) => x !== p).map((x) => x.says));
+      expect(housePieces(usual, left).map((x) => x.says)).toEqual(
+        pieces.filter((x) => x !== p).map((x) => x.says),
+      );
     }
     expect(pieces.reduce(withoutPiece, draft)).toEqual(usual);
   });
 
   it("says something of every change, and taking all back leaves what the edition says, but for the order of what stood elsewhere", () => {
-    fc.assert(fc.property(deeds, (list) => {
-      const draft = done(usual, list);
-      const pieces = housePieces(usual, draft);
-      for (const p of pieces) expect(p.says.length).toBeGreaterThan(0);
-      const back = pieces.reduce(withoutPiece, draft);
-      const sorted = (h: House) => ({ ...h, palette: h.palette.toSorted((a, b) => a.id.localeCompare(b.id)), words: { ...h.words, roles: h.words.roles.toSorted((a, b) => a.id.localeCompare(b.id)) } });
-      expect(sorted(back)).toEqual(sorted(usual));
-    }), { numRuns: 12 });
+    fc.assert(
+      fc.property(deeds, (list) => {
+        const draft = done(usual, list);
+        const pieces = housePieces(usual, draft);
+        for (const p of pieces) expect(p.says.length).toBeGreaterThan(0);
+        const back = pieces.reduce(withoutPiece, draft);
+        const sorted = (h: House) => ({
+          ...h,
+          palette: h.palette.toSorted((a, b) => a.id.localeCompare(b.id)),
+          words: { ...h.words, roles: h.words.roles.toSorted((a, b) => a.id.localeCompare(b.id)) },
+        });
+        expect(sorted(back)).toEqual(sorted(usual));
+      }),
+      { numRuns: 12 },
+    );
   });
 
   it("keeps values that are not there apart from those that are", () => {

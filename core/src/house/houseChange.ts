@@ -61,12 +61,20 @@ function compareFields(a: Fields, b: Fields, at: readonly string[], changes: Hou
   }
 }
 
-function compare(was: Json | undefined, is: Json | undefined, at: readonly string[], changes: HouseChange[]): void {
+function compare(
+  was: Json | undefined,
+  is: Json | undefined,
+  at: readonly string[],
+  changes: HouseChange[],
+): void {
   if (isFields(was) && isFields(is)) return compareFields(was, is, at, changes);
   const [old, now] = [itemsOf(was), itemsOf(is)];
   if (old && now && old.size + now.size > 0) return compareItems(old, now, at, changes);
   changes.push({
-    do: "set", at: [...at], ...(was === undefined ? {} : { from: was }), ...(is === undefined ? {} : { to: is }),
+    do: "set",
+    at: [...at],
+    ...(was === undefined ? {} : { from: was }),
+    ...(is === undefined ? {} : { to: is }),
   });
 }
 
@@ -79,7 +87,12 @@ function compareItems(old: Items, now: Items, at: readonly string[], changes: Ho
     changes.push({ do: "take-out", at: [...at], item, after: list[i - 1] ?? null });
     list.splice(i, 1);
   }
-  const stays = new Set(longestRun([...now.keys()].filter((k) => old.has(k)), list));
+  const stays = new Set(
+    longestRun(
+      [...now.keys()].filter((k) => old.has(k)),
+      list,
+    ),
+  );
   let before: string | null = null;
   for (const [key, item] of now) {
     const was = old.get(key);
@@ -93,7 +106,13 @@ function compareItems(old: Items, now: Items, at: readonly string[], changes: Ho
   }
 }
 
-function move(list: string[], key: string, to: string | null, at: readonly string[], changes: HouseChange[]): void {
+function move(
+  list: string[],
+  key: string,
+  to: string | null,
+  at: readonly string[],
+  changes: HouseChange[],
+): void {
   const i = list.indexOf(key);
   const from = list[i - 1] ?? null;
   if (from === to) return;
@@ -115,14 +134,19 @@ export function applyToHouse(house: House, changes: readonly HouseChange[]): Hou
 }
 
 /** A document with the value at the end of a way replaced; a field that becomes undefined is left out. */
-function at(doc: Json, way: readonly string[], put: (value: Json | undefined) => Json | undefined, index: number): Json | undefined {
+function at(
+  doc: Json,
+  way: readonly string[],
+  put: (value: Json | undefined) => Json | undefined,
+  index: number,
+): Json | undefined {
   const [step, ...rest] = way;
   if (step === undefined) return put(doc);
   if (Array.isArray(doc)) {
     const i = doc.findIndex((item) => isFields(item) && keyOf(item) === step);
     if (i < 0) throw new ChangeRefused(index, `“${step}” is not there any more.`);
     const item = at(doc[i] ?? null, rest, put, index);
-    return doc.map((x, n) => (n === i ? item ?? null : x));
+    return doc.map((x, n) => (n === i ? (item ?? null) : x));
   }
   if (!isFields(doc)) throw new ChangeRefused(index, `There is no “${step}” any more.`);
   const inner = rest.length === 0 ? put(doc[step]) : at(doc[step] ?? null, rest, put, index);
@@ -133,17 +157,22 @@ function at(doc: Json, way: readonly string[], put: (value: Json | undefined) =>
 
 /** The value a change leads to from what stands there. */
 function changed(value: Json | undefined, change: HouseChange, index: number): Json | undefined {
-  const refuse = (reason: string): never => { throw new ChangeRefused(index, reason); };
+  const refuse = (reason: string): never => {
+    throw new ChangeRefused(index, reason);
+  };
   if (change.do === "set") {
     if (!same(value, change.from)) refuse(`${inWords(change.at)} has been changed since.`);
     return change.to;
   }
-  const list = Array.isArray(value) ? value.filter(isFields) : refuse(`${inWords(change.at)} is no list any more.`);
-  const key = change.do === "move" ? change.id : keyOf(change.item) ?? "";
+  const list = Array.isArray(value)
+    ? value.filter(isFields)
+    : refuse(`${inWords(change.at)} is no list any more.`);
+  const key = change.do === "move" ? change.id : (keyOf(change.item) ?? "");
   const i = list.findIndex((x) => keyOf(x) === key);
   const behind = (after: string | null, among: readonly Fields[]): number => {
     const n = after === null ? -1 : among.findIndex((x) => keyOf(x) === after);
-    if (after !== null && n < 0) refuse(`“${after}”, behind which “${key}” should stand, is not there any more.`);
+    if (after !== null && n < 0)
+      refuse(`“${after}”, behind which “${key}” should stand, is not there any more.`);
     return n + 1;
   };
   if (change.do === "add") {
@@ -168,13 +197,20 @@ const inWords = (way: readonly string[]): string => `“${way.slice(-2).join(" �
 
 /** The changes that undo these, last first. */
 export function undoOfHouse(changes: readonly HouseChange[]): HouseChange[] {
-  return changes.map((c): HouseChange => {
-    if (c.do === "add") return { ...c, do: "take-out" };
-    if (c.do === "take-out") return { ...c, do: "add" };
-    if (c.do === "move") return { ...c, from: c.to, to: c.from };
-    const { do: set, at, from, to } = c;
-    return { do: set, at, ...(to === undefined ? {} : { from: to }), ...(from === undefined ? {} : { to: from }) };
-  }).reverse();
+  return changes
+    .map((c): HouseChange => {
+      if (c.do === "add") return { ...c, do: "take-out" };
+      if (c.do === "take-out") return { ...c, do: "add" };
+      if (c.do === "move") return { ...c, from: c.to, to: c.from };
+      const { do: set, at, from, to } = c;
+      return {
+        do: set,
+        at,
+        ...(to === undefined ? {} : { from: to }),
+        ...(from === undefined ? {} : { to: from }),
+      };
+    })
+    .reverse();
 }
 
 /** Whether two changes decide the same thing: one value, or whether and where one item stands. */
@@ -185,18 +221,27 @@ export function decidesTheSameOfHouse(a: HouseChange, b: HouseChange): boolean {
 }
 
 /** Changes that were meant for another state, sorted by whether they can stand in this one as they are. */
-export function sortOutOfHouse(now: House, changes: readonly HouseChange[]): { doc: House; stand: HouseChange[]; clash: HouseChange[] } {
+export function sortOutOfHouse(
+  now: House,
+  changes: readonly HouseChange[],
+): { doc: House; stand: HouseChange[]; clash: HouseChange[] } {
   let doc = now;
-  const stand: HouseChange[] = [], clash: HouseChange[] = [];
+  const stand: HouseChange[] = [],
+    clash: HouseChange[] = [];
   for (const c of changes) {
     const next = tried(doc, c);
-    if (next) { doc = next; stand.push(c); } else clash.push(c);
+    if (next) {
+      doc = next;
+      stand.push(c);
+    } else clash.push(c);
   }
   return { doc, stand, clash };
 }
 
 function tried(house: House, change: HouseChange): House | null {
-  try { return applyToHouse(house, [change]); } catch (e) {
+  try {
+    return applyToHouse(house, [change]);
+  } catch (e) {
     if (e instanceof ChangeRefused) return null;
     throw e;
   }
@@ -219,7 +264,10 @@ export function insistOnHouse(now: House, clashes: readonly HouseChange[]): Hous
   for (const c of clashes) {
     for (const change of insistOn(house, c)) {
       const next = tried(house, change);
-      if (next) { house = next; all.push(change); }
+      if (next) {
+        house = next;
+        all.push(change);
+      }
     }
   }
   return all;
@@ -227,15 +275,29 @@ export function insistOnHouse(now: House, clashes: readonly HouseChange[]): Hous
 
 function insistOn(now: House, c: HouseChange): HouseChange[] {
   const here = valueAt(now, c.at);
-  if (c.do === "set") return same(here, c.to) ? [] : undoOfHouse([{ do: "set", at: c.at, ...(c.to === undefined ? {} : { from: c.to }), ...(here === undefined ? {} : { to: here }) }]);
-  const list = [...itemsOf(here)?.keys() ?? []];
-  const key = c.do === "move" ? c.id : keyOf(c.item) ?? "";
+  if (c.do === "set")
+    return same(here, c.to)
+      ? []
+      : undoOfHouse([
+          {
+            do: "set",
+            at: c.at,
+            ...(c.to === undefined ? {} : { from: c.to }),
+            ...(here === undefined ? {} : { to: here }),
+          },
+        ]);
+  const list = [...(itemsOf(here)?.keys() ?? [])];
+  const key = c.do === "move" ? c.id : (keyOf(c.item) ?? "");
   const i = list.indexOf(key);
-  const after = i > 0 ? list[i - 1] ?? null : null;
-  const nearest = (wish: string | null): string | null => (wish === null || list.includes(wish) ? wish : list.filter((k) => k !== key).at(-1) ?? null);
+  const after = i > 0 ? (list[i - 1] ?? null) : null;
+  const nearest = (wish: string | null): string | null =>
+    wish === null || list.includes(wish) ? wish : (list.filter((k) => k !== key).at(-1) ?? null);
   if (c.do === "add") return i >= 0 ? [] : [{ ...c, after: nearest(c.after) }];
   if (i < 0) return [];
-  if (c.do === "take-out") { const item = itemsOf(here)?.get(key); return item ? [{ ...c, item, after }] : []; }
+  if (c.do === "take-out") {
+    const item = itemsOf(here)?.get(key);
+    return item ? [{ ...c, item, after }] : [];
+  }
   const to = nearest(c.to);
   return to === after ? [] : [{ ...c, from: after, to }];
 }

@@ -17,7 +17,15 @@ export interface Identified extends Identity {
 }
 
 /** Nothing known at all. */
-export const NOBODY: Identified = { role: null, of: null, positions: [], number: null, from: "none", sure: false, reading: null };
+export const NOBODY: Identified = {
+  role: null,
+  of: null,
+  positions: [],
+  number: null,
+  from: "none",
+  sure: false,
+  reading: null,
+};
 
 /**
  * What a track is. A track whose name is just what its role calls for is taken at its word;
@@ -31,13 +39,29 @@ export function identify(style: Style, t: Track, context: ReadingContext): Ident
 
 /** A folder called by the name of a family ("Bass") is that family's folder, not a folder for one of its roles. */
 function asFolder(style: Style, name: string, what: Identified): Identified {
-  if (!what.sure || what.role === null || what.of !== null || what.positions.length > 0 || what.number !== null || style.folderOfRole.has(what.role)) return what;
+  if (
+    !what.sure ||
+    what.role === null ||
+    what.of !== null ||
+    what.positions.length > 0 ||
+    what.number !== null ||
+    style.folderOfRole.has(what.role)
+  )
+    return what;
   const family = style.families.get(style.reader.roles.get(what.role)?.family ?? "");
   const folder = family && style.folderOfFamily.get(family.id);
   // A name that the house would write as the family's ("Bs Gtr", which becomes "BASS") is its name as well.
   const written = compose(style.house.names.folder, style.reader, what) ?? name;
   if (!folder || !(sameWord(name, family.name) || sameWord(written, family.name))) return what;
-  return { role: folder.role, of: null, positions: [], number: null, from: "name", sure: true, reading: what.reading };
+  return {
+    role: folder.role,
+    of: null,
+    positions: [],
+    number: null,
+    from: "name",
+    sure: true,
+    reading: what.reading,
+  };
 }
 
 /** Whether two names are one word, in the singular or the plural. */
@@ -60,10 +84,20 @@ function identifyAny(style: Style, t: Track, context: ReadingContext): Identifie
       of: reading.of ?? (sameRole ? t.of : null),
       positions: reading.positions.length > 0 || !sameRole ? reading.positions : t.positions,
       number: reading.number ?? (sameRole ? t.number : null),
-      from: "name", sure: true, reading,
+      from: "name",
+      sure: true,
+      reading,
     };
   }
   if (known) return { ...own, from: "kept", sure: true, reading };
   if (reading.role === null) return { ...NOBODY, reading };
-  return { role: reading.role, of: reading.of, positions: reading.positions, number: reading.number, from: "name", sure: false, reading };
+  return {
+    role: reading.role,
+    of: reading.of,
+    positions: reading.positions,
+    number: reading.number,
+    from: "name",
+    sure: false,
+    reading,
+  };
 }

@@ -31,7 +31,12 @@ export interface Surroundings {
 export const NOWHERE: Surroundings = { key: "", families: [], roles: [] };
 
 /** What stands in this folder, which itself stands in `around`. */
-export function insideFolder(style: Style, folder: Track, what: Identified, around: Surroundings): Surroundings {
+export function insideFolder(
+  style: Style,
+  folder: Track,
+  what: Identified,
+  around: Surroundings,
+): Surroundings {
   const family = familyFor(style, what);
   const families = family === null ? around.families : [family, ...around.families];
   const roles = folder.role === null ? around.roles : [folder.role, ...around.roles];
@@ -60,10 +65,19 @@ export function knownOf(style: Style, t: Track, around: Surroundings): Known {
   const before = style.known.get(t);
   if (before?.around === around.key) return before;
   const what = identify(style, t, { families: around.families });
-  const verdict = decide(style.house.exceptions, caseOf(t, what.sure ? what.role : null, what.sure ? familyFor(style, what) : null, around.roles));
+  const verdict = decide(
+    style.house.exceptions,
+    caseOf(t, what.sure ? what.role : null, what.sure ? familyFor(style, what) : null, around.roles),
+  );
   const known: Known = {
-    around: around.key, what, verdict, alike: what.sure ? `${patternUse(t.kind)}|${what.role}|${what.of}|${what.positions.join()}` : null,
-    key: nameKey(t, t.name), home: homeOf(style, t, what, verdict), named: null, passed: null,
+    around: around.key,
+    what,
+    verdict,
+    alike: what.sure ? `${patternUse(t.kind)}|${what.role}|${what.of}|${what.positions.join()}` : null,
+    key: nameKey(t, t.name),
+    home: homeOf(style, t, what, verdict),
+    named: null,
+    passed: null,
   };
   style.known.set(t, known);
   return known;
@@ -77,32 +91,69 @@ export function nameKey(t: Track, name: string): string {
 /** What the house wants of a track of which nobody can tell what it is, or that an exception leaves alone. */
 export function unnamed(style: Style, known: Known): Wanted {
   const { what, verdict } = known;
-  known.named ??= { number: null, wanted: { what, name: null, ...excepted(style, verdict), verdict, order: null }, key: null };
+  known.named ??= {
+    number: null,
+    wanted: { what, name: null, ...excepted(style, verdict), verdict, order: null },
+    key: null,
+  };
   return known.named.wanted;
 }
 
 /** What the house wants of a track under this number, and what its name is compared by. */
-export function named(style: Style, t: Track, known: Known, number: number | null): NonNullable<Known["named"]> {
+export function named(
+  style: Style,
+  t: Track,
+  known: Known,
+  number: number | null,
+): NonNullable<Known["named"]> {
   const { what, verdict } = known;
   if (known.named && known.named.number === number) return known.named;
-  const name = number === what.number && what.from === "own" ? t.name : compose(style.house.names[patternUse(t.kind)], style.reader, { role: what.role, of: what.of, positions: what.positions, number });
+  const name =
+    number === what.number && what.from === "own"
+      ? t.name
+      : compose(style.house.names[patternUse(t.kind)], style.reader, {
+          role: what.role,
+          of: what.of,
+          positions: what.positions,
+          number,
+        });
   const now = number === what.number ? what : { ...what, number };
   const own = excepted(style, verdict);
-  return known.named = {
-    number, key: name === null ? null : nameKey(t, name),
-    wanted: { what: now, name, colour: own.colour ?? colourFor(style, what, t.kind), icon: own.icon ?? (t.kind === "folder" ? "folder" : iconFor(style, what)), verdict, order: orderOf(style, t, now) },
-  };
+  return (known.named = {
+    number,
+    key: name === null ? null : nameKey(t, name),
+    wanted: {
+      what: now,
+      name,
+      colour: own.colour ?? colourFor(style, what, t.kind),
+      icon: own.icon ?? (t.kind === "folder" ? "folder" : iconFor(style, what)),
+      verdict,
+      order: orderOf(style, t, now),
+    },
+  });
 }
 
-const excepted = (style: Style, { colour, icon }: Verdict): { colour: string | null; icon: string | null } => ({ colour: colour ? style.hex.get(colour.then.colour ?? "") ?? null : null, icon: icon?.then.icon ?? null });
+const excepted = (
+  style: Style,
+  { colour, icon }: Verdict,
+): { colour: string | null; icon: string | null } => ({
+  colour: colour ? (style.hex.get(colour.then.colour ?? "") ?? null) : null,
+  icon: icon?.then.icon ?? null,
+});
 
 /** The same with the colour its folder passes on. */
 export function passedOn(known: Known, from: Wanted, colour: string): Wanted {
-  if (known.passed?.from !== from || known.passed.colour !== colour) known.passed = { from, colour, wanted: { ...from, colour } };
+  if (known.passed?.from !== from || known.passed.colour !== colour)
+    known.passed = { from, colour, wanted: { ...from, colour } };
   return known.passed.wanted;
 }
 
-function homeOf(style: Style, t: Track, what: Identified, verdict: Verdict): HouseFolder | null | undefined {
+function homeOf(
+  style: Style,
+  t: Track,
+  what: Identified,
+  verdict: Verdict,
+): HouseFolder | null | undefined {
   const folder = verdict.folder?.then.folder;
   if (folder) return style.folderOfRole.get(folder) ?? null;
   if (!what.sure || t.kind === "folder" || verdict.alone) return undefined;
@@ -110,7 +161,10 @@ function homeOf(style: Style, t: Track, what: Identified, verdict: Verdict): Hou
 }
 
 /** Paths stand outside all folders unless one asks for them. */
-const looseEnd = (style: Style, what: Identified): boolean => what.role !== null && style.reader.roles.get(what.role)?.sort === "path" && !style.folderForRole.has(what.role);
+const looseEnd = (style: Style, what: Identified): boolean =>
+  what.role !== null &&
+  style.reader.roles.get(what.role)?.sort === "path" &&
+  !style.folderForRole.has(what.role);
 
 const LOOSE_END = 100_000;
 /** Where paths that stand in no folder come, after everything else. */
@@ -121,5 +175,12 @@ function orderOf(style: Style, t: Track, what: Identified): readonly number[] | 
   const folder = looseEnd(style, what) ? null : folderFor(style, what);
   const zone = folder?.index ?? LOOSE_END + 1 + LAST_KINDS.indexOf(t.kind);
   const familyAt = folder ? Math.max(0, folder.families.indexOf(familyFor(style, what) ?? "")) : 0;
-  return [zone, familyAt, style.roleOrder.get(what.role) ?? 0, style.roleOrder.get(what.of ?? "") ?? -1, what.number ?? 0, ...what.positions.map((p) => style.positionOrder.get(p) ?? 0)];
+  return [
+    zone,
+    familyAt,
+    style.roleOrder.get(what.role) ?? 0,
+    style.roleOrder.get(what.of ?? "") ?? -1,
+    what.number ?? 0,
+    ...what.positions.map((p) => style.positionOrder.get(p) ?? 0),
+  ];
 }

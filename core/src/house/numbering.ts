@@ -20,7 +20,8 @@ export function numberAll(style: Style, session: Session, known: readonly Known[
   known.forEach(({ alike }, i) => {
     if (alike === null) return;
     const group = groups.get(alike);
-    if (group) group.push(i); else groups.set(alike, [i]);
+    if (group) group.push(i);
+    else groups.set(alike, [i]);
   });
   const numbering: Numbering = { wanted: new Map(), groups, names: new Map(), disputed: new Set() };
   give(style, session, known, known.keys(), numbering);
@@ -32,7 +33,13 @@ export function numberAll(style: Style, session: Session, known: readonly Known[
  * @param at the places of the tracks that changed
  * @returns also the places of all that were looked at; null where names of different kinds meet, so that all have to be numbered anew
  */
-export function renumber(style: Style, session: Session, known: readonly Known[], was: { readonly known: readonly Known[]; readonly numbering: Numbering }, at: readonly number[]): { readonly numbering: Numbering; readonly at: readonly number[] } | null {
+export function renumber(
+  style: Style,
+  session: Session,
+  known: readonly Known[],
+  was: { readonly known: readonly Known[]; readonly numbering: Numbering },
+  at: readonly number[],
+): { readonly numbering: Numbering; readonly at: readonly number[] } | null {
   const before = was.numbering;
   const groups = new Map(before.groups);
   const moved = new Set(at);
@@ -41,18 +48,27 @@ export function renumber(style: Style, session: Session, known: readonly Known[]
     if (before.disputed.has(alike)) return null;
     const stay = (before.groups.get(alike) ?? []).filter((i) => !moved.has(i));
     const members = [...stay, ...at.filter((i) => known[i]?.alike === alike)].sort((a, b) => a - b);
-    if (members.length === 0) groups.delete(alike); else groups.set(alike, members);
+    if (members.length === 0) groups.delete(alike);
+    else groups.set(alike, members);
   }
-  const all = [...new Set([...at, ...[...affected].flatMap((alike) => groups.get(alike) ?? [])])].sort((a, b) => a - b);
+  const all = [...new Set([...at, ...[...affected].flatMap((alike) => groups.get(alike) ?? [])])].sort(
+    (a, b) => a - b,
+  );
   const names = new Map(before.names);
   for (const i of all) {
     const key = keyGiven(session, before, was.known[i], i);
     if (key === null) continue;
     if (before.disputed.has(key)) return null;
     const left = (names.get(key) ?? 1) - 1;
-    if (left > 0) names.set(key, left); else names.delete(key);
+    if (left > 0) names.set(key, left);
+    else names.delete(key);
   }
-  const numbering: Numbering = { wanted: new Map(before.wanted), groups, names, disputed: new Set(before.disputed) };
+  const numbering: Numbering = {
+    wanted: new Map(before.wanted),
+    groups,
+    names,
+    disputed: new Set(before.disputed),
+  };
   return give(style, session, known, all, numbering) ? null : { numbering, at: all };
 }
 
@@ -60,33 +76,51 @@ export function renumber(style: Style, session: Session, known: readonly Known[]
 function keyGiven(session: Session, before: Numbering, known: Known | undefined, i: number): string | null {
   const t = session.tracks[i];
   if (!t || !known || known.verdict.alone) return known?.verdict.alone ? known.key : null;
-  const name = known.alike === null ? null : before.wanted.get(t.id)?.name ?? null;
+  const name = known.alike === null ? null : (before.wanted.get(t.id)?.name ?? null);
   return name === null ? null : nameKey(t, name);
 }
 
 /** Names the tracks at these places, in order. Of two that want one name the later gives way. @returns whether two wanted one name */
-function give(style: Style, session: Session, known: readonly Known[], at: Iterable<number>, { wanted, groups, names, disputed }: Numbering): boolean {
+function give(
+  style: Style,
+  session: Session,
+  known: readonly Known[],
+  at: Iterable<number>,
+  { wanted, groups, names, disputed }: Numbering,
+): boolean {
   let met = false;
-  const numbers = new Map<string, { readonly taken: Set<number>; readonly owners: ReadonlyMap<number, number>; readonly many: boolean }>();
+  const numbers = new Map<
+    string,
+    { readonly taken: Set<number>; readonly owners: ReadonlyMap<number, number>; readonly many: boolean }
+  >();
   const numbersOf = (alike: string) => {
     let of = numbers.get(alike);
     if (!of) {
       const members = groups.get(alike) ?? [];
       // Numbers that exist are given out first, so that a track without one never takes a neighbour's.
       const owners = new Map<number, number>();
-      for (const i of members) { const own = known[i]?.what.number ?? null; if (own !== null && !owners.has(own)) owners.set(own, i); }
+      for (const i of members) {
+        const own = known[i]?.what.number ?? null;
+        if (own !== null && !owners.has(own)) owners.set(own, i);
+      }
       numbers.set(alike, (of = { taken: new Set(owners.keys()), owners, many: members.length > 1 }));
     }
     return of;
   };
-  const keep = (key: string): void => { names.set(key, (names.get(key) ?? 0) + 1); };
+  const keep = (key: string): void => {
+    names.set(key, (names.get(key) ?? 0) + 1);
+  };
   for (const i of at) {
-    const t = session.tracks[i], k = known[i];
+    const t = session.tracks[i],
+      k = known[i];
     if (!t || !k) continue;
     if (k.what.role === null || k.verdict.alone) {
       // What is left alone keeps its name from others all the same.
       if (k.verdict.alone) {
-        if (names.has(k.key)) { disputed.add(k.key); met = true; }
+        if (names.has(k.key)) {
+          disputed.add(k.key);
+          met = true;
+        }
         keep(k.key);
       }
       wanted.set(t.id, unnamed(style, k));

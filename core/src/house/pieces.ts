@@ -4,7 +4,10 @@ import { applyToHouse, houseDiff, insistOnHouse, sortOutOfHouse, undoOfHouse } f
 import type { HouseChange } from "./houseChange.ts";
 
 /** One thing a draft does otherwise than an edition: what it says, and the changes it is made of. */
-export interface HousePiece { readonly says: readonly string[]; readonly changes: readonly HouseChange[] }
+export interface HousePiece {
+  readonly says: readonly string[];
+  readonly changes: readonly HouseChange[];
+}
 
 /** What a draft changes of an edition, thing by thing (a role, a colour, a name pattern…), so that one can be taken back. */
 export function housePieces(edition: House, draft: House): HousePiece[] {
@@ -22,7 +25,8 @@ export function housePieces(edition: House, draft: House): HousePiece[] {
 function thingOf(c: HouseChange): string {
   const deep = c.at[0] === "words" ? 2 : 1;
   const list = c.at.slice(0, deep);
-  const item = c.at[deep] ?? (c.do === "add" || c.do === "take-out" ? String(c.item.id ?? c.item.role) : "");
+  const item =
+    c.at[deep] ?? (c.do === "add" || c.do === "take-out" ? String(c.item.id ?? c.item.role) : "");
   return JSON.stringify(c.do === "move" ? [...list, "order"] : [...list, item]);
 }
 
@@ -30,7 +34,7 @@ function inSentences(edition: House, key: string, changes: readonly HouseChange[
   const said = differences(edition, sortOutOfHouse(edition, changes).doc);
   if (said.length > 0) return said;
   const [list, part] = JSON.parse(key) as string[];
-  return [`Another order or detail in ${part && list === "words" ? part : list ?? "the house style"}.`];
+  return [`Another order or detail in ${part && list === "words" ? part : (list ?? "the house style")}.`];
 }
 
 /**

@@ -18,36 +18,105 @@ const always = { words: [], roles: [], families: [], kinds: [], formats: [], ins
 const house = houseSchema.parse({
   ...withFolder(withFolder(usualHouse("x"), "drum-kit", { passes: "steps" }), "guitars", { from: 1 }),
   exceptions: [
-    { id: "relic", says: "relics", when: { ...always, words: ["relic"] }, then: { ...none, colour: "stone" } },
+    {
+      id: "relic",
+      says: "relics",
+      when: { ...always, words: ["relic"] },
+      then: { ...none, colour: "stone" },
+    },
     { id: "own", says: "left alone", when: { ...always, hasNote: true }, then: { ...none, alone: true } },
-    { id: "wide", says: "wide ones", when: { ...always, formats: ["stereo"], roles: ["hi-hat"] }, then: { ...none, folder: "guitars" } },
+    {
+      id: "wide",
+      says: "wide ones",
+      when: { ...always, formats: ["stereo"], roles: ["hi-hat"] },
+      then: { ...none, folder: "guitars" },
+    },
   ],
 });
 const style = makeStyle(house);
-const NAMES = ["Kick", "Snare", "Snare top", "Hat", "Hat 2", "hat", "EGtr amp", "relic", "xqzv", "Pan tenor 3", "Snare_2", "KIT", "Main"];
-const start = (names: readonly string[]): Session => dressed(style, { ...emptySession("x"), tracks: [...names.map((n, i) => blankTrack(`t${i}`, n, { feeds: "main" })), blankTrack("main", "Main", { kind: "main", format: "stereo", role: "main" })] });
-const bare = ({ wanted, parentOf, inside, houseFolder, newFolders }: HousePlan) => ({ wanted, parentOf, inside, houseFolder, newFolders });
+const NAMES = [
+  "Kick",
+  "Snare",
+  "Snare top",
+  "Hat",
+  "Hat 2",
+  "hat",
+  "EGtr amp",
+  "relic",
+  "xqzv",
+  "Pan tenor 3",
+  "Snare_2",
+  "KIT",
+  "Main",
+];
+const start = (names: readonly string[]): Session =>
+  dressed(style, {
+    ...emptySession("x"),
+    tracks: [
+      ...names.map((n, i) => blankTrack(`t${i}`, n, { feeds: "main" })),
+      blankTrack("main", "Main", { kind: "main", format: "stereo", role: "main" }),
+    ],
+  });
+const bare = ({ wanted, parentOf, inside, houseFolder, newFolders }: HousePlan) => ({
+  wanted,
+  parentOf,
+  inside,
+  houseFolder,
+  newFolders,
+});
 
 describe("a plan of the house", () => {
   it("mended after edits is the plan made anew, whatever else was planned in between", () => {
     const name = fc.constantFrom(...NAMES);
-    const edit = fc.record({ pick: fc.nat(), field: fc.constantFrom("name", "name", "role", "number", "notes", "format", "positions", "of", "level"), name, role: fc.constantFrom("kick", "snare", "hi-hat", "electric-guitar", null), number: fc.constantFrom(null, 1, 2, 7) });
+    const edit = fc.record({
+      pick: fc.nat(),
+      field: fc.constantFrom(
+        "name",
+        "name",
+        "role",
+        "number",
+        "notes",
+        "format",
+        "positions",
+        "of",
+        "level",
+      ),
+      name,
+      role: fc.constantFrom("kick", "snare", "hi-hat", "electric-guitar", null),
+      number: fc.constantFrom(null, 1, 2, 7),
+    });
     let mended = 0;
-    fc.assert(fc.property(fc.array(name, { minLength: 2, maxLength: 12 }), fc.array(edit, { minLength: 1, maxLength: 8 }), (names, edits) => {
-      const again = forgetful(style);
-      let now = start(names);
-      planHouse(again, now);
-      for (const e of edits) {
-        const t = now.tracks[e.pick % now.tracks.length] as Track;
-        const to = { name: e.name, role: e.role, number: e.number, notes: t.notes === "" ? "mine" : "", format: t.format === "mono" ? "stereo" : "mono", positions: t.positions.length > 0 ? [] : ["top"], of: null, level: -3 }[e.field];
-        // The same tracks in another session, where they get other numbers.
-        planHouse(again, { ...now, tracks: now.tracks.slice(1) });
-        now = apply(now, [setField(t, e.field as "name", to as never)]);
-        const plan = planHouse(again, now);
-        if (plan.mended) mended++;
-        expect(bare(plan)).toEqual(bare(planHouse(forgetful(style), now)));
-      }
-    }), { numRuns: 300 });
+    fc.assert(
+      fc.property(
+        fc.array(name, { minLength: 2, maxLength: 12 }),
+        fc.array(edit, { minLength: 1, maxLength: 8 }),
+        (names, edits) => {
+          const again = forgetful(style);
+          let now = start(names);
+          planHouse(again, now);
+          for (const e of edits) {
+            const t = now.tracks[e.pick % now.tracks.length] as Track;
+            const to = {
+              name: e.name,
+              role: e.role,
+              number: e.number,
+              notes: t.notes === "" ? "mine" : "",
+              format: t.format === "mono" ? "stereo" : "mono",
+              positions: t.positions.length > 0 ? [] : ["top"],
+              of: null,
+              level: -3,
+            }[e.field];
+            // The same tracks in another session, where they get other numbers.
+            planHouse(again, { ...now, tracks: now.tracks.slice(1) });
+            now = apply(now, [setField(t, e.field as "name", to as never)]);
+            const plan = planHouse(again, now);
+            if (plan.mended) mended++;
+            expect(bare(plan)).toEqual(bare(planHouse(forgetful(style), now)));
+          }
+        },
+      ),
+      { numRuns: 300 },
+    );
     expect(mended).toBeGreaterThan(100);
   });
 
@@ -57,6 +126,8 @@ describe("a plan of the house", () => {
     const hat = s.tracks.find((t) => t.name === "Hat_1")!;
     const after = planHouse(style, apply(s, [setField(hat, "name", "Snare bottom")]));
     expect(after.mended?.from).toBe(before.mark);
-    expect(s.tracks.filter((t) => after.wanted.get(t.id) !== before.wanted.get(t.id)).map((t) => t.name)).toEqual(["Hat_1"]);
+    expect(
+      s.tracks.filter((t) => after.wanted.get(t.id) !== before.wanted.get(t.id)).map((t) => t.name),
+    ).toEqual(["Hat_1"]);
   });
 });

@@ -57,7 +57,16 @@ export function planHouse(style: Style, session: Session): HousePlan {
 }
 
 /** The fields of tracks a plan is made from. */
-const PLANNED_BY: readonly TrackField[] = ["kind", "format", "name", "role", "of", "positions", "number", "notes"];
+const PLANNED_BY: readonly TrackField[] = [
+  "kind",
+  "format",
+  "name",
+  "role",
+  "of",
+  "positions",
+  "number",
+  "notes",
+];
 
 function makePlan(style: Style, session: Session): Making {
   const contexts = new Map<TrackId, Surroundings>();
@@ -71,8 +80,20 @@ function makePlan(style: Style, session: Session): Making {
   const { lists, ...places } = arrange(style, session, numbering.wanted, known);
   const passing = passingOn(style, numbering.wanted, places.houseFolder);
   const wanted = passing.size === 0 ? numbering.wanted : new Map(numbering.wanted);
-  if (passing.size > 0) session.tracks.forEach((t, i) => { const w = passed(style, t, known[i], numbering.wanted, places.parentOf, passing); if (w) wanted.set(t.id, w); });
-  return { session, plan: { wanted, ...places, mark: {}, mended: null }, known, contexts, numbering, lists, passing };
+  if (passing.size > 0)
+    session.tracks.forEach((t, i) => {
+      const w = passed(style, t, known[i], numbering.wanted, places.parentOf, passing);
+      if (w) wanted.set(t.id, w);
+    });
+  return {
+    session,
+    plan: { wanted, ...places, mark: {}, mended: null },
+    known,
+    contexts,
+    numbering,
+    lists,
+    passing,
+  };
 }
 
 /** A plan from one made before that this session follows on from; null where there is none, or too much is other. */
@@ -81,7 +102,9 @@ function follow(style: Style, session: Session): Making | null {
     const changed = changedBetween(before.session, session);
     if (changed.order || changed.session.has("mainFormat")) continue;
     if (!PLANNED_BY.some((f) => changed.fields.has(f))) return { ...before, session };
-    return changed.at.length <= FEW && !changed.fields.has("kind") ? mend(style, session, before, changed.at) : null;
+    return changed.at.length <= FEW && !changed.fields.has("kind")
+      ? mend(style, session, before, changed.at)
+      : null;
   }
   return null;
 }
@@ -109,37 +132,94 @@ function mend(style: Style, session: Session, before: Making, at: readonly numbe
     const bare = t && again.numbering.wanted.get(t.id);
     if (!t || !bare) continue;
     wanted.set(t.id, passed(style, t, known[i], again.numbering.wanted, parentOf, before.passing) ?? bare);
-    if (!same(bare.order, before.plan.wanted.get(t.id)?.order ?? null)) stirred.add(parentOf.get(t.id) ?? null);
+    if (!same(bare.order, before.plan.wanted.get(t.id)?.order ?? null))
+      stirred.add(parentOf.get(t.id) ?? null);
   }
-  const orders = [...stirred].map((parent) => [parent, inHouseOrder(before.lists.get(parent) ?? [], (id) => keyOf(id, wanted, houseFolder))] as const);
+  const orders = [...stirred].map(
+    (parent) =>
+      [
+        parent,
+        inHouseOrder(before.lists.get(parent) ?? [], (id) => keyOf(id, wanted, houseFolder)),
+      ] as const,
+  );
   const inside = orders.length === 0 ? before.plan.inside : new Map([...before.plan.inside, ...orders]);
-  return { ...before, session, known, numbering: again.numbering, plan: { ...before.plan, wanted, inside, mark: {}, mended: { from: before.plan.mark, at: again.at } } };
+  return {
+    ...before,
+    session,
+    known,
+    numbering: again.numbering,
+    plan: { ...before.plan, wanted, inside, mark: {}, mended: { from: before.plan.mark, at: again.at } },
+  };
 }
 
 /** Folders that pass their colour on, with that colour. */
 type Passing = ReadonlyMap<TrackId, { readonly hex: string | null; readonly same: boolean }>;
 
-function passingOn(style: Style, wanted: ReadonlyMap<TrackId, Wanted>, houseFolder: ReadonlyMap<TrackId, HouseFolder>): Passing {
-  return new Map([...houseFolder].filter(([, f]) => f.plan.passes !== "nothing").map(([id, f]) =>
-    [id, { hex: wanted.get(id)?.colour ?? colourFor(style, { role: f.role, of: null, positions: [], number: null }, "folder"), same: f.plan.passes === "same" }]));
+function passingOn(
+  style: Style,
+  wanted: ReadonlyMap<TrackId, Wanted>,
+  houseFolder: ReadonlyMap<TrackId, HouseFolder>,
+): Passing {
+  return new Map(
+    [...houseFolder]
+      .filter(([, f]) => f.plan.passes !== "nothing")
+      .map(([id, f]) => [
+        id,
+        {
+          hex:
+            wanted.get(id)?.colour ??
+            colourFor(style, { role: f.role, of: null, positions: [], number: null }, "folder"),
+          same: f.plan.passes === "same",
+        },
+      ]),
+  );
 }
 
 /** Members of a folder that passes its colour on take it, the same or in steps by the order of roles; an exception's colour stays. Null where nothing is passed on. */
-function passed(style: Style, t: Track, known: Known | undefined, wanted: ReadonlyMap<TrackId, Wanted>, parentOf: HousePlan["parentOf"], passing: Passing): Wanted | null {
+function passed(
+  style: Style,
+  t: Track,
+  known: Known | undefined,
+  wanted: ReadonlyMap<TrackId, Wanted>,
+  parentOf: HousePlan["parentOf"],
+  passing: Passing,
+): Wanted | null {
   const w = wanted.get(t.id);
   const folder = passing.get(parentOf.get(t.id) ?? "");
-  if (!w || !known || w.colour === null || !w.what.sure || w.verdict.colour || t.kind === "folder" || !folder || folder.hex === null) return null;
-  return passedOn(known, w, folder.same ? folder.hex : tint(folder.hex, style.orderInFamily.get(w.what.role ?? "") ?? 0));
+  if (
+    !w ||
+    !known ||
+    w.colour === null ||
+    !w.what.sure ||
+    w.verdict.colour ||
+    t.kind === "folder" ||
+    !folder ||
+    folder.hex === null
+  )
+    return null;
+  return passedOn(
+    known,
+    w,
+    folder.same ? folder.hex : tint(folder.hex, style.orderInFamily.get(w.what.role ?? "") ?? 0),
+  );
 }
 
-function arrange(style: Style, session: Session, wanted: ReadonlyMap<TrackId, Wanted>, known: readonly Known[]): Omit<HousePlan, "wanted" | "mark" | "mended"> & Pick<Making, "lists"> {
+function arrange(
+  style: Style,
+  session: Session,
+  wanted: ReadonlyMap<TrackId, Wanted>,
+  known: readonly Known[],
+): Omit<HousePlan, "wanted" | "mark" | "mended"> & Pick<Making, "lists"> {
   const tracks = byId(session);
   const folders = new Map<HouseFolder, TrackId>();
   const houseFolder = new Map<TrackId, HouseFolder>();
   for (const t of session.tracks) {
     const role = wanted.get(t.id)?.what.role;
     const plan = t.kind === "folder" && role ? style.folderOfRole.get(role) : undefined;
-    if (plan && !folders.has(plan)) { folders.set(plan, t.id); houseFolder.set(t.id, plan); }
+    if (plan && !folders.has(plan)) {
+      folders.set(plan, t.id);
+      houseFolder.set(t.id, plan);
+    }
   }
   const members = new Map<HouseFolder, number>();
   session.tracks.forEach((t, i) => {
@@ -149,16 +229,27 @@ function arrange(style: Style, session: Session, wanted: ReadonlyMap<TrackId, Wa
   const newFolders: Track[] = [];
   const main = session.tracks.find((t) => t.kind === "main");
   for (const plan of [...members.keys()].sort((a, b) => a.index - b.index)) {
-    if (folders.has(plan) || (members.get(plan) ?? 0) < (plan.plan.from ?? style.house.folderFrom)) continue;
-    const outer = plan.parent ? folders.get(plan.parent) ?? null : null;
-    const made = newFolder(style, session, plan, outer, carrierOf(outer, tracks) ?? main?.id ?? null, tracks);
+    if (folders.has(plan) || (members.get(plan) ?? 0) < (plan.plan.from ?? style.house.folderFrom))
+      continue;
+    const outer = plan.parent ? (folders.get(plan.parent) ?? null) : null;
+    const made = newFolder(
+      style,
+      session,
+      plan,
+      outer,
+      carrierOf(outer, tracks) ?? main?.id ?? null,
+      tracks,
+    );
     folders.set(plan, made.id);
     houseFolder.set(made.id, plan);
     newFolders.push(made);
     tracks.set(made.id, made);
   }
   const standing = (plan: HouseFolder | null): TrackId | null => {
-    for (let at = plan; at; at = at.parent) { const id = folders.get(at); if (id !== undefined) return id; }
+    for (let at = plan; at; at = at.parent) {
+      const id = folders.get(at);
+      if (id !== undefined) return id;
+    }
     return null;
   };
   const nearestHouseFolder = (id: TrackId | null): TrackId | null => {
@@ -177,26 +268,49 @@ function arrange(style: Style, session: Session, wanted: ReadonlyMap<TrackId, Wa
     if (list) list.push(t.id);
     else lists.set(parent, [t.id]);
   });
-  const inside = new Map([...lists].map(([parent, list]) => [parent, inHouseOrder(list, (id) => keyOf(id, wanted, houseFolder))]));
+  const inside = new Map(
+    [...lists].map(([parent, list]) => [
+      parent,
+      inHouseOrder(list, (id) => keyOf(id, wanted, houseFolder)),
+    ]),
+  );
   return { parentOf, inside, newFolders, houseFolder, lists };
 }
 
 /** The place of a track among its neighbours; null where the house has no opinion. */
-function keyOf(id: TrackId, wanted: ReadonlyMap<TrackId, Wanted>, houseFolder: ReadonlyMap<TrackId, HouseFolder>): readonly number[] | null {
+function keyOf(
+  id: TrackId,
+  wanted: ReadonlyMap<TrackId, Wanted>,
+  houseFolder: ReadonlyMap<TrackId, HouseFolder>,
+): readonly number[] | null {
   const own = houseFolder.get(id);
   const w = wanted.get(id);
-  return w?.verdict.alone ? null : own ? [own.index, -1] : w?.order ?? null;
+  return w?.verdict.alone ? null : own ? [own.index, -1] : (w?.order ?? null);
 }
 
-function newFolder(style: Style, session: Session, plan: HouseFolder, parent: TrackId | null, feeds: TrackId | null, taken: ReadonlyMap<TrackId, Track>): Track {
+function newFolder(
+  style: Style,
+  session: Session,
+  plan: HouseFolder,
+  parent: TrackId | null,
+  feeds: TrackId | null,
+  taken: ReadonlyMap<TrackId, Track>,
+): Track {
   const what = { role: plan.role, of: null, positions: [], number: null };
   let id = `folder-${plan.role}`;
   for (let n = 2; taken.has(id); n++) id = `folder-${plan.role}-${n}`;
   const name = compose(style.house.names.folder, style.reader, what) ?? plan.role;
   const { carries, width, level } = plan.plan;
   return blankTrack(id, name, {
-    parent, kind: "folder", format: carries ? session.mainFormat : null, role: plan.role, colour: colourFor(style, what, "folder"), icon: "folder", feeds: carries ? feeds : null,
-    ...(width === null || !carries ? {} : { width }), ...(level === null || !carries ? {} : { level }),
+    parent,
+    kind: "folder",
+    format: carries ? session.mainFormat : null,
+    role: plan.role,
+    colour: colourFor(style, what, "folder"),
+    icon: "folder",
+    feeds: carries ? feeds : null,
+    ...(width === null || !carries ? {} : { width }),
+    ...(level === null || !carries ? {} : { level }),
   });
 }
 
@@ -214,7 +328,10 @@ export function carrierOf(folder: TrackId | null, tracks: TrackLookUp): TrackId 
 }
 
 /** Sorts by key; a track without one stays behind the neighbour it stands behind now. */
-function inHouseOrder(list: readonly TrackId[], keyOf: (id: TrackId) => readonly number[] | null): TrackId[] {
+function inHouseOrder(
+  list: readonly TrackId[],
+  keyOf: (id: TrackId) => readonly number[] | null,
+): TrackId[] {
   const head: TrackId[] = [];
   const runs: { key: readonly number[]; ids: TrackId[] }[] = [];
   for (const id of list) {

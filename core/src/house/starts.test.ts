@@ -22,24 +22,69 @@ const what = (role: string, ...positions: string[]) => ({ role, of: null, positi
 
 describe("sides", () => {
   it("turn into a pan direction by who looks: the player's left is the audience's right", () => {
-    expect((["player-left", "player-right", "audience-left", "audience-right", "left", "right"] as const).map((lies) => [panSide({ lies }, "player"), panSide({ lies }, "audience")])).toEqual([[-1, 1], [1, -1], [1, -1], [-1, 1], [-1, -1], [1, 1]]);
+    expect(
+      (["player-left", "player-right", "audience-left", "audience-right", "left", "right"] as const).map(
+        (lies) => [panSide({ lies }, "player"), panSide({ lies }, "audience")],
+      ),
+    ).toEqual([
+      [-1, 1],
+      [1, -1],
+      [1, -1],
+      [-1, 1],
+      [-1, -1],
+      [1, 1],
+    ]);
     expect(panSide({ lies: null }, "player")).toBe(0);
     const seen = makeStyle({ ...house, view: "audience" });
-    expect([startsFor(style, what("overheads", "hat-side"), "audio").pan, startsFor(seen, what("overheads", "hat-side"), "audio").pan]).toEqual([-45, 45]);
-    expect([startsFor(style, what("cello", "left"), "audio").pan, startsFor(seen, what("cello", "left"), "audio").pan]).toEqual([-60, -60]);
+    expect([
+      startsFor(style, what("overheads", "hat-side"), "audio").pan,
+      startsFor(seen, what("overheads", "hat-side"), "audio").pan,
+    ]).toEqual([-45, 45]);
+    expect([
+      startsFor(style, what("cello", "left"), "audio").pan,
+      startsFor(seen, what("cello", "left"), "audio").pan,
+    ]).toEqual([-60, -60]);
     expect(startsFor(style, what("overheads", "spot"), "audio").pan).toBeUndefined();
   });
 
   it("seen the other way change where a hat overhead starts, and the impact says so", () => {
-    const s = { ...smallSession(), tracks: smallSession().tracks.map((t) => (t.id === "kick" ? { ...t, name: "OH_HatSd", role: "overheads", positions: ["hat-side"] } : t)) };
-    expect(impactOn(style, makeStyle({ ...house, view: "audience" }), s).map((t) => [t.what, t.before, t.after])).toEqual([["start", "−8.0 dB, L 45", "−8.0 dB, R 45"]]);
+    const s = {
+      ...smallSession(),
+      tracks: smallSession().tracks.map((t) =>
+        t.id === "kick" ? { ...t, name: "OH_HatSd", role: "overheads", positions: ["hat-side"] } : t,
+      ),
+    };
+    expect(
+      impactOn(style, makeStyle({ ...house, view: "audience" }), s).map((t) => [t.what, t.before, t.after]),
+    ).toEqual([["start", "−8.0 dB, L 45", "−8.0 dB, R 45"]]);
   });
 });
 
 describe("starting values", () => {
   it("are decided value by value by the first line that fits, by role, family, position and kind", () => {
-    const own: House = { ...house, starts: [{ id: "a", says: "kicks are loud", when: { roles: ["kick"], families: [], positions: [], kinds: [] }, then: { level: -3 } }, { id: "b", says: "kit is armed", when: { roles: [], families: ["kit"], positions: [], kinds: ["audio"] }, then: { level: -8, armed: true, monitor: "off", notes: "mind the gate" } }] };
-    expect(startsFor(makeStyle(own), what("kick"), "audio")).toEqual({ level: -3, armed: true, monitor: "off", notes: "mind the gate" });
+    const own: House = {
+      ...house,
+      starts: [
+        {
+          id: "a",
+          says: "kicks are loud",
+          when: { roles: ["kick"], families: [], positions: [], kinds: [] },
+          then: { level: -3 },
+        },
+        {
+          id: "b",
+          says: "kit is armed",
+          when: { roles: [], families: ["kit"], positions: [], kinds: ["audio"] },
+          then: { level: -8, armed: true, monitor: "off", notes: "mind the gate" },
+        },
+      ],
+    };
+    expect(startsFor(makeStyle(own), what("kick"), "audio")).toEqual({
+      level: -3,
+      armed: true,
+      monitor: "off",
+      notes: "mind the gate",
+    });
     expect(startsFor(makeStyle(own), what("kick"), "midi")).toEqual({ level: -3 });
   });
 
@@ -52,13 +97,29 @@ describe("starting values", () => {
   });
 
   it("of sampled instruments reset controllers and start volume at 90 (MIDI 1.0: 121 resets all controllers, 7 is volume)", () => {
-    expect(startsFor(style, what("violin"), "midi").controllers).toEqual([{ controller: 121, value: 0 }, { controller: 7, value: 90 }]);
+    expect(startsFor(style, what("violin"), "midi").controllers).toEqual([
+      { controller: 121, value: 0 },
+      { controller: 7, value: 90 },
+    ]);
     expect(startsFor(style, what("double-bass"), "instrument").transpose).toBe(-12);
-    expect(startInWords({ transpose: -12, pan: -45, polarity: "inverted", channel: 10, controllers: [{ controller: 7, value: 90 }] })).toBe("L 45, polarity inverted, MIDI channel 10, controller 7 at 90, sounds an octave lower");
+    expect(
+      startInWords({
+        transpose: -12,
+        pan: -45,
+        polarity: "inverted",
+        channel: 10,
+        controllers: [{ controller: 7, value: 90 }],
+      }),
+    ).toBe("L 45, polarity inverted, MIDI channel 10, controller 7 at 90, sounds an octave lower");
   });
 
   it("of a session are what the house says", () => {
-    expect(newSession({ ...house, session: { ...house.session, sampleRate: 96000, musicBar: 5, leadIn: 4 } }, "New")).toMatchObject({ title: "New", sampleRate: 96000, bitDepth: 24, leadIn: 4, musicBar: 5, tracks: [] });
+    expect(
+      newSession(
+        { ...house, session: { ...house.session, sampleRate: 96000, musicBar: 5, leadIn: 4 } },
+        "New",
+      ),
+    ).toMatchObject({ title: "New", sampleRate: 96000, bitDepth: 24, leadIn: 4, musicBar: 5, tracks: [] });
   });
 });
 
@@ -69,8 +130,12 @@ describe("the lists beside the roles", () => {
     expect(houseSchema.safeParse(made.house).success).toBe(true);
     const reading = readName(makeStyle(made.house).reader, "Violin tide swell");
     expect([reading.role, reading.positions, reading.sure]).toEqual(["violin", ["tide-swell"], true]);
-    expect(addPosition(house, "side", "left", "")).toEqual({ problem: "That does not work: “left” stands in the list twice." });
-    expect(addPosition(house, "side", "!!", "")).toEqual({ problem: "Give it a name with at least one letter." });
+    expect(addPosition(house, "side", "left", "")).toEqual({
+      problem: "That does not work: “left” stands in the list twice.",
+    });
+    expect(addPosition(house, "side", "!!", "")).toEqual({
+      problem: "Give it a name with at least one letter.",
+    });
   });
 
   it("lose one everywhere it is spoken of, and change their order within the group", () => {
@@ -79,20 +144,26 @@ describe("the lists beside the roles", () => {
     expect(after.starts.find((s) => s.id === "kit-sides")?.when.positions).toEqual(["ride-side"]);
     expect(after.starts.some((s) => s.id === "snare-bottom")).toBe(true);
     expect(removePosition(house, "bottom").starts.some((s) => s.id === "snare-bottom")).toBe(false);
-    const sides = (h: House): string[] => h.words.positions.filter((p) => p.group === "side").map((p) => p.id);
+    const sides = (h: House): string[] =>
+      h.words.positions.filter((p) => p.group === "side").map((p) => p.id);
     expect(sides(movePosition(house, "right", -1)).slice(0, 2)).toEqual(["right", "left"]);
     expect(movePosition(house, "left", -1)).toBe(house);
-    expect(withPosition(house, "left", { name: "right" })).toEqual({ problem: "That does not work: “right” stands in the list twice." });
+    expect(withPosition(house, "left", { name: "right" })).toEqual({
+      problem: "That does not work: “right” stands in the list twice.",
+    });
   });
 });
 
 describe("starter house styles", () => {
-  it.each(STARTERS.map((s) => [s.name, s] as const))("%s is whole, and differs from the usual in sentences", (_, starter) => {
-    const made = starter.make("A house");
-    expect(houseSchema.safeParse(made).error?.issues ?? []).toEqual([]);
-    expect(differences(house, made).length).toBeGreaterThan(0);
-    expect(made.name).toBe("A house");
-  });
+  it.each(STARTERS.map((s) => [s.name, s] as const))(
+    "%s is whole, and differs from the usual in sentences",
+    (_, starter) => {
+      const made = starter.make("A house");
+      expect(houseSchema.safeParse(made).error?.issues ?? []).toEqual([]);
+      expect(differences(house, made).length).toBeGreaterThan(0);
+      expect(made.name).toBe("A house");
+    },
+  );
 
   it("orchestral names carry library code, articulation and flag, each in its place", () => {
     const made = STARTERS.find((s) => s.id === "orchestral")!.make("x");
@@ -100,14 +171,35 @@ describe("starter house styles", () => {
     if ("problem" in coded) throw new Error(coded.problem);
     const orchestra = makeStyle(coded.house);
     const s = emptySession("x");
-    expect(newTrack(orchestra, s, "v", { role: "violin", of: null, positions: ["tideline", "legato", "dynamics-on-the-wheel"], number: 1 }, "x").name).toBe(`TDL_${orchestra.reader.roles.get("violin")!.short.full}_Leg_1_MW`);
+    expect(
+      newTrack(
+        orchestra,
+        s,
+        "v",
+        { role: "violin", of: null, positions: ["tideline", "legato", "dynamics-on-the-wheel"], number: 1 },
+        "x",
+      ).name,
+    ).toBe(`TDL_${orchestra.reader.roles.get("violin")!.short.full}_Leg_1_MW`);
   });
 });
 
 describe("names that would meet", () => {
   it("are said before publishing, with the tracks that share them", () => {
-    const merged: House = { ...house, words: { ...house.words, roles: house.words.roles.map((r) => (r.id === "hi-hat" ? { ...r, short: { ...r.short, full: "Kick" } } : r)) } };
-    const s = { ...smallSession(), tracks: smallSession().tracks.map((t) => (t.id === "top" ? { ...t, name: "Hat", role: "hi-hat", positions: [] } : t)) };
+    const merged: House = {
+      ...house,
+      words: {
+        ...house.words,
+        roles: house.words.roles.map((r) =>
+          r.id === "hi-hat" ? { ...r, short: { ...r.short, full: "Kick" } } : r,
+        ),
+      },
+    };
+    const s = {
+      ...smallSession(),
+      tracks: smallSession().tracks.map((t) =>
+        t.id === "top" ? { ...t, name: "Hat", role: "hi-hat", positions: [] } : t,
+      ),
+    };
     expect(collisionsIn(style, makeStyle(merged), s)).toEqual([{ name: "kick", tracks: ["Kick", "Hat"] }]);
     expect(collisionsIn(style, style, s)).toEqual([]);
   });

@@ -10,15 +10,46 @@ import type { House, StartRule, StartValues } from "./house.ts";
 import { familyFor } from "./style.ts";
 import type { Style } from "./style.ts";
 
-export type Started = Partial<Pick<Track, "level" | "pan" | "width" | "polarity" | "format" | "source" | "channel" | "controllers" | "transpose" | "armed" | "monitor" | "notes">>;
+export type Started = Partial<
+  Pick<
+    Track,
+    | "level"
+    | "pan"
+    | "width"
+    | "polarity"
+    | "format"
+    | "source"
+    | "channel"
+    | "controllers"
+    | "transpose"
+    | "armed"
+    | "monitor"
+    | "notes"
+  >
+>;
 
 /** One starting value with the decision it came from. */
-export interface StartOf { readonly field: keyof Started; readonly value: NonNullable<Started[keyof Started]>; readonly says: string; readonly exception: boolean; readonly id: string }
+export interface StartOf {
+  readonly field: keyof Started;
+  readonly value: NonNullable<Started[keyof Started]>;
+  readonly says: string;
+  readonly exception: boolean;
+  readonly id: string;
+}
 
 /** Whether a starting value holds for such a track. */
-export function startFits({ when }: StartRule, what: Identity, family: string | null, kind: Track["kind"]): boolean {
-  return (when.roles.length === 0 || when.roles.includes(what.role ?? "")) && (when.families.length === 0 || when.families.includes(family ?? ""))
-    && (when.positions.length === 0 || when.positions.some((p) => what.positions.includes(p))) && (when.kinds.length === 0 || when.kinds.includes(kind));
+export function startFits(
+  { when }: StartRule,
+  what: Identity,
+  family: string | null,
+  kind: Track["kind"],
+): boolean {
+  return (
+    (when.roles.length === 0 || when.roles.includes(what.role ?? "")) &&
+    (when.families.length === 0 || when.families.includes(family ?? "")) &&
+    (when.positions.length === 0 || when.positions.some((p) => what.positions.includes(p))) &&
+    (when.kinds.length === 0 || when.kinds.includes(kind))
+  );
 }
 
 /**
@@ -26,13 +57,21 @@ export function startFits({ when }: StartRule, what: Identity, family: string | 
  * level only from one that speaks of it, by its kind or its role: a family's headroom is pulled down once, at the sources.
  */
 export function startGives(rule: StartRule, what: Identity, kind: Track["kind"]): (keyof StartValues)[] {
-  const meant = !PATHS.has(kind) || rule.when.kinds.includes(kind) || rule.when.roles.includes(what.role ?? "");
+  const meant =
+    !PATHS.has(kind) || rule.when.kinds.includes(kind) || rule.when.roles.includes(what.role ?? "");
   return fieldsOf(rule.then).filter((f) => f !== "level" || meant);
 }
 
 /** The pan of something that lies on a side, as the house looks at it; undefined where it lies on none, or on both. */
 export function panAside(style: Style, positions: readonly string[], aside: number): number | undefined {
-  const sides = new Set(positions.map((id) => { const p = style.reader.positions.get(id); return p ? panSide(p, style.house.view) : 0; }).filter((s) => s !== 0));
+  const sides = new Set(
+    positions
+      .map((id) => {
+        const p = style.reader.positions.get(id);
+        return p ? panSide(p, style.house.view) : 0;
+      })
+      .filter((s) => s !== 0),
+  );
   const [side] = sides;
   return sides.size === 1 && side !== undefined ? side * aside : undefined;
 }
@@ -40,11 +79,17 @@ export function panAside(style: Style, positions: readonly string[], aside: numb
 /** Every starting value such a track gets and which decision gives it: exceptions first, then the first rule that names a value. */
 export function startTrace(style: Style, what: Identity, about: Case): StartOf[] {
   const got = new Map<keyof Started, StartOf>();
-  const take = (fields: readonly (keyof StartValues)[], values: StartValues, from: { id: string; says: string }, exception: boolean): void => {
+  const take = (
+    fields: readonly (keyof StartValues)[],
+    values: StartValues,
+    from: { id: string; says: string },
+    exception: boolean,
+  ): void => {
     for (const f of fields) {
       const field = f === "aside" ? "pan" : f;
       const value = f === "aside" ? panAside(style, what.positions, values.aside ?? 0) : values[f];
-      if (value !== undefined && !got.has(field)) got.set(field, { field, value, says: from.says, id: from.id, exception });
+      if (value !== undefined && !got.has(field))
+        got.set(field, { field, value, says: from.says, id: from.id, exception });
     }
   };
   const verdict = decide(style.house.exceptions, about);
@@ -52,7 +97,9 @@ export function startTrace(style: Style, what: Identity, about: Case): StartOf[]
   // What no role fits is for exceptions only: a line without a condition speaks of what the house knows.
   if (verdict.alone || what.role === null) return [...got.values()];
   const family = familyFor(style, what);
-  for (const rule of style.house.starts) if (startFits(rule, what, family, about.kind)) take(startGives(rule, what, about.kind), rule.then, rule, false);
+  for (const rule of style.house.starts)
+    if (startFits(rule, what, family, about.kind))
+      take(startGives(rule, what, about.kind), rule.then, rule, false);
   return [...got.values()];
 }
 
@@ -72,7 +119,8 @@ export function startInWords(then: StartValues | Started): string {
   if (then.format !== undefined && then.format !== null) said.push(then.format);
   if (then.source !== undefined && then.source !== null) said.push(`from ${then.source}`);
   if (then.channel !== undefined && then.channel !== null) said.push(`MIDI channel ${then.channel}`);
-  if (then.controllers !== undefined) said.push(then.controllers.map((c) => `controller ${c.controller} at ${c.value}`).join(", "));
+  if (then.controllers !== undefined)
+    said.push(then.controllers.map((c) => `controller ${c.controller} at ${c.value}`).join(", "));
   if (then.transpose !== undefined) said.push(`sounds ${transposeInWords(then.transpose)}`);
   if (then.armed !== undefined) said.push(then.armed ? "armed" : "not armed");
   if (then.monitor !== undefined) said.push(`monitor ${then.monitor}`);

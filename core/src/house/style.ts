@@ -47,22 +47,38 @@ export function makeStyle(house: House): Style {
   let index = 0;
   const walk = (plans: readonly FolderPlan[], parent: HouseFolder | null): void => {
     for (const plan of plans) {
-      const folder: HouseFolder = { role: plan.role, parent, index: index++, families: plan.families, plan };
+      const folder: HouseFolder = {
+        role: plan.role,
+        parent,
+        index: index++,
+        families: plan.families,
+        plan,
+      };
       folderOfRole.set(plan.role, folder);
-      for (const family of plan.families) if (!folderOfFamily.has(family)) folderOfFamily.set(family, folder);
+      for (const family of plan.families)
+        if (!folderOfFamily.has(family)) folderOfFamily.set(family, folder);
       for (const role of plan.roles) if (!folderForRole.has(role)) folderForRole.set(role, folder);
       walk(plan.inside, folder);
     }
   };
   walk(house.folders, null);
   const many = new Map<string, number>();
-  const orderInFamily = new Map(house.words.roles.map((r) => { const n = many.get(r.family) ?? 0; many.set(r.family, n + 1); return [r.id, n]; }));
+  const orderInFamily = new Map(
+    house.words.roles.map((r) => {
+      const n = many.get(r.family) ?? 0;
+      many.set(r.family, n + 1);
+      return [r.id, n];
+    }),
+  );
   return {
     house,
     reader: makeReader(house.words),
     families: new Map(house.words.families.map((f) => [f.id, f])),
     hex: new Map(house.palette.map((c) => [c.id, c.hex])),
-    folderOfRole, folderForRole, folderOfFamily, orderInFamily,
+    folderOfRole,
+    folderForRole,
+    folderOfFamily,
+    orderInFamily,
     roleOrder: new Map(house.words.roles.map((r, i) => [r.id, i])),
     positionOrder: new Map(house.words.positions.map((p, i) => [p.id, i + 1])),
     known: new WeakMap(),
@@ -88,7 +104,7 @@ export function colourFor(style: Style, what: Identity, kind?: Role["kind"]): st
   const role = what.role === null ? undefined : style.reader.roles.get(what.role);
   const family = familyFor(style, what);
   if (!role || family === null) return null;
-  const folder = kind === "folder" ? style.folderOfRole.get(role.id)?.plan.colour ?? null : null;
+  const folder = kind === "folder" ? (style.folderOfRole.get(role.id)?.plan.colour ?? null) : null;
   const own = family === role.family ? role.colour : null;
   return style.hex.get(folder ?? own ?? style.families.get(family)?.colour ?? "") ?? null;
 }
@@ -102,7 +118,11 @@ export function iconFor(style: Style, what: Identity): string | null {
 
 /** The folder of the house order that a role's tracks go in, by role, else by family; null for none. */
 export function folderFor(style: Style, what: Identity): HouseFolder | null {
-  return style.folderForRole.get(what.role ?? "") ?? style.folderOfFamily.get(familyFor(style, what) ?? "") ?? null;
+  return (
+    style.folderForRole.get(what.role ?? "") ??
+    style.folderOfFamily.get(familyFor(style, what) ?? "") ??
+    null
+  );
 }
 
 /** Which pattern names a track of this role and kind. */

@@ -11,7 +11,11 @@ export function unreadIn(style: Style, session: Session): { name: string; famili
   return session.tracks.flatMap((t) => {
     const asked = wanted.get(t.id);
     if (t.name.trim() === "" || asked?.what.sure === true || asked?.verdict.alone) return [];
-    const families = foldersAround(tracks, t).flatMap((f) => { const what = wanted.get(f.id)?.what; const family = what ? familyFor(style, what) : null; return family === null ? [] : [family]; });
+    const families = foldersAround(tracks, t).flatMap((f) => {
+      const what = wanted.get(f.id)?.what;
+      const family = what ? familyFor(style, what) : null;
+      return family === null ? [] : [family];
+    });
     return [{ name: t.name, families }];
   });
 }

@@ -9,7 +9,8 @@ export function assign(cost: readonly (readonly number[])[]): number[] {
   const rows = cost.length;
   const columns = cost[0]?.length ?? 0;
   if (rows === 0) return [];
-  if (cost.some((r) => r.length !== columns)) throw new RangeError("every row needs the same number of columns");
+  if (cost.some((r) => r.length !== columns))
+    throw new RangeError("every row needs the same number of columns");
   if (columns < rows) throw new RangeError(`${rows} rows cannot each have one of ${columns} columns`);
 
   // 1-based, column 0 stands for "the row being placed"; potentials keep reduced costs non-negative.
@@ -31,8 +32,14 @@ export function assign(cost: readonly (readonly number[])[]): number[] {
       for (let c = 1; c <= columns; c++) {
         if (done[c]) continue;
         const reduced = (costs[c - 1] ?? 0) - (rowPotential[here] ?? 0) - (columnPotential[c] ?? 0);
-        if (reduced < (reach[c] ?? Infinity)) { reach[c] = reduced; cameFrom[c] = at; }
-        if ((reach[c] ?? Infinity) < step) { step = reach[c] ?? Infinity; next = c; }
+        if (reduced < (reach[c] ?? Infinity)) {
+          reach[c] = reduced;
+          cameFrom[c] = at;
+        }
+        if ((reach[c] ?? Infinity) < step) {
+          step = reach[c] ?? Infinity;
+          next = c;
+        }
       }
       for (let c = 0; c <= columns; c++) {
         if (done[c]) {

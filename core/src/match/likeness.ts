@@ -27,7 +27,14 @@ export function likeness(a: Trait, b: Trait): number {
   const routing = a.feeds === b.feeds ? 1 : 0;
   const input = x.input === y.input ? (x.input === null ? 0.5 : 1) : 0;
   const look = x.colour === y.colour ? 1 : 0;
-  return WEIGHT.name * nameLikeness(a, b) + WEIGHT.kind * kind + WEIGHT.place * place + WEIGHT.routing * routing + WEIGHT.input * input + WEIGHT.look * look;
+  return (
+    WEIGHT.name * nameLikeness(a, b) +
+    WEIGHT.kind * kind +
+    WEIGHT.place * place +
+    WEIGHT.routing * routing +
+    WEIGHT.input * input +
+    WEIGHT.look * look
+  );
 }
 
 function nameLikeness(a: Trait, b: Trait): number {
@@ -37,7 +44,10 @@ function nameLikeness(a: Trait, b: Trait): number {
   const q = b.reading;
   if (p.role === null || q.role === null) return 0.8 * spelled;
   if (p.role !== q.role) return 0.5 * spelled;
-  const details = (p.of === q.of ? 0.3 : 0) + (p.positions.join() === q.positions.join() ? 0.4 : 0) + (p.number === q.number ? 0.3 : 0);
+  const details =
+    (p.of === q.of ? 0.3 : 0) +
+    (p.positions.join() === q.positions.join() ? 0.4 : 0) +
+    (p.number === q.number ? 0.3 : 0);
   return Math.max(0.55 + 0.4 * details, spelled);
 }
 

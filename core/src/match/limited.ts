@@ -17,19 +17,31 @@ export interface Limited {
 }
 
 /** Puts the colours of the house on a limited palette (a workstation's, a control surface's). */
-export function ontoLimited(colours: readonly { readonly id: string; readonly hex: string }[], palette: readonly string[]): Limited[] {
+export function ontoLimited(
+  colours: readonly { readonly id: string; readonly hex: string }[],
+  palette: readonly string[],
+): Limited[] {
   if (palette.length === 0) return [];
   const there = palette.map((hex) => lab(hex));
-  const costs = colours.map((c) => { const from = lab(c.hex); return there.map((to) => ciede2000(from, to)); });
-  const nearest = costs.map((row) => row.reduce((best, d, i) => (d < (row[best] ?? Infinity) ? i : best), 0));
+  const costs = colours.map((c) => {
+    const from = lab(c.hex);
+    return there.map((to) => ciede2000(from, to));
+  });
+  const nearest = costs.map((row) =>
+    row.reduce((best, d, i) => (d < (row[best] ?? Infinity) ? i : best), 0),
+  );
   const own = colours.length <= palette.length ? assign(costs) : null;
   return colours.map((c, i): Limited => {
     const at = nearest[i] ?? 0;
     const mine = own?.[i];
     return {
-      id: c.id, hex: c.hex, nearest: palette[at] ?? "", apart: costs[i]?.[at] ?? 0,
+      id: c.id,
+      hex: c.hex,
+      nearest: palette[at] ?? "",
+      apart: costs[i]?.[at] ?? 0,
       with: colours.filter((_, j) => j !== i && nearest[j] === at).map((o) => o.id),
-      own: mine === undefined ? null : palette[mine] ?? null, ownApart: mine === undefined ? null : costs[i]?.[mine] ?? null,
+      own: mine === undefined ? null : (palette[mine] ?? null),
+      ownApart: mine === undefined ? null : (costs[i]?.[mine] ?? null),
     };
   });
 }

@@ -14,8 +14,13 @@ import { likeness, pairsInCommon, pairsOf } from "./likeness.ts";
 import { LIKE_ENOUGH, matchSession, traits } from "./match.ts";
 
 const style = makeStyle(usualHouse("Test house"));
-const table = (rows: number, columns: number) => fc.array(fc.array(fc.integer({ min: 0, max: 50 }), { minLength: columns, maxLength: columns }), { minLength: rows, maxLength: rows });
-const total = (cost: number[][], columns: readonly number[]): number => columns.reduce((sum, c, r) => sum + (cost[r]?.[c] ?? NaN), 0);
+const table = (rows: number, columns: number) =>
+  fc.array(fc.array(fc.integer({ min: 0, max: 50 }), { minLength: columns, maxLength: columns }), {
+    minLength: rows,
+    maxLength: rows,
+  });
+const total = (cost: number[][], columns: readonly number[]): number =>
+  columns.reduce((sum, c, r) => sum + (cost[r]?.[c] ?? NaN), 0);
 
 function cheapestByTrying(cost: number[][], row = 0, used = new Set<number>()): number {
   if (row === cost.length) return 0;
@@ -31,18 +36,32 @@ function cheapestByTrying(cost: number[][], row = 0, used = new Set<number>()): 
 
 describe("assignment (Kuhn–Munkres)", () => {
   it("is as cheap as the cheapest of all ways, for any small table", () => {
-    fc.assert(fc.property(fc.integer({ min: 1, max: 5 }).chain((r) => fc.integer({ min: r, max: 6 }).chain((c) => table(r, c))), (cost) => {
-      const columns = assign(cost);
-      expect(new Set(columns).size).toBe(cost.length);
-      expect(total(cost, columns)).toBe(cheapestByTrying(cost));
-    }), { numRuns: 300 });
+    fc.assert(
+      fc.property(
+        fc
+          .integer({ min: 1, max: 5 })
+          .chain((r) => fc.integer({ min: r, max: 6 }).chain((c) => table(r, c))),
+        (cost) => {
+          const columns = assign(cost);
+          expect(new Set(columns).size).toBe(cost.length);
+          expect(total(cost, columns)).toBe(cheapestByTrying(cost));
+        },
+      ),
+      { numRuns: 300 },
+    );
   });
 
   it("agrees with a registry implementation on larger square ones", () => {
-    fc.assert(fc.property(fc.integer({ min: 8, max: 20 }).chain((n) => table(n, n)), (cost) => {
-      const theirs = munkres(cost).reduce((sum, [r, c]) => sum + (cost[r]?.[c] ?? NaN), 0);
-      expect(total(cost, assign(cost))).toBe(theirs);
-    }), { numRuns: 40 });
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 8, max: 20 }).chain((n) => table(n, n)),
+        (cost) => {
+          const theirs = munkres(cost).reduce((sum, [r, c]) => sum + (cost[r]?.[c] ?? NaN), 0);
+          expect(total(cost, assign(cost))).toBe(theirs);
+        },
+      ),
+      { numRuns: 40 },
+    );
   });
 
   it("says when it cannot be done", () => {
@@ -57,12 +76,24 @@ describe("recognising a session that came back", () => {
   /** The same under other ids, without what the format cannot say. */
   const anonymous = (s: Session): Session => ({
     ...s,
-    tracks: s.tracks.map((t) => blankTrack(`z-${t.id}`, t.name, {
-      parent: t.parent === null ? null : `z-${t.parent}`, kind: t.kind, format: t.format, colour: t.colour, level: t.level, pan: t.pan, inserts: t.inserts,
-      feeds: t.feeds === null ? null : `z-${t.feeds}`, sends: t.sends.map((x) => ({ ...x, to: `z-${x.to}` })),
-    })),
+    tracks: s.tracks.map((t) =>
+      blankTrack(`z-${t.id}`, t.name, {
+        parent: t.parent === null ? null : `z-${t.parent}`,
+        kind: t.kind,
+        format: t.format,
+        colour: t.colour,
+        level: t.level,
+        pan: t.pan,
+        inserts: t.inserts,
+        feeds: t.feeds === null ? null : `z-${t.feeds}`,
+        sends: t.sends.map((x) => ({ ...x, to: `z-${x.to}` })),
+      }),
+    ),
   });
-  const rename = (s: Session, id: string, name: string): Session => ({ ...s, tracks: s.tracks.map((t) => (t.id === id ? { ...t, name } : t)) });
+  const rename = (s: Session, id: string, name: string): Session => ({
+    ...s,
+    tracks: s.tracks.map((t) => (t.id === id ? { ...t, name } : t)),
+  });
 
   it("gives an untouched session its ids back, and what the file could not say", () => {
     expect(matchSession(style, given, anonymous(given), UNTOLD).session).toEqual(given);
@@ -75,31 +106,81 @@ describe("recognising a session that came back", () => {
     came = rename(came, "z-gtr", "guitar cab");
     const back = matchSession(style, given, came, UNTOLD).session;
     expect(back.tracks.map((t) => t.id)).toEqual(given.tracks.map((t) => t.id));
-    expect(diff(given, back).map((c) => (c.do === "set" ? `${c.id} ${c.field}` : c.do))).toEqual(["top name", "bottom name", "gtr name"]);
+    expect(diff(given, back).map((c) => (c.do === "set" ? `${c.id} ${c.field}` : c.do))).toEqual([
+      "top name",
+      "bottom name",
+      "gtr name",
+    ]);
   });
 
   it("pairs by best total likeness, by brute force: no track is taken by the first that resembles it", () => {
     // Names cut from one stem, so that each resembles several; none is the same on both sides.
-    const stem = fc.tuple(fc.constantFrom("gull", "gulls", "tern"), fc.constantFrom("near", "nearby", "far", "fargo", "low"), fc.integer({ min: 1, max: 3 })).map(([a, b, n]) => `${a} ${b} ${n}`);
-    const side = (mark: string) => fc.uniqueArray(stem, { minLength: 1, maxLength: 4 }).map((names): Session => ({ ...smallSession(), tracks: names.map((n, i) => blankTrack(`${mark}${i}`, `${n}${mark}`)) }));
+    const stem = fc
+      .tuple(
+        fc.constantFrom("gull", "gulls", "tern"),
+        fc.constantFrom("near", "nearby", "far", "fargo", "low"),
+        fc.integer({ min: 1, max: 3 }),
+      )
+      .map(([a, b, n]) => `${a} ${b} ${n}`);
+    const side = (mark: string) =>
+      fc
+        .uniqueArray(stem, { minLength: 1, maxLength: 4 })
+        .map((names): Session => ({
+          ...smallSession(),
+          tracks: names.map((n, i) => blankTrack(`${mark}${i}`, `${n}${mark}`)),
+        }));
     let greedyWorse = 0;
-    fc.assert(fc.property(side("g"), side("c"), (out, back) => {
-      const like = traits(style, out).map((x) => traits(style, back).map((y) => likeness(x, y)));
-      const gain = (r: number, c: number): number => { const l = like[r]?.[c] ?? 0; return l < LIKE_ENOUGH ? 0 : l - LIKE_ENOUGH; };
-      const columns = back.tracks.map((_, i) => i);
-      const best = (r: number, free: readonly number[]): number => (r === out.tracks.length ? 0 : Math.max(best(r + 1, free), ...free.map((c) => gain(r, c) + best(r + 1, free.filter((x) => x !== c)))));
-      const got = matchSession(style, out, back).pairs.reduce((n, p) => n + p.likeness - LIKE_ENOUGH, 0);
-      expect(got).toBeCloseTo(best(0, columns), 9);
-      const free = new Set(columns);
-      let greedy = 0;
-      out.tracks.forEach((_, r) => { const c = [...free].reduce<number | null>((m, x) => (m === null || gain(r, x) > gain(r, m) ? x : m), null); if (c !== null && gain(r, c) > 0) { greedy += gain(r, c); free.delete(c); } });
-      if (greedy < got - 1e-9) greedyWorse++;
-    }), { numRuns: 200 });
+    fc.assert(
+      fc.property(side("g"), side("c"), (out, back) => {
+        const like = traits(style, out).map((x) => traits(style, back).map((y) => likeness(x, y)));
+        const gain = (r: number, c: number): number => {
+          const l = like[r]?.[c] ?? 0;
+          return l < LIKE_ENOUGH ? 0 : l - LIKE_ENOUGH;
+        };
+        const columns = back.tracks.map((_, i) => i);
+        const best = (r: number, free: readonly number[]): number =>
+          r === out.tracks.length
+            ? 0
+            : Math.max(
+                best(r + 1, free),
+                ...free.map(
+                  (c) =>
+                    gain(r, c) +
+                    best(
+                      r + 1,
+                      free.filter((x) => x !== c),
+                    ),
+                ),
+              );
+        const got = matchSession(style, out, back).pairs.reduce((n, p) => n + p.likeness - LIKE_ENOUGH, 0);
+        expect(got).toBeCloseTo(best(0, columns), 9);
+        const free = new Set(columns);
+        let greedy = 0;
+        out.tracks.forEach((_, r) => {
+          const c = [...free].reduce<number | null>(
+            (m, x) => (m === null || gain(r, x) > gain(r, m) ? x : m),
+            null,
+          );
+          if (c !== null && gain(r, c) > 0) {
+            greedy += gain(r, c);
+            free.delete(c);
+          }
+        });
+        if (greedy < got - 1e-9) greedyWorse++;
+      }),
+      { numRuns: 200 },
+    );
     expect(greedyWorse).toBeGreaterThan(0);
   });
 
   it("takes a new track for new and a lost one for lost", () => {
-    const came = anonymous({ ...given, tracks: [...given.tracks.filter((t) => t.id !== "gtr"), blankTrack("new", "Tambourine", { feeds: "main" })] });
+    const came = anonymous({
+      ...given,
+      tracks: [
+        ...given.tracks.filter((t) => t.id !== "gtr"),
+        blankTrack("new", "Tambourine", { feeds: "main" }),
+      ],
+    });
     const back = matchSession(style, given, came, UNTOLD).session;
     expect(back.tracks.some((t) => t.id === "gtr")).toBe(false);
     expect(back.tracks.find((t) => t.name === "Tambourine")?.id).toBe("z-new");
@@ -107,7 +188,10 @@ describe("recognising a session that came back", () => {
 
   it("keeps a stranger's id from shadowing one of ours", () => {
     const came = anonymous({ ...given, tracks: given.tracks.map((t) => t) });
-    const clash = { ...came, tracks: [...came.tracks, blankTrack("kick", "Whale song", { feeds: "z-main" })] };
+    const clash = {
+      ...came,
+      tracks: [...came.tracks, blankTrack("kick", "Whale song", { feeds: "z-main" })],
+    };
     const back = matchSession(style, given, clash, UNTOLD).session;
     expect(back.tracks.find((t) => t.name === "Whale song")?.id).toBe("kick-2");
     expect(new Set(back.tracks.map((t) => t.id)).size).toBe(back.tracks.length);

@@ -7,10 +7,17 @@ import { foldedName, likeness, pairsOf } from "./likeness.ts";
 import type { Trait } from "./likeness.ts";
 
 /** A track of the session that went out and the one it came back as. */
-export interface Pair { readonly given: TrackId; readonly came: TrackId; readonly likeness: number }
+export interface Pair {
+  readonly given: TrackId;
+  readonly came: TrackId;
+  readonly likeness: number;
+}
 
 /** A session that came back, under the ids it went out with. */
-export interface Matched { readonly session: Session; readonly pairs: readonly Pair[] }
+export interface Matched {
+  readonly session: Session;
+  readonly pairs: readonly Pair[];
+}
 
 /** Below this likeness two tracks are two tracks. */
 export const LIKE_ENOUGH = 0.5;
@@ -21,22 +28,34 @@ export const LIKE_ENOUGH = 0.5;
  * Tracks whose name and kind are the same and the only such on both sides are paired first.
  * @param untold fields the file had no place for: a recognised track keeps what it went out with
  */
-export function matchSession(style: Style, given: Session, came: Session, untold: readonly (keyof TrackFields)[] = []): Matched {
+export function matchSession(
+  style: Style,
+  given: Session,
+  came: Session,
+  untold: readonly (keyof TrackFields)[] = [],
+): Matched {
   const pairs = certain(given, came);
   const takenGiven = new Set(pairs.map((p) => p.given));
   const takenCame = new Set(pairs.map((p) => p.came));
   const a = traits(style, given).filter((t) => !takenGiven.has(t.track.id));
   const b = traits(style, came).filter((t) => !takenCame.has(t.track.id));
-  const [rows, columns, turned] = a.length <= b.length ? [a, b, false] as const : [b, a, true] as const;
+  const [rows, columns, turned] = a.length <= b.length ? ([a, b, false] as const) : ([b, a, true] as const);
   const like = rows.map((r) => columns.map((c) => likeness(r, c)));
   // Beside the real columns each row has one "nobody" of its own, so a poor match never displaces a good one.
-  const costs = like.map((row, i) => [...row.map((l) => (l < LIKE_ENOUGH ? 2 : 1 - l)), ...rows.map((_, j) => (i === j ? 1 - LIKE_ENOUGH : 2))]);
+  const costs = like.map((row, i) => [
+    ...row.map((l) => (l < LIKE_ENOUGH ? 2 : 1 - l)),
+    ...rows.map((_, j) => (i === j ? 1 - LIKE_ENOUGH : 2)),
+  ]);
   assign(costs).forEach((column, i) => {
     const row = rows[i];
     const other = columns[column];
     const l = like[i]?.[column] ?? 0;
     if (!row || !other || l < LIKE_ENOUGH) return;
-    pairs.push(turned ? { given: other.track.id, came: row.track.id, likeness: l } : { given: row.track.id, came: other.track.id, likeness: l });
+    pairs.push(
+      turned
+        ? { given: other.track.id, came: row.track.id, likeness: l }
+        : { given: row.track.id, came: other.track.id, likeness: l },
+    );
   });
   return { session: underTheirIds(given, came, pairs, untold), pairs };
 }
@@ -58,13 +77,24 @@ function certain(given: Session, came: Session): Pair[] {
 /** A session's tracks with what there is to recognise each by. */
 export function traits(style: Style, session: Session): Trait[] {
   const tracks = byId(session);
-  const nameOf = (id: TrackId | null): string => (id === null ? "" : foldedName(tracks.get(id)?.name ?? ""));
+  const nameOf = (id: TrackId | null): string =>
+    id === null ? "" : foldedName(tracks.get(id)?.name ?? "");
   return session.tracks.map((track) => ({
-    track, name: foldedName(track.name), pairs: pairsOf(foldedName(track.name)), reading: readName(style.reader, track.name), folder: nameOf(track.parent), feeds: nameOf(track.feeds),
+    track,
+    name: foldedName(track.name),
+    pairs: pairsOf(foldedName(track.name)),
+    reading: readName(style.reader, track.name),
+    folder: nameOf(track.parent),
+    feeds: nameOf(track.feeds),
   }));
 }
 
-function underTheirIds(given: Session, came: Session, pairs: readonly Pair[], untold: readonly (keyof TrackFields)[]): Session {
+function underTheirIds(
+  given: Session,
+  came: Session,
+  pairs: readonly Pair[],
+  untold: readonly (keyof TrackFields)[],
+): Session {
   const givenById = byId(given);
   const renamed = new Map(pairs.map((p) => [p.came, p.given]));
   const taken = new Set(given.tracks.map((t) => t.id));
@@ -81,7 +111,9 @@ function underTheirIds(given: Session, came: Session, pairs: readonly Pair[], un
     const before = givenById.get(id);
     const kept: Partial<TrackFields> = before ? Object.fromEntries(untold.map((f) => [f, before[f]])) : {};
     return {
-      ...t, ...kept, id,
+      ...t,
+      ...kept,
+      id,
       parent: t.parent === null ? null : now(t.parent),
       feeds: t.feeds === null ? null : now(t.feeds),
       sends: t.sends.map((s) => ({ ...s, to: now(s.to) })),

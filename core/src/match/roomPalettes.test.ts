@@ -18,7 +18,9 @@ describe("palettes of rooms", () => {
 
   it("suffer where a colour moves further from what the room can show", () => {
     const after = withColour(house, "ink", { hex: "#00ff88" });
-    const [told] = palettesThatSuffer(house, after, [{ name: "Van", palette: familyColours(house).map((c) => c.hex) }]);
+    const [told] = palettesThatSuffer(house, after, [
+      { name: "Van", palette: familyColours(house).map((c) => c.hex) },
+    ]);
     expect(told?.says).toMatch(/shown ΔE \d+\.\d off there, up to 0\.0 now|would fall on one colour/);
   });
 });

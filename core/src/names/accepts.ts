@@ -1,7 +1,11 @@
 import type { Grammar, Spot } from "./grammar.ts";
 
 /** All places a beginning of a name can have led to, with what each further character makes of them. */
-interface Stand { readonly spots: readonly Spot[]; readonly end: boolean; readonly next: Map<string, Stand | null> }
+interface Stand {
+  readonly spots: readonly Spot[];
+  readonly end: boolean;
+  readonly next: Map<string, Stand | null>;
+}
 
 /** So many are remembered before it begins anew: names of one pattern need a few thousand. */
 const REMEMBERED = 40_000;

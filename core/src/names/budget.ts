@@ -23,25 +23,52 @@ export function lengthsOf(pattern: NamePattern, words: Reader, things: readonly 
     if (["project", "title", "room"].includes(p.piece) && p.length === null) open = true;
   }
   let example: string | null = null;
-  for (const thing of things) { const name = compose(pattern, words, thing); if (name !== null && name.length > (example?.length ?? 0)) example = name; }
+  for (const thing of things) {
+    const name = compose(pattern, words, thing);
+    if (name !== null && name.length > (example?.length ?? 0)) example = name;
+  }
   return { most, open, example };
 }
 
 function longest(p: Piece, pattern: NamePattern, words: Reader): number {
-  const most = (texts: Iterable<string>): number => { let n = 0; for (const t of texts) n = Math.max(n, t.length); return n; };
+  const most = (texts: Iterable<string>): number => {
+    let n = 0;
+    for (const t of texts) n = Math.max(n, t.length);
+    return n;
+  };
   switch (p.piece) {
-    case "role": case "owner": return most([...words.roles.values()].map((r) => formOf(p, r)));
-    case "positions": case "maker": case "articulation": case "flag": {
+    case "role":
+    case "owner":
+      return most([...words.roles.values()].map((r) => formOf(p, r)));
+    case "positions":
+    case "maker":
+    case "articulation":
+    case "flag": {
       // A name rarely carries more than two; the longest of two groups stand for all.
-      const groups = groupsOf(p.piece, pattern).map((g) => most([...words.positions.values()].filter((x) => x.group === g).map((x) => x.short))).filter((n) => n > 0).sort((a, b) => b - a).slice(0, 2);
-      const length = groups.reduce((sum, n) => sum + n, 0) + Math.max(0, groups.length - 1) * p.join.length + p.written.length;
+      const groups = groupsOf(p.piece, pattern)
+        .map((g) => most([...words.positions.values()].filter((x) => x.group === g).map((x) => x.short)))
+        .filter((n) => n > 0)
+        .sort((a, b) => b - a)
+        .slice(0, 2);
+      const length =
+        groups.reduce((sum, n) => sum + n, 0) +
+        Math.max(0, groups.length - 1) * p.join.length +
+        p.written.length;
       return groups.length === 0 ? 0 : Math.min(length, p.length ?? length);
     }
-    case "number": case "version": case "take": return Math.max(2, p.pad) + p.written.length;
-    case "project": case "title": case "room": return Math.min(p.length ?? LONGEST_TITLE, LONGEST_TITLE);
-    case "date": return (p.date === "basic" ? 8 : 10) + p.written.length;
-    case "sampleRate": return 5 + p.written.length;
-    case "text": return inLetters(p, p.written).length;
+    case "number":
+    case "version":
+    case "take":
+      return Math.max(2, p.pad) + p.written.length;
+    case "project":
+    case "title":
+    case "room":
+      return Math.min(p.length ?? LONGEST_TITLE, LONGEST_TITLE);
+    case "date":
+      return (p.date === "basic" ? 8 : 10) + p.written.length;
+    case "sampleRate":
+      return 5 + p.written.length;
+    case "text":
+      return inLetters(p, p.written).length;
   }
 }
-

@@ -10,7 +10,10 @@ export function compose(pattern: NamePattern, words: Reader, what: Naming): stri
   let name = "";
   for (const p of pattern.pieces) {
     const said = saidBy(p, pattern, words, what);
-    if (said === null || said === "") { if (!p.optional) return null; continue; }
+    if (said === null || said === "") {
+      if (!p.optional) return null;
+      continue;
+    }
     name += name === "" ? said : p.before + said;
   }
   return name === "" ? null : name;
@@ -19,19 +22,40 @@ export function compose(pattern: NamePattern, words: Reader, what: Naming): stri
 /** What one piece says of a thing, as it stands in the name; null where there is nothing to say. */
 function saidBy(p: Piece, pattern: NamePattern, words: Reader, what: Naming): string | null {
   switch (p.piece) {
-    case "role": return role(p, words, what.role);
-    case "owner": return role(p, words, what.of);
-    case "positions": case "maker": case "articulation": case "flag": {
-      const shorts = (what.positions ?? []).flatMap((id) => { const at = words.positions.get(id); return at && groupsOf(p.piece, pattern).includes(at.group) ? [at.short] : []; });
+    case "role":
+      return role(p, words, what.role);
+    case "owner":
+      return role(p, words, what.of);
+    case "positions":
+    case "maker":
+    case "articulation":
+    case "flag": {
+      const shorts = (what.positions ?? []).flatMap((id) => {
+        const at = words.positions.get(id);
+        return at && groupsOf(p.piece, pattern).includes(at.group) ? [at.short] : [];
+      });
       return shorts.length === 0 ? null : p.written + inLetters(p, shorts.join(p.join));
     }
-    case "number": return digits(p, what.number);
-    case "version": return digits(p, what.version);
-    case "take": return digits(p, what.take);
-    case "project": case "title": case "room": { const text = plainWords(what[p.piece] ?? "").join(p.join); return text === "" ? null : p.written + inLetters(p, text); }
-    case "date": return what.date === undefined ? null : p.written + (p.date === "basic" ? what.date.replaceAll("-", "") : what.date);
-    case "sampleRate": return what.sampleRate === undefined ? null : p.written + rateInWords(what.sampleRate);
-    case "text": return inLetters(p, p.written);
+    case "number":
+      return digits(p, what.number);
+    case "version":
+      return digits(p, what.version);
+    case "take":
+      return digits(p, what.take);
+    case "project":
+    case "title":
+    case "room": {
+      const text = plainWords(what[p.piece] ?? "").join(p.join);
+      return text === "" ? null : p.written + inLetters(p, text);
+    }
+    case "date":
+      return what.date === undefined
+        ? null
+        : p.written + (p.date === "basic" ? what.date.replaceAll("-", "") : what.date);
+    case "sampleRate":
+      return what.sampleRate === undefined ? null : p.written + rateInWords(what.sampleRate);
+    case "text":
+      return inLetters(p, p.written);
   }
 }
 
@@ -42,10 +66,13 @@ function role(p: Piece, words: Reader, id: string | null | undefined): string | 
 
 /** A role as a piece writes it. */
 export function formOf(p: Piece, role: Role): string {
-  return p.written + inLetters(p, p.form === "name" ? plainWords(role.name).join(p.join) : role.short[p.form]);
+  return (
+    p.written + inLetters(p, p.form === "name" ? plainWords(role.name).join(p.join) : role.short[p.form])
+  );
 }
 
-const digits = (p: Piece, value: number | null | undefined): string | null => (value === null || value === undefined ? null : p.written + String(value).padStart(p.pad, "0"));
+const digits = (p: Piece, value: number | null | undefined): string | null =>
+  value === null || value === undefined ? null : p.written + String(value).padStart(p.pad, "0");
 
 /** Cut and lettered as the piece asks; a cut never leaves a gap at the end. */
 export function inLetters(p: Pick<Piece, "letters" | "length">, text: string): string {
@@ -55,7 +82,11 @@ export function inLetters(p: Pick<Piece, "letters" | "length">, text: string): s
 
 /** The words of a text in letters and digits every disk can store: "Café, la nuit" is Cafe, la, nuit. */
 export function plainWords(text: string): string[] {
-  return text.normalize("NFKD").replace(/\p{M}/gu, "").split(/[^A-Za-z0-9]+/).filter(Boolean);
+  return text
+    .normalize("NFKD")
+    .replace(/\p{M}/gu, "")
+    .split(/[^A-Za-z0-9]+/)
+    .filter(Boolean);
 }
 
 /** "48k", "44k1": a sample rate as it stands in names, without a dot. */
@@ -70,33 +101,78 @@ const OWN: readonly PieceKind[] = ["maker", "articulation", "flag"];
 export function groupsOf(kind: PieceKind, pattern: NamePattern): PositionGroup[] {
   if (kind !== "positions") return [kind as PositionGroup];
   const own = pattern.pieces.flatMap((p) => (OWN.includes(p.piece) ? [p.piece as PositionGroup] : []));
-  return (["maker", "part", "articulation", "height", "depth", "distance", "side", "source", "flag"] as const).filter((g) => !own.includes(g));
+  return (
+    ["maker", "part", "articulation", "height", "depth", "distance", "side", "source", "flag"] as const
+  ).filter((g) => !own.includes(g));
 }
 
 /** Each piece as a person says it. */
 export const PIECE_NAMES: Readonly<Record<PieceKind, string>> = {
-  role: "short form", owner: "whose it is", positions: "position", maker: "library code", articulation: "articulation", flag: "flag", number: "number",
-  project: "project code", title: "title", room: "room", date: "date", version: "version", take: "take", sampleRate: "sample rate", text: "fixed text",
+  role: "short form",
+  owner: "whose it is",
+  positions: "position",
+  maker: "library code",
+  articulation: "articulation",
+  flag: "flag",
+  number: "number",
+  project: "project code",
+  title: "title",
+  room: "room",
+  date: "date",
+  version: "version",
+  take: "take",
+  sampleRate: "sample rate",
+  text: "fixed text",
 };
 
 /** A pattern in words, for a person: "short form, position, joined by underscores"; of the pieces only those a thing has, where one is given. */
 export function patternInWords(pattern: NamePattern, what?: Naming): string {
   const joins = new Set(pattern.pieces.slice(1).map((p) => p.before));
   const [join = ""] = joins;
-  const how = joins.size > 1 ? "" : join === "_" ? ", joined by underscores" : join === " " ? ", parted by spaces" : join === "" ? ", without a gap" : `, joined by “${join}”`;
+  const how =
+    joins.size > 1
+      ? ""
+      : join === "_"
+        ? ", joined by underscores"
+        : join === " "
+          ? ", parted by spaces"
+          : join === ""
+            ? ", without a gap"
+            : `, joined by “${join}”`;
   const lettered = new Set(pattern.pieces.map((p) => p.letters));
-  const letters = lettered.size > 1 ? "" : lettered.has("upper") ? ", in capitals" : lettered.has("lower") ? ", in small letters" : "";
+  const letters =
+    lettered.size > 1
+      ? ""
+      : lettered.has("upper")
+        ? ", in capitals"
+        : lettered.has("lower")
+          ? ", in small letters"
+          : "";
   const has = (p: Piece): boolean => {
     if (what === undefined) return true;
     switch (p.piece) {
-      case "role": case "text": return true;
-      case "owner": return what.of !== null && what.of !== undefined;
-      case "positions": return (what.positions ?? []).length > 0;
-      case "maker": case "articulation": case "flag": return false;
-      default: return what[p.piece] !== null && what[p.piece] !== undefined;
+      case "role":
+      case "text":
+        return true;
+      case "owner":
+        return what.of !== null && what.of !== undefined;
+      case "positions":
+        return (what.positions ?? []).length > 0;
+      case "maker":
+      case "articulation":
+      case "flag":
+        return false;
+      default:
+        return what[p.piece] !== null && what[p.piece] !== undefined;
     }
   };
   const pieces = pattern.pieces.filter(has);
-  const said = pieces.map((p) => (p.piece === "text" ? `“${p.written}”` : p.piece === "role" && p.form === "name" ? "whole name" : PIECE_NAMES[p.piece]));
+  const said = pieces.map((p) =>
+    p.piece === "text"
+      ? `“${p.written}”`
+      : p.piece === "role" && p.form === "name"
+        ? "whole name"
+        : PIECE_NAMES[p.piece],
+  );
   return said.join(", ") + (pieces.length > 1 ? how : "") + letters;
 }

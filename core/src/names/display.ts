@@ -10,7 +10,11 @@ export type DisplayLength = 6 | 8;
  * then inner vowels go; where two would still look the same, the last characters count up.
  * @returns one name a track, in their order
  */
-export function displayNames(words: Reader, tracks: readonly { readonly name: string; readonly what: Identity }[], length: DisplayLength): string[] {
+export function displayNames(
+  words: Reader,
+  tracks: readonly { readonly name: string; readonly what: Identity }[],
+  length: DisplayLength,
+): string[] {
   const taken = new Set<string>();
   return tracks.map(({ name, what }) => {
     for (const candidate of candidates(words, name, what, length)) {
@@ -33,7 +37,10 @@ export function displayNames(words: Reader, tracks: readonly { readonly name: st
 /** What a track could be called in so many characters, best first. */
 function* candidates(words: Reader, name: string, what: Identity, length: number): Generator<string> {
   const role = what.role === null ? undefined : words.roles.get(what.role);
-  if (!role) { yield squeezed(name.replace(/[^\p{L}\p{N}]+/gu, ""), length) || "Trk"; return; }
+  if (!role) {
+    yield squeezed(name.replace(/[^\p{L}\p{N}]+/gu, ""), length) || "Trk";
+    return;
+  }
   const owner = what.of === null ? undefined : words.roles.get(what.of);
   const number = what.number === null ? "" : String(what.number);
   const positions = what.positions.flatMap((id) => words.positions.get(id)?.short ?? []);
@@ -42,7 +49,9 @@ function* candidates(words: Reader, name: string, what: Identity, length: number
   for (const form of [role.short.full, role.short.eight, role.short.four]) {
     for (const letters of [12, 3, 2, 1]) {
       const where = positions.map((p) => bare(p).slice(0, letters)).join("");
-      for (const whose of owner ? [bare(owner.short.full), bare(owner.short.four), bare(owner.short.four).slice(0, 2)] : [""]) {
+      for (const whose of owner
+        ? [bare(owner.short.full), bare(owner.short.four), bare(owner.short.four).slice(0, 2)]
+        : [""]) {
         const whole = whose + bare(form) + where + number;
         if (whole.length <= length) yield whole;
       }
@@ -50,12 +59,18 @@ function* candidates(words: Reader, name: string, what: Identity, length: number
   }
   const where = positions.map((p) => bare(p).slice(0, 1)).join("");
   const rest = (where + number).slice(-Math.max(0, length - 2));
-  yield squeezed((owner ? bare(owner.short.four).slice(0, 1) : "") + bare(role.short.four), length - rest.length) + rest;
+  yield (
+    squeezed(
+      (owner ? bare(owner.short.four).slice(0, 1) : "") + bare(role.short.four),
+      length - rest.length,
+    ) + rest
+  );
 }
 
 /** Without inner vowels from the end on until it fits, then cut. */
 function squeezed(text: string, length: number): string {
   const letters = [...text];
-  for (let i = letters.length - 2; i > 0 && letters.length > length; i--) if (/[aeiouäöü]/i.test(letters[i] ?? "")) letters.splice(i, 1);
+  for (let i = letters.length - 2; i > 0 && letters.length > length; i--)
+    if (/[aeiouäöü]/i.test(letters[i] ?? "")) letters.splice(i, 1);
   return letters.slice(0, Math.max(0, length)).join("");
 }

@@ -49,9 +49,14 @@ export function meaningOf(grammar: Grammar, path: readonly Spot[], chars: readon
     const kind = grammar.pattern.pieces[s.piece]?.piece;
     if (kind === undefined) return;
     let last = pieces.at(-1);
-    if (!last || last.at !== s.piece) pieces.push((last = { piece: kind, at: s.piece, text: "", means: [] }));
+    if (!last || last.at !== s.piece)
+      pieces.push((last = { piece: kind, at: s.piece, text: "", means: [] }));
     last.text += chars[i] ?? "";
     if (s.means !== null && last.means.at(-1) !== s.means) last.means.push(s.means);
   });
-  return pieces.map(({ piece, text, means }) => ({ piece, text, means: means.flatMap((m) => m.split(" ")) }));
+  return pieces.map(({ piece, text, means }) => ({
+    piece,
+    text,
+    means: means.flatMap((m) => m.split(" ")),
+  }));
 }

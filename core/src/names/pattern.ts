@@ -23,10 +23,29 @@ export interface Naming extends Partial<Identity> {
 }
 
 /** What a piece of a name can be. */
-export const PIECES = ["role", "owner", "positions", "maker", "articulation", "flag", "number", "project", "title", "room", "date", "version", "take", "sampleRate", "text"] as const;
+export const PIECES = [
+  "role",
+  "owner",
+  "positions",
+  "maker",
+  "articulation",
+  "flag",
+  "number",
+  "project",
+  "title",
+  "room",
+  "date",
+  "version",
+  "take",
+  "sampleRate",
+  "text",
+] as const;
 export type PieceKind = (typeof PIECES)[number];
 
-const parting = z.string().max(3).regex(/^[ ._-]*$/, "pieces are parted by spaces, dots, dashes or underscores");
+const parting = z
+  .string()
+  .max(3)
+  .regex(/^[ ._-]*$/, "pieces are parted by spaces, dots, dashes or underscores");
 
 export const piece = z.object({
   piece: z.enum(PIECES),
@@ -44,7 +63,9 @@ export const piece = z.object({
   /** Whether the name does without it where there is nothing to say. */
   optional: z.boolean().default(true),
   /** A text piece: the text itself. Others: right before the value ("v" in v2, "T" in T01). */
-  written: oneLine(20).regex(/^[A-Za-z0-9]*$/, "letters and digits only").default(""),
+  written: oneLine(20)
+    .regex(/^[A-Za-z0-9]*$/, "letters and digits only")
+    .default(""),
   /** Dates: 20260911 or 2026-09-11 (ISO 8601). */
   date: z.enum(["basic", "extended"]).default("extended"),
 });
@@ -52,14 +73,33 @@ export type Piece = z.infer<typeof piece>;
 
 /** The ordered pieces a name is made of. */
 export const namePattern = z.object({
-  pieces: z.array(piece).min(1).max(14).refine((list) => { const kinds = list.map((p) => p.piece).filter((k) => k !== "text"); return new Set(kinds).size === kinds.length; }, "each piece stands once, fixed text aside"),
+  pieces: z
+    .array(piece)
+    .min(1)
+    .max(14)
+    .refine((list) => {
+      const kinds = list.map((p) => p.piece).filter((k) => k !== "text");
+      return new Set(kinds).size === kinds.length;
+    }, "each piece stands once, fixed text aside"),
   /** How long a name may get; null: as long as any disk can store. */
   budget: z.int().min(4).max(200).nullable().default(null),
 });
 export type NamePattern = z.infer<typeof namePattern>;
 
 /** Each thing that has a name of its own pattern. */
-export const PATTERN_USES = ["track", "folder", "bus", "return", "input", "cue", "marker", "session", "session-folder", "recorded-file", "stem"] as const;
+export const PATTERN_USES = [
+  "track",
+  "folder",
+  "bus",
+  "return",
+  "input",
+  "cue",
+  "marker",
+  "session",
+  "session-folder",
+  "recorded-file",
+  "stem",
+] as const;
 export type PatternUse = (typeof PATTERN_USES)[number];
 export const namePatterns = z.record(z.enum(PATTERN_USES), namePattern);
 export type NamePatterns = z.infer<typeof namePatterns>;
@@ -69,5 +109,17 @@ export const NEEDS_ROLE: readonly PatternUse[] = ["track", "folder", "bus", "ret
 
 /** A piece with everything else as usual. */
 export function pieceOf(kind: PieceKind, rest: Partial<Omit<Piece, "piece">> = {}): Piece {
-  return { piece: kind, before: "_", join: "_", letters: "as-written", form: "full", pad: 1, length: null, optional: kind !== "role", written: "", date: "extended", ...rest };
+  return {
+    piece: kind,
+    before: "_",
+    join: "_",
+    letters: "as-written",
+    form: "full",
+    pad: 1,
+    length: null,
+    optional: kind !== "role",
+    written: "",
+    date: "extended",
+    ...rest,
+  };
 }

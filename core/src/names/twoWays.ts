@@ -5,9 +5,19 @@ import { meaningOf } from "./parse.ts";
 import type { Parsed } from "./parse.ts";
 
 /** A name that means two things under one pattern. */
-export interface TwoWays { readonly name: string; readonly first: Parsed; readonly second: Parsed }
+export interface TwoWays {
+  readonly name: string;
+  readonly first: Parsed;
+  readonly second: Parsed;
+}
 
-interface Pair { readonly a: Spot; readonly b: Spot; readonly apart: boolean; readonly char: string; readonly from: Pair | null }
+interface Pair {
+  readonly a: Spot;
+  readonly b: Spot;
+  readonly apart: boolean;
+  readonly char: string;
+  readonly from: Pair | null;
+}
 
 /**
  * A shortest name that a pattern could mean in two ways, or null where every name means one thing.
@@ -26,7 +36,10 @@ export function readTwoWays(grammar: Grammar): TwoWays | null {
       const key = (low.id * many + high.id) * 2 + (apart ? 1 : 0);
       if (seen.has(key) && !(apart && a.end && b.end)) return null;
       const pair = { a, b, apart, char, from };
-      if (apart && a.end && b.end) { const told = tell(grammar, pair); if (told) return told; }
+      if (apart && a.end && b.end) {
+        const told = tell(grammar, pair);
+        if (told) return told;
+      }
       if (seen.has(key)) return null;
       seen.add(key);
       next.push(pair);
@@ -39,7 +52,8 @@ export function readTwoWays(grammar: Grammar): TwoWays | null {
         const twos = other.get(char) ?? [];
         for (let i = 0; i < ones.length; i++) {
           for (let j = ahead === other ? i : 0; j < twos.length; j++) {
-            const one = ones[i], two = twos[j];
+            const one = ones[i],
+              two = twos[j];
             if (!one || !two) continue;
             const told = put(one, two, pair.apart || (ahead === other && i !== j), char, pair);
             if (told) return told;
@@ -54,17 +68,29 @@ export function readTwoWays(grammar: Grammar): TwoWays | null {
 
 /** The name and both meanings along a pair of ways; null where they come to the same. */
 function tell(grammar: Grammar, end: Pair): TwoWays | null {
-  const chars: string[] = [], first: Spot[] = [], second: Spot[] = [];
-  for (let p: Pair = end; p.from !== null; p = p.from) { chars.unshift(p.char); first.unshift(p.a); second.unshift(p.b); }
+  const chars: string[] = [],
+    first: Spot[] = [],
+    second: Spot[] = [];
+  for (let p: Pair = end; p.from !== null; p = p.from) {
+    chars.unshift(p.char);
+    first.unshift(p.a);
+    second.unshift(p.b);
+  }
   const meanings = [meaningOf(grammar, first, chars), meaningOf(grammar, second, chars)] as const;
-  return JSON.stringify(meanings[0]) === JSON.stringify(meanings[1]) ? null : { name: chars.join(""), first: meanings[0], second: meanings[1] };
+  return JSON.stringify(meanings[0]) === JSON.stringify(meanings[1])
+    ? null
+    : { name: chars.join(""), first: meanings[0], second: meanings[1] };
 }
 
 /** A meaning for a person: "short form Kick, number 2". */
 export function meaningInWords(words: Reader, meaning: Parsed): string {
-  return meaning.map((p) => {
-    const named = p.means.map((id) => words.roles.get(id)?.name ?? words.positions.get(id)?.name ?? id).join(" and ");
-    const kind = p.piece === "role" ? "role" : PIECE_NAMES[p.piece];
-    return `${kind} ${named === "" ? `“${p.text}”` : named}`;
-  }).join(", ");
+  return meaning
+    .map((p) => {
+      const named = p.means
+        .map((id) => words.roles.get(id)?.name ?? words.positions.get(id)?.name ?? id)
+        .join(" and ");
+      const kind = p.piece === "role" ? "role" : PIECE_NAMES[p.piece];
+      return `${kind} ${named === "" ? `“${p.text}”` : named}`;
+    })
+    .join(", ");
 }

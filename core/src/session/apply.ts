@@ -16,11 +16,16 @@ export function apply(session: Session, changes: readonly Change[]): Session {
   const tree = new Tree(session.tracks);
   let next = session;
   changes.forEach((change, index) => {
-    const refuse = (reason: string): never => { throw new ChangeRefused(index, reason); };
-    const found = (id: TrackId): Track => tree.tracks.get(id) ?? refuse(`There is no track with the id “${id}” any more.`);
+    const refuse = (reason: string): never => {
+      throw new ChangeRefused(index, reason);
+    };
+    const found = (id: TrackId): Track =>
+      tree.tracks.get(id) ?? refuse(`There is no track with the id “${id}” any more.`);
     const room = (p: Place, who: TrackId): void => {
-      if (p.parent !== null && found(p.parent).kind !== "folder") refuse(`“${found(p.parent).name}” is not a folder.`);
-      if (p.after !== null && (p.after === who || !tree.inside(p.parent).includes(p.after))) refuse("The neighbour it should stand after is not in that folder any more.");
+      if (p.parent !== null && found(p.parent).kind !== "folder")
+        refuse(`“${found(p.parent).name}” is not a folder.`);
+      if (p.after !== null && (p.after === who || !tree.inside(p.parent).includes(p.after)))
+        refuse("The neighbour it should stand after is not in that folder any more.");
     };
     switch (change.do) {
       case "add": {
@@ -49,13 +54,16 @@ export function apply(session: Session, changes: readonly Change[]): Session {
       }
       case "set": {
         const t = found(change.id);
-        if (!same(t[change.field], change.from)) refuse(`The ${change.field} of “${t.name}” has been changed since.`);
-        if (change.field === "kind" && change.to !== "folder" && tree.inside(t.id).length > 0) refuse(`“${t.name}” holds tracks, so it has to stay a folder.`);
+        if (!same(t[change.field], change.from))
+          refuse(`The ${change.field} of “${t.name}” has been changed since.`);
+        if (change.field === "kind" && change.to !== "folder" && tree.inside(t.id).length > 0)
+          refuse(`“${t.name}” holds tracks, so it has to stay a folder.`);
         tree.tracks.set(t.id, { ...t, [change.field]: change.to });
         break;
       }
       case "set-session":
-        if (!same(next[change.field], change.from)) refuse(`The ${change.field} of the session has been changed since.`);
+        if (!same(next[change.field], change.from))
+          refuse(`The ${change.field} of the session has been changed since.`);
         next = { ...next, [change.field]: change.to };
         break;
     }

@@ -19,9 +19,11 @@ export function changedBetween(a: Session, b: Session): Changed {
   if (a.tracks.length !== b.tracks.length) return { order: true, at: [], fields, session };
   const at: number[] = [];
   for (let i = 0; i < a.tracks.length; i++) {
-    const before = a.tracks[i], after = b.tracks[i];
+    const before = a.tracks[i],
+      after = b.tracks[i];
     if (before === after || !before || !after) continue;
-    if (before.id !== after.id || before.parent !== after.parent) return { order: true, at: [], fields, session };
+    if (before.id !== after.id || before.parent !== after.parent)
+      return { order: true, at: [], fields, session };
     at.push(i);
     for (const f of TRACK_FIELDS) if (!fields.has(f) && !same(before[f], after[f])) fields.add(f);
   }

@@ -19,7 +19,10 @@ export function circleThrough(session: Session, from: TrackId, to: TrackId): Tra
         for (let at: TrackId | undefined = id; at !== undefined; at = cameFrom.get(at)) back.unshift(at);
         return [from, ...back];
       }
-      if (next !== to && !cameFrom.has(next)) { cameFrom.set(next, id); waiting.push(next); }
+      if (next !== to && !cameFrom.has(next)) {
+        cameFrom.set(next, id);
+        waiting.push(next);
+      }
     }
   }
   return null;

@@ -11,7 +11,8 @@ import { Tree } from "./tree.ts";
  */
 export function diff(a: Session, b: Session): Change[] {
   const changes: Change[] = [];
-  for (const field of SESSION_FIELDS) if (!same(a[field], b[field])) changes.push(setSessionField(a, field, b[field]));
+  for (const field of SESSION_FIELDS)
+    if (!same(a[field], b[field])) changes.push(setSessionField(a, field, b[field]));
 
   const before = new Map(a.tracks.map((t) => [t.id, t]));
   const after = new Map(b.tracks.map((t) => [t.id, t]));
@@ -30,7 +31,12 @@ export function diff(a: Session, b: Session): Change[] {
   const walked = new Tree(b.tracks);
   const goThrough = (parent: TrackId | null): void => {
     const wanted = walked.inside(parent);
-    const stays = new Set(longestRun(wanted.filter((id) => before.get(id)?.parent === parent), tree.inside(parent)));
+    const stays = new Set(
+      longestRun(
+        wanted.filter((id) => before.get(id)?.parent === parent),
+        tree.inside(parent),
+      ),
+    );
     let neighbour: TrackId | null = null;
     for (const id of wanted) {
       const target = after.get(id);
@@ -65,7 +71,11 @@ export function diff(a: Session, b: Session): Change[] {
 }
 
 /** Tracks as they stand once the early field changes are in: all of b's fields, a's places; the kind of a folder stays for now. */
-function withFieldsOf(tracks: readonly Track[], after: ReadonlyMap<TrackId, Track>, before: ReadonlyMap<TrackId, Track>): Track[] {
+function withFieldsOf(
+  tracks: readonly Track[],
+  after: ReadonlyMap<TrackId, Track>,
+  before: ReadonlyMap<TrackId, Track>,
+): Track[] {
   return tracks.map((t) => {
     const to = after.get(t.id);
     if (!to) return t;

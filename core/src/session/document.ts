@@ -93,14 +93,29 @@ export const TRACK_FIELDS = Object.keys(trackFields.shape) as TrackField[];
 export const track = trackFields.extend({ id: trackId, parent: trackId.nullable() });
 export type Track = z.infer<typeof track>;
 
-export const meter = z.object({ beats: z.int().min(1).max(32), unit: z.union([z.literal(1), z.literal(2), z.literal(4), z.literal(8), z.literal(16), z.literal(32)]) });
+export const meter = z.object({
+  beats: z.int().min(1).max(32),
+  unit: z.union([z.literal(1), z.literal(2), z.literal(4), z.literal(8), z.literal(16), z.literal(32)]),
+});
 
 /** A finding somebody looked at and let stand, as long as what was off stays as it was. */
-export const kept = z.object({ rule: z.string().max(60), track: trackId.nullable(), was: longText(1000).nullable(), why: longText(500).trim().min(1) });
+export const kept = z.object({
+  rule: z.string().max(60),
+  track: trackId.nullable(),
+  was: longText(1000).nullable(),
+  why: longText(500).trim().min(1),
+});
 export type Kept = z.infer<typeof kept>;
 
 /** Sample rates a session can run at, in hertz. */
-export const sampleRate = z.union([z.literal(44100), z.literal(48000), z.literal(88200), z.literal(96000), z.literal(176400), z.literal(192000)]);
+export const sampleRate = z.union([
+  z.literal(44100),
+  z.literal(48000),
+  z.literal(88200),
+  z.literal(96000),
+  z.literal(176400),
+  z.literal(192000),
+]);
 
 /** How much of a source in the middle each side gets: −3.01 dB (constant power), −4.5 dB, −6.02 dB (linear). */
 export const PAN_LAWS = ["constant-power", "compromise", "linear"] as const;
@@ -108,13 +123,35 @@ export const panLaw = z.enum(PAN_LAWS);
 export type PanLaw = z.infer<typeof panLaw>;
 
 /** Frames a second of picture, as SMPTE 12M counts them. */
-export const FRAME_RATES = ["23.976", "24", "25", "29.97", "29.97 drop", "30", "50", "59.94", "60"] as const;
+export const FRAME_RATES = [
+  "23.976",
+  "24",
+  "25",
+  "29.97",
+  "29.97 drop",
+  "30",
+  "50",
+  "59.94",
+  "60",
+] as const;
 
 /** File types a session can record. */
 export const FILE_TYPES = ["wav", "broadcast-wav"] as const;
 
 /** Settings of a session a template may fix. */
-export const SETTINGS = ["sampleRate", "bitDepth", "fileType", "tempo", "meter", "mainFormat", "panLaw", "frameRate", "fixedEnd", "leadIn", "musicBar"] as const;
+export const SETTINGS = [
+  "sampleRate",
+  "bitDepth",
+  "fileType",
+  "tempo",
+  "meter",
+  "mainFormat",
+  "panLaw",
+  "frameRate",
+  "fixedEnd",
+  "leadIn",
+  "musicBar",
+] as const;
 
 /** Everything of a session that a `set-session` change can change. */
 export const sessionFields = z.object({
@@ -182,9 +219,12 @@ export function treeProblems(tracks: readonly Track[]): { index: number; message
     if (t.parent === null) open.length = 0;
     else {
       const depth = open.lastIndexOf(t.parent);
-      if (!seen.has(t.parent)) problems.push({ index, message: `“${t.name}” stands in a folder that does not come before it` });
-      else if (depth < 0) problems.push({ index, message: `“${t.name}” stands apart from the folder that holds it` });
-      else if (seen.get(t.parent)?.kind !== "folder") problems.push({ index, message: `“${t.name}” stands inside a track that is not a folder` });
+      if (!seen.has(t.parent))
+        problems.push({ index, message: `“${t.name}” stands in a folder that does not come before it` });
+      else if (depth < 0)
+        problems.push({ index, message: `“${t.name}” stands apart from the folder that holds it` });
+      else if (seen.get(t.parent)?.kind !== "folder")
+        problems.push({ index, message: `“${t.name}” stands inside a track that is not a folder` });
       open.length = depth + 1;
     }
     open.push(t.id);
@@ -196,17 +236,72 @@ export function treeProblems(tracks: readonly Track[]): { index: number; message
 /** An empty session with the house's usual settings (48 kHz, 24 bit, stereo, 120, 4/4). */
 export function emptySession(title: string): Session {
   return {
-    format: SESSION_FORMAT, version: SESSION_VERSION, title,
-    sampleRate: 48000, bitDepth: 24, fileType: "broadcast-wav", tempo: 120, meter: { beats: 4, unit: 4 }, mainFormat: "stereo", panLaw: "constant-power", frameRate: null, fixedEnd: null, fixed: [], leadIn: 2, musicBar: 3,
-    notes: "", kept: [], checklist: [], links: [], views: [], interfaceInputs: null, inputSets: [], rulesOff: [], tracks: [],
+    format: SESSION_FORMAT,
+    version: SESSION_VERSION,
+    title,
+    sampleRate: 48000,
+    bitDepth: 24,
+    fileType: "broadcast-wav",
+    tempo: 120,
+    meter: { beats: 4, unit: 4 },
+    mainFormat: "stereo",
+    panLaw: "constant-power",
+    frameRate: null,
+    fixedEnd: null,
+    fixed: [],
+    leadIn: 2,
+    musicBar: 3,
+    notes: "",
+    kept: [],
+    checklist: [],
+    links: [],
+    views: [],
+    interfaceInputs: null,
+    inputSets: [],
+    rulesOff: [],
+    tracks: [],
   };
 }
 
 /** A track with everything at rest: mono audio, 0 dB, centre, feeding nothing. */
-export function blankTrack(id: TrackId, name: string, rest: Partial<Omit<Track, "id" | "name">> = {}): Track {
+export function blankTrack(
+  id: TrackId,
+  name: string,
+  rest: Partial<Omit<Track, "id" | "name">> = {},
+): Track {
   return {
-    id, parent: null, kind: "audio", format: "mono", name, role: null, of: null, positions: [], number: null,
-    colour: null, icon: null, source: null, input: null, pickup: "", stand: "", phantom: false, feeds: null, sends: [], inserts: [],
-    level: 0, muted: false, pan: 0, width: 100, polarity: "normal", armed: false, listenOnly: false, monitor: "auto", channel: null, controllers: [], transpose: 0, job: false, notes: "", ...rest,
+    id,
+    parent: null,
+    kind: "audio",
+    format: "mono",
+    name,
+    role: null,
+    of: null,
+    positions: [],
+    number: null,
+    colour: null,
+    icon: null,
+    source: null,
+    input: null,
+    pickup: "",
+    stand: "",
+    phantom: false,
+    feeds: null,
+    sends: [],
+    inserts: [],
+    level: 0,
+    muted: false,
+    pan: 0,
+    width: 100,
+    polarity: "normal",
+    armed: false,
+    listenOnly: false,
+    monitor: "auto",
+    channel: null,
+    controllers: [],
+    transpose: 0,
+    job: false,
+    notes: "",
+    ...rest,
   };
 }

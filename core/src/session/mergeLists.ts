@@ -2,7 +2,18 @@ import { same } from "./change.ts";
 import type { SessionField, TrackField } from "./document.ts";
 
 /** Lists of which people change one item at a time: two edits of one list need not touch each other. */
-const LISTS: ReadonlySet<TrackField | SessionField> = new Set<TrackField | SessionField>(["sends", "inserts", "controllers", "links", "views", "inputSets", "kept", "checklist", "rulesOff", "fixed"]);
+const LISTS: ReadonlySet<TrackField | SessionField> = new Set<TrackField | SessionField>([
+  "sends",
+  "inserts",
+  "controllers",
+  "links",
+  "views",
+  "inputSets",
+  "kept",
+  "checklist",
+  "rulesOff",
+  "fixed",
+]);
 
 /** A value that both changed, each to something else. */
 const BOTH = Symbol("both changed it");
@@ -13,7 +24,12 @@ type Merged = { readonly to: unknown } | typeof BOTH;
  * item, value by value (a device or a version of a chain is one value). New items of mine that carry an id which theirs took as well get another.
  * @returns null where the field is no such list, or both changed the same thing
  */
-export function mergeLists(field: TrackField | SessionField, from: unknown, mine: unknown, theirs: unknown): { readonly to: unknown } | null {
+export function mergeLists(
+  field: TrackField | SessionField,
+  from: unknown,
+  mine: unknown,
+  theirs: unknown,
+): { readonly to: unknown } | null {
   if (!LISTS.has(field)) return null;
   const merged = merge(from, mine, theirs);
   return merged === BOTH ? null : merged;
@@ -22,13 +38,16 @@ export function mergeLists(field: TrackField | SessionField, from: unknown, mine
 function merge(from: unknown, mine: unknown, theirs: unknown): Merged {
   if (same(from, theirs) || same(mine, theirs)) return { to: mine };
   if (same(from, mine)) return { to: theirs };
-  if (Array.isArray(from) && Array.isArray(mine) && Array.isArray(theirs)) return mergeItems(from, mine, theirs);
+  if (Array.isArray(from) && Array.isArray(mine) && Array.isArray(theirs))
+    return mergeItems(from, mine, theirs);
   return BOTH;
 }
 
 /** One item that both have: value by value, and lists within it item by item. */
 function mergeItem(from: unknown, mine: unknown, theirs: unknown): Merged {
-  return isRecord(from) && isRecord(mine) && isRecord(theirs) ? mergeRecords(from, mine, theirs) : merge(from, mine, theirs);
+  return isRecord(from) && isRecord(mine) && isRecord(theirs)
+    ? mergeRecords(from, mine, theirs)
+    : merge(from, mine, theirs);
 }
 
 function mergeRecords(from: Fields, mine: Fields, theirs: Fields): Merged {
@@ -41,10 +60,22 @@ function mergeRecords(from: Fields, mine: Fields, theirs: Fields): Merged {
   return { to };
 }
 
-function mergeItems(from: readonly unknown[], mine: readonly unknown[], theirs: readonly unknown[]): Merged {
+function mergeItems(
+  from: readonly unknown[],
+  mine: readonly unknown[],
+  theirs: readonly unknown[],
+): Merged {
   const [their, taken] = [new Set(theirs.map(keyOf)), new Set([...from, ...mine, ...theirs].map(keyOf))];
   const added = new Set(mine.map(keyOf).filter((k) => !from.some((x) => keyOf(x) === k)));
-  const own = mine.map((x) => (added.has(keyOf(x)) && isRecord(x) && typeof x.id === "string" && their.has(keyOf(x)) && !theirs.some((t) => same(t, x)) ? { ...x, id: fresh(x.id, taken) } : x));
+  const own = mine.map((x) =>
+    added.has(keyOf(x)) &&
+    isRecord(x) &&
+    typeof x.id === "string" &&
+    their.has(keyOf(x)) &&
+    !theirs.some((t) => same(t, x))
+      ? { ...x, id: fresh(x.id, taken) }
+      : x,
+  );
   const [a, b, c] = [byKey(from), byKey(own), byKey(theirs)];
   if (!a || !b || !c) return BOTH;
   const items = new Map<string, unknown>();
@@ -61,7 +92,11 @@ function mergeItems(from: readonly unknown[], mine: readonly unknown[], theirs: 
     if (value === BOTH) return BOTH;
     items.set(key, value.to);
   }
-  const moved = (list: ReadonlyMap<string, unknown>): boolean => !same([...a.keys()].filter((k) => list.has(k)), [...list.keys()].filter((k) => a.has(k)));
+  const moved = (list: ReadonlyMap<string, unknown>): boolean =>
+    !same(
+      [...a.keys()].filter((k) => list.has(k)),
+      [...list.keys()].filter((k) => a.has(k)),
+    );
   if (moved(b) && moved(c)) return BOTH;
   // Whoever moved items gives the order; what only the other has stands behind what it stood behind there.
   const [lead, follower] = moved(b) ? [b, c] : [c, b];
@@ -69,20 +104,24 @@ function mergeItems(from: readonly unknown[], mine: readonly unknown[], theirs: 
   const others = [...follower.keys()];
   others.forEach((key, i) => {
     if (!items.has(key) || order.includes(key)) return;
-    const before = others.slice(0, i).reverse().find((k) => order.includes(k));
+    const before = others
+      .slice(0, i)
+      .reverse()
+      .find((k) => order.includes(k));
     order.splice(before === undefined ? 0 : order.indexOf(before) + 1, 0, key);
   });
   return { to: order.map((k) => items.get(k)) };
 }
 
 type Fields = Readonly<Record<string, unknown>>;
-const isRecord = (value: unknown): value is Fields => typeof value === "object" && value !== null && !Array.isArray(value);
+const isRecord = (value: unknown): value is Fields =>
+  typeof value === "object" && value !== null && !Array.isArray(value);
 
 /** What tells one item of a list from another. */
 function keyOf(item: unknown): string {
   if (!isRecord(item)) return String(item);
   const { id, rule, track, was, controller, name } = item;
-  return JSON.stringify(id ?? (rule === undefined ? track ?? controller ?? name : [rule, track, was]));
+  return JSON.stringify(id ?? (rule === undefined ? (track ?? controller ?? name) : [rule, track, was]));
 }
 
 /** Items by what tells them apart; null where two cannot be told apart. */

@@ -5,13 +5,34 @@ import { oneLine } from "./text.ts";
 
 /** Kinds of processors the trade has common words for; a session may hold others. */
 export const PROCESSORS = [
-  "EQ", "Compressor", "Gate", "De-esser", "Limiter", "Saturation", "Reverb", "Delay", "Modulation", "Pitch", "Restoration", "Meter", "Correction", "Instrument",
+  "EQ",
+  "Compressor",
+  "Gate",
+  "De-esser",
+  "Limiter",
+  "Saturation",
+  "Reverb",
+  "Delay",
+  "Modulation",
+  "Pitch",
+  "Restoration",
+  "Meter",
+  "Correction",
+  "Instrument",
 ] as const;
 
 /** What some kinds are called where there is little room. */
 export const SHORT_KINDS: Readonly<Record<string, string>> = {
-  Compressor: "Comp", Limiter: "Lim", Reverb: "Rev", Delay: "Dly", Saturation: "Sat", "De-esser": "DeS", Correction: "Corr",
-  Modulation: "Mod", Instrument: "Inst", Restoration: "Rest",
+  Compressor: "Comp",
+  Limiter: "Lim",
+  Reverb: "Rev",
+  Delay: "Dly",
+  Saturation: "Sat",
+  "De-esser": "DeS",
+  Correction: "Corr",
+  Modulation: "Mod",
+  Instrument: "Inst",
+  Restoration: "Rest",
 };
 
 /**
@@ -19,7 +40,12 @@ export const SHORT_KINDS: Readonly<Record<string, string>> = {
  * What is no kind the trade has a word for is taken as it stands.
  */
 export function kindsTyped(text: string): string[] {
-  const known = new Map<string, string>(PROCESSORS.flatMap((k) => [[k.toLowerCase(), k], [(SHORT_KINDS[k] ?? k).toLowerCase(), k]]));
+  const known = new Map<string, string>(
+    PROCESSORS.flatMap((k) => [
+      [k.toLowerCase(), k],
+      [(SHORT_KINDS[k] ?? k).toLowerCase(), k],
+    ]),
+  );
   return text.split(",").flatMap((part) => {
     const said = part.trim();
     const words = said.split(/\s+/).map((w) => known.get(w.toLowerCase()));
@@ -29,14 +55,22 @@ export function kindsTyped(text: string): string[] {
 }
 
 /** An exact device: whose, which, in which plug-in format, and the identifier that format knows it by. */
-export const device = z.object({ maker: oneLine(80), name: oneLine(200).min(1), format: oneLine(20), identifier: oneLine(200) });
+export const device = z.object({
+  maker: oneLine(80),
+  name: oneLine(200).min(1),
+  format: oneLine(20),
+  identifier: oneLine(200),
+});
 export type Device = z.infer<typeof device>;
 
 /** A named value as the device shows it: "Ratio" "3:1". */
 export const processorValue = z.object({ name: oneLine(60).min(1), value: oneLine(80) });
 
 /** Documents of before devices had makers say only their name. */
-const deviceRead = z.preprocess((d) => (typeof d === "string" ? { maker: "", name: d, format: "", identifier: "" } : d), device.nullable());
+const deviceRead = z.preprocess(
+  (d) => (typeof d === "string" ? { maker: "", name: d, format: "", identifier: "" } : d),
+  device.nullable(),
+);
 
 /** What a processor is, apart from where it stands: what a chain on the shelf is made of. */
 export const processor = z.object({
@@ -59,22 +93,46 @@ export const insert = processor.extend({
   /** The track it listens to, to duck or open by. */
   key: trackId.nullable().default(null),
   /** The chain of the shelf it came with, and which version. */
-  chain: z.object({ id: oneLine(80), version: z.int().min(1) }).nullable().default(null),
+  chain: z
+    .object({ id: oneLine(80), version: z.int().min(1) })
+    .nullable()
+    .default(null),
 });
 export type Insert = z.infer<typeof insert>;
 
 /** A processor with nothing said but its kind: on, after the recording, as wide as what comes in. */
-export const blankInsert = (id: string, kind: string, rest: Partial<Omit<Insert, "id" | "kind">> = {}): Insert =>
-  ({ id, kind, device: null, values: [], bypassed: false, before: false, width: null, key: null, chain: null, ...rest });
+export const blankInsert = (
+  id: string,
+  kind: string,
+  rest: Partial<Omit<Insert, "id" | "kind">> = {},
+): Insert => ({
+  id,
+  kind,
+  device: null,
+  values: [],
+  bypassed: false,
+  before: false,
+  width: null,
+  key: null,
+  chain: null,
+  ...rest,
+});
 
 /** How wide a chain passes on what comes in at `from`: a processor that says a width gives that one. */
-export function widthBehind(from: ChannelFormat, chain: readonly Pick<Processor, "width">[]): ChannelFormat {
+export function widthBehind(
+  from: ChannelFormat,
+  chain: readonly Pick<Processor, "width">[],
+): ChannelFormat {
   return chain.reduce((at, p) => p.width ?? at, from);
 }
 
 /** The narrowest place behind which the chain is wider again than it let through; null where nothing is lost. */
-export function narrowsTo(from: ChannelFormat, chain: readonly Pick<Processor, "width">[]): ChannelFormat | null {
+export function narrowsTo(
+  from: ChannelFormat,
+  chain: readonly Pick<Processor, "width">[],
+): ChannelFormat | null {
   let narrowest = from;
-  for (const p of chain) if (p.width !== null && CHANNELS[p.width] < CHANNELS[narrowest]) narrowest = p.width;
+  for (const p of chain)
+    if (p.width !== null && CHANNELS[p.width] < CHANNELS[narrowest]) narrowest = p.width;
   return CHANNELS[narrowest] < CHANNELS[from] ? narrowest : null;
 }

@@ -6,17 +6,28 @@ import { mergeLists } from "./mergeLists.ts";
 import { byId, insideOf } from "./routing.ts";
 
 /** Changes that were meant for another state, sorted by whether they can stand in this one as they are. */
-export interface Sorted { readonly session: Session; readonly stand: Change[]; readonly clash: Change[] }
+export interface Sorted {
+  readonly session: Session;
+  readonly stand: Change[];
+  readonly clash: Change[];
+}
 
 /** Tries changes one by one: those that touch nothing somebody else changed go in, lists that both changed are merged item by item, the others are clashes. */
 export function sortOut(now: Session, changes: readonly Change[]): Sorted {
   let session = now;
-  const stand: Change[] = [], clash: Change[] = [];
+  const stand: Change[] = [],
+    clash: Change[] = [];
   for (const c of changes) {
-    try { session = apply(session, [c]); stand.push(c); } catch (e) {
+    try {
+      session = apply(session, [c]);
+      stand.push(c);
+    } catch (e) {
       if (!(e instanceof ChangeRefused)) throw e;
       const both = bothIn(session, c);
-      if (both === null) { clash.push(c); continue; }
+      if (both === null) {
+        clash.push(c);
+        continue;
+      }
       session = apply(session, both);
       stand.push(...both);
     }
@@ -26,10 +37,19 @@ export function sortOut(now: Session, changes: readonly Change[]): Sorted {
 
 /** The change that brings into a list what this one was to bring, beside what others brought; none where that is there already, null where they touch each other. */
 function bothIn(now: Session, c: Change): Change[] | null {
-  const here = c.do === "set" ? now.tracks.find((t) => t.id === c.id)?.[c.field] : c.do === "set-session" ? now[c.field] : undefined;
+  const here =
+    c.do === "set"
+      ? now.tracks.find((t) => t.id === c.id)?.[c.field]
+      : c.do === "set-session"
+        ? now[c.field]
+        : undefined;
   if (here === undefined || (c.do !== "set" && c.do !== "set-session")) return null;
   const merged = mergeLists(c.field, c.from, c.to, here);
-  return merged === null ? null : same(merged.to, here) ? [] : [{ ...c, from: here, to: merged.to } as Change];
+  return merged === null
+    ? null
+    : same(merged.to, here)
+      ? []
+      : [{ ...c, from: here, to: merged.to } as Change];
 }
 
 /** Whether two changes decide the same thing: one value, one place, whether one track is there. */
@@ -49,7 +69,14 @@ export function decidesTheSame(a: Change, b: Change): boolean {
 export function insist(now: Session, mine: Session, clashes: readonly Change[]): Change[] {
   let session = now;
   const all: Change[] = [];
-  const put = (changes: readonly Change[]): void => { try { session = apply(session, changes); all.push(...changes); } catch (e) { if (!(e instanceof ChangeRefused)) throw e; } };
+  const put = (changes: readonly Change[]): void => {
+    try {
+      session = apply(session, changes);
+      all.push(...changes);
+    } catch (e) {
+      if (!(e instanceof ChangeRefused)) throw e;
+    }
+  };
   for (const c of clashes) put(insistOn(session, mine, c));
   return all;
 }
@@ -57,7 +84,8 @@ export function insist(now: Session, mine: Session, clashes: readonly Change[]):
 function insistOn(now: Session, mine: Session, c: Change): Change[] {
   const here = byId(now);
   switch (c.do) {
-    case "set-session": return same(now[c.field], c.to) ? [] : [setSessionField(now, c.field, c.to)];
+    case "set-session":
+      return same(now[c.field], c.to) ? [] : [setSessionField(now, c.field, c.to)];
     case "set": {
       const t = here.get(c.id);
       if (t) return same(t[c.field], c.to) ? [] : [setField(t, c.field, c.to)];
@@ -71,10 +99,13 @@ function insistOn(now: Session, mine: Session, c: Change): Change[] {
       const from = { parent: t.parent, after: siblings[siblings.indexOf(t) - 1]?.id ?? null };
       const parent = c.to.parent !== null && here.get(c.to.parent)?.kind === "folder" ? c.to.parent : null;
       const there = (around.get(parent) ?? []).filter((x) => x.id !== t.id);
-      const after = there.some((x) => x.id === c.to.after) ? c.to.after : there.at(-1)?.id ?? null;
-      return from.parent === parent && from.after === after ? [] : [{ do: "move", id: t.id, from, to: { parent, after } }];
+      const after = there.some((x) => x.id === c.to.after) ? c.to.after : (there.at(-1)?.id ?? null);
+      return from.parent === parent && from.after === after
+        ? []
+        : [{ do: "move", id: t.id, from, to: { parent, after } }];
     }
-    case "add": return here.has(c.track.id) ? [] : placed(now, c.track);
+    case "add":
+      return here.has(c.track.id) ? [] : placed(now, c.track);
     case "take-out": {
       const t = here.get(c.track.id);
       if (!t || now.tracks.some((x) => x.parent === t.id)) return [];
@@ -92,5 +123,7 @@ function putBack(now: Session, mine: Session, id: TrackId): Change[] {
 /** A track at the end of the folder it stood in, or of the session where that is gone. */
 function placed(now: Session, t: Track): Change[] {
   const parent = t.parent !== null && byId(now).get(t.parent)?.kind === "folder" ? t.parent : null;
-  return [{ do: "add", track: { ...t, parent }, after: insideOf(now.tracks).get(parent)?.at(-1)?.id ?? null }];
+  return [
+    { do: "add", track: { ...t, parent }, after: insideOf(now.tracks).get(parent)?.at(-1)?.id ?? null },
+  ];
 }

@@ -2,7 +2,10 @@
 export class ChangeRefused extends Error {
   override readonly name = "ChangeRefused";
   /** @param index which of the changes it is, counted from 0 */
-  constructor(readonly index: number, reason: string) {
+  constructor(
+    readonly index: number,
+    reason: string,
+  ) {
     super(reason);
   }
 }

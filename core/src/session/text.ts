@@ -9,10 +9,14 @@ const TEXT = /^[^\u0000\ud800-\udfff]*$/u;
 /** A text as a name may be: what a name cannot hold becomes a space, what is too long is cut. */
 export function asOneLine(text: string, most: number): string {
   // oxlint-disable-next-line no-control-regex -- as above
-  return text.replace(/[\u0000-\u001f\u007f-\u009f\u2028\u2029\ufffe\uffff\ud800-\udfff]/gu, " ").slice(0, most).replace(/[\ud800-\udbff]$/, "");
+  return text
+    .replace(/[\u0000-\u001f\u007f-\u009f\u2028\u2029\ufffe\uffff\ud800-\udfff]/gu, " ")
+    .slice(0, most)
+    .replace(/[\ud800-\udbff]$/, "");
 }
 
 /** A name or label: no line breaks or control characters. */
-export const oneLine = (most: number) => z.string().max(most).regex(ONE_LINE, "no line breaks or control characters");
+export const oneLine = (most: number) =>
+  z.string().max(most).regex(ONE_LINE, "no line breaks or control characters");
 /** Text of several lines. */
 export const longText = (most: number) => z.string().max(most).regex(TEXT, "no broken characters");

@@ -18,6 +18,13 @@ export function dressInPlace(style: Style, session: Session): Change[] {
 /** The changes that put tracks where the house order wants them: folders made and moves, nothing renamed or coloured. */
 export function arrange(style: Style, session: Session): Change[] {
   const before = byId(session);
-  const tracks = dressed(style, session).tracks.map((t) => { const old = before.get(t.id); return old ? (old.parent === t.parent && old.feeds === t.feeds ? old : { ...old, parent: t.parent, feeds: t.feeds }) : t; });
+  const tracks = dressed(style, session).tracks.map((t) => {
+    const old = before.get(t.id);
+    return old
+      ? old.parent === t.parent && old.feeds === t.feeds
+        ? old
+        : { ...old, parent: t.parent, feeds: t.feeds }
+      : t;
+  });
   return diff(session, { ...session, tracks });
 }

@@ -7,23 +7,40 @@ import { readName } from "../words/read.ts";
 export type Standing = "role" | "job" | "unfed" | "empty-folder";
 
 /** A track with what the house makes of it. */
-export interface Looked { readonly track: Track; readonly standing: Standing; readonly says: string }
+export interface Looked {
+  readonly track: Track;
+  readonly standing: Standing;
+  readonly says: string;
+}
 
 /**
  * Looks through a session for what belongs to its job: names nobody can tell a role from, paths nobody feeds, folders that hold nothing.
  * Names of the job are told from names of roles by reading them.
  */
 export function lookThrough(style: Style, session: Session): Looked[] {
-  const fed = new Set(session.tracks.flatMap((t) => [t.feeds, ...t.sends.map((s) => s.to), ...t.inserts.map((i) => i.key)]));
+  const fed = new Set(
+    session.tracks.flatMap((t) => [t.feeds, ...t.sends.map((s) => s.to), ...t.inserts.map((i) => i.key)]),
+  );
   const holds = new Set(session.tracks.map((t) => t.parent));
   return session.tracks.map((track): Looked => {
-    if (track.kind === "folder" && !holds.has(track.id)) return { track, standing: "empty-folder", says: "holds nothing" };
-    if (["bus", "return", "cue-mix"].includes(track.kind) && !fed.has(track.id)) return { track, standing: "unfed", says: "nobody feeds it" };
+    if (track.kind === "folder" && !holds.has(track.id))
+      return { track, standing: "empty-folder", says: "holds nothing" };
+    if (["bus", "return", "cue-mix"].includes(track.kind) && !fed.has(track.id))
+      return { track, standing: "unfed", says: "nobody feeds it" };
     const reading = readName(style.reader, track.name);
-    if (reading.sure && reading.role !== null) return { track, standing: "role", says: style.reader.roles.get(reading.role)?.name ?? reading.role };
+    if (reading.sure && reading.role !== null)
+      return { track, standing: "role", says: style.reader.roles.get(reading.role)?.name ?? reading.role };
     // A folder or a path under a name of the job still does its work.
-    if (track.kind === "folder" || track.kind === "main") return { track, standing: "role", says: "keeps its name" };
-    return { track, standing: "job", says: reading.role === null ? "no role" : `perhaps ${style.reader.roles.get(reading.role)?.name ?? reading.role}` };
+    if (track.kind === "folder" || track.kind === "main")
+      return { track, standing: "role", says: "keeps its name" };
+    return {
+      track,
+      standing: "job",
+      says:
+        reading.role === null
+          ? "no role"
+          : `perhaps ${style.reader.roles.get(reading.role)?.name ?? reading.role}`,
+    };
   });
 }
 
@@ -31,7 +48,12 @@ export function lookThrough(style: Style, session: Session): Looked[] {
 export interface Stay {
   /** Tracks that stay; a folder stays with any of what it holds. */
   readonly tracks: ReadonlySet<TrackId>;
-  readonly processors: boolean; readonly sends: boolean; readonly levels: boolean; readonly inputs: boolean; readonly notes: boolean; readonly settings: boolean;
+  readonly processors: boolean;
+  readonly sends: boolean;
+  readonly levels: boolean;
+  readonly inputs: boolean;
+  readonly notes: boolean;
+  readonly settings: boolean;
   /** Names, colours, order as the house has them. */
   readonly dress: boolean;
 }
@@ -44,17 +66,54 @@ export interface Stay {
 export function cleaned(style: Style, source: Session, base: Session, stay: Stay): Session {
   const kept = new Set(stay.tracks);
   const byId = new Map(source.tracks.map((t) => [t.id, t]));
-  for (const id of stay.tracks) for (let at = byId.get(id)?.parent ?? null; at !== null; at = byId.get(at)?.parent ?? null) kept.add(at);
-  const onTo = (id: TrackId | null): TrackId | null => { const seen = new Set<TrackId>(); for (let at = id; at !== null && !seen.has(at); at = byId.get(at)?.feeds ?? null) { seen.add(at); if (kept.has(at)) return at; } return null; };
-  const tracks = source.tracks.filter((t) => kept.has(t.id)).map((t): Track => ({
-    ...t, job: false, armed: false, feeds: onTo(t.feeds) === t.id ? null : onTo(t.feeds),
-    sends: stay.sends ? t.sends.filter((s) => kept.has(s.to)) : [],
-    inserts: stay.processors ? t.inserts.map((i) => (i.key !== null && !kept.has(i.key) ? { ...i, key: null } : i)) : [],
-    ...(stay.levels ? {} : { level: 0, pan: 0, width: 100, muted: false }),
-    ...(stay.inputs ? {} : { input: null }), ...(stay.notes ? {} : { notes: "" }),
-  }));
+  for (const id of stay.tracks)
+    for (let at = byId.get(id)?.parent ?? null; at !== null; at = byId.get(at)?.parent ?? null)
+      kept.add(at);
+  const onTo = (id: TrackId | null): TrackId | null => {
+    const seen = new Set<TrackId>();
+    for (let at = id; at !== null && !seen.has(at); at = byId.get(at)?.feeds ?? null) {
+      seen.add(at);
+      if (kept.has(at)) return at;
+    }
+    return null;
+  };
+  const tracks = source.tracks
+    .filter((t) => kept.has(t.id))
+    .map((t): Track => ({
+      ...t,
+      job: false,
+      armed: false,
+      feeds: onTo(t.feeds) === t.id ? null : onTo(t.feeds),
+      sends: stay.sends ? t.sends.filter((s) => kept.has(s.to)) : [],
+      inserts: stay.processors
+        ? t.inserts.map((i) => (i.key !== null && !kept.has(i.key) ? { ...i, key: null } : i))
+        : [],
+      ...(stay.levels ? {} : { level: 0, pan: 0, width: 100, muted: false }),
+      ...(stay.inputs ? {} : { input: null }),
+      ...(stay.notes ? {} : { notes: "" }),
+    }));
   const { format, version } = base;
-  const session: Session = { ...(stay.settings ? { ...source, kept: [], links: source.links.map((l) => ({ ...l, members: l.members.filter((id) => kept.has(id)), followers: l.followers.filter((id) => kept.has(id)) })), inputSets: source.inputSets.map((s) => ({ ...s, inputs: s.inputs.filter((i) => kept.has(i.track)) })) } : base), notes: stay.notes ? source.notes : "", format, version, tracks };
+  const session: Session = {
+    ...(stay.settings
+      ? {
+          ...source,
+          kept: [],
+          links: source.links.map((l) => ({
+            ...l,
+            members: l.members.filter((id) => kept.has(id)),
+            followers: l.followers.filter((id) => kept.has(id)),
+          })),
+          inputSets: source.inputSets.map((s) => ({
+            ...s,
+            inputs: s.inputs.filter((i) => kept.has(i.track)),
+          })),
+        }
+      : base),
+    notes: stay.notes ? source.notes : "",
+    format,
+    version,
+    tracks,
+  };
   return stay.dress ? dressed(style, session) : session;
 }
 
@@ -62,5 +121,14 @@ export function cleaned(style: Style, source: Session, base: Session, stay: Stay
 export function usualStay(looked: readonly Looked[], session: Session): Stay {
   const out = new Set(looked.filter((l) => l.standing !== "role").map((l) => l.track.id));
   // A folder stays with what stays of it; one that holds only the job's tracks goes with them.
-  return { tracks: new Set(session.tracks.filter((t) => !out.has(t.id) && t.kind !== "folder").map((t) => t.id)), processors: true, sends: true, levels: true, inputs: true, notes: false, settings: true, dress: true };
+  return {
+    tracks: new Set(session.tracks.filter((t) => !out.has(t.id) && t.kind !== "folder").map((t) => t.id)),
+    processors: true,
+    sends: true,
+    levels: true,
+    inputs: true,
+    notes: false,
+    settings: true,
+    dress: true,
+  };
 }

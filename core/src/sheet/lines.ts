@@ -26,7 +26,11 @@ const TAB = 4;
 export function linesOf(text: string): Line[] {
   return text.split(/\r?\n/).flatMap((raw, i) => {
     const lead = /^[ \t]*/.exec(raw)?.[0] ?? "";
-    const line = { at: i + 1, indent: [...lead].reduce((n, c) => n + (c === "\t" ? TAB : 1), 0), ...partsOf(raw.slice(lead.length)) };
+    const line = {
+      at: i + 1,
+      indent: [...lead].reduce((n, c) => n + (c === "\t" ? TAB : 1), 0),
+      ...partsOf(raw.slice(lead.length)),
+    };
     return line.name === "" ? [] : [line];
   });
 }
@@ -35,16 +39,24 @@ function partsOf(raw: string): Omit<Line, "at" | "indent"> {
   const [first = "", ...rest] = raw.split(/[|\t]/).map((part) => asOneLine(part, 400).trim());
   const counted = /^(\d{1,3})\s+of\s+(\S.*)$/i.exec(first);
   const many = counted ? Number(counted[1]) : 1;
-  let input: number | null = null, format: ChannelFormat | null = null;
+  let input: number | null = null,
+    format: ChannelFormat | null = null;
   const notes: string[] = [];
   for (const part of rest) {
     const number = /^(?:in(?:put)?\s*)?(\d{1,4})$/i.exec(part)?.[1];
     const wide = channelFormat.safeParse(part.toLowerCase());
-    if (number !== undefined && input === null && Number(number) >= 1 && Number(number) <= 1024) input = Number(number);
+    if (number !== undefined && input === null && Number(number) >= 1 && Number(number) <= 1024)
+      input = Number(number);
     else if (wide.success && format === null) format = wide.data;
     else if (part !== "") notes.push(part);
   }
-  return { name: (counted && many >= 1 ? counted[2] ?? "" : first).slice(0, 200), many: counted && many >= 1 ? many : 1, input, format, notes: notes.join("; ") };
+  return {
+    name: (counted && many >= 1 ? (counted[2] ?? "") : first).slice(0, 200),
+    many: counted && many >= 1 ? many : 1,
+    input,
+    format,
+    notes: notes.join("; "),
+  };
 }
 
 /** For each line, the index of the line it stands inside; null for none. */

@@ -12,41 +12,215 @@ export type Said = { readonly changes: Change[]; readonly says: string } | { rea
 const one = (n: number): number => Math.round(n * 10) / 10;
 const between = (n: number, low: number, high: number): number => Math.max(low, Math.min(high, n));
 const NUMBER = "([+\\-−]?\\d+(?:[.,]\\d+)?)";
-const numberIn = (text: string | undefined): number => Number((text ?? "").replace(",", ".").replace("−", "-"));
+const numberIn = (text: string | undefined): number =>
+  Number((text ?? "").replace(",", ".").replace("−", "-"));
 const sounds = (t: Track): boolean => t.format !== null;
 const canRecord = (t: Track): boolean => !PATHS.has(t.kind);
 
 type Edit = (tracks: readonly Track[], session: Session) => Change[] | string;
-const each = <F extends TrackField>(field: F, fits: (t: Track) => boolean, to: (t: Track, n: number) => TrackFields[F]): Edit =>
-  (tracks) => tracks.filter(fits).flatMap((t, n) => { const v = to(t, n); return v === t[field] ? [] : [setField(t, field, v)]; });
+const each =
+  <F extends TrackField>(
+    field: F,
+    fits: (t: Track) => boolean,
+    to: (t: Track, n: number) => TrackFields[F],
+  ): Edit =>
+  (tracks) =>
+    tracks.filter(fits).flatMap((t, n) => {
+      const v = to(t, n);
+      return v === t[field] ? [] : [setField(t, field, v)];
+    });
 
 /** A way of saying an edit: what is typed, an example, and what comes of it. */
-interface Way { readonly pattern: RegExp; readonly example: string; readonly edit: (m: RegExpExecArray) => Edit; readonly says: (m: RegExpExecArray) => string }
+interface Way {
+  readonly pattern: RegExp;
+  readonly example: string;
+  readonly edit: (m: RegExpExecArray) => Edit;
+  readonly says: (m: RegExpExecArray) => string;
+}
 
-const aside = (text: string | undefined): number => (text === undefined ? 100 : between(numberIn(text), 0, 100));
-const way = (source: string, example: string, says: (m: RegExpExecArray) => string, edit: Way["edit"]): Way => ({ pattern: new RegExp(`^${source}$`, "i"), example, says, edit });
+const aside = (text: string | undefined): number =>
+  text === undefined ? 100 : between(numberIn(text), 0, 100);
+const way = (
+  source: string,
+  example: string,
+  says: (m: RegExpExecArray) => string,
+  edit: Way["edit"],
+): Way => ({ pattern: new RegExp(`^${source}$`, "i"), example, says, edit });
 
 const WAYS: readonly Way[] = [
-  way(`${NUMBER} ?db (down|up)`, "8 dB down", (m) => `${Math.abs(numberIn(m[1]))} dB ${m[2]?.toLowerCase() ?? ""}`, (m) => each("level", sounds, (t) => (t.level <= -144 ? t.level : one(between(t.level + (m[2]?.toLowerCase() === "down" ? -1 : 1) * Math.abs(numberIn(m[1])), -144, 24))))),
-  way(`(?:(?:level|at) ${NUMBER}(?: ?db)?|${NUMBER} ?db)`, "level −6", (m) => `level ${m[1] ?? m[2] ?? ""} dB`, (m) => level(numberIn(m[1] ?? m[2]))),
-  way("every second one (left|right)(?: (\\d+))?", "every second one right 40", (m) => `every second one ${m[1]?.toLowerCase() ?? ""} ${m[2] ?? "100"}`, (m) => (tracks) => tracks.filter(sounds).flatMap((t, n) => (n % 2 === 0 ? [] : pan(t, (m[1]?.toLowerCase() === "left" ? -1 : 1) * aside(m[2]))))),
-  way("alternate(?: (\\d+))?", "alternate 40", (m) => `left and right ${m[1] ?? "100"} in turn`, (m) => (tracks) => tracks.filter(sounds).flatMap((t, n) => pan(t, (n % 2 === 0 ? -1 : 1) * aside(m[1])))),
-  way("(?:pan )?(left|right)(?: (\\d+))?", "pan left 30", (m) => `${m[1]?.toLowerCase() ?? ""} ${m[2] ?? "100"}`, (m) => (tracks) => tracks.filter(sounds).flatMap((t) => pan(t, (m[1]?.toLowerCase() === "left" ? -1 : 1) * aside(m[2])))),
-  way("(?:pan )?cent(?:re|er)", "centre", () => "to the centre", () => (tracks) => tracks.filter(sounds).flatMap((t) => pan(t, 0))),
-  way("spread(?: (\\d+))?", "spread 80", (m) => `spread evenly to ${m[1] ?? "100"}`, (m) => (tracks) => { const heard = tracks.filter(sounds); return heard.flatMap((t, n) => pan(t, heard.length === 1 ? 0 : Math.round(aside(m[1]) * (2 * n / (heard.length - 1) - 1)))); }),
-  way("width (\\d+)(?: ?%)?", "width 90", (m) => `width ${m[1] ?? ""} %`, (m) => (numberIn(m[1]) > 200 ? () => "A width is 0 to 200 %." : each("width", (t) => sounds(t) && t.format !== "mono", () => numberIn(m[1])))),
-  way("(arm|disarm)", "arm", (m) => m[1]?.toLowerCase() ?? "", (m) => each("armed", canRecord, () => m[1]?.toLowerCase() === "arm")),
-  way("(mute|unmute)", "mute", (m) => m[1]?.toLowerCase() ?? "", (m) => each("muted", sounds, () => m[1]?.toLowerCase() === "mute")),
-  way("listen only(?: (off))?", "listen only", (m) => `listen only${m[1] ? " off" : ""}`, (m) => each("listenOnly", canRecord, () => m[1] === undefined)),
-  way("phantom (on|off)", "phantom on", (m) => `phantom ${m[1]?.toLowerCase() ?? ""}`, (m) => each("phantom", (t) => t.kind === "audio" && t.source !== null, () => m[1]?.toLowerCase() === "on")),
-  way("(invert|normal)", "invert", (m) => (m[1]?.toLowerCase() === "invert" ? "polarity turned" : "polarity normal"), (m) => each("polarity", sounds, (t) => (m[1]?.toLowerCase() === "normal" || t.polarity === "inverted" ? "normal" : "inverted"))),
-  way("(bypass|on) (.+)", "bypass EQ", (m) => `${m[2] ?? ""} ${m[1]?.toLowerCase() === "on" ? "on" : "bypassed"}`, (m) => (tracks) => tracks.flatMap((t) => { const next = t.inserts.map((i) => (m[2]?.toLowerCase() === "all" || i.kind.toLowerCase() === m[2]?.trim().toLowerCase() ? { ...i, bypassed: m[1]?.toLowerCase() !== "on" } : i)); return next.some((i, n) => i.bypassed !== t.inserts[n]?.bypassed) ? [setField(t, "inserts", next)] : []; })),
-  way("feed (.+)", "feed PANS", (m) => `feed ${m[1] ?? ""}`, (m) => feeding(m[1] ?? "")),
-  way(`send to (.+?)(?: at ${NUMBER}(?: ?db)?)?`, "send to Plate at −12", (m) => `send to ${m[1] ?? ""}${m[2] === undefined ? "" : ` at ${m[2]} dB`}`, (m) => sendingTo(m[1] ?? "", m[2] === undefined ? null : numberIn(m[2]))),
-  way("no sends?(?: to (.+))?", "no sends", (m) => (m[1] === undefined ? "no sends" : `no send to ${m[1]}`), (m) => noSends(m[1] ?? null)),
-  way("inputs? from (\\d+)", "inputs from 9", (m) => `inputs from ${m[1] ?? ""}`, (m) => numbered(numberIn(m[1]))),
-  way("no inputs?", "no input", () => "no input", () => each("input", () => true, () => null)),
-  way("(?:make )?(mono|stereo|lcr|quad|5\\.0|5\\.1|7\\.1|5\\.1\\.4|7\\.1\\.4|9\\.1\\.6)", "stereo", (m) => m[1]?.toLowerCase() ?? "", (m) => each("format", sounds, () => channelFormat.parse(m[1]?.toLowerCase()))),
+  way(
+    `${NUMBER} ?db (down|up)`,
+    "8 dB down",
+    (m) => `${Math.abs(numberIn(m[1]))} dB ${m[2]?.toLowerCase() ?? ""}`,
+    (m) =>
+      each("level", sounds, (t) =>
+        t.level <= -144
+          ? t.level
+          : one(
+              between(
+                t.level + (m[2]?.toLowerCase() === "down" ? -1 : 1) * Math.abs(numberIn(m[1])),
+                -144,
+                24,
+              ),
+            ),
+      ),
+  ),
+  way(
+    `(?:(?:level|at) ${NUMBER}(?: ?db)?|${NUMBER} ?db)`,
+    "level −6",
+    (m) => `level ${m[1] ?? m[2] ?? ""} dB`,
+    (m) => level(numberIn(m[1] ?? m[2])),
+  ),
+  way(
+    "every second one (left|right)(?: (\\d+))?",
+    "every second one right 40",
+    (m) => `every second one ${m[1]?.toLowerCase() ?? ""} ${m[2] ?? "100"}`,
+    (m) => (tracks) =>
+      tracks
+        .filter(sounds)
+        .flatMap((t, n) =>
+          n % 2 === 0 ? [] : pan(t, (m[1]?.toLowerCase() === "left" ? -1 : 1) * aside(m[2])),
+        ),
+  ),
+  way(
+    "alternate(?: (\\d+))?",
+    "alternate 40",
+    (m) => `left and right ${m[1] ?? "100"} in turn`,
+    (m) => (tracks) =>
+      tracks.filter(sounds).flatMap((t, n) => pan(t, (n % 2 === 0 ? -1 : 1) * aside(m[1]))),
+  ),
+  way(
+    "(?:pan )?(left|right)(?: (\\d+))?",
+    "pan left 30",
+    (m) => `${m[1]?.toLowerCase() ?? ""} ${m[2] ?? "100"}`,
+    (m) => (tracks) =>
+      tracks.filter(sounds).flatMap((t) => pan(t, (m[1]?.toLowerCase() === "left" ? -1 : 1) * aside(m[2]))),
+  ),
+  way(
+    "(?:pan )?cent(?:re|er)",
+    "centre",
+    () => "to the centre",
+    () => (tracks) => tracks.filter(sounds).flatMap((t) => pan(t, 0)),
+  ),
+  way(
+    "spread(?: (\\d+))?",
+    "spread 80",
+    (m) => `spread evenly to ${m[1] ?? "100"}`,
+    (m) => (tracks) => {
+      const heard = tracks.filter(sounds);
+      return heard.flatMap((t, n) =>
+        pan(t, heard.length === 1 ? 0 : Math.round(aside(m[1]) * ((2 * n) / (heard.length - 1) - 1))),
+      );
+    },
+  ),
+  way(
+    "width (\\d+)(?: ?%)?",
+    "width 90",
+    (m) => `width ${m[1] ?? ""} %`,
+    (m) =>
+      numberIn(m[1]) > 200
+        ? () => "A width is 0 to 200 %."
+        : each(
+            "width",
+            (t) => sounds(t) && t.format !== "mono",
+            () => numberIn(m[1]),
+          ),
+  ),
+  way(
+    "(arm|disarm)",
+    "arm",
+    (m) => m[1]?.toLowerCase() ?? "",
+    (m) => each("armed", canRecord, () => m[1]?.toLowerCase() === "arm"),
+  ),
+  way(
+    "(mute|unmute)",
+    "mute",
+    (m) => m[1]?.toLowerCase() ?? "",
+    (m) => each("muted", sounds, () => m[1]?.toLowerCase() === "mute"),
+  ),
+  way(
+    "listen only(?: (off))?",
+    "listen only",
+    (m) => `listen only${m[1] ? " off" : ""}`,
+    (m) => each("listenOnly", canRecord, () => m[1] === undefined),
+  ),
+  way(
+    "phantom (on|off)",
+    "phantom on",
+    (m) => `phantom ${m[1]?.toLowerCase() ?? ""}`,
+    (m) =>
+      each(
+        "phantom",
+        (t) => t.kind === "audio" && t.source !== null,
+        () => m[1]?.toLowerCase() === "on",
+      ),
+  ),
+  way(
+    "(invert|normal)",
+    "invert",
+    (m) => (m[1]?.toLowerCase() === "invert" ? "polarity turned" : "polarity normal"),
+    (m) =>
+      each("polarity", sounds, (t) =>
+        m[1]?.toLowerCase() === "normal" || t.polarity === "inverted" ? "normal" : "inverted",
+      ),
+  ),
+  way(
+    "(bypass|on) (.+)",
+    "bypass EQ",
+    (m) => `${m[2] ?? ""} ${m[1]?.toLowerCase() === "on" ? "on" : "bypassed"}`,
+    (m) => (tracks) =>
+      tracks.flatMap((t) => {
+        const next = t.inserts.map((i) =>
+          m[2]?.toLowerCase() === "all" || i.kind.toLowerCase() === m[2]?.trim().toLowerCase()
+            ? { ...i, bypassed: m[1]?.toLowerCase() !== "on" }
+            : i,
+        );
+        return next.some((i, n) => i.bypassed !== t.inserts[n]?.bypassed)
+          ? [setField(t, "inserts", next)]
+          : [];
+      }),
+  ),
+  way(
+    "feed (.+)",
+    "feed PANS",
+    (m) => `feed ${m[1] ?? ""}`,
+    (m) => feeding(m[1] ?? ""),
+  ),
+  way(
+    `send to (.+?)(?: at ${NUMBER}(?: ?db)?)?`,
+    "send to Plate at −12",
+    (m) => `send to ${m[1] ?? ""}${m[2] === undefined ? "" : ` at ${m[2]} dB`}`,
+    (m) => sendingTo(m[1] ?? "", m[2] === undefined ? null : numberIn(m[2])),
+  ),
+  way(
+    "no sends?(?: to (.+))?",
+    "no sends",
+    (m) => (m[1] === undefined ? "no sends" : `no send to ${m[1]}`),
+    (m) => noSends(m[1] ?? null),
+  ),
+  way(
+    "inputs? from (\\d+)",
+    "inputs from 9",
+    (m) => `inputs from ${m[1] ?? ""}`,
+    (m) => numbered(numberIn(m[1])),
+  ),
+  way(
+    "no inputs?",
+    "no input",
+    () => "no input",
+    () =>
+      each(
+        "input",
+        () => true,
+        () => null,
+      ),
+  ),
+  way(
+    "(?:make )?(mono|stereo|lcr|quad|5\\.0|5\\.1|7\\.1|5\\.1\\.4|7\\.1\\.4|9\\.1\\.6)",
+    "stereo",
+    (m) => m[1]?.toLowerCase() ?? "",
+    (m) => each("format", sounds, () => channelFormat.parse(m[1]?.toLowerCase())),
+  ),
 ];
 
 function level(db: number): Edit {
@@ -57,7 +231,17 @@ function level(db: number): Edit {
 function pathCalled(session: Session, name: string): Track | undefined {
   const wanted = name.trim().toLowerCase();
   const paths = session.tracks.filter((t) => PATHS.has(t.kind) && t.format !== null);
-  return paths.find((t) => t.name.toLowerCase() === wanted) ?? paths.find((t) => t.kind === "return" && t.name.toLowerCase().split(/[^a-z0-9]+/).includes(wanted));
+  return (
+    paths.find((t) => t.name.toLowerCase() === wanted) ??
+    paths.find(
+      (t) =>
+        t.kind === "return" &&
+        t.name
+          .toLowerCase()
+          .split(/[^a-z0-9]+/)
+          .includes(wanted),
+    )
+  );
 }
 
 /** Sends to a path there is; one that stands already gets the level. Null: 0 dB to a cue mix, else −12 dB, as a send begins. */
@@ -67,14 +251,30 @@ function sendingTo(name: string, db: number | null): Edit {
     if (!to) return `There is no return, bus or cue mix called “${name.trim()}”.`;
     if (db !== null && (db < -144 || db > 24)) return "A level is −144 to 24 dB.";
     const cue = to.kind === "cue-mix";
-    return tracks.filter((t) => sounds(t) && t.id !== to.id && t.kind !== "main").flatMap((t): Change[] => {
-      const there = t.sends.find((s) => s.to === to.id);
-      if (there) return db === null || there.level === one(db) ? [] : [setField(t, "sends", t.sends.map((s) => (s === there ? { ...s, level: one(db) } : s)))];
-      if (circleThrough(session, t.id, to.id)) return [];
-      let n = 1;
-      while (t.sends.some((s) => s.id === `s${n}`)) n++;
-      return [setField(t, "sends", [...t.sends, { id: `s${n}`, to: to.id, level: one(db ?? (cue ? 0 : -12)), beforeFader: cue }])];
-    });
+    return tracks
+      .filter((t) => sounds(t) && t.id !== to.id && t.kind !== "main")
+      .flatMap((t): Change[] => {
+        const there = t.sends.find((s) => s.to === to.id);
+        if (there)
+          return db === null || there.level === one(db)
+            ? []
+            : [
+                setField(
+                  t,
+                  "sends",
+                  t.sends.map((s) => (s === there ? { ...s, level: one(db) } : s)),
+                ),
+              ];
+        if (circleThrough(session, t.id, to.id)) return [];
+        let n = 1;
+        while (t.sends.some((s) => s.id === `s${n}`)) n++;
+        return [
+          setField(t, "sends", [
+            ...t.sends,
+            { id: `s${n}`, to: to.id, level: one(db ?? (cue ? 0 : -12)), beforeFader: cue },
+          ]),
+        ];
+      });
   };
 }
 
@@ -96,14 +296,22 @@ function pan(t: Track, to: number): Change[] {
 function feeding(name: string): Edit {
   return (tracks, session) => {
     const wanted = name.trim().toLowerCase();
-    const to = wanted === "nothing" ? null : session.tracks.find((t) => PATHS.has(t.kind) && t.name.toLowerCase() === wanted);
+    const to =
+      wanted === "nothing"
+        ? null
+        : session.tracks.find((t) => PATHS.has(t.kind) && t.name.toLowerCase() === wanted);
     if (to === undefined) return `There is no folder, bus or main path called “${name.trim()}”.`;
     const able = tracks.filter((t) => sounds(t) && t.kind !== "main" && t.id !== to?.id);
     for (const t of able) {
       const round = to === null ? null : circleThrough(session, t.id, to.id);
-      if (round) { const names = byId(session); return `That would go round in a circle: ${round.map((id) => names.get(id)?.name ?? id).join(" → ")}.`; }
+      if (round) {
+        const names = byId(session);
+        return `That would go round in a circle: ${round.map((id) => names.get(id)?.name ?? id).join(" → ")}.`;
+      }
     }
-    return able.flatMap((t) => (t.feeds === (to?.id ?? null) ? [] : [setField(t, "feeds", to?.id ?? null)]));
+    return able.flatMap((t) =>
+      t.feeds === (to?.id ?? null) ? [] : [setField(t, "feeds", to?.id ?? null)],
+    );
   };
 }
 
@@ -126,8 +334,21 @@ export const EXAMPLES: readonly string[] = WAYS.map((w) => w.example);
 
 /** Sentences that what was typed so far may become. */
 export function examplesFor(typed: string): readonly string[] {
-  const words = typed.trim().toLowerCase().split(/\s+/).filter((w) => w !== "" && !/^[+\-−]?\d/.test(w));
-  return words.length === 0 ? EXAMPLES : EXAMPLES.filter((e) => words.every((w) => e.toLowerCase().split(/\s+/).some((x) => x.startsWith(w))));
+  const words = typed
+    .trim()
+    .toLowerCase()
+    .split(/\s+/)
+    .filter((w) => w !== "" && !/^[+\-−]?\d/.test(w));
+  return words.length === 0
+    ? EXAMPLES
+    : EXAMPLES.filter((e) =>
+        words.every((w) =>
+          e
+            .toLowerCase()
+            .split(/\s+/)
+            .some((x) => x.startsWith(w)),
+        ),
+      );
 }
 
 /**
@@ -145,5 +366,10 @@ export function say(session: Session, ids: Iterable<TrackId>, sentence: string):
     const done = w.edit(m)(tracks, session);
     return typeof done === "string" ? { problem: done } : { changes: done, says: w.says(m) };
   }
-  return { problem: text === "" ? "Say what to do with them." : `“${text}” is not understood. Try “${EXAMPLES.slice(0, 4).join("”, “")}”.` };
+  return {
+    problem:
+      text === ""
+        ? "Say what to do with them."
+        : `“${text}” is not understood. Try “${EXAMPLES.slice(0, 4).join("”, “")}”.`,
+  };
 }

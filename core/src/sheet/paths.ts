@@ -11,10 +11,12 @@ import { byId, leavesTheSession, mainOf } from "../session/routing.ts";
 import { outermost } from "./folders.ts";
 
 /** What a gesture changes, or why it cannot be done. */
-export type Gesture = { readonly changes: readonly Change[]; readonly made: TrackId | null } | { readonly problem: string };
+export type Gesture =
+  { readonly changes: readonly Change[]; readonly made: TrackId | null } | { readonly problem: string };
 
 /** What can pass its sound on: everything that carries some and does not leave the session. */
-const able = (session: Session, ids: Iterable<TrackId>): Track[] => outermost(session, ids).filter((t) => t.format !== null && !leavesTheSession(t));
+const able = (session: Session, ids: Iterable<TrackId>): Track[] =>
+  outermost(session, ids).filter((t) => t.format !== null && !leavesTheSession(t));
 const NOTHING: Gesture = { problem: "Choose tracks that carry sound first." };
 
 /** A name nobody has yet: with the next number behind it where it must be. */
@@ -33,18 +35,31 @@ function path(style: Style, session: Session, role: string, id: TrackId, of: str
   const number = sames.length === 0 ? null : Math.max(1, ...sames.map((t) => t.number ?? 1)) + 1;
   const what = { role, of, positions: [], number };
   const track = newTrack(style, session, id, what, known.name);
-  return { ...track, format: session.mainFormat, name: freeName(session, compose(style.house.names[known.kind === "return" ? "return" : "bus"], style.reader, what) ?? known.name) };
+  return {
+    ...track,
+    format: session.mainFormat,
+    name: freeName(
+      session,
+      compose(style.house.names[known.kind === "return" ? "return" : "bus"], style.reader, what) ??
+        known.name,
+    ),
+  };
 }
 
 /** Before the first return, main or monitor path at the outer level; buses behind other buses. */
 function spot(session: Session, kind: Track["kind"]): TrackId | null {
   const outer = session.tracks.filter((t) => t.parent === null);
-  const later: readonly Track["kind"][] = kind === "return" ? ["main", "monitor"] : kind === "monitor" ? [] : ["return", "main", "monitor"];
+  const later: readonly Track["kind"][] =
+    kind === "return" ? ["main", "monitor"] : kind === "monitor" ? [] : ["return", "main", "monitor"];
   const at = outer.findIndex((t) => later.includes(t.kind));
   return (at < 0 ? outer.at(-1) : outer[at - 1])?.id ?? null;
 }
 
-const adding = (session: Session, track: Track): Change => ({ do: "add", track, after: spot(session, track.kind) });
+const adding = (session: Session, track: Track): Change => ({
+  do: "add",
+  track,
+  after: spot(session, track.kind),
+});
 const sending = (t: Track, to: TrackId, rest: Partial<Send> = {}): Change => {
   let n = 1;
   while (t.sends.some((s) => s.id === `s${n}`)) n++;
@@ -58,30 +73,50 @@ export function busFor(style: Style, session: Session, ids: Iterable<TrackId>, i
   if (!first) return NOTHING;
   const fed = new Set(chosen.map((t) => t.feeds));
   const roles = new Set(chosen.map((t) => t.role));
-  const feeds = fed.size === 1 ? first.feeds : mainOf(session)?.id ?? null;
+  const feeds = fed.size === 1 ? first.feeds : (mainOf(session)?.id ?? null);
   const bus = { ...path(style, session, "bus", id, roles.size === 1 ? first.role : null), feeds };
   return { changes: [adding(session, bus), ...chosen.map((t) => setField(t, "feeds", id))], made: id };
 }
 
 /** "A return with this reverb for these": the chosen send to a return of that role, the one there is or a new one with the processor on it. @param level of the sends, dB */
-export function returnFor(style: Style, session: Session, ids: Iterable<TrackId>, role: string, id: TrackId, level = -12): Gesture {
+export function returnFor(
+  style: Style,
+  session: Session,
+  ids: Iterable<TrackId>,
+  role: string,
+  id: TrackId,
+  level = -12,
+): Gesture {
   const chosen = able(session, ids).filter((t) => t.kind !== "return");
   if (chosen.length === 0) return NOTHING;
   const there = session.tracks.find((t) => t.kind === "return" && t.role === role);
   if (there) {
-    const able = chosen.filter((t) => !t.sends.some((s) => s.to === there.id) && circleThrough(session, t.id, there.id) === null);
-    return able.length === 0 ? { problem: `They send to “${there.name}” already.` } : { changes: able.map((t) => sending(t, there.id, { level })), made: there.id };
+    const able = chosen.filter(
+      (t) => !t.sends.some((s) => s.to === there.id) && circleThrough(session, t.id, there.id) === null,
+    );
+    return able.length === 0
+      ? { problem: `They send to “${there.name}” already.` }
+      : { changes: able.map((t) => sending(t, there.id, { level })), made: there.id };
   }
   const kind = processorOfReturn(style.reader.roles.get(role)?.name ?? "") ?? "Modulation";
-  const back: Track = { ...path(style, session, role, id), feeds: mainOf(session)?.id ?? null, inserts: [blankInsert("i1", kind)] };
+  const back: Track = {
+    ...path(style, session, role, id),
+    feeds: mainOf(session)?.id ?? null,
+    inserts: [blankInsert("i1", kind)],
+  };
   return { changes: [adding(session, back), ...chosen.map((t) => sending(t, id, { level }))], made: id };
 }
 
 /** "A parallel path of this bus": it sends all of itself to a new path with a compressor, which feeds what it feeds. */
 export function parallelOf(style: Style, session: Session, of: TrackId, id: TrackId): Gesture {
   const bus = byId(session).get(of);
-  if (!bus || bus.format === null || leavesTheSession(bus)) return { problem: "Choose a folder, a bus or a track that carries sound." };
-  const beside = { ...path(style, session, "parallel-compression", id, bus.role), feeds: bus.feeds, inserts: [blankInsert("i1", "Compressor")] };
+  if (!bus || bus.format === null || leavesTheSession(bus))
+    return { problem: "Choose a folder, a bus or a track that carries sound." };
+  const beside = {
+    ...path(style, session, "parallel-compression", id, bus.role),
+    feeds: bus.feeds,
+    inserts: [blankInsert("i1", "Compressor")],
+  };
   return { changes: [adding(session, beside), sending(bus, id, { level: 0 })], made: id };
 }
 
@@ -90,7 +125,13 @@ export function cueMixFrom(style: Style, session: Session, ids: Iterable<TrackId
   const chosen = able(session, ids);
   if (chosen.length === 0) return NOTHING;
   const cue = { ...path(style, session, "cue-mix", id), kind: "cue-mix" as const, feeds: null };
-  return { changes: [adding(session, cue), ...chosen.map((t) => sending(t, id, { level: t.level, beforeFader: true }))], made: id };
+  return {
+    changes: [
+      adding(session, cue),
+      ...chosen.map((t) => sending(t, id, { level: t.level, beforeFader: true })),
+    ],
+    made: id,
+  };
 }
 
 /** "A stage before the main path": what fed the main path feeds a new bus, which feeds it. */
@@ -98,7 +139,8 @@ export function stageBeforeMain(style: Style, session: Session, id: TrackId): Ge
   const main = mainOf(session);
   if (!main) return { problem: "There is no main path yet." };
   const feeding = session.tracks.filter((t) => t.feeds === main.id);
-  if (feeding.length === 1 && feeding[0]?.role === "pre-main") return { problem: `“${feeding[0].name}” is that stage already.` };
+  if (feeding.length === 1 && feeding[0]?.role === "pre-main")
+    return { problem: `“${feeding[0].name}” is that stage already.` };
   const stage = { ...path(style, session, "pre-main", id), feeds: main.id };
   return { changes: [adding(session, stage), ...feeding.map((t) => setField(t, "feeds", id))], made: id };
 }
@@ -110,8 +152,28 @@ export function monitorPath(style: Style, session: Session, id: TrackId): Gestur
   const there = session.tracks.find((t) => t.kind === "monitor");
   if (there) return { problem: `“${there.name}” leads to the monitors already.` };
   const corrections = main.inserts.filter((i) => i.kind === "Correction");
-  const monitor: Track = { ...path(style, session, "control-room-monitor", id), kind: "monitor", feeds: null, inserts: corrections.length > 0 ? corrections : [blankInsert("i1", "Correction", { bypassed: true })] };
-  return { changes: [adding(session, monitor), setField(main, "feeds", id), ...(corrections.length > 0 ? [setField(main, "inserts", main.inserts.filter((i) => i.kind !== "Correction"))] : [])], made: id };
+  const monitor: Track = {
+    ...path(style, session, "control-room-monitor", id),
+    kind: "monitor",
+    feeds: null,
+    inserts: corrections.length > 0 ? corrections : [blankInsert("i1", "Correction", { bypassed: true })],
+  };
+  return {
+    changes: [
+      adding(session, monitor),
+      setField(main, "feeds", id),
+      ...(corrections.length > 0
+        ? [
+            setField(
+              main,
+              "inserts",
+              main.inserts.filter((i) => i.kind !== "Correction"),
+            ),
+          ]
+        : []),
+    ],
+    made: id,
+  };
 }
 
 /** Feeds a track elsewhere, refused with the circle where it would close one. */
@@ -124,6 +186,9 @@ export function feed(session: Session, id: TrackId, to: TrackId | null): Gesture
   if (end !== null && end.format === null) return { problem: `“${end.name}” carries no sound.` };
   if (t.format === null) return { problem: `“${t.name}” carries no sound of its own to feed on.` };
   const round = to === null ? null : circleThrough(session, id, to);
-  if (round) return { problem: `That would go round in a circle: ${round.map((x) => tracks.get(x)?.name ?? x).join(" → ")}.` };
+  if (round)
+    return {
+      problem: `That would go round in a circle: ${round.map((x) => tracks.get(x)?.name ?? x).join(" → ")}.`,
+    };
   return { changes: t.feeds === to ? [] : [setField(t, "feeds", to)], made: null };
 }

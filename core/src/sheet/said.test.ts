@@ -14,7 +14,15 @@ const style = makeStyle(usualHouse("Saltmarsh"));
 let ids = 0;
 const begin = (text: string): Session => {
   const s = newSession(style.house, "Any");
-  return apply(s, addTyped(style, s, readLines(style, s, text, () => `n${++ids}`), "house"));
+  return apply(
+    s,
+    addTyped(
+      style,
+      s,
+      readLines(style, s, text, () => `n${++ids}`),
+      "house",
+    ),
+  );
 };
 const session = begin("Kick\nSnare top\nBass DI\nPlate\nCue mix\nMain");
 const id = (name: string): string => session.tracks.find((t) => t.name === name)!.id;
@@ -28,13 +36,22 @@ const track = (s: Session, name: string) => s.tracks.find((t) => t.id === id(nam
 describe("a sentence for what is chosen", () => {
   it("sends to a path there is, at a level, and takes sends away again", () => {
     const sent = done(session, ["Kick", "Snare_Top"], "send to Plate at −12");
-    expect(["Kick", "Snare_Top"].map((n) => track(sent, n).sends.map((x) => [x.to, x.level, x.beforeFader]))).toEqual([[[id("Plate"), -12, false]], [[id("Plate"), -12, false]]]);
-    expect(track(done(sent, ["Kick"], "send to plate at -6 dB"), "Kick").sends).toMatchObject([{ level: -6 }]);
+    expect(
+      ["Kick", "Snare_Top"].map((n) => track(sent, n).sends.map((x) => [x.to, x.level, x.beforeFader])),
+    ).toEqual([[[id("Plate"), -12, false]], [[id("Plate"), -12, false]]]);
+    expect(track(done(sent, ["Kick"], "send to plate at -6 dB"), "Kick").sends).toMatchObject([
+      { level: -6 },
+    ]);
     const cue = session.tracks.find((t) => t.kind === "cue-mix")!;
-    expect(track(done(sent, ["Kick"], `send to ${cue.name}`), "Kick").sends).toMatchObject([{ level: -12 }, { to: cue.id, level: 0, beforeFader: true }]);
+    expect(track(done(sent, ["Kick"], `send to ${cue.name}`), "Kick").sends).toMatchObject([
+      { level: -12 },
+      { to: cue.id, level: 0, beforeFader: true },
+    ]);
     expect(track(done(sent, ["Kick"], "no sends"), "Kick").sends).toEqual([]);
     expect(track(done(sent, ["Kick"], "no sends to Plate"), "Kick").sends).toEqual([]);
-    expect(say(session, [id("Kick")], "send to Nowhere")).toEqual({ problem: "There is no return, bus or cue mix called “Nowhere”." });
+    expect(say(session, [id("Kick")], "send to Nowhere")).toEqual({
+      problem: "There is no return, bus or cue mix called “Nowhere”.",
+    });
     expect(track(done(session, ["Plate"], "send to Plate"), "Plate").sends).toEqual([]);
   });
 
@@ -46,7 +63,8 @@ describe("a sentence for what is chosen", () => {
   });
 
   it("understands every sentence it offers, and offers fewer as one types", () => {
-    for (const e of EXAMPLES.filter((x) => x !== "feed PANS")) expect(say(session, [id("Kick")], e), e).toHaveProperty("changes");
+    for (const e of EXAMPLES.filter((x) => x !== "feed PANS"))
+      expect(say(session, [id("Kick")], e), e).toHaveProperty("changes");
     expect(examplesFor("sen")).toEqual(["send to Plate at −12", "no sends"]);
     expect(examplesFor("12 db d")).toEqual(["8 dB down"]);
     expect(examplesFor("")).toEqual(EXAMPLES);
@@ -64,15 +82,28 @@ describe("processors typed into a cell", () => {
     if ("problem" in said) throw new Error(said.problem);
     const after = apply(session, said.changes);
     expect(track(after, "Kick").inserts.map((i) => i.kind)).toEqual(["EQ", "Compressor", "De-esser"]);
-    expect(typeInto(style, after, [id("Kick")], "inserts", cellText(style, after, track(after, "Kick"), "inserts"))).toMatchObject({ changes: [] });
+    expect(
+      typeInto(
+        style,
+        after,
+        [id("Kick")],
+        "inserts",
+        cellText(style, after, track(after, "Kick"), "inserts"),
+      ),
+    ).toMatchObject({ changes: [] });
   });
 });
 
 describe("a track made from a name", () => {
   it("starts with a DI where the name says so, and a return with a processor of its kind", () => {
-    expect(session.tracks.find((t) => t.role === "bass-guitar")).toMatchObject({ source: "di", positions: ["direct"] });
+    expect(session.tracks.find((t) => t.role === "bass-guitar")).toMatchObject({
+      source: "di",
+      positions: ["direct"],
+    });
     expect(track(session, "Kick").source).toBe("mic");
     expect(track(session, "Plate").inserts.map((i) => i.kind)).toEqual(["Reverb"]);
-    expect(["Slapback delay", "Hall reverb", "Chorus effect", "Effect return"].map(processorOfReturn)).toEqual(["Delay", "Reverb", "Modulation", null]);
+    expect(
+      ["Slapback delay", "Hall reverb", "Chorus effect", "Effect return"].map(processorOfReturn),
+    ).toEqual(["Delay", "Reverb", "Modulation", null]);
   });
 });

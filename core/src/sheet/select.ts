@@ -10,14 +10,25 @@ export function alike(session: Session, id: TrackId, by: Alike): TrackId[] {
   const t = tracks.get(id);
   if (!t) return [];
   const folder = t.kind === "folder" ? t.id : t.parent;
-  return session.tracks.filter((x) => {
-    switch (by) {
-      case "kind": return x.kind === t.kind;
-      case "role": return x.role === t.role;
-      case "folder": return x.id !== folder && (folder === null ? x.parent === null : foldersAround(tracks, x).some((f) => f.id === folder));
-      case "colour": return x.colour === t.colour;
-      case "feeds": return x.feeds === t.feeds;
-      case "armed": return x.armed;
-    }
-  }).map((x) => x.id);
+  return session.tracks
+    .filter((x) => {
+      switch (by) {
+        case "kind":
+          return x.kind === t.kind;
+        case "role":
+          return x.role === t.role;
+        case "folder":
+          return (
+            x.id !== folder &&
+            (folder === null ? x.parent === null : foldersAround(tracks, x).some((f) => f.id === folder))
+          );
+        case "colour":
+          return x.colour === t.colour;
+        case "feeds":
+          return x.feeds === t.feeds;
+        case "armed":
+          return x.armed;
+      }
+    })
+    .map((x) => x.id);
 }

@@ -25,15 +25,26 @@ export function stepTrack(session: Session, id: TrackId, way: Way): Change[] {
   const to = ((): Place | null => {
     const before = siblings[at - 1];
     switch (way) {
-      case "up": return before ? { parent: t.parent, after: siblings[at - 2]?.id ?? null } : null;
-      case "down": { const next = siblings[at + 1]; return next ? { parent: t.parent, after: next.id } : null; }
-      case "in": return before?.kind === "folder" ? { parent: before.id, after: (inside.get(before.id) ?? []).at(-1)?.id ?? null } : null;
-      case "out": return t.parent === null ? null : { parent: tracks.get(t.parent)?.parent ?? null, after: t.parent };
+      case "up":
+        return before ? { parent: t.parent, after: siblings[at - 2]?.id ?? null } : null;
+      case "down": {
+        const next = siblings[at + 1];
+        return next ? { parent: t.parent, after: next.id } : null;
+      }
+      case "in":
+        return before?.kind === "folder"
+          ? { parent: before.id, after: (inside.get(before.id) ?? []).at(-1)?.id ?? null }
+          : null;
+      case "out":
+        return t.parent === null ? null : { parent: tracks.get(t.parent)?.parent ?? null, after: t.parent };
     }
   })();
   if (!to) return [];
   const feeds = feedsAfterMove(t, to.parent, mainOf(session)?.id ?? null, tracks);
-  return [{ do: "move", id, from, to }, ...(feeds === t.feeds || feeds === t.id ? [] : [setField(t, "feeds", feeds)])];
+  return [
+    { do: "move", id, from, to },
+    ...(feeds === t.feeds || feeds === t.id ? [] : [setField(t, "feeds", feeds)]),
+  ];
 }
 
 /**
@@ -41,27 +52,58 @@ export function stepTrack(session: Session, id: TrackId, way: Way): Change[] {
  * A track without a number becomes the first. Sends and inserts come along; a folder is not copied.
  * @param newId gives a fresh id for each copy
  */
-export function copiesOf(style: Style, session: Session, id: TrackId, many: number, newId: () => TrackId): Change[] {
+export function copiesOf(
+  style: Style,
+  session: Session,
+  id: TrackId,
+  many: number,
+  newId: () => TrackId,
+): Change[] {
   const t = session.tracks.find((x) => x.id === id);
   if (!t || t.kind === "folder" || t.kind === "main" || many < 1) return [];
   const what = planHouse(style, session).wanted.get(id)?.what;
   const known = what?.sure && what.role !== null ? what : null;
-  const named = (number: number): string => (known ? compose(style.house.names[patternUse(t.kind)], style.reader, { ...known, number }) : null) ?? `${t.name} ${number}`;
+  const named = (number: number): string =>
+    (known ? compose(style.house.names[patternUse(t.kind)], style.reader, { ...known, number }) : null) ??
+    `${t.name} ${number}`;
   const first = t.number ?? 1;
-  const changes: Change[] = t.number === null ? [setField(t, "number", first), setField(t, "name", named(first))] : [];
-  const numbers = new Set(session.tracks.filter((x) => x.role === t.role && x.of === t.of && x.positions.join() === t.positions.join()).map((x) => x.number));
+  const changes: Change[] =
+    t.number === null ? [setField(t, "number", first), setField(t, "name", named(first))] : [];
+  const numbers = new Set(
+    session.tracks
+      .filter((x) => x.role === t.role && x.of === t.of && x.positions.join() === t.positions.join())
+      .map((x) => x.number),
+  );
   const names = new Set(session.tracks.filter((x) => x.id !== id).map((x) => x.name.toLowerCase()));
-  const inputs = new Set(session.tracks.flatMap((x) => (x.input === null ? [] : Array.from({ length: CHANNELS[x.format ?? "mono"] }, (_, i) => (x.input ?? 0) + i))));
+  const inputs = new Set(
+    session.tracks.flatMap((x) =>
+      x.input === null
+        ? []
+        : Array.from({ length: CHANNELS[x.format ?? "mono"] }, (_, i) => (x.input ?? 0) + i),
+    ),
+  );
   const width = CHANNELS[t.format ?? "mono"];
-  let after = id, number = first, input = t.input, channel = t.channel;
+  let after = id,
+    number = first,
+    input = t.input,
+    channel = t.channel;
   for (let n = 0; n < many; n++) {
-    do number++; while (numbers.has(number) || names.has(named(number).toLowerCase()));
+    do number++;
+    while (numbers.has(number) || names.has(named(number).toLowerCase()));
     if (input !== null) {
-      do input++; while (Array.from({ length: width }, (_, i) => (input ?? 0) + i).some((x) => inputs.has(x)));
+      do input++;
+      while (Array.from({ length: width }, (_, i) => (input ?? 0) + i).some((x) => inputs.has(x)));
       for (let i = 0; i < width; i++) inputs.add(input + i);
     }
     channel = channel === null || channel >= 16 ? null : channel + 1;
-    const copy: Track = { ...t, id: newId(), number, name: named(number), input: input !== null && input + width - 1 <= 1024 ? input : null, channel };
+    const copy: Track = {
+      ...t,
+      id: newId(),
+      number,
+      name: named(number),
+      input: input !== null && input + width - 1 <= 1024 ? input : null,
+      channel,
+    };
     changes.push({ do: "add", track: copy, after });
     after = copy.id;
   }
@@ -69,7 +111,17 @@ export function copiesOf(style: Style, session: Session, id: TrackId, many: numb
 }
 
 /** Copies of several tracks that count up, each behind its own. */
-export function copiesOfAll(style: Style, session: Session, ids: readonly TrackId[], many: number, newId: () => TrackId): Change[] {
+export function copiesOfAll(
+  style: Style,
+  session: Session,
+  ids: readonly TrackId[],
+  many: number,
+  newId: () => TrackId,
+): Change[] {
   let now = session;
-  return ids.flatMap((id) => { const step = copiesOf(style, now, id, many, newId); now = apply(now, step); return step; });
+  return ids.flatMap((id) => {
+    const step = copiesOf(style, now, id, many, newId);
+    now = apply(now, step);
+    return step;
+  });
 }

@@ -15,7 +15,11 @@ import type { Line } from "./lines.ts";
 import { named } from "./named.ts";
 
 /** One track of what was typed or pasted, with what the house made of its line. */
-export interface NewName { readonly line: Line; readonly reading: Reading; readonly track: Track }
+export interface NewName {
+  readonly line: Line;
+  readonly reading: Reading;
+  readonly track: Track;
+}
 
 const NONE: ReadonlySet<string> = new Set();
 
@@ -29,7 +33,13 @@ export const MOST_AT_ONCE = 500;
  * @param newId gives a fresh id for each track
  * @param agreed names, as typed, whose doubtful reading somebody has agreed to
  */
-export function readLines(style: Style, session: Session, text: string | readonly Line[], newId: () => TrackId, agreed: ReadonlySet<string> = NONE): NewName[] {
+export function readLines(
+  style: Style,
+  session: Session,
+  text: string | readonly Line[],
+  newId: () => TrackId,
+  agreed: ReadonlySet<string> = NONE,
+): NewName[] {
   const lines = typeof text === "string" ? linesOf(text) : text;
   const owners = ownersOf(lines);
   const folders = new Set(owners.filter((o) => o !== null));
@@ -37,17 +47,34 @@ export function readLines(style: Style, session: Session, text: string | readonl
   const made: NewName[] = [];
   lines.forEach((line, index) => {
     const owner = owners[index] ?? null;
-    const parent = owner === null ? null : idOf.get(owner) ?? null;
+    const parent = owner === null ? null : (idOf.get(owner) ?? null);
     const around = made.find((m) => m.track.id === parent)?.reading.role ?? null;
     const family = around === null ? undefined : style.reader.roles.get(around)?.family;
-    const said = readName(style.reader, line.name, family === undefined ? undefined : { families: [family] });
-    const reading: Reading = said.role !== null && agreed.has(line.name) ? { ...said, sure: true, doubt: null } : said;
+    const said = readName(
+      style.reader,
+      line.name,
+      family === undefined ? undefined : { families: [family] },
+    );
+    const reading: Reading =
+      said.role !== null && agreed.has(line.name) ? { ...said, sure: true, doubt: null } : said;
     const isFolder = folders.has(index);
     const known = reading.sure ? reading : { role: null, of: null, positions: [], number: null };
     for (let n = 0; n < (isFolder ? 1 : line.many) && made.length < MOST_AT_ONCE; n++) {
-      const track = isFolder ? folderTrack(style, session, newId(), line, reading) : newTrack(style, session, newId(), { ...known, number: line.many > 1 ? null : known.number }, line.name, reading.format);
+      const track = isFolder
+        ? folderTrack(style, session, newId(), line, reading)
+        : newTrack(
+            style,
+            session,
+            newId(),
+            { ...known, number: line.many > 1 ? null : known.number },
+            line.name,
+            reading.format,
+          );
       if (line.format !== null && track.format !== null) track.format = line.format;
-      if (line.input !== null && track.kind === "audio") { const input = line.input + n * CHANNELS[track.format ?? "mono"]; if (input + CHANNELS[track.format ?? "mono"] - 1 <= 1024) track.input = input; }
+      if (line.input !== null && track.kind === "audio") {
+        const input = line.input + n * CHANNELS[track.format ?? "mono"];
+        if (input + CHANNELS[track.format ?? "mono"] - 1 <= 1024) track.input = input;
+      }
       if (line.notes !== "") track.notes = line.notes;
       track.parent = parent;
       idOf.set(index, track.id);
@@ -60,47 +87,100 @@ export function readLines(style: Style, session: Session, text: string | readonl
 function folderTrack(style: Style, session: Session, id: TrackId, line: Line, reading: Reading): Track {
   const role = reading.sure && reading.role !== null ? style.reader.roles.get(reading.role) : undefined;
   if (role?.kind === "folder") return newTrack(style, session, id, reading, line.name, null);
-  return blankTrack(id, line.name, { kind: "folder", format: session.mainFormat, icon: "folder", colour: role ? colourFor(style, reading) : null });
+  return blankTrack(id, line.name, {
+    kind: "folder",
+    format: session.mainFormat,
+    icon: "folder",
+    colour: role ? colourFor(style, reading) : null,
+  });
 }
 
 /**
  * The changes that add what was typed: where the house order wants it, or behind a place, in the order and the folders it was typed in.
  * A typed folder that the session has already takes what was typed into it.
  */
-export function addTyped(style: Style, session: Session, made: readonly NewName[], where: "house" | Place): Change[] {
+export function addTyped(
+  style: Style,
+  session: Session,
+  made: readonly NewName[],
+  where: "house" | Place,
+): Change[] {
   const tracks = made.map((m) => m.track);
-  if (where === "house" && tracks.every((t) => t.parent === null)) return addDressed(style, session, tracks);
-  return where === "house" ? insertTracks(style, session, tracks, endOf(session), true) : insertTracks(style, session, tracks, where, false);
+  if (where === "house" && tracks.every((t) => t.parent === null))
+    return addDressed(style, session, tracks);
+  return where === "house"
+    ? insertTracks(style, session, tracks, endOf(session), true)
+    : insertTracks(style, session, tracks, where, false);
 }
 
 /** Behind the last track that is no bus, return or other path of the session. */
 export function endOf(session: Session): Place {
   const outer = session.tracks.filter((t) => t.parent === null);
-  return { parent: null, after: outer.findLast((t) => t.kind === "folder" || !PATHS.has(t.kind))?.id ?? null };
+  return {
+    parent: null,
+    after: outer.findLast((t) => t.kind === "folder" || !PATHS.has(t.kind))?.id ?? null,
+  };
 }
 
 /**
  * The changes that put a forest of new tracks (parents by id among themselves, null: at the place) into a session, named and coloured as the house would, feeding what is around them.
  * @param merge whether a folder that the session has already, by its role, takes what the new one holds
  */
-export function insertTracks(style: Style, session: Session, fresh: readonly Track[], place: Place, merge: boolean): Change[] {
-  const there = new Map(merge ? session.tracks.flatMap((t) => (t.kind === "folder" && t.role !== null ? [[t.role, t.id] as const] : [])) : []);
+export function insertTracks(
+  style: Style,
+  session: Session,
+  fresh: readonly Track[],
+  place: Place,
+  merge: boolean,
+): Change[] {
+  const there = new Map(
+    merge
+      ? session.tracks.flatMap((t) =>
+          t.kind === "folder" && t.role !== null ? [[t.role, t.id] as const] : [],
+        )
+      : [],
+  );
   const insteadOf = new Map<TrackId, TrackId>();
-  for (const t of fresh) { const old = t.kind === "folder" && t.role !== null ? there.get(t.role) : undefined; if (old !== undefined) insteadOf.set(t.id, old); }
+  for (const t of fresh) {
+    const old = t.kind === "folder" && t.role !== null ? there.get(t.role) : undefined;
+    if (old !== undefined) insteadOf.set(t.id, old);
+  }
   const ids = new Set(fresh.map((t) => t.id));
   const main = mainOf(session)?.id ?? fresh.find((t) => t.kind === "main")?.id ?? null;
-  const placed = fresh.filter((t) => !insteadOf.has(t.id)).map((t): Track => ({ ...t, parent: t.parent === null ? place.parent : insteadOf.get(t.parent) ?? t.parent }));
+  const placed = fresh
+    .filter((t) => !insteadOf.has(t.id))
+    .map((t): Track => ({
+      ...t,
+      parent: t.parent === null ? place.parent : (insteadOf.get(t.parent) ?? t.parent),
+    }));
   const all = new Map([...byId(session), ...placed.map((t) => [t.id, t] as const)]);
-  const feeding = placed.map((t): Track => (t.feeds !== null && all.has(t.feeds) ? t : { ...t, feeds: t.format === null || leavesTheSession(t) ? null : carrierOf(t.parent, all) ?? main }));
+  const feeding = placed.map((t): Track =>
+    t.feeds !== null && all.has(t.feeds)
+      ? t
+      : {
+          ...t,
+          feeds: t.format === null || leavesTheSession(t) ? null : (carrierOf(t.parent, all) ?? main),
+        },
+  );
   const inside = insideOf(session.tracks);
   for (const parent of new Set(feeding.map((t) => t.parent))) {
     const list = inside.get(parent) ?? [];
     const mine = feeding.filter((t) => t.parent === parent);
-    const at = parent === place.parent ? (place.after === null ? 0 : list.findIndex((t) => t.id === place.after) + 1) : list.length;
+    const at =
+      parent === place.parent
+        ? place.after === null
+          ? 0
+          : list.findIndex((t) => t.id === place.after) + 1
+        : list.length;
     inside.set(parent, [...list.slice(0, at), ...mine, ...list.slice(at)]);
   }
   const tracks: Track[] = [];
-  const walk = (parent: TrackId | null): void => { for (const t of inside.get(parent) ?? []) { tracks.push(t); walk(t.id); } };
+  const walk = (parent: TrackId | null): void => {
+    for (const t of inside.get(parent) ?? []) {
+      tracks.push(t);
+      walk(t.id);
+    }
+  };
   walk(null);
   return diff(session, named(style, { ...session, tracks }, ids));
 }

@@ -9,7 +9,12 @@ import type { Flow } from "./ways.ts";
 export type Matrix = readonly [ll: number, lr: number, rl: number, rr: number];
 
 const IDENTITY: Matrix = [1, 0, 0, 1];
-const times = (a: Matrix, b: Matrix): Matrix => [a[0] * b[0] + a[1] * b[2], a[0] * b[1] + a[1] * b[3], a[2] * b[0] + a[3] * b[2], a[2] * b[1] + a[3] * b[3]];
+const times = (a: Matrix, b: Matrix): Matrix => [
+  a[0] * b[0] + a[1] * b[2],
+  a[0] * b[1] + a[1] * b[3],
+  a[2] * b[0] + a[3] * b[2],
+  a[2] * b[1] + a[3] * b[3],
+];
 const scaled = (m: Matrix, by: number): Matrix => [m[0] * by, m[1] * by, m[2] * by, m[3] * by];
 const plus = (a: Matrix, b: Matrix): Matrix => [a[0] + b[0], a[1] + b[1], a[2] + b[2], a[3] + b[3]];
 
@@ -22,7 +27,8 @@ export function imageOf(law: PanLaw, place: number, width: number): Matrix {
   const half = Math.min(100, width);
   const middle = Math.max(-100, Math.min(100, place));
   const edge = (at: number): number => Math.max(-100, Math.min(100, at));
-  const left = panGains(law, edge(middle - half)), right = panGains(law, edge(middle + half));
+  const left = panGains(law, edge(middle - half)),
+    right = panGains(law, edge(middle + half));
   const placed: Matrix = [left.left, right.left, left.right, right.right];
   if (width <= 100) return placed;
   const side = width / 100;
@@ -31,7 +37,10 @@ export function imageOf(law: PanLaw, place: number, width: number): Matrix {
 
 /** What a track does to what it passes on: a mono one places its one channel, a wider one its whole image (fronts of wide formats count as left and right). */
 function placing(law: PanLaw, t: Track): Matrix {
-  if (t.format === "mono") { const { left, right } = panGains(law, t.pan); return [left, 0, right, 0]; }
+  if (t.format === "mono") {
+    const { left, right } = panGains(law, t.pan);
+    return [left, 0, right, 0];
+  }
   return imageOf(law, t.pan, t.width);
 }
 
@@ -64,11 +73,17 @@ export function standings(flow: Flow): Standing[] {
     if (!m) return [];
     const own = tracks.get(t.id)?.format === "mono";
     // A mono source comes in by the left column alone.
-    const points = own ? [{ left: m[0], right: m[2] }] : [{ left: m[0], right: m[2] }, { left: m[1], right: m[3] }];
+    const points = own
+      ? [{ left: m[0], right: m[2] }]
+      : [
+          { left: m[0], right: m[2] },
+          { left: m[1], right: m[3] },
+        ];
     const places = points.map((p) => placeOf(law, p)).filter((p) => p !== null);
     const power = own ? m[0] ** 2 + m[2] ** 2 : (m[0] ** 2 + m[1] ** 2 + m[2] ** 2 + m[3] ** 2) / 2;
     if (places.length === 0 || power <= 0) return [];
-    const from = Math.min(...places), to = Math.max(...places);
+    const from = Math.min(...places),
+      to = Math.max(...places);
     return [{ id: t.id, place: (from + to) / 2, from, to, level: levelOf(Math.sqrt(power)) }];
   });
 }
@@ -82,7 +97,10 @@ function matrices(flow: Flow, main: Track): Map<TrackId, Matrix> {
     const t = tracks.get(id);
     if (!t) continue;
     const own = placing(law, t);
-    if (id === main.id) { sum.set(id, scaled(t.format === "mono" ? IDENTITY : own, t.muted ? 0 : amplitude(t.level))); continue; }
+    if (id === main.id) {
+      sum.set(id, scaled(t.format === "mono" ? IDENTITY : own, t.muted ? 0 : amplitude(t.level)));
+      continue;
+    }
     let all: Matrix | null = null;
     for (const { to, gain } of flow.steps.get(id) ?? []) {
       const on = sum.get(to);
@@ -102,8 +120,14 @@ const MERGED: Matrix = [0.5, 0.5, 0, 0];
 
 /** How much louder the right is than the left with every source alike, in dB; 0 where nothing is heard on one of them. */
 export function leaning(all: readonly Standing[]): number {
-  let left = 0, right = 0;
-  for (const s of all) { const power = amplitude(s.level) ** 2, share = (s.place + 100) / 200; left += power * (1 - share); right += power * share; }
+  let left = 0,
+    right = 0;
+  for (const s of all) {
+    const power = amplitude(s.level) ** 2,
+      share = (s.place + 100) / 200;
+    left += power * (1 - share);
+    right += power * share;
+  }
   return left > 0 && right > 0 ? levelOf(Math.sqrt(right / left)) : 0;
 }
 
@@ -112,13 +136,16 @@ export function leaning(all: readonly Standing[]): number {
  * The place rises with the pan on every ordinary way, so halving finds it; to a tenth.
  */
 export function panFor(flowWith: (pan: number) => Flow, id: TrackId, place: number): number | null {
-  const at = (pan: number): number | null => standings(flowWith(pan)).find((s) => s.id === id)?.place ?? null;
+  const at = (pan: number): number | null =>
+    standings(flowWith(pan)).find((s) => s.id === id)?.place ?? null;
   const [low, high] = [at(-100), at(100)];
   if (low === null || high === null || high - low < 1) return null;
-  let from = -100, to = 100;
+  let from = -100,
+    to = 100;
   for (let i = 0; i < 12; i++) {
     const middle = (from + to) / 2;
-    if ((at(middle) ?? 0) < place) from = middle; else to = middle;
+    if ((at(middle) ?? 0) < place) from = middle;
+    else to = middle;
   }
   return Math.round((from + to) / 2);
 }

@@ -3,31 +3,70 @@ import type { Session, Track, TrackId } from "../session/document.ts";
 import { byId, foldersAround, goesTo } from "../session/routing.ts";
 
 /** A track, or a folded folder with all it holds, on the map. Places are of its middle, in pixels. */
-export interface MapNode { readonly id: TrackId; readonly holds: number; readonly x: number; readonly y: number; readonly width: number; readonly height: number }
+export interface MapNode {
+  readonly id: TrackId;
+  readonly holds: number;
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+}
 /** What goes from one to another: several feeds and sends of folded tracks are one line. */
-export interface MapLine { readonly from: TrackId; readonly to: TrackId; readonly sort: "feed" | "send" | "key"; readonly many: number; readonly points: readonly { readonly x: number; readonly y: number }[] }
+export interface MapLine {
+  readonly from: TrackId;
+  readonly to: TrackId;
+  readonly sort: "feed" | "send" | "key";
+  readonly many: number;
+  readonly points: readonly { readonly x: number; readonly y: number }[];
+}
 /** The ground of an open folder. */
-export interface MapArea { readonly id: TrackId; readonly depth: number; readonly x: number; readonly y: number; readonly width: number; readonly height: number }
-export interface SignalMap { readonly nodes: readonly MapNode[]; readonly lines: readonly MapLine[]; readonly areas: readonly MapArea[]; readonly width: number; readonly height: number }
+export interface MapArea {
+  readonly id: TrackId;
+  readonly depth: number;
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+}
+export interface SignalMap {
+  readonly nodes: readonly MapNode[];
+  readonly lines: readonly MapLine[];
+  readonly areas: readonly MapArea[];
+  readonly width: number;
+  readonly height: number;
+}
 
 const NODE = { width: 132, height: 28 };
 
 /** What stands on the map for each track: itself, or the outermost folded folder around it. */
 export function shownAs(session: Session, folded: ReadonlySet<TrackId>): Map<TrackId, TrackId> {
   const tracks = byId(session);
-  return new Map(session.tracks.map((t) => [t.id, foldersAround(tracks, t).findLast((f) => folded.has(f.id))?.id ?? t.id]));
+  return new Map(
+    session.tracks.map((t) => [
+      t.id,
+      foldersAround(tracks, t).findLast((f) => folded.has(f.id))?.id ?? t.id,
+    ]),
+  );
 }
 
-interface Flowing { readonly from: TrackId; readonly to: TrackId; readonly sort: MapLine["sort"] }
+interface Flowing {
+  readonly from: TrackId;
+  readonly to: TrackId;
+  readonly sort: MapLine["sort"];
+}
 
 /** All feeds, sends and key inputs of a session whose ends are there. A key input runs from the track that is listened to. */
 export function flowing(session: Session): Flowing[] {
   const tracks = byId(session);
-  return session.tracks.flatMap((t): Flowing[] => [
-    ...(t.feeds === null ? [] : [{ from: t.id, to: t.feeds, sort: "feed" as const }]),
-    ...t.sends.map((s) => ({ from: t.id, to: s.to, sort: "send" as const })),
-    ...t.inserts.flatMap((i) => (i.key === null ? [] : [{ from: i.key, to: t.id, sort: "key" as const }])),
-  ]).filter((f) => tracks.has(f.from) && tracks.has(f.to));
+  return session.tracks
+    .flatMap((t): Flowing[] => [
+      ...(t.feeds === null ? [] : [{ from: t.id, to: t.feeds, sort: "feed" as const }]),
+      ...t.sends.map((s) => ({ from: t.id, to: s.to, sort: "send" as const })),
+      ...t.inserts.flatMap((i) =>
+        i.key === null ? [] : [{ from: i.key, to: t.id, sort: "key" as const }],
+      ),
+    ])
+    .filter((f) => tracks.has(f.from) && tracks.has(f.to));
 }
 
 /** Tracks that carry no sound and that nothing listens to are not on the map. */
@@ -41,12 +80,17 @@ export function mapOf(session: Session, folded: ReadonlySet<TrackId>): SignalMap
   const shown = shownAs(session, folded);
   const tracks = byId(session);
   const holds = new Map<TrackId, number>();
-  for (const t of session.tracks) { const as = shown.get(t.id) ?? t.id; if (as !== t.id) holds.set(as, (holds.get(as) ?? 0) + 1); }
+  for (const t of session.tracks) {
+    const as = shown.get(t.id) ?? t.id;
+    if (as !== t.id) holds.set(as, (holds.get(as) ?? 0) + 1);
+  }
   const graph = new Graph({ compound: true, multigraph: true });
   graph.setGraph({ rankdir: "LR", nodesep: 8, ranksep: 64, edgesep: 6, marginx: 16, marginy: 16 });
   graph.setDefaultEdgeLabel(() => ({}));
   const visible = session.tracks.filter((t) => shown.get(t.id) === t.id && onMap(t));
-  const open = visible.filter((t) => t.kind === "folder" && !folded.has(t.id) && visible.some((x) => x.parent === t.id));
+  const open = visible.filter(
+    (t) => t.kind === "folder" && !folded.has(t.id) && visible.some((x) => x.parent === t.id),
+  );
   const area = (id: TrackId): string => `area ${id}`;
   for (const t of open) graph.setNode(area(t.id), {});
   for (const t of visible) {
@@ -56,52 +100,93 @@ export function mapOf(session: Session, folded: ReadonlySet<TrackId>): SignalMap
   for (const t of visible) {
     const around = foldersAround(tracks, t)[0];
     const home = open.includes(t) ? t.id : around?.id;
-    if (graph.hasNode(t.id) && home !== undefined && graph.hasNode(area(home))) graph.setParent(t.id, area(home));
-    if (open.includes(t) && around && graph.hasNode(area(around.id))) graph.setParent(area(t.id), area(around.id));
+    if (graph.hasNode(t.id) && home !== undefined && graph.hasNode(area(home)))
+      graph.setParent(t.id, area(home));
+    if (open.includes(t) && around && graph.hasNode(area(around.id)))
+      graph.setParent(area(t.id), area(around.id));
   }
   const lines = new Map<string, { from: TrackId; to: TrackId; sort: MapLine["sort"]; many: number }>();
   for (const f of flowing(session)) {
     const [from, to] = [shown.get(f.from), shown.get(f.to)];
-    if (from === undefined || to === undefined || from === to || !graph.hasNode(from) || !graph.hasNode(to)) continue;
+    if (from === undefined || to === undefined || from === to || !graph.hasNode(from) || !graph.hasNode(to))
+      continue;
     const key = `${from} ${to} ${f.sort}`;
     const line = lines.get(key);
-    if (line) line.many++; else lines.set(key, { from, to, sort: f.sort, many: 1 });
+    if (line) line.many++;
+    else lines.set(key, { from, to, sort: f.sort, many: 1 });
   }
-  for (const [key, l] of lines) graph.setEdge(l.from, l.to, { weight: l.sort === "feed" ? 4 : 1, minlen: 1 }, key);
+  for (const [key, l] of lines)
+    graph.setEdge(l.from, l.to, { weight: l.sort === "feed" ? 4 : 1, minlen: 1 }, key);
   layout(graph);
   const size = graph.graph();
   return asInTheSheet({
-    nodes: visible.filter((t) => graph.hasNode(t.id)).map((t) => { const { x, y } = graph.node(t.id) as { x: number; y: number }; return { id: t.id, holds: holds.get(t.id) ?? 0, x, y, ...NODE }; }),
-    lines: [...lines].map(([key, l]) => ({ ...l, points: (graph.edge(l.from, l.to, key) as { points?: { x: number; y: number }[] } | undefined)?.points ?? [] })),
-    areas: open.map((t) => { const a = graph.node(area(t.id)) as { x: number; y: number; width: number; height: number }; return { id: t.id, depth: foldersAround(tracks, t).length, x: a.x, y: a.y, width: a.width, height: a.height }; }),
-    width: Number(size.width ?? 0), height: Number(size.height ?? 0),
+    nodes: visible
+      .filter((t) => graph.hasNode(t.id))
+      .map((t) => {
+        const { x, y } = graph.node(t.id) as { x: number; y: number };
+        return { id: t.id, holds: holds.get(t.id) ?? 0, x, y, ...NODE };
+      }),
+    lines: [...lines].map(([key, l]) => ({
+      ...l,
+      points:
+        (graph.edge(l.from, l.to, key) as { points?: { x: number; y: number }[] } | undefined)?.points ??
+        [],
+    })),
+    areas: open.map((t) => {
+      const a = graph.node(area(t.id)) as { x: number; y: number; width: number; height: number };
+      return {
+        id: t.id,
+        depth: foldersAround(tracks, t).length,
+        x: a.x,
+        y: a.y,
+        width: a.width,
+        height: a.height,
+      };
+    }),
+    width: Number(size.width ?? 0),
+    height: Number(size.height ?? 0),
   });
 }
 
 /** The layout does not mind which way up it is: what stands first in the sheet stands further up. `nodes` are in the order of the sheet. */
 function asInTheSheet(map: SignalMap): SignalMap {
   const middle = map.nodes.reduce((sum, n) => sum + n.y, 0) / Math.max(1, map.nodes.length);
-  const leaning = map.nodes.reduce((sum, n, i) => sum + (i - (map.nodes.length - 1) / 2) * (n.y - middle), 0);
+  const leaning = map.nodes.reduce(
+    (sum, n, i) => sum + (i - (map.nodes.length - 1) / 2) * (n.y - middle),
+    0,
+  );
   if (leaning >= 0) return map;
   const turned = <T extends { readonly y: number }>(p: T): T => ({ ...p, y: map.height - p.y });
-  return { ...map, nodes: map.nodes.map(turned), areas: map.areas.map(turned), lines: map.lines.map((l) => ({ ...l, points: l.points.map(turned) })) };
+  return {
+    ...map,
+    nodes: map.nodes.map(turned),
+    areas: map.areas.map(turned),
+    lines: map.lines.map((l) => ({ ...l, points: l.points.map(turned) })),
+  };
 }
 
 /** Everything a track's sound comes from and goes to: the track itself, upstream and downstream, with the lines between. */
 export function wholeWay(session: Session, id: TrackId): Set<TrackId> {
   const back = new Map<TrackId, TrackId[]>();
   const tracks = byId(session);
-  for (const t of session.tracks) for (const to of goesTo(t)) back.set(to, [...back.get(to) ?? [], t.id]);
+  for (const t of session.tracks) for (const to of goesTo(t)) back.set(to, [...(back.get(to) ?? []), t.id]);
   const way = new Set<TrackId>();
   const walk = (next: (id: TrackId) => readonly TrackId[]): void => {
     const seen = new Set<TrackId>([id]);
     const waiting = [id];
     for (let at = waiting.pop(); at !== undefined; at = waiting.pop()) {
       way.add(at);
-      for (const n of next(at)) if (tracks.has(n) && !seen.has(n)) { seen.add(n); waiting.push(n); }
+      for (const n of next(at))
+        if (tracks.has(n) && !seen.has(n)) {
+          seen.add(n);
+          waiting.push(n);
+        }
     }
   };
-  walk((at) => { const t = tracks.get(at); return t ? goesTo(t) : []; });
+  walk((at) => {
+    const t = tracks.get(at);
+    return t ? goesTo(t) : [];
+  });
   walk((at) => back.get(at) ?? []);
   return way;
 }
@@ -114,6 +199,9 @@ export function foldedToFit(session: Session, most: number): Set<TrackId> {
   const folders = session.tracks.filter((t) => t.kind === "folder").sort((a, b) => depth(b) - depth(a));
   const count = (): number => new Set(shownAs(session, folded).values()).size;
   const holds = (id: TrackId): number => session.tracks.filter((t) => t.parent === id).length;
-  for (const f of folders.sort((a, b) => depth(b) - depth(a) || holds(b.id) - holds(a.id))) { if (count() <= most) break; folded.add(f.id); }
+  for (const f of folders.sort((a, b) => depth(b) - depth(a) || holds(b.id) - holds(a.id))) {
+    if (count() <= most) break;
+    folded.add(f.id);
+  }
   return folded;
 }

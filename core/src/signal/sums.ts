@@ -15,7 +15,8 @@ export interface Sum {
 }
 
 /** Tracks that bring sound of their own. */
-export const isSource = (t: Track): boolean => (t.kind === "audio" || t.kind === "instrument") && t.format !== null;
+export const isSource = (t: Track): boolean =>
+  (t.kind === "audio" || t.kind === "instrument") && t.format !== null;
 
 /**
  * What every folder, bus, return and the main path sum to when each source plays at one level, through every feed and send.
@@ -33,7 +34,8 @@ export function sumsOf(flow: Flow): Map<TrackId, Sum> {
     const waiting = [source.id];
     while (waiting.length > 0) {
       let at = 0;
-      for (let i = 1; i < waiting.length; i++) if ((place.get(waiting[i] ?? "") ?? 0) > (place.get(waiting[at] ?? "") ?? 0)) at = i;
+      for (let i = 1; i < waiting.length; i++)
+        if ((place.get(waiting[i] ?? "") ?? 0) > (place.get(waiting[at] ?? "") ?? 0)) at = i;
       const [id = ""] = waiting.splice(at, 1);
       const here = arrived.get(id) ?? 0;
       for (const { to, gain } of flow.steps.get(id) ?? []) {
@@ -44,18 +46,38 @@ export function sumsOf(flow: Flow): Map<TrackId, Sum> {
     for (const [id, amplitude] of arrived) {
       if (id === source.id || amplitude === 0) continue;
       const sum = sums.get(id) ?? { sources: 0, power: 0, amplitude: 0 };
-      sums.set(id, { sources: sum.sources + 1, power: sum.power + amplitude * amplitude, amplitude: sum.amplitude + Math.abs(amplitude) });
+      sums.set(id, {
+        sources: sum.sources + 1,
+        power: sum.power + amplitude * amplitude,
+        amplitude: sum.amplitude + Math.abs(amplitude),
+      });
     }
   }
   // A sum is told behind the fader of where it stands: that is what goes on.
-  return new Map([...sums].map(([id, s]) => { const own = levels.get(id)?.level ?? 0; return [id, { sources: s.sources, uncorrelated: levelOf(Math.sqrt(s.power)) + own, identical: levelOf(s.amplitude) + own }]; }));
+  return new Map(
+    [...sums].map(([id, s]) => {
+      const own = levels.get(id)?.level ?? 0;
+      return [
+        id,
+        {
+          sources: s.sources,
+          uncorrelated: levelOf(Math.sqrt(s.power)) + own,
+          identical: levelOf(s.amplitude) + own,
+        },
+      ];
+    }),
+  );
 }
 
 /**
  * The changes that leave so much headroom at the main path when every source plays at `source` dBFS: all sources down (or up) by the same.
  * @returns none where nothing reaches the main path, or it would take levels no fader has
  */
-export function leavingHeadroom(session: Session, sums: ReadonlyMap<TrackId, Sum>, wish: { readonly source: number; readonly headroom: number; readonly as: "uncorrelated" | "identical" }): Change[] {
+export function leavingHeadroom(
+  session: Session,
+  sums: ReadonlyMap<TrackId, Sum>,
+  wish: { readonly source: number; readonly headroom: number; readonly as: "uncorrelated" | "identical" },
+): Change[] {
   const main = session.tracks.find((t) => t.kind === "main");
   const sum = main ? sums.get(main.id) : undefined;
   if (!sum || !Number.isFinite(sum[wish.as])) return [];

@@ -12,24 +12,44 @@ export interface Reach {
   readonly raised: number;
 }
 
-interface Step { readonly to: TrackId; readonly gain: number }
+interface Step {
+  readonly to: TrackId;
+  readonly gain: number;
+}
 
 /** Where a track sends its sound and how loud: its feed and sends after the fader with its level and polarity, sends before it without the level. A muted track sends nothing, before the fader neither. */
 function stepsOf(t: Track): Step[] {
-  if (t.muted) return [...(t.feeds === null ? [] : [{ to: t.feeds, gain: 0 }]), ...t.sends.map((s) => ({ to: s.to, gain: 0 }))];
+  if (t.muted)
+    return [
+      ...(t.feeds === null ? [] : [{ to: t.feeds, gain: 0 }]),
+      ...t.sends.map((s) => ({ to: s.to, gain: 0 })),
+    ];
   const fader = amplitude(t.level) * (t.polarity === "inverted" ? -1 : 1);
   const before = t.polarity === "inverted" ? -1 : 1;
-  return [...(t.feeds === null ? [] : [{ to: t.feeds, gain: fader }]), ...t.sends.map((s) => ({ to: s.to, gain: amplitude(s.level) * (s.beforeFader ? before : fader) }))];
+  return [
+    ...(t.feeds === null ? [] : [{ to: t.feeds, gain: fader }]),
+    ...t.sends.map((s) => ({ to: s.to, gain: amplitude(s.level) * (s.beforeFader ? before : fader) })),
+  ];
 }
 
 /** The signal paths of a session made ready: each track after everything it goes to. Tracks on a closed circle are left out of all sums. */
-export interface Flow { readonly session: Session; readonly order: readonly TrackId[]; readonly steps: ReadonlyMap<TrackId, readonly Step[]>; readonly circling: ReadonlySet<TrackId> }
+export interface Flow {
+  readonly session: Session;
+  readonly order: readonly TrackId[];
+  readonly steps: ReadonlyMap<TrackId, readonly Step[]>;
+  readonly circling: ReadonlySet<TrackId>;
+}
 
 /** O(tracks + feeds + sends). */
 export function flowOf(session: Session): Flow {
   const tracks = byId(session);
   const circling = new Set(circles(session).flat());
-  const steps = new Map(session.tracks.map((t) => [t.id, stepsOf(t).filter((s) => tracks.has(s.to) && !circling.has(s.to) && !circling.has(t.id))]));
+  const steps = new Map(
+    session.tracks.map((t) => [
+      t.id,
+      stepsOf(t).filter((s) => tracks.has(s.to) && !circling.has(s.to) && !circling.has(t.id)),
+    ]),
+  );
   const order: TrackId[] = [];
   const seen = new Set<TrackId>();
   for (const start of session.tracks) {
@@ -37,7 +57,13 @@ export function flowOf(session: Session): Flow {
     seen.add(start.id);
     for (let top = stack.at(-1); top; top = stack.at(-1)) {
       const to = steps.get(top.id)?.[top.next++]?.to;
-      if (to === undefined) { order.push(top.id); stack.pop(); } else if (!seen.has(to)) { seen.add(to); stack.push({ id: to, next: 0 }); }
+      if (to === undefined) {
+        order.push(top.id);
+        stack.pop();
+      } else if (!seen.has(to)) {
+        seen.add(to);
+        stack.push({ id: to, next: 0 });
+      }
     }
   }
   return { session, order, steps, circling };
@@ -51,8 +77,14 @@ export function reaches(flow: Flow): Map<TrackId, Reach> {
   const main = flow.session.tracks.find((t) => t.kind === "main");
   const sum = new Map<TrackId, { ways: number; all: number; loudest: number }>();
   for (const id of flow.order) {
-    if (id === main?.id) { const own = main.muted ? 0 : amplitude(main.level) * (main.polarity === "inverted" ? -1 : 1); sum.set(id, { ways: 1, all: own, loudest: Math.abs(own) }); continue; }
-    let ways = 0, all = 0, loudest = 0;
+    if (id === main?.id) {
+      const own = main.muted ? 0 : amplitude(main.level) * (main.polarity === "inverted" ? -1 : 1);
+      sum.set(id, { ways: 1, all: own, loudest: Math.abs(own) });
+      continue;
+    }
+    let ways = 0,
+      all = 0,
+      loudest = 0;
     for (const { to, gain } of flow.steps.get(id) ?? []) {
       const on = sum.get(to);
       if (!on) continue;
@@ -62,5 +94,14 @@ export function reaches(flow: Flow): Map<TrackId, Reach> {
     }
     sum.set(id, { ways, all, loudest });
   }
-  return new Map([...sum].map(([id, s]) => [id, { ways: s.ways, gain: levelOf(Math.abs(s.all)), raised: s.ways > 1 && s.loudest > 0 ? levelOf(Math.abs(s.all)) - levelOf(s.loudest) : 0 }]));
+  return new Map(
+    [...sum].map(([id, s]) => [
+      id,
+      {
+        ways: s.ways,
+        gain: levelOf(Math.abs(s.all)),
+        raised: s.ways > 1 && s.loudest > 0 ? levelOf(Math.abs(s.all)) - levelOf(s.loudest) : 0,
+      },
+    ]),
+  );
 }

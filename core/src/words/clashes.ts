@@ -12,7 +12,10 @@ export interface Clash {
   readonly says: string;
 }
 
-interface Claim { readonly role: Role; readonly within: string | null }
+interface Claim {
+  readonly role: Role;
+  readonly within: string | null;
+}
 
 /** Every word of the list with who claims it, ready to be asked about one role after another. */
 export class Claims {
@@ -22,10 +25,20 @@ export class Claims {
 
   constructor(words: WordList) {
     for (const role of words.roles) {
-      for (const { text, within, doubtful } of [...role.heard, { text: role.name, within: null, doubtful: false }]) if (!doubtful) push(this.#words, fold(text).text, { role, within });
+      for (const { text, within, doubtful } of [
+        ...role.heard,
+        { text: role.name, within: null, doubtful: false },
+      ])
+        if (!doubtful) push(this.#words, fold(text).text, { role, within });
       for (const short of new Set(shortsOf(role))) push(this.#shorts, short, role);
     }
-    for (const p of words.positions) for (const { text, within } of [{ text: p.name, within: null }, { text: p.short, within: null }, ...p.heard]) if (within === null) this.#positions.set(fold(text).text, p);
+    for (const p of words.positions)
+      for (const { text, within } of [
+        { text: p.name, within: null },
+        { text: p.short, within: null },
+        ...p.heard,
+      ])
+        if (within === null) this.#positions.set(fold(text).text, p);
   }
 
   /**
@@ -36,37 +49,71 @@ export class Claims {
   of(role: Role): Clash[] {
     const clashes: Clash[] = [];
     const once = new Set<string>();
-    const add = (word: string, sort: Clash["sort"], other: { id: string; name: string }, says: string): void => {
+    const add = (
+      word: string,
+      sort: Clash["sort"],
+      other: { id: string; name: string },
+      says: string,
+    ): void => {
       const key = `${sort} ${fold(word).text} ${other.id}`;
       if (once.has(key)) return;
       once.add(key);
       clashes.push({ word, sort, with: { id: other.id, name: other.name }, says });
     };
-    for (const { text, within, doubtful } of [...role.heard, { text: role.name, within: null, doubtful: false }]) {
+    for (const { text, within, doubtful } of [
+      ...role.heard,
+      { text: role.name, within: null, doubtful: false },
+    ]) {
       if (doubtful) continue;
       for (const claim of this.#words.get(fold(text).text) ?? []) {
         if (claim.role.id === role.id || claim.within !== within) continue;
-        add(text, "role", claim.role, `“${text}” is ${claim.role.name} as well; where both are possible, the one that stands first is taken.`);
+        add(
+          text,
+          "role",
+          claim.role,
+          `“${text}” is ${claim.role.name} as well; where both are possible, the one that stands first is taken.`,
+        );
       }
       const position = within === null ? this.#positions.get(fold(text).text) : undefined;
-      if (position) add(text, "position", position, `“${text}” reads as the position “${position.name}” beside another role.`);
+      if (position)
+        add(
+          text,
+          "position",
+          position,
+          `“${text}” reads as the position “${position.name}” beside another role.`,
+        );
     }
     for (const short of shortsOf(role)) {
-      for (const other of this.#shorts.get(short) ?? []) if (other.id !== role.id) add(short, "short-form", other, `“${short}” is a short form of ${other.name} too, so names made with it look the same.`);
+      for (const other of this.#shorts.get(short) ?? [])
+        if (other.id !== role.id)
+          add(
+            short,
+            "short-form",
+            other,
+            `“${short}” is a short form of ${other.name} too, so names made with it look the same.`,
+          );
       // Names are made with the full short form; a shorter one is never followed by more.
       if (short !== role.short.full.toLowerCase()) continue;
       for (const [longer, others] of this.#shorts) {
         if (longer.length <= short.length || !longer.startsWith(short)) continue;
         const rest = longer.slice(short.length);
         const behind = /^\d+$/.test(rest) ? `the number ${rest}` : this.#positions.get(rest)?.name;
-        for (const other of behind === undefined ? [] : others) if (other.id !== role.id) add(short, "prefix", other, `“${short}” with ${/^\d/.test(rest) ? behind : `“${behind ?? ""}”`} behind it spells “${longer}”, a short form of ${other.name}.`);
+        for (const other of behind === undefined ? [] : others)
+          if (other.id !== role.id)
+            add(
+              short,
+              "prefix",
+              other,
+              `“${short}” with ${/^\d/.test(rest) ? behind : `“${behind ?? ""}”`} behind it spells “${longer}”, a short form of ${other.name}.`,
+            );
       }
     }
     return clashes;
   }
 }
 
-const shortsOf = (role: Role): string[] => [role.short.full, role.short.eight, role.short.four].map((s) => s.toLowerCase());
+const shortsOf = (role: Role): string[] =>
+  [role.short.full, role.short.eight, role.short.four].map((s) => s.toLowerCase());
 
 function push<V>(map: Map<string, V[]>, key: string, value: V): void {
   const list = map.get(key);
@@ -78,17 +125,25 @@ function push<V>(map: Map<string, V[]>, key: string, value: V): void {
  * Who else claims a word of something that stands beside roles (a side, an articulation…), in sentences: others of these lists, above all
  * one with the same short form, since names made with either look the same; and roles.
  */
-export function claimsOnPosition(words: WordList, one: Position, claims: Claims = new Claims(words)): string[] {
-  const spoken = (p: Position): string[] => [p.name, ...p.heard.filter((h) => h.within === null).map((h) => h.text)].map((w) => fold(w).text);
+export function claimsOnPosition(
+  words: WordList,
+  one: Position,
+  claims: Claims = new Claims(words),
+): string[] {
+  const spoken = (p: Position): string[] =>
+    [p.name, ...p.heard.filter((h) => h.within === null).map((h) => h.text)].map((w) => fold(w).text);
   const mine = new Set(spoken(one));
   const short = fold(one.short).text;
   const said: string[] = [];
   for (const p of words.positions) {
     if (p.id === one.id) continue;
-    if (fold(p.short).text === short) said.push(`“${one.short}” is written for “${p.name}” as well, so names made with it look the same.`);
-    else if (mine.has(fold(p.short).text) || spoken(p).includes(short)) said.push(`“${one.name}” and “${p.name}” share a word; the one that stands first is taken.`);
+    if (fold(p.short).text === short)
+      said.push(`“${one.short}” is written for “${p.name}” as well, so names made with it look the same.`);
+    else if (mine.has(fold(p.short).text) || spoken(p).includes(short))
+      said.push(`“${one.name}” and “${p.name}” share a word; the one that stands first is taken.`);
     const shared = spoken(p).find((w) => mine.has(w));
-    if (shared !== undefined) said.push(`“${shared}” is “${p.name}” as well; the one that stands first is taken.`);
+    if (shared !== undefined)
+      said.push(`“${shared}” is “${p.name}” as well; the one that stands first is taken.`);
   }
   for (const r of words.roles) {
     const clash = claims.of(r).find((c) => c.sort === "position" && c.with.id === one.id);

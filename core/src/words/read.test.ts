@@ -25,7 +25,12 @@ describe("the word list that ships", () => {
   it("gives no two roles the same short form", () => {
     for (const length of ["full", "eight", "four"] as const) {
       const seen = new Map<string, string>();
-      const twice = words.roles.flatMap((r) => { const key = r.short[length].toLowerCase(); const before = seen.get(key); seen.set(key, r.id); return before === undefined ? [] : [`${r.short[length]}: ${before}, ${r.id}`]; });
+      const twice = words.roles.flatMap((r) => {
+        const key = r.short[length].toLowerCase();
+        const before = seen.get(key);
+        seen.set(key, r.id);
+        return before === undefined ? [] : [`${r.short[length]}: ${before}, ${r.id}`];
+      });
       expect(twice, length).toEqual([]);
     }
   });
@@ -45,8 +50,12 @@ describe("the word list that ships", () => {
 describe("reading names as people type them", () => {
   it.each(TYPED_NAMES)("$name", ({ name, families, role, of, positions, number, careful }) => {
     const reading = readName(reader, name, { families });
-    expect({ role: reading.role, of: reading.of, positions: [...reading.positions].sort(), number: reading.number })
-      .toEqual({ role, of, positions: [...positions].sort(), number });
+    expect({
+      role: reading.role,
+      of: reading.of,
+      positions: [...reading.positions].sort(),
+      number: reading.number,
+    }).toEqual({ role, of, positions: [...positions].sort(), number });
     if (careful || role === null) expect(reading.sure).toBe(false);
   });
 
@@ -61,12 +70,19 @@ describe("reading names as people type them", () => {
     expect(readName(reader, "Bass", { families: ["pans"] }).role).toBe("six-bass");
     expect(readName(reader, "Bass", { families: ["strings"] }).role).toBe("double-bass");
     expect(readName(reader, "Bass").role).toBe("bass-guitar");
-    expect(readName(reader, "Room", { families: ["guitars"] })).toMatchObject({ role: "room", of: "guitars" });
+    expect(readName(reader, "Room", { families: ["guitars"] })).toMatchObject({
+      role: "room",
+      of: "guitars",
+    });
   });
 
   it("says which letters led to what", () => {
     const reading = readName(reader, "2nd pan (far) #2");
-    expect(reading.words.map((w) => [w.text, w.as, w.id])).toEqual([["2nd pan", "role", "double-second"], ["far", "position", "far"], ["2", "number", null]]);
+    expect(reading.words.map((w) => [w.text, w.as, w.id])).toEqual([
+      ["2nd pan", "role", "double-second"],
+      ["far", "position", "far"],
+      ["2", "number", null],
+    ]);
   });
 
   it("takes one slip from four letters on and two from eight on, and only there", () => {
@@ -79,39 +95,108 @@ describe("reading names as people type them", () => {
   });
 
   it("is never sure of what it does not know", () => {
-    for (const name of ["", "   ", "xqzv", "Audio 12", "Untitled", "???", "🎵", "Steve", "take 3 final FINAL"]) expect(readName(reader, name).sure, name).toBe(false);
+    for (const name of [
+      "",
+      "   ",
+      "xqzv",
+      "Audio 12",
+      "Untitled",
+      "???",
+      "🎵",
+      "Steve",
+      "take 3 final FINAL",
+    ])
+      expect(readName(reader, name).sure, name).toBe(false);
   });
 
   it("is never sure of a role behind a word it does not know, nor where only a slip explains that word away", () => {
-    for (const name of ["hull drum", "quay drum", "hill drum", "mud piano", "big gtr", "zub snare", "tide bell near", "moss vox"]) expect(readName(reader, name).sure, name).toBe(false);
-    const words = ["hull", "zub", "wrack", "quoll", "mudge", "tidal", "brack", "fenny", "skerry", "gannet", "dunlin", "samphire"];
-    fc.assert(fc.property(fc.constantFrom(...words), fc.constantFrom("Kick", "Snare", "Piano", "Trumpet", "Cello", "Conga", "Banjo"), (word, name) => {
-      expect(readName(reader, `${word} ${name}`).sure, `${word} ${name}`).toBe(false);
-    }));
+    for (const name of [
+      "hull drum",
+      "quay drum",
+      "hill drum",
+      "mud piano",
+      "big gtr",
+      "zub snare",
+      "tide bell near",
+      "moss vox",
+    ])
+      expect(readName(reader, name).sure, name).toBe(false);
+    const words = [
+      "hull",
+      "zub",
+      "wrack",
+      "quoll",
+      "mudge",
+      "tidal",
+      "brack",
+      "fenny",
+      "skerry",
+      "gannet",
+      "dunlin",
+      "samphire",
+    ];
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...words),
+        fc.constantFrom("Kick", "Snare", "Piano", "Trumpet", "Cello", "Conga", "Banjo"),
+        (word, name) => {
+          expect(readName(reader, `${word} ${name}`).sure, `${word} ${name}`).toBe(false);
+        },
+      ),
+    );
   });
 
   it("takes two spellings of one letter as one name (UAX #15)", () => {
-    const composed = "C\u00e9lesta", decomposed = "Ce\u0301lesta";
+    const composed = "C\u00e9lesta",
+      decomposed = "Ce\u0301lesta";
     expect(fold(composed)).toEqual(fold(decomposed));
     expect(readName(reader, decomposed).role).toBe("celesta");
   });
 
   it("answers for any text, points only inside it, and does not depend on letter case at word starts", () => {
-    fc.assert(fc.property(fc.string({ maxLength: 60, unit: "binary" }), (name) => {
-      const reading = readName(reader, name);
-      expect(reading.confidence).toBeGreaterThanOrEqual(0);
-      expect(reading.confidence).toBeLessThanOrEqual(1);
-      if (reading.role === null) expect(reading.sure).toBe(false);
-    }), { numRuns: 500 });
-    fc.assert(fc.property(fc.constantFrom(...TYPED_NAMES.map((n) => n.name)).filter((n) => /^[a-z]+( [a-z]+)*$/i.test(n)), (name) => {
-      expect(readName(reader, name.toUpperCase()).role).toBe(readName(reader, name.toLowerCase()).role);
-    }));
+    fc.assert(
+      fc.property(fc.string({ maxLength: 60, unit: "binary" }), (name) => {
+        const reading = readName(reader, name);
+        expect(reading.confidence).toBeGreaterThanOrEqual(0);
+        expect(reading.confidence).toBeLessThanOrEqual(1);
+        if (reading.role === null) expect(reading.sure).toBe(false);
+      }),
+      { numRuns: 500 },
+    );
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...TYPED_NAMES.map((n) => n.name)).filter((n) => /^[a-z]+( [a-z]+)*$/i.test(n)),
+        (name) => {
+          expect(readName(reader, name.toUpperCase()).role).toBe(readName(reader, name.toLowerCase()).role);
+        },
+      ),
+    );
   });
 
   it("learns a role somebody adds", () => {
-    const taught = makeReader({ ...words, roles: [...words.roles, { ...words.roles[0]!, id: "conch", name: "Conch", family: "folk", sort: "source", kind: "audio", short: { full: "Conch", eight: "Conch", four: "Cnch" }, heard: [{ text: "sea shell", within: null, doubtful: false }] }] });
+    const taught = makeReader({
+      ...words,
+      roles: [
+        ...words.roles,
+        {
+          ...words.roles[0]!,
+          id: "conch",
+          name: "Conch",
+          family: "folk",
+          sort: "source",
+          kind: "audio",
+          short: { full: "Conch", eight: "Conch", four: "Cnch" },
+          heard: [{ text: "sea shell", within: null, doubtful: false }],
+        },
+      ],
+    });
     expect(readName(reader, "sea shell near").role).not.toBe("conch");
-    expect(readName(taught, "sea shell near 2")).toMatchObject({ role: "conch", positions: ["near"], number: 2, sure: true });
+    expect(readName(taught, "sea shell near 2")).toMatchObject({
+      role: "conch",
+      positions: ["near"],
+      number: 2,
+      sure: true,
+    });
     expect(spellingsOf(taught.roles.get("conch")!).map((h) => h.text)).toContain("sea shell");
   });
 });

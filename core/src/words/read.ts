@@ -5,10 +5,13 @@ import type { Position, Role } from "./wordlist.ts";
 import { POSITION_GROUPS } from "./wordlist.ts";
 
 /** Where the name stands: the families of the folders around it, innermost first. */
-export interface ReadingContext { readonly families: readonly string[] }
+export interface ReadingContext {
+  readonly families: readonly string[];
+}
 
 /** Why a reading is not called sure. */
-export type Doubt = "nothing-known" | "several-meanings" | "two-roles" | "slip" | "too-short" | "unknown-words";
+export type Doubt =
+  "nothing-known" | "several-meanings" | "two-roles" | "slip" | "too-short" | "unknown-words";
 
 export interface ReadWord {
   readonly text: string;
@@ -41,7 +44,14 @@ const NO_CONTEXT: ReadingContext = { families: [] };
 type RoleMeaning = Extract<Meaning, { as: "role" }>;
 type PositionMeaning = Extract<Meaning, { as: "position" }>;
 
-interface Option { seg: Segment; index: number; role: RoleMeaning | null; rank: number; rivals: string[]; position: PositionMeaning | null }
+interface Option {
+  seg: Segment;
+  index: number;
+  role: RoleMeaning | null;
+  rank: number;
+  rivals: string[];
+  position: PositionMeaning | null;
+}
 
 /** 3: the surroundings say so; 2: always; 1: perhaps; 0: only elsewhere. */
 function rankOf(m: { within: string | null; doubtful: boolean }, families: readonly string[]): number {
@@ -65,12 +75,16 @@ export function readName(reader: Reader, name: string, context: ReadingContext =
   const roles = options.filter((o) => o.role !== null && (o.rank > 0 || o.seg.text.length > 1));
   const main = mainRole(roles, families);
   const owner = main?.role ? ownerOf(main, roles) : null;
-  const fromFolder = main?.role?.role.sort === "place" && !owner ? folderOwner(reader, context, main.role.role) : null;
+  const fromFolder =
+    main?.role?.role.sort === "place" && !owner ? folderOwner(reader, context, main.role.role) : null;
 
   const positions: Position[] = [];
-  for (const o of options) if (!o.role && o.position && !positions.includes(o.position.position)) positions.push(o.position.position);
+  for (const o of options)
+    if (!o.role && o.position && !positions.includes(o.position.position))
+      positions.push(o.position.position);
   let format: Reading["format"] = null;
-  for (const s of segments) for (const m of s.entry?.meanings ?? []) if (m.as === "format") format = m.format;
+  for (const s of segments)
+    for (const m of s.entry?.meanings ?? []) if (m.as === "format") format = m.format;
   const left = positions.findIndex((p) => p.id === "left");
   const right = positions.findIndex((p) => p.id === "right");
   if (left >= 0 && right >= 0) {
@@ -78,7 +92,8 @@ export function readName(reader: Reader, name: string, context: ReadingContext =
     positions.splice(Math.min(left, right), 1);
     format = "stereo";
   }
-  if (positions.length > 1) positions.sort((a, b) => POSITION_GROUPS.indexOf(a.group) - POSITION_GROUPS.indexOf(b.group));
+  if (positions.length > 1)
+    positions.sort((a, b) => POSITION_GROUPS.indexOf(a.group) - POSITION_GROUPS.indexOf(b.group));
 
   const numbers = readNumbers(segments, main?.index ?? -1);
   const section = main?.role ? sectionOf(reader, main.role.role, main.seg, numbers.number) : null;
@@ -86,7 +101,12 @@ export function readName(reader: Reader, name: string, context: ReadingContext =
   const of = owner?.role?.role.id ?? fromFolder;
   const words = options.map((o): ReadWord => {
     const how = o === main && o.rank === 3 ? "folder" : o.seg.how;
-    return { text: name.slice(o.seg.from, o.seg.to), as: partOf(o, main, owner, numbers), id: o.role?.role.id ?? o.position?.position.id ?? null, how };
+    return {
+      text: name.slice(o.seg.from, o.seg.to),
+      as: partOf(o, main, owner, numbers),
+      id: o.role?.role.id ?? o.position?.position.id ?? null,
+      how,
+    };
   });
 
   const doubt = doubtOf(main, owner, roles, options, families);
@@ -94,17 +114,25 @@ export function readName(reader: Reader, name: string, context: ReadingContext =
   const all = options.reduce((sum, o) => sum + o.seg.text.length, 0);
   return {
     name,
-    role: main?.role?.role.id ?? null, of,
+    role: main?.role?.role.id ?? null,
+    of,
     positions: positions.map((p) => p.id),
-    number: section ? null : numbers.number, format,
-    sure: doubt === null, doubt,
+    number: section ? null : numbers.number,
+    format,
+    sure: doubt === null,
+    doubt,
     confidence: main && all > 0 ? (known / all) * (doubt === null ? 1 : 0.5) : 0,
     others: main?.rivals ?? [],
     words,
   };
 }
 
-function partOf(o: Option, main: Option | null, owner: Option | null, numbers: { at: number; order: number }): ReadWord["as"] {
+function partOf(
+  o: Option,
+  main: Option | null,
+  owner: Option | null,
+  numbers: { at: number; order: number },
+): ReadWord["as"] {
   if (o === main) return "role";
   if (o.role) return o === owner ? "of" : "family";
   if (o.position) return "position";
@@ -122,7 +150,14 @@ function innerFamilies(segments: readonly Segment[], context: ReadingContext): r
       if (!s.entry || s.how === "slip" || s.how === "guess") continue;
       const roles = s.entry.meanings.filter((m): m is RoleMeaning => m.as === "role");
       const [only] = roles;
-      if (only && roles.every((m) => m.role === only.role) && only.within === null && !only.doubtful && (only.role.sort === "group" || only.role.sort === "source")) (inner ??= []).push(only.role.family);
+      if (
+        only &&
+        roles.every((m) => m.role === only.role) &&
+        only.within === null &&
+        !only.doubtful &&
+        (only.role.sort === "group" || only.role.sort === "source")
+      )
+        (inner ??= []).push(only.role.family);
     }
   }
   return inner ? [...inner, ...context.families] : context.families;
@@ -134,15 +169,20 @@ function optionFor(seg: Segment, index: number, families: readonly string[]): Op
   for (const m of seg.entry?.meanings ?? []) {
     if (m.as === "position") {
       const rank = rankOf(m, families);
-      if (rank > positionRank) { option.position = m; positionRank = rank; }
+      if (rank > positionRank) {
+        option.position = m;
+        positionRank = rank;
+      }
     } else if (m.as === "role") {
       const rank = rankOf(m, families);
       if (rank > option.rank) {
-        if (option.role && option.role.role !== m.role && (option.rank > 0 || rank === 1)) option.rivals.push(option.role.role.id);
+        if (option.role && option.role.role !== m.role && (option.rank > 0 || rank === 1))
+          option.rivals.push(option.role.role.id);
         if (rank >= 2) option.rivals.length = 0;
         option.role = m;
         option.rank = rank;
-      } else if (option.role?.role !== m.role && (rank === option.rank || option.rank < 2)) option.rivals.push(m.role.id);
+      } else if (option.role?.role !== m.role && (rank === option.rank || option.rank < 2))
+        option.rivals.push(m.role.id);
     }
   }
   return option;
@@ -151,7 +191,8 @@ function optionFor(seg: Segment, index: number, families: readonly string[]): Op
 /** Words that can be a role or a position: a position beside a role, else the role. */
 function settle(options: readonly Option[]): void {
   let lone: Option | null = null;
-  for (const o of options) if (o.role !== null && o.position !== null && (lone === null || o.rank > lone.rank)) lone = o;
+  for (const o of options)
+    if (o.role !== null && o.position !== null && (lone === null || o.rank > lone.rank)) lone = o;
   if (lone === null) return;
   if (options.some((o) => o.role !== null && o.position === null && o.rank > 0)) lone = null;
   for (const o of options) {
@@ -167,19 +208,31 @@ const GENERAL_PATHS = new Set(["bus", "effect-return", "aux", "stem"]);
 
 /** "Vox main", "FX door": a word for a path that only describes the source beside it. */
 function dropAdjectives(options: readonly Option[]): void {
-  const source = options.find((o) => o.role !== null && o.rank > 0 && (o.role.role.sort === "source" || o.role.role.sort === "group"));
+  const source = options.find(
+    (o) => o.role !== null && o.rank > 0 && (o.role.role.sort === "source" || o.role.role.sort === "group"),
+  );
   if (!source?.role) return;
   const { family } = source.role.role;
   for (const o of options) {
     const role = o.role?.role;
-    if (role?.kind === "main" || (role?.id === "effect-return" && o.index < source.index && (family === "film" || family === "synths"))) o.role = null;
+    if (
+      role?.kind === "main" ||
+      (role?.id === "effect-return" && o.index < source.index && (family === "film" || family === "synths"))
+    )
+      o.role = null;
   }
 }
 
 /** "MD" in "MD421": letters run into a number too high for a player are the name of a box. */
 function isModelName(o: Option, segments: readonly Segment[]): boolean {
   const next = segments[o.index + 1];
-  return o.role === null && o.seg.text.length <= 3 && next?.how === "number" && next.joined && Number(next.digits) > 48;
+  return (
+    o.role === null &&
+    o.seg.text.length <= 3 &&
+    next?.how === "number" &&
+    next.joined &&
+    Number(next.digits) > 48
+  );
 }
 
 /** Sources that name a whole field; a particular one beside them wins ("Foley props"). */
@@ -189,7 +242,10 @@ function mainRole(roles: readonly Option[], families: readonly string[]): Option
   let main: Option | null = null;
   for (const o of roles) {
     if (!o.role || (o.rank === 0 && roles.some((r) => r.rank > 0))) continue;
-    if (!main?.role) { main = o; continue; }
+    if (!main?.role) {
+      main = o;
+      continue;
+    }
     const a = weightOf(main.role.role);
     const b = weightOf(o.role.role);
     if (b > a) main = o;
@@ -226,10 +282,13 @@ function folderOwner(reader: Reader, context: ReadingContext, role: Role): strin
 /** "Violins 2": of a section that is divided, the number beside its plural says which part of it, and counts nothing. */
 function sectionOf(reader: Reader, role: Role, seg: Segment, number: number | null): Position | null {
   const id = number === null || !seg.text.endsWith("s") ? undefined : role.sections[number - 1];
-  return id === undefined ? null : reader.positions.get(id) ?? null;
+  return id === undefined ? null : (reader.positions.get(id) ?? null);
 }
 
-function readNumbers(segments: readonly Segment[], mainIndex: number): { number: number | null; at: number; order: number } {
+function readNumbers(
+  segments: readonly Segment[],
+  mainIndex: number,
+): { number: number | null; at: number; order: number } {
   let number: number | null = null;
   let at = -1;
   let order = -1;
@@ -239,7 +298,13 @@ function readNumbers(segments: readonly Segment[], mainIndex: number): { number:
     if (s.entry && s.entry.meanings.some((m) => m.as !== "number") && mainIndex === i) return;
     const value = spelled ? spelled.number : Number(s.digits);
     const leading = i === 0 && segments.length > 1 && !s.ordinal && !spelled;
-    if (leading && (s.digits?.startsWith("0") || segments.slice(1).some((x) => x.how === "number") || value > 8)) { order = i; return; }
+    if (
+      leading &&
+      (s.digits?.startsWith("0") || segments.slice(1).some((x) => x.how === "number") || value > 8)
+    ) {
+      order = i;
+      return;
+    }
     // Three digits, or a high number, is more often a microphone, a take or a year than a player.
     if (s.joined && segments[i - 1]?.how === "unknown") return;
     // "Horns a4": so many of them play, together.
@@ -251,33 +316,55 @@ function readNumbers(segments: readonly Segment[], mainIndex: number): { number:
   return { number, at, order };
 }
 
-function doubtOf(main: Option | null, owner: Option | null, roles: readonly Option[], all: readonly Option[], families: readonly string[]): Doubt | null {
+function doubtOf(
+  main: Option | null,
+  owner: Option | null,
+  roles: readonly Option[],
+  all: readonly Option[],
+  families: readonly string[],
+): Doubt | null {
   if (!main?.role) return "nothing-known";
   if (main.rivals.length > 0 || main.rank < 2) return "several-meanings";
   const role = main.role.role;
   for (const o of roles) {
     if (o === main || o === owner || !o.role) continue;
     const other = o.role.role;
-    if (other.sort === "group" && (other.family === role.family || owner?.role?.role.family === other.family)) continue;
+    if (
+      other.sort === "group" &&
+      (other.family === role.family || owner?.role?.role.family === other.family)
+    )
+      continue;
     if (other.sort === "path" && GENERAL_PATHS.has(other.id) && role.sort === "path") continue;
     if (other === role || (GENERAL_SOURCES.has(other.id) && other.family === role.family)) continue;
     return "two-roles";
   }
   if (owner && (owner.rivals.length > 0 || owner.rank < 2)) return "several-meanings";
-  for (const o of all) if ((o.role || o.position) && (o.seg.how === "guess" || (o.seg.how === "slip" && o.seg.text.length < 6))) return "slip";
+  for (const o of all)
+    if (
+      (o.role || o.position) &&
+      (o.seg.how === "guess" || (o.seg.how === "slip" && o.seg.text.length < 6))
+    )
+      return "slip";
   if (main.seg.text.length < 2 && !families.includes(role.family)) return "too-short";
   // A strange word may make it another thing, in front ("Wobble piano") and behind ("Violin wobble").
-  return all.some((o) => isStrange(o) && o.seg.text.length > 1 && !isModelNumber(o, all)) ? "unknown-words" : null;
+  return all.some((o) => isStrange(o) && o.seg.text.length > 1 && !isModelNumber(o, all))
+    ? "unknown-words"
+    : null;
 }
 
 /** A word nobody knows, or one that only a slip makes something without meaning ("hull" for "full"). */
 function isStrange(o: Option): boolean {
-  return o.seg.how === "unknown" || (!o.role && !o.position && (o.seg.how === "slip" || o.seg.how === "guess"));
+  return (
+    o.seg.how === "unknown" || (!o.role && !o.position && (o.seg.how === "slip" || o.seg.how === "guess"))
+  );
 }
 
 /** "D12": a letter or two run into digits is a microphone or a box, not a word. */
 function isModelNumber(o: Option, all: readonly Option[]): boolean {
   const next = all[o.index + 1];
   const before = all[o.index - 1];
-  return o.seg.text.length <= 3 && ((next?.seg.how === "number" && next.seg.joined) || (before?.seg.how === "number" && o.seg.joined));
+  return (
+    o.seg.text.length <= 3 &&
+    ((next?.seg.how === "number" && next.seg.joined) || (before?.seg.how === "number" && o.seg.joined))
+  );
 }

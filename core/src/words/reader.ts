@@ -10,7 +10,11 @@ export type Meaning =
   | { as: "filler" };
 
 /** A word or phrase the house knows, folded, with everything it can mean in order of the word list. */
-export interface Entry { readonly key: string; readonly meanings: Meaning[]; readonly single: boolean }
+export interface Entry {
+  readonly key: string;
+  readonly meanings: Meaning[];
+  readonly single: boolean;
+}
 
 /** A word list made ready for reading: a prefix tree over all phrases, built once per edition. */
 export interface Reader {
@@ -38,10 +42,38 @@ export function letterOf(code: number): number {
 }
 
 const NUMBER_WORDS: Readonly<Record<string, number>> = {
-  one: 1, two: 2, three: 3, four: 4, five: 5, six: 6, seven: 7, eight: 8, nine: 9, ten: 10, eleven: 11, twelve: 12,
-  first: 1, second: 2, third: 3, fourth: 4, fifth: 5, sixth: 6, ii: 2, iii: 3, iv: 4, vi: 6, vii: 7, viii: 8,
+  one: 1,
+  two: 2,
+  three: 3,
+  four: 4,
+  five: 5,
+  six: 6,
+  seven: 7,
+  eight: 8,
+  nine: 9,
+  ten: 10,
+  eleven: 11,
+  twelve: 12,
+  first: 1,
+  second: 2,
+  third: 3,
+  fourth: 4,
+  fifth: 5,
+  sixth: 6,
+  ii: 2,
+  iii: 3,
+  iv: 4,
+  vi: 6,
+  vii: 7,
+  viii: 8,
 };
-const FORMAT_WORDS: Readonly<Record<string, "mono" | "stereo">> = { stereo: "stereo", ster: "stereo", st: "stereo", lr: "stereo", mono: "mono" };
+const FORMAT_WORDS: Readonly<Record<string, "mono" | "stereo">> = {
+  stereo: "stereo",
+  ster: "stereo",
+  st: "stereo",
+  lr: "stereo",
+  mono: "mono",
+};
 
 /** Every spelling of a role, what it is heard as before its name and short forms: a doubt written down there holds. */
 export function spellingsOf(role: Role): Heard[] {
@@ -73,14 +105,23 @@ export function makeReader(words: WordList): Reader {
   // "2nd" is a number beside most roles; only where a role is divided so does it name a section (read.ts).
   const sections = new Set(words.roles.flatMap((r) => r.sections));
   for (const position of words.positions) {
-    for (const h of [{ text: position.name, within: null, doubtful: false }, ...(sections.has(position.id) ? [] : [{ text: position.short, within: null, doubtful: false }]), ...position.heard]) {
+    for (const h of [
+      { text: position.name, within: null, doubtful: false },
+      ...(sections.has(position.id) ? [] : [{ text: position.short, within: null, doubtful: false }]),
+      ...position.heard,
+    ]) {
       const { text, starts } = fold(h.text);
-      learn(text, { as: "position", position, within: h.within, doubtful: h.doubtful }, starts.length === 1);
+      learn(
+        text,
+        { as: "position", position, within: h.within, doubtful: h.doubtful },
+        starts.length === 1,
+      );
     }
   }
   for (const [key, number] of Object.entries(NUMBER_WORDS)) learn(key, { as: "number", number }, true);
   for (const [key, format] of Object.entries(FORMAT_WORDS)) learn(key, { as: "format", format }, true);
-  for (const filler of words.fillers) if (!byKey.has(fold(filler).text)) learn(fold(filler).text, { as: "filler" }, true);
+  for (const filler of words.fillers)
+    if (!byKey.has(fold(filler).text)) learn(fold(filler).text, { as: "filler" }, true);
   const known = new Set(byKey.keys());
   for (const { key, meaning } of plurals) if (!known.has(key)) learn(key, meaning, false);
 
@@ -111,7 +152,17 @@ export function makeReader(words: WordList): Reader {
     }
     entryAt[node] = index;
   });
-  return { words, roles, positions, entries, next, entryAt, entry: (key) => byKey.get(key), slips: new Map(), slipIndex: null };
+  return {
+    words,
+    roles,
+    positions,
+    entries,
+    next,
+    entryAt,
+    entry: (key) => byKey.get(key),
+    slips: new Map(),
+    slipIndex: null,
+  };
 }
 
 function sameMeaning(a: Meaning, b: Meaning): boolean {

@@ -6,26 +6,46 @@ import { segment } from "./segment.ts";
 import { heardFrom, idOf, spellings, usualWords } from "./usual/index.ts";
 
 const reader = makeReader(usualWords());
-const words = (name: string): string[] => { const f = fold(name); return f.starts.map((s, i) => f.text.slice(s, f.ends[i])); };
+const words = (name: string): string[] => {
+  const f = fold(name);
+  return f.starts.map((s, i) => f.text.slice(s, f.ends[i]));
+};
 const cut = (name: string): string[] => segment(reader, name).map((s) => `${s.text}:${s.how}`);
 
 describe("cutting a name into words", () => {
   it.each<[string, string[]]>([
-    ["Kick In", ["kick", "in"]], ["kick_in-2", ["kick", "in", "2"]], ["KickIn", ["kick", "in"]], ["OHLeft", ["oh", "left"]], ["GtrDI", ["gtr", "di"]],
-    ["Tom1Top", ["tom", "1", "top"]], ["2nd Vln", ["2nd", "vln"]], ["Snare (bottom) [inv]", ["snare", "bottom", "inv"]], ["Children's Choir", ["childrens", "choir"]],
-    ["Flöte", ["flote"]], ["straße", ["strasse"]], ["Ærø", ["aero"]], ["", []], ["  --  ", []], ["BGVs", ["bgvs"]], ["MS mid", ["ms", "mid"]],
-  ])("%j", (name, expected) => { expect(words(name)).toEqual(expected); });
+    ["Kick In", ["kick", "in"]],
+    ["kick_in-2", ["kick", "in", "2"]],
+    ["KickIn", ["kick", "in"]],
+    ["OHLeft", ["oh", "left"]],
+    ["GtrDI", ["gtr", "di"]],
+    ["Tom1Top", ["tom", "1", "top"]],
+    ["2nd Vln", ["2nd", "vln"]],
+    ["Snare (bottom) [inv]", ["snare", "bottom", "inv"]],
+    ["Children's Choir", ["childrens", "choir"]],
+    ["Flöte", ["flote"]],
+    ["straße", ["strasse"]],
+    ["Ærø", ["aero"]],
+    ["", []],
+    ["  --  ", []],
+    ["BGVs", ["bgvs"]],
+    ["MS mid", ["ms", "mid"]],
+  ])("%j", (name, expected) => {
+    expect(words(name)).toEqual(expected);
+  });
 
   it("points back into the name as it is shown, for any name", () => {
-    fc.assert(fc.property(fc.string({ maxLength: 40, unit: "grapheme" }), (name) => {
-      const f = fold(name);
-      expect(f.starts).toHaveLength(f.ends.length);
-      f.from.forEach((from, i) => {
-        expect(from).toBeLessThan(f.to[i] ?? 0);
-        if (i > 0) expect(from).toBeGreaterThanOrEqual(f.to[i - 1] ?? 0);
-      });
-      expect(f.to.at(-1) ?? 0).toBeLessThanOrEqual(f.shown.length);
-    }));
+    fc.assert(
+      fc.property(fc.string({ maxLength: 40, unit: "grapheme" }), (name) => {
+        const f = fold(name);
+        expect(f.starts).toHaveLength(f.ends.length);
+        f.from.forEach((from, i) => {
+          expect(from).toBeLessThan(f.to[i] ?? 0);
+          if (i > 0) expect(from).toBeGreaterThanOrEqual(f.to[i - 1] ?? 0);
+        });
+        expect(f.to.at(-1) ?? 0).toBeLessThanOrEqual(f.shown.length);
+      }),
+    );
   });
 });
 
@@ -45,29 +65,50 @@ describe("finding the phrases", () => {
     expect(cut("clavinet")).toEqual(["clarinet:guess"]);
   });
   it("keeps numbers and ordinals apart", () => {
-    expect(segment(reader, "Tom 12").at(-1)).toMatchObject({ how: "number", digits: "12", ordinal: false, joined: false });
+    expect(segment(reader, "Tom 12").at(-1)).toMatchObject({
+      how: "number",
+      digits: "12",
+      ordinal: false,
+      joined: false,
+    });
     expect(segment(reader, "Tom12").at(-1)).toMatchObject({ how: "number", joined: true });
   });
 });
 
 describe("the notation of the vocabulary", () => {
   it("writes out either word and both orders", () => {
-    expect(spellings("(kick|bd) (sample|trig)")).toEqual(["kick sample", "kick trig", "bd sample", "bd trig"]);
+    expect(spellings("(kick|bd) (sample|trig)")).toEqual([
+      "kick sample",
+      "kick trig",
+      "bd sample",
+      "bd trig",
+    ]);
     expect(spellings("~(floor|fl) tom")).toEqual(["floor tom", "fl tom", "tom floor", "tom fl"]);
     expect(spellings("plain words")).toEqual(["plain words"]);
   });
   it("knows where a word holds and where it is doubtful", () => {
     expect(heardFrom("bass@choir, gc?, ride")).toEqual([
-      { text: "bass", within: "choir", doubtful: false }, { text: "gc", within: null, doubtful: true }, { text: "ride", within: null, doubtful: false },
+      { text: "bass", within: "choir", doubtful: false },
+      { text: "gc", within: null, doubtful: true },
+      { text: "ride", within: null, doubtful: false },
     ]);
   });
   it("makes ids of names", () => {
-    expect(["Double second", "Children's choir", "12-string guitar", "Célesta"].map(idOf)).toEqual(["double-second", "children-s-choir", "12-string-guitar", "celesta"]);
+    expect(["Double second", "Children's choir", "12-string guitar", "Célesta"].map(idOf)).toEqual([
+      "double-second",
+      "children-s-choir",
+      "12-string-guitar",
+      "celesta",
+    ]);
   });
   it("names only families that exist as places where a word holds", () => {
     const list = usualWords();
     const families = new Set(list.families.map((f) => f.id));
-    const lost = [...list.roles, ...list.positions].flatMap((x) => x.heard.filter((h) => h.within !== null && !families.has(h.within)).map((h) => `${x.id}: ${h.text}@${h.within}`));
+    const lost = [...list.roles, ...list.positions].flatMap((x) =>
+      x.heard
+        .filter((h) => h.within !== null && !families.has(h.within))
+        .map((h) => `${x.id}: ${h.text}@${h.within}`),
+    );
     expect(lost).toEqual([]);
   });
 });

@@ -39,8 +39,14 @@ export function segment(reader: Reader, name: string): Segment[] {
     const near = nearWords(reader, s.text);
     const [first] = near;
     if (first === undefined) continue;
-    const meant = (key: string): unknown => { const [m] = reader.entry(key)?.meanings ?? []; return m?.as === "role" ? m.role : m?.as === "position" ? m.position : m; };
-    (slipped ??= new Map()).set(s.word, { word: first, alone: near.every((k) => meant(k) === meant(first)) && !otherLetters(s.text, first) });
+    const meant = (key: string): unknown => {
+      const [m] = reader.entry(key)?.meanings ?? [];
+      return m?.as === "role" ? m.role : m?.as === "position" ? m.position : m;
+    };
+    (slipped ??= new Map()).set(s.word, {
+      word: first,
+      alone: near.every((k) => meant(k) === meant(first)) && !otherLetters(s.text, first),
+    });
   }
   return slipped ? cutUp(reader, respelled(f, slipped), slipped) : cut;
 }
@@ -50,12 +56,16 @@ function otherLetters(a: string, b: string): boolean {
   return a.length === b.length && [...a].sort().join("") !== [...b].sort().join("");
 }
 
-interface Slip { readonly word: string; readonly alone: boolean }
+interface Slip {
+  readonly word: string;
+  readonly alone: boolean;
+}
 
 /** The same words with some spelled another way; what they refer to in the name stays. */
 function respelled(f: Folded, spelled: ReadonlyMap<number, Slip>): Folded {
   let text = "";
-  const starts: number[] = [], ends: number[] = [];
+  const starts: number[] = [],
+    ends: number[] = [];
   f.starts.forEach((start, i) => {
     starts.push(text.length);
     text += spelled.get(i)?.word ?? f.text.slice(start, f.ends[i]);
@@ -72,7 +82,11 @@ function cutUp(reader: Reader, f: Folded, slipped: ReadonlyMap<number, Slip> | n
   best[0] = 0;
   for (let i = 0; i < count; i++) {
     const base = best[i] ?? 0;
-    if (base > (best[i + 1] ?? 0)) { best[i + 1] = base; cameFrom[i + 1] = i; by[i + 1] = -1; }
+    if (base > (best[i + 1] ?? 0)) {
+      best[i + 1] = base;
+      cameFrom[i + 1] = i;
+      by[i + 1] = -1;
+    }
     let node = 0;
     const start = f.starts[i] ?? 0;
     scan: for (let j = i; j < count; j++) {
@@ -85,16 +99,28 @@ function cutUp(reader: Reader, f: Folded, slipped: ReadonlyMap<number, Slip> | n
       if (index < 0) continue;
       const length = end - start;
       const score = base + length * length;
-      if (score > (best[j + 1] ?? 0)) { best[j + 1] = score; cameFrom[j + 1] = i; by[j + 1] = index; }
+      if (score > (best[j + 1] ?? 0)) {
+        best[j + 1] = score;
+        cameFrom[j + 1] = i;
+        by[j + 1] = index;
+      }
     }
-    if (best[i + 1] === -1) { best[i + 1] = base; cameFrom[i + 1] = i; by[i + 1] = -1; }
+    if (best[i + 1] === -1) {
+      best[i + 1] = base;
+      cameFrom[i + 1] = i;
+      by[i + 1] = -1;
+    }
   }
   const out: Segment[] = [];
   for (let end = count; end > 0;) {
     const start = cameFrom[end] ?? end - 1;
     const index = by[end] ?? -1;
     if (index >= 0) {
-      const slips = slipped ? Array.from({ length: end - start }, (_, k) => slipped.get(start + k)).filter((x) => x !== undefined) : [];
+      const slips = slipped
+        ? Array.from({ length: end - start }, (_, k) => slipped.get(start + k)).filter(
+            (x) => x !== undefined,
+          )
+        : [];
       const how: How = slips.length === 0 ? "word" : slips.every((x) => x.alone) ? "slip" : "guess";
       out.push(piece(f, start, end, how, reader.entries[index] ?? null));
     } else out.push(...unknown(reader, f, start));
@@ -105,8 +131,15 @@ function cutUp(reader: Reader, f: Folded, slipped: ReadonlyMap<number, Slip> | n
 
 function piece(f: Folded, start: number, end: number, how: How, entry: Entry | null): Segment {
   return {
-    text: f.text.slice(f.starts[start], f.ends[end - 1]), from: f.from[start] ?? 0, to: f.to[end - 1] ?? 0, word: start,
-    how, entry, digits: null, ordinal: false, joined: f.joined[start] ?? false,
+    text: f.text.slice(f.starts[start], f.ends[end - 1]),
+    from: f.from[start] ?? 0,
+    to: f.to[end - 1] ?? 0,
+    word: start,
+    how,
+    entry,
+    digits: null,
+    ordinal: false,
+    joined: f.joined[start] ?? false,
   };
 }
 
@@ -114,15 +147,25 @@ function piece(f: Folded, start: number, end: number, how: How, entry: Entry | n
 function unknown(reader: Reader, f: Folded, at: number): Segment[] {
   const bare = piece(f, at, at + 1, "unknown", null);
   const number = /^(\d+)(st|nd|rd|th)?$/.exec(bare.text);
-  if (number) return [{ ...bare, how: "number", digits: number[1] ?? "", ordinal: number[2] !== undefined }];
+  if (number)
+    return [{ ...bare, how: "number", digits: number[1] ?? "", ordinal: number[2] !== undefined }];
   const parts = unglue(reader, bare.text);
   if (!parts) return [bare];
   let from = bare.from;
-  return parts.map((entry): Segment => {
-    const s: Segment = { ...bare, text: entry.key, from, to: from + entry.key.length, how: "glued", entry };
-    from = s.to;
-    return s;
-  }).reverse();
+  return parts
+    .map((entry): Segment => {
+      const s: Segment = {
+        ...bare,
+        text: entry.key,
+        from,
+        to: from + entry.key.length,
+        how: "glued",
+        entry,
+      };
+      from = s.to;
+      return s;
+    })
+    .reverse();
 }
 
 /**
@@ -135,7 +178,10 @@ function unglue(reader: Reader, text: string): Entry[] | null {
   let bestScore = 0;
   const go = (at: number, done: Entry[], score: number): void => {
     if (at === text.length) {
-      if (done.length > 1 && score > bestScore) { best = [...done]; bestScore = score; }
+      if (done.length > 1 && score > bestScore) {
+        best = [...done];
+        bestScore = score;
+      }
       return;
     }
     if (done.length === 3) return;
@@ -149,7 +195,12 @@ function unglue(reader: Reader, text: string): Entry[] | null {
       const last = i + 1 === text.length;
       const side = last && at > 0 && length === 1 && (text[i] === "l" || text[i] === "r") && at <= 5;
       if (!side && length < 2) continue;
-      if (length === 2 && !(at === 0 && text.length <= 5) && !(last && (entry.key === "di" || entry.key === "in"))) continue;
+      if (
+        length === 2 &&
+        !(at === 0 && text.length <= 5) &&
+        !(last && (entry.key === "di" || entry.key === "in"))
+      )
+        continue;
       if (entry.meanings.every((m) => m.as === "filler")) continue;
       go(i + 1, [...done, entry], score + length * length);
     }

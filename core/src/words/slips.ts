@@ -22,7 +22,10 @@ export function nearWords(reader: Reader, word: string): readonly string[] {
       const allowed = Math.min(best, candidate.length >= SHORTEST_FOR_TWO ? reach : 1);
       const distance = slipDistance(word, candidate, allowed);
       if (distance > allowed) continue;
-      if (distance < best) { best = distance; found = []; }
+      if (distance < best) {
+        best = distance;
+        found = [];
+      }
       found.push(candidate);
     }
   }
@@ -52,7 +55,10 @@ function deletions(word: string, depth: number): Set<string> {
     for (const w of layer) {
       for (let i = 0; i < w.length; i++) {
         const shorter = w.slice(0, i) + w.slice(i + 1);
-        if (!out.has(shorter)) { out.add(shorter); deeper.push(shorter); }
+        if (!out.has(shorter)) {
+          out.add(shorter);
+          deeper.push(shorter);
+        }
       }
     }
     layer = deeper;
@@ -71,7 +77,8 @@ export function slipDistance(a: string, b: string, most: number): number {
     for (let j = 1; j <= b.length; j++) {
       const change = a[i - 1] === b[j - 1] ? 0 : 1;
       let cost = Math.min((up[j] ?? 0) + 1, (row[j - 1] ?? 0) + 1, (up[j - 1] ?? 0) + change);
-      if (i > 1 && j > 1 && a[i - 1] === b[j - 2] && a[i - 2] === b[j - 1]) cost = Math.min(cost, (twoUp[j - 2] ?? 0) + 1);
+      if (i > 1 && j > 1 && a[i - 1] === b[j - 2] && a[i - 2] === b[j - 1])
+        cost = Math.min(cost, (twoUp[j - 2] ?? 0) + 1);
       row.push(cost);
       if (cost < least) least = cost;
     }

@@ -10,7 +10,11 @@ export const roleSort = z.enum(["source", "group", "place", "path"]);
 export type RoleSort = z.infer<typeof roleSort>;
 
 const words = oneLine(60).trim().min(1);
-const id = z.string().min(1).max(60).regex(/^[a-z0-9-]+$/, "an id is small letters, digits and dashes");
+const id = z
+  .string()
+  .min(1)
+  .max(60)
+  .regex(/^[a-z0-9-]+$/, "an id is small letters, digits and dashes");
 
 /** A name a role is heard under. */
 export const heard = z.object({
@@ -31,7 +35,8 @@ export const shortForms = z.object({
 export type ShortForms = z.infer<typeof shortForms>;
 
 export const family = z.object({
-  id, name: words,
+  id,
+  name: words,
   /** A colour of the house palette, by id. */
   colour: id,
   icon: oneLine(40),
@@ -39,7 +44,10 @@ export const family = z.object({
 export type Family = z.infer<typeof family>;
 
 export const role = z.object({
-  id, name: words, family: id, sort: roleSort,
+  id,
+  name: words,
+  family: id,
+  sort: roleSort,
   short: shortForms,
   heard: z.array(heard).max(400),
   kind: trackKind,
@@ -60,17 +68,35 @@ export type Role = z.infer<typeof role>;
  * What may stand beside a role in a name, in the order it comes: a library's code in front, where a thing is and how it is
  * played, what picks it up, and flags (what a track of a sampled instrument does when played).
  */
-export const POSITION_GROUPS = ["maker", "part", "articulation", "height", "depth", "distance", "side", "source", "flag"] as const;
+export const POSITION_GROUPS = [
+  "maker",
+  "part",
+  "articulation",
+  "height",
+  "depth",
+  "distance",
+  "side",
+  "source",
+  "flag",
+] as const;
 export type PositionGroup = (typeof POSITION_GROUPS)[number];
 
 /** Which hand a side lies on, and whose: a hat hangs on the player's left; "left" itself means the left loudspeaker. */
-export const lies = z.enum(["player-left", "player-right", "audience-left", "audience-right", "left", "right"]);
+export const lies = z.enum([
+  "player-left",
+  "player-right",
+  "audience-left",
+  "audience-right",
+  "left",
+  "right",
+]);
 /** From where the house looks at a stage or a yard when a side becomes a pan direction. */
 export const view = z.enum(["player", "audience"]);
 export type View = z.infer<typeof view>;
 
 export const position = z.object({
-  id, name: words,
+  id,
+  name: words,
   short: oneLine(12).min(1),
   group: z.enum(POSITION_GROUPS),
   heard: z.array(heard).max(40),

@@ -16,24 +16,56 @@ import type { TestHouse } from "../testing/house.ts";
 let house: TestHouse;
 let lead: Visitor;
 let wren: Visitor;
-beforeAll(async () => { house = await openHouse(); lead = await Visitor.signedIn(house.base, "marram"); wren = await Visitor.signedIn(house.base, "wren"); });
+beforeAll(async () => {
+  house = await openHouse();
+  lead = await Visitor.signedIn(house.base, "marram");
+  wren = await Visitor.signedIn(house.base, "wren");
+});
 afterAll(() => house.close());
 
 const style = makeStyle(demoHistory(new Date("2026-09-11T09:00:00Z")).draft.house);
-const listed = async (): Promise<string[]> => (await lead.ask("disk", {})).data.entries.map((e) => e.path).sort();
+const listed = async (): Promise<string[]> =>
+  (await lead.ask("disk", {})).data.entries.map((e) => e.path).sort();
 
 describe("the shared disk", () => {
   it("is put right by the plan of its findings, and the log undoes all of it", async () => {
     const before = await listed();
-    const { data: { entries } } = await lead.ask("disk", {});
+    const {
+      data: { entries },
+    } = await lead.ask("disk", {});
     const found = audit(style.house, style.reader, entries, "shared");
-    expect(Object.fromEntries((["missing", "stray", "misnamed", "unsafe", "too-long", "collides", "empty"] as const).map((s) => [s, found.findings.some((f) => f.sort === s)]))).toEqual({ missing: true, stray: true, misnamed: true, unsafe: true, "too-long": true, collides: true, empty: true });
+    expect(
+      Object.fromEntries(
+        (["missing", "stray", "misnamed", "unsafe", "too-long", "collides", "empty"] as const).map((s) => [
+          s,
+          found.findings.some((f) => f.sort === s),
+        ]),
+      ),
+    ).toEqual({
+      missing: true,
+      stray: true,
+      misnamed: true,
+      unsafe: true,
+      "too-long": true,
+      collides: true,
+      empty: true,
+    });
     const { wishes, folders } = wishesOf(found.findings);
     const { steps } = planMoves(entries, wishes, folders);
     const { data: run } = await lead.ask("moveOnDisk", {}, { title: "By the blueprint", steps });
-    expect(run).toMatchObject({ steps: steps.length, done: steps.length, stopped: null, by: "Marram Vale" });
+    expect(run).toMatchObject({
+      steps: steps.length,
+      done: steps.length,
+      stopped: null,
+      by: "Marram Vale",
+    });
     const after = await listed();
-    expect(after).toContain("Projects/2026-08-14_Shanty-night/Audio/ShtyLead_T01.wav".replace("ShtyLead", style.reader.roles.get("shanty-lead")!.short.full));
+    expect(after).toContain(
+      "Projects/2026-08-14_Shanty-night/Audio/ShtyLead_T01.wav".replace(
+        "ShtyLead",
+        style.reader.roles.get("shanty-lead")!.short.full,
+      ),
+    );
     const { data: undone } = await lead.ask("undoOnDisk", { run: run.id });
     expect(undone.undoneBy).toBe("Marram Vale");
     // Folders that were made stay: nothing is ever deleted.
@@ -44,7 +76,12 @@ describe("the shared disk", () => {
 
   it("stops at a step that cannot be done, says how far it got, and undoes just that", async () => {
     const before = await listed();
-    const steps = [{ do: "make-folder", path: "Inbox/New" }, { do: "move", from: "Inbox/New", to: "Inbox/Newer" }, { do: "move", from: "Inbox/nobody", to: "Inbox/x" }, { do: "move", from: "Inbox/Newer", to: "Inbox/Newest" }];
+    const steps = [
+      { do: "make-folder", path: "Inbox/New" },
+      { do: "move", from: "Inbox/New", to: "Inbox/Newer" },
+      { do: "move", from: "Inbox/nobody", to: "Inbox/x" },
+      { do: "move", from: "Inbox/Newer", to: "Inbox/Newest" },
+    ];
     const { data: run } = await lead.ask("moveOnDisk", {}, { title: "Half", steps });
     expect(run).toMatchObject({ done: 2, steps: 4, stopped: "“Inbox/nobody” is not there any more" });
     await lead.ask("undoOnDisk", { run: run.id });
@@ -53,12 +90,21 @@ describe("the shared disk", () => {
 
   it("never overwrites, never leaves its folder, by name or by a link", async () => {
     const [file] = (await lead.ask("disk", {})).data.entries.filter((e) => !e.folder);
-    const { data: run } = await lead.ask("moveOnDisk", {}, { title: "x", steps: [{ do: "move", from: file!.path, to: "Library" }] });
+    const { data: run } = await lead.ask(
+      "moveOnDisk",
+      {},
+      { title: "x", steps: [{ do: "move", from: file!.path, to: "Library" }] },
+    );
     expect(run).toMatchObject({ done: 0, stopped: "“Library” is there already" });
-    for (const path of ["../x", "a/../../x", "/etc/x", "a//b", ".", "a/./b"]) expect([path, (await lead.ask("makeOnDisk", {}, { folders: [path] })).status]).toEqual([path, 400]);
+    for (const path of ["../x", "a/../../x", "/etc/x", "a//b", ".", "a/./b"])
+      expect([path, (await lead.ask("makeOnDisk", {}, { folders: [path] })).status]).toEqual([path, 400]);
     const outside = mkdtempSync(join(tmpdir(), "mossy-outside-"));
     symlinkSync(outside, join(house.diskDir, "link"));
-    const { data: led } = await lead.ask("moveOnDisk", {}, { title: "x", steps: [{ do: "make-folder", path: "link/in" }] });
+    const { data: led } = await lead.ask(
+      "moveOnDisk",
+      {},
+      { title: "x", steps: [{ do: "make-folder", path: "link/in" }] },
+    );
     expect(led.stopped).toBe("“link/in” leads off the shared disk");
     expect(readdirSync(outside)).toEqual([]);
     rmSync(join(house.diskDir, "link"));
@@ -66,26 +112,44 @@ describe("the shared disk", () => {
   });
 
   it("makes the folders of the blueprint once, hashes what it is asked, and is the lead's to change", async () => {
-    expect((await lead.ask("makeOnDisk", {}, { folders: ["Library/Chains", "Library/Templates"] })).data.made).toEqual(["Library/Chains"]);
-    const { data } = await lead.ask("hashOnDisk", {}, { paths: ["Library/Templates/Old yard.zip", "Library/nobody"] });
-    expect(data.hashes.map((h) => [h.path, h.hash.length])).toEqual([["Library/Templates/Old yard.zip", 64]]);
-    expect((await wren.ask("moveOnDisk", {}, { title: "x", steps: [{ do: "make-folder", path: "y" }] })).status).toBe(403);
+    expect(
+      (await lead.ask("makeOnDisk", {}, { folders: ["Library/Chains", "Library/Templates"] })).data.made,
+    ).toEqual(["Library/Chains"]);
+    const { data } = await lead.ask(
+      "hashOnDisk",
+      {},
+      { paths: ["Library/Templates/Old yard.zip", "Library/nobody"] },
+    );
+    expect(data.hashes.map((h) => [h.path, h.hash.length])).toEqual([
+      ["Library/Templates/Old yard.zip", 64],
+    ]);
+    expect(
+      (await wren.ask("moveOnDisk", {}, { title: "x", steps: [{ do: "make-folder", path: "y" }] })).status,
+    ).toBe(403);
     expect((await wren.ask("disk", {})).status).toBe(200);
   });
 });
 
 describe("move plans as scripts", () => {
-  const names = ["it's \"mine\" $HOME `x` \\ *", "-n", "two  spaces", "Ünder"];
+  const names = ['it\'s "mine" $HOME `x` \\ *', "-n", "two  spaces", "Ünder"];
 
   it("do on a real disk what the plan says, whatever the names, and stop rather than overwrite", () => {
     const root = mkdtempSync(join(tmpdir(), "mossy-script-"));
     for (const n of names) writeFileSync(join(root, n), n);
     const entries = names.map((path) => ({ path, folder: false, size: 1 }));
-    const { steps } = planMoves(entries, [{ from: names[0]!, into: "New 'folder'", name: "a" }, { from: names[1]!, into: null, name: names[2]! }, { from: names[2]!, into: null, name: names[1]! }]);
+    const { steps } = planMoves(entries, [
+      { from: names[0]!, into: "New 'folder'", name: "a" },
+      { from: names[1]!, into: null, name: names[2]! },
+      { from: names[2]!, into: null, name: names[1]! },
+    ]);
     const script = posixScript(steps, "A title\n$(rm -rf /)");
     writeFileSync(join(root, "..", `${root.split("/").at(-1)!}.sh`), script);
     const run = (...args: string[]) => spawnSync("sh", [`${root}.sh`, root, ...args], { encoding: "utf8" });
-    expect(run("dry").stdout.split("\n").filter((l) => l.includes("->")).length).toBe(4);
+    expect(
+      run("dry")
+        .stdout.split("\n")
+        .filter((l) => l.includes("->")).length,
+    ).toBe(4);
     expect(readdirSync(root).sort()).toEqual([...names].sort());
     const done = run();
     expect([done.stderr, done.status]).toEqual(["", 0]);
@@ -109,9 +173,16 @@ describe("the stand-in disk", () => {
   it("is filled once and lists what it holds, links left out", async () => {
     const root = mkdtempSync(join(tmpdir(), "mossy-fill-"));
     const disk = new SharedDisk(join(root, "d"));
-    await disk.stock([{ path: "a/b.txt", content: "x" }, { path: "c", content: null }]);
+    await disk.stock([
+      { path: "a/b.txt", content: "x" },
+      { path: "c", content: null },
+    ]);
     symlinkSync("/etc/passwd", join(root, "d", "passwd"));
-    expect(await disk.list()).toEqual([{ path: "a", folder: true, size: null }, { path: "a/b.txt", folder: false, size: 1 }, { path: "c", folder: true, size: null }]);
+    expect(await disk.list()).toEqual([
+      { path: "a", folder: true, size: null },
+      { path: "a/b.txt", folder: false, size: 1 },
+      { path: "c", folder: true, size: null },
+    ]);
     await expect(disk.stock([{ path: "a/b.txt", content: "y" }])).rejects.toThrow();
     rmSync(root, { recursive: true });
   });

@@ -7,15 +7,35 @@ import type { SharedDisk } from "@mossy/station/disk";
 import type { Pool } from "../database.ts";
 import { HouseProblem, notFound } from "../problems.ts";
 
-interface RunRow { id: string; title: string; steps: MoveStep[]; done: number; stopped: string | null; made_by: string; made_at: Date; undone_by: string | null; undone_at: Date | null }
+interface RunRow {
+  id: string;
+  title: string;
+  steps: MoveStep[];
+  done: number;
+  stopped: string | null;
+  made_by: string;
+  made_at: Date;
+  undone_by: string | null;
+  undone_at: Date | null;
+}
 const runOf = (r: RunRow): DiskRun => ({
-  id: r.id, title: r.title, steps: r.steps.length, done: r.done, stopped: r.stopped, by: r.made_by, at: r.made_at.toISOString(), undoneBy: r.undone_by, undoneAt: r.undone_at?.toISOString() ?? null,
+  id: r.id,
+  title: r.title,
+  steps: r.steps.length,
+  done: r.done,
+  stopped: r.stopped,
+  by: r.made_by,
+  at: r.made_at.toISOString(),
+  undoneBy: r.undone_by,
+  undoneAt: r.undone_at?.toISOString() ?? null,
 });
 
 const SHOWN = 20;
 
 export async function runs(pool: Pool): Promise<DiskRun[]> {
-  const { rows } = await pool.query<RunRow>("select * from disk_runs order by made_at desc limit $1", [SHOWN]);
+  const { rows } = await pool.query<RunRow>("select * from disk_runs order by made_at desc limit $1", [
+    SHOWN,
+  ]);
   return rows.map(runOf);
 }
 
@@ -23,19 +43,45 @@ export async function runs(pool: Pool): Promise<DiskRun[]> {
 async function alone<T>(pool: Pool, work: () => Promise<T>): Promise<T> {
   const client = await pool.connect();
   try {
-    const { rows } = await client.query<{ got: boolean }>("select pg_try_advisory_lock(hashtext('shared disk')) as got");
-    if (!rows[0]?.got) throw new HouseProblem(409, "Somebody is at it", "Somebody else is moving things on the shared disk right now. Look again when that is done.");
-    try { return await work(); } finally { await client.query("select pg_advisory_unlock(hashtext('shared disk'))"); }
-  } finally { client.release(); }
+    const { rows } = await client.query<{ got: boolean }>(
+      "select pg_try_advisory_lock(hashtext('shared disk')) as got",
+    );
+    if (!rows[0]?.got)
+      throw new HouseProblem(
+        409,
+        "Somebody is at it",
+        "Somebody else is moving things on the shared disk right now. Look again when that is done.",
+      );
+    try {
+      return await work();
+    } finally {
+      await client.query("select pg_advisory_unlock(hashtext('shared disk'))");
+    }
+  } finally {
+    client.release();
+  }
 }
 
 /** Carries a move plan out and writes down how far it got before each next step. Stops at the first that cannot be done. */
-export async function carryOut(pool: Pool, disk: SharedDisk, title: string, steps: readonly MoveStep[], by: string): Promise<DiskRun> {
+export async function carryOut(
+  pool: Pool,
+  disk: SharedDisk,
+  title: string,
+  steps: readonly MoveStep[],
+  by: string,
+): Promise<DiskRun> {
   return alone(pool, async () => {
     const id = randomUUID();
-    await pool.query("insert into disk_runs (id, title, steps, made_by) values ($1, $2, $3, $4)", [id, title, JSON.stringify(steps), by]);
+    await pool.query("insert into disk_runs (id, title, steps, made_by) values ($1, $2, $3, $4)", [
+      id,
+      title,
+      JSON.stringify(steps),
+      by,
+    ]);
     for (const [i, step] of steps.entries()) {
-      try { await disk.step(step); } catch (e) {
+      try {
+        await disk.step(step);
+      } catch (e) {
         await pool.query("update disk_runs set stopped = $2 where id = $1", [id, reason(e)]);
         break;
       }
@@ -49,15 +95,22 @@ export async function carryOut(pool: Pool, disk: SharedDisk, title: string, step
 export async function undo(pool: Pool, disk: SharedDisk, id: string, by: string): Promise<DiskRun> {
   return alone(pool, async () => {
     const run = await runWith(pool, id);
-    if (run.undone_at) throw new HouseProblem(409, "Undone already", `${run.undone_by ?? "Somebody"} undid this already.`);
+    if (run.undone_at)
+      throw new HouseProblem(409, "Undone already", `${run.undone_by ?? "Somebody"} undid this already.`);
     // Where a server ended between a step and its line in the log, the step counts if it can be seen to be done.
     const next = run.steps[run.done];
-    const unlogged = next?.do === "move" && !await disk.has(next.from) && await disk.has(next.to);
+    const unlogged = next?.do === "move" && !(await disk.has(next.from)) && (await disk.has(next.to));
     let left = run.done + (unlogged ? 1 : 0);
     for (; left > 0; left--) {
       const [back] = undoing(run.steps.slice(left - 1, left));
-      try { if (back) await disk.step(back); } catch (e) {
-        throw new HouseProblem(409, "Not all of it could be undone", `After ${run.done - left} steps back: ${reason(e)}. Put that right on the disk and undo the rest again.`);
+      try {
+        if (back) await disk.step(back);
+      } catch (e) {
+        throw new HouseProblem(
+          409,
+          "Not all of it could be undone",
+          `After ${run.done - left} steps back: ${reason(e)}. Put that right on the disk and undo the rest again.`,
+        );
       }
       await pool.query("update disk_runs set done = $2 where id = $1", [id, left - 1]);
     }
@@ -74,5 +127,7 @@ async function runWith(pool: Pool, id: string): Promise<RunRow> {
 }
 
 function reason(e: unknown): string {
-  return e instanceof DiskRefusal ? e.message : `the disk refused: ${e instanceof Error ? e.message : "unknown"}`;
+  return e instanceof DiskRefusal
+    ? e.message
+    : `the disk refused: ${e instanceof Error ? e.message : "unknown"}`;
 }

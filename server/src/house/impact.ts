@@ -14,7 +14,12 @@ const SHOWN = 200;
 /** So many templates and sessions are looked through before an answer goes out, so that whoever waits sees how far it is. */
 const AT_ONCE = 12;
 
-interface Place { kind: "draft" | "release" | "session"; title: string; link: string; session: Session }
+interface Place {
+  kind: "draft" | "release" | "session";
+  title: string;
+  link: string;
+  session: Session;
+}
 
 /** Every template draft, current release and open session, in an order that stays. */
 const PLACES = `select 'draft' as kind, t.name as title, '/library/' || t.id as link, d.session from templates t join documents d on d.id = t.document
@@ -28,8 +33,13 @@ const PLACES = `select 'draft' as kind, t.name as title, '/library/' || t.id as 
 
 /** What a draft would ask otherwise, of some of the places from one on. The server answers others meanwhile. */
 export async function impactOfDraft(db: Db, current: Style, draft: Style, from: number): Promise<Impact> {
-  const { rows: [counted] } = await db.query<{ many: number }>(`select count(*)::int as many from (${PLACES}) p`);
-  const { rows } = await db.query<Place>(`select * from (${PLACES}) p order by link offset $1 limit $2`, [from, AT_ONCE]);
+  const {
+    rows: [counted],
+  } = await db.query<{ many: number }>(`select count(*)::int as many from (${PLACES}) p`);
+  const { rows } = await db.query<Place>(`select * from (${PLACES}) p order by link offset $1 limit $2`, [
+    from,
+    AT_ONCE,
+  ]);
   const of = counted?.many ?? 0;
   const on: Impact["on"] = [];
   const collisions: Impact["collisions"] = [];
@@ -38,8 +48,17 @@ export async function impactOfDraft(db: Db, current: Style, draft: Style, from: 
     const touches = impactOn(current, draft, session);
     const touched = new Set(touches.map((t) => t.track)).size;
     tracks += touched;
-    if (touched > 0) on.push({ kind, title, to: link, tracks: session.tracks.length, touched, touches: touches.slice(0, SHOWN) });
-    for (const c of touched > 0 ? collisionsIn(current, draft, session) : []) collisions.push({ title, to: link, ...c });
+    if (touched > 0)
+      on.push({
+        kind,
+        title,
+        to: link,
+        tracks: session.tracks.length,
+        touched,
+        touches: touches.slice(0, SHOWN),
+      });
+    for (const c of touched > 0 ? collisionsIn(current, draft, session) : [])
+      collisions.push({ title, to: link, ...c });
     await setImmediate();
   }
   const next = from + rows.length;
@@ -56,11 +75,26 @@ export async function usesOfExceptions(db: Db, draft: Style): Promise<z.infer<ty
       const tracks = byId(session);
       for (const t of session.tracks) {
         const what = wanted.get(t.id)?.what;
-        const about = caseOf(t, what?.sure ? what.role : null, what?.sure ? familyFor(draft, what) : null, rolesAround(tracks, t));
-        for (const u of uses) if (fits(u.exception, about)) { u.tracks++; u.where.add(title); }
+        const about = caseOf(
+          t,
+          what?.sure ? what.role : null,
+          what?.sure ? familyFor(draft, what) : null,
+          rolesAround(tracks, t),
+        );
+        for (const u of uses)
+          if (fits(u.exception, about)) {
+            u.tracks++;
+            u.where.add(title);
+          }
       }
       await setImmediate();
     }
   }
-  return { exceptions: uses.map((u) => ({ id: u.exception.id, tracks: u.tracks, where: [...u.where].slice(0, SHOWN) })) };
+  return {
+    exceptions: uses.map((u) => ({
+      id: u.exception.id,
+      tracks: u.tracks,
+      where: [...u.where].slice(0, SHOWN),
+    })),
+  };
 }

@@ -27,15 +27,19 @@ export function houseRoutes(pool: Pool, styles: Styles): Router {
     return impactOfDraft(pool, (await styles.current(pool)).style, await styles.ofDraft(pool), from);
   });
   answer(router, "houseUses", async () => usesOfExceptions(pool, await styles.ofDraft(pool)));
-  answer(router, "editHouse", async ({ body, person }) => inTransaction(pool, async (db) => {
-    const edited = await changeDraft(db, body.revision, body.changes, person.name);
-    await tell(db, { kind: "house-draft", revision: edited.revision, by: person.name });
-    return edited;
-  }));
-  answer(router, "publishEdition", async ({ body, person }) => inTransaction(pool, async (db) => {
-    const edition = await publish(db, body.revision, body.note, person.name);
-    await tell(db, { kind: "edition", edition: edition.number, by: person.name });
-    return edition;
-  }));
+  answer(router, "editHouse", async ({ body, person }) =>
+    inTransaction(pool, async (db) => {
+      const edited = await changeDraft(db, body.revision, body.changes, person.name);
+      await tell(db, { kind: "house-draft", revision: edited.revision, by: person.name });
+      return edited;
+    }),
+  );
+  answer(router, "publishEdition", async ({ body, person }) =>
+    inTransaction(pool, async (db) => {
+      const edition = await publish(db, body.revision, body.note, person.name);
+      await tell(db, { kind: "edition", edition: edition.number, by: person.name });
+      return edition;
+    }),
+  );
   return router;
 }

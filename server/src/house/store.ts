@@ -8,14 +8,26 @@ import { ChangeRefused } from "@mossy/core/session/refused";
 import type { Db } from "../database.ts";
 import { HouseProblem, notFound, stale } from "../problems.ts";
 
-interface EditionRow { number: number; note: string; published_by: string; published_at: Date }
-const editionOf = (r: EditionRow): Edition => ({ number: r.number, note: r.note, publishedBy: r.published_by, publishedAt: r.published_at.toISOString() });
+interface EditionRow {
+  number: number;
+  note: string;
+  published_by: string;
+  published_at: Date;
+}
+const editionOf = (r: EditionRow): Edition => ({
+  number: r.number,
+  note: r.note,
+  publishedBy: r.published_by,
+  publishedAt: r.published_at.toISOString(),
+});
 
 /** A house style as it is worked with now: what was stored before a value was there gets what it meant then. */
 const asNow = (stored: House): House => houseSchema.parse(stored);
 
 export async function editions(db: Db): Promise<Edition[]> {
-  const { rows } = await db.query<EditionRow>("select number, note, published_by, published_at from house_editions order by number desc");
+  const { rows } = await db.query<EditionRow>(
+    "select number, note, published_by, published_at from house_editions order by number desc",
+  );
   return rows.map(editionOf);
 }
 
@@ -25,44 +37,85 @@ export async function currentEdition(db: Db): Promise<number> {
 }
 
 export async function editionWith(db: Db, number: number): Promise<Edition & { house: House }> {
-  const { rows } = await db.query<EditionRow & { house: House }>("select * from house_editions where number = $1", [number]);
+  const { rows } = await db.query<EditionRow & { house: House }>(
+    "select * from house_editions where number = $1",
+    [number],
+  );
   const [row] = rows;
   if (!row) throw notFound(`edition ${number} of the house style`);
   return { ...editionOf(row), house: asNow(row.house) };
 }
 
 export async function draft(db: Db): Promise<HouseDraft> {
-  const { rows } = await db.query<{ house: House; revision: number; based_on: number; updated_by: string; updated_at: Date }>("select * from house_draft");
+  const { rows } = await db.query<{
+    house: House;
+    revision: number;
+    based_on: number;
+    updated_by: string;
+    updated_at: Date;
+  }>("select * from house_draft");
   const [row] = rows;
   if (!row) throw notFound("house style yet");
-  return { house: asNow(row.house), revision: row.revision, basedOn: row.based_on, updatedBy: row.updated_by, updatedAt: row.updated_at.toISOString() };
+  return {
+    house: asNow(row.house),
+    revision: row.revision,
+    basedOn: row.based_on,
+    updatedBy: row.updated_by,
+    updatedAt: row.updated_at.toISOString(),
+  };
 }
 
 /** Puts another draft in the place of the one there is. */
 export async function putDraft(db: Db, house: House, by: string): Promise<void> {
-  await db.query("update house_draft set house = $1, revision = revision + 1, updated_by = $2, updated_at = now()", [JSON.stringify(house), by]);
+  await db.query(
+    "update house_draft set house = $1, revision = revision + 1, updated_by = $2, updated_at = now()",
+    [JSON.stringify(house), by],
+  );
 }
 
-interface DraftRow { house: House; revision: number; updated_by: string; updated_at: Date }
+interface DraftRow {
+  house: House;
+  revision: number;
+  updated_by: string;
+  updated_at: Date;
+}
 
 /**
  * Makes changes that were meant for revision `from`. Where somebody else changed the draft since, they go in as well
  * if they touch nothing of that (each change says what it replaces).
  * @throws HouseProblem 409 when they do not fit, 422 when the draft would not hold together; nothing is changed then
  */
-export async function changeDraft(db: Db, from: number, changes: readonly HouseChange[], by: string): Promise<{ revision: number; merged: boolean; updatedAt: string }> {
-  const { rows } = await db.query<DraftRow>("select house, revision, updated_by, updated_at from house_draft for update");
+export async function changeDraft(
+  db: Db,
+  from: number,
+  changes: readonly HouseChange[],
+  by: string,
+): Promise<{ revision: number; merged: boolean; updatedAt: string }> {
+  const { rows } = await db.query<DraftRow>(
+    "select house, revision, updated_by, updated_at from house_draft for update",
+  );
   const [row] = rows;
   if (!row) throw notFound("house style yet");
-  if (from > row.revision) throw stale(`The draft of the house style has ${row.revision} revisions, not ${from}. Load it again.`);
+  if (from > row.revision)
+    throw stale(`The draft of the house style has ${row.revision} revisions, not ${from}. Load it again.`);
   const next = houseSchema.safeParse(changedBy(row, from, changes));
-  if (!next.success) throw new HouseProblem(422, "That would not hold together", next.error.issues[0]?.message ?? "The house style would not be valid.");
+  if (!next.success)
+    throw new HouseProblem(
+      422,
+      "That would not hold together",
+      next.error.issues[0]?.message ?? "The house style would not be valid.",
+    );
   const { rows: saved } = await db.query<{ revision: number; updated_at: Date }>(
     "update house_draft set house = $1, revision = revision + 1, updated_by = $2, updated_at = now() returning revision, updated_at",
-    [JSON.stringify(next.data), by]);
+    [JSON.stringify(next.data), by],
+  );
   const [now] = saved;
   if (!now) throw notFound("house style yet");
-  await db.query("insert into house_changes (revision, changes, made_by) values ($1, $2, $3)", [now.revision, JSON.stringify(changes), by]);
+  await db.query("insert into house_changes (revision, changes, made_by) values ($1, $2, $3)", [
+    now.revision,
+    JSON.stringify(changes),
+    by,
+  ]);
   return { revision: now.revision, merged: from < row.revision, updatedAt: now.updated_at.toISOString() };
 }
 
@@ -70,32 +123,53 @@ function changedBy(row: DraftRow, from: number, changes: readonly HouseChange[])
   try {
     return applyToHouse(asNow(row.house), changes);
   } catch (e) {
-    if (e instanceof ChangeRefused && from < row.revision) throw stale(`${row.updated_by} changed the same thing meanwhile: ${e.message} Load it again to see that change.`);
+    if (e instanceof ChangeRefused && from < row.revision)
+      throw stale(
+        `${row.updated_by} changed the same thing meanwhile: ${e.message} Load it again to see that change.`,
+      );
     throw e;
   }
 }
 
 async function fasterDraft(db: Db): Promise<Error> {
   const { updatedBy } = await draft(db);
-  return stale(`${updatedBy} changed the draft of the house style since you looked at it. Look at that change, then publish.`);
+  return stale(
+    `${updatedBy} changed the draft of the house style since you looked at it. Look at that change, then publish.`,
+  );
 }
 
 /** Makes the draft the next edition; the draft goes on from it. A draft that says what the last edition says is refused. */
 export async function publish(db: Db, revision: number, note: string, by: string): Promise<Edition> {
   const [now, last] = [await draft(db), await editionWith(db, await currentEdition(db))];
-  if (now.revision === revision && same(now.house, last.house)) throw new HouseProblem(422, "Nothing to publish", `The draft says the same as edition ${last.number}. Change something, then publish.`);
+  if (now.revision === revision && same(now.house, last.house))
+    throw new HouseProblem(
+      422,
+      "Nothing to publish",
+      `The draft says the same as edition ${last.number}. Change something, then publish.`,
+    );
   const { rows } = await db.query<EditionRow>(
     `insert into house_editions (number, house, note, published_by)
      select (select max(number) + 1 from house_editions), house, $2, $3 from house_draft where revision = $1
-     returning number, note, published_by, published_at`, [revision, note, by]);
+     returning number, note, published_by, published_at`,
+    [revision, note, by],
+  );
   const [row] = rows;
   if (!row) throw await fasterDraft(db);
-  await db.query("update house_draft set based_on = $1, revision = revision + 1, updated_by = $2, updated_at = now()", [row.number, by]);
+  await db.query(
+    "update house_draft set based_on = $1, revision = revision + 1, updated_by = $2, updated_at = now()",
+    [row.number, by],
+  );
   return editionOf(row);
 }
 
 /** The first edition of a house that has none, and the draft after it. */
 export async function beginHouse(db: Db, house: House, note: string, by: string, at: Date): Promise<void> {
-  await db.query("insert into house_editions (number, house, note, published_by, published_at) values (1, $1, $2, $3, $4)", [JSON.stringify(house), note, by, at]);
-  await db.query("insert into house_draft (house, based_on, updated_by, updated_at) values ($1, 1, $2, $3)", [JSON.stringify(house), by, at]);
+  await db.query(
+    "insert into house_editions (number, house, note, published_by, published_at) values (1, $1, $2, $3, $4)",
+    [JSON.stringify(house), note, by, at],
+  );
+  await db.query(
+    "insert into house_draft (house, based_on, updated_by, updated_at) values ($1, 1, $2, $3)",
+    [JSON.stringify(house), by, at],
+  );
 }

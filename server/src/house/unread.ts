@@ -11,13 +11,17 @@ export async function unreadNames(db: Db, style: Style): Promise<FoundName[]> {
      union all
      select s.title, d.session from sessions s
      join lateral (select document from check_ins where session = s.id order by number desc limit 1) c on true
-     join documents d on d.id = c.document where s.closed_at is null`);
+     join documents d on d.id = c.document where s.closed_at is null`,
+  );
   const found = new Map<string, { name: string; families: string[]; count: number; where: Set<string> }>();
   for (const { title, session } of rows) {
     for (const { name, families } of unreadIn(style, session)) {
       const key = `${name}\n${families.join()}`;
       const known = found.get(key);
-      if (known) { known.count++; known.where.add(title); } else found.set(key, { name, families, count: 1, where: new Set([title]) });
+      if (known) {
+        known.count++;
+        known.where.add(title);
+      } else found.set(key, { name, families, count: 1, where: new Set([title]) });
     }
   }
   return [...found.values()].map((f) => ({ ...f, where: [...f.where] }));

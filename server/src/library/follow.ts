@@ -17,18 +17,33 @@ import { publishRelease, releaseWith } from "./store.ts";
 const AT_ONCE = 12;
 const SHOWN = 200;
 
-interface Row { id: string; name: string; shelf: string; document: string; revision: number; draft: Session; number: number; edition: number; session: Session }
+interface Row {
+  id: string;
+  name: string;
+  shelf: string;
+  document: string;
+  revision: number;
+  draft: Session;
+  number: number;
+  edition: number;
+  session: Session;
+}
 const BEHIND = `
   from templates t join documents d on d.id = t.document
   join lateral (select * from releases where template = t.id order by number desc limit 1) r on true
   where r.edition < $1`;
-const ROW = "t.id, t.name, t.shelf, d.id as document, d.revision, d.session as draft, r.number, r.edition, r.session";
+const ROW =
+  "t.id, t.name, t.shelf, d.id as document, d.revision, d.session as draft, r.number, r.edition, r.session";
 
 /** How many things a template's latest release is asked for under an edition. Releases and editions never change, so each is counted once. */
 const counted = new Map<string, number>();
 const MOST_COUNTED = 5000;
 
-async function askedOfRelease(db: Db, styles: Styles, row: Pick<Row, "id" | "number" | "edition">): Promise<number> {
+async function askedOfRelease(
+  db: Db,
+  styles: Styles,
+  row: Pick<Row, "id" | "number" | "edition">,
+): Promise<number> {
   const { edition, style } = await styles.current(db);
   const key = `${row.id}|${row.number}|${edition}`;
   const known = counted.get(key);
@@ -44,7 +59,10 @@ async function askedOfRelease(db: Db, styles: Styles, row: Pick<Row, "id" | "num
 /** Which templates the edition in force makes wrong: how many things it asks of the latest release of each. */
 export async function askedByTemplate(db: Db, styles: Styles): Promise<ReadonlyMap<string, number>> {
   const { edition } = await styles.current(db);
-  const { rows } = await db.query<Pick<Row, "id" | "number" | "edition">>(`select t.id, r.number, r.edition ${BEHIND}`, [edition]);
+  const { rows } = await db.query<Pick<Row, "id" | "number" | "edition">>(
+    `select t.id, r.number, r.edition ${BEHIND}`,
+    [edition],
+  );
   const asked = new Map<string, number>();
   for (const row of rows) {
     const many = await askedOfRelease(db, styles, row);
@@ -56,11 +74,16 @@ export async function askedByTemplate(db: Db, styles: Styles): Promise<ReadonlyM
 /** The templates that the edition in force asks something of, some at a time, with what following it would change in their drafts. */
 export async function followPage(db: Db, styles: Styles, from: number): Promise<FollowPage> {
   const { edition } = await styles.current(db);
-  const { rows: [all] } = await db.query<{ many: number }>(`select count(*)::int as many ${BEHIND}`, [edition]);
-  const { rows } = await db.query<Row>(`select ${ROW} ${BEHIND} order by t.shelf, t.name offset $2 limit $3`, [edition, from, AT_ONCE]);
+  const {
+    rows: [all],
+  } = await db.query<{ many: number }>(`select count(*)::int as many ${BEHIND}`, [edition]);
+  const { rows } = await db.query<Row>(
+    `select ${ROW} ${BEHIND} order by t.shelf, t.name offset $2 limit $3`,
+    [edition, from, AT_ONCE],
+  );
   const templates: Following[] = [];
   for (const row of rows) {
-    if (await askedOfRelease(db, styles, row) === 0) continue;
+    if ((await askedOfRelease(db, styles, row)) === 0) continue;
     templates.push(await followingOf(db, styles, row));
     await setImmediate();
   }
@@ -74,9 +97,15 @@ async function followingOf(db: Db, styles: Styles, row: Row): Promise<Following>
   const asked = askedOf(style, await styles.of(db, row.edition), row.draft);
   const said = inWords(row.draft, apply(row.draft, asked.changes), asked.changes);
   return {
-    template: row.id, name: row.name, shelf: row.shelf, release: row.number, revision: row.revision,
-    tracks: row.draft.tracks.length, touched: new Set(asked.findings.map((f) => f.track)).size,
-    asked: asked.findings.length, left: leftOf(asked),
+    template: row.id,
+    name: row.name,
+    shelf: row.shelf,
+    release: row.number,
+    revision: row.revision,
+    tracks: row.draft.tracks.length,
+    touched: new Set(asked.findings.map((f) => f.track)).size,
+    asked: asked.findings.length,
+    left: leftOf(asked),
     changed: diff(row.session, row.draft).length > 0,
     changes: said.slice(0, SHOWN).map(({ name, what, before, after }) => ({ name, what, before, after })),
     note: askedInWords(edition, asked.findings),
@@ -84,14 +113,32 @@ async function followingOf(db: Db, styles: Styles, row: Row): Promise<Following>
 }
 
 /** What only a person can decide. */
-const leftOf = (asked: Asked): string[] => asked.findings.filter((f) => !f.fix?.sure).map((f) => f.says).slice(0, SHOWN);
+const leftOf = (asked: Asked): string[] =>
+  asked.findings
+    .filter((f) => !f.fix?.sure)
+    .map((f) => f.says)
+    .slice(0, SHOWN);
 
 /** Dresses a template's draft as the edition in force asks and publishes it as the next release. */
-export async function followEdition(db: Db, styles: Styles, template: string, revision: number, note: string, by: string): Promise<{ release: Release; name: string }> {
+export async function followEdition(
+  db: Db,
+  styles: Styles,
+  template: string,
+  revision: number,
+  note: string,
+  by: string,
+): Promise<{ release: Release; name: string }> {
   const { edition, style } = await styles.current(db);
-  const { rows: [row] } = await db.query<Row>(`select ${ROW} ${BEHIND} and t.id = $2 for update of d`, [edition, template]);
+  const {
+    rows: [row],
+  } = await db.query<Row>(`select ${ROW} ${BEHIND} and t.id = $2 for update of d`, [edition, template]);
   if (!row) throw notFound(`template “${template}” that edition ${edition} asks something of`);
-  if (row.revision !== revision) throw new HouseProblem(409, "Somebody was faster", `Somebody changed the draft of “${row.name}” since you looked at it. Look at it again, then publish.`);
+  if (row.revision !== revision)
+    throw new HouseProblem(
+      409,
+      "Somebody was faster",
+      `Somebody changed the draft of “${row.name}” since you looked at it. Look at it again, then publish.`,
+    );
   const { changes } = askedOf(style, await styles.of(db, row.edition), row.draft);
   let now = revision;
   if (changes.length > 0) {

@@ -16,7 +16,8 @@ beforeAll(async () => {
 afterAll(() => house.close());
 
 const draft = async () => (await lead.ask("template", { template: YARD })).data.draft;
-const edit = (document: string, revision: number, changes: Change[]) => lead.ask("editDocument", { document }, { revision, changes });
+const edit = (document: string, revision: number, changes: Change[]) =>
+  lead.ask("editDocument", { document }, { revision, changes });
 
 describe("a template's draft", () => {
   it("changes by changes, and is undone exactly by their inverse", async () => {
@@ -37,7 +38,9 @@ describe("a template's draft", () => {
     const second = await edit(base.id, base.revision, [setField(b!, "level", -21)]);
     expect(second.data.merged).toBe(true);
     const now = await draft();
-    expect(now.session.tracks.filter((t) => t.id === a!.id || t.id === b!.id).map((t) => t.level)).toEqual([-20, -21]);
+    expect(now.session.tracks.filter((t) => t.id === a!.id || t.id === b!.id).map((t) => t.level)).toEqual([
+      -20, -21,
+    ]);
   });
 
   it("refuses the later of two that touch the same, and keeps the first", async () => {
@@ -53,15 +56,28 @@ describe("a template's draft", () => {
   it("refuses what is no valid change, and changes nothing", async () => {
     const base = await draft();
     const t = base.session.tracks[0]!;
-    expect((await edit(base.id, base.revision, [{ ...setField(t, "level", 0), to: 900 } as unknown as Change])).status).toBe(400);
-    expect((await edit(base.id, base.revision, [{ do: "add", track: blankTrack("x", "X", { parent: "nobody" }), after: null }])).problem).toContain("no track with the id “nobody”");
+    expect(
+      (await edit(base.id, base.revision, [{ ...setField(t, "level", 0), to: 900 } as unknown as Change]))
+        .status,
+    ).toBe(400);
+    expect(
+      (
+        await edit(base.id, base.revision, [
+          { do: "add", track: blankTrack("x", "X", { parent: "nobody" }), after: null },
+        ])
+      ).problem,
+    ).toContain("no track with the id “nobody”");
     expect(await draft()).toEqual(base);
   });
 
   it("is the lead's alone", async () => {
     const base = await draft();
     const engineer = await Visitor.signedIn(house.base, "tamsin");
-    const answer = await engineer.ask("editDocument", { document: base.id }, { revision: base.revision, changes: [setSessionField(base.session, "tempo", 99)] });
+    const answer = await engineer.ask(
+      "editDocument",
+      { document: base.id },
+      { revision: base.revision, changes: [setSessionField(base.session, "tempo", 99)] },
+    );
     expect(answer.status).toBe(403);
   });
 });
@@ -70,7 +86,11 @@ describe("releases", () => {
   it("are numbered on, and the one before stays as it was", async () => {
     const { data: sixth } = await lead.ask("release", { template: YARD, release: 6 });
     const now = await draft();
-    const { data: seventh } = await lead.ask("publishRelease", { template: YARD }, { revision: now.revision, note: "Levels of the yard" });
+    const { data: seventh } = await lead.ask(
+      "publishRelease",
+      { template: YARD },
+      { revision: now.revision, note: "Levels of the yard" },
+    );
     expect(seventh).toMatchObject({ number: 7, edition: 2, note: "Levels of the yard" });
     expect((await lead.ask("release", { template: YARD, release: 6 })).data).toEqual(sixth);
     expect((await lead.ask("release", { template: YARD, release: 7 })).data.session).toEqual(now.session);
@@ -78,23 +98,42 @@ describe("releases", () => {
 
   it("need a note and the draft as it was looked at", async () => {
     const now = await draft();
-    expect((await lead.ask("publishRelease", { template: YARD }, { revision: now.revision, note: "  " })).problem).toBe("note: say in a few words what changed.");
-    expect((await lead.ask("publishRelease", { template: YARD }, { revision: now.revision - 1, note: "x" })).status).toBe(409);
+    expect(
+      (await lead.ask("publishRelease", { template: YARD }, { revision: now.revision, note: "  " }))
+        .problem,
+    ).toBe("note: say in a few words what changed.");
+    expect(
+      (await lead.ask("publishRelease", { template: YARD }, { revision: now.revision - 1, note: "x" }))
+        .status,
+    ).toBe(409);
   });
 
   it("are not made of nothing", async () => {
     const { data } = await lead.ask("newTemplate", {}, { name: "Choir of gulls", shelf: "Choirs" });
     expect(data.id).toBe("choir-of-gulls");
-    expect((await lead.ask("publishRelease", { template: data.id }, { revision: 0, note: "x" })).problem).toContain("no tracks yet");
-    expect((await lead.ask("newTemplate", {}, { name: "choir of gulls", shelf: "Choirs" })).status).toBe(409);
+    expect(
+      (await lead.ask("publishRelease", { template: data.id }, { revision: 0, note: "x" })).problem,
+    ).toContain("no tracks yet");
+    expect((await lead.ask("newTemplate", {}, { name: "choir of gulls", shelf: "Choirs" })).status).toBe(
+      409,
+    );
     // A name that is an address of its own gets another one.
-    expect((await lead.ask("newTemplate", {}, { name: "New", shelf: "Choirs" })).data).toEqual({ id: "new-template" });
+    expect((await lead.ask("newTemplate", {}, { name: "New", shelf: "Choirs" })).data).toEqual({
+      id: "new-template",
+    });
     expect((await lead.ask("template", { template: "new-template" })).data.name).toBe("New");
   });
 
   it("show in the library with what stands on them", async () => {
     const { data } = await lead.ask("library", {});
-    expect(data.templates.find((t) => t.id === YARD)).toMatchObject({ latest: { number: 7 }, changed: false, sessions: 1 });
-    expect(data.templates.find((t) => t.id === "choir-of-gulls")).toMatchObject({ latest: null, changed: true });
+    expect(data.templates.find((t) => t.id === YARD)).toMatchObject({
+      latest: { number: 7 },
+      changed: false,
+      sessions: 1,
+    });
+    expect(data.templates.find((t) => t.id === "choir-of-gulls")).toMatchObject({
+      latest: null,
+      changed: true,
+    });
   });
 });

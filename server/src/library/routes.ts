@@ -16,32 +16,81 @@ const OWN_PAGES = new Set(["new", "chains", "follow"]);
 
 export function libraryRoutes(pool: Pool, styles: Styles): Router {
   const router = Router();
-  answer(router, "library", async () => ({ templates: await templateCards(pool, await askedByTemplate(pool, styles)) }));
+  answer(router, "library", async () => ({
+    templates: await templateCards(pool, await askedByTemplate(pool, styles)),
+  }));
   answer(router, "follow", async ({ params }) => {
     const from = Number(params.from);
     if (!Number.isInteger(from) || from < 0) throw notFound(`place “${params.from}” to go on from`);
     return followPage(pool, styles, from);
   });
-  answer(router, "followEdition", async ({ params, body, person }) => inTransaction(pool, async (db) => {
-    const { release, name } = await followEdition(db, styles, params.template, body.revision, body.note, person.name);
-    await tell(db, { kind: "release", template: params.template, name, release: release.number, by: person.name });
-    return release;
-  }));
+  answer(router, "followEdition", async ({ params, body, person }) =>
+    inTransaction(pool, async (db) => {
+      const { release, name } = await followEdition(
+        db,
+        styles,
+        params.template,
+        body.revision,
+        body.note,
+        person.name,
+      );
+      await tell(db, {
+        kind: "release",
+        template: params.template,
+        name,
+        release: release.number,
+        by: person.name,
+      });
+      return release;
+    }),
+  );
   answer(router, "template", async ({ params }) => templateWith(pool, params.template));
   answer(router, "newTemplate", async ({ body, person }) => {
     const said = idOf(body.name);
     const id = OWN_PAGES.has(said) ? `${said}-template` : said;
-    if (id === "") throw new HouseProblem(400, "That name cannot be used", "A template's name needs at least one letter or digit.", "name");
-    const { style: { house } } = await styles.current(pool);
-    await inTransaction(pool, (db) => addTemplate(db, { id, name: body.name, shelf: body.shelf }, person.name, body.session ? { ...body.session, title: body.name } : newSession(house, body.name)));
+    if (id === "")
+      throw new HouseProblem(
+        400,
+        "That name cannot be used",
+        "A template's name needs at least one letter or digit.",
+        "name",
+      );
+    const {
+      style: { house },
+    } = await styles.current(pool);
+    await inTransaction(pool, (db) =>
+      addTemplate(
+        db,
+        { id, name: body.name, shelf: body.shelf },
+        person.name,
+        body.session ? { ...body.session, title: body.name } : newSession(house, body.name),
+      ),
+    );
     return { id };
   });
-  answer(router, "release", async ({ params }) => releaseWith(pool, params.template, Number(params.release)));
-  answer(router, "publishRelease", async ({ params, body, person }) => inTransaction(pool, async (db) => {
-    const release = await publishRelease(db, params.template, body.revision, body.note, await currentEdition(db), person.name);
-    const { name } = await templateWith(db, params.template);
-    await tell(db, { kind: "release", template: params.template, name, release: release.number, by: person.name });
-    return release;
-  }));
+  answer(router, "release", async ({ params }) =>
+    releaseWith(pool, params.template, Number(params.release)),
+  );
+  answer(router, "publishRelease", async ({ params, body, person }) =>
+    inTransaction(pool, async (db) => {
+      const release = await publishRelease(
+        db,
+        params.template,
+        body.revision,
+        body.note,
+        await currentEdition(db),
+        person.name,
+      );
+      const { name } = await templateWith(db, params.template);
+      await tell(db, {
+        kind: "release",
+        template: params.template,
+        name,
+        release: release.number,
+        by: person.name,
+      });
+      return release;
+    }),
+  );
   return router;
 }

@@ -6,31 +6,73 @@ import type { Db } from "../database.ts";
 import { HouseProblem, notFound, stale } from "../problems.ts";
 import { addDocument, documentWith } from "../sessions/documents.ts";
 
-interface ReleaseRow { number: number; note: string; edition: number; tracks: number; published_by: string; published_at: Date }
-const RELEASE = "number, note, edition, jsonb_array_length(session->'tracks') as tracks, published_by, published_at";
-const releaseOf = (r: ReleaseRow): Release => ({ number: r.number, note: r.note, edition: r.edition, tracks: r.tracks, publishedBy: r.published_by, publishedAt: r.published_at.toISOString() });
+interface ReleaseRow {
+  number: number;
+  note: string;
+  edition: number;
+  tracks: number;
+  published_by: string;
+  published_at: Date;
+}
+const RELEASE =
+  "number, note, edition, jsonb_array_length(session->'tracks') as tracks, published_by, published_at";
+const releaseOf = (r: ReleaseRow): Release => ({
+  number: r.number,
+  note: r.note,
+  edition: r.edition,
+  tracks: r.tracks,
+  publishedBy: r.published_by,
+  publishedAt: r.published_at.toISOString(),
+});
 
 /** @param asked how many things the edition in force asks of each template */
 export async function templateCards(db: Db, asked: ReadonlyMap<string, number>): Promise<TemplateCard[]> {
-  const { rows } = await db.query<{ id: string; name: string; shelf: string; session: Session; updated_at: Date; released: Session | null; open: number } & { [K in keyof ReleaseRow]: ReleaseRow[K] | null }>(
+  const { rows } = await db.query<
+    {
+      id: string;
+      name: string;
+      shelf: string;
+      session: Session;
+      updated_at: Date;
+      released: Session | null;
+      open: number;
+    } & { [K in keyof ReleaseRow]: ReleaseRow[K] | null }
+  >(
     `select t.id, t.name, t.shelf, d.session, d.updated_at, r.session as released,
             r.number, r.note, r.edition, jsonb_array_length(r.session->'tracks') as tracks, r.published_by, r.published_at,
             (select count(*)::int from sessions s where s.template = t.id and s.closed_at is null) as open
      from templates t join documents d on d.id = t.document
      left join lateral (select * from releases where template = t.id order by number desc limit 1) r on true
-     order by t.shelf, t.name`);
+     order by t.shelf, t.name`,
+  );
   return rows.map((r): TemplateCard => ({
-    id: r.id, name: r.name, shelf: r.shelf, tracks: r.session.tracks.length,
-    inputs: r.session.tracks.reduce((n, t) => n + (t.kind === "audio" && t.source !== null ? CHANNELS[t.format ?? "mono"] : 0), 0),
+    id: r.id,
+    name: r.name,
+    shelf: r.shelf,
+    tracks: r.session.tracks.length,
+    inputs: r.session.tracks.reduce(
+      (n, t) => n + (t.kind === "audio" && t.source !== null ? CHANNELS[t.format ?? "mono"] : 0),
+      0,
+    ),
     latest: r.number === null ? null : releaseOf(r as ReleaseRow),
     changed: r.released === null || diff(r.released, r.session).length > 0,
-    sessions: r.open, asked: asked.get(r.id) ?? 0, updatedAt: r.updated_at.toISOString(),
+    sessions: r.open,
+    asked: asked.get(r.id) ?? 0,
+    updatedAt: r.updated_at.toISOString(),
   }));
 }
 
-interface TemplateRow { id: string; name: string; shelf: string; document: string }
+interface TemplateRow {
+  id: string;
+  name: string;
+  shelf: string;
+  document: string;
+}
 async function templateRow(db: Db, id: string): Promise<TemplateRow> {
-  const { rows } = await db.query<TemplateRow>("select id, name, shelf, document from templates where id = $1", [id]);
+  const { rows } = await db.query<TemplateRow>(
+    "select id, name, shelf, document from templates where id = $1",
+    [id],
+  );
   const [row] = rows;
   if (!row) throw notFound(`template “${id}” in the library`);
   return row;
@@ -39,49 +81,119 @@ async function templateRow(db: Db, id: string): Promise<TemplateRow> {
 export async function templateWith(db: Db, id: string): Promise<Template> {
   const row = await templateRow(db, id);
   const { rows: inUse } = await db.query<{ release: number; room: string; session: string; title: string }>(
-    "select s.release, r.room->>'name' as room, s.id as session, s.title from sessions s join rooms r on r.id = s.room where s.template = $1 and s.closed_at is null order by s.made_at desc", [id]);
-  return { id: row.id, name: row.name, shelf: row.shelf, draft: await documentWith(db, row.document), releases: await releasesOf(db, id), inUse };
+    "select s.release, r.room->>'name' as room, s.id as session, s.title from sessions s join rooms r on r.id = s.room where s.template = $1 and s.closed_at is null order by s.made_at desc",
+    [id],
+  );
+  return {
+    id: row.id,
+    name: row.name,
+    shelf: row.shelf,
+    draft: await documentWith(db, row.document),
+    releases: await releasesOf(db, id),
+    inUse,
+  };
 }
 
 async function releasesOf(db: Db, template: string): Promise<Release[]> {
-  const { rows } = await db.query<ReleaseRow>(`select ${RELEASE} from releases where template = $1 order by number desc`, [template]);
+  const { rows } = await db.query<ReleaseRow>(
+    `select ${RELEASE} from releases where template = $1 order by number desc`,
+    [template],
+  );
   return rows.map(releaseOf);
 }
 
-export async function releaseWith(db: Db, template: string, number: number): Promise<Release & { template: string; name: string; shelf: string; session: Session }> {
+export async function releaseWith(
+  db: Db,
+  template: string,
+  number: number,
+): Promise<Release & { template: string; name: string; shelf: string; session: Session }> {
   const row = await templateRow(db, template);
-  const { rows } = await db.query<ReleaseRow & { session: Session }>(`select ${RELEASE}, session from releases where template = $1 and number = $2`, [template, Number.isInteger(number) ? number : 0]);
+  const { rows } = await db.query<ReleaseRow & { session: Session }>(
+    `select ${RELEASE}, session from releases where template = $1 and number = $2`,
+    [template, Number.isInteger(number) ? number : 0],
+  );
   const [r] = rows;
   if (!r) throw notFound(`release ${number} of “${row.name}”`);
   return { ...releaseOf(r), template, name: row.name, shelf: row.shelf, session: r.session };
 }
 
 /** Begins a template with a draft. @throws HouseProblem when the name is taken */
-export async function addTemplate(db: Db, template: { id: string; name: string; shelf: string }, by: string, session: Session, at: Date = new Date()): Promise<void> {
-  const { rows } = await db.query("select 1 from templates where id = $1 or lower(name) = lower($2)", [template.id, template.name]);
-  if (rows.length > 0) throw new HouseProblem(409, "That name is taken", `The library has a template called “${template.name}” already. Choose another name, or open that one.`);
+export async function addTemplate(
+  db: Db,
+  template: { id: string; name: string; shelf: string },
+  by: string,
+  session: Session,
+  at: Date = new Date(),
+): Promise<void> {
+  const { rows } = await db.query("select 1 from templates where id = $1 or lower(name) = lower($2)", [
+    template.id,
+    template.name,
+  ]);
+  if (rows.length > 0)
+    throw new HouseProblem(
+      409,
+      "That name is taken",
+      `The library has a template called “${template.name}” already. Choose another name, or open that one.`,
+    );
   const document = await addDocument(db, session, by, at);
-  await db.query("insert into templates (id, name, shelf, document) values ($1, $2, $3, $4)", [template.id, template.name, template.shelf, document]);
+  await db.query("insert into templates (id, name, shelf, document) values ($1, $2, $3, $4)", [
+    template.id,
+    template.name,
+    template.shelf,
+    document,
+  ]);
 }
 
 /** Publishes the draft as it is at `revision`. */
-export async function publishRelease(db: Db, template: string, revision: number, note: string, edition: number, by: string): Promise<Release> {
+export async function publishRelease(
+  db: Db,
+  template: string,
+  revision: number,
+  note: string,
+  edition: number,
+  by: string,
+): Promise<Release> {
   const row = await templateRow(db, template);
-  const { rows: drafts } = await db.query<{ revision: number; session: Session; updated_by: string }>("select revision, session, updated_by from documents where id = $1 for update", [row.document]);
+  const { rows: drafts } = await db.query<{ revision: number; session: Session; updated_by: string }>(
+    "select revision, session, updated_by from documents where id = $1 for update",
+    [row.document],
+  );
   const [draft] = drafts;
-  if (!draft || draft.revision !== revision) throw stale(`${draft?.updated_by ?? "Somebody"} changed the draft since you looked at it. Look at that change, then publish.`);
-  if (draft.session.tracks.length === 0) throw new HouseProblem(422, "Nothing to publish", "The draft has no tracks yet. Add some, then publish.");
+  if (!draft || draft.revision !== revision)
+    throw stale(
+      `${draft?.updated_by ?? "Somebody"} changed the draft since you looked at it. Look at that change, then publish.`,
+    );
+  if (draft.session.tracks.length === 0)
+    throw new HouseProblem(
+      422,
+      "Nothing to publish",
+      "The draft has no tracks yet. Add some, then publish.",
+    );
   const [last] = await releasesOf(db, template);
-  if (last && diff((await releaseWith(db, template, last.number)).session, draft.session).length === 0) throw new HouseProblem(422, "Nothing to publish", `The draft of “${row.name}” is just as release ${last.number}. Change something, then publish.`);
+  if (last && diff((await releaseWith(db, template, last.number)).session, draft.session).length === 0)
+    throw new HouseProblem(
+      422,
+      "Nothing to publish",
+      `The draft of “${row.name}” is just as release ${last.number}. Change something, then publish.`,
+    );
   return addRelease(db, template, draft.session, note, edition, by);
 }
 
 /** Stores a release under the next number. */
-export async function addRelease(db: Db, template: string, session: Session, note: string, edition: number, by: string, at: Date = new Date()): Promise<Release> {
+export async function addRelease(
+  db: Db,
+  template: string,
+  session: Session,
+  note: string,
+  edition: number,
+  by: string,
+  at: Date = new Date(),
+): Promise<Release> {
   const { rows } = await db.query<ReleaseRow>(
     `insert into releases (template, number, session, note, edition, published_by, published_at)
      values ($1, (select coalesce(max(number), 0) + 1 from releases where template = $1), $2, $3, $4, $5, $6) returning ${RELEASE}`,
-    [template, JSON.stringify(session), note, edition, by, at]);
+    [template, JSON.stringify(session), note, edition, by, at],
+  );
   const [r] = rows;
   if (!r) throw new Error("a release was not stored");
   return releaseOf(r);

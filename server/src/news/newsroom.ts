@@ -14,19 +14,33 @@ export class Newsroom {
   #closed = false;
   #heartbeat: NodeJS.Timeout | null = null;
 
-  constructor(private readonly url: string, private readonly log: Logger) {}
+  constructor(
+    private readonly url: string,
+    private readonly log: Logger,
+  ) {}
 
   async open(): Promise<void> {
     await this.#listen();
-    this.#heartbeat = setInterval(() => { for (const res of this.#listeners) res.write(": still here\n\n"); }, HEARTBEAT);
+    this.#heartbeat = setInterval(() => {
+      for (const res of this.#listeners) res.write(": still here\n\n");
+    }, HEARTBEAT);
     this.#heartbeat.unref();
   }
 
   async #listen(): Promise<void> {
     const client = new pg.Client({ connectionString: this.url });
-    client.on("notification", ({ payload }) => { for (const res of this.#listeners) res.write(`data: ${payload ?? ""}\n\n`); });
-    client.on("error", (err) => { this.log.warn({ err }, "news connection lost"); });
-    client.on("end", () => { if (!this.#closed && this.#client === client) setTimeout(() => { void this.#again(); }, AGAIN_AFTER).unref(); });
+    client.on("notification", ({ payload }) => {
+      for (const res of this.#listeners) res.write(`data: ${payload ?? ""}\n\n`);
+    });
+    client.on("error", (err) => {
+      this.log.warn({ err }, "news connection lost");
+    });
+    client.on("end", () => {
+      if (!this.#closed && this.#client === client)
+        setTimeout(() => {
+          void this.#again();
+        }, AGAIN_AFTER).unref();
+    });
     await client.connect();
     await client.query(`listen ${CHANNEL}`);
     this.#client = client;
@@ -40,13 +54,22 @@ export class Newsroom {
       for (const res of this.#listeners) res.write("event: begin\ndata: {}\n\n");
     } catch (err) {
       this.log.warn({ err }, "news connection not back yet");
-      setTimeout(() => { void this.#again(); }, AGAIN_AFTER).unref();
+      setTimeout(() => {
+        void this.#again();
+      }, AGAIN_AFTER).unref();
     }
   }
 
   /** Keeps a response open as an event stream until either side ends it. */
   subscribe(res: Response): void {
-    res.status(200).set({ "Content-Type": EVENT_STREAM, "Cache-Control": "no-store", Connection: "keep-alive", "X-Accel-Buffering": "no" });
+    res
+      .status(200)
+      .set({
+        "Content-Type": EVENT_STREAM,
+        "Cache-Control": "no-store",
+        Connection: "keep-alive",
+        "X-Accel-Buffering": "no",
+      });
     res.flushHeaders();
     res.write("retry: 2000\nevent: begin\ndata: {}\n\n");
     this.#listeners.add(res);

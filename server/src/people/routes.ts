@@ -11,7 +11,13 @@ import { Tries } from "./tries.ts";
 const COOKIE = "mossy";
 
 /** Who the demo's people are, for the sign-in page; nobody in a house of its own. */
-export type Hint = { signIn: string; name: string; right: "lead" | "engineer" | "assistant"; does: string; password: string };
+export type Hint = {
+  signIn: string;
+  name: string;
+  right: "lead" | "engineer" | "assistant";
+  does: string;
+  password: string;
+};
 
 /** Puts the person the cookie stands for on the request. */
 export function recognise(pool: Pool): RequestHandler {
@@ -33,22 +39,52 @@ export function peopleRoutes(pool: Pool, hints: readonly Hint[]): Router {
   answer(router, "signIn", async ({ body, req, res }) => {
     const key = `${req.ip ?? ""} ${body.name.toLowerCase()}`;
     const wait = tries.waitFor(key);
-    if (wait > 0) throw new HouseProblem(429, "Too many tries", `Wait ${Math.ceil(wait / 60_000)} minutes and try again, or ask the lead for a new password.`);
+    if (wait > 0)
+      throw new HouseProblem(
+        429,
+        "Too many tries",
+        `Wait ${Math.ceil(wait / 60_000)} minutes and try again, or ask the lead for a new password.`,
+      );
     const found = await findBySignIn(pool, body.name);
-    const right = await isPassword(body.password, found?.passwordHash ?? await nobody);
+    const right = await isPassword(body.password, found?.passwordHash ?? (await nobody));
     if (!found || !right) {
       tries.failed(key);
-      throw new HouseProblem(401, "That did not fit", "Sign-in name and password do not go together. Check both and try again.");
+      throw new HouseProblem(
+        401,
+        "That did not fit",
+        "Sign-in name and password do not go together. Check both and try again.",
+      );
     }
     tries.worked(key);
     const token = await beginSignIn(pool, found.id);
-    res.setHeader("Set-Cookie", stringifySetCookie({ name: COOKIE, value: token, httpOnly: true, sameSite: "strict", path: "/", secure: req.secure, maxAge: SIGNED_IN_FOR_DAYS * 86_400 }));
+    res.setHeader(
+      "Set-Cookie",
+      stringifySetCookie({
+        name: COOKIE,
+        value: token,
+        httpOnly: true,
+        sameSite: "strict",
+        path: "/",
+        secure: req.secure,
+        maxAge: SIGNED_IN_FOR_DAYS * 86_400,
+      }),
+    );
     return { id: found.id, name: found.name, right: found.right };
   });
   answer(router, "signOut", async ({ req, res }) => {
     const token = parseCookie(req.headers.cookie ?? "")[COOKIE];
     if (token) await endSignIn(pool, token);
-    res.setHeader("Set-Cookie", stringifySetCookie({ name: COOKIE, value: "", httpOnly: true, sameSite: "strict", path: "/", maxAge: 0 }));
+    res.setHeader(
+      "Set-Cookie",
+      stringifySetCookie({
+        name: COOKIE,
+        value: "",
+        httpOnly: true,
+        sameSite: "strict",
+        path: "/",
+        maxAge: 0,
+      }),
+    );
     return { done: true as const };
   });
   answer(router, "me", async ({ person }) => person);

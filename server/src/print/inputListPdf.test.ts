@@ -9,21 +9,58 @@ import { inputListPdf } from "./inputListPdf.ts";
 async function pagesOf(bytes: Uint8Array): Promise<string[][]> {
   const pdf = await getDocument({ data: bytes.slice(), verbosity: 0 }).promise;
   const pages: string[][] = [];
-  for (let n = 1; n <= pdf.numPages; n++) pages.push((await (await pdf.getPage(n)).getTextContent()).items.flatMap((i) => ("str" in i && i.str.trim() !== "" ? [i.str] : [])));
+  for (let n = 1; n <= pdf.numPages; n++)
+    pages.push(
+      (await (await pdf.getPage(n)).getTextContent()).items.flatMap((i) =>
+        "str" in i && i.str.trim() !== "" ? [i.str] : [],
+      ),
+    );
   return pages;
 }
 
 const session = (many: number) => ({
   ...emptySession("Spring tide"),
-  tracks: [...Array.from({ length: many }, (_, i) => blankTrack(`t${i}`, `Pan_${i + 1}`, { role: "tenor-pan", number: i + 1, source: "mic", input: many - i, pickup: "small condenser", stand: "tall boom", phantom: true, polarity: i === 0 ? "inverted" : "normal", feeds: "main", notes: i === 1 ? "by the door\nnot the window" : "" })), blankTrack("main", "Main", { kind: "main", format: "stereo" })],
+  tracks: [
+    ...Array.from({ length: many }, (_, i) =>
+      blankTrack(`t${i}`, `Pan_${i + 1}`, {
+        role: "tenor-pan",
+        number: i + 1,
+        source: "mic",
+        input: many - i,
+        pickup: "small condenser",
+        stand: "tall boom",
+        phantom: true,
+        polarity: i === 0 ? "inverted" : "normal",
+        feeds: "main",
+        notes: i === 1 ? "by the door\nnot the window" : "",
+      }),
+    ),
+    blankTrack("main", "Main", { kind: "main", format: "stereo" }),
+  ],
 });
 
 describe("the input list on paper", () => {
   it("is one page that says everything, by input number", async () => {
-    const [page = [], ...more] = await pagesOf(await inputListPdf({ title: "Spring tide", says: "Saltmarsh", lines: floorList(session(12), usualWords()) }));
+    const [page = [], ...more] = await pagesOf(
+      await inputListPdf({
+        title: "Spring tide",
+        says: "Saltmarsh",
+        lines: floorList(session(12), usualWords()),
+      }),
+    );
     expect(more).toEqual([]);
     expect(page.slice(0, 2)).toEqual(["Spring tide", "Saltmarsh"]);
-    for (const said of ["Tenor pan 1", "Tenor pan 12", "small condenser", "tall boom", "48 V", "Main", "by the door", "Ø"]) expect(page.join(" ")).toContain(said);
+    for (const said of [
+      "Tenor pan 1",
+      "Tenor pan 12",
+      "small condenser",
+      "tall boom",
+      "48 V",
+      "Main",
+      "by the door",
+      "Ø",
+    ])
+      expect(page.join(" ")).toContain(said);
     expect(page.indexOf("Tenor pan 12")).toBeLessThan(page.indexOf("Tenor pan 1"));
   });
 
@@ -31,18 +68,43 @@ describe("the input list on paper", () => {
     const s = session(20);
     const long = {
       ...s,
-      tracks: s.tracks.map((t, i) => (t.kind === "audio" ? { ...t, role: "double-second", positions: ["near", "treble-side"], number: i + 1, pickup: "large diaphragm condenser, cardioid", stand: "tall boom behind the rack", feeds: "main", notes: "" } : t)),
+      tracks: s.tracks.map((t, i) =>
+        t.kind === "audio"
+          ? {
+              ...t,
+              role: "double-second",
+              positions: ["near", "treble-side"],
+              number: i + 1,
+              pickup: "large diaphragm condenser, cardioid",
+              stand: "tall boom behind the rack",
+              feeds: "main",
+              notes: "",
+            }
+          : t,
+      ),
     };
-    const [page = []] = await pagesOf(await inputListPdf({ title: "Spring tide", says: "Saltmarsh", lines: floorList(long, usualWords()) }));
+    const [page = []] = await pagesOf(
+      await inputListPdf({ title: "Spring tide", says: "Saltmarsh", lines: floorList(long, usualWords()) }),
+    );
     const text = page.join(" ").replaceAll(/\s+/g, " ");
     expect(text).not.toContain("…");
-    for (const said of ["Double second 20, near,", "large diaphragm", "condenser, cardioid", "tall boom", "behind the rack", "Who stands here"]) expect(text).toContain(said);
+    for (const said of [
+      "Double second 20, near,",
+      "large diaphragm",
+      "condenser, cardioid",
+      "tall boom",
+      "behind the rack",
+      "Who stands here",
+    ])
+      expect(text).toContain(said);
     expect(page).not.toContain("Note");
   });
 
   it("stays one page however many there are, and says what is missing", async () => {
     for (const many of [0, 1, 48, 70, 200]) {
-      const pages = await pagesOf(await inputListPdf({ title: "Many", says: "", lines: floorList(session(many), usualWords()) }));
+      const pages = await pagesOf(
+        await inputListPdf({ title: "Many", says: "", lines: floorList(session(many), usualWords()) }),
+      );
       expect(pages).toHaveLength(1);
       const shown = pages[0]!.filter((t) => t.startsWith("Tenor pan")).length;
       if (many === 200) expect(pages[0]).toContain(`and ${200 - shown} more: see the CSV`);
@@ -52,8 +114,15 @@ describe("the input list on paper", () => {
 
   it("writes names of any Latin alphabet, and cuts what is too long", async () => {
     const s = session(1);
-    const odd = { ...s, tracks: s.tracks.map((t) => (t.id === "t0" ? { ...t, role: null, name: "Łódź žlučně", pickup: "x".repeat(80) } : t)) };
-    const [page = []] = await pagesOf(await inputListPdf({ title: "ok", says: "", lines: floorList(odd, usualWords()) }));
+    const odd = {
+      ...s,
+      tracks: s.tracks.map((t) =>
+        t.id === "t0" ? { ...t, role: null, name: "Łódź žlučně", pickup: "x".repeat(80) } : t,
+      ),
+    };
+    const [page = []] = await pagesOf(
+      await inputListPdf({ title: "ok", says: "", lines: floorList(odd, usualWords()) }),
+    );
     expect(page.join("")).toContain("Łódź");
     expect(page.some((t) => /^x{5,78}…/.test(t))).toBe(true);
   });

@@ -13,10 +13,12 @@ export function roomRoutes(pool: Pool, styles: Styles): Router {
     await countAnew(pool, styles);
     return { rooms: await roomCards(pool) };
   });
-  answer(router, "tick", async ({ params, body, person }) => inTransaction(pool, async (db) => {
-    const ticks = await tick(db, params.room, params.item.slice(0, 60), body.done, person.name);
-    await tell(db, { kind: "room-ticked", room: params.room, by: person.name });
-    return { ticks };
-  }));
+  answer(router, "tick", async ({ params, body, person }) =>
+    inTransaction(pool, async (db) => {
+      const ticks = await tick(db, params.room, params.item.slice(0, 60), body.done, person.name);
+      await tell(db, { kind: "room-ticked", room: params.room, by: person.name });
+      return { ticks };
+    }),
+  );
   return router;
 }

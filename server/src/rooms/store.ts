@@ -9,22 +9,46 @@ export async function roomCards(db: Db): Promise<RoomCard[]> {
      from rooms r
      left join sessions s on s.room = r.id and s.closed_at is null
      left join lateral (select follow_now, tracks_now from check_ins where session = s.id order by number desc limit 1) c on true
-     group by r.id order by r.place`);
+     group by r.id order by r.place`,
+  );
   const ticks = await ticksOf(db);
-  return rows.map((r) => ({ id: r.id, room: r.room, openSessions: r.open, following: r.following, ticks: ticks.get(r.id) ?? [] }));
+  return rows.map((r) => ({
+    id: r.id,
+    room: r.room,
+    openSessions: r.open,
+    following: r.following,
+    ticks: ticks.get(r.id) ?? [],
+  }));
 }
 
 async function ticksOf(db: Db): Promise<Map<string, Ticked[]>> {
-  const { rows } = await db.query<{ room: string; item: string; ticked_by: string; ticked_at: Date }>("select * from room_ticks order by ticked_at");
+  const { rows } = await db.query<{ room: string; item: string; ticked_by: string; ticked_at: Date }>(
+    "select * from room_ticks order by ticked_at",
+  );
   const byRoom = new Map<string, Ticked[]>();
-  for (const r of rows) byRoom.set(r.room, [...byRoom.get(r.room) ?? [], { item: r.item, by: r.ticked_by, at: r.ticked_at.toISOString() }]);
+  for (const r of rows)
+    byRoom.set(r.room, [
+      ...(byRoom.get(r.room) ?? []),
+      { item: r.item, by: r.ticked_by, at: r.ticked_at.toISOString() },
+    ]);
   return byRoom;
 }
 
 /** Ticks a line off for a room with today's date, or takes the tick away. @returns the ticks of that room */
-export async function tick(db: Db, room: string, item: string, done: boolean, by: string, at: Date = new Date()): Promise<Ticked[]> {
+export async function tick(
+  db: Db,
+  room: string,
+  item: string,
+  done: boolean,
+  by: string,
+  at: Date = new Date(),
+): Promise<Ticked[]> {
   await roomWith(db, room);
-  if (done) await db.query("insert into room_ticks (room, item, ticked_by, ticked_at) values ($1, $2, $3, $4) on conflict (room, item) do update set ticked_by = $3, ticked_at = $4", [room, item, by, at]);
+  if (done)
+    await db.query(
+      "insert into room_ticks (room, item, ticked_by, ticked_at) values ($1, $2, $3, $4) on conflict (room, item) do update set ticked_by = $3, ticked_at = $4",
+      [room, item, by, at],
+    );
   else await db.query("delete from room_ticks where room = $1 and item = $2", [room, item]);
   return (await ticksOf(db)).get(room) ?? [];
 }
@@ -37,5 +61,9 @@ export async function roomWith(db: Db, id: string): Promise<Room> {
 }
 
 export async function addRoom(db: Db, id: string, place: number, room: Room): Promise<void> {
-  await db.query("insert into rooms (id, place, room) values ($1, $2, $3)", [id, place, JSON.stringify(room)]);
+  await db.query("insert into rooms (id, place, room) values ($1, $2, $3)", [
+    id,
+    place,
+    JSON.stringify(room),
+  ]);
 }

@@ -6,10 +6,15 @@ import type { Db } from "../database.ts";
 import type { Styles } from "../house/styles.ts";
 
 /** How a session stands under an edition of the house style. */
-export interface Counts extends Stand { readonly edition: number }
+export interface Counts extends Stand {
+  readonly edition: number;
+}
 
 /** A session as it went out, and under which edition. */
-export interface Given { readonly given: Session; readonly edition: number }
+export interface Given {
+  readonly given: Session;
+  readonly edition: number;
+}
 
 /** How a session stands now: the one place where that is counted, for every page and message. */
 export async function countsOf(db: Db, styles: Styles, session: Session, start: Given): Promise<Counts> {
@@ -23,10 +28,16 @@ export async function keepCounts(db: Db, document: string, c: Counts, old = fals
   await db.query(
     `update check_ins set tracks_now = $2, follow_now = $3, open_now = $4, asked_now = $5, brought_now = $6, counted_edition = $7
      where document = $1 and (not $8 or counted_edition <> $7)`,
-    [document, c.tracks, c.following, c.open.room, c.open.edition, c.open.release, c.edition, old]);
+    [document, c.tracks, c.following, c.open.room, c.open.edition, c.open.release, c.edition, old],
+  );
 }
 
-interface Old { document: string; now: Session; given: Session; edition: number }
+interface Old {
+  document: string;
+  now: Session;
+  given: Session;
+  edition: number;
+}
 const OLD = `
   select c.document, d.session as now, s.given, s.edition from check_ins c
   join sessions s on s.id = c.session join documents d on d.id = c.document

@@ -11,7 +11,11 @@ let engineer: Visitor;
 let assistant: Visitor;
 beforeAll(async () => {
   house = await openHouse();
-  [lead, engineer, assistant] = await Promise.all([Visitor.signedIn(house.base, "marram"), Visitor.signedIn(house.base, "tamsin"), Visitor.signedIn(house.base, "wren")]);
+  [lead, engineer, assistant] = await Promise.all([
+    Visitor.signedIn(house.base, "marram"),
+    Visitor.signedIn(house.base, "tamsin"),
+    Visitor.signedIn(house.base, "wren"),
+  ]);
 });
 afterAll(() => house.close());
 
@@ -22,17 +26,35 @@ describe("a document many people change at once", () => {
   it("takes twenty edits of different tracks sent together, and loses none", async () => {
     const base = await draft();
     const tracks = base.session.tracks.filter((t) => t.kind === "audio").slice(0, 20);
-    const answers = await Promise.all(tracks.map((t, i) => lead.ask("editDocument", { document: base.id }, { revision: base.revision, changes: [setField(t, "level", -30 - i)] })));
+    const answers = await Promise.all(
+      tracks.map((t, i) =>
+        lead.ask(
+          "editDocument",
+          { document: base.id },
+          { revision: base.revision, changes: [setField(t, "level", -30 - i)] },
+        ),
+      ),
+    );
     expect(answers.map((a) => a.status)).toEqual(tracks.map(() => 200));
     const now = await draft();
     expect(now.revision).toBe(base.revision + tracks.length);
-    expect(tracks.map((t) => now.session.tracks.find((x) => x.id === t.id)?.level)).toEqual(tracks.map((_, i) => -30 - i));
+    expect(tracks.map((t) => now.session.tracks.find((x) => x.id === t.id)?.level)).toEqual(
+      tracks.map((_, i) => -30 - i),
+    );
   });
 
   it("lets one of ten edits of the same value through", async () => {
     const base = await draft();
     const t = find(base.session, "Fiddle");
-    const answers = await Promise.all(Array.from({ length: 10 }, (_, i) => lead.ask("editDocument", { document: base.id }, { revision: base.revision, changes: [setField(t, "pan", i + 1)] })));
+    const answers = await Promise.all(
+      Array.from({ length: 10 }, (_, i) =>
+        lead.ask(
+          "editDocument",
+          { document: base.id },
+          { revision: base.revision, changes: [setField(t, "pan", i + 1)] },
+        ),
+      ),
+    );
     expect(answers.filter((a) => a.status === 200)).toHaveLength(1);
     expect(answers.filter((a) => a.status === 409)).toHaveLength(9);
     expect((await draft()).revision).toBe(base.revision + 1);
@@ -41,7 +63,14 @@ describe("a document many people change at once", () => {
   it("makes all changes of an edit or none", async () => {
     const base = await draft();
     const t = find(base.session, "Whistle");
-    const answer = await lead.ask("editDocument", { document: base.id }, { revision: base.revision, changes: [setField(t, "level", -1), { do: "add", track: blankTrack(t.id, "Again"), after: null }] });
+    const answer = await lead.ask(
+      "editDocument",
+      { document: base.id },
+      {
+        revision: base.revision,
+        changes: [setField(t, "level", -1), { do: "add", track: blankTrack(t.id, "Again"), after: null }],
+      },
+    );
     expect(answer.status).toBe(409);
     expect(answer.problem).toContain("is there already");
     expect(await draft()).toEqual(base);
@@ -52,25 +81,49 @@ describe("a document many people change at once", () => {
     const t = find(base.session, "Whistle");
     const changes = [setField(t, "notes", "low D")];
     await lead.ask("editDocument", { document: base.id }, { revision: base.revision, changes });
-    const { rows } = await house.pool.query<{ changes: typeof changes; made_by: string }>("select changes, made_by from document_changes where document = $1 order by revision desc limit 1", [base.id]);
+    const { rows } = await house.pool.query<{ changes: typeof changes; made_by: string }>(
+      "select changes, made_by from document_changes where document = $1 order by revision desc limit 1",
+      [base.id],
+    );
     expect(rows[0]).toEqual({ changes, made_by: "Marram Vale" });
     const now = await draft();
-    await lead.ask("editDocument", { document: base.id }, { revision: now.revision, changes: inverse(rows[0]!.changes) });
+    await lead.ask(
+      "editDocument",
+      { document: base.id },
+      { revision: now.revision, changes: inverse(rows[0]!.changes) },
+    );
     expect((await draft()).session).toEqual(base.session);
   });
 
   it("says so when a document does not exist or is not that far", async () => {
     const base = await draft();
     const changes = [setField(find(base.session, "Whistle"), "level", -2)];
-    expect((await lead.ask("editDocument", { document: "00000000-0000-4000-8000-000000000000" }, { revision: 0, changes })).status).toBe(404);
-    expect((await lead.ask("editDocument", { document: base.id }, { revision: base.revision + 5, changes })).problem).toContain(`has ${base.revision} revisions, not ${base.revision + 5}`);
+    expect(
+      (
+        await lead.ask(
+          "editDocument",
+          { document: "00000000-0000-4000-8000-000000000000" },
+          { revision: 0, changes },
+        )
+      ).status,
+    ).toBe(404);
+    expect(
+      (await lead.ask("editDocument", { document: base.id }, { revision: base.revision + 5, changes }))
+        .problem,
+    ).toContain(`has ${base.revision} revisions, not ${base.revision + 5}`);
     expect((await lead.ask("document", { document: "no-id-at-all" })).status).toBe(404);
   });
 });
 
 describe("who may do what", () => {
   it("an engineer starts sessions and puts check-ins right; an assistant hands in and looks", async () => {
-    const body = { title: "Rights", room: "story-tent", template: "story-evening", release: 5, leaveOut: [] };
+    const body = {
+      title: "Rights",
+      room: "story-tent",
+      template: "story-evening",
+      release: 5,
+      leaveOut: [],
+    };
     expect((await assistant.ask("startSession", {}, body)).status).toBe(403);
     const { data: session, status } = await engineer.ask("startSession", {}, body);
     expect(status).toBe(200);
@@ -80,16 +133,42 @@ describe("who may do what", () => {
     const { data: sessions } = await assistant.ask("sessions", {});
     const card = sessions.sessions.find((s) => s.title === "The eel and the moon")!;
     const { data: checkIn } = await assistant.ask("checkIn", { checkIn: card.lastCheckIn!.id });
-    const changes = [setField(checkIn.now.session.tracks.find((t) => t.kind === "audio")!, "level", -11)];
-    expect((await assistant.ask("editDocument", { document: checkIn.now.id }, { revision: checkIn.now.revision, changes })).status).toBe(403);
-    expect((await engineer.ask("editDocument", { document: checkIn.now.id }, { revision: checkIn.now.revision, changes })).status).toBe(200);
+    const changes = [
+      setField(
+        checkIn.now.session.tracks.find((t) => t.kind === "audio")!,
+        "level",
+        -11,
+      ),
+    ];
+    expect(
+      (
+        await assistant.ask(
+          "editDocument",
+          { document: checkIn.now.id },
+          { revision: checkIn.now.revision, changes },
+        )
+      ).status,
+    ).toBe(403);
+    expect(
+      (
+        await engineer.ask(
+          "editDocument",
+          { document: checkIn.now.id },
+          { revision: checkIn.now.revision, changes },
+        )
+      ).status,
+    ).toBe(200);
     expect((await engineer.ask("newTemplate", {}, { name: "Mine", shelf: "Mine" })).status).toBe(403);
   });
 
   it("refuses to fit what is not there, saying which", async () => {
     const body = { title: "x", room: "attic", template: "story-evening", release: 5, leaveOut: [] };
     expect((await engineer.ask("startSession", {}, body)).problem).toContain("no room “attic”");
-    expect((await engineer.ask("startSession", {}, { ...body, room: "loft", release: 99 })).problem).toContain("no release 99 of “Story evening”");
-    expect((await engineer.ask("startSession", {}, { ...body, title: "  " })).problem).toBe("title: give the session a name.");
+    expect(
+      (await engineer.ask("startSession", {}, { ...body, room: "loft", release: 99 })).problem,
+    ).toContain("no release 99 of “Story evening”");
+    expect((await engineer.ask("startSession", {}, { ...body, title: "  " })).problem).toBe(
+      "title: give the session a name.",
+    );
   });
 });

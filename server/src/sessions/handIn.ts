@@ -14,34 +14,67 @@ import { unlike } from "./likeness.ts";
 import { addCheckIn, sessionWith } from "./store.ts";
 import { countsOf } from "./counts.ts";
 
-export interface HandIn { readonly bytes: Uint8Array; readonly name: string; /** Which session it is, where somebody says so. */ readonly session: string | undefined; /** Whether it is taken in however little it is like it. */ readonly sure: boolean; readonly by: string; readonly at: Date }
+export interface HandIn {
+  readonly bytes: Uint8Array;
+  readonly name: string;
+  /** Which session it is, where somebody says so. */ readonly session: string | undefined;
+  /** Whether it is taken in however little it is like it. */ readonly sure: boolean;
+  readonly by: string;
+  readonly at: Date;
+}
 
 /** A session file as the house took it in. */
-export interface TakenIn { readonly session: Session; readonly recognised: "ids" | "likeness"; readonly remarks: readonly string[] }
+export interface TakenIn {
+  readonly session: Session;
+  readonly recognised: "ids" | "likeness";
+  readonly remarks: readonly string[];
+}
 
 /** Gives the tracks of a read session file the ids they went out with. */
 export function takeIn(style: Style, given: Session, read: ReadExchange): TakenIn {
   if (read.untold.length === 0) return { session: read.session, recognised: "ids", remarks: read.remarks };
   const { session, pairs } = matchSession(style, given, read.session, read.untold);
-  const settings = read.settings ? {} : { sampleRate: given.sampleRate, bitDepth: given.bitDepth, notes: read.session.notes || given.notes };
+  const settings = read.settings
+    ? {}
+    : { sampleRate: given.sampleRate, bitDepth: given.bitDepth, notes: read.session.notes || given.notes };
   const known = `The file carries no ids of ours: ${pairs.length} of ${given.tracks.length} tracks were recognised by name, kind, place and routing. Check the pairs that look odd.`;
-  return { session: { ...session, ...settings }, recognised: "likeness", remarks: [known, ...read.remarks] };
+  return {
+    session: { ...session, ...settings },
+    recognised: "likeness",
+    remarks: [known, ...read.remarks],
+  };
 }
 
 /** A file that says it is another session of this house would show everything as lost and everything as new. */
 async function refuseAnothers(pool: Pool, of: string): Promise<void> {
   const other = await sessionWith(pool, of).catch(() => null);
-  if (other) throw new HouseProblem(422, "Another session's file", `This file says it is “${other.title}” from ${other.roomName}. Open that session and drop it there; nothing was taken in.`);
+  if (other)
+    throw new HouseProblem(
+      422,
+      "Another session's file",
+      `This file says it is “${other.title}” from ${other.roomName}. Open that session and drop it there; nothing was taken in.`,
+    );
 }
 
 /** Takes a session file in as a check-in. Nothing is stored when the file cannot be read. */
 export async function handIn(pool: Pool, styles: Styles, what: HandIn): Promise<HandedIn | Unlike> {
   const read = readExchange(what.bytes);
-  if (what.session !== undefined && read.of !== null && read.of !== what.session) await refuseAnothers(pool, read.of);
+  if (what.session !== undefined && read.of !== null && read.of !== what.session)
+    await refuseAnothers(pool, read.of);
   const of = what.session ?? read.of;
-  if (of === null) throw new HouseProblem(422, "Which session is this?", "The file does not say which session of the house it is. Open that session and drop the file there.");
+  if (of === null)
+    throw new HouseProblem(
+      422,
+      "Which session is this?",
+      "The file does not say which session of the house it is. Open that session and drop the file there.",
+    );
   const target = await sessionWith(pool, of).catch((e: unknown) => {
-    if (what.session === undefined && e instanceof HouseProblem) throw new HouseProblem(422, "Which session is this?", "The file names a session this house does not have. Open the session it belongs to and drop the file there.");
+    if (what.session === undefined && e instanceof HouseProblem)
+      throw new HouseProblem(
+        422,
+        "Which session is this?",
+        "The file names a session this house does not have. Open the session it belongs to and drop the file there.",
+      );
     throw e;
   });
   const { style } = await styles.current(pool);
@@ -51,8 +84,34 @@ export async function handIn(pool: Pool, styles: Styles, what: HandIn): Promise<
   const counts = await countsOf(pool, styles, taken.session, target);
   return inTransaction(pool, async (db) => {
     const document = await addDocument(db, taken.session, what.by, what.at);
-    const added = await addCheckIn(db, { session: of, fileName: what.name, file: what.bytes, came: taken.session, document, recognised: taken.recognised, remarks: taken.remarks, by: what.by, at: what.at, counts });
-    await tell(db, { kind: "check-in", checkIn: added.id, session: of, title: target.title, room: target.roomName, findings: counts.open.room, by: what.by });
-    return { taken: true, checkIn: added.id, session: of, number: added.number, findings: counts.open.room, remarks: [...taken.remarks] };
+    const added = await addCheckIn(db, {
+      session: of,
+      fileName: what.name,
+      file: what.bytes,
+      came: taken.session,
+      document,
+      recognised: taken.recognised,
+      remarks: taken.remarks,
+      by: what.by,
+      at: what.at,
+      counts,
+    });
+    await tell(db, {
+      kind: "check-in",
+      checkIn: added.id,
+      session: of,
+      title: target.title,
+      room: target.roomName,
+      findings: counts.open.room,
+      by: what.by,
+    });
+    return {
+      taken: true,
+      checkIn: added.id,
+      session: of,
+      number: added.number,
+      findings: counts.open.room,
+      remarks: [...taken.remarks],
+    };
   });
 }

@@ -20,14 +20,22 @@ function knownAgain(style: Style, given: Session, read: ReadExchange): { known: 
 }
 
 /** What to ask before a file without our ids is taken in that is little like its session; null where it is like it. */
-export async function unlike(db: Db, style: Style, target: { id: string; given: Session }, read: ReadExchange): Promise<Unlike | null> {
+export async function unlike(
+  db: Db,
+  style: Style,
+  target: { id: string; given: Session },
+  read: ReadExchange,
+): Promise<Unlike | null> {
   const here = knownAgain(style, target.given, read);
   if (here.known >= here.of * DOUBTFUL) return null;
   const { rows } = await db.query<{ id: string; title: string; room: string; given: Session }>(
     `select s.id, s.title, r.room->>'name' as room, s.given from sessions s join rooms r on r.id = s.room
-     where s.closed_at is null and s.id <> $1 order by s.made_at desc limit $2`, [target.id, LOOKED_AT]);
+     where s.closed_at is null and s.id <> $1 order by s.made_at desc limit $2`,
+    [target.id, LOOKED_AT],
+  );
   const names = new Set(read.session.tracks.map((t) => t.name.toLowerCase()));
-  const shared = (given: Session): number => given.tracks.filter((t) => names.has(t.name.toLowerCase())).length;
+  const shared = (given: Session): number =>
+    given.tracks.filter((t) => names.has(t.name.toLowerCase())).length;
   const likely = rows.toSorted((a, b) => shared(b.given) - shared(a.given)).slice(0, NAMED);
   const better: Unlike["better"] = [];
   for (const { id, title, room, given } of likely) {

@@ -11,13 +11,24 @@ import { HouseProblem } from "../problems.ts";
 import { roomWith } from "../rooms/store.ts";
 import { addSession } from "./store.ts";
 
-export interface Start { title: string; room: string; template: string; release: number; leaveOut: readonly string[]; settings?: ChosenSettings }
+export interface Start {
+  title: string;
+  room: string;
+  template: string;
+  release: number;
+  leaveOut: readonly string[];
+  settings?: ChosenSettings;
+}
 
 /**
  * A title and a folder that no other session has: two of one name in one room on one day would share their folder,
  * and nobody could tell their packages and messages apart. The second is called "Spring tide 2".
  */
-async function toldApart(db: Db, start: Start, folderOf: (title: string) => string): Promise<{ title: string; folder: string }> {
+async function toldApart(
+  db: Db,
+  start: Start,
+  folderOf: (title: string) => string,
+): Promise<{ title: string; folder: string }> {
   // Whoever starts the same at the same moment waits here.
   await db.query("select pg_advisory_xact_lock(hashtext('session folders'))");
   const plain = folderOf(start.title);
@@ -31,22 +42,46 @@ async function toldApart(db: Db, start: Start, folderOf: (title: string) => stri
 }
 
 /** Fits a release into a room and stores the session that comes of it. @returns its id */
-export async function startSession(db: Db, start: Start, by: string, { edition, style }: { edition: number; style: Style }, at: Date = new Date()): Promise<string> {
+export async function startSession(
+  db: Db,
+  start: Start,
+  by: string,
+  { edition, style }: { edition: number; style: Style },
+  at: Date = new Date(),
+): Promise<string> {
   const room = await roomWith(db, start.room);
   const release = await releaseWith(db, start.template, start.release);
   const chosen = startedWith(release.session, start.settings ?? {});
   if ("problem" in chosen) throw new HouseProblem(422, "That setting is fixed", chosen.problem, "settings");
   const result = fit(chosen, room, start.leaveOut);
   const report: FitReport = {
-    fits: result.fits.length, adjusted: [...result.adjusted], unplaced: [...result.unplaced],
+    fits: result.fits.length,
+    adjusted: [...result.adjusted],
+    unplaced: [...result.unplaced],
     leftOut: result.leftOut.map(({ id, name }) => ({ id, name })),
   };
   const id = randomUUID();
-  const { title, folder } = await toldApart(db, start, (said) => sessionFolder(style.house, style.reader, said, room.name, at));
-  if (title !== start.title) report.adjusted.unshift({ track: null, what: "Name", says: `${room.name} has a “${start.title}” already; this one is called “${title}”, and so is its folder.` });
+  const { title, folder } = await toldApart(db, start, (said) =>
+    sessionFolder(style.house, style.reader, said, room.name, at),
+  );
+  if (title !== start.title)
+    report.adjusted.unshift({
+      track: null,
+      what: "Name",
+      says: `${room.name} has a “${start.title}” already; this one is called “${title}”, and so is its folder.`,
+    });
   await addSession(db, {
-    id, title, room: start.room, template: start.template, release: start.release, edition,
-    given: { ...result.session, title }, report, folder, by, at,
+    id,
+    title,
+    room: start.room,
+    template: start.template,
+    release: start.release,
+    edition,
+    given: { ...result.session, title },
+    report,
+    folder,
+    by,
+    at,
   });
   return id;
 }

@@ -2,7 +2,9 @@ import type { TestProject } from "vitest/node";
 import { temporaryPostgres } from "../../../scripts/postgres.mjs";
 
 declare module "vitest" {
-  interface ProvidedContext { databaseUrl: string }
+  interface ProvidedContext {
+    databaseUrl: string;
+  }
 }
 
 /** One throw-away PostgreSQL for all server tests; each test file makes a database of its own in it. */

@@ -20,7 +20,13 @@ import type { Pool } from "../database.ts";
 import { storeHistory } from "../history.ts";
 import { Newsroom } from "../news/newsroom.ts";
 
-export interface TestHouse { readonly base: string; readonly pool: Pool; readonly url: string; readonly diskDir: string; close(): Promise<void> }
+export interface TestHouse {
+  readonly base: string;
+  readonly pool: Pool;
+  readonly url: string;
+  readonly diskDir: string;
+  close(): Promise<void>;
+}
 
 /** A server on a database of its own, with the demo in it. */
 export async function openHouse(withDemo = true): Promise<TestHouse> {
@@ -45,15 +51,31 @@ export async function serve(url: string, pool: Pool, disk: readonly DemoFile[] =
   const newsroom = new Newsroom(url, log);
   await newsroom.open();
   const server = createServer(makeApp({ pool, newsroom, log, hints: demoPeople, diskDir }));
-  await new Promise<void>((resolve) => { server.listen(0, "127.0.0.1", resolve); });
+  await new Promise<void>((resolve) => {
+    server.listen(0, "127.0.0.1", resolve);
+  });
   const { port } = server.address() as AddressInfo;
   return {
-    base: `http://127.0.0.1:${port}`, pool, url, diskDir,
-    close: async () => { await newsroom.close(); server.closeAllConnections(); server.close(); await pool.end().catch(() => undefined); await rm(diskDir, { recursive: true, force: true }); },
+    base: `http://127.0.0.1:${port}`,
+    pool,
+    url,
+    diskDir,
+    close: async () => {
+      await newsroom.close();
+      server.closeAllConnections();
+      server.close();
+      await pool.end().catch(() => undefined);
+      await rm(diskDir, { recursive: true, force: true });
+    },
   };
 }
 
-export interface Answered<N extends RouteName> { readonly status: number; readonly data: AnswerOf<N>; readonly problem: string; readonly headers: Headers }
+export interface Answered<N extends RouteName> {
+  readonly status: number;
+  readonly data: AnswerOf<N>;
+  readonly problem: string;
+  readonly headers: Headers;
+}
 
 /** Somebody who talks to the house over HTTP. */
 export class Visitor {
@@ -68,16 +90,36 @@ export class Visitor {
     return visitor;
   }
 
-  async ask<N extends RouteName>(name: N, params: Params<N>, body?: unknown, query = "", headers: Record<string, string> = {}): Promise<Answered<N>> {
+  async ask<N extends RouteName>(
+    name: N,
+    params: Params<N>,
+    body?: unknown,
+    query = "",
+    headers: Record<string, string> = {},
+  ): Promise<Answered<N>> {
     const bytes = body instanceof Uint8Array;
     const res = await fetch(`${this.base}/api${pathOf(name, params)}${query}`, {
       method: paths[name][0].toUpperCase(),
-      headers: { cookie: this.cookie, ...(body === undefined ? {} : { "content-type": bytes ? "application/octet-stream" : "application/json" }), ...headers },
+      headers: {
+        cookie: this.cookie,
+        ...(body === undefined
+          ? {}
+          : { "content-type": bytes ? "application/octet-stream" : "application/json" }),
+        ...headers,
+      },
       ...(body === undefined ? {} : { body: bytes ? new Uint8Array(body) : JSON.stringify(body) }),
     });
     const raw = new Uint8Array(await res.arrayBuffer());
-    const json: unknown = res.headers.get("content-type")?.includes("json") ? JSON.parse(new TextDecoder().decode(raw)) : null;
-    if (!res.ok) return { status: res.status, data: null as AnswerOf<N>, problem: problem.parse(json).detail, headers: res.headers };
+    const json: unknown = res.headers.get("content-type")?.includes("json")
+      ? JSON.parse(new TextDecoder().decode(raw))
+      : null;
+    if (!res.ok)
+      return {
+        status: res.status,
+        data: null as AnswerOf<N>,
+        problem: problem.parse(json).detail,
+        headers: res.headers,
+      };
     return { status: res.status, data: (json ?? raw) as AnswerOf<N>, problem: "", headers: res.headers };
   }
 }

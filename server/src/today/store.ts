@@ -7,10 +7,15 @@ export async function driftByWeek(db: Db, rooms: readonly string[]): Promise<Tod
     `select to_char(date_trunc('week', c.handed_in_at), 'YYYY-MM-DD') as week, s.room, sum(c.followed_then)::float8 / nullif(sum(c.tracks), 0) as share
      from check_ins c join sessions s on s.id = c.session
      where c.handed_in_at > date_trunc('week', now()) - interval '11 weeks'
-     group by 1, 2 order by 1`);
+     group by 1, 2 order by 1`,
+  );
   const { rows: weeks } = await db.query<{ week: string }>(
-    "select to_char(w, 'YYYY-MM-DD') as week from generate_series(date_trunc('week', now()) - interval '11 weeks', date_trunc('week', now()), interval '1 week') w order by 1");
+    "select to_char(w, 'YYYY-MM-DD') as week from generate_series(date_trunc('week', now()) - interval '11 weeks', date_trunc('week', now()), interval '1 week') w order by 1",
+  );
   return weeks.map(({ week }) => ({
-    week, shares: Object.fromEntries(rooms.map((room) => [room, rows.find((r) => r.week === week && r.room === room)?.share ?? null])),
+    week,
+    shares: Object.fromEntries(
+      rooms.map((room) => [room, rows.find((r) => r.week === week && r.room === room)?.share ?? null]),
+    ),
   }));
 }

@@ -6,5 +6,19 @@ import { standIn } from "./standing.ts";
 
 /** Chooses the room one stands in. */
 export default function RoomMenu({ rooms, trigger }: { rooms: readonly RoomCard[]; trigger: ReactNode }) {
-  return <Menu trigger={trigger}>{rooms.map((r) => <DropdownMenu.Item key={r.id} className={MENU_ITEM} onSelect={() => { standIn(r.id); }}>{r.room.name}</DropdownMenu.Item>)}</Menu>;
+  return (
+    <Menu trigger={trigger}>
+      {rooms.map((r) => (
+        <DropdownMenu.Item
+          key={r.id}
+          className={MENU_ITEM}
+          onSelect={() => {
+            standIn(r.id);
+          }}
+        >
+          {r.room.name}
+        </DropdownMenu.Item>
+      ))}
+    </Menu>
+  );
 }

@@ -4,23 +4,42 @@ import { Empty, Failed } from "../ui/states.tsx";
 import { Shell } from "./shell.tsx";
 
 /** A screen that is loaded when it is first opened. */
-const screen = (load: () => Promise<{ default: ComponentType }>) => async () => ({ Component: (await load()).default });
+const screen = (load: () => Promise<{ default: ComponentType }>) => async () => ({
+  Component: (await load()).default,
+});
 
 function Stumbled() {
-  return <main className="p-8"><Failed error={useRouteError()} again={() => { location.reload(); }} /></main>;
+  return (
+    <main className="p-8">
+      <Failed
+        error={useRouteError()}
+        again={() => {
+          location.reload();
+        }}
+      />
+    </main>
+  );
 }
 
 export const router = createBrowserRouter([
-  { path: "/sign-in", lazy: screen(() => import("../signIn/page.tsx")), ErrorBoundary: Stumbled, HydrateFallback: () => null },
   {
-    Component: Shell, ErrorBoundary: Stumbled, HydrateFallback: () => null,
+    path: "/sign-in",
+    lazy: screen(() => import("../signIn/page.tsx")),
+    ErrorBoundary: Stumbled,
+    HydrateFallback: () => null,
+  },
+  {
+    Component: Shell,
+    ErrorBoundary: Stumbled,
+    HydrateFallback: () => null,
     children: [
       {
         ErrorBoundary: Stumbled,
         children: [
           { index: true, lazy: screen(() => import("../today/page.tsx")) },
           {
-            path: "house", lazy: screen(() => import("../house/frame.tsx")),
+            path: "house",
+            lazy: screen(() => import("../house/frame.tsx")),
             children: [
               { path: "unread", lazy: screen(() => import("../house/unreadPage.tsx")) },
               { path: "beside", lazy: screen(() => import("../house/besidePage.tsx")) },
@@ -39,15 +58,28 @@ export const router = createBrowserRouter([
           { path: "library/new", lazy: screen(() => import("../library/newPage.tsx")) },
           { path: "library/follow", lazy: screen(() => import("../library/followPage.tsx")) },
           { path: "library/chains", lazy: screen(() => import("../library/chainsPage.tsx")) },
-          { path: "library/:template/releases/:release", lazy: screen(() => import("../library/releasePage.tsx")) },
+          {
+            path: "library/:template/releases/:release",
+            lazy: screen(() => import("../library/releasePage.tsx")),
+          },
           { path: "library/:template/:view?", lazy: screen(() => import("../workbench/page.tsx")) },
           { path: "rooms", lazy: screen(() => import("../rooms/page.tsx")) },
           { path: "rooms/:room", lazy: screen(() => import("../rooms/roomPage.tsx")) },
-          { path: "rooms/:room/fit/:template/:release", lazy: screen(() => import("../rooms/fitPage.tsx")) },
+          {
+            path: "rooms/:room/fit/:template/:release",
+            lazy: screen(() => import("../rooms/fitPage.tsx")),
+          },
           { path: "sessions", lazy: screen(() => import("../sessions/page.tsx")) },
           { path: "sessions/:session", lazy: screen(() => import("../sessions/sessionPage.tsx")) },
           { path: "check-ins/:checkIn/:view?", lazy: screen(() => import("../sessions/checkInPage.tsx")) },
-          { path: "*", Component: () => <Empty title="There is no page here">The address may be old. Choose a place at the left.</Empty> },
+          {
+            path: "*",
+            Component: () => (
+              <Empty title="There is no page here">
+                The address may be old. Choose a place at the left.
+              </Empty>
+            ),
+          },
         ],
       },
     ],

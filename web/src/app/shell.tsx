@@ -22,21 +22,43 @@ export function Shell() {
   const online = useNewsLine(me?.name ?? null);
   const may = me !== undefined && me.right !== "assistant";
   // Edits that did not reach the house before the window was loaded anew go on, whichever page it shows.
-  useEffect(() => { if (may) void goOnWithEdits(); }, [may]);
+  useEffect(() => {
+    if (may) void goOnWithEdits();
+  }, [may]);
   if (isPending) return <Loading what="Lighting the lantern" />;
-  if (error instanceof AskProblem && error.status === 401) return <Navigate to={`/sign-in?to=${encodeURIComponent(location.pathname)}`} replace />;
-  if (!me) return <Failed error={error} again={() => { void refetch(); }} />;
+  if (error instanceof AskProblem && error.status === 401)
+    return <Navigate to={`/sign-in?to=${encodeURIComponent(location.pathname)}`} replace />;
+  if (!me)
+    return (
+      <Failed
+        error={error}
+        again={() => {
+          void refetch();
+        }}
+      />
+    );
   return (
     <>
-    <div className="grid h-full grid-cols-[188px_minmax(0,1fr)] max-[1023px]:grid-cols-[56px_minmax(0,1fr)]">
-      <a href="#page" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-surface focus:p-2">Skip to the page</a>
-      <Rail me={me} online={online} />
-      <main id="page" tabIndex={-1} className="relative h-full min-h-0 overflow-y-auto px-[26px] pt-[18px] pb-[18px] max-[1023px]:px-4 outline-none">
-        <Suspense fallback={<Loading />}><Outlet /></Suspense>
-      </main>
-    </div>
-    <Toasts />
-    <ShortcutList />
+      <div className="grid h-full grid-cols-[188px_minmax(0,1fr)] max-[1023px]:grid-cols-[56px_minmax(0,1fr)]">
+        <a
+          href="#page"
+          className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-surface focus:p-2"
+        >
+          Skip to the page
+        </a>
+        <Rail me={me} online={online} />
+        <main
+          id="page"
+          tabIndex={-1}
+          className="relative h-full min-h-0 overflow-y-auto px-[26px] pt-[18px] pb-[18px] max-[1023px]:px-4 outline-none"
+        >
+          <Suspense fallback={<Loading />}>
+            <Outlet />
+          </Suspense>
+        </main>
+      </div>
+      <Toasts />
+      <ShortcutList />
     </>
   );
 }

@@ -2,19 +2,31 @@ import { Suspense, lazy, useEffect, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 
 /** What a key does, for the list. */
-export interface Told { readonly keys: string; readonly says: string }
-export interface Shortcut extends Told { readonly run: () => void }
+export interface Told {
+  readonly keys: string;
+  readonly says: string;
+}
+export interface Shortcut extends Told {
+  readonly run: () => void;
+}
 const active = new Set<readonly Told[]>();
 
 /** Lists what keys do that a part of the page sees to itself, while it is shown. */
 export function useKeysTold(told: readonly Told[]): void {
-  useEffect(() => { active.add(told); return () => { active.delete(told); }; }, [told]);
+  useEffect(() => {
+    active.add(told);
+    return () => {
+      active.delete(told);
+    };
+  }, [told]);
 }
 
 /** Where letters are typed, or choose from an open list or menu. */
-const TYPED_INTO = "input, textarea, select, [contenteditable=true], [role=listbox], [role=menu], [role=menubar], [role=option], [role=menuitem], [role=combobox], [role=alertdialog]";
+const TYPED_INTO =
+  "input, textarea, select, [contenteditable=true], [role=listbox], [role=menu], [role=menubar], [role=option], [role=menuitem], [role=combobox], [role=alertdialog]";
 
-const isTyping = (e: KeyboardEvent): boolean => e.target instanceof Element && e.target.closest(TYPED_INTO) !== null;
+const isTyping = (e: KeyboardEvent): boolean =>
+  e.target instanceof Element && e.target.closest(TYPED_INTO) !== null;
 
 /** "Ctrl+Z", "Shift+N", "F2", "?": how a key press is written. */
 export function pressed(e: KeyboardEvent): string {
@@ -29,7 +41,9 @@ export function useShortcuts(shortcuts: readonly Shortcut[]): void {
   useEffect(() => {
     current.current = shortcuts;
     active.add(shortcuts);
-    return () => { active.delete(shortcuts); };
+    return () => {
+      active.delete(shortcuts);
+    };
   }, [shortcuts]);
   useEffect(() => {
     const onKey = (e: KeyboardEvent): void => {
@@ -40,31 +54,53 @@ export function useShortcuts(shortcuts: readonly Shortcut[]): void {
       hit.run();
     };
     window.addEventListener("keydown", onKey);
-    return () => { window.removeEventListener("keydown", onKey); };
+    return () => {
+      window.removeEventListener("keydown", onKey);
+    };
   }, []);
 }
 
 /** What keys do everywhere without being shortcuts of a page. */
-const BESIDE: readonly Told[] = [{ keys: "Ctrl+Enter", says: "Do the main thing of a panel or form" }, { keys: "Esc", says: "Leave a field as it was; give a panel up" }];
+const BESIDE: readonly Told[] = [
+  { keys: "Ctrl+Enter", says: "Do the main thing of a panel or form" },
+  { keys: "Esc", says: "Leave a field as it was; give a panel up" },
+];
 
 /** Ctrl+Enter does the main thing of a form, from any of its fields. */
 function useFormsDone(): void {
   useEffect(() => {
     const onKey = (e: KeyboardEvent): void => {
-      if (e.key !== "Enter" || !(e.ctrlKey || e.metaKey) || e.defaultPrevented || !(e.target instanceof Element)) return;
+      if (
+        e.key !== "Enter" ||
+        !(e.ctrlKey || e.metaKey) ||
+        e.defaultPrevented ||
+        !(e.target instanceof Element)
+      )
+        return;
       const form = e.target.closest("form");
       if (!form) return;
       e.preventDefault();
       // What stands in the field is set first, as on leaving it.
-      if (e.target instanceof HTMLElement) { e.target.blur(); e.target.focus(); }
+      if (e.target instanceof HTMLElement) {
+        e.target.blur();
+        e.target.focus();
+      }
       form.requestSubmit();
     };
     window.addEventListener("keydown", onKey);
-    return () => { window.removeEventListener("keydown", onKey); };
+    return () => {
+      window.removeEventListener("keydown", onKey);
+    };
   }, []);
 }
 
-const PLACES = [["1", "Today", "/"], ["2", "House style", "/house"], ["3", "Library", "/library"], ["4", "Rooms", "/rooms"], ["5", "Sessions", "/sessions"]] as const;
+const PLACES = [
+  ["1", "Today", "/"],
+  ["2", "House style", "/house"],
+  ["3", "Library", "/library"],
+  ["4", "Rooms", "/rooms"],
+  ["5", "Sessions", "/sessions"],
+] as const;
 
 const ShortcutDialog = lazy(() => import("./shortcutDialog.tsx"));
 
@@ -73,11 +109,33 @@ export function ShortcutList() {
   const [open, setOpen] = useState(false);
   const navigate = useNavigate();
   const everywhere: Shortcut[] = [
-    { keys: "?", says: "Show this list", run: () => { setOpen(true); } },
-    ...PLACES.map(([keys, name, to]): Shortcut => ({ keys, says: `Go to ${name}`, run: () => { void navigate(to); } })),
+    {
+      keys: "?",
+      says: "Show this list",
+      run: () => {
+        setOpen(true);
+      },
+    },
+    ...PLACES.map(([keys, name, to]): Shortcut => ({
+      keys,
+      says: `Go to ${name}`,
+      run: () => {
+        void navigate(to);
+      },
+    })),
   ];
   useShortcuts(everywhere);
   useFormsDone();
   const here = [...active].flat().filter((s) => !everywhere.some((e) => e.keys === s.keys));
-  return open ? <Suspense><ShortcutDialog here={here} everywhere={[...everywhere, ...BESIDE]} onClose={() => { setOpen(false); }} /></Suspense> : null;
+  return open ? (
+    <Suspense>
+      <ShortcutDialog
+        here={here}
+        everywhere={[...everywhere, ...BESIDE]}
+        onClose={() => {
+          setOpen(false);
+        }}
+      />
+    </Suspense>
+  ) : null;
 }

@@ -5,7 +5,13 @@ const listeners = new Set<() => void>();
 
 /** The room this computer stands in, kept in this browser. */
 export function useStandingIn(): string | null {
-  return useSyncExternalStore((l) => { listeners.add(l); return () => listeners.delete(l); }, () => localStorage.getItem(KEY));
+  return useSyncExternalStore(
+    (l) => {
+      listeners.add(l);
+      return () => listeners.delete(l);
+    },
+    () => localStorage.getItem(KEY),
+  );
 }
 
 export function standIn(room: string): void {

@@ -7,7 +7,10 @@ const dark = window.matchMedia("(prefers-color-scheme: dark)");
 const listeners = new Set<() => void>();
 
 const isTheme = (v: string | null): v is Theme => THEMES.some((t) => t === v);
-let chosen: Theme = (() => { const v = localStorage.getItem(KEY); return isTheme(v) ? v : "system"; })();
+let chosen: Theme = (() => {
+  const v = localStorage.getItem(KEY);
+  return isTheme(v) ? v : "system";
+})();
 
 function show(): void {
   const lamplight = chosen === "lamplight" || (chosen === "system" && dark.matches);
@@ -24,5 +27,11 @@ export function chooseTheme(theme: Theme): void {
 }
 
 export function useTheme(): Theme {
-  return useSyncExternalStore((l) => { listeners.add(l); return () => listeners.delete(l); }, () => chosen);
+  return useSyncExternalStore(
+    (l) => {
+      listeners.add(l);
+      return () => listeners.delete(l);
+    },
+    () => chosen,
+  );
 }

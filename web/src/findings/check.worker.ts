@@ -8,9 +8,19 @@ import type { Looked } from "./lookAt.ts";
 
 /** What the worker is told: the house, what the session went out as and under which house (null: the same), once; then each state as the order of tracks and those that are other than before. */
 export type CheckTask =
-  | { readonly house: House; readonly start: { readonly given: Session; readonly house: House | null } | null }
-  | { readonly turn: number; readonly session: Omit<Session, "tracks">; readonly order: readonly string[]; readonly changed: readonly Track[] };
-export interface CheckAnswer extends Looked { readonly turn: number }
+  | {
+      readonly house: House;
+      readonly start: { readonly given: Session; readonly house: House | null } | null;
+    }
+  | {
+      readonly turn: number;
+      readonly session: Omit<Session, "tracks">;
+      readonly order: readonly string[];
+      readonly changed: readonly Track[];
+    };
+export interface CheckAnswer extends Looked {
+  readonly turn: number;
+}
 
 let style: Style | null = null;
 let start: Start | null = null;
@@ -20,11 +30,22 @@ let tracks = new Map<string, Track>();
 self.onmessage = ({ data }: MessageEvent<CheckTask>) => {
   if ("house" in data) {
     style = makeStyle(data.house);
-    start = data.start && { given: data.start.given, style: data.start.house ? makeStyle(data.start.house) : style };
+    start = data.start && {
+      given: data.start.given,
+      style: data.start.house ? makeStyle(data.start.house) : style,
+    };
     return;
   }
   if (!style) return;
   const next = new Map(data.changed.map((t) => [t.id, t]));
-  tracks = new Map(data.order.flatMap((id) => { const t = next.get(id) ?? tracks.get(id); return t ? [[id, t] as const] : []; }));
-  self.postMessage({ turn: data.turn, ...lookAt(style, { ...data.session, tracks: [...tracks.values()] }, start) } satisfies CheckAnswer);
+  tracks = new Map(
+    data.order.flatMap((id) => {
+      const t = next.get(id) ?? tracks.get(id);
+      return t ? [[id, t] as const] : [];
+    }),
+  );
+  self.postMessage({
+    turn: data.turn,
+    ...lookAt(style, { ...data.session, tracks: [...tracks.values()] }, start),
+  } satisfies CheckAnswer);
 };

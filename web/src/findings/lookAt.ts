@@ -6,7 +6,10 @@ import type { Style } from "@mossy/core/house/style";
 import type { Session } from "@mossy/core/session/document";
 
 /** What is off, and of each who brought it about (nobody in a template, which was not sent out). */
-export interface Looked { readonly findings: readonly Finding[]; readonly causes: readonly (readonly [id: string, cause: Cause])[] }
+export interface Looked {
+  readonly findings: readonly Finding[];
+  readonly causes: readonly (readonly [id: string, cause: Cause])[];
+}
 
 /** Looks at a session, on the page or in a worker. */
 export function lookAt(style: Style, session: Session, start: Start | null): Looked {

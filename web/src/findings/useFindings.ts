@@ -33,7 +33,12 @@ export function useFindings(style: Style, session: Session, start: Start | null)
   const { findings: all, causes } = now ?? later;
   return useMemo(() => {
     const byTrack = new Map<string, Finding[]>();
-    for (const f of all) if (f.track !== null) { const list = byTrack.get(f.track); if (list) list.push(f); else byTrack.set(f.track, [f]); }
+    for (const f of all)
+      if (f.track !== null) {
+        const list = byTrack.get(f.track);
+        if (list) list.push(f);
+        else byTrack.set(f.track, [f]);
+      }
     return { all, open: open(all), byTrack, causes: new Map(causes), looking: large && later.looking };
   }, [all, causes, large, later.looking]);
 }
@@ -41,20 +46,41 @@ export function useFindings(style: Style, session: Session, start: Start | null)
 const NOTHING: Looked = { findings: [], causes: [] };
 
 /** Findings of a large session as a worker finds them; those of the state before show meanwhile. */
-function useLater(style: Style, session: Session, start: Start | null, large: boolean): Looked & { looking: boolean } {
+function useLater(
+  style: Style,
+  session: Session,
+  start: Start | null,
+  large: boolean,
+): Looked & { looking: boolean } {
   const [found, setFound] = useState<Looked & { of: Session | null }>({ of: null, ...NOTHING });
-  const told = useRef<{ readonly worker: Worker; readonly style: Style; readonly start: Start | null; tracks: Map<string, Track>; turn: number; session: Session } | null>(null);
+  const told = useRef<{
+    readonly worker: Worker;
+    readonly style: Style;
+    readonly start: Start | null;
+    tracks: Map<string, Track>;
+    turn: number;
+    session: Session;
+  } | null>(null);
   useEffect(() => {
     if (!large) return;
     let at = told.current;
     if (!at || at.style !== style || at.start !== start) {
       at?.worker.terminate();
       const worker = new Worker(new URL("./check.worker.ts", import.meta.url), { type: "module" });
-      worker.postMessage({ house: style.house, start: start && { given: start.given, house: start.style === style ? null : start.style.house } } satisfies CheckTask);
+      worker.postMessage({
+        house: style.house,
+        start: start && { given: start.given, house: start.style === style ? null : start.style.house },
+      } satisfies CheckTask);
       at = { worker, style, start, tracks: new Map(), turn: 0, session };
       const mine = at;
       // An answer to an earlier state still shows, until the one to the latest is there.
-      worker.onmessage = ({ data }: MessageEvent<CheckAnswer>) => { setFound({ of: data.turn === mine.turn ? mine.session : null, findings: data.findings, causes: data.causes }); };
+      worker.onmessage = ({ data }: MessageEvent<CheckAnswer>) => {
+        setFound({
+          of: data.turn === mine.turn ? mine.session : null,
+          findings: data.findings,
+          causes: data.causes,
+        });
+      };
       told.current = at;
     }
     const { tracks, ...rest } = session;
@@ -62,9 +88,20 @@ function useLater(style: Style, session: Session, start: Start | null, large: bo
     at.tracks = new Map(tracks.map((t) => [t.id, t]));
     at.turn++;
     at.session = session;
-    at.worker.postMessage({ turn: at.turn, session: rest, order: tracks.map((t) => t.id), changed: tracks.filter((t) => before.get(t.id) !== t) } satisfies CheckTask);
+    at.worker.postMessage({
+      turn: at.turn,
+      session: rest,
+      order: tracks.map((t) => t.id),
+      changed: tracks.filter((t) => before.get(t.id) !== t),
+    } satisfies CheckTask);
   }, [style, start, large, session]);
-  useEffect(() => () => { told.current?.worker.terminate(); told.current = null; }, []);
+  useEffect(
+    () => () => {
+      told.current?.worker.terminate();
+      told.current = null;
+    },
+    [],
+  );
   return { findings: found.findings, causes: found.causes, looking: found.of !== session };
 }
 
@@ -72,9 +109,15 @@ function useLater(style: Style, session: Session, start: Start | null, large: bo
 export function actsOn(desk: Desk, finding: Finding) {
   const title = TITLE_OF.get(finding.rule)?.toLowerCase() ?? "finding";
   return {
-    onFix: () => { if (finding.fix) desk.edit(finding.fix.changes, `put right: ${title}`); },
-    onKeep: (why: string) => { desk.edit([keep(desk.state().doc, finding, why)], `keep: ${title}`); },
-    onTakeUp: () => { desk.edit([takeUpAgain(desk.state().doc, finding)], `take up again: ${title}`); },
+    onFix: () => {
+      if (finding.fix) desk.edit(finding.fix.changes, `put right: ${title}`);
+    },
+    onKeep: (why: string) => {
+      desk.edit([keep(desk.state().doc, finding, why)], `keep: ${title}`);
+    },
+    onTakeUp: () => {
+      desk.edit([takeUpAgain(desk.state().doc, finding)], `take up again: ${title}`);
+    },
   };
 }
 
@@ -88,7 +131,10 @@ export function putRightOf(desk: Desk, style: Style, start: Start, cause: Cause)
     const causes = causesOf(style, now, start, found);
     return found.filter((f) => causes.get(f.id) === cause);
   });
-  desk.edit(changes, `put right: ${cause === "room" ? "what the room changed" : cause === "edition" ? "what the edition asks" : "what the release brought"}`);
+  desk.edit(
+    changes,
+    `put right: ${cause === "room" ? "what the room changed" : cause === "edition" ? "what the edition asks" : "what the release brought"}`,
+  );
 }
 
 export function sayRole(desk: Desk, style: Style, track: string, role: string): void {

@@ -13,14 +13,22 @@ export interface AuditTask {
   /** The files themselves where a folder was picked: hashed here, never sent. */
   readonly files: ReadonlyMap<string, File>;
 }
-export type AuditNews = { readonly share: number } | { readonly audit: Audit; readonly entries: readonly Entry[] } | { readonly problem: string };
+export type AuditNews =
+  | { readonly share: number }
+  | { readonly audit: Audit; readonly entries: readonly Entry[] }
+  | { readonly problem: string };
 
 /** Larger files are told apart by size alone. */
 const LARGEST_HASHED = 256 << 20;
 
-const tell = (news: AuditNews): void => { self.postMessage(news); };
+const tell = (news: AuditNews): void => {
+  self.postMessage(news);
+};
 
-async function hashed(entries: readonly Entry[], files: ReadonlyMap<string, File>): Promise<readonly Entry[]> {
+async function hashed(
+  entries: readonly Entry[],
+  files: ReadonlyMap<string, File>,
+): Promise<readonly Entry[]> {
   if (files.size === 0) return entries;
   const hashes = new Map<string, string>();
   for (const e of sameSize(entries).flat()) {
@@ -29,7 +37,10 @@ async function hashed(entries: readonly Entry[], files: ReadonlyMap<string, File
     const bytes = new Uint8Array(await crypto.subtle.digest("SHA-256", await file.arrayBuffer()));
     hashes.set(e.path, [...bytes].map((b) => b.toString(16).padStart(2, "0")).join(""));
   }
-  return entries.map((e) => { const hash = hashes.get(e.path); return hash === undefined ? e : { ...e, hash }; });
+  return entries.map((e) => {
+    const hash = hashes.get(e.path);
+    return hash === undefined ? e : { ...e, hash };
+  });
 }
 
 // Off the page's thread: a hundred thousand paths take seconds. Cancelled by ending the worker.
@@ -39,7 +50,10 @@ self.onmessage = async ({ data: { house, scope, from, files } }: MessageEvent<Au
     const steps = auditing(house, makeReader(house.words), entries, scope);
     for (;;) {
       const step = steps.next();
-      if (step.done) { tell({ audit: step.value, entries }); return; }
+      if (step.done) {
+        tell({ audit: step.value, entries });
+        return;
+      }
       tell({ share: step.value });
     }
   } catch (e) {

@@ -5,7 +5,14 @@ export function Clashes({ clashes }: { clashes: readonly Clash[] }) {
   if (clashes.length === 0) return null;
   return (
     <ul aria-label="Clashes" className="flex flex-col gap-1 text-sm">
-      {clashes.map((c) => <li key={`${c.sort} ${c.word} ${c.with.id}`} className={`rounded-sm px-2 py-1 ${c.sort === "position" ? "bg-tide-soft text-tide" : "bg-lantern-soft text-lantern"}`}>{c.says}</li>)}
+      {clashes.map((c) => (
+        <li
+          key={`${c.sort} ${c.word} ${c.with.id}`}
+          className={`rounded-sm px-2 py-1 ${c.sort === "position" ? "bg-tide-soft text-tide" : "bg-lantern-soft text-lantern"}`}
+        >
+          {c.says}
+        </li>
+      ))}
     </ul>
   );
 }

@@ -19,13 +19,29 @@ import type { HouseWork } from "./work.ts";
 
 /** The parts of the house style in their order: where, what the page is called, what its tab says. */
 const PARTS: readonly (readonly [place: string, title: string, tab: string])[] = [
-  ["/house/beside", "Beside roles", "Beside roles"], ["/house/unread", "What nobody could read", "Unread"], ["/house/names", "Names", "Names"], ["/house/colours", "Colours", "Colours"], ["/house/icons", "Icons", "Icons"],
-  ["/house/folders", "Order and folders", "Order"], ["/house/disk", "On disk", "Disk"], ["/house/starts", "Starting values", "Starts"], ["/house/exceptions", "Exceptions", "Exceptions"], ["/house/editions", "Editions", "Editions"],
+  ["/house/beside", "Beside roles", "Beside roles"],
+  ["/house/unread", "What nobody could read", "Unread"],
+  ["/house/names", "Names", "Names"],
+  ["/house/colours", "Colours", "Colours"],
+  ["/house/icons", "Icons", "Icons"],
+  ["/house/folders", "Order and folders", "Order"],
+  ["/house/disk", "On disk", "Disk"],
+  ["/house/starts", "Starting values", "Starts"],
+  ["/house/exceptions", "Exceptions", "Exceptions"],
+  ["/house/editions", "Editions", "Editions"],
 ];
 
 export default function HouseFrame() {
   const { data, error, refetch } = useQuery(queries.house);
-  if (error) return <Failed error={error} again={() => { void refetch(); }} />;
+  if (error)
+    return (
+      <Failed
+        error={error}
+        again={() => {
+          void refetch();
+        }}
+      />
+    );
   if (!data) return <Loading what="Fetching the house style" />;
   return <Frame draft={data.draft} />;
 }
@@ -41,36 +57,149 @@ function Frame({ draft }: { draft: HouseDraft }) {
   const style = useMemo(() => makeStyle(house), [house]);
   const { data: edition } = useQuery(queries.edition);
   const { data: unread } = useQuery(queries.unread);
-  const changes = useMemo(() => (edition ? differences(edition.style.house, house) : null), [edition, house]);
-  const unreadCount = useMemo(() => (unread ? groupUnread(style.reader, unread.names).length : 0), [style, unread]);
+  const changes = useMemo(
+    () => (edition ? differences(edition.style.house, house) : null),
+    [edition, house],
+  );
+  const unreadCount = useMemo(
+    () => (unread ? groupUnread(style.reader, unread.names).length : 0),
+    [style, unread],
+  );
   const next = (edition?.number ?? draft.basedOn) + 1;
-  useShortcuts(may ? [
-    { keys: "Ctrl+Z", says: "Undo", run: () => { desk.undo(); } },
-    { keys: "Ctrl+Shift+Z", says: "Redo", run: () => { desk.redo(); } },
-    { keys: "P", says: "Publish", run: () => { void navigate("/house/editions"); } },
-  ] : []);
+  useShortcuts(
+    may
+      ? [
+          {
+            keys: "Ctrl+Z",
+            says: "Undo",
+            run: () => {
+              desk.undo();
+            },
+          },
+          {
+            keys: "Ctrl+Shift+Z",
+            says: "Redo",
+            run: () => {
+              desk.redo();
+            },
+          },
+          {
+            keys: "P",
+            says: "Publish",
+            run: () => {
+              void navigate("/house/editions");
+            },
+          },
+        ]
+      : [],
+  );
   const part = PARTS.find(([place]) => pathname === place);
   const title = part?.[1] ?? "Words";
-  useEffect(() => { showHouseIcons(house.icons); }, [house.icons]);
+  useEffect(() => {
+    showHouseIcons(house.icons);
+  }, [house.icons]);
   const context: HouseWork = {
-    house, style, change: may ? change : null, next, changes, saved, revision: desk.revision,
-    takeBack: may ? (piece) => { editHouse(desk, house, withoutPiece(house, piece), `take back: ${piece.says[0] ?? "a change"}`); } : null,
+    house,
+    style,
+    change: may ? change : null,
+    next,
+    changes,
+    saved,
+    revision: desk.revision,
+    takeBack: may
+      ? (piece) => {
+          editHouse(desk, house, withoutPiece(house, piece), `take back: ${piece.says[0] ?? "a change"}`);
+        }
+      : null,
   };
   return (
     <div className="flex h-full min-h-[640px] flex-col gap-3">
-      <PageHead crumbs={[[`House style · draft after edition ${draft.basedOn}`, "/house"]]} title={title}
-        beside={changes === null ? <Pill>comparing…</Pill> : changes.length === 0 ? <Pill look="ok">same as edition {next - 1}</Pill> : <Pill look="note">{changes.length} {changes.length === 1 ? "change" : "changes"}</Pill>}>
-        <span role="status" className="text-sm text-ink-2">{saved ? "Saved" : state.saving === "saving" ? "Saving…" : "Waiting for the house; nothing is lost"}</span>
-        {may && <>
-          <Button look="quiet" className="px-2" aria-label="Undo" title={state.undoes === null ? "Nothing to undo" : `Undo: ${state.undoes}`} disabled={state.undoes === null} onClick={() => { desk.undo(); }}><Undo2 size={16} aria-hidden /></Button>
-          <Button look="quiet" className="px-2" aria-label="Redo" title={state.redoes === null ? "Nothing to redo" : `Redo: ${state.redoes}`} disabled={state.redoes === null} onClick={() => { desk.redo(); }}><Redo2 size={16} aria-hidden /></Button>
-          <Button look="main" asChild><Link to="/house/editions">Publish edition {next}</Link></Button>
-        </>}
+      <PageHead
+        crumbs={[[`House style · draft after edition ${draft.basedOn}`, "/house"]]}
+        title={title}
+        beside={
+          changes === null ? (
+            <Pill>comparing…</Pill>
+          ) : changes.length === 0 ? (
+            <Pill look="ok">same as edition {next - 1}</Pill>
+          ) : (
+            <Pill look="note">
+              {changes.length} {changes.length === 1 ? "change" : "changes"}
+            </Pill>
+          )
+        }
+      >
+        <span role="status" className="text-sm text-ink-2">
+          {saved
+            ? "Saved"
+            : state.saving === "saving"
+              ? "Saving…"
+              : "Waiting for the house; nothing is lost"}
+        </span>
+        {may && (
+          <>
+            <Button
+              look="quiet"
+              className="px-2"
+              aria-label="Undo"
+              title={state.undoes === null ? "Nothing to undo" : `Undo: ${state.undoes}`}
+              disabled={state.undoes === null}
+              onClick={() => {
+                desk.undo();
+              }}
+            >
+              <Undo2 size={16} aria-hidden />
+            </Button>
+            <Button
+              look="quiet"
+              className="px-2"
+              aria-label="Redo"
+              title={state.redoes === null ? "Nothing to redo" : `Redo: ${state.redoes}`}
+              disabled={state.redoes === null}
+              onClick={() => {
+                desk.redo();
+              }}
+            >
+              <Redo2 size={16} aria-hidden />
+            </Button>
+            <Button look="main" asChild>
+              <Link to="/house/editions">Publish edition {next}</Link>
+            </Button>
+          </>
+        )}
       </PageHead>
-      <Views label="Parts of the house style" views={[{ to: "/house", name: "Words", end: part !== undefined }, ...PARTS.map(([to, , tab]) => ({ to, name: to === "/house/unread" && unreadCount > 0 ? `Unread · ${unreadCount}` : tab }))]} />
-      {state.problem !== null && <p role="alert" className="flex items-center gap-3 rounded-md bg-brick-soft px-3 py-2 text-sm text-brick"><span className="flex-1">{state.problem}</span><Button small onClick={() => { desk.dismiss(); }}>Understood</Button></p>}
+      <Views
+        label="Parts of the house style"
+        views={[
+          { to: "/house", name: "Words", end: part !== undefined },
+          ...PARTS.map(([to, , tab]) => ({
+            to,
+            name: to === "/house/unread" && unreadCount > 0 ? `Unread · ${unreadCount}` : tab,
+          })),
+        ]}
+      />
+      {state.problem !== null && (
+        <p
+          role="alert"
+          className="flex items-center gap-3 rounded-md bg-brick-soft px-3 py-2 text-sm text-brick"
+        >
+          <span className="flex-1">{state.problem}</span>
+          <Button
+            small
+            onClick={() => {
+              desk.dismiss();
+            }}
+          >
+            Understood
+          </Button>
+        </p>
+      )}
       <ClashList desk={desk} clashes={state.clashes} words={(c) => clashOfHouse(house, c)} />
-      <div className="min-h-0 flex-1"><Suspense fallback={<Loading />}><Outlet context={context} /></Suspense></div>
+      <div className="min-h-0 flex-1">
+        <Suspense fallback={<Loading />}>
+          <Outlet context={context} />
+        </Suspense>
+      </div>
     </div>
   );
 }

@@ -13,20 +13,52 @@ class Draft {
   revision = 0;
   async send(from: number, changes: readonly HouseChange[]) {
     await Promise.resolve();
-    try { this.doc = applyToHouse(this.doc, changes); } catch (e) { throw new NotTaken(true, (e as Error).message); }
+    try {
+      this.doc = applyToHouse(this.doc, changes);
+    } catch (e) {
+      throw new NotTaken(true, (e as Error).message);
+    }
     return { revision: ++this.revision, merged: from < this.revision - 1 };
   }
-  async load() { await Promise.resolve(); return { revision: this.revision, doc: this.doc }; }
+  async load() {
+    await Promise.resolve();
+    return { revision: this.revision, doc: this.doc };
+  }
 }
 const memory = () => {
   const kept = new Map<string, string>();
-  return { getItem: (k: string) => kept.get(k) ?? null, setItem: (k: string, v: string) => { kept.set(k, v); }, removeItem: (k: string) => { kept.delete(k); } };
+  return {
+    getItem: (k: string) => kept.get(k) ?? null,
+    setItem: (k: string, v: string) => {
+      kept.set(k, v);
+    },
+    removeItem: (k: string) => {
+      kept.delete(k);
+    },
+  };
 };
-const deskAt = (draft: Draft, store = memory()) => new Desk(HOUSE_RULES, draft, { revision: draft.revision, doc: draft.doc, savedAt: new Date(0) }, bookOf("house", houseChange, store), () => Promise.resolve());
+const deskAt = (draft: Draft, store = memory()) =>
+  new Desk(
+    HOUSE_RULES,
+    draft,
+    { revision: draft.revision, doc: draft.doc, savedAt: new Date(0) },
+    bookOf("house", houseChange, store),
+    () => Promise.resolve(),
+  );
 type HouseDesk = ReturnType<typeof deskAt>;
-const change = (d: HouseDesk, to: (h: House) => House, label: string): void => { const { doc } = d.state(); d.edit(houseDiff(doc, to(doc)), label); };
-const settled = async (...desks: HouseDesk[]): Promise<void> => { for (let n = 0; n < 200 && desks.some((d) => d.state().saving !== "saved"); n++) await new Promise((r) => { setTimeout(r, 0); }); };
-const paint = (id: string, hex: string) => (h: House): House => ({ ...h, palette: h.palette.map((c) => (c.id === id ? { ...c, hex } : c)) });
+const change = (d: HouseDesk, to: (h: House) => House, label: string): void => {
+  const { doc } = d.state();
+  d.edit(houseDiff(doc, to(doc)), label);
+};
+const settled = async (...desks: HouseDesk[]): Promise<void> => {
+  for (let n = 0; n < 200 && desks.some((d) => d.state().saving !== "saved"); n++)
+    await new Promise((r) => {
+      setTimeout(r, 0);
+    });
+};
+const paint =
+  (id: string, hex: string) =>
+  (h: House): House => ({ ...h, palette: h.palette.map((c) => (c.id === id ? { ...c, hex } : c)) });
 
 describe("two leads at one draft", () => {
   it("both keep what they did where they touch different things", async () => {
@@ -35,7 +67,10 @@ describe("two leads at one draft", () => {
     change(one, paint("brass", "#111111"), "brass");
     change(two, (h) => ({ ...h, folderFrom: 7 }), "folders");
     await settled(one, two);
-    expect([draft.doc.palette.find((c) => c.id === "brass")?.hex, draft.doc.folderFrom]).toEqual(["#111111", 7]);
+    expect([draft.doc.palette.find((c) => c.id === "brass")?.hex, draft.doc.folderFrom]).toEqual([
+      "#111111",
+      7,
+    ]);
     expect([one.state().clashes, two.state().clashes]).toEqual([[], []]);
   });
 
@@ -46,8 +81,13 @@ describe("two leads at one draft", () => {
     await settled(one);
     change(two, (h) => ({ ...paint("brass", "#222222")(h), folderFrom: 5 }), "two things");
     await settled(two);
-    expect(two.state().clashes.map((c) => c.yours)).toMatchObject([[{ at: ["palette", "brass", "hex"], from: "#111111", to: "#222222" }]]);
-    expect([draft.doc.palette.find((c) => c.id === "brass")?.hex, draft.doc.folderFrom]).toEqual(["#111111", 5]);
+    expect(two.state().clashes.map((c) => c.yours)).toMatchObject([
+      [{ at: ["palette", "brass", "hex"], from: "#111111", to: "#222222" }],
+    ]);
+    expect([draft.doc.palette.find((c) => c.id === "brass")?.hex, draft.doc.folderFrom]).toEqual([
+      "#111111",
+      5,
+    ]);
     two.settle(two.state().clashes[0]!.id, "yours");
     await settled(two);
     expect(draft.doc.palette.find((c) => c.id === "brass")?.hex).toBe("#222222");
@@ -69,7 +109,10 @@ describe("two leads at one draft", () => {
     again.undo();
     await settled(again);
     const usual = usualHouse("Saltmarsh");
-    expect([draft.doc.folderFrom, draft.doc.palette.find((c) => c.id === "brass")?.hex, draft.doc.palette.find((c) => c.id === "amber")?.hex])
-      .toEqual([usual.folderFrom, usual.palette.find((c) => c.id === "brass")?.hex, "#333333"]);
+    expect([
+      draft.doc.folderFrom,
+      draft.doc.palette.find((c) => c.id === "brass")?.hex,
+      draft.doc.palette.find((c) => c.id === "amber")?.hex,
+    ]).toEqual([usual.folderFrom, usual.palette.find((c) => c.id === "brass")?.hex, "#333333"]);
   });
 });

@@ -5,7 +5,21 @@ import { Button } from "../ui/button.tsx";
 import { Trouble } from "../ui/states.tsx";
 
 /** Reads a file into the draft: what it would change is shown before anything does; what cannot be read is said. */
-export function ReadFile({ button, label, accept, house, read, onTake }: { button: string; label: string; accept: string; house: House; read: (text: string, name: string) => House; onTake: (next: House) => void }) {
+export function ReadFile({
+  button,
+  label,
+  accept,
+  house,
+  read,
+  onTake,
+}: {
+  button: string;
+  label: string;
+  accept: string;
+  house: House;
+  read: (text: string, name: string) => House;
+  onTake: (next: House) => void;
+}) {
   const [found, setFound] = useState<{ name: string; next: House } | null>(null);
   const [problem, setProblem] = useState<unknown>(null);
   const chooser = useRef<HTMLInputElement>(null);
@@ -13,19 +27,70 @@ export function ReadFile({ button, label, accept, house, read, onTake }: { butto
     setFound(null);
     setProblem(null);
     if (!file) return;
-    try { setFound({ name: file.name, next: read(await file.text(), file.name) }); } catch (e) { setProblem(e); }
+    try {
+      setFound({ name: file.name, next: read(await file.text(), file.name) });
+    } catch (e) {
+      setProblem(e);
+    }
   };
   const said = found ? differences(house, found.next) : [];
   return (
     <>
-      <Button small className="self-start" onClick={() => { chooser.current?.click(); }}>{button}</Button>
-      <input ref={chooser} type="file" accept={accept} aria-label={label} className="sr-only" tabIndex={-1} onChange={(e) => { void take(e.target.files?.[0]); e.target.value = ""; }} />
+      <Button
+        small
+        className="self-start"
+        onClick={() => {
+          chooser.current?.click();
+        }}
+      >
+        {button}
+      </Button>
+      <input
+        ref={chooser}
+        type="file"
+        accept={accept}
+        aria-label={label}
+        className="sr-only"
+        tabIndex={-1}
+        onChange={(e) => {
+          void take(e.target.files?.[0]);
+          e.target.value = "";
+        }}
+      />
       <Trouble error={problem} />
       {found && (
         <>
-          <h3 className="text-sm font-semibold">“{found.name}” would change {said.length === 0 ? "nothing" : `${said.length} ${said.length === 1 ? "thing" : "things"}`}</h3>
-          <ul className="max-h-72 overflow-y-auto text-sm">{said.map((s) => <li key={s} className="border-t border-line py-1 [overflow-wrap:anywhere]">{s}</li>)}</ul>
-          <div className="flex gap-2">{said.length > 0 && <Button look="main" onClick={() => { onTake(found.next); setFound(null); }}>Take it over</Button>}<Button onClick={() => { setFound(null); }}>Leave it</Button></div>
+          <h3 className="text-sm font-semibold">
+            “{found.name}” would change{" "}
+            {said.length === 0 ? "nothing" : `${said.length} ${said.length === 1 ? "thing" : "things"}`}
+          </h3>
+          <ul className="max-h-72 overflow-y-auto text-sm">
+            {said.map((s) => (
+              <li key={s} className="border-t border-line py-1 [overflow-wrap:anywhere]">
+                {s}
+              </li>
+            ))}
+          </ul>
+          <div className="flex gap-2">
+            {said.length > 0 && (
+              <Button
+                look="main"
+                onClick={() => {
+                  onTake(found.next);
+                  setFound(null);
+                }}
+              >
+                Take it over
+              </Button>
+            )}
+            <Button
+              onClick={() => {
+                setFound(null);
+              }}
+            >
+              Leave it
+            </Button>
+          </div>
         </>
       )}
     </>

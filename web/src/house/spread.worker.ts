@@ -22,9 +22,13 @@ export interface SpreadResult {
 }
 
 self.onmessage = ({ data: { colours, tries, enough, contrast, seed } }: MessageEvent<SpreadTask>) => {
-  const onProgress = (share: number): boolean => { self.postMessage({ share }); return true; };
-  const result: SpreadResult = enough === null
-    ? { ...spread(colours, { tries, contrast, seed, onProgress }), moved: null, enough: true }
-    : settle(colours, { apart: enough, contrast, tries, seed, onProgress });
+  const onProgress = (share: number): boolean => {
+    self.postMessage({ share });
+    return true;
+  };
+  const result: SpreadResult =
+    enough === null
+      ? { ...spread(colours, { tries, contrast, seed, onProgress }), moved: null, enough: true }
+      : settle(colours, { apart: enough, contrast, tries, seed, onProgress });
   self.postMessage({ result });
 };

@@ -10,14 +10,27 @@ const TRIES = { enough: 24_000, most: 20_000 } as const;
 const LONGER = 10;
 
 type Palette = House["palette"];
-interface Found { readonly of: Palette; readonly enough: number | null; readonly result: SpreadResult }
+interface Found {
+  readonly of: Palette;
+  readonly enough: number | null;
+  readonly result: SpreadResult;
+}
 
 /** One search at a time, beside the page. */
 function useSearch() {
   const worker = useRef<Worker | null>(null);
   const [share, setShare] = useState<number | null>(null);
-  const stop = (): void => { worker.current?.terminate(); worker.current = null; setShare(null); };
-  useEffect(() => () => { worker.current?.terminate(); }, []);
+  const stop = (): void => {
+    worker.current?.terminate();
+    worker.current = null;
+    setShare(null);
+  };
+  useEffect(
+    () => () => {
+      worker.current?.terminate();
+    },
+    [],
+  );
   const start = (task: SpreadTask, done: (result: SpreadResult) => void): void => {
     stop();
     setShare(0);
@@ -25,7 +38,10 @@ function useSearch() {
     worker.current = w;
     w.onmessage = ({ data }: MessageEvent<{ share: number } | { result: SpreadResult }>) => {
       if ("share" in data) setShare(data.share);
-      else { done(data.result); stop(); }
+      else {
+        done(data.result);
+        stop();
+      }
     };
     w.postMessage(task);
   };
@@ -33,40 +49,113 @@ function useSearch() {
 }
 
 /** Proposes a palette that is told apart: at the distance the house wants with the least movement, or as far as can be found. */
-export function SpreadPanel({ house, locked, onChange }: { house: House; locked: ReadonlySet<string>; onChange: ((next: House) => void) | null }) {
+export function SpreadPanel({
+  house,
+  locked,
+  onChange,
+}: {
+  house: House;
+  locked: ReadonlySet<string>;
+  onChange: ((next: House) => void) | null;
+}) {
   const { share, start, stop } = useSearch();
   const [found, setFound] = useState<Found | null>(null);
   const [longer, setLonger] = useState<{ of: SpreadResult; result: SpreadResult } | null>(null);
   const { palette, thresholds } = house;
   const task = (enough: number | null, times: number): SpreadTask => ({
-    colours: palette.map((c) => ({ hex: c.hex, locked: locked.has(c.id) })), enough, contrast: thresholds.contrast,
-    tries: times * (enough === null ? TRIES.most : TRIES.enough), seed: times,
+    colours: palette.map((c) => ({ hex: c.hex, locked: locked.has(c.id) })),
+    enough,
+    contrast: thresholds.contrast,
+    tries: times * (enough === null ? TRIES.most : TRIES.enough),
+    seed: times,
   });
   const search = (enough: number | null): void => {
     setFound(null);
-    start(task(enough, 1), (result) => { setFound({ of: palette, enough, result }); });
+    start(task(enough, 1), (result) => {
+      setFound({ of: palette, enough, result });
+    });
   };
   const shown = found && found.of === palette ? found : null;
-  const kept = locked.size > 0 ? `${locked.size} ${locked.size === 1 ? "is" : "are"} kept.` : "Tick “Keep” for those that must stay.";
+  const kept =
+    locked.size > 0
+      ? `${locked.size} ${locked.size === 1 ? "is" : "are"} kept.`
+      : "Tick “Keep” for those that must stay.";
   return (
     <section aria-label="Spread" className="card flex flex-col gap-3 p-3.5">
       <div>
         <h2 className="font-semibold">Spread the palette</h2>
-        <p className="text-sm text-ink-2">Moves colours apart for every kind of eye: until none is closer than the house allows, with as little movement as can be found and hues kept, or as far as possible. {kept}</p>
+        <p className="text-sm text-ink-2">
+          Moves colours apart for every kind of eye: until none is closer than the house allows, with as
+          little movement as can be found and hues kept, or as far as possible. {kept}
+        </p>
       </div>
-      {share === null
-        ? <div className="flex flex-wrap gap-2"><Button look="main" onClick={() => { search(thresholds.apart); }}>Until none is too close</Button><Button onClick={() => { search(null); }}>As far as possible</Button></div>
-        : <div className="flex items-center gap-3"><progress aria-label="Searching" value={share} className="h-2 flex-1 accent-[var(--moss)]" /><Button small onClick={stop}>Cancel</Button></div>}
+      {share === null ? (
+        <div className="flex flex-wrap gap-2">
+          <Button
+            look="main"
+            onClick={() => {
+              search(thresholds.apart);
+            }}
+          >
+            Until none is too close
+          </Button>
+          <Button
+            onClick={() => {
+              search(null);
+            }}
+          >
+            As far as possible
+          </Button>
+        </div>
+      ) : (
+        <div className="flex items-center gap-3">
+          <progress aria-label="Searching" value={share} className="h-2 flex-1 accent-[var(--moss)]" />
+          <Button small onClick={stop}>
+            Cancel
+          </Button>
+        </div>
+      )}
       {shown && (
         <>
           <Outcome found={shown} />
-          {longer?.of === shown.result ? <AgainstLonger found={shown} longer={longer.result} />
-            : share === null && <button type="button" className="self-start text-sm font-semibold text-moss hover:underline" onClick={() => { start(task(shown.enough, LONGER), (result) => { setLonger({ of: shown.result, result }); }); }}>How close is that to the best?</button>}
+          {longer?.of === shown.result ? (
+            <AgainstLonger found={shown} longer={longer.result} />
+          ) : (
+            share === null && (
+              <button
+                type="button"
+                className="self-start text-sm font-semibold text-moss hover:underline"
+                onClick={() => {
+                  start(task(shown.enough, LONGER), (result) => {
+                    setLonger({ of: shown.result, result });
+                  });
+                }}
+              >
+                How close is that to the best?
+              </button>
+            )
+          )}
           <Moves found={shown} />
           {onChange && shown.result.colours.some((c, i) => c !== palette[i]?.hex) && (
             <div className="flex gap-2">
-              <Button look="main" onClick={() => { onChange({ ...house, palette: palette.map((c, i) => ({ ...c, hex: shown.result.colours[i] ?? c.hex })) }); }}>Take it over</Button>
-              <Button onClick={() => { setFound(null); }}>Leave it</Button>
+              <Button
+                look="main"
+                onClick={() => {
+                  onChange({
+                    ...house,
+                    palette: palette.map((c, i) => ({ ...c, hex: shown.result.colours[i] ?? c.hex })),
+                  });
+                }}
+              >
+                Take it over
+              </Button>
+              <Button
+                onClick={() => {
+                  setFound(null);
+                }}
+              >
+                Leave it
+              </Button>
             </div>
           )}
         </>
@@ -81,11 +170,22 @@ function Outcome({ found: { of, enough, result } }: { found: Found }) {
   return (
     <>
       <p className="text-sm">
-        Closest two: <span className="font-mono">ΔE {result.before.toFixed(1)}</span> before, <strong className="font-mono">ΔE {result.after.toFixed(1)}</strong> after. {moved} of {of.length} move{result.moved === null ? "." : <>, <span className="font-mono">ΔE {result.moved.toFixed(0)}</span> altogether.</>}
+        Closest two: <span className="font-mono">ΔE {result.before.toFixed(1)}</span> before,{" "}
+        <strong className="font-mono">ΔE {result.after.toFixed(1)}</strong> after. {moved} of {of.length}{" "}
+        move
+        {result.moved === null ? (
+          "."
+        ) : (
+          <>
+            , <span className="font-mono">ΔE {result.moved.toFixed(0)}</span> altogether.
+          </>
+        )}
       </p>
       {without.length > 0 && (
         <p className="rounded-md bg-lantern-soft px-2.5 py-1.5 text-sm text-lantern">
-          {of.length} colours of one screen cannot all be ΔE {enough} apart for eyes that see two primaries only. {of.length - without.length} can: do without {without.map((i) => of[i]?.name).join(", ")}, or allow less.
+          {of.length} colours of one screen cannot all be ΔE {enough} apart for eyes that see two primaries
+          only. {of.length - without.length} can: do without {without.map((i) => of[i]?.name).join(", ")},
+          or allow less.
         </p>
       )}
     </>
@@ -96,23 +196,64 @@ function Outcome({ found: { of, enough, result } }: { found: Found }) {
 function AgainstLonger({ found: { result }, longer }: { found: Found; longer: SpreadResult }) {
   if (result.moved !== null && longer.moved !== null) {
     const best = Math.min(longer.moved, result.moved);
-    return <p className="text-sm">A search {LONGER} times as long moves <span className="font-mono">ΔE {longer.moved.toFixed(0)}</span> altogether: the proposal moves <strong>{Math.round((100 * result.moved) / Math.max(best, 0.1))} %</strong> of the least that was found.</p>;
+    return (
+      <p className="text-sm">
+        A search {LONGER} times as long moves{" "}
+        <span className="font-mono">ΔE {longer.moved.toFixed(0)}</span> altogether: the proposal moves{" "}
+        <strong>{Math.round((100 * result.moved) / Math.max(best, 0.1))} %</strong> of the least that was
+        found.
+      </p>
+    );
   }
-  return <p className="text-sm">A search {LONGER} times as long reaches <span className="font-mono">ΔE {longer.after.toFixed(1)}</span>: the proposal comes to <strong>{Math.round((100 * result.after) / Math.max(longer.after, result.after))} %</strong> of the best that was found.</p>;
+  return (
+    <p className="text-sm">
+      A search {LONGER} times as long reaches{" "}
+      <span className="font-mono">ΔE {longer.after.toFixed(1)}</span>: the proposal comes to{" "}
+      <strong>{Math.round((100 * result.after) / Math.max(longer.after, result.after))} %</strong> of the
+      best that was found.
+    </p>
+  );
 }
 
 function Moves({ found: { of, result } }: { found: Found }) {
   return (
     <table className="text-sm">
-      <thead className="text-left text-xs text-ink-2"><tr><th scope="col" className="font-semibold">Colour</th><th scope="col" className="font-semibold">Before</th><th scope="col" className="font-semibold">After</th></tr></thead>
-      <tbody>{of.map((c, i) => {
-        const to = result.colours[i] ?? c.hex;
-        return <tr key={c.id} className="border-t border-line"><td className="py-1">{c.name}</td><td><Swatch hex={c.hex} /></td><td>{to === c.hex ? <span className="text-ink-3">stays</span> : <Swatch hex={to} />}</td></tr>;
-      })}</tbody>
+      <thead className="text-left text-xs text-ink-2">
+        <tr>
+          <th scope="col" className="font-semibold">
+            Colour
+          </th>
+          <th scope="col" className="font-semibold">
+            Before
+          </th>
+          <th scope="col" className="font-semibold">
+            After
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {of.map((c, i) => {
+          const to = result.colours[i] ?? c.hex;
+          return (
+            <tr key={c.id} className="border-t border-line">
+              <td className="py-1">{c.name}</td>
+              <td>
+                <Swatch hex={c.hex} />
+              </td>
+              <td>{to === c.hex ? <span className="text-ink-3">stays</span> : <Swatch hex={to} />}</td>
+            </tr>
+          );
+        })}
+      </tbody>
     </table>
   );
 }
 
 function Swatch({ hex }: { hex: string }) {
-  return <span className="inline-flex items-center gap-1.5 font-mono text-xs"><span aria-hidden className="inline-block size-4 rounded-[4px]" style={{ background: hex }} />{hex}</span>;
+  return (
+    <span className="inline-flex items-center gap-1.5 font-mono text-xs">
+      <span aria-hidden className="inline-block size-4 rounded-[4px]" style={{ background: hex }} />
+      {hex}
+    </span>
+  );
 }

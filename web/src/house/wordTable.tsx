@@ -9,7 +9,11 @@ import { ReadFile } from "./readFile.tsx";
 /** A whole house style from JSON. @throws FileProblem naming what does not fit */
 function houseFromJson(text: string): House {
   let raw: unknown;
-  try { raw = JSON.parse(text); } catch (e) { throw new FileProblem(`This is no JSON: ${e instanceof Error ? e.message : ""}.`); }
+  try {
+    raw = JSON.parse(text);
+  } catch (e) {
+    throw new FileProblem(`This is no JSON: ${e instanceof Error ? e.message : ""}.`);
+  }
   const read = houseSchema.safeParse(raw);
   if (read.success) return read.data;
   const [issue] = read.error.issues;
@@ -17,16 +21,58 @@ function houseFromJson(text: string): House {
 }
 
 /** The word list as CSV and the house style as JSON, out and in. */
-export function WordTable({ work: { house, change }, onDone }: { work: { house: House; change: ((next: House) => void) | null }; onDone: () => void }) {
+export function WordTable({
+  work: { house, change },
+  onDone,
+}: {
+  work: { house: House; change: ((next: House) => void) | null };
+  onDone: () => void;
+}) {
   return (
-    <section aria-label="As a table" className="card flex flex-col gap-3 p-3.5" onKeyDown={(e) => { if (e.key === "Escape") onDone(); }}>
-      <div><h2 className="font-semibold">As a table, in and out</h2><p className="text-sm text-ink-2">One role a line. “bass@choir” holds only inside that family; “cel?” is understood but never sure.</p></div>
-      <div className="flex flex-wrap gap-2">
-        <Button small onClick={() => { saveAs("word_list.csv", "text/csv", wordsToCsv(house)); }}>Words as CSV</Button>
-        <Button small onClick={() => { saveAs("house_style.json", "application/json", JSON.stringify(house, null, 2)); }}>House style as JSON</Button>
+    <section
+      aria-label="As a table"
+      className="card flex flex-col gap-3 p-3.5"
+      onKeyDown={(e) => {
+        if (e.key === "Escape") onDone();
+      }}
+    >
+      <div>
+        <h2 className="font-semibold">As a table, in and out</h2>
+        <p className="text-sm text-ink-2">
+          One role a line. “bass@choir” holds only inside that family; “cel?” is understood but never sure.
+        </p>
       </div>
-      {change && <ReadFile button="Read a file…" label="Word list file" accept=".csv,.json,text/csv,application/json" house={house} read={(text, name) => (/\.json$/i.test(name) ? houseFromJson(text) : wordsFromCsv(house, text))} onTake={change} />}
-      <Button className="self-start" onClick={onDone}>Close</Button>
+      <div className="flex flex-wrap gap-2">
+        <Button
+          small
+          onClick={() => {
+            saveAs("word_list.csv", "text/csv", wordsToCsv(house));
+          }}
+        >
+          Words as CSV
+        </Button>
+        <Button
+          small
+          onClick={() => {
+            saveAs("house_style.json", "application/json", JSON.stringify(house, null, 2));
+          }}
+        >
+          House style as JSON
+        </Button>
+      </div>
+      {change && (
+        <ReadFile
+          button="Read a file…"
+          label="Word list file"
+          accept=".csv,.json,text/csv,application/json"
+          house={house}
+          read={(text, name) => (/\.json$/i.test(name) ? houseFromJson(text) : wordsFromCsv(house, text))}
+          onTake={change}
+        />
+      )}
+      <Button className="self-start" onClick={onDone}>
+        Close
+      </Button>
     </section>
   );
 }

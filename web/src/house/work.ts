@@ -36,39 +36,61 @@ export interface HouseWork {
 
 export const useHouseWork = (): HouseWork => useOutletContext<HouseWork>();
 
-hear((news) => { if (news.kind === "house-draft") heardOf(HOUSE_STYLE, news.revision); });
+hear((news) => {
+  if (news.kind === "house-draft") heardOf(HOUSE_STYLE, news.revision);
+});
 
 function deskOfHouse(draft: HouseDraft): Desk<House, HouseChange> {
   return deskFor(HOUSE_STYLE, {
-    rules: HOUSE_RULES, change: houseChange,
+    rules: HOUSE_RULES,
+    change: houseChange,
     house: {
       send: (revision, changes) => ask("editHouse", {}, { revision, changes: [...changes] }).catch(taken),
-      load: () => ask("house", {}).then((h) => ({ revision: h.draft.revision, doc: h.draft.house })).catch(taken),
+      load: () =>
+        ask("house", {})
+          .then((h) => ({ revision: h.draft.revision, doc: h.draft.house }))
+          .catch(taken),
     },
     start: { revision: draft.revision, doc: draft.house, savedAt: new Date(draft.updatedAt) },
   });
 }
 
 /** The draft of the house style as it is worked on in this window: like a session, undone without limit, also after a reload. */
-export function useHouseDraft(draft: HouseDraft): { desk: Desk<House, HouseChange>; state: DeskState<House, HouseChange>; change: (next: House) => void } {
+export function useHouseDraft(draft: HouseDraft): {
+  desk: Desk<House, HouseChange>;
+  state: DeskState<House, HouseChange>;
+  change: (next: House) => void;
+} {
   // oxlint-disable-next-line react-hooks/exhaustive-deps
   const desk = useMemo(() => deskOfHouse(draft), []);
-  useEffect(() => { heardOf(HOUSE_STYLE, draft.revision); }, [draft.revision]);
+  useEffect(() => {
+    heardOf(HOUSE_STYLE, draft.revision);
+  }, [draft.revision]);
   const state = useSyncExternalStore(desk.subscribe, desk.state);
   const { doc } = state;
-  const change = (next: House): void => { editHouse(desk, doc, next, differences(doc, next)[0] ?? "edit"); };
+  const change = (next: House): void => {
+    editHouse(desk, doc, next, differences(doc, next)[0] ?? "edit");
+  };
   return { desk, state, change };
 }
 
 /** Goes on with edits of the draft that had not reached the house, on whatever page. */
 export async function goOnWithHouse(): Promise<void> {
-  await ask("house", {}).then(({ draft }) => { deskOfHouse(draft); }, () => undefined);
+  await ask("house", {}).then(
+    ({ draft }) => {
+      deskOfHouse(draft);
+    },
+    () => undefined,
+  );
 }
 
 /** Brings the draft from one state to another, unless it would not hold together: then what is in the way is said and it stays as it is. */
 export function editHouse(desk: Desk<House, HouseChange>, from: House, next: House, label: string): void {
   const whole = houseSchema.safeParse(next);
-  if (whole.success) { desk.edit(houseDiff(from, whole.data), label.replace(/\.$/, "")); return; }
+  if (whole.success) {
+    desk.edit(houseDiff(from, whole.data), label.replace(/\.$/, ""));
+    return;
+  }
   const why = whole.error.issues[0]?.message ?? "something is off";
   mention(`The draft would not hold together: ${why}. It stays as it is.`, { weight: "look" });
 }
@@ -76,7 +98,17 @@ export function editHouse(desk: Desk<House, HouseChange>, from: House, next: Hou
 /** A clash of the house style in words. */
 export function clashOfHouse(house: House, { label, yours }: Clash<HouseChange>): ClashWords {
   const [first] = yours;
-  const short = (value: unknown): string => (value === undefined ? "not there" : typeof value === "string" ? value : JSON.stringify(value)).slice(0, 80);
-  if (first?.do !== "set") return { name: label, what: "", theirs: "as it stands now", yours: "as you had it" };
-  return { name: first.at.at(-2) ?? label, what: first.at.at(-1) ?? "", theirs: short(valueAt(house, first.at)), yours: short(first.to) };
+  const short = (value: unknown): string =>
+    (value === undefined ? "not there" : typeof value === "string" ? value : JSON.stringify(value)).slice(
+      0,
+      80,
+    );
+  if (first?.do !== "set")
+    return { name: label, what: "", theirs: "as it stands now", yours: "as you had it" };
+  return {
+    name: first.at.at(-2) ?? label,
+    what: first.at.at(-1) ?? "",
+    theirs: short(valueAt(house, first.at)),
+    yours: short(first.to),
+  };
 }

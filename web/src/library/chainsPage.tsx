@@ -19,15 +19,54 @@ export default function ChainsPage() {
   const { data: used, error: noUses } = useQuery(queries.chainUses);
   const [text, setText] = useState("");
   const failed = error ?? noUses;
-  if (failed) return <Failed error={failed} again={() => { void refetch(); }} />;
+  if (failed)
+    return (
+      <Failed
+        error={failed}
+        again={() => {
+          void refetch();
+        }}
+      />
+    );
   if (!data || !used) return <Loading />;
   const wanted = text.trim().toLowerCase();
-  const shown = data.chains.filter((c) => wanted === "" || `${c.name} ${(c.versions[0]?.processors ?? []).map((p) => `${p.kind} ${p.device?.name ?? ""}`).join(" ")}`.toLowerCase().includes(wanted));
+  const shown = data.chains.filter(
+    (c) =>
+      wanted === "" ||
+      `${c.name} ${(c.versions[0]?.processors ?? []).map((p) => `${p.kind} ${p.device?.name ?? ""}`).join(" ")}`
+        .toLowerCase()
+        .includes(wanted),
+  );
   return (
     <div className="flex flex-col gap-4">
-      <PageHead crumbs={[["Library", "/library"]]} title="Chains"><Input type="search" aria-label="Find a chain" placeholder="Name or processor" className="w-48" value={text} onChange={(e) => { setText(e.target.value); }} /></PageHead>
-      {shown.length === 0 && <div className="card"><Empty title={data.chains.length === 0 ? "No chain on the shelf yet" : "No chain like that"}>{data.chains.length === 0 ? "Choose a track whose processors are as they should be, and save them to the shelf from its Processors." : "Try another word, or clear the field."}</Empty></div>}
-      <ul className="flex flex-col gap-3">{shown.map((c) => <li key={c.id}><ChainCard chain={c} uses={used.uses.filter((u) => u.chain === c.id)} /></li>)}</ul>
+      <PageHead crumbs={[["Library", "/library"]]} title="Chains">
+        <Input
+          type="search"
+          aria-label="Find a chain"
+          placeholder="Name or processor"
+          className="w-48"
+          value={text}
+          onChange={(e) => {
+            setText(e.target.value);
+          }}
+        />
+      </PageHead>
+      {shown.length === 0 && (
+        <div className="card">
+          <Empty title={data.chains.length === 0 ? "No chain on the shelf yet" : "No chain like that"}>
+            {data.chains.length === 0
+              ? "Choose a track whose processors are as they should be, and save them to the shelf from its Processors."
+              : "Try another word, or clear the field."}
+          </Empty>
+        </div>
+      )}
+      <ul className="flex flex-col gap-3">
+        {shown.map((c) => (
+          <li key={c.id}>
+            <ChainCard chain={c} uses={used.uses.filter((u) => u.chain === c.id)} />
+          </li>
+        ))}
+      </ul>
     </div>
   );
 }
@@ -36,14 +75,47 @@ function ChainCard({ chain, uses }: { chain: Chain; uses: readonly ChainUse[] })
   const latest = chain.versions[0]?.version ?? 1;
   const behind = uses.filter((u) => u.version < latest).reduce((n, u) => n + u.tracks, 0);
   return (
-    <section aria-label={chain.name} className="card grid grid-cols-[minmax(0,1fr)_minmax(0,320px)] max-[900px]:grid-cols-1">
+    <section
+      aria-label={chain.name}
+      className="card grid grid-cols-[minmax(0,1fr)_minmax(0,320px)] max-[900px]:grid-cols-1"
+    >
       <div className="p-4">
-        <div className="flex items-center gap-3"><h2 className="font-semibold">{chain.name}</h2><TakeUp chain={chain} uses={uses} /><Pill look={behind > 0 ? "look" : "ok"}>version {latest}{behind > 0 ? `, ${behind} ${behind === 1 ? "track" : "tracks"} on an earlier one` : ""}</Pill></div>
-        <ol className="mt-1">{chain.versions.map((v, i) => <VersionLine key={v.version} version={v} before={chain.versions[i + 1]?.processors ?? null} />)}</ol>
+        <div className="flex items-center gap-3">
+          <h2 className="font-semibold">{chain.name}</h2>
+          <TakeUp chain={chain} uses={uses} />
+          <Pill look={behind > 0 ? "look" : "ok"}>
+            version {latest}
+            {behind > 0 ? `, ${behind} ${behind === 1 ? "track" : "tracks"} on an earlier one` : ""}
+          </Pill>
+        </div>
+        <ol className="mt-1">
+          {chain.versions.map((v, i) => (
+            <VersionLine key={v.version} version={v} before={chain.versions[i + 1]?.processors ?? null} />
+          ))}
+        </ol>
       </div>
-      <div className="border-l border-line p-4"><h3 className="text-sm font-semibold">In the drafts of</h3>
-        {uses.length === 0 ? <p className="text-sm text-ink-2">No template uses it.</p>
-          : <ul>{uses.map((u) => <li key={`${u.template} ${u.version}`} className="flex items-center gap-2 border-b border-line py-1 text-sm last:border-0"><Link to={`/library/${u.template}`} className="min-w-0 flex-1 truncate hover:underline">{u.name}</Link><span className="text-ink-2">{u.tracks} {u.tracks === 1 ? "track" : "tracks"}</span><Pill look={u.version < latest ? "look" : "quiet"}>version {u.version}</Pill></li>)}</ul>}
+      <div className="border-l border-line p-4">
+        <h3 className="text-sm font-semibold">In the drafts of</h3>
+        {uses.length === 0 ? (
+          <p className="text-sm text-ink-2">No template uses it.</p>
+        ) : (
+          <ul>
+            {uses.map((u) => (
+              <li
+                key={`${u.template} ${u.version}`}
+                className="flex items-center gap-2 border-b border-line py-1 text-sm last:border-0"
+              >
+                <Link to={`/library/${u.template}`} className="min-w-0 flex-1 truncate hover:underline">
+                  {u.name}
+                </Link>
+                <span className="text-ink-2">
+                  {u.tracks} {u.tracks === 1 ? "track" : "tracks"}
+                </span>
+                <Pill look={u.version < latest ? "look" : "quiet"}>version {u.version}</Pill>
+              </li>
+            ))}
+          </ul>
+        )}
       </div>
     </section>
   );
@@ -54,7 +126,9 @@ function TakeUp({ chain, uses }: { chain: Chain; uses: readonly ChainUse[] }) {
   const may = useMe()?.right === "lead";
   const [busy, setBusy] = useState(false);
   const [latest] = chain.versions;
-  const behind = [...new Set(uses.filter((u) => latest && u.version < latest.version).map((u) => u.template))];
+  const behind = [
+    ...new Set(uses.filter((u) => latest && u.version < latest.version).map((u) => u.template)),
+  ];
   if (!may || !latest || behind.length === 0) return null;
   const takeUp = async (): Promise<void> => {
     setBusy(true);
@@ -63,23 +137,62 @@ function TakeUp({ chain, uses }: { chain: Chain; uses: readonly ChainUse[] }) {
       const { draft } = await ask("template", { template });
       const desk = deskOf(draft);
       const { doc } = desk.state();
-      const old = doc.tracks.filter((t) => t.inserts.some((i) => i.chain?.id === chain.id && i.chain.version < latest.version)).map((t) => t.id);
-      if (desk.edit(putChain(doc, old, latest.processors, { id: chain.id, version: latest.version }), `version ${latest.version} of ${chain.name}`)) many += old.length;
+      const old = doc.tracks
+        .filter((t) => t.inserts.some((i) => i.chain?.id === chain.id && i.chain.version < latest.version))
+        .map((t) => t.id);
+      if (
+        desk.edit(
+          putChain(doc, old, latest.processors, { id: chain.id, version: latest.version }),
+          `version ${latest.version} of ${chain.name}`,
+        )
+      )
+        many += old.length;
     }
     setBusy(false);
-    mention(`Version ${latest.version} of “${chain.name}” stands on ${many} ${many === 1 ? "track" : "tracks"} in ${behind.length} ${behind.length === 1 ? "draft" : "drafts"}.`);
+    mention(
+      `Version ${latest.version} of “${chain.name}” stands on ${many} ${many === 1 ? "track" : "tracks"} in ${behind.length} ${behind.length === 1 ? "draft" : "drafts"}.`,
+    );
   };
-  return <Button small look="main" disabled={busy} onClick={() => { takeUp().catch((e: unknown) => { setBusy(false); mention(e instanceof Error ? e.message : "That did not work.", { weight: "look" }); }); }}>Take up version {latest.version} everywhere</Button>;
+  return (
+    <Button
+      small
+      look="main"
+      disabled={busy}
+      onClick={() => {
+        takeUp().catch((e: unknown) => {
+          setBusy(false);
+          mention(e instanceof Error ? e.message : "That did not work.", { weight: "look" });
+        });
+      }}
+    >
+      Take up version {latest.version} everywhere
+    </Button>
+  );
 }
 
-function VersionLine({ version: v, before }: { version: Chain["versions"][number]; before: readonly Processor[] | null }) {
+function VersionLine({
+  version: v,
+  before,
+}: {
+  version: Chain["versions"][number];
+  before: readonly Processor[] | null;
+}) {
   const says = before === null ? [] : differs(before, v.processors);
   return (
     <li className="grid grid-cols-[32px_minmax(0,1fr)] gap-2 border-b border-line py-2 text-sm last:border-0">
       <span className="font-mono font-semibold">{v.version}</span>
-      <span><span className="font-mono">{v.processors.map((p) => p.device?.name ?? p.kind).join(" → ")}</span>
+      <span>
+        <span className="font-mono">{v.processors.map((p) => p.device?.name ?? p.kind).join(" → ")}</span>
         {v.note !== "" && <span className="block">{v.note}</span>}
-        <span className="block text-ink-2">{v.by}, {day(v.at)}{before === null ? "" : says.length === 0 ? ". The same as the one before" : `. ${says.join("; ")}`}</span></span>
+        <span className="block text-ink-2">
+          {v.by}, {day(v.at)}
+          {before === null
+            ? ""
+            : says.length === 0
+              ? ". The same as the one before"
+              : `. ${says.join("; ")}`}
+        </span>
+      </span>
     </li>
   );
 }

@@ -13,52 +13,125 @@ export default function LibraryPage() {
   const { data, error, refetch } = useQuery(queries.library);
   const [text, setText] = useState("");
   const navigate = useNavigate();
-  const begin = (): void => { void navigate("/library/new"); };
+  const begin = (): void => {
+    void navigate("/library/new");
+  };
   const may = useMe()?.right === "lead";
   useShortcuts(may ? [{ keys: "N", says: "Begin a template", run: begin }] : []);
-  if (error) return <Failed error={error} again={() => { void refetch(); }} />;
+  if (error)
+    return (
+      <Failed
+        error={error}
+        again={() => {
+          void refetch();
+        }}
+      />
+    );
   if (!data) return <Loading />;
   const wanted = text.trim().toLowerCase();
-  const shown = data.templates.filter((t) => wanted === "" || `${t.name} ${t.shelf}`.toLowerCase().includes(wanted));
+  const shown = data.templates.filter(
+    (t) => wanted === "" || `${t.name} ${t.shelf}`.toLowerCase().includes(wanted),
+  );
   const asked = data.templates.filter((t) => t.asked > 0).length;
   const shelves = [...new Set(shown.map((t) => t.shelf))];
   return (
     <div className="flex flex-col gap-4">
       <PageHead title="Library">
-        <Input type="search" aria-label="Find a template" placeholder="Find a template" className="w-48" value={text} onChange={(e) => { setText(e.target.value); }} />
-        <Button asChild><Link to="/library/chains"><Layers size={15} aria-hidden /> Chains</Link></Button>
-        {may && <Button look="main" onClick={begin}><Plus size={16} aria-hidden /> New template</Button>}
+        <Input
+          type="search"
+          aria-label="Find a template"
+          placeholder="Find a template"
+          className="w-48"
+          value={text}
+          onChange={(e) => {
+            setText(e.target.value);
+          }}
+        />
+        <Button asChild>
+          <Link to="/library/chains">
+            <Layers size={15} aria-hidden /> Chains
+          </Link>
+        </Button>
+        {may && (
+          <Button look="main" onClick={begin}>
+            <Plus size={16} aria-hidden /> New template
+          </Button>
+        )}
       </PageHead>
       {may && asked > 0 && (
         <p className="flex items-center gap-3 rounded-md bg-lantern-soft px-3 py-2 text-lantern">
-          <span className="flex-1">The edition in force asks something of {asked} {asked === 1 ? "template" : "templates"} that were published under an earlier one.</span>
-          <Button small asChild><Link to="/library/follow">Look, dress and publish</Link></Button>
+          <span className="flex-1">
+            The edition in force asks something of {asked} {asked === 1 ? "template" : "templates"} that
+            were published under an earlier one.
+          </span>
+          <Button small asChild>
+            <Link to="/library/follow">Look, dress and publish</Link>
+          </Button>
         </p>
       )}
-      {shown.length === 0 && <div className="card"><Empty title={data.templates.length === 0 ? "The library is empty" : "No template is called that"}>{data.templates.length === 0 ? "Begin a template; publish it; rooms can work from it." : "Try another word, or clear the field."}</Empty></div>}
+      {shown.length === 0 && (
+        <div className="card">
+          <Empty
+            title={data.templates.length === 0 ? "The library is empty" : "No template is called that"}
+          >
+            {data.templates.length === 0
+              ? "Begin a template; publish it; rooms can work from it."
+              : "Try another word, or clear the field."}
+          </Empty>
+        </div>
+      )}
       <div className="columns-2 gap-4 max-[900px]:columns-1">
-      {shelves.map((shelf) => (
-        <section key={shelf} aria-labelledby={`shelf-${shelf}`} className="mb-5 break-inside-avoid">
-          <h2 id={`shelf-${shelf}`} className="mb-2 text-sm font-semibold text-ink-2">{shelf}</h2>
-          <ul className="flex flex-col gap-3">{shown.filter((t) => t.shelf === shelf).map((t) => <Card key={t.id} template={t} />)}</ul>
-        </section>
-      ))}
+        {shelves.map((shelf) => (
+          <section key={shelf} aria-labelledby={`shelf-${shelf}`} className="mb-5 break-inside-avoid">
+            <h2 id={`shelf-${shelf}`} className="mb-2 text-sm font-semibold text-ink-2">
+              {shelf}
+            </h2>
+            <ul className="flex flex-col gap-3">
+              {shown
+                .filter((t) => t.shelf === shelf)
+                .map((t) => (
+                  <Card key={t.id} template={t} />
+                ))}
+            </ul>
+          </section>
+        ))}
       </div>
     </div>
   );
 }
 
 function Card({ template: t }: { template: TemplateCard }) {
-  const when = t.latest ? new Date(t.latest.publishedAt).toLocaleDateString("en-GB", { day: "numeric", month: "long" }) : "";
+  const when = t.latest
+    ? new Date(t.latest.publishedAt).toLocaleDateString("en-GB", { day: "numeric", month: "long" })
+    : "";
   return (
     <li className="card relative p-3.5 hover:border-line-strong">
       <div className="flex items-start justify-between gap-3">
-        <Link to={`/library/${t.id}`} className="font-semibold after:absolute after:inset-0">{t.name}</Link>
+        <Link to={`/library/${t.id}`} className="font-semibold after:absolute after:inset-0">
+          {t.name}
+        </Link>
         {t.asked > 0 && <Pill look="look">edition asks {t.asked}</Pill>}
-        {t.latest ? <Pill look={t.changed ? "look" : "ok"}>Release {t.latest.number}{t.changed ? ", draft changed" : ""}</Pill> : <Pill look="look">never released</Pill>}
+        {t.latest ? (
+          <Pill look={t.changed ? "look" : "ok"}>
+            Release {t.latest.number}
+            {t.changed ? ", draft changed" : ""}
+          </Pill>
+        ) : (
+          <Pill look="look">never released</Pill>
+        )}
       </div>
-      <p className="mt-0.5 text-sm text-ink-2">{t.tracks} tracks · {t.inputs === 0 ? "no inputs" : t.inputs === 1 ? "1 input" : `${t.inputs} inputs`} · {t.sessions === 0 ? "no open session" : `${t.sessions} open ${t.sessions === 1 ? "session" : "sessions"}`}</p>
-      {t.latest && <p className="mt-1.5 truncate text-sm" title={t.latest.note}>{t.latest.note} <span className="text-ink-2">· {when}</span></p>}
+      <p className="mt-0.5 text-sm text-ink-2">
+        {t.tracks} tracks ·{" "}
+        {t.inputs === 0 ? "no inputs" : t.inputs === 1 ? "1 input" : `${t.inputs} inputs`} ·{" "}
+        {t.sessions === 0
+          ? "no open session"
+          : `${t.sessions} open ${t.sessions === 1 ? "session" : "sessions"}`}
+      </p>
+      {t.latest && (
+        <p className="mt-1.5 truncate text-sm" title={t.latest.note}>
+          {t.latest.note} <span className="text-ink-2">· {when}</span>
+        </p>
+      )}
     </li>
   );
 }

@@ -24,20 +24,66 @@ export default function ReleasePage() {
   const standing = useStandingIn();
   const [chosen, setChosen] = useState<Selection>(NOTHING_CHOSEN);
   const findings = useFindings(style, data?.session ?? NONE, null);
-  if (error) return <Failed error={error} again={() => { void refetch(); }} />;
+  if (error)
+    return (
+      <Failed
+        error={error}
+        again={() => {
+          void refetch();
+        }}
+      />
+    );
   if (!data) return <Loading what="Fetching the release" />;
   const track = data.session.tracks.find((t) => t.id === chosen.at);
   const room = rooms?.rooms.find((r) => r.id === standing) ?? rooms?.rooms[0];
   const when = day(data.publishedAt);
   return (
     <div className="flex h-full min-h-[560px] flex-col gap-3">
-      <PageHead crumbs={[["Library", "/library"], [data.name, `/library/${template}`]]} title={`Release ${data.number}`} beside={<Pill look="ok">published, never changes</Pill>}>
-        {room && <Button look="main" asChild><Link to={`/rooms/${room.id}/fit/${template}/${data.number}`}>Fit to {room.room.name}</Link></Button>}
+      <PageHead
+        crumbs={[
+          ["Library", "/library"],
+          [data.name, `/library/${template}`],
+        ]}
+        title={`Release ${data.number}`}
+        beside={<Pill look="ok">published, never changes</Pill>}
+      >
+        {room && (
+          <Button look="main" asChild>
+            <Link to={`/rooms/${room.id}/fit/${template}/${data.number}`}>Fit to {room.room.name}</Link>
+          </Button>
+        )}
       </PageHead>
-      <p className="text-sm text-ink-2">“{data.note}” · {data.publishedBy}, {when} · edition {data.edition} of the house style</p>
+      <p className="text-sm text-ink-2">
+        “{data.note}” · {data.publishedBy}, {when} · edition {data.edition} of the house style
+      </p>
       <div className="beside min-h-0 flex-1 [--beside:264px]">
-        <section aria-label="The release" className="card min-h-0 overflow-hidden"><Sheet style={style} session={data.session} findings={findings.byTrack} selection={chosen} onSelect={setChosen} compact={false} find="" onType={null} /></section>
-        <aside aria-label="Selected" className="min-h-0 overflow-y-auto">{track ? <Inspector style={style} session={data.session} track={track} findings={findings.byTrack.get(track.id) ?? []} desk={null} /> : <div className="card"><Empty title="Nothing selected">Choose a track to see why the house wants it so.</Empty></div>}</aside>
+        <section aria-label="The release" className="card min-h-0 overflow-hidden">
+          <Sheet
+            style={style}
+            session={data.session}
+            findings={findings.byTrack}
+            selection={chosen}
+            onSelect={setChosen}
+            compact={false}
+            find=""
+            onType={null}
+          />
+        </section>
+        <aside aria-label="Selected" className="min-h-0 overflow-y-auto">
+          {track ? (
+            <Inspector
+              style={style}
+              session={data.session}
+              track={track}
+              findings={findings.byTrack.get(track.id) ?? []}
+              desk={null}
+            />
+          ) : (
+            <div className="card">
+              <Empty title="Nothing selected">Choose a track to see why the house wants it so.</Empty>
+            </div>
+          )}
+        </aside>
       </div>
     </div>
   );

@@ -13,8 +13,18 @@ import { NONE, only, still, these } from "../workbench/selection.ts";
 import { SheetView } from "../workbench/sheetView.tsx";
 
 /** A check-in's tracks: chosen, looked at, copied and, by who may put right, typed into like those of a template. */
-export function CheckInSheet({ style, session, findings, desk, first }: {
-  style: Style; session: Session; findings: Findings; desk: Desk | null; /** The track that is to be seen at first. */ first: TrackId | null;
+export function CheckInSheet({
+  style,
+  session,
+  findings,
+  desk,
+  first,
+}: {
+  style: Style;
+  session: Session;
+  findings: Findings;
+  desk: Desk | null;
+  /** The track that is to be seen at first. */ first: TrackId | null;
 }) {
   const [chosen, setChosen] = useState(() => only(first));
   const [find, setFind] = useState("");
@@ -25,24 +35,74 @@ export function CheckInSheet({ style, session, findings, desk, first }: {
   const tracks = session.tracks.filter((t) => selection.all.has(t.id));
   const ids = tracks.map((t) => t.id);
   const [track] = tracks;
-  const wrapThem = (): void => { const id = newId(); if (desk?.edit(wrap(style, session, ids, id), "wrap in a folder")) setChosen(only(id)); };
-  const takeThemOut = (): void => { if (desk?.edit(takeOut(session, ids), ids.length === 1 ? "take out" : `take out ${ids.length}`)) setChosen(NONE); };
+  const wrapThem = (): void => {
+    const id = newId();
+    if (desk?.edit(wrap(style, session, ids, id), "wrap in a folder")) setChosen(only(id));
+  };
+  const takeThemOut = (): void => {
+    if (desk?.edit(takeOut(session, ids), ids.length === 1 ? "take out" : `take out ${ids.length}`))
+      setChosen(NONE);
+  };
   return (
     <div className="beside min-h-0 flex-1 [--beside:276px]">
       <section aria-label="Tracks of the check-in" className="card min-h-0 overflow-hidden">
-        <SheetView style={style} session={session} findings={findings} desk={desk} compact={compact} onDense={() => { setCompact(!compact); }}
-          selection={selection} onSelect={setChosen} find={find} onFind={setFind} showing={shows} onShow={setShows}
-          onTakeOut={takeThemOut} onPasteNames={() => { mention("Names are added in a template. Tracks copied there or here can be pasted.", { weight: "look" }); }} />
+        <SheetView
+          style={style}
+          session={session}
+          findings={findings}
+          desk={desk}
+          compact={compact}
+          onDense={() => {
+            setCompact(!compact);
+          }}
+          selection={selection}
+          onSelect={setChosen}
+          find={find}
+          onFind={setFind}
+          showing={shows}
+          onShow={setShows}
+          onTakeOut={takeThemOut}
+          onPasteNames={() => {
+            mention("Names are added in a template. Tracks copied there or here can be pasted.", {
+              weight: "look",
+            });
+          }}
+        />
       </section>
       <aside aria-label="Selected" className="flex min-h-0 flex-col overflow-y-auto">
         {track && tracks.length === 1 && (
-          <Inspector style={style} session={session} track={track} findings={findings.byTrack.get(track.id) ?? []} desk={desk} onChoose={(list) => { setChosen(these(list)); }} />
+          <Inspector
+            style={style}
+            session={session}
+            track={track}
+            findings={findings.byTrack.get(track.id) ?? []}
+            desk={desk}
+            onChoose={(list) => {
+              setChosen(these(list));
+            }}
+          />
         )}
         {tracks.length > 1 && desk && (
-          <ManyPanel style={style} session={session} ids={ids} at={selection.at} desk={desk} onWrap={wrapThem} onTakeOut={takeThemOut} onSelect={(id) => { setChosen(only(id)); }} />
+          <ManyPanel
+            style={style}
+            session={session}
+            ids={ids}
+            at={selection.at}
+            desk={desk}
+            onWrap={wrapThem}
+            onTakeOut={takeThemOut}
+            onSelect={(id) => {
+              setChosen(only(id));
+            }}
+          />
         )}
         {(tracks.length === 0 || (tracks.length > 1 && !desk)) && (
-          <div className="card"><Empty title={tracks.length === 0 ? "Nothing selected" : `${tracks.length} tracks chosen`}>Choose a track to see what it is, what is off and why. What is chosen can be copied into a template.</Empty></div>
+          <div className="card">
+            <Empty title={tracks.length === 0 ? "Nothing selected" : `${tracks.length} tracks chosen`}>
+              Choose a track to see what it is, what is off and why. What is chosen can be copied into a
+              template.
+            </Empty>
+          </div>
         )}
       </aside>
     </div>

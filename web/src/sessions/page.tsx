@@ -7,25 +7,74 @@ import { Empty, Failed, Loading } from "../ui/states.tsx";
 import { DropFile } from "./dropFile.tsx";
 import { SessionRow } from "./row.tsx";
 
-const WHICH = [["open", "Open"], ["look", "To look at"], ["asked", "Asked by an edition"], ["all", "All"]] as const;
+const WHICH = [
+  ["open", "Open"],
+  ["look", "To look at"],
+  ["asked", "Asked by an edition"],
+  ["all", "All"],
+] as const;
 type Which = (typeof WHICH)[number][0];
 
 export default function SessionsPage() {
   const { data, error, refetch } = useQuery(queries.sessions);
   const [params, setParams] = useSearchParams();
   const which: Which = WHICH.find(([w]) => w === params.get("which"))?.[0] ?? "open";
-  const setWhich = (next: Which): void => { setParams(next === "open" ? {} : { which: next }, { replace: true }); };
+  const setWhich = (next: Which): void => {
+    setParams(next === "open" ? {} : { which: next }, { replace: true });
+  };
   const [find, setFind] = useState("");
-  if (error) return <Failed error={error} again={() => { void refetch(); }} />;
+  if (error)
+    return (
+      <Failed
+        error={error}
+        again={() => {
+          void refetch();
+        }}
+      />
+    );
   if (!data) return <Loading />;
   const wanted = find.trim().toLowerCase();
-  const shown = data.sessions.filter((s) => (which === "all" || s.closedAt === null) && (which !== "look" || (s.lastCheckIn?.openNow ?? 0) > 0) && (which !== "asked" || (s.lastCheckIn?.askedNow ?? 0) > 0) && (wanted === "" || `${s.title} ${s.roomName} ${s.templateName}`.toLowerCase().includes(wanted)));
+  const shown = data.sessions.filter(
+    (s) =>
+      (which === "all" || s.closedAt === null) &&
+      (which !== "look" || (s.lastCheckIn?.openNow ?? 0) > 0) &&
+      (which !== "asked" || (s.lastCheckIn?.askedNow ?? 0) > 0) &&
+      (wanted === "" || `${s.title} ${s.roomName} ${s.templateName}`.toLowerCase().includes(wanted)),
+  );
   return (
     <div className="flex flex-col gap-4">
-      <PageHead title="Sessions"><Input type="search" aria-label="Find a session" placeholder="Find a session" className="w-48" value={find} onChange={(e) => { setFind(e.target.value); }} /></PageHead>
-      <div className="flex flex-wrap items-center gap-4"><Choice label="Which sessions" value={which} choices={WHICH} onChoose={setWhich} /><div className="ml-auto w-[440px] max-w-full"><DropFile session={null} /></div></div>
+      <PageHead title="Sessions">
+        <Input
+          type="search"
+          aria-label="Find a session"
+          placeholder="Find a session"
+          className="w-48"
+          value={find}
+          onChange={(e) => {
+            setFind(e.target.value);
+          }}
+        />
+      </PageHead>
+      <div className="flex flex-wrap items-center gap-4">
+        <Choice label="Which sessions" value={which} choices={WHICH} onChoose={setWhich} />
+        <div className="ml-auto w-[440px] max-w-full">
+          <DropFile session={null} />
+        </div>
+      </div>
       <section aria-label="Sessions" className="card [&>ul>li:first-child]:border-t-0">
-        {shown.length === 0 ? <Empty title="No such session">{data.sessions.length === 0 ? "Choose a room and fit a release to start one." : "Choose “All”, or another word."}</Empty> : <ul>{shown.map((s) => <SessionRow key={s.id} session={s} showRoom />)}</ul>}
+        {shown.length === 0 ? (
+          <Empty title="No such session">
+            {data.sessions.length === 0
+              ? "Choose a room and fit a release to start one."
+              : "Choose “All”, or another word."}
+          </Empty>
+        ) : (
+          <ul>
+            {shown.map((s) => (
+              <SessionRow key={s.id} session={s} showRoom />
+            ))}
+          </ul>
+        )}
       </section>
     </div>
   );

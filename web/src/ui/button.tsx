@@ -8,15 +8,28 @@ const LOOKS = {
 } as const;
 
 /** A button; `asChild` lends its look to a link. */
-export function Button({ look = "plain", small = false, asChild = false, className = "", ...rest }: ComponentProps<"button"> & { look?: keyof typeof LOOKS; small?: boolean; asChild?: boolean }) {
+export function Button({
+  look = "plain",
+  small = false,
+  asChild = false,
+  className = "",
+  ...rest
+}: ComponentProps<"button"> & { look?: keyof typeof LOOKS; small?: boolean; asChild?: boolean }) {
   const Root = asChild ? Slot.Root : "button";
   return (
-    <Root type={asChild ? undefined : "button"} {...rest}
-      className={`inline-flex items-center justify-center gap-2 rounded-md border font-semibold whitespace-nowrap transition-colors disabled:opacity-50 ${small ? "h-7 px-2.5 text-sm" : "h-8 px-3.5 text-base"} ${LOOKS[look]} ${className}`} />
+    <Root
+      type={asChild ? undefined : "button"}
+      {...rest}
+      className={`inline-flex items-center justify-center gap-2 rounded-md border font-semibold whitespace-nowrap transition-colors disabled:opacity-50 ${small ? "h-7 px-2.5 text-sm" : "h-8 px-3.5 text-base"} ${LOOKS[look]} ${className}`}
+    />
   );
 }
 
 /** A key on the keyboard, shown beside what it does. */
 export function Key({ children }: { children: string }) {
-  return <kbd className="rounded-[5px] border border-line-strong px-1.5 font-mono text-xs text-ink-2">{children}</kbd>;
+  return (
+    <kbd className="rounded-[5px] border border-line-strong px-1.5 font-mono text-xs text-ink-2">
+      {children}
+    </kbd>
+  );
 }

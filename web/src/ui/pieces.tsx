@@ -4,24 +4,54 @@ import type { ChangeEvent, ComponentProps, ReactNode, SyntheticEvent } from "rea
 import { Link, NavLink } from "react-router";
 
 const PILLS = {
-  ok: "bg-moss-soft text-moss", look: "bg-lantern-soft text-lantern", broken: "bg-brick-soft text-brick", note: "bg-tide-soft text-tide", quiet: "bg-sunk text-ink-2",
+  ok: "bg-moss-soft text-moss",
+  look: "bg-lantern-soft text-lantern",
+  broken: "bg-brick-soft text-brick",
+  note: "bg-tide-soft text-tide",
+  quiet: "bg-sunk text-ink-2",
 } as const;
 export type PillLook = keyof typeof PILLS;
 
 /** A word or two about how something stands. */
 export function Pill({ look = "quiet", children }: { look?: PillLook; children: ReactNode }) {
-  return <span className={`inline-flex items-center gap-1.5 rounded-full px-2.5 py-0.5 text-xs font-semibold whitespace-nowrap ${PILLS[look]}`}>{children}</span>;
+  return (
+    <span
+      className={`inline-flex items-center gap-1.5 rounded-full px-2.5 py-0.5 text-xs font-semibold whitespace-nowrap ${PILLS[look]}`}
+    >
+      {children}
+    </span>
+  );
 }
 
 /** Head of a page: where I am, what it is, the main action at the right. */
-export function PageHead({ crumbs = [], title, beside, children }: { crumbs?: readonly (readonly [label: string, to: string])[]; title: string; beside?: ReactNode; children?: ReactNode }) {
+export function PageHead({
+  crumbs = [],
+  title,
+  beside,
+  children,
+}: {
+  crumbs?: readonly (readonly [label: string, to: string])[];
+  title: string;
+  beside?: ReactNode;
+  children?: ReactNode;
+}) {
   return (
     <header className="flex min-h-[56px] flex-wrap items-end justify-between gap-x-4 gap-y-2">
       <div className="min-w-0 max-w-full">
         <nav aria-label="Where you are" className="flex h-5 gap-1.5 text-sm text-ink-2">
-          {crumbs.map(([label, to], i) => <span key={label} className="flex gap-1.5">{i > 0 && <span aria-hidden>›</span>}<Link to={to} className="hover:text-ink hover:underline">{label}</Link></span>)}
+          {crumbs.map(([label, to], i) => (
+            <span key={label} className="flex gap-1.5">
+              {i > 0 && <span aria-hidden>›</span>}
+              <Link to={to} className="hover:text-ink hover:underline">
+                {label}
+              </Link>
+            </span>
+          ))}
         </nav>
-        <div className="flex items-center gap-3"><h1 className="truncate font-title text-xl font-semibold tracking-tight">{title}</h1>{beside}</div>
+        <div className="flex items-center gap-3">
+          <h1 className="truncate font-title text-xl font-semibold tracking-tight">{title}</h1>
+          {beside}
+        </div>
       </div>
       <div className="ml-auto flex flex-wrap items-center justify-end gap-x-3 gap-y-2">{children}</div>
     </header>
@@ -29,22 +59,62 @@ export function PageHead({ crumbs = [], title, beside, children }: { crumbs?: re
 }
 
 /** Views of the same thing, each with its own address. */
-export function Views({ label, views }: { label: string; views: readonly { readonly to: string; readonly name: string; readonly end?: boolean }[] }) {
+export function Views({
+  label,
+  views,
+}: {
+  label: string;
+  views: readonly { readonly to: string; readonly name: string; readonly end?: boolean }[];
+}) {
   return (
     <nav aria-label={label} className="inline-flex w-fit max-w-full flex-wrap rounded-md bg-sunk p-[3px]">
       {views.map((v) => (
-        <NavLink key={v.to} to={v.to} end={v.end ?? true} className={({ isActive }) => `rounded-sm px-3 py-[3px] text-sm font-semibold ${isActive ? "bg-surface text-ink shadow-sm" : "text-ink-2 hover:text-ink"}`}>{v.name}</NavLink>
+        <NavLink
+          key={v.to}
+          to={v.to}
+          end={v.end ?? true}
+          className={({ isActive }) =>
+            `rounded-sm px-3 py-[3px] text-sm font-semibold ${isActive ? "bg-surface text-ink shadow-sm" : "text-ink-2 hover:text-ink"}`
+          }
+        >
+          {v.name}
+        </NavLink>
       ))}
     </nav>
   );
 }
 
 /** One of a few choices, side by side. */
-export function Choice<T extends string>({ label, value, choices, onChoose }: { label: string; value: T; choices: readonly (readonly [value: T, name: string])[]; onChoose: ((value: T) => void) | null }) {
+export function Choice<T extends string>({
+  label,
+  value,
+  choices,
+  onChoose,
+}: {
+  label: string;
+  value: T;
+  choices: readonly (readonly [value: T, name: string])[];
+  onChoose: ((value: T) => void) | null;
+}) {
   return (
-    <div role="group" aria-label={label} className="inline-flex w-fit max-w-full flex-wrap rounded-md bg-sunk p-[3px]">
+    <div
+      role="group"
+      aria-label={label}
+      className="inline-flex w-fit max-w-full flex-wrap rounded-md bg-sunk p-[3px]"
+    >
       {choices.map(([v, name]) => (
-        <button key={v} type="button" aria-pressed={v === value} disabled={!onChoose && v !== value} onClick={() => { onChoose?.(v); }} className={`rounded-sm px-3 py-[3px] text-sm font-semibold ${v === value ? "bg-surface text-ink shadow-sm" : "text-ink-2 hover:text-ink"}`}>{name}</button>
+        <button
+          key={v}
+          type="button"
+          aria-pressed={v === value}
+          disabled={!onChoose && v !== value}
+          onClick={() => {
+            onChoose?.(v);
+          }}
+          className={`rounded-sm px-3 py-[3px] text-sm font-semibold ${v === value ? "bg-surface text-ink shadow-sm" : "text-ink-2 hover:text-ink"}`}
+        >
+          {name}
+        </button>
       ))}
     </div>
   );
@@ -54,8 +124,12 @@ export function Choice<T extends string>({ label, value, choices, onChoose }: { 
 export function BeforeAfter({ before, after }: { before: string | null; after: string | null }) {
   return (
     <span className="inline-flex min-w-0 flex-wrap items-center gap-x-2 font-mono text-sm">
-      {before !== null && <s className="text-ink-2 [overflow-wrap:anywhere]">{before === "" ? "(empty)" : before}</s>}
-      {before !== null && after !== null && <ArrowRight aria-label="becomes" size={13} className="shrink-0 text-ink-2" />}
+      {before !== null && (
+        <s className="text-ink-2 [overflow-wrap:anywhere]">{before === "" ? "(empty)" : before}</s>
+      )}
+      {before !== null && after !== null && (
+        <ArrowRight aria-label="becomes" size={13} className="shrink-0 text-ink-2" />
+      )}
       {after !== null && <strong className="font-bold [overflow-wrap:anywhere]">{after}</strong>}
     </span>
   );
@@ -67,17 +141,37 @@ export function Share({ share, label }: { share: number | null; label: string })
   const percent = Math.floor(share * 100);
   return (
     <span className="flex items-center gap-3">
-      <span role="meter" aria-label={label} aria-valuemin={0} aria-valuemax={100} aria-valuenow={percent} className="h-2 w-24 overflow-hidden rounded-full bg-sunk">
-        <span className={`block h-full rounded-full ${percent >= 85 ? "bg-moss" : "bg-glow"}`} style={{ width: `${percent}%` }} />
+      <span
+        role="meter"
+        aria-label={label}
+        aria-valuemin={0}
+        aria-valuemax={100}
+        aria-valuenow={percent}
+        className="h-2 w-24 overflow-hidden rounded-full bg-sunk"
+      >
+        <span
+          className={`block h-full rounded-full ${percent >= 85 ? "bg-moss" : "bg-glow"}`}
+          style={{ width: `${percent}%` }}
+        />
       </span>
       <span className="w-10 text-right font-mono">{percent}%</span>
     </span>
   );
 }
 
-const FIELD = "rounded-sm border border-line-strong bg-surface px-2.5 text-ink disabled:opacity-60 aria-invalid:border-brick";
-export function Input({ small = false, className = "", ...rest }: ComponentProps<"input"> & { small?: boolean }) {
-  return <input {...rest} className={`min-w-0 ${small ? "h-7 text-sm" : "h-8 text-base"} ${FIELD} ${className}`} />;
+const FIELD =
+  "rounded-sm border border-line-strong bg-surface px-2.5 text-ink disabled:opacity-60 aria-invalid:border-brick";
+export function Input({
+  small = false,
+  className = "",
+  ...rest
+}: ComponentProps<"input"> & { small?: boolean }) {
+  return (
+    <input
+      {...rest}
+      className={`min-w-0 ${small ? "h-7 text-sm" : "h-8 text-base"} ${FIELD} ${className}`}
+    />
+  );
 }
 export function TextArea({ className = "", ...rest }: ComponentProps<"textarea">) {
   return <textarea {...rest} className={`min-h-16 py-1.5 ${FIELD} ${className}`} />;
@@ -86,7 +180,15 @@ export function TextArea({ className = "", ...rest }: ComponentProps<"textarea">
  * One of a list. Walking it with the keys only shows what it would be: Enter, leaving the field or a choice by mouse takes it, Escape leaves
  * it as it was. A list that does something (its value is "") does it on Enter or choice alone.
  */
-export function Select({ small = false, className = "", value, onChange, onKeyDown, onBlur, ...rest }: ComponentProps<"select"> & { small?: boolean }) {
+export function Select({
+  small = false,
+  className = "",
+  value,
+  onChange,
+  onKeyDown,
+  onBlur,
+  ...rest
+}: ComponentProps<"select"> & { small?: boolean }) {
   const [walked, setWalked] = useState<string | null>(null);
   const byKey = useRef(false);
   const take = (e: SyntheticEvent<HTMLSelectElement>): void => {
@@ -96,28 +198,65 @@ export function Select({ small = false, className = "", value, onChange, onKeyDo
     onChange?.({ ...e, target: e.currentTarget } as ChangeEvent<HTMLSelectElement>);
   };
   return (
-    <select {...rest} value={walked ?? value}
-      onPointerDown={() => { byKey.current = false; }}
-      onChange={(e) => { if (byKey.current) setWalked(e.target.value); else { setWalked(null); onChange?.(e); } }}
+    <select
+      {...rest}
+      value={walked ?? value}
+      onPointerDown={() => {
+        byKey.current = false;
+      }}
+      onChange={(e) => {
+        if (byKey.current) setWalked(e.target.value);
+        else {
+          setWalked(null);
+          onChange?.(e);
+        }
+      }}
       onKeyDown={(e) => {
         onKeyDown?.(e);
-        if (e.key === "Enter") { if (walked !== null) { e.preventDefault(); take(e); } else byKey.current = false; }
-        else if (e.key === "Escape") { byKey.current = false; setWalked(null); }
-        else if (e.key !== " " && e.key !== "Tab" && !e.altKey) byKey.current = true;
+        if (e.key === "Enter") {
+          if (walked !== null) {
+            e.preventDefault();
+            take(e);
+          } else byKey.current = false;
+        } else if (e.key === "Escape") {
+          byKey.current = false;
+          setWalked(null);
+        } else if (e.key !== " " && e.key !== "Tab" && !e.altKey) byKey.current = true;
       }}
-      onBlur={(e) => { onBlur?.(e); if (value === "" || value === undefined) { byKey.current = false; setWalked(null); } else take(e); }}
-      className={`min-w-0 pr-1 ${small ? "h-7 text-sm" : "h-8 text-base"} ${FIELD} ${className}`} />
+      onBlur={(e) => {
+        onBlur?.(e);
+        if (value === "" || value === undefined) {
+          byKey.current = false;
+          setWalked(null);
+        } else take(e);
+      }}
+      className={`min-w-0 pr-1 ${small ? "h-7 text-sm" : "h-8 text-base"} ${FIELD} ${className}`}
+    />
   );
 }
 
 /** A label above its field, with what is wrong below. */
-export function Field({ label, problem, hint, children }: { label: string; problem?: string | null; hint?: string; children: ReactNode }) {
+export function Field({
+  label,
+  problem,
+  hint,
+  children,
+}: {
+  label: string;
+  problem?: string | null;
+  hint?: string;
+  children: ReactNode;
+}) {
   return (
     <label className="flex flex-col gap-1">
       <span className="text-xs font-semibold text-ink-2">{label}</span>
       {children}
       {hint !== undefined && <span className="text-xs text-ink-3">{hint}</span>}
-      {problem ? <span role="alert" className="text-xs font-semibold text-brick">{problem}</span> : null}
+      {problem ? (
+        <span role="alert" className="text-xs font-semibold text-brick">
+          {problem}
+        </span>
+      ) : null}
     </label>
   );
 }

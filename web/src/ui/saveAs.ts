@@ -1,9 +1,13 @@
 /** Hands a text or bytes to the browser as a file to save. */
 export function saveAs(name: string, type: string, content: string | Uint8Array): void {
-  const url = URL.createObjectURL(new Blob([typeof content === "string" ? content : new Uint8Array(content)], { type }));
+  const url = URL.createObjectURL(
+    new Blob([typeof content === "string" ? content : new Uint8Array(content)], { type }),
+  );
   const link = document.createElement("a");
   link.href = url;
   link.download = name;
   link.click();
-  setTimeout(() => { URL.revokeObjectURL(url); }, 10_000);
+  setTimeout(() => {
+    URL.revokeObjectURL(url);
+  }, 10_000);
 }

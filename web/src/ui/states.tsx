@@ -7,7 +7,9 @@ import { Button } from "./button.tsx";
 export function Loading({ what = "Fetching" }: { what?: string }) {
   return (
     <div role="status" className="grid h-full min-h-40 place-items-center text-ink-2">
-      <span className="fade-in flex items-center gap-2 [animation-delay:250ms] [animation-fill-mode:backwards]"><Lamp size={16} aria-hidden /> {what}…</span>
+      <span className="fade-in flex items-center gap-2 [animation-delay:250ms] [animation-fill-mode:backwards]">
+        <Lamp size={16} aria-hidden /> {what}…
+      </span>
     </div>
   );
 }
@@ -34,8 +36,15 @@ export function Failed({ error, again }: { error: unknown; again?: () => void })
       <div className="max-w-md">
         <Icon size={20} aria-hidden className="mx-auto mb-2 text-brick" />
         <p className="font-semibold">{problem?.title ?? "This page stumbled"}</p>
-        <p className="mt-1 text-ink-2">{problem?.message ?? "Something went wrong in this window. Nothing was changed in the house. Load the page again."}</p>
-        {again && <Button className="mt-3" onClick={again}>Try again</Button>}
+        <p className="mt-1 text-ink-2">
+          {problem?.message ??
+            "Something went wrong in this window. Nothing was changed in the house. Load the page again."}
+        </p>
+        {again && (
+          <Button className="mt-3" onClick={again}>
+            Try again
+          </Button>
+        )}
       </div>
     </div>
   );
@@ -44,5 +53,9 @@ export function Failed({ error, again }: { error: unknown; again?: () => void })
 /** A problem beside the thing it is about. */
 export function Trouble({ error }: { error: unknown }) {
   if (!error) return null;
-  return <p role="alert" className="rounded-md bg-brick-soft px-3 py-2 text-sm text-brick">{error instanceof Error ? error.message : "That did not work. Try again."}</p>;
+  return (
+    <p role="alert" className="rounded-md bg-brick-soft px-3 py-2 text-sm text-brick">
+      {error instanceof Error ? error.message : "That did not work. Try again."}
+    </p>
+  );
 }

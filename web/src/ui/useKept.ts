@@ -6,8 +6,12 @@ import type { z } from "zod";
  * @param read what a kept value must look like; another is passed over
  * @returns the value, a function that sets it, and one that forgets it (the form was sent or given up)
  */
-export function useKept<T>(key: string | null, start: T, read: z.ZodType<T>): [T, (value: T) => void, () => void] {
-  const [value, setValue] = useState<T>(() => (key === null ? start : kept(key, read) ?? start));
+export function useKept<T>(
+  key: string | null,
+  start: T,
+  read: z.ZodType<T>,
+): [T, (value: T) => void, () => void] {
+  const [value, setValue] = useState<T>(() => (key === null ? start : (kept(key, read) ?? start)));
   const set = (next: T): void => {
     setValue(next);
     if (key !== null) keep(key, next);
@@ -26,11 +30,17 @@ export function kept<T>(key: string, read: z.ZodType<T>): T | null {
   try {
     const found = read.safeParse(JSON.parse(sessionStorage.getItem(KEPT + key) ?? "null"));
     return found.success ? found.data : null;
-  } catch { return null; }
+  } catch {
+    return null;
+  }
 }
 
 export function keep(key: string, value: unknown): void {
-  try { sessionStorage.setItem(KEPT + key, JSON.stringify(value)); } catch { /* full: it stays for this visit */ }
+  try {
+    sessionStorage.setItem(KEPT + key, JSON.stringify(value));
+  } catch {
+    /* full: it stays for this visit */
+  }
 }
 
 /** Everything half typed, for another person at this window. */

@@ -8,8 +8,19 @@ import { useRef } from "react";
  */
 export function useRows(count: number, height: number) {
   const box = useRef<HTMLDivElement>(null);
-  const virtual = useVirtualizer({ count, getScrollElement: () => box.current, estimateSize: () => height, overscan: 15 });
+  const virtual = useVirtualizer({
+    count,
+    getScrollElement: () => box.current,
+    estimateSize: () => height,
+    overscan: 15,
+  });
   const items = virtual.getVirtualItems();
   const [first, last] = [items[0], items.at(-1)];
-  return { box, row: virtual.measureElement, items, before: first?.start ?? 0, after: last ? virtual.getTotalSize() - last.end : 0 };
+  return {
+    box,
+    row: virtual.measureElement,
+    items,
+    before: first?.start ?? 0,
+    after: last ? virtual.getTotalSize() - last.end : 0,
+  };
 }

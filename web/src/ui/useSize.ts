@@ -7,9 +7,14 @@ export function useSize<E extends Element>(start: { width: number; height: numbe
   const watch = useCallback((e: E | null) => {
     element.current = e;
     if (!e) return;
-    const observer = new ResizeObserver(() => { const { width, height } = e.getBoundingClientRect(); setSize({ width, height }); });
+    const observer = new ResizeObserver(() => {
+      const { width, height } = e.getBoundingClientRect();
+      setSize({ width, height });
+    });
     observer.observe(e);
-    return () => { observer.disconnect(); };
+    return () => {
+      observer.disconnect();
+    };
   }, []);
   return { size, element, watch };
 }

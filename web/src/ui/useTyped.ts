@@ -2,7 +2,9 @@ import { useCallback, useEffect, useInsertionEffect, useRef, useState } from "re
 
 /** What fields that were typed into and not left yet do on being left. */
 const typing = new Set<() => void>();
-const leaveAll = (): void => { for (const leave of typing) leave(); };
+const leaveAll = (): void => {
+  for (const leave of typing) leave();
+};
 // Also where the window is loaded anew, closed, or left for another site.
 window.addEventListener("beforeunload", leaveAll);
 window.addEventListener("pagehide", leaveAll);
@@ -26,22 +28,38 @@ export function useTyped(set: (text: string) => boolean): Typed {
   const [text, setText] = useState<string | null>(null);
   const now = useRef<string | null>(null);
   const last = useRef(set);
-  useInsertionEffect(() => { last.current = set; });
-  const type = useCallback((to: string): void => { now.current = to; setText(to); }, []);
-  const drop = useCallback((): void => { now.current = null; setText(null); }, []);
+  useInsertionEffect(() => {
+    last.current = set;
+  });
+  const type = useCallback((to: string): void => {
+    now.current = to;
+    setText(to);
+  }, []);
+  const drop = useCallback((): void => {
+    now.current = null;
+    setText(null);
+  }, []);
   const leave = useCallback((): boolean => {
     const typed = now.current;
     if (typed === null) return true;
     // Setting it may take the field away: whatever leaves it then finds nothing typed.
     now.current = null;
-    if (last.current(typed)) { setText(null); return true; }
+    if (last.current(typed)) {
+      setText(null);
+      return true;
+    }
     now.current = typed;
     return false;
   }, []);
   useEffect(() => {
-    const gone = (): void => { leave(); };
+    const gone = (): void => {
+      leave();
+    };
     typing.add(gone);
-    return () => { typing.delete(gone); gone(); };
+    return () => {
+      typing.delete(gone);
+      gone();
+    };
   }, [leave]);
   return { text, type, leave, drop };
 }

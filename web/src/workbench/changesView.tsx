@@ -11,7 +11,10 @@ import { ChangeList } from "./changeList.tsx";
 /** How many changes lead from the latest release to the draft. */
 export function useChanged(template: Template, session: Session): number {
   const latest = template.releases[0];
-  const { data } = useQuery({ ...queries.release(template.id, latest?.number ?? 0), enabled: latest !== undefined });
+  const { data } = useQuery({
+    ...queries.release(template.id, latest?.number ?? 0),
+    enabled: latest !== undefined,
+  });
   // Counting is not what somebody who types waits for.
   const later = useDeferredValue(session);
   return useMemo(() => (data ? diff(data.session, later).length : 0), [data, later]);
@@ -20,8 +23,18 @@ export function useChanged(template: Template, session: Session): number {
 /** What is other in the draft than in the latest release. */
 export function Changes({ template, session }: { template: Template; session: Session }) {
   const latest = template.releases[0];
-  const { data } = useQuery({ ...queries.release(template.id, latest?.number ?? 0), enabled: latest !== undefined });
+  const { data } = useQuery({
+    ...queries.release(template.id, latest?.number ?? 0),
+    enabled: latest !== undefined,
+  });
   if (!latest) return <Empty title="Nothing to compare with">This template has no release yet.</Empty>;
   if (!data) return <Loading />;
-  return <div tabIndex={0} role="region" aria-label="Changes" className="h-full overflow-y-auto"><h2 className="border-b border-line px-3.5 py-2 text-sm font-semibold">From release {latest.number} to the draft</h2><ChangeList said={inWords(data.session, session, diff(data.session, session))} /></div>;
+  return (
+    <div tabIndex={0} role="region" aria-label="Changes" className="h-full overflow-y-auto">
+      <h2 className="border-b border-line px-3.5 py-2 text-sm font-semibold">
+        From release {latest.number} to the draft
+      </h2>
+      <ChangeList said={inWords(data.session, session, diff(data.session, session))} />
+    </div>
+  );
 }

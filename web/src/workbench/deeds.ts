@@ -3,7 +3,10 @@ import type { Change } from "@mossy/core/session/change";
 import { z } from "zod";
 
 /** One thing somebody did: its changes, and what to call it ("rename", "put right"). */
-export interface Deed<C = Change> { readonly changes: readonly C[]; readonly label: string }
+export interface Deed<C = Change> {
+  readonly changes: readonly C[];
+  readonly label: string;
+}
 
 /** What was done and undone at a desk, newest last, and what has not reached the house yet, in order. */
 export interface Deeds<C = Change> {
@@ -22,7 +25,9 @@ export interface DeedBook<C = Change> {
 
 /** Keeps nothing. */
 export const NO_BOOK: DeedBook<never> = {
-  load: () => ({ done: [], undone: [], unsent: [] }), save: () => undefined, keep: () => undefined,
+  load: () => ({ done: [], undone: [], unsent: [] }),
+  save: () => undefined,
+  keep: () => undefined,
 };
 
 /** A window may keep some megabytes; the oldest deeds go first. */
@@ -45,17 +50,27 @@ export function bookOf<C>(document: string, change: z.ZodType<C>, store: Store):
     try {
       const found = schema.safeParse(JSON.parse(store.getItem(from) ?? "null"));
       return found.success ? found.data : none;
-    } catch { return none; }
+    } catch {
+      return none;
+    }
   };
   const write = (to: string, what: unknown): void => {
-    try { store.setItem(to, JSON.stringify(what)); } catch { /* full: this visit still has them */ }
+    try {
+      store.setItem(to, JSON.stringify(what));
+    } catch {
+      /* full: this visit still has them */
+    }
   };
   return {
-    load: () => ({ ...read(key, two, { done: [], undone: [] }), unsent: read(onTheWay, z.array(deed), []) }),
+    load: () => ({
+      ...read(key, two, { done: [], undone: [] }),
+      unsent: read(onTheWay, z.array(deed), []),
+    }),
     save: ({ done, undone }) => {
       const sizes = done.map((d) => JSON.stringify(d).length);
       let from = done.length;
-      for (let room = LARGEST; from > 0 && room - (sizes[from - 1] ?? 0) > 0; from--) room -= sizes[from - 1] ?? 0;
+      for (let room = LARGEST; from > 0 && room - (sizes[from - 1] ?? 0) > 0; from--)
+        room -= sizes[from - 1] ?? 0;
       write(key, { done: done.slice(from), undone });
     },
     keep: (unsent) => {
@@ -68,5 +83,7 @@ export function bookOf<C>(document: string, change: z.ZodType<C>, store: Store):
 /** The documents of which a browser's window keeps edits that have not reached the house. @param whose what their keys begin with */
 export function unsentIn(store: Pick<Storage, "length" | "key">, whose: string): string[] {
   const begin = `mossy-unsent-${whose}`;
-  return Array.from({ length: store.length }, (_, i) => store.key(i) ?? "").filter((k) => k.startsWith(begin)).map((k) => k.slice(begin.length));
+  return Array.from({ length: store.length }, (_, i) => store.key(i) ?? "")
+    .filter((k) => k.startsWith(begin))
+    .map((k) => k.slice(begin.length));
 }

@@ -19,16 +19,39 @@ class MemoryHouse implements House {
   loadsDown = 0;
   async send(from: number, changes: readonly Change[]) {
     await Promise.resolve();
-    if (this.down > 0) { this.down--; throw new NotTaken(false, "no line"); }
-    try { this.session = apply(this.session, changes); } catch (e) { throw new NotTaken(true, (e as Error).message); }
+    if (this.down > 0) {
+      this.down--;
+      throw new NotTaken(false, "no line");
+    }
+    try {
+      this.session = apply(this.session, changes);
+    } catch (e) {
+      throw new NotTaken(true, (e as Error).message);
+    }
     return { revision: ++this.revision, merged: from < this.revision - 1 };
   }
-  async load() { await Promise.resolve(); if (this.loadsDown > 0) { this.loadsDown--; throw new NotTaken(false, "no line"); } return { revision: this.revision, doc: this.session }; }
+  async load() {
+    await Promise.resolve();
+    if (this.loadsDown > 0) {
+      this.loadsDown--;
+      throw new NotTaken(false, "no line");
+    }
+    return { revision: this.revision, doc: this.session };
+  }
 }
-const desk = (house: House, book?: DeedBook) => new Desk(SESSION_RULES, house, { revision: 0, doc: smallSession(), savedAt: new Date(0) }, book, () => Promise.resolve());
+const desk = (house: House, book?: DeedBook) =>
+  new Desk(SESSION_RULES, house, { revision: 0, doc: smallSession(), savedAt: new Date(0) }, book, () =>
+    Promise.resolve(),
+  );
 const find = (s: Session, id: string) => s.tracks.find((t) => t.id === id)!;
-const level = (d: Desk, id: string, to: number) => d.edit([setField(find(d.state().doc, id), "level", to)], "level");
-const settled = async (d: Desk): Promise<void> => { for (let n = 0; n < 200 && d.state().saving !== "saved"; n++) await new Promise((r) => { setTimeout(r, 0); }); };
+const level = (d: Desk, id: string, to: number) =>
+  d.edit([setField(find(d.state().doc, id), "level", to)], "level");
+const settled = async (d: Desk): Promise<void> => {
+  for (let n = 0; n < 200 && d.state().saving !== "saved"; n++)
+    await new Promise((r) => {
+      setTimeout(r, 0);
+    });
+};
 
 describe("the desk", () => {
   it("shows an edit at once and sends it in order", async () => {
@@ -44,17 +67,32 @@ describe("the desk", () => {
   });
 
   it("undoes and redoes to the exact session, for any row of edits", async () => {
-    await fc.assert(fc.asyncProperty(fc.array(fc.tuple(fc.constantFrom("kick", "top", "gtr"), fc.integer({ min: -30, max: 6 })), { minLength: 1, maxLength: 12 }), async (edits) => {
-      const house = new MemoryHouse();
-      const d = desk(house);
-      const seen = [d.state().doc];
-      for (const [id, db] of edits) if (level(d, id, db)) seen.push(d.state().doc);
-      for (let i = seen.length - 2; i >= 0; i--) { d.undo(); expect(d.state().doc).toEqual(seen[i]); }
-      expect(d.state().undoes).toBeNull();
-      for (let i = 1; i < seen.length; i++) { d.redo(); expect(d.state().doc).toEqual(seen[i]); }
-      await settled(d);
-      expect(house.session).toEqual(d.state().doc);
-    }), { numRuns: 40 });
+    await fc.assert(
+      fc.asyncProperty(
+        fc.array(fc.tuple(fc.constantFrom("kick", "top", "gtr"), fc.integer({ min: -30, max: 6 })), {
+          minLength: 1,
+          maxLength: 12,
+        }),
+        async (edits) => {
+          const house = new MemoryHouse();
+          const d = desk(house);
+          const seen = [d.state().doc];
+          for (const [id, db] of edits) if (level(d, id, db)) seen.push(d.state().doc);
+          for (let i = seen.length - 2; i >= 0; i--) {
+            d.undo();
+            expect(d.state().doc).toEqual(seen[i]);
+          }
+          expect(d.state().undoes).toBeNull();
+          for (let i = 1; i < seen.length; i++) {
+            d.redo();
+            expect(d.state().doc).toEqual(seen[i]);
+          }
+          await settled(d);
+          expect(house.session).toEqual(d.state().doc);
+        },
+      ),
+      { numRuns: 40 },
+    );
   });
 
   it("takes in what others changed beside it", async () => {
@@ -74,7 +112,14 @@ describe("the desk", () => {
   it("keeps both where two add to one list at once, and each undoes only their own", async () => {
     const house = new MemoryHouse();
     const [one, two] = [desk(house), desk(house)];
-    const link = (id: string, name: string) => ({ id, name, colour: "#335544", shares: ["arm" as const], members: ["kick"], followers: [] });
+    const link = (id: string, name: string) => ({
+      id,
+      name,
+      colour: "#335544",
+      shares: ["arm" as const],
+      members: ["kick"],
+      followers: [],
+    });
     one.edit([setSessionField(one.state().doc, "links", [link("l1", "Kit")])], "link");
     await settled(one);
     two.edit([setSessionField(two.state().doc, "links", [link("l1", "Guitars")])], "link");
@@ -101,7 +146,9 @@ describe("the desk", () => {
     await settled(d);
     expect(find(d.state().doc, "kick").level).toBe(-20);
     expect(find(d.state().doc, "top").level).toBe(-5);
-    expect(d.state().clashes).toMatchObject([{ label: "level", yours: [{ id: "kick", field: "level", from: -20, to: -3 }] }]);
+    expect(d.state().clashes).toMatchObject([
+      { label: "level", yours: [{ id: "kick", field: "level", from: -20, to: -3 }] },
+    ]);
     expect(house.session).toEqual(d.state().doc);
     d.settle(d.state().clashes[0]!.id, "yours");
     await settled(d);
@@ -146,23 +193,49 @@ describe("the desk", () => {
     house.revision++;
     level(d, "kick", -3);
     await settled(d);
-    expect([d.state().clashes, d.state().problem, find(d.state().doc, "kick").level]).toEqual([[], null, -3]);
+    expect([d.state().clashes, d.state().problem, find(d.state().doc, "kick").level]).toEqual([
+      [],
+      null,
+      -3,
+    ]);
   });
 
   it("loses nothing that two people do to one session, whatever they do: all of it is in, or asked about", async () => {
-    const edits = fc.array(fc.tuple(fc.constantFrom("kick", "top", "gtr"), fc.constantFrom("level", "pan"), fc.integer({ min: -30, max: 6 })), { maxLength: 5 });
-    await fc.assert(fc.asyncProperty(edits, edits, async (mine, theirs) => {
-      const house = new MemoryHouse();
-      const d = desk(house);
-      for (const [id, field, to] of theirs) { if (find(house.session, id)[field as "level"] !== to) { house.session = apply(house.session, [setField(find(house.session, id), field as "level", to)]); house.revision++; } }
-      for (const [id, field, to] of mine) d.edit([setField(find(d.state().doc, id), field as "level", to)], `${id} ${field}`);
-      await settled(d);
-      await d.heard(house.revision);
-      expect(house.session).toEqual(d.state().doc);
-      for (let n = 0; n < 20 && d.state().clashes.length > 0; n++) { d.settle(d.state().clashes[0]!.id, "yours"); await settled(d); }
-      const last = new Map(mine.map(([id, field, to]) => [`${id} ${field}`, to]));
-      for (const [key, to] of last) { const [id = "", field = ""] = key.split(" "); expect([key, find(house.session, id)[field as "level"]]).toEqual([key, to]); }
-    }), { numRuns: 60 });
+    const edits = fc.array(
+      fc.tuple(
+        fc.constantFrom("kick", "top", "gtr"),
+        fc.constantFrom("level", "pan"),
+        fc.integer({ min: -30, max: 6 }),
+      ),
+      { maxLength: 5 },
+    );
+    await fc.assert(
+      fc.asyncProperty(edits, edits, async (mine, theirs) => {
+        const house = new MemoryHouse();
+        const d = desk(house);
+        for (const [id, field, to] of theirs) {
+          if (find(house.session, id)[field as "level"] !== to) {
+            house.session = apply(house.session, [setField(find(house.session, id), field as "level", to)]);
+            house.revision++;
+          }
+        }
+        for (const [id, field, to] of mine)
+          d.edit([setField(find(d.state().doc, id), field as "level", to)], `${id} ${field}`);
+        await settled(d);
+        await d.heard(house.revision);
+        expect(house.session).toEqual(d.state().doc);
+        for (let n = 0; n < 20 && d.state().clashes.length > 0; n++) {
+          d.settle(d.state().clashes[0]!.id, "yours");
+          await settled(d);
+        }
+        const last = new Map(mine.map(([id, field, to]) => [`${id} ${field}`, to]));
+        for (const [key, to] of last) {
+          const [id = "", field = ""] = key.split(" ");
+          expect([key, find(house.session, id)[field as "level"]]).toEqual([key, to]);
+        }
+      }),
+      { numRuns: 60 },
+    );
   });
 
   it("keeps an edit while one is signed out, says so, and sends it afterwards", async () => {
@@ -170,11 +243,23 @@ describe("the desk", () => {
     const d = desk(house);
     const [send, load] = [house.send.bind(house), house.load.bind(house)];
     let out = 4;
-    const signedIn = (): void => { if (out-- > 0) throw new NotTaken(true, "You are not signed in."); };
-    house.send = async (from, changes) => { await Promise.resolve(); signedIn(); return send(from, changes); };
-    house.load = async () => { await Promise.resolve(); signedIn(); return load(); };
+    const signedIn = (): void => {
+      if (out-- > 0) throw new NotTaken(true, "You are not signed in.");
+    };
+    house.send = async (from, changes) => {
+      await Promise.resolve();
+      signedIn();
+      return send(from, changes);
+    };
+    house.load = async () => {
+      await Promise.resolve();
+      signedIn();
+      return load();
+    };
     level(d, "kick", -3);
-    await new Promise((r) => { setTimeout(r, 0); });
+    await new Promise((r) => {
+      setTimeout(r, 0);
+    });
     expect(d.state().problem).toBe("You are not signed in.");
     await settled(d);
     expect(find(house.session, "kick").level).toBe(-3);
@@ -186,7 +271,11 @@ describe("the desk", () => {
     house.send = () => Promise.reject(new NotTaken(true, "not yours to do"));
     level(d, "kick", -3);
     await settled(d);
-    expect([d.state().problem, d.state().clashes, find(d.state().doc, "kick").level]).toEqual(["Not done (level): not yours to do", [], 0]);
+    expect([d.state().problem, d.state().clashes, find(d.state().doc, "kick").level]).toEqual([
+      "Not done (level): not yours to do",
+      [],
+      0,
+    ]);
   });
 
   it("keeps what is done while it takes in what others did", async () => {
@@ -218,7 +307,10 @@ describe("the desk", () => {
     const house = new MemoryHouse();
     house.down = 1;
     const d = desk(house);
-    house.session = apply(house.session, [setField(find(house.session, "kick"), "level", -20), setField(find(house.session, "top"), "level", -21)]);
+    house.session = apply(house.session, [
+      setField(find(house.session, "kick"), "level", -20),
+      setField(find(house.session, "top"), "level", -21),
+    ]);
     house.revision++;
     level(d, "kick", -3);
     level(d, "top", -5);
@@ -239,15 +331,39 @@ describe("the desk", () => {
 
   it("says what does not fit instead of doing it", () => {
     const d = desk(new MemoryHouse());
-    expect(d.edit([{ ...setField(find(smallSession(), "kick"), "level", 1), from: 9 } as Change], "level")).toBe(false);
+    expect(
+      d.edit([{ ...setField(find(smallSession(), "kick"), "level", 1), from: 9 } as Change], "level"),
+    ).toBe(false);
     expect(d.state().problem).toContain("level of “Kick” has been changed since");
   });
 });
 
 describe("undo after a reload", () => {
   /** A browser's memory of a window, of so many letters at the most. */
-  const memory = (most = Infinity) => { const kept = new Map<string, string>(); return { kept, getItem: (k: string) => kept.get(k) ?? null, setItem: (k: string, v: string) => { if (v.length > most) throw new Error("full"); kept.set(k, v); }, removeItem: (k: string) => { kept.delete(k); } }; };
-  const reloaded = async (house: MemoryHouse, store: ReturnType<typeof memory>): Promise<Desk> => { const { doc, revision } = await house.load(); return new Desk(SESSION_RULES, house, { revision, doc, savedAt: new Date(0) }, deedBook("d", store), () => Promise.resolve()); };
+  const memory = (most = Infinity) => {
+    const kept = new Map<string, string>();
+    return {
+      kept,
+      getItem: (k: string) => kept.get(k) ?? null,
+      setItem: (k: string, v: string) => {
+        if (v.length > most) throw new Error("full");
+        kept.set(k, v);
+      },
+      removeItem: (k: string) => {
+        kept.delete(k);
+      },
+    };
+  };
+  const reloaded = async (house: MemoryHouse, store: ReturnType<typeof memory>): Promise<Desk> => {
+    const { doc, revision } = await house.load();
+    return new Desk(
+      SESSION_RULES,
+      house,
+      { revision, doc, savedAt: new Date(0) },
+      deedBook("d", store),
+      () => Promise.resolve(),
+    );
+  };
 
   it("goes back to the exact session, and forward again", async () => {
     const house = new MemoryHouse();
@@ -286,8 +402,16 @@ describe("undo after a reload", () => {
     const house = new MemoryHouse();
     const store = memory();
     const first = desk(house, deedBook("d", store));
-    for (let n = 1; n <= 40; n++) first.edit([setField(find(first.state().doc, "kick"), "notes", String(n % 10).repeat(3900) + String(n))], `note ${n}`);
-    for (let n = 1; n <= 200; n++) first.edit([setField(find(first.state().doc, "top"), "notes", String(n % 10).repeat(3900) + String(n))], `long ${n}`);
+    for (let n = 1; n <= 40; n++)
+      first.edit(
+        [setField(find(first.state().doc, "kick"), "notes", String(n % 10).repeat(3900) + String(n))],
+        `note ${n}`,
+      );
+    for (let n = 1; n <= 200; n++)
+      first.edit(
+        [setField(find(first.state().doc, "top"), "notes", String(n % 10).repeat(3900) + String(n))],
+        `long ${n}`,
+      );
     await settled(first);
     expect([...store.kept.values()][0]!.length).toBeLessThan(1_600_000);
     const second = await reloaded(house, store);
@@ -302,21 +426,43 @@ describe("undo after a reload", () => {
 
   it("that is broken in the browser's memory is passed over", () => {
     const store = memory();
-    for (const text of ["{", "null", '{"done":[{"changes":[{"do":"paint"}],"label":"x"}],"undone":[]}']) { store.kept.set("mossy-deeds-d", text); expect(deedBook("d", store).load()).toEqual({ done: [], undone: [], unsent: [] }); }
+    for (const text of ["{", "null", '{"done":[{"changes":[{"do":"paint"}],"label":"x"}],"undone":[]}']) {
+      store.kept.set("mossy-deeds-d", text);
+      expect(deedBook("d", store).load()).toEqual({ done: [], undone: [], unsent: [] });
+    }
   });
 });
 
 describe("what had not reached the house when the page went away", () => {
   const kept = new Map<string, string>();
-  const store = { getItem: (k: string) => kept.get(k) ?? null, setItem: (k: string, v: string) => { kept.set(k, v); }, removeItem: (k: string) => { kept.delete(k); } };
+  const store = {
+    getItem: (k: string) => kept.get(k) ?? null,
+    setItem: (k: string, v: string) => {
+      kept.set(k, v);
+    },
+    removeItem: (k: string) => {
+      kept.delete(k);
+    },
+  };
   const begin = async (house: MemoryHouse): Promise<Desk> => {
     const { doc, revision } = await house.load();
-    return new Desk(SESSION_RULES, house, { revision, doc, savedAt: new Date(0) }, deedBook("gone", store), () => Promise.resolve());
+    return new Desk(
+      SESSION_RULES,
+      house,
+      { revision, doc, savedAt: new Date(0) },
+      deedBook("gone", store),
+      () => Promise.resolve(),
+    );
   };
   /** A house that takes nothing any more from this page: its desk waits for ever. */
-  const cutOff = (house: MemoryHouse): Desk => new Desk(
-    SESSION_RULES, { send: () => Promise.reject(new NotTaken(false, "no line")), load: () => house.load() },
-    { revision: house.revision, doc: house.session, savedAt: new Date(0) }, deedBook("gone", store), () => new Promise(() => undefined));
+  const cutOff = (house: MemoryHouse): Desk =>
+    new Desk(
+      SESSION_RULES,
+      { send: () => Promise.reject(new NotTaken(false, "no line")), load: () => house.load() },
+      { revision: house.revision, doc: house.session, savedAt: new Date(0) },
+      deedBook("gone", store),
+      () => new Promise(() => undefined),
+    );
 
   it("shows again, goes out, and can be undone", async () => {
     const house = new MemoryHouse();
@@ -336,7 +482,10 @@ describe("what had not reached the house when the page went away", () => {
   it("is not done twice where it had reached the house after all", async () => {
     const house = new MemoryHouse();
     const first = cutOff(house);
-    const changes = [setField(find(house.session, "kick"), "positions", ["in", "near"]), setField(find(house.session, "kick"), "level", -3)];
+    const changes = [
+      setField(find(house.session, "kick"), "positions", ["in", "near"]),
+      setField(find(house.session, "kick"), "level", -3),
+    ];
     first.edit(changes, "level");
     await house.send(house.revision, changes);
     const second = await begin(house);

@@ -19,7 +19,11 @@ export interface DeskState<D = Session, C = Change> {
 }
 
 /** An edit that met somebody else's: what it would take to have it all the same. */
-export interface Clash<C = Change> { readonly id: number; readonly label: string; /** None where nothing can bring it about any more. */ readonly yours: readonly C[] }
+export interface Clash<C = Change> {
+  readonly id: number;
+  readonly label: string;
+  /** None where nothing can bring it about any more. */ readonly yours: readonly C[];
+}
 
 /** How documents of a kind change: sessions and the house style alike. */
 export interface ChangeRules<D, C> {
@@ -40,7 +44,12 @@ export interface House<D = Session, C = Change> {
   load(): Promise<{ revision: number; doc: D }>;
 }
 export class NotTaken extends Error {
-  constructor(readonly refused: boolean, reason: string) { super(reason); }
+  constructor(
+    readonly refused: boolean,
+    reason: string,
+  ) {
+    super(reason);
+  }
 }
 
 const AGAIN_AFTER = 3000;
@@ -65,15 +74,23 @@ export class Desk<D = Session, C = Change> {
     private readonly house: House<D, C>,
     start: { revision: number; doc: D; savedAt: Date },
     private readonly book: DeedBook<C> = NO_BOOK,
-    private readonly pause: (ms: number) => Promise<void> = (ms) => new Promise((r) => { setTimeout(r, ms); }),
+    private readonly pause: (ms: number) => Promise<void> = (ms) =>
+      new Promise((r) => {
+        setTimeout(r, ms);
+      }),
   ) {
     this.#revision = start.revision;
     const { done, undone, unsent } = book.load();
     this.#done = [...done];
     this.#undone = [...undone];
     this.#state = {
-      doc: start.doc, saving: "saved", savedAt: start.savedAt, problem: null, clashes: [],
-      undoes: done.at(-1)?.label ?? null, redoes: undone.at(-1)?.label ?? null,
+      doc: start.doc,
+      saving: "saved",
+      savedAt: start.savedAt,
+      problem: null,
+      clashes: [],
+      undoes: done.at(-1)?.label ?? null,
+      redoes: undone.at(-1)?.label ?? null,
     };
     // What did not reach the house before the page went away goes on from here.
     if (unsent.length > 0) {
@@ -83,15 +100,24 @@ export class Desk<D = Session, C = Change> {
     }
   }
 
-  readonly subscribe = (listener: () => void): (() => void) => { this.#listeners.add(listener); return () => { this.#listeners.delete(listener); }; };
+  readonly subscribe = (listener: () => void): (() => void) => {
+    this.#listeners.add(listener);
+    return () => {
+      this.#listeners.delete(listener);
+    };
+  };
   readonly state = (): DeskState<D, C> => this.#state;
-  get revision(): number { return this.#revision; }
+  get revision(): number {
+    return this.#revision;
+  }
 
   /** Does something. A change that no longer fits is said, not done. */
   edit(changes: readonly C[], label: string): boolean {
     if (changes.length === 0 || !this.#show(changes)) return false;
     // Who decides a thing anew need not be asked about it any more.
-    const open = this.#state.clashes.filter((c) => !c.yours.every((y) => changes.some((x) => this.rules.decidesTheSame(x, y))));
+    const open = this.#state.clashes.filter(
+      (c) => !c.yours.every((y) => changes.some((x) => this.rules.decidesTheSame(x, y))),
+    );
     if (open.length < this.#state.clashes.length) this.#set({ clashes: open });
     this.#done.push({ changes, label });
     this.#undone = [];
@@ -103,7 +129,11 @@ export class Desk<D = Session, C = Change> {
   editInSteps(steps: readonly ((doc: D) => readonly C[])[], label: string): boolean {
     let now = this.#state.doc;
     const all: C[] = [];
-    for (const step of steps) { const changes = step(now); now = this.rules.apply(now, changes); all.push(...changes); }
+    for (const step of steps) {
+      const changes = step(now);
+      now = this.rules.apply(now, changes);
+      all.push(...changes);
+    }
     return this.edit(all, label);
   }
 
@@ -112,12 +142,19 @@ export class Desk<D = Session, C = Change> {
     const clash = this.#state.clashes.find((c) => c.id === id);
     if (!clash) return;
     this.#set({ clashes: this.#state.clashes.filter((c) => c.id !== id) });
-    if (as === "yours") this.edit(this.rules.insist(this.#state.doc, this.#state.doc, clash.yours), clash.label);
+    if (as === "yours")
+      this.edit(this.rules.insist(this.#state.doc, this.#state.doc, clash.yours), clash.label);
   }
 
-  undo(): void { this.#back(this.#done, this.#undone); }
-  redo(): void { this.#back(this.#undone, this.#done); }
-  dismiss(): void { this.#set({ problem: null }); }
+  undo(): void {
+    this.#back(this.#done, this.#undone);
+  }
+  redo(): void {
+    this.#back(this.#undone, this.#done);
+  }
+  dismiss(): void {
+    this.#set({ problem: null });
+  }
 
   /** Somebody else changed the document: takes it in, unless own edits are still on their way (they bring it back themselves). */
   async heard(revision: number): Promise<void> {
@@ -128,7 +165,12 @@ export class Desk<D = Session, C = Change> {
     const deed = from.at(-1);
     if (!deed) return;
     const changes = this.#fitting(this.rules.inverse(deed.changes));
-    if (changes.length === 0 || !this.#show(changes)) { from.pop(); this.book.save({ done: this.#done, undone: this.#undone }); this.#set({}); return; }
+    if (changes.length === 0 || !this.#show(changes)) {
+      from.pop();
+      this.book.save({ done: this.#done, undone: this.#undone });
+      this.#set({});
+      return;
+    }
     from.pop();
     to.push({ changes, label: deed.label });
     this.#post({ changes, label: deed.label });
@@ -136,7 +178,10 @@ export class Desk<D = Session, C = Change> {
 
   /** The changes as they fit beside what others changed in the same lists; as they are where they do not. */
   #fitting(changes: readonly C[]): readonly C[] {
-    try { this.rules.apply(this.#state.doc, changes); return changes; } catch (e) {
+    try {
+      this.rules.apply(this.#state.doc, changes);
+      return changes;
+    } catch (e) {
       if (!(e instanceof ChangeRefused)) throw e;
       const sorted = this.rules.sortOut(this.#state.doc, changes);
       return sorted.clash.length === 0 ? sorted.stand : changes;
@@ -173,9 +218,15 @@ export class Desk<D = Session, C = Change> {
         this.#revision = answer.revision;
         if (answer.merged) await this.#caughtUp();
       } catch (e) {
-        if (!(e instanceof NotTaken)) { this.#sending = false; throw e; }
+        if (!(e instanceof NotTaken)) {
+          this.#sending = false;
+          throw e;
+        }
         if (e.refused) await this.#giveUp(deed, e.message);
-        else { this.#set({ saving: "waiting" }); await this.pause(AGAIN_AFTER); }
+        else {
+          this.#set({ saving: "waiting" });
+          await this.pause(AGAIN_AFTER);
+        }
       }
     }
     this.#sending = false;
@@ -195,15 +246,26 @@ export class Desk<D = Session, C = Change> {
     const clashes: Clash<C>[] = [];
     const lost: Deed<C>[] = [];
     waiting.forEach((deed, n) => {
-      try { now = this.rules.apply(now, deed.changes); kept.push(deed); } catch (e) {
+      try {
+        now = this.rules.apply(now, deed.changes);
+        kept.push(deed);
+      } catch (e) {
         if (!(e instanceof ChangeRefused)) throw e;
         lost.push(deed);
         const sorted = this.rules.sortOut(now, deed.changes);
         now = sorted.doc;
-        if (sorted.stand.length > 0) { const part = { changes: sorted.stand, label: deed.label }; kept.push(part); this.#done.push(part); }
+        if (sorted.stand.length > 0) {
+          const part = { changes: sorted.stand, label: deed.label };
+          kept.push(part);
+          this.#done.push(part);
+        }
         // What a later edit of one's own decides anew is not asked about.
         const after = waiting.slice(n + 1).flatMap((d) => d.changes);
-        const yours = this.rules.insist(now, mine, sorted.clash.filter((c) => !after.some((x) => this.rules.decidesTheSame(x, c))));
+        const yours = this.rules.insist(
+          now,
+          mine,
+          sorted.clash.filter((c) => !after.some((x) => this.rules.decidesTheSame(x, c))),
+        );
         // Where the other one brought about the same, there is nothing to choose.
         if (yours.length > 0) clashes.push({ id: ++this.#clash, label: deed.label, yours });
       }
@@ -211,13 +273,18 @@ export class Desk<D = Session, C = Change> {
     this.#queue = kept;
     this.book.keep(kept);
     this.#forget(lost);
-    this.#set({ doc: now, ...(clashes.length > 0 ? { clashes: [...this.#state.clashes, ...clashes] } : {}) });
+    this.#set({
+      doc: now,
+      ...(clashes.length > 0 ? { clashes: [...this.#state.clashes, ...clashes] } : {}),
+    });
   }
 
   /** The document as the house has it, however long it takes to answer. */
   async #load(): Promise<{ revision: number; doc: D }> {
     for (;;) {
-      try { return await this.house.load(); } catch (e) {
+      try {
+        return await this.house.load();
+      } catch (e) {
         if (!(e instanceof NotTaken) || e.refused) throw e;
         this.#set({ saving: "waiting" });
         await this.pause(AGAIN_AFTER);
@@ -235,7 +302,10 @@ export class Desk<D = Session, C = Change> {
 
   /** Takes in what the house has. Where it shows nothing (signed out meanwhile), that is said and tried again later; edits wait. */
   async #caughtUp(): Promise<boolean> {
-    try { await this.#takeIn(() => this.#queue); return true; } catch (e) {
+    try {
+      await this.#takeIn(() => this.#queue);
+      return true;
+    } catch (e) {
       if (!(e instanceof NotTaken)) throw e;
       this.#set({ saving: "waiting", problem: e.message });
       await this.pause(AGAIN_AFTER);
@@ -245,7 +315,7 @@ export class Desk<D = Session, C = Change> {
 
   /** The house did not take an edit. Where it fits what the house has now, the reason is another than somebody else's change: it is said. */
   async #giveUp(deed: Deed<C>, reason: string): Promise<void> {
-    if (!await this.#caughtUp() || this.#queue[0] !== deed) return;
+    if (!(await this.#caughtUp()) || this.#queue[0] !== deed) return;
     this.#queue.shift();
     this.book.keep(this.#queue);
     this.#forget([deed]);
@@ -254,7 +324,12 @@ export class Desk<D = Session, C = Change> {
   }
 
   #set(change: Partial<DeskState<D, C>>): void {
-    this.#state = { ...this.#state, ...change, undoes: this.#done.at(-1)?.label ?? null, redoes: this.#undone.at(-1)?.label ?? null };
+    this.#state = {
+      ...this.#state,
+      ...change,
+      undoes: this.#done.at(-1)?.label ?? null,
+      redoes: this.#undone.at(-1)?.label ?? null,
+    };
     for (const l of this.#listeners) l();
   }
 }

@@ -31,21 +31,36 @@ function follow(): void {
 export const HOUSE_STYLE = "house";
 
 /** The desk of a document in this window, made when it is first asked for. */
-export function deskFor<D, C>(id: string, make: {
-  rules: ChangeRules<D, C>; house: House<D, C>; change: z.ZodType<C>;
-  start: { revision: number; doc: D; savedAt: Date };
-}): Desk<D, C> {
+export function deskFor<D, C>(
+  id: string,
+  make: {
+    rules: ChangeRules<D, C>;
+    house: House<D, C>;
+    change: z.ZodType<C>;
+    start: { revision: number; doc: D; savedAt: Date };
+  },
+): Desk<D, C> {
   const there = all.get(id);
   // What is asked for under one id is one kind of document.
   if (there) return there.desk as unknown as Desk<D, C>;
-  const desk = new Desk(make.rules, make.house, make.start, bookOf(bookKey(id), make.change, sessionStorage));
+  const desk = new Desk(
+    make.rules,
+    make.house,
+    make.start,
+    bookOf(bookKey(id), make.change, sessionStorage),
+  );
   let saved = desk.revision;
   desk.subscribe(() => {
     if (desk.state().saving !== "saved" || desk.revision === saved) return;
     saved = desk.revision;
     follow();
   });
-  all.set(id, { desk: desk as unknown as Desk<unknown, unknown>, heard: (revision) => { void desk.heard(revision); } });
+  all.set(id, {
+    desk: desk as unknown as Desk<unknown, unknown>,
+    heard: (revision) => {
+      void desk.heard(revision);
+    },
+  });
   return desk;
 }
 
@@ -53,10 +68,15 @@ export function deskFor<D, C>(id: string, make: {
 export function deskOf(document: WorkedOn): Desk {
   const { id } = document;
   const desk = deskFor(id, {
-    rules: SESSION_RULES, change,
+    rules: SESSION_RULES,
+    change,
     house: {
-      send: (revision, changes) => ask("editDocument", { document: id }, { revision, changes: [...changes] }).catch(taken),
-      load: () => ask("document", { document: id }).then(({ revision, session }) => ({ revision, doc: session })).catch(taken),
+      send: (revision, changes) =>
+        ask("editDocument", { document: id }, { revision, changes: [...changes] }).catch(taken),
+      load: () =>
+        ask("document", { document: id })
+          .then(({ revision, session }) => ({ revision, doc: session }))
+          .catch(taken),
     },
     start: { revision: document.revision, doc: document.session, savedAt: new Date(document.updatedAt) },
   });
@@ -69,7 +89,9 @@ export function heardOf(id: string, revision: number): void {
   all.get(id)?.heard(revision);
 }
 
-hear((news) => { if (news.kind === "document") heardOf(news.document, news.revision); });
+hear((news) => {
+  if (news.kind === "document") heardOf(news.document, news.revision);
+});
 
 /** Another person, or nobody, is at this window: they begin with what the house has. */
 export function clearDesks(): void {

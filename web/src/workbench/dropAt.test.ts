@@ -14,7 +14,10 @@ describe("where something dragged lands", () => {
   it("is the nearer edge of a row, the inside of a folder by the middle of its row", () => {
     expect(dropAt(s, rows, index("top") + 0.9, ["gtr"])?.to).toEqual({ parent: "kit", after: "top" });
     expect(dropAt(s, rows, index("kick") + 0.1, ["gtr"])?.to).toEqual({ parent: "kit", after: null });
-    expect(dropAt(s, rows, index("kit") + 0.5, ["gtr"])).toMatchObject({ into: true, to: { parent: "kit", after: "bottom" } });
+    expect(dropAt(s, rows, index("kit") + 0.5, ["gtr"])).toMatchObject({
+      into: true,
+      to: { parent: "kit", after: "bottom" },
+    });
     expect(dropAt(s, rows, index("kit") + 0.95, ["gtr"])?.to).toEqual({ parent: "kit", after: null });
     expect(dropAt(s, rows, index("gtr") + 0.1, ["kick"])?.to).toEqual({ parent: null, after: "kit" });
   });
@@ -24,7 +27,10 @@ describe("where something dragged lands", () => {
     expect(dropAt(s, [], 3, ["kit"])).toBeNull();
     for (let at = 0.05; at < rows.length; at += 0.3) {
       const drop = dropAt(s, rows, at, ["gtr", "kick"]);
-      if (drop?.to) expect(apply(s, moveTo(s, ["gtr", "kick"], drop.to)).tracks.find((t) => t.id === "gtr")?.parent).toBe(drop.to.parent);
+      if (drop?.to)
+        expect(
+          apply(s, moveTo(s, ["gtr", "kick"], drop.to)).tracks.find((t) => t.id === "gtr")?.parent,
+        ).toBe(drop.to.parent);
     }
   });
 });

@@ -13,17 +13,88 @@ import type { Desk } from "./desk.ts";
 /** So many cards are drawn at once; a session that is off everywhere has thousands. */
 const AT_ONCE = 60;
 
-export function FindingsList({ style, findings, desk, may, onSelect }: { style: Style; findings: Findings; desk: Desk; may: boolean; onSelect: (id: TrackId) => void }) {
+export function FindingsList({
+  style,
+  findings,
+  desk,
+  may,
+  onSelect,
+}: {
+  style: Style;
+  findings: Findings;
+  desk: Desk;
+  may: boolean;
+  onSelect: (id: TrackId) => void;
+}) {
   const sure = findings.open.filter((f) => f.fix?.sure).length;
-  const kinds = [...findings.open.filter((f) => f.fix?.sure).reduce((m, f) => m.set(f.rule, (m.get(f.rule) ?? 0) + 1), new Map<string, number>())];
+  const kinds = [
+    ...findings.open
+      .filter((f) => f.fix?.sure)
+      .reduce((m, f) => m.set(f.rule, (m.get(f.rule) ?? 0) + 1), new Map<string, number>()),
+  ];
   return (
     <section aria-label="To look at" className="card flex flex-col gap-3 p-3.5">
-      <div className="flex items-center justify-between"><h2 className="font-semibold">To look at</h2>{may && sure > 0 && <Button small look="main" onClick={() => { putAll(desk, style, null); }}>Put all right</Button>}</div>
+      <div className="flex items-center justify-between">
+        <h2 className="font-semibold">To look at</h2>
+        {may && sure > 0 && (
+          <Button
+            small
+            look="main"
+            onClick={() => {
+              putAll(desk, style, null);
+            }}
+          >
+            Put all right
+          </Button>
+        )}
+      </div>
       {findings.all.length === 0 && <Empty title="Nothing is off">Every track follows the house.</Empty>}
-      {findings.all.length > 0 && <p className="text-xs text-ink-2"><Key>N</Key> goes to the next, <Key>Shift+N</Key> to the one before.</p>}
-      {may && kinds.length > 1 && <ul aria-label="All of a kind" className="flex flex-wrap gap-1.5">{kinds.map(([rule, n]) => <li key={rule}><Button small onClick={() => { desk.edit(putAllRight(style, desk.state().doc, null, (found) => found.filter((f) => f.rule === rule)), `put right: ${TITLE_OF.get(rule)?.toLowerCase() ?? rule}`); }}>{TITLE_OF.get(rule)} · {n}</Button></li>)}</ul>}
-      {findings.all.slice(0, AT_ONCE).map((f) => <FindingCard key={f.id} finding={f} title={TITLE_OF.get(f.rule) ?? ""} acts={may ? actsOn(desk, f) : null} onShow={f.track === null ? undefined : () => { onSelect(f.track ?? ""); }} />)}
-      {findings.all.length > AT_ONCE && <p className="text-sm text-ink-2">{findings.all.length - AT_ONCE} more. Put right all of a kind, or go through them by key.</p>}
+      {findings.all.length > 0 && (
+        <p className="text-xs text-ink-2">
+          <Key>N</Key> goes to the next, <Key>Shift+N</Key> to the one before.
+        </p>
+      )}
+      {may && kinds.length > 1 && (
+        <ul aria-label="All of a kind" className="flex flex-wrap gap-1.5">
+          {kinds.map(([rule, n]) => (
+            <li key={rule}>
+              <Button
+                small
+                onClick={() => {
+                  desk.edit(
+                    putAllRight(style, desk.state().doc, null, (found) =>
+                      found.filter((f) => f.rule === rule),
+                    ),
+                    `put right: ${TITLE_OF.get(rule)?.toLowerCase() ?? rule}`,
+                  );
+                }}
+              >
+                {TITLE_OF.get(rule)} · {n}
+              </Button>
+            </li>
+          ))}
+        </ul>
+      )}
+      {findings.all.slice(0, AT_ONCE).map((f) => (
+        <FindingCard
+          key={f.id}
+          finding={f}
+          title={TITLE_OF.get(f.rule) ?? ""}
+          acts={may ? actsOn(desk, f) : null}
+          onShow={
+            f.track === null
+              ? undefined
+              : () => {
+                  onSelect(f.track ?? "");
+                }
+          }
+        />
+      ))}
+      {findings.all.length > AT_ONCE && (
+        <p className="text-sm text-ink-2">
+          {findings.all.length - AT_ONCE} more. Put right all of a kind, or go through them by key.
+        </p>
+      )}
     </section>
   );
 }
@@ -31,7 +102,17 @@ export function FindingsList({ style, findings, desk, may, onSelect }: { style: 
 const many = (n: number, what: string): string => `${n} ${what}${n === 1 ? "" : "s"}`;
 
 /** The bottom line: what wants a look, of which kinds, and counts. */
-export function BottomLine({ session, findings, chosen, onShow }: { session: Session; findings: Findings; chosen: number; onShow: () => void }) {
+export function BottomLine({
+  session,
+  findings,
+  chosen,
+  onShow,
+}: {
+  session: Session;
+  findings: Findings;
+  chosen: number;
+  onShow: () => void;
+}) {
   const count = (kind: string): number => session.tracks.filter((t) => t.kind === kind).length;
   const inputs = session.tracks.filter((t) => t.input !== null).length;
   const perRule = new Map<string, number>();
@@ -40,13 +121,32 @@ export function BottomLine({ session, findings, chosen, onShow }: { session: Ses
   const keptNow = findings.all.length - findings.open.length;
   return (
     <footer className="flex h-7 shrink-0 items-center gap-4 text-sm text-ink-2">
-      <button type="button" onClick={onShow} className={`inline-flex items-center gap-1.5 rounded-full px-2.5 py-1 font-semibold ${findings.open.length > 0 ? "bg-lantern-soft text-lantern" : "bg-moss-soft text-moss"}`}>
-        <Lamp size={14} aria-hidden /> {findings.looking && findings.all.length === 0 ? "Looking…" : findings.open.length === 0 ? "Nothing to look at" : `${findings.open.length} to look at`}
+      <button
+        type="button"
+        onClick={onShow}
+        className={`inline-flex items-center gap-1.5 rounded-full px-2.5 py-1 font-semibold ${findings.open.length > 0 ? "bg-lantern-soft text-lantern" : "bg-moss-soft text-moss"}`}
+      >
+        <Lamp size={14} aria-hidden />{" "}
+        {findings.looking && findings.all.length === 0
+          ? "Looking…"
+          : findings.open.length === 0
+            ? "Nothing to look at"
+            : `${findings.open.length} to look at`}
       </button>
-      {findings.looking && <span role="status">{findings.all.length === 0 ? "at every track" : "looking again…"}</span>}
-      {kinds.map(([rule, n]) => <span key={rule} className="truncate">{n} × {TITLE_OF.get(rule)?.toLowerCase()}</span>)}
+      {findings.looking && (
+        <span role="status">{findings.all.length === 0 ? "at every track" : "looking again…"}</span>
+      )}
+      {kinds.map(([rule, n]) => (
+        <span key={rule} className="truncate">
+          {n} × {TITLE_OF.get(rule)?.toLowerCase()}
+        </span>
+      ))}
       {keptNow > 0 && <span>{keptNow} kept with a reason</span>}
-      <span className="ml-auto whitespace-nowrap">{many(session.tracks.length, "track")}{chosen > 1 ? `, ${chosen} chosen` : ""} · {many(count("folder"), "folder")} · {inputs} on inputs · {many(count("return"), "return")}</span>
+      <span className="ml-auto whitespace-nowrap">
+        {many(session.tracks.length, "track")}
+        {chosen > 1 ? `, ${chosen} chosen` : ""} · {many(count("folder"), "folder")} · {inputs} on inputs ·{" "}
+        {many(count("return"), "return")}
+      </span>
     </footer>
   );
 }

@@ -1,7 +1,12 @@
 import { mapOf } from "@mossy/core/signal/map";
 import type { Session, TrackId } from "@mossy/core/session/document";
 
-export interface MapTask { readonly session: Session; readonly folded: readonly TrackId[] }
+export interface MapTask {
+  readonly session: Session;
+  readonly folded: readonly TrackId[];
+}
 
 // Off the page's thread: laying out some hundred places takes up to a second.
-self.onmessage = ({ data }: MessageEvent<MapTask>) => { self.postMessage(mapOf(data.session, new Set(data.folded))); };
+self.onmessage = ({ data }: MessageEvent<MapTask>) => {
+  self.postMessage(mapOf(data.session, new Set(data.folded)));
+};

@@ -2,7 +2,16 @@ import type { Session } from "@mossy/core/session/document";
 
 /** Kinds to choose from where none is in use yet. Common practice, no source. */
 const USUAL = {
-  pickup: ["condenser", "dynamic", "ribbon", "small condenser", "boundary", "clip-on", "DI box", "wireless receiver"],
+  pickup: [
+    "condenser",
+    "dynamic",
+    "ribbon",
+    "small condenser",
+    "boundary",
+    "clip-on",
+    "DI box",
+    "wireless receiver",
+  ],
   stand: ["tall boom", "short boom", "straight", "desk stand", "clip", "none"],
 } as const;
 

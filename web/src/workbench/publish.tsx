@@ -18,35 +18,122 @@ import { ChangeList } from "./changeList.tsx";
 import type { Desk } from "./desk.ts";
 
 /** Before a release goes out: what changed since the last one, what is still off, a note. */
-export function Publish({ template, name, desk, session, latest, open, saved, onDone }: { template: string; name: string; desk: Desk; session: Session; latest: Release | null; open: readonly Finding[]; saved: boolean; onDone: () => void }) {
+export function Publish({
+  template,
+  name,
+  desk,
+  session,
+  latest,
+  open,
+  saved,
+  onDone,
+}: {
+  template: string;
+  name: string;
+  desk: Desk;
+  session: Session;
+  latest: Release | null;
+  open: readonly Finding[];
+  saved: boolean;
+  onDone: () => void;
+}) {
   const [note, setNote, forgetNote] = useKept(`publish-${template}`, "", z.string());
-  const { data: before } = useQuery({ ...queries.release(template, latest?.number ?? 0), enabled: latest !== null });
-  const said = useMemo(() => (before ? inWords(before.session, session, diff(before.session, session)) : []), [before, session]);
+  const { data: before } = useQuery({
+    ...queries.release(template, latest?.number ?? 0),
+    enabled: latest !== null,
+  });
+  const said = useMemo(
+    () => (before ? inWords(before.session, session, diff(before.session, session)) : []),
+    [before, session],
+  );
   const number = (latest?.number ?? 0) + 1;
   const publish = useMutation({
     mutationFn: () => ask("publishRelease", { template }, { revision: desk.revision, note }),
     onSuccess: async (release) => {
-      await Promise.all([queryClient.invalidateQueries({ queryKey: ["template", template] }), queryClient.invalidateQueries({ queryKey: ["library"] })]);
+      await Promise.all([
+        queryClient.invalidateQueries({ queryKey: ["template", template] }),
+        queryClient.invalidateQueries({ queryKey: ["library"] }),
+      ]);
       forgetNote();
-      mention(`Release ${release.number} of “${name}” is out.`, { to: `/library/${template}/releases/${release.number}`, next: "See it" });
+      mention(`Release ${release.number} of “${name}” is out.`, {
+        to: `/library/${template}/releases/${release.number}`,
+        next: "See it",
+      });
       onDone();
     },
   });
   const same = latest !== null && before !== undefined && said.length === 0;
   const box = useRef<HTMLElement>(null);
   const ready = saved && !same && note.trim() !== "" && !publish.isPending;
-  useDoneKeys(box, ready ? () => { publish.mutate(); } : null, onDone);
+  useDoneKeys(
+    box,
+    ready
+      ? () => {
+          publish.mutate();
+        }
+      : null,
+    onDone,
+  );
   return (
-    <section ref={box} aria-label={`Publish release ${number}`} className="card flex min-h-0 flex-col gap-3 p-3.5">
-      <div><h2 className="font-semibold">Publish release {number}</h2><p className="text-sm text-ink-2">A release never changes again. {latest ? `Release ${latest.number} stays as it is.` : ""}</p></div>
-      {open.length > 0 && <p className="rounded-md bg-lantern-soft px-2.5 py-1.5 text-sm text-lantern">{open.length} {open.length === 1 ? "thing is" : "things are"} still to look at. The release can go out all the same.</p>}
-      {same && <p className="rounded-md bg-tide-soft px-2.5 py-1.5 text-sm text-tide">Nothing changed since release {latest.number}, so there is nothing to publish.</p>}
-      <form className="flex flex-col gap-3" onSubmit={(e) => { e.preventDefault(); publish.mutate(); }}>
-        <Field label="What changed, for those who work from it"><TextArea autoFocus required maxLength={2000} rows={2} value={note} onChange={(e) => { setNote(e.target.value); }} /></Field>
+    <section
+      ref={box}
+      aria-label={`Publish release ${number}`}
+      className="card flex min-h-0 flex-col gap-3 p-3.5"
+    >
+      <div>
+        <h2 className="font-semibold">Publish release {number}</h2>
+        <p className="text-sm text-ink-2">
+          A release never changes again. {latest ? `Release ${latest.number} stays as it is.` : ""}
+        </p>
+      </div>
+      {open.length > 0 && (
+        <p className="rounded-md bg-lantern-soft px-2.5 py-1.5 text-sm text-lantern">
+          {open.length} {open.length === 1 ? "thing is" : "things are"} still to look at. The release can go
+          out all the same.
+        </p>
+      )}
+      {same && (
+        <p className="rounded-md bg-tide-soft px-2.5 py-1.5 text-sm text-tide">
+          Nothing changed since release {latest.number}, so there is nothing to publish.
+        </p>
+      )}
+      <form
+        className="flex flex-col gap-3"
+        onSubmit={(e) => {
+          e.preventDefault();
+          publish.mutate();
+        }}
+      >
+        <Field label="What changed, for those who work from it">
+          <TextArea
+            autoFocus
+            required
+            maxLength={2000}
+            rows={2}
+            value={note}
+            onChange={(e) => {
+              setNote(e.target.value);
+            }}
+          />
+        </Field>
         <Trouble error={publish.error} />
-        <div className="flex gap-2"><Button look="main" type="submit" disabled={!ready}>Publish release {number}</Button><Button onClick={onDone}>Cancel</Button></div>
+        <div className="flex gap-2">
+          <Button look="main" type="submit" disabled={!ready}>
+            Publish release {number}
+          </Button>
+          <Button onClick={onDone}>Cancel</Button>
+        </div>
       </form>
-      {said.length > 0 && latest && <><h3 className="flex items-center gap-2 text-sm font-semibold">Since release {latest.number} <Pill>{said.length}</Pill></h3><div className="min-h-0 flex-1 overflow-y-auto"><ChangeList said={said} narrow /></div></>}
+      {said.length > 0 && latest && (
+        <>
+          <h3 className="flex items-center gap-2 text-sm font-semibold">
+            Since release {latest.number} <Pill>{said.length}</Pill>
+          </h3>
+          <div className="min-h-0 flex-1 overflow-y-auto">
+            <ChangeList said={said} narrow />
+          </div>
+        </>
+      )}
     </section>
   );
 }

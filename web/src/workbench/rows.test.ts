@@ -5,7 +5,8 @@ import { rowsOf } from "./rows.ts";
 
 describe("the rows of the sheet", () => {
   const s = smallSession();
-  const shown = (closed: string[], text = ""): string[] => rowsOf(s, new Set(closed), text).map((r) => "· ".repeat(r.depth) + r.track.name);
+  const shown = (closed: string[], text = ""): string[] =>
+    rowsOf(s, new Set(closed), text).map((r) => "· ".repeat(r.depth) + r.track.name);
 
   it("show every track under its folder", () => {
     expect(shown([])).toEqual(["KIT", "· Kick", "· Snare_Top", "· Snare_Btm", "EGtr_Amp", "Plate", "Main"]);
@@ -14,7 +15,16 @@ describe("the rows of the sheet", () => {
 
   it("hide what a closed folder holds, however deep", () => {
     expect(shown(["kit"])).toEqual(["KIT", "EGtr_Amp", "Plate", "Main"]);
-    const deep = { ...s, tracks: s.tracks.map((t) => (t.id === "top" ? { ...t, kind: "folder" as const } : t.id === "bottom" ? { ...t, parent: "top" } : t)) };
+    const deep = {
+      ...s,
+      tracks: s.tracks.map((t) =>
+        t.id === "top"
+          ? { ...t, kind: "folder" as const }
+          : t.id === "bottom"
+            ? { ...t, parent: "top" }
+            : t,
+      ),
+    };
     expect(rowsOf(deep, new Set(["kit"])).map((r) => r.track.id)).toEqual(["kit", "gtr", "rev", "main"]);
   });
 
@@ -25,6 +35,11 @@ describe("the rows of the sheet", () => {
   });
 
   it("are the tracks in order when nothing is closed, for any session", () => {
-    fc.assert(fc.property(sessions(), (any) => { expect(rowsOf(any, new Set()).map((r) => r.track)).toEqual(any.tracks); }), { numRuns: 50 });
+    fc.assert(
+      fc.property(sessions(), (any) => {
+        expect(rowsOf(any, new Set()).map((r) => r.track)).toEqual(any.tracks);
+      }),
+      { numRuns: 50 },
+    );
   });
 });

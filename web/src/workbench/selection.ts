@@ -1,23 +1,38 @@
 import type { TrackId } from "@mossy/core/session/document";
 
 /** What is chosen in the sheet: the one the keyboard stands on, where a range began, and all of them. */
-export interface Selection { readonly at: TrackId | null; readonly from: TrackId | null; readonly all: ReadonlySet<TrackId> }
+export interface Selection {
+  readonly at: TrackId | null;
+  readonly from: TrackId | null;
+  readonly all: ReadonlySet<TrackId>;
+}
 
 export const NONE: Selection = { at: null, from: null, all: new Set() };
-export const only = (id: TrackId | null): Selection => (id === null ? NONE : { at: id, from: id, all: new Set([id]) });
-export const these = (ids: readonly TrackId[], at: TrackId | null = ids[0] ?? null): Selection => ({ at, from: at, all: new Set(ids) });
+export const only = (id: TrackId | null): Selection =>
+  id === null ? NONE : { at: id, from: id, all: new Set([id]) };
+export const these = (ids: readonly TrackId[], at: TrackId | null = ids[0] ?? null): Selection => ({
+  at,
+  from: at,
+  all: new Set(ids),
+});
 
 /** From where the range began to a row, in the order the rows show. */
 export function upTo(was: Selection, id: TrackId, rows: readonly TrackId[]): Selection {
-  const start = rows.indexOf(was.from ?? id), end = rows.indexOf(id);
+  const start = rows.indexOf(was.from ?? id),
+    end = rows.indexOf(id);
   if (start < 0 || end < 0) return only(id);
-  return { at: id, from: was.from ?? id, all: new Set(rows.slice(Math.min(start, end), Math.max(start, end) + 1)) };
+  return {
+    at: id,
+    from: was.from ?? id,
+    all: new Set(rows.slice(Math.min(start, end), Math.max(start, end) + 1)),
+  };
 }
 
 /** One more or one fewer. */
 export function toggled(was: Selection, id: TrackId): Selection {
   const all = new Set(was.all);
-  if (all.has(id)) all.delete(id); else all.add(id);
+  if (all.has(id)) all.delete(id);
+  else all.add(id);
   return { at: id, from: id, all };
 }
 
@@ -25,6 +40,6 @@ export function toggled(was: Selection, id: TrackId): Selection {
 export function still(was: Selection, there: ReadonlySet<TrackId>): Selection {
   if ([...was.all].every((id) => there.has(id))) return was;
   const all = [...was.all].filter((id) => there.has(id));
-  const at = was.at !== null && there.has(was.at) ? was.at : all[0] ?? null;
+  const at = was.at !== null && there.has(was.at) ? was.at : (all[0] ?? null);
   return { at, from: at, all: new Set(all) };
 }

@@ -7,7 +7,10 @@ import type { ChangeRules } from "./desk.ts";
 
 /** How sessions change. */
 export const SESSION_RULES: ChangeRules<Session, Change> = {
-  apply, inverse, insist, decidesTheSame,
+  apply,
+  inverse,
+  insist,
+  decidesTheSame,
   sortOut: (now, changes) => {
     const { session, ...rest } = sortOut(now, changes);
     return { doc: session, ...rest };

@@ -28,10 +28,14 @@ const HEAD = 33;
 const SHEET_KEYS: readonly Told[] = [
   { keys: "↑ ↓ PgUp PgDn Home End", says: "Walk the tracks" },
   { keys: "← →", says: "Walk the cells; open and close a folder" },
-  { keys: "Enter", says: "Type into the cell" }, { keys: "F2", says: "Rename the track" },
-  { keys: "Shift+↑ ↓", says: "Choose a range; Shift+click as well" }, { keys: "Ctrl+click", says: "Choose one more or one fewer" },
-  { keys: "Ctrl+A", says: "Choose all" }, { keys: "Esc", says: "Choose only one; leave what is typed" },
-  { keys: "Ctrl+C Ctrl+X Ctrl+V", says: "Copy, cut, paste tracks with their routing" }, { keys: "Delete", says: "Take out what is chosen" },
+  { keys: "Enter", says: "Type into the cell" },
+  { keys: "F2", says: "Rename the track" },
+  { keys: "Shift+↑ ↓", says: "Choose a range; Shift+click as well" },
+  { keys: "Ctrl+click", says: "Choose one more or one fewer" },
+  { keys: "Ctrl+A", says: "Choose all" },
+  { keys: "Esc", says: "Choose only one; leave what is typed" },
+  { keys: "Ctrl+C Ctrl+X Ctrl+V", says: "Copy, cut, paste tracks with their routing" },
+  { keys: "Delete", says: "Take out what is chosen" },
 ];
 
 type Column = (typeof VIEW_COLUMNS)[number];
@@ -39,7 +43,15 @@ const ALL: readonly Column[] = [];
 
 /** Which columns give way first where there is no room for all, and how much each needs. */
 const GIVE_WAY: readonly Cell[] = ["inserts", "place", "role", "input", "feeds", "level"];
-const NEEDS: Readonly<Record<Cell, number>> = { name: 190, role: 120, input: 64, feeds: 76, level: 58, place: 74, inserts: 84 };
+const NEEDS: Readonly<Record<Cell, number>> = {
+  name: 190,
+  role: 120,
+  input: 64,
+  feeds: 76,
+  level: 58,
+  place: 74,
+  inserts: 84,
+};
 
 function thatFit(cells: readonly Cell[], width: number): Cell[] {
   let fit = [...cells];
@@ -71,7 +83,22 @@ export interface SheetProps {
 }
 
 /** The track sheet: one row a track, folders closed and opened, walked, chosen, typed into and dragged. */
-export function Sheet({ style, session, findings, selection, onSelect, compact, find, shown = null, without = ALL, onType, onMove, onTakeOut, onCopy, onPaste }: SheetProps) {
+export function Sheet({
+  style,
+  session,
+  findings,
+  selection,
+  onSelect,
+  compact,
+  find,
+  shown = null,
+  without = ALL,
+  onType,
+  onMove,
+  onTakeOut,
+  onCopy,
+  onPaste,
+}: SheetProps) {
   const [closed, setClosed] = useState<ReadonlySet<TrackId>>(new Set());
   const [editing, setEditing] = useState<{ id: TrackId; cell: Cell } | null>(null);
   const [cell, setCell] = useState<Cell>("name");
@@ -84,41 +111,122 @@ export function Sheet({ style, session, findings, selection, onSelect, compact, 
   const names = useMemo(() => new Map(session.tracks.map((t) => [t.id, t.name])), [session]);
   const marks = useMemo(() => linkMarks(session), [session]);
   const { size, watch } = useSize<HTMLDivElement>({ width: 1200, height: 600 });
-  const attach = useCallback((e: HTMLDivElement | null) => { box.current = e; return watch(e); }, [watch]);
-  const cells = useMemo(() => thatFit(CELLS.filter((c) => c === "name" || !without.includes(c)), size.width), [without, size.width]);
+  const attach = useCallback(
+    (e: HTMLDivElement | null) => {
+      box.current = e;
+      return watch(e);
+    },
+    [watch],
+  );
+  const cells = useMemo(
+    () =>
+      thatFit(
+        CELLS.filter((c) => c === "name" || !without.includes(c)),
+        size.width,
+      ),
+    [without, size.width],
+  );
   const columns = cells.map((c) => WIDTHS[c]).join(" ");
   const height = compact ? 26 : 35;
-  const virtual = useVirtualizer({ count: rows.length, getScrollElement: () => box.current, estimateSize: () => height, overscan: 12, scrollMargin: HEAD, scrollPaddingStart: HEAD });
-  useEffect(() => { virtual.measure(); }, [virtual, height]);
+  const virtual = useVirtualizer({
+    count: rows.length,
+    getScrollElement: () => box.current,
+    estimateSize: () => height,
+    overscan: 12,
+    scrollMargin: HEAD,
+    scrollPaddingStart: HEAD,
+  });
+  useEffect(() => {
+    virtual.measure();
+  }, [virtual, height]);
   const at = order.indexOf(selection.at ?? "");
-  useEffect(() => { if (at >= 0) virtual.scrollToIndex(at); }, [at, virtual]);
+  useEffect(() => {
+    if (at >= 0) virtual.scrollToIndex(at);
+  }, [at, virtual]);
   // Whoever chooses a track elsewhere sees it here, also out of a closed folder.
   const opened = useSteady((id: TrackId): void => {
     if (closed.size === 0) return;
     const t = session.tracks.find((x) => x.id === id);
     const around = t ? foldersAround(byId(session), t).filter((f) => closed.has(f.id)) : [];
-    if (around.length > 0) setClosed((was) => new Set([...was].filter((f) => !around.some((x) => x.id === f))));
+    if (around.length > 0)
+      setClosed((was) => new Set([...was].filter((f) => !around.some((x) => x.id === f))));
   });
-  useEffect(() => { if (selection.at !== null) opened(selection.at); }, [selection.at, opened]);
-  const focus = (): void => { box.current?.focus({ preventScroll: true }); };
+  useEffect(() => {
+    if (selection.at !== null) opened(selection.at);
+  }, [selection.at, opened]);
+  const focus = (): void => {
+    box.current?.focus({ preventScroll: true });
+  };
 
-  const close = useCallback((id: TrackId, shut: boolean): void => { setClosed((was) => { const next = new Set(was); if (shut) next.add(id); else next.delete(id); return next; }); }, []);
-  const go = (index: number, range: boolean): void => { const id = order[Math.max(0, Math.min(order.length - 1, index))]; if (id !== undefined) onSelect(range ? upTo(selection, id, order) : only(id)); };
-  const edit = useSteady((id: TrackId, which: Cell): void => { const t = rows.find((r) => r.track.id === id)?.track; if (onType && t && hasCell(t, which)) setEditing({ id, cell: which }); });
-  const sideways = (step: 1 | -1): void => { setCell(cells[Math.max(0, Math.min(cells.length - 1, cells.indexOf(cell) + step))] ?? "name"); };
+  const close = useCallback((id: TrackId, shut: boolean): void => {
+    setClosed((was) => {
+      const next = new Set(was);
+      if (shut) next.add(id);
+      else next.delete(id);
+      return next;
+    });
+  }, []);
+  const go = (index: number, range: boolean): void => {
+    const id = order[Math.max(0, Math.min(order.length - 1, index))];
+    if (id !== undefined) onSelect(range ? upTo(selection, id, order) : only(id));
+  };
+  const edit = useSteady((id: TrackId, which: Cell): void => {
+    const t = rows.find((r) => r.track.id === id)?.track;
+    if (onType && t && hasCell(t, which)) setEditing({ id, cell: which });
+  });
+  const sideways = (step: 1 | -1): void => {
+    setCell(cells[Math.max(0, Math.min(cells.length - 1, cells.indexOf(cell) + step))] ?? "name");
+  };
   const onKeyDown = (e: React.KeyboardEvent): void => {
     if (e.target !== box.current) return;
     const row = rows[at];
     const ctrl = e.ctrlKey || e.metaKey;
-    if (ctrl && e.key.toLowerCase() === "a") { e.preventDefault(); onSelect(these(order, selection.at ?? order[0] ?? null)); return; }
+    if (ctrl && e.key.toLowerCase() === "a") {
+      e.preventDefault();
+      onSelect(these(order, selection.at ?? order[0] ?? null));
+      return;
+    }
     if (ctrl || e.altKey) return;
     const act: Record<string, () => void> = {
-      ArrowDown: () => { go(at + 1, e.shiftKey); }, ArrowUp: () => { go(at < 0 ? 0 : at - 1, e.shiftKey); }, Home: () => { go(0, e.shiftKey); }, End: () => { go(rows.length - 1, e.shiftKey); },
-      PageDown: () => { go(at + 15, e.shiftKey); }, PageUp: () => { go(at - 15, e.shiftKey); },
-      ArrowRight: () => { if (row && row.holds > 0 && row.closed) close(row.track.id, false); else sideways(1); },
-      ArrowLeft: () => { if (cell !== cells[0]) sideways(-1); else if (row && row.holds > 0 && !row.closed) close(row.track.id, true); else if (row?.track.parent) onSelect(only(row.track.parent)); },
-      Enter: () => { if (row) edit(row.track.id, cell); }, F2: () => { if (row) edit(row.track.id, "name"); },
-      Escape: () => { onSelect(only(selection.at)); }, Delete: () => { onTakeOut?.(); },
+      ArrowDown: () => {
+        go(at + 1, e.shiftKey);
+      },
+      ArrowUp: () => {
+        go(at < 0 ? 0 : at - 1, e.shiftKey);
+      },
+      Home: () => {
+        go(0, e.shiftKey);
+      },
+      End: () => {
+        go(rows.length - 1, e.shiftKey);
+      },
+      PageDown: () => {
+        go(at + 15, e.shiftKey);
+      },
+      PageUp: () => {
+        go(at - 15, e.shiftKey);
+      },
+      ArrowRight: () => {
+        if (row && row.holds > 0 && row.closed) close(row.track.id, false);
+        else sideways(1);
+      },
+      ArrowLeft: () => {
+        if (cell !== cells[0]) sideways(-1);
+        else if (row && row.holds > 0 && !row.closed) close(row.track.id, true);
+        else if (row?.track.parent) onSelect(only(row.track.parent));
+      },
+      Enter: () => {
+        if (row) edit(row.track.id, cell);
+      },
+      F2: () => {
+        if (row) edit(row.track.id, "name");
+      },
+      Escape: () => {
+        onSelect(only(selection.at));
+      },
+      Delete: () => {
+        onTakeOut?.();
+      },
     };
     const run = act[e.key];
     if (!run) return;
@@ -129,23 +237,71 @@ export function Sheet({ style, session, findings, selection, onSelect, compact, 
   useClipboard(box, { copy: onCopy, paste: onPaste, cut: onTakeOut });
   const onRowDown = useSteady((id: TrackId, which: Cell, e: React.MouseEvent): void => {
     setCell(which);
-    onSelect(e.shiftKey ? upTo(selection, id, order) : e.ctrlKey || e.metaKey ? toggled(selection, id) : only(id));
+    onSelect(
+      e.shiftKey ? upTo(selection, id, order) : e.ctrlKey || e.metaKey ? toggled(selection, id) : only(id),
+    );
     focus();
   });
 
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
-  const carried = (id: TrackId): TrackId[] => (selection.all.has(id) ? order.filter((x) => selection.all.has(x)) : [id]);
+  const carried = (id: TrackId): TrackId[] =>
+    selection.all.has(id) ? order.filter((x) => selection.all.has(x)) : [id];
   const onDragMove = (e: DragMoveEvent): void => {
     if (!box.current) return;
     const top = box.current.getBoundingClientRect().top;
-    setDrop(dropAt(session, rows, (pointer.current - top - HEAD + box.current.scrollTop) / height, carried(String(e.active.id))));
+    setDrop(
+      dropAt(
+        session,
+        rows,
+        (pointer.current - top - HEAD + box.current.scrollTop) / height,
+        carried(String(e.active.id)),
+      ),
+    );
   };
   return (
-    <DndContext sensors={sensors} autoScroll={{ threshold: { x: 0, y: 0.08 } }} onDragMove={onDragMove} onDragCancel={() => { setDrop(null); }} onDragEnd={(e) => { if (drop?.to && onMove) onMove(carried(String(e.active.id)), drop.to); setDrop(null); }}>
-      <div ref={attach} role="treegrid" tabIndex={0} aria-label="Track sheet" aria-multiselectable aria-rowcount={rows.length + 1} aria-colcount={cells.length} aria-activedescendant={at >= 0 ? `cell-${order[at] ?? ""}-${cell}` : undefined} onKeyDown={onKeyDown} onPointerMove={(e) => { pointer.current = e.clientY; }}
-        className="h-full min-h-0 overflow-y-auto outline-none focus-visible:shadow-[inset_0_0_0_2px_var(--moss)]">
-        <div role="row" aria-rowindex={1} className="sticky top-0 z-10 grid border-b border-line bg-surface px-3.5 text-xs font-semibold text-ink-2" style={{ gridTemplateColumns: columns, height: HEAD }}>
-          {cells.map((c) => <span key={c} role="columnheader" aria-colindex={cells.indexOf(c) + 1} className={`py-2 ${c === "level" ? "pr-4 text-right" : ""}`}>{HEADS[c]}</span>)}
+    <DndContext
+      sensors={sensors}
+      autoScroll={{ threshold: { x: 0, y: 0.08 } }}
+      onDragMove={onDragMove}
+      onDragCancel={() => {
+        setDrop(null);
+      }}
+      onDragEnd={(e) => {
+        if (drop?.to && onMove) onMove(carried(String(e.active.id)), drop.to);
+        setDrop(null);
+      }}
+    >
+      <div
+        ref={attach}
+        role="treegrid"
+        tabIndex={0}
+        aria-label="Track sheet"
+        aria-multiselectable
+        aria-rowcount={rows.length + 1}
+        aria-colcount={cells.length}
+        aria-activedescendant={at >= 0 ? `cell-${order[at] ?? ""}-${cell}` : undefined}
+        onKeyDown={onKeyDown}
+        onPointerMove={(e) => {
+          pointer.current = e.clientY;
+        }}
+        className="h-full min-h-0 overflow-y-auto outline-none focus-visible:shadow-[inset_0_0_0_2px_var(--moss)]"
+      >
+        <div
+          role="row"
+          aria-rowindex={1}
+          className="sticky top-0 z-10 grid border-b border-line bg-surface px-3.5 text-xs font-semibold text-ink-2"
+          style={{ gridTemplateColumns: columns, height: HEAD }}
+        >
+          {cells.map((c) => (
+            <span
+              key={c}
+              role="columnheader"
+              aria-colindex={cells.indexOf(c) + 1}
+              className={`py-2 ${c === "level" ? "pr-4 text-right" : ""}`}
+            >
+              {HEADS[c]}
+            </span>
+          ))}
         </div>
         <div role="rowgroup" className="relative w-full" style={{ height: virtual.getTotalSize() }}>
           {virtual.getVirtualItems().map((v) => {
@@ -155,15 +311,63 @@ export function Sheet({ style, session, findings, selection, onSelect, compact, 
             const chosen = selection.all.has(track.id);
             const editCell = editing?.id === track.id ? editing.cell : null;
             return (
-              <SheetRow key={track.id} row={row} fixed={!onMove || editing !== null} index={v.index + 2} top={v.start - HEAD} height={height} columns={columns} cells={cells} role={roleInWords(style, track)} feeds={track.feeds === null ? "" : names.get(track.feeds) ?? "gone"}
-                worst={worstOf(findings.get(track.id))} selected={chosen} active={track.id === selection.at ? cell : null} mark={marks.get(track.id) ?? null}
-                onDown={onRowDown} onClose={close} onEdit={edit}
-                field={editCell === null ? null : <CellField key={editCell} style={style} session={session} cell={editCell} start={cellText(style, session, track, editCell)} name={track.name}
-                  onType={(text) => { const problem = onType?.(editCell, text) ?? null; if (problem === null) { setEditing(null); focus(); } return problem; }} onLeave={() => { setEditing(null); focus(); }} />}
-                editing={editCell} />
+              <SheetRow
+                key={track.id}
+                row={row}
+                fixed={!onMove || editing !== null}
+                index={v.index + 2}
+                top={v.start - HEAD}
+                height={height}
+                columns={columns}
+                cells={cells}
+                role={roleInWords(style, track)}
+                feeds={track.feeds === null ? "" : (names.get(track.feeds) ?? "gone")}
+                worst={worstOf(findings.get(track.id))}
+                selected={chosen}
+                active={track.id === selection.at ? cell : null}
+                mark={marks.get(track.id) ?? null}
+                onDown={onRowDown}
+                onClose={close}
+                onEdit={edit}
+                field={
+                  editCell === null ? null : (
+                    <CellField
+                      key={editCell}
+                      style={style}
+                      session={session}
+                      cell={editCell}
+                      start={cellText(style, session, track, editCell)}
+                      name={track.name}
+                      onType={(text) => {
+                        const problem = onType?.(editCell, text) ?? null;
+                        if (problem === null) {
+                          setEditing(null);
+                          focus();
+                        }
+                        return problem;
+                      }}
+                      onLeave={() => {
+                        setEditing(null);
+                        focus();
+                      }}
+                    />
+                  )
+                }
+                editing={editCell}
+              />
             );
           })}
-          {drop && <div aria-hidden className={`pointer-events-none absolute z-20 w-full ${drop.into ? "rounded-sm border-2 border-glow" : "border-t-[3px] border-glow"} ${drop.to ? "" : "opacity-40"}`} style={{ top: drop.row * height - (drop.into ? 0 : 2), height: drop.into ? height : 3, left: drop.depth * INDENT }} />}
+          {drop && (
+            <div
+              aria-hidden
+              className={`pointer-events-none absolute z-20 w-full ${drop.into ? "rounded-sm border-2 border-glow" : "border-t-[3px] border-glow"} ${drop.to ? "" : "opacity-40"}`}
+              style={{
+                top: drop.row * height - (drop.into ? 0 : 2),
+                height: drop.into ? height : 3,
+                left: drop.depth * INDENT,
+              }}
+            />
+          )}
         </div>
       </div>
     </DndContext>
@@ -171,17 +375,35 @@ export function Sheet({ style, session, findings, selection, onSelect, compact, 
 }
 
 /** Copying, cutting and pasting while the sheet has the focus, wherever the last text was clicked. */
-function useClipboard(box: React.RefObject<HTMLElement | null>, acts: { copy: (() => string) | undefined; paste: ((text: string) => void) | undefined; cut: (() => void) | undefined }): void {
+function useClipboard(
+  box: React.RefObject<HTMLElement | null>,
+  acts: {
+    copy: (() => string) | undefined;
+    paste: ((text: string) => void) | undefined;
+    cut: (() => void) | undefined;
+  },
+): void {
   const now = useRef(acts);
-  useEffect(() => { now.current = acts; });
+  useEffect(() => {
+    now.current = acts;
+  });
   useEffect(() => {
     const act = (e: ClipboardEvent): void => {
       const { copy, paste, cut } = now.current;
       if (document.activeElement !== box.current || !e.clipboardData) return;
-      if (e.type === "paste" && paste) { e.preventDefault(); paste(e.clipboardData.getData("text/plain")); }
-      if (e.type !== "paste" && copy) { e.preventDefault(); e.clipboardData.setData("text/plain", copy()); if (e.type === "cut") cut?.(); }
+      if (e.type === "paste" && paste) {
+        e.preventDefault();
+        paste(e.clipboardData.getData("text/plain"));
+      }
+      if (e.type !== "paste" && copy) {
+        e.preventDefault();
+        e.clipboardData.setData("text/plain", copy());
+        if (e.type === "cut") cut?.();
+      }
     };
     for (const type of ["copy", "cut", "paste"] as const) document.addEventListener(type, act);
-    return () => { for (const type of ["copy", "cut", "paste"] as const) document.removeEventListener(type, act); };
+    return () => {
+      for (const type of ["copy", "cut", "paste"] as const) document.removeEventListener(type, act);
+    };
   }, [box]);
 }

@@ -13,8 +13,24 @@ import type { ReactNode } from "react";
 import { Tile } from "../ui/tile.tsx";
 import type { Row } from "./rows.ts";
 
-export const WIDTHS: Readonly<Record<Cell, string>> = { name: "minmax(190px,1.7fr)", role: "minmax(120px,1.15fr)", input: "64px", feeds: "minmax(76px,0.8fr)", level: "58px", place: "74px", inserts: "minmax(84px,0.9fr)" };
-export const HEADS: Readonly<Record<Cell, string>> = { name: "Track", role: "Role", input: "Input", feeds: "Feeds", level: "Level", place: "Place", inserts: "Inserts" };
+export const WIDTHS: Readonly<Record<Cell, string>> = {
+  name: "minmax(190px,1.7fr)",
+  role: "minmax(120px,1.15fr)",
+  input: "64px",
+  feeds: "minmax(76px,0.8fr)",
+  level: "58px",
+  place: "74px",
+  inserts: "minmax(84px,0.9fr)",
+};
+export const HEADS: Readonly<Record<Cell, string>> = {
+  name: "Track",
+  role: "Role",
+  input: "Input",
+  feeds: "Feeds",
+  level: "Level",
+  place: "Place",
+  inserts: "Inserts",
+};
 
 /** How far what a folder holds stands in, in pixels. */
 export const INDENT = 14;
@@ -24,7 +40,11 @@ export function worstOf(findings: readonly Finding[] | undefined): Worst {
   if (!findings || findings.length === 0) return null;
   const open = findings.filter((f) => !f.kept);
   if (open.length === 0) return "kept";
-  return open.some((f) => f.weight === "broken") ? "broken" : open.some((f) => f.weight === "look") ? "look" : "note";
+  return open.some((f) => f.weight === "broken")
+    ? "broken"
+    : open.some((f) => f.weight === "look")
+      ? "look"
+      : "note";
 }
 
 /** "Double second · far", "Plate reverb of Snare"; empty where the house does not know. */
@@ -32,11 +52,17 @@ export function roleInWords(style: Style, t: Identity): string {
   const role = t.role === null ? undefined : style.reader.roles.get(t.role);
   if (!role) return "";
   const of = t.of === null ? "" : ` of ${style.reader.roles.get(t.of)?.name ?? t.of}`;
-  return [role.name + of + (t.number === null ? "" : ` ${t.number}`), ...t.positions.map((p) => style.reader.positions.get(p)?.name ?? p)].join(" · ");
+  return [
+    role.name + of + (t.number === null ? "" : ` ${t.number}`),
+    ...t.positions.map((p) => style.reader.positions.get(p)?.name ?? p),
+  ].join(" · ");
 }
 
 /** A link set as it shows beside its tracks. */
-export interface Mark { readonly colour: string; readonly says: string }
+export interface Mark {
+  readonly colour: string;
+  readonly says: string;
+}
 export function linkMarks(session: Session): Map<TrackId, Mark> {
   const marks = new Map<TrackId, Mark>();
   for (const l of session.links) {
@@ -47,59 +73,179 @@ export function linkMarks(session: Session): Map<TrackId, Mark> {
 }
 
 interface RowProps {
-  readonly row: Row; readonly fixed: boolean; readonly index: number; readonly top: number; readonly height: number; readonly columns: string; readonly cells: readonly Cell[]; readonly role: string; readonly feeds: string;
-  readonly worst: Worst; readonly selected: boolean; readonly active: Cell | null; readonly mark: Mark | null; readonly field: ReactNode; readonly editing: Cell | null;
-  readonly onDown: (id: TrackId, cell: Cell, e: React.MouseEvent) => void; readonly onClose: (id: TrackId, shut: boolean) => void; readonly onEdit: (id: TrackId, cell: Cell) => void;
+  readonly row: Row;
+  readonly fixed: boolean;
+  readonly index: number;
+  readonly top: number;
+  readonly height: number;
+  readonly columns: string;
+  readonly cells: readonly Cell[];
+  readonly role: string;
+  readonly feeds: string;
+  readonly worst: Worst;
+  readonly selected: boolean;
+  readonly active: Cell | null;
+  readonly mark: Mark | null;
+  readonly field: ReactNode;
+  readonly editing: Cell | null;
+  readonly onDown: (id: TrackId, cell: Cell, e: React.MouseEvent) => void;
+  readonly onClose: (id: TrackId, shut: boolean) => void;
+  readonly onEdit: (id: TrackId, cell: Cell) => void;
 }
-const WORST_NAME = { broken: "something broken here", look: "wants a look", note: "a note here", kept: "kept as it is" } as const;
+const WORST_NAME = {
+  broken: "something broken here",
+  look: "wants a look",
+  note: "a note here",
+  kept: "kept as it is",
+} as const;
 
 /** A row of the sheet. Its drawing does not move while it is dragged, a line shows where it would go. */
-export const SheetRow = memo(function SheetRow({ row, fixed, index, top, height, columns, cells, role, feeds, worst, selected, active, mark, field, editing, onDown, onClose, onEdit }: RowProps) {
+export const SheetRow = memo(function SheetRow({
+  row,
+  fixed,
+  index,
+  top,
+  height,
+  columns,
+  cells,
+  role,
+  feeds,
+  worst,
+  selected,
+  active,
+  mark,
+  field,
+  editing,
+  onDown,
+  onClose,
+  onEdit,
+}: RowProps) {
   const { track: t, depth, holds, closed } = row;
   const folder = t.kind === "folder";
   const { setNodeRef, listeners, isDragging } = useDraggable({ id: t.id, disabled: fixed });
   const show = (cell: Cell): ReactNode => (editing === cell ? field : VALUE[cell](t, role, feeds));
   return (
-    <div ref={setNodeRef} {...listeners} role="row" id={`row-${t.id}`} aria-rowindex={index} aria-level={depth + 1} aria-selected={selected} aria-expanded={holds > 0 ? !closed : undefined}
-      className={`absolute left-0 grid w-full cursor-default items-center border-b border-line px-3.5 ${selected ? "bg-moss-soft" : folder ? "bg-sunk" : "hover:bg-bg"} ${isDragging ? "opacity-50" : t.muted ? "opacity-60" : ""}`} style={{ top, height, gridTemplateColumns: columns }}>
+    <div
+      ref={setNodeRef}
+      {...listeners}
+      role="row"
+      id={`row-${t.id}`}
+      aria-rowindex={index}
+      aria-level={depth + 1}
+      aria-selected={selected}
+      aria-expanded={holds > 0 ? !closed : undefined}
+      className={`absolute left-0 grid w-full cursor-default items-center border-b border-line px-3.5 ${selected ? "bg-moss-soft" : folder ? "bg-sunk" : "hover:bg-bg"} ${isDragging ? "opacity-50" : t.muted ? "opacity-60" : ""}`}
+      style={{ top, height, gridTemplateColumns: columns }}
+    >
       {cells.map((cell) => (
-        <span key={cell} id={`cell-${t.id}-${cell}`} role="gridcell" aria-colindex={cells.indexOf(cell) + 1} onClick={(e) => { onDown(t.id, cell, e); }} onDoubleClick={() => { onEdit(t.id, cell); }}
-          className={`flex h-full min-w-0 items-center ${cell === "level" ? "justify-end pr-4" : cell === "name" ? "mr-2 gap-2" : "pr-2"} ${active === cell && selected ? "rounded-sm shadow-[inset_0_0_0_1.5px_var(--moss)]" : ""}`} style={cell === "name" ? { paddingLeft: depth * INDENT } : undefined}>
+        <span
+          key={cell}
+          id={`cell-${t.id}-${cell}`}
+          role="gridcell"
+          aria-colindex={cells.indexOf(cell) + 1}
+          onClick={(e) => {
+            onDown(t.id, cell, e);
+          }}
+          onDoubleClick={() => {
+            onEdit(t.id, cell);
+          }}
+          className={`flex h-full min-w-0 items-center ${cell === "level" ? "justify-end pr-4" : cell === "name" ? "mr-2 gap-2" : "pr-2"} ${active === cell && selected ? "rounded-sm shadow-[inset_0_0_0_1.5px_var(--moss)]" : ""}`}
+          style={cell === "name" ? { paddingLeft: depth * INDENT } : undefined}
+        >
           {cell === "name" ? (
             <>
-              {holds > 0
-                ? <button type="button" tabIndex={-1} aria-label={`${closed ? "Open" : "Close"} ${t.name}`} onPointerDown={(e) => { e.stopPropagation(); }} onClick={(e) => { e.stopPropagation(); onClose(t.id, !closed); }} className="-ml-1.5 grid size-6 shrink-0 place-items-center rounded-sm text-ink-2 hover:bg-line">{closed ? <ChevronRight size={14} /> : <ChevronDown size={14} />}</button>
-                : <span className="-ml-1.5 w-6 shrink-0" />}
-              {mark && <span role="img" aria-label={mark.says} title={mark.says} className="-mx-1 h-4 w-[3px] shrink-0 rounded-full" style={{ background: mark.colour }} />}
+              {holds > 0 ? (
+                <button
+                  type="button"
+                  tabIndex={-1}
+                  aria-label={`${closed ? "Open" : "Close"} ${t.name}`}
+                  onPointerDown={(e) => {
+                    e.stopPropagation();
+                  }}
+                  onClick={(e) => {
+                    e.stopPropagation();
+                    onClose(t.id, !closed);
+                  }}
+                  className="-ml-1.5 grid size-6 shrink-0 place-items-center rounded-sm text-ink-2 hover:bg-line"
+                >
+                  {closed ? <ChevronRight size={14} /> : <ChevronDown size={14} />}
+                </button>
+              ) : (
+                <span className="-ml-1.5 w-6 shrink-0" />
+              )}
+              {mark && (
+                <span
+                  role="img"
+                  aria-label={mark.says}
+                  title={mark.says}
+                  className="-mx-1 h-4 w-[3px] shrink-0 rounded-full"
+                  style={{ background: mark.colour }}
+                />
+              )}
               <Tile colour={t.colour} icon={t.icon} size={height < 30 ? 18 : 22} />
-              {editing === "name" ? field : <span className={`truncate font-mono ${folder ? "font-bold" : ""} ${worst === "broken" ? "wavy-broken" : worst === "look" ? "wavy" : ""}`} title={t.name}>{t.name === "" ? "(no name)" : t.name}</span>}
+              {editing === "name" ? (
+                field
+              ) : (
+                <span
+                  className={`truncate font-mono ${folder ? "font-bold" : ""} ${worst === "broken" ? "wavy-broken" : worst === "look" ? "wavy" : ""}`}
+                  title={t.name}
+                >
+                  {t.name === "" ? "(no name)" : t.name}
+                </span>
+              )}
               {worst !== null && <span className="sr-only">, {WORST_NAME[worst]}</span>}
               {t.armed && <Badge look="bg-brick-soft text-brick">armed</Badge>}
               {t.listenOnly && <Badge look="bg-tide-soft text-tide">listen</Badge>}
               {t.muted && <Badge look="bg-sunk text-ink-2">muted</Badge>}
-              {worst === "note" && <span aria-hidden title="A note about this track" className="size-1.5 shrink-0 rounded-full bg-tide" />}
+              {worst === "note" && (
+                <span
+                  aria-hidden
+                  title="A note about this track"
+                  className="size-1.5 shrink-0 rounded-full bg-tide"
+                />
+              )}
             </>
-          ) : show(cell)}
+          ) : (
+            show(cell)
+          )}
         </span>
       ))}
     </div>
   );
 });
 
-const Badge = ({ look, children }: { look: string; children: string }) => <span className={`rounded-full px-1.5 text-xs font-semibold ${look}`}>{children}</span>;
-const quiet = (text: string, mono = true): ReactNode => <span className={`truncate text-sm text-ink-2 ${mono ? "font-mono" : ""}`}>{text}</span>;
+const Badge = ({ look, children }: { look: string; children: string }) => (
+  <span className={`rounded-full px-1.5 text-xs font-semibold ${look}`}>{children}</span>
+);
+const quiet = (text: string, mono = true): ReactNode => (
+  <span className={`truncate text-sm text-ink-2 ${mono ? "font-mono" : ""}`}>{text}</span>
+);
 
-const VALUE: Readonly<Record<Exclude<Cell, "name">, (t: Track, role: string, feeds: string) => ReactNode>> & { name: () => ReactNode } = {
+const VALUE: Readonly<
+  Record<Exclude<Cell, "name">, (t: Track, role: string, feeds: string) => ReactNode>
+> & { name: () => ReactNode } = {
   name: () => null,
-  role: (_t, role) => <span className={`truncate text-sm ${role === "" ? "text-ink-3" : "text-ink-2"}`}>{role === "" ? "not known" : role}</span>,
+  role: (_t, role) => (
+    <span className={`truncate text-sm ${role === "" ? "text-ink-3" : "text-ink-2"}`}>
+      {role === "" ? "not known" : role}
+    </span>
+  ),
   input: (t) => quiet(inputInWords(t)),
   feeds: (_t, _r, feeds) => quiet(feeds, false),
   level: (t) => <span className="font-mono text-sm">{t.format === null ? "" : levelInWords(t.level)}</span>,
   place: (t) => quiet(placeInWords(t)),
   inserts: (t) => (
     <span className="truncate text-sm text-ink-2" title={t.inserts.map((i) => i.kind).join(", ")}>
-      {t.polarity === "inverted" && <span title="polarity inverted" aria-label="polarity inverted">Ø </span>}
-      {t.inserts.map((i) => <span key={i.id}><span className={CHIP}>{SHORT_KINDS[i.kind] ?? i.kind}</span> </span>)}
+      {t.polarity === "inverted" && (
+        <span title="polarity inverted" aria-label="polarity inverted">
+          Ø{" "}
+        </span>
+      )}
+      {t.inserts.map((i) => (
+        <span key={i.id}>
+          <span className={CHIP}>{SHORT_KINDS[i.kind] ?? i.kind}</span>{" "}
+        </span>
+      ))}
       {widerIn(t)}
     </span>
   ),
@@ -123,5 +269,7 @@ function inputInWords(t: Track): string {
 function placeInWords(t: Track): string {
   if (t.format === null) return "";
   if (t.format === "mono") return panInWords(t.pan);
-  return t.width === 100 && t.pan === 0 ? t.format : `${t.pan === 0 ? "" : `${panInWords(t.pan)} `}${t.width} %`;
+  return t.width === 100 && t.pan === 0
+    ? t.format
+    : `${t.pan === 0 ? "" : `${panInWords(t.pan)} `}${t.width} %`;
 }

@@ -23,7 +23,10 @@ export function readExtra(bytes: Uint8Array): Extra | null {
   try {
     raw = JSON.parse(new TextDecoder("utf-8", { fatal: true }).decode(bytes));
   } catch {
-    throw new FileProblem(`“${EXTRA_FILE}” in the file is damaged. Save the session again, or take that entry out of the ZIP: the tracks are then recognised by their names.`, EXTRA_FILE);
+    throw new FileProblem(
+      `“${EXTRA_FILE}” in the file is damaged. Save the session again, or take that entry out of the ZIP: the tracks are then recognised by their names.`,
+      EXTRA_FILE,
+    );
   }
   const version = z.object({ version: z.number() }).safeParse(raw);
   if (version.success && version.data.version > 1) return null;
@@ -31,5 +34,8 @@ export function readExtra(bytes: Uint8Array): Extra | null {
   if (parsed.success) return parsed.data;
   const [issue] = parsed.error.issues;
   const where = issue?.path.join(".") ?? "";
-  throw new FileProblem(`“${EXTRA_FILE}” does not fit together (${where}: ${issue?.message ?? "unknown"}). Save the session again, or take that entry out of the ZIP.`, `${EXTRA_FILE}, ${where}`);
+  throw new FileProblem(
+    `“${EXTRA_FILE}” does not fit together (${where}: ${issue?.message ?? "unknown"}). Save the session again, or take that entry out of the ZIP.`,
+    `${EXTRA_FILE}, ${where}`,
+  );
 }

@@ -2,21 +2,56 @@ import { CHANNELS } from "../../session/document.ts";
 import type { ChannelFormat, Decibels, TrackFields } from "../../session/document.ts";
 
 /** What the exchange format itself has a place for; everything else goes into our extra file. */
-export const TOLD = ["kind", "format", "name", "colour", "feeds", "sends", "inserts", "level", "muted", "pan", "notes"] as const satisfies readonly (keyof TrackFields)[];
+export const TOLD = [
+  "kind",
+  "format",
+  "name",
+  "colour",
+  "feeds",
+  "sends",
+  "inserts",
+  "level",
+  "muted",
+  "pan",
+  "notes",
+] as const satisfies readonly (keyof TrackFields)[];
 /** What a file without our extra file cannot say about a track. */
-export const UNTOLD = ["role", "of", "positions", "number", "icon", "source", "input", "width", "polarity", "armed", "job", "pickup", "stand", "phantom", "listenOnly", "monitor", "channel", "controllers", "transpose"] as const satisfies readonly (keyof TrackFields)[];
+export const UNTOLD = [
+  "role",
+  "of",
+  "positions",
+  "number",
+  "icon",
+  "source",
+  "input",
+  "width",
+  "polarity",
+  "armed",
+  "job",
+  "pickup",
+  "stand",
+  "phantom",
+  "listenOnly",
+  "monitor",
+  "channel",
+  "controllers",
+  "transpose",
+] as const satisfies readonly (keyof TrackFields)[];
 
 /** Highest level the format can write: linear 2 (from memory). */
 const LOUDEST = 2;
 const SILENT: Decibels = -144;
 
 /** dB to linear, 1 = 0 dB, at most 2, six decimals. */
-export const linear = (db: Decibels): number => (db <= SILENT ? 0 : Math.min(LOUDEST, Number((10 ** (db / 20)).toFixed(6))));
+export const linear = (db: Decibels): number =>
+  db <= SILENT ? 0 : Math.min(LOUDEST, Number((10 ** (db / 20)).toFixed(6)));
 /** Linear to dB, two decimals; 0 is silent. */
-export const decibels = (value: number): Decibels => (value <= 1e-7 ? SILENT : Math.max(SILENT, Math.min(24, Math.round(2000 * Math.log10(value)) / 100 || 0)));
+export const decibels = (value: number): Decibels =>
+  value <= 1e-7 ? SILENT : Math.max(SILENT, Math.min(24, Math.round(2000 * Math.log10(value)) / 100 || 0));
 /** Pan −100…100 to 0…1 and back, as the format writes it. */
 export const panOut = (pan: number): number => Number(((pan + 100) / 200).toFixed(6));
-export const panIn = (value: number): number => Math.max(-100, Math.min(100, Math.round((value * 200 - 100) * 100) / 100 || 0));
+export const panIn = (value: number): number =>
+  Math.max(-100, Math.min(100, Math.round((value * 200 - 100) * 100) / 100 || 0));
 
 /** Begins the part of a comment that we wrote for people; it is dropped again on reading. */
 export const OUR_WORDS = "[Mossy Lantern]";
@@ -24,7 +59,7 @@ export const OUR_WORDS = "[Mossy Lantern]";
 /** The format with that many channels; null where we have none. */
 export function formatOf(channels: number): ChannelFormat | null {
   const entry = Object.entries(CHANNELS).find(([, n]) => n === channels);
-  return entry ? entry[0] as ChannelFormat : null;
+  return entry ? (entry[0] as ChannelFormat) : null;
 }
 
 /** Notes as an attribute can carry them. */

@@ -1,7 +1,22 @@
 import { strToU8 } from "fflate";
 import type { Element } from "@xmldom/xmldom";
-import { CHANNELS, blankTrack, emptySession, meter as meterSchema, session as sessionSchema } from "../../session/document.ts";
-import type { ChannelFormat, Insert, Send, Session, Track, TrackFields, TrackId, TrackKind } from "../../session/document.ts";
+import {
+  CHANNELS,
+  blankTrack,
+  emptySession,
+  meter as meterSchema,
+  session as sessionSchema,
+} from "../../session/document.ts";
+import type {
+  ChannelFormat,
+  Insert,
+  Send,
+  Session,
+  Track,
+  TrackFields,
+  TrackId,
+  TrackKind,
+} from "../../session/document.ts";
 import { same } from "../../session/change.ts";
 import { blankInsert } from "../../session/processor.ts";
 import { asOneLine } from "../../session/text.ts";
@@ -38,22 +53,44 @@ const MOST_TRACKS = 10_000;
 export function readExchange(bytes: Uint8Array): ReadExchange {
   const zip = openZip(bytes, SESSION_FILE_LIMITS);
   const project = zip.read("project.xml");
-  if (!project) throw new FileProblem("The ZIP holds no “project.xml”, so it is no session exchange file. Export the session from the workstation as a DAWproject file and send that.");
+  if (!project)
+    throw new FileProblem(
+      "The ZIP holds no “project.xml”, so it is no session exchange file. Export the session from the workstation as a DAWproject file and send that.",
+    );
   const root = parseXml(project, "project.xml");
-  if (root.nodeName !== "Project") throw new FileProblem(`“project.xml” holds “${root.nodeName}” where “Project” belongs. It is another kind of file.`, "project.xml, line 1");
+  if (root.nodeName !== "Project")
+    throw new FileProblem(
+      `“project.xml” holds “${root.nodeName}” where “Project” belongs. It is another kind of file.`,
+      "project.xml, line 1",
+    );
   const metadata = zip.read("metadata.xml");
   const extraBytes = zip.read(EXTRA_FILE);
   const extra = extraBytes ? readExtra(extraBytes) : null;
   const reading = new Reading(root, metadata ? parseXml(metadata, "metadata.xml") : undefined);
-  if (extraBytes && !extra) reading.remarks.push("The file comes from a later version of Mossy Lantern; its tracks are recognised by name.");
+  if (extraBytes && !extra)
+    reading.remarks.push(
+      "The file comes from a later version of Mossy Lantern; its tracks are recognised by name.",
+    );
   const session = extra ? together(reading.session, extra, metadata !== null) : reading.session;
   const checked = sessionSchema.safeParse(session);
   if (!checked.success) {
     const [issue] = checked.error.issues;
-    throw new FileProblem(`The session in this file does not fit together: ${issue?.path.join(".") ?? ""}: ${issue?.message ?? ""}.`, "project.xml");
+    throw new FileProblem(
+      `The session in this file does not fit together: ${issue?.path.join(".") ?? ""}: ${issue?.message ?? ""}.`,
+      "project.xml",
+    );
   }
-  const recognised = extra !== null && (extra.session.tracks.length === 0 || checked.data.tracks.some((t) => extra.session.tracks.some((x) => x.id === t.id)));
-  return { session: checked.data, of: extra?.of ?? null, untold: recognised ? [] : UNTOLD, settings: extra !== null, remarks: reading.remarks };
+  const recognised =
+    extra !== null &&
+    (extra.session.tracks.length === 0 ||
+      checked.data.tracks.some((t) => extra.session.tracks.some((x) => x.id === t.id)));
+  return {
+    session: checked.data,
+    of: extra?.of ?? null,
+    untold: recognised ? [] : UNTOLD,
+    settings: extra !== null,
+    remarks: reading.remarks,
+  };
 }
 
 /** Reads the project as it stands, our extra file aside. */
@@ -68,7 +105,11 @@ class Reading {
 
   constructor(root: Element, metadata: Element | undefined) {
     const structure = child(root, "Structure");
-    if (!structure) throw new FileProblem("“project.xml” holds no “Structure”, so it has no tracks to read.", "project.xml");
+    if (!structure)
+      throw new FileProblem(
+        "“project.xml” holds no “Structure”, so it has no tracks to read.",
+        "project.xml",
+      );
     this.#name(structure, 0);
     for (const e of children(structure, "Track")) this.#track(e, null);
     const transport = child(root, "Transport");
@@ -76,7 +117,10 @@ class Reading {
     const base = emptySession(oneLine(title === undefined || title === "" ? "Untitled session" : title));
     const tempo = numeric(child(transport, "Tempo"), "value");
     const signature = child(transport, "TimeSignature");
-    const meterIn = meterSchema.safeParse({ beats: numeric(signature, "numerator"), unit: numeric(signature, "denominator") });
+    const meterIn = meterSchema.safeParse({
+      beats: numeric(signature, "numerator"),
+      unit: numeric(signature, "denominator"),
+    });
     const main = this.#tracks.find((t) => t.kind === "main");
     this.session = {
       ...base,
@@ -86,16 +130,22 @@ class Reading {
       notes: (child(metadata, "Comment")?.textContent ?? "").slice(0, 20_000),
       tracks: this.#tracks,
     };
-    if (tempo !== null && this.session.tempo !== tempo) this.remarks.push(`A tempo of ${tempo} is outside 10 to 400; 120 was taken.`);
+    if (tempo !== null && this.session.tempo !== tempo)
+      this.remarks.push(`A tempo of ${tempo} is outside 10 to 400; 120 was taken.`);
     this.#remarkOnContents(root);
   }
 
   /** Gives every track and channel of the file its id first, so that feeds may point forward. */
   #name(e: Element, depth: number): void {
-    if (depth > DEEPEST) throw new FileProblem(`Folders in this session are nested deeper than ${DEEPEST}. Flatten it and export again.`, "project.xml");
+    if (depth > DEEPEST)
+      throw new FileProblem(
+        `Folders in this session are nested deeper than ${DEEPEST}. Flatten it and export again.`,
+        "project.xml",
+      );
     for (const t of children(e, "Track")) {
       const id = this.#fresh(attribute(t, "id"));
-      if (this.#given.size > MOST_TRACKS) throw new FileProblem(`The session has more than ${MOST_TRACKS} tracks.`, "project.xml");
+      if (this.#given.size > MOST_TRACKS)
+        throw new FileProblem(`The session has more than ${MOST_TRACKS} tracks.`, "project.xml");
       this.#idOf.set(t, id);
       const channel = child(t, "Channel");
       const channelId = attribute(channel, "id");
@@ -105,10 +155,14 @@ class Reading {
   }
 
   #fresh(xmlId: string | null): TrackId {
-    const wish = (xmlId?.startsWith("track-") ? xmlId.slice(6) : xmlId ?? "").replace(/[^A-Za-z0-9._-]/g, "-").slice(0, 70) || "track";
+    const wish =
+      (xmlId?.startsWith("track-") ? xmlId.slice(6) : (xmlId ?? ""))
+        .replace(/[^A-Za-z0-9._-]/g, "-")
+        .slice(0, 70) || "track";
     let id = wish;
     for (let n = 2; this.#given.has(id); n++) id = `${wish}-${n}`;
-    if (id !== wish && xmlId !== null) this.remarks.push(`Two tracks of the file have the id “${xmlId}”; both were read.`);
+    if (id !== wish && xmlId !== null)
+      this.remarks.push(`Two tracks of the file have the id “${xmlId}”; both were read.`);
     this.#given.add(id);
     return id;
   }
@@ -120,16 +174,25 @@ class Reading {
     const kind = this.#kind(e, channel, inside.length > 0);
     const name = oneLine(attribute(e, "name") ?? "");
     const sounds = channel !== undefined && kind !== "midi";
-    this.#tracks.push(blankTrack(id, name, {
-      parent, kind, colour: colourIn(attribute(e, "color")), notes: ownNotes(attribute(e, "comment")),
-      format: sounds && attribute(channel, "role") !== "vca" ? this.#format(channel, name) : null,
-      feeds: sounds ? this.#feeds(attribute(channel, "destination")) : null,
-      sends: sounds ? children(child(channel, "Sends"), "Send").slice(0, 64).map((s, i) => this.#send(s, i)) : [],
-      inserts: sounds ? children(child(channel, "Devices")).slice(0, 64).map(insertIn) : [],
-      level: sounds ? levelIn(child(channel, "Volume")) : 0,
-      muted: sounds && attribute(child(channel, "Mute"), "value") === "true",
-      pan: sounds ? panOf(child(channel, "Pan")) : 0,
-    }));
+    this.#tracks.push(
+      blankTrack(id, name, {
+        parent,
+        kind,
+        colour: colourIn(attribute(e, "color")),
+        notes: ownNotes(attribute(e, "comment")),
+        format: sounds && attribute(channel, "role") !== "vca" ? this.#format(channel, name) : null,
+        feeds: sounds ? this.#feeds(attribute(channel, "destination")) : null,
+        sends: sounds
+          ? children(child(channel, "Sends"), "Send")
+              .slice(0, 64)
+              .map((s, i) => this.#send(s, i))
+          : [],
+        inserts: sounds ? children(child(channel, "Devices")).slice(0, 64).map(insertIn) : [],
+        level: sounds ? levelIn(child(channel, "Volume")) : 0,
+        muted: sounds && attribute(child(channel, "Mute"), "value") === "true",
+        pan: sounds ? panOf(child(channel, "Pan")) : 0,
+      }),
+    );
     for (const t of inside) this.#track(t, id);
   }
 
@@ -137,7 +200,10 @@ class Reading {
     const content = (attribute(e, "contentType") ?? "").split(/\s+/);
     const role = attribute(channel, "role");
     if (holdsTracks || content.includes("tracks")) return "folder";
-    if (role === "master" && !this.#hasMain) { this.#hasMain = true; return "main"; }
+    if (role === "master" && !this.#hasMain) {
+      this.#hasMain = true;
+      return "main";
+    }
     if (role === "effect") return "return";
     if (role === "submix" || role === "vca" || role === "master") return "bus";
     if (content.includes("notes")) return channel ? "instrument" : "midi";
@@ -148,36 +214,60 @@ class Reading {
     const channels = numeric(channel, "audioChannels") ?? 2;
     const format = formatOf(channels);
     if (format) return format;
-    const wider = (Object.keys(CHANNELS) as ChannelFormat[]).find((f) => CHANNELS[f] >= channels) ?? "7.1.4";
-    this.remarks.push(`“${name}” has ${channels} channels, which the house has no format for; it was read as ${wider}.`);
+    const wider =
+      (Object.keys(CHANNELS) as ChannelFormat[]).find((f) => CHANNELS[f] >= channels) ?? "7.1.4";
+    this.remarks.push(
+      `“${name}” has ${channels} channels, which the house has no format for; it was read as ${wider}.`,
+    );
     return wider;
   }
 
   #feeds(destination: string | null): TrackId | null {
     if (destination === null || destination === "") return null;
-    return this.#ids.get(destination) ?? (destination.replace(/^channel-/, "").replace(/[^A-Za-z0-9._-]/g, "-").slice(0, 70) || null);
+    return (
+      this.#ids.get(destination) ??
+      (destination
+        .replace(/^channel-/, "")
+        .replace(/[^A-Za-z0-9._-]/g, "-")
+        .slice(0, 70) ||
+        null)
+    );
   }
 
   #send(e: Element, index: number): Send {
     const off = attribute(child(e, "Enable"), "value") === "false";
     return {
-      id: idIn(attribute(e, "id"), "send-", `send-${index + 1}`), to: this.#feeds(attribute(e, "destination")) ?? "nowhere",
-      level: off ? -144 : levelIn(child(e, "Volume")), beforeFader: attribute(e, "type") === "pre",
+      id: idIn(attribute(e, "id"), "send-", `send-${index + 1}`),
+      to: this.#feeds(attribute(e, "destination")) ?? "nowhere",
+      level: off ? -144 : levelIn(child(e, "Volume")),
+      beforeFader: attribute(e, "type") === "pre",
     };
   }
 
   #remarkOnContents(root: Element): void {
     const count = (name: string): number => root.getElementsByTagName(name).length;
-    for (const [name, words] of [["Clip", "clips"], ["Marker", "markers"], ["Points", "automation curves"]] as const) {
+    for (const [name, words] of [
+      ["Clip", "clips"],
+      ["Marker", "markers"],
+      ["Points", "automation curves"],
+    ] as const) {
       const n = count(name);
-      if (n > 0) this.remarks.push(`${n} ${n === 1 ? words.slice(0, -1) : words} in the file ${n === 1 ? "was" : "were"} left alone: they belong to the job.`);
+      if (n > 0)
+        this.remarks.push(
+          `${n} ${n === 1 ? words.slice(0, -1) : words} in the file ${n === 1 ? "was" : "were"} left alone: they belong to the job.`,
+        );
     }
   }
 }
 
 const oneLine = (text: string): string => asOneLine(text, 200);
-const idIn = (xmlId: string | null, prefix: string, fallback: string): string => (xmlId?.replace(prefix, "").replace(/[^A-Za-z0-9._-]/g, "-").slice(0, 80) ?? "") || fallback;
-
+const idIn = (xmlId: string | null, prefix: string, fallback: string): string =>
+  (xmlId
+    ?.replace(prefix, "")
+    .replace(/[^A-Za-z0-9._-]/g, "-")
+    .slice(0, 80) ??
+    "") ||
+  fallback;
 
 /** #rgb, #rrggbb or #rrggbbaa; null for anything else. */
 function colourIn(text: string | null): string | null {
@@ -205,15 +295,31 @@ function panOf(pan: Element | undefined): number {
 const KIND_OF_ELEMENT = new Map(Object.entries(DEVICE_ELEMENTS).map(([kind, element]) => [element, kind]));
 
 /** Elements that name a plug-in format (from memory). */
-const FORMAT_OF_ELEMENT = new Map([["Vst2Plugin", "VST2"], ["Vst3Plugin", "VST3"], ["ClapPlugin", "CLAP"], ["AuPlugin", "AU"]]);
+const FORMAT_OF_ELEMENT = new Map([
+  ["Vst2Plugin", "VST2"],
+  ["Vst3Plugin", "VST3"],
+  ["ClapPlugin", "CLAP"],
+  ["AuPlugin", "AU"],
+]);
 const said = (e: Element, name: string, most: number): string => asOneLine(attribute(e, name) ?? "", most);
 
 function insertIn(e: Element, index: number): Insert {
   const name = oneLine(attribute(e, "name") ?? attribute(e, "deviceName") ?? e.nodeName);
   const kind = KIND_OF_ELEMENT.get(e.nodeName) ?? (name === "" ? "Device" : name);
   const device = oneLine(attribute(e, "deviceName") ?? "");
-  const exact = device === "" || device === kind ? null : { maker: said(e, "deviceVendor", 80), name: device, format: FORMAT_OF_ELEMENT.get(e.nodeName) ?? "", identifier: said(e, "deviceID", 200) };
-  return blankInsert(idIn(attribute(e, "id"), "device-", `device-${index + 1}`), kind, { device: exact, bypassed: attribute(child(e, "Enabled"), "value") === "false" });
+  const exact =
+    device === "" || device === kind
+      ? null
+      : {
+          maker: said(e, "deviceVendor", 80),
+          name: device,
+          format: FORMAT_OF_ELEMENT.get(e.nodeName) ?? "",
+          identifier: said(e, "deviceID", 200),
+        };
+  return blankInsert(idIn(attribute(e, "id"), "device-", `device-${index + 1}`), kind, {
+    device: exact,
+    bypassed: attribute(child(e, "Enabled"), "value") === "false",
+  });
 }
 
 /**
@@ -221,7 +327,10 @@ function insertIn(e: Element, index: number): Insert {
  * for a value, the value is taken from the extra file, which knows it exactly; where it differs, the room changed it.
  */
 function together(read: Session, { session: written }: Extra, titled: boolean): Session {
-  const asWritten = new Reading(parseXml(strToU8(projectXml(written)), "project.xml"), parseXml(strToU8(metadataXml(written)), "metadata.xml")).session;
+  const asWritten = new Reading(
+    parseXml(strToU8(projectXml(written)), "project.xml"),
+    parseXml(strToU8(metadataXml(written)), "metadata.xml"),
+  ).session;
   const before = new Map(written.tracks.map((t) => [t.id, t]));
   const plain = new Map(asWritten.tracks.map((t) => [t.id, t]));
   const tracks = read.tracks.map((t): Track => {
@@ -231,7 +340,7 @@ function together(read: Session, { session: written }: Extra, titled: boolean): 
     const changed = TOLD.filter((f) => !same(t[f], said[f]));
     return { ...ours, parent: t.parent, ...Object.fromEntries(changed.map((f) => [f, t[f]])) };
   });
-  const told = ["tempo", "meter", "mainFormat", ...(titled ? ["title", "notes"] as const : [])] as const;
+  const told = ["tempo", "meter", "mainFormat", ...(titled ? (["title", "notes"] as const) : [])] as const;
   const settings = told.filter((f) => !same(read[f], asWritten[f]));
   return { ...written, ...Object.fromEntries(settings.map((f) => [f, read[f]])), tracks };
 }
