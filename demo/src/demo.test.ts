@@ -13,9 +13,8 @@ const style = makeStyle(history.editions.at(-1)!.house);
 const template = (id: string) => history.templates.find((t) => t.id === id)!;
 
 describe("Saltmarsh Sound House", () => {
-  it("is the same every time it is made on the same day", () => {
-    expect(JSON.stringify(demoHistory(now))).toBe(JSON.stringify(history));
-  });
+  it("is the same every time it is made on the same day", () =>
+    expect(JSON.stringify(demoHistory(now))).toBe(JSON.stringify(history)));
 
   it("has 4 rooms, 6 templates with 1 to 6 releases, about 15 sessions over twelve weeks", () => {
     expect(history.rooms.map((r) => [r.room.name, r.room.inputs.length])).toEqual([

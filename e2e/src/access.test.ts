@@ -44,14 +44,13 @@ async function violations(rules: readonly string[] | null = null): Promise<strin
     );
 }
 
-describe("the sign-in page", () => {
+describe("the sign-in page", () =>
   it.each<Theme>(["daylight", "lamplight"])("has no serious finding of axe in %s", async (theme) => {
     await b.go("/sign-in");
     await b.theme(theme);
     await b.seeText("This is the demo");
     expect(await violations()).toEqual([]);
-  });
-});
+  }));
 
 describe("every screen", () => {
   beforeAll(async () => {

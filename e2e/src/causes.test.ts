@@ -48,14 +48,12 @@ describe("an edition comes", () => {
     const { draft } = await api<{
       draft: { revision: number; house: { palette: { id: string; hex: string }[] } };
     }>("GET", "/house");
-    const changes = draft.house.palette
-      .slice(0, 4)
-      .map((c) => ({
-        do: "set",
-        at: ["palette", c.id, "hex"],
-        from: c.hex,
-        to: c.hex.replace(/..$/, "00"),
-      }));
+    const changes = draft.house.palette.slice(0, 4).map((c) => ({
+      do: "set",
+      at: ["palette", c.id, "hex"],
+      from: c.hex,
+      to: c.hex.replace(/..$/, "00"),
+    }));
     const { revision } = await api<{ revision: number }>("POST", "/house/draft/changes", {
       revision: draft.revision,
       changes,

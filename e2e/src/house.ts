@@ -76,9 +76,7 @@ async function serve(
       const at = /serving (\S+)/.exec(said)?.[1];
       if (at) found(at);
     });
-    child.on("exit", (code) => {
-      failed(new Error(`the server ended with ${code}`));
-    });
+    child.on("exit", (code) => failed(new Error(`the server ended with ${code}`)));
   });
   return { child, base };
 }

@@ -29,7 +29,7 @@ const OUT_OF_REACH = `
   if (main && main.scrollWidth > main.clientWidth + 1) out.push('the page is ' + (main.scrollWidth - main.clientWidth) + ' px too wide');
   return out;`;
 
-describe("every screen in a narrow window, and at 200 %", () => {
+describe("every screen in a narrow window, and at 200 %", () =>
   it.each(SCREENS)("$name: nothing is out of reach", async (screen) => {
     await b.size(1280, 800);
     await openScreen(b, screen);
@@ -44,8 +44,7 @@ describe("every screen in a narrow window, and at 200 %", () => {
         [],
       );
     }
-  });
-});
+  }));
 
 describe("the workbench in a narrow window", () => {
   it("slides its panel over the sheet, and columns give way in an order", async () => {

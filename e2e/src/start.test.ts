@@ -49,9 +49,7 @@ async function light(): Promise<Lit> {
     };
     start.stdout.on("data", hear);
     start.stderr.on("data", hear);
-    start.on("exit", (code) => {
-      failed(new Error(`the start command ended with ${code}:\n${said}`));
-    });
+    start.on("exit", (code) => failed(new Error(`the start command ended with ${code}:\n${said}`)));
   });
   return { start, base, said: () => said };
 }

@@ -132,7 +132,7 @@ describe("the door", () => {
   });
 });
 
-describe("the description of the interface", () => {
+describe("the description of the interface", () =>
   it("names every route with its parameters, and is served", async () => {
     const described = (await (await fetch(`${house.base}/api/openapi.json`)).json()) as {
       openapi: string;
@@ -146,10 +146,9 @@ describe("the description of the interface", () => {
         (p) => p.name,
       ),
     ).toEqual(["template", "release"]);
-  });
-});
+  }));
 
-describe("news", () => {
+describe("news", () =>
   it("reaches whoever listens, also at another server process on the same database", async () => {
     const second = await serve(house.url, connect(house.url));
     try {
@@ -184,8 +183,7 @@ describe("news", () => {
     } finally {
       await second.close();
     }
-  });
-});
+  }));
 
 describe("beginning", () => {
   it("migrates once, also when two processes start together", async () => {

@@ -14,9 +14,7 @@ import { readSettings } from "./settings.ts";
 const settings = readSettings(process.env);
 const log = pino({ level: settings.LOG });
 const pool = connect(settings.DATABASE_URL);
-pool.on("error", (err) => {
-  log.error({ err }, "database connection lost");
-});
+pool.on("error", (err) => log.error({ err }, "database connection lost"));
 
 await migrate(pool, process.env["MIGRATIONS_DIR"] ?? new URL("../migrations/", import.meta.url));
 if (settings.DEMO === "yes" && (await isEmpty(pool))) {
@@ -65,15 +63,6 @@ async function stop(): Promise<void> {
   process.exit(0);
 }
 // Ends with the start command that began it, also where that was killed.
-if (process.env["ENDS_WITH_PARENT"])
-  process.stdin
-    .on("end", () => {
-      void stop();
-    })
-    .resume();
-process.on("SIGINT", () => {
-  void stop();
-});
-process.on("SIGTERM", () => {
-  void stop();
-});
+if (process.env["ENDS_WITH_PARENT"]) process.stdin.on("end", () => void stop()).resume();
+process.on("SIGINT", () => void stop());
+process.on("SIGTERM", () => void stop());

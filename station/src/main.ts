@@ -67,7 +67,5 @@ async function putRight(title: string, checkIn: string): Promise<void> {
 
 for await (const { as, session, title, checkIn } of house.sent()) {
   const took = as === "correction" && checkIn !== null ? putRight(title, checkIn) : afternoon(session);
-  await took.catch((e: unknown) => {
-    console.error(`station: ${e instanceof Error ? e.message : String(e)}`);
-  });
+  await took.catch((e: unknown) => console.error(`station: ${e instanceof Error ? e.message : String(e)}`));
 }

@@ -43,9 +43,8 @@ describe("checking", () => {
     expect(followsTheHouse(tidy, [])).toBe(1);
   });
 
-  it("has every rule under an id of its own", () => {
-    expect(new Set(RULES.map((r) => r.id)).size).toBe(RULES.length);
-  });
+  it("has every rule under an id of its own", () =>
+    expect(new Set(RULES.map((r) => r.id)).size).toBe(RULES.length));
 });
 
 describe("house style", () => {
@@ -211,11 +210,10 @@ describe("signal", () => {
 });
 
 describe("against what went out", () => {
-  it("a missing track is put back where it was", () => {
+  it("a missing track is put back where it was", () =>
     expect(fixed(without(tidy, "top"), "missing-track", tidy).tracks.map((t) => t.id)).toEqual(
       tidy.tracks.map((t) => t.id),
-    );
-  });
+    ));
   it("an extra track may be this job's own", () => {
     const s = { ...tidy, tracks: [...tidy.tracks, blankTrack("x", "Iron", { feeds: "main" })] };
     expect(fixed(s, "extra-track", tidy).tracks.at(-1)?.job).toBe(true);
@@ -230,7 +228,7 @@ describe("against what went out", () => {
   });
 });
 
-describe("keeping a finding", () => {
+describe("keeping a finding", () =>
   it("lets it stand with its reason, until what was off changes", () => {
     const s = edit(tidy, "top", { name: "snare TOP" });
     const finding = one(s, "name-off-pattern");
@@ -240,11 +238,10 @@ describe("keeping a finding", () => {
     expect(followsTheHouse(kept, check(style, kept))).toBe(1);
     expect(open(check(style, edit(kept, "top", { name: "SNARE top!" })))).toHaveLength(1);
     expect(apply(kept, [takeUpAgain(kept, one(kept, "name-off-pattern"))])).toEqual(s);
-  });
-});
+  }));
 
 describe("putting all right", () => {
-  it("leaves nothing that could be put right unasked, for any session and any release it came from", () => {
+  it("leaves nothing that could be put right unasked, for any session and any release it came from", () =>
     fc.assert(
       fc.property(sessions(10), sessions(10), (given, came) => {
         const after = apply(came, putAllRight(style, came, given));
@@ -255,8 +252,7 @@ describe("putting all right", () => {
         ).toEqual([]);
       }),
       { numRuns: 150 },
-    );
-  });
+    ));
 
   it("brings a drifted session back to no findings at all", () => {
     const drifted = [
@@ -297,13 +293,12 @@ describe("putting all right", () => {
     ]);
   });
 
-  it("proposes only changes that fit a document", () => {
+  it("proposes only changes that fit a document", () =>
     fc.assert(
       fc.property(sessions(8), (s) => {
         for (const f of check(style, s))
           if (f.fix) expect(diff(s, apply(s, f.fix.changes)).length).toBeGreaterThan(0);
       }),
       { numRuns: 150 },
-    );
-  });
+    ));
 });

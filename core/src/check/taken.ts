@@ -8,9 +8,7 @@ export class Taken {
   private readonly twice = new Set<string>();
 
   constructor(private session: Session) {
-    session.tracks.forEach((_, i) => {
-      this.enter(i);
-    });
+    session.tracks.forEach((_, i) => this.enter(i));
   }
 
   /** Goes on to a state with the same tracks in the same order. @param at the places of those that are other */

@@ -144,7 +144,7 @@ describe("findings of the picture", () => {
   });
 });
 
-describe("looking again", () => {
+describe("looking again", () =>
   it("after any changes finds just what looking afresh finds, with fixes that fit, for any session", () => {
     const house = usualHouse("x");
     fc.assert(
@@ -205,5 +205,4 @@ describe("looking again", () => {
       ),
       { numRuns: 150 },
     );
-  });
-});
+  }));

@@ -35,17 +35,13 @@ describe("colours as other eyes see them (Machado, Oliveira, Fernandes 2009, sev
     expect(apart("deutan", "#b05a3c", "#7f7a2e")).toBeLessThan(apart("full", "#b05a3c", "#7f7a2e") / 2);
     expect(apart("protan", "#2a5fd0", "#d9c322")).toBeGreaterThan(40);
     expect(apart("tritan", "#3a78a8", "#3f8f7a")).toBeLessThan(apart("full", "#3a78a8", "#3f8f7a"));
-    fc.assert(
-      fc.property(hex, (c) => {
-        expect(seenBy("full", c)).toBe(c);
-      }),
-    );
+    fc.assert(fc.property(hex, (c) => expect(seenBy("full", c)).toBe(c)));
   });
 });
 
 describe("OKLCH (Ottosson 2020)", () => {
   const theirs = converter("oklch");
-  it("agrees with culori, there and back", () => {
+  it("agrees with culori, there and back", () =>
     fc.assert(
       fc.property(hex, (c) => {
         const ours = oklch(c);
@@ -54,10 +50,9 @@ describe("OKLCH (Ottosson 2020)", () => {
         expect(ours.c).toBeCloseTo(other?.c ?? NaN, 4);
         expect(near(hexFromOklch(ours), c)).toBeLessThan(0.6);
       }),
-    );
-  });
+    ));
 
-  it("knows what a screen can show, and cuts chroma, not lightness, where it cannot", () => {
+  it("knows what a screen can show, and cuts chroma, not lightness, where it cannot", () =>
     fc.assert(
       fc.property(
         fc.double({ min: 0.05, max: 0.95, noNaN: true }),
@@ -69,8 +64,7 @@ describe("OKLCH (Ottosson 2020)", () => {
           expect(oklch(hexFromOklch({ l, c: 0.5, h })).l).toBeCloseTo(l, 1);
         },
       ),
-    );
-  });
+    ));
 });
 
 describe("spreading a palette", () => {
@@ -79,7 +73,7 @@ describe("spreading a palette", () => {
     locked: false,
   }));
 
-  it("never moves a locked colour, never brings two closer, keeps icons readable, for any palette", () => {
+  it("never moves a locked colour, never brings two closer, keeps icons readable, for any palette", () =>
     fc.assert(
       fc.property(
         fc.array(fc.record({ hex, locked: fc.boolean() }), { minLength: 1, maxLength: 6 }),
@@ -97,8 +91,7 @@ describe("spreading a palette", () => {
         },
       ),
       { numRuns: 30 },
-    );
-  });
+    ));
 
   it("comes far: six bluish colours end more than twice as far apart, the same way each time", () => {
     const once = spread(palette, { tries: 1500, contrast: 3 });
@@ -161,7 +154,7 @@ describe("settling a palette at a distance", () => {
     });
   });
 
-  it("leaves alone what is apart already, any palette it is given", () => {
+  it("leaves alone what is apart already, any palette it is given", () =>
     fc.assert(
       fc.property(
         fc.array(fc.record({ hex, locked: fc.boolean() }), { minLength: 1, maxLength: 5 }),
@@ -176,8 +169,7 @@ describe("settling a palette at a distance", () => {
         },
       ),
       { numRuns: 30 },
-    );
-  });
+    ));
 
   it("says how many can be told apart where not all can", () => {
     const reds = ["#ff0000", "#fe0000", "#00ff00", "#fd0000"];
@@ -187,7 +179,7 @@ describe("settling a palette at a distance", () => {
   });
 });
 
-describe("the palettes that ship", () => {
+describe("the palettes that ship", () =>
   it.each([["usual", usualHouse("x")] as const, ...STARTERS.map((s) => [s.id, s.make("x")] as const)])(
     "pass their own thresholds for all four kinds of eyes: %s",
     (_id, { palette, thresholds }) => {
@@ -198,5 +190,4 @@ describe("the palettes that ship", () => {
           Math.max(4, thresholds.contrast),
         );
     },
-  );
-});
+  ));

@@ -80,9 +80,7 @@ class Field {
     this.#hexes = [...hexes];
     this.#eyes = hexes.map(seen);
     this.#apart = new Float64Array(hexes.length ** 2).fill(Infinity);
-    this.#eyes.forEach((eye, i) => {
-      this.#set(i, this.#from(i, eye));
-    });
+    this.#eyes.forEach((eye, i) => this.#set(i, this.#from(i, eye)));
   }
 
   hex(i: number): string {

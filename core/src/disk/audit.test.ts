@@ -237,14 +237,13 @@ describe("names on disk", () => {
     expect(nameProblems("cafe\u0301")[0]?.sort).toBe("not-nfc");
   });
 
-  it("keep their ending when they are made safe", () => {
+  it("keep their ending when they are made safe", () =>
     expect([
       safeWithEnding("Take 1 (final).WAV"),
       safeWithEnding("aux.txt"),
       safeWithEnding("no ending"),
       safeWithEnding("Ünder.wav"),
-    ]).toEqual(["Take_1_final.wav", "aux_.txt", "no_ending", "Under.wav"]);
-  });
+    ]).toEqual(["Take_1_final.wav", "aux_.txt", "no_ending", "Under.wav"]));
 
   it("say how long a path gets, from the root the house sets to the ending", () => {
     const path = longestPath(house, words, "recorded-file");
@@ -258,9 +257,8 @@ describe("names on disk", () => {
     expect(longestPath(house, words, "marker")).toBeNull();
   });
 
-  it("a blueprint in words says what belongs where", () => {
+  it("a blueprint in words says what belongs where", () =>
     expect(blueprintInWords(house.disk.project)[0]).toBe(
       "Audio/  what was recorded: wav, aif, aiff, flac, bwf",
-    );
-  });
+    ));
 });

@@ -307,28 +307,24 @@ function twice(entries: readonly Entry[]): AuditFinding[] {
     const certain = [...byHash.values()]
       .filter((g) => g.length > 1)
       .flatMap((g) =>
-        g
-          .slice(1)
-          .map((e): AuditFinding => ({
-            sort: "twice",
-            path: e.path,
-            says: `The same content as ${g[0]?.path ?? ""}.`,
-            right: null,
-          })),
+        g.slice(1).map((e): AuditFinding => ({
+          sort: "twice",
+          path: e.path,
+          says: `The same content as ${g[0]?.path ?? ""}.`,
+          right: null,
+        })),
       );
     const unsure = group.filter((e) => e.hash === undefined);
     const [first] = unsure;
     return [
       ...certain,
       ...(known.length === 0 && first
-        ? unsure
-            .slice(1)
-            .map((e): AuditFinding => ({
-              sort: "twice",
-              path: e.path,
-              says: `As many bytes (${e.size ?? 0}) and the same ending as ${first.path}: perhaps the same content.`,
-              right: null,
-            }))
+        ? unsure.slice(1).map((e): AuditFinding => ({
+            sort: "twice",
+            path: e.path,
+            says: `As many bytes (${e.size ?? 0}) and the same ending as ${first.path}: perhaps the same content.`,
+            right: null,
+          }))
         : []),
     ];
   });

@@ -61,13 +61,12 @@ describe("fitting a release into a room", () => {
     );
   });
 
-  it("gives a stereo source two inputs side by side, from an odd one where it can", () => {
+  it("gives a stereo source two inputs side by side, from an odd one where it can", () =>
     expect(
       fit(sources(["mic", "mono"], ["mic", "stereo"], ["mic", "mono"]), van).session.tracks.map(
         (t) => t.input,
       ),
-    ).toEqual([1, 3, 2]);
-  });
+    ).toEqual([1, 3, 2]));
 
   it("says what cannot be placed and why, and does not arm it", () => {
     const result = fit(sources(["wireless", "mono"], ["wireless", "mono"], ["di", "mono"]), van);
@@ -122,7 +121,7 @@ describe("fitting a release into a room", () => {
     ]);
   });
 
-  it("never gives an input twice or of the wrong kind, and accounts for every source, for any session and room", () => {
+  it("never gives an input twice or of the wrong kind, and accounts for every source, for any session and room", () =>
     fc.assert(
       fc.property(sessions(10), rooms, (s, room) => {
         const result = fit(s, room);
@@ -148,10 +147,9 @@ describe("fitting a release into a room", () => {
         expect(apply(s, result.changes)).toEqual(result.session);
       }),
       { numRuns: 300 },
-    );
-  });
+    ));
 
-  it("places as many single-channel sources as can be placed, by brute force, and never an earlier one less", () => {
+  it("places as many single-channel sources as can be placed, by brute force, and never an earlier one less", () =>
     fc.assert(
       fc.property(fc.array(fc.constantFrom(...SOURCES), { maxLength: 6 }), rooms, (list, room) => {
         const wishes = list.map((source, i) => ({ track: `t${i}`, source, channels: 1 }));
@@ -181,6 +179,5 @@ describe("fitting a release into a room", () => {
         for (const id of before.keys()) expect(placed.has(id)).toBe(true);
       }),
       { numRuns: 200 },
-    );
-  });
+    ));
 });

@@ -63,7 +63,7 @@ describe("the input list as CSV", () => {
       "Line 2: “carrier pigeon” is none of microphone",
     ],
     ["a torn quote", 'Track,Input\n"Kick,1', "a quote is opened and never closed"],
-  ])("says where it holds %s, and takes nothing", (_what, text, message) => {
-    expect(() => floorListIn(s, text)).toThrow(message);
-  });
+  ])("says where it holds %s, and takes nothing", (_what, text, message) =>
+    expect(() => floorListIn(s, text)).toThrow(message),
+  );
 });

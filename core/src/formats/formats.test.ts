@@ -46,14 +46,13 @@ const van: Room = {
 };
 
 describe("the session exchange file, ours", () => {
-  it("comes back as it was, for any session", () => {
+  it("comes back as it was, for any session", () =>
     fc.assert(
-      fc.property(sessions(), (s) => {
-        expect(readExchange(writeExchange(s, "abc"))).toMatchObject({ session: s, of: "abc", untold: [] });
-      }),
+      fc.property(sessions(), (s) =>
+        expect(readExchange(writeExchange(s, "abc"))).toMatchObject({ session: s, of: "abc", untold: [] }),
+      ),
       { numRuns: 150 },
-    );
-  });
+    ));
 
   it("says without our extra file all that the format has a place for, for any session", () => {
     fc.assert(
@@ -94,9 +93,8 @@ describe("the session exchange file, ours", () => {
     );
   });
 
-  it("is the same bytes for the same session", () => {
-    expect(writeExchange(smallSession())).toEqual(writeExchange(structuredClone(smallSession())));
-  });
+  it("is the same bytes for the same session", () =>
+    expect(writeExchange(smallSession())).toEqual(writeExchange(structuredClone(smallSession()))));
 
   it("lets what the room changed in the project win over our extra file", () => {
     const files = unzipSync(writeExchange(smallSession(), "abc"));
@@ -241,9 +239,8 @@ describe("a bad file", () => {
     expect(() => readExchange(bytes)).toThrow(message);
   });
 
-  it("an entry that lies about its size is stopped at the limit, not unpacked", () => {
-    expect(() => readExchange(packed("project.xml", zeros, 1 << 20))).toThrow(/larger than 16 MB/);
-  });
+  it("an entry that lies about its size is stopped at the limit, not unpacked", () =>
+    expect(() => readExchange(packed("project.xml", zeros, 1 << 20))).toThrow(/larger than 16 MB/));
 
   it("never does anything but read or explain, whatever bytes come", () => {
     const good = writeExchange(smallSession());
@@ -322,7 +319,7 @@ describe("the input list", () => {
   });
 });
 
-describe("the package", () => {
+describe("the package", () =>
   it("holds the session's folders, the session file, the input list and the notes", () => {
     const house = usualHouse("x");
     const result = fit(
@@ -366,5 +363,4 @@ describe("the package", () => {
     expect(notes).toContain(
       "EGtr_Amp: Wants a microphone input; all 3 of Ferry Van that would do are taken.",
     );
-  });
-});
+  }));

@@ -187,9 +187,9 @@ describe("a file to start from", () => {
       new Uint8Array([0x54, 0x72, 0x61, 0x63, 0x6b, 0x0a, 0xff, 0xfe]),
       /not UTF-8/,
     ],
-  ])("with %s is refused with what and where", (_what, name, bytes, message) => {
-    expect(() => read(name, bytes)).toThrow(message);
-  });
+  ])("with %s is refused with what and where", (_what, name, bytes, message) =>
+    expect(() => read(name, bytes)).toThrow(message),
+  );
 });
 
 describe("cleaning", () => {
@@ -224,7 +224,7 @@ describe("cleaning", () => {
     ]);
   };
 
-  it("tells names of the job from names of roles, and what nobody feeds from what is fed", () => {
+  it("tells names of the job from names of roles, and what nobody feeds from what is fed", () =>
     expect(new Map(lookThrough(style, dirty()).map((l) => [l.track.id, l.standing]))).toEqual(
       new Map([
         ["kit", "role"],
@@ -239,8 +239,7 @@ describe("cleaning", () => {
         ["empty", "empty-folder"],
         ["job", "job"],
       ]),
-    );
-  });
+    ));
 
   it("takes away what does not stay, leads feeds on, and leaves the source as it was", () => {
     const source = dirty();
@@ -261,7 +260,7 @@ describe("cleaning", () => {
     expect(open(check(style, after)).filter((f) => f.weight === "broken")).toEqual([]);
   });
 
-  it("leaves a session that holds together, whatever stays, for any session", () => {
+  it("leaves a session that holds together, whatever stays, for any session", () =>
     fc.assert(
       fc.property(
         sessions(10),
@@ -302,8 +301,7 @@ describe("cleaning", () => {
         },
       ),
       { numRuns: 200 },
-    );
-  });
+    ));
 });
 
 describe("starters", () => {

@@ -111,7 +111,7 @@ describe("a listing of files", () => {
     );
   });
 
-  it("does nothing but read or explain, whatever text comes", () => {
+  it("does nothing but read or explain, whatever text comes", () =>
     fc.assert(
       fc.property(
         fc.oneof(
@@ -142,6 +142,5 @@ describe("a listing of files", () => {
         },
       ),
       { numRuns: 500 },
-    );
-  });
+    ));
 });

@@ -12,11 +12,9 @@ describe("palettes, out and in", () => {
     ["GIMP", writeGpl("House", named)],
     ["design tokens", writeTokens(named)],
     ["CSS", writeCss(named)],
-  ])("%s comes back as it went", (_what, text) => {
-    expect(readPalette(text)).toEqual(named);
-  });
+  ])("%s comes back as it went", (_what, text) => expect(readPalette(text)).toEqual(named));
 
-  it("reads a GIMP palette as its program writes it", () => {
+  it("reads a GIMP palette as its program writes it", () =>
     expect(
       readPalette(
         "GIMP Palette\r\nName: Tide\r\nColumns: 3\r\n# a comment\r\n255   0  16\tBuoy\r\n  0 128 255  Deep water\r\n 1 2 3\r\n",
@@ -25,8 +23,7 @@ describe("palettes, out and in", () => {
       { name: "Buoy", hex: "#ff0010" },
       { name: "Deep water", hex: "#0080ff" },
       { name: "#010203", hex: "#010203" },
-    ]);
-  });
+    ]));
 
   it("reads tokens in groups, with the type above them, and passes over other kinds and references", () => {
     const text = JSON.stringify({
@@ -60,11 +57,11 @@ describe("palettes, out and in", () => {
     ],
     ["a letter", "Dear house,\nhow are you?", /No colour was found/],
     ["nothing", "", /No colour was found/],
-  ])("refuses %s, naming the line", (_what, text, message) => {
-    expect(() => readPalette(text)).toThrow(message);
-  });
+  ])("refuses %s, naming the line", (_what, text, message) =>
+    expect(() => readPalette(text)).toThrow(message),
+  );
 
-  it("reads or explains whatever comes", () => {
+  it("reads or explains whatever comes", () =>
     fc.assert(
       fc.property(fc.string({ maxLength: 200 }), (text) => {
         try {
@@ -73,8 +70,7 @@ describe("palettes, out and in", () => {
           expect((e as Error).name).toBe("FileProblem");
         }
       }),
-    );
-  });
+    ));
 });
 
 describe("on a palette with fewer colours", () => {

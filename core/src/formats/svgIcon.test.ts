@@ -49,7 +49,7 @@ describe("an SVG as an icon", () => {
     ).toEqual([null, 1]);
   });
 
-  it("leaves out what says nothing: titles, editors' own, hidden shapes, colours", () => {
+  it("leaves out what says nothing: titles, editors' own, hidden shapes, colours", () =>
     expect(
       readSvgIcon(
         svg(
@@ -57,8 +57,7 @@ describe("an SVG as an icon", () => {
         ),
         "x",
       ),
-    ).toHaveLength(1);
-  });
+    ).toHaveLength(1));
 
   it("is refused with a script, a reference or anything else that is no drawing, naming the line", () => {
     expect(problem(svg('<path d="M0 0h9v9z"/>\n<script>alert(1)</script>'))).toBe(

@@ -24,9 +24,8 @@ const rule = (id: string, says: string): House["exceptions"][number] => ({
 });
 
 describe("two house styles compared", () => {
-  it("say nothing where they say the same", () => {
-    expect(differences(house, structuredClone(house))).toEqual([]);
-  });
+  it("say nothing where they say the same", () =>
+    expect(differences(house, structuredClone(house))).toEqual([]));
 
   it("say what changed of a role: its usual source, format, and the positions that make sense", () => {
     expect(

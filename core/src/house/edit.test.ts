@@ -76,14 +76,13 @@ describe("editing the draft of the house style", () => {
     });
   });
 
-  it("keeps what a heard name knew, and takes each once", () => {
+  it("keeps what a heard name knew, and takes each once", () =>
     expect(
       heardFromText("bass, Bass, low one", [{ text: "bass", within: "choir", doubtful: false }]),
     ).toEqual([
       { text: "bass", within: "choir", doubtful: false },
       { text: "low one", within: null, doubtful: false },
-    ]);
-  });
+    ]));
 
   it("says in sentences what differs", () => {
     const after = withRole(withFamily(house, "pans", { colour: "rose" }), "kick", {

@@ -30,9 +30,8 @@ const named = (...names: string[]): Session => ({
 });
 
 describe("the house style that ships", () => {
-  it("is valid and survives a trip through JSON", () => {
-    expect(houseSchema.parse(JSON.parse(JSON.stringify(usual)))).toEqual(usual);
-  });
+  it("is valid and survives a trip through JSON", () =>
+    expect(houseSchema.parse(JSON.parse(JSON.stringify(usual)))).toEqual(usual));
 
   it("names what does not hold together", () => {
     const [first, ...rest] = usual.words.roles;
@@ -79,7 +78,7 @@ describe("dressing", () => {
     });
   });
 
-  it("is done once: a dressed session has nothing left to dress", () => {
+  it("is done once: a dressed session has nothing left to dress", () =>
     fc.assert(
       fc.property(sessions(), (s) => {
         const once = apply(s, dress(style, s));
@@ -87,8 +86,7 @@ describe("dressing", () => {
         expect(dress(style, once)).toEqual([]);
       }),
       { numRuns: 200 },
-    );
-  });
+    ));
 
   it("loses no track, and leaves alone what it is not sure of", () => {
     fc.assert(
@@ -149,7 +147,7 @@ describe("dressing", () => {
   });
 });
 
-describe("the line behind a finding", () => {
+describe("the line behind a finding", () =>
   it("is the line of the house that asks for it", () => {
     const s = named("kick in", "EGtr amp");
     const [kick] = s.tracks;
@@ -164,10 +162,9 @@ describe("the line behind a finding", () => {
       { part: "folders", line: "drum-kit" },
       null,
     ]);
-  });
-});
+  }));
 
-describe("saying what a track is", () => {
+describe("saying what a track is", () =>
   it("gives it name, colour and icon of that role, and nothing else changes", () => {
     const s = named("xqzv left", "Kick");
     const after = apply(s, giveRole(style, s, "t0", "tambourine"));
@@ -178,8 +175,7 @@ describe("saying what a track is", () => {
       parent: null,
     });
     expect(after.tracks.slice(1)).toEqual(s.tracks.slice(1));
-  });
-});
+  }));
 
 describe("pasting names", () => {
   it("makes many of one by count, and takes input, format and note from behind a bar or a tab", () => {
@@ -248,7 +244,7 @@ describe("pasting names", () => {
   });
 });
 
-describe("pasting odd characters", () => {
+describe("pasting odd characters", () =>
   it("makes names a document can hold, whatever is pasted", () => {
     const s = smallSession();
     const lines = readLines(
@@ -275,10 +271,9 @@ describe("pasting odd characters", () => {
         ),
       ).error?.issues ?? [],
     ).toEqual([]);
-  });
-});
+  }));
 
-describe("why", () => {
+describe("why", () =>
   it("names the decision behind each value", () => {
     const s = dressed(style, named("Dbl sec far", "lead pan", "gtr amp"));
     const why = (name: string) =>
@@ -307,5 +302,4 @@ describe("why", () => {
         }),
       ]),
     );
-  });
-});
+  }));

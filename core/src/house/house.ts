@@ -272,9 +272,9 @@ export function houseProblems(doc: Omit<House, "format" | "version">): Problem[]
   once(doc.starts, ["starts"]);
   once(doc.exceptions, ["exceptions"]);
   once(doc.checklist, ["checklist"]);
-  doc.words.families.forEach((f, i) => {
-    known([f.colour], palette, ["words", "families", i, "colour"], "colour");
-  });
+  doc.words.families.forEach((f, i) =>
+    known([f.colour], palette, ["words", "families", i, "colour"], "colour"),
+  );
   doc.words.roles.forEach((r, i) => {
     known([r.family], families, ["words", "roles", i, "family"], "family");
     known([r.colour], palette, ["words", "roles", i, "colour"], "colour");

@@ -77,7 +77,7 @@ const done = (house: House, list: readonly (readonly [number, number])[]): House
   list.reduce((h, [g, n]) => gestures[g]!(h, n), house);
 
 describe("changes of the house style", () => {
-  it("lead from any state to any other, back again, and through the wire", () => {
+  it("lead from any state to any other, back again, and through the wire", () =>
     fc.assert(
       fc.property(deeds, deeds, (one, two) => {
         const [a, b] = [done(usual, one), done(usual, two)];
@@ -87,8 +87,7 @@ describe("changes of the house style", () => {
         expect(applyToHouse(b, undoOfHouse(changes))).toEqual(a);
       }),
       { numRuns: 60 },
-    );
-  });
+    ));
 
   it("are as small as what was done", () => {
     const renamed = {
@@ -159,7 +158,7 @@ describe("what a draft changes, thing by thing", () => {
     expect(pieces.reduce(withoutPiece, draft)).toEqual(usual);
   });
 
-  it("says something of every change, and taking all back leaves what the edition says, but for the order of what stood elsewhere", () => {
+  it("says something of every change, and taking all back leaves what the edition says, but for the order of what stood elsewhere", () =>
     fc.assert(
       fc.property(deeds, (list) => {
         const draft = done(usual, list);
@@ -174,8 +173,7 @@ describe("what a draft changes, thing by thing", () => {
         expect(sorted(back)).toEqual(sorted(usual));
       }),
       { numRuns: 12 },
-    );
-  });
+    ));
 
   it("keeps values that are not there apart from those that are", () => {
     const without = { ...usual, starts: usual.starts.map((s, i) => (i === 0 ? { ...s, then: {} } : s)) };

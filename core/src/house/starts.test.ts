@@ -113,14 +113,13 @@ describe("starting values", () => {
     ).toBe("L 45, polarity inverted, MIDI channel 10, controller 7 at 90, sounds an octave lower");
   });
 
-  it("of a session are what the house says", () => {
+  it("of a session are what the house says", () =>
     expect(
       newSession(
         { ...house, session: { ...house.session, sampleRate: 96000, musicBar: 5, leadIn: 4 } },
         "New",
       ),
-    ).toMatchObject({ title: "New", sampleRate: 96000, bitDepth: 24, leadIn: 4, musicBar: 5, tracks: [] });
-  });
+    ).toMatchObject({ title: "New", sampleRate: 96000, bitDepth: 24, leadIn: 4, musicBar: 5, tracks: [] }));
 });
 
 describe("the lists beside the roles", () => {
@@ -183,7 +182,7 @@ describe("starter house styles", () => {
   });
 });
 
-describe("names that would meet", () => {
+describe("names that would meet", () =>
   it("are said before publishing, with the tracks that share them", () => {
     const merged: House = {
       ...house,
@@ -202,5 +201,4 @@ describe("names that would meet", () => {
     };
     expect(collisionsIn(style, makeStyle(merged), s)).toEqual([{ name: "kick", tracks: ["Kick", "Hat"] }]);
     expect(collisionsIn(style, style, s)).toEqual([]);
-  });
-});
+  }));

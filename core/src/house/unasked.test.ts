@@ -146,7 +146,7 @@ describe("folders", () => {
   });
 });
 
-describe("dressing", () => {
+describe("dressing", () =>
   it("can leave the order alone: names and looks, nothing moved, no folder made", () => {
     const s = apply(begin("KICK\nlead pan\ndouble second\nfiddle"), []);
     const wild: Session = {
@@ -160,5 +160,4 @@ describe("dressing", () => {
     expect(after.tracks.map((t) => t.id)).toEqual(wild.tracks.map((t) => t.id));
     expect(dressInPlace(style, wild).every((c) => c.do === "set" && c.field !== "feeds")).toBe(true);
     expect(dress(style, wild).some((c) => c.do !== "set")).toBe(true);
-  });
-});
+  }));

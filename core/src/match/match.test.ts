@@ -35,7 +35,7 @@ function cheapestByTrying(cost: number[][], row = 0, used = new Set<number>()): 
 }
 
 describe("assignment (Kuhn–Munkres)", () => {
-  it("is as cheap as the cheapest of all ways, for any small table", () => {
+  it("is as cheap as the cheapest of all ways, for any small table", () =>
     fc.assert(
       fc.property(
         fc
@@ -48,10 +48,9 @@ describe("assignment (Kuhn–Munkres)", () => {
         },
       ),
       { numRuns: 300 },
-    );
-  });
+    ));
 
-  it("agrees with a registry implementation on larger square ones", () => {
+  it("agrees with a registry implementation on larger square ones", () =>
     fc.assert(
       fc.property(
         fc.integer({ min: 8, max: 20 }).chain((n) => table(n, n)),
@@ -61,8 +60,7 @@ describe("assignment (Kuhn–Munkres)", () => {
         },
       ),
       { numRuns: 40 },
-    );
-  });
+    ));
 
   it("says when it cannot be done", () => {
     expect(assign([])).toEqual([]);
@@ -95,9 +93,8 @@ describe("recognising a session that came back", () => {
     tracks: s.tracks.map((t) => (t.id === id ? { ...t, name } : t)),
   });
 
-  it("gives an untouched session its ids back, and what the file could not say", () => {
-    expect(matchSession(style, given, anonymous(given), UNTOLD).session).toEqual(given);
-  });
+  it("gives an untouched session its ids back, and what the file could not say", () =>
+    expect(matchSession(style, given, anonymous(given), UNTOLD).session).toEqual(given));
 
   it("recognises renamed, recoloured and reordered tracks", () => {
     let came = anonymous(given);
@@ -123,12 +120,10 @@ describe("recognising a session that came back", () => {
       )
       .map(([a, b, n]) => `${a} ${b} ${n}`);
     const side = (mark: string) =>
-      fc
-        .uniqueArray(stem, { minLength: 1, maxLength: 4 })
-        .map((names): Session => ({
-          ...smallSession(),
-          tracks: names.map((n, i) => blankTrack(`${mark}${i}`, `${n}${mark}`)),
-        }));
+      fc.uniqueArray(stem, { minLength: 1, maxLength: 4 }).map((names): Session => ({
+        ...smallSession(),
+        tracks: names.map((n, i) => blankTrack(`${mark}${i}`, `${n}${mark}`)),
+      }));
     let greedyWorse = 0;
     fc.assert(
       fc.property(side("g"), side("c"), (out, back) => {

@@ -266,7 +266,7 @@ describe("how long names get", () => {
     ).toBe("Snare_Top");
   });
 
-  it("is never passed by what composing gives", () => {
+  it("is never passed by what composing gives", () =>
     fc.assert(
       fc.property(
         fc.constantFrom(...usualWords().roles.map((r) => r.id)),
@@ -278,6 +278,5 @@ describe("how long names get", () => {
         },
       ),
       { numRuns: 100 },
-    );
-  });
+    ));
 });

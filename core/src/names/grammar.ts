@@ -108,9 +108,8 @@ export function grammarOf(pattern: NamePattern, words: Reader): Grammar {
   const enter = (from: Way[], i: number, p: Piece, parting: string, owned: Owned): void => {
     const next =
       (o: Owned = owned) =>
-      (last: Spot): void => {
+      (last: Spot): void =>
         lead(last.ways, exits(i + 1, true, o), last);
-      };
     const ofGroup = (r: Role): boolean => r.sort === "place" || r.sort === "path";
     switch (p.piece) {
       case "role":
@@ -219,10 +218,7 @@ export function grammarOf(pattern: NamePattern, words: Reader): Grammar {
       run(true);
     };
     if (parting + p.written === "") begin(from);
-    else
-      chain(from, i, parting, p.written, null, (last) => {
-        begin(last.ways);
-      });
+    else chain(from, i, parting, p.written, null, (last) => begin(last.ways));
   };
 
   /** Days of the years 1900 to 2099 as ISO 8601 writes them; whether a month has a 31st is not asked. */
@@ -244,10 +240,7 @@ export function grammarOf(pattern: NamePattern, words: Reader): Grammar {
       for (const day of pairs(on(gap(month)), ["0", "123456789"], ["12", DIGITS], ["3", "01"])) then(day);
     };
     if (parting + p.written === "") begin(from);
-    else
-      chain(from, i, parting, p.written, null, (last) => {
-        begin(last.ways);
-      });
+    else chain(from, i, parting, p.written, null, (last) => begin(last.ways));
   };
 
   /** Words of letters and digits, joined; of at most so many characters. */

@@ -59,7 +59,7 @@ describe("composing a name", () => {
 });
 
 describe("names on disk", () => {
-  it("are of the portable set, never reserved, never ending in a dot or space (POSIX; Microsoft's naming rules), and stay as they are once safe", () => {
+  it("are of the portable set, never reserved, never ending in a dot or space (POSIX; Microsoft's naming rules), and stay as they are once safe", () =>
     fc.assert(
       fc.property(
         fc.oneof(
@@ -75,8 +75,7 @@ describe("names on disk", () => {
         },
       ),
       { numRuns: 500 },
-    );
-  });
+    ));
 
   it("stay readable: spaces become underscores, accents go", () => {
     expect(safeFileName("Steelpan orchestra, full yard")).toBe("Steelpan_orchestra_full_yard");

@@ -70,11 +70,10 @@ describe("a list two people changed", () => {
     expect(mergeLists("positions", ["top"], ["top", "near"], ["top", "far"])).toBeNull();
   });
 
-  it("gives an item of mine another id where theirs took the same one", () => {
+  it("gives an item of mine another id where theirs took the same one", () =>
     expect(mergeLists("sends", [], [send("s1", "plate")], [send("s1", "cue")])).toEqual({
       to: [send("s2", "plate"), send("s1", "cue")],
-    });
-  });
+    }));
 
   it("takes the order of whoever moved items; of two who did, one is asked", () => {
     expect(mergeLists("checklist", ["a", "b", "c"], ["c", "a", "b"], ["a", "b", "x", "c"])).toEqual({
@@ -112,7 +111,7 @@ describe("a list two people changed", () => {
   });
 });
 
-describe("changes meant for another state", () => {
+describe("changes meant for another state", () =>
   it("of one list go in beside what somebody else put into it, and are undone without taking that along", () => {
     const s = smallSession();
     const kick = s.tracks.find((t) => t.id === "kick")!;
@@ -137,5 +136,4 @@ describe("changes meant for another state", () => {
       setSessionField(both.session, "checklist", [...both.session.checklist, "Spare cable"]),
     ]);
     expect(sortOut(after, inverse(both.stand)).session.checklist).toEqual(["Headphones", "Spare cable"]);
-  });
-});
+  }));

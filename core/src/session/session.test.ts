@@ -17,36 +17,31 @@ const track = (s: Session, id: string): Track => {
 };
 
 describe("changes", () => {
-  it("lead from any session to any other", () => {
+  it("lead from any session to any other", () =>
     fc.assert(
-      fc.property(sessions(), sessions(), (a, b) => {
-        expect(apply(a, diff(a, b))).toEqual(b);
-      }),
+      fc.property(sessions(), sessions(), (a, b) => expect(apply(a, diff(a, b))).toEqual(b)),
       { numRuns: 300 },
-    );
-  });
+    ));
 
-  it("are undone exactly by their inverse, for any two sessions", () => {
+  it("are undone exactly by their inverse, for any two sessions", () =>
     fc.assert(
       fc.property(sessions(), sessions(), (a, b) => {
         const changes = diff(a, b);
         expect(apply(apply(a, changes), inverse(changes))).toEqual(a);
       }),
       { numRuns: 300 },
-    );
-  });
+    ));
 
-  it("are none between a session and itself, and always fit what goes over the wire", () => {
+  it("are none between a session and itself, and always fit what goes over the wire", () =>
     fc.assert(
       fc.property(sessions(), sessions(8), (a, b) => {
         expect(diff(a, structuredClone(a))).toEqual([]);
         for (const c of diff(a, b)) expect(change.parse(JSON.parse(JSON.stringify(c)))).toEqual(c);
       }),
       { numRuns: 60 },
-    );
-  });
+    ));
 
-  it("keep every session a tree", () => {
+  it("keep every session a tree", () =>
     fc.assert(
       fc.property(sessions(), sessions(), (a, b) => {
         const changes = diff(a, b);
@@ -54,8 +49,7 @@ describe("changes", () => {
           expect(treeProblems(apply(a, changes.slice(0, n)).tracks)).toEqual([]);
       }),
       { numRuns: 60 },
-    );
-  });
+    ));
 
   it("leave tracks nobody named the same objects, so only they are drawn again", () => {
     const a = smallSession();
@@ -149,14 +143,11 @@ describe("changes", () => {
 });
 
 describe("the session document", () => {
-  it("takes any session made of tracks in a tree", () => {
+  it("takes any session made of tracks in a tree", () =>
     fc.assert(
-      fc.property(sessions(), (s) => {
-        expect(sessionSchema.parse(JSON.parse(JSON.stringify(s)))).toEqual(s);
-      }),
+      fc.property(sessions(), (s) => expect(sessionSchema.parse(JSON.parse(JSON.stringify(s)))).toEqual(s)),
       { numRuns: 80 },
-    );
-  });
+    ));
 
   it("says which track stands wrong", () => {
     const s = smallSession();
@@ -180,7 +171,7 @@ describe("routing", () => {
     expect(circles(ring).map((c) => [...c].sort())).toEqual([["kit", "rev"]]);
   });
 
-  it("agrees with a plain reachability search on whether anything goes round", () => {
+  it("agrees with a plain reachability search on whether anything goes round", () =>
     fc.assert(
       fc.property(sessions(10), (s) => {
         const next = new Map(s.tracks.map((t) => [t.id, [t.feeds, ...t.sends.map((x) => x.to)]]));
@@ -198,8 +189,7 @@ describe("routing", () => {
         expect(circles(s).length > 0).toBe(s.tracks.some((t) => comesBack(t.id)));
       }),
       { numRuns: 200 },
-    );
-  });
+    ));
 });
 
 describe("changes in words", () => {

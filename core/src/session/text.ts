@@ -4,13 +4,14 @@ import { z } from "zod";
 // oxlint-disable-next-line no-control-regex -- control characters are exactly what is refused
 const ONE_LINE = /^[^\u0000-\u001f\u007f-\u009f\u2028\u2029\ufffe\uffff\ud800-\udfff]*$/u;
 // oxlint-disable-next-line no-control-regex -- as above
+const NOT_IN_A_LINE = /[\u0000-\u001f\u007f-\u009f\u2028\u2029\ufffe\uffff\ud800-\udfff]/gu;
+// oxlint-disable-next-line no-control-regex -- as above
 const TEXT = /^[^\u0000\ud800-\udfff]*$/u;
 
 /** A text as a name may be: what a name cannot hold becomes a space, what is too long is cut. */
 export function asOneLine(text: string, most: number): string {
-  // oxlint-disable-next-line no-control-regex -- as above
   return text
-    .replace(/[\u0000-\u001f\u007f-\u009f\u2028\u2029\ufffe\uffff\ud800-\udfff]/gu, " ")
+    .replace(NOT_IN_A_LINE, " ")
     .slice(0, most)
     .replace(/[\ud800-\udbff]$/, "");
 }

@@ -10,11 +10,10 @@ describe("a length of time", () => {
     for (const bad of ["", "soon", "1:70", "1:75:00", "-3", "1:2:3:4", "25:00:00", "0"])
       expect([bad, timeIn(bad)]).toEqual([bad, undefined]);
   });
-  it("is read back as it was written", () => {
+  it("is read back as it was written", () =>
     fc.assert(
-      fc.property(fc.integer({ min: 10, max: 863_990 }), (tenths) => {
-        expect(timeIn(timeInWords(tenths / 10))).toBeCloseTo(tenths / 10, 6);
-      }),
-    );
-  });
+      fc.property(fc.integer({ min: 10, max: 863_990 }), (tenths) =>
+        expect(timeIn(timeInWords(tenths / 10))).toBeCloseTo(tenths / 10, 6),
+      ),
+    ));
 });

@@ -109,7 +109,7 @@ describe("a part of a template", () => {
     ]).toEqual([[["Kit", [kick!.id, hat!.id]]], [[{ track: kick!.id, input: 2 }]], null]);
   });
 
-  it("holds together, and what it holds comes to the main path just as in the whole, for any session", () => {
+  it("holds together, and what it holds comes to the main path just as in the whole, for any session", () =>
     fc.assert(
       fc.property(withOneMain(12), fc.array(fc.nat(), { minLength: 1, maxLength: 3 }), (s, picks) => {
         if (s.tracks.length === 0) return;
@@ -121,8 +121,7 @@ describe("a part of a template", () => {
         for (const id of ids) expect(alone.get(id)).toEqual(whole.get(id));
       }),
       { numRuns: 200 },
-    );
-  });
+    ));
 });
 
 describe("a part put into another template", () => {
@@ -150,7 +149,7 @@ describe("a part put into another template", () => {
     );
   });
 
-  it("leaves a session that holds together, for any two", () => {
+  it("leaves a session that holds together, for any two", () =>
     fc.assert(
       fc.property(withOneMain(8), withOneMain(8), (here, other) => {
         const after = apply(here, putPart(style, here, other, newId));
@@ -161,6 +160,5 @@ describe("a part put into another template", () => {
         );
       }),
       { numRuns: 150 },
-    );
-  });
+    ));
 });

@@ -72,7 +72,7 @@ describe("a sentence for what is chosen", () => {
   });
 });
 
-describe("processors typed into a cell", () => {
+describe("processors typed into a cell", () =>
   it("are what the cell shows: whole kinds or their short forms, with commas or without", () => {
     expect(kindsTyped("EQ Comp DeS")).toEqual(["EQ", "Compressor", "De-esser"]);
     expect(kindsTyped("EQ, Compressor, My own box")).toEqual(["EQ", "Compressor", "My own box"]);
@@ -91,10 +91,9 @@ describe("processors typed into a cell", () => {
         cellText(style, after, track(after, "Kick"), "inserts"),
       ),
     ).toMatchObject({ changes: [] });
-  });
-});
+  }));
 
-describe("a track made from a name", () => {
+describe("a track made from a name", () =>
   it("starts with a DI where the name says so, and a return with a processor of its kind", () => {
     expect(session.tracks.find((t) => t.role === "bass-guitar")).toMatchObject({
       source: "di",
@@ -105,5 +104,4 @@ describe("a track made from a name", () => {
     expect(
       ["Slapback delay", "Hall reverb", "Chorus effect", "Effect return"].map(processorOfReturn),
     ).toEqual(["Delay", "Reverb", "Modulation", null]);
-  });
-});
+  }));

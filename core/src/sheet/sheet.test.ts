@@ -168,7 +168,7 @@ describe("folders", () => {
     );
   });
 
-  it("hold together and undo exactly, for any session and any choice", () => {
+  it("hold together and undo exactly, for any session and any choice", () =>
     fc.assert(
       fc.property(sessions(10), fc.array(fc.nat(), { maxLength: 5 }), fc.nat(), (s, picks, where) => {
         const ids = picks.flatMap((p) => s.tracks[p % Math.max(1, s.tracks.length)]?.id ?? []);
@@ -189,8 +189,7 @@ describe("folders", () => {
         }
       }),
       { numRuns: 250 },
-    );
-  });
+    ));
 
   it("are arranged by the house without a name or a colour changing", () => {
     const messy = {
@@ -260,7 +259,7 @@ describe("copy and paste", () => {
       expect(clipIn(text)).toBeNull();
   });
 
-  it("holds together for any two sessions", () => {
+  it("holds together for any two sessions", () =>
     fc.assert(
       fc.property(
         sessions(8),
@@ -284,19 +283,17 @@ describe("copy and paste", () => {
         },
       ),
       { numRuns: 150 },
-    );
-  });
+    ));
 });
 
-describe("choosing", () => {
+describe("choosing", () =>
   it("all that are alike: of a kind, a role, a folder, armed", () => {
     expect(alike(tidy, "kick", "folder").sort()).toEqual(["bottom", "kick", "top"]);
     expect(alike(tidy, "top", "role").sort()).toEqual(["bottom", "top"]);
     expect(alike(tidy, "rev", "kind")).toEqual(["rev"]);
     expect(alike(tidy, "gtr", "armed")).toEqual(["kick"]);
     expect(alike(tidy, "nobody", "kind")).toEqual([]);
-  });
-});
+  }));
 
 describe("one sentence for many", () => {
   const many = (text: string, ids: string[] = ["kick", "top", "bottom", "gtr"]): Session => {
@@ -350,7 +347,7 @@ describe("one sentence for many", () => {
     });
   });
 
-  it("understands each of its examples, and every edit is one a track can have, for any session", () => {
+  it("understands each of its examples, and every edit is one a track can have, for any session", () =>
     fc.assert(
       fc.property(sessions(8), fc.constantFrom(...EXAMPLES), (s, text) => {
         const said = say(
@@ -363,12 +360,11 @@ describe("one sentence for many", () => {
         else expect(sessionSchema.safeParse(done(s, said.changes)).error).toBeUndefined();
       }),
       { numRuns: 300 },
-    );
-  });
+    ));
 });
 
-describe("a circle", () => {
-  it("is found exactly where the new feed would close one, for any session", () => {
+describe("a circle", () =>
+  it("is found exactly where the new feed would close one, for any session", () =>
     fc.assert(
       fc.property(sessions(9), fc.nat(), fc.nat(), (s, a, b) => {
         const from = s.tracks[a % Math.max(1, s.tracks.length)],
@@ -391,9 +387,7 @@ describe("a circle", () => {
         }
       }),
       { numRuns: 300 },
-    );
-  });
-});
+    )));
 
 describe("a cell", () => {
   const into = (cell: Cell, text: string, ids = ["top"]): Track => {
@@ -431,7 +425,7 @@ describe("a cell", () => {
     }
   });
 
-  it("shows what can be typed back without a change, for any session", () => {
+  it("shows what can be typed back without a change, for any session", () =>
     fc.assert(
       fc.property(sessions(8), fc.constantFrom(...CELLS), (s, cell) => {
         for (const t of s.tracks.filter((x) => hasCell(x, cell))) {
@@ -449,8 +443,7 @@ describe("a cell", () => {
         }
       }),
       { numRuns: 150 },
-    );
-  });
+    ));
 
   it("sets all that are chosen, inputs counting on", () => {
     const said = typeInto(style, tidy, ["kick", "top", "bottom"], "input", "20");
@@ -463,7 +456,7 @@ describe("a cell", () => {
   });
 });
 
-describe("a view", () => {
+describe("a view", () =>
   it("shows what fits it and the folders around, whatever else there is", () => {
     const view = { kinds: [], roles: [], folders: [], armed: false };
     expect([...shownBy(tidy, { ...view, armed: true })].sort()).toEqual(["kick", "kit"]);
@@ -474,8 +467,7 @@ describe("a view", () => {
       "top",
     ]);
     expect(shownBy(tidy, view).size).toBe(tidy.tracks.length);
-  });
-});
+  }));
 
 describe("chains", () => {
   const of = (s: Session, id: string): Track => s.tracks.find((t) => t.id === id)!;
@@ -642,7 +634,7 @@ describe("gestures", () => {
   });
 });
 
-describe("input sets", () => {
+describe("input sets", () =>
   it("keep a numbering under a name, take it up again, and are replaced under the same name", () => {
     const yard = done(tidy, keepInputs(tidy, "Yard", "s1"));
     const moved = done(yard, [
@@ -659,10 +651,9 @@ describe("input sets", () => {
       ["s2", "Van"],
     ]);
     expect(takeInputs(van, "nobody")).toEqual([]);
-  });
-});
+  }));
 
-describe("any row of edits in the workbench", () => {
+describe("any row of edits in the workbench", () =>
   it("is undone to the exact session by its inverses, last first", () => {
     type Act = (s: Session, ids: string[], n: number) => readonly Change[];
     const acts: readonly Act[] = [
@@ -712,5 +703,4 @@ describe("any row of edits in the workbench", () => {
       ),
       { numRuns: 120 },
     );
-  });
-});
+  }));

@@ -29,7 +29,7 @@ describe("moving a track by steps", () => {
     expect(stepTrack(tidy, "nobody", "up")).toEqual([]);
   });
 
-  it("keeps the tree a tree and is undone exactly, for any session and steps", () => {
+  it("keeps the tree a tree and is undone exactly, for any session and steps", () =>
     fc.assert(
       fc.property(
         sessions(),
@@ -52,8 +52,7 @@ describe("moving a track by steps", () => {
         },
       ),
       { numRuns: 200 },
-    );
-  });
+    ));
 });
 
 describe("copies", () => {
@@ -110,7 +109,7 @@ describe("copies", () => {
     expect(copiesOf(style, tidy, "gtr", 0, newId)).toEqual([]);
   });
 
-  it("never share an id, a name or an input, for any session", () => {
+  it("never share an id, a name or an input, for any session", () =>
     fc.assert(
       fc.property(sessions(), fc.nat(), fc.integer({ min: 1, max: 6 }), (s, i, many) => {
         const t = s.tracks[i % Math.max(1, s.tracks.length)];
@@ -127,6 +126,5 @@ describe("copies", () => {
         expect(apply(after, inverse(changes))).toEqual(s);
       }),
       { numRuns: 200 },
-    );
-  });
+    ));
 });

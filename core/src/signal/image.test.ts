@@ -32,7 +32,7 @@ describe("pan laws", () => {
     expect(panGains(law, 100)).toEqual({ left: 0, right: 1 });
   });
 
-  it("keep what they are called for at every place: power, or the sum of both sides", () => {
+  it("keep what they are called for at every place: power, or the sum of both sides", () =>
     fc.assert(
       fc.property(fc.double({ min: -100, max: 100, noNaN: true }), (place) => {
         const power = panGains("constant-power", place),
@@ -42,17 +42,14 @@ describe("pan laws", () => {
         const between = panGains("compromise", place);
         expect(levelOf(between.left)).toBeCloseTo((levelOf(power.left) + levelOf(linear.left)) / 2, 6);
       }),
-    );
-  });
+    ));
 
   it("are turned round exactly: the place a relation of sides stands for", () => {
     fc.assert(
       fc.property(
         fc.constantFrom(...PAN_LAWS),
         fc.double({ min: -100, max: 100, noNaN: true }),
-        (law, place) => {
-          expect(placeOf(law, panGains(law, place))).toBeCloseTo(place, 4);
-        },
+        (law, place) => expect(placeOf(law, panGains(law, place))).toBeCloseTo(place, 4),
       ),
     );
     expect(placeOf("linear", { left: 0, right: 0 })).toBeNull();

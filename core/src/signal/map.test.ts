@@ -51,7 +51,7 @@ describe("the signal map", () => {
     expect(map.areas).toEqual([]);
   });
 
-  it("shows every track that carries sound once, no two on one spot, and every line's ends, for any session and folding", () => {
+  it("shows every track that carries sound once, no two on one spot, and every line's ends, for any session and folding", () =>
     fc.assert(
       fc.property(sessions(12), fc.array(fc.nat(), { maxLength: 4 }), (s, picks) => {
         const folded = new Set(
@@ -80,8 +80,7 @@ describe("the signal map", () => {
         }
       }),
       { numRuns: 150 },
-    );
-  });
+    ));
 
   it("has what stands first in the sheet further up, for a session of folders alike", () => {
     const s: Session = {
@@ -124,7 +123,7 @@ describe("the signal map", () => {
   });
 });
 
-describe("the whole way of a track", () => {
+describe("the whole way of a track", () =>
   it("is all that can be heard through it and all it is heard through, by brute force, for any session", () => {
     const reach = (s: Session, from: string, to: string): boolean => {
       const seen = new Set<string>();
@@ -147,5 +146,4 @@ describe("the whole way of a track", () => {
       }),
       { numRuns: 200 },
     );
-  });
-});
+  }));

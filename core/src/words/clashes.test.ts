@@ -55,9 +55,8 @@ describe("clashes", () => {
     ).toEqual(["Bass voice"]);
   });
 
-  it("lets a doubtful word be shared: it is never called sure", () => {
-    expect(claims.of({ ...role("tambourine"), heard: [heard("kick", null, true)] })).toEqual([]);
-  });
+  it("lets a doubtful word be shared: it is never called sure", () =>
+    expect(claims.of({ ...role("tambourine"), heard: [heard("kick", null, true)] })).toEqual([]));
 
   it("says which word reads as a position, and which short form is taken", () => {
     expect(
@@ -74,7 +73,7 @@ describe("clashes", () => {
   });
 });
 
-describe("a short form that with more behind it spells another's", () => {
+describe("a short form that with more behind it spells another's", () =>
   it("is a clash: nobody can tell which was meant", () => {
     const made: Role = {
       ...role("tambourine"),
@@ -102,8 +101,7 @@ describe("a short form that with more behind it spells another's", () => {
     expect(kick.of(role("kick")).map((c) => c.says)).toEqual([
       "“kick” with “in” behind it spells “kickin”, a short form of Kick stand.",
     ]);
-  });
-});
+  }));
 
 describe("names nobody could read", () => {
   const reader = makeReader(words);

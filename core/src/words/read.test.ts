@@ -139,9 +139,7 @@ describe("reading names as people type them", () => {
       fc.property(
         fc.constantFrom(...words),
         fc.constantFrom("Kick", "Snare", "Piano", "Trumpet", "Cello", "Conga", "Banjo"),
-        (word, name) => {
-          expect(readName(reader, `${word} ${name}`).sure, `${word} ${name}`).toBe(false);
-        },
+        (word, name) => expect(readName(reader, `${word} ${name}`).sure, `${word} ${name}`).toBe(false),
       ),
     );
   });
@@ -166,9 +164,8 @@ describe("reading names as people type them", () => {
     fc.assert(
       fc.property(
         fc.constantFrom(...TYPED_NAMES.map((n) => n.name)).filter((n) => /^[a-z]+( [a-z]+)*$/i.test(n)),
-        (name) => {
-          expect(readName(reader, name.toUpperCase()).role).toBe(readName(reader, name.toLowerCase()).role);
-        },
+        (name) =>
+          expect(readName(reader, name.toUpperCase()).role).toBe(readName(reader, name.toLowerCase()).role),
       ),
     );
   });

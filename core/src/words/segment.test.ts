@@ -30,11 +30,9 @@ describe("cutting a name into words", () => {
     ["  --  ", []],
     ["BGVs", ["bgvs"]],
     ["MS mid", ["ms", "mid"]],
-  ])("%j", (name, expected) => {
-    expect(words(name)).toEqual(expected);
-  });
+  ])("%j", (name, expected) => expect(words(name)).toEqual(expected));
 
-  it("points back into the name as it is shown, for any name", () => {
+  it("points back into the name as it is shown, for any name", () =>
     fc.assert(
       fc.property(fc.string({ maxLength: 40, unit: "grapheme" }), (name) => {
         const f = fold(name);
@@ -45,8 +43,7 @@ describe("cutting a name into words", () => {
         });
         expect(f.to.at(-1) ?? 0).toBeLessThanOrEqual(f.shown.length);
       }),
-    );
-  });
+    ));
 });
 
 describe("finding the phrases", () => {
@@ -86,21 +83,19 @@ describe("the notation of the vocabulary", () => {
     expect(spellings("~(floor|fl) tom")).toEqual(["floor tom", "fl tom", "tom floor", "tom fl"]);
     expect(spellings("plain words")).toEqual(["plain words"]);
   });
-  it("knows where a word holds and where it is doubtful", () => {
+  it("knows where a word holds and where it is doubtful", () =>
     expect(heardFrom("bass@choir, gc?, ride")).toEqual([
       { text: "bass", within: "choir", doubtful: false },
       { text: "gc", within: null, doubtful: true },
       { text: "ride", within: null, doubtful: false },
-    ]);
-  });
-  it("makes ids of names", () => {
+    ]));
+  it("makes ids of names", () =>
     expect(["Double second", "Children's choir", "12-string guitar", "Célesta"].map(idOf)).toEqual([
       "double-second",
       "children-s-choir",
       "12-string-guitar",
       "celesta",
-    ]);
-  });
+    ]));
   it("names only families that exist as places where a word holds", () => {
     const list = usualWords();
     const families = new Set(list.families.map((f) => f.id));

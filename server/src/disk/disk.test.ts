@@ -169,7 +169,7 @@ describe("move plans as scripts", () => {
   });
 });
 
-describe("the stand-in disk", () => {
+describe("the stand-in disk", () =>
   it("is filled once and lists what it holds, links left out", async () => {
     const root = mkdtempSync(join(tmpdir(), "mossy-fill-"));
     const disk = new SharedDisk(join(root, "d"));
@@ -185,5 +185,4 @@ describe("the stand-in disk", () => {
     ]);
     await expect(disk.stock([{ path: "a/b.txt", content: "y" }])).rejects.toThrow();
     rmSync(root, { recursive: true });
-  });
-});
+  }));

@@ -93,7 +93,7 @@ describe("chains on the shelf", () => {
   });
 });
 
-describe("a template begun with a session", () => {
+describe("a template begun with a session", () =>
   it("holds what was sent, under its own name", async () => {
     const session = {
       ...emptySession("Old name"),
@@ -106,5 +106,4 @@ describe("a template begun with a session", () => {
     expect(
       (await lead.ask("newTemplate", {}, { name: "Torn", shelf: "Choirs", session: torn })).problem,
     ).toContain("stands in a folder that does not come before it");
-  });
-});
+  }));

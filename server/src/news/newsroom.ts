@@ -32,14 +32,10 @@ export class Newsroom {
     client.on("notification", ({ payload }) => {
       for (const res of this.#listeners) res.write(`data: ${payload ?? ""}\n\n`);
     });
-    client.on("error", (err) => {
-      this.log.warn({ err }, "news connection lost");
-    });
+    client.on("error", (err) => this.log.warn({ err }, "news connection lost"));
     client.on("end", () => {
       if (!this.#closed && this.#client === client)
-        setTimeout(() => {
-          void this.#again();
-        }, AGAIN_AFTER).unref();
+        setTimeout(() => void this.#again(), AGAIN_AFTER).unref();
     });
     await client.connect();
     await client.query(`listen ${CHANNEL}`);
@@ -54,22 +50,18 @@ export class Newsroom {
       for (const res of this.#listeners) res.write("event: begin\ndata: {}\n\n");
     } catch (err) {
       this.log.warn({ err }, "news connection not back yet");
-      setTimeout(() => {
-        void this.#again();
-      }, AGAIN_AFTER).unref();
+      setTimeout(() => void this.#again(), AGAIN_AFTER).unref();
     }
   }
 
   /** Keeps a response open as an event stream until either side ends it. */
   subscribe(res: Response): void {
-    res
-      .status(200)
-      .set({
-        "Content-Type": EVENT_STREAM,
-        "Cache-Control": "no-store",
-        Connection: "keep-alive",
-        "X-Accel-Buffering": "no",
-      });
+    res.status(200).set({
+      "Content-Type": EVENT_STREAM,
+      "Cache-Control": "no-store",
+      Connection: "keep-alive",
+      "X-Accel-Buffering": "no",
+    });
     res.flushHeaders();
     res.write("retry: 2000\nevent: begin\ndata: {}\n\n");
     this.#listeners.add(res);

@@ -4,12 +4,12 @@ const COST = { N: 1 << 15, r: 8, p: 1, maxmem: 64 << 20 } as const;
 const LENGTH = 32;
 
 function derive(password: string, salt: Buffer): Promise<Buffer> {
-  return new Promise((resolve, reject) => {
+  return new Promise((resolve, reject) =>
     scrypt(password.normalize("NFC"), salt, LENGTH, COST, (e, key) => {
       if (e) reject(e);
       else resolve(key);
-    });
-  });
+    }),
+  );
 }
 
 /** A password as it is stored: scrypt (RFC 7914) with N = 2^15, r = 8, p = 1 and a salt of 16 bytes. */

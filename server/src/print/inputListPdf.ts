@@ -60,9 +60,7 @@ export async function inputListPdf({ title, says, lines }: FloorPage): Promise<U
   const chunks: Buffer[] = [];
   doc.on("data", (c: Buffer) => chunks.push(c));
   const ended = new Promise<void>((resolve) => {
-    doc.on("end", () => {
-      resolve();
-    });
+    doc.on("end", () => resolve());
   });
   for (const [name, family, weight] of [
     ["text", TEXT, 400],
@@ -87,9 +85,7 @@ function drawPage(doc: PDFKit.PDFDocument, { title, says, lines }: FloorPage): v
   const columns = COLUMNS.filter((c) => c.head !== "Note" || lines.some((l) => l.note !== ""));
   const widths = widthsFor(doc, columns, shown, size);
   const x = widths.reduce<number[]>((at, w) => [...at, (at.at(-1) ?? LEFT) + w + GAP], [LEFT]);
-  columns.forEach((c, i) => {
-    write(doc, c.head, x[i] ?? LEFT, top - 11, widths[i] ?? 0, "bold", 8);
-  });
+  columns.forEach((c, i) => write(doc, c.head, x[i] ?? LEFT, top - 11, widths[i] ?? 0, "bold", 8));
   const who = x[columns.length] ?? LEFT;
   write(doc, WHO_HEAD, who, top - 11, RIGHT - who, "bold", 8);
   shown.forEach((line, n) => {
@@ -99,9 +95,9 @@ function drawPage(doc: PDFKit.PDFDocument, { title, says, lines }: FloorPage): v
         .rect(LEFT - 3, y, RIGHT - LEFT + 6, height)
         .fill("#f0efe9")
         .fillColor("#000000");
-    columns.forEach((c, i) => {
-      writeIn(doc, c.of(line), { x: x[i] ?? LEFT, y, width: widths[i] ?? 0, height }, c.face, size);
-    });
+    columns.forEach((c, i) =>
+      writeIn(doc, c.of(line), { x: x[i] ?? LEFT, y, width: widths[i] ?? 0, height }, c.face, size),
+    );
     doc
       .moveTo(who, y + height - 3)
       .lineTo(RIGHT, y + height - 3)
@@ -175,9 +171,9 @@ function writeIn(
     write(doc, text, x, middle(points, 0, 1), width, face, points);
     return;
   }
-  [first, second].forEach((part, n) => {
-    write(doc, part, x, middle(points, n, 2), width + 0.5, face, points);
-  });
+  [first, second].forEach((part, n) =>
+    write(doc, part, x, middle(points, n, 2), width + 0.5, face, points),
+  );
 }
 
 /** A text in two parts of about the same length, parted at a space. */

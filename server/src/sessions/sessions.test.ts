@@ -269,7 +269,7 @@ describe("handing in", () => {
   });
 });
 
-describe("two sessions of one name", () => {
+describe("two sessions of one name", () =>
   it("in one room on one day are told apart in title, folder and package", async () => {
     const body = {
       title: "Twin night",
@@ -288,10 +288,9 @@ describe("two sessions of one name", () => {
       unzipSync((await engineer.ask("package", { session: two!.id })).data as Uint8Array),
     );
     expect(packed.every((p) => p.startsWith(`${two!.folder}/`))).toBe(true);
-  });
-});
+  }));
 
-describe("what goes out to a room", () => {
+describe("what goes out to a room", () =>
   it("is the session as it stands now: package, corrected file, input list, with a word on which was sent", async () => {
     const { data: session } = await start();
     expect(
@@ -332,8 +331,7 @@ describe("what goes out to a room", () => {
       "correction",
       "Put_right",
     ]);
-  });
-});
+  }));
 
 describe("what the house changed since", () => {
   it("is told apart from what the room changed, on every page alike, and rooms keep their share", async () => {
@@ -451,7 +449,7 @@ describe("what the house changed since", () => {
   });
 });
 
-describe("today", () => {
+describe("today", () =>
   it("shows rooms, what stands on which release, drift over twelve weeks, and what waits", async () => {
     const { data } = await lead.ask("today", {});
     expect(data.rooms.map((r) => r.name)).toEqual(["Pan Yard", "Story Tent", "Loft", "Ferry Van"]);
@@ -462,5 +460,4 @@ describe("today", () => {
     expect(data.waiting.map((w) => w.about)).toEqual(
       expect.arrayContaining(["Loft", "Ferry Van", "Edition 3", "Story evening"]),
     );
-  });
-});
+  }));

@@ -79,18 +79,10 @@ type Passed = { readonly begin: true } | { readonly news: News } | { readonly op
 /** Holds the one line to the house for all windows of this browser, and passes on what comes over it. */
 function holdLine(pass: (what: Passed) => void): () => void {
   const source = new EventSource("/api/news");
-  source.onmessage = (e: MessageEvent<string>) => {
-    pass({ news: JSON.parse(e.data) as News });
-  };
-  source.addEventListener("begin", () => {
-    pass({ begin: true });
-  });
-  source.onerror = () => {
-    pass({ open: false });
-  };
-  return () => {
-    source.close();
-  };
+  source.onmessage = (e: MessageEvent<string>) => pass({ news: JSON.parse(e.data) as News });
+  source.addEventListener("begin", () => pass({ begin: true }));
+  source.onerror = () => pass({ open: false });
+  return () => source.close();
 }
 
 /**
@@ -117,19 +109,13 @@ export function useNewsLine(me: string | null): boolean {
       }
     };
     const channel = new BroadcastChannel(CHANNEL);
-    channel.onmessage = (e: MessageEvent<Passed>) => {
-      take(e.data);
-    };
+    channel.onmessage = (e: MessageEvent<Passed>) => take(e.data);
     const pass = (what: Passed): void => {
       take(what);
       channel.postMessage(what);
     };
     const leaving = new AbortController();
-    const left = new Promise<void>((resolve) => {
-      leaving.signal.addEventListener("abort", () => {
-        resolve();
-      });
-    });
+    const left = new Promise<void>((resolve) => leaving.signal.addEventListener("abort", () => resolve()));
     const hold = async (): Promise<void> => {
       const close = holdLine(pass);
       await left;
@@ -140,9 +126,7 @@ export function useNewsLine(me: string | null): boolean {
       void navigator.locks.request(CHANNEL, { signal: leaving.signal }, hold).catch(() => undefined);
     else void hold();
     // A page kept for going back must not keep the line.
-    const leave = (): void => {
-      leaving.abort();
-    };
+    const leave = (): void => leaving.abort();
     const back = (e: PageTransitionEvent): void => {
       if (e.persisted) location.reload();
     };

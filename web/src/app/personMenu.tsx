@@ -55,12 +55,7 @@ export default function PersonMenu({ trigger }: { trigger: ReactNode }) {
         })}
       </DropdownMenu.RadioGroup>
       <DropdownMenu.Separator className="my-1 h-px bg-line" />
-      <DropdownMenu.Item
-        className={MENU_ITEM}
-        onSelect={() => {
-          void signOut();
-        }}
-      >
+      <DropdownMenu.Item className={MENU_ITEM} onSelect={() => void signOut()}>
         <LogOut size={15} aria-hidden /> Sign out
       </DropdownMenu.Item>
     </Menu>

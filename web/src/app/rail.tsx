@@ -143,13 +143,7 @@ function Opener({
       type="button"
       aria-haspopup="menu"
       className={`flex w-full items-center text-left hover:bg-sunk ${className}`}
-      onClick={
-        wanted
-          ? undefined
-          : () => {
-              setWanted(true);
-            }
-      }
+      onClick={wanted ? undefined : () => setWanted(true)}
     >
       <Icon size={17} aria-hidden className="hidden text-ink-2 max-[1023px]:block" />
       <span className={`min-w-0 flex-1 ${WIDE}`}>{children}</span>

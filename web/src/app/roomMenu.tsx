@@ -9,13 +9,7 @@ export default function RoomMenu({ rooms, trigger }: { rooms: readonly RoomCard[
   return (
     <Menu trigger={trigger}>
       {rooms.map((r) => (
-        <DropdownMenu.Item
-          key={r.id}
-          className={MENU_ITEM}
-          onSelect={() => {
-            standIn(r.id);
-          }}
-        >
+        <DropdownMenu.Item key={r.id} className={MENU_ITEM} onSelect={() => standIn(r.id)}>
           {r.room.name}
         </DropdownMenu.Item>
       ))}

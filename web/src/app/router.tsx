@@ -11,12 +11,7 @@ const screen = (load: () => Promise<{ default: ComponentType }>) => async () => 
 function Stumbled() {
   return (
     <main className="p-8">
-      <Failed
-        error={useRouteError()}
-        again={() => {
-          location.reload();
-        }}
-      />
+      <Failed error={useRouteError()} again={() => location.reload()} />
     </main>
   );
 }

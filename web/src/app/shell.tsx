@@ -28,15 +28,7 @@ export function Shell() {
   if (isPending) return <Loading what="Lighting the lantern" />;
   if (error instanceof AskProblem && error.status === 401)
     return <Navigate to={`/sign-in?to=${encodeURIComponent(location.pathname)}`} replace />;
-  if (!me)
-    return (
-      <Failed
-        error={error}
-        again={() => {
-          void refetch();
-        }}
-      />
-    );
+  if (!me) return <Failed error={error} again={() => void refetch()} />;
   return (
     <>
       <div className="grid h-full grid-cols-[188px_minmax(0,1fr)] max-[1023px]:grid-cols-[56px_minmax(0,1fr)]">

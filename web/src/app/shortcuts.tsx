@@ -54,9 +54,7 @@ export function useShortcuts(shortcuts: readonly Shortcut[]): void {
       hit.run();
     };
     window.addEventListener("keydown", onKey);
-    return () => {
-      window.removeEventListener("keydown", onKey);
-    };
+    return () => window.removeEventListener("keydown", onKey);
   }, []);
 }
 
@@ -88,9 +86,7 @@ function useFormsDone(): void {
       form.requestSubmit();
     };
     window.addEventListener("keydown", onKey);
-    return () => {
-      window.removeEventListener("keydown", onKey);
-    };
+    return () => window.removeEventListener("keydown", onKey);
   }, []);
 }
 
@@ -112,16 +108,12 @@ export function ShortcutList() {
     {
       keys: "?",
       says: "Show this list",
-      run: () => {
-        setOpen(true);
-      },
+      run: () => setOpen(true),
     },
     ...PLACES.map(([keys, name, to]): Shortcut => ({
       keys,
       says: `Go to ${name}`,
-      run: () => {
-        void navigate(to);
-      },
+      run: () => void navigate(to),
     })),
   ];
   useShortcuts(everywhere);
@@ -129,13 +121,7 @@ export function ShortcutList() {
   const here = [...active].flat().filter((s) => !everywhere.some((e) => e.keys === s.keys));
   return open ? (
     <Suspense>
-      <ShortcutDialog
-        here={here}
-        everywhere={[...everywhere, ...BESIDE]}
-        onClose={() => {
-          setOpen(false);
-        }}
-      />
+      <ShortcutDialog here={here} everywhere={[...everywhere, ...BESIDE]} onClose={() => setOpen(false)} />
     </Suspense>
   ) : null;
 }

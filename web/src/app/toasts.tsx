@@ -40,12 +40,7 @@ export function Toasts() {
   if (count === 0) return null;
   return (
     <Suspense>
-      <ToastList
-        shown={shown}
-        onGone={(id) => {
-          set(notes.filter((n) => n.id !== id));
-        }}
-      />
+      <ToastList shown={shown} onGone={(id) => set(notes.filter((n) => n.id !== id))} />
     </Suspense>
   );
 }

@@ -88,9 +88,7 @@ export function FindingActs({ finding, acts }: { finding: Finding; acts: Acts })
           small
           className="flex-1"
           value={why}
-          onChange={(e) => {
-            setWhy(e.target.value);
-          }}
+          onChange={(e) => setWhy(e.target.value)}
           onKeyDown={(e) => {
             if (e.key === "Escape") setKeeping(false);
           }}
@@ -108,12 +106,7 @@ export function FindingActs({ finding, acts }: { finding: Finding; acts: Acts })
           {finding.fix.label}
         </Button>
       )}
-      <Button
-        small
-        onClick={() => {
-          setKeeping(true);
-        }}
-      >
+      <Button small onClick={() => setKeeping(true)}>
         Keep, say why
       </Button>
     </div>

@@ -47,9 +47,7 @@ export function RolePicker({
           small
           className="flex-1"
           value={text}
-          onChange={(e) => {
-            setText(e.target.value);
-          }}
+          onChange={(e) => setText(e.target.value)}
         />
         <datalist id={list}>
           {style.house.words.roles.map((r) => (

@@ -74,13 +74,12 @@ function useLater(
       at = { worker, style, start, tracks: new Map(), turn: 0, session };
       const mine = at;
       // An answer to an earlier state still shows, until the one to the latest is there.
-      worker.onmessage = ({ data }: MessageEvent<CheckAnswer>) => {
+      worker.onmessage = ({ data }: MessageEvent<CheckAnswer>) =>
         setFound({
           of: data.turn === mine.turn ? mine.session : null,
           findings: data.findings,
           causes: data.causes,
         });
-      };
       told.current = at;
     }
     const { tracks, ...rest } = session;

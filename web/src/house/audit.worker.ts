@@ -21,9 +21,7 @@ export type AuditNews =
 /** Larger files are told apart by size alone. */
 const LARGEST_HASHED = 256 << 20;
 
-const tell = (news: AuditNews): void => {
-  self.postMessage(news);
-};
+const tell = (news: AuditNews): void => self.postMessage(news);
 
 async function hashed(
   entries: readonly Entry[],

@@ -118,9 +118,7 @@ export function AuditView() {
         <Findings
           key={looked.what + String(looked.audit.files) + String(looked.audit.findings.length)}
           looked={looked}
-          again={() => {
-            void onDisk();
-          }}
+          again={() => void onDisk()}
         />
       ) : (
         <section aria-label="Findings" className="card min-h-0 overflow-y-auto">
@@ -133,22 +131,14 @@ export function AuditView() {
       <aside aria-label="What to look through" className="flex min-h-0 flex-col gap-4 overflow-y-auto">
         <section aria-label="A tree" className="card flex flex-col gap-3 p-3.5">
           <h2 className="font-semibold">Look through a tree</h2>
-          <Button
-            look={looked ? "plain" : "main"}
-            disabled={share !== null}
-            onClick={() => {
-              void onDisk();
-            }}
-          >
+          <Button look={looked ? "plain" : "main"} disabled={share !== null} onClick={() => void onDisk()}>
             The shared disk
           </Button>
           <Field label="What another tree is">
             <Select
               small
               value={scope}
-              onChange={(e) => {
-                setScope(e.target.value === "project" ? "project" : "shared");
-              }}
+              onChange={(e) => setScope(e.target.value === "project" ? "project" : "shared")}
             >
               <option value="shared">a whole shared disk</option>
               <option value="project">one project</option>
@@ -164,13 +154,7 @@ export function AuditView() {
             >
               A folder here…
             </Button>
-            <Button
-              small
-              disabled={share !== null}
-              onClick={() => {
-                setPasting(!pasting);
-              }}
-            >
+            <Button small disabled={share !== null} onClick={() => setPasting(!pasting)}>
               A listing…
             </Button>
           </div>
@@ -208,9 +192,7 @@ export function AuditView() {
         {pasting && (
           <Listing
             busy={share !== null}
-            onRead={(text, name) => {
-              start(name, false, { from: text, files: new Map() });
-            }}
+            onRead={(text, name) => start(name, false, { from: text, files: new Map() })}
           />
         )}
       </aside>
@@ -235,9 +217,7 @@ function Listing({ busy, onRead }: { busy: boolean; onRead: (text: string, name:
           rows={7}
           className="font-mono text-sm"
           value={text}
-          onChange={(e) => {
-            setText(e.target.value);
-          }}
+          onChange={(e) => setText(e.target.value)}
         />
       </Field>
       <div className="flex flex-wrap gap-2">
@@ -263,10 +243,7 @@ function Listing({ busy, onRead }: { busy: boolean; onRead: (text: string, name:
         tabIndex={-1}
         onChange={(e) => {
           const [file] = e.target.files ?? [];
-          if (file)
-            void file.text().then((t) => {
-              onRead(t, file.name);
-            });
+          if (file) void file.text().then((t) => onRead(t, file.name));
           e.target.value = "";
         }}
       />
@@ -334,9 +311,7 @@ function Findings({
               key={s ?? "all"}
               type="button"
               aria-pressed={s === sort}
-              onClick={() => {
-                setSort(s);
-              }}
+              onClick={() => setSort(s)}
               className={`h-6 rounded-full px-2.5 text-sm font-semibold ${s === sort ? "bg-moss text-on-moss" : "text-ink-2 hover:bg-sunk"}`}
             >
               {s === null ? "All" : SORTS[s]} · {n.toLocaleString("en-GB")}
@@ -376,9 +351,7 @@ function Findings({
                     className="mt-1"
                     aria-label={`Put ${f.path} right`}
                     checked={!left.has(i)}
-                    onChange={() => {
-                      toggle(i);
-                    }}
+                    onChange={() => toggle(i)}
                   />
                 ) : (
                   <span />
@@ -492,52 +465,32 @@ function PlanBar({
           overwritten.
         </span>
         <span className="ml-auto flex flex-wrap gap-2">
-          <Button
-            small
-            disabled={none}
-            aria-expanded={open}
-            onClick={() => {
-              setOpen(!open);
-            }}
-          >
+          <Button small disabled={none} aria-expanded={open} onClick={() => setOpen(!open)}>
             Dry run
           </Button>
           <Button
             small
             disabled={none}
-            onClick={() => {
-              saveAs("moves.sh", "text/x-shellscript", posixScript(plan.steps, title));
-            }}
+            onClick={() => saveAs("moves.sh", "text/x-shellscript", posixScript(plan.steps, title))}
           >
             Shell script
           </Button>
           <Button
             small
             disabled={none}
-            onClick={() => {
-              saveAs("moves.ps1", "text/plain", powerShellScript(plan.steps, title));
-            }}
+            onClick={() => saveAs("moves.ps1", "text/plain", powerShellScript(plan.steps, title))}
           >
             PowerShell
           </Button>
           <Button
             small
             disabled={none}
-            onClick={() => {
-              saveAs("moves.csv", "text/csv", movesCsv(plan.steps));
-            }}
+            onClick={() => saveAs("moves.csv", "text/csv", movesCsv(plan.steps))}
           >
             CSV
           </Button>
           {onDisk && change && (
-            <Button
-              small
-              look="main"
-              disabled={none || run.isPending}
-              onClick={() => {
-                run.mutate();
-              }}
-            >
+            <Button small look="main" disabled={none || run.isPending} onClick={() => run.mutate()}>
               {run.isPending ? "Moving…" : "Carry it out"}
             </Button>
           )}

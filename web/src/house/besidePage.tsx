@@ -47,9 +47,7 @@ export default function BesidePage() {
               <button
                 type="button"
                 aria-current={g === group ? "true" : undefined}
-                onClick={() => {
-                  setParams({ group: g });
-                }}
+                onClick={() => setParams({ group: g })}
                 className={`flex w-full items-center rounded-sm px-2 py-1.5 text-left ${g === group ? "bg-moss-soft" : "hover:bg-bg"}`}
               >
                 <span className="font-semibold">{GROUPS[g][0]}</span>
@@ -76,13 +74,7 @@ export default function BesidePage() {
                   ["player", "player"],
                   ["audience", "audience"],
                 ]}
-                onChoose={
-                  change
-                    ? (view) => {
-                        change({ ...house, view });
-                      }
-                    : null
-                }
+                onChoose={change ? (view) => change({ ...house, view }) : null}
               />
             </span>
           )}
@@ -118,9 +110,7 @@ export default function BesidePage() {
                 <tr
                   key={p.id}
                   aria-selected={p.id === chosen?.id}
-                  onClick={() => {
-                    setParams({ group, line: p.id });
-                  }}
+                  onClick={() => setParams({ group, line: p.id })}
                   className={`border-b border-line ${p.id === chosen?.id ? "bg-moss-soft" : "hover:bg-bg"}`}
                 >
                   <td className="truncate px-3.5 py-[7px]">
@@ -195,9 +185,7 @@ export default function BesidePage() {
             house={house}
             one={chosen}
             onChange={change}
-            onGone={() => {
-              setParams({ group });
-            }}
+            onGone={() => setParams({ group })}
           />
         ) : (
           <p className="card p-3.5 text-sm text-ink-2">Choose a line to see and change all of it.</p>
@@ -255,9 +243,7 @@ function AddOne({
           maxLength={12}
           className="w-24 font-mono"
           value={short}
-          onChange={(e) => {
-            setShort(e.target.value);
-          }}
+          onChange={(e) => setShort(e.target.value)}
         />
       </Field>
       <Button small type="submit" disabled={name.trim() === ""}>
@@ -297,22 +283,13 @@ function OnePanel({
         </p>
       )}
       <div className="grid grid-cols-[1.6fr_1fr] gap-2">
-        <TextField
-          label="Name"
-          value={one.name}
-          readOnly={!onChange}
-          onSet={(name) => {
-            set({ name });
-          }}
-        />
+        <TextField label="Name" value={one.name} readOnly={!onChange} onSet={(name) => set({ name })} />
         <TextField
           mono
           label="In names"
           value={one.short}
           readOnly={!onChange}
-          onSet={(short) => {
-            set({ short });
-          }}
+          onSet={(short) => set({ short })}
         />
       </div>
       <TextField
@@ -320,9 +297,7 @@ function OnePanel({
         label="Also heard as, parted by commas"
         value={one.heard.map((h) => h.text).join(", ")}
         readOnly={!onChange}
-        onSet={(v) => {
-          set({ heard: heardFromText(v, one.heard) });
-        }}
+        onSet={(v) => set({ heard: heardFromText(v, one.heard) })}
       />
       {others.length > 0 && (
         <ul aria-label="Clashes" className="rounded-md bg-lantern-soft px-2.5 py-1.5 text-sm text-lantern">
@@ -335,9 +310,7 @@ function OnePanel({
         label="What it means"
         value={one.says}
         readOnly={!onChange}
-        onSet={(says) => {
-          set({ says });
-        }}
+        onSet={(says) => set({ says })}
       />
       {one.group === "side" && (
         <Field
@@ -352,9 +325,7 @@ function OnePanel({
             small
             disabled={!onChange}
             value={one.lies ?? ""}
-            onChange={(e) => {
-              set({ lies: e.target.value === "" ? null : lies.parse(e.target.value) });
-            }}
+            onChange={(e) => set({ lies: e.target.value === "" ? null : lies.parse(e.target.value) })}
           >
             <option value="">on no side</option>
             {lies.options.map((l) => (
@@ -367,22 +338,10 @@ function OnePanel({
       )}
       {onChange && (
         <div className="flex gap-2 border-t border-line pt-3">
-          <Button
-            small
-            aria-label="Move up"
-            onClick={() => {
-              onChange(movePosition(house, one.id, -1));
-            }}
-          >
+          <Button small aria-label="Move up" onClick={() => onChange(movePosition(house, one.id, -1))}>
             <ArrowUp size={14} aria-hidden />
           </Button>
-          <Button
-            small
-            aria-label="Move down"
-            onClick={() => {
-              onChange(movePosition(house, one.id, 1));
-            }}
-          >
+          <Button small aria-label="Move down" onClick={() => onChange(movePosition(house, one.id, 1))}>
             <ArrowDown size={14} aria-hidden />
           </Button>
           <Button

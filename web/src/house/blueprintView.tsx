@@ -99,13 +99,7 @@ export function BlueprintView() {
               As a ZIP
             </Button>
             {which === "shared" && change && (
-              <Button
-                small
-                disabled={make.isPending}
-                onClick={() => {
-                  make.mutate();
-                }}
-              >
+              <Button small disabled={make.isPending} onClick={() => make.mutate()}>
                 Make on the shared disk
               </Button>
             )}
@@ -116,9 +110,7 @@ export function BlueprintView() {
           {diskFolders(tree).map(({ folder, place: p }) => (
             <li
               key={p.join()}
-              onClick={() => {
-                setPath(p);
-              }}
+              onClick={() => setPath(p)}
               className={`flex items-center gap-2 border-b border-line py-1.5 pr-3 ${p.join() === path.join() ? "bg-moss-soft" : "hover:bg-bg"}`}
               style={{ paddingLeft: 12 + (p.length - 1) * 20 }}
             >
@@ -148,12 +140,7 @@ export function BlueprintView() {
         </ul>
         {change && (
           <div className="border-t border-line px-3.5 py-2">
-            <Button
-              small
-              onClick={() => {
-                add([]);
-              }}
-            >
+            <Button small onClick={() => add([])}>
               <FolderPlus size={14} aria-hidden /> Add a folder
             </Button>
           </div>
@@ -165,20 +152,8 @@ export function BlueprintView() {
             key={which + path.join()}
             folder={chosen}
             problem={problem}
-            onChange={
-              change
-                ? (f) => {
-                    put(withDiskFolder(tree, path, () => [f]));
-                  }
-                : null
-            }
-            onInside={
-              change
-                ? () => {
-                    add(path);
-                  }
-                : null
-            }
+            onChange={change ? (f) => put(withDiskFolder(tree, path, () => [f])) : null}
+            onInside={change ? () => add(path) : null}
             onMove={
               change
                 ? (by) => {
@@ -276,23 +251,13 @@ function FolderPanel({
         </Select>
       </Field>
       {f.name !== null && (
-        <TextField
-          mono
-          label="Name"
-          readOnly={!onChange}
-          value={f.name}
-          onSet={(name) => {
-            set({ name });
-          }}
-        />
+        <TextField mono label="Name" readOnly={!onChange} value={f.name} onSet={(name) => set({ name })} />
       )}
       <TextField
         label="What it is for"
         readOnly={!onChange}
         value={f.says}
-        onSet={(says) => {
-          set({ says });
-        }}
+        onSet={(says) => set({ says })}
       />
       <TextField
         mono
@@ -300,7 +265,7 @@ function FolderPanel({
         hint="Empty: no files of its own."
         readOnly={!onChange}
         value={f.kinds.join(", ")}
-        onSet={(v) => {
+        onSet={(v) =>
           set({
             kinds: [
               ...new Set(
@@ -310,17 +275,15 @@ function FolderPanel({
                   .filter(Boolean),
               ),
             ],
-          });
-        }}
+          })
+        }
       />
       <Field label="Those files are named">
         <Select
           small
           disabled={!onChange}
           value={f.files ?? ""}
-          onChange={(e) => {
-            set({ files: PATTERN_USES.find((u) => u === e.target.value) ?? null });
-          }}
+          onChange={(e) => set({ files: PATTERN_USES.find((u) => u === e.target.value) ?? null })}
         >
           <option value="">any safe name</option>
           {PATTERN_USES.map((u) => (
@@ -335,30 +298,16 @@ function FolderPanel({
           type="checkbox"
           disabled={!onChange}
           checked={f.must}
-          onChange={(e) => {
-            set({ must: e.target.checked });
-          }}
+          onChange={(e) => set({ must: e.target.checked })}
         />{" "}
         has to be there
       </label>
       {onInside && onMove && onGone && (
         <div className="flex gap-2 border-t border-line pt-3">
-          <Button
-            small
-            aria-label="Move up"
-            onClick={() => {
-              onMove(-1);
-            }}
-          >
+          <Button small aria-label="Move up" onClick={() => onMove(-1)}>
             <ArrowUp size={14} aria-hidden />
           </Button>
-          <Button
-            small
-            aria-label="Move down"
-            onClick={() => {
-              onMove(1);
-            }}
-          >
+          <Button small aria-label="Move down" onClick={() => onMove(1)}>
             <ArrowDown size={14} aria-hidden />
           </Button>
           {f.named !== "session-folder" && (

@@ -47,9 +47,7 @@ export function ChipPick({
                 type="button"
                 aria-label={`Without ${nameOf(id)}`}
                 className="grid size-6 place-items-center rounded-full hover:bg-line"
-                onClick={() => {
-                  onChange(chosen.filter((c) => c !== id));
-                }}
+                onClick={() => onChange(chosen.filter((c) => c !== id))}
               >
                 <X size={12} aria-hidden />
               </button>

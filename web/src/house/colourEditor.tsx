@@ -53,18 +53,10 @@ export function ColourEditor({
         step={step}
         value={Math.min(most, value)}
         className="w-full accent-[var(--moss)]"
-        onChange={(e) => {
-          setDraft(hexFromOklch(to(Number(e.target.value))));
-        }}
-        onPointerUp={() => {
-          done(draft);
-        }}
-        onKeyUp={() => {
-          done(draft);
-        }}
-        onBlur={() => {
-          done(draft);
-        }}
+        onChange={(e) => setDraft(hexFromOklch(to(Number(e.target.value))))}
+        onPointerUp={() => done(draft)}
+        onKeyUp={() => done(draft)}
+        onBlur={() => done(draft)}
       />
     </label>
   );
@@ -93,9 +85,7 @@ export function ColourEditor({
             readOnly={!onChange}
             maxLength={40}
             value={named.text ?? colour.name}
-            onChange={(e) => {
-              named.type(e.target.value);
-            }}
+            onChange={(e) => named.type(e.target.value)}
             onBlur={() => {
               named.leave();
             }}
@@ -115,9 +105,7 @@ export function ColourEditor({
             readOnly={!onChange}
             maxLength={7}
             value={text ?? hex}
-            onChange={(e) => {
-              setText(e.target.value);
-            }}
+            onChange={(e) => setText(e.target.value)}
             onBlur={() => {
               setHex();
               setText(null);

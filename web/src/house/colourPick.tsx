@@ -47,9 +47,7 @@ export function ColourPick({
         <button
           type="button"
           className="mt-1.5 text-sm font-semibold text-moss hover:underline"
-          onClick={() => {
-            onChoose(null);
-          }}
+          onClick={() => onChoose(null)}
         >
           Back to the family's colour
         </button>

@@ -67,9 +67,7 @@ export function ColourPlot({
             aria-label={c.name}
             aria-pressed={c.id === chosen}
             className="cursor-pointer outline-none focus-visible:[&>circle]:stroke-[3]"
-            onClick={() => {
-              onChoose(c.id);
-            }}
+            onClick={() => onChoose(c.id)}
             onKeyDown={(e) => {
               if (e.key === "Enter" || e.key === " ") {
                 e.preventDefault();

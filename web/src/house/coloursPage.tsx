@@ -88,9 +88,9 @@ export default function ColoursPage() {
                   small
                   aria-label="Too close under, ΔE"
                   value={thresholds.apart}
-                  onChange={(e) => {
-                    change({ ...house, thresholds: { ...thresholds, apart: Number(e.target.value) } });
-                  }}
+                  onChange={(e) =>
+                    change({ ...house, thresholds: { ...thresholds, apart: Number(e.target.value) } })
+                  }
                 >
                   {among([3, 5, 8, 10, 12, 15, 20], thresholds.apart).map((n) => (
                     <option key={n} value={n}>
@@ -103,9 +103,9 @@ export default function ColoursPage() {
                   small
                   aria-label="Contrast an icon needs"
                   value={thresholds.contrast}
-                  onChange={(e) => {
-                    change({ ...house, thresholds: { ...thresholds, contrast: Number(e.target.value) } });
-                  }}
+                  onChange={(e) =>
+                    change({ ...house, thresholds: { ...thresholds, contrast: Number(e.target.value) } })
+                  }
                 >
                   {among([3, 4.5, 7], thresholds.contrast).map((n) => (
                     <option key={n} value={n}>
@@ -201,9 +201,7 @@ export default function ColoursPage() {
                           type="checkbox"
                           aria-label={`Keep ${c.name} as it is when spreading`}
                           checked={locked.has(c.id)}
-                          onClick={(e) => {
-                            e.stopPropagation();
-                          }}
+                          onClick={(e) => e.stopPropagation()}
                           onChange={(e) => {
                             const next = new Set(locked);
                             if (e.target.checked) next.add(c.id);

@@ -20,9 +20,7 @@ export default function DiskPage() {
         label="What of the disk"
         value={shown}
         choices={VIEWS}
-        onChoose={(v) => {
-          setParams(v === "look" ? {} : { show: v });
-        }}
+        onChoose={(v) => setParams(v === "look" ? {} : { show: v })}
       />
       <div className="min-h-0 flex-1">
         {shown === "look" ? <AuditView /> : shown === "blueprint" ? <BlueprintView /> : <RunsView />}

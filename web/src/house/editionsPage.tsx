@@ -85,9 +85,7 @@ export default function EditionsPage() {
                 <button
                   type="button"
                   className="ml-2 text-sm font-semibold text-moss hover:underline"
-                  onClick={() => {
-                    void takeUp(e.number);
-                  }}
+                  onClick={() => void takeUp(e.number)}
                 >
                   Take it up as the draft
                 </button>
@@ -127,9 +125,7 @@ function Pieces({
               small
               look="quiet"
               aria-label={`Take back: ${p.says[0] ?? ""}`}
-              onClick={() => {
-                onTakeBack(p);
-              }}
+              onClick={() => onTakeBack(p)}
             >
               <Undo2 size={14} aria-hidden /> Take back
             </Button>
@@ -176,15 +172,7 @@ function ImpactList({ revision }: { revision: number }) {
         : [],
     [rooms, edition, house],
   );
-  if (error)
-    return (
-      <Failed
-        error={error}
-        again={() => {
-          void refetch();
-        }}
-      />
-    );
+  if (error) return <Failed error={error} again={() => void refetch()} />;
   if (!data) return <Loading what="Looking through templates and sessions" />;
   const last = data.pages.at(-1);
   const looked = last?.next ?? last?.of ?? 0;
@@ -303,9 +291,7 @@ function PublishForm({ next, ready, revision }: { next: number; ready: boolean; 
           maxLength={2000}
           rows={2}
           value={note}
-          onChange={(e) => {
-            setNote(e.target.value);
-          }}
+          onChange={(e) => setNote(e.target.value)}
         />
       </Field>
       <Trouble error={publish.error} />
@@ -340,9 +326,7 @@ function Starters({ name, onTake }: { name: string; onTake: (next: House) => voi
             <Button
               small
               aria-expanded={s.id === chosen}
-              onClick={() => {
-                setChosen(s.id === chosen ? null : s.id);
-              }}
+              onClick={() => setChosen(s.id === chosen ? null : s.id)}
             >
               See it
             </Button>
@@ -376,12 +360,7 @@ function Starters({ name, onTake }: { name: string; onTake: (next: House) => voi
             >
               Take it as the draft
             </Button>
-            <Button
-              small
-              onClick={() => {
-                setChosen(null);
-              }}
-            >
+            <Button small onClick={() => setChosen(null)}>
               Leave it
             </Button>
           </div>
@@ -399,13 +378,7 @@ function Compare({ numbers }: { numbers: readonly number[] }) {
   const pick = (label: string, value: number, set: (n: number) => void) => (
     <label className="flex items-center gap-2 text-sm">
       {label}
-      <Select
-        small
-        value={value}
-        onChange={(e) => {
-          set(Number(e.target.value));
-        }}
-      >
+      <Select small value={value} onChange={(e) => set(Number(e.target.value))}>
         {numbers.map((n) => (
           <option key={n} value={n}>
             edition {n}

@@ -87,9 +87,7 @@ export default function ExceptionsPage() {
               <li
                 key={e.id}
                 aria-current={e.id === chosen?.id ? "true" : undefined}
-                onClick={() => {
-                  setParams({ line: e.id });
-                }}
+                onClick={() => setParams({ line: e.id })}
                 className={`grid grid-cols-[28px_minmax(0,1fr)_auto] items-start gap-x-2 border-b border-line px-3.5 py-2 ${e.id === chosen?.id ? "bg-moss-soft" : "hover:bg-bg"}`}
               >
                 <span className="text-right font-mono text-sm text-ink-2">{i + 1}</span>
@@ -134,13 +132,7 @@ export default function ExceptionsPage() {
             house={house}
             exception={chosen}
             problem={problem}
-            onChange={
-              change
-                ? (e) => {
-                    put(house.exceptions.map((x) => (x.id === e.id ? e : x)));
-                  }
-                : null
-            }
+            onChange={change ? (e) => put(house.exceptions.map((x) => (x.id === e.id ? e : x))) : null}
             onMove={
               change
                 ? (by) => {
@@ -254,39 +246,21 @@ function ExceptionPanel({
         empty="any name"
         chosen={when.words}
         choices={[]}
-        onChange={
-          onChange
-            ? (words) => {
-                set({ words });
-              }
-            : null
-        }
+        onChange={onChange ? (words) => set({ words }) : null}
       />
       <ChipPick
         label="Roles"
         empty="any"
         chosen={when.roles}
         choices={house.words.roles.map((r) => [r.id, r.name])}
-        onChange={
-          onChange
-            ? (roles) => {
-                set({ roles });
-              }
-            : null
-        }
+        onChange={onChange ? (roles) => set({ roles }) : null}
       />
       <ChipPick
         label="Families"
         empty="any"
         chosen={when.families}
         choices={house.words.families.map((f) => [f.id, f.name])}
-        onChange={
-          onChange
-            ? (families) => {
-                set({ families });
-              }
-            : null
-        }
+        onChange={onChange ? (families) => set({ families }) : null}
       />
       <div className="grid grid-cols-2 gap-2">
         <ChipPick
@@ -294,13 +268,7 @@ function ExceptionPanel({
           empty="any"
           chosen={when.kinds}
           choices={TRACK_KINDS.map((k) => [k, k])}
-          onChange={
-            onChange
-              ? (kinds) => {
-                  set({ kinds: kinds.map((k) => trackKind.parse(k)) });
-                }
-              : null
-          }
+          onChange={onChange ? (kinds) => set({ kinds: kinds.map((k) => trackKind.parse(k)) }) : null}
         />
         <ChipPick
           label="Formats"
@@ -308,11 +276,7 @@ function ExceptionPanel({
           chosen={when.formats}
           choices={CHANNEL_FORMATS.map((f) => [f, f])}
           onChange={
-            onChange
-              ? (formats) => {
-                  set({ formats: formats.map((f) => channelFormat.parse(f)) });
-                }
-              : null
+            onChange ? (formats) => set({ formats: formats.map((f) => channelFormat.parse(f)) }) : null
           }
         />
       </div>
@@ -321,22 +285,14 @@ function ExceptionPanel({
         empty="anywhere"
         chosen={when.inside}
         choices={house.words.roles.filter((r) => r.sort === "group").map((r) => [r.id, r.name])}
-        onChange={
-          onChange
-            ? (inside) => {
-                set({ inside });
-              }
-            : null
-        }
+        onChange={onChange ? (inside) => set({ inside }) : null}
       />
       <Field label="Note">
         <Select
           small
           disabled={!onChange}
           value={when.hasNote === null ? "" : when.hasNote ? "yes" : "no"}
-          onChange={(ev) => {
-            set({ hasNote: ev.target.value === "" ? null : ev.target.value === "yes" });
-          }}
+          onChange={(ev) => set({ hasNote: ev.target.value === "" ? null : ev.target.value === "yes" })}
         >
           <option value="">does not matter</option>
           <option value="yes">has a note</option>
@@ -349,9 +305,7 @@ function ExceptionPanel({
           type="checkbox"
           disabled={!onChange}
           checked={then.alone}
-          onChange={(ev) => {
-            give({ alone: ev.target.checked });
-          }}
+          onChange={(ev) => give({ alone: ev.target.checked })}
         />{" "}
         leave it alone, whatever the house says
       </label>
@@ -361,9 +315,7 @@ function ExceptionPanel({
             small
             disabled={!onChange}
             value={then.colour ?? ""}
-            onChange={(ev) => {
-              give({ colour: ev.target.value === "" ? null : ev.target.value });
-            }}
+            onChange={(ev) => give({ colour: ev.target.value === "" ? null : ev.target.value })}
           >
             <option value="">as usual</option>
             {house.palette.map((c) => (
@@ -378,9 +330,7 @@ function ExceptionPanel({
             small
             disabled={!onChange}
             value={then.folder ?? ""}
-            onChange={(ev) => {
-              give({ folder: ev.target.value === "" ? null : ev.target.value });
-            }}
+            onChange={(ev) => give({ folder: ev.target.value === "" ? null : ev.target.value })}
           >
             <option value="">as usual</option>
             {foldersInOrder(house.folders).map(({ folder }) => (
@@ -398,21 +348,13 @@ function ExceptionPanel({
             value={then.icon}
             family={null}
             colour={null}
-            onChoose={
-              onChange
-                ? (icon) => {
-                    give({ icon });
-                  }
-                : null
-            }
+            onChoose={onChange ? (icon) => give({ icon }) : null}
           />
           {then.icon !== null && onChange && (
             <button
               type="button"
               className="text-sm font-semibold text-moss hover:underline"
-              onClick={() => {
-                give({ icon: null });
-              }}
+              onClick={() => give({ icon: null })}
             >
               As usual
             </button>
@@ -422,31 +364,15 @@ function ExceptionPanel({
       <StartValuesEditor
         values={then.start ?? {}}
         onChange={
-          onChange
-            ? (start) => {
-                give({ start: Object.keys(start).length === 0 ? null : start });
-              }
-            : null
+          onChange ? (start) => give({ start: Object.keys(start).length === 0 ? null : start }) : null
         }
       />
       {onMove && onGone && (
         <div className="flex gap-2 border-t border-line pt-3">
-          <Button
-            small
-            aria-label="Ask earlier"
-            onClick={() => {
-              onMove(-1);
-            }}
-          >
+          <Button small aria-label="Ask earlier" onClick={() => onMove(-1)}>
             <ArrowUp size={14} aria-hidden />
           </Button>
-          <Button
-            small
-            aria-label="Ask later"
-            onClick={() => {
-              onMove(1);
-            }}
-          >
+          <Button small aria-label="Ask later" onClick={() => onMove(1)}>
             <ArrowDown size={14} aria-hidden />
           </Button>
           <Button small className="ml-auto" onClick={onGone}>

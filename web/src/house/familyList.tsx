@@ -37,9 +37,7 @@ export function FamilyList({
               <button
                 type="button"
                 aria-current={f.id === current ? "true" : undefined}
-                onClick={() => {
-                  onOpen(f.id);
-                }}
+                onClick={() => onOpen(f.id)}
                 className={`w-full rounded-sm px-2 py-1.5 text-left ${f.id === current ? "bg-moss-soft" : "hover:bg-bg"}`}
               >
                 <span className="block font-semibold">{f.name}</span>

@@ -51,30 +51,22 @@ export default function FoldersPage() {
           {
             keys: "Ctrl+ArrowUp",
             says: "Folder up",
-            run: () => {
-              set(moveFolder(house, role, "up"));
-            },
+            run: () => set(moveFolder(house, role, "up")),
           },
           {
             keys: "Ctrl+ArrowDown",
             says: "Folder down",
-            run: () => {
-              set(moveFolder(house, role, "down"));
-            },
+            run: () => set(moveFolder(house, role, "down")),
           },
           {
             keys: "Ctrl+ArrowRight",
             says: "Folder into the one before",
-            run: () => {
-              set(moveFolder(house, role, "in"));
-            },
+            run: () => set(moveFolder(house, role, "in")),
           },
           {
             keys: "Ctrl+ArrowLeft",
             says: "Folder out",
-            run: () => {
-              set(moveFolder(house, role, "out"));
-            },
+            run: () => set(moveFolder(house, role, "out")),
           },
         ]
       : [],
@@ -91,9 +83,7 @@ export default function FoldersPage() {
               disabled={!change}
               aria-label="Tracks from which a folder is made"
               value={house.folderFrom}
-              onChange={(e) => {
-                set({ ...house, folderFrom: Number(e.target.value) });
-              }}
+              onChange={(e) => set({ ...house, folderFrom: Number(e.target.value) })}
             >
               {[1, 2, 3, 4, 5, 6].map((n) => (
                 <option key={n} value={n}>
@@ -117,13 +107,7 @@ export default function FoldersPage() {
                 setProblem(null);
                 setParams({ line: folder.role });
               }}
-              onDrop={
-                change
-                  ? (moved, where) => {
-                      set(placeFolder(house, moved, where, folder.role));
-                    }
-                  : null
-              }
+              onDrop={change ? (moved, where) => set(placeFolder(house, moved, where, folder.role)) : null}
             />
           ))}
         </ul>
@@ -152,9 +136,7 @@ export default function FoldersPage() {
             folder={chosen.folder}
             problem={problem}
             onChange={change ? set : null}
-            onGone={() => {
-              setParams({});
-            }}
+            onGone={() => setParams({})}
           />
         )}
         <WhatChanges session={session} pick={null} of={TOUCHES} />
@@ -206,9 +188,7 @@ function FolderRow({
           setOver(whereAt(e));
         }
       }}
-      onDragLeave={() => {
-        setOver(null);
-      }}
+      onDragLeave={() => setOver(null)}
       onDrop={(e) => {
         e.preventDefault();
         setOver(null);
@@ -295,9 +275,7 @@ function FolderPanel({
               aria-label={label}
               title={label}
               disabled={moveFolder(house, role, way) === house}
-              onClick={() => {
-                onChange(moveFolder(house, role, way));
-              }}
+              onClick={() => onChange(moveFolder(house, role, way))}
             >
               <Icon size={14} aria-hidden />
             </Button>
@@ -319,26 +297,14 @@ function FolderPanel({
         empty="none"
         chosen={folder.families}
         choices={house.words.families.map((f) => [f.id, f.name])}
-        onChange={
-          onChange
-            ? (families) => {
-                set({ families });
-              }
-            : null
-        }
+        onChange={onChange ? (families) => set({ families }) : null}
       />
       <ChipPick
         label="Roles that go in, whatever their family"
         empty="none"
         chosen={folder.roles}
         choices={house.words.roles.map((r) => [r.id, r.name])}
-        onChange={
-          onChange
-            ? (roles) => {
-                set({ roles });
-              }
-            : null
-        }
+        onChange={onChange ? (roles) => set({ roles }) : null}
       />
       <div className="grid grid-cols-2 gap-2">
         <TextField
@@ -356,9 +322,7 @@ function FolderPanel({
             small
             disabled={!onChange}
             value={folder.colour ?? ""}
-            onChange={(e) => {
-              set({ colour: e.target.value === "" ? null : e.target.value });
-            }}
+            onChange={(e) => set({ colour: e.target.value === "" ? null : e.target.value })}
           >
             <option value="">its role's</option>
             {house.palette.map((c) => (
@@ -378,13 +342,7 @@ function FolderPanel({
             ["same", "its colour"],
             ["steps", "steps of it"],
           ]}
-          onChoose={
-            onChange
-              ? (passes) => {
-                  set({ passes });
-                }
-              : null
-          }
+          onChoose={onChange ? (passes) => set({ passes }) : null}
         />
       </Field>
       <label className="flex items-center gap-1.5 text-sm">
@@ -392,9 +350,7 @@ function FolderPanel({
           type="checkbox"
           disabled={!onChange}
           checked={folder.carries}
-          onChange={(e) => {
-            set({ carries: e.target.checked });
-          }}
+          onChange={(e) => set({ carries: e.target.checked })}
         />{" "}
         carries the sound of what it holds, as a bus
       </label>

@@ -33,15 +33,7 @@ const PARTS: readonly (readonly [place: string, title: string, tab: string])[] =
 
 export default function HouseFrame() {
   const { data, error, refetch } = useQuery(queries.house);
-  if (error)
-    return (
-      <Failed
-        error={error}
-        again={() => {
-          void refetch();
-        }}
-      />
-    );
+  if (error) return <Failed error={error} again={() => void refetch()} />;
   if (!data) return <Loading what="Fetching the house style" />;
   return <Frame draft={data.draft} />;
 }
@@ -72,32 +64,24 @@ function Frame({ draft }: { draft: HouseDraft }) {
           {
             keys: "Ctrl+Z",
             says: "Undo",
-            run: () => {
-              desk.undo();
-            },
+            run: () => desk.undo(),
           },
           {
             keys: "Ctrl+Shift+Z",
             says: "Redo",
-            run: () => {
-              desk.redo();
-            },
+            run: () => desk.redo(),
           },
           {
             keys: "P",
             says: "Publish",
-            run: () => {
-              void navigate("/house/editions");
-            },
+            run: () => void navigate("/house/editions"),
           },
         ]
       : [],
   );
   const part = PARTS.find(([place]) => pathname === place);
   const title = part?.[1] ?? "Words";
-  useEffect(() => {
-    showHouseIcons(house.icons);
-  }, [house.icons]);
+  useEffect(() => showHouseIcons(house.icons), [house.icons]);
   const context: HouseWork = {
     house,
     style,
@@ -107,9 +91,8 @@ function Frame({ draft }: { draft: HouseDraft }) {
     saved,
     revision: desk.revision,
     takeBack: may
-      ? (piece) => {
-          editHouse(desk, house, withoutPiece(house, piece), `take back: ${piece.says[0] ?? "a change"}`);
-        }
+      ? (piece) =>
+          editHouse(desk, house, withoutPiece(house, piece), `take back: ${piece.says[0] ?? "a change"}`)
       : null,
   };
   return (
@@ -144,9 +127,7 @@ function Frame({ draft }: { draft: HouseDraft }) {
               aria-label="Undo"
               title={state.undoes === null ? "Nothing to undo" : `Undo: ${state.undoes}`}
               disabled={state.undoes === null}
-              onClick={() => {
-                desk.undo();
-              }}
+              onClick={() => desk.undo()}
             >
               <Undo2 size={16} aria-hidden />
             </Button>
@@ -156,9 +137,7 @@ function Frame({ draft }: { draft: HouseDraft }) {
               aria-label="Redo"
               title={state.redoes === null ? "Nothing to redo" : `Redo: ${state.redoes}`}
               disabled={state.redoes === null}
-              onClick={() => {
-                desk.redo();
-              }}
+              onClick={() => desk.redo()}
             >
               <Redo2 size={16} aria-hidden />
             </Button>
@@ -184,12 +163,7 @@ function Frame({ draft }: { draft: HouseDraft }) {
           className="flex items-center gap-3 rounded-md bg-brick-soft px-3 py-2 text-sm text-brick"
         >
           <span className="flex-1">{state.problem}</span>
-          <Button
-            small
-            onClick={() => {
-              desk.dismiss();
-            }}
-          >
+          <Button small onClick={() => desk.dismiss()}>
             Understood
           </Button>
         </p>

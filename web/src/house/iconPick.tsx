@@ -38,9 +38,7 @@ export function IconPick({
         placeholder="Find among all icons"
         className="mb-1.5 w-full"
         value={find}
-        onChange={(e) => {
-          setFind(e.target.value);
-        }}
+        onChange={(e) => setFind(e.target.value)}
       />
       <div className="flex flex-wrap gap-1">
         {shown.map(({ name, paths }) => (
@@ -71,9 +69,7 @@ export function IconPick({
         <button
           type="button"
           className="mt-1.5 text-sm font-semibold text-moss hover:underline"
-          onClick={() => {
-            onChoose(null);
-          }}
+          onClick={() => onChoose(null)}
         >
           Back to the family's icon
         </button>

@@ -52,9 +52,7 @@ export default function IconsPage() {
             placeholder="Find: drum, sea, voice…"
             className="ml-auto w-52"
             value={find}
-            onChange={(e) => {
-              setFind(e.target.value);
-            }}
+            onChange={(e) => setFind(e.target.value)}
           />
         </div>
         <ul
@@ -67,9 +65,7 @@ export default function IconsPage() {
                 type="button"
                 aria-pressed={i.name === chosen?.name}
                 title={`${i.name}: ${i.tags}`}
-                onClick={() => {
-                  setName(i.name);
-                }}
+                onClick={() => setName(i.name)}
                 className={`flex w-full flex-col items-center gap-1 rounded-md px-1 py-2 ${i.name === chosen?.name ? "bg-moss-soft" : "hover:bg-bg"}`}
               >
                 <Tile colour={colourOf(i.name)} icon={i.name} />
@@ -207,9 +203,7 @@ function OneIcon({
           className="self-start"
           disabled={used !== undefined}
           title={used ? "Give its families and roles another icon first." : undefined}
-          onClick={() => {
-            onChange({ ...house, icons: house.icons.filter((i) => i.id !== icon.name) });
-          }}
+          onClick={() => onChange({ ...house, icons: house.icons.filter((i) => i.id !== icon.name) })}
         >
           Take this icon out
         </Button>
@@ -333,20 +327,10 @@ function Export({ house, style, icons }: { house: House; style: Style; icons: re
         </Link>
       </p>
       <div className="flex gap-2">
-        <Button
-          small
-          onClick={() => {
-            give(true);
-          }}
-        >
+        <Button small onClick={() => give(true)}>
           Tinted, as ZIP
         </Button>
-        <Button
-          small
-          onClick={() => {
-            give(false);
-          }}
-        >
+        <Button small onClick={() => give(false)}>
           Plain, as ZIP
         </Button>
       </div>

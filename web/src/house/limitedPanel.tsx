@@ -32,9 +32,9 @@ export function LimitedPanel({ house }: { house: House }) {
           <Select
             small
             value={limited.find((r) => r.room.palette.join(" ") === text)?.id ?? ""}
-            onChange={(e) => {
-              setText(limited.find((r) => r.id === e.target.value)?.room.palette.join(" ") ?? LAMPS);
-            }}
+            onChange={(e) =>
+              setText(limited.find((r) => r.id === e.target.value)?.room.palette.join(" ") ?? LAMPS)
+            }
           >
             <option value="">the lamps of a simple surface</option>
             {limited.map((r) => (
@@ -50,9 +50,7 @@ export function LimitedPanel({ house }: { house: House }) {
           rows={3}
           className="font-mono text-sm"
           value={text}
-          onChange={(e) => {
-            setText(e.target.value);
-          }}
+          onChange={(e) => setText(e.target.value)}
         />
       </Field>
       {palette.length > 0 && (

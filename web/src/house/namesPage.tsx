@@ -91,13 +91,7 @@ export default function NamesPage() {
           style={style}
           pattern={pattern}
           use={use}
-          onBudget={
-            change
-              ? (budget) => {
-                  set({ ...pattern, budget });
-                }
-              : null
-          }
+          onBudget={change ? (budget) => set({ ...pattern, budget }) : null}
         />
         <Displays style={style} session={session} />
         <WhatChanges session={session} pick={pick} of={NAME_TOUCHES} />

@@ -51,9 +51,7 @@ export function NewRoleForm({ house, family: first, from, onAdd, onDone }: FormP
         maxLength={most}
         className="w-full font-mono text-sm"
         value={forms[key]}
-        onChange={(e) => {
-          setShort({ ...short, [key]: e.target.value });
-        }}
+        onChange={(e) => setShort({ ...short, [key]: e.target.value })}
       />
     </Field>
   );
@@ -86,12 +84,7 @@ export function NewRoleForm({ house, family: first, from, onAdd, onDone }: FormP
       </Field>
       {from !== undefined && (
         <Field label="Family">
-          <Select
-            value={family}
-            onChange={(e) => {
-              setFamily(e.target.value);
-            }}
-          >
+          <Select value={family} onChange={(e) => setFamily(e.target.value)}>
             {house.words.families.map((f) => (
               <option key={f.id} value={f.id}>
                 {f.name}
@@ -110,9 +103,7 @@ export function NewRoleForm({ house, family: first, from, onAdd, onDone }: FormP
           maxLength={400}
           placeholder="harbour bell, sea bell"
           value={heard}
-          onChange={(e) => {
-            setHeard(e.target.value);
-          }}
+          onChange={(e) => setHeard(e.target.value)}
         />
       </Field>
       {from !== undefined && (
@@ -122,17 +113,13 @@ export function NewRoleForm({ house, family: first, from, onAdd, onDone }: FormP
             palette={house.palette}
             value={look.colour}
             family={its?.colour ?? null}
-            onChoose={(colour) => {
-              setLook({ ...look, colour });
-            }}
+            onChoose={(colour) => setLook({ ...look, colour })}
           />
           <IconPick
             value={look.icon}
             family={its?.icon ?? null}
             colour={null}
-            onChoose={(icon) => {
-              setLook({ ...look, icon });
-            }}
+            onChoose={(icon) => setLook({ ...look, icon })}
           />
         </>
       )}

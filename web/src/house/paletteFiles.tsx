@@ -19,26 +19,19 @@ export function PaletteFiles({
       <div className="flex flex-wrap gap-2">
         <Button
           small
-          onClick={() => {
-            saveAs("house.gpl", "text/plain", writeGpl(house.name, house.palette));
-          }}
+          onClick={() => saveAs("house.gpl", "text/plain", writeGpl(house.name, house.palette))}
         >
           GIMP palette
         </Button>
         <Button
           small
-          onClick={() => {
-            saveAs("house_colours.tokens.json", "application/json", writeTokens(house.palette));
-          }}
+          onClick={() =>
+            saveAs("house_colours.tokens.json", "application/json", writeTokens(house.palette))
+          }
         >
           Design tokens
         </Button>
-        <Button
-          small
-          onClick={() => {
-            saveAs("house_colours.css", "text/css", writeCss(house.palette));
-          }}
-        >
+        <Button small onClick={() => saveAs("house_colours.css", "text/css", writeCss(house.palette))}>
           CSS
         </Button>
       </div>

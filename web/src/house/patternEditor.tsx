@@ -119,9 +119,7 @@ export function PatternEditor({
                 first={i === 0}
                 chosen={i === at}
                 movable={onChange !== null}
-                onChoose={() => {
-                  setChosen(i);
-                }}
+                onChoose={() => setChosen(i)}
               />
             ))}
           </ol>
@@ -139,13 +137,7 @@ export function PatternEditor({
         >
           <legend className="sr-only">Settings of {PIECE_NAMES[piece.piece]}</legend>
           <Field label="Parted by">
-            <Select
-              small
-              value={piece.before}
-              onChange={(e) => {
-                set({ before: e.target.value });
-              }}
-            >
+            <Select small value={piece.before} onChange={(e) => set({ before: e.target.value })}>
               {GAPS.map(([v, n]) => (
                 <option key={n} value={v}>
                   {n}
@@ -157,9 +149,7 @@ export function PatternEditor({
             <Select
               small
               value={piece.letters}
-              onChange={(e) => {
-                set({ letters: pieceSchema.shape.letters.parse(e.target.value) });
-              }}
+              onChange={(e) => set({ letters: pieceSchema.shape.letters.parse(e.target.value) })}
             >
               <option value="as-written">as written</option>
               <option value="upper">capitals</option>
@@ -171,9 +161,7 @@ export function PatternEditor({
               <Select
                 small
                 value={piece.form}
-                onChange={(e) => {
-                  set({ form: pieceSchema.shape.form.parse(e.target.value) });
-                }}
+                onChange={(e) => set({ form: pieceSchema.shape.form.parse(e.target.value) })}
               >
                 <option value="full">short form</option>
                 <option value="eight">8 letters</option>
@@ -184,13 +172,7 @@ export function PatternEditor({
           )}
           {WORDED.includes(piece.piece) && (
             <Field label="Words joined by">
-              <Select
-                small
-                value={piece.join}
-                onChange={(e) => {
-                  set({ join: e.target.value });
-                }}
-              >
+              <Select small value={piece.join} onChange={(e) => set({ join: e.target.value })}>
                 {GAPS.map(([v, n]) => (
                   <option key={n} value={v}>
                     {n}
@@ -201,13 +183,7 @@ export function PatternEditor({
           )}
           {["number", "version", "take"].includes(piece.piece) && (
             <Field label="Digits, at least">
-              <Select
-                small
-                value={piece.pad}
-                onChange={(e) => {
-                  set({ pad: Number(e.target.value) });
-                }}
-              >
+              <Select small value={piece.pad} onChange={(e) => set({ pad: Number(e.target.value) })}>
                 {[1, 2, 3, 4].map((n) => (
                   <option key={n} value={n}>
                     {n}
@@ -221,9 +197,7 @@ export function PatternEditor({
               <Select
                 small
                 value={piece.date}
-                onChange={(e) => {
-                  set({ date: pieceSchema.shape.date.parse(e.target.value) });
-                }}
+                onChange={(e) => set({ date: pieceSchema.shape.date.parse(e.target.value) })}
               >
                 <option value="extended">2026-09-11</option>
                 <option value="basic">20260911</option>
@@ -238,9 +212,7 @@ export function PatternEditor({
                 label="Cut to, characters"
                 readOnly={!onChange}
                 value={piece.length === null ? "" : String(piece.length)}
-                onSet={(v) => {
-                  set({ length: v === "" ? null : Number(v) });
-                }}
+                onSet={(v) => set({ length: v === "" ? null : Number(v) })}
               />
             )}
           <TextField
@@ -248,17 +220,13 @@ export function PatternEditor({
             label={piece.piece === "text" ? "The text" : "Written before it"}
             readOnly={!onChange}
             value={piece.written}
-            onSet={(written) => {
-              set({ written });
-            }}
+            onSet={(written) => set({ written })}
           />
           <label className="flex h-7 items-center gap-1.5 text-sm">
             <input
               type="checkbox"
               checked={piece.optional}
-              onChange={(e) => {
-                set({ optional: e.target.checked });
-              }}
+              onChange={(e) => set({ optional: e.target.checked })}
             />{" "}
             may be missing
           </label>

@@ -83,13 +83,7 @@ export function ReadFile({
                 Take it over
               </Button>
             )}
-            <Button
-              onClick={() => {
-                setFound(null);
-              }}
-            >
-              Leave it
-            </Button>
+            <Button onClick={() => setFound(null)}>Leave it</Button>
           </div>
         </>
       )}

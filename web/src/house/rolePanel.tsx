@@ -92,14 +92,7 @@ export function RolePanel({
           {problem}
         </p>
       )}
-      <TextField
-        label="Name"
-        value={role.name}
-        readOnly={!onChange}
-        onSet={(name) => {
-          set({ name });
-        }}
-      />
+      <TextField label="Name" value={role.name} readOnly={!onChange} onSet={(name) => set({ name })} />
       <div className="grid grid-cols-[1.5fr_1fr_0.8fr] gap-2">
         {(
           [
@@ -114,9 +107,7 @@ export function RolePanel({
             label={label}
             value={role.short[key]}
             readOnly={!onChange}
-            onSet={(v) => {
-              set({ short: { ...role.short, [key]: v } });
-            }}
+            onSet={(v) => set({ short: { ...role.short, [key]: v } })}
           />
         ))}
       </div>
@@ -126,9 +117,7 @@ export function RolePanel({
         label="Also heard as, parted by commas"
         value={role.heard.map((h) => h.text).join(", ")}
         readOnly={!onChange}
-        onSet={(v) => {
-          set({ heard: heardFromText(v, role.heard) });
-        }}
+        onSet={(v) => set({ heard: heardFromText(v, role.heard) })}
       />
       <div className="grid grid-cols-2 gap-2">
         <Field label="Usual source">
@@ -136,9 +125,7 @@ export function RolePanel({
             small
             disabled={!onChange}
             value={role.kind === "instrument" ? "instrument" : (role.source ?? "")}
-            onChange={(e) => {
-              set(usualSource(role, e.target.value));
-            }}
+            onChange={(e) => set(usualSource(role, e.target.value))}
           >
             <option value="">none</option>
             {SOURCES.map((s) => (
@@ -154,9 +141,9 @@ export function RolePanel({
             small
             disabled={!onChange}
             value={role.format ?? ""}
-            onChange={(e) => {
-              set({ format: e.target.value === "" ? null : channelFormat.parse(e.target.value) });
-            }}
+            onChange={(e) =>
+              set({ format: e.target.value === "" ? null : channelFormat.parse(e.target.value) })
+            }
           >
             <option value="">as the main path</option>
             {CHANNEL_FORMATS.map((f) => (
@@ -172,13 +159,7 @@ export function RolePanel({
         empty="any"
         chosen={role.positions}
         choices={house.words.positions.map((p) => [p.id, p.name])}
-        onChange={
-          onChange
-            ? (positions) => {
-                set({ positions });
-              }
-            : null
-        }
+        onChange={onChange ? (positions) => set({ positions }) : null}
       />
       <Distances house={house} colour={role.colour ?? family?.colour ?? ""} />
       <ColourPick
@@ -186,25 +167,13 @@ export function RolePanel({
         palette={house.palette}
         value={role.colour}
         family={family?.colour ?? null}
-        onChoose={
-          onChange
-            ? (colour) => {
-                set({ colour });
-              }
-            : null
-        }
+        onChoose={onChange ? (colour) => set({ colour }) : null}
       />
       <IconPick
         value={role.icon}
         family={family?.icon ?? null}
         colour={null}
-        onChoose={
-          onChange
-            ? (icon) => {
-                set({ icon });
-              }
-            : null
-        }
+        onChoose={onChange ? (icon) => set({ icon }) : null}
       />
       {onChange && (
         <div className="flex flex-col gap-2 border-t border-line pt-3">
@@ -248,31 +217,16 @@ export function RolePanel({
               <Button small look="main" onClick={takeOut}>
                 Take out
               </Button>
-              <Button
-                small
-                onClick={() => {
-                  setAsking(null);
-                }}
-              >
+              <Button small onClick={() => setAsking(null)}>
                 No
               </Button>
             </div>
           ) : (
             <div className="flex gap-2">
-              <Button
-                small
-                onClick={() => {
-                  setAsking("merge");
-                }}
-              >
+              <Button small onClick={() => setAsking("merge")}>
                 Merge into…
               </Button>
-              <Button
-                small
-                onClick={() => {
-                  setAsking("out");
-                }}
-              >
+              <Button small onClick={() => setAsking("out")}>
                 Take out…
               </Button>
             </div>

@@ -25,19 +25,9 @@ export function RunsView() {
       await queryClient.invalidateQueries({ queryKey: ["disk"] });
       mention(`Undone: ${done.title}.`);
     },
-    onError: () => {
-      void queryClient.invalidateQueries({ queryKey: ["disk"] });
-    },
+    onError: () => void queryClient.invalidateQueries({ queryKey: ["disk"] }),
   });
-  if (error)
-    return (
-      <Failed
-        error={error}
-        again={() => {
-          void refetch();
-        }}
-      />
-    );
+  if (error) return <Failed error={error} again={() => void refetch()} />;
   if (!data) return <Loading what="Reading the log" />;
   return (
     <section aria-label="What was moved" className="card h-full min-h-0 overflow-y-auto" tabIndex={0}>
@@ -62,13 +52,7 @@ export function RunsView() {
                 {r.undoneAt !== null ? "undone" : `${r.done} of ${r.steps} done`}
               </Pill>
               {change && r.undoneAt === null && (
-                <Button
-                  small
-                  disabled={undo.isPending}
-                  onClick={() => {
-                    undo.mutate(r.id);
-                  }}
-                >
+                <Button small disabled={undo.isPending} onClick={() => undo.mutate(r.id)}>
                   Undo it
                 </Button>
               )}

@@ -71,9 +71,7 @@ export function SpreadPanel({
   });
   const search = (enough: number | null): void => {
     setFound(null);
-    start(task(enough, 1), (result) => {
-      setFound({ of: palette, enough, result });
-    });
+    start(task(enough, 1), (result) => setFound({ of: palette, enough, result }));
   };
   const shown = found && found.of === palette ? found : null;
   const kept =
@@ -91,21 +89,10 @@ export function SpreadPanel({
       </div>
       {share === null ? (
         <div className="flex flex-wrap gap-2">
-          <Button
-            look="main"
-            onClick={() => {
-              search(thresholds.apart);
-            }}
-          >
+          <Button look="main" onClick={() => search(thresholds.apart)}>
             Until none is too close
           </Button>
-          <Button
-            onClick={() => {
-              search(null);
-            }}
-          >
-            As far as possible
-          </Button>
+          <Button onClick={() => search(null)}>As far as possible</Button>
         </div>
       ) : (
         <div className="flex items-center gap-3">
@@ -125,11 +112,9 @@ export function SpreadPanel({
               <button
                 type="button"
                 className="self-start text-sm font-semibold text-moss hover:underline"
-                onClick={() => {
-                  start(task(shown.enough, LONGER), (result) => {
-                    setLonger({ of: shown.result, result });
-                  });
-                }}
+                onClick={() =>
+                  start(task(shown.enough, LONGER), (result) => setLonger({ of: shown.result, result }))
+                }
               >
                 How close is that to the best?
               </button>
@@ -140,22 +125,16 @@ export function SpreadPanel({
             <div className="flex gap-2">
               <Button
                 look="main"
-                onClick={() => {
+                onClick={() =>
                   onChange({
                     ...house,
                     palette: palette.map((c, i) => ({ ...c, hex: shown.result.colours[i] ?? c.hex })),
-                  });
-                }}
+                  })
+                }
               >
                 Take it over
               </Button>
-              <Button
-                onClick={() => {
-                  setFound(null);
-                }}
-              >
-                Leave it
-              </Button>
+              <Button onClick={() => setFound(null)}>Leave it</Button>
             </div>
           )}
         </>

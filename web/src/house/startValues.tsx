@@ -157,9 +157,7 @@ function OneValue({
           .map((c) => `${c.controller} at ${c.value}`)
           .join(", ")
       : String(value);
-  const done = (): void => {
-    setOff(!leave());
-  };
+  const done = (): void => setOff(!leave());
   return (
     <Field label={label} problem={off ? hint : null}>
       <Input
@@ -168,9 +166,7 @@ function OneValue({
         aria-invalid={off}
         className={name === "notes" ? "" : "font-mono"}
         value={text ?? shown}
-        onChange={(e) => {
-          type(e.target.value);
-        }}
+        onChange={(e) => type(e.target.value)}
         onBlur={done}
         onKeyDown={(e) => {
           if (e.key === "Enter") {

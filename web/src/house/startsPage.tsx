@@ -72,9 +72,7 @@ export default function StartsPage() {
             label="What begins"
             value={shown}
             choices={VIEWS}
-            onChoose={(v) => {
-              setParams(v === "tracks" ? {} : { show: v });
-            }}
+            onChoose={(v) => setParams(v === "tracks" ? {} : { show: v })}
           />
           <span className="text-sm text-ink-2">
             {shown === "tracks"
@@ -110,9 +108,7 @@ export default function StartsPage() {
                   <tr
                     key={s.id}
                     aria-selected={s.id === chosen?.id}
-                    onClick={() => {
-                      setParams({ line: s.id });
-                    }}
+                    onClick={() => setParams({ line: s.id })}
                     className={`border-b border-line ${s.id === chosen?.id ? "bg-moss-soft" : "hover:bg-bg"}`}
                   >
                     <td className="px-3.5 py-[7px]">
@@ -144,13 +140,7 @@ export default function StartsPage() {
               <SettingsForm
                 label="New sessions"
                 start={house.session}
-                onChange={
-                  change
-                    ? (s) => {
-                        change({ ...house, session: s });
-                      }
-                    : null
-                }
+                onChange={change ? (s) => change({ ...house, session: s }) : null}
               />
               <div className="max-w-2xl border-t border-line p-4">
                 <ChipPick
@@ -176,13 +166,7 @@ export default function StartsPage() {
           {shown === "checklist" && (
             <Checklist
               items={house.checklist}
-              onChange={
-                change
-                  ? (checklist) => {
-                      change({ ...house, checklist });
-                    }
-                  : null
-              }
+              onChange={change ? (checklist) => change({ ...house, checklist }) : null}
             />
           )}
         </div>
@@ -195,11 +179,7 @@ export default function StartsPage() {
               house={house}
               rule={chosen}
               onChange={
-                change
-                  ? (rule) => {
-                      put(house.starts.map((s) => (s.id === chosen.id ? rule : s)));
-                    }
-                  : null
+                change ? (rule) => put(house.starts.map((s) => (s.id === chosen.id ? rule : s))) : null
               }
               onMove={
                 change
@@ -267,82 +247,40 @@ function RulePanel({
         empty="any"
         chosen={when.roles}
         choices={house.words.roles.map((r) => [r.id, r.name])}
-        onChange={
-          onChange
-            ? (roles) => {
-                set({ roles });
-              }
-            : null
-        }
+        onChange={onChange ? (roles) => set({ roles }) : null}
       />
       <ChipPick
         label="Families"
         empty="any"
         chosen={when.families}
         choices={house.words.families.map((f) => [f.id, f.name])}
-        onChange={
-          onChange
-            ? (families) => {
-                set({ families });
-              }
-            : null
-        }
+        onChange={onChange ? (families) => set({ families }) : null}
       />
       <ChipPick
         label="Positions"
         empty="any"
         chosen={when.positions}
         choices={house.words.positions.map((p) => [p.id, p.name])}
-        onChange={
-          onChange
-            ? (positions) => {
-                set({ positions });
-              }
-            : null
-        }
+        onChange={onChange ? (positions) => set({ positions }) : null}
       />
       <ChipPick
         label="Kinds"
         empty="any"
         chosen={when.kinds}
         choices={TRACK_KINDS.map((k) => [k, k])}
-        onChange={
-          onChange
-            ? (kinds) => {
-                set({ kinds: kinds.map((k) => trackKind.parse(k)) });
-              }
-            : null
-        }
+        onChange={onChange ? (kinds) => set({ kinds: kinds.map((k) => trackKind.parse(k)) }) : null}
       />
       <h3 className="border-t border-line pt-2 text-sm font-semibold">Then it starts with</h3>
       <StartValuesEditor
         values={rule.then}
-        onChange={
-          onChange
-            ? (then) => {
-                onChange({ ...rule, then });
-              }
-            : null
-        }
+        onChange={onChange ? (then) => onChange({ ...rule, then }) : null}
       />
       {onMove && onGone && (
         <div className="flex gap-2 border-t border-line pt-3">
-          <Button
-            small
-            aria-label="Ask earlier"
-            onClick={() => {
-              onMove(-1);
-            }}
-          >
+          <Button small aria-label="Ask earlier" onClick={() => onMove(-1)}>
             <ArrowUp size={14} aria-hidden />
           </Button>
-          <Button
-            small
-            aria-label="Ask later"
-            onClick={() => {
-              onMove(1);
-            }}
-          >
+          <Button small aria-label="Ask later" onClick={() => onMove(1)}>
             <ArrowDown size={14} aria-hidden />
           </Button>
           <Button small className="ml-auto" onClick={onGone}>
@@ -391,30 +329,20 @@ function Checklist({
               label={i.sort === "key" ? "Key" : "Set to"}
               value={i.value}
               readOnly={!onChange}
-              onSet={(value) => {
-                set(i.id, { value });
-              }}
+              onSet={(value) => set(i.id, { value })}
             />
             <Field label="What it is">
               <Select
                 disabled={!onChange}
                 value={i.sort}
-                onChange={(e) => {
-                  set(i.id, { sort: e.target.value === "key" ? "key" : "setting" });
-                }}
+                onChange={(e) => set(i.id, { sort: e.target.value === "key" ? "key" : "setting" })}
               >
                 <option value="setting">setting</option>
                 <option value="key">key</option>
               </Select>
             </Field>
             {onChange && (
-              <Button
-                onClick={() => {
-                  onChange(items.filter((x) => x.id !== i.id));
-                }}
-              >
-                Take out
-              </Button>
+              <Button onClick={() => onChange(items.filter((x) => x.id !== i.id))}>Take out</Button>
             )}
           </li>
         ))}

@@ -38,9 +38,7 @@ export function TextField({
     onBlur: () => {
       leave();
     },
-    onChange: (e: React.ChangeEvent<HTMLInputElement | HTMLTextAreaElement>) => {
-      type(e.target.value);
-    },
+    onChange: (e: React.ChangeEvent<HTMLInputElement | HTMLTextAreaElement>) => type(e.target.value),
     onKeyDown: (e: React.KeyboardEvent) => {
       if (e.key === "Escape") drop();
       if (e.key === "Enter") {

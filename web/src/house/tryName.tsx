@@ -34,14 +34,8 @@ export function TryName({ style, family }: { style: Style; family: string }) {
           Try a name
         </label>
         <label className="flex items-center gap-1.5 text-sm text-ink-2">
-          <input
-            type="checkbox"
-            checked={inside}
-            onChange={(e) => {
-              setInside(e.target.checked);
-            }}
-          />{" "}
-          inside {style.families.get(family)?.name}
+          <input type="checkbox" checked={inside} onChange={(e) => setInside(e.target.checked)} /> inside{" "}
+          {style.families.get(family)?.name}
         </label>
       </div>
       <div className="mt-1.5 flex items-center gap-3">
@@ -51,9 +45,7 @@ export function TryName({ style, family }: { style: Style; family: string }) {
           placeholder="2nd pan (far) #2"
           maxLength={200}
           value={text}
-          onChange={(e) => {
-            setText(e.target.value);
-          }}
+          onChange={(e) => setText(e.target.value)}
         />
         <ArrowRight size={15} aria-hidden className="shrink-0 text-ink-2" />
         <output htmlFor="try-name" className="flex min-w-0 items-center gap-2.5">

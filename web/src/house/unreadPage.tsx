@@ -19,15 +19,7 @@ export default function UnreadPage() {
   const { house, style, change } = useHouseWork();
   const { data, error, refetch } = useQuery(queries.unread);
   const groups = useMemo(() => (data ? groupUnread(style.reader, data.names) : []), [data, style]);
-  if (error)
-    return (
-      <Failed
-        error={error}
-        again={() => {
-          void refetch();
-        }}
-      />
-    );
+  if (error) return <Failed error={error} again={() => void refetch()} />;
   if (!data) return <Loading what="Looking through drafts and sessions" />;
   /** Takes a draft that reads more, and says how many names it settles. */
   const settle = (next: House, word: string): void => {
@@ -63,11 +55,7 @@ export default function UnreadPage() {
                 style={style}
                 house={house}
                 onTeach={
-                  change
-                    ? (role, word, within) => {
-                        settle(teach(house, role, word, within), word);
-                      }
-                    : null
+                  change ? (role, word, within) => settle(teach(house, role, word, within), word) : null
                 }
                 onMake={settle}
               />
@@ -128,17 +116,13 @@ function Group({
               className="font-mono"
               maxLength={60}
               value={word}
-              onChange={(e) => {
-                setWord(e.target.value);
-              }}
+              onChange={(e) => setWord(e.target.value)}
             />
             <Select
               small
               aria-label="Where it holds"
               value={within}
-              onChange={(e) => {
-                setWithin(e.target.value);
-              }}
+              onChange={(e) => setWithin(e.target.value)}
             >
               <option value="">anywhere</option>
               {families.map((f) => (
@@ -165,18 +149,14 @@ function Group({
                   setMaking(false);
                   onMake(next, word.trim());
                 }}
-                onDone={() => {
-                  setMaking(false);
-                }}
+                onDone={() => setMaking(false)}
               />
             </div>
           ) : (
             <button
               type="button"
               className="mt-1.5 text-sm font-semibold text-moss hover:underline"
-              onClick={() => {
-                setMaking(true);
-              }}
+              onClick={() => setMaking(true)}
             >
               It is a role the house does not have yet…
             </button>

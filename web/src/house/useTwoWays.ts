@@ -10,13 +10,9 @@ export function useTwoWays(house: House, use: PatternUse): TwoWaysAnswer | "look
   const [found, setFound] = useState<{ of: unknown; answer: TwoWaysAnswer } | null>(null);
   useEffect(() => {
     const worker = new Worker(new URL("./twoWays.worker.ts", import.meta.url), { type: "module" });
-    worker.onmessage = ({ data }: MessageEvent<TwoWaysAnswer>) => {
-      setFound({ of: pattern, answer: data });
-    };
+    worker.onmessage = ({ data }: MessageEvent<TwoWaysAnswer>) => setFound({ of: pattern, answer: data });
     worker.postMessage({ words, pattern } satisfies TwoWaysTask);
-    return () => {
-      worker.terminate();
-    };
+    return () => worker.terminate();
   }, [words, pattern]);
   return found?.of === pattern ? found.answer : "looking";
 }

@@ -43,19 +43,12 @@ export function WordTable({
         </p>
       </div>
       <div className="flex flex-wrap gap-2">
-        <Button
-          small
-          onClick={() => {
-            saveAs("word_list.csv", "text/csv", wordsToCsv(house));
-          }}
-        >
+        <Button small onClick={() => saveAs("word_list.csv", "text/csv", wordsToCsv(house))}>
           Words as CSV
         </Button>
         <Button
           small
-          onClick={() => {
-            saveAs("house_style.json", "application/json", JSON.stringify(house, null, 2));
-          }}
+          onClick={() => saveAs("house_style.json", "application/json", JSON.stringify(house, null, 2))}
         >
           House style as JSON
         </Button>

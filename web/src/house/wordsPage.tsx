@@ -35,9 +35,7 @@ export default function WordsPage() {
           {
             keys: "A",
             says: "Add a role",
-            run: () => {
-              setSide("new");
-            },
+            run: () => setSide("new"),
           },
         ]
       : [],
@@ -60,9 +58,7 @@ export default function WordsPage() {
         style={style}
         current={family.id}
         onChange={change}
-        onTable={() => {
-          setSide("table");
-        }}
+        onTable={() => setSide("table")}
         onOpen={(id) => {
           setFind("");
           open(`/house/${id}`);
@@ -82,16 +78,10 @@ export default function WordsPage() {
             placeholder="Find a role"
             className="ml-auto w-32"
             value={find}
-            onChange={(e) => {
-              setFind(e.target.value);
-            }}
+            onChange={(e) => setFind(e.target.value)}
           />
           {change && (
-            <Button
-              onClick={() => {
-                setSide("new");
-              }}
-            >
+            <Button onClick={() => setSide("new")}>
               <Plus size={15} aria-hidden /> Add a role
             </Button>
           )}
@@ -117,9 +107,7 @@ export default function WordsPage() {
                   key={r.id}
                   aria-selected={r.id === role?.id}
                   className={`border-b border-line ${r.id === role?.id ? "bg-moss-soft" : "hover:bg-bg"}`}
-                  onClick={() => {
-                    open(`/house/${r.family}/${r.id}`);
-                  }}
+                  onClick={() => open(`/house/${r.family}/${r.id}`)}
                 >
                   <td className="px-3.5 py-[7px]">
                     <span className="flex items-center gap-2.5">
@@ -165,19 +153,10 @@ export default function WordsPage() {
               change(next);
               open(`/house/${family.id}/${id}`);
             }}
-            onDone={() => {
-              setSide("look");
-            }}
+            onDone={() => setSide("look")}
           />
         )}
-        {side === "table" && (
-          <WordTable
-            work={{ house, change }}
-            onDone={() => {
-              setSide("look");
-            }}
-          />
-        )}
+        {side === "table" && <WordTable work={{ house, change }} onDone={() => setSide("look")} />}
         {side === "look" &&
           (role ? (
             <RolePanel key={role.id} house={house} style={style} role={role} onChange={change} />

@@ -63,14 +63,10 @@ export function useHouseDraft(draft: HouseDraft): {
 } {
   // oxlint-disable-next-line react-hooks/exhaustive-deps
   const desk = useMemo(() => deskOfHouse(draft), []);
-  useEffect(() => {
-    heardOf(HOUSE_STYLE, draft.revision);
-  }, [draft.revision]);
+  useEffect(() => heardOf(HOUSE_STYLE, draft.revision), [draft.revision]);
   const state = useSyncExternalStore(desk.subscribe, desk.state);
   const { doc } = state;
-  const change = (next: House): void => {
-    editHouse(desk, doc, next, differences(doc, next)[0] ?? "edit");
-  };
+  const change = (next: House): void => editHouse(desk, doc, next, differences(doc, next)[0] ?? "edit");
   return { desk, state, change };
 }
 

@@ -19,15 +19,7 @@ export default function ChainsPage() {
   const { data: used, error: noUses } = useQuery(queries.chainUses);
   const [text, setText] = useState("");
   const failed = error ?? noUses;
-  if (failed)
-    return (
-      <Failed
-        error={failed}
-        again={() => {
-          void refetch();
-        }}
-      />
-    );
+  if (failed) return <Failed error={failed} again={() => void refetch()} />;
   if (!data || !used) return <Loading />;
   const wanted = text.trim().toLowerCase();
   const shown = data.chains.filter(
@@ -46,9 +38,7 @@ export default function ChainsPage() {
           placeholder="Name or processor"
           className="w-48"
           value={text}
-          onChange={(e) => {
-            setText(e.target.value);
-          }}
+          onChange={(e) => setText(e.target.value)}
         />
       </PageHead>
       {shown.length === 0 && (

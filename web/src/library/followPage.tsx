@@ -20,15 +20,7 @@ export default function FollowPage() {
   useEffect(() => {
     if (hasNextPage && !isFetching) void fetchNextPage();
   }, [hasNextPage, isFetching, fetchNextPage]);
-  if (error)
-    return (
-      <Failed
-        error={error}
-        again={() => {
-          void refetch();
-        }}
-      />
-    );
+  if (error) return <Failed error={error} again={() => void refetch()} />;
   if (!data) return <Loading what="Looking through the library" />;
   const last = data.pages.at(-1);
   const edition = last?.edition ?? 0;
@@ -77,9 +69,8 @@ function Chosen({
   // Where a draft holds other work, that would go out with it: it is published when somebody says so.
   const of = (t: Following) =>
     chosen[t.template] ?? { publish: !t.changed && t.changes.length > 0, note: t.note };
-  const set = (t: Following, fields: Partial<{ publish: boolean; note: string }>): void => {
+  const set = (t: Following, fields: Partial<{ publish: boolean; note: string }>): void =>
     setChosen({ ...chosen, [t.template]: { ...of(t), ...fields } });
-  };
   const wanted = templates.filter((t) => of(t).publish);
   const publish = async (list: readonly Following[]): Promise<void> => {
     setProblem(null);
@@ -125,9 +116,7 @@ function Chosen({
           <Button
             look="main"
             disabled={going !== null || wanted.length === 0}
-            onClick={() => {
-              void publish(wanted);
-            }}
+            onClick={() => void publish(wanted)}
           >
             Dress and publish {wanted.length === templates.length ? `all ${wanted.length}` : wanted.length}
           </Button>
@@ -147,12 +136,8 @@ function Chosen({
             note={of(t).note}
             may={may}
             busy={going !== null}
-            onChange={(fields) => {
-              set(t, fields);
-            }}
-            onPublish={() => {
-              void publish([t]);
-            }}
+            onChange={(fields) => set(t, fields)}
+            onPublish={() => void publish([t])}
           />
         ))}
       </ul>
@@ -185,9 +170,7 @@ function Template({
             type="checkbox"
             aria-label={`Publish ${t.name}`}
             checked={publish}
-            onChange={(e) => {
-              onChange({ publish: e.target.checked });
-            }}
+            onChange={(e) => onChange({ publish: e.target.checked })}
           />
         )}
         <h2 className="min-w-0 flex-1">
@@ -246,9 +229,7 @@ function Template({
             maxLength={2000}
             className="min-w-60 flex-1"
             value={note}
-            onChange={(e) => {
-              onChange({ note: e.target.value });
-            }}
+            onChange={(e) => onChange({ note: e.target.value })}
           />
           <Button small type="submit" disabled={busy || note.trim() === ""}>
             Publish release {t.release + 1}

@@ -66,12 +66,8 @@ export default function NewTemplatePage() {
     halfBegun,
   );
   const { name, shelf, from, session, chosen } = begun;
-  const set = (fields: Partial<typeof begun>): void => {
-    setBegun({ ...begun, ...fields });
-  };
-  const pickPart = useSteady((part: Session | null): void => {
-    set({ session: part });
-  });
+  const set = (fields: Partial<typeof begun>): void => setBegun({ ...begun, ...fields });
+  const pickPart = useSteady((part: Session | null): void => set({ session: part }));
   const navigate = useNavigate();
   const make = useMutation({
     mutationFn: () =>
@@ -94,9 +90,7 @@ export default function NewTemplatePage() {
     return (
       <Empty title="The lead begins templates">Start a session from a release, or ask the lead.</Empty>
     );
-  const choose = (next: From): void => {
-    set({ from: next, session: null, chosen: null });
-  };
+  const choose = (next: From): void => set({ from: next, session: null, chosen: null });
   const waits = from !== "nothing" && session === null;
   const off = session ? open(check(style, session)).length : 0;
   return (
@@ -128,9 +122,7 @@ export default function NewTemplatePage() {
             maxLength={80}
             className="w-72"
             value={name}
-            onChange={(e) => {
-              set({ name: e.target.value });
-            }}
+            onChange={(e) => set({ name: e.target.value })}
           />
         </Field>
         <Field label="Shelf">
@@ -141,9 +133,7 @@ export default function NewTemplatePage() {
             placeholder={shelves[0] ?? "Templates"}
             className="w-44"
             value={shelf}
-            onChange={(e) => {
-              set({ shelf: e.target.value });
-            }}
+            onChange={(e) => set({ shelf: e.target.value })}
           />
         </Field>
         <datalist id="shelves">
@@ -175,13 +165,7 @@ export default function NewTemplatePage() {
         </div>
       )}
       {from === "starter" && (
-        <Starters
-          style={style}
-          chosen={chosen}
-          onChoose={(s, id) => {
-            set({ session: s, chosen: id });
-          }}
-        />
+        <Starters style={style} chosen={chosen} onChoose={(s, id) => set({ session: s, chosen: id })} />
       )}
       {from === "template" && <FromTemplate onChoose={pickPart} />}
       {session && from !== "file" && <Preview session={session} />}
@@ -189,9 +173,9 @@ export default function NewTemplatePage() {
         <FromFile
           style={style}
           kept={session}
-          onChoose={(s, title) => {
-            set({ session: s, ...(name === "" && title !== null ? { name: title } : {}) });
-          }}
+          onChoose={(s, title) =>
+            set({ session: s, ...(name === "" && title !== null ? { name: title } : {}) })
+          }
         />
       )}
     </form>
@@ -214,9 +198,7 @@ function Starters({
           <button
             type="button"
             aria-pressed={chosen === s.id}
-            onClick={() => {
-              onChoose(startWith(style, s, newId), s.id);
-            }}
+            onClick={() => onChoose(startWith(style, s, newId), s.id)}
             className={`card flex h-full w-full flex-col p-4 text-left ${chosen === s.id ? "border-moss bg-moss-soft" : "hover:border-line-strong"}`}
           >
             <span className="font-semibold">{s.name}</span>
@@ -339,9 +321,7 @@ function FromFile({
           e.preventDefault();
           setOver(true);
         }}
-        onDragLeave={() => {
-          setOver(false);
-        }}
+        onDragLeave={() => setOver(false)}
         onDrop={(e) => {
           e.preventDefault();
           setOver(false);
@@ -468,9 +448,7 @@ function FromFile({
                   <input
                     type="checkbox"
                     checked={stay[part]}
-                    onChange={(e) => {
-                      settle(incoming.read, { ...stay, [part]: e.target.checked }, null);
-                    }}
+                    onChange={(e) => settle(incoming.read, { ...stay, [part]: e.target.checked }, null)}
                   />{" "}
                   {says}
                 </label>
@@ -500,9 +478,7 @@ function Line({
           type="checkbox"
           checked={folder || stays}
           disabled={folder}
-          onChange={(e) => {
-            onToggle(t.id, e.target.checked);
-          }}
+          onChange={(e) => onToggle(t.id, e.target.checked)}
         />
         <Tile colour={t.colour} icon={t.icon} size={20} />
         <span

@@ -13,20 +13,10 @@ export default function LibraryPage() {
   const { data, error, refetch } = useQuery(queries.library);
   const [text, setText] = useState("");
   const navigate = useNavigate();
-  const begin = (): void => {
-    void navigate("/library/new");
-  };
+  const begin = (): void => void navigate("/library/new");
   const may = useMe()?.right === "lead";
   useShortcuts(may ? [{ keys: "N", says: "Begin a template", run: begin }] : []);
-  if (error)
-    return (
-      <Failed
-        error={error}
-        again={() => {
-          void refetch();
-        }}
-      />
-    );
+  if (error) return <Failed error={error} again={() => void refetch()} />;
   if (!data) return <Loading />;
   const wanted = text.trim().toLowerCase();
   const shown = data.templates.filter(
@@ -43,9 +33,7 @@ export default function LibraryPage() {
           placeholder="Find a template"
           className="w-48"
           value={text}
-          onChange={(e) => {
-            setText(e.target.value);
-          }}
+          onChange={(e) => setText(e.target.value)}
         />
         <Button asChild>
           <Link to="/library/chains">

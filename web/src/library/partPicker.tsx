@@ -49,9 +49,7 @@ export function PartPicker({
           : partOf(session, [folder]),
     [session, folder, parts],
   );
-  useEffect(() => {
-    onPick(part);
-  }, [part, onPick]);
+  useEffect(() => onPick(part), [part, onPick]);
   return (
     <div className={narrow ? "flex flex-col gap-2" : "flex flex-wrap items-end gap-4"}>
       <Field label="Template">
@@ -81,9 +79,7 @@ export function PartPicker({
             small={narrow}
             className={narrow ? "w-full" : "w-44"}
             value={chosen}
-            onChange={(e) => {
-              setAs(e.target.value);
-            }}
+            onChange={(e) => setAs(e.target.value)}
           >
             {template.releases.map((r) => (
               <option key={r.number} value={r.number}>
@@ -101,9 +97,7 @@ export function PartPicker({
             small={narrow}
             className={narrow ? "w-full" : "w-64"}
             value={folder}
-            onChange={(e) => {
-              setFolder(e.target.value);
-            }}
+            onChange={(e) => setFolder(e.target.value)}
           >
             <option value={ALL}>all of it</option>
             {parts.map((p) => (

@@ -24,15 +24,7 @@ export default function ReleasePage() {
   const standing = useStandingIn();
   const [chosen, setChosen] = useState<Selection>(NOTHING_CHOSEN);
   const findings = useFindings(style, data?.session ?? NONE, null);
-  if (error)
-    return (
-      <Failed
-        error={error}
-        again={() => {
-          void refetch();
-        }}
-      />
-    );
+  if (error) return <Failed error={error} again={() => void refetch()} />;
   if (!data) return <Loading what="Fetching the release" />;
   const track = data.session.tracks.find((t) => t.id === chosen.at);
   const room = rooms?.rooms.find((r) => r.id === standing) ?? rooms?.rooms[0];

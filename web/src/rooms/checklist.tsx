@@ -46,9 +46,7 @@ export function RoomChecklist({ room }: { room: RoomCard }) {
                   className="mt-1"
                   checked={ticked !== undefined}
                   disabled={tick.isPending}
-                  onChange={(e) => {
-                    tick.mutate({ item: i.id, done: e.target.checked });
-                  }}
+                  onChange={(e) => tick.mutate({ item: i.id, done: e.target.checked })}
                 />
                 <span className="min-w-0 flex-1">
                   {i.says}: <span className="font-mono text-sm">{i.value}</span>

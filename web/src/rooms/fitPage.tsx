@@ -69,15 +69,9 @@ function Fitting({
 }) {
   const [begun, setBegun, forget] = useKept(`fit-${roomId}-${template}-${release}`, BEGUN, halfFitted);
   const { title, leaveOut, settings } = begun;
-  const setTitle = (next: string): void => {
-    setBegun({ ...begun, title: next });
-  };
-  const setLeaveOut = (next: readonly TrackId[]): void => {
-    setBegun({ ...begun, leaveOut: [...next] });
-  };
-  const setSettings = (next: ChosenSettings): void => {
-    setBegun({ ...begun, settings: next });
-  };
+  const setTitle = (next: string): void => setBegun({ ...begun, title: next });
+  const setLeaveOut = (next: readonly TrackId[]): void => setBegun({ ...begun, leaveOut: [...next] });
+  const setSettings = (next: ChosenSettings): void => setBegun({ ...begun, settings: next });
   const navigate = useNavigate();
   const may = useMe()?.right !== "assistant";
   const result = useMemo(() => {
@@ -128,9 +122,7 @@ function Fitting({
               placeholder="Name of the session"
               className="w-52"
               value={title}
-              onChange={(e) => {
-                setTitle(e.target.value);
-              }}
+              onChange={(e) => setTitle(e.target.value)}
             />
             <Button look="main" type="submit" disabled={start.isPending}>
               {start.isPending ? "Making it…" : "Make the session package"}
@@ -173,9 +165,7 @@ function Fitting({
               {result.unplaced.length > 1 && (
                 <Button
                   small
-                  onClick={() => {
-                    setLeaveOut([...leaveOut, ...result.unplaced.map((u) => u.track)]);
-                  }}
+                  onClick={() => setLeaveOut([...leaveOut, ...result.unplaced.map((u) => u.track)])}
                 >
                   Leave all out
                 </Button>
@@ -194,12 +184,7 @@ function Fitting({
                       <span className="font-mono font-semibold">{t?.name}</span>
                     </p>
                     <p className="my-1 text-sm">{u.says}</p>
-                    <Button
-                      small
-                      onClick={() => {
-                        setLeaveOut([...leaveOut, u.track]);
-                      }}
-                    >
+                    <Button small onClick={() => setLeaveOut([...leaveOut, u.track])}>
                       Leave out here
                     </Button>
                   </li>
@@ -219,9 +204,7 @@ function Fitting({
                     <Button
                       small
                       look="quiet"
-                      onClick={() => {
-                        setLeaveOut(leaveOut.filter((id) => id !== t.id));
-                      }}
+                      onClick={() => setLeaveOut(leaveOut.filter((id) => id !== t.id))}
                     >
                       Take along
                     </Button>

@@ -7,15 +7,7 @@ import { inputGroups } from "./inputGroups.ts";
 
 export default function RoomsPage() {
   const { data, error, refetch } = useQuery(queries.rooms);
-  if (error)
-    return (
-      <Failed
-        error={error}
-        again={() => {
-          void refetch();
-        }}
-      />
-    );
+  if (error) return <Failed error={error} again={() => void refetch()} />;
   if (!data) return <Loading />;
   return (
     <div className="flex flex-col gap-4">

@@ -68,9 +68,7 @@ function PutRight({
   const start = useMemo((): Start => ({ given: c.given, style: started }), [c.given, started]);
   const findings = useFindings(style, session, start);
   const [shown, setShown] = useState<string | null>(null);
-  const all = (): void => {
-    putAll(desk, style, c.given);
-  };
+  const all = (): void => putAll(desk, style, c.given);
   useShortcuts(
     may
       ? [
@@ -78,16 +76,12 @@ function PutRight({
           {
             keys: "Ctrl+Z",
             says: "Undo",
-            run: () => {
-              desk.undo();
-            },
+            run: () => desk.undo(),
           },
           {
             keys: "Ctrl+Shift+Z",
             says: "Redo",
-            run: () => {
-              desk.redo();
-            },
+            run: () => desk.redo(),
           },
         ]
       : [],
@@ -120,12 +114,7 @@ function PutRight({
           className="flex items-center gap-3 rounded-md bg-brick-soft px-3 py-2 text-sm text-brick"
         >
           <span className="flex-1">{state.problem}</span>
-          <Button
-            small
-            onClick={() => {
-              desk.dismiss();
-            }}
-          >
+          <Button small onClick={() => desk.dismiss()}>
             Understood
           </Button>
         </p>
@@ -203,9 +192,7 @@ function Head({
             aria-label={`Undo${state.undoes === null ? "" : `: ${state.undoes}`}`}
             title={state.undoes ?? "Nothing to undo"}
             disabled={state.undoes === null}
-            onClick={() => {
-              desk.undo();
-            }}
+            onClick={() => desk.undo()}
           >
             <Undo2 size={16} aria-hidden />
           </Button>
@@ -215,9 +202,7 @@ function Head({
             aria-label={`Redo${state.redoes === null ? "" : `: ${state.redoes}`}`}
             title={state.redoes ?? "Nothing to redo"}
             disabled={state.redoes === null}
-            onClick={() => {
-              desk.redo();
-            }}
+            onClick={() => desk.redo()}
           >
             <Redo2 size={16} aria-hidden />
           </Button>

@@ -52,9 +52,7 @@ export function CheckInSheet({
           findings={findings}
           desk={desk}
           compact={compact}
-          onDense={() => {
-            setCompact(!compact);
-          }}
+          onDense={() => setCompact(!compact)}
           selection={selection}
           onSelect={setChosen}
           find={find}
@@ -62,11 +60,11 @@ export function CheckInSheet({
           showing={shows}
           onShow={setShows}
           onTakeOut={takeThemOut}
-          onPasteNames={() => {
+          onPasteNames={() =>
             mention("Names are added in a template. Tracks copied there or here can be pasted.", {
               weight: "look",
-            });
-          }}
+            })
+          }
         />
       </section>
       <aside aria-label="Selected" className="flex min-h-0 flex-col overflow-y-auto">
@@ -77,9 +75,7 @@ export function CheckInSheet({
             track={track}
             findings={findings.byTrack.get(track.id) ?? []}
             desk={desk}
-            onChoose={(list) => {
-              setChosen(these(list));
-            }}
+            onChoose={(list) => setChosen(these(list))}
           />
         )}
         {tracks.length > 1 && desk && (
@@ -91,9 +87,7 @@ export function CheckInSheet({
             desk={desk}
             onWrap={wrapThem}
             onTakeOut={takeThemOut}
-            onSelect={(id) => {
-              setChosen(only(id));
-            }}
+            onSelect={(id) => setChosen(only(id))}
           />
         )}
         {(tracks.length === 0 || (tracks.length > 1 && !desk)) && (

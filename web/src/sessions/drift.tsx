@@ -55,13 +55,7 @@ export function Drift(props: DriftProps) {
         title={title}
         says={says}
         findings={list}
-        onAll={
-          sure && desk
-            ? () => {
-                putRightOf(desk, style, start, cause);
-              }
-            : null
-        }
+        onAll={sure && desk ? () => putRightOf(desk, style, start, cause) : null}
       />
     );
   };
@@ -172,13 +166,7 @@ function Line({
           {there && (
             <>
               {" "}
-              <button
-                type="button"
-                className="text-moss underline"
-                onClick={() => {
-                  onShow(t.id);
-                }}
-              >
+              <button type="button" className="text-moss underline" onClick={() => onShow(t.id)}>
                 Show it<span className="sr-only"> in the sheet: {t.name}</span>
               </button>
             </>
@@ -196,9 +184,7 @@ function Line({
               <RolePicker
                 style={style}
                 label={`What “${t.name}” is`}
-                onChoose={(role) => {
-                  sayRole(desk, style, t.id, role);
-                }}
+                onChoose={(role) => sayRole(desk, style, t.id, role)}
               />
             )}
           </div>

@@ -61,9 +61,7 @@ export function DropFile({ session }: { session: string | null }) {
           e.preventDefault();
           setOver(true);
         }}
-        onDragLeave={() => {
-          setOver(false);
-        }}
+        onDragLeave={() => setOver(false)}
         onDrop={(e) => {
           e.preventDefault();
           setOver(false);
@@ -103,12 +101,8 @@ export function DropFile({ session }: { session: string | null }) {
           file={asked.file}
           answer={asked.answer}
           busy={send.isPending}
-          onTake={(to) => {
-            send.mutate({ file: asked.file, to: to ?? session, sure: true });
-          }}
-          onLeave={() => {
-            setAsked(null);
-          }}
+          onTake={(to) => send.mutate({ file: asked.file, to: to ?? session, sure: true })}
+          onLeave={() => setAsked(null)}
         />
       )}
     </div>
@@ -152,14 +146,7 @@ function Question({
                   · {b.room} · {b.known} of {b.of} tracks known again
                 </span>
               </span>
-              <Button
-                small
-                look="main"
-                disabled={busy}
-                onClick={() => {
-                  onTake(b.session);
-                }}
-              >
+              <Button small look="main" disabled={busy} onClick={() => onTake(b.session)}>
                 It belongs there
               </Button>
             </li>
@@ -167,13 +154,7 @@ function Question({
         </ul>
       )}
       <p className="flex gap-2">
-        <Button
-          small
-          disabled={busy}
-          onClick={() => {
-            onTake(null);
-          }}
-        >
+        <Button small disabled={busy} onClick={() => onTake(null)}>
           Take it in here all the same
         </Button>
         <Button small look="quiet" onClick={onLeave}>

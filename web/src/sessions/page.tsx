@@ -19,19 +19,10 @@ export default function SessionsPage() {
   const { data, error, refetch } = useQuery(queries.sessions);
   const [params, setParams] = useSearchParams();
   const which: Which = WHICH.find(([w]) => w === params.get("which"))?.[0] ?? "open";
-  const setWhich = (next: Which): void => {
+  const setWhich = (next: Which): void =>
     setParams(next === "open" ? {} : { which: next }, { replace: true });
-  };
   const [find, setFind] = useState("");
-  if (error)
-    return (
-      <Failed
-        error={error}
-        again={() => {
-          void refetch();
-        }}
-      />
-    );
+  if (error) return <Failed error={error} again={() => void refetch()} />;
   if (!data) return <Loading />;
   const wanted = find.trim().toLowerCase();
   const shown = data.sessions.filter(
@@ -50,9 +41,7 @@ export default function SessionsPage() {
           placeholder="Find a session"
           className="w-48"
           value={find}
-          onChange={(e) => {
-            setFind(e.target.value);
-          }}
+          onChange={(e) => setFind(e.target.value)}
         />
       </PageHead>
       <div className="flex flex-wrap items-center gap-4">

@@ -55,9 +55,7 @@ function GoneThrough({
                   className="mt-1"
                   checked={done !== undefined}
                   disabled={!may || tick.isPending}
-                  onChange={(e) => {
-                    tick.mutate({ line, done: e.target.checked });
-                  }}
+                  onChange={(e) => tick.mutate({ line, done: e.target.checked })}
                 />
                 <span className={`min-w-0 flex-1 ${done ? "text-ink-2" : ""}`}>{line}</span>
                 {done && (
@@ -82,15 +80,7 @@ function GoneThrough({
 export default function SessionPage() {
   const { session: id = "" } = useParams();
   const { data: s, error, refetch } = useQuery(queries.session(id));
-  if (error)
-    return (
-      <Failed
-        error={error}
-        again={() => {
-          void refetch();
-        }}
-      />
-    );
+  if (error) return <Failed error={error} again={() => void refetch()} />;
   if (!s) return <Loading />;
   return <SessionBody session={s} />;
 }
@@ -120,9 +110,7 @@ function SessionBody({ session: s }: { session: Whole }) {
             session={s}
             busy={send.isPending}
             quiet={waits !== null}
-            onSend={(as) => {
-              send.mutate(as);
-            }}
+            onSend={(as) => send.mutate(as)}
           />
         )}
         {waits && (
@@ -162,13 +150,7 @@ function SessionBody({ session: s }: { session: Whole }) {
           </a>
         </Button>
         {may && last && s.closedAt === null && (
-          <Button
-            small
-            disabled={send.isPending}
-            onClick={() => {
-              send.mutate("package");
-            }}
-          >
+          <Button small disabled={send.isPending} onClick={() => send.mutate("package")}>
             <Send size={14} aria-hidden /> Send the package again
           </Button>
         )}
@@ -200,25 +182,13 @@ function SendButton({
 }) {
   if (s.checkIns.length === 0) {
     return (
-      <Button
-        look="main"
-        disabled={busy}
-        onClick={() => {
-          onSend("package");
-        }}
-      >
+      <Button look="main" disabled={busy} onClick={() => onSend("package")}>
         <Send size={15} aria-hidden /> {s.sentAt === null ? "Send to the station" : "Send again"}
       </Button>
     );
   }
   return (
-    <Button
-      look={quiet ? "plain" : "main"}
-      disabled={busy}
-      onClick={() => {
-        onSend("correction");
-      }}
-    >
+    <Button look={quiet ? "plain" : "main"} disabled={busy} onClick={() => onSend("correction")}>
       <Send size={15} aria-hidden /> Send the corrected file
     </Button>
   );

@@ -48,7 +48,7 @@ export function SettingsForm({
       readOnly={!onChange}
       value={String(start[key])}
       problem={problem?.key === key ? problem.says : null}
-      onSet={(v) => {
+      onSet={(v) =>
         setProblem(
           v !== "" && set({ [key]: Number(v.replace(",", ".")) })
             ? null
@@ -56,8 +56,8 @@ export function SettingsForm({
                 key,
                 says: `“${v}” is no ${key === "tempo" ? "number" : "whole number"} from ${from} to ${to}; it stays ${start[key]}.`,
               },
-        );
-      }}
+        )
+      }
     />
   );
   const one = (
@@ -86,9 +86,7 @@ export function SettingsForm({
     <form
       aria-label={label}
       className="grid max-w-4xl grid-cols-4 max-[900px]:grid-cols-2 gap-4 p-4"
-      onSubmit={(e) => {
-        e.preventDefault();
-      }}
+      onSubmit={(e) => e.preventDefault()}
     >
       {one(
         "sampleRate",

@@ -49,9 +49,7 @@ export default function SignInPage() {
               autoComplete="username"
               required
               value={name}
-              onChange={(e) => {
-                setName(e.target.value);
-              }}
+              onChange={(e) => setName(e.target.value)}
             />
           </Field>
           <Field label="Password">
@@ -61,9 +59,7 @@ export default function SignInPage() {
               autoComplete="current-password"
               required
               value={password}
-              onChange={(e) => {
-                setPassword(e.target.value);
-              }}
+              onChange={(e) => setPassword(e.target.value)}
             />
           </Field>
           <Trouble error={signIn.error} />
@@ -84,9 +80,7 @@ export default function SignInPage() {
                     type="button"
                     className="flex w-full items-center gap-3 rounded-sm px-1.5 py-2 text-left hover:bg-sunk"
                     disabled={signIn.isPending}
-                    onClick={() => {
-                      signIn.mutate({ name: p.signIn, password: p.password });
-                    }}
+                    onClick={() => signIn.mutate({ name: p.signIn, password: p.password })}
                   >
                     <span className="min-w-0 flex-1">
                       <span className="block font-semibold">{p.name}</span>

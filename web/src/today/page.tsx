@@ -18,15 +18,7 @@ const todayInWords = (): string =>
 export default function TodayPage() {
   const { data, error, refetch } = useQuery(queries.today);
   const standing = useStandingIn();
-  if (error)
-    return (
-      <Failed
-        error={error}
-        again={() => {
-          void refetch();
-        }}
-      />
-    );
+  if (error) return <Failed error={error} again={() => void refetch()} />;
   if (!data) return <Loading />;
   const count = data.rooms.length;
   const here = data.rooms.find((r) => r.id === standing) ?? data.rooms[0];

@@ -7,7 +7,5 @@ export function saveAs(name: string, type: string, content: string | Uint8Array)
   link.href = url;
   link.download = name;
   link.click();
-  setTimeout(() => {
-    URL.revokeObjectURL(url);
-  }, 10_000);
+  setTimeout(() => URL.revokeObjectURL(url), 10_000);
 }

@@ -30,8 +30,6 @@ export function useDoneKeys(
       act();
     };
     panel.addEventListener("keydown", onKey);
-    return () => {
-      panel.removeEventListener("keydown", onKey);
-    };
+    return () => panel.removeEventListener("keydown", onKey);
   }, [box]);
 }

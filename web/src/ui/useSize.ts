@@ -12,9 +12,7 @@ export function useSize<E extends Element>(start: { width: number; height: numbe
       setSize({ width, height });
     });
     observer.observe(e);
-    return () => {
-      observer.disconnect();
-    };
+    return () => observer.disconnect();
   }, []);
   return { size, element, watch };
 }

@@ -38,9 +38,7 @@ const HALF_TYPED: z.infer<typeof halfTyped> = { text: "", where: "house", agreed
 export function AddTracks({ keep, style, session, desk, start, behind, onLibrary, onDone }: AddProps) {
   const [typed, setTyped, forget] = useKept(keep, HALF_TYPED, halfTyped);
   const { text, where } = typed;
-  const setText = (next: string): void => {
-    setTyped({ ...typed, text: next });
-  };
+  const setText = (next: string): void => setTyped({ ...typed, text: next });
   const [problem, setProblem] = useState<string | null>(null);
   const file = useRef<HTMLInputElement>(null);
   // What was pasted on the sheet stands here in the place of what was typed before.
@@ -156,9 +154,7 @@ export function AddTracks({ keep, style, session, desk, start, behind, onLibrary
           small
           aria-label="Where they go"
           value={where === "behind" && !neighbour ? "house" : where}
-          onChange={(e) => {
-            setTyped({ ...typed, where: halfTyped.shape.where.parse(e.target.value) });
-          }}
+          onChange={(e) => setTyped({ ...typed, where: halfTyped.shape.where.parse(e.target.value) })}
         >
           <option value="house">where the house keeps them</option>
           {neighbour && <option value="behind">behind {neighbour.name}</option>}
@@ -226,9 +222,7 @@ export function AddTracks({ keep, style, session, desk, start, behind, onLibrary
                 <Button
                   small
                   aria-label={`Yes, it is ${roleInWords(style, l.reading)}: ${l.line.name}`}
-                  onClick={() => {
-                    setTyped({ ...typed, agreed: [...typed.agreed, l.line.name] });
-                  }}
+                  onClick={() => setTyped({ ...typed, agreed: [...typed.agreed, l.line.name] })}
                 >
                   Yes, it is
                 </Button>

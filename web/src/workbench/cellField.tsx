@@ -62,12 +62,7 @@ export function CellField({
     if (!put() && leaving) leave();
   };
   return (
-    <span
-      className="relative flex min-w-0 flex-1"
-      onPointerDown={(e) => {
-        e.stopPropagation();
-      }}
-    >
+    <span className="relative flex min-w-0 flex-1" onPointerDown={(e) => e.stopPropagation()}>
       <input
         aria-label={cell === "name" ? `Name of ${name}` : `${cell} of ${name}`}
         aria-invalid={problem !== null}
@@ -75,22 +70,14 @@ export function CellField({
         maxLength={400}
         list={offered.length > 0 ? list : undefined}
         value={text}
-        onFocus={(e) => {
-          e.target.select();
-        }}
+        onFocus={(e) => e.target.select()}
         onChange={(e) => {
           type(e.target.value);
           setProblem(null);
         }}
-        onClick={(e) => {
-          e.stopPropagation();
-        }}
-        onDoubleClick={(e) => {
-          e.stopPropagation();
-        }}
-        onBlur={() => {
-          done(true);
-        }}
+        onClick={(e) => e.stopPropagation()}
+        onDoubleClick={(e) => e.stopPropagation()}
+        onBlur={() => done(true)}
         onKeyDown={(e) => {
           e.stopPropagation();
           if (e.key === "Enter") {

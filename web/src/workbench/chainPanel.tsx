@@ -25,12 +25,11 @@ export function ChainPanel({ session, track: t, desk }: { session: Session; trac
   const set = (inserts: Insert[], label: string): void => {
     desk.edit([setField(t, "inserts", inserts)], label);
   };
-  const change = (id: string, fields: Partial<Insert>): void => {
+  const change = (id: string, fields: Partial<Insert>): void =>
     set(
       t.inserts.map((i) => (i.id === id ? { ...i, ...fields } : i)),
       "processor",
     );
-  };
   const step = (at: number, by: number): void => {
     const next = [...t.inserts];
     const [one] = next.splice(at, 1);
@@ -55,9 +54,7 @@ export function ChainPanel({ session, track: t, desk }: { session: Session; trac
                 type="button"
                 aria-expanded={open === i.id}
                 className="min-w-0 flex-1 truncate py-1 text-left text-sm"
-                onClick={() => {
-                  setOpen(open === i.id ? null : i.id);
-                }}
+                onClick={() => setOpen(open === i.id ? null : i.id)}
               >
                 <span className={i.bypassed ? "text-ink-2" : "font-semibold"}>{i.kind}</span>
                 {i.device && <span className="text-ink-2"> {i.device.name}</span>}
@@ -68,9 +65,7 @@ export function ChainPanel({ session, track: t, desk }: { session: Session; trac
                 <input
                   type="checkbox"
                   checked={!i.bypassed}
-                  onChange={(e) => {
-                    change(i.id, { bypassed: !e.target.checked });
-                  }}
+                  onChange={(e) => change(i.id, { bypassed: !e.target.checked })}
                 />{" "}
                 on
               </label>
@@ -80,9 +75,7 @@ export function ChainPanel({ session, track: t, desk }: { session: Session; trac
                 className="px-1"
                 aria-label={`${i.kind} earlier`}
                 disabled={at === 0}
-                onClick={() => {
-                  step(at, -1);
-                }}
+                onClick={() => step(at, -1)}
               >
                 <ChevronUp size={13} aria-hidden />
               </Button>
@@ -92,9 +85,7 @@ export function ChainPanel({ session, track: t, desk }: { session: Session; trac
                 className="px-1"
                 aria-label={`${i.kind} later`}
                 disabled={at === t.inserts.length - 1}
-                onClick={() => {
-                  step(at, 1);
-                }}
+                onClick={() => step(at, 1)}
               >
                 <ChevronDown size={13} aria-hidden />
               </Button>
@@ -103,12 +94,12 @@ export function ChainPanel({ session, track: t, desk }: { session: Session; trac
                 look="quiet"
                 className="px-1"
                 aria-label={`Take out ${i.kind}`}
-                onClick={() => {
+                onClick={() =>
                   set(
                     t.inserts.filter((x) => x.id !== i.id),
                     `take out ${i.kind}`,
-                  );
-                }}
+                  )
+                }
               >
                 <X size={13} aria-hidden />
               </Button>
@@ -118,9 +109,7 @@ export function ChainPanel({ session, track: t, desk }: { session: Session; trac
                 session={session}
                 track={t}
                 insert={i}
-                onChange={(fields) => {
-                  change(i.id, fields);
-                }}
+                onChange={(fields) => change(i.id, fields)}
               />
             )}
           </li>
@@ -163,21 +152,11 @@ export function ChainPanel({ session, track: t, desk }: { session: Session; trac
               {b.says.length > 0 ? `: ${b.says.join(", ")}` : ""}.
             </p>
             <p className="mt-1 flex flex-wrap gap-1.5">
-              <Button
-                small
-                onClick={() => {
-                  takeUp([t.id]);
-                }}
-              >
+              <Button small onClick={() => takeUp([t.id])}>
                 Take it up
               </Button>
               {all.length > 1 && (
-                <Button
-                  small
-                  onClick={() => {
-                    takeUp(all);
-                  }}
-                >
+                <Button small onClick={() => takeUp(all)}>
                   On all {all.length}
                 </Button>
               )}
@@ -268,9 +247,7 @@ function SaveChain({
             maxLength={60}
             className="min-w-0 flex-1"
             value={name}
-            onChange={(e) => {
-              setName(e.target.value);
-            }}
+            onChange={(e) => setName(e.target.value)}
           />
           <datalist id="chains">
             {shelf.map((c) => (
@@ -332,42 +309,34 @@ function InsertForm({
         label="Device"
         value={device.name}
         readOnly={false}
-        onSet={(name) => {
-          setDevice({ name });
-        }}
+        onSet={(name) => setDevice({ name })}
       />
       <TextField
         label="Maker"
         value={device.maker}
         readOnly={i.device === null}
-        onSet={(maker) => {
-          setDevice({ maker });
-        }}
+        onSet={(maker) => setDevice({ maker })}
       />
       <TextField
         label="Plug-in format"
         value={device.format}
         readOnly={i.device === null}
-        onSet={(format) => {
-          setDevice({ format });
-        }}
+        onSet={(format) => setDevice({ format })}
       />
       <TextField
         label="Identifier"
         mono
         value={device.identifier}
         readOnly={i.device === null}
-        onSet={(identifier) => {
-          setDevice({ identifier });
-        }}
+        onSet={(identifier) => setDevice({ identifier })}
       />
       <Field label="Comes out">
         <Select
           small
           value={i.width ?? ""}
-          onChange={(e) => {
-            onChange({ width: e.target.value === "" ? null : channelFormat.parse(e.target.value) });
-          }}
+          onChange={(e) =>
+            onChange({ width: e.target.value === "" ? null : channelFormat.parse(e.target.value) })
+          }
         >
           <option value="">as it came</option>
           {CHANNEL_FORMATS.map((f) => (
@@ -379,9 +348,7 @@ function InsertForm({
         <Select
           small
           value={i.before ? "before" : "after"}
-          onChange={(e) => {
-            onChange({ before: e.target.value === "before" });
-          }}
+          onChange={(e) => onChange({ before: e.target.value === "before" })}
         >
           <option value="after">after the recording</option>
           <option value="before">before it</option>
@@ -392,9 +359,7 @@ function InsertForm({
           <Select
             small
             value={i.key ?? ""}
-            onChange={(e) => {
-              onChange({ key: e.target.value === "" ? null : e.target.value });
-            }}
+            onChange={(e) => onChange({ key: e.target.value === "" ? null : e.target.value })}
           >
             <option value="">itself</option>
             {session.tracks
@@ -434,9 +399,7 @@ function ValuesField({
         className="w-full rounded-sm border border-line-strong bg-surface px-2 py-1 font-mono text-sm"
         placeholder="Ratio = 3:1"
         value={text ?? value}
-        onChange={(e) => {
-          type(e.target.value);
-        }}
+        onChange={(e) => type(e.target.value)}
         onBlur={() => {
           leave();
         }}

@@ -46,22 +46,11 @@ export function ClashList<D, C>({
                 yours <BeforeAfter before={null} after={yours} />
               </span>
               <span className="ml-auto flex gap-2">
-                <Button
-                  small
-                  onClick={() => {
-                    desk.settle(c.id, "theirs");
-                  }}
-                >
+                <Button small onClick={() => desk.settle(c.id, "theirs")}>
                   Keep theirs
                 </Button>
                 {c.yours.length > 0 && (
-                  <Button
-                    small
-                    look="main"
-                    onClick={() => {
-                      desk.settle(c.id, "yours");
-                    }}
-                  >
+                  <Button small look="main" onClick={() => desk.settle(c.id, "yours")}>
                     Take mine
                   </Button>
                 )}

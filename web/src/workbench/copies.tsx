@@ -23,9 +23,7 @@ export function Copies({ channel, onCopy }: { channel: boolean; onCopy: (many: n
           inputMode="numeric"
           aria-invalid={!fits}
           value={many}
-          onChange={(e) => {
-            setMany(e.target.value);
-          }}
+          onChange={(e) => setMany(e.target.value)}
         />
       </Field>
       <Button small type="submit" disabled={!fits}>

@@ -57,9 +57,7 @@ export function deskFor<D, C>(
   });
   all.set(id, {
     desk: desk as unknown as Desk<unknown, unknown>,
-    heard: (revision) => {
-      void desk.heard(revision);
-    },
+    heard: (revision) => void desk.heard(revision),
   });
   return desk;
 }

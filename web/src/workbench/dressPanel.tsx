@@ -48,14 +48,8 @@ export function DressPanel({ style, session, desk, onDone }: PanelProps) {
     >
       {moves && (
         <label className="flex items-center gap-2 text-sm">
-          <input
-            type="checkbox"
-            checked={!order}
-            onChange={(e) => {
-              setOrder(!e.target.checked);
-            }}
-          />{" "}
-          Leave the order and the folders alone
+          <input type="checkbox" checked={!order} onChange={(e) => setOrder(!e.target.checked)} /> Leave the
+          order and the folders alone
         </label>
       )}
     </Shown>

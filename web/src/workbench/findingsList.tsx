@@ -37,13 +37,7 @@ export function FindingsList({
       <div className="flex items-center justify-between">
         <h2 className="font-semibold">To look at</h2>
         {may && sure > 0 && (
-          <Button
-            small
-            look="main"
-            onClick={() => {
-              putAll(desk, style, null);
-            }}
-          >
+          <Button small look="main" onClick={() => putAll(desk, style, null)}>
             Put all right
           </Button>
         )}
@@ -81,13 +75,7 @@ export function FindingsList({
           finding={f}
           title={TITLE_OF.get(f.rule) ?? ""}
           acts={may ? actsOn(desk, f) : null}
-          onShow={
-            f.track === null
-              ? undefined
-              : () => {
-                  onSelect(f.track ?? "");
-                }
-          }
+          onShow={f.track === null ? undefined : () => onSelect(f.track ?? "")}
         />
       ))}
       {findings.all.length > AT_ONCE && (

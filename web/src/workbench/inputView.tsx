@@ -72,9 +72,9 @@ export function InputView({
   );
   const names = useMemo(() => new Map(session.tracks.map((t) => [t.id, t.name])), [session]);
   const { box, row, items, before, after } = useRows(sources.length, 37);
-  const tick = useSteady((id: TrackId, on: boolean): void => {
-    setChosen((was) => (on ? [...was, id] : was.filter((x) => x !== id)));
-  });
+  const tick = useSteady((id: TrackId, on: boolean): void =>
+    setChosen((was) => (on ? [...was, id] : was.filter((x) => x !== id))),
+  );
   const set: SetField = useSteady((t, field, to, label) => {
     if (to !== t[field]) desk?.edit([setField(t, field, to as never)], label);
   });
@@ -135,12 +135,7 @@ export function InputView({
       {problem !== null && (
         <p role="alert" className="flex items-center gap-3 bg-brick-soft px-3.5 py-2 text-sm text-brick">
           <span className="flex-1">{problem} Nothing was changed.</span>
-          <Button
-            small
-            onClick={() => {
-              setProblem(null);
-            }}
-          >
+          <Button small onClick={() => setProblem(null)}>
             Understood
           </Button>
         </p>
@@ -248,21 +243,13 @@ const InputRow = memo(function InputRow({
             type="checkbox"
             aria-label={`Tick ${t.name}`}
             checked={ticked}
-            onChange={(e) => {
-              onTick(t.id, e.target.checked);
-            }}
+            onChange={(e) => onTick(t.id, e.target.checked)}
           />
         </td>
       )}
       <td className="px-2 py-1 font-mono font-bold whitespace-nowrap">
         {edits ? (
-          <InputNumber
-            key={t.input}
-            track={t}
-            onSet={(input) => {
-              onSet(t, "input", input, "input");
-            }}
-          />
+          <InputNumber key={t.input} track={t} onSet={(input) => onSet(t, "input", input, "input")} />
         ) : (
           numberInWords(t)
         )}
@@ -292,9 +279,7 @@ const InputRow = memo(function InputRow({
             aria-label={`By what ${t.name} comes`}
             className="w-full"
             value={t.source ?? "mic"}
-            onChange={(e) => {
-              onSet(t, "source", sourceSchema.parse(e.target.value), "source");
-            }}
+            onChange={(e) => onSet(t, "source", sourceSchema.parse(e.target.value), "source")}
           >
             {SOURCES.map((s) => (
               <option key={s} value={s}>
@@ -314,9 +299,7 @@ const InputRow = memo(function InputRow({
           most={80}
           edits={edits}
           list="pickups"
-          onSet={(v) => {
-            onSet(t, "pickup", v, "microphone");
-          }}
+          onSet={(v) => onSet(t, "pickup", v, "microphone")}
         />
       </td>
       <td className="px-2">
@@ -327,9 +310,7 @@ const InputRow = memo(function InputRow({
           most={60}
           edits={edits}
           list="stands"
-          onSet={(v) => {
-            onSet(t, "stand", v, "stand");
-          }}
+          onSet={(v) => onSet(t, "stand", v, "stand")}
         />
       </td>
       <td className="px-2 text-center">
@@ -338,9 +319,7 @@ const InputRow = memo(function InputRow({
           aria-label={`Phantom power for ${t.name}`}
           disabled={!edits}
           checked={t.phantom}
-          onChange={(e) => {
-            onSet(t, "phantom", e.target.checked, "phantom power");
-          }}
+          onChange={(e) => onSet(t, "phantom", e.target.checked, "phantom power")}
         />
       </td>
       <td className="px-2 text-center">
@@ -349,9 +328,7 @@ const InputRow = memo(function InputRow({
           aria-label={`Polarity of ${t.name} inverted`}
           disabled={!edits}
           checked={t.polarity === "inverted"}
-          onChange={(e) => {
-            onSet(t, "polarity", e.target.checked ? "inverted" : "normal", "polarity");
-          }}
+          onChange={(e) => onSet(t, "polarity", e.target.checked ? "inverted" : "normal", "polarity")}
         />
       </td>
       <td className="max-w-24 truncate px-2 text-ink-2">{goesTo}</td>
@@ -461,9 +438,7 @@ function SetsRow({
             maxLength={60}
             className="w-32"
             value={name}
-            onChange={(e) => {
-              setName(e.target.value);
-            }}
+            onChange={(e) => setName(e.target.value)}
           />
           <datalist id="input-sets">
             {session.inputSets.map((s) => (
@@ -506,13 +481,13 @@ function SetsRow({
         </Button>
         <Button
           small
-          onClick={() => {
+          onClick={() =>
             saveAs(
               `${title}, input list.csv`,
               "text/csv",
               floorListCsv(floorList(session, style.house.words)),
-            );
-          }}
+            )
+          }
         >
           CSV
         </Button>
@@ -577,9 +552,7 @@ function Cell({
       list={list}
       className="w-full border-transparent bg-transparent hover:border-line-strong focus:border-line-strong focus:bg-surface"
       value={text ?? value}
-      onChange={(e) => {
-        type(e.target.value);
-      }}
+      onChange={(e) => type(e.target.value)}
       onBlur={() => {
         leave();
       }}
@@ -621,9 +594,7 @@ function InputNumber({ track: t, onSet }: { track: Track; onSet: (input: number 
         className="w-14 font-mono"
         placeholder="—"
         value={text ?? value}
-        onChange={(e) => {
-          type(e.target.value);
-        }}
+        onChange={(e) => type(e.target.value)}
         onBlur={() => {
           leave();
         }}

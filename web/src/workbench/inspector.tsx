@@ -86,9 +86,7 @@ export function Inspector({ style, session, track, findings, desk, onChoose }: I
                 <RolePicker
                   style={style}
                   label={`What “${track.name}” is`}
-                  onChoose={(role) => {
-                    sayRole(desk, style, track.id, role);
-                  }}
+                  onChoose={(role) => sayRole(desk, style, track.id, role)}
                 />
               )}
           </FindingCard>
@@ -285,9 +283,9 @@ function Values({
           <Select
             small
             value={t.polarity}
-            onChange={(e) => {
-              set("polarity", e.target.value === "inverted" ? "inverted" : "normal", "polarity");
-            }}
+            onChange={(e) =>
+              set("polarity", e.target.value === "inverted" ? "inverted" : "normal", "polarity")
+            }
           >
             <option value="normal">normal</option>
             <option value="inverted">inverted</option>
@@ -322,9 +320,7 @@ function Values({
           <Select
             small
             value={t.format ?? ""}
-            onChange={(e) => {
-              set("format", channelFormat.parse(e.target.value), "format");
-            }}
+            onChange={(e) => set("format", channelFormat.parse(e.target.value), "format")}
           >
             {formatsFor(style, t.format).map((f) => (
               <option key={f}>{f}</option>
@@ -353,9 +349,7 @@ function Values({
           <input
             type="checkbox"
             checked={t.muted}
-            onChange={(e) => {
-              set("muted", e.target.checked, e.target.checked ? "mute" : "unmute");
-            }}
+            onChange={(e) => set("muted", e.target.checked, e.target.checked ? "mute" : "unmute")}
           />{" "}
           muted
         </label>
@@ -391,13 +385,7 @@ function Recording({ session, track: t, desk }: { session: Session; track: Track
   };
   const tick = (field: "armed" | "listenOnly" | "phantom", says: string) => (
     <label className="flex items-center gap-2 text-sm">
-      <input
-        type="checkbox"
-        checked={t[field]}
-        onChange={(e) => {
-          set(field, e.target.checked, says);
-        }}
-      />{" "}
+      <input type="checkbox" checked={t[field]} onChange={(e) => set(field, e.target.checked, says)} />{" "}
       {says}
     </label>
   );
@@ -408,9 +396,9 @@ function Recording({ session, track: t, desk }: { session: Session; track: Track
           <Select
             small
             value={t.source ?? ""}
-            onChange={(e) => {
-              set("source", e.target.value === "" ? null : sourceSchema.parse(e.target.value), "source");
-            }}
+            onChange={(e) =>
+              set("source", e.target.value === "" ? null : sourceSchema.parse(e.target.value), "source")
+            }
           >
             <option value="">nothing from outside</option>
             {SOURCES.map((s) => (
@@ -427,9 +415,7 @@ function Recording({ session, track: t, desk }: { session: Session; track: Track
           value={t.pickup}
           readOnly={false}
           choices={usedIn(session, "pickup")}
-          onSet={(v) => {
-            set("pickup", v.slice(0, 80), "microphone");
-          }}
+          onSet={(v) => set("pickup", v.slice(0, 80), "microphone")}
         />
       )}
       {t.kind === "audio" && (
@@ -438,22 +424,20 @@ function Recording({ session, track: t, desk }: { session: Session; track: Track
           value={t.stand}
           readOnly={false}
           choices={usedIn(session, "stand")}
-          onSet={(v) => {
-            set("stand", v.slice(0, 60), "stand");
-          }}
+          onSet={(v) => set("stand", v.slice(0, 60), "stand")}
         />
       )}
       <Field label="Monitor">
         <Select
           small
           value={t.monitor}
-          onChange={(e) => {
+          onChange={(e) =>
             set(
               "monitor",
               e.target.value === "on" ? "on" : e.target.value === "off" ? "off" : "auto",
               "monitor",
-            );
-          }}
+            )
+          }
         >
           <option value="auto">while it records</option>
           <option value="on">always</option>

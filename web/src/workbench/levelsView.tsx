@@ -76,9 +76,7 @@ export function LevelsView({
                   ref={row}
                   data-index={index}
                   className="border-b border-line hover:bg-bg"
-                  onClick={() => {
-                    onSelect(t.id);
-                  }}
+                  onClick={() => onSelect(t.id)}
                 >
                   <td className="px-3.5 py-1">
                     <span className="flex items-center gap-2">
@@ -126,9 +124,7 @@ export function LevelsView({
               className="font-mono"
               inputMode="decimal"
               value={source}
-              onChange={(e) => {
-                setSource(e.target.value);
-              }}
+              onChange={(e) => setSource(e.target.value)}
             />
           </Field>
           <Field label="Leave at the main, dB">
@@ -137,9 +133,7 @@ export function LevelsView({
               className="font-mono"
               inputMode="decimal"
               value={headroom}
-              onChange={(e) => {
-                setHeadroom(e.target.value);
-              }}
+              onChange={(e) => setHeadroom(e.target.value)}
             />
           </Field>
         </div>

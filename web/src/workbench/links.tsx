@@ -61,9 +61,7 @@ export function LinkForm({
             <input
               type="checkbox"
               checked={shares.includes(s)}
-              onChange={(e) => {
-                setShares(e.target.checked ? [...shares, s] : shares.filter((x) => x !== s));
-              }}
+              onChange={(e) => setShares(e.target.checked ? [...shares, s] : shares.filter((x) => x !== s))}
             />{" "}
             {SHARE_WORDS[s]}
           </label>
@@ -100,9 +98,7 @@ export function LinkForm({
           maxLength={60}
           className="min-w-0 flex-1"
           value={name}
-          onChange={(e) => {
-            setName(e.target.value);
-          }}
+          onChange={(e) => setName(e.target.value)}
         />
         <Button small type="submit" disabled={name.trim() === "" || shares.length === 0}>
           Link
@@ -112,20 +108,10 @@ export function LinkForm({
         <div key={l.id} className="flex items-center gap-1.5 text-sm">
           <span aria-hidden className="h-4 w-[3px] rounded-full" style={{ background: l.colour }} />
           <span className="min-w-0 flex-1 truncate">{l.name}</span>
-          <Button
-            small
-            onClick={() => {
-              join(l, "members");
-            }}
-          >
+          <Button small onClick={() => join(l, "members")}>
             Join
           </Button>
-          <Button
-            small
-            onClick={() => {
-              join(l, "followers");
-            }}
-          >
+          <Button small onClick={() => join(l, "followers")}>
             Follow
           </Button>
         </div>
@@ -177,7 +163,7 @@ export function LinkSets({
                       <input
                         type="checkbox"
                         checked={l.shares.includes(s)}
-                        onChange={(e) => {
+                        onChange={(e) =>
                           set(
                             {
                               shares: SHARED.filter((x) =>
@@ -185,35 +171,29 @@ export function LinkSets({
                               ),
                             },
                             "what is shared",
-                          );
-                        }}
+                          )
+                        }
                       />{" "}
                       {SHARE_WORDS[s]}
                     </label>
                   ))
                 : l.shares.map((s) => <Pill key={s}>{SHARE_WORDS[s]}</Pill>)}
               <span className="ml-auto flex gap-1.5">
-                <Button
-                  small
-                  look="quiet"
-                  onClick={() => {
-                    onSelect([...l.members, ...l.followers]);
-                  }}
-                >
+                <Button small look="quiet" onClick={() => onSelect([...l.members, ...l.followers])}>
                   Choose them
                 </Button>
                 {desk && (
                   <Button
                     small
                     look="quiet"
-                    onClick={() => {
+                    onClick={() =>
                       put(
                         session,
                         desk,
                         session.links.filter((x) => x.id !== l.id),
                         "take out a link set",
-                      );
-                    }}
+                      )
+                    }
                   >
                     Take out
                   </Button>

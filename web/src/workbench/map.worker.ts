@@ -7,6 +7,5 @@ export interface MapTask {
 }
 
 // Off the page's thread: laying out some hundred places takes up to a second.
-self.onmessage = ({ data }: MessageEvent<MapTask>) => {
+self.onmessage = ({ data }: MessageEvent<MapTask>) =>
   self.postMessage(mapOf(data.session, new Set(data.folded)));
-};

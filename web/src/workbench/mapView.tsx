@@ -35,9 +35,7 @@ function useMap(
       worker.terminate();
     };
     worker.postMessage({ session, folded: [...folded] } satisfies MapTask);
-    return () => {
-      worker.terminate();
-    };
+    return () => worker.terminate();
   }, [session, folded]);
   return { map: found?.map ?? null, drawing: found?.session !== session || found.folded !== folded };
 }
@@ -154,30 +152,22 @@ export function MapView({
     {
       keys: "+",
       says: "Map closer",
-      run: () => {
-        zoom(1.25);
-      },
+      run: () => zoom(1.25),
     },
     {
       keys: "-",
       says: "Map farther",
-      run: () => {
-        zoom(0.8);
-      },
+      run: () => zoom(0.8),
     },
     {
       keys: "0",
       says: "Whole map",
-      run: () => {
-        setSight("whole");
-      },
+      run: () => setSight("whole"),
     },
     ...(["left", "right", "up", "down"] as const).map((way) => ({
       keys: `Arrow${way[0]?.toUpperCase() ?? ""}${way.slice(1)}`,
       says: `Next place, ${way}`,
-      run: () => {
-        walk(way);
-      },
+      run: () => walk(way),
     })),
   ]);
   const at = (e: { clientX: number; clientY: number }): { x: number; y: number } => {
@@ -210,32 +200,13 @@ export function MapView({
         aria-label="The map"
         className="flex flex-wrap items-center gap-2 border-b border-line px-3.5 py-1.5"
       >
-        <Button
-          small
-          className="px-2"
-          aria-label="Farther"
-          onClick={() => {
-            zoom(0.8);
-          }}
-        >
+        <Button small className="px-2" aria-label="Farther" onClick={() => zoom(0.8)}>
           <Minus size={14} aria-hidden />
         </Button>
-        <Button
-          small
-          className="px-2"
-          aria-label="Closer"
-          onClick={() => {
-            zoom(1.25);
-          }}
-        >
+        <Button small className="px-2" aria-label="Closer" onClick={() => zoom(1.25)}>
           <Plus size={14} aria-hidden />
         </Button>
-        <Button
-          small
-          onClick={() => {
-            setSight("whole");
-          }}
-        >
+        <Button small onClick={() => setSight("whole")}>
           <Maximize size={13} aria-hidden /> Whole
         </Button>
         <Button
@@ -370,13 +341,7 @@ export function MapView({
                         setDrag({ from: n.id, ...p, over: null });
                       }
                     }}
-                    onFold={
-                      t.kind === "folder"
-                        ? () => {
-                            fold(n.id);
-                          }
-                        : null
-                    }
+                    onFold={t.kind === "folder" ? () => fold(n.id) : null}
                   />
                 ) : null;
               })}

@@ -22,9 +22,7 @@ export function NumberField({
 }) {
   const [off, setOff] = useState(false);
   const { text, type, leave, drop } = useTyped((typed) => typed === value || onSet(typed));
-  const done = (): void => {
-    setOff(!leave());
-  };
+  const done = (): void => setOff(!leave());
   return (
     <span className={className}>
       <Field label={label} problem={off ? hint : null}>
@@ -35,9 +33,7 @@ export function NumberField({
           aria-invalid={off}
           {...(placeholder === undefined ? {} : { placeholder })}
           value={text ?? value}
-          onChange={(e) => {
-            type(e.target.value);
-          }}
+          onChange={(e) => type(e.target.value)}
           onBlur={done}
           onKeyDown={(e) => {
             if (e.key === "Enter") {

@@ -45,15 +45,7 @@ export default function WorkbenchPage() {
   const { template = "" } = useParams();
   const { data, error, refetch } = useQuery(queries.template(template));
   const { style } = useStyle();
-  if (error)
-    return (
-      <Failed
-        error={error}
-        again={() => {
-          void refetch();
-        }}
-      />
-    );
+  if (error) return <Failed error={error} again={() => void refetch()} />;
   if (!data) return <Loading what="Fetching the template" />;
   return <Workbench key={data.draft.id} template={data} style={style} />;
 }
@@ -99,9 +91,7 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
     setChosen(next);
     setSide("track");
   });
-  const select = (id: TrackId | null): void => {
-    choose(only(id));
-  };
+  const select = (id: TrackId | null): void => choose(only(id));
   const inSheet = (list: readonly TrackId[]): void => {
     choose(these(list));
     if (view !== "sheet") void navigate(`/library/${template.id}`);
@@ -113,9 +103,7 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
     if (!["sheet", "map", "picture"].includes(view)) void navigate(`/library/${template.id}`);
   };
 
-  const dressAll = (): void => {
-    setSide("dress");
-  };
+  const dressAll = (): void => setSide("dress");
   const wrapThem = (): void => {
     const id = newId();
     if (desk.edit(wrap(style, session, ids, id), "wrap in a folder")) select(id);
@@ -149,10 +137,7 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
         return;
       }
       document.querySelector<HTMLElement>("#say-part:not([open]) > summary")?.click();
-      if (tries > 0)
-        requestAnimationFrame(() => {
-          focus(tries - 1);
-        });
+      if (tries > 0) requestAnimationFrame(() => focus(tries - 1));
     };
     focus(10);
   };
@@ -167,45 +152,33 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
           {
             keys: "A",
             says: "Add tracks",
-            run: () => {
-              add();
-            },
+            run: () => add(),
           },
           {
             keys: "L",
             says: "Put in a part of another template",
-            run: () => {
-              setSide("put");
-            },
+            run: () => setSide("put"),
           },
           { keys: "D", says: "Dress all", run: dressAll },
           {
             keys: "R",
             says: "Arrange by the house",
-            run: () => {
-              setSide("arrange");
-            },
+            run: () => setSide("arrange"),
           },
           {
             keys: "Ctrl+Z",
             says: "Undo",
-            run: () => {
-              desk.undo();
-            },
+            run: () => desk.undo(),
           },
           {
             keys: "Ctrl+Shift+Z",
             says: "Redo",
-            run: () => {
-              desk.redo();
-            },
+            run: () => desk.redo(),
           },
           {
             keys: "P",
             says: "Publish",
-            run: () => {
-              setSide("publish");
-            },
+            run: () => setSide("publish"),
           },
           ...(ids.length > 0
             ? [
@@ -251,23 +224,17 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
     {
       keys: "N",
       says: "Next finding",
-      run: () => {
-        nextFinding(1);
-      },
+      run: () => nextFinding(1),
     },
     {
       keys: "Shift+N",
       says: "Previous finding",
-      run: () => {
-        nextFinding(-1);
-      },
+      run: () => nextFinding(-1),
     },
     {
       keys: "C",
       says: "Compact rows, or not",
-      run: () => {
-        setCompact(!compact);
-      },
+      run: () => setCompact(!compact),
     },
     {
       keys: "F",
@@ -311,9 +278,7 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
               aria-label={label("Undo", state.undoes)}
               title={label("Undo", state.undoes)}
               disabled={state.undoes === null}
-              onClick={() => {
-                desk.undo();
-              }}
+              onClick={() => desk.undo()}
             >
               <Undo2 size={16} aria-hidden />
             </Button>
@@ -323,21 +288,14 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
               aria-label={label("Redo", state.redoes)}
               title={label("Redo", state.redoes)}
               disabled={state.redoes === null}
-              onClick={() => {
-                desk.redo();
-              }}
+              onClick={() => desk.redo()}
             >
               <Redo2 size={16} aria-hidden />
             </Button>
           </div>
         )}
         {may && (
-          <Button
-            look="main"
-            onClick={() => {
-              setSide("publish");
-            }}
-          >
+          <Button look="main" onClick={() => setSide("publish")}>
             Publish release {(latest?.number ?? 0) + 1}
           </Button>
         )}
@@ -349,21 +307,14 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
         />
         {may && (
           <div className="ml-auto flex items-center gap-2">
-            <Button
-              className="px-2.5"
-              onClick={() => {
-                add();
-              }}
-            >
+            <Button className="px-2.5" onClick={() => add()}>
               <ListPlus size={15} aria-hidden /> Add tracks <Key>A</Key>
             </Button>
             {panel && (
               <Button
                 className="px-2.5 min-[1024px]:hidden"
                 aria-expanded={over}
-                onClick={() => {
-                  setOver(!over);
-                }}
+                onClick={() => setOver(!over)}
               >
                 {over ? "Hide the panel" : "Show the panel"}
               </Button>
@@ -380,12 +331,7 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
           className="flex items-center gap-3 rounded-md bg-brick-soft px-3 py-2 text-sm text-brick"
         >
           <span className="flex-1">{state.problem}</span>
-          <Button
-            small
-            onClick={() => {
-              desk.dismiss();
-            }}
-          >
+          <Button small onClick={() => desk.dismiss()}>
             Understood
           </Button>
         </p>
@@ -413,18 +359,14 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
                 findings={findings}
                 desk={may ? desk : null}
                 compact={compact}
-                onDense={() => {
-                  setCompact(!compact);
-                }}
+                onDense={() => setCompact(!compact)}
                 selection={selection}
                 onSelect={choose}
                 find={find}
                 onFind={setFind}
                 showing={shows}
                 onShow={setShows}
-                onEditView={() => {
-                  setSide("shows");
-                }}
+                onEditView={() => setSide("shows")}
                 onTakeOut={takeThemOut}
                 onPasteNames={add}
               />
@@ -477,9 +419,7 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
                 desk={desk}
                 start={pasted}
                 behind={selection.at}
-                onLibrary={() => {
-                  setSide("put");
-                }}
+                onLibrary={() => setSide("put")}
                 onDone={(made) => {
                   if (made.length > 0) choose(these(made));
                   else setSide("track");
@@ -507,33 +447,17 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
                 latest={latest}
                 open={findings.open}
                 saved={state.saving === "saved"}
-                onDone={() => {
-                  setSide("track");
-                }}
+                onDone={() => setSide("track")}
               />
             )}
             {side === "findings" && (
               <FindingsList style={style} findings={findings} desk={desk} may={may} onSelect={show} />
             )}
             {side === "arrange" && (
-              <ArrangePanel
-                style={style}
-                session={session}
-                desk={desk}
-                onDone={() => {
-                  setSide("track");
-                }}
-              />
+              <ArrangePanel style={style} session={session} desk={desk} onDone={() => setSide("track")} />
             )}
             {side === "dress" && (
-              <DressPanel
-                style={style}
-                session={session}
-                desk={desk}
-                onDone={() => {
-                  setSide("track");
-                }}
-              />
+              <DressPanel style={style} session={session} desk={desk} onDone={() => setSide("track")} />
             )}
             {side === "shows" && (
               <ViewForm
@@ -557,9 +481,7 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
                   track={track}
                   findings={findings.byTrack.get(track.id) ?? []}
                   desk={may ? desk : null}
-                  onChoose={(list) => {
-                    choose(these(list));
-                  }}
+                  onChoose={(list) => choose(these(list))}
                 />
               ) : ids.length > 1 && may ? (
                 <ManyPanel
@@ -587,9 +509,7 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
         session={session}
         findings={findings}
         chosen={ids.length}
-        onShow={() => {
-          setSide(side === "findings" ? "track" : "findings");
-        }}
+        onShow={() => setSide(side === "findings" ? "track" : "findings")}
       />
     </div>
   );

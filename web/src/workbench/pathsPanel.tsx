@@ -51,21 +51,14 @@ export function PathsPanel({
   const these = ids.length === 1 ? "this" : "these";
   return (
     <>
-      <Button
-        small
-        onClick={() => {
-          act(busFor(style, session, ids, newId()), "a bus");
-        }}
-      >
+      <Button small onClick={() => act(busFor(style, session, ids, newId()), "a bus")}>
         A bus for {these}
       </Button>
       <div className="flex gap-1.5">
         <Button
           small
           className="flex-1"
-          onClick={() => {
-            act(returnFor(style, session, ids, role, newId()), "a return");
-          }}
+          onClick={() => act(returnFor(style, session, ids, role, newId()), "a return")}
         >
           A return for {these}
         </Button>
@@ -74,9 +67,7 @@ export function PathsPanel({
           aria-label="Which return"
           className="w-28"
           value={role}
-          onChange={(e) => {
-            setRole(e.target.value);
-          }}
+          onChange={(e) => setRole(e.target.value)}
         >
           {returns.map((r) => (
             <option key={r.id} value={r.id}>
@@ -85,21 +76,11 @@ export function PathsPanel({
           ))}
         </Select>
       </div>
-      <Button
-        small
-        onClick={() => {
-          act(cueMixFrom(style, session, ids, newId()), "a headphone mix");
-        }}
-      >
+      <Button small onClick={() => act(cueMixFrom(style, session, ids, newId()), "a headphone mix")}>
         A headphone mix from {these}
       </Button>
       {ids.length === 1 && one !== undefined && (
-        <Button
-          small
-          onClick={() => {
-            act(parallelOf(style, session, one, newId()), "a parallel path");
-          }}
-        >
+        <Button small onClick={() => act(parallelOf(style, session, one, newId()), "a parallel path")}>
           A parallel path of this
         </Button>
       )}
@@ -107,18 +88,11 @@ export function PathsPanel({
         <>
           <Button
             small
-            onClick={() => {
-              act(stageBeforeMain(style, session, newId()), "a stage before the main path");
-            }}
+            onClick={() => act(stageBeforeMain(style, session, newId()), "a stage before the main path")}
           >
             A stage before it
           </Button>
-          <Button
-            small
-            onClick={() => {
-              act(monitorPath(style, session, newId()), "a path to the monitors");
-            }}
-          >
+          <Button small onClick={() => act(monitorPath(style, session, newId()), "a path to the monitors")}>
             A path to the monitors
           </Button>
         </>

@@ -137,30 +137,22 @@ export function PictureView({
           {
             keys: "ArrowLeft",
             says: "Chosen source left",
-            run: () => {
-              nudge(-5);
-            },
+            run: () => nudge(-5),
           },
           {
             keys: "ArrowRight",
             says: "Chosen source right",
-            run: () => {
-              nudge(5);
-            },
+            run: () => nudge(5),
           },
           {
             keys: "Shift+ArrowLeft",
             says: "A little left",
-            run: () => {
-              nudge(-1);
-            },
+            run: () => nudge(-1),
           },
           {
             keys: "Shift+ArrowRight",
             says: "A little right",
-            run: () => {
-              nudge(1);
-            },
+            run: () => nudge(1),
           },
         ]
       : [],
@@ -196,13 +188,7 @@ export function PictureView({
             onChoose={setView}
           />
           <label className="flex items-center gap-1.5 text-sm text-ink-2">
-            <input
-              type="checkbox"
-              checked={compare}
-              onChange={(e) => {
-                setCompare(e.target.checked);
-              }}
-            />{" "}
+            <input type="checkbox" checked={compare} onChange={(e) => setCompare(e.target.checked)} />{" "}
             against the house
           </label>
           <span className="ml-auto text-sm text-ink-2">
@@ -228,9 +214,7 @@ export function PictureView({
               setDragging(null);
             }
           }}
-          onPointerLeave={() => {
-            setDragging(null);
-          }}
+          onPointerLeave={() => setDragging(null)}
         >
           <path
             d={`M${x(-100 * mirror) - 14} ${height - 26} V${height * 0.42} Q${x(-100 * mirror) - 14} 20 ${width / 2} 20 Q${x(100 * mirror) + 14} 20 ${x(100 * mirror) + 14} ${height * 0.42} V${height - 26} Z`}
@@ -316,9 +300,7 @@ export function PictureView({
                   onSelect(d.id);
                   if (desk) setDragging({ id: d.id, place: s.place });
                 }}
-                onChoose={() => {
-                  onSelect(d.id);
-                }}
+                onChoose={() => onSelect(d.id)}
               />
             ) : null;
           })}
@@ -337,9 +319,7 @@ export function PictureView({
             <button
               type="button"
               className="max-w-full truncate font-mono text-sm font-semibold"
-              onClick={() => {
-                onSelect(t.id);
-              }}
+              onClick={() => onSelect(t.id)}
             >
               {t.name}
             </button>
@@ -354,9 +334,7 @@ export function PictureView({
                 className="min-w-0 flex-1 accent-[var(--moss)]"
                 disabled={!desk}
                 value={squeezing?.id === t.id ? squeezing.width : t.width}
-                onChange={(e) => {
-                  setSqueezing({ id: t.id, width: Number(e.target.value) });
-                }}
+                onChange={(e) => setSqueezing({ id: t.id, width: Number(e.target.value) })}
                 onPointerUp={letGo}
                 onKeyUp={letGo}
                 onBlur={letGo}
@@ -408,13 +386,7 @@ export function PictureView({
           </label>
         ))}
         {selected !== null && all.some((s) => s.id === selected) && (
-          <Chosen
-            s={all.find((s) => s.id === selected)}
-            session={session}
-            onClear={() => {
-              onSelect(null);
-            }}
-          />
+          <Chosen s={all.find((s) => s.id === selected)} session={session} onClear={() => onSelect(null)} />
         )}
       </div>
     </div>

@@ -65,15 +65,7 @@ export function Publish({
   const same = latest !== null && before !== undefined && said.length === 0;
   const box = useRef<HTMLElement>(null);
   const ready = saved && !same && note.trim() !== "" && !publish.isPending;
-  useDoneKeys(
-    box,
-    ready
-      ? () => {
-          publish.mutate();
-        }
-      : null,
-    onDone,
-  );
+  useDoneKeys(box, ready ? () => publish.mutate() : null, onDone);
   return (
     <section
       ref={box}
@@ -111,9 +103,7 @@ export function Publish({
             maxLength={2000}
             rows={2}
             value={note}
-            onChange={(e) => {
-              setNote(e.target.value);
-            }}
+            onChange={(e) => setNote(e.target.value)}
           />
         </Field>
         <Trouble error={publish.error} />

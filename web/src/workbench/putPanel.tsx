@@ -35,9 +35,7 @@ export function PutPanel({
   const put = (): void => {
     if (desk.edit(changes, `put in ${added.length} from the library`)) onDone(added.map((t) => t.id));
   };
-  useDoneKeys(box, added.length > 0 ? put : null, () => {
-    onDone([]);
-  });
+  useDoneKeys(box, added.length > 0 ? put : null, () => onDone([]));
   return (
     <section ref={box} aria-label="From the library" className="card flex min-h-0 flex-col gap-3 p-3.5">
       <div>
@@ -75,13 +73,7 @@ export function PutPanel({
         <Button look="main" disabled={added.length === 0} onClick={put}>
           Put in {added.length > 0 ? added.length : ""} {added.length === 1 ? "track" : "tracks"}
         </Button>
-        <Button
-          onClick={() => {
-            onDone([]);
-          }}
-        >
-          Cancel
-        </Button>
+        <Button onClick={() => onDone([])}>Cancel</Button>
       </div>
       {part && added.length === 0 && <p className="text-sm text-ink-2">All of it stands here already.</p>}
     </section>

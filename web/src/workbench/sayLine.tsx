@@ -37,9 +37,7 @@ export function SayLine({ session, ids, desk }: { session: Session; ids: readonl
         placeholder="8 dB down"
         autoComplete="off"
         value={text}
-        onChange={(e) => {
-          setText(e.target.value);
-        }}
+        onChange={(e) => setText(e.target.value)}
         onKeyDown={(e) => {
           if (e.key === "Escape") {
             setText("");

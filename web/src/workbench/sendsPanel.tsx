@@ -17,12 +17,11 @@ export function SendsPanel({ session, track: t, desk }: { session: Session; trac
   const set = (sends: Send[], label: string): void => {
     desk.edit([setField(t, "sends", sends)], label);
   };
-  const change = (id: string, fields: Partial<Send>): void => {
+  const change = (id: string, fields: Partial<Send>): void =>
     set(
       t.sends.map((s) => (s.id === id ? { ...s, ...fields } : s)),
       "send",
     );
-  };
   const add = (to: string): void => {
     const round = circleThrough(session, t.id, to);
     if (round) {
@@ -51,9 +50,7 @@ export function SendsPanel({ session, track: t, desk }: { session: Session; trac
               aria-label={`Where the send to ${nameOf(session, s.to)} is taken`}
               className="w-full"
               value={s.beforeFader ? "before" : "after"}
-              onChange={(e) => {
-                change(s.id, { beforeFader: e.target.value === "before" });
-              }}
+              onChange={(e) => change(s.id, { beforeFader: e.target.value === "before" })}
             >
               <option value="after">after the fader</option>
               <option value="before">before the fader</option>
@@ -76,12 +73,12 @@ export function SendsPanel({ session, track: t, desk }: { session: Session; trac
             look="quiet"
             className="px-1.5"
             aria-label={`Take out the send to ${nameOf(session, s.to)}`}
-            onClick={() => {
+            onClick={() =>
               set(
                 t.sends.filter((x) => x.id !== s.id),
                 "take out a send",
-              );
-            }}
+              )
+            }
           >
             <X size={14} aria-hidden />
           </Button>

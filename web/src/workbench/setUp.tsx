@@ -105,13 +105,13 @@ export function SetUp({
               <input
                 type="checkbox"
                 checked={session.fixed.includes(f)}
-                onChange={(e) => {
+                onChange={(e) =>
                   set(
                     "fixed",
                     SETTINGS.filter((x) => (x === f ? e.target.checked : session.fixed.includes(x))),
                     e.target.checked ? `fix ${SESSION_WORDS[f]}` : `free ${SESSION_WORDS[f]}`,
-                  );
-                }}
+                  )
+                }
               />{" "}
               {SESSION_WORDS[f]}
             </label>
@@ -122,13 +122,7 @@ export function SetUp({
         <label htmlFor="notes" className="text-sm font-semibold">
           What whoever opens this template should know
         </label>
-        <OpeningNote
-          value={session.notes}
-          readOnly={!desk}
-          onSet={(text) => {
-            set("notes", text, "notes");
-          }}
-        />
+        <OpeningNote value={session.notes} readOnly={!desk} onSet={(text) => set("notes", text, "notes")} />
         <p className="text-xs text-ink-2">
           Shows when a session is started from it, and travels in every package. Saved when you leave the
           field.
@@ -139,9 +133,7 @@ export function SetUp({
         <Checklist
           session={session}
           readOnly={!desk}
-          onSet={(list, label) => {
-            set("checklist", list, label);
-          }}
+          onSet={(list, label) => set("checklist", list, label)}
         />
       </section>
       <section className="border-t border-line p-4" aria-label="Link sets">
@@ -173,9 +165,7 @@ function OpeningNote({
       maxLength={20_000}
       readOnly={readOnly}
       value={text ?? value}
-      onChange={(e) => {
-        type(e.target.value);
-      }}
+      onChange={(e) => type(e.target.value)}
       onBlur={() => {
         leave();
       }}
@@ -209,12 +199,12 @@ function Checklist({
                 look="quiet"
                 className="px-1.5"
                 aria-label={`Take out “${line}”`}
-                onClick={() => {
+                onClick={() =>
                   onSet(
                     list.filter((_, n) => n !== i),
                     "checklist",
-                  );
-                }}
+                  )
+                }
               >
                 <X size={14} aria-hidden />
               </Button>
@@ -239,9 +229,7 @@ function Checklist({
             maxLength={200}
             className="flex-1"
             value={text}
-            onChange={(e) => {
-              setText(e.target.value);
-            }}
+            onChange={(e) => setText(e.target.value)}
           />
           <Button small type="submit">
             <Plus size={14} aria-hidden /> Add
@@ -270,9 +258,7 @@ function TrackNotes({
             <button
               type="button"
               className="w-32 shrink-0 truncate text-left font-mono hover:underline"
-              onClick={() => {
-                onSelect([t.id]);
-              }}
+              onClick={() => onSelect([t.id])}
             >
               {t.name}
             </button>

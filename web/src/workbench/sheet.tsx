@@ -136,9 +136,7 @@ export function Sheet({
     scrollMargin: HEAD,
     scrollPaddingStart: HEAD,
   });
-  useEffect(() => {
-    virtual.measure();
-  }, [virtual, height]);
+  useEffect(() => virtual.measure(), [virtual, height]);
   const at = order.indexOf(selection.at ?? "");
   useEffect(() => {
     if (at >= 0) virtual.scrollToIndex(at);
@@ -158,14 +156,16 @@ export function Sheet({
     box.current?.focus({ preventScroll: true });
   };
 
-  const close = useCallback((id: TrackId, shut: boolean): void => {
-    setClosed((was) => {
-      const next = new Set(was);
-      if (shut) next.add(id);
-      else next.delete(id);
-      return next;
-    });
-  }, []);
+  const close = useCallback(
+    (id: TrackId, shut: boolean): void =>
+      setClosed((was) => {
+        const next = new Set(was);
+        if (shut) next.add(id);
+        else next.delete(id);
+        return next;
+      }),
+    [],
+  );
   const go = (index: number, range: boolean): void => {
     const id = order[Math.max(0, Math.min(order.length - 1, index))];
     if (id !== undefined) onSelect(range ? upTo(selection, id, order) : only(id));
@@ -174,9 +174,8 @@ export function Sheet({
     const t = rows.find((r) => r.track.id === id)?.track;
     if (onType && t && hasCell(t, which)) setEditing({ id, cell: which });
   });
-  const sideways = (step: 1 | -1): void => {
+  const sideways = (step: 1 | -1): void =>
     setCell(cells[Math.max(0, Math.min(cells.length - 1, cells.indexOf(cell) + step))] ?? "name");
-  };
   const onKeyDown = (e: React.KeyboardEvent): void => {
     if (e.target !== box.current) return;
     const row = rows[at];
@@ -188,24 +187,12 @@ export function Sheet({
     }
     if (ctrl || e.altKey) return;
     const act: Record<string, () => void> = {
-      ArrowDown: () => {
-        go(at + 1, e.shiftKey);
-      },
-      ArrowUp: () => {
-        go(at < 0 ? 0 : at - 1, e.shiftKey);
-      },
-      Home: () => {
-        go(0, e.shiftKey);
-      },
-      End: () => {
-        go(rows.length - 1, e.shiftKey);
-      },
-      PageDown: () => {
-        go(at + 15, e.shiftKey);
-      },
-      PageUp: () => {
-        go(at - 15, e.shiftKey);
-      },
+      ArrowDown: () => go(at + 1, e.shiftKey),
+      ArrowUp: () => go(at < 0 ? 0 : at - 1, e.shiftKey),
+      Home: () => go(0, e.shiftKey),
+      End: () => go(rows.length - 1, e.shiftKey),
+      PageDown: () => go(at + 15, e.shiftKey),
+      PageUp: () => go(at - 15, e.shiftKey),
       ArrowRight: () => {
         if (row && row.holds > 0 && row.closed) close(row.track.id, false);
         else sideways(1);
@@ -221,9 +208,7 @@ export function Sheet({
       F2: () => {
         if (row) edit(row.track.id, "name");
       },
-      Escape: () => {
-        onSelect(only(selection.at));
-      },
+      Escape: () => onSelect(only(selection.at)),
       Delete: () => {
         onTakeOut?.();
       },
@@ -263,9 +248,7 @@ export function Sheet({
       sensors={sensors}
       autoScroll={{ threshold: { x: 0, y: 0.08 } }}
       onDragMove={onDragMove}
-      onDragCancel={() => {
-        setDrop(null);
-      }}
+      onDragCancel={() => setDrop(null)}
       onDragEnd={(e) => {
         if (drop?.to && onMove) onMove(carried(String(e.active.id)), drop.to);
         setDrop(null);

@@ -143,12 +143,8 @@ export const SheetRow = memo(function SheetRow({
           id={`cell-${t.id}-${cell}`}
           role="gridcell"
           aria-colindex={cells.indexOf(cell) + 1}
-          onClick={(e) => {
-            onDown(t.id, cell, e);
-          }}
-          onDoubleClick={() => {
-            onEdit(t.id, cell);
-          }}
+          onClick={(e) => onDown(t.id, cell, e)}
+          onDoubleClick={() => onEdit(t.id, cell)}
           className={`flex h-full min-w-0 items-center ${cell === "level" ? "justify-end pr-4" : cell === "name" ? "mr-2 gap-2" : "pr-2"} ${active === cell && selected ? "rounded-sm shadow-[inset_0_0_0_1.5px_var(--moss)]" : ""}`}
           style={cell === "name" ? { paddingLeft: depth * INDENT } : undefined}
         >
@@ -159,9 +155,7 @@ export const SheetRow = memo(function SheetRow({
                   type="button"
                   tabIndex={-1}
                   aria-label={`${closed ? "Open" : "Close"} ${t.name}`}
-                  onPointerDown={(e) => {
-                    e.stopPropagation();
-                  }}
+                  onPointerDown={(e) => e.stopPropagation()}
                   onClick={(e) => {
                     e.stopPropagation();
                     onClose(t.id, !closed);

@@ -87,9 +87,7 @@ export function SheetView({
           placeholder="Find"
           className="w-36"
           value={find}
-          onChange={(e) => {
-            onFind(e.target.value);
-          }}
+          onChange={(e) => onFind(e.target.value)}
         />
         <ViewMenu
           session={session}
@@ -109,9 +107,7 @@ export function SheetView({
           small
           look="quiet"
           className="ml-auto"
-          onClick={() => {
-            saveAs(`${session.title}, track sheet.csv`, "text/csv", trackSheetCsv(session));
-          }}
+          onClick={() => saveAs(`${session.title}, track sheet.csv`, "text/csv", trackSheetCsv(session))}
         >
           Save as CSV
         </Button>

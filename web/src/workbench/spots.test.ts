@@ -33,7 +33,7 @@ describe("spots on the picture", () => {
       if (rows[i] !== rows[i - 1]) expect(rows[i]! - rows[i - 1]!).toBeGreaterThanOrEqual(12.9);
   });
 
-  it("stay inside, each once, for any sources", () => {
+  it("stay inside, each once, for any sources", () =>
     fc.assert(
       fc.property(
         fc.array(
@@ -65,6 +65,5 @@ describe("spots on the picture", () => {
         },
       ),
       { numRuns: 100 },
-    );
-  });
+    ));
 });

@@ -9,9 +9,7 @@ export function useDesk(document: WorkedOn): { desk: Desk; state: DeskState } {
   // Later fetches of the same document do not make another desk; it hears of them.
   // oxlint-disable-next-line react-hooks/exhaustive-deps
   const desk = useMemo(() => deskOf(document), [id]);
-  useEffect(() => {
-    heardOf(id, revision);
-  }, [id, revision]);
+  useEffect(() => heardOf(id, revision), [id, revision]);
   const state = useSyncExternalStore(desk.subscribe, desk.state);
   return { desk, state };
 }

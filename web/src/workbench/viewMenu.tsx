@@ -67,9 +67,7 @@ export function ViewMenu({
         aria-label="What shows"
         className="w-44"
         value={chosen}
-        onChange={(e) => {
-          onChoose(e.target.value);
-        }}
+        onChange={(e) => onChoose(e.target.value)}
       >
         <option value="">All tracks</option>
         {session.views.length > 0 && (
@@ -128,9 +126,7 @@ export function ViewForm({
           columns: [...COLUMNS],
         },
   );
-  const set = (fields: Partial<View>): void => {
-    setView({ ...view, ...fields });
-  };
+  const set = (fields: Partial<View>): void => setView({ ...view, ...fields });
   const taken = session.views.some(
     (v) => v.id !== view.id && v.name.toLowerCase() === view.name.trim().toLowerCase(),
   );
@@ -164,9 +160,7 @@ export function ViewForm({
           required
           maxLength={60}
           value={view.name}
-          onChange={(e) => {
-            set({ name: e.target.value });
-          }}
+          onChange={(e) => set({ name: e.target.value })}
         />
       </Field>
       <ChipPick
@@ -174,36 +168,24 @@ export function ViewForm({
         empty="all"
         chosen={view.kinds}
         choices={TRACK_KINDS.map((k) => [k, KIND_WORDS[k]])}
-        onChange={(kinds) => {
-          set({ kinds: kinds as TrackKind[] });
-        }}
+        onChange={(kinds) => set({ kinds: kinds as TrackKind[] })}
       />
       <ChipPick
         label="Folders"
         empty="all"
         chosen={view.folders}
         choices={session.tracks.filter((t) => t.kind === "folder").map((t) => [t.id, t.name])}
-        onChange={(next) => {
-          set({ folders: [...next] });
-        }}
+        onChange={(next) => set({ folders: [...next] })}
       />
       <ChipPick
         label="Roles"
         empty="all"
         chosen={view.roles}
         choices={roles.map((r) => [r, style.reader.roles.get(r)?.name ?? r])}
-        onChange={(next) => {
-          set({ roles: [...next] });
-        }}
+        onChange={(next) => set({ roles: [...next] })}
       />
       <label className="flex items-center gap-2 text-sm">
-        <input
-          type="checkbox"
-          checked={view.armed}
-          onChange={(e) => {
-            set({ armed: e.target.checked });
-          }}
-        />{" "}
+        <input type="checkbox" checked={view.armed} onChange={(e) => set({ armed: e.target.checked })} />{" "}
         only what is armed
       </label>
       <ChipPick
@@ -211,21 +193,13 @@ export function ViewForm({
         empty="none but the name"
         chosen={view.columns}
         choices={COLUMNS.map((c) => [c, c])}
-        onChange={(columns) => {
-          set({ columns: COLUMNS.filter((c) => columns.includes(c)) });
-        }}
+        onChange={(columns) => set({ columns: COLUMNS.filter((c) => columns.includes(c)) })}
       />
       <div className="flex flex-wrap gap-2">
         <Button look="main" type="submit">
           Keep it
         </Button>
-        <Button
-          onClick={() => {
-            onDone(start?.id ?? "");
-          }}
-        >
-          Cancel
-        </Button>
+        <Button onClick={() => onDone(start?.id ?? "")}>Cancel</Button>
         {own && (
           <Button
             look="quiet"
