@@ -8,6 +8,7 @@ installPackages();
 const { bundle, top } = await import("./bundle.mjs");
 const { buildWeb } = await import("./webApp.mjs");
 const { dataFolder, startPostgres } = await import("./postgres.mjs");
+const { loadDemo } = await import("./demo.mjs");
 
 const dataDir = dataFolder(top);
 const port = process.env.PORT ?? "4173";
@@ -63,7 +64,7 @@ for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"])
 /** A program of ours; it ends when this process does, however that ends: its standard input closes. */
 function run(file, args, env) {
   const child = spawn(process.execPath, ["--enable-source-maps", file, ...args], {
-    env: { ...process.env, ...env, ENDS_WITH_PARENT: "yes" },
+    env: { ...env, ENDS_WITH_PARENT: "yes" },
     stdio: ["pipe", "pipe", "inherit"],
   });
   children.push(child);
@@ -81,15 +82,16 @@ try {
     bundle("server/src/main.ts"),
     bundle("station/src/main.ts"),
   ]);
-  const house = run(server, [], {
+  const env = {
+    ...process.env,
     DATABASE_URL: url,
     PORT: port,
     WEB_DIR: web,
-    DEMO: demo,
     MIGRATIONS_DIR: join(top, "server", "migrations"),
     LOG: process.env.LOG ?? "warn",
     DISK_DIR: process.env.DISK_DIR ?? join(dataDir, "shared-disk"),
-  });
+  };
+  const house = run(server, [], { ...env, ...(demo === "yes" ? await loadDemo(env) : {}) });
   house.on("exit", (code) => {
     if (!stopping) {
       console.error("The server ended; see above.");
@@ -109,7 +111,7 @@ try {
       console.log(
         "  This is the demo, Saltmarsh Sound House. Sign in as marram (lead, password tide-table);\n  the sign-in page lists everybody else. Ctrl-C stops it; what you did is kept.\n",
       );
-      run(station, ["--house", at]).stdout.pipe(process.stdout);
+      run(station, ["--house", at], process.env).stdout.pipe(process.stdout);
     }
   });
 } catch (e) {

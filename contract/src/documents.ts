@@ -10,7 +10,7 @@ export const document = z.object({
   updatedBy: z.string(),
   updatedAt: z.iso.datetime(),
 });
-export type WorkedOn = z.infer<typeof document>;
+export type WorkingDocument = z.infer<typeof document>;
 
 /** Changes made to a document as it was at a revision. */
 export const edit = z.object({ revision: z.int().min(0), changes: z.array(change).min(1).max(40_000) });

@@ -12,9 +12,14 @@ export const signIn = z.object({
   password: z.string().min(1, "type your password").max(200),
 });
 
-/** The people of the demo with how they sign in; empty in a house of its own. */
-export const signInHints = z.object({
-  people: z.array(
-    z.object({ signIn: z.string(), name: z.string(), right, does: z.string(), password: z.string() }),
-  ),
+export const signInHint = z.object({
+  signIn: z.string(),
+  name: z.string(),
+  right,
+  does: z.string(),
+  password: z.string(),
 });
+export type SignInHint = z.infer<typeof signInHint>;
+
+/** The people of the demo with how they sign in; empty in a house of its own. */
+export const signInHints = z.object({ people: z.array(signInHint) });

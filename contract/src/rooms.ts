@@ -3,7 +3,7 @@ import { z } from "zod";
 
 /** A line of a checklist that was ticked off: the house's by a room, or a template's before a session is recorded. */
 export const ticked = z.object({ item: z.string(), by: z.string(), at: z.iso.datetime() });
-export type Ticked = z.infer<typeof ticked>;
+export type TickedItem = z.infer<typeof ticked>;
 export const ticks = z.object({ ticks: z.array(ticked) });
 export const tick = z.object({ done: z.boolean() });
 

@@ -106,7 +106,7 @@ export const unlike = z.object({
     z.object({ session: z.uuid(), title: z.string(), room: z.string(), known: z.int(), of: z.int() }),
   ),
 });
-export type Unlike = z.infer<typeof unlike>;
+export type UnlikeAnswer = z.infer<typeof unlike>;
 
 /** What a hand-in answers. */
 export const handedIn = z.object({
@@ -117,5 +117,5 @@ export const handedIn = z.object({
   findings: z.int(),
   remarks: z.array(z.string()),
 });
-export type HandedIn = z.infer<typeof handedIn>;
+export type HandInAnswer = z.infer<typeof handedIn>;
 export const handInAnswer = z.discriminatedUnion("taken", [handedIn, unlike]);

@@ -9,7 +9,7 @@ export const waiting = z.object({
   next: z.string(),
   to: z.string(),
 });
-export type Waiting = z.infer<typeof waiting>;
+export type WaitingItem = z.infer<typeof waiting>;
 
 export const today = z.object({
   house: z.object({ name: z.string(), edition: z.int() }),

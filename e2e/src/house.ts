@@ -5,6 +5,7 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { bundle, top } from "../../scripts/bundle.mjs";
+import { loadDemo } from "../../scripts/demo.mjs";
 import { findChromium } from "../../scripts/install.mjs";
 import { temporaryPostgres } from "../../scripts/postgres.mjs";
 import { buildWeb } from "../../scripts/webApp.mjs";
@@ -24,7 +25,7 @@ export async function openHouse(withStation: boolean): Promise<OpenHouse> {
   const database = await temporaryPostgres();
   const web = buildWeb(() => undefined);
   const diskRoot = mkdtempSync(join(tmpdir(), "mossy-disk-"));
-  const env = {
+  const settings = {
     ...process.env,
     DATABASE_URL: database.url,
     WEB_DIR: web,
@@ -33,6 +34,7 @@ export async function openHouse(withStation: boolean): Promise<OpenHouse> {
     DISK_DIR: join(diskRoot, "disk"),
     ENDS_WITH_PARENT: "yes",
   };
+  const env = { ...settings, ...(await loadDemo(settings)) };
   const program = await bundle("server/src/main.ts");
   let server = await serve(program, { ...env, PORT: "0" });
   const { base } = server;

@@ -16,7 +16,7 @@ import { libraryRoutes } from "./library/routes.ts";
 import { EVENT_STREAM } from "./news/newsroom.ts";
 import type { Newsroom } from "./news/newsroom.ts";
 import { peopleRoutes, recognise } from "./people/routes.ts";
-import type { Hint } from "./people/routes.ts";
+import type { SignInHint } from "@mossy/contract/people";
 import { diskRoutes } from "./disk/routes.ts";
 import { HouseProblem, answerProblems, noSuchRoute } from "./problems.ts";
 import { roomRoutes } from "./rooms/routes.ts";
@@ -27,7 +27,7 @@ export interface Parts {
   readonly pool: Pool;
   readonly newsroom: Newsroom;
   readonly log: Logger;
-  readonly hints: readonly Hint[];
+  readonly hints: readonly SignInHint[];
   readonly webDir?: string | undefined;
   readonly diskDir?: string | undefined;
 }

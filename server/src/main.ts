@@ -1,13 +1,8 @@
-import { existsSync } from "node:fs";
 import { mkdir } from "node:fs/promises";
 import { createServer } from "node:http";
-import { demoHistory } from "@mossy/demo/history";
-import { demoPeople } from "@mossy/demo/people";
-import { SharedDisk } from "@mossy/station/disk";
 import pino from "pino";
 import { makeApp } from "./app.ts";
 import { connect, migrate } from "./database.ts";
-import { isEmpty, storeHistory } from "./history.ts";
 import { Newsroom } from "./news/newsroom.ts";
 import { readSettings } from "./settings.ts";
 
@@ -17,13 +12,6 @@ const pool = connect(settings.DATABASE_URL);
 pool.on("error", (err) => log.error({ err }, "database connection lost"));
 
 await migrate(pool, process.env["MIGRATIONS_DIR"] ?? new URL("../migrations/", import.meta.url));
-if (settings.DEMO === "yes" && (await isEmpty(pool))) {
-  log.info("loading the demo: Saltmarsh Sound House");
-  const history = demoHistory(new Date());
-  await storeHistory(pool, history);
-  if (settings.DISK_DIR !== undefined && !existsSync(settings.DISK_DIR))
-    await new SharedDisk(settings.DISK_DIR).stock(history.disk);
-}
 if (settings.DISK_DIR !== undefined) await mkdir(settings.DISK_DIR, { recursive: true });
 const newsroom = new Newsroom(settings.DATABASE_URL, log);
 await newsroom.open();
@@ -31,7 +19,7 @@ const app = makeApp({
   pool,
   newsroom,
   log,
-  hints: settings.DEMO === "yes" ? demoPeople : [],
+  hints: settings.HINTS,
   webDir: settings.WEB_DIR,
   diskDir: settings.DISK_DIR,
 });

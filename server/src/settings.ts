@@ -1,3 +1,4 @@
+import { signInHint } from "@mossy/contract/people";
 import { z } from "zod";
 
 const environment = z.object({
@@ -8,8 +9,19 @@ const environment = z.object({
   WEB_DIR: z.string().optional(),
   /** Folder that stands in for the shared disk; unset: there is none. */
   DISK_DIR: z.string().optional(),
-  /** "no" starts with an empty house instead of the demo's. */
-  DEMO: z.enum(["yes", "no"]).default("yes"),
+  /** Who may be shown on the sign-in page with their passwords, as JSON: people of a demo. */
+  HINTS: z
+    .string()
+    .default("[]")
+    .transform((text, ctx) => {
+      try {
+        return JSON.parse(text) as unknown;
+      } catch {
+        ctx.addIssue("not JSON");
+        return z.NEVER;
+      }
+    })
+    .pipe(z.array(signInHint)),
   LOG: z.enum(["silent", "warn", "info", "debug"]).default("info"),
 });
 export type Settings = z.infer<typeof environment>;

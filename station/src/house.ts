@@ -6,11 +6,11 @@ import { problem } from "@mossy/contract/problem";
 import { handInAnswer } from "@mossy/contract/sessions";
 
 /** What the house says when it sends something to a room. */
-export type Sent = Extract<News, { kind: "sent" }>;
+export type SentNews = Extract<News, { kind: "sent" }>;
 const AGAIN_AFTER = 2000;
 
 /** The house as a station sees it: over HTTP, as a real room would. */
-export class House {
+export class HouseClient {
   #cookie = "";
   constructor(private readonly base: string) {}
 
@@ -57,7 +57,7 @@ export class House {
   }
 
   /** What is sent from now on; keeps listening through breaks of the line. */
-  async *sent(): AsyncGenerator<Sent> {
+  async *sent(): AsyncGenerator<SentNews> {
     for (;;) {
       try {
         const res = await fetch(`${this.base}/api/news`, { headers: { cookie: this.#cookie } });

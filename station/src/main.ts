@@ -1,7 +1,7 @@
 import { parseArgs } from "node:util";
 import { dice } from "@mossy/core/chance/dice";
 import { AFTERNOON, work } from "./afternoon.ts";
-import { House } from "./house.ts";
+import { HouseClient } from "./house.ts";
 import { readPackage } from "./package.ts";
 import { readExchange } from "@mossy/core/formats/exchange/read";
 import { writeExchange } from "@mossy/core/formats/exchange/write";
@@ -24,7 +24,7 @@ if (values.help) {
   process.exit(0);
 }
 
-const house = new House(values.house);
+const house = new HouseClient(values.house);
 await house.signIn(values.as, values.password);
 
 async function afternoon(session: string): Promise<void> {

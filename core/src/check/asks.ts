@@ -6,7 +6,7 @@ import { check, open, putAllRight } from "./check.ts";
 import type { Finding } from "./rule.ts";
 
 /** What the house style asks of a template now that it did not ask when the template was last released. */
-export interface Asked {
+export interface EditionAsk {
   /** All of it, in the order of findings. */
   readonly findings: readonly Finding[];
   /** What of it can be done without asking: nothing else is touched. */
@@ -17,7 +17,7 @@ export interface Asked {
  * What a later edition asks of a template.
  * @param then the house style its last release was published under
  */
-export function askedOf(style: Style, then: Style, session: Session): Asked {
+export function askedOf(style: Style, then: Style, session: Session): EditionAsk {
   if (style === then) return { findings: [], changes: [] };
   const newly = (found: readonly Finding[], now: Session): Finding[] => {
     const before = things(check(then, now));

@@ -14,7 +14,7 @@ export const CAUSES = ["room", "edition", "release"] as const;
 export type Cause = (typeof CAUSES)[number];
 
 /** A session that went out from the house: how it was given, and the house style in force then. */
-export interface Start {
+export interface Origin {
   readonly given: Session;
   readonly style: Style;
 }
@@ -31,7 +31,7 @@ export const things = (findings: readonly Finding[]): ReadonlySet<string> =>
   new Set(findings.map(sameThing));
 
 /** What was off in a session when it went out; worked out once for each session and style. */
-function broughtAlong({ given, style }: Start): ReadonlySet<string> {
+function broughtAlong({ given, style }: Origin): ReadonlySet<string> {
   const byStyle = brought.get(given) ?? new WeakMap<Style, ReadonlySet<string>>();
   brought.set(given, byStyle);
   const known = byStyle.get(style);
@@ -50,7 +50,7 @@ const brought = new WeakMap<Session, WeakMap<Style, ReadonlySet<string>>>();
 export function causesOf(
   style: Style,
   session: Session,
-  start: Start,
+  start: Origin,
   findings: readonly Finding[],
 ): ReadonlyMap<string, Cause> {
   const release = broughtAlong(start);
@@ -64,14 +64,14 @@ export function causesOf(
 }
 
 /** How a session stands: its tracks, how many of them the room left as the house has them, and what is open by who brought it about. */
-export interface Stand {
+export interface SessionState {
   readonly tracks: number;
   readonly following: number;
   readonly open: Readonly<Record<Cause, number>>;
 }
 
 /** How a session stands. What a later edition asks and what was off when it went out are not the room's drift. */
-export function standOf(style: Style, session: Session, start: Start): Stand {
+export function standOf(style: Style, session: Session, start: Origin): SessionState {
   const findings = check(style, session, start.given);
   return countStand(session, findings, causesOf(style, session, start, findings));
 }
@@ -81,7 +81,7 @@ export function countStand(
   session: Session,
   findings: readonly Finding[],
   causes: ReadonlyMap<string, Cause>,
-): Stand {
+): SessionState {
   const off = { room: 0, edition: 0, release: 0 };
   for (const f of open(findings)) off[causes.get(f.id) ?? "room"]++;
   const byRoom = findings.filter((f) => (causes.get(f.id) ?? "room") === "room");

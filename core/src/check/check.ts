@@ -4,25 +4,25 @@ import { ChangeRefused, apply } from "../session/apply.ts";
 import { setSessionField } from "../session/change.ts";
 import type { Change } from "../session/change.ts";
 import { changedBetween } from "../session/changed.ts";
-import type { Changed } from "../session/changed.ts";
+import type { Difference } from "../session/changed.ts";
 import type { Session, SessionField, TrackField, TrackId } from "../session/document.ts";
 import { byId, insideOf } from "../session/routing.ts";
 import { flowOf } from "../signal/ways.ts";
 import { standings } from "../signal/image.ts";
 import { HEARD_BY } from "./mix.ts";
-import type { Finding, Remark, Rule, View } from "./rule.ts";
-import { Taken } from "./taken.ts";
+import type { Finding, Remark, Rule, RuleInput } from "./rule.ts";
+import { NamesInUse } from "./namesInUse.ts";
 import { RULES } from "./rules.ts";
 
 /** What a rule said: of each track in their order, or of the session as a whole. */
-type Said = { readonly each: readonly (Remark | null)[] } | { readonly whole: readonly Remark[] };
+type RuleRemarks = { readonly each: readonly (Remark | null)[] } | { readonly whole: readonly Remark[] };
 
 /** The last session looked at with a style, and what the rules said of it. */
-interface Looked {
-  readonly view: View;
-  readonly said: ReadonlyMap<string, Said>;
+interface Look {
+  readonly view: RuleInput;
+  readonly said: ReadonlyMap<string, RuleRemarks>;
 }
-const lastLooked = new WeakMap<Style, Looked>();
+const lastLooked = new WeakMap<Style, Look>();
 
 /**
  * Everything that is off in a session, most pressing rules first. Findings somebody kept are in it, marked.
@@ -38,7 +38,7 @@ export function check(style: Style, session: Session, baseline: Session | null =
   lastLooked.delete(style);
   const view = viewOf(style, session, baseline, since);
   const touched = since ? touchedSince(since, view) : [];
-  const said = new Map<string, Said>();
+  const said = new Map<string, RuleRemarks>();
   const kept = new Map(session.kept.map((k) => [findingId(k.rule, k.track, k.was), k]));
   const findings: Finding[] = [];
   const spokenOf = new Map<string, ReadonlySet<TrackId | null>>();
@@ -72,13 +72,18 @@ export function check(style: Style, session: Session, baseline: Session | null =
 }
 
 /** A state that was looked at before with the same tracks in the same order, and what changed since. */
-interface Since {
-  readonly last: Looked;
-  readonly changed: Changed;
+interface Predecessor {
+  readonly last: Look;
+  readonly changed: Difference;
 }
 
 /** What a rule says now; where nothing it looks at changed, what it said before. */
-function look(rule: Rule, view: View, since: Since | null, touched: readonly number[]): Said {
+function look(
+  rule: Rule,
+  view: RuleInput,
+  since: Predecessor | null,
+  touched: readonly number[],
+): RuleRemarks {
   const before = since?.last.said.get(rule.id);
   const { tracks } = view.session;
   if (!since || !before)
@@ -104,7 +109,7 @@ function look(rule: Rule, view: View, since: Since | null, touched: readonly num
   const worded = before.whole.length > 0 && among(rule.says);
   if (!decided && !worded) return before;
   const { about } = rule;
-  const matters = (of: View, i: number): boolean => {
+  const matters = (of: RuleInput, i: number): boolean => {
     const t = of.session.tracks[i];
     return t !== undefined && (about?.(of, t) ?? true);
   };
@@ -118,7 +123,7 @@ function look(rule: Rule, view: View, since: Since | null, touched: readonly num
 }
 
 /** The places of tracks that are other than before, or of which the house wants something else. */
-function touchedSince({ last, changed }: Since, view: View): readonly number[] {
+function touchedSince({ last, changed }: Predecessor, view: RuleInput): readonly number[] {
   if (view.plan.wanted === last.view.plan.wanted) return changed.at;
   const at = new Set(changed.at);
   const { mended } = view.plan;
@@ -129,7 +134,12 @@ function touchedSince({ last, changed }: Since, view: View): readonly number[] {
 }
 
 /** What the rules look at; each part is worked out when the first rule asks for it, or taken from before where it is the same. */
-function viewOf(style: Style, session: Session, baseline: Session | null, since: Since | null): View {
+function viewOf(
+  style: Style,
+  session: Session,
+  baseline: Session | null,
+  since: Predecessor | null,
+): RuleInput {
   const once = <T>(make: () => T): (() => T) => {
     let made: { is: T } | null = null;
     return () => (made ??= { is: make() }).is;
@@ -142,7 +152,7 @@ function viewOf(style: Style, session: Session, baseline: Session | null, since:
       ? last.view
       : null;
   const flow = heard?.flow ?? once(() => flowOf(session));
-  const taken = last?.view.taken ?? new Taken(session);
+  const taken = last?.view.taken ?? new NamesInUse(session);
   if (changed) taken.follow(session, changed.at);
   const [tracks, inside] = [once(() => byId(session)), once(() => insideOf(session.tracks))];
   return {

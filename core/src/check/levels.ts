@@ -3,13 +3,13 @@ import { setField } from "../session/change.ts";
 import type { Track, TrackId } from "../session/document.ts";
 import { PATHS } from "../session/kind.ts";
 import { levelInWords } from "../session/says.ts";
-import type { Remark, Rule, View } from "./rule.ts";
+import type { Remark, Rule, RuleInput } from "./rule.ts";
 
 /** Paths that together take less than this (dB) are mixing, not a start value pulled down twice. */
 const LEAST = 6;
 
 /** The level a path rests at: what the house order says of its folder, or a starting value that speaks of it; else 0 dB. */
-function restOf(view: View, path: Track): number {
+function restOf(view: RuleInput, path: Track): number {
   const level = view.plan.houseFolder.get(path.id)?.plan.level;
   if (level !== undefined && level !== null) return level;
   const what = view.plan.wanted.get(path.id)?.what;
@@ -17,7 +17,7 @@ function restOf(view: View, path: Track): number {
 }
 
 /** The paths a track feeds through on its way to the main path, nearest first; the main path itself is not one of them. */
-function pathsOf(view: View, t: Track): Track[] {
+function pathsOf(view: RuleInput, t: Track): Track[] {
   const paths: Track[] = [];
   const seen = new Set<TrackId>([t.id]);
   for (
@@ -68,7 +68,7 @@ export const pulledDownTwice: Rule = {
   },
 };
 
-function remark(view: View, path: Track, sources: readonly Low[]): Remark {
+function remark(view: RuleInput, path: Track, sources: readonly Low[]): Remark {
   const rest = restOf(view, path);
   const lowest = sources.reduce((a, b) => (b.comes - b.start < a.comes - a.start ? b : a));
   const others = sources.length === 1 ? "" : ` and ${sources.length - 1} more`;

@@ -2,8 +2,8 @@ import { familyFor } from "../house/style.ts";
 import type { SessionField, TrackField, TrackId } from "../session/document.ts";
 import { panInWords } from "../session/says.ts";
 import { leaning } from "../signal/image.ts";
-import type { Standing } from "../signal/image.ts";
-import type { Remark, Rule, View } from "./rule.ts";
+import type { ImagePlace } from "../signal/image.ts";
+import type { Remark, Rule, RuleInput } from "./rule.ts";
 
 /** So far off the middle a place was chosen, not left. */
 const CHOSEN = 10;
@@ -27,7 +27,7 @@ export const HEARD_BY: readonly (TrackField | SessionField)[] = [
 ];
 
 /** Sources as they stand at the main output; none while nobody has placed any. */
-function placed(view: View): readonly Standing[] {
+function placed(view: RuleInput): readonly ImagePlace[] {
   if (view.session.tracks.every((t) => t.pan === 0)) return [];
   return view.standings();
 }
@@ -105,7 +105,7 @@ export const leansAside: Rule = {
 };
 
 /** What is low in pitch, by what the house calls it: the bass family, and roles whose names say so. */
-function isLow(view: View, id: TrackId): boolean {
+function isLow(view: RuleInput, id: TrackId): boolean {
   const w = view.plan.wanted.get(id)?.what;
   if (!w?.sure || w.role === null) return false;
   return (

@@ -1,15 +1,15 @@
 import { patternInWords } from "../names/compose.ts";
 import { patternUse } from "../house/style.ts";
-import { nameKey } from "../house/known.ts";
-import type { Wanted } from "../house/known.ts";
+import { nameKey } from "../house/facts.ts";
+import type { HouseWish } from "../house/facts.ts";
 import { setField } from "../session/change.ts";
 import type { Change } from "../session/change.ts";
 import type { Track } from "../session/document.ts";
 import { same } from "../session/change.ts";
-import type { Remark, Rule, View } from "./rule.ts";
+import type { Remark, Rule, RuleInput } from "./rule.ts";
 
 /** The changes that give a track its house name and what the name says. */
-export function renaming(t: Track, wanted: Wanted): Change[] {
+export function renaming(t: Track, wanted: HouseWish): Change[] {
   const { role, of, positions, number } = wanted.what;
   const changes: Change[] = [];
   if (wanted.name !== null && t.name !== wanted.name) changes.push(setField(t, "name", wanted.name));
@@ -59,7 +59,7 @@ export const nameOffPattern: Rule = {
   },
 };
 
-function lookChanges(t: Track, wanted: Wanted): Change[] {
+function lookChanges(t: Track, wanted: HouseWish): Change[] {
   const changes: Change[] = [];
   if (wanted.colour !== null && t.colour !== wanted.colour)
     changes.push(setField(t, "colour", wanted.colour));
@@ -67,7 +67,7 @@ function lookChanges(t: Track, wanted: Wanted): Change[] {
   return changes;
 }
 
-function doubtInWords(view: View, t: Track, wanted: Wanted): string {
+function doubtInWords(view: RuleInput, t: Track, wanted: HouseWish): string {
   const reading = wanted.what.reading;
   const name = (id: string): string => view.style.reader.roles.get(id)?.name ?? id;
   switch (reading?.doubt) {

@@ -1,12 +1,12 @@
 import { feedsAfterMove } from "../house/dress.ts";
-import { carrierOf } from "../house/plan.ts";
+import { carrierOf } from "../session/routing.ts";
 import { setField } from "../session/change.ts";
 import type { Change } from "../session/change.ts";
 import { longestRun } from "../session/diff.ts";
 import { mainOf } from "../session/routing.ts";
 import type { Track, TrackId } from "../session/document.ts";
 import { EVERYTHING } from "./rule.ts";
-import type { Remark, Rule, View } from "./rule.ts";
+import type { Remark, Rule, RuleInput } from "./rule.ts";
 
 /** A track that stands in another folder than the house order says. */
 export const outsideFolder: Rule = {
@@ -144,13 +144,13 @@ function lastBefore(
 }
 
 /** A folder that is to be made, behind those around it that are to be made as well, outermost first. */
-function withNewOnesAround(view: View, fresh: Track): Track[] {
+function withNewOnesAround(view: RuleInput, fresh: Track): Track[] {
   const outer = view.plan.newFolders.find((f) => f.id === fresh.parent);
   return outer ? [...withNewOnesAround(view, outer), fresh] : [fresh];
 }
 
 /** Moves a track into the folder it belongs in, behind the last neighbour that stands there already; makes the folder where it is new. */
-function moving(view: View, t: Track, parent: TrackId | null, fresh: Track | null): Change[] {
+function moving(view: RuleInput, t: Track, parent: TrackId | null, fresh: Track | null): Change[] {
   const changes: Change[] = [];
   const siblings = view.inside.get(t.parent) ?? [];
   let from = { parent: t.parent, after: siblings[siblings.indexOf(t) - 1]?.id ?? null };

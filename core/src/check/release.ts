@@ -1,7 +1,7 @@
 import { setField } from "../session/change.ts";
 import type { Track } from "../session/document.ts";
 import { EVERYTHING } from "./rule.ts";
-import type { Remark, Rule, View } from "./rule.ts";
+import type { Remark, Rule, RuleInput } from "./rule.ts";
 
 /** A track of the release that the session has lost. */
 export const missingTrack: Rule = {
@@ -28,7 +28,7 @@ export const missingTrack: Rule = {
     }),
 };
 
-function putBack(view: View, t: Track): ReturnType<typeof setField>[] | null {
+function putBack(view: RuleInput, t: Track): ReturnType<typeof setField>[] | null {
   const parent = t.parent === null ? null : view.tracks.get(t.parent);
   if (t.parent !== null && parent?.kind !== "folder") return null;
   const neighbours = (view.baseline?.tracks ?? []).filter((x) => x.parent === t.parent);

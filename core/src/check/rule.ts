@@ -1,23 +1,23 @@
 import type { Change } from "../session/change.ts";
 import { SESSION_FIELDS, TRACK_FIELDS } from "../session/document.ts";
-import type { Kept, Session, SessionField, Track, TrackField, TrackId } from "../session/document.ts";
+import type { Keep, Session, SessionField, Track, TrackField, TrackId } from "../session/document.ts";
 import type { HousePlan } from "../house/plan.ts";
-import type { Standing } from "../signal/image.ts";
+import type { ImagePlace } from "../signal/image.ts";
 import type { Flow } from "../signal/ways.ts";
 import type { Style } from "../house/style.ts";
-import type { Taken } from "./taken.ts";
+import type { NamesInUse } from "./namesInUse.ts";
 
 /** What the rules look at: a session, the house style, and what the session should still hold of its release. */
-export interface View {
+export interface RuleInput {
   readonly style: Style;
   readonly session: Session;
   readonly plan: HousePlan;
   /** The signal paths made ready; worked out when the first rule asks. */
   readonly flow: () => Flow;
   /** Where sources stand at the main output; likewise. */
-  readonly standings: () => readonly Standing[];
+  readonly standings: () => readonly ImagePlace[];
   /** Which names the tracks go by. */
-  readonly taken: Taken;
+  readonly taken: NamesInUse;
   readonly tracks: ReadonlyMap<TrackId, Track>;
   /** The tracks directly in each folder (null: in none), in order. */
   readonly inside: ReadonlyMap<TrackId | null, readonly Track[]>;
@@ -53,7 +53,7 @@ export interface Finding {
   readonly after: string | null;
   readonly fix: Fix | null;
   /** Set where somebody let it stand, with the reason. */
-  readonly kept: Kept | null;
+  readonly kept: Keep | null;
 }
 
 /** What a rule says of one track or of the session. */
@@ -67,20 +67,20 @@ export type Rule = (EachRule | WholeRule) & About;
 
 /** Looks at each track by itself: it reads that track, the session's own fields and what the house wants of it, no other track. */
 interface EachRule {
-  readonly each: (view: View, t: Track) => Remark | null;
+  readonly each: (view: RuleInput, t: Track) => Remark | null;
   readonly check?: never;
 }
 
 /** Looks at the session as a whole: a remark for everything that is off. */
 interface WholeRule {
-  readonly check: (view: View) => Remark[];
+  readonly check: (view: RuleInput) => Remark[];
   readonly each?: never;
   /** The parts of the house's plan its remarks depend on. */
   readonly plan?: readonly (keyof HousePlan)[];
   /** Fields that are only in the wording or in the fix: while it has nothing to say, they do not matter. */
   readonly says?: readonly (TrackField | SessionField)[];
   /** Whether a track can matter to it at all: while none that can changed, its remarks hold. */
-  readonly about?: (view: View, t: Track) => boolean;
+  readonly about?: (view: RuleInput, t: Track) => boolean;
 }
 
 interface About {

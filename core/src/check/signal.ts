@@ -3,7 +3,7 @@ import { setField, setSessionField } from "../session/change.ts";
 import { KIND_WORDS, PATHS } from "../session/kind.ts";
 import { circles, leavesTheSession, mainOf } from "../session/routing.ts";
 import { EVERYTHING } from "./rule.ts";
-import type { Remark, Rule, View } from "./rule.ts";
+import type { Remark, Rule, RuleInput } from "./rule.ts";
 import type { Track } from "../session/document.ts";
 
 /** A bus, return or folder of another width than the main path loses or invents channels. */
@@ -202,7 +202,7 @@ function firstFree(taken: ReadonlySet<number>, channels: number): number {
 const OPPOSITE: Readonly<Record<string, string>> = { top: "bottom", front: "back" };
 
 /** The sides of its source that a track is known to hear. */
-const sides = (view: View, t: Track): string[] =>
+const sides = (view: RuleInput, t: Track): string[] =>
   view.plan.wanted
     .get(t.id)
     ?.what.positions.filter((p) => p in OPPOSITE || Object.values(OPPOSITE).includes(p)) ?? [];

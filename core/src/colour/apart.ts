@@ -13,12 +13,12 @@ export interface Pair {
 }
 
 /** A colour as each kind of eye sees it, ready for measuring. */
-export type Seen = Readonly<Record<Sight, Lab>>;
-export const seen = (hex: string): Seen =>
+export type Appearance = Readonly<Record<Sight, Lab>>;
+export const seen = (hex: string): Appearance =>
   Object.fromEntries(SIGHTS.map((s) => [s, lab(seenBy(s, hex))])) as Record<Sight, Lab>;
 
 /** The least distance of two colours over all kinds of eyes. */
-export function leastApart(a: Seen, b: Seen): number {
+export function leastApart(a: Appearance, b: Appearance): number {
   let least = Infinity;
   for (const s of SIGHTS) least = Math.min(least, ciede2000(a[s], b[s]));
   return least;

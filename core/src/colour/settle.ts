@@ -6,7 +6,7 @@ import type { Lab } from "./lab.ts";
 import { between, hexFromOklch, mostChroma, oklch } from "./oklch.ts";
 import type { Oklch } from "./oklch.ts";
 import { leastApart, seen } from "./apart.ts";
-import type { Seen } from "./apart.ts";
+import type { Appearance } from "./apart.ts";
 import type { Spread, SpreadColour, SpreadOptions } from "./spread.ts";
 
 export interface SettleOptions extends SpreadOptions {
@@ -14,7 +14,7 @@ export interface SettleOptions extends SpreadOptions {
   readonly apart: number;
 }
 
-export interface Settled extends Spread {
+export interface Settlement extends Spread {
   /** How far all of them moved together (CIEDE2000, full sight). */
   readonly moved: number;
   /** Whether no two are closer than was wanted. */
@@ -29,9 +29,9 @@ const HUE_COST = 0.25;
 const HARD = 40;
 
 /** One colour on the search: where it began, where it is, and what being there costs. */
-interface Place {
+interface Spot {
   hex: string;
-  eye: Seen;
+  eye: Appearance;
   cost: number;
 }
 
@@ -41,7 +41,7 @@ interface Place {
  * Simulated annealing over one colour at a time (Kirkpatrick, Gelatt and Vecchi 1983), with what is missing between two colours as a
  * penalty that hardens; afterwards each colour is drawn back as far as it can be. The same seed gives the same palette.
  */
-export function settle(colours: readonly SpreadColour[], options: SettleOptions): Settled {
+export function settle(colours: readonly SpreadColour[], options: SettleOptions): Settlement {
   const roll = dice(options.seed ?? 1);
   const search = new Search(colours, options);
   const before = search.least();
@@ -69,7 +69,7 @@ export function settle(colours: readonly SpreadColour[], options: SettleOptions)
 
 class Search {
   readonly #start: readonly { hex: string; lab: Lab; at: Oklch }[];
-  readonly #places: Place[];
+  readonly #places: Spot[];
   readonly #apart: number;
   readonly #contrast: number;
   #best: { cost: number; hexes: string[] } | null = null;
@@ -111,7 +111,7 @@ class Search {
   }
 
   /** How much distance is missing between a colour and all others, squared so that no pair is given up for another. */
-  #missing(i: number, eye: Seen): number {
+  #missing(i: number, eye: Appearance): number {
     return this.#places.reduce(
       (sum, p, j) => (j === i ? sum : sum + this.#short(leastApart(eye, p.eye))),
       0,
@@ -152,7 +152,7 @@ class Search {
   }
 
   /** Puts a colour elsewhere; what the others lack changes by what they lacked to it. */
-  #move(i: number, to: Place, missing: number): void {
+  #move(i: number, to: Spot, missing: number): void {
     const from = this.#places[i];
     this.#places.forEach((p, j) => {
       if (j === i || !from) return;

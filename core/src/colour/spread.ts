@@ -1,6 +1,6 @@
 import { dice } from "../chance/dice.ts";
 import { leastApart, seen } from "./apart.ts";
-import type { Seen } from "./apart.ts";
+import type { Appearance } from "./apart.ts";
 import { contrast, inkOn } from "./contrast.ts";
 import { between, hexFromOklch, mostChroma, oklch } from "./oklch.ts";
 import type { Oklch } from "./oklch.ts";
@@ -73,7 +73,7 @@ export function spread(colours: readonly SpreadColour[], options: SpreadOptions)
 /** Colours with the distance of every pair, kept up to date as one is put in place of another. */
 class Field {
   readonly #hexes: string[];
-  readonly #eyes: Seen[];
+  readonly #eyes: Appearance[];
   readonly #apart: Float64Array;
 
   constructor(hexes: readonly string[]) {
@@ -129,7 +129,7 @@ class Field {
     return this.#apart[i * this.#hexes.length + j] ?? Infinity;
   }
 
-  #from(i: number, eye: Seen): number[] {
+  #from(i: number, eye: Appearance): number[] {
     return this.#eyes.map((other, j) => (j === i ? Infinity : leastApart(eye, other)));
   }
 

@@ -21,19 +21,19 @@ export interface MovePlan {
 }
 
 /** A file or folder while the plan is made: where it stands after the steps so far. */
-interface Live {
+interface MovingNode {
   name: string;
-  parent: Live | null;
+  parent: MovingNode | null;
   readonly folder: boolean;
   /** By name as a system sees it that takes capitals and small letters for one. */ readonly inside: Map<
     string,
-    Live[]
+    MovingNode[]
   >;
 }
-interface Pending {
+interface OpenWish {
   readonly wish: MoveWish;
-  readonly node: Live;
-  readonly target: Live;
+  readonly node: MovingNode;
+  readonly target: MovingNode;
   readonly name: string;
 }
 
@@ -50,18 +50,18 @@ export function planMoves(
 ): MovePlan {
   const steps: MoveStep[] = [];
   const refused: { wish: MoveWish; why: string }[] = [];
-  const byPath = new Map<string, Live>();
+  const byPath = new Map<string, MovingNode>();
   const root = live(treeOf(entries), null, byPath);
   const key = collisionKey;
-  const pathOf = (n: Live): string => (n.parent === null ? "" : under(pathOf(n.parent), n.name));
-  const isWithin = (n: Live, folder: Live): boolean => {
-    for (let at: Live | null = n; at; at = at.parent) if (at === folder) return true;
+  const pathOf = (n: MovingNode): string => (n.parent === null ? "" : under(pathOf(n.parent), n.name));
+  const isWithin = (n: MovingNode, folder: MovingNode): boolean => {
+    for (let at: MovingNode | null = n; at; at = at.parent) if (at === folder) return true;
     return false;
   };
-  const made = new Map<string, Live>();
+  const made = new Map<string, MovingNode>();
 
   // Folders first: a wish may go into one that is not there yet.
-  const folderAt = (path: string): Live | null => {
+  const folderAt = (path: string): MovingNode | null => {
     const there = byPath.get(path) ?? made.get(key(path));
     if (there) return there.folder ? there : null;
     const parent = folderAt(folderOfPath(path));
@@ -69,16 +69,16 @@ export function planMoves(
     const name = path.slice(path.lastIndexOf("/") + 1);
     const [taken] = parent.inside.get(key(name)) ?? [];
     if (taken) return taken.folder ? taken : null;
-    const node: Live = { name, parent, folder: true, inside: new Map() };
+    const node: MovingNode = { name, parent, folder: true, inside: new Map() };
     parent.inside.set(key(name), [node]);
     made.set(key(path), node);
     steps.push({ do: "make-folder", path: pathOf(node) });
     return node;
   };
 
-  const spoken = new Set<Live>();
-  const pending = new Map<Live, Pending>();
-  const claimed = new Map<Live, Map<string, Pending>>();
+  const spoken = new Set<MovingNode>();
+  const pending = new Map<MovingNode, OpenWish>();
+  const claimed = new Map<MovingNode, Map<string, OpenWish>>();
   const refuse = (wish: MoveWish, why: string): void => {
     refused.push({ wish, why });
   };
@@ -109,7 +109,7 @@ export function planMoves(
       continue;
     }
     if (target === node.parent && node.name === wish.name) continue;
-    const names = claimed.get(target) ?? new Map<string, Pending>();
+    const names = claimed.get(target) ?? new Map<string, OpenWish>();
     claimed.set(target, names);
     if (names.has(key(wish.name))) {
       refuse(
@@ -123,13 +123,13 @@ export function planMoves(
     pending.set(node, p);
   }
   for (const path of folders) folderAt(path);
-  const temporary = (parent: Live, name: string): string => {
+  const temporary = (parent: MovingNode, name: string): string => {
     for (let n = 1; ; n++) {
       const t = `${name.slice(0, 60)}.moving-${n}`;
       if (!parent.inside.has(key(t)) && !claimed.get(parent)?.has(key(t))) return t;
     }
   };
-  const go = (node: Live, target: Live, name: string): void => {
+  const go = (node: MovingNode, target: MovingNode, name: string): void => {
     const from = pathOf(node);
     const stood = node.parent?.inside.get(key(node.name))?.filter((x) => x !== node) ?? [];
     if (stood.length > 0) node.parent?.inside.set(key(node.name), stood);
@@ -142,11 +142,11 @@ export function planMoves(
 
   // Before anything moves: who wants a place where something stays, stays as well, and so on, so that nobody is left half way;
   // and a folder that in the end would stand in itself cannot go there, however the others move.
-  const hindered = (p: Pending): string | null => {
+  const hindered = (p: OpenWish): string | null => {
     const there = p.target.inside.get(key(p.name))?.find((x) => x !== p.node && !pending.has(x));
     if (there) return `“${there.name}” stands there and stays`;
-    const seen = new Set<Live>([p.node]);
-    for (let at: Live | null = p.target; at; at = pending.get(at)?.target ?? at.parent) {
+    const seen = new Set<MovingNode>([p.node]);
+    for (let at: MovingNode | null = p.target; at; at = pending.get(at)?.target ?? at.parent) {
       if (seen.has(at)) return "in the end the folder would stand in itself";
       seen.add(at);
     }
@@ -164,14 +164,14 @@ export function planMoves(
   }
 
   // Whoever stands where another wants to go is waited for; when it has gone, those who waited go on.
-  const waiting = new Map<Live, Pending[]>();
+  const waiting = new Map<MovingNode, OpenWish[]>();
   /** What has to leave a folder before that folder can go where it wants: the part of it that holds its target. */
-  const outOf = (p: Pending): Live | null => {
-    for (let at: Live | null = p.target; at && at !== p.node; at = at.parent)
+  const outOf = (p: OpenWish): MovingNode | null => {
+    for (let at: MovingNode | null = p.target; at && at !== p.node; at = at.parent)
       if (pending.has(at)) return at;
     return null;
   };
-  const attempt = (first: Pending): void => {
+  const attempt = (first: OpenWish): void => {
     const queue = [first];
     for (let p = queue.pop(); p; p = queue.pop()) {
       if (!pending.has(p.node)) continue;
@@ -191,7 +191,7 @@ export function planMoves(
   };
   for (const p of pending.values()) attempt(p);
   // What is left waits in circles: one of each steps aside, into the folder it goes to, under a temporary name.
-  const aside = new Set<Pending>();
+  const aside = new Set<OpenWish>();
   while (pending.size > 0) {
     const p = [...pending.values()].find((x) => !aside.has(x) && !isWithin(x.target, x.node));
     if (!p) throw new Error("every folder waits inside itself: the check before should have refused one");
@@ -205,8 +205,8 @@ export function planMoves(
   return { steps, refused };
 }
 
-function live(node: DiskNode, parent: Live | null, byPath: Map<string, Live>): Live {
-  const made: Live = { name: node.name, parent, folder: node.folder, inside: new Map() };
+function live(node: DiskNode, parent: MovingNode | null, byPath: Map<string, MovingNode>): MovingNode {
+  const made: MovingNode = { name: node.name, parent, folder: node.folder, inside: new Map() };
   byPath.set(node.path, made);
   for (const child of node.inside.values()) {
     const c = live(child, made, byPath);

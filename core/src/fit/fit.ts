@@ -13,7 +13,7 @@ export interface Adjustment {
   readonly says: string;
 }
 /** A source the room has no input for. */
-export interface Unplaced {
+export interface HomelessSource {
   readonly track: TrackId;
   readonly says: string;
 }
@@ -25,7 +25,7 @@ export interface Fit {
   /** Sources that stand as the template has them. */
   readonly fits: readonly TrackId[];
   readonly adjusted: readonly Adjustment[];
-  readonly unplaced: readonly Unplaced[];
+  readonly unplaced: readonly HomelessSource[];
   /** Tracks taken out because somebody said so. */
   readonly leftOut: readonly Track[];
 }
@@ -42,7 +42,7 @@ export function fit(session: Session, room: Room, leaveOut: readonly TrackId[] =
   const idle = idleWithout(session, gone);
   for (const t of idle) gone.add(t.id);
   const adjusted: Adjustment[] = [];
-  const unplaced: Unplaced[] = [];
+  const unplaced: HomelessSource[] = [];
   const fits: TrackId[] = [];
 
   if (idle.length > 0)

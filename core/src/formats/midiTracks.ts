@@ -3,7 +3,7 @@ import { blankTrack, meter as meterSchema } from "../session/document.ts";
 import type { Controller, Session, Track } from "../session/document.ts";
 import { asOneLine } from "../session/text.ts";
 import { FileProblem } from "./fileProblem.ts";
-import type { Incoming } from "./incoming.ts";
+import type { ForeignSession } from "./foreignSession.ts";
 
 const LARGEST = 16 << 20;
 const MOST_TRACKS = 1000;
@@ -14,7 +14,7 @@ const MOST_TRACKS = 1000;
  * @param base what the session is besides
  * @throws FileProblem where the file is torn, has another type or division, or holds no tracks
  */
-export function readMidiTracks(base: Session, bytes: Uint8Array): Incoming {
+export function readMidiTracks(base: Session, bytes: Uint8Array): ForeignSession {
   if (bytes.length > LARGEST)
     throw new FileProblem("The MIDI file has more than 16 MB; no track list is that long.");
   let midi: ReturnType<typeof parseMidi>;

@@ -3,7 +3,7 @@ import { addRole, moveRole, withRole } from "../house/edit.ts";
 import { houseProblems } from "../house/house.ts";
 import type { House } from "../house/house.ts";
 import { heard as heardSchema, role as roleSchema } from "../words/wordlist.ts";
-import type { Heard, Role } from "../words/wordlist.ts";
+import type { Hearing, Role } from "../words/wordlist.ts";
 import { FileProblem } from "./fileProblem.ts";
 
 const COLUMNS = ["Family", "Role", "Short form", "8 letters", "4 letters", "Heard as"] as const;
@@ -13,10 +13,10 @@ const AS_MAIN = "as the main path";
 const LARGEST = 4 << 20;
 
 /** A heard name in one cell: "bass@choir" holds only there, "cel?" is never called sure. */
-const heardOut = (h: Heard): string =>
+const heardOut = (h: Hearing): string =>
   `${h.text}${h.doubtful ? "?" : ""}${h.within === null ? "" : `@${h.within}`}`;
 
-function heardIn(cell: string, line: number): Heard[] {
+function heardIn(cell: string, line: number): Hearing[] {
   return cell
     .split(",")
     .map((w) => w.trim())

@@ -8,13 +8,14 @@ import { compose } from "../names/compose.ts";
 import { byId, foldersAround, insideOf, leavesTheSession } from "../session/routing.ts";
 import { readName } from "../words/read.ts";
 import { NOBODY } from "./identify.ts";
-import { carrierOf, planHouse } from "./plan.ts";
-import type { Wanted } from "./known.ts";
-import type { TrackLookUp } from "./plan.ts";
+import { planHouse } from "./plan.ts";
+import { carrierOf } from "../session/routing.ts";
+import type { HouseWish } from "./facts.ts";
+import type { TrackLookUp } from "../session/routing.ts";
 import { blankInsert } from "../session/processor.ts";
 import { processorOfReturn } from "./returnKind.ts";
 import { startTrace } from "./starts.ts";
-import type { Started } from "./starts.ts";
+import type { StartFields } from "./starts.ts";
 import { colourFor, familyFor, iconFor, patternUse } from "./style.ts";
 import type { Style } from "./style.ts";
 
@@ -38,7 +39,7 @@ export function dressed(style: Style, session: Session): Session {
 
 function dressTrack(
   t: Track,
-  wanted: Wanted | undefined,
+  wanted: HouseWish | undefined,
   parent: TrackId | null,
   main: TrackId | null,
   tracks: ReadonlyMap<TrackId, Track>,
@@ -67,7 +68,7 @@ function dressTrack(
 /** What exceptions give to a track nobody can read for sure, where it is not so yet. */
 function exceptedLook(
   t: Track,
-  { what, name, colour, icon, verdict }: Wanted,
+  { what, name, colour, icon, verdict }: HouseWish,
 ): Partial<Pick<Track, "colour" | "icon">> {
   if (what.sure && name !== null) return {};
   return {
@@ -76,7 +77,7 @@ function exceptedLook(
   };
 }
 
-function alreadyWears(t: Track, { what, name, colour, icon }: Wanted): boolean {
+function alreadyWears(t: Track, { what, name, colour, icon }: HouseWish): boolean {
   return (
     t.name === name &&
     t.role === what.role &&
@@ -163,7 +164,7 @@ export function startsFor(
   kind: Track["kind"],
   name = "",
   format: Track["format"] = null,
-): Started {
+): StartFields {
   const about = {
     name,
     role: what.role,

@@ -8,7 +8,7 @@ import { patternUse } from "./style.ts";
 import type { Style } from "./style.ts";
 
 /** What a track is, and where we know it from. */
-export interface Identified extends Identity {
+export interface Identification extends Identity {
   /** "own": it says so itself and its name agrees; "name": its name says so; "kept": its name says nothing else; "none". */
   readonly from: "own" | "name" | "kept" | "none";
   readonly sure: boolean;
@@ -17,7 +17,7 @@ export interface Identified extends Identity {
 }
 
 /** Nothing known at all. */
-export const NOBODY: Identified = {
+export const NOBODY: Identification = {
   role: null,
   of: null,
   positions: [],
@@ -32,13 +32,13 @@ export const NOBODY: Identified = {
  * otherwise the name is read: a sure reading wins over what the track said before
  * (somebody renamed it to something else), an unsure one does not.
  */
-export function identify(style: Style, t: Track, context: ReadingContext): Identified {
+export function identify(style: Style, t: Track, context: ReadingContext): Identification {
   const what = identifyAny(style, t, context);
   return t.kind === "folder" ? asFolder(style, t.name, what) : what;
 }
 
 /** A folder called by the name of a family ("Bass") is that family's folder, not a folder for one of its roles. */
-function asFolder(style: Style, name: string, what: Identified): Identified {
+function asFolder(style: Style, name: string, what: Identification): Identification {
   if (
     !what.sure ||
     what.role === null ||
@@ -70,7 +70,7 @@ function sameWord(a: string, b: string): boolean {
   return stem(a) === stem(b);
 }
 
-function identifyAny(style: Style, t: Track, context: ReadingContext): Identified {
+function identifyAny(style: Style, t: Track, context: ReadingContext): Identification {
   const known = t.role !== null && style.reader.roles.has(t.role);
   const own = { role: t.role, of: t.of, positions: t.positions, number: t.number };
   if (known && compose(style.house.names[patternUse(t.kind)], style.reader, own) === t.name) {

@@ -3,8 +3,8 @@ import { same } from "../session/change.ts";
 import type { Session, Track, TrackId } from "../session/document.ts";
 import { byId } from "../session/routing.ts";
 import { caseOf, rolesAround } from "./exceptions.ts";
-import { nameKey } from "./known.ts";
-import type { Wanted } from "./known.ts";
+import { nameKey } from "./facts.ts";
+import type { HouseWish } from "./facts.ts";
 import { planHouse } from "./plan.ts";
 import type { HousePlan } from "./plan.ts";
 import { startInWords, startTrace } from "./starts.ts";
@@ -122,7 +122,7 @@ export function collisionsIn(
   });
 }
 
-function startOf(style: Style, tracks: ReadonlyMap<TrackId, Track>, t: Track, w: Wanted): string | null {
+function startOf(style: Style, tracks: ReadonlyMap<TrackId, Track>, t: Track, w: HouseWish): string | null {
   const { role } = w.what;
   if (!w.what.sure || role === null) return null;
   return (

@@ -1,11 +1,11 @@
-import type { Session, TrackId } from "../session/document.ts";
-import { nameKey, named, unnamed } from "./known.ts";
-import type { Known, Wanted } from "./known.ts";
+import type { Session, Track, TrackId } from "../session/document.ts";
+import { nameKey, named, unnamed } from "./facts.ts";
+import type { TrackFacts, HouseWish } from "./facts.ts";
 import type { Style } from "./style.ts";
 
 /** House names of a session, numbered where there is more than one of a kind. Places are those of tracks in the session. */
 export interface Numbering {
-  readonly wanted: Map<TrackId, Wanted>;
+  readonly wanted: Map<TrackId, HouseWish>;
   /** The places of tracks that are alike but for their number, in order. */
   readonly groups: Map<string, readonly number[]>;
   /** How many tracks were given a name, by what names are compared by. */
@@ -15,7 +15,7 @@ export interface Numbering {
 }
 
 /** Names and numbers for every track; numbers that exist stay. */
-export function numberAll(style: Style, session: Session, known: readonly Known[]): Numbering {
+export function numberAll(style: Style, session: Session, known: readonly TrackFacts[]): Numbering {
   const groups = new Map<string, number[]>();
   known.forEach(({ alike }, i) => {
     if (alike === null) return;
@@ -36,8 +36,8 @@ export function numberAll(style: Style, session: Session, known: readonly Known[
 export function renumber(
   style: Style,
   session: Session,
-  known: readonly Known[],
-  was: { readonly known: readonly Known[]; readonly numbering: Numbering },
+  known: readonly TrackFacts[],
+  was: { readonly known: readonly TrackFacts[]; readonly numbering: Numbering },
   at: readonly number[],
 ): { readonly numbering: Numbering; readonly at: readonly number[] } | null {
   const before = was.numbering;
@@ -73,75 +73,106 @@ export function renumber(
 }
 
 /** The name a track was given before, if it keeps it from others. */
-function keyGiven(session: Session, before: Numbering, known: Known | undefined, i: number): string | null {
+function keyGiven(
+  session: Session,
+  before: Numbering,
+  known: TrackFacts | undefined,
+  i: number,
+): string | null {
   const t = session.tracks[i];
   if (!t || !known || known.verdict.alone) return known?.verdict.alone ? known.key : null;
   const name = known.alike === null ? null : (before.wanted.get(t.id)?.name ?? null);
   return name === null ? null : nameKey(t, name);
 }
 
+/** The numbers of tracks alike to each other: which are gone, who had one first, and whether there are several of them. */
+interface Numbers {
+  readonly taken: Set<number>;
+  readonly owners: ReadonlyMap<number, number>;
+  readonly several: boolean;
+}
+
+/** Numbers that exist are given out first, so that a track without one never takes a neighbour's. */
+function numbersAmong(members: readonly number[], known: readonly TrackFacts[]): Numbers {
+  const owners = new Map<number, number>();
+  for (const i of members) {
+    const own = known[i]?.what.number ?? null;
+    if (own !== null && !owners.has(own)) owners.set(own, i);
+  }
+  return { taken: new Set(owners.keys()), owners, several: members.length > 1 };
+}
+
 /** Names the tracks at these places, in order. Of two that want one name the later gives way. @returns whether two wanted one name */
 function give(
   style: Style,
   session: Session,
-  known: readonly Known[],
+  known: readonly TrackFacts[],
   at: Iterable<number>,
-  { wanted, groups, names, disputed }: Numbering,
+  numbering: Numbering,
 ): boolean {
+  const { wanted, groups } = numbering;
+  const numbers = new Map<string, Numbers>();
+  const numbersOf = (alike: string): Numbers => {
+    const there = numbers.get(alike) ?? numbersAmong(groups.get(alike) ?? [], known);
+    numbers.set(alike, there);
+    return there;
+  };
   let met = false;
-  const numbers = new Map<
-    string,
-    { readonly taken: Set<number>; readonly owners: ReadonlyMap<number, number>; readonly many: boolean }
-  >();
-  const numbersOf = (alike: string) => {
-    let of = numbers.get(alike);
-    if (!of) {
-      const members = groups.get(alike) ?? [];
-      // Numbers that exist are given out first, so that a track without one never takes a neighbour's.
-      const owners = new Map<number, number>();
-      for (const i of members) {
-        const own = known[i]?.what.number ?? null;
-        if (own !== null && !owners.has(own)) owners.set(own, i);
-      }
-      numbers.set(alike, (of = { taken: new Set(owners.keys()), owners, many: members.length > 1 }));
-    }
-    return of;
-  };
-  const keep = (key: string): void => {
-    names.set(key, (names.get(key) ?? 0) + 1);
-  };
   for (const i of at) {
-    const t = session.tracks[i],
-      k = known[i];
-    if (!t || !k) continue;
-    if (k.what.role === null || k.verdict.alone) {
-      // What is left alone keeps its name from others all the same.
-      if (k.verdict.alone) {
-        if (names.has(k.key)) {
-          disputed.add(k.key);
-          met = true;
-        }
-        keep(k.key);
-      }
-      wanted.set(t.id, unnamed(style, k));
+    const [t, facts] = [session.tracks[i], known[i]];
+    if (!t || !facts) continue;
+    if (facts.what.role === null || facts.verdict.alone) {
+      wanted.set(t.id, unnamed(style, facts));
+      if (facts.verdict.alone && keepOwnName(facts, numbering)) met = true;
       continue;
     }
-    const alike = k.alike === null ? null : numbersOf(k.alike);
-    let number = k.what.number;
-    const owns = number !== null && alike?.owners.get(number) === i;
-    if (alike && !owns && (alike.many || number !== null)) number = nextFree(alike.taken);
-    let is = named(style, t, k, number);
-    while (alike && k.alike !== null && is.key !== null && names.has(is.key)) {
-      disputed.add(is.key).add(k.alike);
-      met = true;
-      const before = is.key;
-      is = named(style, t, k, nextFree(alike.taken));
-      if (is.key === before) break;
-    }
-    if (alike && is.key !== null) keep(is.key);
-    wanted.set(t.id, is.wanted);
+    const alike = facts.alike === null ? null : numbersOf(facts.alike);
+    const is = freeName(style, t, facts, numberFor(facts, i, alike), alike, numbering);
+    if (is.met) met = true;
+    wanted.set(t.id, is.named.wanted);
   }
   return met;
+}
+
+/** What is left alone keeps its name from others all the same. @returns whether somebody has it already */
+function keepOwnName({ key }: TrackFacts, { names, disputed }: Numbering): boolean {
+  const met = names.has(key);
+  if (met) disputed.add(key);
+  keep(names, key);
+  return met;
+}
+
+function keep(names: Map<string, number>, key: string): void {
+  names.set(key, (names.get(key) ?? 0) + 1);
+}
+
+/** The number of a track: its own where it had it first, else the next free one where it needs any. */
+function numberFor({ what }: TrackFacts, i: number, alike: Numbers | null): number | null {
+  const { number } = what;
+  if (!alike || (number !== null && alike.owners.get(number) === i)) return number;
+  return alike.several || number !== null ? nextFree(alike.taken) : number;
+}
+
+/** The track under this number, or the next one whose name nobody has. A name that says no number stays, although somebody has it. */
+function freeName(
+  style: Style,
+  t: Track,
+  facts: TrackFacts,
+  number: number | null,
+  alike: Numbers | null,
+  { names, disputed }: Numbering,
+): { readonly named: NonNullable<TrackFacts["named"]>; readonly met: boolean } {
+  let is = named(style, t, facts, number);
+  let met = false;
+  while (alike && facts.alike !== null && is.key !== null && names.has(is.key)) {
+    disputed.add(is.key).add(facts.alike);
+    met = true;
+    const before = is.key;
+    is = named(style, t, facts, nextFree(alike.taken));
+    if (is.key === before) break;
+  }
+  if (alike && is.key !== null) keep(names, is.key);
+  return { named: is, met };
 }
 
 function nextFree(taken: Set<number>): number {

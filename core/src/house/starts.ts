@@ -10,7 +10,7 @@ import type { House, StartRule, StartValues } from "./house.ts";
 import { familyFor } from "./style.ts";
 import type { Style } from "./style.ts";
 
-export type Started = Partial<
+export type StartFields = Partial<
   Pick<
     Track,
     | "level"
@@ -30,8 +30,8 @@ export type Started = Partial<
 
 /** One starting value with the decision it came from. */
 export interface StartOf {
-  readonly field: keyof Started;
-  readonly value: NonNullable<Started[keyof Started]>;
+  readonly field: keyof StartFields;
+  readonly value: NonNullable<StartFields[keyof StartFields]>;
   readonly says: string;
   readonly exception: boolean;
   readonly id: string;
@@ -78,7 +78,7 @@ export function panAside(style: Style, positions: readonly string[], aside: numb
 
 /** Every starting value such a track gets and which decision gives it: exceptions first, then the first rule that names a value. */
 export function startTrace(style: Style, what: Identity, about: Case): StartOf[] {
-  const got = new Map<keyof Started, StartOf>();
+  const got = new Map<keyof StartFields, StartOf>();
   const take = (
     fields: readonly (keyof StartValues)[],
     values: StartValues,
@@ -109,7 +109,7 @@ export function newSession(house: House, title: string): Session {
 }
 
 /** Starting values as a person says them. */
-export function startInWords(then: StartValues | Started): string {
+export function startInWords(then: StartValues | StartFields): string {
   const said: string[] = [];
   if (then.level !== undefined) said.push(`${levelInWords(then.level)} dB`);
   if (then.pan !== undefined) said.push(then.pan === 0 ? "centre" : panInWords(then.pan));

@@ -1,11 +1,8 @@
 import { makeReader } from "../words/reader.ts";
 import type { Reader } from "../words/reader.ts";
 import type { Family, Role } from "../words/wordlist.ts";
-import type { Known } from "./known.ts";
-import type { Track } from "../session/document.ts";
 import type { Identity, PatternUse } from "../names/pattern.ts";
 import type { FolderPlan, House } from "./house.ts";
-import type { Making } from "./plan.ts";
 
 /** A folder of the house order with where it stands in it. */
 export interface HouseFolder {
@@ -33,10 +30,6 @@ export interface Style {
   /** The place of a role among those of its family. */
   readonly orderInFamily: ReadonlyMap<string, number>;
   readonly positionOrder: ReadonlyMap<string, number>;
-  /** What is known of tracks by themselves, for as long as they are the same objects. */
-  readonly known: WeakMap<Track, Known>;
-  /** The last plans made, newest first; sessions never change in place, so a plan holds as long as its session. */
-  readonly plans: Making[];
 }
 
 /** Prepares a house style for reading, dressing and checking. */
@@ -81,14 +74,12 @@ export function makeStyle(house: House): Style {
     orderInFamily,
     roleOrder: new Map(house.words.roles.map((r, i) => [r.id, i])),
     positionOrder: new Map(house.words.positions.map((p, i) => [p.id, i + 1])),
-    known: new WeakMap(),
-    plans: [],
   };
 }
 
-/** The same style with nothing remembered of any track or session. */
+/** The same style as another object: nobody remembers anything of tracks or sessions under it. */
 export function forgetful(style: Style): Style {
-  return { ...style, known: new WeakMap(), plans: [] };
+  return { ...style };
 }
 
 /** The family a track belongs with: a place (room, audience) goes with what it is the place of. */

@@ -3,7 +3,7 @@ import { lab } from "../colour/lab.ts";
 import { assign } from "./assign.ts";
 
 /** Where a colour of the house falls on a palette that has fewer. */
-export interface Limited {
+export interface PaletteMatch {
   readonly id: string;
   readonly hex: string;
   /** The nearest of the palette and how far it is (CIEDE2000). */
@@ -20,7 +20,7 @@ export interface Limited {
 export function ontoLimited(
   colours: readonly { readonly id: string; readonly hex: string }[],
   palette: readonly string[],
-): Limited[] {
+): PaletteMatch[] {
   if (palette.length === 0) return [];
   const there = palette.map((hex) => lab(hex));
   const costs = colours.map((c) => {
@@ -31,7 +31,7 @@ export function ontoLimited(
     row.reduce((best, d, i) => (d < (row[best] ?? Infinity) ? i : best), 0),
   );
   const own = colours.length <= palette.length ? assign(costs) : null;
-  return colours.map((c, i): Limited => {
+  return colours.map((c, i): PaletteMatch => {
     const at = nearest[i] ?? 0;
     const mine = own?.[i];
     return {

@@ -14,7 +14,7 @@ export interface Pair {
 }
 
 /** A session that came back, under the ids it went out with. */
-export interface Matched {
+export interface Match {
   readonly session: Session;
   readonly pairs: readonly Pair[];
 }
@@ -33,7 +33,7 @@ export function matchSession(
   given: Session,
   came: Session,
   untold: readonly (keyof TrackFields)[] = [],
-): Matched {
+): Match {
   const pairs = certain(given, came);
   const takenGiven = new Set(pairs.map((p) => p.given));
   const takenCame = new Set(pairs.map((p) => p.came));

@@ -9,7 +9,7 @@ import { lengthsOf } from "./budget.ts";
 import { compose, rateInWords } from "./compose.ts";
 import { grammarOf } from "./grammar.ts";
 import { parse } from "./parse.ts";
-import type { Parsed } from "./parse.ts";
+import type { Parse } from "./parse.ts";
 import { PATTERN_USES, PIECES, pieceOf } from "./pattern.ts";
 import type { NamePattern, Naming, Piece } from "./pattern.ts";
 import { meaningInWords, readTwoWays } from "./twoWays.ts";
@@ -31,7 +31,7 @@ const few: WordList = {
 };
 const small = makeReader(few);
 
-const said = (meaning: Parsed): Record<string, string> =>
+const said = (meaning: Parse): Record<string, string> =>
   Object.fromEntries(meaning.map((m) => [m.piece, m.means.join(" ") || m.text]));
 
 describe("parsing a name by its pattern", () => {
@@ -133,7 +133,7 @@ describe("parsing a name by its pattern", () => {
     .map((n) => ({ ...n, of: n.role === "room" || n.role === "reverb" ? n.of : null }));
 
   /** What a meaning says, as it would be handed to composing. */
-  const namingOf = (pat: NamePattern, meaning: Parsed): Naming => {
+  const namingOf = (pat: NamePattern, meaning: Parse): Naming => {
     const what: { -readonly [K in keyof Naming]: Naming[K] } = { positions: [] };
     for (const m of meaning) {
       const piece = pat.pieces.find((x) => x.piece === m.piece)!;

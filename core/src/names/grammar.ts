@@ -39,7 +39,7 @@ const RATES = [44100, 48000, 88200, 96000, 176400, 192000];
 export const LONGEST_TITLE = 60;
 
 /** Which of role and owner stands already: an owner is only said of a place or a path ("Snare reverb"). */
-type Owned = "open" | "has" | "none";
+type OwnerState = "open" | "has" | "none";
 interface Exits {
   readonly ways: readonly Way[];
   readonly end: boolean;
@@ -60,7 +60,7 @@ export function grammarOf(pattern: NamePattern, words: Reader): Grammar {
   const ends = new Map<string, Exits>();
 
   /** All that may follow before piece i; `begun`: something stands already, so what follows is parted from it. */
-  const exits = (i: number, begun: boolean, owned: Owned): Exits => {
+  const exits = (i: number, begun: boolean, owned: OwnerState): Exits => {
     const key = `${i}|${begun}|${owned}`;
     const known = ends.get(key);
     if (known) return known;
@@ -105,9 +105,9 @@ export function grammarOf(pattern: NamePattern, words: Reader): Grammar {
     if (at) then(at);
   };
 
-  const enter = (from: Way[], i: number, p: Piece, parting: string, owned: Owned): void => {
+  const enter = (from: Way[], i: number, p: Piece, parting: string, owned: OwnerState): void => {
     const next =
-      (o: Owned = owned) =>
+      (o: OwnerState = owned) =>
       (last: Spot): void =>
         lead(last.ways, exits(i + 1, true, o), last);
     const ofGroup = (r: Role): boolean => r.sort === "place" || r.sort === "path";

@@ -10,15 +10,15 @@ export interface ParsedPiece {
   readonly means: readonly string[];
 }
 /** One meaning a name has under a pattern. */
-export type Parsed = readonly ParsedPiece[];
+export type Parse = readonly ParsedPiece[];
 
 const MOST = 12;
 
 /** Every meaning a name has under a pattern, at most twelve; none where the pattern does not give such a name. The inverse of `compose`. */
-export function parse(grammar: Grammar, name: string): Parsed[] {
+export function parse(grammar: Grammar, name: string): Parse[] {
   const chars = [...name];
   const dead = new Set<number>();
-  const found = new Map<string, Parsed>();
+  const found = new Map<string, Parse>();
   const walk = (at: Spot, i: number, path: Spot[]): boolean => {
     if (i === chars.length) {
       if (!at.end) return false;
@@ -42,7 +42,7 @@ export function parse(grammar: Grammar, name: string): Parsed[] {
 }
 
 /** What a way through the grammar says, piece by piece. */
-export function meaningOf(grammar: Grammar, path: readonly Spot[], chars: readonly string[]): Parsed {
+export function meaningOf(grammar: Grammar, path: readonly Spot[], chars: readonly string[]): Parse {
   const pieces: { piece: PieceKind; at: number; text: string; means: string[] }[] = [];
   path.forEach((s, i) => {
     if (!s.value) return;

@@ -2,13 +2,13 @@ import type { Reader } from "../words/reader.ts";
 import { PIECE_NAMES } from "./compose.ts";
 import type { Grammar, Spot } from "./grammar.ts";
 import { meaningOf } from "./parse.ts";
-import type { Parsed } from "./parse.ts";
+import type { Parse } from "./parse.ts";
 
 /** A name that means two things under one pattern. */
 export interface TwoWays {
   readonly name: string;
-  readonly first: Parsed;
-  readonly second: Parsed;
+  readonly first: Parse;
+  readonly second: Parse;
 }
 
 interface Pair {
@@ -83,7 +83,7 @@ function tell(grammar: Grammar, end: Pair): TwoWays | null {
 }
 
 /** A meaning for a person: "short form Kick, number 2". */
-export function meaningInWords(words: Reader, meaning: Parsed): string {
+export function meaningInWords(words: Reader, meaning: Parse): string {
   return meaning
     .map((p) => {
       const named = p.means

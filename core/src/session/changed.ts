@@ -3,7 +3,7 @@ import { SESSION_FIELDS, TRACK_FIELDS } from "./document.ts";
 import type { Session, SessionField, TrackField } from "./document.ts";
 
 /** What is other in one session than in another, as far as whoever looks again needs to know. */
-export interface Changed {
+export interface Difference {
   /** Tracks came, went or moved. */
   readonly order: boolean;
   /** The places of tracks that are other objects; not told where tracks came, went or moved. */
@@ -13,7 +13,7 @@ export interface Changed {
 }
 
 /** Compares two states of a session; tracks that are the same objects cost nothing. O(tracks). */
-export function changedBetween(a: Session, b: Session): Changed {
+export function changedBetween(a: Session, b: Session): Difference {
   const session = new Set(SESSION_FIELDS.filter((f) => !same(a[f], b[f])));
   const fields = new Set<TrackField>();
   if (a.tracks.length !== b.tracks.length) return { order: true, at: [], fields, session };

@@ -105,7 +105,7 @@ export const kept = z.object({
   was: longText(1000).nullable(),
   why: longText(500).trim().min(1),
 });
-export type Kept = z.infer<typeof kept>;
+export type Keep = z.infer<typeof kept>;
 
 /** Sample rates a session can run at, in hertz. */
 export const sampleRate = z.union([

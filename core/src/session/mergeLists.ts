@@ -17,7 +17,7 @@ const LISTS: ReadonlySet<TrackField | SessionField> = new Set<TrackField | Sessi
 
 /** A value that both changed, each to something else. */
 const BOTH = Symbol("both changed it");
-type Merged = { readonly to: unknown } | typeof BOTH;
+type ListMerge = { readonly to: unknown } | typeof BOTH;
 
 /**
  * A list as two people leave it who both began with `from`: what each added, changed or took out, item by item and, within one
@@ -35,7 +35,7 @@ export function mergeLists(
   return merged === BOTH ? null : merged;
 }
 
-function merge(from: unknown, mine: unknown, theirs: unknown): Merged {
+function merge(from: unknown, mine: unknown, theirs: unknown): ListMerge {
   if (same(from, theirs) || same(mine, theirs)) return { to: mine };
   if (same(from, mine)) return { to: theirs };
   if (Array.isArray(from) && Array.isArray(mine) && Array.isArray(theirs))
@@ -44,13 +44,13 @@ function merge(from: unknown, mine: unknown, theirs: unknown): Merged {
 }
 
 /** One item that both have: value by value, and lists within it item by item. */
-function mergeItem(from: unknown, mine: unknown, theirs: unknown): Merged {
+function mergeItem(from: unknown, mine: unknown, theirs: unknown): ListMerge {
   return isRecord(from) && isRecord(mine) && isRecord(theirs)
     ? mergeRecords(from, mine, theirs)
     : merge(from, mine, theirs);
 }
 
-function mergeRecords(from: Fields, mine: Fields, theirs: Fields): Merged {
+function mergeRecords(from: Fields, mine: Fields, theirs: Fields): ListMerge {
   const to: Record<string, unknown> = {};
   for (const key of new Set([...Object.keys(theirs), ...Object.keys(mine)])) {
     const value = merge(from[key], mine[key], theirs[key]);
@@ -64,7 +64,7 @@ function mergeItems(
   from: readonly unknown[],
   mine: readonly unknown[],
   theirs: readonly unknown[],
-): Merged {
+): ListMerge {
   const [their, taken] = [new Set(theirs.map(keyOf)), new Set([...from, ...mine, ...theirs].map(keyOf))];
   const added = new Set(mine.map(keyOf).filter((k) => !from.some((x) => keyOf(x) === k)));
   const own = mine.map((x) =>

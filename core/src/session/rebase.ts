@@ -6,14 +6,14 @@ import { mergeLists } from "./mergeLists.ts";
 import { byId, insideOf } from "./routing.ts";
 
 /** Changes that were meant for another state, sorted by whether they can stand in this one as they are. */
-export interface Sorted {
+export interface SortedChanges {
   readonly session: Session;
   readonly stand: Change[];
   readonly clash: Change[];
 }
 
 /** Tries changes one by one: those that touch nothing somebody else changed go in, lists that both changed are merged item by item, the others are clashes. */
-export function sortOut(now: Session, changes: readonly Change[]): Sorted {
+export function sortOut(now: Session, changes: readonly Change[]): SortedChanges {
   let session = now;
   const stand: Change[] = [],
     clash: Change[] = [];

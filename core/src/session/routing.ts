@@ -82,3 +82,16 @@ export function leavesTheSession(t: Track): boolean {
 export function mainOf(session: Session): Track | undefined {
   return session.tracks.find((t) => t.kind === "main");
 }
+
+/** Tracks by id, from wherever they are. */
+export type TrackLookUp = Pick<ReadonlyMap<TrackId, Track>, "get">;
+
+/** The nearest folder from here outwards that carries sound; null where none does. */
+export function carrierOf(folder: TrackId | null, tracks: TrackLookUp): TrackId | null {
+  for (let at = folder; at !== null;) {
+    const f = tracks.get(at);
+    if (!f || f.format !== null) return at;
+    at = f.parent;
+  }
+  return null;
+}

@@ -4,7 +4,7 @@ import type { Change } from "./change.ts";
 import type { Session, Track, TrackField, TrackId } from "./document.ts";
 
 /** A change as a person reads it. */
-export interface Said {
+export interface ChangeSentence {
   readonly sort: "added" | "taken out" | "moved" | "changed";
   readonly track: TrackId | null;
   /** Name of the track, or "Session". */
@@ -143,12 +143,12 @@ export function valueInWords(t: Track, field: TrackField, nameOf: (id: TrackId) 
 }
 
 /** A list of changes in words, read against the sessions before and after them. */
-export function inWords(before: Session, after: Session, changes: readonly Change[]): Said[] {
+export function inWords(before: Session, after: Session, changes: readonly Change[]): ChangeSentence[] {
   const old = new Map(before.tracks.map((t) => [t.id, t]));
   const fresh = new Map(after.tracks.map((t) => [t.id, t]));
   const nameOf = (id: TrackId): string => (fresh.get(id) ?? old.get(id))?.name ?? "a track that is gone";
   const folder = (id: TrackId | null): string => (id === null ? "no folder" : nameOf(id));
-  return changes.map((c): Said => {
+  return changes.map((c): ChangeSentence => {
     switch (c.do) {
       case "add":
         return {

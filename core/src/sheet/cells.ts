@@ -9,7 +9,7 @@ import { blankInsert, kindsTyped } from "../session/processor.ts";
 import { asOneLine } from "../session/text.ts";
 import { readName } from "../words/read.ts";
 import { say } from "./many.ts";
-import type { Said } from "./many.ts";
+import type { ManyAnswer } from "./many.ts";
 
 /** The cells of the sheet that can be typed into. */
 export const CELLS = ["name", "role", "input", "feeds", "level", "place", "inserts"] as const;
@@ -69,11 +69,11 @@ export function typeInto(
   ids: readonly TrackId[],
   cell: Cell,
   text: string,
-): Said {
+): ManyAnswer {
   const typed = text.trim();
   const chosen = new Set(ids);
   const tracks = session.tracks.filter((t) => chosen.has(t.id) && hasCell(t, cell));
-  const all = (changes: readonly Change[][]): Said => ({ changes: changes.flat(), says: cell });
+  const all = (changes: readonly Change[][]): ManyAnswer => ({ changes: changes.flat(), says: cell });
   switch (cell) {
     case "name": {
       const first = tracks.find((t) => t.id === ids[0]);
@@ -136,7 +136,7 @@ export function typeInto(
   }
 }
 
-function typeRole(style: Style, session: Session, tracks: readonly Track[], typed: string): Said {
+function typeRole(style: Style, session: Session, tracks: readonly Track[], typed: string): ManyAnswer {
   const named = style.house.words.roles.find((r) => r.name.toLowerCase() === typed.toLowerCase());
   const read = named ? null : readName(style.reader, typed);
   const role = named?.id ?? (read?.sure ? read.role : null);
@@ -152,7 +152,7 @@ function typeRole(style: Style, session: Session, tracks: readonly Track[], type
   return { changes, says: "role" };
 }
 
-function typePlace(tracks: readonly Track[], typed: string): Said {
+function typePlace(tracks: readonly Track[], typed: string): ManyAnswer {
   const wide = /(?:^|\s)(?:width\s+(\d{1,3})\s*%?|(\d{1,3})\s*%)$/i.exec(typed);
   const rest = wide ? typed.slice(0, wide.index).trim() : typed;
   const m = /^(l|r|c|left|right|centre|center)?\s*([+\-−]?\d{1,3})?$/i.exec(rest);

@@ -4,12 +4,12 @@ import type { Session, Track, TrackId } from "../session/document.ts";
 import { readName } from "../words/read.ts";
 
 /** What a track of a foreign session is to the house. */
-export type Standing = "role" | "job" | "unfed" | "empty-folder";
+export type ForeignSort = "role" | "job" | "unfed" | "empty-folder";
 
 /** A track with what the house makes of it. */
-export interface Looked {
+export interface ForeignTrack {
   readonly track: Track;
-  readonly standing: Standing;
+  readonly standing: ForeignSort;
   readonly says: string;
 }
 
@@ -17,12 +17,12 @@ export interface Looked {
  * Looks through a session for what belongs to its job: names nobody can tell a role from, paths nobody feeds, folders that hold nothing.
  * Names of the job are told from names of roles by reading them.
  */
-export function lookThrough(style: Style, session: Session): Looked[] {
+export function lookThrough(style: Style, session: Session): ForeignTrack[] {
   const fed = new Set(
     session.tracks.flatMap((t) => [t.feeds, ...t.sends.map((s) => s.to), ...t.inserts.map((i) => i.key)]),
   );
   const holds = new Set(session.tracks.map((t) => t.parent));
-  return session.tracks.map((track): Looked => {
+  return session.tracks.map((track): ForeignTrack => {
     if (track.kind === "folder" && !holds.has(track.id))
       return { track, standing: "empty-folder", says: "holds nothing" };
     if (["bus", "return", "cue-mix"].includes(track.kind) && !fed.has(track.id))
@@ -118,7 +118,7 @@ export function cleaned(style: Style, source: Session, base: Session, stay: Stay
 }
 
 /** What stays unless somebody says otherwise: all that reads as a role, with its routing, processing and levels; notes and inputs of the job go. */
-export function usualStay(looked: readonly Looked[], session: Session): Stay {
+export function usualStay(looked: readonly ForeignTrack[], session: Session): Stay {
   const out = new Set(looked.filter((l) => l.standing !== "role").map((l) => l.track.id));
   // A folder stays with what stays of it; one that holds only the job's tracks goes with them.
   return {

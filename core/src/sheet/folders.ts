@@ -1,5 +1,6 @@
 import { feedsAfterMove } from "../house/dress.ts";
-import { carrierOf, planHouse } from "../house/plan.ts";
+import { planHouse } from "../house/plan.ts";
+import { carrierOf } from "../session/routing.ts";
 import { colourFor, familyFor, folderFor } from "../house/style.ts";
 import type { Style } from "../house/style.ts";
 import type { Change, Place } from "../session/change.ts";

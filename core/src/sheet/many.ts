@@ -7,7 +7,8 @@ import { byId } from "../session/routing.ts";
 import { circleThrough } from "../session/circle.ts";
 
 /** What a sentence does to the chosen tracks, or why it cannot be done. */
-export type Said = { readonly changes: Change[]; readonly says: string } | { readonly problem: string };
+export type ManyAnswer =
+  { readonly changes: Change[]; readonly says: string } | { readonly problem: string };
 
 const one = (n: number): number => Math.round(n * 10) / 10;
 const between = (n: number, low: number, high: number): number => Math.max(low, Math.min(high, n));
@@ -31,7 +32,7 @@ const each =
     });
 
 /** A way of saying an edit: what is typed, an example, and what comes of it. */
-interface Way {
+interface Phrase {
   readonly pattern: RegExp;
   readonly example: string;
   readonly edit: (m: RegExpExecArray) => Edit;
@@ -44,10 +45,10 @@ const way = (
   source: string,
   example: string,
   says: (m: RegExpExecArray) => string,
-  edit: Way["edit"],
-): Way => ({ pattern: new RegExp(`^${source}$`, "i"), example, says, edit });
+  edit: Phrase["edit"],
+): Phrase => ({ pattern: new RegExp(`^${source}$`, "i"), example, says, edit });
 
-const WAYS: readonly Way[] = [
+const WAYS: readonly Phrase[] = [
   way(
     `${NUMBER} ?db (down|up)`,
     "8 dB down",
@@ -356,7 +357,7 @@ export function examplesFor(typed: string): readonly string[] {
  * Tracks a sentence cannot mean (a level for MIDI, arming for a folder) stay as they are.
  * @returns the changes and the sentence as understood, or what cannot be
  */
-export function say(session: Session, ids: Iterable<TrackId>, sentence: string): Said {
+export function say(session: Session, ids: Iterable<TrackId>, sentence: string): ManyAnswer {
   const chosen = new Set(ids);
   const tracks = session.tracks.filter((t) => chosen.has(t.id));
   const text = sentence.trim().replace(/\s+/g, " ");

@@ -10,7 +10,7 @@ import { session as sessionSchema, treeProblems } from "../session/document.ts";
 import type { Session } from "../session/document.ts";
 import { flowOf, reaches } from "../signal/ways.ts";
 import { partOf, partsOf, putPart } from "./part.ts";
-import { STARTERS, startWith } from "./starters.ts";
+import { STARTERS, startWith } from "./templateStarters.ts";
 
 const style = makeStyle(usualHouse("x"));
 let n = 0;

@@ -1,5 +1,5 @@
 import { addDressed, newTrack } from "../house/dress.ts";
-import { carrierOf } from "../house/plan.ts";
+import { carrierOf } from "../session/routing.ts";
 import { colourFor } from "../house/style.ts";
 import type { Style } from "../house/style.ts";
 import type { Change, Place } from "../session/change.ts";

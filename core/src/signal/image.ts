@@ -45,7 +45,7 @@ function placing(law: PanLaw, t: Track): Matrix {
 }
 
 /** Where a source ends up at the main output. */
-export interface Standing {
+export interface ImagePlace {
   readonly id: TrackId;
   /** The middle of it, −100 left … 100 right. */
   readonly place: number;
@@ -61,14 +61,14 @@ export interface Standing {
  * The same sound by several ways adds up as amplitudes. What reaches the output with nothing left (muted, cancelled) is not in it.
  * A mono bus sums what comes to it (left and right by halves) and places that. O(tracks + feeds + sends).
  */
-export function standings(flow: Flow): Standing[] {
+export function standings(flow: Flow): ImagePlace[] {
   const { session } = flow;
   const law = session.panLaw;
   const main = session.tracks.find((t) => t.kind === "main");
   if (!main) return [];
   const toMain = matrices(flow, main);
   const tracks = byId(session);
-  return session.tracks.flatMap((t): Standing[] => {
+  return session.tracks.flatMap((t): ImagePlace[] => {
     const m = isSource(t) ? toMain.get(t.id) : undefined;
     if (!m) return [];
     const own = tracks.get(t.id)?.format === "mono";
@@ -119,7 +119,7 @@ function matrices(flow: Flow, main: Track): Map<TrackId, Matrix> {
 const MERGED: Matrix = [0.5, 0.5, 0, 0];
 
 /** How much louder the right is than the left with every source alike, in dB; 0 where nothing is heard on one of them. */
-export function leaning(all: readonly Standing[]): number {
+export function leaning(all: readonly ImagePlace[]): number {
   let left = 0,
     right = 0;
   for (const s of all) {

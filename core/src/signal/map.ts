@@ -49,17 +49,17 @@ export function shownAs(session: Session, folded: ReadonlySet<TrackId>): Map<Tra
   );
 }
 
-interface Flowing {
+interface FlowEnds {
   readonly from: TrackId;
   readonly to: TrackId;
   readonly sort: MapLine["sort"];
 }
 
 /** All feeds, sends and key inputs of a session whose ends are there. A key input runs from the track that is listened to. */
-export function flowing(session: Session): Flowing[] {
+export function flowing(session: Session): FlowEnds[] {
   const tracks = byId(session);
   return session.tracks
-    .flatMap((t): Flowing[] => [
+    .flatMap((t): FlowEnds[] => [
       ...(t.feeds === null ? [] : [{ from: t.id, to: t.feeds, sort: "feed" as const }]),
       ...t.sends.map((s) => ({ from: t.id, to: s.to, sort: "send" as const })),
       ...t.inserts.flatMap((i) =>

@@ -2,7 +2,7 @@
  * A name cut into words: on spaces, underscores, dashes, brackets and other signs, at camelCase humps,
  * and where letters meet digits. Letters are folded (UAX #15 NFKD, marks dropped, small).
  */
-export interface Folded {
+export interface Fold {
   /** All folded letters and digits, nothing between. */
   readonly text: string;
   /** Per word: where it starts and ends in `text`. */
@@ -61,7 +61,7 @@ const isOrdinalEnd = (a: number, b: number): boolean => {
 };
 
 /** Cuts and folds a name. O(length). */
-export function fold(name: string): Folded {
+export function fold(name: string): Fold {
   let ascii = true;
   for (let i = 0; i < name.length; i++)
     if (name.charCodeAt(i) > 127) {

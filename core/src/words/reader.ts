@@ -1,5 +1,5 @@
 import { fold } from "./fold.ts";
-import type { Heard, Position, Role, WordList } from "./wordlist.ts";
+import type { Hearing, Position, Role, WordList } from "./wordlist.ts";
 
 /** One thing a word can mean. */
 export type Meaning =
@@ -76,7 +76,7 @@ const FORMAT_WORDS: Readonly<Record<string, "mono" | "stereo">> = {
 };
 
 /** Every spelling of a role, what it is heard as before its name and short forms: a doubt written down there holds. */
-export function spellingsOf(role: Role): Heard[] {
+export function spellingsOf(role: Role): Hearing[] {
   const own = [role.name, role.short.full, role.short.eight, role.short.four];
   return [...role.heard, ...own.map((text) => ({ text, within: null, doubtful: text.length === 1 }))];
 }

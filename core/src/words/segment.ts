@@ -1,5 +1,5 @@
 import { fold } from "./fold.ts";
-import type { Folded } from "./fold.ts";
+import type { Fold } from "./fold.ts";
 import { LETTERS, letterOf } from "./reader.ts";
 import type { Entry, Reader } from "./reader.ts";
 import { nearWords } from "./slips.ts";
@@ -62,7 +62,7 @@ interface Slip {
 }
 
 /** The same words with some spelled another way; what they refer to in the name stays. */
-function respelled(f: Folded, spelled: ReadonlyMap<number, Slip>): Folded {
+function respelled(f: Fold, spelled: ReadonlyMap<number, Slip>): Fold {
   let text = "";
   const starts: number[] = [],
     ends: number[] = [];
@@ -74,7 +74,7 @@ function respelled(f: Folded, spelled: ReadonlyMap<number, Slip>): Folded {
   return { ...f, text, starts, ends };
 }
 
-function cutUp(reader: Reader, f: Folded, slipped: ReadonlyMap<number, Slip> | null): Segment[] {
+function cutUp(reader: Reader, f: Fold, slipped: ReadonlyMap<number, Slip> | null): Segment[] {
   const count = f.starts.length;
   const best = new Array<number>(count + 1).fill(-1);
   const cameFrom = new Array<number>(count + 1).fill(0);
@@ -129,7 +129,7 @@ function cutUp(reader: Reader, f: Folded, slipped: ReadonlyMap<number, Slip> | n
   return out.reverse();
 }
 
-function piece(f: Folded, start: number, end: number, how: How, entry: Entry | null): Segment {
+function piece(f: Fold, start: number, end: number, how: How, entry: Entry | null): Segment {
   return {
     text: f.text.slice(f.starts[start], f.ends[end - 1]),
     from: f.from[start] ?? 0,
@@ -144,7 +144,7 @@ function piece(f: Folded, start: number, end: number, how: How, entry: Entry | n
 }
 
 /** A word no phrase covers: a number, glued words, or nothing we know. Given last part first. */
-function unknown(reader: Reader, f: Folded, at: number): Segment[] {
+function unknown(reader: Reader, f: Fold, at: number): Segment[] {
   const bare = piece(f, at, at + 1, "unknown", null);
   const number = /^(\d+)(st|nd|rd|th)?$/.exec(bare.text);
   if (number)

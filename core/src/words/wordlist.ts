@@ -24,7 +24,7 @@ export const heard = z.object({
   /** Understood, but never called sure unless the surroundings agree. */
   doubtful: z.boolean(),
 });
-export type Heard = z.infer<typeof heard>;
+export type Hearing = z.infer<typeof heard>;
 
 /** An abbreviation per length: for names, for 8 and for 4 characters. */
 export const shortForms = z.object({
@@ -92,7 +92,7 @@ export const lies = z.enum([
 ]);
 /** From where the house looks at a stage or a yard when a side becomes a pan direction. */
 export const view = z.enum(["player", "audience"]);
-export type View = z.infer<typeof view>;
+export type Viewpoint = z.infer<typeof view>;
 
 export const position = z.object({
   id,
@@ -108,7 +108,7 @@ export const position = z.object({
 export type Position = z.infer<typeof position>;
 
 /** The loudspeaker a side points to, seen as the house sees it: −1 left, 1 right, 0 neither. The player's left is the audience's right. */
-export function panSide(where: Pick<Position, "lies">, seenBy: View): -1 | 0 | 1 {
+export function panSide(where: Pick<Position, "lies">, seenBy: Viewpoint): -1 | 0 | 1 {
   if (where.lies === null) return 0;
   const left = where.lies.endsWith("left");
   const turned = where.lies.includes("-") && !where.lies.startsWith(seenBy);

@@ -8,7 +8,7 @@ import { wishesOf } from "@mossy/core/disk/wishes";
 import { movesCsv, posixScript, powerShellScript } from "@mossy/core/formats/moveScripts";
 import { makeStyle } from "@mossy/core/house/style";
 import { demoHistory } from "@mossy/demo/history";
-import { SharedDisk } from "@mossy/station/disk";
+import { SharedDisk } from "./sharedDisk.ts";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { Visitor, openHouse } from "../testing/house.ts";
 import type { TestHouse } from "../testing/house.ts";

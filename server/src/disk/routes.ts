@@ -1,4 +1,4 @@
-import { SharedDisk } from "@mossy/station/disk";
+import { SharedDisk } from "./sharedDisk.ts";
 import { Router } from "express";
 import { answer } from "../answer.ts";
 import type { Pool } from "../database.ts";

@@ -2,8 +2,8 @@ import { randomUUID } from "node:crypto";
 import type { DiskRun } from "@mossy/contract/disk";
 import { undoing } from "@mossy/core/disk/moves";
 import type { MoveStep } from "@mossy/core/disk/moves";
-import { DiskRefusal } from "@mossy/station/disk";
-import type { SharedDisk } from "@mossy/station/disk";
+import { DiskRefusal } from "./sharedDisk.ts";
+import type { SharedDisk } from "./sharedDisk.ts";
 import type { Pool } from "../database.ts";
 import { HouseProblem, notFound } from "../problems.ts";
 

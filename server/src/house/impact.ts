@@ -14,7 +14,7 @@ const SHOWN = 200;
 /** So many templates and sessions are looked through before an answer goes out, so that whoever waits sees how far it is. */
 const AT_ONCE = 12;
 
-interface Place {
+interface Holder {
   kind: "draft" | "release" | "session";
   title: string;
   link: string;
@@ -36,7 +36,7 @@ export async function impactOfDraft(db: Db, current: Style, draft: Style, from: 
   const {
     rows: [counted],
   } = await db.query<{ many: number }>(`select count(*)::int as many from (${PLACES}) p`);
-  const { rows } = await db.query<Place>(`select * from (${PLACES}) p order by link offset $1 limit $2`, [
+  const { rows } = await db.query<Holder>(`select * from (${PLACES}) p order by link offset $1 limit $2`, [
     from,
     AT_ONCE,
   ]);
@@ -67,7 +67,7 @@ export async function impactOfDraft(db: Db, current: Style, draft: Style, from: 
 
 /** How many tracks each exception of the draft speaks of, and where; the exceptions before it are not asked. */
 export async function usesOfExceptions(db: Db, draft: Style): Promise<z.infer<typeof houseUses>> {
-  const { rows } = await db.query<Place>(PLACES);
+  const { rows } = await db.query<Holder>(PLACES);
   const uses = draft.house.exceptions.map((e) => ({ exception: e, tracks: 0, where: new Set<string>() }));
   if (uses.length > 0) {
     for (const { title, session } of rows) {

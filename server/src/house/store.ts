@@ -65,14 +65,6 @@ export async function draft(db: Db): Promise<HouseDraft> {
   };
 }
 
-/** Puts another draft in the place of the one there is. */
-export async function putDraft(db: Db, house: House, by: string): Promise<void> {
-  await db.query(
-    "update house_draft set house = $1, revision = revision + 1, updated_by = $2, updated_at = now()",
-    [JSON.stringify(house), by],
-  );
-}
-
 interface DraftRow {
   house: House;
   revision: number;

@@ -1,7 +1,7 @@
 import { setImmediate } from "node:timers/promises";
 import type { FollowPage, Following, Release } from "@mossy/contract/library";
 import { askedInWords, askedOf } from "@mossy/core/check/asks";
-import type { Asked } from "@mossy/core/check/asks";
+import type { EditionAsk } from "@mossy/core/check/asks";
 import { apply } from "@mossy/core/session/apply";
 import { diff } from "@mossy/core/session/diff";
 import type { Session } from "@mossy/core/session/document";
@@ -10,7 +10,7 @@ import type { Db } from "../database.ts";
 import type { Styles } from "../house/styles.ts";
 import { tell } from "../news/tell.ts";
 import { HouseProblem, notFound } from "../problems.ts";
-import { changeDocument } from "../sessions/documents.ts";
+import { changeDocument } from "../documents/store.ts";
 import { publishRelease, releaseWith } from "./store.ts";
 
 /** So many are looked through before an answer goes out, so that whoever waits sees how far it is. */
@@ -113,7 +113,7 @@ async function followingOf(db: Db, styles: Styles, row: Row): Promise<Following>
 }
 
 /** What only a person can decide. */
-const leftOf = (asked: Asked): string[] =>
+const leftOf = (asked: EditionAsk): string[] =>
   asked.findings
     .filter((f) => !f.fix?.sure)
     .map((f) => f.says)

@@ -4,7 +4,7 @@ import { CHANNELS } from "@mossy/core/session/document";
 import type { Session } from "@mossy/core/session/document";
 import type { Db } from "../database.ts";
 import { HouseProblem, notFound, stale } from "../problems.ts";
-import { addDocument, documentWith } from "../sessions/documents.ts";
+import { addDocument, documentWith } from "../documents/store.ts";
 
 interface ReleaseRow {
   number: number;

@@ -1,3 +1,4 @@
+import type { SignInHint } from "@mossy/contract/people";
 import { parseCookie, stringifySetCookie } from "cookie";
 import { Router } from "express";
 import type { RequestHandler } from "express";
@@ -10,15 +11,6 @@ import { Tries } from "./tries.ts";
 
 const COOKIE = "mossy";
 
-/** Who the demo's people are, for the sign-in page; nobody in a house of its own. */
-export type Hint = {
-  signIn: string;
-  name: string;
-  right: "lead" | "engineer" | "assistant";
-  does: string;
-  password: string;
-};
-
 /** Puts the person the cookie stands for on the request. */
 export function recognise(pool: Pool): RequestHandler {
   return async (req, _res, next) => {
@@ -29,7 +21,7 @@ export function recognise(pool: Pool): RequestHandler {
   };
 }
 
-export function peopleRoutes(pool: Pool, hints: readonly Hint[]): Router {
+export function peopleRoutes(pool: Pool, hints: readonly SignInHint[]): Router {
   const router = Router();
   const tries = new Tries();
   // A name nobody has takes as long to refuse as a wrong password.

@@ -4,7 +4,7 @@ import { inTransaction } from "../database.ts";
 import type { Pool } from "../database.ts";
 import type { Styles } from "../house/styles.ts";
 import { tell } from "../news/tell.ts";
-import { countAnew } from "../sessions/counts.ts";
+import { countAnew } from "../check/counts.ts";
 import { roomCards, tick } from "./store.ts";
 
 export function roomRoutes(pool: Pool, styles: Styles): Router {

@@ -1,4 +1,4 @@
-import type { RoomCard, Ticked } from "@mossy/contract/rooms";
+import type { RoomCard, TickedItem } from "@mossy/contract/rooms";
 import type { Room } from "@mossy/core/fit/room";
 import type { Db } from "../database.ts";
 import { notFound } from "../problems.ts";
@@ -21,11 +21,11 @@ export async function roomCards(db: Db): Promise<RoomCard[]> {
   }));
 }
 
-async function ticksOf(db: Db): Promise<Map<string, Ticked[]>> {
+async function ticksOf(db: Db): Promise<Map<string, TickedItem[]>> {
   const { rows } = await db.query<{ room: string; item: string; ticked_by: string; ticked_at: Date }>(
     "select * from room_ticks order by ticked_at",
   );
-  const byRoom = new Map<string, Ticked[]>();
+  const byRoom = new Map<string, TickedItem[]>();
   for (const r of rows)
     byRoom.set(r.room, [
       ...(byRoom.get(r.room) ?? []),
@@ -42,7 +42,7 @@ export async function tick(
   done: boolean,
   by: string,
   at: Date = new Date(),
-): Promise<Ticked[]> {
+): Promise<TickedItem[]> {
   await roomWith(db, room);
   if (done)
     await db.query(

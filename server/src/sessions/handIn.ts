@@ -1,4 +1,4 @@
-import type { HandedIn, Unlike } from "@mossy/contract/sessions";
+import type { HandInAnswer, UnlikeAnswer } from "@mossy/contract/sessions";
 import type { Session } from "@mossy/core/session/document";
 import { readExchange } from "@mossy/core/formats/exchange/read";
 import type { ReadExchange } from "@mossy/core/formats/exchange/read";
@@ -9,10 +9,10 @@ import type { Pool } from "../database.ts";
 import type { Styles } from "../house/styles.ts";
 import { tell } from "../news/tell.ts";
 import { HouseProblem } from "../problems.ts";
-import { addDocument } from "./documents.ts";
+import { addDocument } from "../documents/store.ts";
 import { unlike } from "./likeness.ts";
 import { addCheckIn, sessionWith } from "./store.ts";
-import { countsOf } from "./counts.ts";
+import { countsOf } from "../check/counts.ts";
 
 export interface HandIn {
   readonly bytes: Uint8Array;
@@ -24,14 +24,14 @@ export interface HandIn {
 }
 
 /** A session file as the house took it in. */
-export interface TakenIn {
+export interface HandInResult {
   readonly session: Session;
   readonly recognised: "ids" | "likeness";
   readonly remarks: readonly string[];
 }
 
 /** Gives the tracks of a read session file the ids they went out with. */
-export function takeIn(style: Style, given: Session, read: ReadExchange): TakenIn {
+export function takeIn(style: Style, given: Session, read: ReadExchange): HandInResult {
   if (read.untold.length === 0) return { session: read.session, recognised: "ids", remarks: read.remarks };
   const { session, pairs } = matchSession(style, given, read.session, read.untold);
   const settings = read.settings
@@ -57,7 +57,11 @@ async function refuseAnothers(pool: Pool, of: string): Promise<void> {
 }
 
 /** Takes a session file in as a check-in. Nothing is stored when the file cannot be read. */
-export async function handIn(pool: Pool, styles: Styles, what: HandIn): Promise<HandedIn | Unlike> {
+export async function handIn(
+  pool: Pool,
+  styles: Styles,
+  what: HandIn,
+): Promise<HandInAnswer | UnlikeAnswer> {
   const read = readExchange(what.bytes);
   if (what.session !== undefined && read.of !== null && read.of !== what.session)
     await refuseAnothers(pool, read.of);

@@ -1,5 +1,5 @@
 import { setImmediate } from "node:timers/promises";
-import type { Unlike } from "@mossy/contract/sessions";
+import type { UnlikeAnswer } from "@mossy/contract/sessions";
 import type { ReadExchange } from "@mossy/core/formats/exchange/read";
 import type { Style } from "@mossy/core/house/style";
 import { matchSession } from "@mossy/core/match/match";
@@ -25,7 +25,7 @@ export async function unlike(
   style: Style,
   target: { id: string; given: Session },
   read: ReadExchange,
-): Promise<Unlike | null> {
+): Promise<UnlikeAnswer | null> {
   const here = knownAgain(style, target.given, read);
   if (here.known >= here.of * DOUBTFUL) return null;
   const { rows } = await db.query<{ id: string; title: string; room: string; given: Session }>(
@@ -37,7 +37,7 @@ export async function unlike(
   const shared = (given: Session): number =>
     given.tracks.filter((t) => names.has(t.name.toLowerCase())).length;
   const likely = rows.toSorted((a, b) => shared(b.given) - shared(a.given)).slice(0, NAMED);
-  const better: Unlike["better"] = [];
+  const better: UnlikeAnswer["better"] = [];
   for (const { id, title, room, given } of likely) {
     const there = knownAgain(style, given, read);
     if (there.known > here.known) better.push({ session: id, title, room, ...there });

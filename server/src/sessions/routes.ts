@@ -12,8 +12,8 @@ import type { Pool } from "../database.ts";
 import type { Styles } from "../house/styles.ts";
 import { tell } from "../news/tell.ts";
 import { HouseProblem } from "../problems.ts";
-import { changeDocument, documentWith } from "./documents.ts";
-import { countAnew, countsOf, keepCounts } from "./counts.ts";
+import { changeDocument, documentWith } from "../documents/store.ts";
+import { countAnew, countsOf, keepCounts } from "../check/counts.ts";
 import { handIn } from "./handIn.ts";
 import { startSession } from "./start.ts";
 import {

@@ -1,5 +1,5 @@
 import type { AnswerOf } from "@mossy/contract/routes";
-import type { HandedIn } from "@mossy/contract/sessions";
+import type { HandInAnswer } from "@mossy/contract/sessions";
 import { standOf } from "@mossy/core/check/causes";
 import { check, open, putAllRight } from "@mossy/core/check/check";
 import { houseDiff } from "@mossy/core/house/houseChange";
@@ -109,7 +109,7 @@ describe("what is gone through before recording", () => {
 });
 
 /** What a hand-in answers when the file was taken in. */
-const takenIn = (answer: AnswerOf<"handIn">): HandedIn => {
+const takenIn = (answer: AnswerOf<"handIn">): HandInAnswer => {
   if (!answer.taken) throw new Error("it was asked about");
   return answer;
 };

@@ -11,7 +11,7 @@ import { HouseProblem } from "../problems.ts";
 import { roomWith } from "../rooms/store.ts";
 import { addSession } from "./store.ts";
 
-export interface Start {
+export interface SessionWish {
   title: string;
   room: string;
   template: string;
@@ -26,7 +26,7 @@ export interface Start {
  */
 async function toldApart(
   db: Db,
-  start: Start,
+  start: SessionWish,
   folderOf: (title: string) => string,
 ): Promise<{ title: string; folder: string }> {
   // Whoever starts the same at the same moment waits here.
@@ -44,7 +44,7 @@ async function toldApart(
 /** Fits a release into a room and stores the session that comes of it. @returns its id */
 export async function startSession(
   db: Db,
-  start: Start,
+  start: SessionWish,
   by: string,
   { edition, style }: { edition: number; style: Style },
   at: Date = new Date(),

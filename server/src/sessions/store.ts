@@ -1,13 +1,13 @@
 import { randomUUID } from "node:crypto";
-import type { Ticked } from "@mossy/contract/rooms";
+import type { TickedItem } from "@mossy/contract/rooms";
 import type { CheckInCard, FitReport, SessionCard } from "@mossy/contract/sessions";
 import type { Room } from "@mossy/core/fit/room";
 import type { Session } from "@mossy/core/session/document";
 import type { Db } from "../database.ts";
 import { HouseProblem, notFound } from "../problems.ts";
 import { isUuid } from "../uuid.ts";
-import { keepCounts } from "./counts.ts";
-import type { Counts, Given } from "./counts.ts";
+import { keepCounts } from "../check/counts.ts";
+import type { Counts, Origin } from "../check/counts.ts";
 
 interface CheckInRow {
   id: string;
@@ -104,7 +104,7 @@ export interface WholeSession extends SessionCard {
   roomAs: Room;
   report: FitReport;
   checkIns: CheckInCard[];
-  ticks: Ticked[];
+  ticks: TickedItem[];
 }
 
 export async function sessionWith(db: Db, id: string): Promise<WholeSession> {
@@ -139,7 +139,7 @@ export async function sessionWith(db: Db, id: string): Promise<WholeSession> {
   };
 }
 
-async function ticksOf(db: Db, session: string): Promise<Ticked[]> {
+async function ticksOf(db: Db, session: string): Promise<TickedItem[]> {
   const { rows } = await db.query<{ line: string; ticked_by: string; ticked_at: Date }>(
     "select line, ticked_by, ticked_at from session_ticks where session = $1 order by ticked_at, line",
     [session],
@@ -154,7 +154,7 @@ export async function tickLine(
   line: string,
   done: boolean,
   by: string,
-): Promise<Ticked[]> {
+): Promise<TickedItem[]> {
   const { given, closedAt } = await sessionWith(db, session);
   if (closedAt !== null)
     throw new HouseProblem(
@@ -298,9 +298,9 @@ export const sessionOfCheckIn = async (db: Db, checkIn: WholeCheckIn): Promise<S
   sessionCard(db, checkIn.session);
 
 /** What a document is: somebody's check-in with the session as it was given, or the draft of a template. */
-export async function ownerOf(db: Db, document: string): Promise<Given | "draft"> {
+export async function ownerOf(db: Db, document: string): Promise<Origin | "draft"> {
   if (!isUuid(document)) throw notFound("document with this id");
-  const { rows } = await db.query<Given>(
+  const { rows } = await db.query<Origin>(
     "select s.given, s.edition from check_ins c join sessions s on s.id = c.session where c.document = $1",
     [document],
   );

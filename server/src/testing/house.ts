@@ -4,7 +4,7 @@ import { mkdtemp, rm } from "node:fs/promises";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { DemoFile } from "@mossy/demo/disk";
-import { SharedDisk } from "@mossy/station/disk";
+import { SharedDisk } from "../disk/sharedDisk.ts";
 import type { AddressInfo } from "node:net";
 import { demoHistory } from "@mossy/demo/history";
 import { demoPeople } from "@mossy/demo/people";
@@ -17,7 +17,7 @@ import { inject } from "vitest";
 import { makeApp } from "../app.ts";
 import { connect, migrate } from "../database.ts";
 import type { Pool } from "../database.ts";
-import { storeHistory } from "../history.ts";
+import { storeHistory } from "../../../demo/src/load.ts";
 import { Newsroom } from "../news/newsroom.ts";
 
 export interface TestHouse {

@@ -1,6 +1,6 @@
 import { Router } from "express";
 import type { SessionCard } from "@mossy/contract/sessions";
-import type { Waiting } from "@mossy/contract/today";
+import type { WaitingItem } from "@mossy/contract/today";
 import type { House } from "@mossy/core/house/house";
 import { same } from "@mossy/core/session/change";
 import { answer } from "../answer.ts";
@@ -9,7 +9,7 @@ import { currentEdition, draft, editionWith } from "../house/store.ts";
 import type { Styles } from "../house/styles.ts";
 import { askedByTemplate } from "../library/follow.ts";
 import { roomCards } from "../rooms/store.ts";
-import { countAnew } from "../sessions/counts.ts";
+import { countAnew } from "../check/counts.ts";
 import { sessionCards, sessionWith } from "../sessions/store.ts";
 import { driftByWeek } from "./store.ts";
 
@@ -57,8 +57,8 @@ async function whatWaits(
   open: readonly SessionCard[],
   edition: { number: number; house: House },
   asked: ReadonlyMap<string, number>,
-): Promise<Waiting[]> {
-  const waiting: Waiting[] = [];
+): Promise<WaitingItem[]> {
+  const waiting: WaitingItem[] = [];
   for (const s of open.toSorted((a, b) => (b.lastCheckIn?.openNow ?? 0) - (a.lastCheckIn?.openNow ?? 0))) {
     const c = s.lastCheckIn;
     if (c && c.openNow > 0)
@@ -112,7 +112,7 @@ async function whatWaits(
 }
 
 /** What an edition asks of sessions that were started under an earlier one: not their rooms' drift. */
-function askedOfRooms(open: readonly SessionCard[], edition: number): Waiting[] {
+function askedOfRooms(open: readonly SessionCard[], edition: number): WaitingItem[] {
   const asked = open.filter((s) => s.edition < edition && (s.lastCheckIn?.askedNow ?? 0) > 0);
   const [first] = asked;
   if (!first) return [];
@@ -129,7 +129,7 @@ function askedOfRooms(open: readonly SessionCard[], edition: number): Waiting[] 
 }
 
 /** The templates an edition makes wrong. */
-function askedOfTemplates(asked: ReadonlyMap<string, number>, edition: number): Waiting[] {
+function askedOfTemplates(asked: ReadonlyMap<string, number>, edition: number): WaitingItem[] {
   if (asked.size === 0) return [];
   const things = [...asked.values()].reduce((n, m) => n + m, 0);
   return [

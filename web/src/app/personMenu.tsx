@@ -3,9 +3,9 @@ import type { LucideIcon } from "lucide-react";
 import { DropdownMenu } from "radix-ui";
 import type { ReactNode } from "react";
 import { useNavigate } from "react-router";
-import { ask } from "./ask.ts";
+import { ask } from "../wire/ask.ts";
 import { MENU_ITEM, Menu } from "./menu.tsx";
-import { queryClient } from "./queries.ts";
+import { queryClient } from "../wire/queries.ts";
 import { forgetAllKept } from "../ui/useKept.ts";
 import { THEMES, chooseTheme, useTheme } from "./theme.ts";
 import type { Theme } from "./theme.ts";
@@ -22,7 +22,7 @@ export default function PersonMenu({ trigger }: { trigger: ReactNode }) {
   const navigate = useNavigate();
   const signOut = async (): Promise<void> => {
     await ask("signOut", {});
-    (await import("../workbench/desks.ts")).clearDesks();
+    (await import("../documents/workpieces.ts")).forgetWorkpieces();
     forgetAllKept();
     queryClient.clear();
     await navigate("/sign-in");

@@ -15,8 +15,8 @@ import type { LucideIcon } from "lucide-react";
 import { Suspense, lazy, useState } from "react";
 import type { ReactNode } from "react";
 import { NavLink } from "react-router";
-import { queries } from "./queries.ts";
-import { useStandingIn } from "./standing.ts";
+import { queries } from "../wire/queries.ts";
+import { useStandingIn } from "../rooms/standing.ts";
 
 const PLACES: readonly { to: string; name: string; Icon: LucideIcon; count?: "waiting" | "checkIns" }[] = [
   { to: "/", name: "Today", Icon: SunMedium, count: "waiting" },

@@ -2,7 +2,7 @@ import type { RoomCard } from "@mossy/contract/rooms";
 import { DropdownMenu } from "radix-ui";
 import type { ReactNode } from "react";
 import { MENU_ITEM, Menu } from "./menu.tsx";
-import { standIn } from "./standing.ts";
+import { standIn } from "../rooms/standing.ts";
 
 /** Chooses the room one stands in. */
 export default function RoomMenu({ rooms, trigger }: { rooms: readonly RoomCard[]; trigger: ReactNode }) {

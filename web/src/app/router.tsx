@@ -19,7 +19,7 @@ function Stumbled() {
 export const router = createBrowserRouter([
   {
     path: "/sign-in",
-    lazy: screen(() => import("../signIn/page.tsx")),
+    lazy: screen(() => import("../people/signInPage.tsx")),
     ErrorBoundary: Stumbled,
     HydrateFallback: () => null,
   },
@@ -41,7 +41,7 @@ export const router = createBrowserRouter([
               { path: "names", lazy: screen(() => import("../house/namesPage.tsx")) },
               { path: "icons", lazy: screen(() => import("../house/iconsPage.tsx")) },
               { path: "folders", lazy: screen(() => import("../house/foldersPage.tsx")) },
-              { path: "disk", lazy: screen(() => import("../house/diskPage.tsx")) },
+              { path: "disk", lazy: screen(() => import("../disk/page.tsx")) },
               { path: "starts", lazy: screen(() => import("../house/startsPage.tsx")) },
               { path: "exceptions", lazy: screen(() => import("../house/exceptionsPage.tsx")) },
               { path: "colours", lazy: screen(() => import("../house/coloursPage.tsx")) },
@@ -62,7 +62,7 @@ export const router = createBrowserRouter([
           { path: "rooms/:room", lazy: screen(() => import("../rooms/roomPage.tsx")) },
           {
             path: "rooms/:room/fit/:template/:release",
-            lazy: screen(() => import("../rooms/fitPage.tsx")),
+            lazy: screen(() => import("../fit/page.tsx")),
           },
           { path: "sessions", lazy: screen(() => import("../sessions/page.tsx")) },
           { path: "sessions/:session", lazy: screen(() => import("../sessions/sessionPage.tsx")) },

@@ -2,15 +2,15 @@ import { useQuery } from "@tanstack/react-query";
 import { Suspense, useEffect } from "react";
 import { Navigate, Outlet, useLocation } from "react-router";
 import { Failed, Loading } from "../ui/states.tsx";
-import { AskProblem } from "./ask.ts";
-import { useNewsLine } from "./news.ts";
-import { queries } from "./queries.ts";
+import { AskProblem } from "../ui/askProblem.ts";
+import { useNewsLine } from "../wire/news.ts";
+import { queries } from "../wire/queries.ts";
 import { Rail } from "./rail.tsx";
-import { ShortcutList } from "./shortcuts.tsx";
-import { Toasts } from "./toasts.tsx";
+import { ShortcutList } from "../ui/shortcuts.tsx";
+import { Toasts } from "../ui/toasts.tsx";
 
 async function goOnWithEdits(): Promise<void> {
-  const { goOn } = await import("../workbench/desks.ts");
+  const { goOn } = await import("../documents/workpieces.ts");
   const { house } = await goOn();
   if (house) await (await import("../house/work.ts")).goOnWithHouse();
 }

@@ -10,7 +10,7 @@ import { useMemo, useState } from "react";
 import { useSearchParams } from "react-router";
 import { Button } from "../ui/button.tsx";
 import { Choice, Field, Input, Select } from "../ui/pieces.tsx";
-import { TextField } from "./textField.tsx";
+import { TextField } from "../ui/textField.tsx";
 import { WhatChanges, useSample } from "./sample.tsx";
 import { useHouseWork } from "./work.ts";
 

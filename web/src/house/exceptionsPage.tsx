@@ -9,14 +9,14 @@ import { useQuery } from "@tanstack/react-query";
 import { ArrowDown, ArrowUp, Plus } from "lucide-react";
 import { useMemo, useState } from "react";
 import { useSearchParams } from "react-router";
-import { queries } from "../app/queries.ts";
+import { queries } from "../wire/queries.ts";
 import { Button } from "../ui/button.tsx";
 import { Field, Pill, Select } from "../ui/pieces.tsx";
 import { Empty } from "../ui/states.tsx";
-import { ChipPick } from "./chipPick.tsx";
+import { ChipPick } from "../ui/chipPick.tsx";
 import { IconPick } from "./iconPick.tsx";
 import { StartValuesEditor } from "./startValues.tsx";
-import { TextField } from "./textField.tsx";
+import { TextField } from "../ui/textField.tsx";
 import { WhatChanges, useSample } from "./sample.tsx";
 import { useHouseWork } from "./work.ts";
 

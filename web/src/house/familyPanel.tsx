@@ -11,7 +11,7 @@ import { houseProblems } from "@mossy/core/house/house";
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import { Button } from "../ui/button.tsx";
-import { TextField } from "./textField.tsx";
+import { TextField } from "../ui/textField.tsx";
 import { IconPick } from "./iconPick.tsx";
 
 /** A family: its colour and icon, and how well they are told apart. */

@@ -18,14 +18,14 @@ import { inWords } from "@mossy/core/session/says";
 import { ArrowDown, ArrowUp, GripVertical, IndentDecrease, IndentIncrease } from "lucide-react";
 import { useMemo, useState } from "react";
 import { useSearchParams } from "react-router";
-import { useShortcuts } from "../app/shortcuts.tsx";
-import { RolePicker } from "../findings/rolePicker.tsx";
+import { useShortcuts } from "../ui/shortcuts.tsx";
+import { RolePicker } from "../words/rolePicker.tsx";
 import { Button } from "../ui/button.tsx";
 import { BeforeAfter, Choice, Field, Pill, Select } from "../ui/pieces.tsx";
 import { Tile } from "../ui/tile.tsx";
-import { ChipPick } from "./chipPick.tsx";
+import { ChipPick } from "../ui/chipPick.tsx";
 import { roleLook } from "./roleLook.ts";
-import { TextField } from "./textField.tsx";
+import { TextField } from "../ui/textField.tsx";
 import { WhatChanges, useSample } from "./sample.tsx";
 import { useHouseWork } from "./work.ts";
 

@@ -7,13 +7,13 @@ import { useQuery } from "@tanstack/react-query";
 import { Redo2, Undo2 } from "lucide-react";
 import { Suspense, useEffect, useMemo } from "react";
 import { Link, Outlet, useLocation, useNavigate } from "react-router";
-import { queries, useMe } from "../app/queries.ts";
-import { useShortcuts } from "../app/shortcuts.tsx";
+import { queries, useMe } from "../wire/queries.ts";
+import { useShortcuts } from "../ui/shortcuts.tsx";
 import { Button } from "../ui/button.tsx";
 import { showHouseIcons } from "../ui/icons.ts";
 import { PageHead, Pill, Views } from "../ui/pieces.tsx";
 import { Failed, Loading } from "../ui/states.tsx";
-import { ClashList } from "../workbench/clashes.tsx";
+import { ClashList } from "../documents/clashes.tsx";
 import { clashOfHouse, editHouse, useHouseDraft } from "./work.ts";
 import type { HouseWork } from "./work.ts";
 
@@ -41,7 +41,7 @@ export default function HouseFrame() {
 /** What all pages of the house style share: the draft, its undo, how it differs from the edition in force. */
 function Frame({ draft }: { draft: HouseDraft }) {
   const may = useMe()?.right === "lead";
-  const { desk, state, change } = useHouseDraft(draft);
+  const { work, state, change } = useHouseDraft(draft);
   const house = state.doc;
   const saved = state.saving === "saved";
   const { pathname } = useLocation();
@@ -64,12 +64,12 @@ function Frame({ draft }: { draft: HouseDraft }) {
           {
             keys: "Ctrl+Z",
             says: "Undo",
-            run: () => desk.undo(),
+            run: () => work.undo(),
           },
           {
             keys: "Ctrl+Shift+Z",
             says: "Redo",
-            run: () => desk.redo(),
+            run: () => work.redo(),
           },
           {
             keys: "P",
@@ -89,10 +89,10 @@ function Frame({ draft }: { draft: HouseDraft }) {
     next,
     changes,
     saved,
-    revision: desk.revision,
+    revision: work.revision,
     takeBack: may
       ? (piece) =>
-          editHouse(desk, house, withoutPiece(house, piece), `take back: ${piece.says[0] ?? "a change"}`)
+          editHouse(work, house, withoutPiece(house, piece), `take back: ${piece.says[0] ?? "a change"}`)
       : null,
   };
   return (
@@ -127,7 +127,7 @@ function Frame({ draft }: { draft: HouseDraft }) {
               aria-label="Undo"
               title={state.undoes === null ? "Nothing to undo" : `Undo: ${state.undoes}`}
               disabled={state.undoes === null}
-              onClick={() => desk.undo()}
+              onClick={() => work.undo()}
             >
               <Undo2 size={16} aria-hidden />
             </Button>
@@ -137,7 +137,7 @@ function Frame({ draft }: { draft: HouseDraft }) {
               aria-label="Redo"
               title={state.redoes === null ? "Nothing to redo" : `Redo: ${state.redoes}`}
               disabled={state.redoes === null}
-              onClick={() => desk.redo()}
+              onClick={() => work.redo()}
             >
               <Redo2 size={16} aria-hidden />
             </Button>
@@ -163,12 +163,12 @@ function Frame({ draft }: { draft: HouseDraft }) {
           className="flex items-center gap-3 rounded-md bg-brick-soft px-3 py-2 text-sm text-brick"
         >
           <span className="flex-1">{state.problem}</span>
-          <Button small onClick={() => desk.dismiss()}>
+          <Button small onClick={() => work.dismiss()}>
             Understood
           </Button>
         </p>
       )}
-      <ClashList desk={desk} clashes={state.clashes} words={(c) => clashOfHouse(house, c)} />
+      <ClashList work={work} clashes={state.clashes} words={(c) => clashOfHouse(house, c)} />
       <div className="min-h-0 flex-1">
         <Suspense fallback={<Loading />}>
           <Outlet context={context} />

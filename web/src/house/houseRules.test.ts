@@ -3,8 +3,8 @@ import { applyToHouse, houseChange, houseDiff } from "@mossy/core/house/houseCha
 import type { HouseChange } from "@mossy/core/house/houseChange";
 import { usualHouse } from "@mossy/core/house/usual";
 import { describe, expect, it } from "vitest";
-import { bookOf } from "../workbench/deeds.ts";
-import { Desk, NotTaken } from "../workbench/desk.ts";
+import { bookOf } from "../documents/deeds.ts";
+import { Workpiece, EditRefused } from "../documents/workpiece.ts";
 import { HOUSE_RULES } from "./houseRules.ts";
 
 /** A house that keeps one draft, changed by anybody. */
@@ -16,7 +16,7 @@ class Draft {
     try {
       this.doc = applyToHouse(this.doc, changes);
     } catch (e) {
-      throw new NotTaken(true, (e as Error).message);
+      throw new EditRefused(true, (e as Error).message);
     }
     return { revision: ++this.revision, merged: from < this.revision - 1 };
   }
@@ -37,21 +37,21 @@ const memory = () => {
     },
   };
 };
-const deskAt = (draft: Draft, store = memory()) =>
-  new Desk(
+const workpieceAt = (draft: Draft, store = memory()) =>
+  new Workpiece(
     HOUSE_RULES,
     draft,
     { revision: draft.revision, doc: draft.doc, savedAt: new Date(0) },
     bookOf("house", houseChange, store),
     () => Promise.resolve(),
   );
-type HouseDesk = ReturnType<typeof deskAt>;
-const change = (d: HouseDesk, to: (h: House) => House, label: string): void => {
+type HouseWorkpiece = ReturnType<typeof workpieceAt>;
+const change = (d: HouseWorkpiece, to: (h: House) => House, label: string): void => {
   const { doc } = d.state();
   d.edit(houseDiff(doc, to(doc)), label);
 };
-const settled = async (...desks: HouseDesk[]): Promise<void> => {
-  for (let n = 0; n < 200 && desks.some((d) => d.state().saving !== "saved"); n++)
+const settled = async (...workpieces: HouseWorkpiece[]): Promise<void> => {
+  for (let n = 0; n < 200 && workpieces.some((d) => d.state().saving !== "saved"); n++)
     await new Promise((r) => {
       setTimeout(r, 0);
     });
@@ -63,7 +63,7 @@ const paint =
 describe("two leads at one draft", () => {
   it("both keep what they did where they touch different things", async () => {
     const draft = new Draft();
-    const [one, two] = [deskAt(draft), deskAt(draft)];
+    const [one, two] = [workpieceAt(draft), workpieceAt(draft)];
     change(one, paint("brass", "#111111"), "brass");
     change(two, (h) => ({ ...h, folderFrom: 7 }), "folders");
     await settled(one, two);
@@ -76,7 +76,7 @@ describe("two leads at one draft", () => {
 
   it("choose where they touch the same, and either outcome stands", async () => {
     const draft = new Draft();
-    const [one, two] = [deskAt(draft), deskAt(draft)];
+    const [one, two] = [workpieceAt(draft), workpieceAt(draft)];
     change(one, paint("brass", "#111111"), "brass");
     await settled(one);
     change(two, (h) => ({ ...paint("brass", "#222222")(h), folderFrom: 5 }), "two things");
@@ -96,14 +96,14 @@ describe("two leads at one draft", () => {
   it("undo only what they did themselves, also after a reload", async () => {
     const draft = new Draft();
     const store = memory();
-    const one = deskAt(draft, store);
+    const one = workpieceAt(draft, store);
     change(one, paint("brass", "#111111"), "brass");
     change(one, (h) => ({ ...h, folderFrom: 9 }), "folders");
     await settled(one);
-    const other = deskAt(draft);
+    const other = workpieceAt(draft);
     change(other, paint("amber", "#333333"), "amber");
     await settled(other);
-    const again = deskAt(draft, store);
+    const again = workpieceAt(draft, store);
     expect(again.state().undoes).toBe("folders");
     again.undo();
     again.undo();

@@ -3,7 +3,7 @@ import { ontoLimited } from "@mossy/core/match/limited";
 import { familyColours } from "@mossy/core/match/roomPalettes";
 import { useQuery } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
-import { queries } from "../app/queries.ts";
+import { queries } from "../wire/queries.ts";
 import { Field, Pill, Select, TextArea } from "../ui/pieces.tsx";
 
 /** The corners of what a small display can light: each of three lamps on or off, black left out. */

@@ -21,7 +21,7 @@ import { GripVertical } from "lucide-react";
 import { useState } from "react";
 import { Button } from "../ui/button.tsx";
 import { Field, Select } from "../ui/pieces.tsx";
-import { TextField } from "./textField.tsx";
+import { TextField } from "../ui/textField.tsx";
 
 const GAPS = [
   ["_", "underscore"],

@@ -7,7 +7,7 @@ import { role as roleSchema } from "@mossy/core/words/wordlist";
 import { Claims } from "@mossy/core/words/clashes";
 import { useMemo, useState } from "react";
 import { Link, useNavigate } from "react-router";
-import { RolePicker } from "../findings/rolePicker.tsx";
+import { RolePicker } from "../words/rolePicker.tsx";
 import { Button } from "../ui/button.tsx";
 import { Field, Select } from "../ui/pieces.tsx";
 import { Tile } from "../ui/tile.tsx";
@@ -17,8 +17,8 @@ import { Distances } from "./distances.tsx";
 import { heardFromText, mergeRoles, moveRole, removeRole, withRole } from "@mossy/core/house/edit";
 import { IconPick } from "./iconPick.tsx";
 import { roleLook } from "./roleLook.ts";
-import { ChipPick } from "./chipPick.tsx";
-import { TextField } from "./textField.tsx";
+import { ChipPick } from "../ui/chipPick.tsx";
+import { TextField } from "../ui/textField.tsx";
 
 const SOURCE_NAMES = { mic: "microphone", di: "DI", line: "line", wireless: "wireless" } as const;
 

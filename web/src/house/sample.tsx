@@ -4,7 +4,7 @@ import type { Session } from "@mossy/core/session/document";
 import { useQuery } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
 import { Link } from "react-router";
-import { queries } from "../app/queries.ts";
+import { queries } from "../wire/queries.ts";
 import { BeforeAfter, Select } from "../ui/pieces.tsx";
 import { Loading } from "../ui/states.tsx";
 import { useHouseWork } from "./work.ts";

@@ -10,7 +10,7 @@ const TRIES = { enough: 24_000, most: 20_000 } as const;
 const LONGER = 10;
 
 type Palette = House["palette"];
-interface Found {
+interface SpreadFound {
   readonly of: Palette;
   readonly enough: number | null;
   readonly result: SpreadResult;
@@ -59,7 +59,7 @@ export function SpreadPanel({
   onChange: ((next: House) => void) | null;
 }) {
   const { share, start, stop } = useSearch();
-  const [found, setFound] = useState<Found | null>(null);
+  const [found, setFound] = useState<SpreadFound | null>(null);
   const [longer, setLonger] = useState<{ of: SpreadResult; result: SpreadResult } | null>(null);
   const { palette, thresholds } = house;
   const task = (enough: number | null, times: number): SpreadTask => ({
@@ -143,7 +143,7 @@ export function SpreadPanel({
   );
 }
 
-function Outcome({ found: { of, enough, result } }: { found: Found }) {
+function Outcome({ found: { of, enough, result } }: { found: SpreadFound }) {
   const moved = result.colours.filter((c, i) => c !== of[i]?.hex).length;
   const without = enough !== null && !result.enough ? crowd(result.colours, enough) : [];
   return (
@@ -172,7 +172,7 @@ function Outcome({ found: { of, enough, result } }: { found: Found }) {
 }
 
 /** How the proposal stands beside what a search of ten times the length finds. */
-function AgainstLonger({ found: { result }, longer }: { found: Found; longer: SpreadResult }) {
+function AgainstLonger({ found: { result }, longer }: { found: SpreadFound; longer: SpreadResult }) {
   if (result.moved !== null && longer.moved !== null) {
     const best = Math.min(longer.moved, result.moved);
     return (
@@ -194,7 +194,7 @@ function AgainstLonger({ found: { result }, longer }: { found: Found; longer: Sp
   );
 }
 
-function Moves({ found: { of, result } }: { found: Found }) {
+function Moves({ found: { of, result } }: { found: SpreadFound }) {
   return (
     <table className="text-sm">
       <thead className="text-left text-xs text-ink-2">

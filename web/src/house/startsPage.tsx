@@ -9,10 +9,10 @@ import { useMemo } from "react";
 import { useSearchParams } from "react-router";
 import { Button } from "../ui/button.tsx";
 import { Choice, Field, Select } from "../ui/pieces.tsx";
-import { ChipPick } from "./chipPick.tsx";
-import { SettingsForm } from "../sessions/settingsForm.tsx";
+import { ChipPick } from "../ui/chipPick.tsx";
+import { SettingsForm } from "../session/settingsForm.tsx";
 import { StartValuesEditor } from "./startValues.tsx";
-import { TextField } from "./textField.tsx";
+import { TextField } from "../ui/textField.tsx";
 import { WhatChanges, useSample } from "./sample.tsx";
 import { useHouseWork } from "./work.ts";
 

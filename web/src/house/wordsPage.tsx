@@ -1,7 +1,7 @@
 import { Plus } from "lucide-react";
 import { useState } from "react";
 import { useNavigate, useParams } from "react-router";
-import { useShortcuts } from "../app/shortcuts.tsx";
+import { useShortcuts } from "../ui/shortcuts.tsx";
 import { Button } from "../ui/button.tsx";
 import { Input } from "../ui/pieces.tsx";
 import { Tile } from "../ui/tile.tsx";

@@ -8,12 +8,12 @@ import type { HouseChange } from "@mossy/core/house/houseChange";
 import type { Style } from "@mossy/core/house/style";
 import { useEffect, useMemo, useSyncExternalStore } from "react";
 import { useOutletContext } from "react-router";
-import { ask } from "../app/ask.ts";
-import { hear } from "../app/news.ts";
-import { mention } from "../app/toasts.tsx";
-import type { ClashWords } from "../workbench/clashes.tsx";
-import type { Clash, Desk, DeskState } from "../workbench/desk.ts";
-import { HOUSE_STYLE, deskFor, heardOf, taken } from "../workbench/desks.ts";
+import { ask } from "../wire/ask.ts";
+import { hear } from "../wire/news.ts";
+import { mention } from "../ui/toasts.tsx";
+import type { ClashWords } from "../documents/clashes.tsx";
+import type { Clash, Workpiece, WorkpieceState } from "../documents/workpiece.ts";
+import { HOUSE_STYLE, workpieceFor, heardOf, taken } from "../documents/workpieces.ts";
 import { HOUSE_RULES } from "./houseRules.ts";
 
 /** What every page of the house style works with. */
@@ -40,8 +40,8 @@ hear((news) => {
   if (news.kind === "house-draft") heardOf(HOUSE_STYLE, news.revision);
 });
 
-function deskOfHouse(draft: HouseDraft): Desk<House, HouseChange> {
-  return deskFor(HOUSE_STYLE, {
+function houseWorkpiece(draft: HouseDraft): Workpiece<House, HouseChange> {
+  return workpieceFor(HOUSE_STYLE, {
     rules: HOUSE_RULES,
     change: houseChange,
     house: {
@@ -57,34 +57,39 @@ function deskOfHouse(draft: HouseDraft): Desk<House, HouseChange> {
 
 /** The draft of the house style as it is worked on in this window: like a session, undone without limit, also after a reload. */
 export function useHouseDraft(draft: HouseDraft): {
-  desk: Desk<House, HouseChange>;
-  state: DeskState<House, HouseChange>;
+  work: Workpiece<House, HouseChange>;
+  state: WorkpieceState<House, HouseChange>;
   change: (next: House) => void;
 } {
   // oxlint-disable-next-line react-hooks/exhaustive-deps
-  const desk = useMemo(() => deskOfHouse(draft), []);
+  const work = useMemo(() => houseWorkpiece(draft), []);
   useEffect(() => heardOf(HOUSE_STYLE, draft.revision), [draft.revision]);
-  const state = useSyncExternalStore(desk.subscribe, desk.state);
+  const state = useSyncExternalStore(work.subscribe, work.state);
   const { doc } = state;
-  const change = (next: House): void => editHouse(desk, doc, next, differences(doc, next)[0] ?? "edit");
-  return { desk, state, change };
+  const change = (next: House): void => editHouse(work, doc, next, differences(doc, next)[0] ?? "edit");
+  return { work, state, change };
 }
 
 /** Goes on with edits of the draft that had not reached the house, on whatever page. */
 export async function goOnWithHouse(): Promise<void> {
   await ask("house", {}).then(
     ({ draft }) => {
-      deskOfHouse(draft);
+      houseWorkpiece(draft);
     },
     () => undefined,
   );
 }
 
 /** Brings the draft from one state to another, unless it would not hold together: then what is in the way is said and it stays as it is. */
-export function editHouse(desk: Desk<House, HouseChange>, from: House, next: House, label: string): void {
+export function editHouse(
+  work: Workpiece<House, HouseChange>,
+  from: House,
+  next: House,
+  label: string,
+): void {
   const whole = houseSchema.safeParse(next);
   if (whole.success) {
-    desk.edit(houseDiff(from, whole.data), label.replace(/\.$/, ""));
+    work.edit(houseDiff(from, whole.data), label.replace(/\.$/, ""));
     return;
   }
   const why = whole.error.issues[0]?.message ?? "something is off";

@@ -4,11 +4,11 @@ import { differs, putChain } from "@mossy/core/sheet/chains";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
-import { ask } from "../app/ask.ts";
-import { queries, useMe } from "../app/queries.ts";
-import { mention } from "../app/toasts.tsx";
+import { ask } from "../wire/ask.ts";
+import { queries, useMe } from "../wire/queries.ts";
+import { mention } from "../ui/toasts.tsx";
 import { Button } from "../ui/button.tsx";
-import { deskOf } from "../workbench/desks.ts";
+import { workpieceOf } from "../documents/workpieces.ts";
 import { day } from "../ui/dates.ts";
 import { Input, PageHead, Pill } from "../ui/pieces.tsx";
 import { Empty, Failed, Loading } from "../ui/states.tsx";
@@ -125,13 +125,13 @@ function TakeUp({ chain, uses }: { chain: Chain; uses: readonly ChainUse[] }) {
     let many = 0;
     for (const template of behind) {
       const { draft } = await ask("template", { template });
-      const desk = deskOf(draft);
-      const { doc } = desk.state();
+      const work = workpieceOf(draft);
+      const { doc } = work.state();
       const old = doc.tracks
         .filter((t) => t.inserts.some((i) => i.chain?.id === chain.id && i.chain.version < latest.version))
         .map((t) => t.id);
       if (
-        desk.edit(
+        work.edit(
           putChain(doc, old, latest.processors, { id: chain.id, version: latest.version }),
           `version ${latest.version} of ${chain.name}`,
         )

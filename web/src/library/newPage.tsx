@@ -1,30 +1,30 @@
 import type { Style } from "@mossy/core/house/style";
 import { check, open } from "@mossy/core/check/check";
 import { FileProblem } from "@mossy/core/formats/fileProblem";
-import { readIncoming } from "@mossy/core/formats/incoming";
-import type { Incoming } from "@mossy/core/formats/incoming";
+import { readIncoming } from "@mossy/core/formats/readForeign";
+import type { ForeignSession } from "@mossy/core/formats/foreignSession";
 import { newSession } from "@mossy/core/house/starts";
 import { session as sessionSchema } from "@mossy/core/session/document";
 import type { Session, TrackId } from "@mossy/core/session/document";
 import { byId, depthOf } from "@mossy/core/session/routing";
 import { cleaned, lookThrough, usualStay } from "@mossy/core/sheet/clean";
-import type { Looked, Standing, Stay } from "@mossy/core/sheet/clean";
-import { STARTERS, startWith } from "@mossy/core/sheet/starters";
+import type { ForeignTrack, ForeignSort, Stay } from "@mossy/core/sheet/clean";
+import { STARTERS, startWith } from "@mossy/core/sheet/templateStarters";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { Upload } from "lucide-react";
 import { useCallback, useMemo, useRef, useState } from "react";
 import { useNavigate, useSearchParams } from "react-router";
 import { z } from "zod";
-import { ask } from "../app/ask.ts";
-import { queries, queryClient, useMe, useStyle } from "../app/queries.ts";
+import { ask } from "../wire/ask.ts";
+import { queries, queryClient, useMe, useStyle } from "../wire/queries.ts";
 import { Button } from "../ui/button.tsx";
 import { Choice, Field, Input, PageHead, Pill } from "../ui/pieces.tsx";
 import { Empty, Trouble } from "../ui/states.tsx";
 import { Tile } from "../ui/tile.tsx";
 import { useKept } from "../ui/useKept.ts";
 import { useSteady } from "../ui/useSteady.ts";
-import { PartPicker } from "./partPicker.tsx";
-import { newId } from "../workbench/newId.ts";
+import { PartPicker } from "../sheet/partPicker.tsx";
+import { newId } from "../session/newId.ts";
 
 const FROM = ["nothing", "starter", "template", "file"] as const;
 type From = (typeof FROM)[number];
@@ -258,7 +258,7 @@ function FromTemplate({ onChoose }: { onChoose: (s: Session | null) => void }) {
   );
 }
 
-const GROUPS: readonly (readonly [Standing, string, string])[] = [
+const GROUPS: readonly (readonly [ForeignSort, string, string])[] = [
   ["role", "Read as roles", "They stay."],
   ["job", "Names of the job", "Nobody can tell a role from them. Keep the ones this template needs."],
   ["unfed", "Nobody feeds them", "Buses, returns and cue mixes without a source."],
@@ -286,14 +286,14 @@ function FromFile({
 }) {
   const [incoming, setIncoming] = useState<{
     name: string;
-    read: Incoming;
-    looked: readonly Looked[];
+    read: ForeignSession;
+    looked: readonly ForeignTrack[];
   } | null>(null);
   const [stay, setStay] = useState<Stay | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [over, setOver] = useState(false);
   const chooser = useRef<HTMLInputElement>(null);
-  const settle = (read: Incoming, next: Stay, title: string | null): void => {
+  const settle = (read: ForeignSession, next: Stay, title: string | null): void => {
     setStay(next);
     onChoose(cleaned(style, read.session, newSession(style.house, read.session.title), next), title);
   };
@@ -466,7 +466,7 @@ function Line({
   stays,
   onToggle,
 }: {
-  looked: Looked;
+  looked: ForeignTrack;
   stays: boolean;
   onToggle: (id: TrackId, on: boolean) => void;
 }) {

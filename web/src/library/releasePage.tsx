@@ -1,17 +1,17 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
-import { queries, useStyle } from "../app/queries.ts";
-import { useStandingIn } from "../app/standing.ts";
-import { useFindings } from "../findings/useFindings.ts";
+import { queries, useStyle } from "../wire/queries.ts";
+import { useStandingIn } from "../rooms/standing.ts";
+import { useFindings } from "../check/useFindings.ts";
 import { day } from "../ui/dates.ts";
 import { Button } from "../ui/button.tsx";
 import { PageHead, Pill } from "../ui/pieces.tsx";
 import { Empty, Failed, Loading } from "../ui/states.tsx";
-import { Inspector } from "../workbench/inspector.tsx";
-import { NONE as NOTHING_CHOSEN } from "../workbench/selection.ts";
-import type { Selection } from "../workbench/selection.ts";
-import { Sheet } from "../workbench/sheet.tsx";
+import { Inspector } from "../sheet/inspector.tsx";
+import { NONE as NOTHING_CHOSEN } from "../sheet/selection.ts";
+import type { Selection } from "../sheet/selection.ts";
+import { Sheet } from "../sheet/sheet.tsx";
 import { emptySession } from "@mossy/core/session/document";
 
 const NONE = emptySession("none");
@@ -68,7 +68,7 @@ export default function ReleasePage() {
               session={data.session}
               track={track}
               findings={findings.byTrack.get(track.id) ?? []}
-              desk={null}
+              work={null}
             />
           ) : (
             <div className="card">

@@ -1,7 +1,7 @@
 import type { RoomCard } from "@mossy/contract/rooms";
 import { useMutation } from "@tanstack/react-query";
-import { ask } from "../app/ask.ts";
-import { queries, queryClient, useStyle } from "../app/queries.ts";
+import { ask } from "../wire/ask.ts";
+import { queries, queryClient, useStyle } from "../wire/queries.ts";
 import { Pill } from "../ui/pieces.tsx";
 import { Trouble } from "../ui/states.tsx";
 

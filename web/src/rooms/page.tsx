@@ -1,9 +1,9 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
-import { queries } from "../app/queries.ts";
+import { queries } from "../wire/queries.ts";
 import { PageHead, Share } from "../ui/pieces.tsx";
 import { Failed, Loading } from "../ui/states.tsx";
-import { inputGroups } from "./inputGroups.ts";
+import { inputGroups } from "../fit/inputGroups.ts";
 
 export default function RoomsPage() {
   const { data, error, refetch } = useQuery(queries.rooms);

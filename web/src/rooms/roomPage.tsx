@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link, useParams } from "react-router";
-import { queries } from "../app/queries.ts";
+import { queries } from "../wire/queries.ts";
 import { Button } from "../ui/button.tsx";
 import { PageHead, Pill, Share } from "../ui/pieces.tsx";
 import { Empty, Failed, Loading } from "../ui/states.tsx";

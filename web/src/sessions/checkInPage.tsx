@@ -1,5 +1,5 @@
 import type { AnswerOf } from "@mossy/contract/routes";
-import type { Start } from "@mossy/core/check/causes";
+import type { Origin } from "@mossy/core/check/causes";
 import { countStand } from "@mossy/core/check/causes";
 import type { Style } from "@mossy/core/house/style";
 import { diff } from "@mossy/core/session/diff";
@@ -9,18 +9,18 @@ import { useQuery } from "@tanstack/react-query";
 import { Download, Redo2, Undo2 } from "lucide-react";
 import { useMemo, useState } from "react";
 import { useNavigate, useParams } from "react-router";
-import { fileAddress } from "../app/ask.ts";
-import { queries, useMe, useStyle } from "../app/queries.ts";
-import { useShortcuts } from "../app/shortcuts.tsx";
-import { putAll, useFindings } from "../findings/useFindings.ts";
-import type { Findings } from "../findings/useFindings.ts";
+import { fileAddress } from "../wire/ask.ts";
+import { queries, useMe, useStyle } from "../wire/queries.ts";
+import { useShortcuts } from "../ui/shortcuts.tsx";
+import { putAll, useFindings } from "../check/useFindings.ts";
+import type { Findings } from "../check/useFindings.ts";
 import { Button } from "../ui/button.tsx";
 import { PageHead, Pill, Share, Views } from "../ui/pieces.tsx";
 import { Failed, Loading } from "../ui/states.tsx";
-import { ChangeList } from "../workbench/changeList.tsx";
-import { Clashes } from "../workbench/clashes.tsx";
-import type { Desk, DeskState } from "../workbench/desk.ts";
-import { useDesk } from "../workbench/useDesk.ts";
+import { ChangeList } from "../session/changeList.tsx";
+import { Clashes } from "../documents/clashes.tsx";
+import type { Workpiece, WorkpieceState } from "../documents/workpiece.ts";
+import { useWorkpiece } from "../documents/useWorkpiece.ts";
 import { CheckInSheet } from "./checkInSheet.tsx";
 import { Drift } from "./drift.tsx";
 
@@ -62,13 +62,13 @@ function PutRight({
 }) {
   const { view = "findings" } = useParams();
   const navigate = useNavigate();
-  const { desk, state } = useDesk(c.now);
+  const { work, state } = useWorkpiece(c.now);
   const { doc: session } = state;
   const may = useMe()?.right !== "assistant";
-  const start = useMemo((): Start => ({ given: c.given, style: started }), [c.given, started]);
+  const start = useMemo((): Origin => ({ given: c.given, style: started }), [c.given, started]);
   const findings = useFindings(style, session, start);
   const [shown, setShown] = useState<string | null>(null);
-  const all = (): void => putAll(desk, style, c.given);
+  const all = (): void => putAll(work, style, c.given);
   useShortcuts(
     may
       ? [
@@ -76,12 +76,12 @@ function PutRight({
           {
             keys: "Ctrl+Z",
             says: "Undo",
-            run: () => desk.undo(),
+            run: () => work.undo(),
           },
           {
             keys: "Ctrl+Shift+Z",
             says: "Redo",
-            run: () => desk.redo(),
+            run: () => work.redo(),
           },
         ]
       : [],
@@ -94,7 +94,7 @@ function PutRight({
     <div className="flex h-full min-h-[600px] flex-col gap-3">
       <Head
         checkIn={c}
-        desk={desk}
+        work={work}
         state={state}
         may={may}
         sure={findings.open.filter((f) => f.fix?.sure).length}
@@ -114,18 +114,18 @@ function PutRight({
           className="flex items-center gap-3 rounded-md bg-brick-soft px-3 py-2 text-sm text-brick"
         >
           <span className="flex-1">{state.problem}</span>
-          <Button small onClick={() => desk.dismiss()}>
+          <Button small onClick={() => work.dismiss()}>
             Understood
           </Button>
         </p>
       )}
-      <Clashes desk={desk} state={state} />
+      <Clashes work={work} state={state} />
       {view === "sheet" ? (
         <CheckInSheet
           style={style}
           session={session}
           findings={findings}
-          desk={may ? desk : null}
+          work={may ? work : null}
           first={shown}
         />
       ) : (
@@ -139,7 +139,7 @@ function PutRight({
                 findings={findings}
                 edition={edition}
                 release={c.session.release}
-                desk={may ? desk : null}
+                work={may ? work : null}
                 onShow={show}
               />
             )}
@@ -154,15 +154,15 @@ function PutRight({
 
 function Head({
   checkIn: c,
-  desk,
+  work,
   state,
   may,
   sure,
   onAll,
 }: {
   checkIn: CheckIn;
-  desk: Desk;
-  state: DeskState;
+  work: Workpiece;
+  state: WorkpieceState;
   may: boolean;
   sure: number;
   onAll: () => void;
@@ -192,7 +192,7 @@ function Head({
             aria-label={`Undo${state.undoes === null ? "" : `: ${state.undoes}`}`}
             title={state.undoes ?? "Nothing to undo"}
             disabled={state.undoes === null}
-            onClick={() => desk.undo()}
+            onClick={() => work.undo()}
           >
             <Undo2 size={16} aria-hidden />
           </Button>
@@ -202,7 +202,7 @@ function Head({
             aria-label={`Redo${state.redoes === null ? "" : `: ${state.redoes}`}`}
             title={state.redoes ?? "Nothing to redo"}
             disabled={state.redoes === null}
-            onClick={() => desk.redo()}
+            onClick={() => work.redo()}
           >
             <Redo2 size={16} aria-hidden />
           </Button>

@@ -2,28 +2,28 @@ import type { Style } from "@mossy/core/house/style";
 import type { Session, TrackId } from "@mossy/core/session/document";
 import { takeOut, wrap } from "@mossy/core/sheet/folders";
 import { useMemo, useState } from "react";
-import { mention } from "../app/toasts.tsx";
-import type { Findings } from "../findings/useFindings.ts";
+import { mention } from "../ui/toasts.tsx";
+import type { Findings } from "../check/useFindings.ts";
 import { Empty } from "../ui/states.tsx";
-import type { Desk } from "../workbench/desk.ts";
-import { Inspector } from "../workbench/inspector.tsx";
-import { ManyPanel } from "../workbench/manyPanel.tsx";
-import { newId } from "../workbench/newId.ts";
-import { NONE, only, still, these } from "../workbench/selection.ts";
-import { SheetView } from "../workbench/sheetView.tsx";
+import type { Workpiece } from "../documents/workpiece.ts";
+import { Inspector } from "../sheet/inspector.tsx";
+import { ManyPanel } from "../sheet/manyPanel.tsx";
+import { newId } from "../session/newId.ts";
+import { NONE, only, still, these } from "../sheet/selection.ts";
+import { SheetView } from "../sheet/sheetView.tsx";
 
 /** A check-in's tracks: chosen, looked at, copied and, by who may put right, typed into like those of a template. */
 export function CheckInSheet({
   style,
   session,
   findings,
-  desk,
+  work,
   first,
 }: {
   style: Style;
   session: Session;
   findings: Findings;
-  desk: Desk | null;
+  work: Workpiece | null;
   /** The track that is to be seen at first. */ first: TrackId | null;
 }) {
   const [chosen, setChosen] = useState(() => only(first));
@@ -37,10 +37,10 @@ export function CheckInSheet({
   const [track] = tracks;
   const wrapThem = (): void => {
     const id = newId();
-    if (desk?.edit(wrap(style, session, ids, id), "wrap in a folder")) setChosen(only(id));
+    if (work?.edit(wrap(style, session, ids, id), "wrap in a folder")) setChosen(only(id));
   };
   const takeThemOut = (): void => {
-    if (desk?.edit(takeOut(session, ids), ids.length === 1 ? "take out" : `take out ${ids.length}`))
+    if (work?.edit(takeOut(session, ids), ids.length === 1 ? "take out" : `take out ${ids.length}`))
       setChosen(NONE);
   };
   return (
@@ -50,7 +50,7 @@ export function CheckInSheet({
           style={style}
           session={session}
           findings={findings}
-          desk={desk}
+          work={work}
           compact={compact}
           onDense={() => setCompact(!compact)}
           selection={selection}
@@ -74,23 +74,23 @@ export function CheckInSheet({
             session={session}
             track={track}
             findings={findings.byTrack.get(track.id) ?? []}
-            desk={desk}
+            work={work}
             onChoose={(list) => setChosen(these(list))}
           />
         )}
-        {tracks.length > 1 && desk && (
+        {tracks.length > 1 && work && (
           <ManyPanel
             style={style}
             session={session}
             ids={ids}
             at={selection.at}
-            desk={desk}
+            work={work}
             onWrap={wrapThem}
             onTakeOut={takeThemOut}
             onSelect={(id) => setChosen(only(id))}
           />
         )}
-        {(tracks.length === 0 || (tracks.length > 1 && !desk)) && (
+        {(tracks.length === 0 || (tracks.length > 1 && !work)) && (
           <div className="card">
             <Empty title={tracks.length === 0 ? "Nothing selected" : `${tracks.length} tracks chosen`}>
               Choose a track to see what it is, what is off and why. What is chosen can be copied into a

@@ -1,28 +1,28 @@
-import type { Cause, Start } from "@mossy/core/check/causes";
+import type { Cause, Origin } from "@mossy/core/check/causes";
 import type { Finding } from "@mossy/core/check/rule";
 import type { Style } from "@mossy/core/house/style";
 import type { Session } from "@mossy/core/session/document";
 import { useMemo } from "react";
-import { BehindIt } from "../findings/behindIt.tsx";
-import { FindingActs } from "../findings/card.tsx";
-import { RolePicker } from "../findings/rolePicker.tsx";
-import { TITLE_OF } from "../findings/titles.ts";
-import { actsOn, putRightOf, sayRole } from "../findings/useFindings.ts";
-import type { Findings } from "../findings/useFindings.ts";
+import { BehindIt } from "../check/behindIt.tsx";
+import { FindingActs } from "../check/card.tsx";
+import { RolePicker } from "../words/rolePicker.tsx";
+import { TITLE_OF } from "../check/titles.ts";
+import { actsOn, putRightOf, sayRole } from "../check/useFindings.ts";
+import type { Findings } from "../check/useFindings.ts";
 import { Button } from "../ui/button.tsx";
 import { BeforeAfter, Pill } from "../ui/pieces.tsx";
 import { Empty } from "../ui/states.tsx";
 import { Tile } from "../ui/tile.tsx";
-import type { Desk } from "../workbench/desk.ts";
+import type { Workpiece } from "../documents/workpiece.ts";
 
 interface DriftProps {
   readonly style: Style;
   readonly session: Session;
-  readonly start: Start;
+  readonly start: Origin;
   readonly findings: Findings;
   readonly edition: number;
   readonly release: number;
-  readonly desk: Desk | null;
+  readonly work: Workpiece | null;
   readonly onShow: (track: string) => void;
 }
 
@@ -34,7 +34,7 @@ const AREAS = [
 
 /** What is off in a session that came back: first what its room changed, then what a later edition asks, then what went out like that. */
 export function Drift(props: DriftProps) {
-  const { findings, edition, release, start, desk, style } = props;
+  const { findings, edition, release, start, work, style } = props;
   if (findings.all.length === 0) {
     return (
       <Empty title="Nothing is off">
@@ -55,7 +55,7 @@ export function Drift(props: DriftProps) {
         title={title}
         says={says}
         findings={list}
-        onAll={sure && desk ? () => putRightOf(desk, style, start, cause) : null}
+        onAll={sure && work ? () => putRightOf(work, style, start, cause) : null}
       />
     );
   };
@@ -142,7 +142,7 @@ function Line({
   session,
   finding: f,
   track: t,
-  desk,
+  work,
   onShow,
 }: Omit<DriftProps, "findings"> & { readonly finding: Finding; readonly track: Track | undefined }) {
   const asks = f.rule === "name-unreadable" || (f.rule === "name-off-pattern" && f.fix?.sure === false);
@@ -177,14 +177,14 @@ function Line({
         </p>
       </div>
       <div>
-        {desk ? (
+        {work ? (
           <div className="-mt-2">
-            <FindingActs finding={f} acts={actsOn(desk, f)} />
+            <FindingActs finding={f} acts={actsOn(work, f)} />
             {asks && !f.kept && t && (
               <RolePicker
                 style={style}
                 label={`What “${t.name}” is`}
-                onChoose={(role) => sayRole(desk, style, t.id, role)}
+                onChoose={(role) => sayRole(work, style, t.id, role)}
               />
             )}
           </div>

@@ -1,10 +1,10 @@
-import type { Unlike } from "@mossy/contract/sessions";
+import type { UnlikeAnswer } from "@mossy/contract/sessions";
 import { useMutation } from "@tanstack/react-query";
 import { Upload } from "lucide-react";
 import { useRef, useState } from "react";
 import { useNavigate } from "react-router";
-import { hand } from "../app/ask.ts";
-import { queryClient } from "../app/queries.ts";
+import { hand } from "../wire/ask.ts";
+import { queryClient } from "../wire/queries.ts";
 import { Button } from "../ui/button.tsx";
 import { Trouble } from "../ui/states.tsx";
 
@@ -15,7 +15,7 @@ export function DropFile({ session }: { session: string | null }) {
   const [over, setOver] = useState(false);
   const chooser = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
-  const [asked, setAsked] = useState<{ file: File; answer: Unlike } | null>(null);
+  const [asked, setAsked] = useState<{ file: File; answer: UnlikeAnswer } | null>(null);
   const send = useMutation({
     mutationFn: async ({
       file,
@@ -118,7 +118,7 @@ function Question({
   onLeave,
 }: {
   file: File;
-  answer: Unlike;
+  answer: UnlikeAnswer;
   busy: boolean;
   /** Takes it in for another session, or (null) for this one. */ onTake: (to: string | null) => void;
   onLeave: () => void;

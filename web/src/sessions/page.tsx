@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { useSearchParams } from "react-router";
-import { queries } from "../app/queries.ts";
+import { queries } from "../wire/queries.ts";
 import { Choice, Input, PageHead } from "../ui/pieces.tsx";
 import { Empty, Failed, Loading } from "../ui/states.tsx";
 import { DropFile } from "./dropFile.tsx";

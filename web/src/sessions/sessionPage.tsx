@@ -1,11 +1,11 @@
-import type { Ticked } from "@mossy/contract/rooms";
+import type { TickedItem } from "@mossy/contract/rooms";
 import type { AnswerOf } from "@mossy/contract/routes";
 import { inputList } from "@mossy/core/formats/inputList";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { Download, Printer, Send } from "lucide-react";
 import { Link, useParams } from "react-router";
-import { ask, fileAddress } from "../app/ask.ts";
-import { queries, queryClient, useMe, useStyle } from "../app/queries.ts";
+import { ask, fileAddress } from "../wire/ask.ts";
+import { queries, queryClient, useMe, useStyle } from "../wire/queries.ts";
 import { Button } from "../ui/button.tsx";
 import { PageHead, Pill } from "../ui/pieces.tsx";
 import { Empty, Failed, Loading, Trouble } from "../ui/states.tsx";
@@ -29,7 +29,7 @@ function GoneThrough({
 }: {
   session: string;
   list: readonly string[];
-  ticks: readonly Ticked[];
+  ticks: readonly TickedItem[];
   may: boolean;
 }) {
   const key = queries.session(session).queryKey;

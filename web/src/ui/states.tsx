@@ -1,6 +1,6 @@
 import { CloudOff, Lamp, SearchX } from "lucide-react";
 import type { ReactNode } from "react";
-import { AskProblem } from "../app/ask.ts";
+import { AskProblem } from "./askProblem.ts";
 import { Button } from "./button.tsx";
 
 /** Something is on its way; only said when it takes a while. */

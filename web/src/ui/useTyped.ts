@@ -9,7 +9,7 @@ const leaveAll = (): void => {
 window.addEventListener("beforeunload", leaveAll);
 window.addEventListener("pagehide", leaveAll);
 
-export interface Typed {
+export interface TypedField {
   /** What was typed and is not set yet; null where nothing was. */
   readonly text: string | null;
   readonly type: (text: string) => void;
@@ -24,7 +24,7 @@ export interface Typed {
  * (a link, the back button, a reload) while somebody still types.
  * @param set takes the text; false where it cannot be
  */
-export function useTyped(set: (text: string) => boolean): Typed {
+export function useTyped(set: (text: string) => boolean): TypedField {
   const [text, setText] = useState<string | null>(null);
   const now = useRef<string | null>(null);
   const last = useRef(set);

@@ -4,9 +4,9 @@ import type { Session } from "@mossy/core/session/document";
 import { inWords } from "@mossy/core/session/says";
 import { useQuery } from "@tanstack/react-query";
 import { useDeferredValue, useMemo } from "react";
-import { queries } from "../app/queries.ts";
+import { queries } from "../wire/queries.ts";
 import { Empty, Loading } from "../ui/states.tsx";
-import { ChangeList } from "./changeList.tsx";
+import { ChangeList } from "../session/changeList.tsx";
 
 /** How many changes lead from the latest release to the draft. */
 export function useChanged(template: Template, session: Session): number {

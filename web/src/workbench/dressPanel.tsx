@@ -4,31 +4,31 @@ import { apply } from "@mossy/core/session/apply";
 import type { Change } from "@mossy/core/session/change";
 import type { Session } from "@mossy/core/session/document";
 import { inWords } from "@mossy/core/session/says";
-import type { Said } from "@mossy/core/session/says";
+import type { ChangeSentence } from "@mossy/core/session/says";
 import { arrange, dressInPlace } from "@mossy/core/sheet/arrange";
 import { useMemo, useRef, useState } from "react";
 import { Button } from "../ui/button.tsx";
 import { Pill } from "../ui/pieces.tsx";
 import { useDoneKeys } from "../ui/useDoneKeys.ts";
-import { ChangeList } from "./changeList.tsx";
-import type { Desk } from "./desk.ts";
+import { ChangeList } from "../session/changeList.tsx";
+import type { Workpiece } from "../documents/workpiece.ts";
 
 interface PanelProps {
   readonly style: Style;
   readonly session: Session;
-  readonly desk: Desk;
+  readonly work: Workpiece;
   readonly onDone: () => void;
 }
 
 /** Changes as they are shown before they are done: folders made and moves first. Feeds go along with moves. */
-function shown(session: Session, changes: readonly Change[]): readonly Said[] {
+function shown(session: Session, changes: readonly Change[]): readonly ChangeSentence[] {
   const said = inWords(session, apply(session, changes), changes).filter((s) => s.what !== "feeds");
-  const moves = (s: Said): boolean => s.sort === "added" || s.sort === "moved";
+  const moves = (s: ChangeSentence): boolean => s.sort === "added" || s.sort === "moved";
   return [...said.filter(moves), ...said.filter((s) => !moves(s))];
 }
 
 /** Dressing all: every name, look and place it would change, before it does; the order can be left alone. */
-export function DressPanel({ style, session, desk, onDone }: PanelProps) {
+export function DressPanel({ style, session, work, onDone }: PanelProps) {
   const [order, setOrder] = useState(true);
   const changes = useMemo(
     () => (order ? dress(style, session) : dressInPlace(style, session)),
@@ -43,7 +43,7 @@ export function DressPanel({ style, session, desk, onDone }: PanelProps) {
       says="Names, colours and icons of what is read for sure, and where the house keeps it."
       session={session}
       changes={changes}
-      desk={desk}
+      work={work}
       onDone={onDone}
     >
       {moves && (
@@ -57,7 +57,7 @@ export function DressPanel({ style, session, desk, onDone }: PanelProps) {
 }
 
 /** Arranging by the house: the moves first, then done in one go. */
-export function ArrangePanel({ style, session, desk, onDone }: PanelProps) {
+export function ArrangePanel({ style, session, work, onDone }: PanelProps) {
   const changes = useMemo(() => arrange(style, session), [style, session]);
   return (
     <Shown
@@ -67,7 +67,7 @@ export function ArrangePanel({ style, session, desk, onDone }: PanelProps) {
       says="Folders and order as the house style has them. Names and colours stay; feeds go along."
       session={session}
       changes={changes}
-      desk={desk}
+      work={work}
       onDone={onDone}
     />
   );
@@ -81,7 +81,7 @@ function Shown({
   nothing,
   session,
   changes,
-  desk,
+  work,
   onDone,
   children,
 }: {
@@ -91,7 +91,7 @@ function Shown({
   nothing: string;
   session: Session;
   changes: readonly Change[];
-  desk: Desk;
+  work: Workpiece;
   onDone: () => void;
   children?: React.ReactNode;
 }) {
@@ -99,7 +99,7 @@ function Shown({
   const none = said.length === 0;
   const box = useRef<HTMLElement>(null);
   const run = (): void => {
-    desk.edit(changes, label);
+    work.edit(changes, label);
     onDone();
   };
   useDoneKeys(box, none ? onDone : run, onDone);

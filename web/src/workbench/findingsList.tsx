@@ -2,13 +2,13 @@ import { putAllRight } from "@mossy/core/check/check";
 import type { Style } from "@mossy/core/house/style";
 import type { Session, TrackId } from "@mossy/core/session/document";
 import { Lamp } from "lucide-react";
-import { FindingCard } from "../findings/card.tsx";
-import { TITLE_OF } from "../findings/titles.ts";
-import { actsOn, putAll } from "../findings/useFindings.ts";
-import type { Findings } from "../findings/useFindings.ts";
+import { FindingCard } from "../check/card.tsx";
+import { TITLE_OF } from "../check/titles.ts";
+import { actsOn, putAll } from "../check/useFindings.ts";
+import type { Findings } from "../check/useFindings.ts";
 import { Button, Key } from "../ui/button.tsx";
 import { Empty } from "../ui/states.tsx";
-import type { Desk } from "./desk.ts";
+import type { Workpiece } from "../documents/workpiece.ts";
 
 /** So many cards are drawn at once; a session that is off everywhere has thousands. */
 const AT_ONCE = 60;
@@ -16,13 +16,13 @@ const AT_ONCE = 60;
 export function FindingsList({
   style,
   findings,
-  desk,
+  work,
   may,
   onSelect,
 }: {
   style: Style;
   findings: Findings;
-  desk: Desk;
+  work: Workpiece;
   may: boolean;
   onSelect: (id: TrackId) => void;
 }) {
@@ -37,7 +37,7 @@ export function FindingsList({
       <div className="flex items-center justify-between">
         <h2 className="font-semibold">To look at</h2>
         {may && sure > 0 && (
-          <Button small look="main" onClick={() => putAll(desk, style, null)}>
+          <Button small look="main" onClick={() => putAll(work, style, null)}>
             Put all right
           </Button>
         )}
@@ -55,8 +55,8 @@ export function FindingsList({
               <Button
                 small
                 onClick={() => {
-                  desk.edit(
-                    putAllRight(style, desk.state().doc, null, (found) =>
+                  work.edit(
+                    putAllRight(style, work.state().doc, null, (found) =>
                       found.filter((f) => f.rule === rule),
                     ),
                     `put right: ${TITLE_OF.get(rule)?.toLowerCase() ?? rule}`,
@@ -74,7 +74,7 @@ export function FindingsList({
           key={f.id}
           finding={f}
           title={TITLE_OF.get(f.rule) ?? ""}
-          acts={may ? actsOn(desk, f) : null}
+          acts={may ? actsOn(work, f) : null}
           onShow={f.track === null ? undefined : () => onSelect(f.track ?? "")}
         />
       ))}

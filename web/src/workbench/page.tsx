@@ -8,38 +8,40 @@ import { Brush, ListPlus, Redo2, Undo2 } from "lucide-react";
 import { Suspense, lazy, useMemo, useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import { z } from "zod";
-import { queries, useMe, useStyle } from "../app/queries.ts";
-import { useKeysTold, useShortcuts } from "../app/shortcuts.tsx";
-import { useFindings } from "../findings/useFindings.ts";
+import { queries, useMe, useStyle } from "../wire/queries.ts";
+import { useKeyHints, useShortcuts } from "../ui/shortcuts.tsx";
+import { useFindings } from "../check/useFindings.ts";
 import { Button, Key } from "../ui/button.tsx";
 import { PageHead, Pill, Views } from "../ui/pieces.tsx";
 import { Empty, Failed, Loading } from "../ui/states.tsx";
 import { useKept } from "../ui/useKept.ts";
 import { useSteady } from "../ui/useSteady.ts";
-import { AddTracks } from "./addTracks.tsx";
+import { AddTracks } from "../sheet/addTracks.tsx";
 import { ArrangePanel, DressPanel } from "./dressPanel.tsx";
 import { Changes, useChanged } from "./changesView.tsx";
-import { Clashes } from "./clashes.tsx";
-import type { DeskState } from "./desk.ts";
+import { Clashes } from "../documents/clashes.tsx";
+import type { WorkpieceState } from "../documents/workpiece.ts";
 import { BottomLine, FindingsList } from "./findingsList.tsx";
-import { InputView } from "./inputView.tsx";
-import { Inspector } from "./inspector.tsx";
-import { ManyPanel } from "./manyPanel.tsx";
-import { newId } from "./newId.ts";
+import { InputView } from "../sheet/inputView.tsx";
+import { Inspector } from "../sheet/inspector.tsx";
+import { ManyPanel } from "../sheet/manyPanel.tsx";
+import { newId } from "../session/newId.ts";
 import { PutPanel } from "./putPanel.tsx";
 import { Publish } from "./publish.tsx";
 import { Releases } from "./releases.tsx";
-import { NONE, only, still, these } from "./selection.ts";
-import type { Selection } from "./selection.ts";
+import { NONE, only, still, these } from "../sheet/selection.ts";
+import type { Selection } from "../sheet/selection.ts";
 import { SetUp } from "./setUp.tsx";
-import { SheetView } from "./sheetView.tsx";
-import { SAID_KEYS } from "./sayLine.tsx";
-import { LevelsView } from "./levelsView.tsx";
-import { useDesk } from "./useDesk.ts";
-import { ViewForm, viewOf } from "./viewMenu.tsx";
+import { SheetView } from "../sheet/sheetView.tsx";
+import { SAID_KEYS } from "../sheet/sayLine.tsx";
+import { LevelsView } from "../signal/levelsView.tsx";
+import { useWorkpiece } from "../documents/useWorkpiece.ts";
+import { ViewForm, viewOf } from "../sheet/viewMenu.tsx";
 
-const MapView = lazy(() => import("./mapView.tsx").then((m) => ({ default: m.MapView })));
-const PictureView = lazy(() => import("./pictureView.tsx").then((m) => ({ default: m.PictureView })));
+const MapView = lazy(() => import("../signal/mapView.tsx").then((m) => ({ default: m.MapView })));
+const PictureView = lazy(() =>
+  import("../signal/pictureView.tsx").then((m) => ({ default: m.PictureView })),
+);
 
 export default function WorkbenchPage() {
   const { template = "" } = useParams();
@@ -67,7 +69,7 @@ const VIEWS = [
 function Workbench({ template, style }: { template: Template; style: Style }) {
   const { view = "sheet" } = useParams();
   const navigate = useNavigate();
-  const { desk, state } = useDesk(template.draft);
+  const { work, state } = useWorkpiece(template.draft);
   const may = useMe()?.right === "lead";
   const { doc: session } = state;
   const [chosen, setChosen] = useState<Selection>(NONE);
@@ -106,12 +108,12 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
   const dressAll = (): void => setSide("dress");
   const wrapThem = (): void => {
     const id = newId();
-    if (desk.edit(wrap(style, session, ids, id), "wrap in a folder")) select(id);
+    if (work.edit(wrap(style, session, ids, id), "wrap in a folder")) select(id);
   };
   const takeThemOut = (): void => {
     const order = session.tracks.map((t) => t.id);
     const next = order[order.indexOf(ids.at(-1) ?? "") + 1] ?? null;
-    if (desk.edit(takeOut(session, ids), ids.length === 1 ? "take out" : `take out ${ids.length}`))
+    if (work.edit(takeOut(session, ids), ids.length === 1 ? "take out" : `take out ${ids.length}`))
       select(next);
   };
   const nextFinding = (step: 1 | -1): void => {
@@ -145,7 +147,7 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
     setPasted(text);
     setSide("add");
   };
-  useKeysTold(may ? SAID_KEYS : NO_KEYS);
+  useKeyHints(may ? SAID_KEYS : NO_KEYS);
   useShortcuts([
     ...(may
       ? [
@@ -168,12 +170,12 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
           {
             keys: "Ctrl+Z",
             says: "Undo",
-            run: () => desk.undo(),
+            run: () => work.undo(),
           },
           {
             keys: "Ctrl+Shift+Z",
             says: "Redo",
-            run: () => desk.redo(),
+            run: () => work.redo(),
           },
           {
             keys: "P",
@@ -192,7 +194,7 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
                   keys: "U",
                   says: "Take the folder away, keep what it holds",
                   run: () => {
-                    desk.edit(dissolve(session, track.id), "dissolve a folder");
+                    work.edit(dissolve(session, track.id), "dissolve a folder");
                   },
                 },
               ]
@@ -212,7 +214,7 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
                   // Several move one after the other, the last first where they go down, so that they stay together.
                   const moving = outermost(session, ids).map((t) => t.id);
                   const order = way === "down" || way === "out" ? moving.reverse() : moving;
-                  desk.editInSteps(
+                  work.editInSteps(
                     order.map((id) => (s) => stepTrack(s, id, way)),
                     "move",
                   );
@@ -278,7 +280,7 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
               aria-label={label("Undo", state.undoes)}
               title={label("Undo", state.undoes)}
               disabled={state.undoes === null}
-              onClick={() => desk.undo()}
+              onClick={() => work.undo()}
             >
               <Undo2 size={16} aria-hidden />
             </Button>
@@ -288,7 +290,7 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
               aria-label={label("Redo", state.redoes)}
               title={label("Redo", state.redoes)}
               disabled={state.redoes === null}
-              onClick={() => desk.redo()}
+              onClick={() => work.redo()}
             >
               <Redo2 size={16} aria-hidden />
             </Button>
@@ -331,12 +333,12 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
           className="flex items-center gap-3 rounded-md bg-brick-soft px-3 py-2 text-sm text-brick"
         >
           <span className="flex-1">{state.problem}</span>
-          <Button small onClick={() => desk.dismiss()}>
+          <Button small onClick={() => work.dismiss()}>
             Understood
           </Button>
         </p>
       )}
-      <Clashes desk={desk} state={state} />
+      <Clashes work={work} state={state} />
       <div
         className={`relative grid min-h-0 flex-1 gap-4 ${alone ? "" : "min-[1024px]:grid-cols-[minmax(0,1fr)_276px] min-[1500px]:grid-cols-[minmax(0,1fr)_320px]"}`}
       >
@@ -357,7 +359,7 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
                 style={style}
                 session={session}
                 findings={findings}
-                desk={may ? desk : null}
+                work={may ? work : null}
                 compact={compact}
                 onDense={() => setCompact(!compact)}
                 selection={selection}
@@ -376,7 +378,7 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
               style={style}
               session={session}
               findings={findings.byTrack}
-              desk={may ? desk : null}
+              work={may ? work : null}
               document={template.draft.id}
               title={template.name}
             />
@@ -387,7 +389,7 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
                 session={session}
                 selected={selection.at}
                 onSelect={select}
-                desk={may ? desk : null}
+                work={may ? work : null}
                 title={template.name}
               />
             )}
@@ -397,14 +399,14 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
                 session={session}
                 selected={selection.at}
                 onSelect={select}
-                desk={may ? desk : null}
+                work={may ? work : null}
               />
             )}
           </Suspense>
-          {view === "levels" && <LevelsView session={session} desk={may ? desk : null} onSelect={select} />}
+          {view === "levels" && <LevelsView session={session} work={may ? work : null} onSelect={select} />}
           {view === "changes" && <Changes template={template} session={session} />}
           {view === "releases" && <Releases template={template} />}
-          {view === "session" && <SetUp session={session} desk={may ? desk : null} onSelect={inSheet} />}
+          {view === "session" && <SetUp session={session} work={may ? work : null} onSelect={inSheet} />}
         </section>
         {!alone && (
           <aside
@@ -416,7 +418,7 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
                 keep={`add-${template.id}`}
                 style={style}
                 session={session}
-                desk={desk}
+                work={work}
                 start={pasted}
                 behind={selection.at}
                 onLibrary={() => setSide("put")}
@@ -430,7 +432,7 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
               <PutPanel
                 style={style}
                 session={session}
-                desk={desk}
+                work={work}
                 template={template.id}
                 onDone={(made) => {
                   if (made.length > 0) choose(these(made));
@@ -442,7 +444,7 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
               <Publish
                 template={template.id}
                 name={template.name}
-                desk={desk}
+                work={work}
                 session={session}
                 latest={latest}
                 open={findings.open}
@@ -451,20 +453,20 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
               />
             )}
             {side === "findings" && (
-              <FindingsList style={style} findings={findings} desk={desk} may={may} onSelect={show} />
+              <FindingsList style={style} findings={findings} work={work} may={may} onSelect={show} />
             )}
             {side === "arrange" && (
-              <ArrangePanel style={style} session={session} desk={desk} onDone={() => setSide("track")} />
+              <ArrangePanel style={style} session={session} work={work} onDone={() => setSide("track")} />
             )}
             {side === "dress" && (
-              <DressPanel style={style} session={session} desk={desk} onDone={() => setSide("track")} />
+              <DressPanel style={style} session={session} work={work} onDone={() => setSide("track")} />
             )}
             {side === "shows" && (
               <ViewForm
                 key={shows}
                 style={style}
                 session={session}
-                desk={desk}
+                work={work}
                 start={viewOf(session, shows)}
                 folders={track?.kind === "folder" ? [track.id] : []}
                 onDone={(id) => {
@@ -480,7 +482,7 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
                   session={session}
                   track={track}
                   findings={findings.byTrack.get(track.id) ?? []}
-                  desk={may ? desk : null}
+                  work={may ? work : null}
                   onChoose={(list) => choose(these(list))}
                 />
               ) : ids.length > 1 && may ? (
@@ -489,7 +491,7 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
                   session={session}
                   ids={ids}
                   at={selection.at}
-                  desk={desk}
+                  work={work}
                   onWrap={wrapThem}
                   onTakeOut={takeThemOut}
                   onSelect={select}
@@ -522,7 +524,7 @@ function timeOrDay(at: Date): string {
     : at.toLocaleDateString("en-GB", { day: "numeric", month: "short" });
 }
 
-function SaveWord({ state }: { state: DeskState }) {
+function SaveWord({ state }: { state: WorkpieceState }) {
   return (
     <span role="status" className="text-sm text-ink-2">
       {state.saving === "saved"

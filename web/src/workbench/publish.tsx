@@ -8,20 +8,20 @@ import { useMemo, useRef } from "react";
 import { z } from "zod";
 import { useDoneKeys } from "../ui/useDoneKeys.ts";
 import { useKept } from "../ui/useKept.ts";
-import { ask } from "../app/ask.ts";
-import { queries, queryClient } from "../app/queries.ts";
-import { mention } from "../app/toasts.tsx";
+import { ask } from "../wire/ask.ts";
+import { queries, queryClient } from "../wire/queries.ts";
+import { mention } from "../ui/toasts.tsx";
 import { Button } from "../ui/button.tsx";
 import { Field, Pill, TextArea } from "../ui/pieces.tsx";
 import { Trouble } from "../ui/states.tsx";
-import { ChangeList } from "./changeList.tsx";
-import type { Desk } from "./desk.ts";
+import { ChangeList } from "../session/changeList.tsx";
+import type { Workpiece } from "../documents/workpiece.ts";
 
 /** Before a release goes out: what changed since the last one, what is still off, a note. */
 export function Publish({
   template,
   name,
-  desk,
+  work,
   session,
   latest,
   open,
@@ -30,7 +30,7 @@ export function Publish({
 }: {
   template: string;
   name: string;
-  desk: Desk;
+  work: Workpiece;
   session: Session;
   latest: Release | null;
   open: readonly Finding[];
@@ -48,7 +48,7 @@ export function Publish({
   );
   const number = (latest?.number ?? 0) + 1;
   const publish = useMutation({
-    mutationFn: () => ask("publishRelease", { template }, { revision: desk.revision, note }),
+    mutationFn: () => ask("publishRelease", { template }, { revision: work.revision, note }),
     onSuccess: async (release) => {
       await Promise.all([
         queryClient.invalidateQueries({ queryKey: ["template", template] }),

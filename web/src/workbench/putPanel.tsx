@@ -2,24 +2,24 @@ import type { Style } from "@mossy/core/house/style";
 import type { Session, TrackId } from "@mossy/core/session/document";
 import { pathsAlike, putPart } from "@mossy/core/sheet/part";
 import { useMemo, useRef, useState } from "react";
-import { PartPicker } from "../library/partPicker.tsx";
+import { PartPicker } from "../sheet/partPicker.tsx";
 import { Button } from "../ui/button.tsx";
 import { Tile } from "../ui/tile.tsx";
 import { useDoneKeys } from "../ui/useDoneKeys.ts";
-import type { Desk } from "./desk.ts";
-import { newId } from "./newId.ts";
+import type { Workpiece } from "../documents/workpiece.ts";
+import { newId } from "../session/newId.ts";
 
 /** Puts a part of another template in here: what comes and what is used as it stands here is shown first. */
 export function PutPanel({
   style,
   session,
-  desk,
+  work,
   template,
   onDone,
 }: {
   style: Style;
   session: Session;
-  desk: Desk;
+  work: Workpiece;
   template: string;
   onDone: (made: readonly TrackId[]) => void;
 }) {
@@ -33,7 +33,7 @@ export function PutPanel({
   const here = session.tracks.filter((t) => new Set(alike.values()).has(t.id));
   const box = useRef<HTMLElement>(null);
   const put = (): void => {
-    if (desk.edit(changes, `put in ${added.length} from the library`)) onDone(added.map((t) => t.id));
+    if (work.edit(changes, `put in ${added.length} from the library`)) onDone(added.map((t) => t.id));
   };
   useDoneKeys(box, added.length > 0 ? put : null, () => onDone([]));
   return (

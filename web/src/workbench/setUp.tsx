@@ -5,13 +5,13 @@ import { timeIn, timeInWords } from "@mossy/core/session/time";
 import { SESSION_WORDS } from "@mossy/core/session/says";
 import { Plus, X } from "lucide-react";
 import { useState } from "react";
-import { TextField } from "../house/textField.tsx";
-import { SettingsForm } from "../sessions/settingsForm.tsx";
+import { TextField } from "../ui/textField.tsx";
+import { SettingsForm } from "../session/settingsForm.tsx";
 import { Button } from "../ui/button.tsx";
 import { Input, TextArea } from "../ui/pieces.tsx";
 import { useTyped } from "../ui/useTyped.ts";
-import type { Desk } from "./desk.ts";
-import { LinkSets } from "./links.tsx";
+import type { Workpiece } from "../documents/workpiece.ts";
+import { LinkSets } from "../sheet/links.tsx";
 
 const FORM = [
   "sampleRate",
@@ -29,11 +29,11 @@ const FORM = [
 /** What the session runs at, what the template fixes, what whoever opens it should know and go through. */
 export function SetUp({
   session,
-  desk,
+  work,
   onSelect,
 }: {
   session: Session;
-  desk: Desk | null;
+  work: Workpiece | null;
   onSelect: (ids: readonly TrackId[]) => void;
 }) {
   const set = <F extends "fixedEnd" | "fixed" | "checklist" | "notes" | "interfaceInputs">(
@@ -41,7 +41,7 @@ export function SetUp({
     to: Session[F],
     label: string,
   ): void => {
-    if (desk && !same(session[field], to)) desk.edit([setSessionField(session, field, to)], label);
+    if (work && !same(session[field], to)) work.edit([setSessionField(session, field, to)], label);
   };
   const [problem, setProblem] = useState<string | null>(null);
   const [inputsProblem, setInputsProblem] = useState<string | null>(null);
@@ -51,9 +51,9 @@ export function SetUp({
         label="Settings of the session"
         start={session}
         onChange={
-          desk
+          work
             ? (next) => {
-                desk.edit(
+                work.edit(
                   FORM.flatMap((f) =>
                     same(session[f], next[f]) ? [] : [setSessionField(session, f, next[f])],
                   ),
@@ -68,7 +68,7 @@ export function SetUp({
           label="Fixed end"
           hint="58:00, or empty for open"
           problem={problem}
-          readOnly={!desk}
+          readOnly={!work}
           value={session.fixedEnd === null ? "" : timeInWords(session.fixedEnd)}
           onSet={(text) => {
             const to = text === "" ? null : timeIn(text);
@@ -84,7 +84,7 @@ export function SetUp({
           label="Inputs the interface has"
           hint="empty: not said"
           problem={inputsProblem}
-          readOnly={!desk}
+          readOnly={!work}
           value={session.interfaceInputs === null ? "" : String(session.interfaceInputs)}
           onSet={(text) => {
             const n = text === "" ? null : Number(text);
@@ -94,7 +94,7 @@ export function SetUp({
           }}
         />
       </SettingsForm>
-      <fieldset className="border-t border-line p-4" disabled={!desk}>
+      <fieldset className="border-t border-line p-4" disabled={!work}>
         <legend className="contents">
           <span className="text-sm font-semibold">What this template fixes</span>
         </legend>
@@ -122,7 +122,7 @@ export function SetUp({
         <label htmlFor="notes" className="text-sm font-semibold">
           What whoever opens this template should know
         </label>
-        <OpeningNote value={session.notes} readOnly={!desk} onSet={(text) => set("notes", text, "notes")} />
+        <OpeningNote value={session.notes} readOnly={!work} onSet={(text) => set("notes", text, "notes")} />
         <p className="text-xs text-ink-2">
           Shows when a session is started from it, and travels in every package. Saved when you leave the
           field.
@@ -132,13 +132,13 @@ export function SetUp({
         <h2 className="pb-1 text-sm font-semibold">Before recording</h2>
         <Checklist
           session={session}
-          readOnly={!desk}
+          readOnly={!work}
           onSet={(list, label) => set("checklist", list, label)}
         />
       </section>
       <section className="border-t border-line p-4" aria-label="Link sets">
         <h2 className="pb-2 text-sm font-semibold">Link sets</h2>
-        <LinkSets session={session} desk={desk} onSelect={onSelect} />
+        <LinkSets session={session} work={work} onSelect={onSelect} />
       </section>
       <TrackNotes session={session} onSelect={onSelect} />
     </div>

@@ -1,7 +1,7 @@
 import { CHANNEL_FORMATS, SOURCES, TRACK_KINDS } from "../../session/document.ts";
 import type { ChannelFormat, Source, TrackKind } from "../../session/document.ts";
 import { POSITION_GROUPS, lies, roleSort } from "../wordlist.ts";
-import type { Family, Heard, Position, Role, WordList } from "../wordlist.ts";
+import type { Family, Hearing, Position, Role, WordList } from "../wordlist.ts";
 import { ENSEMBLE_FAMILIES } from "./ensembles.ts";
 import { FILLERS, POSITION_TABLES, SURROUNDING_FAMILIES } from "./surroundings.ts";
 import { TRACK_FAMILIES } from "./tracks.ts";
@@ -29,7 +29,7 @@ export function spellings(entry: string): string[] {
 }
 
 /** Reads the "heard as" column. */
-export function heardFrom(column: string): Heard[] {
+export function heardFrom(column: string): Hearing[] {
   return column
     .split(",")
     .map((e) => e.trim())

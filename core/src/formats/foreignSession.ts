@@ -1,0 +1,16 @@
+import type { Session } from "../session/document.ts";
+
+/** Something a file carries that belongs to its job and is left behind: how much of it. */
+export interface Cargo {
+  readonly what: string;
+  readonly many: number;
+  readonly bytes: number | null;
+}
+
+/** A session as a file brings it, before anything is cleaned. */
+export interface ForeignSession {
+  readonly session: Session;
+  readonly from: "session exchange file" | "Standard MIDI File" | "track sheet";
+  readonly carried: readonly Cargo[];
+  readonly remarks: readonly string[];
+}

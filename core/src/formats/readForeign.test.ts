@@ -1,0 +1,324 @@
+import { strToU8, zipSync } from "fflate";
+import fc from "fast-check";
+import { writeMidi } from "midi-file";
+import { describe, expect, it } from "vitest";
+import { check, open } from "../check/check.ts";
+import { BY_THE_BOOK } from "../fixtures/byTheBook.ts";
+import { sessions, smallSession } from "../fixtures/sessions.ts";
+import { newSession } from "../house/starts.ts";
+import { makeStyle } from "../house/style.ts";
+import { usualHouse } from "../house/usual.ts";
+import { apply } from "../session/apply.ts";
+import { setField } from "../session/change.ts";
+import { blankTrack, session as sessionSchema } from "../session/document.ts";
+import type { Session } from "../session/document.ts";
+import { cleaned, lookThrough, usualStay } from "../sheet/clean.ts";
+import { STARTERS, startWith } from "../sheet/templateStarters.ts";
+import { readLines } from "../sheet/typed.ts";
+import { writeExchange } from "./exchange/write.ts";
+import { readIncoming } from "./readForeign.ts";
+import { trackSheetCsv, trackSheetIn } from "./trackSheet.ts";
+
+const style = makeStyle(usualHouse("x"));
+let n = 0;
+const newId = (): string => `n${++n}`;
+const read = (name: string, bytes: Uint8Array) => readIncoming(style, name, bytes, newId);
+const base = newSession(style.house, "x");
+
+/** A type 1 file as Standard MIDI File 1.0 lays it out: a conductor's track, then parts. Written by a general library. */
+const midi = (format: 0 | 1 = 1): Uint8Array =>
+  new Uint8Array(
+    writeMidi({
+      header: { format, numTracks: format === 0 ? 1 : 3, ticksPerBeat: 480 },
+      tracks: [
+        [
+          { deltaTime: 0, meta: true, type: "trackName", text: "Harbour suite" },
+          { deltaTime: 0, meta: true, type: "setTempo", microsecondsPerBeat: 500_000 },
+          {
+            deltaTime: 0,
+            meta: true,
+            type: "timeSignature",
+            numerator: 6,
+            denominator: 8,
+            metronome: 24,
+            thirtyseconds: 8,
+          },
+          { deltaTime: 960, meta: true, type: "marker", text: "Verse" },
+          { deltaTime: 0, meta: true, type: "setTempo", microsecondsPerBeat: 600_000 },
+          ...(format === 0
+            ? [
+                { deltaTime: 0, type: "noteOn" as const, channel: 0, noteNumber: 60, velocity: 90 },
+                { deltaTime: 0, type: "noteOn" as const, channel: 9, noteNumber: 36, velocity: 90 },
+              ]
+            : []),
+          { deltaTime: 0, meta: true, type: "endOfTrack" },
+        ],
+        ...(format === 0
+          ? []
+          : [
+              [
+                { deltaTime: 0, meta: true as const, type: "trackName" as const, text: "Violin 1" },
+                {
+                  deltaTime: 0,
+                  type: "controller" as const,
+                  channel: 0,
+                  controllerType: 7 as never,
+                  value: 90,
+                },
+                { deltaTime: 0, type: "programChange" as const, channel: 0, programNumber: 40 },
+                { deltaTime: 0, type: "noteOn" as const, channel: 0, noteNumber: 60, velocity: 90 },
+                { deltaTime: 480, type: "noteOff" as const, channel: 0, noteNumber: 60, velocity: 0 },
+                {
+                  deltaTime: 0,
+                  type: "controller" as const,
+                  channel: 0,
+                  controllerType: 7 as never,
+                  value: 20,
+                },
+                { deltaTime: 0, meta: true as const, type: "endOfTrack" as const },
+              ],
+              [
+                { deltaTime: 0, meta: true as const, type: "trackName" as const, text: "Drums" },
+                { deltaTime: 0, type: "noteOn" as const, channel: 9, noteNumber: 36, velocity: 90 },
+                { deltaTime: 0, meta: true as const, type: "endOfTrack" as const },
+              ],
+            ]),
+      ],
+    } as Parameters<typeof writeMidi>[0]),
+  );
+
+describe("a file to start from", () => {
+  it("of our exchange format says how much of the job it carries", () => {
+    const clips = BY_THE_BOOK.replace(
+      "<Scenes",
+      '<Arrangement><Lanes><Lanes track="x"><Clips><Clip time="0" duration="4"/><Clip time="4" duration="4"/></Clips><Points/></Lanes></Lanes><Markers><Marker time="0" name="A"/></Markers></Arrangement><Scenes',
+    );
+    const { from, carried } = read(
+      "evening.dawproject",
+      zipSync({
+        "project.xml": strToU8(clips),
+        "audio/one.wav": new Uint8Array(2000),
+        "audio/two.wav": new Uint8Array(500),
+        "plugins/a.bin": new Uint8Array(64),
+      }),
+    );
+    expect(from).toBe("session exchange file");
+    const of = (what: string) => carried.find((c) => c.what === what);
+    expect([of("audio files"), of("plug-in states"), of("clips")]).toMatchObject([
+      { many: 2, bytes: 2500 },
+      { many: 1, bytes: 64 },
+      { many: expect.any(Number) as number },
+    ]);
+    expect(of("clips")!.many).toBeGreaterThanOrEqual(2);
+    expect(of("markers")!.many).toBeGreaterThanOrEqual(1);
+  });
+
+  it("of MIDI gives its tracks: names, channels, controllers before the first note, tempo and meter of the start", () => {
+    const { session, carried } = read("suite.mid", midi());
+    expect(session).toMatchObject({ tempo: 120, meter: { beats: 6, unit: 8 } });
+    expect(session.tracks.map((t) => [t.name, t.kind, t.channel, t.controllers])).toEqual([
+      ["Violin 1", "midi", 1, [{ controller: 7, value: 90 }]],
+      ["Drums", "midi", 10, []],
+    ]);
+    expect(carried).toEqual([
+      { what: "notes", many: 2, bytes: null },
+      { what: "markers", many: 1, bytes: null },
+      { what: "tempo changes", many: 1, bytes: null },
+      { what: "program changes", many: 1, bytes: null },
+    ]);
+    expect(read("flat.mid", midi(0)).session.tracks.map((t) => t.channel)).toEqual([1, 10]);
+  });
+
+  it("of CSV keeps folders, inputs, formats and notes, and has a main path", () => {
+    const { session } = read(
+      "sheet.csv",
+      strToU8(
+        "Folder,Track,Input,Format,Note\r\nDrum kit,Kick,1,,in the hole\r\nDrum kit,Snare top,2,,\r\n,Room,5,stereo,\r\n",
+      ),
+    );
+    const t = (name: string) => session.tracks.find((x) => x.name === name)!;
+    expect([t("Kick").parent, t("Room").format, t("Kick").input, t("Kick").notes]).toEqual([
+      t("KIT").id,
+      "stereo",
+      1,
+      "in the hole",
+    ]);
+    expect(session.tracks.some((x) => x.kind === "main")).toBe(true);
+    expect(trackSheetIn(trackSheetCsv(session))).toContain("Kick | 1 | mono | in the hole");
+  });
+
+  it.each<[string, string, Uint8Array, RegExp]>([
+    ["nothing in it", "x.mid", new Uint8Array(), /“x.mid” is empty/],
+    ["something else", "x.png", strToU8("\x89PNG"), /“x.png” is none of what a template can start from/],
+    ["a torn MIDI file", "x.mid", midi().subarray(0, 40), /damaged or cut short/],
+    [
+      "MIDI of type 2",
+      "x.mid",
+      (() => {
+        const m = midi();
+        m[9] = 2;
+        return m;
+      })(),
+      /of type 2/,
+    ],
+    [
+      "a torn session file",
+      "x.dawproject",
+      writeExchange(smallSession()).subarray(0, 200),
+      /damaged or incomplete/,
+    ],
+    ["a sheet without a column of tracks", "x.csv", strToU8("Input,Mic\n1,x"), /no column “Track”/],
+    [
+      "an input that is none",
+      "x.csv",
+      strToU8("Track,Input\nKick,1\nHat,left"),
+      /Line 3: “left” is no input/,
+    ],
+    [
+      "a format nobody knows",
+      "x.csv",
+      strToU8("Track,Format\nKick,octaphone"),
+      /Line 2: the house knows no format “octaphone”/,
+    ],
+    ["only a head", "x.csv", strToU8("Track,Input\n"), /names no tracks/],
+    [
+      "letters of another encoding",
+      "x.csv",
+      new Uint8Array([0x54, 0x72, 0x61, 0x63, 0x6b, 0x0a, 0xff, 0xfe]),
+      /not UTF-8/,
+    ],
+  ])("with %s is refused with what and where", (_what, name, bytes, message) =>
+    expect(() => read(name, bytes)).toThrow(message),
+  );
+});
+
+describe("cleaning", () => {
+  const dirty = (): Session => {
+    const s = smallSession();
+    return apply(s, [
+      {
+        do: "add",
+        track: blankTrack("job", "gonza lo tk 7", { feeds: "lonely", notes: "his", armed: true }),
+        after: "main",
+      },
+      {
+        do: "add",
+        track: blankTrack("empty", "Old stuff", { kind: "folder", format: "stereo", feeds: "main" }),
+        after: "main",
+      },
+      {
+        do: "add",
+        track: blankTrack("unfed", "Slap", { kind: "return", format: "stereo", feeds: "main" }),
+        after: "main",
+      },
+      {
+        do: "add",
+        track: blankTrack("lonely", "zzz bus", { kind: "bus", format: "stereo", feeds: "main" }),
+        after: "main",
+      },
+      setField(
+        s.tracks.find((t) => t.id === "gtr")!,
+        "feeds",
+        "lonely",
+      ),
+    ]);
+  };
+
+  it("tells names of the job from names of roles, and what nobody feeds from what is fed", () =>
+    expect(new Map(lookThrough(style, dirty()).map((l) => [l.track.id, l.standing]))).toEqual(
+      new Map([
+        ["kit", "role"],
+        ["kick", "role"],
+        ["top", "role"],
+        ["bottom", "role"],
+        ["gtr", "role"],
+        ["rev", "role"],
+        ["main", "role"],
+        ["lonely", "job"],
+        ["unfed", "unfed"],
+        ["empty", "empty-folder"],
+        ["job", "job"],
+      ]),
+    ));
+
+  it("takes away what does not stay, leads feeds on, and leaves the source as it was", () => {
+    const source = dirty();
+    const before = structuredClone(source);
+    const after = cleaned(style, source, base, usualStay(lookThrough(style, source), source));
+    expect(source).toEqual(before);
+    expect(after.tracks.map((t) => t.id).sort()).toEqual([
+      "bottom",
+      "gtr",
+      "kick",
+      "kit",
+      "main",
+      "rev",
+      "top",
+    ]);
+    expect(after.tracks.find((t) => t.id === "gtr")?.feeds).toBe("main");
+    expect(after.tracks.every((t) => t.notes === "" && !t.armed)).toBe(true);
+    expect(open(check(style, after)).filter((f) => f.weight === "broken")).toEqual([]);
+  });
+
+  it("leaves a session that holds together, whatever stays, for any session", () =>
+    fc.assert(
+      fc.property(
+        sessions(10),
+        fc.array(fc.nat()),
+        fc.array(fc.boolean(), { minLength: 7, maxLength: 7 }),
+        (
+          s,
+          picks,
+          [
+            processors = true,
+            sends = true,
+            levels = true,
+            inputs = true,
+            notes = true,
+            settings = true,
+            dress = true,
+          ],
+        ) => {
+          const tracks = new Set(
+            picks.flatMap((p) => s.tracks[p % Math.max(1, s.tracks.length)]?.id ?? []),
+          );
+          const after = cleaned(style, s, base, {
+            tracks,
+            processors,
+            sends,
+            levels,
+            inputs,
+            notes,
+            settings,
+            dress,
+          });
+          expect(sessionSchema.safeParse(after).error).toBeUndefined();
+          for (const id of tracks) expect(after.tracks.some((t) => t.id === id)).toBe(true);
+          const there = new Set(after.tracks.map((t) => t.id));
+          expect(
+            after.tracks.every((t) => t.feeds === null || (there.has(t.feeds) && t.feeds !== t.id)),
+          ).toBe(true);
+        },
+      ),
+      { numRuns: 200 },
+    ));
+});
+
+describe("starters", () => {
+  it.each(STARTERS.map((s) => [s.name, s] as const))(
+    "%s is read for sure to the last line, and there is nothing to look at",
+    (_name, starter) => {
+      expect(
+        readLines(style, base, starter.list, newId)
+          .filter((m) => !m.reading.sure)
+          .map((m) => m.line.name),
+      ).toEqual([]);
+      const s = startWith(style, starter, newId);
+      expect(open(check(style, s)).map((f) => f.says)).toEqual([]);
+      // Every send of the starter goes somewhere: none names a role this house does not read.
+      expect(starter.sends.filter((x) => !s.tracks.some((t) => t.role === x.to)).map((x) => x.to)).toEqual(
+        [],
+      );
+    },
+  );
+});

@@ -1,0 +1,85 @@
+import type { Style } from "../house/style.ts";
+import { newSession } from "../house/starts.ts";
+import { apply } from "../session/apply.ts";
+import { blankTrack } from "../session/document.ts";
+import type { Session } from "../session/document.ts";
+import { addTyped, readLines } from "../sheet/typed.ts";
+import { readExchange } from "./exchange/read.ts";
+import { FileProblem } from "./fileProblem.ts";
+import type { Cargo, ForeignSession } from "./foreignSession.ts";
+import { readMidiTracks } from "./midiTracks.ts";
+import { trackSheetIn } from "./trackSheet.ts";
+import { parseXml } from "./xml.ts";
+import { SESSION_FILE_LIMITS, openZip } from "./zip.ts";
+
+/**
+ * Reads a file to start a template from: our exchange format, a Standard MIDI File, or a CSV track sheet, told apart by what is in it.
+ * The file itself is never touched.
+ * @throws FileProblem saying what is wrong, where, and what to do
+ */
+export function readIncoming(
+  style: Style,
+  name: string,
+  bytes: Uint8Array,
+  newId: () => string,
+): ForeignSession {
+  const starts = (text: string): boolean => text.split("").every((c, i) => bytes[i] === c.charCodeAt(0));
+  if (bytes.length === 0) throw new FileProblem(`“${name}” is empty. Choose another file.`);
+  if (starts("PK")) return fromExchange(bytes);
+  if (starts("MThd")) return readMidiTracks(newSession(style.house, titleOf(name)), bytes);
+  if (/\.(csv|txt|tsv)$/i.test(name)) return fromSheet(style, name, bytes, newId);
+  throw new FileProblem(
+    `“${name}” is none of what a template can start from: a session exchange file (.dawproject), a Standard MIDI File (.mid), a track sheet (.csv).`,
+  );
+}
+
+const titleOf = (name: string): string =>
+  name
+    .replace(/\.[^.]*$/, "")
+    .replace(/[_-]+/g, " ")
+    .trim()
+    .slice(0, 200) || "Untitled";
+
+function fromExchange(bytes: Uint8Array): ForeignSession {
+  const { session, remarks } = readExchange(bytes);
+  const zip = openZip(bytes, SESSION_FILE_LIMITS);
+  const project = zip.read("project.xml");
+  const root = project ? parseXml(project, "project.xml") : null;
+  const count = (element: string): number => root?.getElementsByTagName(element).length ?? 0;
+  const files = (folder: string): Cargo => {
+    const mine = [...zip.sizes].filter(([n]) => n.startsWith(`${folder}/`) && !n.endsWith("/"));
+    return { what: "", many: mine.length, bytes: mine.reduce((sum, [, size]) => sum + size, 0) };
+  };
+  return {
+    session,
+    from: "session exchange file",
+    remarks,
+    carried: [
+      { ...files("audio"), what: "audio files" },
+      { what: "clips", many: count("Clip"), bytes: null },
+      { what: "markers", many: count("Marker"), bytes: null },
+      { what: "automation curves", many: count("Points"), bytes: null },
+      { ...files("plugins"), what: "plug-in states" },
+    ].filter((c) => c.many > 0),
+  };
+}
+
+function fromSheet(style: Style, name: string, bytes: Uint8Array, newId: () => string): ForeignSession {
+  let text: string;
+  try {
+    text = new TextDecoder("utf-8", { fatal: true }).decode(bytes);
+  } catch {
+    throw new FileProblem(`“${name}” is not UTF-8 text. Save it as CSV in UTF-8.`);
+  }
+  const list = trackSheetIn(text);
+  const empty = newSession(style.house, titleOf(name));
+  const main = blankTrack(newId(), "Main", { kind: "main", format: empty.mainFormat });
+  const made = readLines(style, empty, list, newId);
+  const start: Session = made.some((m) => m.track.kind === "main") ? empty : { ...empty, tracks: [main] };
+  return {
+    session: apply(start, addTyped(style, start, made, "house")),
+    from: "track sheet",
+    carried: [],
+    remarks: [],
+  };
+}

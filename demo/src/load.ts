@@ -1,0 +1,112 @@
+import { putAllRight } from "@mossy/core/check/check";
+import { SESSION_FILE_ENDING } from "@mossy/core/formats/package";
+import { safeFileName } from "@mossy/core/names/disk";
+import { writeExchange } from "@mossy/core/formats/exchange/write";
+import { blankTrack } from "@mossy/core/session/document";
+import { dice } from "@mossy/core/chance/dice";
+import { readExchange } from "@mossy/core/formats/exchange/read";
+import { work } from "@mossy/station/afternoon";
+import type { House } from "@mossy/core/house/house";
+import type { History } from "./history.ts";
+import { inTransaction } from "@mossy/server/database";
+import type { Db, Pool } from "@mossy/server/database";
+import { beginHouse } from "@mossy/server/house/store";
+import { Styles } from "@mossy/server/house/styles";
+import { saveChain } from "@mossy/server/library/chains";
+import { addRelease, addTemplate } from "@mossy/server/library/store";
+import { hashPassword } from "@mossy/server/people/passwords";
+import { addPerson } from "@mossy/server/people/store";
+import { addRoom, tick } from "@mossy/server/rooms/store";
+import { changeDocument, addDocument } from "@mossy/server/documents/store";
+import { countsOf, keepCounts } from "@mossy/server/check/counts";
+import { takeIn } from "@mossy/server/sessions/handIn";
+import { startSession } from "@mossy/server/sessions/start";
+import { addCheckIn, closeSession, markSent, sessionWith } from "@mossy/server/sessions/store";
+
+/** Whether nobody lives here yet. */
+export async function isEmpty(db: Db): Promise<boolean> {
+  const { rows } = await db.query("select 1 from people limit 1");
+  return rows.length === 0;
+}
+
+/** Stores a history as if it had happened: in one transaction, all or nothing. */
+export async function storeHistory(pool: Pool, history: History): Promise<void> {
+  await inTransaction(pool, async (db) => {
+    for (const p of history.people)
+      await addPerson(db, { ...p, passwordHash: await hashPassword(p.password) });
+    const [first, ...later] = history.editions;
+    if (!first) return;
+    await beginHouse(db, first.house, first.note, history.lead, first.at);
+    for (const e of later) {
+      await putDraft(db, e.house, history.lead, e.at);
+      // Editions stay as they are once stored, so the day they were published goes in with them.
+      await db.query(
+        "insert into house_editions (number, house, note, published_by, published_at) select max(number) + 1, $1::jsonb, $2, $3, $4 from house_editions",
+        [JSON.stringify(e.house), e.note, history.lead, e.at],
+      );
+      await db.query(
+        "update house_draft set based_on = (select max(number) from house_editions), revision = revision + 1",
+      );
+    }
+    await putDraft(db, history.draft.house, history.lead, history.draft.at);
+    for (const [place, { id, room }] of history.rooms.entries()) await addRoom(db, id, place, room);
+    for (const t of history.templates) {
+      await addTemplate(db, t, history.lead, t.draft, t.at.at(-1));
+      for (const [i, r] of t.releases.entries())
+        await addRelease(db, t.id, r.session, r.note, history.editions.length, history.lead, t.at[i]);
+    }
+    for (const c of history.chains)
+      for (const v of c.versions)
+        await saveChain(db, { name: c.name, processors: v.processors, note: v.note }, v.by, v.at);
+    await storeSessions(db, history);
+    for (const t of history.ticks) await tick(db, t.room, t.item, true, t.by, t.at);
+  });
+}
+
+/** Puts another draft of the house style in the place of the one there is. */
+async function putDraft(db: Db, house: House, by: string, at: Date): Promise<void> {
+  await db.query(
+    "update house_draft set house = $1, revision = revision + 1, updated_by = $2, updated_at = $3",
+    [JSON.stringify(house), by, at],
+  );
+}
+
+async function storeSessions(db: Db, history: History): Promise<void> {
+  const styles = new Styles();
+  const { edition, style } = await styles.current(db);
+  for (const s of history.sessions) {
+    const id = await startSession(db, { ...s, leaveOut: [] }, s.by, { edition, style }, s.at);
+    await markSent(db, id, "package", s.at);
+    let { given: now } = await sessionWith(db, id);
+    const given = now;
+    for (const c of s.checkIns) {
+      const worked = work(now, c.work, dice(c.seed));
+      const main = worked.tracks.find((t) => t.kind === "main")?.id ?? null;
+      const strange = c.strange.map((name, i) =>
+        blankTrack(`strange-${i + 1}`, name, { feeds: main, source: "mic" }),
+      );
+      const file = writeExchange({ ...worked, tracks: [...worked.tracks, ...strange] }, id);
+      const taken = takeIn(style, given, readExchange(file));
+      const document = await addDocument(db, taken.session, c.by, c.at);
+      await addCheckIn(db, {
+        session: id,
+        fileName: `${safeFileName(s.title)}${SESSION_FILE_ENDING}`,
+        file,
+        came: taken.session,
+        document,
+        recognised: taken.recognised,
+        remarks: taken.remarks,
+        by: c.by,
+        at: c.at,
+        counts: await countsOf(db, styles, taken.session, { given, edition }),
+      });
+      now = taken.session;
+      if (!c.putRight) continue;
+      const fixes = putAllRight(style, taken.session, given);
+      if (fixes.length > 0)
+        now = (await changeDocument(db, document, 0, fixes, history.lead)).document.session;
+      await keepCounts(db, document, await countsOf(db, styles, now, { given, edition }));
+    }
+    if (s.closedAt) await closeSession(db, id, s.closedAt);
+  }
+}

@@ -1,0 +1,24 @@
+import { existsSync } from "node:fs";
+import { connect, migrate } from "@mossy/server/database";
+import { SharedDisk } from "@mossy/server/disk/sharedDisk";
+import { demoHistory } from "./history.ts";
+import { isEmpty, storeHistory } from "./load.ts";
+import { demoPeople } from "./people.ts";
+
+// Moves Saltmarsh Sound House into a house nobody lives in yet, then says who may be shown on the sign-in page.
+const needed = (name: string): string => {
+  const value = process.env[name];
+  if (value === undefined) throw new Error(`${name} is not set; \`npm start\` sets it`);
+  return value;
+};
+
+const pool = connect(needed("DATABASE_URL"));
+await migrate(pool, needed("MIGRATIONS_DIR"));
+if (await isEmpty(pool)) {
+  const history = demoHistory(new Date());
+  await storeHistory(pool, history);
+  const disk = process.env["DISK_DIR"];
+  if (disk !== undefined && !existsSync(disk)) await new SharedDisk(disk).stock(history.disk);
+}
+await pool.end();
+console.log(JSON.stringify(demoPeople));

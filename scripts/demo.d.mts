@@ -1,0 +1,1 @@
+export function loadDemo(env: NodeJS.ProcessEnv): Promise<{ HINTS: string }>;

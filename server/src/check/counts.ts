@@ -1,0 +1,62 @@
+import { setImmediate } from "node:timers/promises";
+import { standOf } from "@mossy/core/check/causes";
+import type { SessionState } from "@mossy/core/check/causes";
+import type { Session } from "@mossy/core/session/document";
+import type { Db } from "../database.ts";
+import type { Styles } from "../house/styles.ts";
+
+/** How a session stands under an edition of the house style. */
+export interface Counts extends SessionState {
+  readonly edition: number;
+}
+
+/** A session as it went out, and under which edition. */
+export interface Origin {
+  readonly given: Session;
+  readonly edition: number;
+}
+
+/** How a session stands now: the one place where that is counted, for every page and message. */
+export async function countsOf(db: Db, styles: Styles, session: Session, start: Origin): Promise<Counts> {
+  const { edition, style } = await styles.current(db);
+  const then = start.edition === edition ? style : await styles.of(db, start.edition);
+  return { ...standOf(style, session, { given: start.given, style: then }), edition };
+}
+
+/** Keeps how a check-in's document stands. @param old only where what is kept was counted under another edition: an edit made meanwhile counted it already */
+export async function keepCounts(db: Db, document: string, c: Counts, old = false): Promise<void> {
+  await db.query(
+    `update check_ins set tracks_now = $2, follow_now = $3, open_now = $4, asked_now = $5, brought_now = $6, counted_edition = $7
+     where document = $1 and (not $8 or counted_edition <> $7)`,
+    [document, c.tracks, c.following, c.open.room, c.open.edition, c.open.release, c.edition, old],
+  );
+}
+
+interface StaleRow {
+  document: string;
+  now: Session;
+  given: Session;
+  edition: number;
+}
+const OLD = `
+  select c.document, d.session as now, s.given, s.edition from check_ins c
+  join sessions s on s.id = c.session join documents d on d.id = c.document
+  where c.counted_edition <> $1 and s.closed_at is null
+    and ($2::uuid is not null or c.number = (select max(number) from check_ins where session = s.id))
+    and ($2::uuid is null or s.id = $2) limit 20`;
+
+/**
+ * Counts anew what was counted under another edition than the one in force: the last check-in of every open session,
+ * or all check-ins of one. The server answers others meanwhile; what is up to date already costs one query.
+ */
+export async function countAnew(db: Db, styles: Styles, session: string | null = null): Promise<void> {
+  for (;;) {
+    const { edition } = await styles.current(db);
+    const { rows } = await db.query<StaleRow>(OLD, [edition, session]);
+    for (const r of rows) {
+      await keepCounts(db, r.document, await countsOf(db, styles, r.now, r), true);
+      await setImmediate();
+    }
+    if (rows.length === 0) return;
+  }
+}

@@ -1,0 +1,335 @@
+import { ChangeRefused } from "@mossy/core/session/refused";
+import type { Change } from "@mossy/core/session/change";
+import type { Session } from "@mossy/core/session/document";
+import type { Deed, DeedBook } from "./deeds.ts";
+import { NO_BOOK } from "./deeds.ts";
+
+export type Saving = "saved" | "saving" | "waiting";
+export interface WorkpieceState<D = Session, C = Change> {
+  readonly doc: D;
+  readonly saving: Saving;
+  readonly savedAt: Date;
+  /** What undo and redo would do; null where there is nothing. */
+  readonly undoes: string | null;
+  readonly redoes: string | null;
+  /** What did not go through, for the person to read. */
+  readonly problem: string | null;
+  /** Own edits that somebody else's change shut out, to choose between. */
+  readonly clashes: readonly Clash<C>[];
+}
+
+/** An edit that met somebody else's: what it would take to have it all the same. */
+export interface Clash<C = Change> {
+  readonly id: number;
+  readonly label: string;
+  /** None where nothing can bring it about any more. */ readonly yours: readonly C[];
+}
+
+/** How documents of a kind change: sessions and the house style alike. */
+export interface ChangeRules<D, C> {
+  /** @throws ChangeRefused where a change no longer fits */
+  apply(doc: D, changes: readonly C[]): D;
+  inverse(changes: readonly C[]): C[];
+  /** Changes sorted by whether they can stand in a document as they are. */
+  sortOut(now: D, changes: readonly C[]): { readonly doc: D; readonly stand: C[]; readonly clash: C[] };
+  /** The changes that still bring about what clashing ones were to. @param mine the document as it was for whoever made them */
+  insist(now: D, mine: D, clashes: readonly C[]): C[];
+  decidesTheSame(a: C, b: C): boolean;
+}
+
+/** How a workpiece talks to the house. */
+export interface DocumentKeeper<D = Session, C = Change> {
+  /** Sends changes made to a revision. Rejects with `refused: true` where somebody else was faster, with `false` where the house does not answer. */
+  send(revision: number, changes: readonly C[]): Promise<{ revision: number; merged: boolean }>;
+  load(): Promise<{ revision: number; doc: D }>;
+}
+export class EditRefused extends Error {
+  constructor(
+    readonly refused: boolean,
+    reason: string,
+  ) {
+    super(reason);
+  }
+}
+
+const AGAIN_AFTER = 3000;
+
+/**
+ * A document being worked on in this window: edits show at once, go to the house in order, and can be undone without limit.
+ * What other people change meanwhile is taken in; an edit that cannot stand beside it is named and taken back.
+ * What was done, and what has not reached the house yet, is kept in the book, so that both outlive the page.
+ */
+export class Workpiece<D = Session, C = Change> {
+  #state: WorkpieceState<D, C>;
+  #revision: number;
+  #done: Deed<C>[] = [];
+  #undone: Deed<C>[] = [];
+  #queue: Deed<C>[] = [];
+  #sending = false;
+  #clash = 0;
+  readonly #listeners = new Set<() => void>();
+
+  constructor(
+    private readonly rules: ChangeRules<D, C>,
+    private readonly house: DocumentKeeper<D, C>,
+    start: { revision: number; doc: D; savedAt: Date },
+    private readonly book: DeedBook<C> = NO_BOOK,
+    private readonly pause: (ms: number) => Promise<void> = (ms) =>
+      new Promise((r) => {
+        setTimeout(r, ms);
+      }),
+  ) {
+    this.#revision = start.revision;
+    const { done, undone, unsent } = book.load();
+    this.#done = [...done];
+    this.#undone = [...undone];
+    this.#state = {
+      doc: start.doc,
+      saving: "saved",
+      savedAt: start.savedAt,
+      problem: null,
+      clashes: [],
+      undoes: done.at(-1)?.label ?? null,
+      redoes: undone.at(-1)?.label ?? null,
+    };
+    // What did not reach the house before the page went away goes on from here.
+    if (unsent.length > 0) {
+      this.#putOnTop(start.doc, start.doc, unsent);
+      this.#set({ saving: "saving" });
+      void this.#flush();
+    }
+  }
+
+  readonly subscribe = (listener: () => void): (() => void) => {
+    this.#listeners.add(listener);
+    return () => {
+      this.#listeners.delete(listener);
+    };
+  };
+  readonly state = (): WorkpieceState<D, C> => this.#state;
+  get revision(): number {
+    return this.#revision;
+  }
+
+  /** Does something. A change that no longer fits is said, not done. */
+  edit(changes: readonly C[], label: string): boolean {
+    if (changes.length === 0 || !this.#show(changes)) return false;
+    // Who decides a thing anew need not be asked about it any more.
+    const open = this.#state.clashes.filter(
+      (c) => !c.yours.every((y) => changes.some((x) => this.rules.decidesTheSame(x, y))),
+    );
+    if (open.length < this.#state.clashes.length) this.#set({ clashes: open });
+    this.#done.push({ changes, label });
+    this.#undone = [];
+    this.#post({ changes, label });
+    return true;
+  }
+
+  /** Does several things one after the other as one deed; steps that change nothing are left out. */
+  editInSteps(steps: readonly ((doc: D) => readonly C[])[], label: string): boolean {
+    let now = this.#state.doc;
+    const all: C[] = [];
+    for (const step of steps) {
+      const changes = step(now);
+      now = this.rules.apply(now, changes);
+      all.push(...changes);
+    }
+    return this.edit(all, label);
+  }
+
+  /** Decides a clash: theirs stays, or one's own is done over it (and can be undone). */
+  settle(id: number, as: "yours" | "theirs"): void {
+    const clash = this.#state.clashes.find((c) => c.id === id);
+    if (!clash) return;
+    this.#set({ clashes: this.#state.clashes.filter((c) => c.id !== id) });
+    if (as === "yours")
+      this.edit(this.rules.insist(this.#state.doc, this.#state.doc, clash.yours), clash.label);
+  }
+
+  undo(): void {
+    this.#back(this.#done, this.#undone);
+  }
+  redo(): void {
+    this.#back(this.#undone, this.#done);
+  }
+  dismiss(): void {
+    this.#set({ problem: null });
+  }
+
+  /** Somebody else changed the document: takes it in, unless own edits are still on their way (they bring it back themselves). */
+  async heard(revision: number): Promise<void> {
+    if (revision > this.#revision && this.#queue.length === 0) await this.#caughtUp();
+  }
+
+  #back(from: Deed<C>[], to: Deed<C>[]): void {
+    const deed = from.at(-1);
+    if (!deed) return;
+    const changes = this.#fitting(this.rules.inverse(deed.changes));
+    if (changes.length === 0 || !this.#show(changes)) {
+      from.pop();
+      this.book.save({ done: this.#done, undone: this.#undone });
+      this.#set({});
+      return;
+    }
+    from.pop();
+    to.push({ changes, label: deed.label });
+    this.#post({ changes, label: deed.label });
+  }
+
+  /** The changes as they fit beside what others changed in the same lists; as they are where they do not. */
+  #fitting(changes: readonly C[]): readonly C[] {
+    try {
+      this.rules.apply(this.#state.doc, changes);
+      return changes;
+    } catch (e) {
+      if (!(e instanceof ChangeRefused)) throw e;
+      const sorted = this.rules.sortOut(this.#state.doc, changes);
+      return sorted.clash.length === 0 ? sorted.stand : changes;
+    }
+  }
+
+  #show(changes: readonly C[]): boolean {
+    try {
+      this.#set({ doc: this.rules.apply(this.#state.doc, changes), problem: null });
+      return true;
+    } catch (e) {
+      if (!(e instanceof ChangeRefused)) throw e;
+      this.#set({ problem: e.message });
+      return false;
+    }
+  }
+
+  #post(deed: Deed<C>): void {
+    this.#queue.push(deed);
+    this.book.keep(this.#queue);
+    this.book.save({ done: this.#done, undone: this.#undone });
+    this.#set({ saving: "saving" });
+    void this.#flush();
+  }
+
+  async #flush(): Promise<void> {
+    if (this.#sending) return;
+    this.#sending = true;
+    for (let deed = this.#queue[0]; deed; deed = this.#queue[0]) {
+      try {
+        const answer = await this.house.send(this.#revision, deed.changes);
+        this.#queue.shift();
+        this.book.keep(this.#queue);
+        this.#revision = answer.revision;
+        if (answer.merged) await this.#caughtUp();
+      } catch (e) {
+        if (!(e instanceof EditRefused)) {
+          this.#sending = false;
+          throw e;
+        }
+        if (e.refused) await this.#giveUp(deed, e.message);
+        else {
+          this.#set({ saving: "waiting" });
+          await this.pause(AGAIN_AFTER);
+        }
+      }
+    }
+    this.#sending = false;
+    this.#set({ saving: "saved", savedAt: new Date() });
+  }
+
+  /** The state of the house with edits still on their way put on top. Of those that no longer fit, what touches nothing of others' goes in; the rest are clashes. */
+  async #takeIn(pending: () => readonly Deed<C>[]): Promise<void> {
+    const { revision, doc } = await this.#load();
+    this.#revision = revision;
+    this.#putOnTop(doc, this.#state.doc, pending());
+  }
+
+  #putOnTop(doc: D, mine: D, waiting: readonly Deed<C>[]): void {
+    let now = doc;
+    const kept: Deed<C>[] = [];
+    const clashes: Clash<C>[] = [];
+    const lost: Deed<C>[] = [];
+    waiting.forEach((deed, n) => {
+      try {
+        now = this.rules.apply(now, deed.changes);
+        kept.push(deed);
+      } catch (e) {
+        if (!(e instanceof ChangeRefused)) throw e;
+        lost.push(deed);
+        const sorted = this.rules.sortOut(now, deed.changes);
+        now = sorted.doc;
+        if (sorted.stand.length > 0) {
+          const part = { changes: sorted.stand, label: deed.label };
+          kept.push(part);
+          this.#done.push(part);
+        }
+        // What a later edit of one's own decides anew is not asked about.
+        const after = waiting.slice(n + 1).flatMap((d) => d.changes);
+        const yours = this.rules.insist(
+          now,
+          mine,
+          sorted.clash.filter((c) => !after.some((x) => this.rules.decidesTheSame(x, c))),
+        );
+        // Where the other one brought about the same, there is nothing to choose.
+        if (yours.length > 0) clashes.push({ id: ++this.#clash, label: deed.label, yours });
+      }
+    });
+    this.#queue = kept;
+    this.book.keep(kept);
+    this.#forget(lost);
+    this.#set({
+      doc: now,
+      ...(clashes.length > 0 ? { clashes: [...this.#state.clashes, ...clashes] } : {}),
+    });
+  }
+
+  /** The document as the house has it, however long it takes to answer. */
+  async #load(): Promise<{ revision: number; doc: D }> {
+    for (;;) {
+      try {
+        return await this.house.load();
+      } catch (e) {
+        if (!(e instanceof EditRefused) || e.refused) throw e;
+        this.#set({ saving: "waiting" });
+        await this.pause(AGAIN_AFTER);
+      }
+    }
+  }
+
+  /** Takes deeds that did not go through off the undo and redo lists. */
+  #forget(lost: readonly Deed<C>[]): void {
+    const gone = new Set(lost.map((d) => d.changes));
+    this.#done = this.#done.filter((d) => !gone.has(d.changes));
+    this.#undone = this.#undone.filter((d) => !gone.has(d.changes));
+    if (lost.length > 0) this.book.save({ done: this.#done, undone: this.#undone });
+  }
+
+  /** Takes in what the house has. Where it shows nothing (signed out meanwhile), that is said and tried again later; edits wait. */
+  async #caughtUp(): Promise<boolean> {
+    try {
+      await this.#takeIn(() => this.#queue);
+      return true;
+    } catch (e) {
+      if (!(e instanceof EditRefused)) throw e;
+      this.#set({ saving: "waiting", problem: e.message });
+      await this.pause(AGAIN_AFTER);
+      return false;
+    }
+  }
+
+  /** The house did not take an edit. Where it fits what the house has now, the reason is another than somebody else's change: it is said. */
+  async #giveUp(deed: Deed<C>, reason: string): Promise<void> {
+    if (!(await this.#caughtUp()) || this.#queue[0] !== deed) return;
+    this.#queue.shift();
+    this.book.keep(this.#queue);
+    this.#forget([deed]);
+    await this.#caughtUp();
+    this.#set({ problem: `Not done (${deed.label}): ${reason}` });
+  }
+
+  #set(change: Partial<WorkpieceState<D, C>>): void {
+    this.#state = {
+      ...this.#state,
+      ...change,
+      undoes: this.#done.at(-1)?.label ?? null,
+      redoes: this.#undone.at(-1)?.label ?? null,
+    };
+    for (const l of this.#listeners) l();
+  }
+}

@@ -1,0 +1,106 @@
+import {
+  QueryClient,
+  infiniteQueryOptions,
+  queryOptions,
+  useQuery,
+  useSuspenseQuery,
+} from "@tanstack/react-query";
+import type { Style } from "@mossy/core/house/style";
+import { AskProblem } from "../ui/askProblem.ts";
+import { ask } from "./ask.ts";
+
+export const queryClient = new QueryClient({
+  defaultOptions: {
+    queries: {
+      staleTime: 30_000,
+      retry: (times, error) =>
+        times < 2 && !(error instanceof AskProblem && error.status >= 400 && error.status < 500),
+      throwOnError: false,
+    },
+  },
+});
+
+export const queries = {
+  me: queryOptions({ queryKey: ["me"], queryFn: () => ask("me", {}), staleTime: Infinity, retry: false }),
+  today: queryOptions({ queryKey: ["today"], queryFn: () => ask("today", {}) }),
+  house: queryOptions({ queryKey: ["house"], queryFn: () => ask("house", {}) }),
+  unread: queryOptions({ queryKey: ["unread"], queryFn: () => ask("unreadNames", {}) }),
+  impact: (revision: number) =>
+    infiniteQueryOptions({
+      queryKey: ["impact", revision],
+      queryFn: ({ pageParam }) => ask("impact", { from: pageParam }),
+      initialPageParam: 0,
+      getNextPageParam: (last) => last.next ?? undefined,
+    }),
+  houseUses: (revision: number) =>
+    queryOptions({ queryKey: ["house-uses", revision], queryFn: () => ask("houseUses", {}) }),
+  disk: queryOptions({ queryKey: ["disk"], queryFn: () => ask("disk", {}) }),
+  wholeEdition: (edition: number) =>
+    queryOptions({
+      queryKey: ["whole-edition", edition],
+      queryFn: () => ask("houseEdition", { edition }),
+      staleTime: Infinity,
+    }),
+  edition: queryOptions({
+    queryKey: ["edition"],
+    queryFn: async () => {
+      // The first page needs no house style, so what makes one is not in its script.
+      const [edition, { makeStyle }, { showHouseIcons }] = await Promise.all([
+        ask("houseEdition", { edition: 0 }),
+        import("@mossy/core/house/style"),
+        import("../ui/icons.ts"),
+      ]);
+      showHouseIcons(edition.house.icons);
+      return { number: edition.number, style: makeStyle(edition.house) };
+    },
+    staleTime: Infinity,
+    structuralSharing: false,
+  }),
+  /** An edition ready for work; editions never change. */
+  styleOf: (edition: number) =>
+    queryOptions({
+      queryKey: ["style-of", edition],
+      queryFn: async () => {
+        const [{ house }, { makeStyle }] = await Promise.all([
+          ask("houseEdition", { edition }),
+          import("@mossy/core/house/style"),
+        ]);
+        return makeStyle(house);
+      },
+      staleTime: Infinity,
+      structuralSharing: false,
+    }),
+  follow: infiniteQueryOptions({
+    queryKey: ["follow"],
+    queryFn: ({ pageParam }) => ask("follow", { from: pageParam }),
+    initialPageParam: 0,
+    getNextPageParam: (last) => last.next ?? undefined,
+  }),
+  library: queryOptions({ queryKey: ["library"], queryFn: () => ask("library", {}) }),
+  template: (template: string) =>
+    queryOptions({ queryKey: ["template", template], queryFn: () => ask("template", { template }) }),
+  release: (template: string, release: number) =>
+    queryOptions({
+      queryKey: ["release", template, release],
+      queryFn: () => ask("release", { template, release }),
+      staleTime: Infinity,
+    }),
+  chainUses: queryOptions({ queryKey: ["chain-uses"], queryFn: () => ask("chainUses", {}) }),
+  chains: queryOptions({ queryKey: ["chains"], queryFn: () => ask("chains", {}) }),
+  rooms: queryOptions({ queryKey: ["rooms"], queryFn: () => ask("rooms", {}) }),
+  sessions: queryOptions({ queryKey: ["sessions"], queryFn: () => ask("sessions", {}) }),
+  session: (session: string) =>
+    queryOptions({ queryKey: ["session", session], queryFn: () => ask("session", { session }) }),
+  checkIn: (checkIn: string) =>
+    queryOptions({ queryKey: ["check-in", checkIn], queryFn: () => ask("checkIn", { checkIn }) }),
+};
+
+/** The house style in force, ready for work. */
+export function useStyle(): { number: number; style: Style } {
+  return useSuspenseQuery(queries.edition).data;
+}
+
+/** Who is signed in. */
+export function useMe() {
+  return useQuery(queries.me).data ?? null;
+}
