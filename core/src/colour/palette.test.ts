@@ -35,7 +35,11 @@ describe("colours as other eyes see them (Machado, Oliveira, Fernandes 2009, sev
     expect(apart("deutan", "#b05a3c", "#7f7a2e")).toBeLessThan(apart("full", "#b05a3c", "#7f7a2e") / 2);
     expect(apart("protan", "#2a5fd0", "#d9c322")).toBeGreaterThan(40);
     expect(apart("tritan", "#3a78a8", "#3f8f7a")).toBeLessThan(apart("full", "#3a78a8", "#3f8f7a"));
-    fc.assert(fc.property(hex, (c) => expect(seenBy("full", c)).toBe(c)));
+    fc.assert(
+      fc.property(hex, (c) => {
+        expect(seenBy("full", c)).toBe(c);
+      }),
+    );
   });
 });
 

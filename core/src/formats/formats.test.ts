@@ -48,9 +48,9 @@ const van: Room = {
 describe("the session exchange file, ours", () => {
   it("comes back as it was, for any session", () =>
     fc.assert(
-      fc.property(sessions(), (s) =>
-        expect(readExchange(writeExchange(s, "abc"))).toMatchObject({ session: s, of: "abc", untold: [] }),
-      ),
+      fc.property(sessions(), (s) => {
+        expect(readExchange(writeExchange(s, "abc"))).toMatchObject({ session: s, of: "abc", untold: [] });
+      }),
       { numRuns: 150 },
     ));
 

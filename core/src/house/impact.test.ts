@@ -17,7 +17,9 @@ describe("the impact of a draft", () => {
   it("is nothing where nothing changed, for any session", () => {
     const again = makeStyle(structuredClone(house));
     fc.assert(
-      fc.property(sessions(), (s) => expect(impactOn(style, again, s)).toEqual([])),
+      fc.property(sessions(), (s) => {
+        expect(impactOn(style, again, s)).toEqual([]);
+      }),
       { numRuns: 60 },
     );
   });

@@ -19,7 +19,9 @@ const track = (s: Session, id: string): Track => {
 describe("changes", () => {
   it("lead from any session to any other", () =>
     fc.assert(
-      fc.property(sessions(), sessions(), (a, b) => expect(apply(a, diff(a, b))).toEqual(b)),
+      fc.property(sessions(), sessions(), (a, b) => {
+        expect(apply(a, diff(a, b))).toEqual(b);
+      }),
       { numRuns: 300 },
     ));
 
@@ -145,7 +147,9 @@ describe("changes", () => {
 describe("the session document", () => {
   it("takes any session made of tracks in a tree", () =>
     fc.assert(
-      fc.property(sessions(), (s) => expect(sessionSchema.parse(JSON.parse(JSON.stringify(s)))).toEqual(s)),
+      fc.property(sessions(), (s) => {
+        expect(sessionSchema.parse(JSON.parse(JSON.stringify(s)))).toEqual(s);
+      }),
       { numRuns: 80 },
     ));
 

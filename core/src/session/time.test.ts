@@ -12,8 +12,8 @@ describe("a length of time", () => {
   });
   it("is read back as it was written", () =>
     fc.assert(
-      fc.property(fc.integer({ min: 10, max: 863_990 }), (tenths) =>
-        expect(timeIn(timeInWords(tenths / 10))).toBeCloseTo(tenths / 10, 6),
-      ),
+      fc.property(fc.integer({ min: 10, max: 863_990 }), (tenths) => {
+        expect(timeIn(timeInWords(tenths / 10))).toBeCloseTo(tenths / 10, 6);
+      }),
     ));
 });

@@ -49,7 +49,9 @@ describe("pan laws", () => {
       fc.property(
         fc.constantFrom(...PAN_LAWS),
         fc.double({ min: -100, max: 100, noNaN: true }),
-        (law, place) => expect(placeOf(law, panGains(law, place))).toBeCloseTo(place, 4),
+        (law, place) => {
+          expect(placeOf(law, panGains(law, place))).toBeCloseTo(place, 4);
+        },
       ),
     );
     expect(placeOf("linear", { left: 0, right: 0 })).toBeNull();

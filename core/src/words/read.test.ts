@@ -139,7 +139,9 @@ describe("reading names as people type them", () => {
       fc.property(
         fc.constantFrom(...words),
         fc.constantFrom("Kick", "Snare", "Piano", "Trumpet", "Cello", "Conga", "Banjo"),
-        (word, name) => expect(readName(reader, `${word} ${name}`).sure, `${word} ${name}`).toBe(false),
+        (word, name) => {
+          expect(readName(reader, `${word} ${name}`).sure, `${word} ${name}`).toBe(false);
+        },
       ),
     );
   });
@@ -164,8 +166,9 @@ describe("reading names as people type them", () => {
     fc.assert(
       fc.property(
         fc.constantFrom(...TYPED_NAMES.map((n) => n.name)).filter((n) => /^[a-z]+( [a-z]+)*$/i.test(n)),
-        (name) =>
-          expect(readName(reader, name.toUpperCase()).role).toBe(readName(reader, name.toLowerCase()).role),
+        (name) => {
+          expect(readName(reader, name.toUpperCase()).role).toBe(readName(reader, name.toLowerCase()).role);
+        },
       ),
     );
   });

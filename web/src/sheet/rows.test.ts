@@ -36,9 +36,9 @@ describe("the rows of the sheet", () => {
 
   it("are the tracks in order when nothing is closed, for any session", () =>
     fc.assert(
-      fc.property(sessions(), (any) =>
-        expect(rowsOf(any, new Set()).map((r) => r.track)).toEqual(any.tracks),
-      ),
+      fc.property(sessions(), (any) => {
+        expect(rowsOf(any, new Set()).map((r) => r.track)).toEqual(any.tracks);
+      }),
       { numRuns: 50 },
     ));
 });
