@@ -9,6 +9,10 @@ import { FamilyList } from "./familyList.tsx";
 import { FamilyPanel } from "./familyPanel.tsx";
 import { NewRoleForm } from "./newRole.tsx";
 import { RolePanel } from "./rolePanel.tsx";
+import type { House } from "@mossy/core/house/house";
+import type { Style } from "@mossy/core/house/style";
+import type { Family, Role } from "@mossy/core/words/wordlist";
+import { ListPage, OpenButton, Scroll, Table, openLine } from "../ui/listPage.tsx";
 import { roleLook } from "./roleLook.ts";
 import { WhatChanges, useSample } from "./sample.tsx";
 import { TryName } from "./tryName.tsx";
@@ -29,142 +33,171 @@ export default function WordsPage() {
   const family =
     style.families.get(familyId ?? "") ?? style.families.get("pans") ?? house.words.families[0];
   const role = roleId === undefined ? undefined : style.reader.roles.get(roleId);
-  useShortcuts(
-    change
-      ? [
-          {
-            keys: "A",
-            says: "Add a role",
-            run: () => setSide("new"),
-          },
-        ]
-      : [],
-  );
+  useShortcuts(change ? [{ keys: "A", says: "Add a role", run: () => setSide("new") }] : []);
   if (!family) return null;
-  const wanted = find.trim().toLowerCase();
-  const roles = house.words.roles.filter((r) =>
-    wanted === ""
-      ? r.family === family.id
-      : [r.name, r.short.full, ...r.heard.map((h) => h.text)].some((w) => w.toLowerCase().includes(wanted)),
-  );
+  const wanted = find.trim();
   const open = (to: string): void => {
     setSide("look");
     void navigate(to);
   };
   return (
-    <div className="three h-full min-h-0 [--beside:276px]">
-      <FamilyList
-        house={house}
-        style={style}
-        current={family.id}
-        onChange={change}
-        onTable={() => setSide("table")}
-        onOpen={(id) => {
-          setFind("");
-          open(`/house/${id}`);
-        }}
+    <ListPage
+      label={`Roles of ${family.name}`}
+      width="276px"
+      lists={
+        <FamilyList
+          house={house}
+          style={style}
+          current={family.id}
+          onChange={change}
+          onTable={() => setSide("table")}
+          onOpen={(id) => {
+            setFind("");
+            open(`/house/${id}`);
+          }}
+        />
+      }
+      bar={
+        <RolesBar
+          family={family}
+          found={wanted === "" ? null : rolesFound(house, wanted).length}
+          find={find}
+          onFind={setFind}
+          onAdd={change ? () => setSide("new") : null}
+        />
+      }
+      foot={<TryName style={style} family={family.id} />}
+      selected={
+        <>
+          {side === "new" && change && (
+            <NewRoleForm
+              key={family.id}
+              house={house}
+              family={family.id}
+              onAdd={(next, id) => {
+                change(next);
+                open(`/house/${family.id}/${id}`);
+              }}
+              onDone={() => setSide("look")}
+            />
+          )}
+          {side === "table" && <WordTable work={{ house, change }} onDone={() => setSide("look")} />}
+          {side === "look" &&
+            (role ? (
+              <RolePanel key={role.id} house={house} style={style} role={role} onChange={change} />
+            ) : (
+              <FamilyPanel key={family.id} house={house} style={style} family={family} onChange={change} />
+            ))}
+          {side === "look" && <WhatChanges session={session} pick={pick} of={TOUCHES} />}
+        </>
+      }
+    >
+      <Scroll>
+        <RoleTable
+          style={style}
+          roles={wanted === "" ? rolesOf(house, family) : rolesFound(house, wanted)}
+          chosen={role?.id ?? null}
+          find={find}
+          onOpen={(r) => open(`/house/${r.family}/${r.id}`)}
+        />
+      </Scroll>
+    </ListPage>
+  );
+}
+
+const rolesOf = (house: House, family: Family): Role[] =>
+  house.words.roles.filter((r) => r.family === family.id);
+
+/** Roles that are called or heard as what was typed, of whatever family. */
+function rolesFound(house: House, typed: string): Role[] {
+  const wanted = typed.toLowerCase();
+  return house.words.roles.filter((r) =>
+    [r.name, r.short.full, ...r.heard.map((h) => h.text)].some((w) => w.toLowerCase().includes(wanted)),
+  );
+}
+
+function RolesBar({
+  family,
+  found,
+  find,
+  onFind,
+  onAdd,
+}: {
+  family: Family;
+  found: number | null;
+  find: string;
+  onFind: (text: string) => void;
+  onAdd: (() => void) | null;
+}) {
+  return (
+    <>
+      <h2 className="font-semibold">
+        {found === null ? family.name : "Found"}{" "}
+        <span className="font-normal text-ink-2">
+          {found === null ? "in house order" : `${found} roles`}
+        </span>
+      </h2>
+      <Input
+        type="search"
+        aria-label="Find a role"
+        placeholder="Find a role"
+        className="ml-auto w-32"
+        value={find}
+        onChange={(e) => onFind(e.target.value)}
       />
-      <section aria-label={`Roles of ${family.name}`} className="card flex min-h-0 flex-col">
-        <div className="flex items-center gap-3 border-b border-line px-3.5 py-2">
-          <h2 className="font-semibold">
-            {wanted === "" ? family.name : "Found"}{" "}
-            <span className="font-normal text-ink-2">
-              {wanted === "" ? "in house order" : `${roles.length} roles`}
-            </span>
-          </h2>
-          <Input
-            type="search"
-            aria-label="Find a role"
-            placeholder="Find a role"
-            className="ml-auto w-32"
-            value={find}
-            onChange={(e) => setFind(e.target.value)}
-          />
-          {change && (
-            <Button onClick={() => setSide("new")}>
-              <Plus size={15} aria-hidden /> Add a role
-            </Button>
-          )}
-        </div>
-        <div className="min-h-0 flex-1 overflow-y-auto">
-          <table className="w-full table-fixed">
-            <thead className="sticky top-0 z-10 bg-surface text-left text-xs text-ink-2">
-              <tr>
-                <th scope="col" className="w-[38%] border-b border-line px-3.5 py-2 font-semibold">
-                  Role
-                </th>
-                <th scope="col" className="w-[31%] border-b border-line py-2 font-semibold">
-                  Short forms
-                </th>
-                <th scope="col" className="border-b border-line py-2 font-semibold">
-                  Also heard as
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              {roles.map((r) => (
-                <tr
-                  key={r.id}
-                  aria-selected={r.id === role?.id}
-                  className={`border-b border-line ${r.id === role?.id ? "bg-moss-soft" : "hover:bg-bg"}`}
-                  onClick={() => open(`/house/${r.family}/${r.id}`)}
-                >
-                  <td className="px-3.5 py-[7px]">
-                    <span className="flex items-center gap-2.5">
-                      <Tile {...roleLook(style, r.id)} />
-                      <button
-                        type="button"
-                        className="truncate text-left font-semibold"
-                        onClick={(e) => {
-                          e.stopPropagation();
-                          open(`/house/${r.family}/${r.id}`);
-                        }}
-                      >
-                        {r.name}
-                      </button>
-                    </span>
-                  </td>
-                  <td className="truncate font-mono text-sm text-ink-2">
-                    {[...new Set([r.short.full, r.short.eight, r.short.four])].join(" · ")}
-                  </td>
-                  <td
-                    className="truncate pr-3 text-sm text-ink-2"
-                    title={r.heard.map((h) => h.text).join(", ")}
-                  >
-                    {r.heard.map((h) => h.text).join(", ")}
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-          {roles.length === 0 && (
-            <p className="p-6 text-center text-ink-2">No role is called or heard as “{find}”.</p>
-          )}
-        </div>
-        <TryName style={style} family={family.id} />
-      </section>
-      <aside aria-label="Selected" className="flex min-h-0 flex-col gap-4 overflow-y-auto">
-        {side === "new" && change && (
-          <NewRoleForm
-            key={family.id}
-            house={house}
-            family={family.id}
-            onAdd={(next, id) => {
-              change(next);
-              open(`/house/${family.id}/${id}`);
-            }}
-            onDone={() => setSide("look")}
-          />
-        )}
-        {side === "table" && <WordTable work={{ house, change }} onDone={() => setSide("look")} />}
-        {side === "look" &&
-          (role ? (
-            <RolePanel key={role.id} house={house} style={style} role={role} onChange={change} />
-          ) : (
-            <FamilyPanel key={family.id} house={house} style={style} family={family} onChange={change} />
-          ))}
-        {side === "look" && <WhatChanges session={session} pick={pick} of={TOUCHES} />}
-      </aside>
-    </div>
+      {onAdd && (
+        <Button onClick={onAdd}>
+          <Plus size={15} aria-hidden /> Add a role
+        </Button>
+      )}
+    </>
+  );
+}
+
+const ROLE_COLUMNS = [
+  ["Role", "w-[38%] px-3.5"],
+  ["Short forms", "w-[31%]"],
+  ["Also heard as", ""],
+] as const;
+
+function RoleTable({
+  style,
+  roles,
+  chosen,
+  find,
+  onOpen,
+}: {
+  style: Style;
+  roles: readonly Role[];
+  chosen: string | null;
+  find: string;
+  onOpen: (role: Role) => void;
+}) {
+  if (roles.length === 0)
+    return <p className="p-6 text-center text-ink-2">No role is called or heard as “{find}”.</p>;
+  return (
+    <Table head={ROLE_COLUMNS}>
+      {roles.map((r) => {
+        const heard = r.heard.map((h) => h.text).join(", ");
+        return (
+          <tr key={r.id} className={openLine(r.id === chosen)}>
+            <td className="px-3.5 py-[7px]">
+              <span className="flex items-center gap-2.5">
+                <Tile {...roleLook(style, r.id)} />
+                <OpenButton here={r.id === chosen} className="truncate" onOpen={() => onOpen(r)}>
+                  {r.name}
+                </OpenButton>
+              </span>
+            </td>
+            <td className="truncate font-mono text-sm text-ink-2">
+              {[...new Set([r.short.full, r.short.eight, r.short.four])].join(" · ")}
+            </td>
+            <td className="truncate pr-3 text-sm text-ink-2" title={heard}>
+              {heard}
+            </td>
+          </tr>
+        );
+      })}
+    </Table>
   );
 }
