@@ -19,7 +19,6 @@ export function ColourEditor({
   onChange: ((next: House) => void) | null;
 }) {
   const [draft, setDraft] = useState<string | null>(null);
-  const [text, setText] = useState<string | null>(null);
   const named = useTyped((typed) => {
     const name = typed.trim();
     if (name !== "" && name !== colour.name) onChange?.(withColour(house, colour.id, { name }));
@@ -32,43 +31,13 @@ export function ColourEditor({
     if (next !== null && next !== colour.hex) onChange?.(withColour(house, colour.id, { hex: next }));
     setDraft(null);
   };
-  const slide = (
-    label: string,
-    value: number,
-    most: number,
-    step: number,
-    to: (v: number) => Oklch,
-    words: string,
-  ) => (
-    <label className="block">
-      <span className="flex justify-between text-xs font-semibold text-ink-2">
-        <span>{label}</span>
-        <span className="font-mono">{words}</span>
-      </span>
-      <input
-        type="range"
-        disabled={!onChange}
-        min={0}
-        max={most}
-        step={step}
-        value={Math.min(most, value)}
-        className="w-full accent-[var(--moss)]"
-        onChange={(e) => setDraft(hexFromOklch(to(Number(e.target.value))))}
-        onPointerUp={() => done(draft)}
-        onKeyUp={() => done(draft)}
-        onBlur={() => done(draft)}
-      />
-    </label>
-  );
+  const slide = {
+    readOnly: !onChange,
+    onSlide: (to: Oklch) => setDraft(hexFromOklch(to)),
+    onDone: () => done(draft),
+  };
   const edge = mostChroma(at.l, at.h);
   const ratio = contrast(hex, inkOn(hex));
-  const setHex = (): void => {
-    const wanted = text?.trim().toLowerCase() ?? "";
-    if (/^#[0-9a-f]{6}$/.test(wanted)) {
-      done(wanted);
-      setText(null);
-    }
-  };
   return (
     <section aria-label={`Colour ${colour.name}`} className="card flex flex-col gap-3 p-3.5">
       <div className="flex items-center gap-3">
@@ -91,41 +60,35 @@ export function ColourEditor({
             }}
           />
         </Field>
-        <Field
-          label="Value"
-          problem={
-            text !== null && !/^#[0-9a-f]{6}$/i.test(text.trim()) && text.length >= 7
-              ? "written #rrggbb"
-              : null
-          }
-        >
-          <Input
-            small
-            className="font-mono"
-            readOnly={!onChange}
-            maxLength={7}
-            value={text ?? hex}
-            onChange={(e) => setText(e.target.value)}
-            onBlur={() => {
-              setHex();
-              setText(null);
-            }}
-            onKeyDown={(e) => {
-              if (e.key === "Enter") setHex();
-            }}
-          />
-        </Field>
+        <HexField hex={hex} readOnly={!onChange} onSet={done} />
       </div>
-      {slide("Lightness", at.l, 1, 0.005, (l) => ({ ...at, l }), `${Math.round(at.l * 100)} %`)}
-      {slide(
-        "Strength",
-        at.c,
-        edge,
-        0.002,
-        (c) => ({ ...at, c }),
-        `${at.c.toFixed(3)} of ${edge.toFixed(3)}`,
-      )}
-      {slide("Hue", at.h, 360, 1, (h) => ({ ...at, h }), `${Math.round(at.h)}°`)}
+      <Slide
+        {...slide}
+        label="Lightness"
+        value={at.l}
+        most={1}
+        step={0.005}
+        words={`${Math.round(at.l * 100)} %`}
+        to={(l) => ({ ...at, l })}
+      />
+      <Slide
+        {...slide}
+        label="Strength"
+        value={at.c}
+        most={edge}
+        step={0.002}
+        words={`${at.c.toFixed(3)} of ${edge.toFixed(3)}`}
+        to={(c) => ({ ...at, c })}
+      />
+      <Slide
+        {...slide}
+        label="Hue"
+        value={at.h}
+        most={360}
+        step={1}
+        words={`${Math.round(at.h)}°`}
+        to={(h) => ({ ...at, h })}
+      />
       <p className="flex items-center justify-between text-sm">
         <span>Icon on it</span>
         <span className="flex items-center gap-2 font-mono">
@@ -141,5 +104,90 @@ export function ColourEditor({
           : `Used by ${[...uses.families, ...(uses.roles > 0 ? [`${uses.roles} ${uses.roles === 1 ? "role" : "roles"}`] : [])].join(", ")}.`}
       </p>
     </section>
+  );
+}
+
+/** One of the three values of a colour; the palette changes when the slider is let go. */
+function Slide({
+  label,
+  value,
+  most,
+  step,
+  words,
+  readOnly,
+  to,
+  onSlide,
+  onDone,
+}: {
+  label: string;
+  value: number;
+  most: number;
+  step: number;
+  words: string;
+  readOnly: boolean;
+  to: (value: number) => Oklch;
+  onSlide: (to: Oklch) => void;
+  onDone: () => void;
+}) {
+  return (
+    <label className="block">
+      <span className="flex justify-between text-xs font-semibold text-ink-2">
+        <span>{label}</span>
+        <span className="font-mono">{words}</span>
+      </span>
+      <input
+        type="range"
+        disabled={readOnly}
+        min={0}
+        max={most}
+        step={step}
+        value={Math.min(most, value)}
+        className="w-full accent-[var(--moss)]"
+        onChange={(e) => onSlide(to(Number(e.target.value)))}
+        onPointerUp={onDone}
+        onKeyUp={onDone}
+        onBlur={onDone}
+      />
+    </label>
+  );
+}
+
+const HEX = /^#[0-9a-f]{6}$/i;
+
+/** A colour as it is written; set where it is one. */
+function HexField({
+  hex,
+  readOnly,
+  onSet,
+}: {
+  hex: string;
+  readOnly: boolean;
+  onSet: (hex: string) => void;
+}) {
+  const [text, setText] = useState<string | null>(null);
+  const typed = text?.trim() ?? "";
+  const set = (): void => {
+    if (!HEX.test(typed)) return;
+    onSet(typed.toLowerCase());
+    setText(null);
+  };
+  return (
+    <Field label="Value" problem={typed.length >= 7 && !HEX.test(typed) ? "written #rrggbb" : null}>
+      <Input
+        small
+        className="font-mono"
+        readOnly={readOnly}
+        maxLength={7}
+        value={text ?? hex}
+        onChange={(e) => setText(e.target.value)}
+        onBlur={() => {
+          set();
+          setText(null);
+        }}
+        onKeyDown={(e) => {
+          if (e.key === "Enter") set();
+        }}
+      />
+    </Field>
   );
 }

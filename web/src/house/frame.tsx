@@ -4,7 +4,6 @@ import { withoutPiece } from "@mossy/core/house/pieces";
 import { makeStyle } from "@mossy/core/house/style";
 import { groupUnread } from "@mossy/core/words/unread";
 import { useQuery } from "@tanstack/react-query";
-import { Redo2, Undo2 } from "lucide-react";
 import { Suspense, useEffect, useMemo } from "react";
 import { Link, Outlet, useLocation, useNavigate } from "react-router";
 import { queries, useMe } from "../wire/queries.ts";
@@ -13,6 +12,7 @@ import { Button } from "../ui/button.tsx";
 import { showHouseIcons } from "../ui/icons.ts";
 import { PageHead, Pill, Views } from "../ui/pieces.tsx";
 import { Failed, Loading } from "../ui/states.tsx";
+import { NotDone, SaveWord, UndoRedo } from "../documents/workLine.tsx";
 import { ClashList } from "../documents/clashes.tsx";
 import { clashOfHouse, editHouse, useHouseDraft } from "./work.ts";
 import type { HouseWork } from "./work.ts";
@@ -61,21 +61,9 @@ function Frame({ draft }: { draft: HouseDraft }) {
   useShortcuts(
     may
       ? [
-          {
-            keys: "Ctrl+Z",
-            says: "Undo",
-            run: () => work.undo(),
-          },
-          {
-            keys: "Ctrl+Shift+Z",
-            says: "Redo",
-            run: () => work.redo(),
-          },
-          {
-            keys: "P",
-            says: "Publish",
-            run: () => void navigate("/house/editions"),
-          },
+          { keys: "Ctrl+Z", says: "Undo", run: () => work.undo() },
+          { keys: "Ctrl+Shift+Z", says: "Redo", run: () => work.redo() },
+          { keys: "P", says: "Publish", run: () => void navigate("/house/editions") },
         ]
       : [],
   );
@@ -100,47 +88,12 @@ function Frame({ draft }: { draft: HouseDraft }) {
       <PageHead
         crumbs={[[`House style · draft after edition ${draft.basedOn}`, "/house"]]}
         title={title}
-        beside={
-          changes === null ? (
-            <Pill>comparing…</Pill>
-          ) : changes.length === 0 ? (
-            <Pill look="ok">same as edition {next - 1}</Pill>
-          ) : (
-            <Pill look="note">
-              {changes.length} {changes.length === 1 ? "change" : "changes"}
-            </Pill>
-          )
-        }
+        beside={<HowFar changes={changes} since={next - 1} />}
       >
-        <span role="status" className="text-sm text-ink-2">
-          {saved
-            ? "Saved"
-            : state.saving === "saving"
-              ? "Saving…"
-              : "Waiting for the house; nothing is lost"}
-        </span>
+        <SaveWord state={state} />
         {may && (
           <>
-            <Button
-              look="quiet"
-              className="px-2"
-              aria-label="Undo"
-              title={state.undoes === null ? "Nothing to undo" : `Undo: ${state.undoes}`}
-              disabled={state.undoes === null}
-              onClick={() => work.undo()}
-            >
-              <Undo2 size={16} aria-hidden />
-            </Button>
-            <Button
-              look="quiet"
-              className="px-2"
-              aria-label="Redo"
-              title={state.redoes === null ? "Nothing to redo" : `Redo: ${state.redoes}`}
-              disabled={state.redoes === null}
-              onClick={() => work.redo()}
-            >
-              <Redo2 size={16} aria-hidden />
-            </Button>
+            <UndoRedo work={work} state={state} />
             <Button look="main" asChild>
               <Link to="/house/editions">Publish edition {next}</Link>
             </Button>
@@ -157,17 +110,7 @@ function Frame({ draft }: { draft: HouseDraft }) {
           })),
         ]}
       />
-      {state.problem !== null && (
-        <p
-          role="alert"
-          className="flex items-center gap-3 rounded-md bg-brick-soft px-3 py-2 text-sm text-brick"
-        >
-          <span className="flex-1">{state.problem}</span>
-          <Button small onClick={() => work.dismiss()}>
-            Understood
-          </Button>
-        </p>
-      )}
+      <NotDone work={work} state={state} />
       <ClashList work={work} clashes={state.clashes} words={(c) => clashOfHouse(house, c)} />
       <div className="min-h-0 flex-1">
         <Suspense fallback={<Loading />}>
@@ -175,5 +118,16 @@ function Frame({ draft }: { draft: HouseDraft }) {
         </Suspense>
       </div>
     </div>
+  );
+}
+
+/** How far the draft is from the edition in force. */
+function HowFar({ changes, since }: { changes: readonly string[] | null; since: number }) {
+  if (changes === null) return <Pill>comparing…</Pill>;
+  if (changes.length === 0) return <Pill look="ok">same as edition {since}</Pill>;
+  return (
+    <Pill look="note">
+      {changes.length} {changes.length === 1 ? "change" : "changes"}
+    </Pill>
   );
 }

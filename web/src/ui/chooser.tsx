@@ -11,11 +11,11 @@ export function Chooser<T extends string>({
 }: {
   label: string;
   value: T | null;
-  options: readonly (readonly [value: T, name: string])[];
+  options: readonly (readonly [value: NoInfer<T>, name: string])[];
   none?: string;
   hint?: string;
   /** Null where it can only be looked at. */
-  onChoose: ((value: T | null) => void) | null;
+  onChoose: ((value: NoInfer<T> | null) => void) | null;
 }) {
   return (
     <Field label={label} {...(hint === undefined ? {} : { hint })}>

@@ -1,0 +1,71 @@
+import { differences } from "@mossy/core/house/differences";
+import type { House } from "@mossy/core/house/house";
+import { STARTERS } from "@mossy/core/house/starters";
+import { useMemo, useState } from "react";
+import { mention } from "../ui/toasts.tsx";
+import { Button } from "../ui/button.tsx";
+import { useHouseWork } from "./work.ts";
+import { Sentences } from "./sentences.tsx";
+
+/** House styles to begin from: what one would change is shown before anything does. */
+export function Starters({ name, onTake }: { name: string; onTake: (next: House) => void }) {
+  const { house } = useHouseWork();
+  const [chosen, setChosen] = useState<string | null>(null);
+  const starter = STARTERS.find((s) => s.id === chosen);
+  const made = useMemo(() => starter?.make(name) ?? null, [starter, name]);
+  const said = useMemo(() => (made ? differences(house, made) : []), [made, house]);
+  return (
+    <section aria-label="Begin from a starter" className="mt-4 border-t border-line pt-3">
+      <h3 className="font-semibold">Begin from a starter</h3>
+      <ul className="py-1">
+        {STARTERS.map((s) => (
+          <li key={s.id} className="flex items-center gap-3 py-1">
+            <span className="min-w-0 flex-1 text-sm">
+              <span className="font-semibold">{s.name}</span> <span className="text-ink-2">{s.says}</span>
+            </span>
+            <Button
+              small
+              aria-expanded={s.id === chosen}
+              onClick={() => setChosen(s.id === chosen ? null : s.id)}
+            >
+              See it
+            </Button>
+          </li>
+        ))}
+      </ul>
+      {starter && made && (
+        <>
+          <p className="text-sm">
+            Against the draft, {starter.name} changes {said.length} {said.length === 1 ? "thing" : "things"}
+            .
+          </p>
+          <div
+            className="max-h-48 overflow-y-auto"
+            tabIndex={0}
+            role="region"
+            aria-label="What the starter would change"
+          >
+            <Sentences label="What the starter changes" said={said} />
+          </div>
+          <div className="flex gap-2 pt-2">
+            <Button
+              small
+              look="main"
+              disabled={said.length === 0}
+              onClick={() => {
+                onTake(made);
+                setChosen(null);
+                mention(`The draft begins from ${starter.name}. Undo brings back what it was.`);
+              }}
+            >
+              Take it as the draft
+            </Button>
+            <Button small onClick={() => setChosen(null)}>
+              Leave it
+            </Button>
+          </div>
+        </>
+      )}
+    </section>
+  );
+}
