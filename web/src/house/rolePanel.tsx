@@ -12,7 +12,7 @@ import { ColourPick } from "./colourPick.tsx";
 import { Clashes } from "./clashes.tsx";
 import { Distances } from "./distances.tsx";
 import { heardFromText, withRole } from "@mossy/core/house/edit";
-import type { Source } from "@mossy/core/session/document";
+import type { ChannelFormat, Source } from "@mossy/core/session/document";
 import { AlertLine } from "../ui/listPage.tsx";
 import { Chooser } from "../ui/chooser.tsx";
 import { RoleWays } from "./roleWays.tsx";
@@ -89,14 +89,14 @@ export function RolePanel({
         onSet={(v) => set({ heard: heardFromText(v, role.heard) })}
       />
       <div className="grid grid-cols-2 gap-2">
-        <Chooser
+        <Chooser<Source | "instrument">
           label="Usual source"
           none="none"
           value={role.kind === "instrument" ? "instrument" : role.source}
           options={SOURCE_NAMES}
           onChoose={onChange && ((chosen) => set(usualSource(role, chosen)))}
         />
-        <Chooser
+        <Chooser<ChannelFormat>
           label="Usual format"
           none="as the main path"
           value={role.format}
