@@ -1,30 +1,23 @@
 import type { Style } from "@mossy/core/house/style";
 import { check, open } from "@mossy/core/check/check";
-import { FileProblem } from "@mossy/core/formats/fileProblem";
-import { readIncoming } from "@mossy/core/formats/readForeign";
-import type { ForeignSession } from "@mossy/core/formats/foreignSession";
-import { newSession } from "@mossy/core/house/starts";
 import { session as sessionSchema } from "@mossy/core/session/document";
-import type { Session, TrackId } from "@mossy/core/session/document";
-import { byId, depthOf } from "@mossy/core/session/routing";
-import { cleaned, lookThrough, usualStay } from "@mossy/core/sheet/clean";
-import type { ForeignTrack, ForeignSort, Stay } from "@mossy/core/sheet/clean";
+import type { Session } from "@mossy/core/session/document";
 import { STARTERS, startWith } from "@mossy/core/sheet/templateStarters";
 import { useMutation, useQuery } from "@tanstack/react-query";
-import { Upload } from "lucide-react";
-import { useCallback, useMemo, useRef, useState } from "react";
+import { useCallback, useRef } from "react";
 import { useNavigate, useSearchParams } from "react-router";
 import { z } from "zod";
 import { ask } from "../wire/ask.ts";
 import { queries, queryClient, useMe, useStyle } from "../wire/queries.ts";
 import { Button } from "../ui/button.tsx";
-import { Choice, Field, Input, PageHead, Pill } from "../ui/pieces.tsx";
+import { Choice, Field, Input, PageHead } from "../ui/pieces.tsx";
 import { Empty, Trouble } from "../ui/states.tsx";
-import { Tile } from "../ui/tile.tsx";
 import { useKept } from "../ui/useKept.ts";
 import { useSteady } from "../ui/useSteady.ts";
 import { PartPicker } from "../sheet/partPicker.tsx";
 import { newId } from "../session/newId.ts";
+import { FromFile } from "./fromFile.tsx";
+import { Preview } from "./preview.tsx";
 
 const FROM = ["nothing", "starter", "template", "file"] as const;
 type From = (typeof FROM)[number];
@@ -37,7 +30,8 @@ const halfBegun = z.object({
   session: sessionSchema.nullable(),
   chosen: z.string().nullable(),
 });
-const BEGUN: z.infer<typeof halfBegun> = {
+type HalfBegun = z.infer<typeof halfBegun>;
+const BEGUN: HalfBegun = {
   name: "",
   shelf: "",
   from: "nothing",
@@ -66,7 +60,7 @@ export default function NewTemplatePage() {
     halfBegun,
   );
   const { name, shelf, from, session, chosen } = begun;
-  const set = (fields: Partial<typeof begun>): void => setBegun({ ...begun, ...fields });
+  const set = (fields: Partial<HalfBegun>): void => setBegun({ ...begun, ...fields });
   const pickPart = useSteady((part: Session | null): void => set({ session: part }));
   const navigate = useNavigate();
   const make = useMutation({
@@ -90,7 +84,6 @@ export default function NewTemplatePage() {
     return (
       <Empty title="The lead begins templates">Start a session from a release, or ask the lead.</Empty>
     );
-  const choose = (next: From): void => set({ from: next, session: null, chosen: null });
   const waits = from !== "nothing" && session === null;
   const off = session ? open(check(style, session)).length : 0;
   return (
@@ -113,49 +106,7 @@ export default function NewTemplatePage() {
           Begin it
         </Button>
       </PageHead>
-      <div className="card flex flex-wrap items-end gap-4 p-4">
-        <Field label="Name">
-          <Input
-            aria-label="Name"
-            autoFocus
-            required
-            maxLength={80}
-            className="w-72"
-            value={name}
-            onChange={(e) => set({ name: e.target.value })}
-          />
-        </Field>
-        <Field label="Shelf">
-          <Input
-            aria-label="Shelf"
-            maxLength={60}
-            list="shelves"
-            placeholder={shelves[0] ?? "Templates"}
-            className="w-44"
-            value={shelf}
-            onChange={(e) => set({ shelf: e.target.value })}
-          />
-        </Field>
-        <datalist id="shelves">
-          {shelves.map((s) => (
-            <option key={s} value={s} />
-          ))}
-        </datalist>
-        <div className="flex flex-col gap-1">
-          <span className="text-xs font-semibold text-ink-2">Start from</span>
-          <Choice
-            label="Start from"
-            value={from}
-            choices={[
-              ["nothing", "Nothing"],
-              ["starter", "A starter"],
-              ["template", "Another template"],
-              ["file", "A file"],
-            ]}
-            onChoose={choose}
-          />
-        </div>
-      </div>
+      <Beginning begun={begun} shelves={shelves} onSet={set} />
       <Trouble error={make.error} />
       {from === "nothing" && (
         <div className="card">
@@ -210,34 +161,6 @@ function Starters({
   );
 }
 
-/** The tracks a template begins with, under their house names. */
-function Preview({ session }: { session: Session }) {
-  const tracks = byId(session);
-  return (
-    <section
-      aria-label="What it begins with"
-      tabIndex={0}
-      className="card min-h-0 flex-1 overflow-y-auto p-4"
-    >
-      <h2 className="pb-2 font-semibold">What it begins with</h2>
-      <ul className="columns-3 gap-6 max-[900px]:columns-2">
-        {session.tracks.map((t) => (
-          <li
-            key={t.id}
-            className="flex break-inside-avoid items-center gap-2 py-0.5"
-            style={{ paddingLeft: depthOf(tracks, t) * 16 }}
-          >
-            <Tile colour={t.colour} icon={t.icon} size={20} />
-            <span className={`truncate font-mono text-sm ${t.kind === "folder" ? "font-bold" : ""}`}>
-              {t.name}
-            </span>
-          </li>
-        ))}
-      </ul>
-    </section>
-  );
-}
-
 function FromTemplate({ onChoose }: { onChoose: (s: Session | null) => void }) {
   /** Nothing is chosen at first: what was kept over a reload stays until something is. */
   const begun = useRef(false);
@@ -258,243 +181,59 @@ function FromTemplate({ onChoose }: { onChoose: (s: Session | null) => void }) {
   );
 }
 
-const GROUPS: readonly (readonly [ForeignSort, string, string])[] = [
-  ["role", "Read as roles", "They stay."],
-  ["job", "Names of the job", "Nobody can tell a role from them. Keep the ones this template needs."],
-  ["unfed", "Nobody feeds them", "Buses, returns and cue mixes without a source."],
-  ["empty-folder", "Empty folders", "They hold nothing."],
-];
-const PARTS: readonly (readonly [Exclude<keyof Stay, "tracks">, string])[] = [
-  ["processors", "processors, their values"],
-  ["sends", "sends"],
-  ["levels", "levels, places, widths"],
-  ["inputs", "inputs"],
-  ["notes", "notes"],
-  ["settings", "tempo, rate, main path"],
-  ["dress", "names, colours and order by the house"],
-];
-
-/** A file read and shown for what it carries; what stays is chosen, the result is dressed and checked, the file itself is never touched. */
-function FromFile({
-  style,
-  kept,
-  onChoose,
+/** What it is called, where it stands, and what it starts from. */
+function Beginning({
+  begun,
+  shelves,
+  onSet,
 }: {
-  style: Style;
-  /** What was made of a file before the page was loaded anew. */ kept: Session | null;
-  onChoose: (s: Session | null, title: string | null) => void;
+  begun: HalfBegun;
+  shelves: readonly string[];
+  onSet: (fields: Partial<HalfBegun>) => void;
 }) {
-  const [incoming, setIncoming] = useState<{
-    name: string;
-    read: ForeignSession;
-    looked: readonly ForeignTrack[];
-  } | null>(null);
-  const [stay, setStay] = useState<Stay | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
-  const [over, setOver] = useState(false);
-  const chooser = useRef<HTMLInputElement>(null);
-  const settle = (read: ForeignSession, next: Stay, title: string | null): void => {
-    setStay(next);
-    onChoose(cleaned(style, read.session, newSession(style.house, read.session.title), next), title);
-  };
-  const take = async (file: File | undefined): Promise<void> => {
-    if (!file) return;
-    try {
-      const read = readIncoming(style, file.name, new Uint8Array(await file.arrayBuffer()), newId);
-      const looked = lookThrough(style, read.session);
-      setIncoming({ name: file.name, read, looked });
-      setProblem(null);
-      settle(read, usualStay(looked, read.session), read.session.title);
-    } catch (e) {
-      if (!(e instanceof FileProblem)) throw e;
-      setProblem(e.message);
-    }
-  };
-  const groups = useMemo(
-    () => new Map(GROUPS.map(([s]) => [s, incoming?.looked.filter((l) => l.standing === s) ?? []])),
-    [incoming],
-  );
   return (
-    <>
-      <div
-        onDragOver={(e) => {
-          e.preventDefault();
-          setOver(true);
-        }}
-        onDragLeave={() => setOver(false)}
-        onDrop={(e) => {
-          e.preventDefault();
-          setOver(false);
-          void take(e.dataTransfer.files[0]);
-        }}
-        className={`flex items-center gap-3 rounded-md border border-dashed px-4 py-2.5 ${over ? "border-moss bg-moss-soft" : "border-line-strong"}`}
-      >
-        <Upload size={16} aria-hidden className="text-ink-2" />
-        <span className="flex-1 text-ink-2">
-          {incoming ? (
-            <>
-              <span className="font-mono text-ink">{incoming.name}</span>, a {incoming.read.from}
-            </>
-          ) : (
-            "Drop a session file (.dawproject), a MIDI file (.mid) or a track sheet (.csv) here"
-          )}
-        </span>
-        <input
-          ref={chooser}
-          type="file"
-          accept=".dawproject,.zip,.mid,.midi,.csv,.txt"
-          aria-label="File to start from"
-          className="sr-only"
-          tabIndex={-1}
-          onChange={(e) => {
-            void take(e.target.files?.[0]);
-            e.target.value = "";
-          }}
+    <div className="card flex flex-wrap items-end gap-4 p-4">
+      <Field label="Name">
+        <Input
+          aria-label="Name"
+          autoFocus
+          required
+          maxLength={80}
+          className="w-72"
+          value={begun.name}
+          onChange={(e) => onSet({ name: e.target.value })}
         />
-        <Button
-          small
-          onClick={() => {
-            chooser.current?.click();
-          }}
-        >
-          {incoming ? "Another file" : "Choose a file"}
-        </Button>
+      </Field>
+      <Field label="Shelf">
+        <Input
+          aria-label="Shelf"
+          maxLength={60}
+          list="shelves"
+          placeholder={shelves[0] ?? "Templates"}
+          className="w-44"
+          value={begun.shelf}
+          onChange={(e) => onSet({ shelf: e.target.value })}
+        />
+      </Field>
+      <datalist id="shelves">
+        {shelves.map((s) => (
+          <option key={s} value={s} />
+        ))}
+      </datalist>
+      <div className="flex flex-col gap-1">
+        <span className="text-xs font-semibold text-ink-2">Start from</span>
+        <Choice
+          label="Start from"
+          value={begun.from}
+          choices={[
+            ["nothing", "Nothing"],
+            ["starter", "A starter"],
+            ["template", "Another template"],
+            ["file", "A file"],
+          ]}
+          onChoose={(from) => onSet({ from, session: null, chosen: null })}
+        />
       </div>
-      {problem !== null && (
-        <p role="alert" className="rounded-md bg-brick-soft px-3 py-2 text-sm text-brick">
-          {problem}
-        </p>
-      )}
-      {!incoming && kept && <Preview session={kept} />}
-      {incoming && stay && (
-        <div className="beside min-h-0 flex-1 [--beside:276px]">
-          <section aria-label="Tracks of the file" tabIndex={0} className="card min-h-0 overflow-y-auto">
-            {GROUPS.map(([standing, title, says]) => {
-              const list = groups.get(standing) ?? [];
-              if (list.length === 0) return null;
-              const ids = list.map((l) => l.track.id);
-              const all = ids.every((id) => stay.tracks.has(id) || standing === "role");
-              return (
-                <section key={standing} aria-label={title}>
-                  <header className="sticky top-0 z-10 flex items-center gap-2 border-b border-line bg-surface px-4 py-2">
-                    <h2 className="font-semibold">{title}</h2>
-                    <Pill look={standing === "role" ? "ok" : "look"}>{list.length}</Pill>
-                    <span className="flex-1 truncate text-sm text-ink-2">{says}</span>
-                    <Button
-                      small
-                      onClick={() => {
-                        const next = new Set(stay.tracks);
-                        for (const id of ids)
-                          if (all && standing !== "role") next.delete(id);
-                          else next.add(id);
-                        settle(incoming.read, { ...stay, tracks: next }, null);
-                      }}
-                    >
-                      {all && standing !== "role" ? "Keep none" : "Keep all"}
-                    </Button>
-                  </header>
-                  <ul>
-                    {list.map((l) => (
-                      <Line
-                        key={l.track.id}
-                        looked={l}
-                        stays={stay.tracks.has(l.track.id)}
-                        onToggle={(id, on) => {
-                          const next = new Set(stay.tracks);
-                          if (on) next.add(id);
-                          else next.delete(id);
-                          settle(incoming.read, { ...stay, tracks: next }, null);
-                        }}
-                      />
-                    ))}
-                  </ul>
-                </section>
-              );
-            })}
-          </section>
-          <aside className="flex min-h-0 flex-col gap-4 overflow-y-auto">
-            <section className="card p-3.5" aria-label="Left behind">
-              <h2 className="pb-1 font-semibold">Left behind</h2>
-              {incoming.read.carried.length === 0 ? (
-                <p className="text-sm text-ink-2">The file carries nothing of a job besides its tracks.</p>
-              ) : (
-                <>
-                  <p className="pb-1 text-sm text-ink-2">It belongs to the job. The file keeps it.</p>
-                  <ul>
-                    {incoming.read.carried.map((c) => (
-                      <li key={c.what} className="flex justify-between border-t border-line py-1 text-sm">
-                        <span>{c.what}</span>
-                        <span className="font-mono">
-                          {c.many}
-                          {c.bytes === null ? "" : ` · ${inBytes(c.bytes)}`}
-                        </span>
-                      </li>
-                    ))}
-                  </ul>
-                </>
-              )}
-              {incoming.read.remarks.map((r) => (
-                <p key={r} className="border-t border-line py-1 text-xs text-ink-2">
-                  {r}
-                </p>
-              ))}
-            </section>
-            <fieldset className="card flex flex-col gap-1.5 p-3.5">
-              <legend className="contents">
-                <span className="font-semibold">Of what stays, keep</span>
-              </legend>
-              {PARTS.map(([part, says]) => (
-                <label key={part} className="flex items-center gap-2 text-sm">
-                  <input
-                    type="checkbox"
-                    checked={stay[part]}
-                    onChange={(e) => settle(incoming.read, { ...stay, [part]: e.target.checked }, null)}
-                  />{" "}
-                  {says}
-                </label>
-              ))}
-            </fieldset>
-          </aside>
-        </div>
-      )}
-    </>
+    </div>
   );
 }
-
-function Line({
-  looked: { track: t, says, standing },
-  stays,
-  onToggle,
-}: {
-  looked: ForeignTrack;
-  stays: boolean;
-  onToggle: (id: TrackId, on: boolean) => void;
-}) {
-  const folder = t.kind === "folder" && standing === "role";
-  return (
-    <li className="border-b border-line px-4 py-1">
-      <label className="flex items-center gap-2.5">
-        <input
-          type="checkbox"
-          checked={folder || stays}
-          disabled={folder}
-          onChange={(e) => onToggle(t.id, e.target.checked)}
-        />
-        <Tile colour={t.colour} icon={t.icon} size={20} />
-        <span
-          className={`min-w-0 flex-1 truncate font-mono text-sm ${folder || stays ? "" : "text-ink-2 line-through"}`}
-        >
-          {t.name === "" ? "(no name)" : t.name}
-        </span>
-        <span className="text-sm text-ink-2">{folder ? "stays with what it holds" : says}</span>
-      </label>
-    </li>
-  );
-}
-
-const inBytes = (n: number): string =>
-  n < 1 << 10
-    ? `${n} B`
-    : n < 1 << 20
-      ? `${Math.round(n / (1 << 10))} kB`
-      : `${(n / (1 << 20)).toFixed(1)} MB`;

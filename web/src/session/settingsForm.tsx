@@ -13,6 +13,22 @@ const LAW_WORDS: Readonly<Record<PanLaw, string>> = {
   linear: "linear, −6.0 dB",
 };
 
+type Choices = readonly (readonly [value: string | number, name: string])[];
+const RATES: Choices = [44100, 48000, 88200, 96000, 176400, 192000].map((r) => [r, `${r / 1000} kHz`]);
+const DEPTHS: Choices = [
+  [16, "16 bit"],
+  [24, "24 bit"],
+  [32, "32 bit float"],
+];
+const FILE_TYPES: Choices = [
+  ["wav", "Wave"],
+  ["broadcast-wav", "Broadcast Wave"],
+];
+const FORMATS: Choices = CHANNEL_FORMATS.map((f) => [f, f]);
+const METERS = ["4/4", "3/4", "2/4", "2/2", "6/8", "9/8", "12/8", "5/4", "7/8"];
+const LAWS: Choices = PAN_LAWS.map((l) => [l, LAW_WORDS[l]]);
+const FRAMES: Choices = [["", "no picture"], ...FRAME_RATES.map((r) => [r, r] as const)];
+
 /**
  * What a session runs at: rate, depth, tempo, main format, where the music starts.
  * @param children further fields, in the same grid
@@ -60,12 +76,7 @@ export function SettingsForm({
       }
     />
   );
-  const one = (
-    key: keyof SessionStart,
-    label: string,
-    choices: readonly (readonly [string | number, string])[],
-    read: (v: string) => unknown,
-  ) => (
+  const one = (key: keyof SessionStart, label: string, choices: Choices, read: (v: string) => unknown) => (
     <Field label={label}>
       <Select
         disabled={!onChange}
@@ -88,37 +99,10 @@ export function SettingsForm({
       className="grid max-w-4xl grid-cols-4 max-[900px]:grid-cols-2 gap-4 p-4"
       onSubmit={(e) => e.preventDefault()}
     >
-      {one(
-        "sampleRate",
-        "Sample rate",
-        [44100, 48000, 88200, 96000, 176400, 192000].map((r) => [r, `${r / 1000} kHz`]),
-        Number,
-      )}
-      {one(
-        "bitDepth",
-        "Bit depth",
-        [
-          [16, "16 bit"],
-          [24, "24 bit"],
-          [32, "32 bit float"],
-        ],
-        Number,
-      )}
-      {one(
-        "fileType",
-        "File type",
-        [
-          ["wav", "Wave"],
-          ["broadcast-wav", "Broadcast Wave"],
-        ],
-        String,
-      )}
-      {one(
-        "mainFormat",
-        "Main format",
-        CHANNEL_FORMATS.map((f) => [f, f]),
-        String,
-      )}
+      {one("sampleRate", "Sample rate", RATES, Number)}
+      {one("bitDepth", "Bit depth", DEPTHS, Number)}
+      {one("fileType", "File type", FILE_TYPES, String)}
+      {one("mainFormat", "Main format", FORMATS, String)}
       {whole("tempo", "Tempo, bpm", 10, 400)}
       <Field label="Meter">
         <Select
@@ -129,25 +113,15 @@ export function SettingsForm({
             set({ meter: { beats, unit } });
           }}
         >
-          {["4/4", "3/4", "2/4", "2/2", "6/8", "9/8", "12/8", "5/4", "7/8"].map((m) => (
+          {METERS.map((m) => (
             <option key={m}>{m}</option>
           ))}
         </Select>
       </Field>
       {whole("leadIn", "Bars of lead-in", 0, 64)}
       {whole("musicBar", "Music starts in bar", 1, 999, "Two bars of lead-in or more: bar 3 or 5, mostly.")}
-      {one(
-        "panLaw",
-        "Pan law",
-        PAN_LAWS.map((l) => [l, LAW_WORDS[l]]),
-        String,
-      )}
-      {one(
-        "frameRate",
-        "Frame rate",
-        [["", "no picture"], ...FRAME_RATES.map((r) => [r, r] as const)],
-        (v) => (v === "" ? null : v),
-      )}
+      {one("panLaw", "Pan law", LAWS, String)}
+      {one("frameRate", "Frame rate", FRAMES, (v) => (v === "" ? null : v))}
       {children}
     </form>
   );

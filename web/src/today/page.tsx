@@ -7,6 +7,9 @@ import { useStandingIn } from "../rooms/standing.ts";
 import { Button } from "../ui/button.tsx";
 import { Pill, Share } from "../ui/pieces.tsx";
 import { Empty, Failed, Loading } from "../ui/states.tsx";
+import type { AnswerOf } from "@mossy/contract/routes";
+
+type TodayAnswer = AnswerOf<"today">;
 
 const DriftChart = lazy(() => import("./driftChart.tsx"));
 const NUMBERS = ["No", "One", "Two", "Three", "Four", "Five", "Six", "Seven", "Eight", "Nine", "Ten"];
@@ -43,65 +46,7 @@ export default function TodayPage() {
       </header>
       <div className="beside min-h-0 flex-1 [--beside:minmax(260px,330px)]">
         <div className="flex min-h-0 flex-col gap-4">
-          <section aria-label="Rooms" className="card shrink-0">
-            <table className="w-full">
-              <thead>
-                <tr className="text-left text-xs text-ink-2">
-                  <th scope="col" className="w-44 px-4 py-2.5 text-md text-ink">
-                    Rooms
-                  </th>
-                  <th scope="col" className="font-semibold">
-                    Open work, and the release it stands on
-                  </th>
-                  <th scope="col" className="w-44 font-semibold">
-                    Follows the house
-                  </th>
-                </tr>
-              </thead>
-              <tbody>
-                {data.rooms.map((r) => (
-                  <tr key={r.id} className="border-t border-line align-middle">
-                    <td className="px-4 py-2.5">
-                      <Link to={`/rooms/${r.id}`} className="font-semibold hover:underline">
-                        {r.name}
-                      </Link>
-                      <span className="block text-sm text-ink-2">
-                        {r.inputs} in · {r.says}
-                      </span>
-                    </td>
-                    <td className="py-2">
-                      <ul className="flex flex-wrap gap-1.5">
-                        {r.open.map((s) => (
-                          <li key={s.id}>
-                            <Link
-                              to={`/sessions/${s.id}`}
-                              className="inline-flex items-baseline gap-2 rounded-sm border border-line bg-bg px-2.5 py-1 text-sm hover:border-line-strong"
-                              title={`from ${s.templateName}`}
-                            >
-                              {s.title}{" "}
-                              <span
-                                className={`font-mono ${s.release < s.latestRelease ? "font-bold text-lantern" : "text-ink-2"}`}
-                              >
-                                release {s.release}
-                                {s.release < s.latestRelease ? ` of ${s.latestRelease}` : ""}
-                              </span>
-                            </Link>
-                          </li>
-                        ))}
-                        {r.open.length === 0 && <li className="text-sm text-ink-3">nothing open</li>}
-                      </ul>
-                    </td>
-                    <td className="pr-4">
-                      <Share
-                        share={r.following}
-                        label={`Share of tracks in ${r.name} that follow the house`}
-                      />
-                    </td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-          </section>
+          <RoomTable rooms={data.rooms} />
           <section
             aria-label="Drift over twelve weeks"
             className="card flex min-h-56 flex-1 flex-col p-4 pb-2"
@@ -119,25 +64,98 @@ export default function TodayPage() {
             </div>
           </section>
         </div>
-        <section aria-label="Waiting for you" className="card min-h-0 overflow-y-auto px-4 py-3">
-          <h2 className="pb-2.5 text-md font-semibold">Waiting for you</h2>
-          {data.waiting.length === 0 ? (
-            <Empty title="Nothing waits">Every check-in is put right and every draft is published.</Empty>
-          ) : (
-            <ul>
-              {data.waiting.map((w) => (
-                <li key={w.to + w.says} className="border-t border-line py-2.5">
-                  <Pill look={WEIGHT_PILL[w.weight]}>{w.about}</Pill>
-                  <p className="my-1">{w.says}</p>
-                  <Link to={w.to} className="text-sm font-semibold text-moss hover:underline">
-                    {w.next} →
-                  </Link>
-                </li>
-              ))}
-            </ul>
-          )}
-        </section>
+        <WaitingList waiting={data.waiting} />
       </div>
     </div>
+  );
+}
+
+function RoomTable({ rooms }: { rooms: TodayAnswer["rooms"] }) {
+  return (
+    <section aria-label="Rooms" className="card shrink-0">
+      <table className="w-full">
+        <thead>
+          <tr className="text-left text-xs text-ink-2">
+            <th scope="col" className="w-44 px-4 py-2.5 text-md text-ink">
+              Rooms
+            </th>
+            <th scope="col" className="font-semibold">
+              Open work, and the release it stands on
+            </th>
+            <th scope="col" className="w-44 font-semibold">
+              Follows the house
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {rooms.map((r) => (
+            <RoomRow key={r.id} room={r} />
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
+function RoomRow({ room: r }: { room: TodayAnswer["rooms"][number] }) {
+  return (
+    <tr className="border-t border-line align-middle">
+      <td className="px-4 py-2.5">
+        <Link to={`/rooms/${r.id}`} className="font-semibold hover:underline">
+          {r.name}
+        </Link>
+        <span className="block text-sm text-ink-2">
+          {r.inputs} in · {r.says}
+        </span>
+      </td>
+      <td className="py-2">
+        <ul className="flex flex-wrap gap-1.5">
+          {r.open.map((s) => (
+            <li key={s.id}>
+              <Link
+                to={`/sessions/${s.id}`}
+                className="inline-flex items-baseline gap-2 rounded-sm border border-line bg-bg px-2.5 py-1 text-sm hover:border-line-strong"
+                title={`from ${s.templateName}`}
+              >
+                {s.title}{" "}
+                <span
+                  className={`font-mono ${s.release < s.latestRelease ? "font-bold text-lantern" : "text-ink-2"}`}
+                >
+                  release {s.release}
+                  {s.release < s.latestRelease ? ` of ${s.latestRelease}` : ""}
+                </span>
+              </Link>
+            </li>
+          ))}
+          {r.open.length === 0 && <li className="text-sm text-ink-3">nothing open</li>}
+        </ul>
+      </td>
+      <td className="pr-4">
+        <Share share={r.following} label={`Share of tracks in ${r.name} that follow the house`} />
+      </td>
+    </tr>
+  );
+}
+
+function WaitingList({ waiting }: { waiting: TodayAnswer["waiting"] }) {
+  return (
+    <section aria-label="Waiting for you" className="card min-h-0 overflow-y-auto px-4 py-3">
+      <h2 className="pb-2.5 text-md font-semibold">Waiting for you</h2>
+      {waiting.length === 0 ? (
+        <Empty title="Nothing waits">Every check-in is put right and every draft is published.</Empty>
+      ) : (
+        <ul>
+          {waiting.map((w) => (
+            <li key={w.to + w.says} className="border-t border-line py-2.5">
+              <Pill look={WEIGHT_PILL[w.weight]}>{w.about}</Pill>
+              <p className="my-1">{w.says}</p>
+              <Link to={w.to} className="text-sm font-semibold text-moss hover:underline">
+                {w.next} →
+              </Link>
+            </li>
+          ))}
+        </ul>
+      )}
+    </section>
   );
 }

@@ -1,0 +1,61 @@
+import { useRef, useState } from "react";
+import { Button } from "../ui/button.tsx";
+import { Field, TextArea } from "../ui/pieces.tsx";
+
+/** A listing pasted or read from a file, to be looked through. */
+export function ListingForm({
+  busy,
+  onRead,
+}: {
+  busy: boolean;
+  onRead: (text: string, name: string) => void;
+}) {
+  const [text, setText] = useState("");
+  const chooser = useRef<HTMLInputElement>(null);
+  return (
+    <form
+      aria-label="A listing"
+      className="card flex flex-col gap-2 p-3.5"
+      onSubmit={(e) => {
+        e.preventDefault();
+        onRead(text, "A pasted listing");
+      }}
+    >
+      <Field label="What find, ls -R or a CSV with a column “path” gives">
+        <TextArea
+          rows={7}
+          className="font-mono text-sm"
+          value={text}
+          onChange={(e) => setText(e.target.value)}
+        />
+      </Field>
+      <div className="flex flex-wrap gap-2">
+        <Button small look="main" type="submit" disabled={busy || text.trim() === ""}>
+          Look through it
+        </Button>
+        <Button
+          small
+          disabled={busy}
+          onClick={() => {
+            chooser.current?.click();
+          }}
+        >
+          From a file…
+        </Button>
+      </div>
+      <input
+        ref={chooser}
+        type="file"
+        accept=".txt,.csv,.log,text/*"
+        aria-label="Listing file"
+        className="sr-only"
+        tabIndex={-1}
+        onChange={(e) => {
+          const [file] = e.target.files ?? [];
+          if (file) void file.text().then((t) => onRead(t, file.name));
+          e.target.value = "";
+        }}
+      />
+    </form>
+  );
+}

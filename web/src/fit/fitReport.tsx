@@ -1,0 +1,137 @@
+import { wishesOf } from "@mossy/core/fit/patch";
+import type { Session, TrackId, Track } from "@mossy/core/session/document";
+import { Button } from "../ui/button.tsx";
+import { Field, Select } from "../ui/pieces.tsx";
+import { Tile } from "../ui/tile.tsx";
+import type { Adjustment, HomelessSource } from "@mossy/core/fit/fit";
+
+/** Sources the room has no input for. */
+export function CannotBePlaced({
+  session,
+  unplaced,
+  onLeaveOut,
+}: {
+  session: Session;
+  unplaced: readonly HomelessSource[];
+  onLeaveOut: (...ids: TrackId[]) => void;
+}) {
+  return (
+    <section aria-label="Cannot be placed" className="card p-3.5">
+      <div className="flex items-center justify-between pb-2">
+        <h2 className="font-semibold">Cannot be placed</h2>
+        {unplaced.length > 1 && (
+          <Button small onClick={() => onLeaveOut(...unplaced.map((u) => u.track))}>
+            Leave all out
+          </Button>
+        )}
+      </div>
+      {unplaced.length === 0 && <p className="text-sm text-ink-2">Every source has an input.</p>}
+      <ul className="flex flex-col gap-2">
+        {unplaced.map((u) => {
+          const t = session.tracks.find((x) => x.id === u.track);
+          return (
+            <li key={u.track} className="rounded-md bg-brick-soft p-2.5">
+              <p className="flex items-center gap-2">
+                <Tile colour={t?.colour ?? null} icon={t?.icon ?? null} size={20} />
+                <span className="font-mono font-semibold">{t?.name}</span>
+              </p>
+              <p className="my-1 text-sm">{u.says}</p>
+              <Button small onClick={() => onLeaveOut(u.track)}>
+                Leave out here
+              </Button>
+            </li>
+          );
+        })}
+      </ul>
+    </section>
+  );
+}
+
+/** What is left out on purpose. */
+export function LeftOut({ tracks, onTake }: { tracks: readonly Track[]; onTake: (id: TrackId) => void }) {
+  if (tracks.length === 0) return null;
+  return (
+    <section aria-label="Left out on purpose" className="card p-3.5">
+      <h2 className="pb-1 font-semibold">Left out on purpose</h2>
+      <ul>
+        {tracks.map((t) => (
+          <li key={t.id} className="flex items-center gap-2 border-t border-line py-1.5">
+            <Tile colour={t.colour} icon={t.icon} size={20} />
+            <span className="min-w-0 flex-1 truncate font-mono text-sm">{t.name}</span>
+            <Button small look="quiet" onClick={() => onTake(t.id)}>
+              Take along
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** What had to change so that it fits the room. */
+export function Adjusted({ session, adjusted }: { session: Session; adjusted: readonly Adjustment[] }) {
+  const inputs = adjusted.filter((a) => a.what === "Input");
+  const others = adjusted.filter((a) => a.what !== "Input");
+  const nameOf = (id: TrackId | null): string => session.tracks.find((t) => t.id === id)?.name ?? "";
+  return (
+    <section aria-label="Adjusted for this room" className="card p-3.5">
+      <h2 className="pb-1 font-semibold">Adjusted for this room</h2>
+      {adjusted.length === 0 && <p className="text-sm text-ink-2">Nothing had to change.</p>}
+      <ul className="text-sm">
+        {others.map((a) => (
+          <li key={a.what} className="border-t border-line py-2">
+            <span className="font-semibold">{a.what}</span>
+            <br />
+            <span className="text-ink-2">{a.says}</span>
+          </li>
+        ))}
+        {inputs.length > 0 && (
+          <li className="border-t border-line py-2">
+            <details>
+              <summary className="font-semibold">
+                {inputs.length} {inputs.length === 1 ? "source" : "sources"} on another input
+              </summary>
+              <ul className="mt-1">
+                {inputs.map((a) => (
+                  <li key={a.track} className="flex justify-between gap-3 py-0.5">
+                    <span className="truncate font-mono">{nameOf(a.track)}</span>
+                    <span className="whitespace-nowrap text-ink-2">{a.says}</span>
+                  </li>
+                ))}
+              </ul>
+            </details>
+          </li>
+        )}
+      </ul>
+    </section>
+  );
+}
+
+/** Any other source that is not wanted here. */
+export function LeaveMoreOut({
+  session,
+  onLeaveOut,
+}: {
+  session: Session;
+  onLeaveOut: (id: TrackId) => void;
+}) {
+  return (
+    <section aria-label="Leave something else out" className="card p-3.5">
+      <Field label="Leave something else out">
+        <Select
+          value=""
+          onChange={(e) => {
+            if (e.target.value !== "") onLeaveOut(e.target.value);
+          }}
+        >
+          <option value="">choose a source…</option>
+          {wishesOf(session).map((w) => (
+            <option key={w.track} value={w.track}>
+              {session.tracks.find((t) => t.id === w.track)?.name}
+            </option>
+          ))}
+        </Select>
+      </Field>
+    </section>
+  );
+}
