@@ -337,7 +337,7 @@ describe("the signal map", () => {
     await b.go("/library/yard-by-hand/map");
     // A changed map is laid out anew beside the page: places are looked for when that is done.
     const place = async (name: string) => {
-      await b.see("//*[@role='application'][@aria-busy='false']");
+      await b.see("//section[@aria-label='Signal map'][@aria-busy='false']");
       return b.see(`//*[@data-place='${name}']`);
     };
     await b.button("Whole");
