@@ -38,7 +38,7 @@ import { newId } from "../session/newId.ts";
 import { NumberField } from "../ui/numberField.tsx";
 import { PathsPanel } from "./pathsPanel.tsx";
 import { usedIn } from "./pickups.ts";
-import { SayLine } from "./sayLine.tsx";
+import { SayLine, useSayFocus } from "./sayLine.tsx";
 import { Section } from "../ui/section.tsx";
 import { SendsPanel } from "./sendsPanel.tsx";
 import { roleInWords } from "./sheetRow.tsx";
@@ -120,6 +120,7 @@ function TrackForms({
   work: Workpiece;
   onChoose?: (ids: readonly TrackId[]) => void;
 }) {
+  const say = useSayFocus();
   return (
     <>
       <Values style={style} session={session} track={t} work={work} />
@@ -160,7 +161,7 @@ function TrackForms({
         </Section>
       )}
       {onChoose && (
-        <Section id="say-part" title="Choose more, say what to do">
+        <Section title="Choose more, say what to do" open={say.wished}>
           <AlikeRow session={session} track={t} onChoose={onChoose} />
           <SayLine session={session} ids={[t.id]} work={work} />
         </Section>

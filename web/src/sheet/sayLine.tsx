@@ -1,12 +1,17 @@
 import type { Session, TrackId } from "@mossy/core/session/document";
 import { EXAMPLES, examplesFor, say } from "@mossy/core/sheet/many";
-import { useState } from "react";
+import { createContext, useContext, useEffect, useId, useRef, useState } from "react";
 import { Input } from "../ui/pieces.tsx";
 import type { Workpiece } from "../documents/workpiece.ts";
 
 const SHOWN = 5;
 /** All that can be said stands in the list of what the keyboard does as well. */
 export const SAID_KEYS = [{ keys: "E", says: `Said in a line: ${EXAMPLES.join(" · ")}` }] as const;
+
+/** Whether somebody wants to type into the line; it is told when that was given. */
+const focusWish = createContext({ wished: false, given: () => {} });
+export const SayFocus = focusWish.Provider;
+export const useSayFocus = () => useContext(focusWish);
 
 /** One line that says what to do with all that is chosen: "8 dB down", "send to Plate at −12". What it would do is said before Enter does it. */
 export function SayLine({
@@ -19,6 +24,14 @@ export function SayLine({
   work: Workpiece;
 }) {
   const [text, setText] = useState("");
+  const id = useId();
+  const field = useRef<HTMLInputElement>(null);
+  const { wished, given } = useSayFocus();
+  useEffect(() => {
+    if (!wished) return;
+    field.current?.focus();
+    given();
+  }, [wished, given]);
   const said = text.trim() === "" ? null : say(session, ids, text);
   const touched =
     said && "changes" in said ? new Set(said.changes.map((c) => ("id" in c ? c.id : ""))).size : 0;
@@ -35,11 +48,12 @@ export function SayLine({
         }
       }}
     >
-      <label htmlFor="say" className="text-xs font-semibold text-ink-2">
+      <label htmlFor={id} className="text-xs font-semibold text-ink-2">
         Say what to do with {ids.length === 1 ? "it" : `these ${ids.length}`}
       </label>
       <Input
-        id="say"
+        ref={field}
+        id={id}
         small
         className="font-mono"
         placeholder="8 dB down"
@@ -71,7 +85,7 @@ export function SayLine({
                 className="rounded-full bg-sunk px-2 py-0.5 font-mono text-xs text-ink-2 hover:text-ink"
                 onClick={() => {
                   setText(e);
-                  document.getElementById("say")?.focus();
+                  field.current?.focus();
                 }}
               >
                 {e}

@@ -1,4 +1,3 @@
-import { useDraggable } from "@dnd-kit/core";
 import type { Style } from "@mossy/core/house/style";
 import type { Identity } from "@mossy/core/names/pattern";
 import type { Finding } from "@mossy/core/check/rule";
@@ -31,6 +30,9 @@ export const HEADS: Readonly<Record<Cell, string>> = {
   place: "Place",
   inserts: "Inserts",
 };
+
+/** What stands before the track in the id of its row. */
+export const ROW_ID = "row-";
 
 /** How far what a folder holds stands in, in pixels. */
 export const INDENT = 14;
@@ -74,7 +76,7 @@ export function linkMarks(session: Session): Map<TrackId, Mark> {
 
 interface RowProps {
   readonly row: Row;
-  readonly fixed: boolean;
+  readonly dragged: boolean;
   readonly index: number;
   readonly top: number;
   readonly height: number;
@@ -102,7 +104,7 @@ const WORST_NAME = {
 /** A row of the sheet. Its drawing does not move while it is dragged, a line shows where it would go. */
 export const SheetRow = memo(function SheetRow({
   row,
-  fixed,
+  dragged,
   index,
   top,
   height,
@@ -122,19 +124,17 @@ export const SheetRow = memo(function SheetRow({
 }: RowProps) {
   const { track: t, depth, holds, closed } = row;
   const folder = t.kind === "folder";
-  const { setNodeRef, listeners, isDragging } = useDraggable({ id: t.id, disabled: fixed });
   const show = (cell: Cell): ReactNode => (editing === cell ? field : VALUE[cell](t, role, feeds));
   return (
     <div
-      ref={setNodeRef}
-      {...listeners}
       role="row"
-      id={`row-${t.id}`}
+      id={`${ROW_ID}${t.id}`}
+      data-track
       aria-rowindex={index}
       aria-level={depth + 1}
       aria-selected={selected}
       aria-expanded={holds > 0 ? !closed : undefined}
-      className={`absolute left-0 grid w-full cursor-default items-center border-b border-line px-3.5 ${selected ? "bg-moss-soft" : folder ? "bg-sunk" : "hover:bg-bg"} ${isDragging ? "opacity-50" : t.muted ? "opacity-60" : ""}`}
+      className={`absolute left-0 grid w-full cursor-default items-center border-b border-line px-3.5 ${selected ? "bg-moss-soft" : folder ? "bg-sunk" : "hover:bg-bg"} ${dragged ? "opacity-50" : t.muted ? "opacity-60" : ""}`}
       style={{ top, height, gridTemplateColumns: columns }}
     >
       {cells.map((cell) => (
@@ -149,56 +149,14 @@ export const SheetRow = memo(function SheetRow({
           style={cell === "name" ? { paddingLeft: depth * INDENT } : undefined}
         >
           {cell === "name" ? (
-            <>
-              {holds > 0 ? (
-                <button
-                  type="button"
-                  tabIndex={-1}
-                  aria-label={`${closed ? "Open" : "Close"} ${t.name}`}
-                  onPointerDown={(e) => e.stopPropagation()}
-                  onClick={(e) => {
-                    e.stopPropagation();
-                    onClose(t.id, !closed);
-                  }}
-                  className="-ml-1.5 grid size-6 shrink-0 place-items-center rounded-sm text-ink-2 hover:bg-line"
-                >
-                  {closed ? <ChevronRight size={14} /> : <ChevronDown size={14} />}
-                </button>
-              ) : (
-                <span className="-ml-1.5 w-6 shrink-0" />
-              )}
-              {mark && (
-                <span
-                  role="img"
-                  aria-label={mark.says}
-                  title={mark.says}
-                  className="-mx-1 h-4 w-[3px] shrink-0 rounded-full"
-                  style={{ background: mark.colour }}
-                />
-              )}
-              <Tile colour={t.colour} icon={t.icon} size={height < 30 ? 18 : 22} />
-              {editing === "name" ? (
-                field
-              ) : (
-                <span
-                  className={`truncate font-mono ${folder ? "font-bold" : ""} ${worst === "broken" ? "wavy-broken" : worst === "look" ? "wavy" : ""}`}
-                  title={t.name}
-                >
-                  {t.name === "" ? "(no name)" : t.name}
-                </span>
-              )}
-              {worst !== null && <span className="sr-only">, {WORST_NAME[worst]}</span>}
-              {t.armed && <Badge look="bg-brick-soft text-brick">armed</Badge>}
-              {t.listenOnly && <Badge look="bg-tide-soft text-tide">listen</Badge>}
-              {t.muted && <Badge look="bg-sunk text-ink-2">muted</Badge>}
-              {worst === "note" && (
-                <span
-                  aria-hidden
-                  title="A note about this track"
-                  className="size-1.5 shrink-0 rounded-full bg-tide"
-                />
-              )}
-            </>
+            <NameCell
+              row={row}
+              height={height}
+              mark={mark}
+              worst={worst}
+              field={editing === "name" ? field : null}
+              onClose={onClose}
+            />
           ) : (
             show(cell)
           )}
@@ -266,4 +224,73 @@ function placeInWords(t: Track): string {
   return t.width === 100 && t.pan === 0
     ? t.format
     : `${t.pan === 0 ? "" : `${panInWords(t.pan)} `}${t.width} %`;
+}
+
+/** The name with what opens a folder, what links it, and how it stands. */
+function NameCell({
+  row: { track: t, holds, closed },
+  height,
+  mark,
+  worst,
+  field,
+  onClose,
+}: {
+  row: Row;
+  height: number;
+  mark: Mark | null;
+  worst: Worst;
+  /** Where the name is typed; null: it shows. */
+  field: ReactNode;
+  onClose: (id: TrackId, shut: boolean) => void;
+}) {
+  return (
+    <>
+      {holds > 0 ? (
+        <button
+          type="button"
+          tabIndex={-1}
+          aria-label={`${closed ? "Open" : "Close"} ${t.name}`}
+          onPointerDown={(e) => e.stopPropagation()}
+          onClick={(e) => {
+            e.stopPropagation();
+            onClose(t.id, !closed);
+          }}
+          className="-ml-1.5 grid size-6 shrink-0 place-items-center rounded-sm text-ink-2 hover:bg-line"
+        >
+          {closed ? <ChevronRight size={14} /> : <ChevronDown size={14} />}
+        </button>
+      ) : (
+        <span className="-ml-1.5 w-6 shrink-0" />
+      )}
+      {mark && (
+        <span
+          role="img"
+          aria-label={mark.says}
+          title={mark.says}
+          className="-mx-1 h-4 w-[3px] shrink-0 rounded-full"
+          style={{ background: mark.colour }}
+        />
+      )}
+      <Tile colour={t.colour} icon={t.icon} size={height < 30 ? 18 : 22} />
+      {field ?? (
+        <span
+          className={`truncate font-mono ${t.kind === "folder" ? "font-bold" : ""} ${worst === "broken" ? "wavy-broken" : worst === "look" ? "wavy" : ""}`}
+          title={t.name}
+        >
+          {t.name === "" ? "(no name)" : t.name}
+        </span>
+      )}
+      {worst !== null && <span className="sr-only">, {WORST_NAME[worst]}</span>}
+      {t.armed && <Badge look="bg-brick-soft text-brick">armed</Badge>}
+      {t.listenOnly && <Badge look="bg-tide-soft text-tide">listen</Badge>}
+      {t.muted && <Badge look="bg-sunk text-ink-2">muted</Badge>}
+      {worst === "note" && (
+        <span
+          aria-hidden
+          title="A note about this track"
+          className="size-1.5 shrink-0 rounded-full bg-tide"
+        />
+      )}
+    </>
+  );
 }

@@ -99,7 +99,7 @@ export function MapView({
   const folds = useFolds(session);
   const { folded } = folds;
   const { map, drawing } = useMap(session, folded);
-  const sight = useSight(map);
+  const { now, size, watch, onMap, zoom, setSight } = useSight(map);
   const svg = useRef<SVGSVGElement>(null);
   const tracks = useMemo(() => new Map(session.tracks.map((t) => [t.id, t])), [session]);
   const shown = useMemo(() => shownAs(session, folded), [session, folded]);
@@ -109,24 +109,33 @@ export function MapView({
     const next = map && nextPlace(map, chosen, way);
     if (!next) return;
     onSelect(next.id);
-    sight.setSight(keptInSight(sight.now, next, sight.size));
+    setSight(keptInSight(now, next, size));
   };
-  useMapKeys(walk, sight.zoom, () => sight.setSight("whole"));
-  const { drag, onPointerDown } = useMapDrag({ session, map, sight, folded, work, onSelect });
+  useMapKeys(walk, zoom, () => setSight("whole"));
+  const { drag, onPointerDown } = useMapDrag({
+    session,
+    map,
+    now,
+    onMap,
+    setSight,
+    folded,
+    work,
+    onSelect,
+  });
   if (session.tracks.every((t) => t.format === null))
     return <Empty title="Nothing to draw">No track carries sound yet.</Empty>;
   return (
     <div className="flex h-full min-h-0 flex-col">
       <MapBar
-        onZoom={sight.zoom}
-        onWhole={() => sight.setSight("whole")}
+        onZoom={zoom}
+        onWhole={() => setSight("whole")}
         onFoldAll={() => {
           folds.foldAll();
-          sight.setSight(null);
+          setSight(null);
         }}
         onOpenAll={() => {
           folds.openAll();
-          sight.setSight(null);
+          setSight(null);
         }}
         onSave={() => {
           if (svg.current && map)
@@ -134,7 +143,7 @@ export function MapView({
         }}
       />
       <section
-        ref={sight.watch}
+        ref={watch}
         aria-label="Signal map"
         aria-busy={drawing}
         className={`relative min-h-0 flex-1 overflow-hidden bg-bg has-focus-visible:shadow-[inset_0_0_0_2px_var(--moss)] ${drag ? "cursor-grabbing" : ""}`}
@@ -145,10 +154,9 @@ export function MapView({
         }}
         onWheel={(e) => {
           const r = e.currentTarget.getBoundingClientRect();
-          const { now } = sight;
           if (e.ctrlKey || e.metaKey)
-            sight.zoom(e.deltaY < 0 ? 1.12 : 0.89, { x: e.clientX - r.left, y: e.clientY - r.top });
-          else sight.setSight({ ...now, x: now.x - e.deltaX, y: now.y - e.deltaY });
+            zoom(e.deltaY < 0 ? 1.12 : 0.89, { x: e.clientX - r.left, y: e.clientY - r.top });
+          else setSight({ ...now, x: now.x - e.deltaX, y: now.y - e.deltaY });
         }}
         onPointerDown={onPointerDown}
       >
@@ -159,7 +167,7 @@ export function MapView({
             <MapDrawing
               ref={svg}
               map={map}
-              sight={sight.now}
+              sight={now}
               tracks={tracks}
               chosen={chosen}
               lit={lit}
@@ -205,14 +213,18 @@ function useMapKeys(
 function useMapDrag({
   session,
   map,
-  sight,
+  now,
+  onMap,
+  setSight,
   folded,
   work,
   onSelect,
 }: {
   session: Session;
   map: SignalMap | null;
-  sight: ReturnType<typeof useSight>;
+  now: Sight;
+  onMap: (p: Point) => Point;
+  setSight: (sight: Sight) => void;
   folded: ReadonlySet<TrackId>;
   work: Workpiece | null;
   onSelect: (id: TrackId | null) => void;
@@ -227,22 +239,22 @@ function useMapDrag({
   const sounds = (id: TrackId): boolean => session.tracks.some((t) => t.id === id && t.format !== null);
   const { onPointerDown } = useDrag<Grip>({
     grip: (e) => {
-      const id = placeAt(map, sight.onMap({ x: e.clientX, y: e.clientY }));
-      if (id === null) return { ground: sight.now };
+      const id = placeAt(map, onMap({ x: e.clientX, y: e.clientY }));
+      if (id === null) return { ground: now };
       onSelect(id);
       return work && sounds(id) && !folded.has(id) ? { feed: id } : null;
     },
     move: (grip, at, by) => {
       if ("ground" in grip) {
         const { ground } = grip;
-        return sight.setSight({ ...ground, x: ground.x + by.x, y: ground.y + by.y });
+        return setSight({ ...ground, x: ground.x + by.x, y: ground.y + by.y });
       }
-      const p = sight.onMap(at);
+      const p = onMap(at);
       return setDrag({ from: grip.feed, at: p, over: placeAt(map, p) });
     },
     drop: (grip, at) => {
       setDrag(null);
-      if ("feed" in grip) dropOn(grip.feed, placeAt(map, sight.onMap(at)));
+      if ("feed" in grip) dropOn(grip.feed, placeAt(map, onMap(at)));
     },
     giveUp: () => setDrag(null),
     tap: (grip) => {

@@ -4,21 +4,22 @@ import type { ReactNode } from "react";
 
 /** A part of a panel that can be shut; how it was left is remembered in this browser. What is in it is only made while it is open. */
 export function Section({
-  id,
   title,
+  open: wished = false,
   count,
   children,
 }: {
-  id?: string;
   title: string;
+  /** Opens it, whatever it was left as. */
+  open?: boolean;
   count?: number;
   children: ReactNode;
 }) {
   const key = `mossy-open-${title}`;
   const [open, setOpen] = useState(() => localStorage.getItem(key) === "yes");
+  if (wished && !open) setOpen(true);
   return (
     <details
-      id={id}
       open={open}
       onToggle={(e) => {
         const now = e.currentTarget.open;

@@ -1,0 +1,42 @@
+import { takeOut, wrap, outermost } from "@mossy/core/sheet/folders";
+import { stepTrack } from "@mossy/core/sheet/step";
+import type { Way } from "@mossy/core/sheet/step";
+import { newId } from "../session/newId.ts";
+import type { Bench } from "./bench.ts";
+
+/** Puts what is chosen in a folder of its own. */
+export function wrapChosen({ work, style, session, ids, select }: Bench): void {
+  const id = newId();
+  if (work.edit(wrap(style, session, ids, id), "wrap in a folder")) select(id);
+}
+
+/** Takes out what is chosen and goes on to the track behind it. */
+export function takeOutChosen({ work, session, ids, select }: Bench): void {
+  const order = session.tracks.map((t) => t.id);
+  const next = order[order.indexOf(ids.at(-1) ?? "") + 1] ?? null;
+  if (work.edit(takeOut(session, ids), ids.length === 1 ? "take out" : `take out ${ids.length}`))
+    select(next);
+}
+
+/** Moves what is chosen by a step. Several go one after the other, the last first where they go down or out, so that they stay together. */
+export function moveChosen({ work, session, ids }: Bench, way: Way): void {
+  const moving = outermost(session, ids).map((t) => t.id);
+  const order = way === "down" || way === "out" ? moving.reverse() : moving;
+  work.editInSteps(
+    order.map((id) => (s) => stepTrack(s, id, way)),
+    "move",
+  );
+}
+
+/** Chooses the next track something is off about, round the end; where none is, the list of findings opens. */
+export function goToFinding({ session, findings, selection, select, setSide }: Bench, step: 1 | -1): void {
+  const off = new Set(findings.open.flatMap((f) => f.track ?? []));
+  const order = session.tracks.map((t) => t.id);
+  const at = order.indexOf(selection.at ?? "");
+  const next =
+    step > 0
+      ? (order.find((id, i) => i > at && off.has(id)) ?? order.find((id) => off.has(id)))
+      : (order.findLast((id, i) => i < at && off.has(id)) ?? order.findLast((id) => off.has(id)));
+  if (next === undefined) setSide("findings");
+  else select(next);
+}

@@ -1,0 +1,112 @@
+import type { TrackId } from "@mossy/core/session/document";
+import type { ReactNode } from "react";
+import { AddTracks } from "../sheet/addTracks.tsx";
+import { Inspector } from "../sheet/inspector.tsx";
+import { ManyPanel } from "../sheet/manyPanel.tsx";
+import { SayFocus } from "../sheet/sayLine.tsx";
+import { these } from "../sheet/selection.ts";
+import { ViewForm, viewOf } from "../sheet/viewMenu.tsx";
+import { Key } from "../ui/button.tsx";
+import { Empty } from "../ui/states.tsx";
+import { takeOutChosen, wrapChosen } from "./acts.ts";
+import type { Bench, Side } from "./bench.ts";
+import { ArrangePanel, DressPanel } from "./dressPanel.tsx";
+import { FindingsList } from "./findingsList.tsx";
+import { Publish } from "./publish.tsx";
+import { PutPanel } from "./putPanel.tsx";
+
+/** What is chosen: one track, several, or how to choose. */
+function Chosen({ bench: b }: { bench: Bench }) {
+  if (b.track)
+    return (
+      <Inspector
+        style={b.style}
+        session={b.session}
+        track={b.track}
+        findings={b.findings.byTrack.get(b.track.id) ?? []}
+        work={b.may ? b.work : null}
+        onChoose={(list) => b.choose(these(list))}
+      />
+    );
+  if (b.ids.length > 1 && b.may)
+    return (
+      <ManyPanel
+        style={b.style}
+        session={b.session}
+        ids={b.ids}
+        at={b.selection.at}
+        work={b.work}
+        onWrap={() => wrapChosen(b)}
+        onTakeOut={() => takeOutChosen(b)}
+        onSelect={b.select}
+      />
+    );
+  return (
+    <div className="card">
+      <Empty title="Nothing selected">
+        Choose a track to see what it is and why it looks as it does; with Shift or Ctrl several.{" "}
+        <Key>?</Key> lists the shortcuts.
+      </Empty>
+    </div>
+  );
+}
+
+/** Tracks were made at the side, or it was given up. */
+const made =
+  (b: Bench) =>
+  (ids: readonly TrackId[]): void =>
+    ids.length > 0 ? b.choose(these(ids)) : b.setSide("track");
+/** What panels of changes work with. */
+const at = (b: Bench) => ({
+  style: b.style,
+  session: b.session,
+  work: b.work,
+  onDone: () => b.setSide("track"),
+});
+
+/** Each panel by what it is for. */
+export const PANELS: Readonly<Record<Side, (b: Bench) => ReactNode>> = {
+  track: (b) => (
+    <SayFocus value={{ wished: b.wish === "say", given: () => b.setWish(null) }}>
+      <Chosen bench={b} />
+    </SayFocus>
+  ),
+  add: (b) => (
+    <AddTracks
+      {...at(b)}
+      keep={`add-${b.template.id}`}
+      start={b.pasted}
+      behind={b.selection.at}
+      onLibrary={() => b.setSide("put")}
+      onDone={made(b)}
+    />
+  ),
+  put: (b) => <PutPanel {...at(b)} template={b.template.id} onDone={made(b)} />,
+  publish: (b) => (
+    <Publish
+      {...at(b)}
+      template={b.template.id}
+      name={b.template.name}
+      latest={b.template.releases[0] ?? null}
+      open={b.findings.open}
+      saved={b.state.saving === "saved"}
+    />
+  ),
+  findings: (b) => (
+    <FindingsList style={b.style} findings={b.findings} work={b.work} may={b.may} onSelect={b.show} />
+  ),
+  arrange: (b) => <ArrangePanel {...at(b)} />,
+  dress: (b) => <DressPanel {...at(b)} />,
+  shows: (b) => (
+    <ViewForm
+      key={b.shows}
+      {...at(b)}
+      start={viewOf(b.session, b.shows)}
+      folders={b.track?.kind === "folder" ? [b.track.id] : []}
+      onDone={(id) => {
+        b.setShows(id);
+        b.setSide("track");
+      }}
+    />
+  ),
+};

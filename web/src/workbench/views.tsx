@@ -1,0 +1,117 @@
+import { Suspense, lazy } from "react";
+import type { ReactNode } from "react";
+import { InputView } from "../sheet/inputView.tsx";
+import { SheetView } from "../sheet/sheetView.tsx";
+import { LevelsView } from "../signal/levelsView.tsx";
+import { Key } from "../ui/button.tsx";
+import { Empty, Loading } from "../ui/states.tsx";
+import { takeOutChosen } from "./acts.ts";
+import type { Bench } from "./bench.ts";
+import { Changes } from "./changesView.tsx";
+import { Releases } from "./releases.tsx";
+import { SetUp } from "./setUp.tsx";
+
+const MapView = lazy(() => import("../signal/mapView.tsx").then((m) => ({ default: m.MapView })));
+const PictureView = lazy(() =>
+  import("../signal/pictureView.tsx").then((m) => ({ default: m.PictureView })),
+);
+
+/** What may be changed, for views that are the same for those who only look. */
+const editable = (b: Bench) => (b.may ? b.work : null);
+
+function TrackSheet({ bench: b }: { bench: Bench }) {
+  if (b.session.tracks.length === 0)
+    return (
+      <Empty title="No tracks yet">
+        {b.may ? (
+          <>
+            Press <Key>A</Key> and type or paste the names, one a line.
+          </>
+        ) : (
+          "The lead has not laid this template out yet."
+        )}
+      </Empty>
+    );
+  return (
+    <SheetView
+      style={b.style}
+      session={b.session}
+      findings={b.findings}
+      work={editable(b)}
+      compact={b.compact}
+      onDense={() => b.setCompact(!b.compact)}
+      selection={b.selection}
+      onSelect={b.choose}
+      find={b.find}
+      onFind={b.setFind}
+      focusFind={b.wish === "find"}
+      onFocused={() => b.setWish(null)}
+      showing={b.shows}
+      onShow={b.setShows}
+      onEditView={() => b.setSide("shows")}
+      onTakeOut={() => takeOutChosen(b)}
+      onPasteNames={(text) => {
+        b.setPasted(text);
+        b.setSide("add");
+      }}
+    />
+  );
+}
+
+/** Each view by its address. Where nothing is chosen on the page itself, it has the whole width. */
+export const VIEWS: Readonly<
+  Record<string, { readonly alone: boolean; readonly draw: (b: Bench) => ReactNode }>
+> = {
+  sheet: { alone: false, draw: (b) => <TrackSheet bench={b} /> },
+  inputs: {
+    alone: true,
+    draw: (b) => (
+      <InputView
+        style={b.style}
+        session={b.session}
+        findings={b.findings.byTrack}
+        work={editable(b)}
+        document={b.template.draft.id}
+        title={b.template.name}
+      />
+    ),
+  },
+  map: {
+    alone: false,
+    draw: (b) => (
+      <Suspense fallback={<Loading />}>
+        <MapView
+          session={b.session}
+          selected={b.selection.at}
+          onSelect={b.select}
+          work={editable(b)}
+          title={b.template.name}
+        />
+      </Suspense>
+    ),
+  },
+  picture: {
+    alone: false,
+    draw: (b) => (
+      <Suspense fallback={<Loading />}>
+        <PictureView
+          style={b.style}
+          session={b.session}
+          selected={b.selection.at}
+          onSelect={b.select}
+          work={editable(b)}
+        />
+      </Suspense>
+    ),
+  },
+  levels: {
+    alone: false,
+    draw: (b) => <LevelsView session={b.session} work={editable(b)} onSelect={b.select} />,
+  },
+  session: {
+    alone: true,
+    draw: (b) => <SetUp session={b.session} work={editable(b)} onSelect={b.inSheet} />,
+  },
+  changes: { alone: true, draw: (b) => <Changes template={b.template} session={b.session} /> },
+  releases: { alone: true, draw: (b) => <Releases template={b.template} /> },
+};
