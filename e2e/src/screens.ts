@@ -161,7 +161,7 @@ export const SCREENS: readonly {
         .sendKeys(Key.ARROW_DOWN, Key.ARROW_DOWN, Key.ARROW_DOWN, Key.ARROW_DOWN)
         .keyUp(Key.SHIFT)
         .perform();
-      await b.type("//input[@id='say']", "every second one right 40");
+      await b.type("//form[@aria-label='Say what to do']//input", "every second one right 40");
     },
   },
   {

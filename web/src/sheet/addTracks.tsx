@@ -1,20 +1,19 @@
-import { planHouse } from "@mossy/core/house/plan";
 import type { Style } from "@mossy/core/house/style";
 import { apply } from "@mossy/core/session/apply";
-import type { Session, TrackId } from "@mossy/core/session/document";
+import type { Session, TrackId, Track } from "@mossy/core/session/document";
 import { FileProblem } from "@mossy/core/formats/fileProblem";
 import { trackSheetIn } from "@mossy/core/formats/trackSheet";
 import { MOST_AT_ONCE, addTyped, endOf, readLines } from "@mossy/core/sheet/typed";
 import { useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
 import { z } from "zod";
 import { Button } from "../ui/button.tsx";
-import { Pill, Select, TextArea } from "../ui/pieces.tsx";
-import { Tile } from "../ui/tile.tsx";
+import { Select, TextArea } from "../ui/pieces.tsx";
 import { useDoneKeys } from "../ui/useDoneKeys.ts";
 import { useKept } from "../ui/useKept.ts";
 import type { Workpiece } from "../documents/workpiece.ts";
 import { newId } from "../session/newId.ts";
-import { roleInWords } from "./sheetRow.tsx";
+import { AlertLine } from "../ui/listPage.tsx";
+import { ReadNames } from "./readNames.tsx";
 
 interface AddProps {
   /** Under what the half typed list is kept. */ readonly keep: string;
@@ -32,6 +31,7 @@ const halfTyped = z.object({
   where: z.enum(["house", "behind", "end"]),
   agreed: z.array(z.string()),
 });
+type Where = z.infer<typeof halfTyped>["where"];
 const HALF_TYPED: z.infer<typeof halfTyped> = { text: "", where: "house", agreed: [] };
 
 /** Many tracks at once: names typed, pasted or read from a CSV, one a line, indented for folders; read and dressed as one types. */
@@ -40,7 +40,6 @@ export function AddTracks({ keep, style, session, work, start, behind, onLibrary
   const { text, where } = typed;
   const setText = (next: string): void => setTyped({ ...typed, text: next });
   const [problem, setProblem] = useState<string | null>(null);
-  const file = useRef<HTMLInputElement>(null);
   // What was pasted on the sheet stands here in the place of what was typed before.
   const pasted = useRef("");
   useEffect(() => {
@@ -79,8 +78,6 @@ export function AddTracks({ keep, style, session, work, start, behind, onLibrary
   const doubtful = lines.filter((l) => !l.reading.sure && l.track.kind !== "folder").length;
   const full = lines.length >= MOST_AT_ONCE;
   const made = useMemo(() => new Map(after.tracks.map((t) => [t.id, t])), [after]);
-  const wanted = planHouse(style, after).wanted;
-  const folderOf = (id: string): string => made.get(made.get(id)?.parent ?? "")?.name ?? "no folder";
   const add = (): void => {
     if (!work.edit(changes, `add ${lines.length} ${lines.length === 1 ? "track" : "tracks"}`)) return;
     forget();
@@ -100,18 +97,6 @@ export function AddTracks({ keep, style, session, work, start, behind, onLibrary
       setProblem(e.message);
     }
   };
-  const doubted = (l: (typeof lines)[number]): boolean =>
-    l.track.kind !== "folder" && !l.reading.sure && l.reading.role !== null;
-  const says = (l: (typeof lines)[number]): string =>
-    l.track.kind === "folder"
-      ? made.has(l.track.id)
-        ? `folder → ${folderOf(l.track.id)}`
-        : "folder that is there already"
-      : l.reading.sure
-        ? `${roleInWords(style, l.track)} → ${folderOf(l.track.id)}`
-        : l.reading.role === null
-          ? "unread; added as typed"
-          : `perhaps ${roleInWords(style, l.reading)}; else added as typed`;
   const box = useRef<HTMLElement>(null);
   useDoneKeys(box, lines.length > 0 ? add : null, giveUp);
   return (
@@ -123,72 +108,25 @@ export function AddTracks({ keep, style, session, work, start, behind, onLibrary
           makes eight; behind a bar may stand input, format and a note.
         </p>
       </div>
-      <TextArea
-        autoFocus
-        aria-label="Names, one a line"
-        rows={7}
-        className="shrink-0 resize-y font-mono text-sm"
-        placeholder={
-          "lead pan near | 12\n8 of shanty tenor\nDrum kit\n  kick | 1\n  Room | stereo | by the door"
-        }
-        value={text}
-        onChange={(e) => {
-          setText(e.target.value);
+      <NamesField
+        text={text}
+        onType={(next) => {
+          setText(next);
           setProblem(null);
-        }}
-        onKeyDown={(e) => {
-          // Behind the beginning of a line a tab indents, as in any text; Escape leaves the field.
-          if (
-            e.key === "Tab" &&
-            !e.shiftKey &&
-            /(^|\n)[ \t]*$/.test(text.slice(0, e.currentTarget.selectionStart))
-          ) {
-            e.preventDefault();
-            const { selectionStart: from, selectionEnd: to } = e.currentTarget;
-            setText(`${text.slice(0, from)}  ${text.slice(to)}`);
-          }
         }}
       />
       <div className="flex flex-wrap items-center gap-2">
-        <Select
-          small
-          aria-label="Where they go"
-          value={where === "behind" && !neighbour ? "house" : where}
-          onChange={(e) => setTyped({ ...typed, where: halfTyped.shape.where.parse(e.target.value) })}
-        >
-          <option value="house">where the house keeps them</option>
-          {neighbour && <option value="behind">behind {neighbour.name}</option>}
-          <option value="end">at the end, in the order typed</option>
-        </Select>
-        <input
-          ref={file}
-          type="file"
-          accept=".csv,text/csv,text/plain"
-          className="sr-only"
-          tabIndex={-1}
-          aria-label="Track sheet as CSV"
-          onChange={(e) => {
-            void read(e.target.files?.[0]);
-            e.target.value = "";
-          }}
+        <WhereTo
+          where={where === "behind" && !neighbour ? "house" : where}
+          neighbour={neighbour}
+          onChoose={(to) => setTyped({ ...typed, where: to })}
         />
-        <Button
-          small
-          onClick={() => {
-            file.current?.click();
-          }}
-        >
-          From a CSV…
-        </Button>
+        <FromCsv onFile={(file) => void read(file)} />
         <Button small onClick={onLibrary}>
           From the library…
         </Button>
       </div>
-      {problem !== null && (
-        <p role="alert" className="rounded-md bg-brick-soft px-2.5 py-1.5 text-sm text-brick">
-          {problem}
-        </p>
-      )}
+      <AlertLine>{problem}</AlertLine>
       {full && (
         <p role="alert" className="text-sm text-brick">
           At most {MOST_AT_ONCE} tracks are added at once. Add what comes after “{lines.at(-1)?.line.name}”
@@ -202,37 +140,12 @@ export function AddTracks({ keep, style, session, work, start, behind, onLibrary
         </p>
       )}
       {lines.length > 0 && (
-        <ul
-          aria-label="What the house makes of them"
-          tabIndex={0}
-          className="min-h-0 flex-1 overflow-y-auto border-t border-line"
-        >
-          {lines.map((l) => (
-            <li key={l.track.id} className="flex items-start gap-2 border-b border-line py-1.5">
-              <Tile colour={l.track.colour} icon={l.track.icon} size={20} />
-              <span className="min-w-0 flex-1">
-                <span className="block truncate font-mono text-sm font-semibold">
-                  {l.reading.sure
-                    ? (wanted.get(l.track.id)?.name ?? made.get(l.track.id)?.name ?? l.track.name)
-                    : l.track.name}
-                </span>
-                <span className="block text-xs text-ink-2">{says(l)}</span>
-              </span>
-              {doubted(l) && (
-                <Button
-                  small
-                  aria-label={`Yes, it is ${roleInWords(style, l.reading)}: ${l.line.name}`}
-                  onClick={() => setTyped({ ...typed, agreed: [...typed.agreed, l.line.name] })}
-                >
-                  Yes, it is
-                </Button>
-              )}
-              {l.track.kind !== "folder" && !doubted(l) && (
-                <Pill look={l.reading.sure ? "ok" : "look"}>{l.reading.sure ? "sure" : "unread"}</Pill>
-              )}
-            </li>
-          ))}
-        </ul>
+        <ReadNames
+          style={style}
+          lines={lines}
+          after={after}
+          onAgree={(name) => setTyped({ ...typed, agreed: [...typed.agreed, name] })}
+        />
       )}
       <div className="flex flex-wrap items-center gap-2">
         <Button look="main" disabled={lines.length === 0 || text !== later} onClick={add}>
@@ -246,5 +159,84 @@ export function AddTracks({ keep, style, session, work, start, behind, onLibrary
         )}
       </div>
     </section>
+  );
+}
+
+function NamesField({ text, onType }: { text: string; onType: (text: string) => void }) {
+  return (
+    <TextArea
+      autoFocus
+      aria-label="Names, one a line"
+      rows={7}
+      className="shrink-0 resize-y font-mono text-sm"
+      placeholder={
+        "lead pan near | 12\n8 of shanty tenor\nDrum kit\n  kick | 1\n  Room | stereo | by the door"
+      }
+      value={text}
+      onChange={(e) => onType(e.target.value)}
+      onKeyDown={(e) => {
+        // Behind the beginning of a line a tab indents, as in any text; Escape leaves the field.
+        if (
+          e.key === "Tab" &&
+          !e.shiftKey &&
+          /(^|\n)[ \t]*$/.test(text.slice(0, e.currentTarget.selectionStart))
+        ) {
+          e.preventDefault();
+          const { selectionStart: from, selectionEnd: to } = e.currentTarget;
+          onType(`${text.slice(0, from)}  ${text.slice(to)}`);
+        }
+      }}
+    />
+  );
+}
+
+function WhereTo({
+  where,
+  neighbour,
+  onChoose,
+}: {
+  where: Where;
+  neighbour: Track | null;
+  onChoose: (where: Where) => void;
+}) {
+  return (
+    <Select
+      small
+      aria-label="Where they go"
+      value={where}
+      onChange={(e) => onChoose(halfTyped.shape.where.parse(e.target.value))}
+    >
+      <option value="house">where the house keeps them</option>
+      {neighbour && <option value="behind">behind {neighbour.name}</option>}
+      <option value="end">at the end, in the order typed</option>
+    </Select>
+  );
+}
+
+function FromCsv({ onFile }: { onFile: (file: File | undefined) => void }) {
+  const file = useRef<HTMLInputElement>(null);
+  return (
+    <>
+      <input
+        ref={file}
+        type="file"
+        accept=".csv,text/csv,text/plain"
+        className="sr-only"
+        tabIndex={-1}
+        aria-label="Track sheet as CSV"
+        onChange={(e) => {
+          onFile(e.target.files?.[0]);
+          e.target.value = "";
+        }}
+      />
+      <Button
+        small
+        onClick={() => {
+          file.current?.click();
+        }}
+      >
+        From a CSV…
+      </Button>
+    </>
   );
 }

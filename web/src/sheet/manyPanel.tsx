@@ -11,7 +11,7 @@ import { useState } from "react";
 import { Button, Key } from "../ui/button.tsx";
 import { Field, Select } from "../ui/pieces.tsx";
 import { Tile } from "../ui/tile.tsx";
-import { ManyProcessors } from "./chainPanel.tsx";
+import { ManyProcessors } from "./manyProcessors.tsx";
 import type { Workpiece } from "../documents/workpiece.ts";
 import { Copies } from "./copies.tsx";
 import { LinkForm } from "./links.tsx";
@@ -55,71 +55,7 @@ export function ManyPanel({
         </span>
       </div>
       <SayLine session={session} ids={ids} work={work} />
-      <div className="grid grid-cols-2 gap-x-3 gap-y-2">
-        <Shared
-          style={style}
-          session={session}
-          tracks={tracks}
-          cell="level"
-          label="Level, dB"
-          work={work}
-        />
-        <Shared style={style} session={session} tracks={tracks} cell="place" label="Place" work={work} />
-        <Shared style={style} session={session} tracks={tracks} cell="feeds" label="Feeds" work={work} />
-        <Shared
-          style={style}
-          session={session}
-          tracks={tracks}
-          cell="inserts"
-          label="Inserts"
-          work={work}
-        />
-        <Pick
-          tracks={tracks}
-          field="format"
-          label="Format"
-          choices={style.house.formats.map((f) => [f, f])}
-          read={(v) => channelFormat.parse(v)}
-          fits={(t) => t.format !== null}
-          work={work}
-        />
-        <Pick
-          tracks={tracks}
-          field="polarity"
-          label="Polarity"
-          choices={[
-            ["normal", "normal"],
-            ["inverted", "inverted"],
-          ]}
-          read={(v) => (v === "inverted" ? "inverted" : "normal")}
-          fits={(t) => t.format !== null}
-          work={work}
-        />
-        <Pick
-          tracks={tracks}
-          field="armed"
-          label="Armed"
-          choices={[
-            ["true", "armed"],
-            ["false", "not armed"],
-          ]}
-          read={(v) => v === "true"}
-          fits={(t) => !PATHS.has(t.kind)}
-          work={work}
-        />
-        <Pick
-          tracks={tracks}
-          field="muted"
-          label="Heard"
-          choices={[
-            ["false", "heard"],
-            ["true", "muted"],
-          ]}
-          read={(v) => v === "true"}
-          fits={(t) => t.format !== null}
-          work={work}
-        />
-      </div>
+      <ForAll style={style} session={session} tracks={tracks} work={work} />
       <div className="flex flex-wrap gap-2">
         <Button small onClick={onWrap}>
           Wrap in a folder <Key>G</Key>
@@ -244,5 +180,77 @@ function Pick<F extends TrackField>({
         ))}
       </Select>
     </Field>
+  );
+}
+
+const CELLS = [
+  ["level", "Level, dB"],
+  ["place", "Place"],
+  ["feeds", "Feeds"],
+  ["inserts", "Inserts"],
+] as const satisfies readonly (readonly [Cell, string])[];
+const sounds = (t: Track): boolean => t.format !== null;
+const isOn = (value: string): boolean => value === "true";
+
+/** What is set for all at once: typed where the sheet takes it typed, chosen where there are few choices. */
+function ForAll({
+  style,
+  session,
+  tracks,
+  work,
+}: {
+  style: Style;
+  session: Session;
+  tracks: readonly Track[];
+  work: Workpiece;
+}) {
+  const on = { tracks, work };
+  return (
+    <div className="grid grid-cols-2 gap-x-3 gap-y-2">
+      {CELLS.map(([cell, label]) => (
+        <Shared key={cell} {...on} style={style} session={session} cell={cell} label={label} />
+      ))}
+      <Pick
+        {...on}
+        field="format"
+        label="Format"
+        choices={style.house.formats.map((f) => [f, f])}
+        read={(v) => channelFormat.parse(v)}
+        fits={sounds}
+      />
+      <Pick
+        {...on}
+        field="polarity"
+        label="Polarity"
+        choices={[
+          ["normal", "normal"],
+          ["inverted", "inverted"],
+        ]}
+        read={(v) => (v === "inverted" ? "inverted" : "normal")}
+        fits={sounds}
+      />
+      <Pick
+        {...on}
+        field="armed"
+        label="Armed"
+        choices={[
+          ["true", "armed"],
+          ["false", "not armed"],
+        ]}
+        read={isOn}
+        fits={(t) => !PATHS.has(t.kind)}
+      />
+      <Pick
+        {...on}
+        field="muted"
+        label="Heard"
+        choices={[
+          ["false", "heard"],
+          ["true", "muted"],
+        ]}
+        read={isOn}
+        fits={sounds}
+      />
+    </div>
   );
 }

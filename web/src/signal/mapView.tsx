@@ -1,25 +1,21 @@
 import type { Session, TrackId } from "@mossy/core/session/document";
-import { feed } from "@mossy/core/sheet/paths";
 import { foldedToFit, shownAs, wholeWay } from "@mossy/core/signal/map";
 import type { SignalMap } from "@mossy/core/signal/map";
 import { Maximize, Minus, Plus } from "lucide-react";
 import { useEffect, useMemo, useRef, useState } from "react";
 import type { Workpiece } from "../documents/workpiece.ts";
-import { nameOf } from "../sheet/pathsPanel.tsx";
 import { Button } from "../ui/button.tsx";
 import { saveAs } from "../ui/saveAs.ts";
 import { useShortcuts } from "../ui/shortcuts.tsx";
 import { Empty, Loading } from "../ui/states.tsx";
-import { mention } from "../ui/toasts.tsx";
-import { useDrag } from "../ui/useDrag.ts";
 import type { Point } from "../ui/useDrag.ts";
 import { useSize } from "../ui/useSize.ts";
 import type { MapTask } from "./map.worker.ts";
 import { MapDrawing, asFile } from "./mapDrawing.tsx";
-import type { FeedDrag } from "./mapDrawing.tsx";
 import { MapPlaces } from "./mapPlaces.tsx";
-import { keptInSight, nextPlace, placeAt, readable, whole, zoomed } from "./sight.ts";
+import { keptInSight, nextPlace, readable, whole, zoomed } from "./sight.ts";
 import type { Direction, Sight } from "./sight.ts";
+import { useMapDrag } from "./useMapDrag.ts";
 
 /** More places than this are folded when the map opens. */
 const READABLE = 60;
@@ -78,9 +74,6 @@ function useFolds(session: Session) {
   };
   return { folded, fold, foldAll, openAll: () => setFolded(new Set()) };
 }
-
-/** A press on the map takes hold of a place, whose feed it drags, or of the ground, which it moves. */
-type Grip = { readonly feed: TrackId } | { readonly ground: Sight };
 
 /** Where everything feeds, drawn: sources at the left, the main path at the right; what is chosen lights its whole way; a feed is dragged to another path. */
 export function MapView({
@@ -207,61 +200,6 @@ function useMapKeys(
       run: () => walk(way),
     })),
   ]);
-}
-
-/** Drags feeds to other paths, and the map itself by its ground. Where the pointer is let go counts, not where it was last drawn. */
-function useMapDrag({
-  session,
-  map,
-  now,
-  onMap,
-  setSight,
-  folded,
-  work,
-  onSelect,
-}: {
-  session: Session;
-  map: SignalMap | null;
-  now: Sight;
-  onMap: (p: Point) => Point;
-  setSight: (sight: Sight) => void;
-  folded: ReadonlySet<TrackId>;
-  work: Workpiece | null;
-  onSelect: (id: TrackId | null) => void;
-}) {
-  const [drag, setDrag] = useState<FeedDrag | null>(null);
-  const dropOn = (from: TrackId, over: TrackId | null): void => {
-    if (over === null || over === from || !work) return;
-    const done = feed(session, from, over);
-    if ("problem" in done) mention(done.problem);
-    else work.edit(done.changes, `feed ${nameOf(session, over)}`);
-  };
-  const sounds = (id: TrackId): boolean => session.tracks.some((t) => t.id === id && t.format !== null);
-  const { onPointerDown } = useDrag<Grip>({
-    grip: (e) => {
-      const id = placeAt(map, onMap({ x: e.clientX, y: e.clientY }));
-      if (id === null) return { ground: now };
-      onSelect(id);
-      return work && sounds(id) && !folded.has(id) ? { feed: id } : null;
-    },
-    move: (grip, at, by) => {
-      if ("ground" in grip) {
-        const { ground } = grip;
-        return setSight({ ...ground, x: ground.x + by.x, y: ground.y + by.y });
-      }
-      const p = onMap(at);
-      return setDrag({ from: grip.feed, at: p, over: placeAt(map, p) });
-    },
-    drop: (grip, at) => {
-      setDrag(null);
-      if ("feed" in grip) dropOn(grip.feed, placeAt(map, onMap(at)));
-    },
-    giveUp: () => setDrag(null),
-    tap: (grip) => {
-      if ("ground" in grip) onSelect(null);
-    },
-  });
-  return { drag, onPointerDown };
 }
 
 function MapBar({

@@ -61,13 +61,13 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
   return (
     <div className="relative flex h-full min-h-[560px] flex-col gap-3">
       {typing && <CommandField bench={bench} onDone={() => setTyping(false)} />}
-      <Head bench={bench} />
+      <Head bench={bench} onType={() => setTyping(true)} />
       <div className="flex flex-wrap items-center gap-3">
         <Views
           label="Views of the template"
           views={VIEW_ADDRESSES.map(([path, name]) => ({ to: `/library/${template.id}${path}`, name }))}
         />
-        <Buttons bench={bench} panel={panel} onType={() => setTyping(true)} />
+        <Buttons bench={bench} panel={panel} />
       </div>
       <NotDone work={work} state={state} />
       <Clashes work={work} state={state} />
@@ -92,7 +92,7 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
 }
 
 /** What the template is called and how its draft stands. */
-function Head({ bench }: { bench: Bench }) {
+function Head({ bench, onType }: { bench: Bench; onType: () => void }) {
   const { template, work, state, may } = bench;
   const latest = template.releases[0] ?? null;
   const changed = useChanged(template, bench.session);
@@ -108,6 +108,15 @@ function Head({ bench }: { bench: Bench }) {
       beside={<Pill look={same ? "ok" : "look"}>{same ? `Release ${latest.number}` : stands}</Pill>}
     >
       <SaveWord state={state} />
+      <Button
+        look="quiet"
+        className="px-2"
+        aria-label="Type what you want"
+        title="Type what you want"
+        onClick={onType}
+      >
+        <TextCursorInput size={15} aria-hidden /> <Key>.</Key>
+      </Button>
       {may && <UndoRedo work={work} state={state} />}
       {may && (
         <Button look="main" onClick={() => COMMANDS.publish.run(bench)}>
@@ -132,19 +141,10 @@ function CommandButton({
   );
 }
 
-function Buttons({ bench, panel, onType }: { bench: Bench; panel: boolean; onType: () => void }) {
+function Buttons({ bench, panel }: { bench: Bench; panel: boolean }) {
   const { may, over, setOver } = bench;
   return (
     <div className="ml-auto flex items-center gap-2">
-      <Button
-        look="quiet"
-        className="px-2"
-        aria-label="Type what you want"
-        title="Type what you want"
-        onClick={onType}
-      >
-        <TextCursorInput size={15} aria-hidden /> <Key>.</Key>
-      </Button>
       {may && (
         <CommandButton bench={bench} command="add">
           <ListPlus size={15} aria-hidden />

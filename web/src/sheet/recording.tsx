@@ -1,0 +1,109 @@
+import { setField } from "@mossy/core/session/change";
+import { SOURCES } from "@mossy/core/session/document";
+import type { Session, Track, TrackField, TrackFields } from "@mossy/core/session/document";
+import { TextField } from "../ui/textField.tsx";
+import type { Workpiece } from "../documents/workpiece.ts";
+import { NumberField } from "../ui/numberField.tsx";
+import { usedIn } from "./pickups.ts";
+import { Chooser } from "../ui/chooser.tsx";
+
+const BY = { mic: "microphone", di: "DI", line: "line", wireless: "wireless" } as const;
+
+const MONITORING = [
+  ["auto", "while it records"],
+  ["on", "always"],
+  ["off", "never"],
+] as const;
+
+/** How a source is recorded: by what, on what, armed, heard. */
+export function Recording({
+  session,
+  track: t,
+  work,
+}: {
+  session: Session;
+  track: Track;
+  work: Workpiece;
+}) {
+  const set = <F extends TrackField>(field: F, to: TrackFields[F], label: string): void => {
+    if (to !== t[field]) work.edit([setField(t, field, to)], label);
+  };
+  const tick = (field: "armed" | "listenOnly" | "phantom", says: string) => (
+    <label className="flex items-center gap-2 text-sm">
+      <input type="checkbox" checked={t[field]} onChange={(e) => set(field, e.target.checked, says)} />{" "}
+      {says}
+    </label>
+  );
+  return (
+    <div className="grid grid-cols-2 gap-x-3 gap-y-2">
+      {t.kind === "audio" && (
+        <Chooser
+          label="By"
+          none="nothing from outside"
+          value={t.source}
+          options={SOURCES.map((s) => [s, BY[s]])}
+          onChoose={(to) => set("source", to, "source")}
+        />
+      )}
+      {t.kind === "audio" && (
+        <TextField
+          label="Microphone or box"
+          value={t.pickup}
+          readOnly={false}
+          choices={usedIn(session, "pickup")}
+          onSet={(v) => set("pickup", v.slice(0, 80), "microphone")}
+        />
+      )}
+      {t.kind === "audio" && (
+        <TextField
+          label="Stand"
+          value={t.stand}
+          readOnly={false}
+          choices={usedIn(session, "stand")}
+          onSet={(v) => set("stand", v.slice(0, 60), "stand")}
+        />
+      )}
+      <Chooser
+        label="Monitor"
+        value={t.monitor}
+        options={MONITORING}
+        onChoose={(to) => set("monitor", to ?? "auto", "monitor")}
+      />
+      {(t.kind === "midi" || t.kind === "instrument") && <MidiFields track={t} work={work} />}
+      <span className="col-span-2 flex flex-wrap gap-x-4 gap-y-1">
+        {tick("armed", "armed")}
+        {tick("listenOnly", "listen only")}
+        {t.kind === "audio" && t.source !== null && tick("phantom", "phantom power")}
+      </span>
+    </div>
+  );
+}
+
+function MidiFields({ track: t, work }: { track: Track; work: Workpiece }) {
+  return (
+    <>
+      <NumberField
+        label="MIDI channel"
+        value={t.channel === null ? "" : String(t.channel)}
+        hint="1 to 16, or empty"
+        onSet={(v) => {
+          const n = v.trim() === "" ? null : Number(v);
+          if (n !== null && (!Number.isInteger(n) || n < 1 || n > 16)) return false;
+          work.edit([setField(t, "channel", n)], "MIDI channel");
+          return true;
+        }}
+      />
+      <NumberField
+        label="Transposed, semitones"
+        value={String(t.transpose)}
+        hint="−48 to 48"
+        onSet={(v) => {
+          const n = Number(v.replace("−", "-"));
+          if (!Number.isInteger(n) || Math.abs(n) > 48) return false;
+          work.edit([setField(t, "transpose", n)], "transposition");
+          return true;
+        }}
+      />
+    </>
+  );
+}
