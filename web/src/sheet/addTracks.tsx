@@ -14,6 +14,7 @@ import type { Workpiece } from "../documents/workpiece.ts";
 import { newId } from "../session/newId.ts";
 import { AlertLine } from "../ui/listPage.tsx";
 import { ReadNames } from "./readNames.tsx";
+import type { Place } from "@mossy/core/session/change";
 
 interface AddProps {
   /** Under what the half typed list is kept. */ readonly keep: string;
@@ -34,6 +35,37 @@ const halfTyped = z.object({
 type Where = z.infer<typeof halfTyped>["where"];
 const HALF_TYPED: z.infer<typeof halfTyped> = { text: "", where: "house", agreed: [] };
 
+const behindOf = ({ parent, id }: Track): Place => ({ parent, after: id });
+
+/** Names read as one types, and what adding them makes of the session. */
+function useNames(
+  style: Style,
+  session: Session,
+  text: string,
+  agreedTo: readonly string[],
+  place: Place | "house",
+) {
+  const later = useDeferredValue(text);
+  const lines = useMemo(
+    () => readLines(style, session, later, newId, new Set(agreedTo)),
+    [style, session, later, agreedTo],
+  );
+  const { parent, after: behind } = place === "house" ? { parent: null, after: null } : place;
+  const byHouse = place === "house";
+  const changes = useMemo(
+    () => addTyped(style, session, lines, byHouse ? "house" : { parent, after: behind }),
+    [style, session, lines, byHouse, parent, behind],
+  );
+  const after = useMemo(() => apply(session, changes), [session, changes]);
+  const folders = useMemo(() => {
+    const typedIds = new Set(lines.map((l) => l.track.id));
+    return changes.flatMap((c) =>
+      c.do === "add" && c.track.kind === "folder" && !typedIds.has(c.track.id) ? [c.track.name] : [],
+    );
+  }, [changes, lines]);
+  return { later, lines, changes, after, folders };
+}
+
 /** Many tracks at once: names typed, pasted or read from a CSV, one a line, indented for folders; read and dressed as one types. */
 export function AddTracks({ keep, style, session, work, start, behind, onLibrary, onDone }: AddProps) {
   const [typed, setTyped, forget] = useKept(keep, HALF_TYPED, halfTyped);
@@ -47,34 +79,10 @@ export function AddTracks({ keep, style, session, work, start, behind, onLibrary
     pasted.current = start;
     setTyped({ ...typed, text: start });
   });
-  const later = useDeferredValue(text);
-  const agreed = useMemo(() => new Set(typed.agreed), [typed.agreed]);
-  const lines = useMemo(
-    () => readLines(style, session, later, newId, agreed),
-    [style, session, later, agreed],
-  );
   const neighbour = session.tracks.find((t) => t.id === behind) ?? null;
-  const changes = useMemo(
-    () =>
-      addTyped(
-        style,
-        session,
-        lines,
-        where === "behind" && neighbour
-          ? { parent: neighbour.parent, after: neighbour.id }
-          : where === "end"
-            ? endOf(session)
-            : "house",
-      ),
-    [style, session, lines, where, neighbour],
-  );
-  const after = useMemo(() => apply(session, changes), [session, changes]);
-  const folders = useMemo(() => {
-    const typedIds = new Set(lines.map((l) => l.track.id));
-    return changes.flatMap((c) =>
-      c.do === "add" && c.track.kind === "folder" && !typedIds.has(c.track.id) ? [c.track.name] : [],
-    );
-  }, [changes, lines]);
+  const place =
+    where === "behind" && neighbour ? behindOf(neighbour) : where === "end" ? endOf(session) : "house";
+  const { later, lines, changes, after, folders } = useNames(style, session, text, typed.agreed, place);
   const doubtful = lines.filter((l) => !l.reading.sure && l.track.kind !== "folder").length;
   const full = lines.length >= MOST_AT_ONCE;
   const made = useMemo(() => new Map(after.tracks.map((t) => [t.id, t])), [after]);
