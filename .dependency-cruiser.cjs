@@ -39,7 +39,7 @@ const SERVER = {
   print: [],
   people: [],
   documents: [],
-  house: ["news"],
+  house: ["news", "documents"],
   disk: [],
   rooms: ["news", "house", "check"],
   check: ["documents", "house"],

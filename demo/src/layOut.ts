@@ -22,7 +22,7 @@ export interface LayOut {
   /** Which family's tracks send where: "pans > hall-reverb -14". */
   readonly sends?: readonly string[];
   /** How the sources of a family are picked up: "kit: dynamic, short boom" (a third word "phantom" for 48 V). */
-  readonly pickups?: readonly string[];
+  readonly microphones?: readonly string[];
   /** Where single tracks stand other than the house starts them: "tenor-pan-near -33". */
   readonly places?: readonly string[];
   /** What stands on the tracks of a family: "pans: EQ, Compressor", or a chain of the shelf in its first version: "pans: = pan-row". */
@@ -76,7 +76,7 @@ function finish(style: Style, session: Session, plan: LayOut, home: Room): Sessi
     });
   const sends = rules(plan.sends, ">");
   const inserts = rules(plan.inserts, ":");
-  const pickups = rules(plan.pickups, ":");
+  const microphones = rules(plan.microphones, ":");
   const places = new Map(
     (plan.places ?? []).map((p) => {
       const [id = "", pan = ""] = p.split(" ");
@@ -96,9 +96,9 @@ function finish(style: Style, session: Session, plan: LayOut, home: Room): Sessi
             return { id: `s${i + 1}`, to, level: Number(level), beforeFader: before === "before" };
           });
       }
-      for (const [on, [pickup = "", stand = "", power]] of pickups)
+      for (const [on, [microphone = "", stand = "", power]] of microphones)
         if ((family === on || t.role === on) && t.source === "mic")
-          Object.assign(next, { pickup, stand, phantom: power === "phantom" });
+          Object.assign(next, { microphone, stand, phantom: power === "phantom" });
       for (const [on, kinds] of inserts) if (family === on) next.inserts = insertsOf(kinds);
     }
     return next;

@@ -50,7 +50,7 @@ const PLANS: readonly (LayOut & {
       "speech > headphone-reverb -24, cue-mix-1 -6 before",
       "talk > cue-mix-1 0 before, cue-mix-2 0 before",
     ],
-    pickups: [
+    microphones: [
       "pans: small condenser, tall boom, phantom",
       "engine: dynamic, short boom",
       "kit: dynamic, short boom",

@@ -156,7 +156,9 @@ export class Browser {
 
   /** Clicks the button of that name, or, when there is none, one whose name goes on after it ("Fix all 12"). */
   async button(name: string, within = ""): Promise<void> {
-    const exact = `normalize-space(.)=${quoted(name)} or @aria-label=${quoted(name)}`;
+    // Undo and redo say what of in the same label.
+    const more = `starts-with(@aria-label, ${quoted(`${name}: `)})`;
+    const exact = `normalize-space(.)=${quoted(name)} or @aria-label=${quoted(name)} or ${more}`;
     await this.click(
       `${within}//button[${exact} or (starts-with(normalize-space(.), ${quoted(`${name} `)}) and not(//button[${exact}]))]`,
     );

@@ -100,7 +100,9 @@ describe("colours", () => {
       "//section[@aria-label='Colour Amber']//label[starts-with(., 'Value')]//input",
       "#e0a52c\uE007",
     );
-    await b.see("//section[@aria-label='Palette']//p[contains(., 'too close')][not(contains(., 'none'))]");
+    await b.see(
+      "//section[@aria-label='Palette']//span[contains(., 'too close')][not(contains(., 'none'))]",
+    );
     await b.button("Deutan");
     expect(
       await b.count("//section[@aria-label='As eyes tell them apart']//*[name()='line']"),
@@ -119,7 +121,9 @@ describe("colours", () => {
     await b.button("Take it over");
     await b.seeText("none too close");
     await b.button("Undo");
-    await b.see("//section[@aria-label='Palette']//p[contains(., 'too close')][not(contains(., 'none'))]");
+    await b.see(
+      "//section[@aria-label='Palette']//span[contains(., 'too close')][not(contains(., 'none'))]",
+    );
   });
 
   it("reads a palette, says what it would change, and refuses garbage by line", async () => {

@@ -210,7 +210,8 @@ describe("beginning", () => {
     expect(readSettings({ DATABASE_URL: "x" })).toMatchObject({
       PORT: 4173,
       HOST: "127.0.0.1",
-      DEMO: "yes",
+      HINTS: [],
     });
+    expect(() => readSettings({ DATABASE_URL: "x", HINTS: "{" })).toThrow("HINTS: not JSON");
   });
 });

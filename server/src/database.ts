@@ -1,12 +1,25 @@
 import { readFile, readdir } from "node:fs/promises";
+import { houseNow, isHouse } from "@mossy/core/house/versions";
+import { isSession, sessionNow } from "@mossy/core/session/versions";
 import pg from "pg";
 
 export type Pool = pg.Pool;
 /** Anything that takes a query: the pool, or one client inside a transaction. */
 export type Db = Pick<pg.ClientBase, "query">;
 
+/** Stored documents are brought up to the form of today as they are read, wherever that is; the rows stay as they are. */
+function documentFrom(json: string): unknown {
+  const value: unknown = JSON.parse(json);
+  if (isSession(value)) return sessionNow(value);
+  return isHouse(value) ? houseNow(value) : value;
+}
+const types: pg.CustomTypesConfig = {
+  getTypeParser: (type, format) =>
+    type === pg.types.builtins.JSONB ? documentFrom : pg.types.getTypeParser(type, format),
+};
+
 export function connect(url: string): Pool {
-  return new pg.Pool({ connectionString: url, max: 10, connectionTimeoutMillis: 10_000 });
+  return new pg.Pool({ connectionString: url, max: 10, connectionTimeoutMillis: 10_000, types });
 }
 
 /** Runs work on one client between begin and commit; rolls back when it throws. */

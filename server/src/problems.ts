@@ -1,5 +1,5 @@
 import { FileProblem } from "@mossy/core/formats/fileProblem";
-import { ChangeRefused } from "@mossy/core/session/apply";
+import { NewerDocument } from "@mossy/core/session/newer";
 import type { Problem } from "@mossy/contract/problem";
 import type { ErrorRequestHandler, RequestHandler } from "express";
 import { z } from "zod";
@@ -25,8 +25,8 @@ function asProblem(error: unknown): HouseProblem | null {
   if (error instanceof HouseProblem) return error;
   if (error instanceof FileProblem)
     return new HouseProblem(422, "This file cannot be read", error.message, error.where);
-  if (error instanceof ChangeRefused)
-    return new HouseProblem(409, "This change no longer fits", error.message, `change ${error.index + 1}`);
+  if (error instanceof NewerDocument)
+    return new HouseProblem(409, "Made by a later version", error.message);
   if (error instanceof z.ZodError) {
     const [issue] = error.issues;
     const where = issue?.path.join(".") ?? "";

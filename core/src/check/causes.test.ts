@@ -5,7 +5,7 @@ import type { House } from "../house/house.ts";
 import { apply } from "../session/apply.ts";
 import { setField } from "../session/change.ts";
 import { diff } from "../session/diff.ts";
-import type { Session } from "../session/document.ts";
+import type { Session, TrackField } from "../session/document.ts";
 import { dressed } from "../house/dress.ts";
 import { smallSession } from "../fixtures/sessions.ts";
 import { askedInWords, askedOf } from "./asks.ts";
@@ -28,7 +28,7 @@ const set = <F extends "name" | "colour" | "pan">(
   to: Session["tracks"][number][F],
 ): Session =>
   apply(s, [
-    setField(
+    setField<TrackField>(
       s.tracks.find((t) => t.id === id)!,
       field,
       to,

@@ -1,6 +1,7 @@
 import { planHouse } from "../house/plan.ts";
 import type { Style } from "../house/style.ts";
-import { ChangeRefused, apply } from "../session/apply.ts";
+import { apply } from "../session/apply.ts";
+import { attempt } from "../session/attempt.ts";
 import { setSessionField } from "../session/change.ts";
 import type { Change } from "../session/change.ts";
 import { changedBetween } from "../session/changed.ts";
@@ -233,13 +234,11 @@ export function putAllRight(
     const before = now;
     for (const { fix } of fixes) {
       if (!fix) continue;
-      try {
-        now = apply(now, fix.changes);
-        changes.push(...fix.changes);
-      } catch (e) {
-        // Another fix of this round already changed what this one speaks of; the next round sees it afresh.
-        if (!(e instanceof ChangeRefused)) throw e;
-      }
+      const made = attempt(apply, now, fix.changes);
+      // Another fix of this round may have changed what this one speaks of; the next round sees it afresh.
+      if ("refused" in made) continue;
+      now = made.doc;
+      changes.push(...fix.changes);
     }
     if (now === before) break;
   }

@@ -2,7 +2,7 @@ import { startsFor } from "../house/dress.ts";
 import { setField } from "../session/change.ts";
 import type { Track, TrackId } from "../session/document.ts";
 import { PATHS } from "../session/kind.ts";
-import { levelInWords } from "../session/says.ts";
+import { levelInWords } from "../session/valueWords.ts";
 import type { Remark, Rule, RuleInput } from "./rule.ts";
 
 /** Paths that together take less than this (dB) are mixing, not a start value pulled down twice. */

@@ -1,6 +1,9 @@
 import { familyFor } from "../house/style.ts";
 import type { SessionField, TrackField, TrackId } from "../session/document.ts";
-import { panInWords } from "../session/says.ts";
+import { namesThat } from "../session/field.ts";
+import { SESSION } from "../session/sessionFields.ts";
+import { TRACK } from "../session/trackFields.ts";
+import { panInWords } from "../session/valueWords.ts";
 import { leaning } from "../signal/image.ts";
 import type { ImagePlace } from "../signal/image.ts";
 import type { Remark, Rule, RuleInput } from "./rule.ts";
@@ -14,16 +17,8 @@ const LEANS = 3;
 
 /** The fields that decide where a source stands at the main output. */
 export const HEARD_BY: readonly (TrackField | SessionField)[] = [
-  "kind",
-  "format",
-  "level",
-  "muted",
-  "pan",
-  "width",
-  "polarity",
-  "feeds",
-  "sends",
-  "panLaw",
+  ...namesThat(TRACK, (f) => f.heard === true),
+  ...namesThat(SESSION, (f) => f.heard === true),
 ];
 
 /** Sources as they stand at the main output; none while nobody has placed any. */

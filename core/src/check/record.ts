@@ -99,10 +99,10 @@ export const phantomOff: Rule = {
   id: "phantom-off",
   area: "signal",
   title: "Phantom power on the wrong thing",
-  reads: ["name", "kind", "source", "phantom", "pickup"],
+  reads: ["name", "kind", "source", "phantom", "microphone"],
   each: (_, t) => {
     if (!t.phantom) return null;
-    const ribbon = /\bribbon\b/i.test(t.pickup);
+    const ribbon = /\bribbon\b/i.test(t.microphone);
     if (t.source === "mic" && !ribbon) return null;
     const what = ribbon
       ? "a ribbon microphone"

@@ -1,3 +1,4 @@
+import type { Change } from "@mossy/core/session/change";
 import { setField } from "../session/change.ts";
 import type { Track } from "../session/document.ts";
 import { EVERYTHING } from "./rule.ts";
@@ -28,7 +29,7 @@ export const missingTrack: Rule = {
     }),
 };
 
-function putBack(view: RuleInput, t: Track): ReturnType<typeof setField>[] | null {
+function putBack(view: RuleInput, t: Track): Change[] | null {
   const parent = t.parent === null ? null : view.tracks.get(t.parent);
   if (t.parent !== null && parent?.kind !== "folder") return null;
   const neighbours = (view.baseline?.tracks ?? []).filter((x) => x.parent === t.parent);
@@ -115,12 +116,7 @@ export const settingChanged: Rule = {
     if (!given) return [];
     const came = view.session;
     const remarks: Remark[] = [];
-    const say = (
-      what: string,
-      before: string,
-      after: string,
-      changes: ReturnType<typeof setField>[],
-    ): void => {
+    const say = (what: string, before: string, after: string, changes: Change[]): void => {
       remarks.push({
         track: null,
         weight: "broken",

@@ -64,7 +64,7 @@ describe("findings of the input list", () => {
     }
     const ribbon = after(
       setField(t(tidy, "gtr"), "phantom", true),
-      setField(t(tidy, "gtr"), "pickup", "old ribbon"),
+      setField(t(tidy, "gtr"), "microphone", "old ribbon"),
     );
     expect(found(ribbon, "phantom-off")[0]).toMatchObject({ weight: "broken", fix: { sure: false } });
     expect(found(after(setField(t(tidy, "gtr"), "phantom", true)), "phantom-off")).toEqual([]);

@@ -1,8 +1,7 @@
 import { setSessionField } from "../session/change.ts";
 import { apply } from "../session/apply.ts";
-import { SETTINGS, sessionFields } from "../session/document.ts";
-import type { Session } from "../session/document.ts";
-import { SESSION_WORDS } from "../session/says.ts";
+import { SETTINGS, sessionFields, SESSION_WORDS } from "../session/document.ts";
+import type { Session, SessionField } from "../session/document.ts";
 
 /** Settings chosen at the start of a session: any of those a template can fix. */
 export const chosenSettings = sessionFields
@@ -36,7 +35,7 @@ export function startedWith(
     if (to === undefined || JSON.stringify(to) === JSON.stringify(session[field])) continue;
     if (session.fixed.includes(field))
       return { problem: `This template fixes the ${SESSION_WORDS[field]}. Leave it, or ask the lead.` };
-    now = apply(now, [setSessionField(now, field, to as never)]);
+    now = apply(now, [setSessionField<SessionField>(now, field, to)]);
   }
   return now;
 }

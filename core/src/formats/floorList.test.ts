@@ -17,7 +17,7 @@ describe("the input list as CSV", () => {
       s.tracks
         .filter((t) => t.source !== null)
         .flatMap((t) => [
-          setField(t, "pickup", "dynamic"),
+          setField(t, "microphone", "dynamic"),
           setField(t, "phantom", true),
           setField(t, "notes", "first\nsecond"),
           setField(t, "name", `=${t.name}`),
@@ -33,7 +33,7 @@ describe("the input list as CSV", () => {
     const after = apply(s, floorListIn(s, edited));
     expect(after.tracks.find((t) => t.id === "kick")).toMatchObject({
       input: 9,
-      pickup: "dynamic",
+      microphone: "dynamic",
       stand: "short boom",
       phantom: false,
       polarity: "inverted",

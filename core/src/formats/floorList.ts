@@ -1,8 +1,8 @@
 import Papa from "papaparse";
-import { setField } from "../session/change.ts";
+import { setFields } from "../session/change.ts";
 import type { Change } from "../session/change.ts";
 import { CHANNELS, SOURCES, source as sourceSchema } from "../session/document.ts";
-import type { Session, Track } from "../session/document.ts";
+import type { Session, Track, TrackFields } from "../session/document.ts";
 import { asOneLine } from "../session/text.ts";
 import type { WordList } from "../words/wordlist.ts";
 import { FileProblem } from "./fileProblem.ts";
@@ -13,7 +13,7 @@ export interface FloorLine {
   readonly track: string;
   readonly source: string;
   readonly by: string;
-  readonly pickup: string;
+  readonly microphone: string;
   readonly stand: string;
   readonly phantom: boolean;
   readonly inverted: boolean;
@@ -52,7 +52,7 @@ export function floorList(session: Session, words: WordList): FloorLine[] {
         track: t.name,
         source: said === "" ? t.name : said,
         by: BY[t.source ?? "mic"],
-        pickup: t.pickup === "" && t.source !== "mic" ? BY[t.source ?? "mic"] : t.pickup,
+        microphone: t.microphone === "" && t.source !== "mic" ? BY[t.source ?? "mic"] : t.microphone,
         stand: t.stand,
         phantom: t.phantom,
         inverted: t.polarity === "inverted",
@@ -83,7 +83,7 @@ export function floorListCsv(lines: readonly FloorLine[]): string {
     l.track,
     l.source,
     l.by,
-    l.pickup,
+    l.microphone,
     l.stand,
     l.phantom ? "48 V" : "",
     l.inverted ? "inverted" : "",
@@ -154,10 +154,10 @@ export function floorListIn(session: Session, text: string): Change[] {
         ? t.source
         : (sourceSchema.safeParse(SOURCES.find((s) => s === by || BY[s].toLowerCase() === by)).data ??
           fail(`“${cell("by")}” is none of microphone, DI, line, wireless.`));
-    const next: Partial<Track> = {
+    const next: Partial<TrackFields> = {
       input: first,
       ...(has("by") ? { source: from } : {}),
-      ...(has("microphone or box") ? { pickup: asOneLine(cell("microphone or box"), 80) } : {}),
+      ...(has("microphone or box") ? { microphone: asOneLine(cell("microphone or box"), 80) } : {}),
       ...(has("stand") ? { stand: asOneLine(cell("stand"), 60) } : {}),
       ...(has("phantom power")
         ? { phantom: !["", "no", "off", "0"].includes(cell("phantom power").toLowerCase()) }
@@ -171,10 +171,8 @@ export function floorListIn(session: Session, text: string): Change[] {
         : {}),
     };
     // What a list shows in words for an empty field is not taken for something typed.
-    if (next.pickup !== undefined && t.pickup === "" && next.pickup === BY[t.source ?? "mic"])
-      delete next.pickup;
-    return (Object.keys(next) as (keyof typeof next)[]).flatMap((f) =>
-      next[f] === t[f] ? [] : [setField(t, f as "input", next[f] as never)],
-    );
+    if (next.microphone !== undefined && t.microphone === "" && next.microphone === BY[t.source ?? "mic"])
+      delete next.microphone;
+    return setFields(t, next);
   });
 }

@@ -292,7 +292,7 @@ describe("the input list", () => {
         blankTrack("a", '=HYPERLINK("x"),\u00e9', {
           input: 1,
           phantom: true,
-          pickup: "condenser",
+          microphone: "condenser",
           stand: "tall boom",
           notes: 'said "hi"\nand left',
         }),

@@ -15,7 +15,7 @@ export interface InputLine {
   /** Null for an input nobody uses. */
   readonly track: string | null;
   readonly source: string;
-  readonly pickup: string;
+  readonly microphone: string;
   readonly stand: string;
   readonly armed: boolean;
   readonly polarity: string;
@@ -33,7 +33,7 @@ export function inputList(session: Session, room: Room, words: WordList): InputL
     wants48: false,
     track: null,
     source: "",
-    pickup: "",
+    microphone: "",
     stand: "",
     armed: false,
     polarity: "",
@@ -54,7 +54,7 @@ export function inputList(session: Session, room: Room, words: WordList): InputL
         wants48: t.phantom,
         track: channels > 1 ? `${t.name} (${k + 1} of ${channels})` : t.name,
         source: [role, ...t.positions.map((p) => positions.get(p) ?? p)].filter(Boolean).join(", "),
-        pickup: t.pickup,
+        microphone: t.microphone,
         stand: t.stand,
         armed: t.armed,
         polarity: t.polarity,
@@ -74,7 +74,7 @@ export function inputListCsv(lines: readonly InputLine[]): string {
     "Phantom power": l.track === null ? (l.phantom ? "48 V" : "") : l.wants48 ? "48 V" : "",
     Track: l.track ?? "",
     Source: l.source,
-    "Microphone or box": l.pickup,
+    "Microphone or box": l.microphone,
     Stand: l.stand,
     Armed: l.armed ? "yes" : "",
     Polarity: l.polarity === "inverted" ? "inverted" : "",

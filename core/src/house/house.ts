@@ -143,8 +143,8 @@ export const sessionStart = z.object({
   tempo: z.number().min(10).max(400),
   meter,
   mainFormat: channelFormat,
-  panLaw: panLaw.default("constant-power"),
-  frameRate: z.enum(FRAME_RATES).nullable().default(null),
+  panLaw,
+  frameRate: z.enum(FRAME_RATES).nullable(),
   leadIn: z.int().min(0).max(64),
   musicBar: z.int().min(1).max(999),
 });
@@ -196,11 +196,15 @@ export const thresholds = z.object({
   contrast: z.number().min(1).max(21),
 });
 
+export const HOUSE_FORMAT = "mossy-lantern/house";
+/** Counts up when what is stored changes its shape; `versions.ts` brings older ones up. */
+export const HOUSE_VERSION = 2;
+
 /** All conventions of the house as one document; kept as numbered editions with one draft. */
 export const house = z
   .object({
-    format: z.literal("mossy-lantern/house"),
-    version: z.literal(1),
+    format: z.literal(HOUSE_FORMAT),
+    version: z.literal(HOUSE_VERSION),
     name: oneLine(80).min(1),
     palette: z.array(paletteColour).min(1).max(120),
     thresholds,
@@ -216,7 +220,7 @@ export const house = z
     starts: z.array(startRule).max(200),
     session: sessionStart,
     /** Channel formats the house works in: those a track or path is offered. */
-    formats: z.array(channelFormat).min(1).default(["mono", "stereo", "lcr", "5.1", "7.1", "7.1.4"]),
+    formats: z.array(channelFormat).min(1),
     checklist: z.array(checklistItem).max(100),
     exceptions: z.array(exception).max(200),
     disk: diskPlan,

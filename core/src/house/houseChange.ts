@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { same } from "../session/change.ts";
 import { longestRun } from "../session/diff.ts";
+import { attempt } from "../session/attempt.ts";
 import { ChangeRefused } from "../session/refused.ts";
 import type { House } from "./house.ts";
 
@@ -229,22 +230,14 @@ export function sortOutOfHouse(
   const stand: HouseChange[] = [],
     clash: HouseChange[] = [];
   for (const c of changes) {
-    const next = tried(doc, c);
-    if (next) {
-      doc = next;
+    const made = attempt(applyToHouse, doc, [c]);
+    if ("refused" in made) clash.push(c);
+    else {
+      doc = made.doc;
       stand.push(c);
-    } else clash.push(c);
+    }
   }
   return { doc, stand, clash };
-}
-
-function tried(house: House, change: HouseChange): House | null {
-  try {
-    return applyToHouse(house, [change]);
-  } catch (e) {
-    if (e instanceof ChangeRefused) return null;
-    throw e;
-  }
 }
 
 /** The value at a way; undefined where there is none. */
@@ -263,11 +256,10 @@ export function insistOnHouse(now: House, clashes: readonly HouseChange[]): Hous
   const all: HouseChange[] = [];
   for (const c of clashes) {
     for (const change of insistOn(house, c)) {
-      const next = tried(house, change);
-      if (next) {
-        house = next;
-        all.push(change);
-      }
+      const made = attempt(applyToHouse, house, [change]);
+      if ("refused" in made) continue;
+      house = made.doc;
+      all.push(change);
     }
   }
   return all;

@@ -1,6 +1,8 @@
 import { same } from "../session/change.ts";
 import { changedBetween } from "../session/changed.ts";
-import type { Session, TrackField, TrackId } from "../session/document.ts";
+import type { Session, TrackId } from "../session/document.ts";
+import { namesThat } from "../session/field.ts";
+import { TRACK } from "../session/trackFields.ts";
 import { NOWHERE, factsOf, insideFolder } from "./facts.ts";
 import type { HouseWish, Surroundings, TrackFacts } from "./facts.ts";
 import { numberAll, renumber } from "./numbering.ts";
@@ -50,16 +52,7 @@ export function planHouse(style: Style, session: Session): HousePlan {
 }
 
 /** The fields of tracks a plan is made from. */
-const PLANNED_BY: readonly TrackField[] = [
-  "kind",
-  "format",
-  "name",
-  "role",
-  "of",
-  "positions",
-  "number",
-  "notes",
-];
+const PLANNED_BY = namesThat(TRACK, (f) => f.planned === true);
 
 function makePlan(style: Style, session: Session): PlanRecord {
   const contexts = new Map<TrackId, Surroundings>();

@@ -1,5 +1,5 @@
 import type { Identity } from "../names/pattern.ts";
-import { levelInWords, panInWords, transposeInWords } from "../session/says.ts";
+import { levelInWords, panInWords, transposeInWords } from "../session/valueWords.ts";
 import { emptySession } from "../session/document.ts";
 import type { Session, Track } from "../session/document.ts";
 import { PATHS } from "../session/kind.ts";

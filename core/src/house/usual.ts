@@ -3,7 +3,7 @@ import { pieceOf } from "../names/pattern.ts";
 import type { NamePattern, Piece } from "../names/pattern.ts";
 import { diskFolderOf } from "./diskPlan.ts";
 import type { DiskPlan } from "./diskPlan.ts";
-import { folderOf } from "./house.ts";
+import { folderOf, HOUSE_VERSION } from "./house.ts";
 import type { House, StartRule, StartValues } from "./house.ts";
 
 /** Told apart by every kind of eye (ΔE 8 and more, `colour/settle.ts`), each carries dark or light ink at 4 : 1 and more. */
@@ -36,7 +36,7 @@ export function usualHouse(name: string): House {
   const p = pieceOf;
   return {
     format: "mossy-lantern/house",
-    version: 1,
+    version: HOUSE_VERSION,
     name,
     // Common practice, no source: tiles side by side; 3 : 1 is what WCAG 2.2 (1.4.11) asks of graphics.
     thresholds: { apart: 8, contrast: 3 },

@@ -6,7 +6,7 @@ import { readName } from "../words/read.ts";
 import { usualWords } from "../words/usual/index.ts";
 import { compose, patternInWords } from "./compose.ts";
 import { safeFileName } from "./disk.ts";
-import { namePattern } from "./pattern.ts";
+import { namePattern, pieceOf } from "./pattern.ts";
 
 const words = usualWords();
 const reader = makeReader(words);
@@ -37,9 +37,10 @@ describe("composing a name", () => {
     expect(
       patternInWords(
         namePattern.parse({
+          budget: null,
           pieces: [
-            { piece: "role", before: "", letters: "upper" },
-            { piece: "number", before: " ", letters: "upper" },
+            pieceOf("role", { before: "", letters: "upper" }),
+            pieceOf("number", { before: " ", letters: "upper" }),
           ],
         }),
       ),
@@ -87,38 +88,31 @@ describe("names on disk", () => {
 describe("a pattern", () => {
   it("holds each piece once, fixed text aside, and parts them by what a name can hold", () => {
     const said = (pieces: unknown): string | undefined =>
-      namePattern.safeParse({ pieces }).error?.issues[0]?.message;
+      namePattern.safeParse({ budget: null, pieces }).error?.issues[0]?.message;
+    expect(said([pieceOf("role", { before: "_" }), pieceOf("number", { before: "_" })])).toBeUndefined();
+    expect(said([pieceOf("role", { before: "_" }), pieceOf("role", { before: "_" })])).toBe(
+      "each piece stands once, fixed text aside",
+    );
     expect(
       said([
-        { piece: "role", before: "_" },
-        { piece: "number", before: "_" },
+        pieceOf("text", { before: "_", written: "a" }),
+        pieceOf("text", { before: "_", written: "b" }),
       ]),
     ).toBeUndefined();
-    expect(
-      said([
-        { piece: "role", before: "_" },
-        { piece: "role", before: "_" },
-      ]),
-    ).toBe("each piece stands once, fixed text aside");
-    expect(
-      said([
-        { piece: "text", before: "_", written: "a" },
-        { piece: "text", before: "_", written: "b" },
-      ]),
-    ).toBeUndefined();
-    expect(said([{ piece: "role", before: "/" }])).toBe(
+    expect(said([pieceOf("role", { before: "/" })])).toBe(
       "pieces are parted by spaces, dots, dashes or underscores",
     );
-    expect(said([{ piece: "text", before: "", written: "a b" }])).toBe("letters and digits only");
+    expect(said([pieceOf("text", { before: "", written: "a b" })])).toBe("letters and digits only");
     expect(said([])).toBeDefined();
   });
 
   it("cuts, letters and pads as it says, and leaves no gap at the end of what is cut", () => {
     const pattern = namePattern.parse({
+      budget: null,
       pieces: [
-        { piece: "title", before: "", join: "-", length: 8, letters: "lower" },
-        { piece: "version", before: "_", written: "v", pad: 3 },
-        { piece: "date", before: ".", date: "basic" },
+        pieceOf("title", { before: "", join: "-", length: 8, letters: "lower" }),
+        pieceOf("version", { before: "_", written: "v", pad: 3 }),
+        pieceOf("date", { before: ".", date: "basic" }),
       ],
     });
     expect(compose(pattern, reader, { title: "Spring tide live", version: 7, date: "2026-09-11" })).toBe(
@@ -131,10 +125,8 @@ describe("a pattern", () => {
 
   it("without a piece it cannot do without gives no name", () => {
     const pattern = namePattern.parse({
-      pieces: [
-        { piece: "role", before: "" },
-        { piece: "take", before: "_", optional: false },
-      ],
+      budget: null,
+      pieces: [pieceOf("role", { before: "" }), pieceOf("take", { before: "_", optional: false })],
     });
     expect(compose(pattern, reader, { role: "kick" })).toBeNull();
     expect(compose(pattern, reader, { role: "kick", take: 0 })).toBe("Kick_0");

@@ -52,22 +52,20 @@ export const piece = z.object({
   /** Put before the piece where something stands before it. */
   before: parting,
   /** Put between several words or positions of the piece. */
-  join: parting.default("_"),
-  letters: z.enum(["as-written", "upper", "lower"]).default("as-written"),
+  join: parting,
+  letters: z.enum(["as-written", "upper", "lower"]),
   /** For roles: which of their forms. */
-  form: z.enum(["name", "full", "eight", "four"]).default("full"),
+  form: z.enum(["name", "full", "eight", "four"]),
   /** Numbers have at least so many digits. */
-  pad: z.int().min(1).max(6).default(1),
+  pad: z.int().min(1).max(6),
   /** Cut to so many characters. */
-  length: z.int().min(1).max(80).nullable().default(null),
+  length: z.int().min(1).max(80).nullable(),
   /** Whether the name does without it where there is nothing to say. */
-  optional: z.boolean().default(true),
+  optional: z.boolean(),
   /** A text piece: the text itself. Others: right before the value ("v" in v2, "T" in T01). */
-  written: oneLine(20)
-    .regex(/^[A-Za-z0-9]*$/, "letters and digits only")
-    .default(""),
+  written: oneLine(20).regex(/^[A-Za-z0-9]*$/, "letters and digits only"),
   /** Dates: 20260911 or 2026-09-11 (ISO 8601). */
-  date: z.enum(["basic", "extended"]).default("extended"),
+  date: z.enum(["basic", "extended"]),
 });
 export type Piece = z.infer<typeof piece>;
 
@@ -82,7 +80,7 @@ export const namePattern = z.object({
       return new Set(kinds).size === kinds.length;
     }, "each piece stands once, fixed text aside"),
   /** How long a name may get; null: as long as any disk can store. */
-  budget: z.int().min(4).max(200).nullable().default(null),
+  budget: z.int().min(4).max(200).nullable(),
 });
 export type NamePattern = z.infer<typeof namePattern>;
 

@@ -4,8 +4,6 @@ import type { Session, Track, TrackId } from "./document.ts";
 import { ChangeRefused } from "./refused.ts";
 import { Tree } from "./tree.ts";
 
-export { ChangeRefused } from "./refused.ts";
-
 /**
  * The only place that makes a new session from an old one. Tracks that no change names stay the same objects.
  * @throws ChangeRefused when a change names what is not there, replaces a value that is another by now,

@@ -6,12 +6,14 @@ import type { SessionField, SessionFields, Track, TrackField, TrackFields, Track
 export const place = z.object({ parent: trackId.nullable(), after: trackId.nullable() });
 export type Place = z.infer<typeof place>;
 
-type SetTrack = {
-  [F in TrackField]: { do: "set"; id: TrackId; field: F; from: TrackFields[F]; to: TrackFields[F] };
-}[TrackField];
-type SetSession = {
-  [F in SessionField]: { do: "set-session"; field: F; from: SessionFields[F]; to: SessionFields[F] };
-}[SessionField];
+/** A `set` change of a field of a track; of any field where none is named. */
+export type SetTrack<F extends TrackField = TrackField> = {
+  [P in F]: { do: "set"; id: TrackId; field: P; from: TrackFields[P]; to: TrackFields[P] };
+}[F];
+/** A `set-session` change of a field of a session; of any field where none is named. */
+export type SetSession<F extends SessionField = SessionField> = {
+  [P in F]: { do: "set-session"; field: P; from: SessionFields[P]; to: SessionFields[P] };
+}[F];
 
 /**
  * The one unit in which sessions change. Each carries what it replaces, so it can be undone,
@@ -52,8 +54,21 @@ export const change = z.union([
 ]) as unknown as z.ZodType<Change, Change>;
 
 /** A `set` change for one field of a track. */
-export function setField<F extends TrackField>(t: Track, field: F, to: TrackFields[F]): Change {
-  return { do: "set", id: t.id, field, from: t[field], to } as unknown as Change;
+export function setField<F extends TrackField>(
+  t: TrackFields & { id: TrackId },
+  field: F,
+  to: TrackFields[F],
+): SetTrack<F> {
+  const fields: TrackFields = t;
+  return { do: "set", id: t.id, field, from: fields[field], to };
+}
+
+/** The `set` changes for several fields of a track, where they are other than they were. */
+export function setFields(t: TrackFields & { id: TrackId }, to: Partial<TrackFields>): Change[] {
+  return TRACK_FIELDS.flatMap((field) => {
+    const value = to[field];
+    return value === undefined || same(value, t[field]) ? [] : [setField<TrackField>(t, field, value)];
+  });
 }
 
 /** A `set-session` change for one field of a session. */
@@ -61,8 +76,9 @@ export function setSessionField<F extends SessionField>(
   s: SessionFields,
   field: F,
   to: SessionFields[F],
-): Change {
-  return { do: "set-session", field, from: s[field], to } as unknown as Change;
+): SetSession<F> {
+  const fields: SessionFields = s;
+  return { do: "set-session", field, from: fields[field], to };
 }
 
 /** The changes that undo these, last first. */
@@ -76,10 +92,28 @@ function undo(c: Change): Change {
       return { ...c, do: "take-out" };
     case "take-out":
       return { ...c, do: "add" };
-    default:
-      return { ...c, from: c.to, to: c.from } as Change;
+    case "move":
+      return { ...c, from: c.to, to: c.from };
+    case "set":
+      return unset(c);
+    case "set-session":
+      return unsetSession(c);
   }
 }
+
+const unset = <F extends TrackField>({ do: set, id, field, from, to }: SetTrack<F>): SetTrack<F> => ({
+  do: set,
+  id,
+  field,
+  from: to,
+  to: from,
+});
+const unsetSession = <F extends SessionField>({
+  do: set,
+  field,
+  from,
+  to,
+}: SetSession<F>): SetSession<F> => ({ do: set, field, from: to, to: from });
 
 /** Whether two plain-data values say the same. */
 export function same(a: unknown, b: unknown): boolean {

@@ -4,6 +4,8 @@ import { mergeLists } from "./mergeLists.ts";
 import { smallSession } from "../fixtures/sessions.ts";
 import { apply } from "./apply.ts";
 import { inverse, setField, setSessionField } from "./change.ts";
+import { SESSION } from "./sessionFields.ts";
+import { TRACK } from "./trackFields.ts";
 import { sortOut } from "./rebase.ts";
 
 const send = (id: string, to: string, level = -12, beforeFader = false) => ({ id, to, level, beforeFader });
@@ -13,15 +15,15 @@ describe("a list two people changed", () => {
     const from = [send("s1", "plate"), send("s2", "room"), send("s3", "hall")];
     const mine = [send("s1", "plate", -6), send("s2", "room"), send("s3", "hall"), send("s4", "cue")];
     const theirs = [send("s1", "plate"), send("s3", "hall", -20)];
-    expect(mergeLists("sends", from, mine, theirs)).toEqual({
+    expect(mergeLists<unknown>(TRACK.sends, from, mine, theirs)).toEqual({
       to: [send("s1", "plate", -6), send("s3", "hall", -20), send("s4", "cue")],
     });
   });
 
   it("merges two values of one item, and two members of one link set", () => {
     expect(
-      mergeLists(
-        "sends",
+      mergeLists<unknown>(
+        TRACK.sends,
         [send("s1", "plate")],
         [send("s1", "plate", -3)],
         [send("s1", "plate", -12, true)],
@@ -35,7 +37,9 @@ describe("a list two people changed", () => {
       members,
       followers: [],
     });
-    expect(mergeLists("links", [link("a", "b")], [link("a", "b", "c")], [link("b")])).toEqual({
+    expect(
+      mergeLists<unknown>(SESSION.links, [link("a", "b")], [link("a", "b", "c")], [link("b")]),
+    ).toEqual({
       to: [link("b", "c")],
     });
   });
@@ -45,16 +49,16 @@ describe("a list two people changed", () => {
       { id: "i1", kind: "EQ", chain, bypassed },
     ];
     expect(
-      mergeLists(
-        "inserts",
+      mergeLists<unknown>(
+        TRACK.inserts,
         on({ id: "a", version: 1 }),
         on({ id: "b", version: 1 }),
         on({ id: "a", version: 2 }),
       ),
     ).toBeNull();
     expect(
-      mergeLists(
-        "inserts",
+      mergeLists<unknown>(
+        TRACK.inserts,
         on({ id: "a", version: 1 }),
         on({ id: "a", version: 1 }, false),
         on({ id: "a", version: 2 }),
@@ -64,22 +68,33 @@ describe("a list two people changed", () => {
 
   it("is a clash where both changed one value, or one took out what the other changed", () => {
     expect(
-      mergeLists("sends", [send("s1", "plate")], [send("s1", "plate", -3)], [send("s1", "plate", -6)]),
+      mergeLists<unknown>(
+        TRACK.sends,
+        [send("s1", "plate")],
+        [send("s1", "plate", -3)],
+        [send("s1", "plate", -6)],
+      ),
     ).toBeNull();
-    expect(mergeLists("sends", [send("s1", "plate")], [], [send("s1", "plate", -6)])).toBeNull();
-    expect(mergeLists("positions", ["top"], ["top", "near"], ["top", "far"])).toBeNull();
+    expect(
+      mergeLists<unknown>(TRACK.sends, [send("s1", "plate")], [], [send("s1", "plate", -6)]),
+    ).toBeNull();
+    expect(mergeLists<unknown>(TRACK.positions, ["top"], ["top", "near"], ["top", "far"])).toBeNull();
   });
 
   it("gives an item of mine another id where theirs took the same one", () =>
-    expect(mergeLists("sends", [], [send("s1", "plate")], [send("s1", "cue")])).toEqual({
+    expect(mergeLists<unknown>(TRACK.sends, [], [send("s1", "plate")], [send("s1", "cue")])).toEqual({
       to: [send("s2", "plate"), send("s1", "cue")],
     }));
 
   it("takes the order of whoever moved items; of two who did, one is asked", () => {
-    expect(mergeLists("checklist", ["a", "b", "c"], ["c", "a", "b"], ["a", "b", "x", "c"])).toEqual({
+    expect(
+      mergeLists<unknown>(SESSION.checklist, ["a", "b", "c"], ["c", "a", "b"], ["a", "b", "x", "c"]),
+    ).toEqual({
       to: ["c", "a", "b", "x"],
     });
-    expect(mergeLists("checklist", ["a", "b", "c"], ["c", "a", "b"], ["b", "a", "c"])).toBeNull();
+    expect(
+      mergeLists<unknown>(SESSION.checklist, ["a", "b", "c"], ["c", "a", "b"], ["b", "a", "c"]),
+    ).toBeNull();
   });
 
   it("does not depend on who was first, gives the other's list where one changed nothing, and loses no item, for any lists", () => {
@@ -92,11 +107,11 @@ describe("a list two people changed", () => {
     );
     fc.assert(
       fc.property(list, list, list, (from, mine, theirs) => {
-        expect(mergeLists("sends", from, mine, from)).toEqual({ to: mine });
-        expect(mergeLists("sends", from, from, theirs)).toEqual({ to: theirs });
+        expect(mergeLists<unknown>(TRACK.sends, from, mine, from)).toEqual({ to: mine });
+        expect(mergeLists<unknown>(TRACK.sends, from, from, theirs)).toEqual({ to: theirs });
         const [one, other] = [
-          mergeLists("sends", from, mine, theirs),
-          mergeLists("sends", from, theirs, mine),
+          mergeLists<unknown>(TRACK.sends, from, mine, theirs),
+          mergeLists<unknown>(TRACK.sends, from, theirs, mine),
         ];
         expect(one === null).toBe(other === null);
         if (one === null || other === null) return;

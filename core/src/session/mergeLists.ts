@@ -1,19 +1,5 @@
 import { same } from "./change.ts";
-import type { SessionField, TrackField } from "./document.ts";
-
-/** Lists of which people change one item at a time: two edits of one list need not touch each other. */
-const LISTS: ReadonlySet<TrackField | SessionField> = new Set<TrackField | SessionField>([
-  "sends",
-  "inserts",
-  "controllers",
-  "links",
-  "views",
-  "inputSets",
-  "kept",
-  "checklist",
-  "rulesOff",
-  "fixed",
-]);
+import type { AnyField } from "./field.ts";
 
 /** A value that both changed, each to something else. */
 const BOTH = Symbol("both changed it");
@@ -24,15 +10,16 @@ type ListMerge = { readonly to: unknown } | typeof BOTH;
  * item, value by value (a device or a version of a chain is one value). New items of mine that carry an id which theirs took as well get another.
  * @returns null where the field is no such list, or both changed the same thing
  */
-export function mergeLists(
-  field: TrackField | SessionField,
-  from: unknown,
-  mine: unknown,
-  theirs: unknown,
-): { readonly to: unknown } | null {
-  if (!LISTS.has(field)) return null;
+export function mergeLists<T>(
+  field: Pick<AnyField, "itemByItem">,
+  from: T,
+  mine: T,
+  theirs: T,
+): { readonly to: T } | null {
+  if (field.itemByItem !== true) return null;
   const merged = merge(from, mine, theirs);
-  return merged === BOTH ? null : merged;
+  // Items and values of three of a kind, put together anew, are of that kind.
+  return merged === BOTH ? null : { to: merged.to as T };
 }
 
 function merge(from: unknown, mine: unknown, theirs: unknown): ListMerge {

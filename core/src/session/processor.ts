@@ -67,23 +67,18 @@ export type Device = z.infer<typeof device>;
 export const processorValue = z.object({ name: oneLine(60).min(1), value: oneLine(80) });
 
 /** Documents of before devices had makers say only their name. */
-const deviceRead = z.preprocess(
-  (d) => (typeof d === "string" ? { maker: "", name: d, format: "", identifier: "" } : d),
-  device.nullable(),
-);
-
 /** What a processor is, apart from where it stands: what a chain on the shelf is made of. */
 export const processor = z.object({
   /** What it is: "EQ", "Compressor"… */
   kind: oneLine(200).min(1),
   /** An exact device, where one is meant. */
-  device: deviceRead,
-  values: z.array(processorValue).max(200).default([]),
+  device: device.nullable(),
+  values: z.array(processorValue).max(200),
   bypassed: z.boolean(),
   /** Before the recording: it is in what is recorded. */
-  before: z.boolean().default(false),
+  before: z.boolean(),
   /** How wide it passes sound on; null: as it came. */
-  width: channelFormat.nullable().default(null),
+  width: channelFormat.nullable(),
 });
 export type Processor = z.infer<typeof processor>;
 
@@ -91,12 +86,9 @@ export type Processor = z.infer<typeof processor>;
 export const insert = processor.extend({
   id: trackId,
   /** The track it listens to, to duck or open by. */
-  key: trackId.nullable().default(null),
+  key: trackId.nullable(),
   /** The chain of the shelf it came with, and which version. */
-  chain: z
-    .object({ id: oneLine(80), version: z.int().min(1) })
-    .nullable()
-    .default(null),
+  chain: z.object({ id: oneLine(80), version: z.int().min(1) }).nullable(),
 });
 export type Insert = z.infer<typeof insert>;
 

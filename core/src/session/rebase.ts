@@ -1,7 +1,18 @@
 import { same, setField, setSessionField } from "./change.ts";
-import type { Change } from "./change.ts";
-import type { Session, Track, TrackId } from "./document.ts";
-import { ChangeRefused, apply } from "./apply.ts";
+import type { Change, SetSession, SetTrack } from "./change.ts";
+import { attempt } from "./attempt.ts";
+import type {
+  Session,
+  SessionField,
+  SessionFields,
+  Track,
+  TrackField,
+  TrackFields,
+  TrackId,
+} from "./document.ts";
+import { SESSION } from "./sessionFields.ts";
+import { TRACK } from "./trackFields.ts";
+import { apply } from "./apply.ts";
 import { mergeLists } from "./mergeLists.ts";
 import { byId, insideOf } from "./routing.ts";
 
@@ -18,18 +29,12 @@ export function sortOut(now: Session, changes: readonly Change[]): SortedChanges
   const stand: Change[] = [],
     clash: Change[] = [];
   for (const c of changes) {
-    try {
-      session = apply(session, [c]);
-      stand.push(c);
-    } catch (e) {
-      if (!(e instanceof ChangeRefused)) throw e;
-      const both = bothIn(session, c);
-      if (both === null) {
-        clash.push(c);
-        continue;
-      }
-      session = apply(session, both);
-      stand.push(...both);
+    const made = attempt(apply, session, [c]);
+    const fitting = "doc" in made ? [c] : bothIn(session, c);
+    if (fitting === null) clash.push(c);
+    else {
+      session = "doc" in made ? made.doc : apply(session, fitting);
+      stand.push(...fitting);
     }
   }
   return { session, stand, clash };
@@ -37,19 +42,29 @@ export function sortOut(now: Session, changes: readonly Change[]): SortedChanges
 
 /** The change that brings into a list what this one was to bring, beside what others brought; none where that is there already, null where they touch each other. */
 function bothIn(now: Session, c: Change): Change[] | null {
-  const here =
-    c.do === "set"
-      ? now.tracks.find((t) => t.id === c.id)?.[c.field]
-      : c.do === "set-session"
-        ? now[c.field]
-        : undefined;
-  if (here === undefined || (c.do !== "set" && c.do !== "set-session")) return null;
-  const merged = mergeLists(c.field, c.from, c.to, here);
-  return merged === null
-    ? null
-    : same(merged.to, here)
-      ? []
-      : [{ ...c, from: here, to: merged.to } as Change];
+  if (c.do === "set") {
+    const t = now.tracks.find((x) => x.id === c.id);
+    return t ? setBoth(t, c) : null;
+  }
+  return c.do === "set-session" ? setBothOfSession(now, c) : null;
+}
+
+function setBoth<F extends TrackField>(
+  t: TrackFields & { id: TrackId },
+  { field, from, to }: SetTrack<F>,
+): SetTrack<F>[] | null {
+  const merged = mergeLists<TrackFields[F]>(TRACK[field], from, to, t[field]);
+  if (merged === null) return null;
+  return same(merged.to, t[field]) ? [] : [setField(t, field, merged.to)];
+}
+
+function setBothOfSession<F extends SessionField>(
+  now: SessionFields,
+  { field, from, to }: SetSession<F>,
+): SetSession<F>[] | null {
+  const merged = mergeLists<SessionFields[F]>(SESSION[field], from, to, now[field]);
+  if (merged === null) return null;
+  return same(merged.to, now[field]) ? [] : [setSessionField(now, field, merged.to)];
 }
 
 /** Whether two changes decide the same thing: one value, one place, whether one track is there. */
@@ -69,15 +84,13 @@ export function decidesTheSame(a: Change, b: Change): boolean {
 export function insist(now: Session, mine: Session, clashes: readonly Change[]): Change[] {
   let session = now;
   const all: Change[] = [];
-  const put = (changes: readonly Change[]): void => {
-    try {
-      session = apply(session, changes);
-      all.push(...changes);
-    } catch (e) {
-      if (!(e instanceof ChangeRefused)) throw e;
-    }
-  };
-  for (const c of clashes) put(insistOn(session, mine, c));
+  for (const c of clashes) {
+    const changes = insistOn(session, mine, c);
+    const made = attempt(apply, session, changes);
+    if ("refused" in made) continue;
+    session = made.doc;
+    all.push(...changes);
+  }
   return all;
 }
 
@@ -85,10 +98,10 @@ function insistOn(now: Session, mine: Session, c: Change): Change[] {
   const here = byId(now);
   switch (c.do) {
     case "set-session":
-      return same(now[c.field], c.to) ? [] : [setSessionField(now, c.field, c.to)];
+      return setAnew(now, c);
     case "set": {
       const t = here.get(c.id);
-      if (t) return same(t[c.field], c.to) ? [] : [setField(t, c.field, c.to)];
+      if (t) return setAnewOn(t, c);
       return putBack(now, mine, c.id);
     }
     case "move": {
@@ -127,3 +140,12 @@ function placed(now: Session, t: Track): Change[] {
     { do: "add", track: { ...t, parent }, after: insideOf(now.tracks).get(parent)?.at(-1)?.id ?? null },
   ];
 }
+
+const setAnewOn = <F extends TrackField>(
+  t: TrackFields & { id: TrackId },
+  { field, to }: SetTrack<F>,
+): SetTrack<F>[] => (same(t[field], to) ? [] : [setField(t, field, to)]);
+const setAnew = <F extends SessionField>(
+  now: SessionFields,
+  { field, to }: SetSession<F>,
+): SetSession<F>[] => (same(now[field], to) ? [] : [setSessionField(now, field, to)]);

@@ -1,7 +1,9 @@
+import type { Change, SetSession, SetTrack } from "./change.ts";
+import type { Session, SessionField, SessionFields, TrackField, TrackFields, TrackId } from "./document.ts";
+import type { NameOf } from "./field.ts";
 import { KIND_WORDS } from "./kind.ts";
-import { timeInWords } from "./time.ts";
-import type { Change } from "./change.ts";
-import type { Session, Track, TrackField, TrackId } from "./document.ts";
+import { SESSION } from "./sessionFields.ts";
+import { TRACK } from "./trackFields.ts";
 
 /** A change as a person reads it. */
 export interface ChangeSentence {
@@ -14,217 +16,93 @@ export interface ChangeSentence {
   readonly after: string | null;
 }
 
-const FIELD_WORDS: Readonly<Record<TrackField, string>> = {
-  kind: "kind",
-  format: "format",
-  name: "name",
-  role: "role",
-  of: "whose it is",
-  positions: "positions",
-  number: "number",
-  colour: "colour",
-  icon: "icon",
-  source: "source",
-  input: "input",
-  feeds: "feeds",
-  sends: "sends",
-  inserts: "inserts",
-  level: "level",
-  pan: "pan",
-  width: "width",
-  polarity: "polarity",
-  armed: "armed",
-  monitor: "monitor",
-  channel: "MIDI channel",
-  controllers: "controllers at the start",
-  transpose: "transposed",
-  job: "job's own",
-  notes: "notes",
-  pickup: "microphone or box",
-  stand: "stand",
-  phantom: "phantom power",
-  muted: "muted",
-  listenOnly: "listen only",
-};
-export const SESSION_WORDS = {
-  title: "title",
-  sampleRate: "sample rate",
-  bitDepth: "bit depth",
-  fileType: "file type",
-  tempo: "tempo",
-  meter: "meter",
-  mainFormat: "main format",
-  leadIn: "bars of lead-in",
-  musicBar: "bar where music starts",
-  notes: "notes",
-  kept: "findings kept",
-  panLaw: "pan law",
-  frameRate: "frame rate",
-  fixedEnd: "fixed end",
-  fixed: "settings the template fixes",
-  checklist: "checklist",
-  links: "link sets",
-  views: "views",
-  interfaceInputs: "inputs of the interface",
-  inputSets: "input sets",
-  rulesOff: "findings switched off",
-} as const;
-
-/** Level in dB as the trade writes it: "−8.0", "0.0", "silent". */
-export function levelInWords(db: number): string {
-  if (db <= -144) return "silent";
-  return `${db < 0 ? "−" : db > 0 ? "+" : ""}${Math.abs(db).toFixed(1)}`;
-}
-
-/** Pan as the trade writes it: "L 34", "C", "R 12". */
-export function panInWords(pan: number): string {
-  return pan === 0 ? "C" : `${pan < 0 ? "L" : "R"} ${Math.round(Math.abs(pan))}`;
-}
-
-/** Semitones as people say them: "an octave lower", "+7 semitones". */
-export function transposeInWords(semitones: number): string {
-  if (semitones === 0) return "as written";
-  const way = semitones < 0 ? "lower" : "higher";
-  const n = Math.abs(semitones);
-  return n % 12 === 0
-    ? `${n === 12 ? "an octave" : `${n / 12} octaves`} ${way}`
-    : `${n} ${n === 1 ? "semitone" : "semitones"} ${way}`;
-}
-
-/** A field's value in words; ids of other tracks become their names. */
-export function valueInWords(t: Track, field: TrackField, nameOf: (id: TrackId) => string): string {
-  switch (field) {
-    case "input":
-      return t.input === null ? "none" : `Input ${t.input}`;
-    case "feeds":
-      return t.feeds === null ? "nothing" : nameOf(t.feeds);
-    case "level":
-      return `${levelInWords(t.level)} dB`;
-    case "pan":
-      return panInWords(t.pan);
-    case "width":
-      return `${t.width} %`;
-    case "sends":
-      return t.sends.length === 0
-        ? "none"
-        : t.sends.map((s) => `${nameOf(s.to)} ${levelInWords(s.level)}`).join(", ");
-    case "inserts":
-      return t.inserts.length === 0
-        ? "none"
-        : t.inserts.map((i) => `${i.device?.name ?? i.kind}${i.bypassed ? " (bypassed)" : ""}`).join(", ");
-    case "positions":
-      return t.positions.length === 0 ? "none" : t.positions.join(", ");
-    case "controllers":
-      return t.controllers.length === 0
-        ? "none"
-        : t.controllers.map((c) => `${c.controller} at ${c.value}`).join(", ");
-    case "transpose":
-      return transposeInWords(t.transpose);
-    case "armed":
-      return t.armed ? "armed" : "not armed";
-    case "phantom":
-      return t.phantom ? "48 V" : "off";
-    case "muted":
-      return t.muted ? "muted" : "heard";
-    case "listenOnly":
-      return t.listenOnly ? "listen only" : "can record";
-    case "pickup":
-    case "stand":
-      return t[field] === "" ? "none" : t[field];
-    case "job":
-      return t.job ? "yes" : "no";
-    case "notes":
-      return t.notes === "" ? "none" : t.notes;
-    default: {
-      const v = t[field];
-      return v === null ? "none" : String(v);
-    }
-  }
-}
+type Says<V> = { readonly [F in keyof V]: { inWords: (value: V[F], nameOf: NameOf) => string } };
+const TRACK_SAYS: Says<TrackFields> = TRACK;
+const SESSION_SAYS: Says<SessionFields> = SESSION;
 
 /** A list of changes in words, read against the sessions before and after them. */
 export function inWords(before: Session, after: Session, changes: readonly Change[]): ChangeSentence[] {
-  const old = new Map(before.tracks.map((t) => [t.id, t]));
-  const fresh = new Map(after.tracks.map((t) => [t.id, t]));
-  const nameOf = (id: TrackId): string => (fresh.get(id) ?? old.get(id))?.name ?? "a track that is gone";
-  const folder = (id: TrackId | null): string => (id === null ? "no folder" : nameOf(id));
-  return changes.map((c): ChangeSentence => {
-    switch (c.do) {
-      case "add":
-        return {
-          sort: "added",
-          track: c.track.id,
-          name: c.track.name,
-          what: `new ${KIND_WORDS[c.track.kind]}${c.track.parent === null ? "" : ` in ${folder(c.track.parent)}`}`,
-          before: null,
-          after: c.track.input === null ? null : `Input ${c.track.input}`,
-        };
-      case "take-out":
-        return {
-          sort: "taken out",
-          track: c.track.id,
-          name: c.track.name,
-          what: "taken out",
-          before: c.track.input === null ? "there" : `Input ${c.track.input}`,
-          after: null,
-        };
-      case "move":
-        return c.from.parent === c.to.parent
-          ? {
-              sort: "moved",
-              track: c.id,
-              name: nameOf(c.id),
-              what: "order",
-              before: c.from.after === null ? "first" : `after ${nameOf(c.from.after)}`,
-              after: c.to.after === null ? "first" : `after ${nameOf(c.to.after)}`,
-            }
-          : {
-              sort: "moved",
-              track: c.id,
-              name: nameOf(c.id),
-              what: "folder",
-              before: folder(c.from.parent),
-              after: folder(c.to.parent),
-            };
-      case "set": {
-        const a = { ...(old.get(c.id) ?? fresh.get(c.id)), [c.field]: c.from } as Track;
-        const b = { ...(fresh.get(c.id) ?? old.get(c.id)), [c.field]: c.to } as Track;
-        return {
-          sort: "changed",
-          track: c.id,
-          name: nameOf(c.id),
-          what: FIELD_WORDS[c.field],
-          before: valueInWords(a, c.field, nameOf),
-          after: valueInWords(b, c.field, nameOf),
-        };
-      }
-      case "set-session":
-        return {
-          sort: "changed",
-          track: null,
-          name: "Session",
-          what: SESSION_WORDS[c.field],
-          before: settingInWords(c.field, c.from),
-          after: settingInWords(c.field, c.to),
-        };
-    }
-  });
+  const names = new Map([...before.tracks, ...after.tracks].map((t) => [t.id, t.name]));
+  const nameOf = (id: TrackId): string => names.get(id) ?? "a track that is gone";
+  return changes.map((c) => sentenceOf(c, nameOf));
 }
 
-function settingInWords(field: keyof typeof SESSION_WORDS, value: unknown): string {
-  if (field === "sampleRate") return `${Number(value) / 1000} kHz`;
-  if (value === null) return "none";
-  if (field === "fixedEnd") return timeInWords(Number(value));
-  if (field === "fixed" && Array.isArray(value))
-    return value.length === 0
-      ? "none"
-      : value.map((f) => SESSION_WORDS[f as keyof typeof SESSION_WORDS] ?? String(f)).join(", ");
-  if (field === "checklist" && Array.isArray(value)) return value.length === 0 ? "empty" : value.join("; ");
-  if (Array.isArray(value) && value.every((v) => typeof v === "object" && v !== null && "name" in v))
-    return value.length === 0 ? "none" : value.map((v) => String((v as { name: unknown }).name)).join(", ");
-  if (field === "bitDepth") return `${String(value)} bit`;
-  if (Array.isArray(value)) return `${value.length}`;
-  if (typeof value === "object" && value !== null && "beats" in value && "unit" in value)
-    return `${String(value.beats)}/${String(value.unit)}`;
-  return String(value);
+function sentenceOf(c: Change, nameOf: NameOf): ChangeSentence {
+  switch (c.do) {
+    case "add":
+      return added(c, nameOf);
+    case "take-out":
+      return takenOut(c);
+    case "move":
+      return moved(c, nameOf);
+    case "set":
+      return setInWords(c, nameOf);
+    case "set-session":
+      return settingInWords(c, nameOf);
+  }
+}
+
+type Of<D extends Change["do"]> = Extract<Change, { do: D }>;
+
+function added({ track: t }: Of<"add">, nameOf: NameOf): ChangeSentence {
+  const where = t.parent === null ? "" : ` in ${nameOf(t.parent)}`;
+  return {
+    sort: "added",
+    track: t.id,
+    name: t.name,
+    what: `new ${KIND_WORDS[t.kind]}${where}`,
+    before: null,
+    after: t.input === null ? null : `Input ${t.input}`,
+  };
+}
+
+function takenOut({ track: t }: Of<"take-out">): ChangeSentence {
+  return {
+    sort: "taken out",
+    track: t.id,
+    name: t.name,
+    what: "taken out",
+    before: t.input === null ? "there" : `Input ${t.input}`,
+    after: null,
+  };
+}
+
+function moved({ id, from, to }: Of<"move">, nameOf: NameOf): ChangeSentence {
+  const inOrder = from.parent === to.parent;
+  const say = ({ parent, after }: typeof from): string => {
+    if (inOrder) return after === null ? "first" : `after ${nameOf(after)}`;
+    return parent === null ? "no folder" : nameOf(parent);
+  };
+  return {
+    sort: "moved",
+    track: id,
+    name: nameOf(id),
+    what: inOrder ? "order" : "folder",
+    before: say(from),
+    after: say(to),
+  };
+}
+
+function setInWords<F extends TrackField>(c: SetTrack<F>, nameOf: NameOf): ChangeSentence {
+  const { inWords: say } = TRACK_SAYS[c.field];
+  return {
+    sort: "changed",
+    track: c.id,
+    name: nameOf(c.id),
+    what: TRACK[c.field].called,
+    before: say(c.from, nameOf),
+    after: say(c.to, nameOf),
+  };
+}
+
+function settingInWords<F extends SessionField>(c: SetSession<F>, nameOf: NameOf): ChangeSentence {
+  const { inWords: say } = SESSION_SAYS[c.field];
+  return {
+    sort: "changed",
+    track: null,
+    name: "Session",
+    what: SESSION[c.field].called,
+    before: say(c.from, nameOf),
+    after: say(c.to, nameOf),
+  };
 }

@@ -1,7 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { sessions, smallSession } from "../fixtures/sessions.ts";
-import { ChangeRefused, apply } from "./apply.ts";
+import { apply } from "./apply.ts";
+import { ChangeRefused } from "./refused.ts";
 import { change, inverse, setField, setSessionField } from "./change.ts";
 import type { Change } from "./change.ts";
 import { diff, longestRun } from "./diff.ts";

@@ -28,7 +28,7 @@ const each =
   (tracks) =>
     tracks.filter(fits).flatMap((t, n) => {
       const v = to(t, n);
-      return v === t[field] ? [] : [setField(t, field, v)];
+      return v === t[field] ? [] : [setField<TrackField>(t, field, v)];
     });
 
 /** A way of saying an edit: what is typed, an example, and what comes of it. */

@@ -55,9 +55,9 @@ export const role = z.object({
   format: channelFormat.nullable(),
   source: source.nullable(),
   /** Positions that make sense for it, by id; none: the house does not say. */
-  positions: z.array(id).max(60).default([]),
+  positions: z.array(id).max(60),
   /** What a number beside its plural means ("Violins 2"): the first, the second… of these positions. None: it counts. */
-  sections: z.array(id).max(20).default([]),
+  sections: z.array(id).max(20),
   /** Null: the family's. */
   colour: id.nullable(),
   icon: oneLine(40).nullable(),
@@ -101,9 +101,9 @@ export const position = z.object({
   group: z.enum(POSITION_GROUPS),
   heard: z.array(heard).max(40),
   /** For sides; null where it is on no side. */
-  lies: lies.nullable().default(null),
+  lies: lies.nullable(),
   /** What it means, for who does not know it. */
-  says: oneLine(200).default(""),
+  says: oneLine(200),
 });
 export type Position = z.infer<typeof position>;
 

@@ -1,10 +1,11 @@
 import { randomUUID } from "node:crypto";
 import type { WorkingDocument } from "@mossy/contract/documents";
-import { ChangeRefused, apply } from "@mossy/core/session/apply";
+import { apply } from "@mossy/core/session/apply";
 import type { Change } from "@mossy/core/session/change";
 import { session as sessionSchema } from "@mossy/core/session/document";
 import type { Session } from "@mossy/core/session/document";
 import type { Db } from "../database.ts";
+import { edited } from "./edited.ts";
 import { HouseProblem, notFound, stale } from "../problems.ts";
 import { isUuid } from "../uuid.ts";
 
@@ -65,16 +66,8 @@ export async function changeDocument(
   if (!row) throw notFound("document with this id");
   if (from > row.revision)
     throw stale(`This document has ${row.revision} revisions, not ${from}. Load it again.`);
-  let session: Session;
-  try {
-    session = apply(row.session, changes);
-  } catch (e) {
-    if (e instanceof ChangeRefused && from < row.revision)
-      throw stale(
-        `${row.updated_by} changed the same thing meanwhile: ${e.message} Load it again to see that change.`,
-      );
-    throw e;
-  }
+  const stored = { doc: row.session, revision: row.revision, updatedBy: row.updated_by };
+  const session = edited(apply, stored, from, changes);
   const whole = sessionSchema.safeParse(session);
   if (!whole.success)
     throw new HouseProblem(

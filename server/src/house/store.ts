@@ -4,8 +4,8 @@ import type { House } from "@mossy/core/house/house";
 import { applyToHouse } from "@mossy/core/house/houseChange";
 import type { HouseChange } from "@mossy/core/house/houseChange";
 import { same } from "@mossy/core/session/change";
-import { ChangeRefused } from "@mossy/core/session/refused";
 import type { Db } from "../database.ts";
+import { edited } from "../documents/edited.ts";
 import { HouseProblem, notFound, stale } from "../problems.ts";
 
 interface EditionRow {
@@ -20,9 +20,6 @@ const editionOf = (r: EditionRow): Edition => ({
   publishedBy: r.published_by,
   publishedAt: r.published_at.toISOString(),
 });
-
-/** A house style as it is worked with now: what was stored before a value was there gets what it meant then. */
-const asNow = (stored: House): House => houseSchema.parse(stored);
 
 export async function editions(db: Db): Promise<Edition[]> {
   const { rows } = await db.query<EditionRow>(
@@ -43,7 +40,7 @@ export async function editionWith(db: Db, number: number): Promise<Edition & { h
   );
   const [row] = rows;
   if (!row) throw notFound(`edition ${number} of the house style`);
-  return { ...editionOf(row), house: asNow(row.house) };
+  return { ...editionOf(row), house: row.house };
 }
 
 export async function draft(db: Db): Promise<HouseDraft> {
@@ -57,7 +54,7 @@ export async function draft(db: Db): Promise<HouseDraft> {
   const [row] = rows;
   if (!row) throw notFound("house style yet");
   return {
-    house: asNow(row.house),
+    house: row.house,
     revision: row.revision,
     basedOn: row.based_on,
     updatedBy: row.updated_by,
@@ -90,7 +87,8 @@ export async function changeDraft(
   if (!row) throw notFound("house style yet");
   if (from > row.revision)
     throw stale(`The draft of the house style has ${row.revision} revisions, not ${from}. Load it again.`);
-  const next = houseSchema.safeParse(changedBy(row, from, changes));
+  const stored = { doc: row.house, revision: row.revision, updatedBy: row.updated_by };
+  const next = houseSchema.safeParse(edited(applyToHouse, stored, from, changes));
   if (!next.success)
     throw new HouseProblem(
       422,
@@ -109,18 +107,6 @@ export async function changeDraft(
     by,
   ]);
   return { revision: now.revision, merged: from < row.revision, updatedAt: now.updated_at.toISOString() };
-}
-
-function changedBy(row: DraftRow, from: number, changes: readonly HouseChange[]): House {
-  try {
-    return applyToHouse(asNow(row.house), changes);
-  } catch (e) {
-    if (e instanceof ChangeRefused && from < row.revision)
-      throw stale(
-        `${row.updated_by} changed the same thing meanwhile: ${e.message} Load it again to see that change.`,
-      );
-    throw e;
-  }
 }
 
 async function fasterDraft(db: Db): Promise<Error> {

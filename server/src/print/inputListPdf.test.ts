@@ -27,7 +27,7 @@ const session = (many: number) => ({
         number: i + 1,
         source: "mic",
         input: many - i,
-        pickup: "small condenser",
+        microphone: "small condenser",
         stand: "tall boom",
         phantom: true,
         polarity: i === 0 ? "inverted" : "normal",
@@ -75,7 +75,7 @@ describe("the input list on paper", () => {
               role: "double-second",
               positions: ["near", "treble-side"],
               number: i + 1,
-              pickup: "large diaphragm condenser, cardioid",
+              microphone: "large diaphragm condenser, cardioid",
               stand: "tall boom behind the rack",
               feeds: "main",
               notes: "",
@@ -117,7 +117,7 @@ describe("the input list on paper", () => {
     const odd = {
       ...s,
       tracks: s.tracks.map((t) =>
-        t.id === "t0" ? { ...t, role: null, name: "Łódź žlučně", pickup: "x".repeat(80) } : t,
+        t.id === "t0" ? { ...t, role: null, name: "Łódź žlučně", microphone: "x".repeat(80) } : t,
       ),
     };
     const [page = []] = await pagesOf(

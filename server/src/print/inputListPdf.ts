@@ -29,7 +29,7 @@ interface Column {
 const COLUMNS: readonly Column[] = [
   { head: "In", face: "mono", of: (l) => l.input },
   { head: "Source", face: "bold", of: (l) => l.source },
-  { head: "Microphone or box", face: "text", of: (l) => l.pickup },
+  { head: "Microphone or box", face: "text", of: (l) => l.microphone },
   { head: "Stand", face: "text", of: (l) => l.stand },
   { head: "48 V", face: "mono", of: (l) => (l.phantom ? "48 V" : "") },
   { head: "Ø", face: "text", of: (l) => (l.inverted ? "Ø" : "") },

@@ -306,7 +306,7 @@ describe("what goes out to a room", () =>
       {
         revision: 0,
         changes: [
-          setField(armed, "pickup", "ribbon"),
+          setField(armed, "microphone", "ribbon"),
           setField(armed, "stand", "short boom"),
           setField(armed, "name", "Put_right"),
         ],
@@ -315,7 +315,7 @@ describe("what goes out to a room", () =>
     const files = unzipSync((await engineer.ask("package", { session: session.id })).data as Uint8Array);
     const path = Object.keys(files).find((p) => p.endsWith(".dawproject"))!;
     const back = readExchange(files[path]!).session.tracks.find((t) => t.id === armed.id);
-    expect([back?.name, back?.pickup]).toEqual(["Put_right", "ribbon"]);
+    expect([back?.name, back?.microphone]).toEqual(["Put_right", "ribbon"]);
     expect(strFromU8(files[Object.keys(files).find((p) => p.endsWith("Input_list.csv"))!]!)).toContain(
       "Put_right,",
     );

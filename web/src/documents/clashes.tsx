@@ -3,7 +3,8 @@ import type { Session } from "@mossy/core/session/document";
 import { inWords } from "@mossy/core/session/says";
 import { Button } from "../ui/button.tsx";
 import { BeforeAfter } from "../ui/pieces.tsx";
-import type { Clash, Workpiece, WorkpieceState } from "./workpiece.ts";
+import type { Workpiece, WorkpieceState } from "./workpiece.ts";
+import type { Clash } from "./rules.ts";
 
 /** A clash as a person reads it: of what, which value, theirs and one's own. */
 export interface ClashWords {

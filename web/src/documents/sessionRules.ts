@@ -3,7 +3,7 @@ import { inverse } from "@mossy/core/session/change";
 import type { Change } from "@mossy/core/session/change";
 import type { Session } from "@mossy/core/session/document";
 import { decidesTheSame, insist, sortOut } from "@mossy/core/session/rebase";
-import type { ChangeRules } from "./workpiece.ts";
+import type { ChangeRules } from "./rules.ts";
 
 /** How sessions change. */
 export const SESSION_RULES: ChangeRules<Session, Change> = {

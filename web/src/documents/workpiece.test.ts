@@ -7,8 +7,9 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { deedBook } from "./deeds.ts";
 import type { DeedBook } from "./deeds.ts";
-import { Workpiece, EditRefused } from "./workpiece.ts";
-import type { DocumentKeeper } from "./workpiece.ts";
+import { Workpiece } from "./workpiece.ts";
+import { EditRefused } from "./rules.ts";
+import type { DocumentKeeper } from "./rules.ts";
 import { SESSION_RULES } from "./sessionRules.ts";
 
 /** A house in memory: one document, changed by anybody. */

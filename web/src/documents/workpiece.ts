@@ -1,8 +1,11 @@
-import { ChangeRefused } from "@mossy/core/session/refused";
+import { attempt } from "@mossy/core/session/attempt";
 import type { Change } from "@mossy/core/session/change";
 import type { Session } from "@mossy/core/session/document";
 import type { Deed, DeedBook } from "./deeds.ts";
 import { NO_BOOK } from "./deeds.ts";
+import { onTop } from "./onTop.ts";
+import { EditRefused } from "./rules.ts";
+import type { ChangeRules, Clash, DocumentKeeper } from "./rules.ts";
 
 export type Saving = "saved" | "saving" | "waiting";
 export interface WorkpieceState<D = Session, C = Change> {
@@ -16,40 +19,6 @@ export interface WorkpieceState<D = Session, C = Change> {
   readonly problem: string | null;
   /** Own edits that somebody else's change shut out, to choose between. */
   readonly clashes: readonly Clash<C>[];
-}
-
-/** An edit that met somebody else's: what it would take to have it all the same. */
-export interface Clash<C = Change> {
-  readonly id: number;
-  readonly label: string;
-  /** None where nothing can bring it about any more. */ readonly yours: readonly C[];
-}
-
-/** How documents of a kind change: sessions and the house style alike. */
-export interface ChangeRules<D, C> {
-  /** @throws ChangeRefused where a change no longer fits */
-  apply(doc: D, changes: readonly C[]): D;
-  inverse(changes: readonly C[]): C[];
-  /** Changes sorted by whether they can stand in a document as they are. */
-  sortOut(now: D, changes: readonly C[]): { readonly doc: D; readonly stand: C[]; readonly clash: C[] };
-  /** The changes that still bring about what clashing ones were to. @param mine the document as it was for whoever made them */
-  insist(now: D, mine: D, clashes: readonly C[]): C[];
-  decidesTheSame(a: C, b: C): boolean;
-}
-
-/** How a workpiece talks to the house. */
-export interface DocumentKeeper<D = Session, C = Change> {
-  /** Sends changes made to a revision. Rejects with `refused: true` where somebody else was faster, with `false` where the house does not answer. */
-  send(revision: number, changes: readonly C[]): Promise<{ revision: number; merged: boolean }>;
-  load(): Promise<{ revision: number; doc: D }>;
-}
-export class EditRefused extends Error {
-  constructor(
-    readonly refused: boolean,
-    reason: string,
-  ) {
-    super(reason);
-  }
 }
 
 const AGAIN_AFTER = 3000;
@@ -178,25 +147,16 @@ export class Workpiece<D = Session, C = Change> {
 
   /** The changes as they fit beside what others changed in the same lists; as they are where they do not. */
   #fitting(changes: readonly C[]): readonly C[] {
-    try {
-      this.rules.apply(this.#state.doc, changes);
-      return changes;
-    } catch (e) {
-      if (!(e instanceof ChangeRefused)) throw e;
-      const sorted = this.rules.sortOut(this.#state.doc, changes);
-      return sorted.clash.length === 0 ? sorted.stand : changes;
-    }
+    const made = attempt(this.rules.apply, this.#state.doc, changes);
+    if ("doc" in made) return changes;
+    const sorted = this.rules.sortOut(this.#state.doc, changes);
+    return sorted.clash.length === 0 ? sorted.stand : changes;
   }
 
   #show(changes: readonly C[]): boolean {
-    try {
-      this.#set({ doc: this.rules.apply(this.#state.doc, changes), problem: null });
-      return true;
-    } catch (e) {
-      if (!(e instanceof ChangeRefused)) throw e;
-      this.#set({ problem: e.message });
-      return false;
-    }
+    const made = attempt(this.rules.apply, this.#state.doc, changes);
+    this.#set("doc" in made ? { doc: made.doc, problem: null } : { problem: made.refused });
+    return "doc" in made;
   }
 
   #post(deed: Deed<C>): void {
@@ -241,42 +201,13 @@ export class Workpiece<D = Session, C = Change> {
   }
 
   #putOnTop(doc: D, mine: D, waiting: readonly Deed<C>[]): void {
-    let now = doc;
-    const kept: Deed<C>[] = [];
-    const clashes: Clash<C>[] = [];
-    const lost: Deed<C>[] = [];
-    waiting.forEach((deed, n) => {
-      try {
-        now = this.rules.apply(now, deed.changes);
-        kept.push(deed);
-      } catch (e) {
-        if (!(e instanceof ChangeRefused)) throw e;
-        lost.push(deed);
-        const sorted = this.rules.sortOut(now, deed.changes);
-        now = sorted.doc;
-        if (sorted.stand.length > 0) {
-          const part = { changes: sorted.stand, label: deed.label };
-          kept.push(part);
-          this.#done.push(part);
-        }
-        // What a later edit of one's own decides anew is not asked about.
-        const after = waiting.slice(n + 1).flatMap((d) => d.changes);
-        const yours = this.rules.insist(
-          now,
-          mine,
-          sorted.clash.filter((c) => !after.some((x) => this.rules.decidesTheSame(x, c))),
-        );
-        // Where the other one brought about the same, there is nothing to choose.
-        if (yours.length > 0) clashes.push({ id: ++this.#clash, label: deed.label, yours });
-      }
-    });
-    this.#queue = kept;
+    const { now, kept, parts, lost, clashes } = onTop(this.rules, doc, mine, waiting);
+    this.#queue = [...kept];
+    this.#done.push(...parts);
     this.book.keep(kept);
     this.#forget(lost);
-    this.#set({
-      doc: now,
-      ...(clashes.length > 0 ? { clashes: [...this.#state.clashes, ...clashes] } : {}),
-    });
+    const asked = clashes.map((c) => ({ ...c, id: ++this.#clash }));
+    this.#set({ doc: now, ...(asked.length > 0 ? { clashes: [...this.#state.clashes, ...asked] } : {}) });
   }
 
   /** The document as the house has it, however long it takes to answer. */

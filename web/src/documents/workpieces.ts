@@ -6,8 +6,9 @@ import { ask } from "../wire/ask.ts";
 import { hear } from "../wire/news.ts";
 import { queries, queryClient } from "../wire/queries.ts";
 import { bookOf, unsentIn } from "./deeds.ts";
-import { Workpiece, EditRefused } from "./workpiece.ts";
-import type { ChangeRules, DocumentKeeper } from "./workpiece.ts";
+import { Workpiece } from "./workpiece.ts";
+import { EditRefused } from "./rules.ts";
+import type { ChangeRules, DocumentKeeper } from "./rules.ts";
 import { SESSION_RULES } from "./sessionRules.ts";
 
 /** What did not reach the house: refused by it, or (no line, or it stumbled) to be tried again. */

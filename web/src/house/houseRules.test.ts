@@ -4,7 +4,8 @@ import type { HouseChange } from "@mossy/core/house/houseChange";
 import { usualHouse } from "@mossy/core/house/usual";
 import { describe, expect, it } from "vitest";
 import { bookOf } from "../documents/deeds.ts";
-import { Workpiece, EditRefused } from "../documents/workpiece.ts";
+import { Workpiece } from "../documents/workpiece.ts";
+import { EditRefused } from "../documents/rules.ts";
 import { HOUSE_RULES } from "./houseRules.ts";
 
 /** A house that keeps one draft, changed by anybody. */

@@ -7,7 +7,7 @@ import {
   undoOfHouse,
 } from "@mossy/core/house/houseChange";
 import type { HouseChange } from "@mossy/core/house/houseChange";
-import type { ChangeRules } from "../documents/workpiece.ts";
+import type { ChangeRules } from "../documents/rules.ts";
 
 /** How the house style changes. */
 export const HOUSE_RULES: ChangeRules<House, HouseChange> = {

@@ -12,7 +12,8 @@ import { ask } from "../wire/ask.ts";
 import { hear } from "../wire/news.ts";
 import { mention } from "../ui/toasts.tsx";
 import type { ClashWords } from "../documents/clashes.tsx";
-import type { Clash, Workpiece, WorkpieceState } from "../documents/workpiece.ts";
+import type { Workpiece, WorkpieceState } from "../documents/workpiece.ts";
+import type { Clash } from "../documents/rules.ts";
 import { HOUSE_STYLE, workpieceFor, heardOf, taken } from "../documents/workpieces.ts";
 import { HOUSE_RULES } from "./houseRules.ts";
 

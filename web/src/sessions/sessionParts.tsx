@@ -150,7 +150,7 @@ export function Inputs({ session: s }: { session: Whole }) {
                 </td>
                 <td className="pr-2 text-ink-2">{l.source}</td>
                 <td className="pr-2 text-ink-2">
-                  {[l.pickup, l.stand].filter(Boolean).join(", ")}
+                  {[l.microphone, l.stand].filter(Boolean).join(", ")}
                   {l.wants48 ? <strong className="ml-1 font-semibold text-ink">48 V</strong> : ""}
                 </td>
                 <td className="pr-4 text-ink-2">{l.socket}</td>

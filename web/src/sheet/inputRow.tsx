@@ -80,13 +80,13 @@ export const InputRow = memo(function InputRow({
       </td>
       <td className="px-2">
         <Cell
-          column="pickup"
+          column="microphone"
           label={`Microphone or box of ${t.name}`}
-          value={t.pickup}
+          value={t.microphone}
           most={80}
           edits={edits}
-          list="pickups"
-          onSet={(v) => onSet(t, "pickup", v, "microphone")}
+          list="microphones"
+          onSet={(v) => onSet(t, "microphone", v, "microphone")}
         />
       </td>
       <td className="px-2">

@@ -4,14 +4,14 @@ import { recordsFromOutside } from "@mossy/core/fit/patch";
 import type { Style } from "@mossy/core/house/style";
 import { setField } from "@mossy/core/session/change";
 import type { Change } from "@mossy/core/session/change";
-import type { Session, TrackId } from "@mossy/core/session/document";
+import type { Session, TrackField, TrackId } from "@mossy/core/session/document";
 import { useMemo, useState } from "react";
 import { Button } from "../ui/button.tsx";
 import { Empty } from "../ui/states.tsx";
 import { useRows } from "../ui/useRows.ts";
 import { useSteady } from "../ui/useSteady.ts";
 import type { Workpiece } from "../documents/workpiece.ts";
-import { usedIn } from "./pickups.ts";
+import { usedIn } from "./usualChoices.ts";
 import { InputRow } from "./inputRow.tsx";
 import type { SetField } from "./inputRow.tsx";
 import { SetsRow } from "./inputSets.tsx";
@@ -58,7 +58,7 @@ export function InputView({
     setChosen((was) => (on ? [...was, id] : was.filter((x) => x !== id))),
   );
   const set: SetField = useSteady((t, field, to, label) => {
-    if (to !== t[field]) work?.edit([setField(t, field, to as never)], label);
+    if (to !== t[field]) work?.edit([setField<TrackField>(t, field, to)], label);
   });
   if (sources.length === 0)
     return (
@@ -121,7 +121,7 @@ export function InputView({
             <tr aria-hidden style={{ height: after }} />
           </tbody>
         </table>
-        {(["pickup", "stand"] as const).map((f) => (
+        {(["microphone", "stand"] as const).map((f) => (
           <datalist key={f} id={`${f}s`}>
             {usedIn(session, f).map((v) => (
               <option key={v} value={v} />

@@ -163,7 +163,7 @@ function Pick<F extends TrackField>({
         onChange={(e) => {
           const to = read(e.target.value);
           work.edit(
-            able.flatMap((t): Change[] => (t[field] === to ? [] : [setField(t, field, to)])),
+            able.flatMap((t): Change[] => (t[field] === to ? [] : [setField<TrackField>(t, field, to)])),
             `${label.toLowerCase()} of ${able.length}`,
           );
         }}

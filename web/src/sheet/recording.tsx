@@ -4,7 +4,7 @@ import type { Session, Track, TrackField, TrackFields } from "@mossy/core/sessio
 import { TextField } from "../ui/textField.tsx";
 import type { Workpiece } from "../documents/workpiece.ts";
 import { NumberField } from "../ui/numberField.tsx";
-import { usedIn } from "./pickups.ts";
+import { usedIn } from "./usualChoices.ts";
 import { Chooser } from "../ui/chooser.tsx";
 
 const BY = { mic: "microphone", di: "DI", line: "line", wireless: "wireless" } as const;
@@ -26,7 +26,7 @@ export function Recording({
   work: Workpiece;
 }) {
   const set = <F extends TrackField>(field: F, to: TrackFields[F], label: string): void => {
-    if (to !== t[field]) work.edit([setField(t, field, to)], label);
+    if (to !== t[field]) work.edit([setField<TrackField>(t, field, to)], label);
   };
   const tick = (field: "armed" | "listenOnly" | "phantom", says: string) => (
     <label className="flex items-center gap-2 text-sm">
@@ -48,10 +48,10 @@ export function Recording({
       {t.kind === "audio" && (
         <TextField
           label="Microphone or box"
-          value={t.pickup}
+          value={t.microphone}
           readOnly={false}
-          choices={usedIn(session, "pickup")}
-          onSet={(v) => set("pickup", v.slice(0, 80), "microphone")}
+          choices={usedIn(session, "microphone")}
+          onSet={(v) => set("microphone", v.slice(0, 80), "microphone")}
         />
       )}
       {t.kind === "audio" && (

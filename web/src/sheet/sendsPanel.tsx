@@ -2,7 +2,7 @@ import { setField } from "@mossy/core/session/change";
 import { circleThrough } from "@mossy/core/session/circle";
 import type { Send, Session, Track } from "@mossy/core/session/document";
 import { PATHS } from "@mossy/core/session/kind";
-import { levelInWords } from "@mossy/core/session/says";
+import { levelInWords } from "@mossy/core/session/valueWords";
 import { X } from "lucide-react";
 import { useState } from "react";
 import { Button } from "../ui/button.tsx";

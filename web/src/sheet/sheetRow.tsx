@@ -4,7 +4,7 @@ import type { Finding } from "@mossy/core/check/rule";
 import { CHANNELS } from "@mossy/core/session/document";
 import type { Session, Track, TrackId } from "@mossy/core/session/document";
 import { SHORT_KINDS, widthBehind } from "@mossy/core/session/processor";
-import { levelInWords, panInWords } from "@mossy/core/session/says";
+import { levelInWords, panInWords } from "@mossy/core/session/valueWords";
 import type { Cell } from "@mossy/core/sheet/cells";
 import { ChevronDown, ChevronRight } from "lucide-react";
 import { memo } from "react";

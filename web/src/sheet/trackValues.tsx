@@ -1,10 +1,11 @@
+import type { Change } from "@mossy/core/session/change";
 import type { Style } from "@mossy/core/house/style";
 import { setField } from "@mossy/core/session/change";
 import { CHANNEL_FORMATS, trackKind } from "@mossy/core/session/document";
 import type { Session, Track, TrackField, TrackFields } from "@mossy/core/session/document";
 import { KIND_WORDS, PATHS, TRACK_KINDS } from "@mossy/core/session/kind";
 import { mainOf } from "@mossy/core/session/routing";
-import { levelInWords } from "@mossy/core/session/says";
+import { levelInWords } from "@mossy/core/session/valueWords";
 import { cellText, typeInto } from "@mossy/core/sheet/cells";
 import type { Cell } from "@mossy/core/sheet/cells";
 import { feed } from "@mossy/core/sheet/paths";
@@ -40,7 +41,7 @@ export function TrackValues({
       return true;
     };
   const set = <F extends TrackField>(field: F, to: TrackFields[F], label: string): void => {
-    if (to !== t[field]) work.edit([setField(t, field, to)], label);
+    if (to !== t[field]) work.edit([setField<TrackField>(t, field, to)], label);
   };
   const sounds = t.format !== null;
   return (
@@ -162,7 +163,7 @@ function formatsFor(style: Style, now: Track["format"]): readonly NonNullable<Tr
 }
 
 /** A track of another kind: a path becomes as wide as the session and is armed no more, MIDI carries no sound. */
-function kindTo(session: Session, t: Track, kind: Track["kind"]): ReturnType<typeof setField>[] {
+function kindTo(session: Session, t: Track, kind: Track["kind"]): Change[] {
   const format = kind === "midi" ? null : PATHS.has(kind) ? session.mainFormat : (t.format ?? "mono");
   const leaves = kind === "main" || kind === "cue-mix" || kind === "monitor";
   const feeds = leaves || kind === "midi" ? null : (t.feeds ?? mainOf(session)?.id ?? null);

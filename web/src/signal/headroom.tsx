@@ -1,5 +1,5 @@
 import type { Session, TrackId, Track } from "@mossy/core/session/document";
-import { levelInWords } from "@mossy/core/session/says";
+import { levelInWords } from "@mossy/core/session/valueWords";
 import { isSource, leavingHeadroom } from "@mossy/core/signal/sums";
 import { useState } from "react";
 import { Button } from "../ui/button.tsx";

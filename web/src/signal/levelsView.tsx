@@ -1,5 +1,5 @@
 import type { Session, TrackId, Track } from "@mossy/core/session/document";
-import { levelInWords } from "@mossy/core/session/says";
+import { levelInWords } from "@mossy/core/session/valueWords";
 import { sumsOf } from "@mossy/core/signal/sums";
 import { flowOf, reaches } from "@mossy/core/signal/ways";
 import type { Reach } from "@mossy/core/signal/ways";

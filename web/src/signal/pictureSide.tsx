@@ -2,7 +2,7 @@ import { setField, setSessionField } from "@mossy/core/session/change";
 import type { Session, Track, TrackId } from "@mossy/core/session/document";
 import { CHANNELS } from "@mossy/core/session/document";
 import { PATHS } from "@mossy/core/session/kind";
-import { panInWords } from "@mossy/core/session/says";
+import { panInWords } from "@mossy/core/session/valueWords";
 import type { ImagePlace } from "@mossy/core/signal/image";
 import { RULES } from "@mossy/core/check/rules";
 import { Button } from "../ui/button.tsx";

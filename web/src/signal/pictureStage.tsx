@@ -1,4 +1,4 @@
-import { panInWords } from "@mossy/core/session/says";
+import { panInWords } from "@mossy/core/session/valueWords";
 import type { PictureSpot } from "./spots.ts";
 import type { Side } from "./picture.ts";
 

@@ -1,6 +1,6 @@
 import { inkOn } from "@mossy/core/colour/contrast";
 import type { Track } from "@mossy/core/session/document";
-import { panInWords } from "@mossy/core/session/says";
+import { panInWords } from "@mossy/core/session/valueWords";
 import type { ImagePlace } from "@mossy/core/signal/image";
 import { Drawing } from "../ui/tile.tsx";
 import { useIcon } from "../ui/icons.ts";

@@ -1,8 +1,7 @@
 import { same, setSessionField } from "@mossy/core/session/change";
-import { SETTINGS } from "@mossy/core/session/document";
-import type { Session, TrackId } from "@mossy/core/session/document";
+import { SETTINGS, SESSION_WORDS } from "@mossy/core/session/document";
+import type { Session, SessionField, TrackId } from "@mossy/core/session/document";
 import { timeIn, timeInWords } from "@mossy/core/session/time";
-import { SESSION_WORDS } from "@mossy/core/session/says";
 import { Plus, X } from "lucide-react";
 import { useState } from "react";
 import { TextField } from "../ui/textField.tsx";
@@ -41,7 +40,8 @@ export function SetUp({
     to: Session[F],
     label: string,
   ): void => {
-    if (work && !same(session[field], to)) work.edit([setSessionField(session, field, to)], label);
+    if (work && !same(session[field], to))
+      work.edit([setSessionField<SessionField>(session, field, to)], label);
   };
   const [problem, setProblem] = useState<string | null>(null);
   const [inputsProblem, setInputsProblem] = useState<string | null>(null);

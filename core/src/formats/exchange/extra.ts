@@ -1,5 +1,7 @@
 import { z } from "zod";
 import { session } from "../../session/document.ts";
+import { NewerDocument, isStored } from "../../session/newer.ts";
+import { isSession, sessionNow } from "../../session/versions.ts";
 import { FileProblem } from "../fileProblem.ts";
 
 export const EXTRA_FILE = "mossy-lantern.json";
@@ -30,7 +32,9 @@ export function readExtra(bytes: Uint8Array): Extra | null {
   }
   const version = z.object({ version: z.number() }).safeParse(raw);
   if (version.success && version.data.version > 1) return null;
-  const parsed = extra.safeParse(raw);
+  const now = withSessionNow(raw);
+  if (now === null) return null;
+  const parsed = extra.safeParse(now);
   if (parsed.success) return parsed.data;
   const [issue] = parsed.error.issues;
   const where = issue?.path.join(".") ?? "";
@@ -38,4 +42,15 @@ export function readExtra(bytes: Uint8Array): Extra | null {
     `“${EXTRA_FILE}” does not fit together (${where}: ${issue?.message ?? "unknown"}). Save the session again, or take that entry out of the ZIP.`,
     `${EXTRA_FILE}, ${where}`,
   );
+}
+
+/** The file with its session in the form of today; null where that is of a later form than we know. */
+function withSessionNow(raw: unknown): unknown {
+  if (!isStored(raw) || !isSession(raw["session"])) return raw;
+  try {
+    return { ...raw, session: sessionNow(raw["session"]) };
+  } catch (e) {
+    if (e instanceof NewerDocument) return null;
+    throw e;
+  }
 }

@@ -1,42 +1,12 @@
+import { namesThat } from "../../session/field.ts";
+import { TRACK } from "../../session/trackFields.ts";
 import { CHANNELS } from "../../session/document.ts";
-import type { ChannelFormat, Decibels, TrackFields } from "../../session/document.ts";
+import type { ChannelFormat, Decibels } from "../../session/document.ts";
 
 /** What the exchange format itself has a place for; everything else goes into our extra file. */
-export const TOLD = [
-  "kind",
-  "format",
-  "name",
-  "colour",
-  "feeds",
-  "sends",
-  "inserts",
-  "level",
-  "muted",
-  "pan",
-  "notes",
-] as const satisfies readonly (keyof TrackFields)[];
+export const TOLD = namesThat(TRACK, (f) => f.exchanged === true);
 /** What a file without our extra file cannot say about a track. */
-export const UNTOLD = [
-  "role",
-  "of",
-  "positions",
-  "number",
-  "icon",
-  "source",
-  "input",
-  "width",
-  "polarity",
-  "armed",
-  "job",
-  "pickup",
-  "stand",
-  "phantom",
-  "listenOnly",
-  "monitor",
-  "channel",
-  "controllers",
-  "transpose",
-] as const satisfies readonly (keyof TrackFields)[];
+export const UNTOLD = namesThat(TRACK, (f) => f.exchanged !== true);
 
 /** Highest level the format can write: linear 2 (from memory). */
 const LOUDEST = 2;

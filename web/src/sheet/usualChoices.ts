@@ -2,7 +2,7 @@ import type { Session } from "@mossy/core/session/document";
 
 /** Kinds to choose from where none is in use yet. Common practice, no source. */
 const USUAL = {
-  pickup: [
+  microphone: [
     "condenser",
     "dynamic",
     "ribbon",

@@ -1,0 +1,54 @@
+import { broughtUp, isStored, itemsOf } from "../session/newer.ts";
+import type { Stored } from "../session/newer.ts";
+import { HOUSE_FORMAT } from "./house.ts";
+
+/** The settings of pieces of names that were not there from the beginning. */
+const PIECE_1 = {
+  join: "_",
+  letters: "as-written",
+  form: "full",
+  pad: 1,
+  length: null,
+  optional: true,
+  written: "",
+  date: "extended",
+};
+const patternOf1 = (pattern: Stored): Stored => ({
+  budget: null,
+  ...pattern,
+  pieces: itemsOf(pattern["pieces"], (p) => ({ ...PIECE_1, ...p })),
+});
+const valuesOf = (record: unknown, change: (value: Stored) => Stored): unknown =>
+  isStored(record)
+    ? Object.fromEntries(Object.entries(record).map(([k, v]) => [k, isStored(v) ? change(v) : v]))
+    : record;
+
+/** House styles of form 1 may miss what came later: what it meant then is written in. */
+const from1 = (house: Stored): Stored => {
+  const { words, session } = house;
+  return {
+    formats: ["mono", "stereo", "lcr", "5.1", "7.1", "7.1.4"],
+    ...house,
+    names: valuesOf(house["names"], patternOf1),
+    words: isStored(words)
+      ? {
+          ...words,
+          roles: itemsOf(words["roles"], (r) => ({ positions: [], sections: [], ...r })),
+          positions: itemsOf(words["positions"], (p) => ({ lies: null, says: "", ...p })),
+        }
+      : words,
+    session: isStored(session) ? { panLaw: "constant-power", frameRate: null, ...session } : session,
+  };
+};
+
+/** What leads from each form of a house style to the next. Kept for ever: what was published once can be read. */
+const STEPS = [from1];
+
+/**
+ * A stored house style in the form of today. Whether it holds together is for the schema to say.
+ * @throws NewerDocument where it was written by a later version of the program
+ */
+export const houseNow = (stored: Stored): Stored => broughtUp("house style", stored, STEPS);
+
+export const isHouse = (value: unknown): value is Stored =>
+  isStored(value) && value["format"] === HOUSE_FORMAT;

@@ -1,0 +1,239 @@
+import { z } from "zod";
+import { field } from "./field.ts";
+import { channelFormat, trackId } from "./format.ts";
+import { trackKind } from "./kind.ts";
+import { insert } from "./processor.ts";
+import { longText, oneLine } from "./text.ts";
+import { each, either, levelInWords, panInWords, plainly, transposeInWords } from "./valueWords.ts";
+
+/** What stands at the far end of an input. */
+export const SOURCES = ["mic", "di", "line", "wireless"] as const;
+export const source = z.enum(SOURCES);
+export type Source = z.infer<typeof source>;
+
+/** Six hex digits after a hash, lower case. */
+export const hexColour = z.string().regex(/^#[0-9a-f]{6}$/, "a colour is written #rrggbb");
+export type HexColour = z.infer<typeof hexColour>;
+
+/** Level in dB; −144 stands for silence. */
+export const decibels = z.number().min(-144).max(24);
+export type Decibels = z.infer<typeof decibels>;
+
+export const send = z.object({
+  id: trackId,
+  to: trackId,
+  level: decibels,
+  beforeFader: z.boolean(),
+});
+export type Send = z.infer<typeof send>;
+
+/** When an input is heard. */
+export const MONITOR = ["auto", "on", "off"] as const;
+export const controller = z.object({
+  controller: z.int().min(0).max(127),
+  value: z.int().min(0).max(127),
+});
+export type Controller = z.infer<typeof controller>;
+
+/** Everything about a track that a `set` change can change; id and parent change by add and move. */
+export const TRACK = {
+  kind: field({
+    schema: trackKind,
+    rest: "audio",
+    called: "kind",
+    inWords: plainly,
+    planned: true,
+    heard: true,
+    exchanged: true,
+  }),
+  /** Null for a track that carries no sound (MIDI). */
+  format: field({
+    schema: channelFormat.nullable(),
+    rest: "mono",
+    called: "format",
+    inWords: plainly,
+    planned: true,
+    heard: true,
+    exchanged: true,
+  }),
+  name: field({
+    schema: oneLine(200),
+    rest: "",
+    called: "name",
+    inWords: String,
+    planned: true,
+    exchanged: true,
+  }),
+  /** What the track is for; null where the house does not know. */
+  role: field({
+    schema: oneLine(60).nullable(),
+    rest: null,
+    called: "role",
+    inWords: plainly,
+    planned: true,
+  }),
+  /** Whose bus, room or reverb it is, where the role needs an owner. */
+  of: field({
+    schema: oneLine(60).nullable(),
+    rest: null,
+    called: "whose it is",
+    inWords: plainly,
+    planned: true,
+  }),
+  positions: field({
+    schema: z.array(oneLine(40)).max(8),
+    rest: [],
+    called: "positions",
+    inWords: each<string>(String),
+    planned: true,
+  }),
+  number: field({
+    schema: z.int().min(0).max(9999).nullable(),
+    rest: null,
+    called: "number",
+    inWords: plainly,
+    planned: true,
+  }),
+  colour: field({
+    schema: hexColour.nullable(),
+    rest: null,
+    called: "colour",
+    inWords: plainly,
+    exchanged: true,
+  }),
+  icon: field({ schema: oneLine(40).nullable(), rest: null, called: "icon", inWords: plainly }),
+  source: field({ schema: source.nullable(), rest: null, called: "source", inWords: plainly }),
+  /** First input of the interface it records from, counted from 1. */
+  input: field({
+    schema: z.int().min(1).max(1024).nullable(),
+    rest: null,
+    called: "input",
+    inWords: (input) => (input === null ? "none" : `Input ${input}`),
+  }),
+  /** Which microphone or box. */
+  microphone: field({ schema: oneLine(80), rest: "", called: "microphone or box", inWords: plainly }),
+  /** What it stands on. */
+  stand: field({ schema: oneLine(60), rest: "", called: "stand", inWords: plainly }),
+  phantom: field({
+    schema: z.boolean(),
+    rest: false,
+    called: "phantom power",
+    inWords: either("48 V", "off"),
+  }),
+  /** The folder, bus or main it feeds; null feeds nothing (right for the main, which leaves the session). */
+  feeds: field({
+    schema: trackId.nullable(),
+    rest: null,
+    called: "feeds",
+    inWords: (feeds, nameOf) => (feeds === null ? "nothing" : nameOf(feeds)),
+    heard: true,
+    exchanged: true,
+  }),
+  sends: field({
+    schema: z.array(send).max(64),
+    rest: [],
+    called: "sends",
+    inWords: each<Send>((s, nameOf) => `${nameOf(s.to)} ${levelInWords(s.level)}`),
+    itemByItem: true,
+    heard: true,
+    exchanged: true,
+  }),
+  inserts: field({
+    schema: z.array(insert).max(64),
+    rest: [],
+    called: "inserts",
+    inWords: each<z.infer<typeof insert>>(
+      (i) => `${i.device?.name ?? i.kind}${i.bypassed ? " (bypassed)" : ""}`,
+    ),
+    itemByItem: true,
+    exchanged: true,
+  }),
+  level: field({
+    schema: decibels,
+    rest: 0,
+    called: "level",
+    inWords: (level) => `${levelInWords(level)} dB`,
+    heard: true,
+    exchanged: true,
+  }),
+  /** Silent, with all it sends. */
+  muted: field({
+    schema: z.boolean(),
+    rest: false,
+    called: "muted",
+    inWords: either("muted", "heard"),
+    heard: true,
+    exchanged: true,
+  }),
+  /** −100 left … 100 right; of a wide track the middle of its whole image. */
+  pan: field({
+    schema: z.number().min(-100).max(100),
+    rest: 0,
+    called: "pan",
+    inWords: panInWords,
+    heard: true,
+    exchanged: true,
+  }),
+  /** Width of the image in per cent, 100 as it came. */
+  width: field({
+    schema: z.number().min(0).max(200),
+    rest: 100,
+    called: "width",
+    inWords: (width) => `${width} %`,
+    heard: true,
+  }),
+  polarity: field({
+    schema: z.enum(["normal", "inverted"]),
+    rest: "normal",
+    called: "polarity",
+    inWords: plainly,
+    heard: true,
+  }),
+  armed: field({
+    schema: z.boolean(),
+    rest: false,
+    called: "armed",
+    inWords: either("armed", "not armed"),
+  }),
+  /** To be heard only, never recorded. */
+  listenOnly: field({
+    schema: z.boolean(),
+    rest: false,
+    called: "listen only",
+    inWords: either("listen only", "can record"),
+  }),
+  /** Whether its input is heard: always, never, or while it records. */
+  monitor: field({ schema: z.enum(MONITOR), rest: "auto", called: "monitor", inWords: plainly }),
+  /** MIDI channel 1…16; null where it plays none. */
+  channel: field({
+    schema: z.int().min(1).max(16).nullable(),
+    rest: null,
+    called: "MIDI channel",
+    inWords: plainly,
+  }),
+  /** Controllers (MIDI 1.0, 0…127) and the values they have when the session starts. */
+  controllers: field({
+    schema: z.array(controller).max(32),
+    rest: [],
+    called: "controllers at the start",
+    inWords: each<Controller>((c) => `${c.controller} at ${c.value}`),
+    itemByItem: true,
+  }),
+  /** How far it sounds from where it is written, in semitones. */
+  transpose: field({
+    schema: z.int().min(-48).max(48),
+    rest: 0,
+    called: "transposed",
+    inWords: transposeInWords,
+  }),
+  /** Made for this one job: the release is not expected to know it. */
+  job: field({ schema: z.boolean(), rest: false, called: "job's own", inWords: either("yes", "no") }),
+  notes: field({
+    schema: longText(4000),
+    rest: "",
+    called: "notes",
+    inWords: plainly,
+    planned: true,
+    exchanged: true,
+  }),
+} as const;

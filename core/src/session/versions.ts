@@ -1,0 +1,64 @@
+import { SESSION_FORMAT } from "./document.ts";
+import { broughtUp, isStored, itemsOf } from "./newer.ts";
+import type { Stored } from "./newer.ts";
+
+/** A processor of form 1: some were written before they had values, places, widths and keys, with their device as a word. */
+function insertOf1(insert: Stored): Stored {
+  const { device } = insert;
+  return {
+    values: [],
+    before: false,
+    width: null,
+    key: null,
+    chain: null,
+    ...insert,
+    ...(typeof device === "string"
+      ? { device: { maker: "", name: device, format: "", identifier: "" } }
+      : {}),
+  };
+}
+
+/** A track of form 1: what came with the workbench may be missing, and the microphone was called `pickup`. */
+function trackOf1({ pickup = "", ...track }: Stored): Stored {
+  return {
+    stand: "",
+    phantom: false,
+    muted: false,
+    listenOnly: false,
+    ...track,
+    microphone: pickup,
+    inserts: itemsOf(track["inserts"], insertOf1),
+  };
+}
+
+/** What a session of form 1 means that was written before the workbench was whole. */
+const BESIDE_1 = {
+  panLaw: "constant-power",
+  frameRate: null,
+  fixedEnd: null,
+  fixed: [],
+  checklist: [],
+  links: [],
+  views: [],
+  interfaceInputs: null,
+  inputSets: [],
+  rulesOff: [],
+};
+
+const from1 = (session: Stored): Stored => ({
+  ...BESIDE_1,
+  ...session,
+  tracks: itemsOf(session["tracks"], trackOf1),
+});
+
+/** What leads from each form of a session to the next. Kept for ever: what was written once can be read. */
+const STEPS = [from1];
+
+/**
+ * A stored session in the form of today. Whether it holds together is for the schema to say.
+ * @throws NewerDocument where it was written by a later version of the program
+ */
+export const sessionNow = (stored: Stored): Stored => broughtUp("session", stored, STEPS);
+
+export const isSession = (value: unknown): value is Stored =>
+  isStored(value) && value["format"] === SESSION_FORMAT;
