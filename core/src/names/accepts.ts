@@ -1,4 +1,5 @@
-import type { Grammar, Spot } from "./grammar.ts";
+import type { Grammar } from "./grammar.ts";
+import type { Spot } from "./growth.ts";
 
 /** All places a beginning of a name can have led to, with what each further character makes of them. */
 interface Stand {

@@ -1,6 +1,6 @@
 import type { Reader } from "../words/reader.ts";
 import { compose, formOf, groupsOf, inLetters } from "./compose.ts";
-import { LONGEST_TITLE } from "./grammar.ts";
+import { LONGEST_TITLE } from "./spelling.ts";
 import type { NamePattern, Naming, Piece } from "./pattern.ts";
 
 /** How long names of a pattern get: the longest it can give with one position of each group, and the longest of given things. */

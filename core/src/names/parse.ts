@@ -1,4 +1,5 @@
-import type { Grammar, Spot } from "./grammar.ts";
+import type { Grammar } from "./grammar.ts";
+import type { Spot } from "./growth.ts";
 import type { PieceKind } from "./pattern.ts";
 
 /** One piece of a name as it was understood. */

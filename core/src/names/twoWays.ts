@@ -1,6 +1,7 @@
 import type { Reader } from "../words/reader.ts";
 import { PIECE_NAMES } from "./compose.ts";
-import type { Grammar, Spot } from "./grammar.ts";
+import type { Grammar } from "./grammar.ts";
+import type { Spot } from "./growth.ts";
 import { meaningOf } from "./parse.ts";
 import type { Parse } from "./parse.ts";
 
