@@ -1,4 +1,4 @@
-import type { AuditFinding } from "./audit.ts";
+import type { AuditFinding } from "./auditFinding.ts";
 import { under } from "./entry.ts";
 import type { MoveWish } from "./moves.ts";
 

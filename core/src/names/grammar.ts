@@ -88,8 +88,7 @@ class Pieces {
       case "date":
         return spellDate(this.growth, entering());
       case "sampleRate":
-        for (const rate of RATES)
-          this.growth.chain(entering(), piece.written + rateInWords(rate), null);
+        for (const rate of RATES) this.growth.chain(entering(), piece.written + rateInWords(rate), null);
         return;
       case "text":
         if (piece.written !== "") this.growth.chain(entering(), inLetters(piece, piece.written), null);

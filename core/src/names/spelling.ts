@@ -118,7 +118,8 @@ export function spellTitle(growth: Growth, entering: Entering): void {
     const next = later[n + 1];
     if (next) at.ways.push({ chars, to: next });
     const afterGap = later[n + piece.join.length + 1];
-    if (piece.join !== "" && afterGap) spellGap(growth, i, at.ways, piece.join).push({ chars, to: afterGap });
+    if (piece.join !== "" && afterGap)
+      spellGap(growth, i, at.ways, piece.join).push({ chars, to: afterGap });
     later[n] = at;
   }
   const [, first] = later;

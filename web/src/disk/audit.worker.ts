@@ -1,4 +1,5 @@
-import { auditing, sameSize } from "@mossy/core/disk/audit";
+import { auditing } from "@mossy/core/disk/audit";
+import { sameSize } from "@mossy/core/disk/sameContent";
 import type { Audit } from "@mossy/core/disk/audit";
 import type { Entry } from "@mossy/core/disk/entry";
 import { readListing } from "@mossy/core/formats/listing";

@@ -1,5 +1,6 @@
-import { AUDIT_SORTS } from "@mossy/core/disk/audit";
-import type { Audit, AuditFinding, AuditSort } from "@mossy/core/disk/audit";
+import { AUDIT_SORTS } from "@mossy/core/disk/auditFinding";
+import type { Audit } from "@mossy/core/disk/audit";
+import type { AuditFinding, AuditSort } from "@mossy/core/disk/auditFinding";
 import type { Entry } from "@mossy/core/disk/entry";
 import { planMoves } from "@mossy/core/disk/moves";
 import { wishesOf } from "@mossy/core/disk/wishes";

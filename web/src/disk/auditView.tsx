@@ -1,4 +1,4 @@
-import { sameSize } from "@mossy/core/disk/audit";
+import { sameSize } from "@mossy/core/disk/sameContent";
 import type { Entry } from "@mossy/core/disk/entry";
 import { useEffect, useRef, useState } from "react";
 import { ask } from "../wire/ask.ts";
