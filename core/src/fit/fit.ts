@@ -38,25 +38,35 @@ export interface Fit {
 export function fit(session: Session, room: Room, leaveOut: readonly TrackId[] = []): Fit {
   const out = new Set(leaveOut);
   const leftOut = session.tracks.filter((t) => out.has(t.id) && recordsFromOutside(t));
-  const gone = new Set(leftOut.map((t) => t.id));
-  const idle = idleWithout(session, gone);
-  for (const t of idle) gone.add(t.id);
-  const adjusted: Adjustment[] = [];
-  const unplaced: HomelessSource[] = [];
-  const fits: TrackId[] = [];
+  const idle = idleWithout(session, new Set(leftOut.map((t) => t.id)));
+  const gone = new Set([...leftOut, ...idle].map((t) => t.id));
+  const stays = { ...session, tracks: session.tracks.filter((t) => !gone.has(t.id)) };
+  const placed = placeSources(stays, room);
+  const rate = runAtRate({ ...stays, tracks: placed.tracks }, room);
+  const format = showMain(rate.session, room);
+  return {
+    session: format.session,
+    changes: diff(session, format.session),
+    fits: placed.fits,
+    adjusted: [...idleToo(idle), ...placed.adjusted, ...rate.adjusted, ...format.adjusted],
+    unplaced: placed.unplaced,
+    leftOut,
+  };
+}
 
-  if (idle.length > 0)
-    adjusted.push({
-      track: null,
-      what: "Left out as well",
-      says: `${idle.map((t) => t.name).join(", ")}: nothing feeds ${idle.length === 1 ? "it" : "them"} any more`,
-    });
-  const stays: Session = { ...session, tracks: session.tracks.filter((t) => !gone.has(t.id)) };
-  const wishes = wishesOf(stays);
-  const suits = suitsAsNumbered(stays, room);
-  const inputs = suits ? null : patch(wishes, room);
+function idleToo(idle: readonly Track[]): Adjustment[] {
+  if (idle.length === 0) return [];
+  const says = `${idle.map((t) => t.name).join(", ")}: nothing feeds ${idle.length === 1 ? "it" : "them"} any more`;
+  return [{ track: null, what: "Left out as well", says }];
+}
+
+/** Sources on the inputs of the room. A numbering that suits it stays. */
+function placeSources(session: Session, room: Room) {
+  const [fits, adjusted, unplaced]: [TrackId[], Adjustment[], HomelessSource[]] = [[], [], []];
+  const wishes = wishesOf(session);
+  const inputs = suitsAsNumbered(session, room) ? null : patch(wishes, room);
   const wished = new Map(wishes.map((w) => [w.track, w]));
-  const tracks = stays.tracks.map((t): Track => {
+  const tracks = session.tracks.map((t): Track => {
     const wish = wished.get(t.id);
     if (!wish) return t;
     const input = inputs ? (inputs.get(t.id) ?? null) : t.input;
@@ -64,42 +74,40 @@ export function fit(session: Session, room: Room, leaveOut: readonly TrackId[] =
       unplaced.push({ track: t.id, says: whyNot(wish.source, wish.channels, room) });
       return { ...t, input: null, armed: false };
     }
+    const says = t.input === null ? `input ${input}` : `input ${t.input} → ${input}`;
     if (input === t.input) fits.push(t.id);
-    else
-      adjusted.push({
-        track: t.id,
-        what: "Input",
-        says: t.input === null ? `input ${input}` : `input ${t.input} → ${input}`,
-      });
+    else adjusted.push({ track: t.id, what: "Input", says });
     return { ...t, input };
   });
+  return { tracks, fits, adjusted, unplaced };
+}
 
-  let fitted: Session = { ...stays, tracks };
+interface AdjustedSession {
+  readonly session: Session;
+  readonly adjusted: readonly Adjustment[];
+}
+
+function runAtRate(session: Session, room: Room): AdjustedSession {
   const rate = nearestRate(session.sampleRate, room);
-  if (rate !== session.sampleRate) {
-    adjusted.push({
-      track: null,
-      what: "Sample rate",
-      says: `${session.sampleRate / 1000} kHz → ${rate / 1000} kHz, the nearest this room can run`,
-    });
-    fitted = { ...fitted, sampleRate: rate };
-  }
-  if (CHANNELS[session.mainFormat] > CHANNELS[room.widest]) {
-    const wide = session.mainFormat;
-    adjusted.push({
-      track: null,
-      what: "Main format",
-      says: `${wide} → ${room.widest}, the widest this room can play; buses and returns follow`,
-    });
-    fitted = {
-      ...fitted,
-      mainFormat: room.widest,
-      tracks: fitted.tracks.map((t) =>
-        t.kind !== "audio" && t.format === wide ? { ...t, format: room.widest } : t,
-      ),
-    };
-  }
-  return { session: fitted, changes: diff(session, fitted), fits, adjusted, unplaced, leftOut };
+  if (rate === session.sampleRate) return { session, adjusted: [] };
+  const says = `${session.sampleRate / 1000} kHz → ${rate / 1000} kHz, the nearest this room can run`;
+  return {
+    session: { ...session, sampleRate: rate },
+    adjusted: [{ track: null, what: "Sample rate", says }],
+  };
+}
+
+function showMain(session: Session, room: Room): AdjustedSession {
+  const wide = session.mainFormat;
+  if (CHANNELS[wide] <= CHANNELS[room.widest]) return { session, adjusted: [] };
+  const says = `${wide} → ${room.widest}, the widest this room can play; buses and returns follow`;
+  const tracks = session.tracks.map((t) =>
+    t.kind !== "audio" && t.format === wide ? { ...t, format: room.widest } : t,
+  );
+  return {
+    session: { ...session, mainFormat: room.widest, tracks },
+    adjusted: [{ track: null, what: "Main format", says }],
+  };
 }
 
 /** Returns and folders that had something before and hold or hear nothing once these tracks are gone, from the inside out. */

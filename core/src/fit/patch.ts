@@ -1,16 +1,16 @@
 import { CHANNELS } from "../session/document.ts";
 import type { Session, Source, Track, TrackId } from "../session/document.ts";
-import type { Room } from "./room.ts";
+import type { Room, RoomInput } from "./room.ts";
 
 /** A track that wants inputs: of which kind, and how many side by side. */
-export interface Wish {
+export interface InputWish {
   readonly track: TrackId;
   readonly source: Source;
   readonly channels: number;
 }
 
 /** The tracks of a session that record something from outside, in session order. */
-export function wishesOf(session: Session): Wish[] {
+export function wishesOf(session: Session): InputWish[] {
   return session.tracks
     .filter(recordsFromOutside)
     .map((t) => ({ track: t.id, source: t.source ?? "mic", channels: CHANNELS[t.format ?? "mono"] }));
@@ -44,78 +44,102 @@ export function suitsAsNumbered(session: Session, room: Room): boolean {
  * never left out for a later. Wishes of one kind then stand in rising order.
  * @returns the first input of each wish that has one
  */
-export function patch(wishes: readonly Wish[], room: Room): Map<TrackId, number> {
-  const inputs = room.inputs.toSorted((a, b) => a.number - b.number);
-  const taker = new Map<number, Wish>();
-  const first = new Map<Wish, number>();
-  const byNumber = new Map(inputs.map((i) => [i.number, i]));
-  const runs = (w: Wish): number[] =>
-    inputs
-      .filter((i) =>
-        Array.from({ length: w.channels }, (_, k) => byNumber.get(i.number + k)).every((x) =>
-          x?.takes.includes(w.source),
-        ),
-      )
-      .toSorted(
-        (a, b) =>
-          a.takes.length - b.takes.length ||
-          (w.channels > 1 ? ((a.number + 1) % 2) - ((b.number + 1) % 2) : 0) ||
-          a.number - b.number,
-      )
-      .map((i) => i.number);
-  const holders = (w: Wish, at: number): Wish[] => [
-    ...new Set(
-      Array.from({ length: w.channels }, (_, k) => taker.get(at + k)).filter((x) => x !== undefined),
-    ),
-  ];
-  const put = (w: Wish, at: number): void => {
-    first.set(w, at);
-    for (let k = 0; k < w.channels; k++) taker.set(at + k, w);
-  };
-  const lift = (w: Wish): void => {
-    const at = first.get(w);
-    if (at === undefined) return;
-    first.delete(w);
-    for (let k = 0; k < w.channels; k++) taker.delete(at + k);
-  };
+export function patch(wishes: readonly InputWish[], room: Room): Map<TrackId, number> {
+  const bay = new PatchBay(room);
+  for (const w of wishes) bay.place(w, new Set());
+  return inOrder(wishes, (w) => bay.inputOf(w));
+}
 
-  const place = (w: Wish, seen: Set<number>): boolean => {
-    const suitable = runs(w);
-    const free = suitable.find((at) => holders(w, at).length === 0);
+/** Same kind, same width: interchangeable, so they stand in the order of the session. */
+function inOrder(
+  wishes: readonly InputWish[],
+  inputOf: (w: InputWish) => number | undefined,
+): Map<TrackId, number> {
+  const kinds = new Map<string, { track: TrackId; input: number }[]>();
+  for (const w of wishes) {
+    const input = inputOf(w);
+    if (input === undefined) continue;
+    const kind = `${w.source}|${w.channels}`;
+    kinds.set(kind, [...(kinds.get(kind) ?? []), { track: w.track, input }]);
+  }
+  const result = new Map<TrackId, number>();
+  for (const alike of kinds.values()) {
+    const numbers = alike.map((a) => a.input).toSorted((a, b) => a - b);
+    alike.forEach(({ track }, i) => result.set(track, numbers[i] ?? 0));
+  }
+  return result;
+}
+
+/** The inputs of a room, and which wish has which of them. */
+class PatchBay {
+  readonly #inputs: readonly RoomInput[];
+  readonly #byNumber: ReadonlyMap<number, RoomInput>;
+  readonly #taker = new Map<number, InputWish>();
+  readonly #first = new Map<InputWish, number>();
+
+  constructor(room: Room) {
+    this.#inputs = room.inputs.toSorted((a, b) => a.number - b.number);
+    this.#byNumber = new Map(this.#inputs.map((i) => [i.number, i]));
+  }
+
+  /** The first input of a wish that has one. */
+  inputOf(w: InputWish): number | undefined {
+    return this.#first.get(w);
+  }
+
+  /** Gives a wish an input, moving others to other suitable ones where that makes room. @param seen inputs that were tried */
+  place(w: InputWish, seen: Set<number>): boolean {
+    const suitable = this.#runs(w);
+    const free = suitable.find((at) => this.#holders(w, at).length === 0);
     if (free !== undefined) {
-      put(w, free);
+      this.#put(w, free);
       return true;
     }
     for (const at of suitable) {
-      const [holder, ...more] = holders(w, at);
-      if (
-        !holder ||
-        more.length > 0 ||
-        holder.channels !== w.channels ||
-        first.get(holder) !== at ||
-        seen.has(at)
-      )
-        continue;
+      const holder = this.#movable(w, at);
+      if (!holder || seen.has(at)) continue;
       seen.add(at);
-      lift(holder);
-      put(w, at);
-      if (place(holder, seen)) return true;
-      lift(w);
-      put(holder, at);
+      this.#lift(holder);
+      this.#put(w, at);
+      if (this.place(holder, seen)) return true;
+      this.#lift(w);
+      this.#put(holder, at);
     }
     return false;
-  };
-  for (const w of wishes) place(w, new Set());
-
-  // Same kind, same width: interchangeable, so they stand in the order of the session.
-  const kinds = new Map<string, Wish[]>();
-  for (const w of wishes)
-    if (first.has(w))
-      kinds.set(`${w.source}|${w.channels}`, [...(kinds.get(`${w.source}|${w.channels}`) ?? []), w]);
-  const result = new Map<TrackId, number>();
-  for (const alike of kinds.values()) {
-    const numbers = alike.map((w) => first.get(w) ?? 0).toSorted((a, b) => a - b);
-    alike.forEach((w, i) => result.set(w.track, numbers[i] ?? 0));
   }
-  return result;
+
+  /** Runs of inputs that suit a wish, by their first: the least versatile first; of wide ones those that begin on an odd number. */
+  #runs(w: InputWish): number[] {
+    const even = (i: RoomInput): number => (w.channels > 1 ? (i.number + 1) % 2 : 0);
+    return this.#inputs
+      .filter((i) => this.#run(w, i.number).every((n) => this.#byNumber.get(n)?.takes.includes(w.source)))
+      .toSorted((a, b) => a.takes.length - b.takes.length || even(a) - even(b) || a.number - b.number)
+      .map((i) => i.number);
+  }
+
+  #run = (w: InputWish, at: number): number[] => Array.from({ length: w.channels }, (_, k) => at + k);
+
+  #holders(w: InputWish, at: number): InputWish[] {
+    const takers = this.#run(w, at).map((n) => this.#taker.get(n));
+    return [...new Set(takers.filter((x) => x !== undefined))];
+  }
+
+  /** The one wish that has just these inputs; it may go elsewhere. */
+  #movable(w: InputWish, at: number): InputWish | null {
+    const [holder, ...more] = this.#holders(w, at);
+    if (!holder || more.length > 0) return null;
+    return holder.channels === w.channels && this.#first.get(holder) === at ? holder : null;
+  }
+
+  #put(w: InputWish, at: number): void {
+    this.#first.set(w, at);
+    for (const n of this.#run(w, at)) this.#taker.set(n, w);
+  }
+
+  #lift(w: InputWish): void {
+    const at = this.#first.get(w);
+    if (at === undefined) return;
+    this.#first.delete(w);
+    for (const n of this.#run(w, at)) this.#taker.delete(n);
+  }
 }

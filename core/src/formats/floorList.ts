@@ -1,10 +1,12 @@
 import Papa from "papaparse";
 import { setFields } from "../session/change.ts";
 import type { Change } from "../session/change.ts";
-import { CHANNELS, SOURCES, source as sourceSchema } from "../session/document.ts";
+import { CHANNELS, SOURCES } from "../session/document.ts";
 import type { Session, Track, TrackFields } from "../session/document.ts";
 import { asOneLine } from "../session/text.ts";
 import type { WordList } from "../words/wordlist.ts";
+import { readTable } from "./table.ts";
+import type { CsvRow } from "./table.ts";
 import { FileProblem } from "./fileProblem.ts";
 
 /** A line of the input list as it lies on the floor, in words. */
@@ -98,81 +100,87 @@ export function floorListCsv(lines: readonly FloorLine[]): string {
  * @throws FileProblem naming the line where a track is not in this session or a value cannot be; nothing is taken then
  */
 export function floorListIn(session: Session, text: string): Change[] {
-  if (text.length > LARGEST)
-    throw new FileProblem("The file is larger than any input list. Check that it is the right one.");
-  const { data, errors } = Papa.parse<string[]>(text.replace(/^\ufeff/, ""), { skipEmptyLines: "greedy" });
-  const torn = errors.find((e) => e.type === "Quotes");
-  if (torn)
+  const { column, rows } = readTable(text, LARGEST, "input list");
+  const missing = ["Input", "Track"].filter((c) => column(c.toLowerCase()) < 0);
+  if (missing.length > 0)
     throw new FileProblem(
-      `Line ${(torn.row ?? 0) + 1}: a quote is opened and never closed.`,
-      `line ${(torn.row ?? 0) + 1}`,
-    );
-  const [head = [], ...rows] = data;
-  const at = new Map(head.map((h, i) => [h.trim().toLowerCase(), i]));
-  if (!at.has("track") || !at.has("input"))
-    throw new FileProblem(
-      `The first line lacks ${["Input", "Track"]
-        .filter((c) => !at.has(c.toLowerCase()))
-        .map((c) => `“${c}”`)
-        .join(" and ")}. It should read: ${COLUMNS.join(", ")}.`,
+      `The first line lacks ${missing.map((c) => `“${c}”`).join(" and ")}. It should read: ${COLUMNS.join(", ")}.`,
       "line 1",
     );
   const byName = new Map<string, Track[]>();
   for (const t of session.tracks.filter(recordsFromOutside))
     byName.set(t.name.toLowerCase(), [...(byName.get(t.name.toLowerCase()) ?? []), t]);
   const seen = new Set<string>();
-  return rows.flatMap((row, i): Change[] => {
-    const line = i + 2;
-    const fail = (why: string): never => {
-      throw new FileProblem(`Line ${line}: ${why}`, `line ${line}`);
-    };
-    const has = (column: string): boolean => at.has(column);
-    const cell = (column: string): string =>
-      (row[at.get(column) ?? -1] ?? "").trim().replace(/^'(?=[=+\-@])/, "");
-    const name = cell("track");
+  return rows.flatMap((row): Change[] => {
+    const cellOf = (name: string): string => row.cell(column(name));
+    const name = cellOf("track");
     if (name === "") return [];
-    const found =
-      byName.get(name.toLowerCase()) ??
-      fail(
-        `there is no source “${name}” in this session. Name it as the track sheet does, or take the line out.`,
-      );
-    if (found.length > 1)
-      fail(`${found.length} tracks are called “${name}”; give them names of their own first.`);
-    const [t] = found;
-    if (!t) return [];
-    if (seen.has(t.id)) fail(`“${name}” stands in the list twice.`);
+    const t = trackCalled(byName, name, row.fail);
+    if (seen.has(t.id)) row.fail(`“${name}” stands in the list twice.`);
     seen.add(t.id);
-    const input = /^\d+/.exec(cell("input"))?.[0];
-    if (input === undefined && !["", "-", "–", "—"].includes(cell("input")))
-      fail(`“${cell("input")}” is no input. Type a number, or leave it empty.`);
-    const first = input === undefined ? null : Number(input);
-    if (first !== null && (first < 1 || first + CHANNELS[t.format ?? "mono"] - 1 > 1024))
-      fail("inputs are counted 1 to 1024.");
-    const by = cell("by").toLowerCase();
-    const from =
-      by === ""
-        ? t.source
-        : (sourceSchema.safeParse(SOURCES.find((s) => s === by || BY[s].toLowerCase() === by)).data ??
-          fail(`“${cell("by")}” is none of microphone, DI, line, wireless.`));
-    const next: Partial<TrackFields> = {
-      input: first,
-      ...(has("by") ? { source: from } : {}),
-      ...(has("microphone or box") ? { microphone: asOneLine(cell("microphone or box"), 80) } : {}),
-      ...(has("stand") ? { stand: asOneLine(cell("stand"), 60) } : {}),
-      ...(has("phantom power")
-        ? { phantom: !["", "no", "off", "0"].includes(cell("phantom power").toLowerCase()) }
-        : {}),
-      ...(has("polarity")
-        ? { polarity: /^(inverted|ø|yes|reversed)$/i.test(cell("polarity")) ? "inverted" : "normal" }
-        : {}),
-      // A note of several lines shows its first here: unchanged, the rest stays.
-      ...(has("note") && cell("note") !== (t.notes.split("\n")[0] ?? "").trim()
-        ? { notes: cell("note").slice(0, 4000) }
-        : {}),
-    };
-    // What a list shows in words for an empty field is not taken for something typed.
-    if (next.microphone !== undefined && t.microphone === "" && next.microphone === BY[t.source ?? "mic"])
-      delete next.microphone;
-    return setFields(t, next);
+    return setFields(
+      t,
+      fieldsIn(t, cellOf, (name) => column(name) >= 0, row.fail),
+    );
   });
+}
+
+type Fail = CsvRow["fail"];
+
+function trackCalled(byName: ReadonlyMap<string, readonly Track[]>, name: string, fail: Fail): Track {
+  const [t, ...more] = byName.get(name.toLowerCase()) ?? [];
+  if (!t)
+    return fail(
+      `there is no source “${name}” in this session. Name it as the track sheet does, or take the line out.`,
+    );
+  if (more.length > 0)
+    fail(`${more.length + 1} tracks are called “${name}”; give them names of their own first.`);
+  return t;
+}
+
+function inputIn(t: Track, said: string, fail: Fail): number | null {
+  const typed = /^\d+/.exec(said)?.[0];
+  if (typed === undefined) {
+    if (!["", "-", "–", "—"].includes(said))
+      fail(`“${said}” is no input. Type a number, or leave it empty.`);
+    return null;
+  }
+  const input = Number(typed);
+  if (input < 1 || input + CHANNELS[t.format ?? "mono"] - 1 > 1024) fail("inputs are counted 1 to 1024.");
+  return input;
+}
+
+function sourceIn(t: Track, said: string, fail: Fail): Track["source"] {
+  const by = said.toLowerCase();
+  if (by === "") return t.source;
+  return (
+    SOURCES.find((s) => s === by || BY[s].toLowerCase() === by) ??
+    fail(`“${said}” is none of microphone, DI, line, wireless.`)
+  );
+}
+
+/** What a line says of its track, as far as the columns are there. */
+function fieldsIn(
+  t: Track,
+  cell: (column: string) => string,
+  has: (column: string) => boolean,
+  fail: Fail,
+): Partial<TrackFields> {
+  const microphone = asOneLine(cell("microphone or box"), 80);
+  // What a list shows in words for an empty field is not taken for something typed.
+  const shown = t.microphone === "" && microphone === BY[t.source ?? "mic"];
+  // A note of several lines shows its first here: unchanged, the rest stays.
+  const sameNote = cell("note") === (t.notes.split("\n")[0] ?? "").trim();
+  const on = (said: string): boolean => !["", "no", "off", "0"].includes(said.toLowerCase());
+  const inverted = /^(inverted|ø|yes|reversed)$/i.test(cell("polarity"));
+  const input = inputIn(t, cell("input"), fail);
+  return {
+    input,
+    ...(has("by") ? { source: sourceIn(t, cell("by"), fail) } : {}),
+    ...(has("microphone or box") && !shown ? { microphone } : {}),
+    ...(has("stand") ? { stand: asOneLine(cell("stand"), 60) } : {}),
+    ...(has("phantom power") ? { phantom: on(cell("phantom power")) } : {}),
+    ...(has("polarity") ? { polarity: inverted ? "inverted" : "normal" } : {}),
+    ...(has("note") && !sameNote ? { notes: cell("note").slice(0, 4000) } : {}),
+  };
 }

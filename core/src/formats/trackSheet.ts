@@ -3,6 +3,8 @@ import { channelFormat } from "../session/document.ts";
 import type { Session, Track } from "../session/document.ts";
 import { byId, foldersAround } from "../session/routing.ts";
 import { asOneLine } from "../session/text.ts";
+import { readTable } from "./table.ts";
+import type { CsvRow } from "./table.ts";
 import { FileProblem } from "./fileProblem.ts";
 
 const LARGEST = 4 << 20;
@@ -14,18 +16,7 @@ const DEEPEST = 16;
  * @throws FileProblem naming the line, where the column is missing or a value cannot be
  */
 export function trackSheetIn(text: string): string {
-  if (text.length > LARGEST)
-    throw new FileProblem("The file is larger than any track sheet. Check that it is the right one.");
-  const { data, errors } = Papa.parse<string[]>(text.replace(/^\ufeff/, ""), { skipEmptyLines: "greedy" });
-  const torn = errors.find((e) => e.type === "Quotes");
-  if (torn)
-    throw new FileProblem(
-      `Line ${(torn.row ?? 0) + 1}: a quote is opened and never closed.`,
-      `line ${(torn.row ?? 0) + 1}`,
-    );
-  const [head = [], ...rows] = data;
-  const column = (...names: string[]): number =>
-    head.findIndex((h) => names.includes(h.trim().toLowerCase()));
+  const { column, rows } = readTable(text, LARGEST, "track sheet");
   const at = {
     name: column("track", "name"),
     folder: column("folder"),
@@ -39,41 +30,53 @@ export function trackSheetIn(text: string): string {
       "line 1",
     );
   const lines: string[] = [];
-  let open: string[] = [];
-  rows.forEach((row, i) => {
-    const line = i + 2;
-    const fail = (why: string): never => {
-      throw new FileProblem(`Line ${line}: ${why}`, `line ${line}`);
-    };
-    const cell = (index: number): string =>
-      asOneLine(index < 0 ? "" : (row[index] ?? ""), 400)
-        .trim()
-        .replace(/^'(?=[=+\-@])/, "")
-        .replaceAll("|", "/");
+  let open: readonly string[] = [];
+  for (const row of rows) {
+    const cell = (index: number): string => asOneLine(row.cell(index), 400).trim().replaceAll("|", "/");
     const name = cell(at.name);
-    if (name === "") return;
-    const folders = cell(at.folder)
-      .split("/")
-      .map((f) => f.trim())
-      .filter(Boolean);
-    if (folders.length > DEEPEST)
-      fail(`“${name}” stands in ${folders.length} folders; more than ${DEEPEST} nobody keeps apart.`);
-    const input = cell(at.input);
-    if (input !== "" && !(/^\d{1,4}$/.test(input) && Number(input) >= 1 && Number(input) <= 1024))
-      fail(`“${input}” is no input. Type a number from 1 to 1024, or leave it empty.`);
-    const format = cell(at.format).toLowerCase();
-    if (format !== "" && !channelFormat.safeParse(format).success)
-      fail(`the house knows no format “${format}”. It knows ${channelFormat.options.join(", ")}.`);
-    let same = 0;
-    while (same < folders.length && folders[same] === open[same]) same++;
-    folders.slice(same).forEach((f, d) => lines.push(`${"  ".repeat(same + d)}${f}`));
+    if (name === "") continue;
+    const folders = foldersIn(cell(at.folder), name, row.fail);
+    const input = inputIn(cell(at.input), row.fail);
+    const format = formatIn(cell(at.format), row.fail);
+    lines.push(...opening(open, folders));
     open = folders;
-    lines.push(
-      `${"  ".repeat(folders.length)}${[name, input, format, cell(at.notes)].filter((p, n) => n === 0 || p !== "").join(" | ")}`,
-    );
-  });
+    const parts = [input, format, cell(at.notes)].filter((p) => p !== "");
+    lines.push(`${indent(folders.length)}${[name, ...parts].join(" | ")}`);
+  }
   if (lines.length === 0) throw new FileProblem("The file names no tracks below its first line.");
   return lines.join("\n");
+}
+
+const indent = (depth: number): string => "  ".repeat(depth);
+
+/** The lines of folders that are not open yet. */
+function opening(open: readonly string[], folders: readonly string[]): string[] {
+  let same = 0;
+  while (same < folders.length && folders[same] === open[same]) same++;
+  return folders.slice(same).map((f, d) => `${indent(same + d)}${f}`);
+}
+
+function foldersIn(said: string, name: string, fail: CsvRow["fail"]): string[] {
+  const folders = said
+    .split("/")
+    .map((f) => f.trim())
+    .filter(Boolean);
+  if (folders.length > DEEPEST)
+    fail(`“${name}” stands in ${folders.length} folders; more than ${DEEPEST} nobody keeps apart.`);
+  return folders;
+}
+
+function inputIn(said: string, fail: CsvRow["fail"]): string {
+  if (said !== "" && !(/^\d{1,4}$/.test(said) && Number(said) >= 1 && Number(said) <= 1024))
+    fail(`“${said}” is no input. Type a number from 1 to 1024, or leave it empty.`);
+  return said;
+}
+
+function formatIn(said: string, fail: CsvRow["fail"]): string {
+  const format = said.toLowerCase();
+  if (format !== "" && !channelFormat.safeParse(format).success)
+    fail(`the house knows no format “${format}”. It knows ${channelFormat.options.join(", ")}.`);
+  return format;
 }
 
 /** A session's tracks as a CSV track sheet (RFC 4180, UTF-8). No cell can run as a formula. */
