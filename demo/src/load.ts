@@ -21,7 +21,8 @@ import { changeDocument, addDocument } from "@mossy/server/documents/store";
 import { countsOf, keepCounts } from "@mossy/server/check/counts";
 import { takeIn } from "@mossy/server/sessions/handIn";
 import { startSession } from "@mossy/server/sessions/start";
-import { addCheckIn, closeSession, markSent, sessionWith } from "@mossy/server/sessions/store";
+import { closeSession, markSent, sessionWith } from "@mossy/server/sessions/store";
+import { addCheckIn } from "@mossy/server/sessions/checkInStore";
 
 /** Whether nobody lives here yet. */
 export async function isEmpty(db: Db): Promise<boolean> {

@@ -1,18 +1,9 @@
 import type { Rule } from "./rule.ts";
 import { nameOffPattern, nameUnreadable, sameName } from "./names.ts";
+import { cueIntoMain, feedsCircle, feedsNowhere, unfedReturn } from "./feeds.ts";
 import { colourOff, iconOff } from "./look.ts";
 import { folderSound, outOfOrder, outsideFolder } from "./place.ts";
-import {
-  busFormat,
-  cueIntoMain,
-  linkGone,
-  feedsCircle,
-  feedsNowhere,
-  folderArmed,
-  inputTwice,
-  polarityPair,
-  unfedReturn,
-} from "./signal.ts";
+import { busFormat, linkGone, folderArmed, inputTwice, polarityPair } from "./signal.ts";
 import { chainNarrow, correctionPrinted, keyGone } from "./chain.ts";
 import { pulledDownTwice } from "./levels.ts";
 import { leansAside, lowAside, onOneSpot } from "./mix.ts";

@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { pieceOf } from "../names/pattern.ts";
-import { differences, liesInWords } from "./differences.ts";
+import { differences } from "./differences.ts";
+import { liesInWords } from "./wordDifferences.ts";
 import { withFolder } from "./editFolders.ts";
 import { withDiskFolder } from "./editDisk.ts";
 import { withRole } from "./edit.ts";

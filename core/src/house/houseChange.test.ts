@@ -6,12 +6,12 @@ import type { House } from "./house.ts";
 import {
   applyToHouse,
   houseChange,
-  houseDiff,
   insistOnHouse,
   sortOutOfHouse,
   undoOfHouse,
   valueAt,
 } from "./houseChange.ts";
+import { houseDiff } from "./houseDiff.ts";
 import { housePieces, withoutPiece } from "./pieces.ts";
 import { usualHouse } from "./usual.ts";
 

@@ -1,9 +1,10 @@
 import { z } from "zod";
 import { same } from "../session/change.ts";
-import { longestRun } from "../session/diff.ts";
 import { attempt } from "../session/attempt.ts";
 import { ChangeRefused } from "../session/refused.ts";
 import type { House } from "./house.ts";
+import { isFields, itemsOf, keyOf } from "./plainHouse.ts";
+import type { Fields, Json } from "./plainHouse.ts";
 
 /**
  * The way to a value of the house style from its top: names of fields, and in lists whose items carry one, the id of the item
@@ -23,104 +24,6 @@ export const houseChange = z.discriminatedUnion("do", [
   z.object({ do: z.literal("move"), at: way, id: z.string().max(80), from: neighbour, to: neighbour }),
 ]);
 export type HouseChange = z.infer<typeof houseChange>;
-
-type Json = z.infer<ReturnType<typeof z.json>>;
-type Fields = Readonly<Record<string, Json>>;
-const isFields = (value: unknown): value is Fields =>
-  typeof value === "object" && value !== null && !Array.isArray(value);
-
-/** What tells an item of a list from the others: its id, of a folder of the order its role. */
-function keyOf(item: Fields): string | null {
-  const { id, role } = item;
-  return typeof id === "string" ? id : typeof role === "string" && "inside" in item ? role : null;
-}
-
-/** The items of a list by what tells them apart, in order; null where it is one value. An empty list is both. */
-function itemsOf(value: unknown): Map<string, Fields> | null {
-  if (!Array.isArray(value)) return null;
-  const items = new Map<string, Fields>();
-  for (const item of value) {
-    const key = isFields(item) ? keyOf(item) : null;
-    if (key === null || items.has(key)) return null;
-    items.set(key, item as Fields);
-  }
-  return items;
-}
-
-/** The changes that lead from one state of the house style to another: applied to `a` they give `b`. */
-export function houseDiff(a: House, b: House): HouseChange[] {
-  const changes: HouseChange[] = [];
-  compareFields(a as unknown as Fields, b as unknown as Fields, [], changes);
-  return changes;
-}
-
-function compareFields(a: Fields, b: Fields, at: readonly string[], changes: HouseChange[]): void {
-  for (const key of new Set([...Object.keys(a), ...Object.keys(b)])) {
-    const [was, is] = [a[key], b[key]];
-    if (was === is || same(was, is)) continue;
-    compare(was, is, [...at, key], changes);
-  }
-}
-
-function compare(
-  was: Json | undefined,
-  is: Json | undefined,
-  at: readonly string[],
-  changes: HouseChange[],
-): void {
-  if (isFields(was) && isFields(is)) return compareFields(was, is, at, changes);
-  const [old, now] = [itemsOf(was), itemsOf(is)];
-  if (old && now && old.size + now.size > 0) return compareItems(old, now, at, changes);
-  changes.push({
-    do: "set",
-    at: [...at],
-    ...(was === undefined ? {} : { from: was }),
-    ...(is === undefined ? {} : { to: is }),
-  });
-}
-
-type Items = ReadonlyMap<string, Fields>;
-function compareItems(old: Items, now: Items, at: readonly string[], changes: HouseChange[]): void {
-  const list = [...old.keys()];
-  for (const [key, item] of [...old].reverse()) {
-    if (now.has(key)) continue;
-    const i = list.indexOf(key);
-    changes.push({ do: "take-out", at: [...at], item, after: list[i - 1] ?? null });
-    list.splice(i, 1);
-  }
-  const stays = new Set(
-    longestRun(
-      [...now.keys()].filter((k) => old.has(k)),
-      list,
-    ),
-  );
-  let before: string | null = null;
-  for (const [key, item] of now) {
-    const was = old.get(key);
-    if (!was) changes.push({ do: "add", at: [...at], item, after: before });
-    else {
-      if (!stays.has(key)) move(list, key, before, at, changes);
-      compareFields(was, item, [...at, key], changes);
-    }
-    if (!was) list.splice(before === null ? 0 : list.indexOf(before) + 1, 0, key);
-    before = key;
-  }
-}
-
-function move(
-  list: string[],
-  key: string,
-  to: string | null,
-  at: readonly string[],
-  changes: HouseChange[],
-): void {
-  const i = list.indexOf(key);
-  const from = list[i - 1] ?? null;
-  if (from === to) return;
-  changes.push({ do: "move", at: [...at], id: key, from, to });
-  list.splice(i, 1);
-  list.splice(to === null ? 0 : list.indexOf(to) + 1, 0, key);
-}
 
 /**
  * The only place that makes a new house style from an old one. Whether it still holds together (`houseProblems`) is for the caller to ask.

@@ -1,6 +1,7 @@
 import { differences } from "./differences.ts";
 import type { House } from "./house.ts";
-import { applyToHouse, houseDiff, insistOnHouse, sortOutOfHouse, undoOfHouse } from "./houseChange.ts";
+import { applyToHouse, insistOnHouse, sortOutOfHouse, undoOfHouse } from "./houseChange.ts";
+import { houseDiff } from "./houseDiff.ts";
 import type { HouseChange } from "./houseChange.ts";
 
 /** One thing a draft does otherwise than an edition: what it says, and the changes it is made of. */

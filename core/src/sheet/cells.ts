@@ -1,10 +1,10 @@
 import { giveRole } from "../house/dress.ts";
 import type { Style } from "../house/style.ts";
 import { apply } from "../session/apply.ts";
-import { setField } from "../session/change.ts";
+import { setField, setFields } from "../session/change.ts";
 import type { Change } from "../session/change.ts";
 import { CHANNELS } from "../session/document.ts";
-import type { Session, Track, TrackId } from "../session/document.ts";
+import type { Session, Track, TrackId, Insert } from "../session/document.ts";
 import { blankInsert, kindsTyped } from "../session/processor.ts";
 import { asOneLine } from "../session/text.ts";
 import { readName } from "../words/read.ts";
@@ -73,67 +73,79 @@ export function typeInto(
   const typed = text.trim();
   const chosen = new Set(ids);
   const tracks = session.tracks.filter((t) => chosen.has(t.id) && hasCell(t, cell));
-  const all = (changes: readonly Change[][]): ManyAnswer => ({ changes: changes.flat(), says: cell });
   switch (cell) {
-    case "name": {
-      const first = tracks.find((t) => t.id === ids[0]);
-      const name = asOneLine(text, 200).trim();
-      return all(first && name !== first.name ? [[setField(first, "name", name)]] : []);
-    }
+    case "name":
+      return typeName(tracks, ids[0], text);
     case "role":
       return typeRole(style, session, tracks, typed);
-    case "input": {
-      if (typed === "")
-        return all(tracks.map((t) => (t.input === null ? [] : [setField(t, "input", null)])));
-      const first = Number(typed);
-      if (!Number.isInteger(first))
-        return { problem: `“${typed}” is no input. Type a number, or nothing.` };
-      return say(
-        session,
-        tracks.map((t) => t.id),
-        `inputs from ${first}`,
-      );
-    }
+    case "input":
+      return typeInput(session, tracks, typed);
     case "feeds":
-      return say(
-        session,
-        tracks.map((t) => t.id),
-        `feed ${typed === "" ? "nothing" : typed}`,
-      );
-    case "level": {
-      const level = Number(typed.replace(/ ?dB$/i, "").replace(",", ".").replace("−", "-"));
-      if (typed === "" || Number.isNaN(level) || level < -144 || level > 24)
-        return { problem: "A level is a number of dB, −144 to 24." };
-      return all(tracks.map((t) => (t.level === level ? [] : [setField(t, "level", level)])));
-    }
+      return say(session, idsOf(tracks), `feed ${typed === "" ? "nothing" : typed}`);
+    case "level":
+      return typeLevel(tracks, typed);
     case "place":
       return typePlace(tracks, typed);
-    case "inserts": {
-      const kinds = kindsTyped(asOneLine(typed, 4000)).map((k) => k.slice(0, 200));
-      if (kinds.length > 64) return { problem: "At most 64 processors stand on a track." };
-      return all(
-        tracks.map((t) => {
-          const left = [...t.inserts];
-          const next = kinds.map((kind) => {
-            const at = left.findIndex((i) => i.kind.toLowerCase() === kind.toLowerCase());
-            return at >= 0 ? (left.splice(at, 1)[0] ?? null) : kind;
-          });
-          const used = new Set(t.inserts.map((i) => i.id));
-          let n = 0;
-          const made = next.flatMap((k) => {
-            if (typeof k !== "string") return k ? [k] : [];
-            do n++;
-            while (used.has(`i${n}`));
-            used.add(`i${n}`);
-            return [blankInsert(`i${n}`, k)];
-          });
-          return made.length === t.inserts.length && made.every((i, k) => i === t.inserts[k])
-            ? []
-            : [setField(t, "inserts", made)];
-        }),
-      );
-    }
+    case "inserts":
+      return typeInserts(tracks, typed);
   }
+}
+
+const idsOf = (tracks: readonly Track[]): TrackId[] => tracks.map((t) => t.id);
+const done = (cell: Cell, changes: readonly Change[][]): ManyAnswer => ({
+  changes: changes.flat(),
+  says: cell,
+});
+
+function typeName(tracks: readonly Track[], id: TrackId | undefined, text: string): ManyAnswer {
+  const t = tracks.find((x) => x.id === id);
+  return done("name", t ? [setFields(t, { name: asOneLine(text, 200).trim() })] : []);
+}
+
+function typeInput(session: Session, tracks: readonly Track[], typed: string): ManyAnswer {
+  if (typed === "")
+    return done(
+      "input",
+      tracks.map((t) => setFields(t, { input: null })),
+    );
+  const first = Number(typed);
+  if (!Number.isInteger(first)) return { problem: `“${typed}” is no input. Type a number, or nothing.` };
+  return say(session, idsOf(tracks), `inputs from ${first}`);
+}
+
+function typeLevel(tracks: readonly Track[], typed: string): ManyAnswer {
+  const level = Number(typed.replace(/ ?dB$/i, "").replace(",", ".").replace("−", "-"));
+  if (typed === "" || Number.isNaN(level) || level < -144 || level > 24)
+    return { problem: "A level is a number of dB, −144 to 24." };
+  return done(
+    "level",
+    tracks.map((t) => setFields(t, { level })),
+  );
+}
+
+function typeInserts(tracks: readonly Track[], typed: string): ManyAnswer {
+  const kinds = kindsTyped(asOneLine(typed, 4000)).map((k) => k.slice(0, 200));
+  if (kinds.length > 64) return { problem: "At most 64 processors stand on a track." };
+  return done(
+    "inserts",
+    tracks.map((t) => setFields(t, { inserts: insertsOf(t, kinds) })),
+  );
+}
+
+/** Processors of these kinds in this order: those that stand on the track already keep their values, the others are new. */
+function insertsOf({ inserts }: Track, kinds: readonly string[]): Insert[] {
+  const left = [...inserts];
+  const used = new Set(inserts.map((i) => i.id));
+  let n = 0;
+  return kinds.map((kind) => {
+    const at = left.findIndex((i) => i.kind.toLowerCase() === kind.toLowerCase());
+    const [there] = at >= 0 ? left.splice(at, 1) : [];
+    if (there) return there;
+    do n++;
+    while (used.has(`i${n}`));
+    used.add(`i${n}`);
+    return blankInsert(`i${n}`, kind);
+  });
 }
 
 function typeRole(style: Style, session: Session, tracks: readonly Track[], typed: string): ManyAnswer {

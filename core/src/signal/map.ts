@@ -78,25 +78,35 @@ const onMap = (t: Track): boolean => t.format !== null || t.kind === "folder";
  */
 export function mapOf(session: Session, folded: ReadonlySet<TrackId>): SignalMap {
   const shown = shownAs(session, folded);
-  const tracks = byId(session);
-  const holds = new Map<TrackId, number>();
-  for (const t of session.tracks) {
-    const as = shown.get(t.id) ?? t.id;
-    if (as !== t.id) holds.set(as, (holds.get(as) ?? 0) + 1);
-  }
-  const graph = new Graph({ compound: true, multigraph: true });
-  graph.setGraph({ rankdir: "LR", nodesep: 8, ranksep: 64, edgesep: 6, marginx: 16, marginy: 16 });
-  graph.setDefaultEdgeLabel(() => ({}));
   const visible = session.tracks.filter((t) => shown.get(t.id) === t.id && onMap(t));
   const open = visible.filter(
     (t) => t.kind === "folder" && !folded.has(t.id) && visible.some((x) => x.parent === t.id),
   );
-  const area = (id: TrackId): string => `area ${id}`;
+  const graph = placesOf(session, visible, open);
+  const lines = linesOf(session, shown, (id) => graph.hasNode(id));
+  for (const [key, l] of lines)
+    graph.setEdge(l.from, l.to, { weight: l.sort === "feed" ? 4 : 1, minlen: 1 }, key);
+  layout(graph);
+  const { width, height } = graph.graph();
+  return asInTheSheet({
+    ...drawn(session, graph, shown, visible, open),
+    lines: [...lines].map(([key, l]) => ({ ...l, points: pointsOf(graph, l, key) })),
+    width: Number(width ?? 0),
+    height: Number(height ?? 0),
+  });
+}
+
+const area = (id: TrackId): string => `area ${id}`;
+
+/** The places of the map and the areas around them, not laid out yet. */
+function placesOf(session: Session, visible: readonly Track[], open: readonly Track[]): Graph {
+  const tracks = byId(session);
+  const graph = new Graph({ compound: true, multigraph: true });
+  graph.setGraph({ rankdir: "LR", nodesep: 8, ranksep: 64, edgesep: 6, marginx: 16, marginy: 16 });
+  graph.setDefaultEdgeLabel(() => ({}));
   for (const t of open) graph.setNode(area(t.id), {});
-  for (const t of visible) {
-    // A folder without sound of its own is only an area when it is open.
-    if (!(open.includes(t) && t.format === null)) graph.setNode(t.id, { ...NODE });
-  }
+  // A folder without sound of its own is only an area when it is open.
+  for (const t of visible) if (!(open.includes(t) && t.format === null)) graph.setNode(t.id, { ...NODE });
   for (const t of visible) {
     const around = foldersAround(tracks, t)[0];
     const home = open.includes(t) ? t.id : around?.id;
@@ -105,47 +115,68 @@ export function mapOf(session: Session, folded: ReadonlySet<TrackId>): SignalMap
     if (open.includes(t) && around && graph.hasNode(area(around.id)))
       graph.setParent(area(t.id), area(around.id));
   }
-  const lines = new Map<string, { from: TrackId; to: TrackId; sort: MapLine["sort"]; many: number }>();
+  return graph;
+}
+
+type BareLine = Omit<MapLine, "points" | "many"> & { many: number };
+
+/** What goes from place to place; several feeds of folded tracks are one line. */
+function linesOf(
+  session: Session,
+  shown: ReadonlyMap<TrackId, TrackId>,
+  there: (id: TrackId) => boolean,
+): Map<string, BareLine> {
+  const lines = new Map<string, BareLine>();
   for (const f of flowing(session)) {
     const [from, to] = [shown.get(f.from), shown.get(f.to)];
-    if (from === undefined || to === undefined || from === to || !graph.hasNode(from) || !graph.hasNode(to))
-      continue;
+    if (from === undefined || to === undefined || from === to || !there(from) || !there(to)) continue;
     const key = `${from} ${to} ${f.sort}`;
     const line = lines.get(key);
     if (line) line.many++;
     else lines.set(key, { from, to, sort: f.sort, many: 1 });
   }
-  for (const [key, l] of lines)
-    graph.setEdge(l.from, l.to, { weight: l.sort === "feed" ? 4 : 1, minlen: 1 }, key);
-  layout(graph);
-  const size = graph.graph();
-  return asInTheSheet({
+  return lines;
+}
+
+interface Box {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+}
+const boxOf = (graph: Graph, id: string): Box => graph.node(id) as Box;
+
+function pointsOf(graph: Graph, l: BareLine, key: string): MapLine["points"] {
+  const edge = graph.edge(l.from, l.to, key) as { points?: MapLine["points"] } | undefined;
+  return edge?.points ?? [];
+}
+
+/** The places and areas as they were laid out. */
+function drawn(
+  session: Session,
+  graph: Graph,
+  shown: ReadonlyMap<TrackId, TrackId>,
+  visible: readonly Track[],
+  open: readonly Track[],
+): Pick<SignalMap, "nodes" | "areas"> {
+  const tracks = byId(session);
+  const holds = new Map<TrackId, number>();
+  for (const t of session.tracks) {
+    const as = shown.get(t.id) ?? t.id;
+    if (as !== t.id) holds.set(as, (holds.get(as) ?? 0) + 1);
+  }
+  return {
     nodes: visible
       .filter((t) => graph.hasNode(t.id))
       .map((t) => {
-        const { x, y } = graph.node(t.id) as { x: number; y: number };
+        const { x, y } = boxOf(graph, t.id);
         return { id: t.id, holds: holds.get(t.id) ?? 0, x, y, ...NODE };
       }),
-    lines: [...lines].map(([key, l]) => ({
-      ...l,
-      points:
-        (graph.edge(l.from, l.to, key) as { points?: { x: number; y: number }[] } | undefined)?.points ??
-        [],
-    })),
     areas: open.map((t) => {
-      const a = graph.node(area(t.id)) as { x: number; y: number; width: number; height: number };
-      return {
-        id: t.id,
-        depth: foldersAround(tracks, t).length,
-        x: a.x,
-        y: a.y,
-        width: a.width,
-        height: a.height,
-      };
+      const { x, y, width, height } = boxOf(graph, area(t.id));
+      return { id: t.id, depth: foldersAround(tracks, t).length, x, y, width, height };
     }),
-    width: Number(size.width ?? 0),
-    height: Number(size.height ?? 0),
-  });
+  };
 }
 
 /** The layout does not mind which way up it is: what stands first in the sheet stands further up. `nodes` are in the order of the sheet. */

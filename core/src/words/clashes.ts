@@ -47,70 +47,90 @@ export class Claims {
    * spell another's ("Kick" and "In" beside "KickIn"). Doubtful words may clash: they are never called sure.
    */
   of(role: Role): Clash[] {
-    const clashes: Clash[] = [];
-    const once = new Set<string>();
-    const add = (
-      word: string,
-      sort: Clash["sort"],
-      other: { id: string; name: string },
-      says: string,
-    ): void => {
-      const key = `${sort} ${fold(word).text} ${other.id}`;
-      if (once.has(key)) return;
-      once.add(key);
-      clashes.push({ word, sort, with: { id: other.id, name: other.name }, says });
-    };
-    for (const { text, within, doubtful } of [
-      ...role.heard,
-      { text: role.name, within: null, doubtful: false },
-    ]) {
-      if (doubtful) continue;
-      for (const claim of this.#words.get(fold(text).text) ?? []) {
-        if (claim.role.id === role.id || claim.within !== within) continue;
-        add(
+    const once = new Map<string, Clash>();
+    const own = { text: role.name, within: null, doubtful: false };
+    const found = [
+      ...[...role.heard, own].filter((h) => !h.doubtful).flatMap((h) => this.#ofWord(role, h)),
+      ...shortsOf(role).flatMap((short) => this.#ofShort(role, short)),
+    ];
+    for (const clash of found) {
+      const key = `${clash.sort} ${fold(clash.word).text} ${clash.with.id}`;
+      if (!once.has(key)) once.set(key, clash);
+    }
+    return [...once.values()];
+  }
+
+  /** Who else claims a word in the same place, and whether it reads as a position. */
+  #ofWord(role: Role, { text, within }: { text: string; within: string | null }): Clash[] {
+    const key = fold(text).text;
+    const claims = (this.#words.get(key) ?? []).filter((c) => c.role.id !== role.id && c.within === within);
+    const position = within === null ? this.#positions.get(key) : undefined;
+    return [
+      ...claims.map((c) =>
+        clash(
           text,
           "role",
-          claim.role,
-          `“${text}” is ${claim.role.name} as well; where both are possible, the one that stands first is taken.`,
-        );
-      }
-      const position = within === null ? this.#positions.get(fold(text).text) : undefined;
-      if (position)
-        add(
-          text,
-          "position",
-          position,
-          `“${text}” reads as the position “${position.name}” beside another role.`,
-        );
-    }
-    for (const short of shortsOf(role)) {
-      for (const other of this.#shorts.get(short) ?? [])
-        if (other.id !== role.id)
-          add(
+          c.role,
+          `“${text}” is ${c.role.name} as well; where both are possible, the one that stands first is taken.`,
+        ),
+      ),
+      ...(position
+        ? [
+            clash(
+              text,
+              "position",
+              position,
+              `“${text}” reads as the position “${position.name}” beside another role.`,
+            ),
+          ]
+        : []),
+    ];
+  }
+
+  /** Who else has a short form, and whose it spells with something behind it. */
+  #ofShort(role: Role, short: string): Clash[] {
+    const same = (this.#shorts.get(short) ?? [])
+      .filter((other) => other.id !== role.id)
+      .map((other) =>
+        clash(
+          short,
+          "short-form",
+          other,
+          `“${short}” is a short form of ${other.name} too, so names made with it look the same.`,
+        ),
+      );
+    // Names are made with the full short form; a shorter one is never followed by more.
+    return short === role.short.full.toLowerCase() ? [...same, ...this.#begun(role, short)] : same;
+  }
+
+  /** Short forms of others that begin with this one and go on with a number or a position. */
+  #begun(role: Role, short: string): Clash[] {
+    return [...this.#shorts].flatMap(([longer, others]) => {
+      if (longer.length <= short.length || !longer.startsWith(short)) return [];
+      const rest = longer.slice(short.length);
+      const position = this.#positions.get(rest)?.name;
+      const behind = /^\d+$/.test(rest) ? `the number ${rest}` : position && `“${position}”`;
+      if (!behind) return [];
+      return others
+        .filter((other) => other.id !== role.id)
+        .map((other) =>
+          clash(
             short,
-            "short-form",
+            "prefix",
             other,
-            `“${short}” is a short form of ${other.name} too, so names made with it look the same.`,
-          );
-      // Names are made with the full short form; a shorter one is never followed by more.
-      if (short !== role.short.full.toLowerCase()) continue;
-      for (const [longer, others] of this.#shorts) {
-        if (longer.length <= short.length || !longer.startsWith(short)) continue;
-        const rest = longer.slice(short.length);
-        const behind = /^\d+$/.test(rest) ? `the number ${rest}` : this.#positions.get(rest)?.name;
-        for (const other of behind === undefined ? [] : others)
-          if (other.id !== role.id)
-            add(
-              short,
-              "prefix",
-              other,
-              `“${short}” with ${/^\d/.test(rest) ? behind : `“${behind ?? ""}”`} behind it spells “${longer}”, a short form of ${other.name}.`,
-            );
-      }
-    }
-    return clashes;
+            `“${short}” with ${behind} behind it spells “${longer}”, a short form of ${other.name}.`,
+          ),
+        );
+    });
   }
 }
+
+const clash = (
+  word: string,
+  sort: Clash["sort"],
+  { id, name }: { id: string; name: string },
+  says: string,
+): Clash => ({ word, sort, with: { id, name }, says });
 
 const shortsOf = (role: Role): string[] =>
   [role.short.full, role.short.eight, role.short.four].map((s) => s.toLowerCase());

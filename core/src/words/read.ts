@@ -1,17 +1,24 @@
-import type { Meaning, Reader } from "./reader.ts";
+import type { Reader } from "./reader.ts";
 import { segment } from "./segment.ts";
 import type { How, Segment } from "./segment.ts";
 import type { Position, Role } from "./wordlist.ts";
 import { POSITION_GROUPS } from "./wordlist.ts";
+import { doubtOf } from "./doubt.ts";
+import type { Doubt } from "./doubt.ts";
+import {
+  dropAdjectives,
+  isModelName,
+  optionFor,
+  settle,
+  GENERAL_PATHS,
+  GENERAL_SOURCES,
+} from "./option.ts";
+import type { Option, RoleMeaning } from "./option.ts";
 
 /** Where the name stands: the families of the folders around it, innermost first. */
 export interface ReadingContext {
   readonly families: readonly string[];
 }
-
-/** Why a reading is not called sure. */
-export type Doubt =
-  "nothing-known" | "several-meanings" | "two-roles" | "slip" | "too-short" | "unknown-words";
 
 export interface ReadWord {
   readonly text: string;
@@ -41,24 +48,6 @@ export interface Reading {
 }
 
 const NO_CONTEXT: ReadingContext = { families: [] };
-type RoleMeaning = Extract<Meaning, { as: "role" }>;
-type PositionMeaning = Extract<Meaning, { as: "position" }>;
-
-interface Option {
-  seg: Segment;
-  index: number;
-  role: RoleMeaning | null;
-  rank: number;
-  rivals: string[];
-  position: PositionMeaning | null;
-}
-
-/** 3: the surroundings say so; 2: always; 1: perhaps; 0: only elsewhere. */
-function rankOf(m: { within: string | null; doubtful: boolean }, families: readonly string[]): number {
-  if (m.within !== null) return families.includes(m.within) ? 3 : 0;
-  return m.doubtful ? 1 : 2;
-}
-
 /**
  * Reads a track name as the house would: which role, which positions, which number.
  * Never guesses silently: `sure` is false where another meaning is as likely, where words stay unknown,
@@ -163,81 +152,7 @@ function innerFamilies(segments: readonly Segment[], context: ReadingContext): r
   return inner ? [...inner, ...context.families] : context.families;
 }
 
-function optionFor(seg: Segment, index: number, families: readonly string[]): Option {
-  const option: Option = { seg, index, role: null, rank: -1, rivals: [], position: null };
-  let positionRank = 0;
-  for (const m of seg.entry?.meanings ?? []) {
-    if (m.as === "position") {
-      const rank = rankOf(m, families);
-      if (rank > positionRank) {
-        option.position = m;
-        positionRank = rank;
-      }
-    } else if (m.as === "role") {
-      const rank = rankOf(m, families);
-      if (rank > option.rank) {
-        if (option.role && option.role.role !== m.role && (option.rank > 0 || rank === 1))
-          option.rivals.push(option.role.role.id);
-        if (rank >= 2) option.rivals.length = 0;
-        option.role = m;
-        option.rank = rank;
-      } else if (option.role?.role !== m.role && (rank === option.rank || option.rank < 2))
-        option.rivals.push(m.role.id);
-    }
-  }
-  return option;
-}
-
-/** Words that can be a role or a position: a position beside a role, else the role. */
-function settle(options: readonly Option[]): void {
-  let lone: Option | null = null;
-  for (const o of options)
-    if (o.role !== null && o.position !== null && (lone === null || o.rank > lone.rank)) lone = o;
-  if (lone === null) return;
-  if (options.some((o) => o.role !== null && o.position === null && o.rank > 0)) lone = null;
-  for (const o of options) {
-    if (o.role === null || o.position === null) continue;
-    if (o === lone) o.position = null;
-    else o.role = null;
-  }
-}
-
 const WEIGHT = { group: 0, source: 1, place: 2, path: 3 } as const;
-/** Paths that say only "a path"; a named effect beside them wins. */
-const GENERAL_PATHS = new Set(["bus", "effect-return", "aux", "stem"]);
-
-/** "Vox main", "FX door": a word for a path that only describes the source beside it. */
-function dropAdjectives(options: readonly Option[]): void {
-  const source = options.find(
-    (o) => o.role !== null && o.rank > 0 && (o.role.role.sort === "source" || o.role.role.sort === "group"),
-  );
-  if (!source?.role) return;
-  const { family } = source.role.role;
-  for (const o of options) {
-    const role = o.role?.role;
-    if (
-      role?.kind === "main" ||
-      (role?.id === "effect-return" && o.index < source.index && (family === "film" || family === "synths"))
-    )
-      o.role = null;
-  }
-}
-
-/** "MD" in "MD421": letters run into a number too high for a player are the name of a box. */
-function isModelName(o: Option, segments: readonly Segment[]): boolean {
-  const next = segments[o.index + 1];
-  return (
-    o.role === null &&
-    o.seg.text.length <= 3 &&
-    next?.how === "number" &&
-    next.joined &&
-    Number(next.digits) > 48
-  );
-}
-
-/** Sources that name a whole field; a particular one beside them wins ("Foley props"). */
-const GENERAL_SOURCES = new Set(["sound-effects", "foley", "dialogue"]);
-
 function mainRole(roles: readonly Option[], families: readonly string[]): Option | null {
   let main: Option | null = null;
   for (const o of roles) {
@@ -314,57 +229,4 @@ function readNumbers(
     at = i;
   });
   return { number, at, order };
-}
-
-function doubtOf(
-  main: Option | null,
-  owner: Option | null,
-  roles: readonly Option[],
-  all: readonly Option[],
-  families: readonly string[],
-): Doubt | null {
-  if (!main?.role) return "nothing-known";
-  if (main.rivals.length > 0 || main.rank < 2) return "several-meanings";
-  const role = main.role.role;
-  for (const o of roles) {
-    if (o === main || o === owner || !o.role) continue;
-    const other = o.role.role;
-    if (
-      other.sort === "group" &&
-      (other.family === role.family || owner?.role?.role.family === other.family)
-    )
-      continue;
-    if (other.sort === "path" && GENERAL_PATHS.has(other.id) && role.sort === "path") continue;
-    if (other === role || (GENERAL_SOURCES.has(other.id) && other.family === role.family)) continue;
-    return "two-roles";
-  }
-  if (owner && (owner.rivals.length > 0 || owner.rank < 2)) return "several-meanings";
-  for (const o of all)
-    if (
-      (o.role || o.position) &&
-      (o.seg.how === "guess" || (o.seg.how === "slip" && o.seg.text.length < 6))
-    )
-      return "slip";
-  if (main.seg.text.length < 2 && !families.includes(role.family)) return "too-short";
-  // A strange word may make it another thing, in front ("Wobble piano") and behind ("Violin wobble").
-  return all.some((o) => isStrange(o) && o.seg.text.length > 1 && !isModelNumber(o, all))
-    ? "unknown-words"
-    : null;
-}
-
-/** A word nobody knows, or one that only a slip makes something without meaning ("hull" for "full"). */
-function isStrange(o: Option): boolean {
-  return (
-    o.seg.how === "unknown" || (!o.role && !o.position && (o.seg.how === "slip" || o.seg.how === "guess"))
-  );
-}
-
-/** "D12": a letter or two run into digits is a microphone or a box, not a word. */
-function isModelNumber(o: Option, all: readonly Option[]): boolean {
-  const next = all[o.index + 1];
-  const before = all[o.index - 1];
-  return (
-    o.seg.text.length <= 3 &&
-    ((next?.seg.how === "number" && next.seg.joined) || (before?.seg.how === "number" && o.seg.joined))
-  );
 }

@@ -83,68 +83,99 @@ export function spellingsOf(role: Role): Hearing[] {
 
 /** Builds the prefix tree. O(letters in the list); a few milliseconds for the list that ships. */
 export function makeReader(words: WordList): Reader {
-  const byKey = new Map<string, Entry>();
-  const plurals: { key: string; meaning: Meaning }[] = [];
-  const roles = new Map(words.roles.map((r) => [r.id, r]));
-  const positions = new Map(words.positions.map((p) => [p.id, p]));
-
-  const learn = (key: string, meaning: Meaning, single: boolean): void => {
-    if (key === "") return;
-    const entry = byKey.get(key);
-    if (!entry) byKey.set(key, { key, meanings: [meaning], single });
-    else if (!entry.meanings.some((m) => sameMeaning(m, meaning))) entry.meanings.push(meaning);
+  const known = new Vocabulary();
+  known.roles(words.roles);
+  known.positions(words);
+  for (const [key, number] of Object.entries(NUMBER_WORDS)) known.learn(key, { as: "number", number });
+  for (const [key, format] of Object.entries(FORMAT_WORDS)) known.learn(key, { as: "format", format });
+  known.fillers(words.fillers);
+  known.plurals();
+  const entries = [...known.byKey.values()];
+  return {
+    words,
+    roles: new Map(words.roles.map((r) => [r.id, r])),
+    positions: new Map(words.positions.map((p) => [p.id, p])),
+    entries,
+    ...treeOf(entries),
+    entry: (key) => known.byKey.get(key),
+    slips: new Map(),
+    slipIndex: null,
   };
-  for (const role of words.roles) {
-    for (const h of spellingsOf(role)) {
-      const { text, starts } = fold(h.text);
-      const meaning: Meaning = { as: "role", role, within: h.within, doubtful: h.doubtful };
-      learn(text, meaning, starts.length === 1);
-      if (text.length >= 3 && /[a-rt-z]$/.test(text)) plurals.push({ key: `${text}s`, meaning });
-    }
-  }
-  // "2nd" is a number beside most roles; only where a role is divided so does it name a section (read.ts).
-  const sections = new Set(words.roles.flatMap((r) => r.sections));
-  for (const position of words.positions) {
-    for (const h of [
-      { text: position.name, within: null, doubtful: false },
-      ...(sections.has(position.id) ? [] : [{ text: position.short, within: null, doubtful: false }]),
-      ...position.heard,
-    ]) {
-      const { text, starts } = fold(h.text);
-      learn(
-        text,
-        { as: "position", position, within: h.within, doubtful: h.doubtful },
-        starts.length === 1,
-      );
-    }
-  }
-  for (const [key, number] of Object.entries(NUMBER_WORDS)) learn(key, { as: "number", number }, true);
-  for (const [key, format] of Object.entries(FORMAT_WORDS)) learn(key, { as: "format", format }, true);
-  for (const filler of words.fillers)
-    if (!byKey.has(fold(filler).text)) learn(fold(filler).text, { as: "filler" }, true);
-  const known = new Set(byKey.keys());
-  for (const { key, meaning } of plurals) if (!known.has(key)) learn(key, meaning, false);
+}
 
-  const entries = [...byKey.values()];
+/** Everything the word list says, by how it is spelled. */
+class Vocabulary {
+  readonly byKey = new Map<string, Entry>();
+  readonly #plurals: { key: string; meaning: Meaning }[] = [];
+
+  learn(key: string, meaning: Meaning, single = true): void {
+    if (key === "") return;
+    const entry = this.byKey.get(key);
+    if (!entry) this.byKey.set(key, { key, meanings: [meaning], single });
+    else if (!entry.meanings.some((m) => sameMeaning(m, meaning))) entry.meanings.push(meaning);
+  }
+
+  roles(roles: readonly Role[]): void {
+    for (const role of roles)
+      for (const h of spellingsOf(role)) {
+        const { text, starts } = fold(h.text);
+        const meaning: Meaning = { as: "role", role, within: h.within, doubtful: h.doubtful };
+        this.learn(text, meaning, starts.length === 1);
+        if (text.length >= 3 && /[a-rt-z]$/.test(text)) this.#plurals.push({ key: `${text}s`, meaning });
+      }
+  }
+
+  positions(words: WordList): void {
+    // "2nd" is a number beside most roles; only where a role is divided so does it name a section (read.ts).
+    const sections = new Set(words.roles.flatMap((r) => r.sections));
+    for (const position of words.positions) {
+      const surely = (text: string): Hearing => ({ text, within: null, doubtful: false });
+      const short = sections.has(position.id) ? [] : [surely(position.short)];
+      for (const h of [surely(position.name), ...short, ...position.heard]) {
+        const { text, starts } = fold(h.text);
+        const meaning = { as: "position" as const, position, within: h.within, doubtful: h.doubtful };
+        this.learn(text, meaning, starts.length === 1);
+      }
+    }
+  }
+
+  /** Words that say nothing, where they say nothing else. */
+  fillers(fillers: readonly string[]): void {
+    for (const filler of fillers) {
+      const { text } = fold(filler);
+      if (!this.byKey.has(text)) this.learn(text, { as: "filler" });
+    }
+  }
+
+  /** Plurals of roles, where nothing else is spelled so. */
+  plurals(): void {
+    const known = new Set(this.byKey.keys());
+    for (const { key, meaning } of this.#plurals) if (!known.has(key)) this.learn(key, meaning, false);
+  }
+}
+
+/** A prefix tree in two flat lists that grow as it does. */
+function treeOf(entries: readonly Entry[]): Pick<Reader, "next" | "entryAt"> {
   let room = 1 << 15;
   let next = new Int32Array(room * LETTERS);
   let entryAt = new Int32Array(room).fill(-1);
   let nodes = 1;
-  entries.forEach((entry, index) => {
+  const grow = (): void => {
+    room *= 2;
+    const wider = new Int32Array(room * LETTERS);
+    wider.set(next);
+    next = wider;
+    const longer = new Int32Array(room).fill(-1);
+    longer.set(entryAt);
+    entryAt = longer;
+  };
+  entries.forEach(({ key }, index) => {
     let node = 0;
-    for (let i = 0; i < entry.key.length; i++) {
-      const slot = node * LETTERS + letterOf(entry.key.charCodeAt(i));
+    for (let i = 0; i < key.length; i++) {
+      const slot = node * LETTERS + letterOf(key.charCodeAt(i));
       let to = next[slot] ?? 0;
       if (to === 0) {
-        if (nodes === room) {
-          room *= 2;
-          const wider = new Int32Array(room * LETTERS);
-          wider.set(next);
-          next = wider;
-          const longer = new Int32Array(room).fill(-1);
-          longer.set(entryAt);
-          entryAt = longer;
-        }
+        if (nodes === room) grow();
         to = nodes++;
         next[slot] = to;
       }
@@ -152,17 +183,7 @@ export function makeReader(words: WordList): Reader {
     }
     entryAt[node] = index;
   });
-  return {
-    words,
-    roles,
-    positions,
-    entries,
-    next,
-    entryAt,
-    entry: (key) => byKey.get(key),
-    slips: new Map(),
-    slipIndex: null,
-  };
+  return { next, entryAt };
 }
 
 function sameMeaning(a: Meaning, b: Meaning): boolean {

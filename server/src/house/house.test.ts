@@ -1,6 +1,6 @@
 import type { Impact } from "@mossy/contract/house";
 import type { House } from "@mossy/core/house/house";
-import { houseDiff } from "@mossy/core/house/houseChange";
+import { houseDiff } from "@mossy/core/house/houseDiff";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { Visitor, openHouse } from "../testing/house.ts";
 import type { TestHouse } from "../testing/house.ts";

@@ -11,7 +11,8 @@ import { tell } from "../news/tell.ts";
 import { HouseProblem } from "../problems.ts";
 import { addDocument } from "../documents/store.ts";
 import { unlike } from "./likeness.ts";
-import { addCheckIn, sessionWith } from "./store.ts";
+import { sessionWith } from "./store.ts";
+import { addCheckIn } from "./checkInStore.ts";
 import { countsOf } from "../check/counts.ts";
 
 export interface HandIn {

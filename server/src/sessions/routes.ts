@@ -16,15 +16,8 @@ import { changeDocument, documentWith } from "../documents/store.ts";
 import { countAnew, countsOf, keepCounts } from "../check/counts.ts";
 import { handIn } from "./handIn.ts";
 import { startSession } from "./start.ts";
-import {
-  checkInWith,
-  markSent,
-  ownerOf,
-  sessionCards,
-  sessionOfCheckIn,
-  sessionWith,
-  tickLine,
-} from "./store.ts";
+import { markSent, sessionCards, sessionOfCheckIn, sessionWith, tickLine } from "./store.ts";
+import { checkInWith, ownerOf } from "./checkInStore.ts";
 
 export function sessionRoutes(pool: Pool, styles: Styles): Router {
   const router = Router();

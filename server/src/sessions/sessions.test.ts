@@ -2,7 +2,7 @@ import type { AnswerOf } from "@mossy/contract/routes";
 import type { HandInAnswer } from "@mossy/contract/sessions";
 import { standOf } from "@mossy/core/check/causes";
 import { check, open, putAllRight } from "@mossy/core/check/check";
-import { houseDiff } from "@mossy/core/house/houseChange";
+import { houseDiff } from "@mossy/core/house/houseDiff";
 import { setField } from "@mossy/core/session/change";
 import { diff } from "@mossy/core/session/diff";
 import { readExchange } from "@mossy/core/formats/exchange/read";

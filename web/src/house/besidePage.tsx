@@ -1,4 +1,4 @@
-import { liesInWords } from "@mossy/core/house/differences";
+import { liesInWords } from "@mossy/core/house/wordDifferences";
 import type { House } from "@mossy/core/house/house";
 import { POSITION_GROUPS, panSide } from "@mossy/core/words/wordlist";
 import type { Position, PositionGroup } from "@mossy/core/words/wordlist";

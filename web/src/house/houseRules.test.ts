@@ -1,5 +1,6 @@
 import type { House } from "@mossy/core/house/house";
-import { applyToHouse, houseChange, houseDiff } from "@mossy/core/house/houseChange";
+import { applyToHouse, houseChange } from "@mossy/core/house/houseChange";
+import { houseDiff } from "@mossy/core/house/houseDiff";
 import type { HouseChange } from "@mossy/core/house/houseChange";
 import { usualHouse } from "@mossy/core/house/usual";
 import { describe, expect, it } from "vitest";

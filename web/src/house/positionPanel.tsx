@@ -1,5 +1,5 @@
 import { movePosition, removePosition, withPosition } from "@mossy/core/house/editBeside";
-import { liesInWords } from "@mossy/core/house/differences";
+import { liesInWords } from "@mossy/core/house/wordDifferences";
 import { heardFromText } from "@mossy/core/house/edit";
 import type { House } from "@mossy/core/house/house";
 import { lies, panSide, position as positionSchema } from "@mossy/core/words/wordlist";
