@@ -36,6 +36,36 @@ export interface Parts {
 export function makeApp({ pool, newsroom, log, hints, webDir, diskDir }: Parts): Express {
   const app = express();
   const styles = new Styles();
+  guard(app, log);
+  app.use(
+    "/api",
+    (_req, res, next) => {
+      res.setHeader("Cache-Control", "no-store");
+      next();
+    },
+    sameOrigin,
+    recognise(pool),
+  );
+  app.use(
+    "/api",
+    generalRoutes(pool, newsroom),
+    peopleRoutes(pool, hints),
+    todayRoutes(pool, styles),
+    houseRoutes(pool, styles),
+    libraryRoutes(pool, styles),
+    chainRoutes(pool),
+    roomRoutes(pool, styles),
+    diskRoutes(pool, diskDir),
+    sessionRoutes(pool, styles),
+  );
+  app.use("/api", noSuchRoute);
+  if (webDir !== undefined) serveWeb(app, webDir);
+  app.use(answerProblems);
+  return app;
+}
+
+/** What every request passes: the log, headers that keep pages of other sites out, compression. */
+function guard(app: Express, log: Logger): void {
   app.set("trust proxy", "loopback");
   app.disable("x-powered-by");
   app.use(
@@ -73,31 +103,6 @@ export function makeApp({ pool, newsroom, log, hints, webDir, diskDir }: Parts):
       filter: (req, res) => res.getHeader("Content-Type") !== EVENT_STREAM && compression.filter(req, res),
     }),
   );
-  app.use(
-    "/api",
-    (_req, res, next) => {
-      res.setHeader("Cache-Control", "no-store");
-      next();
-    },
-    sameOrigin,
-    recognise(pool),
-  );
-  app.use(
-    "/api",
-    generalRoutes(pool, newsroom),
-    peopleRoutes(pool, hints),
-    todayRoutes(pool, styles),
-    houseRoutes(pool, styles),
-    libraryRoutes(pool, styles),
-    chainRoutes(pool),
-    roomRoutes(pool, styles),
-    diskRoutes(pool, diskDir),
-    sessionRoutes(pool, styles),
-  );
-  app.use("/api", noSuchRoute);
-  if (webDir !== undefined) serveWeb(app, webDir);
-  app.use(answerProblems);
-  return app;
 }
 
 /** A browser always says where a write comes from; one that comes from another page is not ours. */

@@ -3,13 +3,14 @@ import { Router } from "express";
 import { idOf } from "@mossy/core/words/usual/index";
 import { answer } from "../answer.ts";
 import { inTransaction } from "../database.ts";
-import type { Pool } from "../database.ts";
+import type { Pool, Db } from "../database.ts";
 import { currentEdition } from "../house/store.ts";
 import type { Styles } from "../house/styles.ts";
 import { tell } from "../news/tell.ts";
 import { HouseProblem, notFound } from "../problems.ts";
 import { askedByTemplate, followEdition, followPage } from "./follow.ts";
 import { addTemplate, publishRelease, releaseWith, templateCards, templateWith } from "./store.ts";
+import type { Release } from "@mossy/contract/library";
 
 /** Pages that stand beside the templates under /library. */
 const OWN_PAGES = new Set(["new", "chains", "follow"]);
@@ -34,39 +35,16 @@ export function libraryRoutes(pool: Pool, styles: Styles): Router {
         body.note,
         person.name,
       );
-      await tell(db, {
-        kind: "release",
-        template: params.template,
-        name,
-        release: release.number,
-        by: person.name,
-      });
-      return release;
+      return tellRelease(db, params.template, name, release);
     }),
   );
   answer(router, "template", async ({ params }) => templateWith(pool, params.template));
   answer(router, "newTemplate", async ({ body, person }) => {
-    const said = idOf(body.name);
-    const id = OWN_PAGES.has(said) ? `${said}-template` : said;
-    if (id === "")
-      throw new HouseProblem(
-        400,
-        "That name cannot be used",
-        "A template's name needs at least one letter or digit.",
-        "name",
-      );
-    const {
-      style: { house },
-    } = await styles.current(pool);
-    await inTransaction(pool, (db) =>
-      addTemplate(
-        db,
-        { id, name: body.name, shelf: body.shelf },
-        person.name,
-        body.session ? { ...body.session, title: body.name } : newSession(house, body.name),
-      ),
-    );
-    return { id };
+    const { house } = (await styles.current(pool)).style;
+    const session = body.session ? { ...body.session, title: body.name } : newSession(house, body.name);
+    const template = { id: idFor(body.name), name: body.name, shelf: body.shelf };
+    await inTransaction(pool, (db) => addTemplate(db, template, person.name, session));
+    return { id: template.id };
   });
   answer(router, "release", async ({ params }) =>
     releaseWith(pool, params.template, Number(params.release)),
@@ -82,15 +60,28 @@ export function libraryRoutes(pool: Pool, styles: Styles): Router {
         person.name,
       );
       const { name } = await templateWith(db, params.template);
-      await tell(db, {
-        kind: "release",
-        template: params.template,
-        name,
-        release: release.number,
-        by: person.name,
-      });
-      return release;
+      return tellRelease(db, params.template, name, release);
     }),
   );
   return router;
+}
+
+/** What a new template goes by in addresses. */
+function idFor(name: string): string {
+  const id = idOf(name);
+  if (id === "")
+    throw new HouseProblem(
+      400,
+      "That name cannot be used",
+      "A template's name needs at least one letter or digit.",
+      "name",
+    );
+  return OWN_PAGES.has(id) ? `${id}-template` : id;
+}
+
+/** Everybody hears of a release. */
+async function tellRelease(db: Db, template: string, name: string, release: Release): Promise<Release> {
+  const by = release.publishedBy;
+  await tell(db, { kind: "release", template, name, release: release.number, by });
+  return release;
 }

@@ -14,6 +14,7 @@ import { unlike } from "./likeness.ts";
 import { sessionWith } from "./store.ts";
 import { addCheckIn } from "./checkInStore.ts";
 import { countsOf } from "../check/counts.ts";
+import type { WholeSession } from "./store.ts";
 
 export interface HandIn {
   readonly bytes: Uint8Array;
@@ -66,22 +67,7 @@ export async function handIn(
   const read = readExchange(what.bytes);
   if (what.session !== undefined && read.of !== null && read.of !== what.session)
     await refuseAnothers(pool, read.of);
-  const of = what.session ?? read.of;
-  if (of === null)
-    throw new HouseProblem(
-      422,
-      "Which session is this?",
-      "The file does not say which session of the house it is. Open that session and drop the file there.",
-    );
-  const target = await sessionWith(pool, of).catch((e: unknown) => {
-    if (what.session === undefined && e instanceof HouseProblem)
-      throw new HouseProblem(
-        422,
-        "Which session is this?",
-        "The file names a session this house does not have. Open the session it belongs to and drop the file there.",
-      );
-    throw e;
-  });
+  const target = await targetOf(pool, what.session, read.of);
   const { style } = await styles.current(pool);
   const question = read.of !== target.id && !what.sure ? await unlike(pool, style, target, read) : null;
   if (question) return question;
@@ -90,7 +76,7 @@ export async function handIn(
   return inTransaction(pool, async (db) => {
     const document = await addDocument(db, taken.session, what.by, what.at);
     const added = await addCheckIn(db, {
-      session: of,
+      session: target.id,
       fileName: what.name,
       file: what.bytes,
       came: taken.session,
@@ -104,7 +90,7 @@ export async function handIn(
     await tell(db, {
       kind: "check-in",
       checkIn: added.id,
-      session: of,
+      session: target.id,
       title: target.title,
       room: target.roomName,
       findings: counts.open.room,
@@ -113,10 +99,31 @@ export async function handIn(
     return {
       taken: true,
       checkIn: added.id,
-      session: of,
+      session: target.id,
       number: added.number,
       findings: counts.open.room,
       remarks: [...taken.remarks],
     };
+  });
+}
+
+/** The session a file belongs to: the one it was dropped on, else the one it names. */
+async function targetOf(
+  pool: Pool,
+  session: string | undefined,
+  named: string | null,
+): Promise<WholeSession> {
+  const of = session ?? named;
+  const which = (why: string): HouseProblem => new HouseProblem(422, "Which session is this?", why);
+  if (of === null)
+    throw which(
+      "The file does not say which session of the house it is. Open that session and drop the file there.",
+    );
+  return sessionWith(pool, of).catch((e: unknown) => {
+    if (session === undefined && e instanceof HouseProblem)
+      throw which(
+        "The file names a session this house does not have. Open the session it belongs to and drop the file there.",
+      );
+    throw e;
   });
 }

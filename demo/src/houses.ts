@@ -1,0 +1,98 @@
+import type { House } from "@mossy/core/house/house";
+import { usualHouse } from "@mossy/core/house/usual";
+
+const withRole = (house: House, id: string, fields: Partial<House["words"]["roles"][number]>): House => ({
+  ...house,
+  words: { ...house.words, roles: house.words.roles.map((r) => (r.id === id ? { ...r, ...fields } : r)) },
+});
+
+/** The usual house with what Saltmarsh has of its own: makers of its sampled instruments, two exceptions, where its disk stands. */
+function saltmarsh(): House {
+  const usual = usualHouse("Saltmarsh Sound House");
+  const maker = (
+    id: string,
+    name: string,
+    short: string,
+    heard: string,
+  ): House["words"]["positions"][number] => ({
+    id,
+    name,
+    short,
+    group: "maker",
+    heard: [{ text: heard, within: null, doubtful: false }],
+    lies: null,
+    says: "",
+  });
+  const anything = {
+    words: [],
+    roles: [],
+    families: [],
+    kinds: [],
+    formats: [],
+    inside: [],
+    hasNote: null,
+  };
+  return {
+    ...usual,
+    words: {
+      ...usual.words,
+      positions: [
+        maker("tideline", "Tideline Strings", "TDL", "tideline"),
+        maker("marshlight", "Marshlight Winds", "MLW", "marshlight"),
+        ...usual.words.positions,
+      ],
+    },
+    exceptions: [
+      {
+        id: "guides",
+        says: "what is only a guide is grey",
+        when: { ...anything, words: ["scratch", "rough", "demo"] },
+        then: { colour: "stone", icon: null, folder: null, start: null, alone: false },
+      },
+      {
+        id: "put-aside",
+        says: "what is put aside is left alone",
+        when: { ...anything, words: ["unused", "old"] },
+        then: { colour: null, icon: null, folder: null, start: null, alone: true },
+      },
+    ],
+    disk: { ...usual.disk, root: "/Saltmarsh" },
+  };
+}
+
+/** The words of a role with one more it is heard as. */
+const alsoHeard = (house: House, id: string, text: string): House =>
+  withRole(house, id, {
+    heard: [
+      ...(house.words.roles.find((r) => r.id === id)?.heard ?? []),
+      { text, within: "engine", doubtful: false },
+    ],
+  });
+
+/** The house as it was first written down, its second edition, and the draft of the third. */
+export function demoHouses(): { first: House; second: House; draft: House } {
+  const first = saltmarsh();
+  const second = alsoHeard(first, "conga", "tall drum");
+  const hub = alsoHeard(second, "iron", "hub");
+  const draft: House = {
+    ...hub,
+    exceptions: [
+      ...hub.exceptions,
+      {
+        id: "rough-guides",
+        says: "rough guides are slate",
+        when: {
+          words: ["scratch", "rough"],
+          roles: [],
+          families: [],
+          kinds: ["audio"],
+          formats: [],
+          inside: [],
+          hasNote: null,
+        },
+        then: { colour: "slate", icon: null, folder: null, start: null, alone: false },
+      },
+    ],
+  };
+  return { first, second, draft };
+}
