@@ -11,7 +11,8 @@ function run(command, args, options = {}) {
   const done = spawnSync(command, args, { stdio: ["ignore", "ignore", "inherit"], ...options });
   if (done.status !== 0) {
     console.error(
-      `\n“${command} ${args.join(" ")}” did not work${done.error ? `: ${done.error.message}` : ""}. Put that right and start again.`,
+      `\n“${command} ${args.join(" ")}” did not ` +
+        `work${done.error ? `: ${done.error.message}` : ""}. Put that right and start again.`,
     );
     process.exit(1);
   }
@@ -58,7 +59,9 @@ function postgresPrograms() {
 function installDebian(packages, what) {
   if (typeof process.getuid !== "function" || process.getuid() !== 0 || !onPath("apt-get")) {
     console.error(
-      `${what} is missing. Install it (Debian: sudo apt-get install ${packages.join(" ")}) and start again.`,
+      `${what} is missing. Install it (Debian: ` +
+        "sudo apt-get install " +
+        `${packages.join(" ")}) and start again.`,
     );
     process.exit(1);
   }

@@ -48,7 +48,10 @@ const isAlive = (pid) => {
   }
 };
 
-/** The server that already runs on a data folder (left over from a start that was killed); null where there is none. */
+/**
+ * The server that already runs on a data folder (left over from a start that was killed); null where there
+ * is none.
+ */
 function running(data) {
   const file = join(data, "postmaster.pid");
   if (!existsSync(file)) return null;
@@ -91,7 +94,8 @@ export function dataFolder(top) {
 
 /**
  * Starts (or finds running) the server on `folder`, making the cluster where there is none.
- * @param {{ folder: string, throwAway?: boolean, log?: (line: string) => void }} options throwAway: for tests, fast and forgetful
+ * @param {{ folder: string, throwAway?: boolean, log?: (line: string) => void }} options throwAway: for
+ *   tests, fast and forgetful
  * @returns {Promise<{ url: string, stop: () => Promise<void> }>}
  */
 export async function startPostgres({ folder, throwAway = false, log = () => {} }) {
@@ -99,7 +103,8 @@ export async function startPostgres({ folder, throwAway = false, log = () => {} 
   mkdirSync(folder, { recursive: true });
   if (!reachable(folder)) {
     throw new Error(
-      `The database's user cannot reach ${folder}. Clone the project to a folder other users may enter, or set DATA_DIR to one (for example DATA_DIR=/var/lib/mossy-lantern).`,
+      `The database's user cannot reach ${folder}. Clone the project to a folder other users ` +
+        "may enter, or set DATA_DIR to one (for example DATA_DIR=/var/lib/mossy-lantern).",
     );
   }
   const data = join(folder, "postgres");

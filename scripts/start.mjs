@@ -20,7 +20,8 @@ const lock = join(dataDir, "start.pid");
 const other = existsSync(lock) ? Number(readFileSync(lock, "utf8")) : 0;
 if (other > 0 && other !== process.pid && isStart(other)) {
   console.error(
-    `Mossy Lantern runs already (process ${other}) on ${dataDir}. Stop it with Ctrl-C first, or set DATA_DIR and PORT for another house.`,
+    `Mossy Lantern runs already (process ${other}) on ${dataDir}. Stop it with Ctrl-C ` +
+      "first, or set DATA_DIR and PORT for another house.",
   );
   process.exit(1);
 }
@@ -109,7 +110,8 @@ try {
     console.log(`\n  Mossy Lantern is lit: ${at}\n`);
     if (demo === "yes") {
       console.log(
-        "  This is the demo, Saltmarsh Sound House. Sign in as marram (lead, password tide-table);\n  the sign-in page lists everybody else. Ctrl-C stops it; what you did is kept.\n",
+        "  This is the demo, Saltmarsh Sound House. Sign in as marram (lead, password " +
+          "tide-table);\n  the sign-in page lists everybody else. Ctrl-C stops it; what you did is kept.\n",
       );
       run(station, ["--house", at], process.env).stdout.pipe(process.stdout);
     }

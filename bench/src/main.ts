@@ -1,5 +1,4 @@
 import { create as createDiff } from "jsondiffpatch";
-import { TYPED_NAMES } from "@mossy/core/fixtures/typedNames";
 import { dice } from "@mossy/core/chance/dice";
 import { check } from "@mossy/core/check/check";
 import { settle } from "@mossy/core/colour/settle";
@@ -21,115 +20,14 @@ import { apply } from "@mossy/core/session/apply";
 import { inverse, setField } from "@mossy/core/session/change";
 import { diff } from "@mossy/core/session/diff";
 import { matchSession } from "@mossy/core/match/match";
-import { blankTrack, emptySession } from "@mossy/core/session/document";
+import { blankTrack } from "@mossy/core/session/document";
 import type { Session, Track } from "@mossy/core/session/document";
 import { sumsOf } from "@mossy/core/signal/sums";
 import { flowOf, reaches } from "@mossy/core/signal/ways";
 import { makeReader } from "@mossy/core/words/reader";
 import { readName } from "@mossy/core/words/read";
-
-/**
- * Times a piece of work against one JSON round trip of the same data, turn by turn, so that both meet the same machine.
- * Prints the middle of the ratios of each turn, and between which quarters they lie.
- */
-function compare(
-  what: string,
-  data: unknown,
-  work: () => unknown,
-  aim: number | null,
-  turns: number,
-): void {
-  const baseline = (): unknown => JSON.parse(JSON.stringify(data));
-  const clock = (f: () => unknown): number => {
-    const start = performance.now();
-    f();
-    return performance.now() - start;
-  };
-  for (let i = 0; i < 3; i++) {
-    work();
-    baseline();
-  }
-  const rows = Array.from({ length: turns }, () => {
-    const base = (clock(baseline) + clock(baseline)) / 2;
-    const worked = clock(work);
-    return { worked, ratio: worked / ((base + (clock(baseline) + clock(baseline)) / 2) / 2) };
-  });
-  const at = (list: number[], share: number): number =>
-    list.sort((x, y) => x - y)[Math.floor(share * (list.length - 1))] ?? 0;
-  const ratios = rows.map((r) => r.ratio);
-  const middle = at(ratios, 0.5);
-  console.log(
-    `${what.padEnd(64)} ${at(
-      rows.map((r) => r.worked),
-      0.5,
-    )
-      .toFixed(0)
-      .padStart(
-        5,
-      )} ms  ${middle.toFixed(1).padStart(5)} × JSON  (${at(ratios, 0.25).toFixed(1)} to ${at(ratios, 0.75).toFixed(1)}${aim === null ? ")" : `; aim ≤ ${aim})${middle <= aim ? "" : "  MISSED"}`}`,
-  );
-}
-
-/** Times two pieces of work turn by turn and prints how the first compares with the second. `theirs` makes its work ready, untimed. */
-function against(
-  what: string,
-  mine: () => unknown,
-  theirs: () => () => unknown,
-  of: string,
-  aim: number,
-  turns: number,
-): void {
-  const clock = (f: () => unknown): number => {
-    const start = performance.now();
-    f();
-    return performance.now() - start;
-  };
-  const rows = Array.from({ length: turns }, () => {
-    const b = clock(theirs()),
-      a = clock(mine);
-    return { a, b };
-  }).slice(1);
-  const middle = (list: number[]): number => list.sort((x, y) => x - y)[Math.floor(list.length / 2)] ?? 0;
-  const share = middle(rows.map((r) => r.a / r.b));
-  console.log(
-    `${what.padEnd(64)} ${middle(rows.map((r) => r.a))
-      .toFixed(1)
-      .padStart(
-        7,
-      )} ms  ${share.toFixed(3)} of ${of} (${middle(rows.map((r) => r.b)).toFixed(0)} ms; aim ≤ ${aim})${share <= aim ? "" : "  MISSED"}`,
-  );
-}
-
-function withSlip(name: string, roll: () => number): string {
-  if (name.length < 5) return name;
-  const at = 1 + Math.floor(roll() * (name.length - 2));
-  return roll() < 0.5
-    ? name.slice(0, at) + name.slice(at + 1)
-    : `${name.slice(0, at)}${name[at + 1] ?? ""}${name[at] ?? ""}${name.slice(at + 2)}`;
-}
-
-function manyNames(count: number): string[] {
-  const roll = dice(1);
-  return Array.from({ length: count }, (_, i) => {
-    const name = TYPED_NAMES[Math.floor(roll() * TYPED_NAMES.length)]?.name ?? "";
-    const numbered = roll() < 0.5 ? `${name} ${(i % 40) + 1}` : name;
-    return roll() < 0.1 ? withSlip(numbered, roll) : numbered;
-  });
-}
-
-function largeSession(count: number): Session {
-  const names = manyNames(count);
-  const tracks: Track[] = [blankTrack("main", "Main", { kind: "main", format: "stereo", role: "main" })];
-  let folder: string | null = null;
-  names.forEach((name, i) => {
-    if (i % 25 === 0) {
-      folder = `f${i}`;
-      tracks.push(blankTrack(folder, `Folder ${i}`, { kind: "folder", format: "stereo", feeds: "main" }));
-    }
-    tracks.push(blankTrack(`t${i}`, name, { parent: folder, feeds: folder, source: "mic", input: i + 1 }));
-  });
-  return { ...emptySession("Large"), tracks };
-}
+import { against, compare } from "./measure.ts";
+import { largeSession, manyNames } from "./samples.ts";
 
 const style = makeStyle(usualHouse("Bench"));
 const names = manyNames(100_000);
@@ -144,7 +42,8 @@ compare(
   7,
 );
 
-// The 2,000 tracks as somebody typed them, nothing dressed yet; and as they come back from a room: dressed once, every fourth drifted since.
+// The 2,000 tracks as somebody typed them, nothing dressed yet; and as they come back from a room: dressed
+// once, every fourth drifted since.
 const typed = largeSession(2000);
 const roll = dice(2);
 const dressedOnce = apply(typed, dress(style, typed));
@@ -232,7 +131,8 @@ routed.tracks.push(
   ),
 );
 compare(
-  `ways and sums of ${routed.tracks.length} tracks with ${routed.tracks.reduce((n, t) => n + t.sends.length, 0)} sends`,
+  `ways and sums of ${routed.tracks.length} tracks with ` +
+    `${routed.tracks.reduce((n, t) => n + t.sends.length, 0)} sends`,
   routed,
   () => {
     const flow = flowOf(routed);
@@ -365,8 +265,14 @@ const [soon, late] = [1, 10].map((times) =>
 );
 if (soon && late)
   console.log(
-    `${"20 colours settled 8 apart, a fifth of them off, movement".padEnd(64)} ΔE ${soon.moved.toFixed(0)}, ${((100 * soon.moved) / Math.min(soon.moved, late.moved)).toFixed(0)} % of what 10 times the tries need (${late.moved.toFixed(0)})`,
+    `${"20 colours settled 8 apart, a fifth of them off, movement".padEnd(64)} ΔE ` +
+      `${soon.moved.toFixed(0)}, ` +
+      `${((100 * soon.moved) / Math.min(soon.moved, late.moved)).toFixed(0)} % of what 10 ` +
+      `times the tries need (${late.moved.toFixed(0)})`,
   );
 console.log(
-  `${"spread of 24 colours, least distance of any two".padEnd(64)} ΔE ${quick.before.toFixed(1)} before, ${quick.after.toFixed(1)} after, ${((100 * quick.after) / long.after).toFixed(0)} % of what 20 times the tries reach (${long.after.toFixed(1)})`,
+  `${"spread of 24 colours, least distance of any two".padEnd(64)} ΔE ` +
+    `${quick.before.toFixed(1)} before, ${quick.after.toFixed(1)} after, ` +
+    `${((100 * quick.after) / long.after).toFixed(0)} % of what 20 times the tries reach ` +
+    `(${long.after.toFixed(1)})`,
 );

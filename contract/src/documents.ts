@@ -2,7 +2,10 @@ import { change } from "@mossy/core/session/change";
 import { session } from "@mossy/core/session/document";
 import { z } from "zod";
 
-/** A session that is being worked on: a template's draft or a check-in being put right. Every change raises its revision. */
+/**
+ * A session that is being worked on: a template's draft or a check-in being put right. Every change raises
+ * its revision.
+ */
 export const document = z.object({
   id: z.uuid(),
   revision: z.int().min(0),

@@ -22,7 +22,10 @@ export type HouseDraft = z.infer<typeof houseDraft>;
 
 export const houseOverview = z.object({ draft: houseDraft, editions: z.array(edition).min(1) });
 
-/** A name no edition reads for sure, with the families of the folders around it, how often and where it stands. */
+/**
+ * A name no edition reads for sure, with the families of the folders around it, how often and where it
+ * stands.
+ */
 export const unreadNames = z.object({
   names: z.array(
     z.object({

@@ -24,7 +24,10 @@ export const templateCard = z.object({
   changed: z.boolean(),
   /** Open sessions that stand on one of its releases. */
   sessions: z.int(),
-  /** How many things the edition in force asks of its latest release that the edition it was published under did not. */
+  /**
+   * How many things the edition in force asks of its latest release that the edition it was published under
+   * did not.
+   */
   asked: z.int(),
   updatedAt: z.iso.datetime(),
 });
@@ -43,7 +46,9 @@ export const template = z.object({
 });
 export type Template = z.infer<typeof template>;
 
-/** A template that the edition in force asks something of, and what following it would change in its draft. */
+/**
+ * A template that the edition in force asks something of, and what following it would change in its draft.
+ */
 export const following = z.object({
   template: z.string(),
   name: z.string(),

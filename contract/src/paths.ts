@@ -1,4 +1,7 @@
-/** Method and path of every request, below /api; light enough for the first page. What goes over each stands in `routes.ts`. */
+/**
+ * Method and path of every request, below /api; light enough for the first page. What goes over each stands
+ * in `routes.ts`.
+ */
 export const paths = {
   health: ["get", "/health"],
   signInHints: ["get", "/sign-in"],

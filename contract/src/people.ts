@@ -1,6 +1,9 @@
 import { z } from "zod";
 
-/** What somebody may do: lead everything; engineer rooms, sessions and putting right; assistant look and hand in. */
+/**
+ * What somebody may do: lead everything; engineer rooms, sessions and putting right; assistant look and
+ * hand in.
+ */
 export const right = z.enum(["lead", "engineer", "assistant"]);
 export type Right = z.infer<typeof right>;
 

@@ -1,7 +1,10 @@
 import { room } from "@mossy/core/fit/room";
 import { z } from "zod";
 
-/** A line of a checklist that was ticked off: the house's by a room, or a template's before a session is recorded. */
+/**
+ * A line of a checklist that was ticked off: the house's by a room, or a template's before a session is
+ * recorded.
+ */
 export const ticked = z.object({ item: z.string(), by: z.string(), at: z.iso.datetime() });
 export type TickedItem = z.infer<typeof ticked>;
 export const ticks = z.object({ ticks: z.array(ticked) });
@@ -11,7 +14,10 @@ export const roomCard = z.object({
   id: z.string(),
   room,
   openSessions: z.int(),
-  /** Share of tracks that follow the house, 0…1, over the latest check-in of each open session; null before the first. */
+  /**
+   * Share of tracks that follow the house, 0…1, over the latest check-in of each open session; null before
+   * the first.
+   */
   following: z.number().nullable(),
   ticks: z.array(ticked),
 });

@@ -53,7 +53,10 @@ const route = <const R extends Route>(r: R): R => r;
 const LEAD = ["lead"] as const;
 const CREW = ["lead", "engineer"] as const;
 
-/** What goes over every request of the house (method and path: `paths.ts`), used by server, web and station alike; `openapi.ts` describes them from here. */
+/**
+ * What goes over every request of the house (method and path: `paths.ts`), used by server, web and station
+ * alike; `openapi.ts` describes them from here.
+ */
 export const routes = {
   health: route({
     summary: "Whether the house is awake and its database answers",
@@ -93,7 +96,8 @@ export const routes = {
   }),
   impact: route({
     summary:
-      "What publishing the draft would ask of drafts, current releases and open sessions, some of them at a time",
+      "What publishing the draft would ask of drafts, current releases and open sessions, " +
+      "some of them at a time",
     who: "signed-in",
     answer: impact,
   }),
@@ -120,7 +124,8 @@ export const routes = {
   }),
   follow: route({
     summary:
-      "Templates that the edition in force asks something of, some at a time, with what following it would change",
+      "Templates that the edition in force asks something of, some at a time, with what " +
+      "following it would change",
     who: "signed-in",
     answer: followPage,
   }),
@@ -232,7 +237,8 @@ export const routes = {
   }),
   sendToStation: route({
     summary:
-      "Tell the room's station that the session as it stands now waits: as a package, or as the corrected file alone",
+      "Tell the room's station that the session as it stands now waits: as a package, or as " +
+      "the corrected file alone",
     who: CREW,
     body: send,
     answer: done,

@@ -74,7 +74,9 @@ export const sessions = z.object({ sessions: z.array(sessionCard) });
 export const wholeSession = sessionCard.extend({
   folder: z.string(),
   given: session,
-  /** As it stands now: the last check-in with what was put right in it; before the first, as it was given. */
+  /**
+   * As it stands now: the last check-in with what was put right in it; before the first, as it was given.
+   */
   now: session,
   roomAs: room,
   report: fitReport,

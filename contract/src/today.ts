@@ -25,7 +25,10 @@ export const today = z.object({
       ),
     }),
   ),
-  /** Share of tracks that followed the house as check-ins came, by week (Monday's date) and room; null in a week without one. */
+  /**
+   * Share of tracks that followed the house as check-ins came, by week (Monday's date) and room; null in a
+   * week without one.
+   */
   drift: z.array(z.object({ week: z.iso.date(), shares: z.record(z.string(), z.number().nullable()) })),
   waiting: z.array(waiting),
 });

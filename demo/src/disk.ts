@@ -72,7 +72,10 @@ export function demoDisk(style: Style, yard: Session): DemoFile[] {
   put(`${marram}/Mixes/Marram bounce v3.wav`, "");
   put(`${marram}/Stray ideas.txt`, "Louder irons.\n");
   put(
-    "Inbox/From the festival/everything that was on the little recorder, copied in a hurry on the last night of the regatta and never looked at again/channel one of the little recorder as it came, with wind in it and somebody laughing very close to the microphone, take it or leave it.wav",
+    "Inbox/From the festival/everything that was on the little recorder, copied in a hurry " +
+      "on the last night of the regatta and never looked at again/channel one of the little " +
+      "recorder as it came, with wind in it and somebody laughing very close to the " +
+      "microphone, take it or leave it.wav",
   );
   put("Library/Templates/Old yard.zip", "a template of long ago\n");
   return files;

@@ -6,7 +6,10 @@ const withRole = (house: House, id: string, fields: Partial<House["words"]["role
   words: { ...house.words, roles: house.words.roles.map((r) => (r.id === id ? { ...r, ...fields } : r)) },
 });
 
-/** The usual house with what Saltmarsh has of its own: makers of its sampled instruments, two exceptions, where its disk stands. */
+/**
+ * The usual house with what Saltmarsh has of its own: makers of its sampled instruments, two exceptions,
+ * where its disk stands.
+ */
 function saltmarsh(): House {
   const usual = usualHouse("Saltmarsh Sound House");
   const maker = (

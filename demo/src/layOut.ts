@@ -21,15 +21,24 @@ export interface LayOut {
   readonly lines: readonly string[];
   /** Which family's tracks send where: "pans > hall-reverb -14". */
   readonly sends?: readonly string[];
-  /** How the sources of a family are picked up: "kit: dynamic, short boom" (a third word "phantom" for 48 V). */
+  /**
+   * How the sources of a family are picked up: "kit: dynamic, short boom" (a third word "phantom" for 48
+   * V).
+   */
   readonly microphones?: readonly string[];
   /** Where single tracks stand other than the house starts them: "tenor-pan-near -33". */
   readonly places?: readonly string[];
-  /** What stands on the tracks of a family: "pans: EQ, Compressor", or a chain of the shelf in its first version: "pans: = pan-row". */
+  /**
+   * What stands on the tracks of a family: "pans: EQ, Compressor", or a chain of the shelf in its first
+   * version: "pans: = pan-row".
+   */
   readonly inserts?: readonly string[];
 }
 
-/** Lays out a session the way a lead would: names read and dressed, inputs as the home room has them, sends and inserts set. */
+/**
+ * Lays out a session the way a lead would: names read and dressed, inputs as the home room has them, sends
+ * and inserts set.
+ */
 export function layOut(style: Style, plan: LayOut, home: Room): Session {
   const mainFormat = plan.mainFormat ?? "stereo";
   const empty = {

@@ -42,11 +42,13 @@ export async function storeHistory(pool: Pool, history: History): Promise<void> 
       await putDraft(db, e.house, history.lead, e.at);
       // Editions stay as they are once stored, so the day they were published goes in with them.
       await db.query(
-        "insert into house_editions (number, house, note, published_by, published_at) select max(number) + 1, $1::jsonb, $2, $3, $4 from house_editions",
+        "insert into house_editions (number, house, note, published_by, published_at) select " +
+          "max(number) + 1, $1::jsonb, $2, $3, $4 from house_editions",
         [JSON.stringify(e.house), e.note, history.lead, e.at],
       );
       await db.query(
-        "update house_draft set based_on = (select max(number) from house_editions), revision = revision + 1",
+        "update house_draft set based_on = (select max(number) from house_editions), " +
+          "revision = revision + 1",
       );
     }
     await putDraft(db, history.draft.house, history.lead, history.draft.at);

@@ -5,7 +5,8 @@ import { demoHistory } from "./history.ts";
 import { isEmpty, storeHistory } from "./load.ts";
 import { demoPeople } from "./people.ts";
 
-// Moves Saltmarsh Sound House into a house nobody lives in yet, then says who may be shown on the sign-in page.
+// Moves Saltmarsh Sound House into a house nobody lives in yet, then says who may be shown on the sign-in
+// page.
 const needed = (name: string): string => {
   const value = process.env[name];
   if (value === undefined) throw new Error(`${name} is not set; \`npm start\` sets it`);

@@ -9,7 +9,9 @@ export interface DemoPerson {
   readonly password: string;
 }
 
-/** The people of Saltmarsh Sound House, all invented. Their passwords stand on the sign-in page of the demo. */
+/**
+ * The people of Saltmarsh Sound House, all invented. Their passwords stand on the sign-in page of the demo.
+ */
 export const demoPeople: readonly DemoPerson[] = [
   {
     id: "marram",

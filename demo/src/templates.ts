@@ -25,7 +25,8 @@ const PLANS: readonly (LayOut & {
     title: "Steelpan orchestra, full yard",
     tempo: 116,
     notes:
-      "Near mics at drum height, far mics a metre behind. Irons are loud: start them lower than you think.\nThe six-bass stands behind the kit; keep its low drums in the middle.",
+      "Near mics at drum height, far mics a metre behind. Irons are loud: start them lower " +
+      "than you think.\nThe six-bass stands behind the kit; keep its low drums in the middle.",
     checklist: [
       "Talkback heard in both headphone mixes",
       "Irons played at their loudest, no input near the top",
@@ -33,7 +34,8 @@ const PLANS: readonly (LayOut & {
       "A minute of the empty yard recorded",
     ],
     lines: [
-      "pans: Tenor pan near, Tenor pan far, Double second near, Double second far, Four pan, Cello pan left, Cello pan right, Guitar pan, Six bass low, Six bass high, Nine bass",
+      "pans: Tenor pan near, Tenor pan far, Double second near, Double second far, Four pan, " +
+        "Cello pan left, Cello pan right, Guitar pan, Six bass low, Six bass high, Nine bass",
       "engine: Iron 1, Iron 2, Conga low, Conga high, Scratcher",
       "kit: Kick, Snare top, Snare bottom, Hat, Rack tom, Floor tom, OH hat side, OH ride side",
       "ambience: Ambience wide, Audience left, Audience right",
@@ -141,7 +143,8 @@ const PLANS: readonly (LayOut & {
     tempo: 96,
     notes: "The caller stands in front, the crew in a half circle behind. Nobody wears headphones.",
     lines: [
-      "choir: Shanty lead, Shanty tenor 1, Shanty tenor 2, Shanty tenor 3, Shanty tenor 4, Shanty bass 1, Shanty bass 2, Shanty bass 3, Shanty crew left, Shanty crew right",
+      "choir: Shanty lead, Shanty tenor 1, Shanty tenor 2, Shanty tenor 3, Shanty tenor 4, " +
+        "Shanty bass 1, Shanty bass 2, Shanty bass 3, Shanty crew left, Shanty crew right",
       "folk: Fiddle, Accordion, Whistle",
       "ambience: Audience left, Audience right",
       "speech: MC",
@@ -262,7 +265,10 @@ const edit = (session: Session, id: string, fields: Partial<Track>): Session => 
   tracks: session.tracks.map((t) => (t.id === id ? { ...t, ...fields } : t)),
 });
 
-/** The templates of the house with all their releases. The full yard's draft carries one name off the pattern. */
+/**
+ * The templates of the house with all their releases. The full yard's draft carries one name off the
+ * pattern.
+ */
 export function demoTemplates(style: Style): DemoTemplate[] {
   return PLANS.map((plan): DemoTemplate => {
     // In a mix everything is there already: nothing records from outside.

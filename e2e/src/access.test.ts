@@ -30,7 +30,8 @@ afterAll(async () => {
 async function violations(rules: readonly string[] | null = null): Promise<string[]> {
   await b.driver.executeScript(AXE);
   const found = await b.driver.executeAsyncScript<Violation[]>(
-    "const done = arguments[1]; axe.run(document, { runOnly: arguments[0] ?? ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'] }).then((r) => done(r.violations))",
+    "const done = arguments[1]; axe.run(document, { runOnly: arguments[0] ?? ['wcag2a', " +
+      "'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'] }).then((r) => done(r.violations))",
     rules,
   );
   return found
@@ -70,7 +71,8 @@ describe("every screen", () => {
       expect(
         await b.driver.executeScript("return document.documentElement.scrollWidth - window.innerWidth"),
       ).toBeLessThanOrEqual(0);
-      // The window itself never scrolls, and a screen that has its own lists to scroll does not scroll as a whole.
+      // The window itself never scrolls, and a screen that has its own lists to scroll does not scroll as a
+      // whole.
       expect(
         await b.driver.executeScript("return document.documentElement.scrollHeight - window.innerHeight"),
       ).toBeLessThanOrEqual(0);
@@ -91,7 +93,8 @@ describe("the first page", () => {
     await b.go("/");
     await b.see("//*[name()='svg'][contains(@class, 'recharts')]");
     const sizes = await b.driver.executeScript<{ name: string; size: number }[]>(
-      "return performance.getEntriesByType('resource').filter((r) => r.name.endsWith('.js')).map((r) => ({ name: r.name, size: r.encodedBodySize }))",
+      "return performance.getEntriesByType('resource').filter((r) => " +
+        "r.name.endsWith('.js')).map((r) => ({ name: r.name, size: r.encodedBodySize }))",
     );
     const total = sizes.reduce((n, s) => n + s.size, 0);
     console.log(`start page: ${sizes.length} scripts, ${(total / 1000).toFixed(0)} kB compressed`);

@@ -154,13 +154,16 @@ export class Browser {
     }
   }
 
-  /** Clicks the button of that name, or, when there is none, one whose name goes on after it ("Fix all 12"). */
+  /**
+   * Clicks the button of that name, or, when there is none, one whose name goes on after it ("Fix all 12").
+   */
   async button(name: string, within = ""): Promise<void> {
     // Undo and redo say what of in the same label.
     const more = `starts-with(@aria-label, ${quoted(`${name}: `)})`;
     const exact = `normalize-space(.)=${quoted(name)} or @aria-label=${quoted(name)} or ${more}`;
     await this.click(
-      `${within}//button[${exact} or (starts-with(normalize-space(.), ${quoted(`${name} `)}) and not(//button[${exact}]))]`,
+      `${within}//button[${exact} or (starts-with(normalize-space(.), ${quoted(`${name} `)}) ` +
+        `and not(//button[${exact}]))]`,
     );
   }
 

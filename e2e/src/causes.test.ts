@@ -18,7 +18,9 @@ afterAll(async () => {
 /** Asks the house as the page does. */
 const api = <T>(method: string, path: string, body?: unknown): Promise<T> =>
   b.driver.executeAsyncScript<T>(
-    "const done = arguments[3]; fetch('/api' + arguments[1], { method: arguments[0], headers: { 'content-type': 'application/json' }, ...(arguments[2] === null ? {} : { body: arguments[2] }) }).then((r) => r.json()).then(done)",
+    "const done = arguments[3]; fetch('/api' + arguments[1], { method: arguments[0], " +
+      "headers: { 'content-type': 'application/json' }, ...(arguments[2] === null ? {} : { " +
+      "body: arguments[2] }) }).then((r) => r.json()).then(done)",
     method,
     path,
     body === undefined ? null : JSON.stringify(body),
@@ -39,48 +41,53 @@ const share = async (): Promise<string | null> =>
   ).getAttribute("aria-valuenow");
 
 describe("an edition comes", () => {
-  it("and every page says one count, and whose it is: the room's share stays, what the edition asks is its own list", async () => {
-    await b.go("/");
-    const before = await share();
-    const {
-      lastCheckIn: { openNow },
-    } = await album();
-    const { draft } = await api<{
-      draft: { revision: number; house: { palette: { id: string; hex: string }[] } };
-    }>("GET", "/house");
-    const changes = draft.house.palette.slice(0, 4).map((c) => ({
-      do: "set",
-      at: ["palette", c.id, "hex"],
-      from: c.hex,
-      to: c.hex.replace(/..$/, "00"),
-    }));
-    const { revision } = await api<{ revision: number }>("POST", "/house/draft/changes", {
-      revision: draft.revision,
-      changes,
-    });
-    await api("POST", "/house/editions", { revision, note: "Four colours warmer" });
-    await b.go("/");
-    await b.see(
-      "//section[@aria-label='Waiting for you']//li[contains(., 'Edition 3') and contains(., 'It asks for')]",
-    );
-    expect(await share()).toBe(before);
-    const now = await album();
-    expect(now.lastCheckIn.openNow).toBe(openNow);
-    expect(now.lastCheckIn.askedNow).toBeGreaterThan(0);
-    await b.see(
-      `//section[@aria-label='Waiting for you']//p[contains(., 'Album mix, Marram: ${openNow} findings')]`,
-    );
-    await b.go("/sessions");
-    await b.see(`//li[.//a[.='Album mix, Marram']]//span[.='${openNow} to look at']`);
-    await b.go(`/sessions/${now.id}`);
-    await b.see(`//h1/following-sibling::*//span[.='${openNow} to look at']`);
-    await b.go(`/check-ins/${now.lastCheckIn.id}`);
-    await b.see(`//aside//span[.='${openNow} to look at']`);
-    await b.see(`//aside//span[.='edition 3 asks ${now.lastCheckIn.askedNow}']`);
-    await b.see(
-      `//section[starts-with(@aria-label, 'Edition 3 asks for ${now.lastCheckIn.askedNow} things here')]`,
-    );
-  });
+  it(
+    "and every page says one count, and whose it is: the room's share stays, what the " +
+      "edition asks is its own list",
+    async () => {
+      await b.go("/");
+      const before = await share();
+      const {
+        lastCheckIn: { openNow },
+      } = await album();
+      const { draft } = await api<{
+        draft: { revision: number; house: { palette: { id: string; hex: string }[] } };
+      }>("GET", "/house");
+      const changes = draft.house.palette.slice(0, 4).map((c) => ({
+        do: "set",
+        at: ["palette", c.id, "hex"],
+        from: c.hex,
+        to: c.hex.replace(/..$/, "00"),
+      }));
+      const { revision } = await api<{ revision: number }>("POST", "/house/draft/changes", {
+        revision: draft.revision,
+        changes,
+      });
+      await api("POST", "/house/editions", { revision, note: "Four colours warmer" });
+      await b.go("/");
+      await b.see(
+        "//section[@aria-label='Waiting for you']//li[contains(., 'Edition 3') and " +
+          "contains(., 'It asks for')]",
+      );
+      expect(await share()).toBe(before);
+      const now = await album();
+      expect(now.lastCheckIn.openNow).toBe(openNow);
+      expect(now.lastCheckIn.askedNow).toBeGreaterThan(0);
+      await b.see(
+        `//section[@aria-label='Waiting for you']//p[contains(., 'Album mix, Marram: ${openNow} findings')]`,
+      );
+      await b.go("/sessions");
+      await b.see(`//li[.//a[.='Album mix, Marram']]//span[.='${openNow} to look at']`);
+      await b.go(`/sessions/${now.id}`);
+      await b.see(`//h1/following-sibling::*//span[.='${openNow} to look at']`);
+      await b.go(`/check-ins/${now.lastCheckIn.id}`);
+      await b.see(`//aside//span[.='${openNow} to look at']`);
+      await b.see(`//aside//span[.='edition 3 asks ${now.lastCheckIn.askedNow}']`);
+      await b.see(
+        `//section[starts-with(@aria-label, 'Edition 3 asks for ${now.lastCheckIn.askedNow} things here')]`,
+      );
+    },
+  );
 
   it("what it asks is put right by itself, and leaves what the room changed", async () => {
     const {
@@ -179,29 +186,35 @@ describe("by key", () => {
     await b.see("//h2[contains(., 'tracks chosen')]");
   });
 
-  it("dressing shows what it would do, Ctrl+Enter does it, and the current cell is named to a screen reader", async () => {
-    await b.go("/library/steelpan-orchestra-full-yard");
-    await b.click("//div[@role='row']//span[.='Dbl sec far']");
-    await b.driver.executeScript("document.querySelector('[role=treegrid]').focus()");
-    await b.press("\uE014");
-    const cell = await b.driver.executeScript<string>(
-      "const g = document.querySelector('[role=treegrid]'); const c = document.getElementById(g.getAttribute('aria-activedescendant')); return c.getAttribute('role') + ' ' + c.textContent",
-    );
-    expect(cell).toBe("gridcell Double second · far");
-    await b.press("d");
-    await b.see("//section[@aria-label='Dress all']//li[contains(., 'DblSec_Far')]");
-    expect(await b.count("//div[@role='row']//span[.='Dbl sec far']")).toBe(1);
-    await b.chord("\uE009", "\uE007");
-    await b.see("//div[@role='row']//span[.='DblSec_Far']");
-    await b.button("Undo: dress all");
-    await b.see("//div[@role='row']//span[.='Dbl sec far']");
-    await b.press("?");
-    for (const says of [
-      "Type into the cell",
-      "Choose a range; Shift+click as well",
-      "Do the main thing of a panel or form",
-      "Walk the cells; open and close a folder",
-    ])
-      await b.see(`//div[@role='dialog']//li[contains(., '${says}')]`);
-  });
+  it(
+    "dressing shows what it would do, Ctrl+Enter does it, and the current cell is " +
+      "named to a screen reader",
+    async () => {
+      await b.go("/library/steelpan-orchestra-full-yard");
+      await b.click("//div[@role='row']//span[.='Dbl sec far']");
+      await b.driver.executeScript("document.querySelector('[role=treegrid]').focus()");
+      await b.press("\uE014");
+      const cell = await b.driver.executeScript<string>(
+        "const g = document.querySelector('[role=treegrid]'); const c = " +
+          "document.getElementById(g.getAttribute('aria-activedescendant')); return " +
+          "c.getAttribute('role') + ' ' + c.textContent",
+      );
+      expect(cell).toBe("gridcell Double second · far");
+      await b.press("d");
+      await b.see("//section[@aria-label='Dress all']//li[contains(., 'DblSec_Far')]");
+      expect(await b.count("//div[@role='row']//span[.='Dbl sec far']")).toBe(1);
+      await b.chord("\uE009", "\uE007");
+      await b.see("//div[@role='row']//span[.='DblSec_Far']");
+      await b.button("Undo: dress all");
+      await b.see("//div[@role='row']//span[.='Dbl sec far']");
+      await b.press("?");
+      for (const says of [
+        "Type into the cell",
+        "Choose a range; Shift+click as well",
+        "Do the main thing of a panel or form",
+        "Walk the cells; open and close a folder",
+      ])
+        await b.see(`//div[@role='dialog']//li[contains(., '${says}')]`);
+    },
+  );
 });

@@ -91,40 +91,44 @@ describe("the word list", () => {
 });
 
 describe("colours", () => {
-  it("shows which fall together for other eyes, and spreads them in the background, locked ones staying", async () => {
-    await b.go("/house/colours");
-    await b.seeText("none too close");
-    // Two colours nobody could tell apart: the palette that ships has none.
-    await b.click("//section[@aria-label='Palette']//button[contains(., 'Amber')]");
-    await b.type(
-      "//section[@aria-label='Colour Amber']//label[starts-with(., 'Value')]//input",
-      "#e0a52c\uE007",
-    );
-    await b.see(
-      "//section[@aria-label='Palette']//span[contains(., 'too close')][not(contains(., 'none'))]",
-    );
-    await b.button("Deutan");
-    expect(
-      await b.count("//section[@aria-label='As eyes tell them apart']//*[name()='line']"),
-    ).toBeGreaterThan(0);
-    await b.click("//input[@aria-label='Keep Brass as it is when spreading']");
-    await b.button("Spread");
-    await b.button("As far as possible");
-    await b.button("Cancel");
-    await b.button("Until none is too close");
-    await b.see("//button[.='Take it over']", 60_000);
-    await b.see("//section[@aria-label='Spread']//tr[.//td[.='Brass']]//span[.='stays']");
-    await b.button("How close is that to the best?");
-    await b.see("//progress[@aria-label='Searching']");
-    await b.button("Cancel");
-    await b.see("//button[.='How close is that to the best?']");
-    await b.button("Take it over");
-    await b.seeText("none too close");
-    await b.button("Undo");
-    await b.see(
-      "//section[@aria-label='Palette']//span[contains(., 'too close')][not(contains(., 'none'))]",
-    );
-  });
+  it(
+    "shows which fall together for other eyes, and spreads them in the background, " +
+      "locked ones staying",
+    async () => {
+      await b.go("/house/colours");
+      await b.seeText("none too close");
+      // Two colours nobody could tell apart: the palette that ships has none.
+      await b.click("//section[@aria-label='Palette']//button[contains(., 'Amber')]");
+      await b.type(
+        "//section[@aria-label='Colour Amber']//label[starts-with(., 'Value')]//input",
+        "#e0a52c\uE007",
+      );
+      await b.see(
+        "//section[@aria-label='Palette']//span[contains(., 'too close')][not(contains(., 'none'))]",
+      );
+      await b.button("Deutan");
+      expect(
+        await b.count("//section[@aria-label='As eyes tell them apart']//*[name()='line']"),
+      ).toBeGreaterThan(0);
+      await b.click("//input[@aria-label='Keep Brass as it is when spreading']");
+      await b.button("Spread");
+      await b.button("As far as possible");
+      await b.button("Cancel");
+      await b.button("Until none is too close");
+      await b.see("//button[.='Take it over']", 60_000);
+      await b.see("//section[@aria-label='Spread']//tr[.//td[.='Brass']]//span[.='stays']");
+      await b.button("How close is that to the best?");
+      await b.see("//progress[@aria-label='Searching']");
+      await b.button("Cancel");
+      await b.see("//button[.='How close is that to the best?']");
+      await b.button("Take it over");
+      await b.seeText("none too close");
+      await b.button("Undo");
+      await b.see(
+        "//section[@aria-label='Palette']//span[contains(., 'too close')][not(contains(., 'none'))]",
+      );
+    },
+  );
 
   it("reads a palette, says what it would change, and refuses garbage by line", async () => {
     await b.button("Files");

@@ -19,7 +19,10 @@ export interface OpenHouse {
   close(): Promise<void>;
 }
 
-/** The whole house as `npm start` runs it, on a throw-away database and a free port, with the stand-in station listening. */
+/**
+ * The whole house as `npm start` runs it, on a throw-away database and a free port, with the stand-in
+ * station listening.
+ */
 export async function openHouse(withStation: boolean): Promise<OpenHouse> {
   findChromium();
   const database = await temporaryPostgres();

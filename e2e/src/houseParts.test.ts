@@ -40,44 +40,48 @@ const texts = async (xpath: string): Promise<string[]> =>
   Promise.all((await b.driver.findElements({ xpath })).map((e) => e.getText()));
 
 describe("names", () => {
-  it("are built of pieces, moved by keyboard, shown on real tracks, and said to be read two ways where they can be", async () => {
-    await b.go("/house/names");
-    await b.see("//span[.='one way']", 30_000);
-    const order = (): Promise<string[]> => texts("//ol[@aria-label='Pieces']//button[@aria-pressed]");
-    expect(await order()).toEqual(["whose it is", "short form", "position", "number"]);
-    const handle = await b.see("//button[@aria-label='Move number']");
-    await b.driver.executeScript("arguments[0].focus()", handle);
-    for (const key of [Key.SPACE, Key.ARROW_LEFT, Key.SPACE]) {
-      await b.press(key);
-      await b.driver.sleep(350);
-    }
-    await b.see("//section[@aria-label='On real examples']//td[.='Iron_1']");
-    expect(await order()).toEqual(["whose it is", "short form", "number", "position"]);
-    await undo();
-    await b.button("position");
-    await choose("Parted by", "nothing");
-    await b.see("//section[@aria-label='On real examples']//td[.='TnrPanNear']");
-    await b.see("//section[@aria-label='What would change']//strong[.='TnrPanNear']");
-    await b.see("//span[.='two ways']", 30_000);
-    await b.seeText("could be");
-    await undo();
-    await b.see("//span[.='one way']", 30_000);
-    await b.type("//section[@aria-label='Read back']//input", "10");
-    await b.press(Key.ENTER);
-    await b.seeText("over budget");
-    await b.see(
-      "//section[@aria-label='On real examples']//tr[contains(., 'TnrPan_Near')]//span[.='too long']",
-    );
-    await undo();
-    // A pattern of a track without the role could not be read back: it is refused.
-    await b.button("short form");
-    await b.button("Take piece out");
-    await b.seeText("names of a track cannot do without the role");
-    await b.button("6");
-    const displays = await texts("//ul[@aria-label='Display names']/li");
-    expect(Math.max(...displays.map((d) => d.length))).toBeLessThanOrEqual(6);
-    expect(new Set(displays.map((d) => d.toLowerCase())).size).toBe(displays.length);
-  });
+  it(
+    "are built of pieces, moved by keyboard, shown on real tracks, and said to be read two " +
+      "ways where they can be",
+    async () => {
+      await b.go("/house/names");
+      await b.see("//span[.='one way']", 30_000);
+      const order = (): Promise<string[]> => texts("//ol[@aria-label='Pieces']//button[@aria-pressed]");
+      expect(await order()).toEqual(["whose it is", "short form", "position", "number"]);
+      const handle = await b.see("//button[@aria-label='Move number']");
+      await b.driver.executeScript("arguments[0].focus()", handle);
+      for (const key of [Key.SPACE, Key.ARROW_LEFT, Key.SPACE]) {
+        await b.press(key);
+        await b.driver.sleep(350);
+      }
+      await b.see("//section[@aria-label='On real examples']//td[.='Iron_1']");
+      expect(await order()).toEqual(["whose it is", "short form", "number", "position"]);
+      await undo();
+      await b.button("position");
+      await choose("Parted by", "nothing");
+      await b.see("//section[@aria-label='On real examples']//td[.='TnrPanNear']");
+      await b.see("//section[@aria-label='What would change']//strong[.='TnrPanNear']");
+      await b.see("//span[.='two ways']", 30_000);
+      await b.seeText("could be");
+      await undo();
+      await b.see("//span[.='one way']", 30_000);
+      await b.type("//section[@aria-label='Read back']//input", "10");
+      await b.press(Key.ENTER);
+      await b.seeText("over budget");
+      await b.see(
+        "//section[@aria-label='On real examples']//tr[contains(., 'TnrPan_Near')]//span[.='too long']",
+      );
+      await undo();
+      // A pattern of a track without the role could not be read back: it is refused.
+      await b.button("short form");
+      await b.button("Take piece out");
+      await b.seeText("names of a track cannot do without the role");
+      await b.button("6");
+      const displays = await texts("//ul[@aria-label='Display names']/li");
+      expect(Math.max(...displays.map((d) => d.length))).toBeLessThanOrEqual(6);
+      expect(new Set(displays.map((d) => d.toLowerCase())).size).toBe(displays.length);
+    },
+  );
 });
 
 describe("what stands beside roles", () => {
@@ -111,7 +115,8 @@ describe("order and folders", () => {
     await undo();
     await b.button("Out of its folder");
     await b.see(
-      "//section[@aria-label='On a real template']//button[starts-with(., 'Moves')][not(contains(., '· 0'))]",
+      "//section[@aria-label='On a real template']//button[starts-with(., " +
+        "'Moves')][not(contains(., '· 0'))]",
     );
     await b.button("Moves");
     await b.see("//section[@aria-label='On a real template']//span[.='KIT']");
@@ -171,70 +176,81 @@ describe("exceptions", () => {
 });
 
 describe("icons", () => {
-  it("are found by what they are for; SVG files come in clean or are refused by line; all go out as a ZIP", async () => {
-    await b.go("/house/icons");
-    await b.see("//h2[contains(., '244 icons')]");
-    await b.type("//input[@aria-label='Find an icon by name or use']", "orchestra");
-    await b.see("//h2[not(contains(., '244'))][contains(., 'icons')]");
-    await b.see("//button[contains(@title, 'timpani')]");
-    await file(
-      "SVG files",
-      "evil.svg",
-      '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 9 9">\n<path d="M0 0h9v9z"/>\n<script>alert(1)</script></svg>',
-    );
-    await b.seeText("“evil.svg” holds a script (line 3), which no icon may.");
-    await b.see("//h2[contains(., 'Icons of the house')]/span[.='0']");
-    await file(
-      "SVG files",
-      "tide_bell.svg",
-      '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 100 100"><path d="M10 90h80L50 10z"/></svg>',
-    );
-    await b.see("//section[@aria-label='Icon house-tide-bell']");
-    await choose("Give it to a family", "Pans");
-    await b.seeText("Carried by Pans.");
-    await b.button("Tinted, as ZIP");
-    const files = unzipSync(await b.saved("house_icons_tinted.zip"));
-    const name = Object.keys(files).find((f) => f.endsWith("/DblSec.svg"))!;
-    expect(name).toBe("Pans/DblSec.svg");
-    expect(strFromU8(files[name]!)).toContain('d="M2.4 21.6H21.6L12 2.4Z"');
-    await undo();
-    await undo();
-  });
+  it(
+    "are found by what they are for; SVG files come in clean or are refused by line; " +
+      "all go out as a ZIP",
+    async () => {
+      await b.go("/house/icons");
+      await b.see("//h2[contains(., '244 icons')]");
+      await b.type("//input[@aria-label='Find an icon by name or use']", "orchestra");
+      await b.see("//h2[not(contains(., '244'))][contains(., 'icons')]");
+      await b.see("//button[contains(@title, 'timpani')]");
+      await file(
+        "SVG files",
+        "evil.svg",
+        '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ' +
+          '9 9">\n<path d="M0 ' +
+          '0h9v9z"/>\n<script>alert(1)</script></svg>',
+      );
+      await b.seeText("“evil.svg” holds a script (line 3), which no icon may.");
+      await b.see("//h2[contains(., 'Icons of the house')]/span[.='0']");
+      await file(
+        "SVG files",
+        "tide_bell.svg",
+        '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 100 100"><path d="M10 90h80L50 10z"/></svg>',
+      );
+      await b.see("//section[@aria-label='Icon house-tide-bell']");
+      await choose("Give it to a family", "Pans");
+      await b.seeText("Carried by Pans.");
+      await b.button("Tinted, as ZIP");
+      const files = unzipSync(await b.saved("house_icons_tinted.zip"));
+      const name = Object.keys(files).find((f) => f.endsWith("/DblSec.svg"))!;
+      expect(name).toBe("Pans/DblSec.svg");
+      expect(strFromU8(files[name]!)).toContain('d="M2.4 21.6H21.6L12 2.4Z"');
+      await undo();
+      await undo();
+    },
+  );
 });
 
 describe("the disk", () => {
-  it("is looked through, put right by a plan that is shown first, and everything is undone from the log", async () => {
-    await b.go("/house/disk");
-    await b.button("The shared disk");
-    await b.see("//li[@data-sort]", 60_000);
-    await b.click("//div[@aria-label='Kinds of findings']//button[contains(., 'Misnamed')]");
-    await b.see("//li[@data-sort='misnamed']//strong[.='2026-08-14_Shanty-night']");
-    await b.button("Dry run");
-    await b.see(
-      "//ol[@aria-label='Dry run']/li[contains(., 'Shanty night 14.08.2026 → Projects/2026-08-14_Shanty-night')]",
-    );
-    await b.click("//section[@aria-label='Findings']//button[.='CSV']");
-    expect(await b.savedText("moves.csv")).toContain("Projects/2026-08-14_Shanty-night");
-    const before = await b.text("//section[@aria-label='Findings']//h2/following-sibling::span");
-    await b.button("Carry it out");
-    await b.seeText("steps are done.", 60_000);
-    await b.driver.wait(
-      async () =>
-        (await b
-          .text("//section[@aria-label='Findings']//h2/following-sibling::span")
-          .catch(() => before)) !== before,
-      30_000,
-      "fewer findings",
-    );
-    await b.go("/house/disk?show=log");
-    await b.button("Undo it");
-    await b.see("//section[@aria-label='What was moved']//span[.='undone']", 30_000);
-    await b.go("/house/disk");
-    await b.button("The shared disk");
-    await b.see("//li[@data-sort]", 60_000);
-    await b.click("//div[@aria-label='Kinds of findings']//button[contains(., 'Misnamed')]");
-    await b.see("//li[@data-sort='misnamed']//s[.='Shanty night 14.08.2026']");
-  });
+  it(
+    "is looked through, put right by a plan that is shown first, and everything is " +
+      "undone from the log",
+    async () => {
+      await b.go("/house/disk");
+      await b.button("The shared disk");
+      await b.see("//li[@data-sort]", 60_000);
+      await b.click("//div[@aria-label='Kinds of findings']//button[contains(., 'Misnamed')]");
+      await b.see("//li[@data-sort='misnamed']//strong[.='2026-08-14_Shanty-night']");
+      await b.button("Dry run");
+      await b.see(
+        "//ol[@aria-label='Dry run']/li[contains(., 'Shanty night 14.08.2026 → " +
+          "Projects/2026-08-14_Shanty-night')]",
+      );
+      await b.click("//section[@aria-label='Findings']//button[.='CSV']");
+      expect(await b.savedText("moves.csv")).toContain("Projects/2026-08-14_Shanty-night");
+      const before = await b.text("//section[@aria-label='Findings']//h2/following-sibling::span");
+      await b.button("Carry it out");
+      await b.seeText("steps are done.", 60_000);
+      await b.driver.wait(
+        async () =>
+          (await b
+            .text("//section[@aria-label='Findings']//h2/following-sibling::span")
+            .catch(() => before)) !== before,
+        30_000,
+        "fewer findings",
+      );
+      await b.go("/house/disk?show=log");
+      await b.button("Undo it");
+      await b.see("//section[@aria-label='What was moved']//span[.='undone']", 30_000);
+      await b.go("/house/disk");
+      await b.button("The shared disk");
+      await b.see("//li[@data-sort]", 60_000);
+      await b.click("//div[@aria-label='Kinds of findings']//button[contains(., 'Misnamed')]");
+      await b.see("//li[@data-sort='misnamed']//s[.='Shanty night 14.08.2026']");
+    },
+  );
 
   it("takes a listing as well; noise is refused by its line and changes nothing", async () => {
     await b.go("/house/disk");
@@ -258,26 +274,30 @@ describe("the disk", () => {
 });
 
 describe("editions", () => {
-  it("an old one is taken up again, a starter is looked at before it is taken, and undo brings the draft back", async () => {
-    await b.go("/house/editions");
-    await b.see("//ul[@aria-label='What changes']/li");
-    await b.click("//li[contains(., 'Edition 1')]//button");
-    await b.see("//ul[@aria-label='What changes']/li[contains(., 'no longer heard as “tall drum”')]");
-    await undo();
-    await b.gone("//ul[@aria-label='What changes']/li[contains(., 'tall drum')]");
-    await b.click("//li[contains(., 'Orchestral')]//button");
-    await b.see(
-      "//ul[@aria-label='What the starter changes']/li[contains(., 'Sides are seen by the audience.')]",
-    );
-    await b.button("Take it as the draft");
-    await b.see("//ul[@aria-label='What changes']/li[contains(., 'Sides are seen by the audience.')]");
-    await b.see(
-      "//section[@aria-label='Impact'][@aria-busy='false']//h3[contains(., 'Would touch')]",
-      60_000,
-    );
-    await undo();
-    await b.gone("//ul[@aria-label='What changes']/li[contains(., 'Sides are seen by the audience.')]");
-  });
+  it(
+    "an old one is taken up again, a starter is looked at before it is taken, and undo " +
+      "brings the draft back",
+    async () => {
+      await b.go("/house/editions");
+      await b.see("//ul[@aria-label='What changes']/li");
+      await b.click("//li[contains(., 'Edition 1')]//button");
+      await b.see("//ul[@aria-label='What changes']/li[contains(., 'no longer heard as “tall drum”')]");
+      await undo();
+      await b.gone("//ul[@aria-label='What changes']/li[contains(., 'tall drum')]");
+      await b.click("//li[contains(., 'Orchestral')]//button");
+      await b.see(
+        "//ul[@aria-label='What the starter changes']/li[contains(., 'Sides are seen by the audience.')]",
+      );
+      await b.button("Take it as the draft");
+      await b.see("//ul[@aria-label='What changes']/li[contains(., 'Sides are seen by the audience.')]");
+      await b.see(
+        "//section[@aria-label='Impact'][@aria-busy='false']//h3[contains(., 'Would touch')]",
+        60_000,
+      );
+      await undo();
+      await b.gone("//ul[@aria-label='What changes']/li[contains(., 'Sides are seen by the audience.')]");
+    },
+  );
 });
 
 describe("why", () => {
@@ -285,7 +305,8 @@ describe("why", () => {
     await b.go("/library/steelpan-orchestra-full-yard");
     await b.click("//span[.='OH_HatSd']");
     await b.click(
-      "//section[@aria-label='Why it looks like this']//div[dt[.='Start']]//a[contains(., 'side of the kit')]",
+      "//section[@aria-label='Why it looks like this']//div[dt[.='Start']]//a[contains(., " +
+        "'side of the kit')]",
     );
     await b.see("//section[@aria-label='Line']//textarea[contains(., 'side of the kit')]");
     await b.driver.navigate().back();
@@ -332,7 +353,8 @@ describe("who may only look", () => {
         expect([
           place,
           await other.count(
-            "//main//fieldset//input[not(ancestor::fieldset[@disabled])] | //main//aside//input[@type='text' and not(@readonly)]",
+            "//main//fieldset//input[not(ancestor::fieldset[@disabled])] | " +
+              "//main//aside//input[@type='text' and not(@readonly)]",
           ),
         ]).toEqual([place, 0]);
       }

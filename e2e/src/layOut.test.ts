@@ -97,122 +97,134 @@ const YARD = [
 ];
 
 describe("a lead", () => {
-  it("builds the largest template of the house from an empty draft by keyboard, ending with nothing to look at", async () => {
-    await b.go("/library");
-    await b.see("//h2[.='Steelpan']");
-    await b.press("n");
-    await b.see("//input[@aria-label='Name']");
-    await b.press("Yard by hand");
-    await b.press(Key.TAB, "Steelpan", Key.ENTER);
-    await b.seeText("No tracks yet");
-    await b.press("a");
-    await b.see("//section[@aria-label='Add tracks']//textarea");
-    await b.press(YARD.join("\n"));
-    await b.see(`//button[normalize-space(.)='Add ${YARD.length} tracks' and not(@disabled)]`);
-    await b.chord(Key.CONTROL, Key.ENTER);
-    await b.see("//span[@role='gridcell']//span[.='PANS']");
-    await b.seeText(`${YARD.length + 4} tracks, ${YARD.length} chosen`);
+  it(
+    "builds the largest template of the house from an empty draft by keyboard, ending " +
+      "with nothing to look at",
+    async () => {
+      await b.go("/library");
+      await b.see("//h2[.='Steelpan']");
+      await b.press("n");
+      await b.see("//input[@aria-label='Name']");
+      await b.press("Yard by hand");
+      await b.press(Key.TAB, "Steelpan", Key.ENTER);
+      await b.seeText("No tracks yet");
+      await b.press("a");
+      await b.see("//section[@aria-label='Add tracks']//textarea");
+      await b.press(YARD.join("\n"));
+      await b.see(`//button[normalize-space(.)='Add ${YARD.length} tracks' and not(@disabled)]`);
+      await b.chord(Key.CONTROL, Key.ENTER);
+      await b.see("//span[@role='gridcell']//span[.='PANS']");
+      await b.seeText(`${YARD.length + 4} tracks, ${YARD.length} chosen`);
 
-    // Sends to the returns, two headphone mixes.
-    await range("TnrPan_Near", 10);
-    await part("Buses, returns, headphones");
-    await pick("Which return", "Hall reverb");
-    await b.button("A return for these");
-    await range("TnrPan_Near", 10);
-    await b.button("A headphone mix from these");
-    await b.see("//section[@aria-label='Selected track']//h2[starts-with(., 'Cue')]");
-    await range("Iron_1", 4);
-    await pick("Which return", "Room reverb");
-    await b.button("A return for these");
-    await range("Iron_1", 4);
-    await pick("Which return", "Slap");
-    await b.button("A return for these");
-    await range("Kick", 7);
-    await pick("Which return", "Plate");
-    await b.button("A return for these");
+      // Sends to the returns, two headphone mixes.
+      await range("TnrPan_Near", 10);
+      await part("Buses, returns, headphones");
+      await pick("Which return", "Hall reverb");
+      await b.button("A return for these");
+      await range("TnrPan_Near", 10);
+      await b.button("A headphone mix from these");
+      await b.see("//section[@aria-label='Selected track']//h2[starts-with(., 'Cue')]");
+      await range("Iron_1", 4);
+      await pick("Which return", "Room reverb");
+      await b.button("A return for these");
+      await range("Iron_1", 4);
+      await pick("Which return", "Slap");
+      await b.button("A return for these");
+      await range("Kick", 7);
+      await pick("Which return", "Plate");
+      await b.button("A return for these");
 
-    // Said in a line; typed into cells.
-    await range("Kick", 7);
-    await b.driver.executeScript("document.querySelector('[role=treegrid]').focus()");
-    await b.press("e");
-    await b.press("alternate 30");
-    await b.seeText("left and right 30 in turn: 8 of 8 change. Enter does it.");
-    await b.press(Key.ENTER);
-    await b.see("//button[@aria-label='Undo: left and right 30 in turn']");
-    await b.driver.executeScript("document.querySelector('[role=treegrid]').focus()");
-    await b.chord(Key.CONTROL, "z");
-    await range("TnrPan_Near", 10);
-    await b.driver.executeScript("document.querySelector('[role=treegrid]').focus()");
-    await b.press("e");
-    await b.press("phantom on", Key.ENTER);
-    await b.see("//button[@aria-label='Undo: phantom on']");
-    await choose("Kick");
-    for (let n = 0; n < 6; n++) await b.press(Key.ARROW_RIGHT);
-    await b.press(Key.ENTER);
-    await b.see("//input[@aria-label='inserts of Kick']");
-    await b.press("EQ, Gate", Key.ENTER);
-    expect(await cell("Kick", 7)).toBe("EQ Gate");
-    await b.seeText("Nothing to look at");
-    await saved();
-    await b.driver.navigate().refresh();
-    await b.seeText("Nothing to look at");
-    expect(await cell("Kick", 3)).toBe("17");
-  });
+      // Said in a line; typed into cells.
+      await range("Kick", 7);
+      await b.driver.executeScript("document.querySelector('[role=treegrid]').focus()");
+      await b.press("e");
+      await b.press("alternate 30");
+      await b.seeText("left and right 30 in turn: 8 of 8 change. Enter does it.");
+      await b.press(Key.ENTER);
+      await b.see("//button[@aria-label='Undo: left and right 30 in turn']");
+      await b.driver.executeScript("document.querySelector('[role=treegrid]').focus()");
+      await b.chord(Key.CONTROL, "z");
+      await range("TnrPan_Near", 10);
+      await b.driver.executeScript("document.querySelector('[role=treegrid]').focus()");
+      await b.press("e");
+      await b.press("phantom on", Key.ENTER);
+      await b.see("//button[@aria-label='Undo: phantom on']");
+      await choose("Kick");
+      for (let n = 0; n < 6; n++) await b.press(Key.ARROW_RIGHT);
+      await b.press(Key.ENTER);
+      await b.see("//input[@aria-label='inserts of Kick']");
+      await b.press("EQ, Gate", Key.ENTER);
+      expect(await cell("Kick", 7)).toBe("EQ Gate");
+      await b.seeText("Nothing to look at");
+      await saved();
+      await b.driver.navigate().refresh();
+      await b.seeText("Nothing to look at");
+      expect(await cell("Kick", 3)).toBe("17");
+    },
+  );
 
-  it("types into cells for all that are chosen; what cannot be is said where it is typed, and Escape leaves it", async () => {
-    await b.go("/library/yard-by-hand");
-    await range("Iron_1", 1);
-    await b.click(`(${row("Iron_2")}//span[@role='gridcell'])[5]`);
-    await range("Iron_1", 1);
-    for (let n = 0; n < 4; n++) await b.press(Key.ARROW_RIGHT);
-    await b.press(Key.ENTER);
-    await b.press("loud", Key.ENTER);
-    await b.see("//*[@role='alert'][contains(., 'A level is a number of dB, −144 to 24.')]");
-    await b.type("//input[contains(@aria-label, 'level of')]", "-11");
-    await b.press(Key.ENTER);
-    await b.gone("//input[contains(@aria-label, 'level of')]");
-    expect([await cell("Iron_1", 5), await cell("Iron_2", 5)]).toEqual(["−11.0", "−11.0"]);
-    await b.click("//button[@aria-label='Undo: level of 2']");
-    expect(await cell("Iron_1", 5)).not.toBe("−11.0");
-    await choose("Iron_1");
-    await b.press(Key.ENTER, "Nonsense", Key.ESCAPE);
-    await b.see(row("Iron_1"));
-    await saved();
-  });
+  it(
+    "types into cells for all that are chosen; what cannot be is said where it is typed, " +
+      "and Escape leaves it",
+    async () => {
+      await b.go("/library/yard-by-hand");
+      await range("Iron_1", 1);
+      await b.click(`(${row("Iron_2")}//span[@role='gridcell'])[5]`);
+      await range("Iron_1", 1);
+      for (let n = 0; n < 4; n++) await b.press(Key.ARROW_RIGHT);
+      await b.press(Key.ENTER);
+      await b.press("loud", Key.ENTER);
+      await b.see("//*[@role='alert'][contains(., 'A level is a number of dB, −144 to 24.')]");
+      await b.type("//input[contains(@aria-label, 'level of')]", "-11");
+      await b.press(Key.ENTER);
+      await b.gone("//input[contains(@aria-label, 'level of')]");
+      expect([await cell("Iron_1", 5), await cell("Iron_2", 5)]).toEqual(["−11.0", "−11.0"]);
+      await b.click("//button[@aria-label='Undo: level of 2']");
+      expect(await cell("Iron_1", 5)).not.toBe("−11.0");
+      await choose("Iron_1");
+      await b.press(Key.ENTER, "Nonsense", Key.ESCAPE);
+      await b.see(row("Iron_1"));
+      await saved();
+    },
+  );
 
-  it("wraps tracks in a folder, drags them out and in, dissolves it, arranges by the house with the moves shown first", async () => {
-    await b.go("/library/yard-by-hand");
-    await range("Iron_1", 1);
-    await b.driver.executeScript("document.querySelector('[role=treegrid]').focus()");
-    await b.press("g");
-    await b.see("//section[@aria-label='Selected track']//h2[.='IRON']");
-    expect(await cell("Iron_1", 4)).toBe("IRON");
-    // Dragged by the mouse onto the edge of another row: out of the folder, its feed with it.
-    const from = await b.see(`${row("Iron_2")}//span[.='Iron_2']`),
-      to = await b.see(`${row("Scrchr")}//span[.='Scrchr']`);
-    await b.driver
-      .actions()
-      .move({ origin: from })
-      .press()
-      .move({ origin: from, x: 0, y: 12 })
-      .move({ origin: to, x: 0, y: 12, duration: 200 })
-      .release()
-      .perform();
-    await b.driver.wait(
-      async () => (await cell("Iron_2", 4)) === "ENGINE",
-      10_000,
-      "the dragged track feeds what is around it",
-    );
-    await choose("IRON");
-    await b.press("u");
-    await b.gone(`//div[@role='row']//span[.='IRON']`);
-    expect(await cell("Iron_1", 4)).toBe("ENGINE");
-    await b.press("r");
-    await b.see("//section[@aria-label='Arrange by the house']//span[.='Iron_2']");
-    await b.click("//section[@aria-label='Arrange by the house']//button[starts-with(., 'Do th')]");
-    await b.seeText("Nothing to look at");
-    await saved();
-  });
+  it(
+    "wraps tracks in a folder, drags them out and in, dissolves it, arranges by the house " +
+      "with the moves shown first",
+    async () => {
+      await b.go("/library/yard-by-hand");
+      await range("Iron_1", 1);
+      await b.driver.executeScript("document.querySelector('[role=treegrid]').focus()");
+      await b.press("g");
+      await b.see("//section[@aria-label='Selected track']//h2[.='IRON']");
+      expect(await cell("Iron_1", 4)).toBe("IRON");
+      // Dragged by the mouse onto the edge of another row: out of the folder, its feed with it.
+      const from = await b.see(`${row("Iron_2")}//span[.='Iron_2']`),
+        to = await b.see(`${row("Scrchr")}//span[.='Scrchr']`);
+      await b.driver
+        .actions()
+        .move({ origin: from })
+        .press()
+        .move({ origin: from, x: 0, y: 12 })
+        .move({ origin: to, x: 0, y: 12, duration: 200 })
+        .release()
+        .perform();
+      await b.driver.wait(
+        async () => (await cell("Iron_2", 4)) === "ENGINE",
+        10_000,
+        "the dragged track feeds what is around it",
+      );
+      await choose("IRON");
+      await b.press("u");
+      await b.gone(`//div[@role='row']//span[.='IRON']`);
+      expect(await cell("Iron_1", 4)).toBe("ENGINE");
+      await b.press("r");
+      await b.see("//section[@aria-label='Arrange by the house']//span[.='Iron_2']");
+      await b.click("//section[@aria-label='Arrange by the house']//button[starts-with(., 'Do th')]");
+      await b.seeText("Nothing to look at");
+      await saved();
+    },
+  );
 
   it("copies tracks with their routing from one template into another", async () => {
     await b.go("/library/yard-by-hand");
@@ -333,86 +345,94 @@ describe("a lead", () => {
 });
 
 describe("the signal map", () => {
-  it("lights the whole way, folds folders, takes a feed dragged to another path, refuses a circle, and saves as SVG", async () => {
-    await b.go("/library/yard-by-hand/map");
-    // A changed map is laid out anew beside the page: places are looked for when that is done.
-    const place = async (name: string) => {
-      await b.see("//section[@aria-label='Signal map'][@aria-busy='false']");
-      return b.see(`//*[@data-place='${name}']`);
-    };
-    await b.button("Whole");
-    await place("KIT");
-    await (await place("Hat")).click();
-    await b.see("//section[@aria-label='Selected track']//h2[.='Hat']");
-    await b.driver.wait(
-      async () =>
-        (await (await place("MC")).getAttribute("opacity")) === "0.3" &&
-        (await (await place("KIT")).getAttribute("opacity")) === "1",
-      10_000,
-      "its way is lit, the rest is dim",
-    );
-    const drag = async (from: string, to: string) => {
-      const [a, z] = [await place(from), await place(to)];
-      await b.driver
-        .actions()
-        .move({ origin: a })
-        .press()
-        .move({ origin: z, duration: 200 })
-        .release()
-        .perform();
-    };
-    await drag("Hat", "PANS");
-    await b.see("//button[@aria-label='Undo: feed PANS']");
-    await b.click("//button[@aria-label='Undo: feed PANS']");
-    await drag("Main", "KIT");
-    await b.seeText("That would go round in a circle: Main → KIT");
-    await b.button("Fold all");
-    await b.gone("//*[@data-place='Hat']");
-    await place("PANS");
-    await b.button("Save as SVG");
-    const svg = await b.savedText("signal map.svg");
-    expect(svg).toMatch(/^<svg[^>]*viewBox/);
-    expect(svg).toContain("PANS");
-    expect(svg).not.toContain("var(--");
-    await saved();
-  });
+  it(
+    "lights the whole way, folds folders, takes a feed dragged to another path, refuses a " +
+      "circle, and saves as SVG",
+    async () => {
+      await b.go("/library/yard-by-hand/map");
+      // A changed map is laid out anew beside the page: places are looked for when that is done.
+      const place = async (name: string) => {
+        await b.see("//section[@aria-label='Signal map'][@aria-busy='false']");
+        return b.see(`//*[@data-place='${name}']`);
+      };
+      await b.button("Whole");
+      await place("KIT");
+      await (await place("Hat")).click();
+      await b.see("//section[@aria-label='Selected track']//h2[.='Hat']");
+      await b.driver.wait(
+        async () =>
+          (await (await place("MC")).getAttribute("opacity")) === "0.3" &&
+          (await (await place("KIT")).getAttribute("opacity")) === "1",
+        10_000,
+        "its way is lit, the rest is dim",
+      );
+      const drag = async (from: string, to: string) => {
+        const [a, z] = [await place(from), await place(to)];
+        await b.driver
+          .actions()
+          .move({ origin: a })
+          .press()
+          .move({ origin: z, duration: 200 })
+          .release()
+          .perform();
+      };
+      await drag("Hat", "PANS");
+      await b.see("//button[@aria-label='Undo: feed PANS']");
+      await b.click("//button[@aria-label='Undo: feed PANS']");
+      await drag("Main", "KIT");
+      await b.seeText("That would go round in a circle: Main → KIT");
+      await b.button("Fold all");
+      await b.gone("//*[@data-place='Hat']");
+      await place("PANS");
+      await b.button("Save as SVG");
+      const svg = await b.savedText("signal map.svg");
+      expect(svg).toMatch(/^<svg[^>]*viewBox/);
+      expect(svg).toContain("PANS");
+      expect(svg).not.toContain("var(--");
+      await saved();
+    },
+  );
 });
 
 describe("the stereo picture", () => {
-  it("shows where sources are heard, moves one by dragging and by key, and squeezes a folder with all it holds", async () => {
-    await b.go("/library/yard-by-hand/picture");
-    const heard = async (name: string): Promise<string> =>
-      (await (
-        await b.see(`//*[@role='button'][starts-with(@aria-label, '${name}, heard at')]`)
-      ).getAttribute("aria-label")) ?? "";
-    const nearer = (said: string): number => Number(/\d+$/.exec(said)?.[0] ?? 0);
-    const was = await heard("OH_HatSd");
-    const spot = await b.see(
-      "//*[@role='button'][starts-with(@aria-label, 'Iron_1, heard at')]/*[name()='rect']",
-    );
-    await b.driver
-      .actions()
-      .move({ origin: spot })
-      .press()
-      .move({ origin: spot, x: 40, y: 0 })
-      .move({ origin: spot, x: 80, y: 0, duration: 200 })
-      .release()
-      .perform();
-    await b.see("//button[@aria-label='Undo: place']");
-    expect(await heard("Iron_1")).not.toBe("Iron_1, heard at C");
-    const dragged = await heard("Iron_1");
-    await b.driver.executeScript("document.activeElement.blur()");
-    await b.press(Key.ARROW_RIGHT);
-    await b.driver.wait(async () => (await heard("Iron_1")) !== dragged, 10_000, "the arrow moves it on");
-    const slider = await b.see("//input[@aria-label='Width of KIT']");
-    await slider.sendKeys(Key.HOME);
-    await b.driver.wait(
-      async () => nearer(await heard("OH_HatSd")) < nearer(was),
-      10_000,
-      "a kit of no width stands nearer the middle; what the plate gets of it does not",
-    );
-    await saved();
-  });
+  it(
+    "shows where sources are heard, moves one by dragging and by key, and squeezes a " +
+      "folder with all it holds",
+    async () => {
+      await b.go("/library/yard-by-hand/picture");
+      const heard = async (name: string): Promise<string> =>
+        (await (
+          await b.see(`//*[@role='button'][starts-with(@aria-label, '${name}, heard at')]`)
+        ).getAttribute("aria-label")) ?? "";
+      const nearer = (said: string): number => Number(/\d+$/.exec(said)?.[0] ?? 0);
+      const was = await heard("OH_HatSd");
+      const spot = await b.see(
+        "//*[@role='button'][starts-with(@aria-label, 'Iron_1, heard at')]/*[name()='rect']",
+      );
+      await b.driver
+        .actions()
+        .move({ origin: spot })
+        .press()
+        .move({ origin: spot, x: 40, y: 0 })
+        .move({ origin: spot, x: 80, y: 0, duration: 200 })
+        .release()
+        .perform();
+      await b.see("//button[@aria-label='Undo: place']");
+      expect(await heard("Iron_1")).not.toBe("Iron_1, heard at C");
+      const dragged = await heard("Iron_1");
+      await b.driver.executeScript("document.activeElement.blur()");
+      await b.press(Key.ARROW_RIGHT);
+      await b.driver.wait(async () => (await heard("Iron_1")) !== dragged, 10_000, "the arrow moves it on");
+      const slider = await b.see("//input[@aria-label='Width of KIT']");
+      await slider.sendKeys(Key.HOME);
+      await b.driver.wait(
+        async () => nearer(await heard("OH_HatSd")) < nearer(was),
+        10_000,
+        "a kit of no width stands nearer the middle; what the plate gets of it does not",
+      );
+      await saved();
+    },
+  );
 });
 
 describe("the input list", () => {
@@ -429,7 +449,8 @@ describe("the input list", () => {
     writeFileSync(file, "Track,Input,Stand\nKick,3,low boom\nNobody,4,x\n");
     await (await b.driver.findElement({ css: "input[aria-label='Input list as CSV']" })).sendKeys(file);
     await b.seeText(
-      "Line 3: there is no source “Nobody” in this session. Name it as the track sheet does, or take the line out. Nothing was changed.",
+      "Line 3: there is no source “Nobody” in this session. Name it as the track sheet does, " +
+        "or take the line out. Nothing was changed.",
     );
     writeFileSync(file, "Track,Input,Stand\nKick,40,low boom\n");
     await (await b.driver.findElement({ css: "input[aria-label='Input list as CSV']" })).sendKeys(file);
@@ -452,35 +473,39 @@ describe("the input list", () => {
 });
 
 describe("a template from a file", () => {
-  it("shows what the file carries, leaves the job behind, and begins dressed; a bad file changes nothing", async () => {
-    const s = apply(smallSession(), [
-      { do: "add", track: blankTrack("job", "gonza lo tk 7", { feeds: "main" }), after: "gtr" },
-      {
-        do: "add",
-        track: blankTrack("hall", "Slap", { kind: "return", format: "stereo", feeds: "main" }),
-        after: "rev",
-      },
-    ]);
-    const [good, bad] = [join(b.downloads, "evening.dawproject"), join(b.downloads, "torn.dawproject")];
-    writeFileSync(good, writeExchange(s));
-    writeFileSync(bad, writeExchange(s).subarray(0, 200));
-    await b.go("/library/new");
-    await b.button("A file");
-    const field = await b.driver.findElement({ css: "input[aria-label='File to start from']" });
-    await field.sendKeys(bad);
-    await b.see("//*[@role='alert'][contains(., 'damaged or incomplete')]");
-    await (await b.driver.findElement({ css: "input[aria-label='File to start from']" })).sendKeys(good);
-    await b.see("//section[@aria-label='Names of the job']//span[.='gonza lo tk 7']");
-    await b.see("//section[@aria-label='Nobody feeds them']//span[.='Slap']");
-    await b.seeText("7 tracks to start with");
-    await b.click("//section[@aria-label='Names of the job']//input");
-    await b.seeText("8 tracks to start with");
-    await b.click("//section[@aria-label='Names of the job']//input");
-    await b.type("//input[@aria-label='Name']", "From the evening");
-    await b.press(Key.ENTER);
-    await b.see(row("Kick"));
-    expect(await b.count("//span[.='gonza lo tk 7']")).toBe(0);
-  });
+  it(
+    "shows what the file carries, leaves the job behind, and begins dressed; a bad " +
+      "file changes nothing",
+    async () => {
+      const s = apply(smallSession(), [
+        { do: "add", track: blankTrack("job", "gonza lo tk 7", { feeds: "main" }), after: "gtr" },
+        {
+          do: "add",
+          track: blankTrack("hall", "Slap", { kind: "return", format: "stereo", feeds: "main" }),
+          after: "rev",
+        },
+      ]);
+      const [good, bad] = [join(b.downloads, "evening.dawproject"), join(b.downloads, "torn.dawproject")];
+      writeFileSync(good, writeExchange(s));
+      writeFileSync(bad, writeExchange(s).subarray(0, 200));
+      await b.go("/library/new");
+      await b.button("A file");
+      const field = await b.driver.findElement({ css: "input[aria-label='File to start from']" });
+      await field.sendKeys(bad);
+      await b.see("//*[@role='alert'][contains(., 'damaged or incomplete')]");
+      await (await b.driver.findElement({ css: "input[aria-label='File to start from']" })).sendKeys(good);
+      await b.see("//section[@aria-label='Names of the job']//span[.='gonza lo tk 7']");
+      await b.see("//section[@aria-label='Nobody feeds them']//span[.='Slap']");
+      await b.seeText("7 tracks to start with");
+      await b.click("//section[@aria-label='Names of the job']//input");
+      await b.seeText("8 tracks to start with");
+      await b.click("//section[@aria-label='Names of the job']//input");
+      await b.type("//input[@aria-label='Name']", "From the evening");
+      await b.press(Key.ENTER);
+      await b.see(row("Kick"));
+      expect(await b.count("//span[.='gonza lo tk 7']")).toBe(0);
+    },
+  );
 });
 
 describe("two thousand tracks", () => {

@@ -16,7 +16,10 @@ afterAll(async () => {
   await house.close();
 });
 
-/** What sticks out of the window to the right without anything around it that scrolls: nobody could reach it. */
+/**
+ * What sticks out of the window to the right without anything around it that scrolls: nobody could reach
+ * it.
+ */
 const OUT_OF_REACH = `
   const scrolls = (e) => { for (let x = e.parentElement; x; x = x.parentElement) { const s = getComputedStyle(x); if (/auto|scroll/.test(s.overflowX) && x.scrollWidth > x.clientWidth) return true; } return false; };
   const out = [];

@@ -1,7 +1,10 @@
 import { Key } from "selenium-webdriver";
 import type { Browser } from "./browser.ts";
 
-/** Every screen with what is done on it before it is looked at. `{session}` and `{checkIn}` stand for the demo's Album mix. */
+/**
+ * Every screen with what is done on it before it is looked at. `{session}` and `{checkIn}` stand for the
+ * demo's Album mix.
+ */
 export const SCREENS: readonly {
   readonly name: string;
   readonly path: string;
@@ -223,7 +226,9 @@ export const SCREENS: readonly {
 export async function addressOf(b: Browser, path: string): Promise<string> {
   if (!path.includes("{")) return path;
   const found = await b.driver.executeAsyncScript<{ session: string; checkIn: string }>(
-    "const done = arguments[0]; fetch('/api/sessions').then((r) => r.json()).then(({ sessions }) => { const s = sessions.find((x) => x.title === 'Album mix, Marram'); done({ session: s.id, checkIn: s.lastCheckIn.id }); })",
+    "const done = arguments[0]; fetch('/api/sessions').then((r) => r.json()).then(({ " +
+      "sessions }) => { const s = sessions.find((x) => x.title === 'Album mix, Marram'); " +
+      "done({ session: s.id, checkIn: s.lastCheckIn.id }); })",
   );
   return path.replace("{session}", found.session).replace("{checkIn}", found.checkIn);
 }

@@ -43,7 +43,9 @@ export function longSession(many = 2000): Session {
 /** Stores a template in the house the browser is signed in to. @returns its address */
 export async function storeTemplate(b: Browser, name: string, session: Session): Promise<string> {
   const answer = await b.driver.executeAsyncScript<{ id?: string; detail?: string }>(
-    "const done = arguments[2]; fetch('/api/library', { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ name: arguments[0], shelf: 'Long', session: arguments[1] }) }).then((r) => r.json()).then(done)",
+    "const done = arguments[2]; fetch('/api/library', { method: 'POST', headers: { " +
+      "'Content-Type': 'application/json' }, body: JSON.stringify({ name: arguments[0], " +
+      "shelf: 'Long', session: arguments[1] }) }).then((r) => r.json()).then(done)",
     name,
     session,
   );
@@ -51,7 +53,10 @@ export async function storeTemplate(b: Browser, name: string, session: Session):
   return `/library/${answer.id}`;
 }
 
-/** Longest task of the page's thread, and the time from each key to the next painting, in milliseconds, since the log was read last. */
+/**
+ * Longest task of the page's thread, and the time from each key to the next painting, in milliseconds,
+ * since the log was read last.
+ */
 function lookThrough(events: readonly TraceEvent[]): { longest: number; keyToPaint: number[] } {
   // The page's thread is the one that lays out and paints.
   const main = new Set(
@@ -93,7 +98,10 @@ async function traced(b: Browser): Promise<TraceEvent[]> {
   });
 }
 
-/** ChromeDriver stops tracing when it hands out a log and starts again when it has nothing to hand out: an empty answer is the start. */
+/**
+ * ChromeDriver stops tracing when it hands out a log and starts again when it has nothing to hand out: an
+ * empty answer is the start.
+ */
 async function fromHere(b: Browser): Promise<void> {
   for (let n = 0; n < 10; n++) if ((await traced(b)).length === 0) return;
   throw new Error("the performance log does not come to an end");
@@ -117,11 +125,14 @@ if (process.argv[1]?.includes("e2e-smooth")) {
     await b.driver.sleep(4000);
     await fromHere(b);
     await b.driver.executeAsyncScript(
-      "const done = arguments[0]; const box = document.querySelector('[role=treegrid]'); let n = 0; const step = () => { box.scrollTop += 400; if (++n < 150) requestAnimationFrame(step); else done(); }; step();",
+      "const done = arguments[0]; const box = document.querySelector('[role=treegrid]'); let " +
+        "n = 0; const step = () => { box.scrollTop += 400; if (++n < 150) " +
+        "requestAnimationFrame(step); else done(); }; step();",
     );
     const scrolling = lookThrough(await traced(b));
     console.log(
-      `scrolling 2,000 tracks: longest task ${scrolling.longest === 0 ? "not measured (the log was empty), ?" : scrolling.longest.toFixed(0)} ms`,
+      "scrolling 2,000 tracks: longest task " +
+        `${scrolling.longest === 0 ? "not measured (the log was empty), ?" : scrolling.longest.toFixed(0)} ms`,
     );
     await b.driver.executeScript("document.querySelector('[role=treegrid]').scrollTop = 0");
     await b.click("//span[.='Group 1']");

@@ -69,47 +69,52 @@ const ended = (child: ChildProcess): Promise<number | null> =>
     else child.once("exit", done);
   });
 
-it("npm start says how to sign in, keeps what was done through kill -9, and Ctrl-C takes its database along", async () => {
-  const first = await light();
-  expect(first.said()).toContain("Sign in as marram (lead, password tide-table)");
-  const headers = await signedIn(first.base);
-  expect(
-    (
-      await fetch(`${first.base}/api/library`, {
-        method: "POST",
-        headers,
-        body: JSON.stringify({ name: "Kept through the night", shelf: "Field" }),
-      })
-    ).status,
-  ).toBe(200);
-  const database = databasePid();
-  first.start.kill("SIGKILL");
-  process.kill(database, "SIGKILL");
-  await ended(first.start);
-  while (alive(database))
-    await new Promise((r) => {
-      setTimeout(r, 50);
+it(
+  "npm start says how to sign in, keeps what was done through kill -9, and Ctrl-C " +
+    "takes its database along",
+  async () => {
+    const first = await light();
+    expect(first.said()).toContain("Sign in as marram (lead, password tide-table)");
+    const headers = await signedIn(first.base);
+    expect(
+      (
+        await fetch(`${first.base}/api/library`, {
+          method: "POST",
+          headers,
+          body: JSON.stringify({ name: "Kept through the night", shelf: "Field" }),
+        })
+      ).status,
+    ).toBe(200);
+    const database = databasePid();
+    first.start.kill("SIGKILL");
+    process.kill(database, "SIGKILL");
+    await ended(first.start);
+    while (alive(database))
+      await new Promise((r) => {
+        setTimeout(r, 50);
+      });
+
+    const second = await light();
+    const library = await (
+      await fetch(`${second.base}/api/library`, { headers: await signedIn(second.base) })
+    ).text();
+    expect(library).toContain("Kept through the night");
+    const rival = spawn(process.execPath, [join(top, "scripts", "start.mjs")], {
+      env: { ...process.env, DATA_DIR: data, PORT: "0" },
+      stdio: ["ignore", "ignore", "pipe"],
     });
+    let refused = "";
+    rival.stderr.on("data", (d: Buffer) => {
+      refused += d.toString();
+    });
+    expect(await ended(rival)).toBe(1);
+    expect(refused).toContain("runs already");
 
-  const second = await light();
-  const library = await (
-    await fetch(`${second.base}/api/library`, { headers: await signedIn(second.base) })
-  ).text();
-  expect(library).toContain("Kept through the night");
-  const rival = spawn(process.execPath, [join(top, "scripts", "start.mjs")], {
-    env: { ...process.env, DATA_DIR: data, PORT: "0" },
-    stdio: ["ignore", "ignore", "pipe"],
-  });
-  let refused = "";
-  rival.stderr.on("data", (d: Buffer) => {
-    refused += d.toString();
-  });
-  expect(await ended(rival)).toBe(1);
-  expect(refused).toContain("runs already");
-
-  const running = databasePid();
-  second.start.kill("SIGINT");
-  expect(await ended(second.start)).toBe(0);
-  expect(alive(running)).toBe(false);
-  await expect(fetch(`${second.base}/api/health`)).rejects.toThrow();
-}, 240_000);
+    const running = databasePid();
+    second.start.kill("SIGINT");
+    expect(await ended(second.start)).toBe(0);
+    expect(alive(running)).toBe(false);
+    await expect(fetch(`${second.base}/api/health`)).rejects.toThrow();
+  },
+  240_000,
+);

@@ -80,7 +80,8 @@ describe("two people at one value", () => {
     await two.see("//span[@role='status'][starts-with(., 'Saved')]");
     await one.driver.executeScript("window.fetch = window.__fetch");
     await one.see(
-      "//section[@aria-label='Clashes'][contains(., 'Hat') and contains(., '−17.0 dB') and contains(., '−14.0 dB')]",
+      "//section[@aria-label='Clashes'][contains(., 'Hat') and contains(., '−17.0 dB') and " +
+        "contains(., '−14.0 dB')]",
     );
     await one.see("//div[@role='row'][.//span[.='Hat']]//span[.='−17.0']");
     await one.button("Take mine");

@@ -38,26 +38,32 @@ describe("the workbench", () => {
     ).toBe("−8.0");
   });
 
-  it("says how each track comes to the main path, what it sums to, and leaves the headroom that is asked for in one go", async () => {
-    await b.go("/library/steelpan-orchestra-full-yard/levels");
-    await b.see("//tr[.//button[.='Kick']]//span[contains(., '2 ways')]");
-    await b.driver.executeScript(
-      "const box = document.querySelector('[aria-label=\"Ways to the main path\"]'); box.scrollTop = box.scrollHeight",
-    );
-    await b.see("//tr[.//button[.='HpRev']]//span[.='one way']");
-    const said = await b.text("//p[contains(., 'The main path sums to')]");
-    await b.type("//label[contains(., 'Leave at the main')]//input", "12");
-    await b.click("//button[contains(., 'start levels for it')]");
-    await b.see("//button[.='It leaves that already']");
-    expect(await b.text("//p[contains(., 'The main path sums to')]")).not.toBe(said);
-    await b.see(
-      "//p[contains(., '12.0 dB of headroom') or contains(., '11.9 dB of headroom') or contains(., '12.1 dB of headroom')]",
-    );
-    await saved();
-    await b.chord(Key.CONTROL, "z");
-    await b.see("//button[contains(., 'start levels for it')]");
-    await saved();
-  });
+  it(
+    "says how each track comes to the main path, what it sums to, and leaves the headroom " +
+      "that is asked for in one go",
+    async () => {
+      await b.go("/library/steelpan-orchestra-full-yard/levels");
+      await b.see("//tr[.//button[.='Kick']]//span[contains(., '2 ways')]");
+      await b.driver.executeScript(
+        "const box = document.querySelector('[aria-label=\"Ways to the main path\"]'); " +
+          "box.scrollTop = box.scrollHeight",
+      );
+      await b.see("//tr[.//button[.='HpRev']]//span[.='one way']");
+      const said = await b.text("//p[contains(., 'The main path sums to')]");
+      await b.type("//label[contains(., 'Leave at the main')]//input", "12");
+      await b.click("//button[contains(., 'start levels for it')]");
+      await b.see("//button[.='It leaves that already']");
+      expect(await b.text("//p[contains(., 'The main path sums to')]")).not.toBe(said);
+      await b.see(
+        "//p[contains(., '12.0 dB of headroom') or contains(., '11.9 dB of headroom') or " +
+          "contains(., '12.1 dB of headroom')]",
+      );
+      await saved();
+      await b.chord(Key.CONTROL, "z");
+      await b.see("//button[contains(., 'start levels for it')]");
+      await saved();
+    },
+  );
 
   it("moves tracks by keyboard, into folders and out, and makes copies that count up", async () => {
     await b.go("/library/steelpan-orchestra-full-yard");
@@ -80,55 +86,60 @@ describe("the workbench", () => {
     await saved();
   });
 
-  it("numbers inputs: fills down, swaps, makes gaps, types; a wrong number is not taken, and one used twice is said", async () => {
-    await b.go("/library/steelpan-orchestra-full-yard/inputs");
-    const input = (track: string): Promise<string> =>
-      b
-        .see(`//input[@aria-label='Input of ${track}']`)
-        .then((e) => e.getAttribute("value"))
-        .then((v) => v ?? "");
-    const [kick, top] = [await input("Kick"), await input("Snare_Top")];
-    await b.click("//input[@aria-label='Tick Kick']");
-    await b.click("//input[@aria-label='Tick Snare_Top']");
-    await b.button("Swap the two");
-    await b.driver.wait(async () => (await input("Kick")) === top, 10_000, "the inputs change places");
-    expect(await input("Snare_Top")).toBe(kick);
-    await b.click("//input[@aria-label='Tick Snare_Top']");
-    await b.button("Make a gap before");
-    await b.driver.wait(
-      async () => (await input("Kick")) === String(Number(top) + 1),
-      10_000,
-      "a gap is made",
-    );
-    await b.type("//input[@aria-label='Input of Kick']", "0");
-    await b.press(Key.ENTER);
-    expect(await (await b.see("//input[@aria-label='Input of Kick']")).getAttribute("aria-invalid")).toBe(
-      "true",
-    );
-    await b.press(Key.ESCAPE);
-    await b.type("//input[@aria-label='Input of Kick']", await input("Snare_Btm"));
-    await b.press(Key.ENTER);
-    await b.see("//span[.='used twice']");
-    // Enter goes down the column, as in any list that is typed.
-    const stands = await b.driver.findElements({ css: "input[data-column='stand']" });
-    const second = await stands[1]!.getAttribute("aria-label");
-    await stands[0]!.sendKeys(Key.END, " X", Key.ENTER);
-    expect(await b.driver.switchTo().activeElement().getAttribute("aria-label")).toBe(second);
-    await b.see("//button[@aria-label='Undo: stand']");
-    await b.button("Clear");
-    await b.gone("//span[.='used twice']");
-    for (let n = 0; n < 5; n++) {
-      await b.click("//button[starts-with(@aria-label, 'Undo: ')]");
-      await b.driver.sleep(100);
-    }
-    await b.driver.wait(async () => (await input("Kick")) === kick, 10_000, "all is undone");
-    await saved();
-  });
+  it(
+    "numbers inputs: fills down, swaps, makes gaps, types; a wrong number is not taken, and " +
+      "one used twice is said",
+    async () => {
+      await b.go("/library/steelpan-orchestra-full-yard/inputs");
+      const input = (track: string): Promise<string> =>
+        b
+          .see(`//input[@aria-label='Input of ${track}']`)
+          .then((e) => e.getAttribute("value"))
+          .then((v) => v ?? "");
+      const [kick, top] = [await input("Kick"), await input("Snare_Top")];
+      await b.click("//input[@aria-label='Tick Kick']");
+      await b.click("//input[@aria-label='Tick Snare_Top']");
+      await b.button("Swap the two");
+      await b.driver.wait(async () => (await input("Kick")) === top, 10_000, "the inputs change places");
+      expect(await input("Snare_Top")).toBe(kick);
+      await b.click("//input[@aria-label='Tick Snare_Top']");
+      await b.button("Make a gap before");
+      await b.driver.wait(
+        async () => (await input("Kick")) === String(Number(top) + 1),
+        10_000,
+        "a gap is made",
+      );
+      await b.type("//input[@aria-label='Input of Kick']", "0");
+      await b.press(Key.ENTER);
+      expect(await (await b.see("//input[@aria-label='Input of Kick']")).getAttribute("aria-invalid")).toBe(
+        "true",
+      );
+      await b.press(Key.ESCAPE);
+      await b.type("//input[@aria-label='Input of Kick']", await input("Snare_Btm"));
+      await b.press(Key.ENTER);
+      await b.see("//span[.='used twice']");
+      // Enter goes down the column, as in any list that is typed.
+      const stands = await b.driver.findElements({ css: "input[data-column='stand']" });
+      const second = await stands[1]!.getAttribute("aria-label");
+      await stands[0]!.sendKeys(Key.END, " X", Key.ENTER);
+      expect(await b.driver.switchTo().activeElement().getAttribute("aria-label")).toBe(second);
+      await b.see("//button[@aria-label='Undo: stand']");
+      await b.button("Clear");
+      await b.gone("//span[.='used twice']");
+      for (let n = 0; n < 5; n++) {
+        await b.click("//button[starts-with(@aria-label, 'Undo: ')]");
+        await b.driver.sleep(100);
+      }
+      await b.driver.wait(async () => (await input("Kick")) === kick, 10_000, "all is undone");
+      await saved();
+    },
+  );
 
   it("sets what the session runs at, says a wrong value is none, and undoes it", async () => {
     await b.go("/library/steelpan-orchestra-full-yard/session");
     await b.click(
-      "//form[@aria-label='Settings of the session']//label[contains(., 'Sample rate')]//option[.='96 kHz']",
+      "//form[@aria-label='Settings of the session']//label[contains(., 'Sample " +
+        "rate')]//option[.='96 kHz']",
     );
     await b.see("//button[@aria-label='Undo: settings']");
     await b.type(

@@ -29,7 +29,10 @@ type Give<N extends RouteName> = Routes[N]["answer"] extends typeof FILE ? FileA
 const LARGEST_JSON = "24mb";
 const LARGEST_FILE = "65mb";
 
-/** Registers the handler of a route of the contract: rights and request are checked before it, its answer after it. */
+/**
+ * Registers the handler of a route of the contract: rights and request are checked before it, its answer
+ * after it.
+ */
 export function answer<N extends RouteName>(
   router: Router,
   name: N,
@@ -79,7 +82,8 @@ function allow(route: Route, person: Person | null): void {
     throw new HouseProblem(
       403,
       "Not yours to do",
-      `This takes the right of ${route.who.join(" or ")}; you are signed in as ${person.name}, ${person.right}.`,
+      `This takes the right of ${route.who.join(" or ")}; you are signed in as ` +
+        `${person.name}, ${person.right}.`,
     );
   }
 }

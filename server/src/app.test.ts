@@ -118,7 +118,8 @@ describe("the door", () => {
     expect(missing.headers.get("content-type")).toContain("application/problem+json");
     expect([missing.status, missing.problem]).toEqual([
       404,
-      "There is no template “nothing-like-it” in the library. It may have been renamed, or the link is old.",
+      "There is no template “nothing-like-it” in the library. It may have been renamed, " +
+        "or the link is old.",
     ]);
     const session = await visitor.ask("session", { session: "not-a-uuid" });
     expect(session.status).toBe(404);
@@ -176,7 +177,8 @@ describe("news", () =>
         { revision: edited.revision, note: "again" },
       );
       expect(await heard).toContain(
-        'data: {"kind":"release","template":"sound-walk","name":"Sound walk","release":3,"by":"Marram Vale"}',
+        'data: {"kind":"release","template":"sound-walk","name":"Sound ' +
+          'walk","release":3,"by":"Marram Vale"}',
       );
       await reader.cancel();
       expect((await fetch(`${second.base}/api/news`)).status).toBe(401);

@@ -7,7 +7,10 @@ export type Pool = pg.Pool;
 /** Anything that takes a query: the pool, or one client inside a transaction. */
 export type Db = Pick<pg.ClientBase, "query">;
 
-/** Stored documents are brought up to the form of today as they are read, wherever that is; the rows stay as they are. */
+/**
+ * Stored documents are brought up to the form of today as they are read, wherever that is; the rows stay as
+ * they are.
+ */
 function documentFrom(json: string): unknown {
   const value: unknown = JSON.parse(json);
   if (isSession(value)) return sessionNow(value);
@@ -41,13 +44,17 @@ export async function inTransaction<T>(pool: Pool, work: (db: Db) => Promise<T>)
 /** Any number: what matters is that every process of the house takes the same lock. */
 const MIGRATION_LOCK = 7_316_042;
 
-/** Runs the migrations that have not run yet, in order, one process at a time. @returns the names of those that ran */
+/**
+ * Runs the migrations that have not run yet, in order, one process at a time. @returns the names of those
+ * that ran
+ */
 export async function migrate(pool: Pool, folder: URL | string): Promise<string[]> {
   const files = (await readdir(folder)).filter((f) => f.endsWith(".sql")).sort();
   return inTransaction(pool, async (db) => {
     await db.query("select pg_advisory_xact_lock($1)", [MIGRATION_LOCK]);
     await db.query(
-      "create table if not exists migrations (name text primary key, ran_at timestamptz not null default now())",
+      "create table if not exists migrations (name text primary key, ran_at timestamptz not " +
+        "null default now())",
     );
     const { rows } = await db.query<{ name: string }>("select name from migrations");
     const ran = new Set(rows.map((r) => r.name));

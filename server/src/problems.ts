@@ -70,7 +70,10 @@ export const noSuchRoute: RequestHandler = (req) => {
   );
 };
 
-/** The last stop: every error becomes a problem document; what nobody expected is logged and says no more than that. */
+/**
+ * The last stop: every error becomes a problem document; what nobody expected is logged and says no more
+ * than that.
+ */
 export const answerProblems: ErrorRequestHandler = (error, req, res, _next) => {
   const known = asProblem(error);
   if (!known) req.log.error({ err: error as unknown }, "unexpected");
@@ -83,7 +86,8 @@ export const answerProblems: ErrorRequestHandler = (error, req, res, _next) => {
     new HouseProblem(
       500,
       "The house stumbled",
-      "Something went wrong on our side; it was logged. Nothing was changed. Try again, and tell whoever runs the house if it stays.",
+      "Something went wrong on our side; it was logged. Nothing was changed. Try again, and " +
+        "tell whoever runs the house if it stays.",
     );
   const body: Problem = {
     type: "about:blank",

@@ -35,7 +35,8 @@ const ADDED = [
 ];
 
 /**
- * What people do to a session in an afternoon of work: rename by hand, add tracks for the job, recolour, take out, swap inputs.
+ * What people do to a session in an afternoon of work: rename by hand, add tracks for the job, recolour,
+ * take out, swap inputs.
  * The same session and dice give the same result.
  */
 export function work(session: Session, much: Work, roll: () => number): Session {

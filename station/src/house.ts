@@ -45,7 +45,8 @@ export class HouseClient {
     const answer = handInAnswer.parse(await res.json());
     if (!answer.taken)
       throw new Error(
-        `the house asks whether this file belongs to that session: ${answer.known} of ${answer.of} tracks are known again`,
+        `the house asks whether this file belongs to that session: ${answer.known} of ` +
+          `${answer.of} tracks are known again`,
       );
     return answer;
   }

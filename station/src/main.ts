@@ -19,7 +19,10 @@ const { values } = parseArgs({
 
 if (values.help) {
   console.log(
-    "npm run station -- [--session ID] [--house URL] [--as NAME --password WORD] [--pace MS]\n\nA stand-in for the workstations of the rooms: takes packages, works an afternoon in each, hands the session file in.\nWith --session it does so once for that session; without, it waits for packages that are sent.",
+    "npm run station -- [--session ID] [--house URL] [--as NAME --password WORD] [--pace " +
+      "MS]\n\nA stand-in for the workstations of the rooms: takes packages, works an " +
+      "afternoon in each, hands the session file in.\nWith --session it does so once for that " +
+      "session; without, it waits for packages that are sent.",
   );
   process.exit(0);
 }
@@ -30,7 +33,8 @@ await house.signIn(values.as, values.password);
 async function afternoon(session: string): Promise<void> {
   const parcel = readPackage(await house.fetchPackage(session));
   console.log(
-    `station: took “${parcel.session.title}” (${parcel.session.tracks.length} tracks, ${parcel.inputLines} lines of input list, ${parcel.folders.length} folders)`,
+    `station: took “${parcel.session.title}” (${parcel.session.tracks.length} tracks, ` +
+      `${parcel.inputLines} lines of input list, ${parcel.folders.length} folders)`,
   );
   await new Promise((resolve) => {
     setTimeout(resolve, Number(values.pace));

@@ -36,18 +36,22 @@ const set = <F extends "name" | "colour" | "pan">(
   ]);
 
 describe("who brought a finding about", () => {
-  it("is the room where it changed something, the edition where it asks anew, the release where it went out like that", () => {
-    const given = set(tidy, "top", "name", "strange thing");
-    const came = set(given, "gtr", "name", "elguitar amp");
-    const findings = open(check(now, came, given));
-    const causes = causesOf(now, came, { given, style: then }, findings);
-    const of = (track: string, rule: string) =>
-      causes.get(findings.find((f) => f.track === track && f.rule === rule)!.id);
-    expect(of("top", "name-off-pattern")).toBe("release");
-    expect(of("gtr", "name-off-pattern")).toBe("room");
-    expect(of("kick", "colour-off")).toBe("edition");
-    expect(new Set(causes.values())).toEqual(new Set(["release", "room", "edition"]));
-  });
+  it(
+    "is the room where it changed something, the edition where it asks anew, the release " +
+      "where it went out like that",
+    () => {
+      const given = set(tidy, "top", "name", "strange thing");
+      const came = set(given, "gtr", "name", "elguitar amp");
+      const findings = open(check(now, came, given));
+      const causes = causesOf(now, came, { given, style: then }, findings);
+      const of = (track: string, rule: string) =>
+        causes.get(findings.find((f) => f.track === track && f.rule === rule)!.id);
+      expect(of("top", "name-off-pattern")).toBe("release");
+      expect(of("gtr", "name-off-pattern")).toBe("room");
+      expect(of("kick", "colour-off")).toBe("edition");
+      expect(new Set(causes.values())).toEqual(new Set(["release", "room", "edition"]));
+    },
+  );
 
   it("never says a room drifted because an edition came: its share stays, whatever the edition asks", () => {
     const came = set(tidy, "gtr", "name", "elguitar amp");
@@ -60,21 +64,25 @@ describe("who brought a finding about", () => {
     expect(standOf(now, tidy, { given: tidy, style: then }).open.room).toBe(0);
   });
 
-  it("stays the release where a track stood out of order all along and only its neighbour is another now", () => {
-    const { tracks } = tidy;
-    const [kick, bottom, gtr] = ["kick", "bottom", "gtr"].map((id) => tracks.find((t) => t.id === id)!);
-    const before = (news: Session["tracks"], next: Session["tracks"][number]): Session => {
-      const rest = tracks.filter((t) => !news.includes(t));
-      return { ...tidy, tracks: rest.toSpliced(rest.indexOf(next), 0, ...news) };
-    };
-    const given = before([bottom!], kick!);
-    const came = before([{ ...gtr!, id: "x", name: "EGtr_Amp_x", parent: kick!.parent }, bottom!], kick!);
-    const out = (s: Session) =>
-      check(then, s, given).filter((f) => f.rule === "out-of-order" && f.track === "bottom");
-    const findings = out(came);
-    expect([out(given)[0]?.before, findings[0]?.before]).toEqual(["first", "after EGtr_Amp_x"]);
-    expect([...causesOf(then, came, { given, style: then }, findings).values()]).toEqual(["release"]);
-  });
+  it(
+    "stays the release where a track stood out of order all along and only its " +
+      "neighbour is another now",
+    () => {
+      const { tracks } = tidy;
+      const [kick, bottom, gtr] = ["kick", "bottom", "gtr"].map((id) => tracks.find((t) => t.id === id)!);
+      const before = (news: Session["tracks"], next: Session["tracks"][number]): Session => {
+        const rest = tracks.filter((t) => !news.includes(t));
+        return { ...tidy, tracks: rest.toSpliced(rest.indexOf(next), 0, ...news) };
+      };
+      const given = before([bottom!], kick!);
+      const came = before([{ ...gtr!, id: "x", name: "EGtr_Amp_x", parent: kick!.parent }, bottom!], kick!);
+      const out = (s: Session) =>
+        check(then, s, given).filter((f) => f.rule === "out-of-order" && f.track === "bottom");
+      const findings = out(came);
+      expect([out(given)[0]?.before, findings[0]?.before]).toEqual(["first", "after EGtr_Amp_x"]);
+      expect([...causesOf(then, came, { given, style: then }, findings).values()]).toEqual(["release"]);
+    },
+  );
 
   it("is the room where it set what both editions are against", () => {
     const came = set(tidy, "kick", "colour", "#ff00ff");

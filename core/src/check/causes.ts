@@ -19,7 +19,10 @@ export interface Origin {
   readonly style: Style;
 }
 
-/** Rules whose `before` names a neighbour, who may be another one without anything having been done to the track. */
+/**
+ * Rules whose `before` names a neighbour, who may be another one without anything having been done to the
+ * track.
+ */
 const BY_NEIGHBOURS: ReadonlySet<string> = new Set(["out-of-order"]);
 
 /** The same for findings that say the same thing of the same track. */
@@ -63,14 +66,20 @@ export function causesOf(
   );
 }
 
-/** How a session stands: its tracks, how many of them the room left as the house has them, and what is open by who brought it about. */
+/**
+ * How a session stands: its tracks, how many of them the room left as the house has them, and what is open
+ * by who brought it about.
+ */
 export interface SessionState {
   readonly tracks: number;
   readonly following: number;
   readonly open: Readonly<Record<Cause, number>>;
 }
 
-/** How a session stands. What a later edition asks and what was off when it went out are not the room's drift. */
+/**
+ * How a session stands. What a later edition asks and what was off when it went out are not the room's
+ * drift.
+ */
 export function standOf(style: Style, session: Session, start: Origin): SessionState {
   const findings = check(style, session, start.given);
   return countStand(session, findings, causesOf(style, session, start, findings));

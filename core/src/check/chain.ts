@@ -2,7 +2,9 @@ import { setField } from "../session/change.ts";
 import { narrowsTo } from "../session/processor.ts";
 import type { Remark, Rule } from "./rule.ts";
 
-/** A chain that lets fewer channels through than its track has. A mono track into a stereo chain is right. */
+/**
+ * A chain that lets fewer channels through than its track has. A mono track into a stereo chain is right.
+ */
 export const chainNarrow: Rule = {
   id: "chain-narrow",
   area: "signal",
@@ -21,7 +23,9 @@ export const chainNarrow: Rule = {
     return {
       track: t.id,
       weight: "broken",
-      says: `“${t.name}” is ${t.format}, its ${at?.device?.name ?? at?.kind ?? "chain"} lets only ${narrow} through.`,
+      says:
+        `“${t.name}” is ${t.format}, its ${at?.device?.name ?? at?.kind ?? "chain"} lets ` +
+        `only ${narrow} through.`,
       because: "The other channels are lost on the way.",
       before: narrow,
       after: t.format,

@@ -173,34 +173,38 @@ describe("signal", () => {
     );
   });
 
-  it("two microphones on one source from two sides with the same polarity: asked about, never inverted unasked", () => {
-    expect(find(tidy, "polarity-pair")).toEqual([]);
-    const s = edit(tidy, "bottom", { polarity: "normal" });
-    expect(one(s, "polarity-pair")).toMatchObject({
-      track: "bottom",
-      before: "normal",
-      after: "inverted",
-      fix: { sure: false },
-      says: "“Snare_Btm” and “Snare_Top” hear one source from two sides with the same polarity.",
-    });
-    expect(fixed(s, "polarity-pair")).toEqual(tidy);
-    expect(
-      find(
-        edit(edit(tidy, "bottom", { polarity: "normal" }), "top", { polarity: "inverted" }),
-        "polarity-pair",
-      ),
-    ).toEqual([]);
-    // The bottom of another snare is no pair of this one's top.
-    expect(
-      find(
-        edit(edit(tidy, "bottom", { polarity: "normal", number: 2, name: "Snare_Btm_2" }), "top", {
-          number: 1,
-          name: "Snare_Top_1",
-        }),
-        "polarity-pair",
-      ),
-    ).toEqual([]);
-  });
+  it(
+    "two microphones on one source from two sides with the same polarity: asked about, " +
+      "never inverted unasked",
+    () => {
+      expect(find(tidy, "polarity-pair")).toEqual([]);
+      const s = edit(tidy, "bottom", { polarity: "normal" });
+      expect(one(s, "polarity-pair")).toMatchObject({
+        track: "bottom",
+        before: "normal",
+        after: "inverted",
+        fix: { sure: false },
+        says: "“Snare_Btm” and “Snare_Top” hear one source from two sides with the same polarity.",
+      });
+      expect(fixed(s, "polarity-pair")).toEqual(tidy);
+      expect(
+        find(
+          edit(edit(tidy, "bottom", { polarity: "normal" }), "top", { polarity: "inverted" }),
+          "polarity-pair",
+        ),
+      ).toEqual([]);
+      // The bottom of another snare is no pair of this one's top.
+      expect(
+        find(
+          edit(edit(tidy, "bottom", { polarity: "normal", number: 2, name: "Snare_Btm_2" }), "top", {
+            number: 1,
+            name: "Snare_Top_1",
+          }),
+          "polarity-pair",
+        ),
+      ).toEqual([]);
+    },
+  );
 
   it("a return nobody feeds: may be taken out, but only when asked", () => {
     const s = edit(tidy, "top", { sends: [] });

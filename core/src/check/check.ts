@@ -27,7 +27,8 @@ const lastLooked = new WeakMap<Style, Look>();
 
 /**
  * Everything that is off in a session, most pressing rules first. Findings somebody kept are in it, marked.
- * A session that follows on from the one looked at before with this style is looked at again only where it, or what the house wants of it, changed.
+ * A session that follows on from the one looked at before with this style is looked at again only where it,
+ * or what the house wants of it, changed.
  * @param baseline the session as it went out, to say what is missing, extra or changed against it
  */
 export function check(style: Style, session: Session, baseline: Session | null = null): Finding[] {
@@ -134,7 +135,10 @@ function touchedSince({ last, changed }: Predecessor, view: RuleInput): readonly
   );
 }
 
-/** What the rules look at; each part is worked out when the first rule asks for it, or taken from before where it is the same. */
+/**
+ * What the rules look at; each part is worked out when the first rule asks for it, or taken from before
+ * where it is the same.
+ */
 function viewOf(
   style: Style,
   session: Session,

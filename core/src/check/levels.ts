@@ -8,7 +8,10 @@ import type { Remark, Rule, RuleInput } from "./rule.ts";
 /** Paths that together take less than this (dB) are mixing, not a start value pulled down twice. */
 const LEAST = 6;
 
-/** The level a path rests at: what the house order says of its folder, or a starting value that speaks of it; else 0 dB. */
+/**
+ * The level a path rests at: what the house order says of its folder, or a starting value that speaks of
+ * it; else 0 dB.
+ */
 function restOf(view: RuleInput, path: Track): number {
   const level = view.plan.houseFolder.get(path.id)?.plan.level;
   if (level !== undefined && level !== null) return level;
@@ -16,7 +19,10 @@ function restOf(view: RuleInput, path: Track): number {
   return what?.sure ? (startsFor(view.style, what, path.kind, path.name, path.format).level ?? 0) : 0;
 }
 
-/** The paths a track feeds through on its way to the main path, nearest first; the main path itself is not one of them. */
+/**
+ * The paths a track feeds through on its way to the main path, nearest first; the main path itself is not
+ * one of them.
+ */
 function pathsOf(view: RuleInput, t: Track): Track[] {
   const paths: Track[] = [];
   const seen = new Set<TrackId>([t.id]);
@@ -38,7 +44,8 @@ interface Low {
 }
 
 /**
- * A source that comes to the main path lower than the house starts it, by more than its own level: the paths on its way take headroom
+ * A source that comes to the main path lower than the house starts it, by more than its own level: the
+ * paths on its way take headroom
  * that was taken at the source already. One remark a path, with what it makes too low.
  */
 export const pulledDownTwice: Rule = {
@@ -75,8 +82,14 @@ function remark(view: RuleInput, path: Track, sources: readonly Low[]): Remark {
   return {
     track: path.id,
     weight: "look",
-    says: `“${path.name}” stands at ${levelInWords(path.level)} dB: “${lowest.source.name}”${others} ${sources.length === 1 ? "comes" : "come"} too low to the main path.`,
-    because: `The house starts “${lowest.source.name}” at ${levelInWords(lowest.start)} dB; with its own level it arrives at ${levelInWords(lowest.comes)} dB. Headroom is pulled down once, at the sources.`,
+    says:
+      `“${path.name}” stands at ` +
+      `${levelInWords(path.level)} dB: ` +
+      `“${lowest.source.name}”${others} ${sources.length === 1 ? "comes" : "come"} too low to the main path.`,
+    because:
+      `The house starts “${lowest.source.name}” at ${levelInWords(lowest.start)} dB; ` +
+      `with its own level it arrives at ${levelInWords(lowest.comes)} dB. Headroom is pulled ` +
+      "down once, at the sources.",
     before: `${levelInWords(path.level)} dB`,
     after: `${levelInWords(rest)} dB`,
     fix: {

@@ -27,7 +27,9 @@ function placed(view: RuleInput): readonly ImagePlace[] {
   return view.standings();
 }
 
-/** Two different sources at one place off the middle hide each other. Matters of taste: can be switched off. */
+/**
+ * Two different sources at one place off the middle hide each other. Matters of taste: can be switched off.
+ */
 export const onOneSpot: Rule = {
   id: "one-spot",
   area: "signal",
@@ -62,7 +64,9 @@ export const onOneSpot: Rule = {
           track: b.id,
           weight: "note",
           says: `“${b.name}” stands on one spot with “${a.name}”.`,
-          because: `Both come from ${panInWords(s.place)}: one hides the other. Move one, or switch this off for this template.`,
+          because:
+            `Both come from ${panInWords(s.place)}: one hides the other. Move one, or ` +
+            "switch this off for this template.",
           before: panInWords(s.place),
           after: null,
           fix: null,
@@ -109,7 +113,10 @@ function isLow(view: RuleInput, id: TrackId): boolean {
   );
 }
 
-/** A low instrument far on one side with nothing low across from it takes the weight out of the other loudspeaker. */
+/**
+ * A low instrument far on one side with nothing low across from it takes the weight out of the other
+ * loudspeaker.
+ */
 export const lowAside: Rule = {
   id: "low-aside",
   area: "signal",

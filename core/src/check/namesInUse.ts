@@ -1,7 +1,10 @@
 import { nameKey } from "../house/facts.ts";
 import type { Session } from "../session/document.ts";
 
-/** Which names are taken in a session, and by whom. It goes along from one state to the next at the price of what changed. */
+/**
+ * Which names are taken in a session, and by whom. It goes along from one state to the next at the price of
+ * what changed.
+ */
 export class NamesInUse {
   /** The places of the tracks that go by each name, in order. */
   private readonly by = new Map<string, number[]>();
@@ -11,7 +14,9 @@ export class NamesInUse {
     session.tracks.forEach((_, i) => this.enter(i));
   }
 
-  /** Goes on to a state with the same tracks in the same order. @param at the places of those that are other */
+  /**
+   * Goes on to a state with the same tracks in the same order. @param at the places of those that are other
+   */
   follow(next: Session, at: readonly number[]): void {
     for (const i of at) this.leave(i);
     this.session = next;

@@ -149,7 +149,10 @@ function withNewOnesAround(view: RuleInput, fresh: Track): Track[] {
   return outer ? [...withNewOnesAround(view, outer), fresh] : [fresh];
 }
 
-/** Moves a track into the folder it belongs in, behind the last neighbour that stands there already; makes the folder where it is new. */
+/**
+ * Moves a track into the folder it belongs in, behind the last neighbour that stands there already; makes
+ * the folder where it is new.
+ */
 function moving(view: RuleInput, t: Track, parent: TrackId | null, fresh: Track | null): Change[] {
   const changes: Change[] = [];
   const siblings = view.inside.get(t.parent) ?? [];

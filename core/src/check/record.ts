@@ -17,7 +17,9 @@ export const inputOutOfRange: Rule = {
     return {
       track: t.id,
       weight: "broken",
-      says: `“${t.name}” records from input ${t.input + CHANNELS[t.format ?? "mono"] - 1}, the interface has ${last}.`,
+      says:
+        `“${t.name}” records from input ${t.input + CHANNELS[t.format ?? "mono"] - 1}, ` +
+        `the interface has ${last}.`,
       because: "It would record nothing.",
       before: `Input ${t.input}`,
       after: "no input",

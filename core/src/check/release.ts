@@ -69,7 +69,8 @@ export const extraTrack: Rule = {
               weight: "note",
               says: `“${t.name}” was added in the room.`,
               because:
-                "The release does not know it. Marking it as this job's own keeps it out of later comparisons.",
+                "The release does not know it. Marking it as this job's own keeps it out " +
+                "of later comparisons.",
               before: "unknown",
               after: "this job's own",
               fix: { label: "It is this job's own", changes: [setField(t, "job", true)], sure: true },
@@ -95,7 +96,9 @@ export const inputMoved: Rule = {
         {
           track: t.id,
           weight: "look",
-          says: `“${t.name}” records from ${say(t.input).toLowerCase()} instead of ${say(given.input).toLowerCase()}.`,
+          says:
+            `“${t.name}” records from ${say(t.input).toLowerCase()} instead of ` +
+            `${say(given.input).toLowerCase()}.`,
           because: "The input list on the floor of the room says otherwise.",
           before: say(t.input),
           after: say(given.input),

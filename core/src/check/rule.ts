@@ -7,7 +7,10 @@ import type { Flow } from "../signal/ways.ts";
 import type { Style } from "../house/style.ts";
 import type { NamesInUse } from "./namesInUse.ts";
 
-/** What the rules look at: a session, the house style, and what the session should still hold of its release. */
+/**
+ * What the rules look at: a session, the house style, and what the session should still hold of its
+ * release.
+ */
 export interface RuleInput {
   readonly style: Style;
   readonly session: Session;
@@ -62,10 +65,16 @@ export type Remark = Omit<Finding, "id" | "rule" | "area" | "kept">;
 /** For a rule whose fix carries whole tracks. */
 export const EVERYTHING: readonly (TrackField | SessionField)[] = [...TRACK_FIELDS, ...SESSION_FIELDS];
 
-/** One rule. What it says of how it looks lets a session that changed a little be looked at again only there. */
+/**
+ * One rule. What it says of how it looks lets a session that changed a little be looked at again only
+ * there.
+ */
 export type Rule = (EachRule | WholeRule) & About;
 
-/** Looks at each track by itself: it reads that track, the session's own fields and what the house wants of it, no other track. */
+/**
+ * Looks at each track by itself: it reads that track, the session's own fields and what the house wants of
+ * it, no other track.
+ */
 interface EachRule {
   readonly each: (view: RuleInput, t: Track) => Remark | null;
   readonly check?: never;
@@ -88,7 +97,10 @@ interface About {
   readonly area: RuleArea;
   /** The rule in a few words, for lists. */
   readonly title: string;
-  /** The fields of tracks (and of the session) that decide what it finds; while they stay as they are, so do the remarks. */
+  /**
+   * The fields of tracks (and of the session) that decide what it finds; while they stay as they are, so do
+   * the remarks.
+   */
   readonly reads: readonly (TrackField | SessionField)[];
   /** Whether a session can switch it off: it is a matter of taste. */
   readonly optional?: true;

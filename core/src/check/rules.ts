@@ -10,7 +10,10 @@ import { leansAside, lowAside, onOneSpot } from "./mix.ts";
 import { inputForgotten, inputOutOfRange, listenArmed, phantomOff } from "./record.ts";
 import { extraTrack, inputMoved, missingTrack, settingChanged } from "./release.ts";
 
-/** Every rule, in the order their findings are shown. A new rule is one file (or a place in one) and one line here. */
+/**
+ * Every rule, in the order their findings are shown. A new rule is one file (or a place in one) and one
+ * line here.
+ */
 export const RULES: readonly Rule[] = [
   settingChanged,
   missingTrack,

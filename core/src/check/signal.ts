@@ -97,7 +97,9 @@ function firstFree(taken: ReadonlySet<number>, channels: number): number {
     if (Array.from({ length: channels }, (_, i) => n + i).every((x) => !taken.has(x))) return n;
 }
 
-/** Positions of which one hears a source from the other side: there its skin or cone moves the other way. */
+/**
+ * Positions of which one hears a source from the other side: there its skin or cone moves the other way.
+ */
 const OPPOSITE: Readonly<Record<string, string>> = { top: "bottom", front: "back" };
 
 /** The sides of its source that a track is known to hear. */
@@ -145,7 +147,8 @@ export const polarityPair: Rule = {
           weight: "look",
           says: `“${far.name}” and “${pair.name}” hear one source from two sides with the same polarity.`,
           because:
-            "What pushes one pulls the other, so together they lose their low end. Usually the far one is inverted; listen to be sure.",
+            "What pushes one pulls the other, so together they lose their low end. Usually " +
+            "the far one is inverted; listen to be sure.",
           before: far.polarity,
           after: to,
           fix: {
@@ -177,7 +180,9 @@ export const linkGone: Rule = {
         {
           track: null,
           weight: "note",
-          says: `The link set “${l.name}” names ${gone.length === 1 ? "a track that is" : `${gone.length} tracks that are`} gone.`,
+          says:
+            `The link set “${l.name}” names ` +
+            `${gone.length === 1 ? "a track that is" : `${gone.length} tracks that are`} gone.`,
           because: "Nothing is linked to them any more.",
           before: `${l.name}: ${gone.length} gone`,
           after: l.name,

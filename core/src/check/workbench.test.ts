@@ -33,25 +33,29 @@ describe("findings of the input list", () => {
     expect(found(after(setField(t(tidy, "gtr"), "input", 900)), "input-out-of-range")).toEqual([]);
   });
 
-  it("sources left without an input, once, with the next ones for them; a list that is not begun is none", () => {
-    const s = after(...["gtr", "top"].map((id) => setField(t(tidy, id), "input", null)));
-    expect(found(s, "input-forgotten")).toEqual([]);
-    const one = after(setField(t(tidy, "gtr"), "input", null));
-    const [f] = found(one, "input-forgotten");
-    expect(f?.says).toBe("“EGtr_Amp” has no input.");
-    expect(t(fixed(one, f), "gtr").input).toBe(4);
-    const two = apply(one, [
-      {
-        do: "add",
-        track: blankTrack("x", "Room", { format: "stereo", source: "mic", feeds: "main" }),
-        after: null,
-      },
-    ]);
-    const [both] = found(two, "input-forgotten");
-    expect(both?.says).toBe("2 sources have no input: Room, EGtr_Amp.");
-    expect([t(fixed(two, both), "x").input, t(fixed(two, both), "gtr").input]).toEqual([4, 6]);
-    expect(check(style, one, one).filter((x) => x.rule === "input-forgotten")).toEqual([]);
-  });
+  it(
+    "sources left without an input, once, with the next ones for them; a list that " +
+      "is not begun is none",
+    () => {
+      const s = after(...["gtr", "top"].map((id) => setField(t(tidy, id), "input", null)));
+      expect(found(s, "input-forgotten")).toEqual([]);
+      const one = after(setField(t(tidy, "gtr"), "input", null));
+      const [f] = found(one, "input-forgotten");
+      expect(f?.says).toBe("“EGtr_Amp” has no input.");
+      expect(t(fixed(one, f), "gtr").input).toBe(4);
+      const two = apply(one, [
+        {
+          do: "add",
+          track: blankTrack("x", "Room", { format: "stereo", source: "mic", feeds: "main" }),
+          after: null,
+        },
+      ]);
+      const [both] = found(two, "input-forgotten");
+      expect(both?.says).toBe("2 sources have no input: Room, EGtr_Amp.");
+      expect([t(fixed(two, both), "x").input, t(fixed(two, both), "gtr").input]).toEqual([4, 6]);
+      expect(check(style, one, one).filter((x) => x.rule === "input-forgotten")).toEqual([]);
+    },
+  );
 
   it("48 V on a DI, a line, a ribbon; not on a microphone that wants it", () => {
     for (const source of ["di", "line", "wireless"] as const) {

@@ -9,7 +9,8 @@ const hue = (b: number, a: number): number => {
 
 /**
  * Colour difference ΔE00 (CIEDE2000) with all weights 1. Zero for equal colours; about 1 is just seen.
- * After Sharma, Wu and Dalal, "The CIEDE2000 color-difference formula", Color Research and Application 30, 2005.
+ * After Sharma, Wu and Dalal, "The CIEDE2000 color-difference formula", Color Research and Application 30,
+ * 2005.
  */
 export function ciede2000([L1, a1, b1]: Lab, [L2, a2, b2]: Lab): number {
   const meanC = (Math.hypot(a1, b1) + Math.hypot(a2, b2)) / 2;

@@ -10,7 +10,8 @@ import type { Lab } from "./lab.ts";
 const hex = fc.integer({ min: 0, max: 0xffffff }).map((n) => `#${n.toString(16).padStart(6, "0")}`);
 
 describe("colour difference", () => {
-  // Sharma, Wu, Dalal 2005, table 1: the pairs that tell wrong implementations apart (from memory, confirmed below by a second library).
+  // Sharma, Wu, Dalal 2005, table 1: the pairs that tell wrong implementations apart (from memory,
+  // confirmed below by a second library).
   it.each<[Lab, Lab, number]>([
     [[50, 2.6772, -79.7751], [50, 0, -82.7485], 2.0425],
     [[50, 3.1571, -77.2803], [50, 0, -82.7485], 2.8615],

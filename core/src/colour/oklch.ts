@@ -1,7 +1,10 @@
 import { hexOf, linearRgb } from "./srgb.ts";
 import type { LinearRgb } from "./srgb.ts";
 
-/** Lightness 0…1, chroma from 0, hue in degrees (Björn Ottosson, "A perceptual color space for image processing", 2020). */
+/**
+ * Lightness 0…1, chroma from 0, hue in degrees (Björn Ottosson, "A perceptual color space for image
+ * processing", 2020).
+ */
 export interface Oklch {
   readonly l: number;
   readonly c: number;
@@ -55,14 +58,20 @@ export function mostChroma(l: number, h: number): number {
   return low;
 }
 
-/** #rrggbb of an OKLCH colour; one a screen cannot show loses chroma until it can, keeping lightness and hue. */
+/**
+ * #rrggbb of an OKLCH colour; one a screen cannot show loses chroma until it can, keeping lightness and
+ * hue.
+ */
 export function hexFromOklch(colour: Oklch): string {
   const l = Math.min(1, Math.max(0, colour.l));
   const shown = { ...colour, l };
   return hexOf(linear(isShown(shown) ? shown : { ...shown, c: mostChroma(l, colour.h) }));
 }
 
-/** A colour on the way from one to another, by the shorter way round the hues. @param share 0 the first … 1 the second */
+/**
+ * A colour on the way from one to another, by the shorter way round the hues. @param share 0 the first … 1
+ * the second
+ */
 export function between(a: Oklch, b: Oklch, share: number): Oklch {
   const turn = ((b.h - a.h + 540) % 360) - 180;
   return {

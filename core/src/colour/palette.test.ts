@@ -15,7 +15,8 @@ const hex = fc.integer({ min: 0, max: 0xffffff }).map((n) => `#${n.toString(16).
 const near = (a: string, b: string): number => differenceCiede2000()(a, b);
 
 describe("colours as other eyes see them (Machado, Oliveira, Fernandes 2009, severity 1)", () => {
-  // First rows of the three matrices (from memory, as the paper's table has them): how much of red, green and blue light reaches the red channel.
+  // First rows of the three matrices (from memory, as the paper's table has them): how much of red, green
+  // and blue light reaches the red channel.
   it.each([
     ["protan", [0.152286, 1.052583, -0.204868]],
     ["deutan", [0.367322, 0.860646, -0.227968]],
@@ -29,18 +30,22 @@ describe("colours as other eyes see them (Machado, Oliveira, Fernandes 2009, sev
       expect(near(seenBy(sight, grey), grey)).toBeLessThan(0.5);
   });
 
-  it("red and green fall together for protan and deutan, blue and yellow stay apart; full sight changes nothing", () => {
-    const apart = (sight: "full" | "protan" | "deutan" | "tritan", a: string, b: string): number =>
-      near(seenBy(sight, a), seenBy(sight, b));
-    expect(apart("deutan", "#b05a3c", "#7f7a2e")).toBeLessThan(apart("full", "#b05a3c", "#7f7a2e") / 2);
-    expect(apart("protan", "#2a5fd0", "#d9c322")).toBeGreaterThan(40);
-    expect(apart("tritan", "#3a78a8", "#3f8f7a")).toBeLessThan(apart("full", "#3a78a8", "#3f8f7a"));
-    fc.assert(
-      fc.property(hex, (c) => {
-        expect(seenBy("full", c)).toBe(c);
-      }),
-    );
-  });
+  it(
+    "red and green fall together for protan and deutan, blue and yellow stay apart; full " +
+      "sight changes nothing",
+    () => {
+      const apart = (sight: "full" | "protan" | "deutan" | "tritan", a: string, b: string): number =>
+        near(seenBy(sight, a), seenBy(sight, b));
+      expect(apart("deutan", "#b05a3c", "#7f7a2e")).toBeLessThan(apart("full", "#b05a3c", "#7f7a2e") / 2);
+      expect(apart("protan", "#2a5fd0", "#d9c322")).toBeGreaterThan(40);
+      expect(apart("tritan", "#3a78a8", "#3f8f7a")).toBeLessThan(apart("full", "#3a78a8", "#3f8f7a"));
+      fc.assert(
+        fc.property(hex, (c) => {
+          expect(seenBy("full", c)).toBe(c);
+        }),
+      );
+    },
+  );
 });
 
 describe("OKLCH (Ottosson 2020)", () => {
@@ -122,20 +127,24 @@ describe("settling a palette at a distance", () => {
     locked: false,
   }));
 
-  it("reaches the distance for all eyes, keeps what is locked and every icon readable, and says how far all moved", () => {
-    const colours = blues.map((c, i) => ({ ...c, locked: i === 0 }));
-    const result = settle(colours, { apart: 8, contrast: 4.5, tries: 4000 });
-    expect([result.enough, result.colours[0]]).toEqual([true, "#3e6d8e"]);
-    expect(pairsOf(result.colours)[0]?.least).toBeGreaterThanOrEqual(8);
-    result.colours.forEach((c, i) => {
-      if (c !== blues[i]!.hex) expect(contrast(c, inkOn(c))).toBeGreaterThanOrEqual(4.5);
-    });
-    expect(result.moved).toBeCloseTo(
-      result.colours.reduce((n, c, i) => n + near(c, blues[i]!.hex), 0),
-      6,
-    );
-    expect(settle(colours, { apart: 8, contrast: 4.5, tries: 4000 })).toEqual(result);
-  });
+  it(
+    "reaches the distance for all eyes, keeps what is locked and every icon readable, and " +
+      "says how far all moved",
+    () => {
+      const colours = blues.map((c, i) => ({ ...c, locked: i === 0 }));
+      const result = settle(colours, { apart: 8, contrast: 4.5, tries: 4000 });
+      expect([result.enough, result.colours[0]]).toEqual([true, "#3e6d8e"]);
+      expect(pairsOf(result.colours)[0]?.least).toBeGreaterThanOrEqual(8);
+      result.colours.forEach((c, i) => {
+        if (c !== blues[i]!.hex) expect(contrast(c, inkOn(c))).toBeGreaterThanOrEqual(4.5);
+      });
+      expect(result.moved).toBeCloseTo(
+        result.colours.reduce((n, c, i) => n + near(c, blues[i]!.hex), 0),
+        6,
+      );
+      expect(settle(colours, { apart: 8, contrast: 4.5, tries: 4000 })).toEqual(result);
+    },
+  );
 
   it("moves far less than a search for the farthest, and little more than one ten times as long", () => {
     const way = (list: readonly string[]): number =>

@@ -23,7 +23,10 @@ export interface Settlement extends Spread {
 
 const LIGHT = { from: 0.3, to: 0.88 } as const;
 const REPORT_EVERY = 400;
-/** What a turn of the hue costs beside the difference it makes (ΔE for each degree at full strength): lightness gives way first. */
+/**
+ * What a turn of the hue costs beside the difference it makes (ΔE for each degree at full strength):
+ * lightness gives way first.
+ */
 const HUE_COST = 0.25;
 /** What a missing ΔE between two colours costs at the end of the search, against one ΔE of movement. */
 const HARD = 40;
@@ -36,10 +39,14 @@ interface Spot {
 }
 
 /**
- * A palette in which no two colours are closer than wanted, for full sight and three kinds of dichromacy, reached with as little
- * movement as can be found: the sum of all moves (CIEDE2000) is least, hues are kept where they can be, locked colours stay.
- * Simulated annealing over one colour at a time (Kirkpatrick, Gelatt and Vecchi 1983), with what is missing between two colours as a
- * penalty that hardens; afterwards each colour is drawn back as far as it can be. The same seed gives the same palette.
+ * A palette in which no two colours are closer than wanted, for full sight and three kinds of dichromacy,
+ * reached with as little
+ * movement as can be found: the sum of all moves (CIEDE2000) is least, hues are kept where they can be,
+ * locked colours stay.
+ * Simulated annealing over one colour at a time (Kirkpatrick, Gelatt and Vecchi 1983), with what is missing
+ * between two colours as a
+ * penalty that hardens; afterwards each colour is drawn back as far as it can be. The same seed gives the
+ * same palette.
  */
 export function settle(colours: readonly SpreadColour[], options: SettleOptions): Settlement {
   const roll = dice(options.seed ?? 1);
@@ -101,7 +108,9 @@ class Search {
     return least;
   }
 
-  /** What a colour costs where it would be: how far it is from where it began, and how far its hue turned. */
+  /**
+   * What a colour costs where it would be: how far it is from where it began, and how far its hue turned.
+   */
   #cost(i: number, hex: string): number {
     const from = this.#start[i];
     if (!from || hex === from.hex) return 0;
@@ -110,7 +119,10 @@ class Search {
     return ciede2000(lab(hex), from.lab) + HUE_COST * turn;
   }
 
-  /** How much distance is missing between a colour and all others, squared so that no pair is given up for another. */
+  /**
+   * How much distance is missing between a colour and all others, squared so that no pair is given up for
+   * another.
+   */
   #missing(i: number, eye: Appearance): number {
     return this.#places.reduce(
       (sum, p, j) => (j === i ? sum : sum + this.#short(leastApart(eye, p.eye))),
@@ -178,7 +190,10 @@ class Search {
     this.#blame = this.#places.map((p, i) => this.#missing(i, p.eye));
   }
 
-  /** Each colour as far back towards where it began as the others leave room, over and over until none goes further. */
+  /**
+   * Each colour as far back towards where it began as the others leave room, over and over until none goes
+   * further.
+   */
   drawBack(free: readonly number[], roll: () => number): void {
     for (let round = 0; round < 40; round++) {
       let won = 0;
@@ -211,7 +226,8 @@ class Search {
 }
 
 /**
- * The colours to do without so that no two of the others are closer than wanted: the one in most people's way first.
+ * The colours to do without so that no two of the others are closer than wanted: the one in most people's
+ * way first.
  * What is left is as many as can be told apart so, or nearly (finding the most is hard).
  */
 export function crowd(colours: readonly string[], apart: number): number[] {

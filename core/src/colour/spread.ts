@@ -31,7 +31,8 @@ const LIGHT = { from: 0.3, to: 0.86 } as const;
 const REPORT_EVERY = 500;
 
 /**
- * A palette whose two closest colours are as far apart as can be found, for full sight and three kinds of dichromacy.
+ * A palette whose two closest colours are as far apart as can be found, for full sight and three kinds of
+ * dichromacy.
  * Locked colours stay; the others move from where they are, and each is drawn back afterwards
  * as far as it can be without bringing any two closer than was reached.
  * A search from the closest pair outwards with shrinking steps; the same seed gives the same palette.

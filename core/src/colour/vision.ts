@@ -9,7 +9,10 @@ type Matrix = readonly [
   readonly [number, number, number],
   readonly [number, number, number],
 ];
-/** Machado, Oliveira and Fernandes 2009, table for severity 1.0 (from memory; the tests hold them against a second library). */
+/**
+ * Machado, Oliveira and Fernandes 2009, table for severity 1.0 (from memory; the tests hold them against a
+ * second library).
+ */
 const SEEN: Readonly<Record<Exclude<Sight, "full">, Matrix>> = {
   protan: [
     [0.152286, 1.052583, -0.204868],

@@ -69,49 +69,61 @@ describe("looking through a tree", () => {
     ]);
   });
 
-  it("reads what a misnamed file is and gives it its right name; where the name says too little, it says so", () => {
-    const a = look(
-      tree(
-        ...project,
-        "Audio/Snare top take 3.WAV",
-        "Audio/kick in 02.wav",
-        "Audio/xqzv.wav",
-        "Mixes/Yard mix v2.wav",
-        "Mixes/Second.mix.wav",
-      ),
-    );
-    expect(of(a, "misnamed")).toEqual([
-      "Audio/Snare top take 3.WAV → Snare_Top_T03.wav",
-      "Audio/kick in 02.wav → Kick_In_T02.wav",
-      "Audio/xqzv.wav",
-      "Mixes/Yard mix v2.wav → Yard-mix_v02.wav",
-      "Mixes/Second.mix.wav → Second-mix.wav",
-    ]);
-    expect(a.findings.find((f) => f.path === "Audio/xqzv.wav")?.says).toContain("does not say enough");
-  });
-
-  it("finds folders under nearly their name and jobs by the date in theirs (ISO 8601 in, whichever way it was written)", () => {
-    const a = look(
-      [
-        ...foldersToMake(house.disk.shared, "").map((path): Entry => ({ path, folder: true, size: null })),
-        ...["Shanty night 14.08.2026", "20260301 Harbour", "2026-13-40 nothing", "misc"].flatMap((job) =>
-          tree(...project.map((p) => `Projects/${job}/${p}`)),
+  it(
+    "reads what a misnamed file is and gives it its right name; where the name says " +
+      "too little, it says so",
+    () => {
+      const a = look(
+        tree(
+          ...project,
+          "Audio/Snare top take 3.WAV",
+          "Audio/kick in 02.wav",
+          "Audio/xqzv.wav",
+          "Mixes/Yard mix v2.wav",
+          "Mixes/Second.mix.wav",
         ),
-      ],
-      "shared",
-    );
-    expect(of(a, "misnamed")).toEqual([
-      "Projects/Shanty night 14.08.2026 → 2026-08-14_Shanty-night",
-      "Projects/20260301 Harbour → 2026-03-01_Harbour",
-      "Projects/2026-13-40 nothing",
-      "Projects/misc",
-    ]);
-    expect(of(look(tree("audio/", "SESSION/", "Session_/", "mixes/")), "misnamed")).toEqual([
-      "audio → Audio",
-      "SESSION → Session",
-      "mixes → Mixes",
-    ]);
-  });
+      );
+      expect(of(a, "misnamed")).toEqual([
+        "Audio/Snare top take 3.WAV → Snare_Top_T03.wav",
+        "Audio/kick in 02.wav → Kick_In_T02.wav",
+        "Audio/xqzv.wav",
+        "Mixes/Yard mix v2.wav → Yard-mix_v02.wav",
+        "Mixes/Second.mix.wav → Second-mix.wav",
+      ]);
+      expect(a.findings.find((f) => f.path === "Audio/xqzv.wav")?.says).toContain("does not say enough");
+    },
+  );
+
+  it(
+    "finds folders under nearly their name and jobs by the date in theirs (ISO 8601 in, " +
+      "whichever way it was written)",
+    () => {
+      const a = look(
+        [
+          ...foldersToMake(house.disk.shared, "").map((path): Entry => ({
+            path,
+            folder: true,
+            size: null,
+          })),
+          ...["Shanty night 14.08.2026", "20260301 Harbour", "2026-13-40 nothing", "misc"].flatMap((job) =>
+            tree(...project.map((p) => `Projects/${job}/${p}`)),
+          ),
+        ],
+        "shared",
+      );
+      expect(of(a, "misnamed")).toEqual([
+        "Projects/Shanty night 14.08.2026 → 2026-08-14_Shanty-night",
+        "Projects/20260301 Harbour → 2026-03-01_Harbour",
+        "Projects/2026-13-40 nothing",
+        "Projects/misc",
+      ]);
+      expect(of(look(tree("audio/", "SESSION/", "Session_/", "mixes/")), "misnamed")).toEqual([
+        "audio → Audio",
+        "SESSION → Session",
+        "mixes → Mixes",
+      ]);
+    },
+  );
 
   it("finds what some disk cannot store, by the published rules", () => {
     const long = `Notes/${"a".repeat(251)}.txt`;

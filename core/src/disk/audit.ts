@@ -16,7 +16,8 @@ export interface Audit {
 
 /**
  * Compares a real tree with the blueprint of the house and with what disks can store, step by step:
- * yields the share that is done, returns what it found. Never touches anything. O(entries × length of a name).
+ * yields the share that is done, returns what it found. Never touches anything. O(entries × length of a
+ * name).
  * @param scope whether the tree is the shared disk or one project
  */
 export function* auditing(

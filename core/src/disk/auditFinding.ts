@@ -15,6 +15,9 @@ export interface AuditFinding {
   readonly sort: AuditSort;
   readonly path: string;
   readonly says: string;
-  /** A name it should have, in the folder it should stand in (null: where it stands); null where nobody can tell. */
+  /**
+   * A name it should have, in the folder it should stand in (null: where it stands); null where nobody can
+   * tell.
+   */
   readonly right: { readonly into: string | null; readonly name: string } | null;
 }

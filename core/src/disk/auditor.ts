@@ -90,7 +90,10 @@ export class Auditor {
     this.findings.push(...storable(this.house.disk, children, this.#rightOf));
   }
 
-  /** Which folder of the blueprint a folder of the tree is: by its name, one like it, or by a pattern. Null for a stray. */
+  /**
+   * Which folder of the blueprint a folder of the tree is: by its name, one like it, or by a pattern. Null
+   * for a stray.
+   */
   #planFor(
     child: DiskNode,
     { node, plans, stray }: Visit,

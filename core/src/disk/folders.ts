@@ -20,7 +20,10 @@ export function sessionFolder(
   return safeFileName(compose(house.names["session-folder"], words, what) ?? title);
 }
 
-/** The folders of a blueprint that have to be there, each with its parents before it, below `root`; what a pattern names cannot be known beforehand. */
+/**
+ * The folders of a blueprint that have to be there, each with its parents before it, below `root`; what a
+ * pattern names cannot be known beforehand.
+ */
 export function foldersToMake(plans: readonly DiskFolder[], root: string, all = false): string[] {
   return plans.flatMap((f) => {
     if (f.name === null || !(f.must || all)) return [];
@@ -34,7 +37,10 @@ export function foldersOnDisk(house: House, root: string): string[] {
   return [root, ...foldersToMake(house.disk.project, root)];
 }
 
-/** The longest path of files named by a pattern, root and folders included, and the folder it lies in; null where the blueprint names no files so. */
+/**
+ * The longest path of files named by a pattern, root and folders included, and the folder it lies in; null
+ * where the blueprint names no files so.
+ */
 export function longestPath(
   house: House,
   words: Reader,
@@ -65,7 +71,8 @@ export function longestPath(
 /** A blueprint in words, one folder a line, indented: what belongs where. */
 export function blueprintInWords(plans: readonly DiskFolder[], depth = 0): string[] {
   return plans.flatMap((f) => [
-    `${"  ".repeat(depth)}${f.name ?? `(${f.named ?? ""})`}/  ${f.says}${f.kinds.length > 0 ? `: ${f.kinds.join(", ")}` : ""}${f.must ? "" : " (where needed)"}`,
+    `${"  ".repeat(depth)}${f.name ?? `(${f.named ?? ""})`}/  ` +
+      `${f.says}${f.kinds.length > 0 ? `: ${f.kinds.join(", ")}` : ""}${f.must ? "" : " (where needed)"}`,
     ...blueprintInWords(f.inside, depth + 1),
   ]);
 }

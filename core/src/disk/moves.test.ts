@@ -14,7 +14,10 @@ const tree = (...paths: string[]): Entry[] =>
   }));
 const wish = (from: string, name: string, into: string | null = null): MoveWish => ({ from, into, name });
 
-/** A disk that takes capitals and small letters for one, or not, and refuses whatever would overwrite. Files are told by what they were first called. */
+/**
+ * A disk that takes capitals and small letters for one, or not, and refuses whatever would overwrite. Files
+ * are told by what they were first called.
+ */
 class Disk {
   readonly there = new Map<string, { path: string; was: string; folder: boolean }>();
   constructor(
@@ -96,26 +99,30 @@ describe("a move plan", () => {
     expect(disk.where("b.wav")).toBe("Mixes/Old/b.wav");
   });
 
-  it("refuses what would overwrite, what two want, what goes into itself, and says why; the rest is done", () => {
-    const { refused, disk } = moved(tree("a", "b", "c", "d/", "d/e/"), [
-      wish("a", "b"),
-      wish("c", "x"),
-      wish("d", "d", "d/e"),
-      wish("nobody", "y"),
-    ]);
-    expect(refused).toEqual([
-      "nobody: it is not there",
-      "a: “b” stands there and stays",
-      "d: in the end the folder would stand in itself",
-    ]);
-    expect(disk.where("c")).toBe("x");
-    expect(moved(tree("a", "b"), [wish("a", "X"), wish("b", "x")]).refused).toEqual([
-      "b: “x” is wanted by a as well",
-    ]);
-    expect(moved(tree("a"), [wish("a", "../up")]).refused).toEqual([
-      "a: “../up” is no name for a file or folder",
-    ]);
-  });
+  it(
+    "refuses what would overwrite, what two want, what goes into itself, and says " +
+      "why; the rest is done",
+    () => {
+      const { refused, disk } = moved(tree("a", "b", "c", "d/", "d/e/"), [
+        wish("a", "b"),
+        wish("c", "x"),
+        wish("d", "d", "d/e"),
+        wish("nobody", "y"),
+      ]);
+      expect(refused).toEqual([
+        "nobody: it is not there",
+        "a: “b” stands there and stays",
+        "d: in the end the folder would stand in itself",
+      ]);
+      expect(disk.where("c")).toBe("x");
+      expect(moved(tree("a", "b"), [wish("a", "X"), wish("b", "x")]).refused).toEqual([
+        "b: “x” is wanted by a as well",
+      ]);
+      expect(moved(tree("a"), [wish("a", "../up")]).refused).toEqual([
+        "a: “../up” is no name for a file or folder",
+      ]);
+    },
+  );
 
   it("lets a folder change places with one it holds", () => {
     const { disk } = moved(tree("out/", "out/in/", "out/in/x"), [
@@ -155,68 +162,75 @@ describe("a move plan", () => {
       }));
     });
 
-  it("never overwrites, loses nothing, ends where it was wished to, leaves no temporary name, and is undone, for any tree and wishes", () => {
-    fc.assert(
-      fc.property(
-        anyTree,
-        fc.array(fc.tuple(fc.nat(), fc.nat(), fc.constantFrom(...NAMES), fc.boolean()), { maxLength: 10 }),
-        fc.boolean(),
-        (entries, raw, oneCase) => {
-          // A disk that takes capitals and small letters for one cannot hold a tree in which only they differ.
-          const start = oneCase
-            ? entries
-                .filter(
-                  (e, i) => entries.findIndex((x) => collisionKey(x.path) === collisionKey(e.path)) === i,
-                )
-                .filter((e, _, all) =>
-                  e.path
-                    .split("/")
-                    .slice(0, -1)
-                    .every((__, i) =>
-                      all.some(
-                        (x) =>
-                          x.path ===
-                          e.path
-                            .split("/")
-                            .slice(0, i + 1)
-                            .join("/"),
+  it(
+    "never overwrites, loses nothing, ends where it was wished to, leaves no temporary " +
+      "name, and is undone, for any tree and wishes",
+    () => {
+      fc.assert(
+        fc.property(
+          anyTree,
+          fc.array(fc.tuple(fc.nat(), fc.nat(), fc.constantFrom(...NAMES), fc.boolean()), {
+            maxLength: 10,
+          }),
+          fc.boolean(),
+          (entries, raw, oneCase) => {
+            // A disk that takes capitals and small letters for one cannot hold a tree in which only they
+            // differ.
+            const start = oneCase
+              ? entries
+                  .filter(
+                    (e, i) => entries.findIndex((x) => collisionKey(x.path) === collisionKey(e.path)) === i,
+                  )
+                  .filter((e, _, all) =>
+                    e.path
+                      .split("/")
+                      .slice(0, -1)
+                      .every((__, i) =>
+                        all.some(
+                          (x) =>
+                            x.path ===
+                            e.path
+                              .split("/")
+                              .slice(0, i + 1)
+                              .join("/"),
+                        ),
                       ),
-                    ),
-                )
-            : entries;
-          fc.pre(start.length > 0);
-          const folders = ["", ...start.filter((e) => e.folder).map((e) => e.path)];
-          const wishes = raw.map(([f, t, name, stay]): MoveWish => ({
-            from: start[f % start.length]?.path ?? "",
-            into: stay ? null : (folders[t % folders.length] ?? ""),
-            name,
-          }));
-          const plan = planMoves(start, wishes);
-          const disk = new Disk(start, oneCase);
-          disk.run(plan.steps);
-          expect(
-            [...disk.there.values()]
-              .filter((x) => !x.was.startsWith("new "))
-              .map((x) => x.was)
-              .sort(),
-          ).toEqual(start.map((e) => e.path).sort());
-          expect([...disk.there.values()].filter((x) => x.path.includes(".moving-"))).toEqual([]);
-          const refused = new Set(plan.refused.map((r) => r.wish));
-          for (const w of wishes) {
-            if (refused.has(w)) continue;
-            const home = w.into ?? folderOfPath(w.from);
-            expect(disk.where(w.from)).toBe(home === "" ? w.name : `${disk.where(home) ?? ""}/${w.name}`);
-          }
-          disk.run(undoing(plan.steps));
-          expect(
-            [...disk.there.values()]
-              .filter((x) => !x.was.startsWith("new "))
-              .map((x) => x.path)
-              .sort(),
-          ).toEqual(start.map((e) => e.path).sort());
-        },
-      ),
-      { numRuns: 2000 },
-    );
-  });
+                  )
+              : entries;
+            fc.pre(start.length > 0);
+            const folders = ["", ...start.filter((e) => e.folder).map((e) => e.path)];
+            const wishes = raw.map(([f, t, name, stay]): MoveWish => ({
+              from: start[f % start.length]?.path ?? "",
+              into: stay ? null : (folders[t % folders.length] ?? ""),
+              name,
+            }));
+            const plan = planMoves(start, wishes);
+            const disk = new Disk(start, oneCase);
+            disk.run(plan.steps);
+            expect(
+              [...disk.there.values()]
+                .filter((x) => !x.was.startsWith("new "))
+                .map((x) => x.was)
+                .sort(),
+            ).toEqual(start.map((e) => e.path).sort());
+            expect([...disk.there.values()].filter((x) => x.path.includes(".moving-"))).toEqual([]);
+            const refused = new Set(plan.refused.map((r) => r.wish));
+            for (const w of wishes) {
+              if (refused.has(w)) continue;
+              const home = w.into ?? folderOfPath(w.from);
+              expect(disk.where(w.from)).toBe(home === "" ? w.name : `${disk.where(home) ?? ""}/${w.name}`);
+            }
+            disk.run(undoing(plan.steps));
+            expect(
+              [...disk.there.values()]
+                .filter((x) => !x.was.startsWith("new "))
+                .map((x) => x.path)
+                .sort(),
+            ).toEqual(start.map((e) => e.path).sort());
+          },
+        ),
+        { numRuns: 2000 },
+      );
+    },
+  );
 });

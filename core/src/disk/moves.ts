@@ -27,9 +27,12 @@ interface OpenWish {
 }
 
 /**
- * Renames and moves in an order in which no step ever meets anything at its target, on disks that tell capitals from small
- * letters and on those that do not; chains go from their free end, swaps and changes of letter case only go through a temporary name.
- * Nothing is deleted, nothing overwritten: what would need that is refused and said. O((entries + wishes) × depth).
+ * Renames and moves in an order in which no step ever meets anything at its target, on disks that tell
+ * capitals from small
+ * letters and on those that do not; chains go from their free end, swaps and changes of letter case only go
+ * through a temporary name.
+ * Nothing is deleted, nothing overwritten: what would need that is refused and said. O((entries + wishes) ×
+ * depth).
  * @param folders folders that should be there in the end whatever moves
  */
 export function planMoves(
@@ -94,7 +97,8 @@ class MovePlanner {
   }
 
   /**
-   * Before anything moves: who wants a place where something stays, stays as well, and so on, so that nobody is left half way;
+   * Before anything moves: who wants a place where something stays, stays as well, and so on, so that
+   * nobody is left half way;
    * and a folder that in the end would stand in itself cannot go there, however the others move.
    */
   refuseHindered(): void {
@@ -121,7 +125,10 @@ class MovePlanner {
     return null;
   }
 
-  /** Fulfils all wishes. What waits in circles goes once one of each has stepped aside, into the folder it goes to, under a temporary name. */
+  /**
+   * Fulfils all wishes. What waits in circles goes once one of each has stepped aside, into the folder it
+   * goes to, under a temporary name.
+   */
   fulfil(): void {
     for (const open of this.#pending.values()) this.#goOn(open);
     const aside = new Set<OpenWish>();
@@ -138,7 +145,9 @@ class MovePlanner {
     }
   }
 
-  /** Fulfils a wish, and those that waited for it. Whoever stands where another wants to go is waited for. */
+  /**
+   * Fulfils a wish, and those that waited for it. Whoever stands where another wants to go is waited for.
+   */
   #goOn(first: OpenWish): void {
     const queue = [first];
     for (let open = queue.pop(); open; open = queue.pop()) {
@@ -171,7 +180,10 @@ class MovePlanner {
     return inner ?? stands.find((x) => x !== open.node) ?? stands[0];
   }
 
-  /** What has to leave a folder before that folder can go where it wants: the part of it that holds its target. */
+  /**
+   * What has to leave a folder before that folder can go where it wants: the part of it that holds its
+   * target.
+   */
   #outOf({ node, target }: OpenWish): MovingNode | null {
     for (let at: MovingNode | null = target; at && at !== node; at = at.parent)
       if (this.#pending.has(at)) return at;

@@ -56,7 +56,10 @@ export class MovingTree {
     return false;
   }
 
-  /** The folder at a path; made with those around it where it is not there. Null where a file stands in the way. */
+  /**
+   * The folder at a path; made with those around it where it is not there. Null where a file stands in the
+   * way.
+   */
   folderAt(path: string): MovingNode | null {
     const there = this.#byPath.get(path) ?? this.#made.get(key(path));
     if (there) return there.folder ? there : null;

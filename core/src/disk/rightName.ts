@@ -12,8 +12,10 @@ const TAKE = /(?:^|[-_ .(])(?:take|tk|t)[-_ .]?(\d{1,3})(?=$|[-_ .)])/i;
 const LAST_NUMBER = /[-_ .](\d{2,3})$/;
 
 /**
- * The name a pattern would give to what a file or folder is called now; null where the name does not say enough.
- * Dates, versions and takes are looked for, roles are read as track names are (and only taken when sure); nothing is guessed.
+ * The name a pattern would give to what a file or folder is called now; null where the name does not say
+ * enough.
+ * Dates, versions and takes are looked for, roles are read as track names are (and only taken when sure);
+ * nothing is guessed.
  */
 export function rightName(grammar: Grammar, words: Reader, name: string, file: boolean): string | null {
   const { stem, ending } = file ? endingOf(name) : { stem: name, ending: "" };

@@ -4,7 +4,8 @@ import type { AuditFinding } from "./auditFinding.ts";
 import type { DiskNode } from "./entry.ts";
 
 /**
- * What disks make of the names in one folder: names they cannot store, two they take for one, paths that are too long.
+ * What disks make of the names in one folder: names they cannot store, two they take for one, paths that
+ * are too long.
  * @param rightOf the right names of what is misnamed, by path
  */
 export function storable(
@@ -52,7 +53,9 @@ function collides(
   return {
     sort: "collides",
     path: c.path,
-    says: `On a system that takes capitals and small letters for one this is the same name as “${other.name}”.`,
+    says:
+      "On a system that takes capitals and small letters for one this is the same name " +
+      `as “${other.name}”.`,
     right: misnamed ? null : { into: null, name: unused(c.name, final) },
   };
 }

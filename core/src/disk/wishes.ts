@@ -2,7 +2,10 @@ import type { AuditFinding } from "./auditFinding.ts";
 import { under } from "./entry.ts";
 import type { MoveWish } from "./moves.ts";
 
-/** What the findings of an audit ask to move, and the folders they ask for. What several say of one file goes together: a place from one, a name from another. */
+/**
+ * What the findings of an audit ask to move, and the folders they ask for. What several say of one file
+ * goes together: a place from one, a name from another.
+ */
 export function wishesOf(findings: readonly AuditFinding[]): { wishes: MoveWish[]; folders: string[] } {
   const wishes = new Map<string, { into: string | null; name: string }>();
   const folders: string[] = [];

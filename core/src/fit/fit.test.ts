@@ -121,63 +121,71 @@ describe("fitting a release into a room", () => {
     ]);
   });
 
-  it("never gives an input twice or of the wrong kind, and accounts for every source, for any session and room", () =>
-    fc.assert(
-      fc.property(sessions(10), rooms, (s, room) => {
-        const result = fit(s, room);
-        const used = new Set<number>();
-        const wishes = wishesOf(result.session);
-        for (const w of wishes) {
-          const first = result.session.tracks.find((t) => t.id === w.track)?.input ?? null;
-          if (first === null) {
-            expect(result.unplaced.some((u) => u.track === w.track)).toBe(true);
-            continue;
+  it(
+    "never gives an input twice or of the wrong kind, and accounts for every source, for " +
+      "any session and room",
+    () =>
+      fc.assert(
+        fc.property(sessions(10), rooms, (s, room) => {
+          const result = fit(s, room);
+          const used = new Set<number>();
+          const wishes = wishesOf(result.session);
+          for (const w of wishes) {
+            const first = result.session.tracks.find((t) => t.id === w.track)?.input ?? null;
+            if (first === null) {
+              expect(result.unplaced.some((u) => u.track === w.track)).toBe(true);
+              continue;
+            }
+            for (let n = first; n < first + w.channels; n++) {
+              expect(used.has(n)).toBe(false);
+              used.add(n);
+              expect(room.inputs.find((i) => i.number === n)?.takes).toContain(w.source);
+            }
           }
-          for (let n = first; n < first + w.channels; n++) {
-            expect(used.has(n)).toBe(false);
-            used.add(n);
-            expect(room.inputs.find((i) => i.number === n)?.takes).toContain(w.source);
-          }
-        }
-        expect(
-          result.fits.length +
-            result.adjusted.filter((a) => a.what === "Input").length +
-            result.unplaced.length,
-        ).toBe(wishes.length);
-        expect(apply(s, result.changes)).toEqual(result.session);
-      }),
-      { numRuns: 300 },
-    ));
+          expect(
+            result.fits.length +
+              result.adjusted.filter((a) => a.what === "Input").length +
+              result.unplaced.length,
+          ).toBe(wishes.length);
+          expect(apply(s, result.changes)).toEqual(result.session);
+        }),
+        { numRuns: 300 },
+      ),
+  );
 
-  it("places as many single-channel sources as can be placed, by brute force, and never an earlier one less", () =>
-    fc.assert(
-      fc.property(fc.array(fc.constantFrom(...SOURCES), { maxLength: 6 }), rooms, (list, room) => {
-        const wishes = list.map((source, i) => ({ track: `t${i}`, source, channels: 1 }));
-        const most = (from: number, free: readonly number[]): number => {
-          const w = wishes[from];
-          if (!w) return 0;
-          const here = free
-            .filter((n) => room.inputs.find((i) => i.number === n)?.takes.includes(w.source))
-            .map(
-              (n) =>
-                1 +
-                most(
-                  from + 1,
-                  free.filter((x) => x !== n),
-                ),
-            );
-          return Math.max(most(from + 1, free), ...here);
-        };
-        expect(patch(wishes, room).size).toBe(
-          most(
-            0,
-            room.inputs.map((i) => i.number),
-          ),
-        );
-        const placed = patch(wishes, room);
-        const before = patch(wishes.slice(0, -1), room);
-        for (const id of before.keys()) expect(placed.has(id)).toBe(true);
-      }),
-      { numRuns: 200 },
-    ));
+  it(
+    "places as many single-channel sources as can be placed, by brute force, and never " +
+      "an earlier one less",
+    () =>
+      fc.assert(
+        fc.property(fc.array(fc.constantFrom(...SOURCES), { maxLength: 6 }), rooms, (list, room) => {
+          const wishes = list.map((source, i) => ({ track: `t${i}`, source, channels: 1 }));
+          const most = (from: number, free: readonly number[]): number => {
+            const w = wishes[from];
+            if (!w) return 0;
+            const here = free
+              .filter((n) => room.inputs.find((i) => i.number === n)?.takes.includes(w.source))
+              .map(
+                (n) =>
+                  1 +
+                  most(
+                    from + 1,
+                    free.filter((x) => x !== n),
+                  ),
+              );
+            return Math.max(most(from + 1, free), ...here);
+          };
+          expect(patch(wishes, room).size).toBe(
+            most(
+              0,
+              room.inputs.map((i) => i.number),
+            ),
+          );
+          const placed = patch(wishes, room);
+          const before = patch(wishes.slice(0, -1), room);
+          for (const id of before.keys()) expect(placed.has(id)).toBe(true);
+        }),
+        { numRuns: 200 },
+      ),
+  );
 });

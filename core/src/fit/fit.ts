@@ -31,8 +31,10 @@ export interface Fit {
 }
 
 /**
- * Fits a session into a room: inputs in order and of the right kind, a sample rate it can run, a main path it can show.
- * A numbering that suits the room stays as it is. Sources without an input stay in the session, not armed, and are named.
+ * Fits a session into a room: inputs in order and of the right kind, a sample rate it can run, a main path
+ * it can show.
+ * A numbering that suits the room stays as it is. Sources without an input stay in the session, not armed,
+ * and are named.
  * @param leaveOut sources that this job does without; returns and folders that only they fed go with them
  */
 export function fit(session: Session, room: Room, leaveOut: readonly TrackId[] = []): Fit {
@@ -56,7 +58,10 @@ export function fit(session: Session, room: Room, leaveOut: readonly TrackId[] =
 
 function idleToo(idle: readonly Track[]): Adjustment[] {
   if (idle.length === 0) return [];
-  const says = `${idle.map((t) => t.name).join(", ")}: nothing feeds ${idle.length === 1 ? "it" : "them"} any more`;
+  const says =
+    `${idle.map((t) => t.name).join(", ")}: ` +
+    "nothing feeds " +
+    `${idle.length === 1 ? "it" : "them"} any more`;
   return [{ track: null, what: "Left out as well", says }];
 }
 
@@ -110,7 +115,10 @@ function showMain(session: Session, room: Room): AdjustedSession {
   };
 }
 
-/** Returns and folders that had something before and hold or hear nothing once these tracks are gone, from the inside out. */
+/**
+ * Returns and folders that had something before and hold or hear nothing once these tracks are gone, from
+ * the inside out.
+ */
 function idleWithout(session: Session, leaving: ReadonlySet<TrackId>): Track[] {
   const usedBy = (gone: ReadonlySet<TrackId>): Set<TrackId> => {
     const used = new Set<TrackId>();
@@ -163,5 +171,9 @@ function whyNot(source: keyof typeof SOURCE_WORDS, channels: number, room: Room)
   const suitable = room.inputs.filter((i) => i.takes.includes(source)).length;
   const wants = channels > 1 ? `${channels} inputs side by side` : SOURCE_WORDS[source];
   if (suitable === 0) return `Wants ${SOURCE_WORDS[source]}; ${room.name} has none.`;
-  return `Wants ${wants}; ${suitable === 1 ? "the one" : `all ${suitable}`} of ${room.name} that would do ${suitable === 1 ? "is" : "are"} taken.`;
+  return (
+    `Wants ${wants}; ${suitable === 1 ? "the one" : `all ${suitable}`} of ` +
+    `${room.name} that would do ` +
+    `${suitable === 1 ? "is" : "are"} taken.`
+  );
 }

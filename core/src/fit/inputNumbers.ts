@@ -13,7 +13,10 @@ const put = (t: Track, input: number | null): Change[] =>
   t.input === input ? [] : [setField(t, "input", input)];
 const fits = (t: Track, input: number): boolean => input >= 1 && input + widthOf(t) - 1 <= LAST;
 
-/** The changes that number the inputs on from a track, in track order, each source beside the one before; wide ones take several. None where the track has no input. */
+/**
+ * The changes that number the inputs on from a track, in track order, each source beside the one before;
+ * wide ones take several. None where the track has no input.
+ */
 export function fillDown(session: Session, from: TrackId): Change[] {
   const sources = sourcesOf(session);
   const at = sources.findIndex((t) => t.id === from);
@@ -33,7 +36,10 @@ export function swapInputs(session: Session, a: TrackId, b: TrackId): Change[] {
   return one && two && one !== two ? [...put(one, two.input), ...put(two, one.input)] : [];
 }
 
-/** The changes that move every input from a track's on by so many: up makes a gap before it, down closes one. None where one would fall off the interface or onto an input that stays. */
+/**
+ * The changes that move every input from a track's on by so many: up makes a gap before it, down closes
+ * one. None where one would fall off the interface or onto an input that stays.
+ */
 export function shiftFrom(session: Session, from: TrackId, by: number): Change[] {
   const start = session.tracks.find((t) => t.id === from)?.input ?? null;
   if (start === null) return [];

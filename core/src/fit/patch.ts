@@ -21,7 +21,10 @@ export function recordsFromOutside(t: Track): boolean {
   return t.kind === "audio" && t.source !== null;
 }
 
-/** Whether the session's own numbering suits the room as it stands: every input there, of the right kind, used once. */
+/**
+ * Whether the session's own numbering suits the room as it stands: every input there, of the right kind,
+ * used once.
+ */
 export function suitsAsNumbered(session: Session, room: Room): boolean {
   const byNumber = new Map(room.inputs.map((i) => [i.number, i]));
   const used = new Set<number>();
@@ -39,7 +42,8 @@ export function suitsAsNumbered(session: Session, room: Room): boolean {
 
 /**
  * Gives every wish an input, in order, as far as the room goes. A wish takes the least versatile input that
- * suits it, then the lowest. One that finds none makes room by moving those before it to other suitable inputs
+ * suits it, then the lowest. One that finds none makes room by moving those before it to other suitable
+ * inputs
  * (augmenting paths), so of single-channel wishes as many are placed as can be, and an earlier one is
  * never left out for a later. Wishes of one kind then stand in rising order.
  * @returns the first input of each wish that has one
@@ -87,7 +91,10 @@ class PatchBay {
     return this.#first.get(w);
   }
 
-  /** Gives a wish an input, moving others to other suitable ones where that makes room. @param seen inputs that were tried */
+  /**
+   * Gives a wish an input, moving others to other suitable ones where that makes room. @param seen inputs
+   * that were tried
+   */
   place(w: InputWish, seen: Set<number>): boolean {
     const suitable = this.#runs(w);
     const free = suitable.find((at) => this.#holders(w, at).length === 0);
@@ -108,7 +115,10 @@ class PatchBay {
     return false;
   }
 
-  /** Runs of inputs that suit a wish, by their first: the least versatile first; of wide ones those that begin on an odd number. */
+  /**
+   * Runs of inputs that suit a wish, by their first: the least versatile first; of wide ones those that
+   * begin on an odd number.
+   */
   #runs(w: InputWish): number[] {
     const even = (i: RoomInput): number => (w.channels > 1 ? (i.number + 1) % 2 : 0);
     return this.#inputs

@@ -29,7 +29,8 @@ describe("the input list as CSV", () => {
 
   it("takes what somebody changed in it: input, microphone, stand, phantom power, polarity, note", () => {
     const edited =
-      "Track,Input,Microphone or box,Stand,Phantom power,Polarity,Note\nKick,9,dynamic,short boom,,inverted,in the hole\nEGtr_Amp,–,,,48 V,,\n";
+      "Track,Input,Microphone or box,Stand,Phantom power,Polarity,Note\nKick,9,dynamic,short " +
+      "boom,,inverted,in the hole\nEGtr_Amp,–,,,48 V,,\n";
     const after = apply(s, floorListIn(s, edited));
     expect(after.tracks.find((t) => t.id === "kick")).toMatchObject({
       input: 9,

@@ -31,7 +31,10 @@ const BY: Readonly<Record<(typeof SOURCES)[number], string>> = {
 };
 const recordsFromOutside = (t: Track): boolean => t.kind === "audio" && t.source !== null;
 
-/** The sources of a session by input number, those without one last; a wide source takes one line ("5–6"). Gaps are left out. */
+/**
+ * The sources of a session by input number, those without one last; a wide source takes one line ("5–6").
+ * Gaps are left out.
+ */
 export function floorList(session: Session, words: WordList): FloorLine[] {
   const roles = new Map(words.roles.map((r) => [r.id, r.name]));
   const positions = new Map(words.positions.map((p) => [p.id, p.name]));
@@ -96,15 +99,19 @@ export function floorListCsv(lines: readonly FloorLine[]): string {
 }
 
 /**
- * The changes a CSV input list asks for: tracks are found by their name; input, what it comes by, microphone, stand, phantom power, polarity and note are taken where the column is there.
- * @throws FileProblem naming the line where a track is not in this session or a value cannot be; nothing is taken then
+ * The changes a CSV input list asks for: tracks are found by their name; input, what it comes by,
+ * microphone, stand, phantom power, polarity and note are taken where the column is there.
+ * @throws FileProblem naming the line where a track is not in this session or a value cannot be; nothing is
+ *   taken then
  */
 export function floorListIn(session: Session, text: string): Change[] {
   const { column, rows } = readTable(text, LARGEST, "input list");
   const missing = ["Input", "Track"].filter((c) => column(c.toLowerCase()) < 0);
   if (missing.length > 0)
     throw new FileProblem(
-      `The first line lacks ${missing.map((c) => `“${c}”`).join(" and ")}. It should read: ${COLUMNS.join(", ")}.`,
+      "The first line lacks " +
+        `${missing.map((c) => `“${c}”`).join(" and ")}. It should read: ` +
+        `${COLUMNS.join(", ")}.`,
       "line 1",
     );
   const byName = new Map<string, Track[]>();
@@ -131,7 +138,8 @@ function trackCalled(byName: ReadonlyMap<string, readonly Track[]>, name: string
   const [t, ...more] = byName.get(name.toLowerCase()) ?? [];
   if (!t)
     return fail(
-      `there is no source “${name}” in this session. Name it as the track sheet does, or take the line out.`,
+      `there is no source “${name}” in this session. Name it as the track sheet does, ` +
+        "or take the line out.",
     );
   if (more.length > 0)
     fail(`${more.length + 1} tracks are called “${name}”; give them names of their own first.`);

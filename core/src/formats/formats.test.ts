@@ -57,7 +57,8 @@ describe("the session exchange file, ours", () => {
   it("says without our extra file all that the format has a place for, for any session", () => {
     fc.assert(
       fc.property(sessions(), (any) => {
-        // Two mains, a MIDI track that carries sound, a cue mix or a monitor path beside other buses are nothing the format can tell apart; levels above +6 dB it cannot write.
+        // Two mains, a MIDI track that carries sound, a cue mix or a monitor path beside other buses are
+        // nothing the format can tell apart; levels above +6 dB it cannot write.
         let mains = 0;
         const s = {
           ...any,
@@ -114,10 +115,14 @@ describe("the session exchange file, ours", () => {
     });
   });
 
-  it("keeps the last word of an engineer who deletes our extra file: input and polarity stand in the comment", () => {
-    const project = strFromU8(unzipSync(writeExchange(smallSession()))["project.xml"]!);
-    expect(project).toContain('comment="[Mossy Lantern] input 3, polarity inverted"');
-  });
+  it(
+    "keeps the last word of an engineer who deletes our extra file: input and polarity " +
+      "stand in the comment",
+    () => {
+      const project = strFromU8(unzipSync(writeExchange(smallSession()))["project.xml"]!);
+      expect(project).toContain('comment="[Mossy Lantern] input 3, polarity inverted"');
+    },
+  );
 
   it("writes levels as linear gain: 1 is 0 dB, 2 the most (from memory)", () => {
     expect([0, -6, 6, 24, -144].map(linear)).toEqual([1, 0.501187, 1.995262, 2, 0]);
@@ -194,7 +199,10 @@ describe("the session exchange file, somebody else's", () => {
 
 describe("a bad file", () => {
   const header = '<?xml version="1.0"?>';
-  const bomb = `${header}<!DOCTYPE x [<!ENTITY a "lol"><!ENTITY b "&a;&a;&a;&a;&a;&a;&a;&a;">]><Project><Structure>&b;</Structure></Project>`;
+  const bomb =
+    `${header}<!DOCTYPE x [<!ENTITY a ` +
+    `"lol"><!ENTITY b ` +
+    `"&a;&a;&a;&a;&a;&a;&a;&a;">]><Project><Structure>&b;</Structure></Project>`;
   const deep = `${header}<Project><Structure>${'<Track id="a" contentType="tracks">'.repeat(60)}${"</Track>".repeat(60)}</Structure></Project>`;
   // Packed once, by hand: 200 MB of zeros in about 200 kB.
   const zeros = deflateSync(new Uint8Array(200 << 20), { level: 1 });

@@ -22,7 +22,10 @@ export interface InputLine {
   readonly notes: string;
 }
 
-/** The input list of a session in a room, by input number, free inputs included; a wide track takes several lines. */
+/**
+ * The input list of a session in a room, by input number, free inputs included; a wide track takes several
+ * lines.
+ */
 export function inputList(session: Session, room: Room, words: WordList): InputLine[] {
   const roles = new Map(words.roles.map((r) => [r.id, r.name]));
   const positions = new Map(words.positions.map((p) => [p.id, p.name]));
@@ -66,7 +69,10 @@ export function inputList(session: Session, room: Room, words: WordList): InputL
   return [...used, ...free.filter((l) => !taken.has(l.input))].sort((a, b) => a.input - b.input);
 }
 
-/** The input list as CSV (RFC 4180, UTF-8, with a byte order mark for spreadsheets). No cell can run as a formula. */
+/**
+ * The input list as CSV (RFC 4180, UTF-8, with a byte order mark for spreadsheets). No cell can run as a
+ * formula.
+ */
 export function inputListCsv(lines: readonly InputLine[]): string {
   const rows = lines.map((l) => ({
     Input: l.input,

@@ -37,7 +37,9 @@ describe("a listing of files", () => {
     ]);
     expect(
       paths(
-        "disk:\ntotal 8\ndrwxr-xr-x 2 marram crew 4096 Sep 11 10:00 Audio\n-rw-r--r-- 1 marram crew  512 Sep 11  2025 my notes.txt\n\ndisk/Audio:\ntotal 4\n-rw-r--r-- 1 marram crew 99 2026-09-11 10:00 a.wav\n",
+        "disk:\ntotal 8\ndrwxr-xr-x 2 marram crew 4096 Sep 11 10:00 Audio\n-rw-r--r-- 1 " +
+          "marram crew  512 Sep 11  2025 my notes.txt\n\ndisk/Audio:\ntotal 4\n-rw-r--r-- 1 " +
+          "marram crew 99 2026-09-11 10:00 a.wav\n",
       ),
     ).toEqual(["Audio/", "my notes.txt 512", "Audio/a.wav 99"]);
   });

@@ -6,7 +6,8 @@ import { FileProblem } from "./fileProblem.ts";
 const LARGEST = 64 << 20;
 
 /**
- * The files and folders of a pasted or read listing: what `find`, `ls -R` (also with -l) or a CSV with a column "path" gives.
+ * The files and folders of a pasted or read listing: what `find`, `ls -R` (also with -l) or a CSV with a
+ * column "path" gives.
  * Paths are given below the folder the listing began in; ".." never leaves it.
  * @throws FileProblem naming the first line that is none of these; nothing is taken then
  */
@@ -50,7 +51,10 @@ function tidy(path: string, at: number): string {
   return parts.join("/");
 }
 
-/** One path a line; with `-printf '%s\t%p\n'` or `du -a`, the size and a tab before it. What others stand in is a folder. */
+/**
+ * One path a line; with `-printf '%s\t%p\n'` or `du -a`, the size and a tab before it. What others stand in
+ * is a folder.
+ */
 function fromFind(text: string): Entry[] {
   const rows: { path: string; folder: boolean; size: number | null; line: number }[] = [];
   let root: string | null = null;
@@ -64,7 +68,9 @@ function fromFind(text: string): Entry[] {
         ? path.replace(/\/+$/, "")
         : fail(
             i + 1,
-            `${shown(line)} is no path: none of “/”, “.” or a drive stands in front. Paste what \`find\` or \`ls -R\` prints, or a CSV with a column “path”.`,
+            `${shown(line)} is no path: none of “/”, “.” or a drive ` +
+              "stands in front. Paste " +
+              `what \`find\` or \`ls -R\` prints, or a CSV with a column “path”.`,
           );
     if (!path.includes("/") && path !== root)
       fail(i + 1, `${shown(line)} is no path like those before it.`);

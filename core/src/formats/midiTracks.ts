@@ -9,8 +9,10 @@ const LARGEST = 16 << 20;
 const MOST_TRACKS = 1000;
 
 /**
- * The tracks of a Standard MIDI File (type 0 or 1) as MIDI tracks: names, channels, and the controllers they set before their first note; tempo and meter from where the piece starts.
- * A type 0 file gives one track for each channel that plays. Notes, markers and tempo changes belong to the job and are counted.
+ * The tracks of a Standard MIDI File (type 0 or 1) as MIDI tracks: names, channels, and the controllers
+ * they set before their first note; tempo and meter from where the piece starts.
+ * A type 0 file gives one track for each channel that plays. Notes, markers and tempo changes belong to the
+ * job and are counted.
  * @param base what the session is besides
  * @throws FileProblem where the file is torn, has another type or division, or holds no tracks
  */
@@ -40,7 +42,8 @@ function parsed(bytes: Uint8Array): Midi {
     midi = parseMidi(bytes);
   } catch (e) {
     throw new FileProblem(
-      `The MIDI file is damaged or cut short (${e instanceof Error ? e.message : "unreadable"}). Export it again.`,
+      "The MIDI file is damaged or cut short " +
+        `(${e instanceof Error ? e.message : "unreadable"}). Export it again.`,
       "MIDI header or track chunk",
     );
   }

@@ -1,14 +1,22 @@
 import Papa from "papaparse";
 import type { MoveStep } from "../disk/moves.ts";
 
-/** In single quotes a POSIX shell takes everything as it stands but the quote itself (POSIX.1, Shell Command Language 2.2.2). */
+/**
+ * In single quotes a POSIX shell takes everything as it stands but the quote itself (POSIX.1, Shell Command
+ * Language 2.2.2).
+ */
 const shell = (path: string): string => `'./${path.replaceAll("'", `'\\''`)}'`;
-/** In single quotes PowerShell takes everything as it stands; a quote is doubled, the typographic ones as well. */
+/**
+ * In single quotes PowerShell takes everything as it stands; a quote is doubled, the typographic ones as
+ * well.
+ */
 const power = (path: string): string => `'${`./${path}`.replace(/['\u2018\u2019\u201a\u201b]/g, "$&$&")}'`;
 
 /**
- * A move plan as a POSIX shell script, to be run in the folder the plan was made for (or with that folder as its argument).
- * Every step is checked before it is done: what moves must be there, its target must not; the first that fails stops it.
+ * A move plan as a POSIX shell script, to be run in the folder the plan was made for (or with that folder
+ * as its argument).
+ * Every step is checked before it is done: what moves must be there, its target must not; the first that
+ * fails stops it.
  */
 export function posixScript(steps: readonly MoveStep[], title: string): string {
   const lines = steps.map((s) =>

@@ -51,7 +51,8 @@ function notesInWords({ room, session, report, from, stands = null }: PackagePar
   return [
     session.title,
     `from ${from}, fitted to ${room.name}${stands === null ? "" : `, ${stands}`}`,
-    `${session.sampleRate / 1000} kHz, ${session.bitDepth} bit, ${session.tempo} bpm, ${session.meter.beats}/${session.meter.unit}, main path ${session.mainFormat}`,
+    `${session.sampleRate / 1000} kHz, ${session.bitDepth} bit, ${session.tempo} bpm, ` +
+      `${session.meter.beats}/${session.meter.unit}, main path ${session.mainFormat}`,
     ...(session.notes === "" ? [] : ["", session.notes]),
     ...list(
       "Cannot be placed in this room:",
@@ -65,7 +66,9 @@ function notesInWords({ room, session, report, from, stands = null }: PackagePar
       "Adjusted for this room:",
       report.adjusted.map(
         (a) =>
-          `${a.track === null ? a.what : `${name.get(a.track) ?? a.track}, ${a.what.toLowerCase()}`}: ${a.says}`,
+          `${
+            a.track === null ? a.what : `${name.get(a.track) ?? a.track}, ${a.what.toLowerCase()}`
+          }: ${a.says}`,
       ),
     ),
     ...(session.fixedEnd === null ? [] : ["", `Ends at ${timeInWords(session.fixedEnd)}.`]),

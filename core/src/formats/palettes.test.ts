@@ -17,7 +17,8 @@ describe("palettes, out and in", () => {
   it("reads a GIMP palette as its program writes it", () =>
     expect(
       readPalette(
-        "GIMP Palette\r\nName: Tide\r\nColumns: 3\r\n# a comment\r\n255   0  16\tBuoy\r\n  0 128 255  Deep water\r\n 1 2 3\r\n",
+        "GIMP Palette\r\nName: Tide\r\nColumns: 3\r\n# a comment\r\n255   0  16\tBuoy\r\n  0 " +
+          "128 255  Deep water\r\n 1 2 3\r\n",
       ),
     ).toEqual([
       { name: "Buoy", hex: "#ff0010" },

@@ -20,7 +20,10 @@ const css = (name: string): string =>
 export function writeGpl(title: string, colours: readonly NamedColour[]): string {
   const part = (hex: string, at: number): string =>
     String(Number.parseInt(hex.slice(at, at + 2), 16)).padStart(3);
-  return `GIMP Palette\nName: ${title}\nColumns: 8\n#\n${colours.map((c) => `${part(c.hex, 1)} ${part(c.hex, 3)} ${part(c.hex, 5)}\t${c.name}`).join("\n")}\n`;
+  return (
+    `GIMP Palette\nName: ${title}\nColumns: ` +
+    `8\n#\n${colours.map((c) => `${part(c.hex, 1)} ${part(c.hex, 3)} ${part(c.hex, 5)}\t${c.name}`).join("\n")}\n`
+  );
 }
 
 /** Design tokens as JSON (W3C Design Tokens Community Group). */
@@ -48,7 +51,8 @@ export function readPalette(text: string): NamedColour[] {
       : readCss(body);
   if (colours.length === 0)
     throw new FileProblem(
-      "No colour was found in it. A GIMP palette, design tokens as JSON, or CSS custom properties with #rrggbb colours can be read.",
+      "No colour was found in it. A GIMP palette, design tokens as JSON, or CSS custom " +
+        "properties with #rrggbb colours can be read.",
     );
   if (colours.length > MOST)
     throw new FileProblem(`It holds ${colours.length} colours; at most ${MOST} are taken.`);
@@ -66,7 +70,8 @@ function readGpl(text: string): NamedColour[] {
       const parts = found?.slice(1, 4).map(Number) ?? [];
       if (!found || parts.some((n) => n > 255))
         throw new FileProblem(
-          `Line ${i + 2}: “${line.slice(0, 40)}” is no colour. Three numbers from 0 to 255 and a name belong there.`,
+          `Line ${i + 2}: “${line.slice(0, 40)}” is no colour. Three numbers from 0 to 255 ` +
+            "and a name belong there.",
           `line ${i + 2}`,
         );
       const hex = `#${parts.map((n) => n.toString(16).padStart(2, "0")).join("")}`;

@@ -25,7 +25,10 @@ const newId = (): string => `n${++n}`;
 const read = (name: string, bytes: Uint8Array) => readIncoming(style, name, bytes, newId);
 const base = newSession(style.house, "x");
 
-/** A type 1 file as Standard MIDI File 1.0 lays it out: a conductor's track, then parts. Written by a general library. */
+/**
+ * A type 1 file as Standard MIDI File 1.0 lays it out: a conductor's track, then parts. Written by a
+ * general library.
+ */
 const midi = (format: 0 | 1 = 1): Uint8Array =>
   new Uint8Array(
     writeMidi({
@@ -91,7 +94,10 @@ describe("a file to start from", () => {
   it("of our exchange format says how much of the job it carries", () => {
     const clips = BY_THE_BOOK.replace(
       "<Scenes",
-      '<Arrangement><Lanes><Lanes track="x"><Clips><Clip time="0" duration="4"/><Clip time="4" duration="4"/></Clips><Points/></Lanes></Lanes><Markers><Marker time="0" name="A"/></Markers></Arrangement><Scenes',
+      "<Arrangement><Lanes><Lanes " +
+        'track="x"><Clips><Clip time="0" ' +
+        'duration="4"/><Clip ' +
+        'time="4" duration="4"/></Clips><Points/></Lanes></Lanes><Markers><Marker time="0" name="A"/></Markers></Arrangement><Scenes',
     );
     const { from, carried } = read(
       "evening.dawproject",
@@ -113,27 +119,32 @@ describe("a file to start from", () => {
     expect(of("markers")!.many).toBeGreaterThanOrEqual(1);
   });
 
-  it("of MIDI gives its tracks: names, channels, controllers before the first note, tempo and meter of the start", () => {
-    const { session, carried } = read("suite.mid", midi());
-    expect(session).toMatchObject({ tempo: 120, meter: { beats: 6, unit: 8 } });
-    expect(session.tracks.map((t) => [t.name, t.kind, t.channel, t.controllers])).toEqual([
-      ["Violin 1", "midi", 1, [{ controller: 7, value: 90 }]],
-      ["Drums", "midi", 10, []],
-    ]);
-    expect(carried).toEqual([
-      { what: "notes", many: 2, bytes: null },
-      { what: "markers", many: 1, bytes: null },
-      { what: "tempo changes", many: 1, bytes: null },
-      { what: "program changes", many: 1, bytes: null },
-    ]);
-    expect(read("flat.mid", midi(0)).session.tracks.map((t) => t.channel)).toEqual([1, 10]);
-  });
+  it(
+    "of MIDI gives its tracks: names, channels, controllers before the first note, tempo " +
+      "and meter of the start",
+    () => {
+      const { session, carried } = read("suite.mid", midi());
+      expect(session).toMatchObject({ tempo: 120, meter: { beats: 6, unit: 8 } });
+      expect(session.tracks.map((t) => [t.name, t.kind, t.channel, t.controllers])).toEqual([
+        ["Violin 1", "midi", 1, [{ controller: 7, value: 90 }]],
+        ["Drums", "midi", 10, []],
+      ]);
+      expect(carried).toEqual([
+        { what: "notes", many: 2, bytes: null },
+        { what: "markers", many: 1, bytes: null },
+        { what: "tempo changes", many: 1, bytes: null },
+        { what: "program changes", many: 1, bytes: null },
+      ]);
+      expect(read("flat.mid", midi(0)).session.tracks.map((t) => t.channel)).toEqual([1, 10]);
+    },
+  );
 
   it("of CSV keeps folders, inputs, formats and notes, and has a main path", () => {
     const { session } = read(
       "sheet.csv",
       strToU8(
-        "Folder,Track,Input,Format,Note\r\nDrum kit,Kick,1,,in the hole\r\nDrum kit,Snare top,2,,\r\n,Room,5,stereo,\r\n",
+        "Folder,Track,Input,Format,Note\r\nDrum kit,Kick,1,,in the hole\r\nDrum kit,Snare " +
+          "top,2,,\r\n,Room,5,stereo,\r\n",
       ),
     );
     const t = (name: string) => session.tracks.find((x) => x.name === name)!;

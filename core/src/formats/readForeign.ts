@@ -13,7 +13,8 @@ import { parseXml } from "./xml.ts";
 import { SESSION_FILE_LIMITS, openZip } from "./zip.ts";
 
 /**
- * Reads a file to start a template from: our exchange format, a Standard MIDI File, or a CSV track sheet, told apart by what is in it.
+ * Reads a file to start a template from: our exchange format, a Standard MIDI File, or a CSV track sheet,
+ * told apart by what is in it.
  * The file itself is never touched.
  * @throws FileProblem saying what is wrong, where, and what to do
  */
@@ -29,7 +30,8 @@ export function readIncoming(
   if (starts("MThd")) return readMidiTracks(newSession(style.house, titleOf(name)), bytes);
   if (/\.(csv|txt|tsv)$/i.test(name)) return fromSheet(style, name, bytes, newId);
   throw new FileProblem(
-    `“${name}” is none of what a template can start from: a session exchange file (.dawproject), a Standard MIDI File (.mid), a track sheet (.csv).`,
+    `“${name}” is none of what a template can start from: a session exchange file ` +
+      "(.dawproject), a Standard MIDI File (.mid), a track sheet (.csv).",
   );
 }
 

@@ -5,7 +5,8 @@ import { FileProblem } from "./fileProblem.ts";
 import { readSvgIcon, writeSvgIcon } from "./svgIcon.ts";
 
 const svg = (inside: string, attributes = 'viewBox="0 0 24 24"'): string =>
-  `<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" ${attributes}>\n${inside}\n</svg>`;
+  `<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" ` +
+  `${attributes}>\n${inside}\n</svg>`;
 const problem = (text: string): string => {
   try {
     readSvgIcon(text, "x.svg");
@@ -29,31 +30,45 @@ describe("an SVG as an icon", () => {
     );
   });
 
-  it("has basic shapes as paths (SVG 2, chapter 10), transforms worked in, lines kept as lines in the right thickness", () => {
-    const [circle] = readSvgIcon(svg('<circle cx="12" cy="12" r="6"/>'), "x");
-    expect(circle?.d).toBe("M6 12A6 6 0 1 0 18 12 6 6 0 1 0 6 12Z");
-    const [line] = readSvgIcon(
-      svg(
-        '<g fill="none" stroke="#f00" stroke-width="2" transform="scale(2)"><path d="M1 1L5 5" style="stroke-width:3"/></g>',
-      ),
-      "x",
-    );
-    expect(line).toEqual({ d: "M2 2L10 10", stroke: 6, evenOdd: false });
-    expect(readSvgIcon(svg('<polygon points="0,0 24,0 12,24" fill-rule="evenodd"/>'), "x")[0]).toEqual({
-      d: "M0 0L24 0 12 24Z",
-      stroke: null,
-      evenOdd: true,
-    });
-    expect(
-      readSvgIcon(svg('<path d="M1 1h2" stroke="red" fill="blue"/>'), "x").map((p) => p.stroke),
-    ).toEqual([null, 1]);
-  });
+  it(
+    "has basic shapes as paths (SVG 2, chapter 10), transforms worked in, lines kept as " +
+      "lines in the right thickness",
+    () => {
+      const [circle] = readSvgIcon(svg('<circle cx="12" cy="12" r="6"/>'), "x");
+      expect(circle?.d).toBe("M6 12A6 6 0 1 0 18 12 6 6 0 1 0 6 12Z");
+      const [line] = readSvgIcon(
+        svg(
+          '<g fill="none" stroke="#f00" ' +
+            'stroke-width="2" ' +
+            'transform="scale(2)"><path d="M1 1L5 ' +
+            '5" style="stroke-width:3"/></g>',
+        ),
+        "x",
+      );
+      expect(line).toEqual({ d: "M2 2L10 10", stroke: 6, evenOdd: false });
+      expect(readSvgIcon(svg('<polygon points="0,0 24,0 12,24" fill-rule="evenodd"/>'), "x")[0]).toEqual({
+        d: "M0 0L24 0 12 24Z",
+        stroke: null,
+        evenOdd: true,
+      });
+      expect(
+        readSvgIcon(svg('<path d="M1 1h2" stroke="red" fill="blue"/>'), "x").map((p) => p.stroke),
+      ).toEqual([null, 1]);
+    },
+  );
 
   it("leaves out what says nothing: titles, editors' own, hidden shapes, colours", () =>
     expect(
       readSvgIcon(
         svg(
-          '<title>Drum</title><metadata>made by me</metadata><defs><linearGradient id="g"/></defs><rect width="9" height="9" fill="url(#g)"/><rect width="3" height="3" display="none"/><path d="M0 0h1" fill="none"/>',
+          "<title>Drum</title><metadata>made by " +
+            "me</metadata><defs><linearGradient " +
+            'id="g"/></defs><rect ' +
+            'width="9" height="9" ' +
+            'fill="url(#g)"/><rect ' +
+            'width="3" height="3" ' +
+            'display="none"/><path d="M0 ' +
+            '0h1" fill="none"/>',
         ),
         "x",
       ),
@@ -61,7 +76,8 @@ describe("an SVG as an icon", () => {
 
   it("is refused with a script, a reference or anything else that is no drawing, naming the line", () => {
     expect(problem(svg('<path d="M0 0h9v9z"/>\n<script>alert(1)</script>'))).toBe(
-      "“x.svg” holds a script (line 3), which no icon may. Take it out and try again; nothing was taken over.",
+      "“x.svg” holds a script (line 3), which no icon may. Take it out and try again; " +
+        "nothing was taken over.",
     );
     expect(problem(svg('<defs>\n<script>1</script></defs><path d="M0 0h9v9z"/>'))).toContain(
       "a script (line 3)",
@@ -92,7 +108,10 @@ describe("an SVG as an icon", () => {
     );
     expect(
       problem(
-        `<?xml version="1.0"?>\n<!DOCTYPE svg PUBLIC "-//W3C//DTD SVG 1.1//EN" "x.dtd">\n${svg('<path d="M0 0h9v9z"/>')}`,
+        `<?xml version="1.0"?>\n<!DOCTYPE ` +
+          "svg PUBLIC " +
+          `"-//W3C//DTD SVG 1.1//EN" ` +
+          `"x.dtd">\n${svg('<path d="M0 0h9v9z"/>')}`,
       ),
     ).toBe("none");
   });
@@ -100,7 +119,11 @@ describe("an SVG as an icon", () => {
   it("is a valid icon of the house, and reads back the same from what is written, plain and tinted", () => {
     const paths = readSvgIcon(
       svg(
-        '<path d="M3 3l9 9q3-3 6 0z"/><circle cx="4" cy="5" r="2" fill="none" stroke="currentColor" stroke-width="1.5"/>',
+        '<path d="M3 3l9 9q3-3 6 ' +
+          '0z"/><circle cx="4" ' +
+          'cy="5" r="2" fill="none" ' +
+          'stroke="currentColor" ' +
+          'stroke-width="1.5"/>',
       ),
       "x",
     );

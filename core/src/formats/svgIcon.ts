@@ -47,7 +47,8 @@ interface Look {
 
 /**
  * An SVG as an icon: all shapes as paths in one 24 by 24 box, one colour, lines and areas only.
- * @throws FileProblem naming what it holds that no icon may (scripts, references, pictures…) and the line; nothing is taken then
+ * @throws FileProblem naming what it holds that no icon may (scripts, references, pictures…) and the line;
+ *   nothing is taken then
  */
 export function readSvgIcon(text: string, file: string): IconPath[] {
   if (text.length > LARGEST)
@@ -62,7 +63,9 @@ export function readSvgIcon(text: string, file: string): IconPath[] {
     throw new FileProblem(`“${file}” is XML but no SVG: it begins with “${root.nodeName}”.`, file);
   const box = boxOf(root, file);
   const scale = BOX / Math.max(box.width, box.height);
-  const fit = `translate(${(BOX - box.width * scale) / 2} ${(BOX - box.height * scale) / 2}) scale(${scale}) translate(${-box.x} ${-box.y})`;
+  const fit =
+    `translate(${(BOX - box.width * scale) / 2} ${(BOX - box.height * scale) / 2}) ` +
+    `scale(${scale}) translate(${-box.x} ${-box.y})`;
   const paths: IconPath[] = [];
   walk(root, { fill: true, stroke: null, evenOdd: false, transform: fit }, file, paths);
   if (paths.length === 0)
@@ -84,7 +87,8 @@ function lineOf(e: Element): string {
 
 function refuse(e: Element, file: string, what: string): never {
   throw new FileProblem(
-    `“${file}” holds ${what} (${lineOf(e)}), which no icon may. Take it out and try again; nothing was taken over.`,
+    `“${file}” holds ${what} (${lineOf(e)}), which no icon may. Take it out and try again; ` +
+      "nothing was taken over.",
     `${file}, ${lineOf(e)}`,
   );
 }
@@ -108,7 +112,9 @@ function boxOf(root: Element, file: string): { x: number; y: number; width: numb
   const [w, h] = [size("width"), size("height")];
   if (w > 0 && h > 0) return { x: 0, y: 0, width: w, height: h };
   throw new FileProblem(
-    `“${file}” has no view box and no size, so nobody can tell how large it is drawn. Add viewBox="0 0 24 24" or the like.`,
+    `“${file}” has no view box and no size, so nobody can tell how ` +
+      "large it is drawn. Add " +
+      `viewBox="0 0 24 24" or the like.`,
     file,
   );
 }
@@ -229,7 +235,9 @@ function shapeOf(e: Element): string | null {
         ry = Math.min(h / 2, numeric(e, "ry") ?? n("rx"));
       if (w <= 0 || h <= 0) return "";
       return rx > 0 && ry > 0
-        ? `M${x + rx} ${y}h${w - 2 * rx}a${rx} ${ry} 0 0 1 ${rx} ${ry}v${h - 2 * ry}a${rx} ${ry} 0 0 1 ${-rx} ${ry}h${2 * rx - w}a${rx} ${ry} 0 0 1 ${-rx} ${-ry}v${2 * ry - h}a${rx} ${ry} 0 0 1 ${rx} ${-ry}z`
+        ? `M${x + rx} ${y}h${w - 2 * rx}a${rx} ${ry} 0 0 1 ` +
+            `${rx} ${ry}v${h - 2 * ry}a${rx} ${ry} 0 0 1 ${-rx} ${ry}h${2 * rx - w}a${rx} ${ry} 0 0 ` +
+            `1 ${-rx} ${-ry}v${2 * ry - h}a${rx} ${ry} 0 0 1 ${rx} ${-ry}z`
         : `M${x} ${y}h${w}v${h}h${-w}z`;
     }
     default:
@@ -237,7 +245,10 @@ function shapeOf(e: Element): string | null {
   }
 }
 
-/** An icon as an SVG of its own, plain (it takes the colour of its surroundings) or on a tile of a colour with its ink. */
+/**
+ * An icon as an SVG of its own, plain (it takes the colour of its surroundings) or on a tile of a colour
+ * with its ink.
+ */
 export function writeSvgIcon(
   paths: readonly IconPath[],
   tint: { readonly tile: string; readonly ink: string } | null,
@@ -247,10 +258,16 @@ export function writeSvgIcon(
     .map((p) =>
       p.stroke === null
         ? `<path d="${p.d}" fill="${ink}"${p.evenOdd ? ' fill-rule="evenodd"' : ""}/>`
-        : `<path d="${p.d}" fill="none" stroke="${ink}" stroke-width="${p.stroke}" stroke-linecap="round" stroke-linejoin="round"/>`,
+        : `<path d="${p.d}" fill="none" ` +
+          `stroke="${ink}" ` +
+          `stroke-width="${p.stroke}" ` +
+          `stroke-linecap="round" ` +
+          `stroke-linejoin="round"/>`,
     )
     .join("");
   return tint
-    ? `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 36 36"><rect width="36" height="36" rx="10" fill="${tint.tile}"/><g transform="translate(6 6)">${drawn}</g></svg>\n`
+    ? `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 36 ` +
+        `36"><rect width="36" ` +
+        `height="36" rx="10" fill="${tint.tile}"/><g transform="translate(6 6)">${drawn}</g></svg>\n`
     : `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 24 24">${drawn}</svg>\n`;
 }

@@ -9,7 +9,10 @@ export interface CsvTable {
 }
 /** One row, with what is in its cells and how its faults are said. */
 export interface CsvRow {
-  /** What stands in a column; empty where there is none. A sign that keeps a cell from running as a formula is taken off. */
+  /**
+   * What stands in a column; empty where there is none. A sign that keeps a cell from running as a formula
+   * is taken off.
+   */
   readonly cell: (column: number) => string;
   /** @throws FileProblem that names the line */
   readonly fail: (why: string) => never;

@@ -11,8 +11,10 @@ const LARGEST = 4 << 20;
 const DEEPEST = 16;
 
 /**
- * A CSV track sheet as a list for the "add tracks" field: one line a track, indented for its folders, with input, format and note behind bars.
- * A column “Track” (or “Name”) is needed; “Folder” (outer and inner parted by “/”), “Input”, “Format” and “Note” (or “Notes”) are taken where they are.
+ * A CSV track sheet as a list for the "add tracks" field: one line a track, indented for its folders, with
+ * input, format and note behind bars.
+ * A column “Track” (or “Name”) is needed; “Folder” (outer and inner parted by “/”), “Input”, “Format” and
+ * “Note” (or “Notes”) are taken where they are.
  * @throws FileProblem naming the line, where the column is missing or a value cannot be
  */
 export function trackSheetIn(text: string): string {

@@ -20,25 +20,32 @@ describe("the word list as CSV", () => {
     expect(wordsToCsv(odd)).not.toMatch(/(^|,)"?[=+@-]/m);
   });
 
-  it("changes known roles, adds new ones, and leaves the rest alone; what would change can be said before", () => {
-    const after = wordsFromCsv(
-      house,
-      `${HEAD}\nEngine room,Bilge drum,BilgeDr,BlgDrm,BDrm,"hull drum, keel knock"\nDrum kit,Kick,Kik,Kik,Kik,kick drum\n`,
-    );
-    expect(differences(house, after)).toEqual(
-      expect.arrayContaining([
-        "New role Bilge drum.",
-        "Kick: short form Kick becomes Kik, Kick becomes Kik.",
-      ]),
-    );
-    expect(after.words.roles.length).toBe(house.words.roles.length + 1);
-  });
+  it(
+    "changes known roles, adds new ones, and leaves the rest alone; what would " +
+      "change can be said before",
+    () => {
+      const after = wordsFromCsv(
+        house,
+        `${HEAD}\nEngine room,Bilge drum,BilgeDr,BlgDrm,BDrm,"hull drum, keel knock"\nDrum ` +
+          `kit,Kick,Kik,Kik,Kik,kick drum\n`,
+      );
+      expect(differences(house, after)).toEqual(
+        expect.arrayContaining([
+          "New role Bilge drum.",
+          "Kick: short form Kick becomes Kik, Kick becomes Kik.",
+        ]),
+      );
+      expect(after.words.roles.length).toBe(house.words.roles.length + 1);
+    },
+  );
 
   it("carries what a role usually is, where the columns are there, and leaves it where they are not", () => {
     const more = `${HEAD},Source,Format,Positions\n`;
     const after = wordsFromCsv(
       house,
-      `${more}Drum kit,Kick,Kick,Kick,Kik,kick drum,DI,stereo,"in, out"\nKeys,Piano,Pno,Pno,Pno,piano,instrument,as the main path,\n`,
+      `${more}Drum kit,Kick,Kick,Kick,Kik,kick ` +
+        `drum,DI,stereo,"in, ` +
+        `out"\nKeys,Piano,Pno,Pno,Pno,piano,instrument,as the main path,\n`,
     );
     expect(after.words.roles.find((r) => r.id === "kick")).toMatchObject({
       source: "di",

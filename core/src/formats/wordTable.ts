@@ -57,7 +57,8 @@ export function wordsToCsv(house: House): string {
 /**
  * The house with the roles of a CSV: roles it knows get the values of their line, others are added.
  * Roles the file does not name stay as they are.
- * @throws FileProblem naming the line, where a column is missing or a value cannot be; nothing is taken then
+ * @throws FileProblem naming the line, where a column is missing or a value cannot be; nothing is taken
+ *   then
  */
 export function wordsFromCsv(house: House, text: string): House {
   if (text.length > LARGEST)
@@ -69,7 +70,9 @@ export function wordsFromCsv(house: House, text: string): House {
   const missing = COLUMNS.filter((_, i) => (at[i] ?? -1) < 0);
   if (missing.length > 0)
     throw new FileProblem(
-      `The first line lacks ${missing.map((m) => `“${m}”`).join(", ")}. It should read: ${COLUMNS.join(", ")}.`,
+      "The first line lacks " +
+        `${missing.map((m) => `“${m}”`).join(", ")}. It should read: ` +
+        `${COLUMNS.join(", ")}.`,
       "line 1",
     );
   const torn = errors.find((e) => e.type === "Quotes");
@@ -115,7 +118,10 @@ export function wordsFromCsv(house: House, text: string): House {
   return next;
 }
 
-/** What the further columns say of a role; nothing where they are missing. Values that cannot be are told by the check of the whole role. */
+/**
+ * What the further columns say of a role; nothing where they are missing. Values that cannot be are told by
+ * the check of the whole role.
+ */
 function usually(
   role: Role,
   source: string | undefined,

@@ -23,7 +23,8 @@ export function parseXml(
   if (forbidden) {
     const line = text.slice(0, forbidden.index).split("\n").length;
     throw new FileProblem(
-      `“${file}” declares entities or a document type (line ${line}). Such files never need to; it was not read.`,
+      `“${file}” declares entities or a document type (line ${line}). Such files never need ` +
+        "to; it was not read.",
       `${file}, line ${line}`,
     );
   }

@@ -31,18 +31,21 @@ export interface OpenZip {
 
 /**
  * Opens a ZIP that came from outside, without unpacking more than what is asked for.
- * @throws FileProblem when it is no ZIP, too large, packed like a bomb, has an entry twice or one that points outside
+ * @throws FileProblem when it is no ZIP, too large, packed like a bomb, has an entry twice or one that
+ *   points outside
  */
 export function openZip(bytes: Uint8Array, limits: ZipLimits): OpenZip {
   if (bytes.length === 0)
     throw new FileProblem("The file is empty. Save the session again and send that file.");
   if (bytes.length > limits.file)
     throw new FileProblem(
-      `The file has ${inMegabytes(bytes.length)}; at most ${inMegabytes(limits.file)} are taken. Send the session file without its audio.`,
+      `The file has ${inMegabytes(bytes.length)}; at most ${inMegabytes(limits.file)} are ` +
+        "taken. Send the session file without its audio.",
     );
   if (bytes[0] !== 0x50 || bytes[1] !== 0x4b)
     throw new FileProblem(
-      "This is not a ZIP, so it is no session exchange file. Export the session from the workstation as a DAWproject file and send that.",
+      "This is not a ZIP, so it is no session exchange file. Export the session from the " +
+        "workstation as a DAWproject file and send that.",
     );
   const sizes = entriesOf(bytes, limits);
   const names = [...sizes.keys()];
@@ -68,7 +71,8 @@ function entriesOf(bytes: Uint8Array, limits: ZipLimits): Map<string, number> {
           );
         if (isOutside(name))
           throw new FileProblem(
-            `The ZIP holds an entry named “${name}”, which points outside its own folder. It was not opened.`,
+            `The ZIP holds an entry named “${name}”, which points outside its own ` +
+              "folder. It was not opened.",
             name,
           );
         if (sizes.has(name))
@@ -78,13 +82,15 @@ function entriesOf(bytes: Uint8Array, limits: ZipLimits): Map<string, number> {
           );
         if (originalSize > BOMB_FROM && originalSize > size * BOMB_RATIO)
           throw new FileProblem(
-            `“${name}” would unpack from ${inMegabytes(size)} to ${inMegabytes(originalSize)}. No session is packed like that; it was not opened.`,
+            `“${name}” would unpack from ${inMegabytes(size)} to ` +
+              `${inMegabytes(originalSize)}. No session is packed like that; it was not opened.`,
             name,
           );
         total += originalSize;
         if (total > limits.unpacked)
           throw new FileProblem(
-            `Unpacked, the ZIP would have more than ${inMegabytes(limits.unpacked)}. Send the session file without its audio.`,
+            `Unpacked, the ZIP would have more than ${inMegabytes(limits.unpacked)}. Send the ` +
+              "session file without its audio.",
           );
         sizes.set(name, originalSize);
         return false;

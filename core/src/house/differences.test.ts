@@ -110,7 +110,8 @@ describe("two house styles compared", () => {
       "Starting values are asked in another order.",
     ]);
     expect(said({ session: { ...house.session, sampleRate: 96000 } })).toEqual([
-      "New sessions: 96 kHz, 24 bit, broadcast-wav, 120 bpm, 4/4, stereo, music from bar 3 after 2 of lead-in.",
+      "New sessions: 96 kHz, 24 bit, broadcast-wav, 120 bpm, 4/4, stereo, music from bar 3 " +
+        "after 2 of lead-in.",
     ]);
     expect(
       said({

@@ -35,7 +35,8 @@ function colours(before: House, after: House): string[] {
   for (const c of gone(before.palette, after.palette)) said.push(`Colour ${c.name} is gone.`);
   if (!same(before.thresholds, after.thresholds))
     said.push(
-      `Two colours are too close under ΔE ${after.thresholds.apart}; an icon needs ${after.thresholds.contrast} : 1.`,
+      `Two colours are too close under ΔE ${after.thresholds.apart}; an icon needs ` +
+        `${after.thresholds.contrast} : 1.`,
     );
   const icons = inOld(before.icons);
   for (const i of after.icons) {
@@ -54,7 +55,8 @@ function names(before: House, after: House): string[] {
     same(before.names[use], after.names[use])
       ? []
       : [
-          `Names of a ${use in USE_NAMES ? USE_NAMES[use as keyof typeof USE_NAMES] : use}: ${patternInWords(after.names[use])}.`,
+          `Names of a ${use in USE_NAMES ? USE_NAMES[use as keyof typeof USE_NAMES] : use}: ` +
+            `${patternInWords(after.names[use])}.`,
         ],
   );
 }
@@ -131,7 +133,9 @@ function starts(before: House, after: House): string[] {
   if (!same(before.session, after.session)) {
     const s = after.session;
     said.push(
-      `New sessions: ${s.sampleRate / 1000} kHz, ${s.bitDepth} bit, ${s.fileType}, ${s.tempo} bpm, ${s.meter.beats}/${s.meter.unit}, ${s.mainFormat}, music from bar ${s.musicBar} after ${s.leadIn} of lead-in.`,
+      `New sessions: ${s.sampleRate / 1000} kHz, ${s.bitDepth} bit, ${s.fileType}, ` +
+        `${s.tempo} bpm, ${s.meter.beats}/${s.meter.unit}, ${s.mainFormat}, music from bar ` +
+        `${s.musicBar} after ${s.leadIn} of lead-in.`,
     );
   }
   const items = inOld(before.checklist);

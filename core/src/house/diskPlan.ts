@@ -3,7 +3,9 @@ import { PATTERN_USES } from "../names/pattern.ts";
 import type { PatternUse } from "../names/pattern.ts";
 import { oneLine } from "../session/text.ts";
 
-/** A folder of the blueprint: named as it stands here, or by a pattern; what it is for; what belongs in it. */
+/**
+ * A folder of the blueprint: named as it stands here, or by a pattern; what it is for; what belongs in it.
+ */
 export interface DiskFolder {
   /** Fixed name; null where a pattern names it. */
   name: string | null;
@@ -15,7 +17,9 @@ export interface DiskFolder {
   files: PatternUse | null;
   /** Whether it has to be there. */
   must: boolean;
-  /** What stands in it; in a folder named as a session folder stands a whole project, whatever this says. */
+  /**
+   * What stands in it; in a folder named as a session folder stands a whole project, whatever this says.
+   */
   inside: DiskFolder[];
 }
 

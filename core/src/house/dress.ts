@@ -89,7 +89,10 @@ function alreadyWears(t: Track, { what, name, colour, icon }: HouseWish): boolea
   );
 }
 
-/** A track that fed the folder it stood in (or what carries its sound further out) feeds the one it moves to. */
+/**
+ * A track that fed the folder it stood in (or what carries its sound further out) feeds the one it moves
+ * to.
+ */
 export function feedsAfterMove(
   t: Track,
   to: TrackId | null,
@@ -178,8 +181,10 @@ export function startsFor(
 }
 
 /**
- * The changes that add tracks where the house order wants them, dressed among what is there. What was there keeps its name, colour and
- * place: adding tracks is not dressing the session. A folder is made only where enough of the new tracks go in it.
+ * The changes that add tracks where the house order wants them, dressed among what is there. What was there
+ * keeps its name, colour and
+ * place: adding tracks is not dressing the session. A folder is made only where enough of the new tracks go
+ * in it.
  */
 export function addDressed(style: Style, session: Session, tracks: readonly Track[]): Change[] {
   const main = [...session.tracks, ...tracks].find((t) => t.kind === "main")?.id ?? null;
@@ -214,7 +219,10 @@ export function addDressed(style: Style, session: Session, tracks: readonly Trac
   return diff(session, { ...session, tracks: result });
 }
 
-/** A session without the folders that are new and would hold too few of the new tracks; those stand, and feed, where the folder would have stood. */
+/**
+ * A session without the folders that are new and would hold too few of the new tracks; those stand, and
+ * feed, where the folder would have stood.
+ */
 function withoutNeedless(
   style: Style,
   session: Session,

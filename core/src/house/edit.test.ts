@@ -105,16 +105,20 @@ describe("editing the draft of the house style", () => {
     expect(moveRole(after, "hand-drums", "percussion")).toBe(after);
   });
 
-  it("merges two roles: everything the one was called is heard as the other, and nothing points at what is gone", () => {
-    const after = mergeRoles(house, "rack-tom", "tom");
-    expect(houseSchema.safeParse(after).success).toBe(true);
-    const { reader } = makeStyle(after);
-    for (const name of ["Rack Tom 2", "RackTom", "rack 1"])
-      expect([name, readName(reader, name).role]).toEqual([name, "tom"]);
-    const folderless = mergeRoles(house, "yard", "ambience");
-    expect(houseSchema.safeParse(folderless).success).toBe(true);
-    expect(folderless.folders.some((f) => f.role === "yard")).toBe(false);
-  });
+  it(
+    "merges two roles: everything the one was called is heard as the other, and nothing " +
+      "points at what is gone",
+    () => {
+      const after = mergeRoles(house, "rack-tom", "tom");
+      expect(houseSchema.safeParse(after).success).toBe(true);
+      const { reader } = makeStyle(after);
+      for (const name of ["Rack Tom 2", "RackTom", "rack 1"])
+        expect([name, readName(reader, name).role]).toEqual([name, "tom"]);
+      const folderless = mergeRoles(house, "yard", "ambience");
+      expect(houseSchema.safeParse(folderless).success).toBe(true);
+      expect(folderless.folders.some((f) => f.role === "yard")).toBe(false);
+    },
+  );
 
   it("takes a role out, unless a folder is named by it", () => {
     const out = removeRole(house, "anvil");

@@ -14,7 +14,10 @@ export function withFamily(house: House, id: string, fields: Partial<Omit<Family
   };
 }
 
-/** The house with one more family, at the end, in a palette colour of the house. @returns what is wrong instead, where it cannot be */
+/**
+ * The house with one more family, at the end, in a palette colour of the house. @returns what is wrong
+ * instead, where it cannot be
+ */
 export function addFamily(house: House, name: string): { house: House; id: string } | { problem: string } {
   const said = name.trim();
   const base = idOf(said);
@@ -34,7 +37,10 @@ export function addFamily(house: House, name: string): { house: House; id: strin
   return problem ? { problem: `That does not work: ${problem.message}.` } : { house: next, id };
 }
 
-/** The house without a family. @returns what still needs it instead: its roles, a folder, a starting value, an exception */
+/**
+ * The house without a family. @returns what still needs it instead: its roles, a folder, a starting value,
+ * an exception
+ */
 export function removeFamily(house: House, id: string): { house: House } | { problem: string } {
   const roles = house.words.roles.filter((r) => r.family === id).length;
   if (roles > 0)
@@ -98,7 +104,10 @@ export function shortFormsFor(name: string): { full: string; eight: string; four
   return { full: fit(12), eight: fit(8), four: fit(4) };
 }
 
-/** The house with one more role, at the end of its family. @returns what is wrong instead, where it cannot be */
+/**
+ * The house with one more role, at the end of its family. @returns what is wrong instead, where it cannot
+ * be
+ */
 export function addRole(house: House, role: NewRole): { house: House; id: string } | { problem: string } {
   const name = role.name.trim();
   const id = idOf(name);
@@ -143,7 +152,9 @@ export function moveRole(house: House, id: string, family: string): House {
   };
 }
 
-/** The house with one role made part of another: all it was called becomes something the other is heard as. */
+/**
+ * The house with one role made part of another: all it was called becomes something the other is heard as.
+ */
 export function mergeRoles(house: House, from: string, into: string): House {
   const gone = house.words.roles.find((r) => r.id === from);
   const stays = house.words.roles.find((r) => r.id === into);
@@ -171,7 +182,10 @@ export function mergeRoles(house: House, from: string, into: string): House {
   };
 }
 
-/** Every place outside the word list that names a role, with another named or none. Folders keep their name where none is given. */
+/**
+ * Every place outside the word list that names a role, with another named or none. Folders keep their name
+ * where none is given.
+ */
 function withRolesSwapped(house: House, swap: (id: string) => string | null): House {
   const list = (ids: readonly string[]): string[] => [...new Set(ids.flatMap((id) => swap(id) ?? []))];
   // A condition that loses its last role would hold for everything: it goes with the role.
@@ -231,7 +245,10 @@ export function withColour(house: House, id: string, fields: Partial<Omit<Palett
   return { ...house, palette: house.palette.map((c) => (c.id === id ? { ...c, ...fields } : c)) };
 }
 
-/** The house with the colours of a read palette: those whose name it knows take the new value, others are added. */
+/**
+ * The house with the colours of a read palette: those whose name it knows take the new value, others are
+ * added.
+ */
 export function withPalette(
   house: House,
   colours: readonly { readonly name: string; readonly hex: string }[],

@@ -8,7 +8,10 @@ const withPositions = (house: House, positions: Position[]): House => ({
   words: { ...house.words, positions },
 });
 
-/** The house with a position (side, articulation, code, flag…) of other values. @returns what is wrong instead, where it cannot be */
+/**
+ * The house with a position (side, articulation, code, flag…) of other values. @returns what is wrong
+ * instead, where it cannot be
+ */
 export function withPosition(
   house: House,
   id: string,
@@ -71,7 +74,10 @@ export function removePosition(house: House, id: string): House {
   };
 }
 
-/** The house with a position one place up or down among those of its group: that is the order names and tracks follow. */
+/**
+ * The house with a position one place up or down among those of its group: that is the order names and
+ * tracks follow.
+ */
 export function movePosition(house: House, id: string, by: -1 | 1): House {
   const list = house.words.positions;
   const from = list.findIndex((p) => p.id === id);

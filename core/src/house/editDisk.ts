@@ -57,7 +57,10 @@ export function addDiskFolder(
   };
 }
 
-/** The blueprint with a folder one place up or down among its neighbours, and where it stands then. The same where it cannot go that way. */
+/**
+ * The blueprint with a folder one place up or down among its neighbours, and where it stands then. The same
+ * where it cannot go that way.
+ */
 export function moveDiskFolder(
   tree: readonly DiskFolder[],
   place: DiskPlace,

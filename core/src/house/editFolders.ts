@@ -1,7 +1,10 @@
 import { folderOf } from "./house.ts";
 import type { FolderPlan, House } from "./house.ts";
 
-/** Where a folder may go from where it stands: among its neighbours, into the one before it, out of the one it stands in. */
+/**
+ * Where a folder may go from where it stands: among its neighbours, into the one before it, out of the one
+ * it stands in.
+ */
 export type FolderWay = "up" | "down" | "in" | "out";
 
 /** The folders of the house order with how deep each stands, outermost first. */
@@ -28,7 +31,10 @@ export function addFolder(house: House, role: string): House {
   return { ...house, folders: [...house.folders, folderOf(role, free ? [family] : [])] };
 }
 
-/** The house without a folder; what stood in it stands where it stood. Exceptions that sent tracks there send them nowhere. */
+/**
+ * The house without a folder; what stood in it stands where it stood. Exceptions that sent tracks there
+ * send them nowhere.
+ */
 export function removeFolder(house: House, role: string): House {
   const without = (list: readonly FolderPlan[]): FolderPlan[] =>
     list.flatMap((f) => (f.role === role ? f.inside : [{ ...f, inside: without(f.inside) }]));
@@ -47,7 +53,10 @@ export function moveFolder(house: House, role: string, way: FolderWay): House {
   return next ? { ...house, folders: next } : house;
 }
 
-/** The house with a folder put before or after another, or as the last into it. The same house where that is inside itself. */
+/**
+ * The house with a folder put before or after another, or as the last into it. The same house where that is
+ * inside itself.
+ */
 export function placeFolder(
   house: House,
   role: string,

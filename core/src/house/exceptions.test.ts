@@ -70,31 +70,35 @@ describe("exceptions", () => {
     });
   });
 
-  it("of what nobody reads are in the impact before they are published, and start new tracks as they say", () => {
-    const [plain, ruled] = [
-      makeStyle(house),
-      makeStyle(
-        withRules(
-          rule(
-            "relics",
-            { words: ["relic"], formats: ["mono"] },
-            { colour: "stone", start: { level: -30 } },
+  it(
+    "of what nobody reads are in the impact before they are published, and start " +
+      "new tracks as they say",
+    () => {
+      const [plain, ruled] = [
+        makeStyle(house),
+        makeStyle(
+          withRules(
+            rule(
+              "relics",
+              { words: ["relic"], formats: ["mono"] },
+              { colour: "stone", start: { level: -30 } },
+            ),
           ),
         ),
-      ),
-    ];
-    const s = small(
-      blankTrack("r", "old relic tape thing", { feeds: "main" }),
-      blankTrack("q", "xqzv", { feeds: "main" }),
-    );
-    expect(impactOn(plain, ruled, s).map((t) => [t.track, t.what, t.before, t.after])).toEqual([
-      ["r", "colour", "none", "#686d6a"],
-    ]);
-    const nobody = { role: null, of: null, positions: [], number: null };
-    expect(newTrack(ruled, s, "n", nobody, "relic two").level).toBe(-30);
-    expect(newTrack(ruled, s, "n", nobody, "xqzv two").level).toBe(0);
-    expect(newTrack(ruled, s, "n", nobody, "relic wide", "stereo").level).toBe(0);
-  });
+      ];
+      const s = small(
+        blankTrack("r", "old relic tape thing", { feeds: "main" }),
+        blankTrack("q", "xqzv", { feeds: "main" }),
+      );
+      expect(impactOn(plain, ruled, s).map((t) => [t.track, t.what, t.before, t.after])).toEqual([
+        ["r", "colour", "none", "#686d6a"],
+      ]);
+      const nobody = { role: null, of: null, positions: [], number: null };
+      expect(newTrack(ruled, s, "n", nobody, "relic two").level).toBe(-30);
+      expect(newTrack(ruled, s, "n", nobody, "xqzv two").level).toBe(0);
+      expect(newTrack(ruled, s, "n", nobody, "relic wide", "stereo").level).toBe(0);
+    },
+  );
 
   it("leave alone what they say to leave alone: no finding of style, nothing dressed", () => {
     const style = makeStyle(withRules(rule("aside", { words: ["unused"] }, { alone: true })));

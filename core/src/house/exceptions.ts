@@ -58,7 +58,10 @@ export function fits({ when }: Exception, c: Case): boolean {
   );
 }
 
-/** What the exceptions say of one track: of each value the first that fits decides; `alone` takes all that was not decided before it. */
+/**
+ * What the exceptions say of one track: of each value the first that fits decides; `alone` takes all that
+ * was not decided before it.
+ */
 export interface Verdict {
   readonly colour: Exception | null;
   readonly icon: Exception | null;

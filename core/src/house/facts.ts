@@ -43,7 +43,10 @@ export function insideFolder(
   return { key: `${families.join(" ")}|${roles.join(" ")}`, families, roles };
 }
 
-/** What is worked out of one track by itself: it holds as long as the track is the same object in the same surroundings. */
+/**
+ * What is worked out of one track by itself: it holds as long as the track is the same object in the same
+ * surroundings.
+ */
 export interface TrackFacts {
   readonly around: string;
   readonly what: Identification;
@@ -54,7 +57,10 @@ export interface TrackFacts {
   readonly key: string;
   /** The folder of the house order it belongs in, if it is none itself; undefined: the house has no say. */
   readonly home: HouseFolder | null | undefined;
-  /** What was wanted of it last. One that keeps its number gets the same object again, so that whoever looks at it knows nothing changed. */
+  /**
+   * What was wanted of it last. One that keeps its number gets the same object again, so that whoever looks
+   * at it knows nothing changed.
+   */
   named: { readonly number: number | null; readonly wanted: HouseWish; readonly key: string | null } | null;
   /** Likewise, with the colour a folder passed on to it. */
   passed: { readonly from: HouseWish; readonly colour: string; readonly wanted: HouseWish } | null;
@@ -100,7 +106,9 @@ export function nameKey(t: Track, name: string): string {
   return (t.kind === "folder" ? "folder:" : "track:") + name.normalize("NFC").toLowerCase();
 }
 
-/** What the house wants of a track of which nobody can tell what it is, or that an exception leaves alone. */
+/**
+ * What the house wants of a track of which nobody can tell what it is, or that an exception leaves alone.
+ */
 export function unnamed(style: Style, known: TrackFacts): HouseWish {
   const { what, verdict } = known;
   known.named ??= {

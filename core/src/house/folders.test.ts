@@ -115,7 +115,10 @@ describe("the folders of the house order", () => {
 });
 
 describe("arranging", () => {
-  /** The fewest tracks that must move to bring a list in another order: all but a longest run that stands right already. */
+  /**
+   * The fewest tracks that must move to bring a list in another order: all but a longest run that stands
+   * right already.
+   */
   const fewest = (now: readonly string[], wanted: readonly string[]): number => {
     let best = 0;
     for (let mask = 0; mask < 1 << now.length; mask++) {

@@ -183,7 +183,8 @@ describe("pasting names", () => {
     const lines = readLines(
       style,
       s,
-      "3 of Shanty tenor | 12\nRoom\tstereo\tin 20\tby the door | on the wall\n2 of xqzv\nKick | 0 | 9999 | surround\n0 of Hat",
+      "3 of Shanty tenor | 12\nRoom\tstereo\tin 20\tby the door | on the wall\n2 of " +
+        "xqzv\nKick | 0 | 9999 | surround\n0 of Hat",
       newId,
     );
     expect(lines.map((l) => [l.track.name, l.track.input, l.track.format, l.track.notes])).toEqual([

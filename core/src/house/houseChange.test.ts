@@ -158,22 +158,26 @@ describe("what a draft changes, thing by thing", () => {
     expect(pieces.reduce(withoutPiece, draft)).toEqual(usual);
   });
 
-  it("says something of every change, and taking all back leaves what the edition says, but for the order of what stood elsewhere", () =>
-    fc.assert(
-      fc.property(deeds, (list) => {
-        const draft = done(usual, list);
-        const pieces = housePieces(usual, draft);
-        for (const p of pieces) expect(p.says.length).toBeGreaterThan(0);
-        const back = pieces.reduce(withoutPiece, draft);
-        const sorted = (h: House) => ({
-          ...h,
-          palette: h.palette.toSorted((a, b) => a.id.localeCompare(b.id)),
-          words: { ...h.words, roles: h.words.roles.toSorted((a, b) => a.id.localeCompare(b.id)) },
-        });
-        expect(sorted(back)).toEqual(sorted(usual));
-      }),
-      { numRuns: 12 },
-    ));
+  it(
+    "says something of every change, and taking all back leaves what the edition says, but " +
+      "for the order of what stood elsewhere",
+    () =>
+      fc.assert(
+        fc.property(deeds, (list) => {
+          const draft = done(usual, list);
+          const pieces = housePieces(usual, draft);
+          for (const p of pieces) expect(p.says.length).toBeGreaterThan(0);
+          const back = pieces.reduce(withoutPiece, draft);
+          const sorted = (h: House) => ({
+            ...h,
+            palette: h.palette.toSorted((a, b) => a.id.localeCompare(b.id)),
+            words: { ...h.words, roles: h.words.roles.toSorted((a, b) => a.id.localeCompare(b.id)) },
+          });
+          expect(sorted(back)).toEqual(sorted(usual));
+        }),
+        { numRuns: 12 },
+      ),
+  );
 
   it("keeps values that are not there apart from those that are", () => {
     const without = { ...usual, starts: usual.starts.map((s, i) => (i === 0 ? { ...s, then: {} } : s)) };

@@ -7,14 +7,16 @@ import { isFields, itemsOf, keyOf } from "./plainHouse.ts";
 import type { Fields, Json } from "./plainHouse.ts";
 
 /**
- * The way to a value of the house style from its top: names of fields, and in lists whose items carry one, the id of the item
+ * The way to a value of the house style from its top: names of fields, and in lists whose items carry one,
+ * the id of the item
  * (of a folder its role). Lists whose items carry none are one value.
  */
 const way = z.array(z.string().max(80)).min(1).max(40);
 const neighbour = z.string().max(80).nullable();
 
 /**
- * The one unit in which the house style changes; like those of a session each carries what it replaces, so it can be undone,
+ * The one unit in which the house style changes; like those of a session each carries what it replaces, so
+ * it can be undone,
  * and is refused where that is no longer there. A value that is not there at all is left out (`undefined`).
  */
 export const houseChange = z.discriminatedUnion("do", [
@@ -26,7 +28,8 @@ export const houseChange = z.discriminatedUnion("do", [
 export type HouseChange = z.infer<typeof houseChange>;
 
 /**
- * The only place that makes a new house style from an old one. Whether it still holds together (`houseProblems`) is for the caller to ask.
+ * The only place that makes a new house style from an old one. Whether it still holds together
+ * (`houseProblems`) is for the caller to ask.
  * @throws ChangeRefused when a change names what is not there, or replaces a value that is another by now
  */
 export function applyToHouse(house: House, changes: readonly HouseChange[]): House {
@@ -153,7 +156,10 @@ export function valueAt(house: House, way: readonly string[]): Json | undefined 
   return value;
 }
 
-/** The changes that would still bring about here what clashing ones were to bring about. Empty where it is so already. */
+/**
+ * The changes that would still bring about here what clashing ones were to bring about. Empty where it is
+ * so already.
+ */
 export function insistOnHouse(now: House, clashes: readonly HouseChange[]): HouseChange[] {
   let house = now;
   const all: HouseChange[] = [];

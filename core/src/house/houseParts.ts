@@ -45,7 +45,10 @@ export const houseIcon = z.object({
 });
 export type HouseIcon = z.infer<typeof houseIcon>;
 
-/** A folder a session should have: what it is (a role of sort group), who goes in, what stands inside it, and how it sounds and looks. */
+/**
+ * A folder a session should have: what it is (a role of sort group), who goes in, what stands inside it,
+ * and how it sounds and looks.
+ */
 export interface FolderPlan {
   role: string;
   families: string[];
@@ -106,7 +109,10 @@ export const startValues = z.object({
   level: z.number().min(-144).max(24).optional(),
   /** −100 left … 100 right, as the loudspeakers stand. */
   pan: z.number().min(-100).max(100).optional(),
-  /** So far out to the side its position lies on, as the house looks at it; nothing for a position on no side. */
+  /**
+   * So far out to the side its position lies on, as the house looks at it; nothing for a position on no
+   * side.
+   */
   aside: z.number().min(0).max(100).optional(),
   width: z.number().min(0).max(200).optional(),
   polarity: z.enum(["normal", "inverted"]).optional(),
@@ -121,7 +127,10 @@ export const startValues = z.object({
 });
 export type StartValues = z.infer<typeof startValues>;
 
-/** Starting values for new tracks: when all of `when` holds, `then` is set. The first rule that names a value decides it. */
+/**
+ * Starting values for new tracks: when all of `when` holds, `then` is set. The first rule that names a
+ * value decides it.
+ */
 export const startRule = z.object({
   id,
   says: oneLine(200).min(1),
@@ -160,7 +169,8 @@ export const checklistItem = z.object({
 export type ChecklistItem = z.infer<typeof checklistItem>;
 
 /**
- * A house rule for a case the word list does not decide. All of `when` must hold (an empty list holds for everything;
+ * A house rule for a case the word list does not decide. All of `when` must hold (an empty list holds for
+ * everything;
  * of words any one is enough); of each value in `then` the first exception that fits decides.
  */
 export const exception = z.object({

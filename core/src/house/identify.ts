@@ -9,7 +9,10 @@ import type { Style } from "./style.ts";
 
 /** What a track is, and where we know it from. */
 export interface Identification extends Identity {
-  /** "own": it says so itself and its name agrees; "name": its name says so; "kept": its name says nothing else; "none". */
+  /**
+   * "own": it says so itself and its name agrees; "name": its name says so; "kept": its name says nothing
+   * else; "none".
+   */
   readonly from: "own" | "name" | "kept" | "none";
   readonly sure: boolean;
   /** How its name was read; null where that was not needed. */
@@ -37,7 +40,10 @@ export function identify(style: Style, t: Track, context: ReadingContext): Ident
   return t.kind === "folder" ? asFolder(style, t.name, what) : what;
 }
 
-/** A folder called by the name of a family ("Bass") is that family's folder, not a folder for one of its roles. */
+/**
+ * A folder called by the name of a family ("Bass") is that family's folder, not a folder for one of its
+ * roles.
+ */
 function asFolder(style: Style, name: string, what: Identification): Identification {
   if (
     !what.sure ||

@@ -22,7 +22,8 @@ export interface Touch {
 
 /**
  * What would be asked of a session's tracks that is not asked now, track by track.
- * Of a track that neither style reads for sure only what exceptions say of it counts: else the house has no say over it.
+ * Of a track that neither style reads for sure only what exceptions say of it counts: else the house has no
+ * say over it.
  */
 export function impactOn(before: Style, after: Style, session: Session): Touch[] {
   const was = planHouse(before, session);
@@ -90,7 +91,9 @@ function startsOtherwise(before: Style, after: Style): boolean {
   return answer;
 }
 
-/** Names that two tracks of a session would share if numbers did not part them, and did not share before. */
+/**
+ * Names that two tracks of a session would share if numbers did not part them, and did not share before.
+ */
 export function collisionsIn(
   before: Style,
   after: Style,

@@ -14,8 +14,10 @@ export interface NeverApplies {
 }
 
 /**
- * A set of cases: what a track can be (role with family), kind, format and note as bit sets; words and folders as things
- * that hold or do not. Every condition is a union of such boxes, and every box minus a box is a list of boxes.
+ * A set of cases: what a track can be (role with family), kind, format and note as bit sets; words and
+ * folders as things
+ * that hold or do not. Every condition is a union of such boxes, and every box minus a box is a list of
+ * boxes.
  */
 interface Box {
   readonly what: bigint;
@@ -30,8 +32,10 @@ interface Box {
 const MOST_BOXES = 20_000;
 
 /**
- * Which exceptions can never apply because earlier ones take all their cases, found by subtracting sets of cases, not by trying tracks.
- * What it says is certain; words and folders count as independent of roles, so a rule that only a whole word list's
+ * Which exceptions can never apply because earlier ones take all their cases, found by subtracting sets of
+ * cases, not by trying tracks.
+ * What it says is certain; words and folders count as independent of roles, so a rule that only a whole
+ * word list's
  * meaning shuts out is not told.
  */
 export function neverApply(exceptions: readonly Exception[], words: WordList): NeverApplies[] {
@@ -121,7 +125,9 @@ function boxMaker(words: WordList): (e: Exception) => Box[] {
   };
 }
 
-/** The boxes in which at least one of these holds, kept apart: the first, or not the first but the second… */
+/**
+ * The boxes in which at least one of these holds, kept apart: the first, or not the first but the second…
+ */
 function anyOf(boxes: readonly Box[], things: readonly string[]): Box[] {
   if (things.length === 0) return [...boxes];
   return boxes

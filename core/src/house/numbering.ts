@@ -3,7 +3,10 @@ import { nameKey, named, unnamed } from "./facts.ts";
 import type { TrackFacts, HouseWish } from "./facts.ts";
 import type { Style } from "./style.ts";
 
-/** House names of a session, numbered where there is more than one of a kind. Places are those of tracks in the session. */
+/**
+ * House names of a session, numbered where there is more than one of a kind. Places are those of tracks in
+ * the session.
+ */
 export interface Numbering {
   readonly wanted: Map<TrackId, HouseWish>;
   /** The places of tracks that are alike but for their number, in order. */
@@ -29,9 +32,11 @@ export function numberAll(style: Style, session: Session, known: readonly TrackF
 }
 
 /**
- * The same after a few tracks became others: only those alike to what they were or are get their numbers anew.
+ * The same after a few tracks became others: only those alike to what they were or are get their numbers
+ * anew.
  * @param at the places of the tracks that changed
- * @returns also the places of all that were looked at; null where names of different kinds meet, so that all have to be numbered anew
+ * @returns also the places of all that were looked at; null where names of different kinds meet, so that
+ *   all have to be numbered anew
  */
 export function renumber(
   style: Style,
@@ -85,7 +90,10 @@ function keyGiven(
   return name === null ? null : nameKey(t, name);
 }
 
-/** The numbers of tracks alike to each other: which are gone, who had one first, and whether there are several of them. */
+/**
+ * The numbers of tracks alike to each other: which are gone, who had one first, and whether there are
+ * several of them.
+ */
 interface Numbers {
   readonly taken: Set<number>;
   readonly owners: ReadonlyMap<number, number>;
@@ -102,7 +110,10 @@ function numbersAmong(members: readonly number[], known: readonly TrackFacts[]):
   return { taken: new Set(owners.keys()), owners, several: members.length > 1 };
 }
 
-/** Names the tracks at these places, in order. Of two that want one name the later gives way. @returns whether two wanted one name */
+/**
+ * Names the tracks at these places, in order. Of two that want one name the later gives way. @returns
+ * whether two wanted one name
+ */
 function give(
   style: Style,
   session: Session,
@@ -153,7 +164,10 @@ function numberFor({ what }: TrackFacts, i: number, alike: Numbers | null): numb
   return alike.several || number !== null ? nextFree(alike.taken) : number;
 }
 
-/** The track under this number, or the next one whose name nobody has. A name that says no number stays, although somebody has it. */
+/**
+ * The track under this number, or the next one whose name nobody has. A name that says no number stays,
+ * although somebody has it.
+ */
 function freeName(
   style: Style,
   t: Track,

@@ -28,7 +28,10 @@ export function passingOn(
   );
 }
 
-/** Members of a folder that passes its colour on take it, the same or in steps by the order of roles; an exception's colour stays. Null where nothing is passed on. */
+/**
+ * Members of a folder that passes its colour on take it, the same or in steps by the order of roles; an
+ * exception's colour stays. Null where nothing is passed on.
+ */
 export function passed(
   style: Style,
   t: Track,

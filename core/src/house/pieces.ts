@@ -10,7 +10,10 @@ export interface HousePiece {
   readonly changes: readonly HouseChange[];
 }
 
-/** What a draft changes of an edition, thing by thing (a role, a colour, a name pattern…), so that one can be taken back. */
+/**
+ * What a draft changes of an edition, thing by thing (a role, a colour, a name pattern…), so that one can
+ * be taken back.
+ */
 export function housePieces(edition: House, draft: House): HousePiece[] {
   const things = new Map<string, HouseChange[]>();
   for (const change of houseDiff(edition, draft)) {
@@ -39,11 +42,13 @@ function inSentences(edition: House, key: string, changes: readonly HouseChange[
 }
 
 /**
- * A draft with one thing as it was. What can only be taken back together with something else may leave a draft that does not hold
+ * A draft with one thing as it was. What can only be taken back together with something else may leave a
+ * draft that does not hold
  * together; that is for the caller to ask.
  */
 export function withoutPiece(draft: House, piece: HousePiece): House {
-  // Another thing may stand beside it by now: what no longer fits as it was is brought about as it fits here.
+  // Another thing may stand beside it by now: what no longer fits as it was is brought about as it fits
+  // here.
   const { doc, clash } = sortOutOfHouse(draft, undoOfHouse(piece.changes));
   return applyToHouse(doc, insistOnHouse(doc, clash));
 }

@@ -6,9 +6,13 @@ import type { HouseWish, TrackFacts } from "./facts.ts";
 import { colourFor } from "./style.ts";
 import type { HouseFolder, Style } from "./style.ts";
 
-/** Where the house puts the tracks of a session: folders that are there or missing, and what stands in each. */
+/**
+ * Where the house puts the tracks of a session: folders that are there or missing, and what stands in each.
+ */
 export interface Placing {
-  /** The folder each track should stand in: a track of this session or one of `newFolders`; null for none. */
+  /**
+   * The folder each track should stand in: a track of this session or one of `newFolders`; null for none.
+   */
   readonly parentOf: ReadonlyMap<TrackId, TrackId | null>;
   /** The order of the tracks in each folder. */
   readonly inside: ReadonlyMap<TrackId | null, readonly TrackId[]>;
@@ -94,7 +98,10 @@ function missingFolders(
   return made;
 }
 
-/** The folder a track should stand in: it stays where it is as long as that is within the right house folder. */
+/**
+ * The folder a track should stand in: it stays where it is as long as that is within the right house
+ * folder.
+ */
 function parentFor(
   t: Track,
   facts: TrackFacts | undefined,

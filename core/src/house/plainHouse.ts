@@ -15,7 +15,10 @@ export function keyOf(item: Fields): string | null {
   return typeof id === "string" ? id : typeof role === "string" && "inside" in item ? role : null;
 }
 
-/** The items of a list by what tells them apart, in order; null where it is one value. An empty list is both. */
+/**
+ * The items of a list by what tells them apart, in order; null where it is one value. An empty list is
+ * both.
+ */
 export function itemsOf(value: unknown): Map<string, Fields> | null {
   if (!Array.isArray(value)) return null;
   const items = new Map<string, Fields>();

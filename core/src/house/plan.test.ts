@@ -12,7 +12,8 @@ import type { HousePlan } from "./plan.ts";
 import { forgetful, makeStyle } from "./style.ts";
 import { usualHouse } from "./usual.ts";
 
-// Colours passed on in steps, and exceptions that leave alone, recolour and move: all that a plan is made from.
+// Colours passed on in steps, and exceptions that leave alone, recolour and move: all that a plan is made
+// from.
 const none = { colour: null, icon: null, folder: null, start: null, alone: false };
 const always = { words: [], roles: [], families: [], kinds: [], formats: [], inside: [], hasNote: null };
 const house = houseSchema.parse({

@@ -18,7 +18,10 @@ export interface HousePlan extends Omit<Placing, "lists"> {
   readonly wanted: ReadonlyMap<TrackId, HouseWish>;
   /** Tells this plan from all others without keeping it. */
   readonly mark: object;
-  /** The mark of the plan this one was mended from, and the places of the tracks for which it may want something else; null for one made anew. */
+  /**
+   * The mark of the plan this one was mended from, and the places of the tracks for which it may want
+   * something else; null for one made anew.
+   */
   readonly mended: { readonly from: object; readonly at: readonly number[] } | null;
 }
 
@@ -38,10 +41,16 @@ const PLANS_REMEMBERED = 4;
 /** More changed tracks than these are not worth mending for. */
 const FEW = 100;
 
-/** The last plans made under a style, newest first; sessions never change in place, so a plan holds as long as its session. */
+/**
+ * The last plans made under a style, newest first; sessions never change in place, so a plan holds as long
+ * as its session.
+ */
 const remembered = new WeakMap<Style, PlanRecord[]>();
 
-/** What the house style wants of a session. The last few are remembered; one that follows on from them is mended where it can be. */
+/**
+ * What the house style wants of a session. The last few are remembered; one that follows on from them is
+ * mended where it can be.
+ */
 export function planHouse(style: Style, session: Session): HousePlan {
   const last = remembered.get(style) ?? [];
   const there = last.find((p) => p.session === session);
@@ -75,7 +84,10 @@ function makePlan(style: Style, session: Session): PlanRecord {
   return { session, plan, facts, contexts, numbering, lists, passing };
 }
 
-/** A plan from one made before that this session follows on from; null where there is none, or too much is other. */
+/**
+ * A plan from one made before that this session follows on from; null where there is none, or too much is
+ * other.
+ */
 function follow(style: Style, session: Session, last: readonly PlanRecord[]): PlanRecord | null {
   for (const before of last) {
     const changed = changedBetween(before.session, session);
@@ -88,7 +100,8 @@ function follow(style: Style, session: Session, last: readonly PlanRecord[]): Pl
 }
 
 /**
- * A plan mended where tracks changed what they are, in names and numbers, colours and order. Where one is a folder, or would stand
+ * A plan mended where tracks changed what they are, in names and numbers, colours and order. Where one is a
+ * folder, or would stand
  * in another, or names of different kinds meet, the whole has to be thought through again: null.
  */
 function mend(
@@ -120,7 +133,10 @@ function mend(
   return { ...before, session, facts, numbering, plan };
 }
 
-/** What is known of the tracks after some became others; null where one of those is a folder or belongs in another folder now. */
+/**
+ * What is known of the tracks after some became others; null where one of those is a folder or belongs in
+ * another folder now.
+ */
 function factsAgain(
   style: Style,
   session: Session,

@@ -8,7 +8,10 @@ interface Problem {
 }
 type Parts = Omit<House, "format" | "version">;
 
-/** References inside a house style that lead nowhere, ids and names used twice; empty when it holds together. */
+/**
+ * References inside a house style that lead nowhere, ids and names used twice; empty when it holds
+ * together.
+ */
 export function houseProblems(doc: Parts): Problem[] {
   return new References(doc).problems();
 }

@@ -1,4 +1,7 @@
-/** Which kind of processor makes a return what its role says, by the words of the role's name. Common practice, no source. */
+/**
+ * Which kind of processor makes a return what its role says, by the words of the role's name. Common
+ * practice, no source.
+ */
 const KINDS: readonly (readonly [words: RegExp, kind: string])[] = [
   [/verb|plate|hall|room|spring|chamber|ambience/i, "Reverb"],
   [/delay|slap|echo/i, "Delay"],

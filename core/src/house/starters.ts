@@ -39,7 +39,10 @@ function generalStudio(name: string): House {
   };
 }
 
-/** Scores and sampled orchestras: score order, articulations and library codes in the names, sides as the audience sees them. */
+/**
+ * Scores and sampled orchestras: score order, articulations and library codes in the names, sides as the
+ * audience sees them.
+ */
 function orchestral(name: string): House {
   const usual = usualHouse(name);
   const p = pieceOf;
@@ -85,7 +88,10 @@ function orchestral(name: string): House {
   };
 }
 
-/** Programmes, audiobooks and stories: speech first, music and places behind it, nothing pulled down, files dated. */
+/**
+ * Programmes, audiobooks and stories: speech first, music and places behind it, nothing pulled down, files
+ * dated.
+ */
 function spokenWord(name: string): House {
   const usual = usualHouse(name);
   const p = pieceOf;

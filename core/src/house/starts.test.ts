@@ -96,22 +96,26 @@ describe("starting values", () => {
     expect(check(style, after).filter((f) => f.area === "style")).toEqual([]);
   });
 
-  it("of sampled instruments reset controllers and start volume at 90 (MIDI 1.0: 121 resets all controllers, 7 is volume)", () => {
-    expect(startsFor(style, what("violin"), "midi").controllers).toEqual([
-      { controller: 121, value: 0 },
-      { controller: 7, value: 90 },
-    ]);
-    expect(startsFor(style, what("double-bass"), "instrument").transpose).toBe(-12);
-    expect(
-      startInWords({
-        transpose: -12,
-        pan: -45,
-        polarity: "inverted",
-        channel: 10,
-        controllers: [{ controller: 7, value: 90 }],
-      }),
-    ).toBe("L 45, polarity inverted, MIDI channel 10, controller 7 at 90, sounds an octave lower");
-  });
+  it(
+    "of sampled instruments reset controllers and start volume at 90 (MIDI 1.0: 121 resets " +
+      "all controllers, 7 is volume)",
+    () => {
+      expect(startsFor(style, what("violin"), "midi").controllers).toEqual([
+        { controller: 121, value: 0 },
+        { controller: 7, value: 90 },
+      ]);
+      expect(startsFor(style, what("double-bass"), "instrument").transpose).toBe(-12);
+      expect(
+        startInWords({
+          transpose: -12,
+          pan: -45,
+          polarity: "inverted",
+          channel: 10,
+          controllers: [{ controller: 7, value: 90 }],
+        }),
+      ).toBe("L 45, polarity inverted, MIDI channel 10, controller 7 at 90, sounds an octave lower");
+    },
+  );
 
   it("of a session are what the house says", () =>
     expect(

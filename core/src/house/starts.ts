@@ -53,8 +53,10 @@ export function startFits(
 }
 
 /**
- * The values such a track gets from a starting value that holds for it. What passes sound on (folder, bus, return, cue mix, main) takes a
- * level only from one that speaks of it, by its kind or its role: a family's headroom is pulled down once, at the sources.
+ * The values such a track gets from a starting value that holds for it. What passes sound on (folder, bus,
+ * return, cue mix, main) takes a
+ * level only from one that speaks of it, by its kind or its role: a family's headroom is pulled down once,
+ * at the sources.
  */
 export function startGives(rule: StartRule, what: Identity, kind: Track["kind"]): (keyof StartValues)[] {
   const meant =
@@ -62,7 +64,10 @@ export function startGives(rule: StartRule, what: Identity, kind: Track["kind"])
   return fieldsOf(rule.then).filter((f) => f !== "level" || meant);
 }
 
-/** The pan of something that lies on a side, as the house looks at it; undefined where it lies on none, or on both. */
+/**
+ * The pan of something that lies on a side, as the house looks at it; undefined where it lies on none, or
+ * on both.
+ */
 export function panAside(style: Style, positions: readonly string[], aside: number): number | undefined {
   const sides = new Set(
     positions
@@ -76,7 +81,10 @@ export function panAside(style: Style, positions: readonly string[], aside: numb
   return sides.size === 1 && side !== undefined ? side * aside : undefined;
 }
 
-/** Every starting value such a track gets and which decision gives it: exceptions first, then the first rule that names a value. */
+/**
+ * Every starting value such a track gets and which decision gives it: exceptions first, then the first rule
+ * that names a value.
+ */
 export function startTrace(style: Style, what: Identity, about: Case): StartOf[] {
   const got = new Map<keyof StartFields, StartOf>();
   const take = (

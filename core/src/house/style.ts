@@ -90,7 +90,10 @@ export function familyFor(style: Style, what: Identity): string | null {
   return owner?.family ?? role.family;
 }
 
-/** The house colour of a role: a folder of the house order its own, else the role's, else its family's; a place takes the family it goes with. */
+/**
+ * The house colour of a role: a folder of the house order its own, else the role's, else its family's; a
+ * place takes the family it goes with.
+ */
 export function colourFor(style: Style, what: Identity, kind?: Role["kind"]): string | null {
   const role = what.role === null ? undefined : style.reader.roles.get(what.role);
   const family = familyFor(style, what);

@@ -92,24 +92,28 @@ describe("headroom", () => {
     expect(found(open8, "pulled-down-twice")).toEqual([]);
   });
 
-  it("is nobody's mistake where the house says nothing of the source, or the paths take less than 6 dB in all", () => {
-    const unread = begin("Engine\n  Zorp");
-    expect(
-      found(apply(unread, [setField(named(unread, "ENGINE"), "level", -12)]), "pulled-down-twice"),
-    ).toEqual([]);
-    const starts = style.house.starts.map((start) =>
-      start.then.level === -8 ? { ...start, then: { level: -3 } } : start,
-    );
-    const gentle = makeStyle({ ...style.house, starts });
-    const s = begin("Engine\n  Kick");
-    const ridden = (by: number) =>
-      check(
-        gentle,
-        apply(s, [setField(named(s, "Kick"), "level", -3), setField(named(s, "ENGINE"), "level", by)]),
+  it(
+    "is nobody's mistake where the house says nothing of the source, or the paths take " +
+      "less than 6 dB in all",
+    () => {
+      const unread = begin("Engine\n  Zorp");
+      expect(
+        found(apply(unread, [setField(named(unread, "ENGINE"), "level", -12)]), "pulled-down-twice"),
+      ).toEqual([]);
+      const starts = style.house.starts.map((start) =>
+        start.then.level === -8 ? { ...start, then: { level: -3 } } : start,
       );
-    expect(open(ridden(-5)).filter((f) => f.rule === "pulled-down-twice")).toEqual([]);
-    expect(open(ridden(-6)).filter((f) => f.rule === "pulled-down-twice")).toHaveLength(1);
-  });
+      const gentle = makeStyle({ ...style.house, starts });
+      const s = begin("Engine\n  Kick");
+      const ridden = (by: number) =>
+        check(
+          gentle,
+          apply(s, [setField(named(s, "Kick"), "level", -3), setField(named(s, "ENGINE"), "level", by)]),
+        );
+      expect(open(ridden(-5)).filter((f) => f.rule === "pulled-down-twice")).toEqual([]);
+      expect(open(ridden(-6)).filter((f) => f.rule === "pulled-down-twice")).toHaveLength(1);
+    },
+  );
 });
 
 describe("folders", () => {

@@ -4,7 +4,10 @@ import { planHouse } from "./plan.ts";
 import { familyFor } from "./style.ts";
 import type { Style } from "./style.ts";
 
-/** The names of a session that the house cannot read for sure, each with the families of the folders around it. */
+/**
+ * The names of a session that the house cannot read for sure, each with the families of the folders around
+ * it.
+ */
 export function unreadIn(style: Style, session: Session): { name: string; families: string[] }[] {
   const { wanted } = planHouse(style, session);
   const tracks = byId(session);

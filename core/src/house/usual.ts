@@ -5,7 +5,10 @@ import { USUAL_NAMES } from "./usualNames.ts";
 import { USUAL_CHECKLIST, USUAL_STARTS } from "./usualStarts.ts";
 import { usualWords } from "../words/usual/index.ts";
 
-/** Told apart by every kind of eye (ΔE 8 and more, `colour/settle.ts`), each carries dark or light ink at 4 : 1 and more. */
+/**
+ * Told apart by every kind of eye (ΔE 8 and more, `colour/settle.ts`), each carries dark or light ink at 4
+ * : 1 and more.
+ */
 const PALETTE: readonly (readonly [id: string, name: string, hex: string])[] = [
   ["brass", "Brass", "#e1a520"],
   ["amber", "Amber", "#cc7c2e"],

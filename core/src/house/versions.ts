@@ -41,7 +41,10 @@ const from1 = (house: Stored): Stored => {
   };
 };
 
-/** What leads from each form of a house style to the next. Kept for ever: what was published once can be read. */
+/**
+ * What leads from each form of a house style to the next. Kept for ever: what was published once can be
+ * read.
+ */
 const STEPS = [from1];
 
 /**

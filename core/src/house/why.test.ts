@@ -27,62 +27,66 @@ const why = (
 };
 
 describe("why a value is so", () => {
-  it("a colour: the family's, the role's own, the folder's, a step of it, an exception's, each with its line", () => {
-    expect(why(house, "top", "Colour")).toEqual({
-      is: "#3e6d8e · Harbour",
-      because: "family Drum kit; role sets none",
-      decidedBy: { part: "words", line: "kit" },
-    });
-    expect(why(withRole(house, "snare", { colour: "moss" }), "top", "Colour")).toEqual({
-      is: "#4a714c · Moss",
-      because: "role “Snare” in family Drum kit",
-      decidedBy: { part: "words", line: "kit/snare" },
-    });
-    expect(
-      why(withFolder(house, "drum-kit", { passes: "same", colour: "plum" }), "top", "Colour"),
-    ).toMatchObject({
-      is: "#5e468e · Plum",
-      because: "takes the colour of its folder KIT",
-      decidedBy: { part: "folders", line: "drum-kit" },
-    });
-    expect(why(withFolder(house, "drum-kit", { passes: "steps" }), "top", "Colour")).toMatchObject({
-      because: "a step of the colour of its folder KIT",
-      decidedBy: { part: "folders", line: "drum-kit" },
-    });
-    expect(why(withFolder(house, "drum-kit", { colour: "plum" }), "kit", "Colour")).toMatchObject({
-      is: "#5e468e · Plum",
-      because: "this folder has a colour of its own",
-      decidedBy: { part: "folders", line: "drum-kit" },
-    });
-    const excepted: House = {
-      ...house,
-      exceptions: [
-        {
-          id: "tops",
-          says: "tops are rose",
-          when: {
-            words: ["top"],
-            roles: [],
-            families: [],
-            kinds: [],
-            formats: [],
-            inside: [],
-            hasNote: null,
+  it(
+    "a colour: the family's, the role's own, the folder's, a step of it, an " +
+      "exception's, each with its line",
+    () => {
+      expect(why(house, "top", "Colour")).toEqual({
+        is: "#3e6d8e · Harbour",
+        because: "family Drum kit; role sets none",
+        decidedBy: { part: "words", line: "kit" },
+      });
+      expect(why(withRole(house, "snare", { colour: "moss" }), "top", "Colour")).toEqual({
+        is: "#4a714c · Moss",
+        because: "role “Snare” in family Drum kit",
+        decidedBy: { part: "words", line: "kit/snare" },
+      });
+      expect(
+        why(withFolder(house, "drum-kit", { passes: "same", colour: "plum" }), "top", "Colour"),
+      ).toMatchObject({
+        is: "#5e468e · Plum",
+        because: "takes the colour of its folder KIT",
+        decidedBy: { part: "folders", line: "drum-kit" },
+      });
+      expect(why(withFolder(house, "drum-kit", { passes: "steps" }), "top", "Colour")).toMatchObject({
+        because: "a step of the colour of its folder KIT",
+        decidedBy: { part: "folders", line: "drum-kit" },
+      });
+      expect(why(withFolder(house, "drum-kit", { colour: "plum" }), "kit", "Colour")).toMatchObject({
+        is: "#5e468e · Plum",
+        because: "this folder has a colour of its own",
+        decidedBy: { part: "folders", line: "drum-kit" },
+      });
+      const excepted: House = {
+        ...house,
+        exceptions: [
+          {
+            id: "tops",
+            says: "tops are rose",
+            when: {
+              words: ["top"],
+              roles: [],
+              families: [],
+              kinds: [],
+              formats: [],
+              inside: [],
+              hasNote: null,
+            },
+            then: { colour: "rose", icon: null, folder: null, start: { level: -2 }, alone: false },
           },
-          then: { colour: "rose", icon: null, folder: null, start: { level: -2 }, alone: false },
-        },
-      ],
-    };
-    expect(why(excepted, "top", "Colour")).toEqual({
-      is: "#ef8199 · Rose",
-      because: "exception: tops are rose",
-      decidedBy: { part: "exceptions", line: "tops" },
-    });
-    expect(why(excepted, "top", "Start")).toMatchObject({
-      is: "−2.0 dB",
-      decidedBy: { part: "exceptions", line: "tops" },
-    });
-  });
+        ],
+      };
+      expect(why(excepted, "top", "Colour")).toEqual({
+        is: "#ef8199 · Rose",
+        because: "exception: tops are rose",
+        decidedBy: { part: "exceptions", line: "tops" },
+      });
+      expect(why(excepted, "top", "Start")).toMatchObject({
+        is: "−2.0 dB",
+        decidedBy: { part: "exceptions", line: "tops" },
+      });
+    },
+  );
 
   it("a name by its pattern, an icon by role or family, a folder's by none", () => {
     expect(why(house, "top", "Name")).toMatchObject({

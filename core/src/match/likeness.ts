@@ -15,10 +15,16 @@ export interface Trait {
   readonly feeds: string;
 }
 
-/** Weights of what two tracks may have in common; they sum to 1. The name says most, but a name alone is not enough. */
+/**
+ * Weights of what two tracks may have in common; they sum to 1. The name says most, but a name alone is not
+ * enough.
+ */
 const WEIGHT = { name: 0.5, kind: 0.12, place: 0.13, routing: 0.1, input: 0.1, look: 0.05 } as const;
 
-/** How like two tracks are, 0…1: name (as read and as spelled), kind and format, folder, what they feed, input, colour. */
+/**
+ * How like two tracks are, 0…1: name (as read and as spelled), kind and format, folder, what they feed,
+ * input, colour.
+ */
 export function likeness(a: Trait, b: Trait): number {
   const x = a.track;
   const y = b.track;

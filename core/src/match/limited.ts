@@ -11,7 +11,10 @@ export interface PaletteMatch {
   readonly apart: number;
   /** Others of the house that fall on the same one. */
   readonly with: readonly string[];
-  /** The one it gets where no two may fall together, at least total distance; null where the palette has too few. */
+  /**
+   * The one it gets where no two may fall together, at least total distance; null where the palette has too
+   * few.
+   */
   readonly own: string | null;
   readonly ownApart: number | null;
 }

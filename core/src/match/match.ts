@@ -41,7 +41,8 @@ export function matchSession(
   const b = traits(style, came).filter((t) => !takenCame.has(t.track.id));
   const [rows, columns, turned] = a.length <= b.length ? ([a, b, false] as const) : ([b, a, true] as const);
   const like = rows.map((r) => columns.map((c) => likeness(r, c)));
-  // Beside the real columns each row has one "nobody" of its own, so a poor match never displaces a good one.
+  // Beside the real columns each row has one "nobody" of its own, so a poor match never displaces a good
+  // one.
   const costs = like.map((row, i) => [
     ...row.map((l) => (l < LIKE_ENOUGH ? 2 : 1 - l)),
     ...rows.map((_, j) => (i === j ? 1 - LIKE_ENOUGH : 2)),

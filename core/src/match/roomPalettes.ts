@@ -10,7 +10,10 @@ export function familyColours(house: House): { id: string; hex: string; name: st
     .map((c) => ({ id: c.id, hex: c.hex, name: families.get(c.id)?.join(", ") ?? c.name }));
 }
 
-/** A room whose palette tells fewer of the house's family colours apart than it did, or moves them further off. */
+/**
+ * A room whose palette tells fewer of the house's family colours apart than it did, or moves them further
+ * off.
+ */
 export interface PaletteSuffers {
   readonly room: string;
   readonly says: string;
@@ -53,7 +56,9 @@ export function palettesThatSuffer(
       ? [
           {
             room: name,
-            says: `a colour would be shown ΔE ${worst(is).toFixed(1)} off there, up to ${worst(was).toFixed(1)} now.`,
+            says:
+              `a colour would be shown ΔE ${worst(is).toFixed(1)} off there, up to ` +
+              `${worst(was).toFixed(1)} now.`,
           },
         ]
       : [];

@@ -3,9 +3,15 @@ import { compose, formOf, groupsOf, inLetters } from "./compose.ts";
 import { LONGEST_TITLE } from "./spelling.ts";
 import type { NamePattern, Naming, Piece } from "./pattern.ts";
 
-/** How long names of a pattern get: the longest it can give with one position of each group, and the longest of given things. */
+/**
+ * How long names of a pattern get: the longest it can give with one position of each group, and the longest
+ * of given things.
+ */
 export interface Lengths {
-  /** Characters of the longest name the word list allows (titles of their full length, numbers of two digits). */
+  /**
+   * Characters of the longest name the word list allows (titles of their full length, numbers of two
+   * digits).
+   */
   readonly most: number;
   /** A title without a length of its own: the pattern sets no bound, sixty characters are assumed. */
   readonly open: boolean;

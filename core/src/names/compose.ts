@@ -97,7 +97,10 @@ export function rateInWords(hertz: number): string {
 
 const OWN: readonly PieceKind[] = ["maker", "articulation", "flag"];
 
-/** The groups of positions a piece speaks for: the plain one takes all that have no piece of their own in the pattern. */
+/**
+ * The groups of positions a piece speaks for: the plain one takes all that have no piece of their own in
+ * the pattern.
+ */
 export function groupsOf(kind: PieceKind, pattern: NamePattern): PositionGroup[] {
   if (kind !== "positions") return [kind as PositionGroup];
   const own = pattern.pieces.flatMap((p) => (OWN.includes(p.piece) ? [p.piece as PositionGroup] : []));
@@ -125,7 +128,10 @@ export const PIECE_NAMES: Readonly<Record<PieceKind, string>> = {
   text: "fixed text",
 };
 
-/** A pattern in words, for a person: "short form, position, joined by underscores"; of the pieces only those a thing has, where one is given. */
+/**
+ * A pattern in words, for a person: "short form, position, joined by underscores"; of the pieces only those
+ * a thing has, where one is given.
+ */
 export function patternInWords(pattern: NamePattern, what?: Naming): string {
   const joins = new Set(pattern.pieces.slice(1).map((p) => p.before));
   const [join = ""] = joins;

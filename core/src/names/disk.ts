@@ -30,7 +30,9 @@ export function safeWithEnding(name: string): string {
       }`;
 }
 
-/** What stands before the last dot, and the ending behind it; a name that begins with its only dot has none. */
+/**
+ * What stands before the last dot, and the ending behind it; a name that begins with its only dot has none.
+ */
 export function endingOf(name: string): { stem: string; ending: string } {
   const dot = name.lastIndexOf(".");
   return dot <= 0 || dot === name.length - 1 || name.length - dot > 12
@@ -44,10 +46,15 @@ export interface NameProblem {
   readonly says: string;
 }
 
-/** Common systems store at most so much in one name: 255 bytes of UTF-8 (Linux), 255 UTF-16 units (Microsoft, Apple). */
+/**
+ * Common systems store at most so much in one name: 255 bytes of UTF-8 (Linux), 255 UTF-16 units
+ * (Microsoft, Apple).
+ */
 const LONGEST_NAME = 255;
 
-/** What keeps a name from being stored as it is on every common system; empty for a safe one. Worst first. */
+/**
+ * What keeps a name from being stored as it is on every common system; empty for a safe one. Worst first.
+ */
 export function nameProblems(name: string): NameProblem[] {
   const problems: NameProblem[] = [];
   // eslint-disable-next-line no-control-regex -- control characters are what is looked for
@@ -95,7 +102,10 @@ export function nameProblems(name: string): NameProblem[] {
 
 const ASCII = /^[ -~]*$/;
 
-/** What two names in one folder share when some system takes them for one: letter case and Unicode spelling aside (UAX #15, NFC). */
+/**
+ * What two names in one folder share when some system takes them for one: letter case and Unicode spelling
+ * aside (UAX #15, NFC).
+ */
 export function collisionKey(name: string): string {
   // Nearly all names are plain ASCII, which has one spelling.
   return ASCII.test(name) ? name.toLowerCase() : name.normalize("NFC").toLowerCase().normalize("NFC");

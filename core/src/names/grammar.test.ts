@@ -177,30 +177,37 @@ describe("parsing a name by its pattern", () => {
     return what;
   };
 
-  it("finds what a name was composed from among its meanings, for any pattern, and every meaning writes the same name", () => {
-    expect(ids).toHaveLength(6);
-    fc.assert(
-      fc.property(anyPattern, anyNaming, (pat, what) => {
-        // Positions of more than two groups in a piece that is cut are not all spelled out; dates stand for all of the first nine months.
-        fc.pre(
-          !pat.pieces.some((x) => x.length !== null && ["positions", "articulation"].includes(x.piece)),
-        );
-        // An owner without the place or path it belongs to says nothing.
-        fc.pre(!pat.pieces.some((x) => x.piece === "owner") || pat.pieces.some((x) => x.piece === "role"));
-        const name = compose(pat, small, what);
-        if (name === null) return;
-        const grammar = grammarOf(pat, small);
-        const meanings = parse(grammar, name);
-        const accepts = acceptor(grammar);
-        expect([accepts(name), accepts(`${name}~`), accepts(`~${name}`)]).toEqual([true, false, false]);
-        expect([name, meanings.length > 0]).toEqual([name, true]);
-        for (const m of meanings) expect(compose(pat, small, namingOf(pat, m))).toBe(name);
-        if (meanings.length === 1 && pat.pieces.some((x) => x.piece === "role" && x.length === null))
-          expect(said(meanings[0]!)["role"] ?? null).toBe(what.role);
-      }),
-      { numRuns: 1500 },
-    );
-  });
+  it(
+    "finds what a name was composed from among its meanings, for any pattern, and every " +
+      "meaning writes the same name",
+    () => {
+      expect(ids).toHaveLength(6);
+      fc.assert(
+        fc.property(anyPattern, anyNaming, (pat, what) => {
+          // Positions of more than two groups in a piece that is cut are not all spelled out; dates stand for
+          // all of the first nine months.
+          fc.pre(
+            !pat.pieces.some((x) => x.length !== null && ["positions", "articulation"].includes(x.piece)),
+          );
+          // An owner without the place or path it belongs to says nothing.
+          fc.pre(
+            !pat.pieces.some((x) => x.piece === "owner") || pat.pieces.some((x) => x.piece === "role"),
+          );
+          const name = compose(pat, small, what);
+          if (name === null) return;
+          const grammar = grammarOf(pat, small);
+          const meanings = parse(grammar, name);
+          const accepts = acceptor(grammar);
+          expect([accepts(name), accepts(`${name}~`), accepts(`~${name}`)]).toEqual([true, false, false]);
+          expect([name, meanings.length > 0]).toEqual([name, true]);
+          for (const m of meanings) expect(compose(pat, small, namingOf(pat, m))).toBe(name);
+          if (meanings.length === 1 && pat.pieces.some((x) => x.piece === "role" && x.length === null))
+            expect(said(meanings[0]!)["role"] ?? null).toBe(what.role);
+        }),
+        { numRuns: 1500 },
+      );
+    },
+  );
 
   it("says a pattern can be read two ways exactly where some name can", () => {
     fc.assert(
@@ -216,7 +223,8 @@ describe("parsing a name by its pattern", () => {
           const g = grammarOf(pat, small);
           const told = readTwoWays(g);
           if (told) {
-            // It is no claim without a proof: the name is one of the pattern's, and both meanings are among those it has.
+            // It is no claim without a proof: the name is one of the pattern's, and both meanings are among
+            // those it has.
             const all = parse(g, told.name).map((m) => JSON.stringify(m));
             expect(all).toEqual(
               expect.arrayContaining([JSON.stringify(told.first), JSON.stringify(told.second)]),

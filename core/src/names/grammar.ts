@@ -6,7 +6,10 @@ import type { Entering, Spot, Way } from "./growth.ts";
 import type { NamePattern, Piece } from "./pattern.ts";
 import { spellDate, spellNumber, spellPositions, spellTitle } from "./spelling.ts";
 
-/** Every name a pattern can give, as an automaton: each way through it from `start` to an end is one meaning. */
+/**
+ * Every name a pattern can give, as an automaton: each way through it from `start` to an end is one
+ * meaning.
+ */
 export interface Grammar {
   readonly pattern: NamePattern;
   readonly start: Spot;
@@ -38,7 +41,10 @@ class Pieces {
 
   constructor(private readonly growth: Growth) {}
 
-  /** All that may follow before piece i; `begun`: something stands already, so what follows is parted from it. */
+  /**
+   * All that may follow before piece i; `begun`: something stands already, so what follows is parted from
+   * it.
+   */
   from(i: number, begun: boolean, owner: OwnerState): Exits {
     const key = `${i}|${begun}|${owner}`;
     const known = this.#known.get(key);

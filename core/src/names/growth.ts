@@ -48,7 +48,9 @@ export class Growth {
     return made;
   }
 
-  /** A run of given characters: what parts the piece, then its text; the last one goes on as `then` says. */
+  /**
+   * A run of given characters: what parts the piece, then its text; the last one goes on as `then` says.
+   */
   chain({ from, at: i, parting, then }: Entering, text: string, means: string | null): void {
     let ways = from;
     let last: Spot | null = null;

@@ -60,23 +60,27 @@ describe("composing a name", () => {
 });
 
 describe("names on disk", () => {
-  it("are of the portable set, never reserved, never ending in a dot or space (POSIX; Microsoft's naming rules), and stay as they are once safe", () =>
-    fc.assert(
-      fc.property(
-        fc.oneof(
-          fc.string({ maxLength: 120, unit: "grapheme" }),
-          fc.constantFrom("CON", "prn.txt", "lpt1", "COM9.tar.gz", "a. ", "..", "a/b\\c:d"),
+  it(
+    "are of the portable set, never reserved, never ending in a dot or space (POSIX; " +
+      "Microsoft's naming rules), and stay as they are once safe",
+    () =>
+      fc.assert(
+        fc.property(
+          fc.oneof(
+            fc.string({ maxLength: 120, unit: "grapheme" }),
+            fc.constantFrom("CON", "prn.txt", "lpt1", "COM9.tar.gz", "a. ", "..", "a/b\\c:d"),
+          ),
+          (name) => {
+            const safe = safeFileName(name);
+            expect(safe).toMatch(/^[A-Za-z0-9._-]{1,80}$/);
+            expect(safe).not.toMatch(/^(con|prn|aux|nul|com[1-9]|lpt[1-9])(\.|$)/i);
+            expect(safe).not.toMatch(/[. ]$/);
+            expect(safeFileName(safe)).toBe(safe);
+          },
         ),
-        (name) => {
-          const safe = safeFileName(name);
-          expect(safe).toMatch(/^[A-Za-z0-9._-]{1,80}$/);
-          expect(safe).not.toMatch(/^(con|prn|aux|nul|com[1-9]|lpt[1-9])(\.|$)/i);
-          expect(safe).not.toMatch(/[. ]$/);
-          expect(safeFileName(safe)).toBe(safe);
-        },
+        { numRuns: 500 },
       ),
-      { numRuns: 500 },
-    ));
+  );
 
   it("stay readable: spaces become underscores, accents go", () => {
     expect(safeFileName("Steelpan orchestra, full yard")).toBe("Steelpan_orchestra_full_yard");

@@ -15,7 +15,10 @@ export type Parse = readonly ParsedPiece[];
 
 const MOST = 12;
 
-/** Every meaning a name has under a pattern, at most twelve; none where the pattern does not give such a name. The inverse of `compose`. */
+/**
+ * Every meaning a name has under a pattern, at most twelve; none where the pattern does not give such a
+ * name. The inverse of `compose`.
+ */
 export function parse(grammar: Grammar, name: string): Parse[] {
   const chars = [...name];
   const dead = new Set<number>();

@@ -10,7 +10,10 @@ export const LONGEST_TITLE = 60;
 
 const order = (x: Position): number => POSITION_GROUPS.indexOf(x.group);
 
-/** One position of each group at most, in the order of the groups. A piece that is cut short is spelled out whole. */
+/**
+ * One position of each group at most, in the order of the groups. A piece that is cut short is spelled out
+ * whole.
+ */
 export function spellPositions(growth: Growth, entering: Entering): void {
   const { piece } = entering;
   const groups = groupsOf(piece.piece, growth.pattern);
@@ -110,7 +113,8 @@ export function spellTitle(growth: Growth, entering: Entering): void {
   const { at: i, piece, then } = entering;
   const capitals = piece.letters === "lower" ? "" : SMALL.toUpperCase();
   const chars = capitals + (piece.letters === "upper" ? "" : SMALL) + DIGITS;
-  // Longest first, so that each character leads to one that is there already. With a gap of several letters, a word begins behind it.
+  // Longest first, so that each character leads to one that is there already. With a gap of several
+  // letters, a word begins behind it.
   const later: Spot[] = [];
   for (let n = piece.length ?? LONGEST_TITLE; n >= 1; n--) {
     const at = growth.spot(i, true, null);

@@ -5,7 +5,8 @@ import { ChangeRefused } from "./refused.ts";
 import { Tree } from "./tree.ts";
 
 /**
- * The only place that makes a new session from an old one. Tracks that no change names stay the same objects.
+ * The only place that makes a new session from an old one. Tracks that no change names stay the same
+ * objects.
  * @throws ChangeRefused when a change names what is not there, replaces a value that is another by now,
  *   takes out a folder that still holds tracks, or puts a folder into itself.
  */

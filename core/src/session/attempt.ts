@@ -1,6 +1,9 @@
 import { ChangeRefused } from "./refused.ts";
 
-/** What comes of changes that may not fit any more, because somebody was faster: the document with them, or why not. */
+/**
+ * What comes of changes that may not fit any more, because somebody was faster: the document with them, or
+ * why not.
+ */
 export type Attempt<D> = { readonly doc: D } | { readonly refused: string };
 
 /**

@@ -70,7 +70,10 @@ export function diff(a: Session, b: Session): Change[] {
   return [...changes, ...late];
 }
 
-/** Tracks as they stand once the early field changes are in: all of b's fields, a's places; the kind of a folder stays for now. */
+/**
+ * Tracks as they stand once the early field changes are in: all of b's fields, a's places; the kind of a
+ * folder stays for now.
+ */
 function withFieldsOf(
   tracks: readonly Track[],
   after: ReadonlyMap<TrackId, Track>,
@@ -84,7 +87,10 @@ function withFieldsOf(
   });
 }
 
-/** The longest part of `wanted` that already stands in this order in `now` (longest increasing subsequence, O(n log n)). */
+/**
+ * The longest part of `wanted` that already stands in this order in `now` (longest increasing subsequence,
+ * O(n log n)).
+ */
 export function longestRun<T>(wanted: readonly T[], now: readonly T[]): T[] {
   const at = new Map(now.map((x, i) => [x, i]));
   const places = wanted.map((x) => at.get(x) ?? -1);

@@ -10,7 +10,9 @@ interface FieldUse {
   readonly called: string;
   /** A list of which people change one item at a time: two edits of it need not touch each other. */
   readonly itemByItem?: true;
-  /** The house's plan is made from it: what reads a track, names it, colours it and puts it in its place. */
+  /**
+   * The house's plan is made from it: what reads a track, names it, colours it and puts it in its place.
+   */
   readonly planned?: true;
   /** It decides what is heard at the main output, and where. */
   readonly heard?: true;
@@ -19,7 +21,8 @@ interface FieldUse {
 }
 
 /**
- * Everything the house knows of one field of a track or of a session, in one place: its schema, the value it has at rest,
+ * Everything the house knows of one field of a track or of a session, in one place: its schema, the value
+ * it has at rest,
  * how it is said, how two people's lists of it go together, who reads it, and where a session file has it.
  */
 export interface Field<S extends z.ZodType> extends FieldUse {
@@ -55,7 +58,8 @@ function never(name: string): never {
   throw new Error(`there is no field “${name}”`);
 }
 
-// What is made of each entry of a table is as the table is: one statement for both, which the compiler cannot follow by itself.
+// What is made of each entry of a table is as the table is: one statement for both, which the compiler
+// cannot follow by itself.
 const mapped = <F extends FieldTable, R>(fields: F, of: (field: AnyField) => unknown): R =>
   Object.fromEntries(namesOf(fields).map((name) => [name, of(fields[name] ?? never(name))])) as R;
 

@@ -97,58 +97,66 @@ describe("a list two people changed", () => {
     ).toBeNull();
   });
 
-  it("does not depend on who was first, gives the other's list where one changed nothing, and loses no item, for any lists", () => {
-    const list = fc.uniqueArray(
-      fc.record({
-        id: fc.constantFrom("s1", "s2", "s3", "s4", "s5"),
-        level: fc.integer({ min: -3, max: 0 }),
-      }),
-      { selector: (x) => x.id, maxLength: 5 },
-    );
-    fc.assert(
-      fc.property(list, list, list, (from, mine, theirs) => {
-        expect(mergeLists<unknown>(TRACK.sends, from, mine, from)).toEqual({ to: mine });
-        expect(mergeLists<unknown>(TRACK.sends, from, from, theirs)).toEqual({ to: theirs });
-        const [one, other] = [
-          mergeLists<unknown>(TRACK.sends, from, mine, theirs),
-          mergeLists<unknown>(TRACK.sends, from, theirs, mine),
-        ];
-        expect(one === null).toBe(other === null);
-        if (one === null || other === null) return;
-        const levels = (x: { to: unknown }) => (x.to as { level: number }[]).map((i) => i.level).sort();
-        expect(levels(one)).toEqual(levels(other));
-        // Whatever somebody added is there.
-        const added = [...mine, ...theirs].filter((x) => !from.some((f) => f.id === x.id));
-        for (const a of added)
-          expect((one.to as { level: number }[]).some((x) => x.level === a.level)).toBe(true);
-      }),
-    );
-  });
+  it(
+    "does not depend on who was first, gives the other's list where one changed nothing, " +
+      "and loses no item, for any lists",
+    () => {
+      const list = fc.uniqueArray(
+        fc.record({
+          id: fc.constantFrom("s1", "s2", "s3", "s4", "s5"),
+          level: fc.integer({ min: -3, max: 0 }),
+        }),
+        { selector: (x) => x.id, maxLength: 5 },
+      );
+      fc.assert(
+        fc.property(list, list, list, (from, mine, theirs) => {
+          expect(mergeLists<unknown>(TRACK.sends, from, mine, from)).toEqual({ to: mine });
+          expect(mergeLists<unknown>(TRACK.sends, from, from, theirs)).toEqual({ to: theirs });
+          const [one, other] = [
+            mergeLists<unknown>(TRACK.sends, from, mine, theirs),
+            mergeLists<unknown>(TRACK.sends, from, theirs, mine),
+          ];
+          expect(one === null).toBe(other === null);
+          if (one === null || other === null) return;
+          const levels = (x: { to: unknown }) => (x.to as { level: number }[]).map((i) => i.level).sort();
+          expect(levels(one)).toEqual(levels(other));
+          // Whatever somebody added is there.
+          const added = [...mine, ...theirs].filter((x) => !from.some((f) => f.id === x.id));
+          for (const a of added)
+            expect((one.to as { level: number }[]).some((x) => x.level === a.level)).toBe(true);
+        }),
+      );
+    },
+  );
 });
 
 describe("changes meant for another state", () =>
-  it("of one list go in beside what somebody else put into it, and are undone without taking that along", () => {
-    const s = smallSession();
-    const kick = s.tracks.find((t) => t.id === "kick")!;
-    const theirs = apply(s, [
-      setSessionField(s, "checklist", ["Headphones"]),
-      setField(kick, "sends", [send("s1", "verb")]),
-    ]);
-    const mine = [
-      setSessionField(s, "checklist", ["Talkback"]),
-      setField(kick, "sends", [send("s1", "cue", -6)]),
-    ];
-    const both = sortOut(theirs, mine);
-    expect([
-      both.clash,
-      both.session.checklist,
-      both.session.tracks
-        .find((t) => t.id === "kick")
-        ?.sends.map((x) => x.to)
-        .sort(),
-    ]).toEqual([[], ["Talkback", "Headphones"], ["cue", "verb"]]);
-    const after = apply(both.session, [
-      setSessionField(both.session, "checklist", [...both.session.checklist, "Spare cable"]),
-    ]);
-    expect(sortOut(after, inverse(both.stand)).session.checklist).toEqual(["Headphones", "Spare cable"]);
-  }));
+  it(
+    "of one list go in beside what somebody else put into it, and are undone " +
+      "without taking that along",
+    () => {
+      const s = smallSession();
+      const kick = s.tracks.find((t) => t.id === "kick")!;
+      const theirs = apply(s, [
+        setSessionField(s, "checklist", ["Headphones"]),
+        setField(kick, "sends", [send("s1", "verb")]),
+      ]);
+      const mine = [
+        setSessionField(s, "checklist", ["Talkback"]),
+        setField(kick, "sends", [send("s1", "cue", -6)]),
+      ];
+      const both = sortOut(theirs, mine);
+      expect([
+        both.clash,
+        both.session.checklist,
+        both.session.tracks
+          .find((t) => t.id === "kick")
+          ?.sends.map((x) => x.to)
+          .sort(),
+      ]).toEqual([[], ["Talkback", "Headphones"], ["cue", "verb"]]);
+      const after = apply(both.session, [
+        setSessionField(both.session, "checklist", [...both.session.checklist, "Spare cable"]),
+      ]);
+      expect(sortOut(after, inverse(both.stand)).session.checklist).toEqual(["Headphones", "Spare cable"]);
+    },
+  ));

@@ -3,7 +3,8 @@ export class NewerDocument extends Error {
   override readonly name = "NewerDocument";
   constructor(what: string, version: number, known: number) {
     super(
-      `This ${what} was written by a later version of the program (form ${version}; this one knows forms up to ${known}). Update the program, then open it again.`,
+      `This ${what} was written by a later version of the program (form ${version}; this one ` +
+        `knows forms up to ${known}). Update the program, then open it again.`,
     );
   }
 }

@@ -36,7 +36,8 @@ export const SHORT_KINDS: Readonly<Record<string, string>> = {
 };
 
 /**
- * Kinds of processors as they are typed: parted by commas, or only by spaces where every word is a kind or a short form ("EQ Comp DeS").
+ * Kinds of processors as they are typed: parted by commas, or only by spaces where every word is a kind or
+ * a short form ("EQ Comp DeS").
  * What is no kind the trade has a word for is taken as it stands.
  */
 export function kindsTyped(text: string): string[] {
@@ -118,7 +119,10 @@ export function widthBehind(
   return chain.reduce((at, p) => p.width ?? at, from);
 }
 
-/** The narrowest place behind which the chain is wider again than it let through; null where nothing is lost. */
+/**
+ * The narrowest place behind which the chain is wider again than it let through; null where nothing is
+ * lost.
+ */
 export function narrowsTo(
   from: ChannelFormat,
   chain: readonly Pick<Processor, "width">[],

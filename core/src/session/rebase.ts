@@ -23,7 +23,10 @@ export interface SortedChanges {
   readonly clash: Change[];
 }
 
-/** Tries changes one by one: those that touch nothing somebody else changed go in, lists that both changed are merged item by item, the others are clashes. */
+/**
+ * Tries changes one by one: those that touch nothing somebody else changed go in, lists that both changed
+ * are merged item by item, the others are clashes.
+ */
 export function sortOut(now: Session, changes: readonly Change[]): SortedChanges {
   let session = now;
   const stand: Change[] = [],
@@ -40,7 +43,10 @@ export function sortOut(now: Session, changes: readonly Change[]): SortedChanges
   return { session, stand, clash };
 }
 
-/** The change that brings into a list what this one was to bring, beside what others brought; none where that is there already, null where they touch each other. */
+/**
+ * The change that brings into a list what this one was to bring, beside what others brought; none where
+ * that is there already, null where they touch each other.
+ */
 function bothIn(now: Session, c: Change): Change[] | null {
   if (c.do === "set") {
     const t = now.tracks.find((x) => x.id === c.id);
@@ -77,8 +83,10 @@ export function decidesTheSame(a: Change, b: Change): boolean {
 }
 
 /**
- * The changes that would still bring about here what clashing changes were to bring about: the same outcome over whatever stands here now.
- * A track that was taken out meanwhile is put back as it was for the one who changed it. Empty where the outcome is there already.
+ * The changes that would still bring about here what clashing changes were to bring about: the same outcome
+ * over whatever stands here now.
+ * A track that was taken out meanwhile is put back as it was for the one who changed it. Empty where the
+ * outcome is there already.
  * @param mine the session as it was for the one whose changes they are
  */
 export function insist(now: Session, mine: Session, clashes: readonly Change[]): Change[] {

@@ -16,7 +16,10 @@ export function insideOf(tracks: readonly Track[]): Map<TrackId | null, Track[]>
   return inside;
 }
 
-/** Where a track's sound goes directly: what it feeds, then its sends. A track that listens to another by a key input hears it all the same, see `keyedBy`. */
+/**
+ * Where a track's sound goes directly: what it feeds, then its sends. A track that listens to another by a
+ * key input hears it all the same, see `keyedBy`.
+ */
 export function goesTo(t: Track): TrackId[] {
   return [...(t.feeds === null ? [] : [t.feeds]), ...t.sends.map((s) => s.to)];
 }

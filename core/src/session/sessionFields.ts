@@ -30,7 +30,9 @@ export const sampleRate = z.union([
   z.literal(192000),
 ]);
 
-/** How much of a source in the middle each side gets: −3.01 dB (constant power), −4.5 dB, −6.02 dB (linear). */
+/**
+ * How much of a source in the middle each side gets: −3.01 dB (constant power), −4.5 dB, −6.02 dB (linear).
+ */
 export const PAN_LAWS = ["constant-power", "compromise", "linear"] as const;
 export const panLaw = z.enum(PAN_LAWS);
 export type PanLaw = z.infer<typeof panLaw>;

@@ -9,7 +9,10 @@ export function timeInWords(seconds: number): string {
   return `${hours > 0 ? `${hours}:${two(minutes)}` : minutes}:${two(whole % 60)}${rest === 0 ? "" : `.${rest}`}`;
 }
 
-/** Reads "58:00", "1:02:30" or minutes as a number ("58"); undefined where it is no time between a second and a day. */
+/**
+ * Reads "58:00", "1:02:30" or minutes as a number ("58"); undefined where it is no time between a second
+ * and a day.
+ */
 export function timeIn(text: string): number | undefined {
   const parts = text.trim().split(":");
   if (

@@ -120,7 +120,9 @@ export const TRACK = {
     called: "phantom power",
     inWords: either("48 V", "off"),
   }),
-  /** The folder, bus or main it feeds; null feeds nothing (right for the main, which leaves the session). */
+  /**
+   * The folder, bus or main it feeds; null feeds nothing (right for the main, which leaves the session).
+   */
   feeds: field({
     schema: trackId.nullable(),
     rest: null,

@@ -64,7 +64,9 @@ describe("stored documents", () => {
     const later = { ...smallSession(), version: SESSION_VERSION + 1 };
     expect(() => sessionNow(later)).toThrow(NewerDocument);
     expect(() => sessionNow(later)).toThrow(
-      `This session was written by a later version of the program (form ${SESSION_VERSION + 1}; this one knows forms up to ${SESSION_VERSION}). Update the program, then open it again.`,
+      "This session was written by a later version of the program (form " +
+        `${SESSION_VERSION + 1}; this one knows forms up to ${SESSION_VERSION}). Update the ` +
+        "program, then open it again.",
     );
     expect(() => houseNow({ format: "mossy-lantern/house", version: 99 })).toThrow("This house style was");
   });

@@ -2,7 +2,10 @@ import { SESSION_FORMAT } from "./document.ts";
 import { broughtUp, isStored, itemsOf } from "./newer.ts";
 import type { Stored } from "./newer.ts";
 
-/** A processor of form 1: some were written before they had values, places, widths and keys, with their device as a word. */
+/**
+ * A processor of form 1: some were written before they had values, places, widths and keys, with their
+ * device as a word.
+ */
 function insertOf1(insert: Stored): Stored {
   const { device } = insert;
   return {
@@ -18,7 +21,9 @@ function insertOf1(insert: Stored): Stored {
   };
 }
 
-/** A track of form 1: what came with the workbench may be missing, and the microphone was called `pickup`. */
+/**
+ * A track of form 1: what came with the workbench may be missing, and the microphone was called `pickup`.
+ */
 function trackOf1({ pickup = "", ...track }: Stored): Stored {
   return {
     stand: "",

@@ -5,7 +5,10 @@ import { diff } from "../session/diff.ts";
 import type { Session } from "../session/document.ts";
 import { byId } from "../session/routing.ts";
 
-/** The changes that dress a session and leave the order alone: names, colours, icons, nothing moved and no folder made. */
+/**
+ * The changes that dress a session and leave the order alone: names, colours, icons, nothing moved and no
+ * folder made.
+ */
 export function dressInPlace(style: Style, session: Session): Change[] {
   const looks = byId(dressed(style, session));
   const tracks = session.tracks.map((t) => {
@@ -15,7 +18,10 @@ export function dressInPlace(style: Style, session: Session): Change[] {
   return diff(session, { ...session, tracks });
 }
 
-/** The changes that put tracks where the house order wants them: folders made and moves, nothing renamed or coloured. */
+/**
+ * The changes that put tracks where the house order wants them: folders made and moves, nothing renamed or
+ * coloured.
+ */
 export function arrange(style: Style, session: Session): Change[] {
   const before = byId(session);
   const tracks = dressed(style, session).tracks.map((t) => {

@@ -59,8 +59,10 @@ export function hasCell(t: Track, cell: Cell): boolean {
 }
 
 /**
- * Types a value into a cell of the chosen tracks; those that have no such cell stay as they are. A name goes to the first alone.
- * Places are "L 34", "C", "R 12 80 %", "width 90" or a number; inserts a list of kinds (or their short forms), those there keep their values.
+ * Types a value into a cell of the chosen tracks; those that have no such cell stay as they are. A name
+ * goes to the first alone.
+ * Places are "L 34", "C", "R 12 80 %", "width 90" or a number; inserts a list of kinds (or their short
+ * forms), those there keep their values.
  * @returns the changes, or what is wrong with the value
  */
 export function typeInto(
@@ -132,7 +134,10 @@ function typeInserts(tracks: readonly Track[], typed: string): ManyAnswer {
   );
 }
 
-/** Processors of these kinds in this order: those that stand on the track already keep their values, the others are new. */
+/**
+ * Processors of these kinds in this order: those that stand on the track already keep their values, the
+ * others are new.
+ */
 function insertsOf({ inserts }: Track, kinds: readonly string[]): Insert[] {
   const left = [...inserts];
   const used = new Set(inserts.map((i) => i.id));

@@ -21,8 +21,10 @@ export function chainFrom(t: Track): Processor[] {
 }
 
 /**
- * The changes that put a chain on tracks that carry sound: in place of an earlier version of the same chain where one stands there, else behind what stands there.
- * @param of the chain and version on the shelf it is; null for processors copied from another track, which replace what is there
+ * The changes that put a chain on tracks that carry sound: in place of an earlier version of the same chain
+ * where one stands there, else behind what stands there.
+ * @param of the chain and version on the shelf it is; null for processors copied from another track, which
+ *   replace what is there
  */
 export function putChain(
   session: Session,

@@ -14,7 +14,8 @@ export interface ForeignTrack {
 }
 
 /**
- * Looks through a session for what belongs to its job: names nobody can tell a role from, paths nobody feeds, folders that hold nothing.
+ * Looks through a session for what belongs to its job: names nobody can tell a role from, paths nobody
+ * feeds, folders that hold nothing.
  * Names of the job are told from names of roles by reading them.
  */
 export function lookThrough(style: Style, session: Session): ForeignTrack[] {
@@ -59,7 +60,8 @@ export interface Stay {
 }
 
 /**
- * The session that is left when what does not stay is taken away, dressed if so wished. The source is not changed.
+ * The session that is left when what does not stay is taken away, dressed if so wished. The source is not
+ * changed.
  * Feeds to a path that was taken away go where that fed; sends and key inputs to it go.
  * @param base an empty session as the house starts one, for settings that do not stay
  */
@@ -117,7 +119,10 @@ export function cleaned(style: Style, source: Session, base: Session, stay: Stay
   return stay.dress ? dressed(style, session) : session;
 }
 
-/** What stays unless somebody says otherwise: all that reads as a role, with its routing, processing and levels; notes and inputs of the job go. */
+/**
+ * What stays unless somebody says otherwise: all that reads as a role, with its routing, processing and
+ * levels; notes and inputs of the job go.
+ */
 export function usualStay(looked: readonly ForeignTrack[], session: Session): Stay {
   const out = new Set(looked.filter((l) => l.standing !== "role").map((l) => l.track.id));
   // A folder stays with what stays of it; one that holds only the job's tracks goes with them.

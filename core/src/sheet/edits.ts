@@ -32,7 +32,10 @@ export function level(db: number): Edit {
   return db < -144 || db > 24 ? () => "A level is −144 to 24 dB." : each("level", sounds, () => one(db));
 }
 
-/** What can be sent to: a return, bus, cue mix or other path of that name, or a return whose role is called so. */
+/**
+ * What can be sent to: a return, bus, cue mix or other path of that name, or a return whose role is called
+ * so.
+ */
 function pathCalled(session: Session, name: string): Track | undefined {
   const wanted = name.trim().toLowerCase();
   const paths = session.tracks.filter((t) => PATHS.has(t.kind) && t.format !== null);
@@ -49,7 +52,10 @@ function pathCalled(session: Session, name: string): Track | undefined {
   );
 }
 
-/** Sends to a path there is; one that stands already gets the level. Null: 0 dB to a cue mix, else −12 dB, as a send begins. */
+/**
+ * Sends to a path there is; one that stands already gets the level. Null: 0 dB to a cue mix, else −12 dB,
+ * as a send begins.
+ */
 export function sendingTo(name: string, db: number | null): Edit {
   return (tracks, session) => {
     const to = pathCalled(session, name);
@@ -111,7 +117,10 @@ export function feeding(name: string): Edit {
       const round = to === null ? null : circleThrough(session, t.id, to.id);
       if (round) {
         const names = byId(session);
-        return `That would go round in a circle: ${round.map((id) => names.get(id)?.name ?? id).join(" → ")}.`;
+        return (
+          "That would go round in a circle: " +
+          `${round.map((id) => names.get(id)?.name ?? id).join(" → ")}.`
+        );
       }
     }
     return able.flatMap((t) =>

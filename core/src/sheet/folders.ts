@@ -26,13 +26,19 @@ export function withInside(session: Session, ids: Iterable<TrackId>): Set<TrackI
   return all;
 }
 
-/** The changes that take tracks out, folders with all they hold. What fed or sent to them is left for the findings to say. */
+/**
+ * The changes that take tracks out, folders with all they hold. What fed or sent to them is left for the
+ * findings to say.
+ */
 export function takeOut(session: Session, ids: Iterable<TrackId>): Change[] {
   const gone = withInside(session, ids);
   return diff(session, { ...session, tracks: session.tracks.filter((t) => !gone.has(t.id)) });
 }
 
-/** The changes that move tracks (with all they hold) together to a place, in the order they have; none where one would come inside itself. */
+/**
+ * The changes that move tracks (with all they hold) together to a place, in the order they have; none where
+ * one would come inside itself.
+ */
 export function moveTo(session: Session, ids: Iterable<TrackId>, to: Place): Change[] {
   const moving = outermost(session, ids);
   const carried = withInside(
@@ -79,7 +85,8 @@ function inOrder(inside: ReadonlyMap<TrackId | null, readonly Track[]>): Track[]
 
 /**
  * The changes that wrap tracks in a new folder where the first of them stands, named from what they share:
- * the house's folder for them where it is one and not there yet, else their role, their family, the words their names begin with.
+ * the house's folder for them where it is one and not there yet, else their role, their family, the words
+ * their names begin with.
  * The folder carries sound and feeds what they fed; they feed it.
  */
 export function wrap(style: Style, session: Session, ids: Iterable<TrackId>, id: TrackId): Change[] {
@@ -169,7 +176,9 @@ function sharedName(
   return { name: same.length > 0 ? same.join(" ").toUpperCase() : "FOLDER", role: null };
 }
 
-/** The changes that dissolve a folder: what it holds stands where it stood; what fed it feeds what it fed. */
+/**
+ * The changes that dissolve a folder: what it holds stands where it stood; what fed it feeds what it fed.
+ */
 export function dissolve(session: Session, id: TrackId): Change[] {
   const folder = byId(session).get(id);
   if (folder?.kind !== "folder") return [];

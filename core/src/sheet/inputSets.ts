@@ -20,7 +20,9 @@ export function keepInputs(session: Session, name: string, id: string): Change[]
   ];
 }
 
-/** The changes that number the sources as a set does; sources it does not name are left without an input. */
+/**
+ * The changes that number the sources as a set does; sources it does not name are left without an input.
+ */
 export function takeInputs(session: Session, id: string): Change[] {
   const set = session.inputSets.find((s) => s.id === id);
   if (!set) return [];

@@ -21,7 +21,8 @@ const TAB = 4;
 
 /**
  * The lines of a typed or pasted list; empty ones are left out.
- * "8 of" before a name makes eight; behind a bar or a tab may stand an input, a channel format and a note, in any order.
+ * "8 of" before a name makes eight; behind a bar or a tab may stand an input, a channel format and a note,
+ * in any order.
  */
 export function linesOf(text: string): Line[] {
   return text.split(/\r?\n/).flatMap((raw, i) => {

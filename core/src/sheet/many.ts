@@ -241,7 +241,8 @@ export function examplesFor(typed: string): readonly string[] {
 }
 
 /**
- * What a sentence ("8 dB down", "every second one right 40", "feed PANS") does to the chosen tracks, in session order.
+ * What a sentence ("8 dB down", "every second one right 40", "feed PANS") does to the chosen tracks, in
+ * session order.
  * Tracks a sentence cannot mean (a level for MIDI, arming for a folder) stay as they are.
  * @returns the changes and the sentence as understood, or what cannot be
  */

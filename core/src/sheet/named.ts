@@ -2,7 +2,10 @@ import { planHouse } from "../house/plan.ts";
 import type { Style } from "../house/style.ts";
 import type { Session, TrackId } from "../session/document.ts";
 
-/** A session in which these tracks have the names, numbers and looks the house gives them among the others; all else stays. */
+/**
+ * A session in which these tracks have the names, numbers and looks the house gives them among the others;
+ * all else stays.
+ */
 export function named(style: Style, session: Session, ids: ReadonlySet<TrackId>): Session {
   const plan = planHouse(style, session);
   return {

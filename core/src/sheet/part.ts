@@ -22,8 +22,10 @@ export function partsOf(
 }
 
 /**
- * A part of a session that stands by itself: these tracks with all they hold, and every path their sound goes on through, to the main path.
- * What listens to a track that stays behind listens to itself; link sets, views and input sets keep what is there of theirs; notes and checklist are of the whole and stay behind.
+ * A part of a session that stands by itself: these tracks with all they hold, and every path their sound
+ * goes on through, to the main path.
+ * What listens to a track that stays behind listens to itself; link sets, views and input sets keep what is
+ * there of theirs; notes and checklist are of the whole and stay behind.
  */
 export function partOf(session: Session, ids: Iterable<TrackId>): Session {
   const tracks = byId(session);
@@ -95,8 +97,10 @@ export function pathsAlike(here: Session, other: Session): Map<TrackId, TrackId>
 }
 
 /**
- * The changes that put a part of another template into this session, under fresh ids: what it feeds and sends to is what stands here
- * where this session has such a path already, and comes along where not. A folder that is here already takes what the other held.
+ * The changes that put a part of another template into this session, under fresh ids: what it feeds and
+ * sends to is what stands here
+ * where this session has such a path already, and comes along where not. A folder that is here already
+ * takes what the other held.
  */
 export function putPart(style: Style, session: Session, part: Session, newId: () => TrackId): Change[] {
   const alike = pathsAlike(session, part);

@@ -78,7 +78,10 @@ export function busFor(style: Style, session: Session, ids: Iterable<TrackId>, i
   return { changes: [adding(session, bus), ...chosen.map((t) => setField(t, "feeds", id))], made: id };
 }
 
-/** "A return with this reverb for these": the chosen send to a return of that role, the one there is or a new one with the processor on it. @param level of the sends, dB */
+/**
+ * "A return with this reverb for these": the chosen send to a return of that role, the one there is or a
+ * new one with the processor on it. @param level of the sends, dB
+ */
 export function returnFor(
   style: Style,
   session: Session,
@@ -107,7 +110,10 @@ export function returnFor(
   return { changes: [adding(session, back), ...chosen.map((t) => sending(t, id, { level }))], made: id };
 }
 
-/** "A parallel path of this bus": it sends all of itself to a new path with a compressor, which feeds what it feeds. */
+/**
+ * "A parallel path of this bus": it sends all of itself to a new path with a compressor, which feeds what
+ * it feeds.
+ */
 export function parallelOf(style: Style, session: Session, of: TrackId, id: TrackId): Gesture {
   const bus = byId(session).get(of);
   if (!bus || bus.format === null || leavesTheSession(bus))
@@ -145,7 +151,10 @@ export function stageBeforeMain(style: Style, session: Session, id: TrackId): Ge
   return { changes: [adding(session, stage), ...feeding.map((t) => setField(t, "feeds", id))], made: id };
 }
 
-/** "A path to the monitors": the main path goes on to it; correction for the room stands there, not in what is printed. */
+/**
+ * "A path to the monitors": the main path goes on to it; correction for the room stands there, not in what
+ * is printed.
+ */
 export function monitorPath(style: Style, session: Session, id: TrackId): Gesture {
   const main = mainOf(session);
   if (!main) return { problem: "There is no main path yet." };

@@ -4,7 +4,10 @@ import { byId, foldersAround } from "../session/routing.ts";
 /** What tracks can be chosen together by. */
 export type Likeness = "kind" | "role" | "folder" | "colour" | "feeds" | "armed";
 
-/** All tracks that are like one: of its kind, its role, in its folder (near or far), of its colour, feeding the same; or all that are armed. */
+/**
+ * All tracks that are like one: of its kind, its role, in its folder (near or far), of its colour, feeding
+ * the same; or all that are armed.
+ */
 export function alike(session: Session, id: TrackId, by: Likeness): TrackId[] {
   const tracks = byId(session);
   const t = tracks.get(id);

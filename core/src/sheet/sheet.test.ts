@@ -137,28 +137,32 @@ describe("a pasted list", () => {
 });
 
 describe("folders", () => {
-  it("wrap what is chosen, named by the house where it has a folder for it, else by what the members share", () => {
-    const loose = {
-      ...tidy,
-      tracks: tidy.tracks
-        .filter((t) => t.id !== "kit")
-        .map((t) => (t.parent === "kit" ? { ...t, parent: null, feeds: "main" } : t)),
-    };
-    const kit = done(loose, wrap(style, loose, ["kick", "top", "bottom"], "w"));
-    expect(kit.tracks.find((t) => t.id === "w")).toMatchObject({
-      name: "KIT",
-      role: "drum-kit",
-      format: "stereo",
-      feeds: "main",
-    });
-    expect(kit.tracks.filter((t) => t.parent === "w").map((t) => t.feeds)).toEqual(["w", "w", "w"]);
-    expect(
-      done(kit, wrap(style, kit, ["top", "bottom"], "v")).tracks.find((t) => t.id === "v"),
-    ).toMatchObject({ name: "SNARE", parent: "w", feeds: "w" });
-    expect(done(kit, wrap(style, kit, ["kick", "gtr"], "v")).tracks.find((t) => t.id === "v")?.parent).toBe(
-      "w",
-    );
-  });
+  it(
+    "wrap what is chosen, named by the house where it has a folder for it, else by " +
+      "what the members share",
+    () => {
+      const loose = {
+        ...tidy,
+        tracks: tidy.tracks
+          .filter((t) => t.id !== "kit")
+          .map((t) => (t.parent === "kit" ? { ...t, parent: null, feeds: "main" } : t)),
+      };
+      const kit = done(loose, wrap(style, loose, ["kick", "top", "bottom"], "w"));
+      expect(kit.tracks.find((t) => t.id === "w")).toMatchObject({
+        name: "KIT",
+        role: "drum-kit",
+        format: "stereo",
+        feeds: "main",
+      });
+      expect(kit.tracks.filter((t) => t.parent === "w").map((t) => t.feeds)).toEqual(["w", "w", "w"]);
+      expect(
+        done(kit, wrap(style, kit, ["top", "bottom"], "v")).tracks.find((t) => t.id === "v"),
+      ).toMatchObject({ name: "SNARE", parent: "w", feeds: "w" });
+      expect(
+        done(kit, wrap(style, kit, ["kick", "gtr"], "v")).tracks.find((t) => t.id === "v")?.parent,
+      ).toBe("w");
+    },
+  );
 
   it("dissolve and give back what they held; taken out, they take it along", () => {
     const out = done(tidy, dissolve(tidy, "kit"));
@@ -476,29 +480,33 @@ describe("chains", () => {
     blankInsert("b", "Compressor", { key: "kick" }),
   ];
 
-  it("go on many tracks at once, behind what stands there, and a later version takes the place of the earlier", () => {
-    const with1 = done(tidy, putChain(tidy, ["kick", "top", "gtr"], voice, { id: "voice", version: 1 }));
-    expect(of(with1, "gtr").inserts.map((i) => [i.kind, i.chain?.version, i.key])).toEqual([
-      ["EQ", 1, null],
-      ["Compressor", 1, null],
-    ]);
-    const own = done(with1, [
-      setField(of(with1, "gtr"), "inserts", [
-        blankInsert("x", "Gate"),
-        ...of(with1, "gtr").inserts,
-        blankInsert("y", "Delay"),
-      ]),
-    ]);
-    const with2 = done(
-      own,
-      putChain(own, ["gtr"], [blankInsert("a", "De-esser")], { id: "voice", version: 2 }),
-    );
-    expect(of(with2, "gtr").inserts.map((i) => i.kind)).toEqual(["Gate", "De-esser", "Delay"]);
-    expect(new Set(of(with2, "gtr").inserts.map((i) => i.id)).size).toBe(3);
-    expect(putChain(with2, ["gtr"], [blankInsert("a", "De-esser")], { id: "voice", version: 2 })).toEqual(
-      [],
-    );
-  });
+  it(
+    "go on many tracks at once, behind what stands there, and a later version takes the " +
+      "place of the earlier",
+    () => {
+      const with1 = done(tidy, putChain(tidy, ["kick", "top", "gtr"], voice, { id: "voice", version: 1 }));
+      expect(of(with1, "gtr").inserts.map((i) => [i.kind, i.chain?.version, i.key])).toEqual([
+        ["EQ", 1, null],
+        ["Compressor", 1, null],
+      ]);
+      const own = done(with1, [
+        setField(of(with1, "gtr"), "inserts", [
+          blankInsert("x", "Gate"),
+          ...of(with1, "gtr").inserts,
+          blankInsert("y", "Delay"),
+        ]),
+      ]);
+      const with2 = done(
+        own,
+        putChain(own, ["gtr"], [blankInsert("a", "De-esser")], { id: "voice", version: 2 }),
+      );
+      expect(of(with2, "gtr").inserts.map((i) => i.kind)).toEqual(["Gate", "De-esser", "Delay"]);
+      expect(new Set(of(with2, "gtr").inserts.map((i) => i.id)).size).toBe(3);
+      expect(putChain(with2, ["gtr"], [blankInsert("a", "De-esser")], { id: "voice", version: 2 })).toEqual(
+        [],
+      );
+    },
+  );
 
   it("say what the shelf's later version has other", () => {
     const s = done(tidy, putChain(tidy, ["gtr"], voice, { id: "voice", version: 1 }));
@@ -559,48 +567,52 @@ describe("gestures", () => {
     return done(tidy, g.changes);
   };
 
-  it("make a bus, a return, a parallel path, a headphone mix, each as wide as the session and named by the house", () => {
-    const bus = made(busFor(style, tidy, ["top", "bottom"], "b"));
-    expect(bus.tracks.find((t) => t.id === "b")).toMatchObject({
-      kind: "bus",
-      format: "stereo",
-      feeds: "kit",
-      of: "snare",
-    });
-    expect(
-      bus.tracks
-        .filter((t) => t.feeds === "b")
-        .map((t) => t.id)
-        .sort(),
-    ).toEqual(["bottom", "top"]);
-    const verb = made(returnFor(style, tidy, ["kick", "gtr"], "hall-reverb", "h"));
-    expect(verb.tracks.find((t) => t.id === "h")).toMatchObject({
-      kind: "return",
-      format: "stereo",
-      feeds: "main",
-      inserts: [{ kind: "Reverb" }],
-    });
-    expect(
-      verb.tracks
-        .filter((t) => t.sends.some((s) => s.to === "h"))
-        .map((t) => t.id)
-        .sort(),
-    ).toEqual(["gtr", "kick"]);
-    const parallel = made(parallelOf(style, tidy, "kit", "p"));
-    expect(parallel.tracks.find((t) => t.id === "kit")?.sends).toMatchObject([{ to: "p", level: 0 }]);
-    expect(parallel.tracks.find((t) => t.id === "p")?.inserts.map((i) => i.kind)).toEqual(["Compressor"]);
-    const cue = made(cueMixFrom(style, tidy, ["kick", "gtr"], "c"));
-    expect(cue.tracks.find((t) => t.id === "c")).toMatchObject({ kind: "cue-mix", feeds: null });
-    expect(cue.tracks.find((t) => t.id === "kick")?.sends.at(-1)).toMatchObject({
-      to: "c",
-      beforeFader: true,
-      level: tidy.tracks.find((t) => t.id === "kick")?.level,
-    });
-    for (const s of [bus, verb, parallel, cue])
-      expect(check(style, s).filter((f) => f.rule !== "out-of-order" && f.weight !== "note")).toEqual(
-        check(style, tidy).filter((f) => f.rule !== "out-of-order" && f.weight !== "note"),
-      );
-  });
+  it(
+    "make a bus, a return, a parallel path, a headphone mix, each as wide as the session " +
+      "and named by the house",
+    () => {
+      const bus = made(busFor(style, tidy, ["top", "bottom"], "b"));
+      expect(bus.tracks.find((t) => t.id === "b")).toMatchObject({
+        kind: "bus",
+        format: "stereo",
+        feeds: "kit",
+        of: "snare",
+      });
+      expect(
+        bus.tracks
+          .filter((t) => t.feeds === "b")
+          .map((t) => t.id)
+          .sort(),
+      ).toEqual(["bottom", "top"]);
+      const verb = made(returnFor(style, tidy, ["kick", "gtr"], "hall-reverb", "h"));
+      expect(verb.tracks.find((t) => t.id === "h")).toMatchObject({
+        kind: "return",
+        format: "stereo",
+        feeds: "main",
+        inserts: [{ kind: "Reverb" }],
+      });
+      expect(
+        verb.tracks
+          .filter((t) => t.sends.some((s) => s.to === "h"))
+          .map((t) => t.id)
+          .sort(),
+      ).toEqual(["gtr", "kick"]);
+      const parallel = made(parallelOf(style, tidy, "kit", "p"));
+      expect(parallel.tracks.find((t) => t.id === "kit")?.sends).toMatchObject([{ to: "p", level: 0 }]);
+      expect(parallel.tracks.find((t) => t.id === "p")?.inserts.map((i) => i.kind)).toEqual(["Compressor"]);
+      const cue = made(cueMixFrom(style, tidy, ["kick", "gtr"], "c"));
+      expect(cue.tracks.find((t) => t.id === "c")).toMatchObject({ kind: "cue-mix", feeds: null });
+      expect(cue.tracks.find((t) => t.id === "kick")?.sends.at(-1)).toMatchObject({
+        to: "c",
+        beforeFader: true,
+        level: tidy.tracks.find((t) => t.id === "kick")?.level,
+      });
+      for (const s of [bus, verb, parallel, cue])
+        expect(check(style, s).filter((f) => f.rule !== "out-of-order" && f.weight !== "note")).toEqual(
+          check(style, tidy).filter((f) => f.rule !== "out-of-order" && f.weight !== "note"),
+        );
+    },
+  );
 
   it("put a stage before the main path, and keep correction off what is printed", () => {
     const stage = made(stageBeforeMain(style, tidy, "s"));

@@ -89,19 +89,25 @@ describe("copies", () => {
     expect(new Set(made.map((t) => t.name)).size).toBe(17);
   });
 
-  it("take the next inputs nobody uses, make the first of a kind number one, and leave nothing off the house", () => {
-    const after = apply(tidy, copiesOf(style, tidy, "gtr", 3, newId));
-    const made = after.tracks.filter((t) => t.role === "electric-guitar");
-    expect(made.map((t) => [t.name, t.input])).toEqual([
-      ["EGtr_Amp_1", 4],
-      ["EGtr_Amp_2", 5],
-      ["EGtr_Amp_3", 6],
-      ["EGtr_Amp_4", 7],
-    ]);
-    expect(
-      check(style, after).filter((f) => ["name-off-pattern", "same-name", "input-twice"].includes(f.rule)),
-    ).toEqual([]);
-  });
+  it(
+    "take the next inputs nobody uses, make the first of a kind number one, and leave " +
+      "nothing off the house",
+    () => {
+      const after = apply(tidy, copiesOf(style, tidy, "gtr", 3, newId));
+      const made = after.tracks.filter((t) => t.role === "electric-guitar");
+      expect(made.map((t) => [t.name, t.input])).toEqual([
+        ["EGtr_Amp_1", 4],
+        ["EGtr_Amp_2", 5],
+        ["EGtr_Amp_3", 6],
+        ["EGtr_Amp_4", 7],
+      ]);
+      expect(
+        check(style, after).filter((f) =>
+          ["name-off-pattern", "same-name", "input-twice"].includes(f.rule),
+        ),
+      ).toEqual([]);
+    },
+  );
 
   it("of a folder or the main path are none", () => {
     expect(copiesOf(style, tidy, "kit", 2, newId)).toEqual([]);

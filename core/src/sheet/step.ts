@@ -10,10 +10,16 @@ import { planHouse } from "../house/plan.ts";
 import { patternUse } from "../house/style.ts";
 import type { Style } from "../house/style.ts";
 
-/** Where a track may go by one step: among its neighbours, into the folder before it, out of the one it stands in. */
+/**
+ * Where a track may go by one step: among its neighbours, into the folder before it, out of the one it
+ * stands in.
+ */
 export type Way = "up" | "down" | "in" | "out";
 
-/** The changes that move a track (a folder with all it holds) one step, its feed along with it; none where it cannot go that way. */
+/**
+ * The changes that move a track (a folder with all it holds) one step, its feed along with it; none where
+ * it cannot go that way.
+ */
 export function stepTrack(session: Session, id: TrackId, way: Way): Change[] {
   const tracks = byId(session);
   const t = tracks.get(id);
@@ -48,7 +54,8 @@ export function stepTrack(session: Session, id: TrackId, way: Way): Change[] {
 }
 
 /**
- * The changes that add copies of a track behind it, counting on: number, input (the next ones nobody uses) and MIDI channel (to 16).
+ * The changes that add copies of a track behind it, counting on: number, input (the next ones nobody uses)
+ * and MIDI channel (to 16).
  * A track without a number becomes the first. Sends and inserts come along; a folder is not copied.
  * @param newId gives a fresh id for each copy
  */

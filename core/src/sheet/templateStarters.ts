@@ -7,7 +7,10 @@ import { setField } from "../session/change.ts";
 import type { Session, Track } from "../session/document.ts";
 import { addTyped, readLines } from "./typed.ts";
 
-/** What sends to a return or a headphone mix: every source of these families (none named: all), to the path of this role. */
+/**
+ * What sends to a return or a headphone mix: every source of these families (none named: all), to the path
+ * of this role.
+ */
 interface StarterSend {
   readonly families: readonly string[];
   readonly to: string;
@@ -26,13 +29,18 @@ export interface Starter {
   readonly laidIn: readonly string[];
 }
 
-/** Common practice, no source: a reverb some 12 to 18 dB under its source, headphones sent before the fader. */
+/**
+ * Common practice, no source: a reverb some 12 to 18 dB under its source, headphones sent before the fader.
+ */
 export const STARTERS: readonly Starter[] = [
   {
     id: "kit",
     name: "Kit of twelve microphones",
     says: "kick in and out, snare top and bottom, hat, three toms, ride, overheads, rooms",
-    list: "Kick in | 1\nKick out | 2\nSnare top | 3\nSnare bottom | 4\nHat | 5\nRack tom high | 6\nRack tom low | 7\nFloor tom | 8\nRide | 9\nOH left | 10\nOH right | 11\nRoom | stereo | 12\nPlate\nMain",
+    list:
+      "Kick in | 1\nKick out | 2\nSnare top | 3\nSnare bottom | 4\nHat | 5\nRack tom high " +
+      "| 6\nRack tom low | 7\nFloor tom | 8\nRide | 9\nOH left | 10\nOH right | 11\nRoom | " +
+      "stereo | 12\nPlate\nMain",
     sends: [{ families: ["kit"], to: "plate-reverb", level: -18 }],
     laidIn: [],
   },
@@ -40,7 +48,10 @@ export const STARTERS: readonly Starter[] = [
     id: "band",
     name: "Band",
     says: "small kit, bass, two guitars, keys, lead and backing voices, two reverbs, a headphone mix",
-    list: "Kick | 1\nSnare top | 2\nHat | 3\nOH left | 4\nOH right | 5\nBass guitar | 6\nElectric guitar left | 7\nElectric guitar right | 8\nPiano | stereo | 9\nLead vocal | 11\n2 of Backing vocal | 12\nTalkback | 14\nPlate\nHall reverb\nCue mix\nMain",
+    list:
+      "Kick | 1\nSnare top | 2\nHat | 3\nOH left | 4\nOH right | 5\nBass guitar | " +
+      "6\nElectric guitar left | 7\nElectric guitar right | 8\nPiano | stereo | 9\nLead vocal " +
+      "| 11\n2 of Backing vocal | 12\nTalkback | 14\nPlate\nHall reverb\nCue mix\nMain",
     sends: [
       { families: ["kit"], to: "plate-reverb", level: -18 },
       { families: ["voices", "keys"], to: "hall-reverb", level: -14 },
@@ -52,7 +63,9 @@ export const STARTERS: readonly Starter[] = [
     id: "choir",
     name: "Choir",
     says: "four voices, a main pair, room left and right, talkback",
-    list: "Soprano | 1\nAlto | 2\nTenor voice | 3\nBass voice | 4\nAmbience | stereo | 5\nRoom left | 7\nRoom right | 8\nTalkback | 9\nHall reverb\nMain",
+    list:
+      "Soprano | 1\nAlto | 2\nTenor voice | 3\nBass voice | 4\nAmbience | stereo | " +
+      "5\nRoom left | 7\nRoom right | 8\nTalkback | 9\nHall reverb\nMain",
     sends: [{ families: ["voices", "choir"], to: "hall-reverb", level: -12 }],
     laidIn: [],
   },
@@ -66,7 +79,10 @@ export const STARTERS: readonly Starter[] = [
   },
 ];
 
-/** A session laid out by a starter: its lines read and dressed, its sends set. A return this house does not read goes without. @param newId an id nobody has */
+/**
+ * A session laid out by a starter: its lines read and dressed, its sends set. A return this house does not
+ * read goes without. @param newId an id nobody has
+ */
 export function startWith(style: Style, starter: Starter, newId: () => string): Session {
   const empty = newSession(style.house, "New");
   const laid = apply(empty, addTyped(style, empty, readLines(style, empty, starter.list, newId), "house"));

@@ -29,7 +29,8 @@ export const MOST_AT_ONCE = 500;
 /**
  * Reads typed or pasted names, one a line, and makes a dressed track of each that has a role.
  * A line with deeper ones below it is a folder and holds them; inputs of "8 of" count on.
- * Lines that are not read for sure become plain tracks under the name as typed: nothing is guessed, nothing is lost.
+ * Lines that are not read for sure become plain tracks under the name as typed: nothing is guessed, nothing
+ * is lost.
  * @param newId gives a fresh id for each track
  * @param agreed names, as typed, whose doubtful reading somebody has agreed to
  */
@@ -96,7 +97,8 @@ function folderTrack(style: Style, session: Session, id: TrackId, line: Line, re
 }
 
 /**
- * The changes that add what was typed: where the house order wants it, or behind a place, in the order and the folders it was typed in.
+ * The changes that add what was typed: where the house order wants it, or behind a place, in the order and
+ * the folders it was typed in.
  * A typed folder that the session has already takes what was typed into it.
  */
 export function addTyped(
@@ -123,7 +125,8 @@ export function endOf(session: Session): Place {
 }
 
 /**
- * The changes that put a forest of new tracks (parents by id among themselves, null: at the place) into a session, named and coloured as the house would, feeding what is around them.
+ * The changes that put a forest of new tracks (parents by id among themselves, null: at the place) into a
+ * session, named and coloured as the house would, feeding what is around them.
  * @param merge whether a folder that the session has already, by its role, takes what the new one holds
  */
 export function insertTracks(

@@ -2,7 +2,10 @@ import type { View } from "../session/beside.ts";
 import type { Session, TrackId } from "../session/document.ts";
 import { byId, foldersAround } from "../session/routing.ts";
 
-/** The tracks a view shows: those that fit all of it, and the folders around them. Hiding never changes the sound. */
+/**
+ * The tracks a view shows: those that fit all of it, and the folders around them. Hiding never changes the
+ * sound.
+ */
 export function shownBy(
   session: Session,
   wanted: Pick<View, "kinds" | "roles" | "folders" | "armed">,

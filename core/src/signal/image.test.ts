@@ -19,7 +19,8 @@ const mono = (id: string, rest: Partial<Track> = {}): Track =>
   blankTrack(id, id, { feeds: "main", ...rest });
 
 describe("pan laws", () => {
-  // Published laws (check-values): constant power −3.01 dB each in the middle, linear −6.02, compromise −4.5.
+  // Published laws (check-values): constant power −3.01 dB each in the middle, linear −6.02, compromise
+  // −4.5.
   it.each([
     ["constant-power", -3.0103],
     ["compromise", -4.5154],
@@ -93,7 +94,8 @@ describe("where sources stand", () => {
         ),
         "a",
       )?.place;
-    // Linear law: hard right into a folder of 50 % stands at 50; in the middle of a folder at −20 of 0 % width, at −20.
+    // Linear law: hard right into a folder of 50 % stands at 50; in the middle of a folder at −20 of 0 %
+    // width, at −20.
     expect(inFolder({ width: 50 }, 100)).toBeCloseTo(50, 6);
     expect(inFolder({ width: 50 }, 0)).toBeCloseTo(0, 6);
     expect(inFolder({ width: 0, pan: -20 }, 70)).toBeCloseTo(-20, 6);

@@ -5,7 +5,10 @@ import { panGains, placeOf } from "./panLaw.ts";
 import { isSource } from "./sums.ts";
 import type { Flow } from "./ways.ts";
 
-/** How two channels come out of two: rows are what leaves left and right, columns what came in left and right. */
+/**
+ * How two channels come out of two: rows are what leaves left and right, columns what came in left and
+ * right.
+ */
 export type Matrix = readonly [ll: number, lr: number, rl: number, rr: number];
 
 const IDENTITY: Matrix = [1, 0, 0, 1];
@@ -19,8 +22,10 @@ const scaled = (m: Matrix, by: number): Matrix => [m[0] * by, m[1] * by, m[2] * 
 const plus = (a: Matrix, b: Matrix): Matrix => [a[0] + b[0], a[1] + b[1], a[2] + b[2], a[3] + b[3]];
 
 /**
- * What placing does to a stereo image: its two edges are placed like two mono sources, `width` apart around `place`, kept between the loudspeakers.
- * At 100 % and in the middle it is as it came; at 0 % both channels stand on one spot. Above 100 % the difference between the sides is raised
+ * What placing does to a stereo image: its two edges are placed like two mono sources, `width` apart around
+ * `place`, kept between the loudspeakers.
+ * At 100 % and in the middle it is as it came; at 0 % both channels stand on one spot. Above 100 % the
+ * difference between the sides is raised
  * (middle and side: side × width/100), so the edges stay and the middle hollows out.
  */
 export function imageOf(law: PanLaw, place: number, width: number): Matrix {
@@ -35,7 +40,10 @@ export function imageOf(law: PanLaw, place: number, width: number): Matrix {
   return times(placed, [(1 + side) / 2, (1 - side) / 2, (1 - side) / 2, (1 + side) / 2]);
 }
 
-/** What a track does to what it passes on: a mono one places its one channel, a wider one its whole image (fronts of wide formats count as left and right). */
+/**
+ * What a track does to what it passes on: a mono one places its one channel, a wider one its whole image
+ * (fronts of wide formats count as left and right).
+ */
 function placing(law: PanLaw, t: Track): Matrix {
   if (t.format === "mono") {
     const { left, right } = panGains(law, t.pan);
@@ -57,8 +65,10 @@ export interface ImagePlace {
 }
 
 /**
- * Where every source stands at the main output, through every folder, bus, return and send on its way: pan law, position and width composed.
- * The same sound by several ways adds up as amplitudes. What reaches the output with nothing left (muted, cancelled) is not in it.
+ * Where every source stands at the main output, through every folder, bus, return and send on its way: pan
+ * law, position and width composed.
+ * The same sound by several ways adds up as amplitudes. What reaches the output with nothing left (muted,
+ * cancelled) is not in it.
  * A mono bus sums what comes to it (left and right by halves) and places that. O(tracks + feeds + sends).
  */
 export function standings(flow: Flow): ImagePlace[] {
@@ -88,7 +98,10 @@ export function standings(flow: Flow): ImagePlace[] {
   });
 }
 
-/** For every track, what becomes of its two channels on all ways to the main output together, its own placing in it. */
+/**
+ * For every track, what becomes of its two channels on all ways to the main output together, its own
+ * placing in it.
+ */
 function matrices(flow: Flow, main: Track): Map<TrackId, Matrix> {
   const tracks = byId(flow.session);
   const law = flow.session.panLaw;
@@ -118,7 +131,10 @@ function matrices(flow: Flow, main: Track): Map<TrackId, Matrix> {
 /** A mono path takes half of each side. */
 const MERGED: Matrix = [0.5, 0.5, 0, 0];
 
-/** How much louder the right is than the left with every source alike, in dB; 0 where nothing is heard on one of them. */
+/**
+ * How much louder the right is than the left with every source alike, in dB; 0 where nothing is heard on
+ * one of them.
+ */
 export function leaning(all: readonly ImagePlace[]): number {
   let left = 0,
     right = 0;
@@ -132,7 +148,8 @@ export function leaning(all: readonly ImagePlace[]): number {
 }
 
 /**
- * The pan that brings a source to a place at the main output, other things as they are; null where no pan does (its way leads through a mono path, or it is not heard).
+ * The pan that brings a source to a place at the main output, other things as they are; null where no pan
+ * does (its way leads through a mono path, or it is not heard).
  * The place rises with the pan on every ordinary way, so halving finds it; to a tenth.
  */
 export function panFor(flowWith: (pan: number) => Flow, id: TrackId, place: number): number | null {

@@ -28,59 +28,69 @@ describe("the signal map", () => {
     expect(map.lines.filter((l) => l.sort === "send")).toMatchObject([{ from: "top", to: "rev", many: 1 }]);
   });
 
-  it("folds a folder into one place that counts what it holds and what it sends, and keeps its key inputs", () => {
-    const s = smallSession();
-    const keyed: Session = {
-      ...s,
-      tracks: s.tracks.map((t) =>
-        t.id === "gtr"
-          ? { ...t, inserts: [blankInsert("a", "Compressor", { key: "kick" })] }
-          : t.id === "kick"
-            ? { ...t, sends: [{ id: "s", to: "rev", level: 0, beforeFader: true }] }
-            : t,
-      ),
-    };
-    const map = at(keyed, ["kit"]);
-    expect(map.nodes.map((n) => n.id).sort()).toEqual(["gtr", "kit", "main", "rev"]);
-    expect(map.nodes.find((n) => n.id === "kit")?.holds).toBe(3);
-    expect(map.lines.find((l) => l.from === "kit" && l.to === "rev")).toMatchObject({
-      sort: "send",
-      many: 2,
-    });
-    expect(map.lines.find((l) => l.sort === "key")).toMatchObject({ from: "kit", to: "gtr" });
-    expect(map.areas).toEqual([]);
-  });
+  it(
+    "folds a folder into one place that counts what it holds and what it sends, and " +
+      "keeps its key inputs",
+    () => {
+      const s = smallSession();
+      const keyed: Session = {
+        ...s,
+        tracks: s.tracks.map((t) =>
+          t.id === "gtr"
+            ? { ...t, inserts: [blankInsert("a", "Compressor", { key: "kick" })] }
+            : t.id === "kick"
+              ? { ...t, sends: [{ id: "s", to: "rev", level: 0, beforeFader: true }] }
+              : t,
+        ),
+      };
+      const map = at(keyed, ["kit"]);
+      expect(map.nodes.map((n) => n.id).sort()).toEqual(["gtr", "kit", "main", "rev"]);
+      expect(map.nodes.find((n) => n.id === "kit")?.holds).toBe(3);
+      expect(map.lines.find((l) => l.from === "kit" && l.to === "rev")).toMatchObject({
+        sort: "send",
+        many: 2,
+      });
+      expect(map.lines.find((l) => l.sort === "key")).toMatchObject({ from: "kit", to: "gtr" });
+      expect(map.areas).toEqual([]);
+    },
+  );
 
-  it("shows every track that carries sound once, no two on one spot, and every line's ends, for any session and folding", () =>
-    fc.assert(
-      fc.property(sessions(12), fc.array(fc.nat(), { maxLength: 4 }), (s, picks) => {
-        const folded = new Set(
-          picks.flatMap((p) => {
-            const f = s.tracks.filter((t) => t.kind === "folder");
-            return f[p % Math.max(1, f.length)]?.id ?? [];
-          }),
-        );
-        const map = mapOf(s, folded);
-        const shown = shownAs(s, folded);
-        const wanted = new Set(
-          s.tracks.filter((t) => shown.get(t.id) === t.id && t.format !== null).map((t) => t.id),
-        );
-        for (const id of wanted) expect(map.nodes.filter((n) => n.id === id)).toHaveLength(1);
-        for (const a of map.nodes)
-          for (const b of map.nodes)
-            if (a.id < b.id)
-              expect(Math.abs(a.x - b.x) >= a.width - 1 || Math.abs(a.y - b.y) >= a.height - 1).toBe(true);
-        const there = new Set(map.nodes.map((n) => n.id));
-        for (const l of map.lines)
-          expect([there.has(l.from), there.has(l.to), l.from !== l.to]).toEqual([true, true, true]);
-        for (const f of flowing(s)) {
-          const [from, to] = [shown.get(f.from)!, shown.get(f.to)!];
-          if (from !== to && there.has(from) && there.has(to))
-            expect(map.lines.some((l) => l.from === from && l.to === to && l.sort === f.sort)).toBe(true);
-        }
-      }),
-      { numRuns: 150 },
-    ));
+  it(
+    "shows every track that carries sound once, no two on one spot, and every line's ends, " +
+      "for any session and folding",
+    () =>
+      fc.assert(
+        fc.property(sessions(12), fc.array(fc.nat(), { maxLength: 4 }), (s, picks) => {
+          const folded = new Set(
+            picks.flatMap((p) => {
+              const f = s.tracks.filter((t) => t.kind === "folder");
+              return f[p % Math.max(1, f.length)]?.id ?? [];
+            }),
+          );
+          const map = mapOf(s, folded);
+          const shown = shownAs(s, folded);
+          const wanted = new Set(
+            s.tracks.filter((t) => shown.get(t.id) === t.id && t.format !== null).map((t) => t.id),
+          );
+          for (const id of wanted) expect(map.nodes.filter((n) => n.id === id)).toHaveLength(1);
+          for (const a of map.nodes)
+            for (const b of map.nodes)
+              if (a.id < b.id)
+                expect(Math.abs(a.x - b.x) >= a.width - 1 || Math.abs(a.y - b.y) >= a.height - 1).toBe(
+                  true,
+                );
+          const there = new Set(map.nodes.map((n) => n.id));
+          for (const l of map.lines)
+            expect([there.has(l.from), there.has(l.to), l.from !== l.to]).toEqual([true, true, true]);
+          for (const f of flowing(s)) {
+            const [from, to] = [shown.get(f.from)!, shown.get(f.to)!];
+            if (from !== to && there.has(from) && there.has(to))
+              expect(map.lines.some((l) => l.from === from && l.to === to && l.sort === f.sort)).toBe(true);
+          }
+        }),
+        { numRuns: 150 },
+      ),
+  );
 
   it("has what stands first in the sheet further up, for a session of folders alike", () => {
     const s: Session = {

@@ -55,7 +55,10 @@ interface FlowEnds {
   readonly sort: MapLine["sort"];
 }
 
-/** All feeds, sends and key inputs of a session whose ends are there. A key input runs from the track that is listened to. */
+/**
+ * All feeds, sends and key inputs of a session whose ends are there. A key input runs from the track that
+ * is listened to.
+ */
 export function flowing(session: Session): FlowEnds[] {
   const tracks = byId(session);
   return session.tracks
@@ -73,7 +76,8 @@ export function flowing(session: Session): FlowEnds[] {
 const onMap = (t: Track): boolean => t.format !== null || t.kind === "folder";
 
 /**
- * The signal map of a session, laid out from sources at the left to the main path at the right; open folders are areas, folded ones single places.
+ * The signal map of a session, laid out from sources at the left to the main path at the right; open
+ * folders are areas, folded ones single places.
  * Layered layout by dagre (Gansner and others, "A technique for drawing directed graphs", 1993).
  */
 export function mapOf(session: Session, folded: ReadonlySet<TrackId>): SignalMap {
@@ -179,7 +183,10 @@ function drawn(
   };
 }
 
-/** The layout does not mind which way up it is: what stands first in the sheet stands further up. `nodes` are in the order of the sheet. */
+/**
+ * The layout does not mind which way up it is: what stands first in the sheet stands further up. `nodes`
+ * are in the order of the sheet.
+ */
 function asInTheSheet(map: SignalMap): SignalMap {
   const middle = map.nodes.reduce((sum, n) => sum + n.y, 0) / Math.max(1, map.nodes.length);
   const leaning = map.nodes.reduce(
@@ -196,7 +203,10 @@ function asInTheSheet(map: SignalMap): SignalMap {
   };
 }
 
-/** Everything a track's sound comes from and goes to: the track itself, upstream and downstream, with the lines between. */
+/**
+ * Everything a track's sound comes from and goes to: the track itself, upstream and downstream, with the
+ * lines between.
+ */
 export function wholeWay(session: Session, id: TrackId): Set<TrackId> {
   const back = new Map<TrackId, TrackId[]>();
   const tracks = byId(session);

@@ -8,8 +8,10 @@ export interface Sides {
 
 /**
  * The gains of a mono source at a place (−100 left … 100 right).
- * Constant power: cos and sin of a quarter turn, −3.01 dB each in the middle. Linear: −6.02 dB. Compromise: the geometric mean of the two, −4.5 dB.
- * Hard at a side all of it goes there at 0 dB. (Published laws; see check-values: constant power −3.01, linear −6.02, compromise −4.5.)
+ * Constant power: cos and sin of a quarter turn, −3.01 dB each in the middle. Linear: −6.02 dB. Compromise:
+ * the geometric mean of the two, −4.5 dB.
+ * Hard at a side all of it goes there at 0 dB. (Published laws; see check-values: constant power −3.01,
+ * linear −6.02, compromise −4.5.)
  */
 export function panGains(law: PanLaw, place: number): Sides {
   const right = Math.max(0, Math.min(1, (place + 100) / 200));
@@ -28,7 +30,10 @@ export function panGains(law: PanLaw, place: number): Sides {
 const exact = (right: number, sides: Sides): Sides =>
   right === 0 ? { left: 1, right: 0 } : right === 1 ? { left: 0, right: 1 } : sides;
 
-/** Where a mono source would have to be placed to reach the two sides in this relation; null where neither hears it. */
+/**
+ * Where a mono source would have to be placed to reach the two sides in this relation; null where neither
+ * hears it.
+ */
 export function placeOf(law: PanLaw, { left, right }: Sides): number | null {
   const [l, r] = [Math.abs(left), Math.abs(right)];
   if (l + r < 1e-9) return null;

@@ -16,38 +16,46 @@ const source = (id: string, rest: Partial<Track> = {}): Track =>
 const send = (to: string, level = 0, beforeFader = false) => ({ id: `s-${to}`, to, level, beforeFader });
 
 describe("the ways to the main path", () => {
-  it("are counted with what they add: a parallel path as loud as the first raises by 6.02 dB, an inverted one cancels", () => {
-    const parallel = made(
-      source("a", { sends: [send("bus")] }),
-      blankTrack("bus", "bus", { kind: "bus", format: "stereo", feeds: "main" }),
-    );
-    expect(reaches(flowOf(parallel)).get("a")).toEqual({
-      ways: 2,
-      gain: expect.closeTo(6.0206, 3),
-      raised: expect.closeTo(6.0206, 3),
-    });
-    const inverted = made(
-      source("a", { sends: [send("bus")] }),
-      blankTrack("bus", "bus", { kind: "bus", format: "stereo", feeds: "main", polarity: "inverted" }),
-    );
-    expect(reaches(flowOf(inverted)).get("a")).toEqual({ ways: 2, gain: -Infinity, raised: -Infinity });
-  });
+  it(
+    "are counted with what they add: a parallel path as loud as the first raises by 6.02 " +
+      "dB, an inverted one cancels",
+    () => {
+      const parallel = made(
+        source("a", { sends: [send("bus")] }),
+        blankTrack("bus", "bus", { kind: "bus", format: "stereo", feeds: "main" }),
+      );
+      expect(reaches(flowOf(parallel)).get("a")).toEqual({
+        ways: 2,
+        gain: expect.closeTo(6.0206, 3),
+        raised: expect.closeTo(6.0206, 3),
+      });
+      const inverted = made(
+        source("a", { sends: [send("bus")] }),
+        blankTrack("bus", "bus", { kind: "bus", format: "stereo", feeds: "main", polarity: "inverted" }),
+      );
+      expect(reaches(flowOf(inverted)).get("a")).toEqual({ ways: 2, gain: -Infinity, raised: -Infinity });
+    },
+  );
 
-  it("take the fader along, but not into a send before it; what feeds only a cue mix does not reach the main path", () => {
-    const s = made(
-      source("a", { level: -10, sends: [send("fx", -6), send("cue", 0, true)] }),
-      blankTrack("fx", "fx", { kind: "return", format: "stereo", feeds: "main" }),
-      blankTrack("cue", "cue", { kind: "bus", format: "stereo" }),
-      source("b", { feeds: "cue" }),
-    );
-    const ways = reaches(flowOf(s));
-    expect(ways.get("a")).toMatchObject({
-      ways: 2,
-      gain: expect.closeTo(levelOf(amplitude(-10) + amplitude(-16)), 6) as number,
-    });
-    expect(ways.get("b")).toEqual({ ways: 0, gain: -Infinity, raised: 0 });
-    expect(ways.get("cue")?.ways).toBe(0);
-  });
+  it(
+    "take the fader along, but not into a send before it; what feeds only a cue mix does " +
+      "not reach the main path",
+    () => {
+      const s = made(
+        source("a", { level: -10, sends: [send("fx", -6), send("cue", 0, true)] }),
+        blankTrack("fx", "fx", { kind: "return", format: "stereo", feeds: "main" }),
+        blankTrack("cue", "cue", { kind: "bus", format: "stereo" }),
+        source("b", { feeds: "cue" }),
+      );
+      const ways = reaches(flowOf(s));
+      expect(ways.get("a")).toMatchObject({
+        ways: 2,
+        gain: expect.closeTo(levelOf(amplitude(-10) + amplitude(-16)), 6) as number,
+      });
+      expect(ways.get("b")).toEqual({ ways: 0, gain: -Infinity, raised: 0 });
+      expect(ways.get("cue")?.ways).toBe(0);
+    },
+  );
 
   it("leave out what goes round in a circle", () => {
     const s = made(

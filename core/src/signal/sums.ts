@@ -19,9 +19,11 @@ export const isSource = (t: Track): boolean =>
   (t.kind === "audio" || t.kind === "instrument") && t.format !== null;
 
 /**
- * What every folder, bus, return and the main path sum to when each source plays at one level, through every feed and send.
+ * What every folder, bus, return and the main path sum to when each source plays at one level, through
+ * every feed and send.
  * Pan is not counted: all sources are taken as if in one channel, which no channel exceeds.
- * N equal uncorrelated sources give 10·log10 N dB, N identical ones 20·log10 N (acoustics handbooks). O(sources × paths behind each).
+ * N equal uncorrelated sources give 10·log10 N dB, N identical ones 20·log10 N (acoustics handbooks).
+ * O(sources × paths behind each).
  */
 export function sumsOf(flow: Flow): Map<TrackId, Sum> {
   const sums = new Map<TrackId, { sources: number; power: number; amplitude: number }>();
@@ -70,7 +72,8 @@ export function sumsOf(flow: Flow): Map<TrackId, Sum> {
 }
 
 /**
- * The changes that leave so much headroom at the main path when every source plays at `source` dBFS: all sources down (or up) by the same.
+ * The changes that leave so much headroom at the main path when every source plays at `source` dBFS: all
+ * sources down (or up) by the same.
  * @returns none where nothing reaches the main path, or it would take levels no fader has
  */
 export function leavingHeadroom(

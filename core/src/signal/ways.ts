@@ -6,9 +6,14 @@ import { amplitude, levelOf } from "./gain.ts";
 export interface Reach {
   /** By how many ways: 0 not at all. */
   readonly ways: number;
-  /** All ways together, in dB, from before the track's fader: its own level is in it. Silence is −Infinity. */
+  /**
+   * All ways together, in dB, from before the track's fader: its own level is in it. Silence is −Infinity.
+   */
   readonly gain: number;
-  /** What the further ways add to the loudest one, in dB; less than nothing where they cancel. 0 for one way. */
+  /**
+   * What the further ways add to the loudest one, in dB; less than nothing where they cancel. 0 for one
+   * way.
+   */
   readonly raised: number;
 }
 
@@ -17,7 +22,10 @@ interface Step {
   readonly gain: number;
 }
 
-/** Where a track sends its sound and how loud: its feed and sends after the fader with its level and polarity, sends before it without the level. A muted track sends nothing, before the fader neither. */
+/**
+ * Where a track sends its sound and how loud: its feed and sends after the fader with its level and
+ * polarity, sends before it without the level. A muted track sends nothing, before the fader neither.
+ */
 function stepsOf(t: Track): Step[] {
   if (t.muted)
     return [
@@ -32,7 +40,10 @@ function stepsOf(t: Track): Step[] {
   ];
 }
 
-/** The signal paths of a session made ready: each track after everything it goes to. Tracks on a closed circle are left out of all sums. */
+/**
+ * The signal paths of a session made ready: each track after everything it goes to. Tracks on a closed
+ * circle are left out of all sums.
+ */
 export interface Flow {
   readonly session: Session;
   readonly order: readonly TrackId[];
@@ -70,7 +81,8 @@ export function flowOf(session: Session): Flow {
 }
 
 /**
- * How each track comes to the main path: by how many ways, how loud all of them together (they carry the same sound, so amplitudes add),
+ * How each track comes to the main path: by how many ways, how loud all of them together (they carry the
+ * same sound, so amplitudes add),
  * and what the further ways add to the loudest. O(tracks + feeds + sends).
  */
 export function reaches(flow: Flow): Map<TrackId, Reach> {

@@ -182,17 +182,21 @@ describe("what stands beside roles", () => {
 });
 
 describe("articulations", () => {
-  it("that are distinct stay distinct, each with its own short form, and a section's number counts nothing", () => {
-    const reader = makeReader(usualWords());
-    const read = ["stacc", "spicc", "marcato"].map((a) => readName(reader, `Violins 2 ${a}`));
-    expect(read.map((r) => [r.sure, r.number, r.positions])).toEqual([
-      [true, null, ["second-section", "staccato"]],
-      [true, null, ["second-section", "spiccato"]],
-      [true, null, ["second-section", "marcato"]],
-    ]);
-    expect(readName(reader, "Violin 2").number).toBe(2);
-    expect(readName(reader, "Horns a4")).toMatchObject({ role: "french-horn", number: null });
-  });
+  it(
+    "that are distinct stay distinct, each with its own short form, and a section's " +
+      "number counts nothing",
+    () => {
+      const reader = makeReader(usualWords());
+      const read = ["stacc", "spicc", "marcato"].map((a) => readName(reader, `Violins 2 ${a}`));
+      expect(read.map((r) => [r.sure, r.number, r.positions])).toEqual([
+        [true, null, ["second-section", "staccato"]],
+        [true, null, ["second-section", "spiccato"]],
+        [true, null, ["second-section", "marcato"]],
+      ]);
+      expect(readName(reader, "Violin 2").number).toBe(2);
+      expect(readName(reader, "Horns a4")).toMatchObject({ role: "french-horn", number: null });
+    },
+  );
 
   it("or anything else nobody knows behind a role make it unsure", () => {
     const reader = makeReader(usualWords());

@@ -42,9 +42,12 @@ export class Claims {
   }
 
   /**
-   * What clashes in a role as it stands (it need not be in the list yet): words another role claims in the same place,
-   * words that read as a position, short forms another role has, and short forms that with a position or a number behind them
-   * spell another's ("Kick" and "In" beside "KickIn"). Doubtful words may clash: they are never called sure.
+   * What clashes in a role as it stands (it need not be in the list yet): words another role claims in the
+   * same place,
+   * words that read as a position, short forms another role has, and short forms that with a position or a
+   * number behind them
+   * spell another's ("Kick" and "In" beside "KickIn"). Doubtful words may clash: they are never called
+   * sure.
    */
   of(role: Role): Clash[] {
     const once = new Map<string, Clash>();
@@ -71,7 +74,8 @@ export class Claims {
           text,
           "role",
           c.role,
-          `“${text}” is ${c.role.name} as well; where both are possible, the one that stands first is taken.`,
+          `“${text}” is ${c.role.name} as well; where both are possible, the one that ` +
+            "stands first is taken.",
         ),
       ),
       ...(position
@@ -142,7 +146,8 @@ function push<V>(map: Map<string, V[]>, key: string, value: V): void {
 }
 
 /**
- * Who else claims a word of something that stands beside roles (a side, an articulation…), in sentences: others of these lists, above all
+ * Who else claims a word of something that stands beside roles (a side, an articulation…), in sentences:
+ * others of these lists, above all
  * one with the same short form, since names made with either look the same; and roles.
  */
 export function claimsOnPosition(
@@ -172,7 +177,9 @@ export function claimsOnPosition(
   return said;
 }
 
-/** The positions whose short form another one has too, by id: names made with either cannot be told apart. */
+/**
+ * The positions whose short form another one has too, by id: names made with either cannot be told apart.
+ */
 export function sharedShortForms(words: WordList): ReadonlySet<string> {
   const by = new Map<string, string[]>();
   for (const p of words.positions) push(by, fold(p.short).text, p.id);

@@ -194,7 +194,10 @@ function folderOwner(reader: Reader, context: ReadingContext, role: Role): strin
   return null;
 }
 
-/** "Violins 2": of a section that is divided, the number beside its plural says which part of it, and counts nothing. */
+/**
+ * "Violins 2": of a section that is divided, the number beside its plural says which part of it, and counts
+ * nothing.
+ */
 function sectionOf(reader: Reader, role: Role, seg: Segment, number: number | null): Position | null {
   const id = number === null || !seg.text.endsWith("s") ? undefined : role.sections[number - 1];
   return id === undefined ? null : (reader.positions.get(id) ?? null);

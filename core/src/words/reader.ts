@@ -27,7 +27,9 @@ export interface Reader {
   /** The entry that ends at a node, −1 for none. */
   readonly entryAt: Int32Array;
   entry(key: string): Entry | undefined;
-  /** The nearest known words to one nobody knows; see `slips.ts`. Remembered, so a repeated slip costs once. */
+  /**
+   * The nearest known words to one nobody knows; see `slips.ts`. Remembered, so a repeated slip costs once.
+   */
   readonly slips: Map<string, readonly string[]>;
   slipIndex: Map<string, string[]> | null;
 }
@@ -75,7 +77,10 @@ const FORMAT_WORDS: Readonly<Record<string, "mono" | "stereo">> = {
   mono: "mono",
 };
 
-/** Every spelling of a role, what it is heard as before its name and short forms: a doubt written down there holds. */
+/**
+ * Every spelling of a role, what it is heard as before its name and short forms: a doubt written down there
+ * holds.
+ */
 export function spellingsOf(role: Role): Hearing[] {
   const own = [role.name, role.short.full, role.short.eight, role.short.four];
   return [...role.heard, ...own.map((text) => ({ text, within: null, doubtful: text.length === 1 }))];
@@ -126,7 +131,8 @@ class Vocabulary {
   }
 
   positions(words: WordList): void {
-    // "2nd" is a number beside most roles; only where a role is divided so does it name a section (read.ts).
+    // "2nd" is a number beside most roles; only where a role is divided so does it name a section
+    // (read.ts).
     const sections = new Set(words.roles.flatMap((r) => r.sections));
     for (const position of words.positions) {
       const surely = (text: string): Hearing => ({ text, within: null, doubtful: false });

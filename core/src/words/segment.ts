@@ -51,7 +51,10 @@ export function segment(reader: Reader, name: string): Segment[] {
   return slipped ? cutUp(reader, respelled(f, slipped), slipped) : cut;
 }
 
-/** As long but of other letters: more often another word than a slip of the hand (a missing, doubled or swapped letter). */
+/**
+ * As long but of other letters: more often another word than a slip of the hand (a missing, doubled or
+ * swapped letter).
+ */
 function otherLetters(a: string, b: string): boolean {
   return a.length === b.length && [...a].sort().join("") !== [...b].sort().join("");
 }

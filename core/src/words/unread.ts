@@ -11,7 +11,10 @@ export interface FoundName {
   readonly where: readonly string[];
 }
 
-/** Names nobody can read for sure that are alike: the same letters but for digits and case, or one slip apart. */
+/**
+ * Names nobody can read for sure that are alike: the same letters but for digits and case, or one slip
+ * apart.
+ */
 export interface UnreadGroup {
   /** What is not known in them: the text to teach. */
   readonly word: string;
@@ -37,7 +40,10 @@ export function wordToTeach(reader: Reader, found: Pick<FoundName, "name" | "fam
     .trim();
 }
 
-/** Groups the names that have no sure reading, most frequent first. Names that are read for sure are left out. */
+/**
+ * Groups the names that have no sure reading, most frequent first. Names that are read for sure are left
+ * out.
+ */
 export function groupUnread(reader: Reader, found: readonly FoundName[]): UnreadGroup[] {
   const groups = new Map<string, { word: string; names: FoundName[] }>();
   for (const f of found) {

@@ -56,7 +56,10 @@ export const role = z.object({
   source: source.nullable(),
   /** Positions that make sense for it, by id; none: the house does not say. */
   positions: z.array(id).max(60),
-  /** What a number beside its plural means ("Violins 2"): the first, the second… of these positions. None: it counts. */
+  /**
+   * What a number beside its plural means ("Violins 2"): the first, the second… of these positions. None:
+   * it counts.
+   */
   sections: z.array(id).max(20),
   /** Null: the family's. */
   colour: id.nullable(),
@@ -65,7 +68,8 @@ export const role = z.object({
 export type Role = z.infer<typeof role>;
 
 /**
- * What may stand beside a role in a name, in the order it comes: a library's code in front, where a thing is and how it is
+ * What may stand beside a role in a name, in the order it comes: a library's code in front, where a thing
+ * is and how it is
  * played, what picks it up, and flags (what a track of a sampled instrument does when played).
  */
 export const POSITION_GROUPS = [
@@ -81,7 +85,10 @@ export const POSITION_GROUPS = [
 ] as const;
 export type PositionGroup = (typeof POSITION_GROUPS)[number];
 
-/** Which hand a side lies on, and whose: a hat hangs on the player's left; "left" itself means the left loudspeaker. */
+/**
+ * Which hand a side lies on, and whose: a hat hangs on the player's left; "left" itself means the left
+ * loudspeaker.
+ */
 export const lies = z.enum([
   "player-left",
   "player-right",
@@ -107,7 +114,10 @@ export const position = z.object({
 });
 export type Position = z.infer<typeof position>;
 
-/** The loudspeaker a side points to, seen as the house sees it: −1 left, 1 right, 0 neither. The player's left is the audience's right. */
+/**
+ * The loudspeaker a side points to, seen as the house sees it: −1 left, 1 right, 0 neither. The player's
+ * left is the audience's right.
+ */
 export function panSide(where: Pick<Position, "lies">, seenBy: Viewpoint): -1 | 0 | 1 {
   if (where.lies === null) return 0;
   const left = where.lies.endsWith("left");
@@ -115,7 +125,10 @@ export function panSide(where: Pick<Position, "lies">, seenBy: Viewpoint): -1 | 
   return left === turned ? 1 : -1;
 }
 
-/** The roles and everything they may be called. Order is house order; where two roles claim a word, the first is taken. */
+/**
+ * The roles and everything they may be called. Order is house order; where two roles claim a word, the
+ * first is taken.
+ */
 export const wordList = z.object({
   families: z.array(family).max(60),
   roles: z.array(role).max(2000),

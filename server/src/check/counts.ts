@@ -23,7 +23,10 @@ export async function countsOf(db: Db, styles: Styles, session: Session, start: 
   return { ...standOf(style, session, { given: start.given, style: then }), edition };
 }
 
-/** Keeps how a check-in's document stands. @param old only where what is kept was counted under another edition: an edit made meanwhile counted it already */
+/**
+ * Keeps how a check-in's document stands. @param old only where what is kept was counted under another
+ * edition: an edit made meanwhile counted it already
+ */
 export async function keepCounts(db: Db, document: string, c: Counts, old = false): Promise<void> {
   await db.query(
     `update check_ins set tracks_now = $2, follow_now = $3, open_now = $4, asked_now = $5, brought_now = $6, counted_edition = $7
@@ -46,7 +49,8 @@ const OLD = `
     and ($2::uuid is null or s.id = $2) limit 20`;
 
 /**
- * Counts anew what was counted under another edition than the one in force: the last check-in of every open session,
+ * Counts anew what was counted under another edition than the one in force: the last check-in of every open
+ * session,
  * or all check-ins of one. The server answers others meanwhile; what is up to date already costs one query.
  */
 export async function countAnew(db: Db, styles: Styles, session: string | null = null): Promise<void> {

@@ -14,7 +14,8 @@ export function diskRoutes(pool: Pool, folder: string | undefined): Router {
       throw new HouseProblem(
         404,
         "No shared disk",
-        "This house has no shared disk set up. Set DISK_DIR to the folder it stands in; a picked folder or a listing can be looked through all the same.",
+        "This house has no shared disk set up. Set DISK_DIR to the folder it stands in; a " +
+          "picked folder or a listing can be looked through all the same.",
       );
     return new SharedDisk(folder);
   };

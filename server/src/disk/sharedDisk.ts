@@ -10,7 +10,9 @@ export class DiskRefusal extends Error {
   override readonly name = "DiskRefusal";
 }
 
-/** The shared disk of the rooms; ours is a folder that stands in for it. Nothing here deletes or overwrites. */
+/**
+ * The shared disk of the rooms; ours is a folder that stands in for it. Nothing here deletes or overwrites.
+ */
 export class SharedDisk {
   readonly #root: string;
   constructor(root: string) {
@@ -78,7 +80,10 @@ export class SharedDisk {
     }
   }
 
-  /** Where a path is on the real disk. @throws DiskRefusal where it would leave the shared disk, by name or by a link */
+  /**
+   * Where a path is on the real disk. @throws DiskRefusal where it would leave the shared disk, by name or
+   * by a link
+   */
   async #inside(path: string): Promise<string> {
     const at = resolve(this.#root, ...path.split("/"));
     if (!at.startsWith(this.#root + sep) || path.includes("\0"))

@@ -62,7 +62,10 @@ async function alone<T>(pool: Pool, work: () => Promise<T>): Promise<T> {
   }
 }
 
-/** Carries a move plan out and writes down how far it got before each next step. Stops at the first that cannot be done. */
+/**
+ * Carries a move plan out and writes down how far it got before each next step. Stops at the first that
+ * cannot be done.
+ */
 export async function carryOut(
   pool: Pool,
   disk: SharedDisk,
@@ -91,13 +94,17 @@ export async function carryOut(
   });
 }
 
-/** Undoes what a run did, last step first. Folders it made stay. @throws HouseProblem where a step back cannot be done; those done stay done */
+/**
+ * Undoes what a run did, last step first. Folders it made stay. @throws HouseProblem where a step back
+ * cannot be done; those done stay done
+ */
 export async function undo(pool: Pool, disk: SharedDisk, id: string, by: string): Promise<DiskRun> {
   return alone(pool, async () => {
     const run = await runWith(pool, id);
     if (run.undone_at)
       throw new HouseProblem(409, "Undone already", `${run.undone_by ?? "Somebody"} undid this already.`);
-    // Where a server ended between a step and its line in the log, the step counts if it can be seen to be done.
+    // Where a server ended between a step and its line in the log, the step counts if it can be seen to be
+    // done.
     const next = run.steps[run.done];
     const unlogged = next?.do === "move" && !(await disk.has(next.from)) && (await disk.has(next.to));
     let left = run.done + (unlogged ? 1 : 0);
@@ -109,7 +116,8 @@ export async function undo(pool: Pool, disk: SharedDisk, id: string, by: string)
         throw new HouseProblem(
           409,
           "Not all of it could be undone",
-          `After ${run.done - left} steps back: ${reason(e)}. Put that right on the disk and undo the rest again.`,
+          `After ${run.done - left} steps back: ${reason(e)}. Put that right on the disk and ` +
+            "undo the rest again.",
         );
       }
       await pool.query("update disk_runs set done = $2 where id = $1", [id, left - 1]);

@@ -16,7 +16,8 @@ export function edited<D, C>(
   if ("doc" in made) return made.doc;
   if (from < stored.revision)
     throw stale(
-      `${stored.updatedBy} changed the same thing meanwhile: ${made.refused} Load it again to see that change.`,
+      `${stored.updatedBy} changed the same thing meanwhile: ${made.refused} Load it again ` +
+        "to see that change.",
     );
   throw new HouseProblem(409, "This change no longer fits", made.refused);
 }

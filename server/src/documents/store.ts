@@ -76,7 +76,8 @@ export async function changeDocument(
       whole.error.issues[0]?.message ?? "The session would not be valid.",
     );
   const { rows: saved } = await db.query<Row>(
-    "update documents set session = $2, revision = revision + 1, updated_by = $3, updated_at = now() where id = $1 returning *",
+    "update documents set session = $2, revision = revision + 1, updated_by = $3, " +
+      "updated_at = now() where id = $1 returning *",
     [id, JSON.stringify(session), by],
   );
   const [now] = saved;

@@ -107,7 +107,8 @@ describe("the house style", () => {
     const now = (await lead.ask("house", {})).data.draft.house;
     expect([now.folderFrom, now.palette[0]?.hex, now.palette[1]?.hex]).toEqual([3, "#123456", second?.hex]);
     const { rows } = await house.pool.query(
-      "select made_by, jsonb_array_length(changes) as many from house_changes order by revision desc limit 2",
+      "select made_by, jsonb_array_length(changes) as many from house_changes order by " +
+        "revision desc limit 2",
     );
     expect(rows).toEqual([
       { made_by: "Marram Vale", many: 1 },
@@ -166,48 +167,52 @@ describe("the house style", () => {
     expect(unread.names.some((n) => n.name === t.name)).toBe(false);
   });
 
-  it("goes through templates and sessions some at a time, says how far it is, and counts what each exception meets", async () => {
-    const { data: before } = await lead.ask("house", {});
-    const anything = {
-      words: [],
-      roles: [],
-      families: [],
-      kinds: [],
-      formats: [],
-      inside: [],
-      hasNote: null,
-    };
-    const house: House = {
-      ...before.draft.house,
-      exceptions: [
-        ...before.draft.house.exceptions,
-        {
-          id: "returns",
-          says: "returns are grey",
-          when: { ...anything, kinds: ["return"] },
-          then: { colour: "stone", icon: null, folder: null, start: null, alone: false },
-        },
-        {
-          id: "nobody",
-          says: "nobody",
-          when: { ...anything, words: ["xyzzy"] },
-          then: { colour: "stone", icon: null, folder: null, start: null, alone: false },
-        },
-      ],
-    };
-    const { data: saved } = await edit(lead, before.draft.revision, before.draft.house, house);
-    const pages = await impactPages();
-    expect(pages.length).toBeGreaterThan(1);
-    expect(pages.at(-1)?.of).toBe(pages[0]?.of);
-    const { data: uses } = await lead.ask("houseUses", {});
-    const touched = pages
-      .flatMap((p) => p.on)
-      .reduce((n, o) => n + o.touches.filter((t) => t.what === "colour").length, 0);
-    expect(uses.exceptions.slice(-2).map((e) => e.tracks)).toEqual([touched, 0]);
-    expect(touched).toBeGreaterThan(10);
-    expect((await lead.ask("impact", { from: "x" })).status).toBe(404);
-    await edit(lead, saved.revision, house, before.draft.house);
-  });
+  it(
+    "goes through templates and sessions some at a time, says how far it is, and counts " +
+      "what each exception meets",
+    async () => {
+      const { data: before } = await lead.ask("house", {});
+      const anything = {
+        words: [],
+        roles: [],
+        families: [],
+        kinds: [],
+        formats: [],
+        inside: [],
+        hasNote: null,
+      };
+      const house: House = {
+        ...before.draft.house,
+        exceptions: [
+          ...before.draft.house.exceptions,
+          {
+            id: "returns",
+            says: "returns are grey",
+            when: { ...anything, kinds: ["return"] },
+            then: { colour: "stone", icon: null, folder: null, start: null, alone: false },
+          },
+          {
+            id: "nobody",
+            says: "nobody",
+            when: { ...anything, words: ["xyzzy"] },
+            then: { colour: "stone", icon: null, folder: null, start: null, alone: false },
+          },
+        ],
+      };
+      const { data: saved } = await edit(lead, before.draft.revision, before.draft.house, house);
+      const pages = await impactPages();
+      expect(pages.length).toBeGreaterThan(1);
+      expect(pages.at(-1)?.of).toBe(pages[0]?.of);
+      const { data: uses } = await lead.ask("houseUses", {});
+      const touched = pages
+        .flatMap((p) => p.on)
+        .reduce((n, o) => n + o.touches.filter((t) => t.what === "colour").length, 0);
+      expect(uses.exceptions.slice(-2).map((e) => e.tracks)).toEqual([touched, 0]);
+      expect(touched).toBeGreaterThan(10);
+      expect((await lead.ask("impact", { from: "x" })).status).toBe(404);
+      await edit(lead, saved.revision, house, before.draft.house);
+    },
+  );
 
   it("has a checklist that each room ticks off, by anybody, with a name and a date", async () => {
     const wren = await Visitor.signedIn(house.base, "wren");

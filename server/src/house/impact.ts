@@ -11,7 +11,10 @@ import { byId } from "@mossy/core/session/routing";
 import type { Db } from "../database.ts";
 
 const SHOWN = 200;
-/** So many templates and sessions are looked through before an answer goes out, so that whoever waits sees how far it is. */
+/**
+ * So many templates and sessions are looked through before an answer goes out, so that whoever waits sees
+ * how far it is.
+ */
 const AT_ONCE = 12;
 
 interface Holder {
@@ -31,7 +34,9 @@ const PLACES = `select 'draft' as kind, t.name as title, '/library/' || t.id as 
      left join lateral (select document from check_ins where session = s.id order by number desc limit 1) c on true
      left join documents d on d.id = c.document where s.closed_at is null`;
 
-/** What a draft would ask otherwise, of some of the places from one on. The server answers others meanwhile. */
+/**
+ * What a draft would ask otherwise, of some of the places from one on. The server answers others meanwhile.
+ */
 export async function impactOfDraft(db: Db, current: Style, draft: Style, from: number): Promise<Impact> {
   const {
     rows: [counted],
@@ -65,7 +70,9 @@ export async function impactOfDraft(db: Db, current: Style, draft: Style, from: 
   return { of, next: next < of && rows.length > 0 ? next : null, tracks, collisions, on };
 }
 
-/** How many tracks each exception of the draft speaks of, and where; the exceptions before it are not asked. */
+/**
+ * How many tracks each exception of the draft speaks of, and where; the exceptions before it are not asked.
+ */
 export async function usesOfExceptions(db: Db, draft: Style): Promise<z.infer<typeof houseUses>> {
   const { rows } = await db.query<Holder>(PLACES);
   const uses = draft.house.exceptions.map((e) => ({ exception: e, tracks: 0, where: new Set<string>() }));

@@ -70,9 +70,11 @@ interface DraftRow {
 }
 
 /**
- * Makes changes that were meant for revision `from`. Where somebody else changed the draft since, they go in as well
+ * Makes changes that were meant for revision `from`. Where somebody else changed the draft since, they go
+ * in as well
  * if they touch nothing of that (each change says what it replaces).
- * @throws HouseProblem 409 when they do not fit, 422 when the draft would not hold together; nothing is changed then
+ * @throws HouseProblem 409 when they do not fit, 422 when the draft would not hold together; nothing is
+ *   changed then
  */
 export async function changeDraft(
   db: Db,
@@ -96,7 +98,8 @@ export async function changeDraft(
       next.error.issues[0]?.message ?? "The house style would not be valid.",
     );
   const { rows: saved } = await db.query<{ revision: number; updated_at: Date }>(
-    "update house_draft set house = $1, revision = revision + 1, updated_by = $2, updated_at = now() returning revision, updated_at",
+    "update house_draft set house = $1, revision = revision + 1, updated_by = $2, " +
+      "updated_at = now() returning revision, updated_at",
     [JSON.stringify(next.data), by],
   );
   const [now] = saved;
@@ -112,11 +115,15 @@ export async function changeDraft(
 async function fasterDraft(db: Db): Promise<Error> {
   const { updatedBy } = await draft(db);
   return stale(
-    `${updatedBy} changed the draft of the house style since you looked at it. Look at that change, then publish.`,
+    `${updatedBy} changed the draft of the house style since you looked at it. Look at that ` +
+      "change, then publish.",
   );
 }
 
-/** Makes the draft the next edition; the draft goes on from it. A draft that says what the last edition says is refused. */
+/**
+ * Makes the draft the next edition; the draft goes on from it. A draft that says what the last edition says
+ * is refused.
+ */
 export async function publish(db: Db, revision: number, note: string, by: string): Promise<Edition> {
   const [now, last] = [await draft(db), await editionWith(db, await currentEdition(db))];
   if (now.revision === revision && same(now.house, last.house))
@@ -143,7 +150,8 @@ export async function publish(db: Db, revision: number, note: string, by: string
 /** The first edition of a house that has none, and the draft after it. */
 export async function beginHouse(db: Db, house: House, note: string, by: string, at: Date): Promise<void> {
   await db.query(
-    "insert into house_editions (number, house, note, published_by, published_at) values (1, $1, $2, $3, $4)",
+    "insert into house_editions (number, house, note, published_by, published_at) values " +
+      "(1, $1, $2, $3, $4)",
     [JSON.stringify(house), note, by, at],
   );
   await db.query(

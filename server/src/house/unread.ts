@@ -4,7 +4,10 @@ import type { FoundName } from "@mossy/core/words/unread";
 import type { Session } from "@mossy/core/session/document";
 import type { Db } from "../database.ts";
 
-/** Names in the drafts of the library and the latest check-ins of open sessions that the house does not read for sure. */
+/**
+ * Names in the drafts of the library and the latest check-ins of open sessions that the house does not read
+ * for sure.
+ */
 export async function unreadNames(db: Db, style: Style): Promise<FoundName[]> {
   const { rows } = await db.query<{ title: string; session: Session }>(
     `select t.name as title, d.session from templates t join documents d on d.id = t.document

@@ -18,7 +18,9 @@ async function chainsOf(db: Db, id: string | null = null): Promise<Chain[]> {
     saved_by: string;
     saved_at: Date;
   }>(
-    "select c.id, c.name, v.version, v.processors, v.note, v.saved_by, v.saved_at from chains c join chain_versions v on v.chain = c.id where $1::text is null or c.id = $1 order by c.name, v.version desc",
+    "select c.id, c.name, v.version, v.processors, v.note, v.saved_by, v.saved_at from " +
+      "chains c join chain_versions v on v.chain = c.id where $1::text is null or c.id = $1 " +
+      "order by c.name, v.version desc",
     [id],
   );
   const chains = new Map<string, Chain>();
@@ -37,7 +39,10 @@ async function chainsOf(db: Db, id: string | null = null): Promise<Chain[]> {
   return [...chains.values()];
 }
 
-/** Puts a chain on the shelf: a new one, or the next version of the one with that name. @throws HouseProblem where the name cannot be used */
+/**
+ * Puts a chain on the shelf: a new one, or the next version of the one with that name. @throws HouseProblem
+ * where the name cannot be used
+ */
 export async function saveChain(
   db: Db,
   wish: { name: string; processors: readonly Processor[]; note: string },
@@ -59,7 +64,8 @@ export async function saveChain(
   // Two that save at once wait for each other, so each gets a number of its own.
   await db.query("select 1 from chains where id = $1 for update", [id]);
   await db.query(
-    "insert into chain_versions (chain, version, processors, note, saved_by, saved_at) values ($1, (select coalesce(max(version), 0) + 1 from chain_versions where chain = $1), $2, $3, $4, $5)",
+    "insert into chain_versions (chain, version, processors, note, saved_by, saved_at) " +
+      "values ($1, (select coalesce(max(version), 0) + 1 from chain_versions where chain = $1), $2, $3, $4, $5)",
     [id, JSON.stringify(wish.processors), wish.note, by, at],
   );
   const [saved] = await chainsOf(db, id);

@@ -35,7 +35,10 @@ const BEHIND = `
 const ROW =
   "t.id, t.name, t.shelf, d.id as document, d.revision, d.session as draft, r.number, r.edition, r.session";
 
-/** How many things a template's latest release is asked for under an edition. Releases and editions never change, so each is counted once. */
+/**
+ * How many things a template's latest release is asked for under an edition. Releases and editions never
+ * change, so each is counted once.
+ */
 const counted = new Map<string, number>();
 const MOST_COUNTED = 5000;
 
@@ -56,7 +59,9 @@ async function askedOfRelease(
   return many;
 }
 
-/** Which templates the edition in force makes wrong: how many things it asks of the latest release of each. */
+/**
+ * Which templates the edition in force makes wrong: how many things it asks of the latest release of each.
+ */
 export async function askedByTemplate(db: Db, styles: Styles): Promise<ReadonlyMap<string, number>> {
   const { edition } = await styles.current(db);
   const { rows } = await db.query<Pick<Row, "id" | "number" | "edition">>(
@@ -71,7 +76,10 @@ export async function askedByTemplate(db: Db, styles: Styles): Promise<ReadonlyM
   return asked;
 }
 
-/** The templates that the edition in force asks something of, some at a time, with what following it would change in their drafts. */
+/**
+ * The templates that the edition in force asks something of, some at a time, with what following it would
+ * change in their drafts.
+ */
 export async function followPage(db: Db, styles: Styles, from: number): Promise<FollowPage> {
   const { edition } = await styles.current(db);
   const {

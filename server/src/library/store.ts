@@ -81,7 +81,8 @@ async function templateRow(db: Db, id: string): Promise<TemplateRow> {
 export async function templateWith(db: Db, id: string): Promise<Template> {
   const row = await templateRow(db, id);
   const { rows: inUse } = await db.query<{ release: number; room: string; session: string; title: string }>(
-    "select s.release, r.room->>'name' as room, s.id as session, s.title from sessions s join rooms r on r.id = s.room where s.template = $1 and s.closed_at is null order by s.made_at desc",
+    "select s.release, r.room->>'name' as room, s.id as session, s.title from sessions s " +
+      "join rooms r on r.id = s.room where s.template = $1 and s.closed_at is null order by s.made_at desc",
     [id],
   );
   return {
@@ -133,7 +134,8 @@ export async function addTemplate(
     throw new HouseProblem(
       409,
       "That name is taken",
-      `The library has a template called “${template.name}” already. Choose another name, or open that one.`,
+      `The library has a template called “${template.name}” already. Choose another ` +
+        "name, or open that one.",
     );
   const document = await addDocument(db, session, by, at);
   await db.query("insert into templates (id, name, shelf, document) values ($1, $2, $3, $4)", [
@@ -161,7 +163,8 @@ export async function publishRelease(
   const [draft] = drafts;
   if (!draft || draft.revision !== revision)
     throw stale(
-      `${draft?.updated_by ?? "Somebody"} changed the draft since you looked at it. Look at that change, then publish.`,
+      `${draft?.updated_by ?? "Somebody"} changed the draft since you looked at it. Look at ` +
+        "that change, then publish.",
     );
   if (draft.session.tracks.length === 0)
     throw new HouseProblem(

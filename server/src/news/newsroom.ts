@@ -7,7 +7,10 @@ export const EVENT_STREAM = "text/event-stream; charset=utf-8";
 const AGAIN_AFTER = 1000;
 const HEARTBEAT = 20_000;
 
-/** Hears what any server process tells (LISTEN) and passes it on to everybody who listens here (server-sent events). */
+/**
+ * Hears what any server process tells (LISTEN) and passes it on to everybody who listens here (server-sent
+ * events).
+ */
 export class Newsroom {
   readonly #listeners = new Set<Response>();
   #client: pg.Client | null = null;

@@ -22,7 +22,8 @@ export async function beginSignIn(db: Db, person: string): Promise<string> {
   const token = randomBytes(32).toString("base64url");
   await db.query("delete from sign_ins where expires_at < now()");
   await db.query(
-    "insert into sign_ins (token_hash, person, expires_at) values ($1, $2, now() + make_interval(days => $3))",
+    "insert into sign_ins (token_hash, person, expires_at) values ($1, $2, now() + " +
+      "make_interval(days => $3))",
     [hashOf(token), person, SIGNED_IN_FOR_DAYS],
   );
   return token;
@@ -34,7 +35,8 @@ export async function endSignIn(db: Db, token: string): Promise<void> {
 
 export async function whoHas(db: Db, token: string): Promise<Person | null> {
   const { rows } = await db.query<{ id: string; name: string; right: Right }>(
-    `select p.id, p.name, p.may as "right" from sign_ins s join people p on p.id = s.person where s.token_hash = $1 and s.expires_at > now()`,
+    `select p.id, p.name, p.may as "right" from sign_ins s join people p on p.id = s.person ` +
+      "where s.token_hash = $1 and s.expires_at > now()",
     [hashOf(token)],
   );
   return rows[0] ?? null;

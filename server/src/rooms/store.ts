@@ -34,7 +34,9 @@ async function ticksOf(db: Db): Promise<Map<string, TickedItem[]>> {
   return byRoom;
 }
 
-/** Ticks a line off for a room with today's date, or takes the tick away. @returns the ticks of that room */
+/**
+ * Ticks a line off for a room with today's date, or takes the tick away. @returns the ticks of that room
+ */
 export async function tick(
   db: Db,
   room: string,
@@ -46,7 +48,8 @@ export async function tick(
   await roomWith(db, room);
   if (done)
     await db.query(
-      "insert into room_ticks (room, item, ticked_by, ticked_at) values ($1, $2, $3, $4) on conflict (room, item) do update set ticked_by = $3, ticked_at = $4",
+      "insert into room_ticks (room, item, ticked_by, ticked_at) values ($1, $2, $3, $4) on " +
+        "conflict (room, item) do update set ticked_by = $3, ticked_at = $4",
       [room, item, by, at],
     );
   else await db.query("delete from room_ticks where room = $1 and item = $2", [room, item]);

@@ -23,7 +23,8 @@ export interface CheckInRow {
 }
 
 export const CHECK_IN =
-  "id, number, file_name, handed_in_by, handed_in_at, tracks, followed_then, follow_now, findings_then, open_now, asked_now, brought_now";
+  "id, number, file_name, handed_in_by, handed_in_at, tracks, followed_then, follow_now, " +
+  "findings_then, open_now, asked_now, brought_now";
 
 export const checkInOf = (r: CheckInRow): CheckInCard => ({
   id: r.id,

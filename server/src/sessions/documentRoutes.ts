@@ -50,7 +50,10 @@ async function listOnPaper(
   };
 }
 
-/** Changes a document; what came back from a room is counted anew with it. Drafts of the library are the lead's. */
+/**
+ * Changes a document; what came back from a room is counted anew with it. Drafts of the library are the
+ * lead's.
+ */
 async function editDocument(
   db: Db,
   styles: Styles,

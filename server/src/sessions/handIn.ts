@@ -39,7 +39,10 @@ export function takeIn(style: Style, given: Session, read: ReadExchange): HandIn
   const settings = read.settings
     ? {}
     : { sampleRate: given.sampleRate, bitDepth: given.bitDepth, notes: read.session.notes || given.notes };
-  const known = `The file carries no ids of ours: ${pairs.length} of ${given.tracks.length} tracks were recognised by name, kind, place and routing. Check the pairs that look odd.`;
+  const known =
+    `The file carries no ids of ours: ${pairs.length} of ` +
+    `${given.tracks.length} tracks were recognised by name, kind, place and routing. Check ` +
+    "the pairs that look odd.";
   return {
     session: { ...session, ...settings },
     recognised: "likeness",
@@ -47,14 +50,17 @@ export function takeIn(style: Style, given: Session, read: ReadExchange): HandIn
   };
 }
 
-/** A file that says it is another session of this house would show everything as lost and everything as new. */
+/**
+ * A file that says it is another session of this house would show everything as lost and everything as new.
+ */
 async function refuseAnothers(pool: Pool, of: string): Promise<void> {
   const other = await sessionWith(pool, of).catch(() => null);
   if (other)
     throw new HouseProblem(
       422,
       "Another session's file",
-      `This file says it is “${other.title}” from ${other.roomName}. Open that session and drop it there; nothing was taken in.`,
+      `This file says it is “${other.title}” from ${other.roomName}. Open that session and ` +
+        "drop it there; nothing was taken in.",
     );
 }
 
@@ -122,7 +128,8 @@ async function targetOf(
   return sessionWith(pool, of).catch((e: unknown) => {
     if (session === undefined && e instanceof HouseProblem)
       throw which(
-        "The file names a session this house does not have. Open the session it belongs to and drop the file there.",
+        "The file names a session this house does not have. Open the session it belongs to " +
+          "and drop the file there.",
       );
     throw e;
   });

@@ -19,7 +19,10 @@ function knownAgain(style: Style, given: Session, read: ReadExchange): { known: 
   return { known: pairs.length, of: Math.max(given.tracks.length, read.session.tracks.length) };
 }
 
-/** What to ask before a file without our ids is taken in that is little like its session; null where it is like it. */
+/**
+ * What to ask before a file without our ids is taken in that is little like its session; null where it is
+ * like it.
+ */
 export async function unlike(
   db: Db,
   style: Style,

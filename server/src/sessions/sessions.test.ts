@@ -206,7 +206,8 @@ describe("handing in", () => {
     const wrong = await engineer.ask("handIn", {}, file, `?session=${one.id}`);
     expect([wrong.status, wrong.problem]).toEqual([
       422,
-      "This file says it is “Other night” from Story Tent. Open that session and drop it there; nothing was taken in.",
+      "This file says it is “Other night” from Story Tent. Open that session and drop it " +
+        "there; nothing was taken in.",
     ]);
     expect(await count("check_ins")).toBe(before);
     expect(takenIn((await engineer.ask("handIn", {}, file, `?session=${two.id}`)).data).findings).toBe(0);
@@ -291,47 +292,51 @@ describe("two sessions of one name", () =>
   }));
 
 describe("what goes out to a room", () =>
-  it("is the session as it stands now: package, corrected file, input list, with a word on which was sent", async () => {
-    const { data: session } = await start();
-    expect(
-      (await engineer.ask("sendToStation", { session: session.id }, { as: "correction" })).status,
-    ).toBe(422);
-    const file = writeExchange(work(session.given, AFTERNOON, dice(7)), session.id);
-    const handed = takenIn((await engineer.ask("handIn", {}, file)).data);
-    const { data: checkIn } = await lead.ask("checkIn", { checkIn: handed.checkIn });
-    const armed = checkIn.now.session.tracks.find((t) => t.input !== null)!;
-    await lead.ask(
-      "editDocument",
-      { document: checkIn.now.id },
-      {
-        revision: 0,
-        changes: [
-          setField(armed, "microphone", "ribbon"),
-          setField(armed, "stand", "short boom"),
-          setField(armed, "name", "Put_right"),
-        ],
-      },
-    );
-    const files = unzipSync((await engineer.ask("package", { session: session.id })).data as Uint8Array);
-    const path = Object.keys(files).find((p) => p.endsWith(".dawproject"))!;
-    const back = readExchange(files[path]!).session.tracks.find((t) => t.id === armed.id);
-    expect([back?.name, back?.microphone]).toEqual(["Put_right", "ribbon"]);
-    expect(strFromU8(files[Object.keys(files).find((p) => p.endsWith("Input_list.csv"))!]!)).toContain(
-      "Put_right,",
-    );
-    expect(strFromU8(files[Object.keys(files).find((p) => p.endsWith("Notes.txt"))!]!)).toContain(
-      "as it stands after check-in 1",
-    );
-    expect(
-      strFromU8((await engineer.ask("sessionInputListPdf", { session: session.id })).data.slice(0, 5)),
-    ).toBe("%PDF-");
-    await engineer.ask("sendToStation", { session: session.id }, { as: "correction" });
-    const { data: now } = await engineer.ask("session", { session: session.id });
-    expect([now.sentAs, now.now.tracks.find((t) => t.id === armed.id)?.name]).toEqual([
-      "correction",
-      "Put_right",
-    ]);
-  }));
+  it(
+    "is the session as it stands now: package, corrected file, input list, with a " +
+      "word on which was sent",
+    async () => {
+      const { data: session } = await start();
+      expect(
+        (await engineer.ask("sendToStation", { session: session.id }, { as: "correction" })).status,
+      ).toBe(422);
+      const file = writeExchange(work(session.given, AFTERNOON, dice(7)), session.id);
+      const handed = takenIn((await engineer.ask("handIn", {}, file)).data);
+      const { data: checkIn } = await lead.ask("checkIn", { checkIn: handed.checkIn });
+      const armed = checkIn.now.session.tracks.find((t) => t.input !== null)!;
+      await lead.ask(
+        "editDocument",
+        { document: checkIn.now.id },
+        {
+          revision: 0,
+          changes: [
+            setField(armed, "microphone", "ribbon"),
+            setField(armed, "stand", "short boom"),
+            setField(armed, "name", "Put_right"),
+          ],
+        },
+      );
+      const files = unzipSync((await engineer.ask("package", { session: session.id })).data as Uint8Array);
+      const path = Object.keys(files).find((p) => p.endsWith(".dawproject"))!;
+      const back = readExchange(files[path]!).session.tracks.find((t) => t.id === armed.id);
+      expect([back?.name, back?.microphone]).toEqual(["Put_right", "ribbon"]);
+      expect(strFromU8(files[Object.keys(files).find((p) => p.endsWith("Input_list.csv"))!]!)).toContain(
+        "Put_right,",
+      );
+      expect(strFromU8(files[Object.keys(files).find((p) => p.endsWith("Notes.txt"))!]!)).toContain(
+        "as it stands after check-in 1",
+      );
+      expect(
+        strFromU8((await engineer.ask("sessionInputListPdf", { session: session.id })).data.slice(0, 5)),
+      ).toBe("%PDF-");
+      await engineer.ask("sendToStation", { session: session.id }, { as: "correction" });
+      const { data: now } = await engineer.ask("session", { session: session.id });
+      expect([now.sentAs, now.now.tracks.find((t) => t.id === armed.id)?.name]).toEqual([
+        "correction",
+        "Put_right",
+      ]);
+    },
+  ));
 
 describe("what the house changed since", () => {
   it("is told apart from what the room changed, on every page alike, and rooms keep their share", async () => {
@@ -392,61 +397,65 @@ describe("what the house changed since", () => {
     );
   });
 
-  it("shows which templates it makes wrong, and each is dressed and published by itself, nothing else touched", async () => {
-    const { data: page } = await lead.ask("follow", { from: 0 });
-    const { data: library } = await lead.ask("library", {});
-    expect(page.templates.map((t) => t.template).sort()).toEqual(
-      library.templates
-        .filter((t) => t.asked > 0)
-        .map((t) => t.id)
-        .sort(),
-    );
-    const one = page.templates.find((t) => !t.changed && t.left.length === 0)!;
-    const before = (await lead.ask("template", { template: one.template })).data;
-    expect(one.note).toMatch(/^Follows edition \d+: \d+ colours/);
-    expect(
-      (
-        await engineer.ask(
-          "followEdition",
-          { template: one.template },
-          { revision: one.revision, note: one.note },
-        )
-      ).status,
-    ).toBe(403);
-    expect(
-      (
-        await lead.ask(
-          "followEdition",
-          { template: one.template },
-          { revision: one.revision + 7, note: one.note },
-        )
-      ).status,
-    ).toBe(409);
-    const { data: release } = await lead.ask(
-      "followEdition",
-      { template: one.template },
-      { revision: one.revision, note: one.note },
-    );
-    expect(release).toMatchObject({ number: one.release + 1, edition: page.edition, note: one.note });
-    const { data: after } = await lead.ask("template", { template: one.template });
-    const fields = new Set(
-      diff(before.draft.session, after.draft.session).map((c) => (c.do === "set" ? c.field : c.do)),
-    );
-    expect([...fields]).toEqual(["colour"]);
-    const { data: left } = await lead.ask("follow", { from: 0 });
-    expect(left.templates.map((t) => t.template)).toEqual(
-      page.templates.map((t) => t.template).filter((t) => t !== one.template),
-    );
-    expect(
-      (
-        await lead.ask(
-          "publishRelease",
-          { template: one.template },
-          { revision: after.draft.revision, note: "again" },
-        )
-      ).problem,
-    ).toContain(`just as release ${release.number}`);
-  });
+  it(
+    "shows which templates it makes wrong, and each is dressed and published by itself, " +
+      "nothing else touched",
+    async () => {
+      const { data: page } = await lead.ask("follow", { from: 0 });
+      const { data: library } = await lead.ask("library", {});
+      expect(page.templates.map((t) => t.template).sort()).toEqual(
+        library.templates
+          .filter((t) => t.asked > 0)
+          .map((t) => t.id)
+          .sort(),
+      );
+      const one = page.templates.find((t) => !t.changed && t.left.length === 0)!;
+      const before = (await lead.ask("template", { template: one.template })).data;
+      expect(one.note).toMatch(/^Follows edition \d+: \d+ colours/);
+      expect(
+        (
+          await engineer.ask(
+            "followEdition",
+            { template: one.template },
+            { revision: one.revision, note: one.note },
+          )
+        ).status,
+      ).toBe(403);
+      expect(
+        (
+          await lead.ask(
+            "followEdition",
+            { template: one.template },
+            { revision: one.revision + 7, note: one.note },
+          )
+        ).status,
+      ).toBe(409);
+      const { data: release } = await lead.ask(
+        "followEdition",
+        { template: one.template },
+        { revision: one.revision, note: one.note },
+      );
+      expect(release).toMatchObject({ number: one.release + 1, edition: page.edition, note: one.note });
+      const { data: after } = await lead.ask("template", { template: one.template });
+      const fields = new Set(
+        diff(before.draft.session, after.draft.session).map((c) => (c.do === "set" ? c.field : c.do)),
+      );
+      expect([...fields]).toEqual(["colour"]);
+      const { data: left } = await lead.ask("follow", { from: 0 });
+      expect(left.templates.map((t) => t.template)).toEqual(
+        page.templates.map((t) => t.template).filter((t) => t !== one.template),
+      );
+      expect(
+        (
+          await lead.ask(
+            "publishRelease",
+            { template: one.template },
+            { revision: after.draft.revision, note: "again" },
+          )
+        ).problem,
+      ).toContain(`just as release ${release.number}`);
+    },
+  );
 });
 
 describe("today", () =>

@@ -21,7 +21,8 @@ export interface SessionWish {
 }
 
 /**
- * A title and a folder that no other session has: two of one name in one room on one day would share their folder,
+ * A title and a folder that no other session has: two of one name in one room on one day would share their
+ * folder,
  * and nobody could tell their packages and messages apart. The second is called "Spring tide 2".
  */
 async function toldApart(
@@ -68,7 +69,9 @@ export async function startSession(
     report.adjusted.unshift({
       track: null,
       what: "Name",
-      says: `${room.name} has a “${start.title}” already; this one is called “${title}”, and so is its folder.`,
+      says:
+        `${room.name} has a “${start.title}” already; this one is called “${title}”, ` +
+        "and so is its folder.",
     });
   await addSession(db, {
     id,

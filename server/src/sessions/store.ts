@@ -115,7 +115,9 @@ async function ticksOf(db: Db, session: string): Promise<TickedItem[]> {
   return rows.map((r) => ({ item: r.line, by: r.ticked_by, at: r.ticked_at.toISOString() }));
 }
 
-/** Ticks a line off the list a session brought, or takes the tick away. @returns the ticks of that session */
+/**
+ * Ticks a line off the list a session brought, or takes the tick away. @returns the ticks of that session
+ */
 export async function tickLine(
   db: Db,
   session: string,
@@ -134,7 +136,8 @@ export async function tickLine(
     throw notFound(`line “${line.slice(0, 60)}” on the list of this session`);
   if (done)
     await db.query(
-      "insert into session_ticks (session, line, ticked_by) values ($1, $2, $3) on conflict (session, line) do nothing",
+      "insert into session_ticks (session, line, ticked_by) values ($1, $2, $3) on conflict " +
+        "(session, line) do nothing",
       [session, line, by],
     );
   else await db.query("delete from session_ticks where session = $1 and line = $2", [session, line]);
@@ -157,7 +160,8 @@ export interface NewSession {
 
 export async function addSession(db: Db, s: NewSession): Promise<void> {
   await db.query(
-    "insert into sessions (id, title, room, template, release, edition, given, report, folder, made_by, made_at) values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)",
+    "insert into sessions (id, title, room, template, release, edition, given, report, " +
+      "folder, made_by, made_at) values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)",
     [
       s.id,
       s.title,

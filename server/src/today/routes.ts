@@ -58,57 +58,78 @@ async function whatWaits(
   edition: { number: number; house: House },
   asked: ReadonlyMap<string, number>,
 ): Promise<WaitingItem[]> {
+  return [
+    ...cameBackOff(open),
+    ...(await withoutInputs(db, open)),
+    ...askedOfRooms(open, edition.number),
+    ...askedOfTemplates(asked, edition.number),
+    ...onOldReleases(open),
+    ...(await draftWaits(db, edition.house)),
+  ];
+}
+
+/** What came back from rooms with something off, most first. */
+function cameBackOff(open: readonly SessionCard[]): WaitingItem[] {
+  const off = (s: SessionCard): number => s.lastCheckIn?.openNow ?? 0;
+  return open
+    .toSorted((a, b) => off(b) - off(a))
+    .flatMap(({ title, roomName, lastCheckIn: c }): WaitingItem[] => {
+      if (!c || c.openNow === 0) return [];
+      const says =
+        `${title}: ${plural(c.openNow, "finding")} in check-in ${c.number}, ` +
+        `${c.tracks - c.followNow} of ${plural(c.tracks, "track")} off the house`;
+      const to = `/check-ins/${c.id}`;
+      return [{ about: roomName, weight: "look", says, next: "Look and put right", to }];
+    });
+}
+
+/** Sessions that went out with sources their room has no input for. */
+async function withoutInputs(db: Db, open: readonly SessionCard[]): Promise<WaitingItem[]> {
   const waiting: WaitingItem[] = [];
-  for (const s of open.toSorted((a, b) => (b.lastCheckIn?.openNow ?? 0) - (a.lastCheckIn?.openNow ?? 0))) {
-    const c = s.lastCheckIn;
-    if (c && c.openNow > 0)
-      waiting.push({
-        about: s.roomName,
-        weight: "look",
-        says: `${s.title}: ${plural(c.openNow, "finding")} in check-in ${c.number}, ${c.tracks - c.followNow} of ${plural(c.tracks, "track")} off the house`,
-        next: "Look and put right",
-        to: `/check-ins/${c.id}`,
-      });
-  }
   for (const s of open) {
     if (s.lastCheckIn) continue;
-    const { report } = await sessionWith(db, s.id);
-    if (report.unplaced.length > 0)
-      waiting.push({
-        about: s.roomName,
-        weight: "broken",
-        says: `${s.title}: ${plural(report.unplaced.length, "source")} cannot be placed in this room`,
-        next: "See what does not fit",
-        to: `/sessions/${s.id}`,
-      });
-  }
-  waiting.push(...askedOfRooms(open, edition.number), ...askedOfTemplates(asked, edition.number));
-  const behind = new Map<string, SessionCard[]>();
-  for (const s of open)
-    if (s.release < s.latestRelease) behind.set(s.template, [...(behind.get(s.template) ?? []), s]);
-  for (const [template, sessions] of behind) {
-    const [first] = sessions;
-    if (first)
-      waiting.push({
-        about: first.templateName,
-        weight: "note",
-        says: `Release ${first.latestRelease} is out; ${plural(sessions.length, "open session")} still on ${[...new Set(sessions.map((s) => s.release))].sort((a, b) => a - b).join(" and ")}`,
-        next: "See who it reaches",
-        to: `/library/${template}/releases`,
-      });
-  }
-  const house = await draft(db);
-  if (!same(house.house, edition.house)) {
-    const days = Math.floor((Date.now() - Date.parse(house.updatedAt)) / DAY);
+    const { unplaced } = (await sessionWith(db, s.id)).report;
+    if (unplaced.length === 0) continue;
     waiting.push({
-      about: "House style",
-      weight: "note",
-      says: `The draft after edition ${house.basedOn} was changed ${days === 0 ? "today" : `${plural(days, "day")} ago`} and is not published`,
-      next: "Go on",
-      to: "/house",
+      about: s.roomName,
+      weight: "broken",
+      says: `${s.title}: ${plural(unplaced.length, "source")} cannot be placed in this room`,
+      next: "See what does not fit",
+      to: `/sessions/${s.id}`,
     });
   }
   return waiting;
+}
+
+/** Templates of which open sessions still stand on an earlier release. */
+function onOldReleases(open: readonly SessionCard[]): WaitingItem[] {
+  const behind = new Map<string, SessionCard[]>();
+  for (const s of open)
+    if (s.release < s.latestRelease) behind.set(s.template, [...(behind.get(s.template) ?? []), s]);
+  return [...behind].flatMap(([template, sessions]): WaitingItem[] => {
+    const [first] = sessions;
+    if (!first) return [];
+    const old = [...new Set(sessions.map((s) => s.release))].sort((a, b) => a - b).join(" and ");
+    return [
+      {
+        about: first.templateName,
+        weight: "note",
+        says: `Release ${first.latestRelease} is out; ${plural(sessions.length, "open session")} still on ${old}`,
+        next: "See who it reaches",
+        to: `/library/${template}/releases`,
+      },
+    ];
+  });
+}
+
+/** A draft of the house style that was changed and not published. */
+async function draftWaits(db: Db, house: House): Promise<WaitingItem[]> {
+  const now = await draft(db);
+  if (same(now.house, house)) return [];
+  const days = Math.floor((Date.now() - Date.parse(now.updatedAt)) / DAY);
+  const when = days === 0 ? "today" : `${plural(days, "day")} ago`;
+  const says = `The draft after edition ${now.basedOn} was changed ${when} and is not published`;
+  return [{ about: "House style", weight: "note", says, next: "Go on", to: "/house" }];
 }
 
 /** What an edition asks of sessions that were started under an earlier one: not their rooms' drift. */
@@ -121,7 +142,9 @@ function askedOfRooms(open: readonly SessionCard[], edition: number): WaitingIte
     {
       about: `Edition ${edition}`,
       weight: "note",
-      says: `It asks for ${plural(things, "thing")} in ${plural(asked.length, "open session")} started before it; nobody there changed anything for that`,
+      says:
+        `It asks for ${plural(things, "thing")} in ` +
+        `${plural(asked.length, "open session")} started before it; nobody there changed anything for that`,
       next: asked.length === 1 ? "Look" : "See which",
       to: asked.length === 1 ? `/check-ins/${first.lastCheckIn?.id ?? ""}` : "/sessions?which=asked",
     },
@@ -136,7 +159,9 @@ function askedOfTemplates(asked: ReadonlyMap<string, number>, edition: number): 
     {
       about: `Edition ${edition}`,
       weight: "look",
-      says: `${plural(asked.size, "template is", "templates are")} not as it asks: ${plural(things, "thing")} in their current releases`,
+      says:
+        `${plural(asked.size, "template is", "templates are")} not as it asks: ` +
+        `${plural(things, "thing")} in their current releases`,
       next: "Look, dress and publish",
       to: "/library/follow",
     },

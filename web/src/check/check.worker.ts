@@ -6,7 +6,10 @@ import type { Session, Track } from "@mossy/core/session/document";
 import { lookAt } from "./lookAt.ts";
 import type { CheckResult } from "./lookAt.ts";
 
-/** What the worker is told: the house, what the session went out as and under which house (null: the same), once; then each state as the order of tracks and those that are other than before. */
+/**
+ * What the worker is told: the house, what the session went out as and under which house (null: the same),
+ * once; then each state as the order of tracks and those that are other than before.
+ */
 export type CheckTask =
   | {
       readonly house: House;
@@ -26,7 +29,8 @@ let style: Style | null = null;
 let start: Origin | null = null;
 let tracks = new Map<string, Track>();
 
-// Off the page's thread. Tracks that did not change stay the same objects here, so only what changed is looked at again.
+// Off the page's thread. Tracks that did not change stay the same objects here, so only what changed is
+// looked at again.
 self.onmessage = ({ data }: MessageEvent<CheckTask>) => {
   if ("house" in data) {
     style = makeStyle(data.house);

@@ -91,7 +91,8 @@ function useRun(plan: MovePlan, again: () => void) {
       mention(
         done.stopped === null
           ? `All ${done.steps} steps are done. “What was moved” undoes them.`
-          : `Stopped after ${done.done} of ${done.steps} steps: ${done.stopped}. What was done can be undone under “What was moved”.`,
+          : `Stopped after ${done.done} of ${done.steps} steps: ${done.stopped}. What was ` +
+              "done can be undone under “What was moved”.",
         { weight: done.stopped === null ? "note" : "look" },
       );
       again();

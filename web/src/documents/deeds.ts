@@ -8,14 +8,19 @@ export interface Deed<C = Change> {
   readonly label: string;
 }
 
-/** What was done and undone at a workpiece, newest last, and what has not reached the house yet, in order. */
+/**
+ * What was done and undone at a workpiece, newest last, and what has not reached the house yet, in order.
+ */
 export interface Deeds<C = Change> {
   readonly done: readonly Deed<C>[];
   readonly undone: readonly Deed<C>[];
   readonly unsent: readonly Deed<C>[];
 }
 
-/** Where a workpiece keeps its deeds, so that undo goes on after a reload and nothing on its way is lost by one. */
+/**
+ * Where a workpiece keeps its deeds, so that undo goes on after a reload and nothing on its way is lost by
+ * one.
+ */
 export interface DeedBook<C = Change> {
   load(): Deeds<C>;
   save(deeds: Pick<Deeds<C>, "done" | "undone">): void;
@@ -39,7 +44,8 @@ type Store = Pick<Storage, "getItem" | "setItem" | "removeItem">;
 export const deedBook = (document: string, store: Store): DeedBook => bookOf(document, change, store);
 
 /**
- * The deeds at a document in this window of the browser. What cannot be read or kept is left: undo is then as long as the visit.
+ * The deeds at a document in this window of the browser. What cannot be read or kept is left: undo is then
+ * as long as the visit.
  * @param change what one change must look like
  */
 export function bookOf<C>(document: string, change: z.ZodType<C>, store: Store): DeedBook<C> {
@@ -80,7 +86,10 @@ export function bookOf<C>(document: string, change: z.ZodType<C>, store: Store):
   };
 }
 
-/** The documents of which a browser's window keeps edits that have not reached the house. @param whose what their keys begin with */
+/**
+ * The documents of which a browser's window keeps edits that have not reached the house. @param whose what
+ * their keys begin with
+ */
 export function unsentIn(store: Pick<Storage, "length" | "key">, whose: string): string[] {
   const begin = `mossy-unsent-${whose}`;
   return Array.from({ length: store.length }, (_, i) => store.key(i) ?? "")

@@ -15,14 +15,20 @@ export interface ChangeRules<D, C> {
   inverse(changes: readonly C[]): C[];
   /** Changes sorted by whether they can stand in a document as they are. */
   sortOut(now: D, changes: readonly C[]): { readonly doc: D; readonly stand: C[]; readonly clash: C[] };
-  /** The changes that still bring about what clashing ones were to. @param mine the document as it was for whoever made them */
+  /**
+   * The changes that still bring about what clashing ones were to. @param mine the document as it was for
+   * whoever made them
+   */
   insist(now: D, mine: D, clashes: readonly C[]): C[];
   decidesTheSame(a: C, b: C): boolean;
 }
 
 /** How a workpiece talks to the house. */
 export interface DocumentKeeper<D = Session, C = Change> {
-  /** Sends changes made to a revision. Rejects with `refused: true` where somebody else was faster, with `false` where the house does not answer. */
+  /**
+   * Sends changes made to a revision. Rejects with `refused: true` where somebody else was faster, with
+   * `false` where the house does not answer.
+   */
   send(revision: number, changes: readonly C[]): Promise<{ revision: number; merged: boolean }>;
   load(): Promise<{ revision: number; doc: D }>;
 }

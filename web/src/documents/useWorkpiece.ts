@@ -3,7 +3,10 @@ import { useEffect, useMemo, useSyncExternalStore } from "react";
 import type { Workpiece, WorkpieceState } from "./workpiece.ts";
 import { workpieceOf, heardOf } from "./workpieces.ts";
 
-/** The workpiece of a document of the house: one for all pages of this window, kept in step with what others do to it. */
+/**
+ * The workpiece of a document of the house: one for all pages of this window, kept in step with what others
+ * do to it.
+ */
 export function useWorkpiece(document: WorkingDocument): { work: Workpiece; state: WorkpieceState } {
   const { id, revision } = document;
   // Later fetches of the same document do not make another workpiece; it hears of them.

@@ -205,43 +205,49 @@ describe("a workpiece", () => {
     ]);
   });
 
-  it("loses nothing that two people do to one session, whatever they do: all of it is in, or asked about", async () => {
-    const edits = fc.array(
-      fc.tuple(
-        fc.constantFrom("kick", "top", "gtr"),
-        fc.constantFrom("level", "pan"),
-        fc.integer({ min: -30, max: 6 }),
-      ),
-      { maxLength: 5 },
-    );
-    await fc.assert(
-      fc.asyncProperty(edits, edits, async (mine, theirs) => {
-        const house = new MemoryHouse();
-        const d = work(house);
-        for (const [id, field, to] of theirs) {
-          if (find(house.session, id)[field as "level"] !== to) {
-            house.session = apply(house.session, [setField(find(house.session, id), field as "level", to)]);
-            house.revision++;
+  it(
+    "loses nothing that two people do to one session, whatever they do: all of it " +
+      "is in, or asked about",
+    async () => {
+      const edits = fc.array(
+        fc.tuple(
+          fc.constantFrom("kick", "top", "gtr"),
+          fc.constantFrom("level", "pan"),
+          fc.integer({ min: -30, max: 6 }),
+        ),
+        { maxLength: 5 },
+      );
+      await fc.assert(
+        fc.asyncProperty(edits, edits, async (mine, theirs) => {
+          const house = new MemoryHouse();
+          const d = work(house);
+          for (const [id, field, to] of theirs) {
+            if (find(house.session, id)[field as "level"] !== to) {
+              house.session = apply(house.session, [
+                setField(find(house.session, id), field as "level", to),
+              ]);
+              house.revision++;
+            }
           }
-        }
-        for (const [id, field, to] of mine)
-          d.edit([setField(find(d.state().doc, id), field as "level", to)], `${id} ${field}`);
-        await settled(d);
-        await d.heard(house.revision);
-        expect(house.session).toEqual(d.state().doc);
-        for (let n = 0; n < 20 && d.state().clashes.length > 0; n++) {
-          d.settle(d.state().clashes[0]!.id, "yours");
+          for (const [id, field, to] of mine)
+            d.edit([setField(find(d.state().doc, id), field as "level", to)], `${id} ${field}`);
           await settled(d);
-        }
-        const last = new Map(mine.map(([id, field, to]) => [`${id} ${field}`, to]));
-        for (const [key, to] of last) {
-          const [id = "", field = ""] = key.split(" ");
-          expect([key, find(house.session, id)[field as "level"]]).toEqual([key, to]);
-        }
-      }),
-      { numRuns: 60 },
-    );
-  });
+          await d.heard(house.revision);
+          expect(house.session).toEqual(d.state().doc);
+          for (let n = 0; n < 20 && d.state().clashes.length > 0; n++) {
+            d.settle(d.state().clashes[0]!.id, "yours");
+            await settled(d);
+          }
+          const last = new Map(mine.map(([id, field, to]) => [`${id} ${field}`, to]));
+          for (const [key, to] of last) {
+            const [id = "", field = ""] = key.split(" ");
+            expect([key, find(house.session, id)[field as "level"]]).toEqual([key, to]);
+          }
+        }),
+        { numRuns: 60 },
+      );
+    },
+  );
 
   it("keeps an edit while one is signed out, says so, and sends it afterwards", async () => {
     const house = new MemoryHouse();
@@ -308,22 +314,26 @@ describe("a workpiece", () => {
     expect(find(d.state().doc, "gtr").pan).toBe(30);
   });
 
-  it("says which waiting edits could not stand beside what others did, and offers neither undo nor redo of them", async () => {
-    const house = new MemoryHouse();
-    house.down = 1;
-    const d = work(house);
-    house.session = apply(house.session, [
-      setField(find(house.session, "kick"), "level", -20),
-      setField(find(house.session, "top"), "level", -21),
-    ]);
-    house.revision++;
-    level(d, "kick", -3);
-    level(d, "top", -5);
-    await settled(d);
-    expect(d.state().doc).toEqual(house.session);
-    expect(d.state().clashes.map((c) => c.label)).toEqual(["level", "level"]);
-    expect([d.state().undoes, d.state().redoes]).toEqual([null, null]);
-  });
+  it(
+    "says which waiting edits could not stand beside what others did, and offers neither " +
+      "undo nor redo of them",
+    async () => {
+      const house = new MemoryHouse();
+      house.down = 1;
+      const d = work(house);
+      house.session = apply(house.session, [
+        setField(find(house.session, "kick"), "level", -20),
+        setField(find(house.session, "top"), "level", -21),
+      ]);
+      house.revision++;
+      level(d, "kick", -3);
+      level(d, "top", -5);
+      await settled(d);
+      expect(d.state().doc).toEqual(house.session);
+      expect(d.state().clashes.map((c) => c.label)).toEqual(["level", "level"]);
+      expect([d.state().undoes, d.state().redoes]).toEqual([null, null]);
+    },
+  );
 
   it("keeps edits while the house does not answer, and sends them when it does", async () => {
     const house = new MemoryHouse();

@@ -24,9 +24,12 @@ export interface WorkpieceState<D = Session, C = Change> {
 const AGAIN_AFTER = 3000;
 
 /**
- * A document being worked on in this window: edits show at once, go to the house in order, and can be undone without limit.
- * What other people change meanwhile is taken in; an edit that cannot stand beside it is named and taken back.
- * What was done, and what has not reached the house yet, is kept in the book, so that both outlive the page.
+ * A document being worked on in this window: edits show at once, go to the house in order, and can be
+ * undone without limit.
+ * What other people change meanwhile is taken in; an edit that cannot stand beside it is named and taken
+ * back.
+ * What was done, and what has not reached the house yet, is kept in the book, so that both outlive the
+ * page.
  */
 export class Workpiece<D = Session, C = Change> {
   #state: WorkpieceState<D, C>;
@@ -125,7 +128,10 @@ export class Workpiece<D = Session, C = Change> {
     this.#set({ problem: null });
   }
 
-  /** Somebody else changed the document: takes it in, unless own edits are still on their way (they bring it back themselves). */
+  /**
+   * Somebody else changed the document: takes it in, unless own edits are still on their way (they bring it
+   * back themselves).
+   */
   async heard(revision: number): Promise<void> {
     if (revision > this.#revision && this.#queue.length === 0) await this.#caughtUp();
   }
@@ -145,7 +151,9 @@ export class Workpiece<D = Session, C = Change> {
     this.#post({ changes, label: deed.label });
   }
 
-  /** The changes as they fit beside what others changed in the same lists; as they are where they do not. */
+  /**
+   * The changes as they fit beside what others changed in the same lists; as they are where they do not.
+   */
   #fitting(changes: readonly C[]): readonly C[] {
     const made = attempt(this.rules.apply, this.#state.doc, changes);
     if ("doc" in made) return changes;
@@ -193,7 +201,10 @@ export class Workpiece<D = Session, C = Change> {
     this.#set({ saving: "saved", savedAt: new Date() });
   }
 
-  /** The state of the house with edits still on their way put on top. Of those that no longer fit, what touches nothing of others' goes in; the rest are clashes. */
+  /**
+   * The state of the house with edits still on their way put on top. Of those that no longer fit, what
+   * touches nothing of others' goes in; the rest are clashes.
+   */
   async #takeIn(pending: () => readonly Deed<C>[]): Promise<void> {
     const { revision, doc } = await this.#load();
     this.#revision = revision;
@@ -231,7 +242,10 @@ export class Workpiece<D = Session, C = Change> {
     if (lost.length > 0) this.book.save({ done: this.#done, undone: this.#undone });
   }
 
-  /** Takes in what the house has. Where it shows nothing (signed out meanwhile), that is said and tried again later; edits wait. */
+  /**
+   * Takes in what the house has. Where it shows nothing (signed out meanwhile), that is said and tried
+   * again later; edits wait.
+   */
   async #caughtUp(): Promise<boolean> {
     try {
       await this.#takeIn(() => this.#queue);
@@ -244,7 +258,10 @@ export class Workpiece<D = Session, C = Change> {
     }
   }
 
-  /** The house did not take an edit. Where it fits what the house has now, the reason is another than somebody else's change: it is said. */
+  /**
+   * The house did not take an edit. Where it fits what the house has now, the reason is another than
+   * somebody else's change: it is said.
+   */
   async #giveUp(deed: Deed<C>, reason: string): Promise<void> {
     if (!(await this.#caughtUp()) || this.#queue[0] !== deed) return;
     this.#queue.shift();

@@ -16,17 +16,24 @@ export const taken = (e: unknown): never => {
   throw e instanceof AskProblem ? new EditRefused(e.status !== 0 && e.status < 500, e.message) : e;
 };
 
-// One owner for every document that is worked on in this window: whatever page shows it shows the same workpiece,
+// One owner for every document that is worked on in this window: whatever page shows it shows the same
+// workpiece,
 // and an edit goes on its way to the house although its page was left.
 const all = new Map<
   string,
   { readonly work: Workpiece<unknown, unknown>; heard: (revision: number) => void }
 >();
 
-/** What is kept in the browser of a document is kept for who is signed in: nobody finds somebody else's edits. */
+/**
+ * What is kept in the browser of a document is kept for who is signed in: nobody finds somebody else's
+ * edits.
+ */
 const bookKey = (id: string): string => `${queryClient.getQueryData(queries.me.queryKey)?.id ?? ""}-${id}`;
 
-/** Pages that list or show documents look again when they are next opened; what shows all the time hears it by the news. */
+/**
+ * Pages that list or show documents look again when they are next opened; what shows all the time hears it
+ * by the news.
+ */
 const FOLLOW = ["library", "sessions", "session", "chain-uses", "follow"];
 function follow(): void {
   for (const key of FOLLOW) void queryClient.invalidateQueries({ queryKey: [key] });
@@ -67,7 +74,10 @@ export function workpieceFor<D, C>(
   return work;
 }
 
-/** The workpiece of a session that is worked on. A page may have fetched it before it was changed: the workpiece knows better. */
+/**
+ * The workpiece of a session that is worked on. A page may have fetched it before it was changed: the
+ * workpiece knows better.
+ */
 export function workpieceOf(document: WorkingDocument): Workpiece {
   const { id } = document;
   const work = workpieceFor(id, {
@@ -101,7 +111,8 @@ export function forgetWorkpieces(): void {
   all.clear();
 }
 
-// Before the window closes, fields give what stands in them (ui/unleft.ts), then it is asked whether to lose what is not saved.
+// Before the window closes, fields give what stands in them (ui/unleft.ts), then it is asked whether to
+// lose what is not saved.
 window.addEventListener("beforeunload", (e) => {
   if ([...all.values()].some(({ work }) => work.state().saving !== "saved")) e.preventDefault();
 });
@@ -109,7 +120,10 @@ window.addEventListener("beforeunload", (e) => {
 /** The documents with edits that had not reached the house when the window was loaded anew. */
 const left = (): string[] => unsentIn(sessionStorage, bookKey("")).filter((id) => !all.has(id));
 
-/** Goes on with edits of sessions that had not reached the house, whatever page shows now. @returns whether the house style has some too */
+/**
+ * Goes on with edits of sessions that had not reached the house, whatever page shows now. @returns whether
+ * the house style has some too
+ */
 export async function goOn(): Promise<{ house: boolean }> {
   const ids = left();
   for (const id of ids) {

@@ -10,7 +10,10 @@ const WIDTH = 216;
 
 const SOURCE = { mic: "Mic", di: "DI", line: "Line", wireless: "Wireless" } as const;
 
-/** What the template asks for at the left, what the room has at the right, a line for each source that has its input. */
+/**
+ * What the template asks for at the left, what the room has at the right, a line for each source that has
+ * its input.
+ */
 export function PatchPicture({
   before,
   session,

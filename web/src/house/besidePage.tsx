@@ -25,7 +25,10 @@ const GROUPS: Readonly<Record<PositionGroup, readonly [name: string, says: strin
 };
 const TOUCHES = ["name", "start", "reading"] as const;
 
-/** Words that stand beside a role in a name, each kind a list of its own; sides turn into pan directions here. */
+/**
+ * Words that stand beside a role in a name, each kind a list of its own; sides turn into pan directions
+ * here.
+ */
 export default function BesidePage() {
   const { house, change } = useHouseWork();
   const [params, setParams] = useSearchParams();

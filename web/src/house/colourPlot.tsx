@@ -8,7 +8,10 @@ const WIDTH = 720;
 const HEIGHT = 200;
 const RADIUS = 11;
 
-/** Every colour as that eye sees it, lightness up and hue across; ties between those that are too close for it. */
+/**
+ * Every colour as that eye sees it, lightness up and hue across; ties between those that are too close for
+ * it.
+ */
 export function ColourPlot({
   palette,
   pairs,

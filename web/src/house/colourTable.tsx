@@ -16,7 +16,10 @@ const COLUMNS = [
   ["Keep", "w-[64px] px-3.5"],
 ] as const;
 
-/** The colours of the palette: how an icon reads on each, which other is nearest, what uses it, and whether spreading leaves it alone. */
+/**
+ * The colours of the palette: how an icon reads on each, which other is nearest, what uses it, and whether
+ * spreading leaves it alone.
+ */
 export function ColourTable({
   house,
   pairs,

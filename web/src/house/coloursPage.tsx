@@ -29,7 +29,10 @@ const SIGHT_NAMES = [
   ["tritan", "Tritan"],
 ] as const;
 
-/** The palette: how well its colours are told apart by each kind of eye, and what to do about those that are not. */
+/**
+ * The palette: how well its colours are told apart by each kind of eye, and what to do about those that are
+ * not.
+ */
 export default function ColoursPage() {
   const { house, change } = useHouseWork();
   const { session, pick } = useSample();

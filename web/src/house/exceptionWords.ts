@@ -12,7 +12,9 @@ export function deadInWords(dead: NeverApplies, nameOf: (id: string) => string):
   const by = dead.because.map((id) => `“${nameOf(id)}”`).join(" and ");
   return dead.whole
     ? `It can never apply: ${by} ${dead.because.length > 1 ? "take" : "takes"} all its cases before.`
-    : `Its ${dead.values.join(", ")} can never apply: ${by} ${dead.because.length > 1 ? "decide" : "decides"} before.`;
+    : `Its ${dead.values.join(", ")} can ` +
+        "never apply: " +
+        `${by} ${dead.because.length > 1 ? "decide" : "decides"} before.`;
 }
 
 /** When an exception holds. */

@@ -30,7 +30,10 @@ const ANYTHING: Exception["when"] = {
 };
 const NOTHING: Exception["then"] = { colour: null, icon: null, folder: null, start: null, alone: false };
 
-/** House rules for what the word list does not decide, in the order they are asked; those that can never apply are said. */
+/**
+ * House rules for what the word list does not decide, in the order they are asked; those that can never
+ * apply are said.
+ */
 export default function ExceptionsPage() {
   const { house, change, saved } = useHouseWork();
   const [params, setParams] = useSearchParams();

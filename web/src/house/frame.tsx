@@ -38,7 +38,9 @@ export default function HouseFrame() {
   return <Frame draft={data.draft} />;
 }
 
-/** What all pages of the house style share: the draft, its undo, how it differs from the edition in force. */
+/**
+ * What all pages of the house style share: the draft, its undo, how it differs from the edition in force.
+ */
 function Frame({ draft }: { draft: HouseDraft }) {
   const may = useMe()?.right === "lead";
   const { work, state, change } = useHouseDraft(draft);

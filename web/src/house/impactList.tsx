@@ -9,7 +9,10 @@ import { useHouseWork } from "./work.ts";
 
 const KIND = { draft: "draft", release: "current release", session: "open session" } as const;
 
-/** What publishing would ask of templates and sessions, looked through some at a time; each openable to see before and after. */
+/**
+ * What publishing would ask of templates and sessions, looked through some at a time; each openable to see
+ * before and after.
+ */
 export function ImpactList({ revision }: { revision: number }) {
   const { house } = useHouseWork();
   const { data, error, refetch, hasNextPage, isFetching, fetchNextPage } = useInfiniteQuery(

@@ -37,7 +37,10 @@ export function exampleOf(style: Style, use: PatternUse): string {
   );
 }
 
-/** What real things would be called: tracks of the chosen template, with everything a pattern may want to say beside them. */
+/**
+ * What real things would be called: tracks of the chosen template, with everything a pattern may want to
+ * say beside them.
+ */
 function thingsOf(style: Style, use: PatternUse, session: Session | null): { was: string; what: Naming }[] {
   if (use === "marker")
     return ["Count in", "First verse", "Chorus", "Second verse", "Irons alone", "End"].map((title, i) => ({

@@ -12,13 +12,17 @@ interface FormProps {
   readonly house: House;
   /** The family it goes in, or is offered first. */
   readonly family: string;
-  /** Made from a name nobody could read: that stands there already, and family and look are chosen here too. */
+  /**
+   * Made from a name nobody could read: that stands there already, and family and look are chosen here too.
+   */
   readonly from?: string;
   readonly onAdd: (next: House, id: string) => void;
   readonly onDone: () => void;
 }
 
-/** A new role: name, short forms, what it is heard under; made from an unread name also its family and look. */
+/**
+ * A new role: name, short forms, what it is heard under; made from an unread name also its family and look.
+ */
 export function NewRoleForm({ house, family: first, from, onAdd, onDone }: FormProps) {
   const [name, setName] = useState(from ?? "");
   const [family, setFamily] = useState(first);

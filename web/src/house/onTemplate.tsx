@@ -10,7 +10,10 @@ import { useMemo, useState } from "react";
 import { BeforeAfter, Choice } from "../ui/pieces.tsx";
 import { Tile } from "../ui/tile.tsx";
 
-/** A real template as it stands and as the house would arrange it, and the moves that lead there: as few as can be. */
+/**
+ * A real template as it stands and as the house would arrange it, and the moves that lead there: as few as
+ * can be.
+ */
 export function OnTemplate({
   style,
   session,

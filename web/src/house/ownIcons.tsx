@@ -7,7 +7,10 @@ import { Button } from "../ui/button.tsx";
 import type { DrawnIcon } from "../ui/icons.ts";
 import { Trouble } from "../ui/states.tsx";
 
-/** SVG files become icons of the house: cleaned, one view box, one colour; what no icon may hold is refused by name and line. */
+/**
+ * SVG files become icons of the house: cleaned, one view box, one colour; what no icon may hold is refused
+ * by name and line.
+ */
 export function OwnIcons({
   house,
   icons,

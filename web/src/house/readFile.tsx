@@ -4,7 +4,10 @@ import { useRef, useState } from "react";
 import { Button } from "../ui/button.tsx";
 import { Trouble } from "../ui/states.tsx";
 
-/** Reads a file into the draft: what it would change is shown before anything does; what cannot be read is said. */
+/**
+ * Reads a file into the draft: what it would change is shown before anything does; what cannot be read is
+ * said.
+ */
 export function ReadFile({
   button,
   label,

@@ -11,7 +11,10 @@ import { useHouseWork } from "./work.ts";
 
 const REMEMBERED = "mossy-sample-template";
 
-/** A template of the library that shows what the house style does to real tracks; the choice is remembered in this window. */
+/**
+ * A template of the library that shows what the house style does to real tracks; the choice is remembered
+ * in this window.
+ */
 export function useSample(): { session: Session | null; name: string; pick: React.ReactNode } {
   const { data: library } = useQuery(queries.library);
   const [chosen, setChosen] = useState(() => sessionStorage.getItem(REMEMBERED) ?? "");
@@ -54,7 +57,10 @@ const WORDS: Readonly<Record<Touch["what"], string>> = {
   reading: "reading",
 };
 
-/** What the draft would ask of a real template that the edition in force does not: the answer to “what would change?” on every page. */
+/**
+ * What the draft would ask of a real template that the edition in force does not: the answer to “what would
+ * change?” on every page.
+ */
 export function WhatChanges({
   session,
   pick,

@@ -4,7 +4,9 @@ import { spread } from "@mossy/core/colour/spread";
 export interface SpreadTask {
   readonly colours: readonly { readonly hex: string; readonly locked: boolean }[];
   readonly tries: number;
-  /** The least distance wanted, reached with as little movement as can be; null: as far apart as possible. */
+  /**
+   * The least distance wanted, reached with as little movement as can be; null: as far apart as possible.
+   */
   readonly enough: number | null;
   readonly contrast: number;
   readonly seed: number;

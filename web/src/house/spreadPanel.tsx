@@ -48,7 +48,10 @@ function useSearch() {
   return { share, start, stop };
 }
 
-/** Proposes a palette that is told apart: at the distance the house wants with the least movement, or as far as can be found. */
+/**
+ * Proposes a palette that is told apart: at the distance the house wants with the least movement, or as far
+ * as can be found.
+ */
 export function SpreadPanel({
   house,
   locked,

@@ -14,7 +14,10 @@ import { Empty, Failed, Loading } from "../ui/states.tsx";
 import { NewRoleForm } from "./newRole.tsx";
 import { useHouseWork } from "./work.ts";
 
-/** The names from templates and check-ins that the draft does not read for sure, grouped; teaching a word settles them. */
+/**
+ * The names from templates and check-ins that the draft does not read for sure, grouped; teaching a word
+ * settles them.
+ */
 export default function UnreadPage() {
   const { house, style, change } = useHouseWork();
   const { data, error, refetch } = useQuery(queries.unread);

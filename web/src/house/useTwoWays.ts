@@ -3,7 +3,10 @@ import type { PatternUse } from "@mossy/core/names/pattern";
 import { useEffect, useState } from "react";
 import type { TwoWaysAnswer, TwoWaysTask } from "./twoWays.worker.ts";
 
-/** Whether a pattern's names could be read two ways, decided in the background whenever pattern or words change. */
+/**
+ * Whether a pattern's names could be read two ways, decided in the background whenever pattern or words
+ * change.
+ */
 export function useTwoWays(house: House, use: PatternUse): TwoWaysAnswer | "looking" {
   const { words } = house;
   const pattern = house.names[use];

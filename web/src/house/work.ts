@@ -32,7 +32,10 @@ export interface HouseWork {
   readonly saved: boolean;
   /** The draft's revision as the house has it. */
   readonly revision: number;
-  /** Takes one change of the draft back: it says there what the edition in force says. Null for who may only look. */
+  /**
+   * Takes one change of the draft back: it says there what the edition in force says. Null for who may only
+   * look.
+   */
   readonly takeBack: ((piece: HousePiece) => void) | null;
 }
 
@@ -57,7 +60,10 @@ function houseWorkpiece(draft: HouseDraft): Workpiece<House, HouseChange> {
   });
 }
 
-/** The draft of the house style as it is worked on in this window: like a session, undone without limit, also after a reload. */
+/**
+ * The draft of the house style as it is worked on in this window: like a session, undone without limit,
+ * also after a reload.
+ */
 export function useHouseDraft(draft: HouseDraft): {
   work: Workpiece<House, HouseChange>;
   state: WorkpieceState<House, HouseChange>;
@@ -82,7 +88,10 @@ export async function goOnWithHouse(): Promise<void> {
   );
 }
 
-/** Brings the draft from one state to another, unless it would not hold together: then what is in the way is said and it stays as it is. */
+/**
+ * Brings the draft from one state to another, unless it would not hold together: then what is in the way is
+ * said and it stays as it is.
+ */
 export function editHouse(
   work: Workpiece<House, HouseChange>,
   from: House,

@@ -45,7 +45,8 @@ export default function ChainsPage() {
         <div className="card">
           <Empty title={data.chains.length === 0 ? "No chain on the shelf yet" : "No chain like that"}>
             {data.chains.length === 0
-              ? "Choose a track whose processors are as they should be, and save them to the shelf from its Processors."
+              ? "Choose a track whose processors are as they should be, and save them to the " +
+                "shelf from its Processors."
               : "Try another word, or clear the field."}
           </Empty>
         </div>
@@ -111,7 +112,10 @@ function ChainCard({ chain, uses }: { chain: Chain; uses: readonly ChainUse[] })
   );
 }
 
-/** The latest version taken up on every track of every draft that stands on an earlier one; undone in each template's workbench. */
+/**
+ * The latest version taken up on every track of every draft that stands on an earlier one; undone in each
+ * template's workbench.
+ */
 function TakeUp({ chain, uses }: { chain: Chain; uses: readonly ChainUse[] }) {
   const may = useMe()?.right === "lead";
   const [busy, setBusy] = useState(false);
@@ -140,7 +144,10 @@ function TakeUp({ chain, uses }: { chain: Chain; uses: readonly ChainUse[] }) {
     }
     setBusy(false);
     mention(
-      `Version ${latest.version} of “${chain.name}” stands on ${many} ${many === 1 ? "track" : "tracks"} in ${behind.length} ${behind.length === 1 ? "draft" : "drafts"}.`,
+      `Version ${latest.version} of ` +
+        `“${chain.name}” stands on ` +
+        `${many} ${many === 1 ? "track" : "tracks"} in ` +
+        `${behind.length} ${behind.length === 1 ? "draft" : "drafts"}.`,
     );
   };
   return (

@@ -13,7 +13,10 @@ import { useKept } from "../ui/useKept.ts";
 
 const choice = z.record(z.string(), z.object({ publish: z.boolean(), note: z.string() }));
 
-/** The templates a later edition made wrong: what following it changes in each, dressed and published one by one or all at once. */
+/**
+ * The templates a later edition made wrong: what following it changes in each, dressed and published one by
+ * one or all at once.
+ */
 export default function FollowPage() {
   const { data, error, refetch, hasNextPage, isFetching, fetchNextPage } = useInfiniteQuery(queries.follow);
   const may = useMe()?.right === "lead";
@@ -87,7 +90,8 @@ function Chosen({
     }
     if (done > 0)
       mention(
-        `${done} ${done === 1 ? "template follows" : "templates follow"} edition ${edition} in a new release.`,
+        `${done} ${done === 1 ? "template follows" : "templates follow"} edition ` +
+          `${edition} in a new release.`,
       );
     setGoing(null);
     await Promise.all(

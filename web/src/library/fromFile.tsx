@@ -39,7 +39,10 @@ interface ReadFile {
   readonly looked: readonly ForeignTrack[];
 }
 
-/** A file read and shown for what it carries; what stays is chosen, the result is dressed and checked, the file itself is never touched. */
+/**
+ * A file read and shown for what it carries; what stays is chosen, the result is dressed and checked, the
+ * file itself is never touched.
+ */
 export function FromFile({
   style,
   kept,

@@ -47,7 +47,10 @@ const WAITS: Readonly<Record<From, string>> = {
   file: "Give a file and a name",
 };
 
-/** Begins a template: from nothing, from a starter, from another template, or from a file that is cleaned first. */
+/**
+ * Begins a template: from nothing, from a starter, from another template, or from a file that is cleaned
+ * first.
+ */
 export default function NewTemplatePage() {
   const { style } = useStyle();
   const may = useMe()?.right === "lead";
@@ -97,7 +100,9 @@ export default function NewTemplatePage() {
       <PageHead crumbs={[["Library", "/library"]]} title="New template">
         <span role="status" className="text-sm text-ink-2">
           {session
-            ? `${session.tracks.length} tracks to start with, ${off === 0 ? "nothing off" : `${off} to look at`}${name.trim() === "" ? ". Give it a name" : ""}`
+            ? `${session.tracks.length} tracks to ` +
+              "start with, " +
+              `${off === 0 ? "nothing off" : `${off} to look at`}${name.trim() === "" ? ". Give it a name" : ""}`
             : waits || name.trim() === ""
               ? WAITS[from]
               : ""}

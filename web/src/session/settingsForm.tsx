@@ -70,7 +70,9 @@ export function SettingsForm({
             ? null
             : {
                 key,
-                says: `“${v}” is no ${key === "tempo" ? "number" : "whole number"} from ${from} to ${to}; it stays ${start[key]}.`,
+                says:
+                  `“${v}” is no ${key === "tempo" ? "number" : "whole number"} from ` +
+                  `${from} to ${to}; it stays ${start[key]}.`,
               },
         )
       }

@@ -41,7 +41,9 @@ export default function CheckInPage() {
   return <PutRight key={data.id} checkIn={data} style={style} started={started} edition={number} />;
 }
 
-/** A check-in: what drifted and why, with its fixes; put right at once, one by one, or kept with a word why. */
+/**
+ * A check-in: what drifted and why, with its fixes; put right at once, one by one, or kept with a word why.
+ */
 function PutRight({
   checkIn: c,
   style,

@@ -12,7 +12,10 @@ import { newId } from "../session/newId.ts";
 import { NONE, only, still, these } from "../sheet/selection.ts";
 import { SheetView } from "../sheet/sheetView.tsx";
 
-/** A check-in's tracks: chosen, looked at, copied and, by who may put right, typed into like those of a template. */
+/**
+ * A check-in's tracks: chosen, looked at, copied and, by who may put right, typed into like those of a
+ * template.
+ */
 export function CheckInSheet({
   style,
   session,

@@ -32,7 +32,10 @@ const AREAS = [
   ["style", "Against the house style"],
 ] as const;
 
-/** What is off in a session that came back: first what its room changed, then what a later edition asks, then what went out like that. */
+/**
+ * What is off in a session that came back: first what its room changed, then what a later edition asks,
+ * then what went out like that.
+ */
 export function Drift(props: DriftProps) {
   const { findings, edition, release, start, work, style } = props;
   if (findings.all.length === 0) {

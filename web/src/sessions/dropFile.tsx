@@ -10,7 +10,10 @@ import { Trouble } from "../ui/states.tsx";
 
 const MOST = 64 << 20;
 
-/** Hands a session file in: dropped on the field or chosen. Without a session it must say itself which one it is. */
+/**
+ * Hands a session file in: dropped on the field or chosen. Without a session it must say itself which one
+ * it is.
+ */
 export function DropFile({ session }: { session: string | null }) {
   const [over, setOver] = useState(false);
   const chooser = useRef<HTMLInputElement>(null);
@@ -28,7 +31,8 @@ export function DropFile({ session }: { session: string | null }) {
     }) => {
       if (file.size > MOST)
         throw new Error(
-          `“${file.name}” has ${Math.round(file.size / (1 << 20))} MB; at most 64 MB are taken. Send the session file without its audio.`,
+          `“${file.name}” has ${Math.round(file.size / (1 << 20))} MB; at most 64 MB are ` +
+            "taken. Send the session file without its audio.",
         );
       return hand("handIn", {}, file, {
         name: file.name,
@@ -109,7 +113,10 @@ export function DropFile({ session }: { session: string | null }) {
   );
 }
 
-/** A file that is little like the session it was given to: it is asked where it belongs before anything is taken in. */
+/**
+ * A file that is little like the session it was given to: it is asked where it belongs before anything is
+ * taken in.
+ */
 function Question({
   file,
   answer: { known, of, better },

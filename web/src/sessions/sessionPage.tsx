@@ -11,7 +11,10 @@ import { StandPill } from "./row.tsx";
 import { CameBack, FittedTo, Inputs, when } from "./sessionParts.tsx";
 import type { Whole } from "./sessionParts.tsx";
 
-/** What the template wants gone through before recording, ticked off by whoever did it; everybody in the house sees it. */
+/**
+ * What the template wants gone through before recording, ticked off by whoever did it; everybody in the
+ * house sees it.
+ */
 function GoneThrough({
   session,
   list,
@@ -157,7 +160,10 @@ function SessionBody({ session: s }: { session: Whole }) {
   );
 }
 
-/** A session that came back goes out again as its corrected file; the whole package goes when it has to begin anew. */
+/**
+ * A session that came back goes out again as its corrected file; the whole package goes when it has to
+ * begin anew.
+ */
 function SendButton({
   session: s,
   busy,

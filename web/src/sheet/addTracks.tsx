@@ -66,7 +66,10 @@ function useNames(
   return { later, lines, changes, after, folders };
 }
 
-/** Many tracks at once: names typed, pasted or read from a CSV, one a line, indented for folders; read and dressed as one types. */
+/**
+ * Many tracks at once: names typed, pasted or read from a CSV, one a line, indented for folders; read and
+ * dressed as one types.
+ */
 export function AddTracks({ keep, style, session, work, start, behind, onLibrary, onDone }: AddProps) {
   const [typed, setTyped, forget] = useKept(keep, HALF_TYPED, halfTyped);
   const { text, where } = typed;

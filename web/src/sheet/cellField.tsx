@@ -13,7 +13,10 @@ function suggestions(style: Style, session: Session, cell: Cell): readonly strin
   return cell === "inserts" ? PROCESSORS : [];
 }
 
-/** A cell that is being typed into: Enter sets it, Escape leaves it as it was; what cannot be is said beside it. */
+/**
+ * A cell that is being typed into: Enter sets it, Escape leaves it as it was; what cannot be is said beside
+ * it.
+ */
 export function CellField({
   style,
   session,

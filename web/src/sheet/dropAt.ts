@@ -3,7 +3,9 @@ import type { Session, TrackId } from "@mossy/core/session/document";
 import { moveTo } from "@mossy/core/sheet/folders";
 import type { Row } from "./rows.ts";
 
-/** Where something dragged would land: on which row's edge, or into which row; `to` is null where it cannot. */
+/**
+ * Where something dragged would land: on which row's edge, or into which row; `to` is null where it cannot.
+ */
 export interface Drop {
   readonly row: number;
   readonly into: boolean;
@@ -11,7 +13,10 @@ export interface Drop {
   readonly to: Place | null;
 }
 
-/** The middle half of a folder's row means into it; elsewhere the nearer edge. `at` counts rows from the top, 2.5 the middle of the third. */
+/**
+ * The middle half of a folder's row means into it; elsewhere the nearer edge. `at` counts rows from the
+ * top, 2.5 the middle of the third.
+ */
 export function dropAt(
   session: Session,
   rows: readonly Row[],

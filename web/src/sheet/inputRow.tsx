@@ -248,7 +248,10 @@ function numberInWords(t: Track): string {
   return t.input === null ? "—" : width > 1 ? `${t.input}–${t.input + width - 1}` : String(t.input);
 }
 
-/** A number that is set on leaving or on Enter, which goes on to the next line; Escape takes it back, what cannot be is marked and stays. */
+/**
+ * A number that is set on leaving or on Enter, which goes on to the next line; Escape takes it back, what
+ * cannot be is marked and stays.
+ */
 function InputNumber({ track: t, onSet }: { track: Track; onSet: (input: number | null) => void }) {
   const value = t.input === null ? "" : String(t.input);
   const read = (said: string): number | null | undefined => {

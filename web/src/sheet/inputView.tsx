@@ -27,7 +27,10 @@ const HEADS = [
   ["Goes to", "w-[9%]"],
   ["Note", ""],
 ] as const;
-/** What is on which input, by input number; sources without one come last. Everything is typed where it stands; numbers are filled down, swapped, shifted and cleared. */
+/**
+ * What is on which input, by input number; sources without one come last. Everything is typed where it
+ * stands; numbers are filled down, swapped, shifted and cleared.
+ */
 export function InputView({
   style,
   session,

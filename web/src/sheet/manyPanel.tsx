@@ -23,7 +23,10 @@ import { Section } from "../ui/section.tsx";
 
 const SEVERAL = "several";
 
-/** What can be done to several tracks at once: said in a line, typed into a field for all, wrapped, sent, linked, copied. */
+/**
+ * What can be done to several tracks at once: said in a line, typed into a field for all, wrapped, sent,
+ * linked, copied.
+ */
 export function ManyPanel({
   style,
   session,
@@ -192,7 +195,9 @@ const CELLS = [
 const sounds = (t: Track): boolean => t.format !== null;
 const isOn = (value: string): boolean => value === "true";
 
-/** What is set for all at once: typed where the sheet takes it typed, chosen where there are few choices. */
+/**
+ * What is set for all at once: typed where the sheet takes it typed, chosen where there are few choices.
+ */
 function ForAll({
   style,
   session,

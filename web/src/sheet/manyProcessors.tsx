@@ -5,7 +5,10 @@ import { Pill } from "../ui/pieces.tsx";
 import type { Workpiece } from "../documents/workpiece.ts";
 import { PutChain } from "./shelfChains.tsx";
 
-/** Processors of several tracks: a chain put on all, one track's copied to the others, all of a kind bypassed or on. */
+/**
+ * Processors of several tracks: a chain put on all, one track's copied to the others, all of a kind
+ * bypassed or on.
+ */
 export function ManyProcessors({
   session,
   ids,

@@ -11,7 +11,8 @@ const ALL = "";
 const DRAFT = "draft";
 
 /**
- * Chooses a template of the library, which release of it, and all of it or one of its folders with the paths it needs.
+ * Chooses a template of the library, which release of it, and all of it or one of its folders with the
+ * paths it needs.
  * @param except a template that is not offered
  */
 export function PartPicker({

@@ -8,7 +8,10 @@ export interface Row {
   readonly closed: boolean;
 }
 
-/** The rows that show: all tracks but those inside closed folders, narrowed to names that hold the text and to those a view shows (null: all). */
+/**
+ * The rows that show: all tracks but those inside closed folders, narrowed to names that hold the text and
+ * to those a view shows (null: all).
+ */
 export function rowsOf(
   session: Session,
   closed: ReadonlySet<TrackId>,

@@ -13,7 +13,10 @@ const focusWish = createContext({ wished: false, given: () => {} });
 export const SayFocus = focusWish.Provider;
 export const useSayFocus = () => useContext(focusWish);
 
-/** One line that says what to do with all that is chosen: "8 dB down", "send to Plate at −12". What it would do is said before Enter does it. */
+/**
+ * One line that says what to do with all that is chosen: "8 dB down", "send to Plate at −12". What it would
+ * do is said before Enter does it.
+ */
 export function SayLine({
   session,
   ids,

@@ -11,7 +11,10 @@ import type { Workpiece } from "../documents/workpiece.ts";
 import { NumberField } from "../ui/numberField.tsx";
 import { nameOf } from "./pathsPanel.tsx";
 
-/** What a track sends elsewhere: how loud, before or after its fader. A send that would close a circle is refused with the circle. */
+/**
+ * What a track sends elsewhere: how loud, before or after its fader. A send that would close a circle is
+ * refused with the circle.
+ */
 export function SendsPanel({
   session,
   track: t,

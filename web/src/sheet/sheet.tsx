@@ -37,7 +37,10 @@ export interface SheetProps {
   readonly shown?: ReadonlySet<TrackId> | null;
   /** Columns a view leaves out. */
   readonly without?: readonly Column[];
-  /** Takes what was typed into a cell of all that are chosen; gives what is wrong with it, or null. Null where the sheet is only read. */
+  /**
+   * Takes what was typed into a cell of all that are chosen; gives what is wrong with it, or null. Null
+   * where the sheet is only read.
+   */
   readonly onType: ((cell: Cell, text: string) => string | null) | null;
   readonly onMove?: (ids: readonly TrackId[], to: Place) => void;
   readonly onTakeOut?: () => void;
@@ -45,7 +48,9 @@ export interface SheetProps {
   readonly onPaste?: (text: string) => void;
 }
 
-/** Which folders are closed. Whoever chooses a track elsewhere sees it here, also out of a closed folder. */
+/**
+ * Which folders are closed. Whoever chooses a track elsewhere sees it here, also out of a closed folder.
+ */
 function useClosed(session: Session, at: TrackId | null) {
   const [closed, setClosed] = useState<ReadonlySet<TrackId>>(new Set());
   const opened = useSteady((id: TrackId): void => {

@@ -12,7 +12,10 @@ import type { SheetProps } from "./sheet.tsx";
 import type { Cell } from "@mossy/core/sheet/cells";
 import type { Clip } from "@mossy/core/sheet/clip";
 
-/** What typing, moving, copying and pasting in the sheet do; those that change the session are left out where it is only read. */
+/**
+ * What typing, moving, copying and pasting in the sheet do; those that change the session are left out
+ * where it is only read.
+ */
 export function useSheetActs(
   style: Style,
   session: Session,
@@ -45,7 +48,10 @@ export function useSheetActs(
   };
 }
 
-/** Types into a cell of all that are chosen, the one the keyboard stands on first. @returns what is wrong, or null */
+/**
+ * Types into a cell of all that are chosen, the one the keyboard stands on first. @returns what is wrong,
+ * or null
+ */
 function typeIntoChosen(
   style: Style,
   session: Session,

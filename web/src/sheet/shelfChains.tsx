@@ -52,7 +52,9 @@ export function PutChain({
   );
 }
 
-/** What stands on a track saved to the shelf: a new chain, or the next version of the one with that name. */
+/**
+ * What stands on a track saved to the shelf: a new chain, or the next version of the one with that name.
+ */
 export function SaveChain({
   shelf,
   session,

@@ -150,7 +150,10 @@ function FeedsField({ session, track: t, work }: { session: Session; track: Trac
   );
 }
 
-/** Whether a track may feed another: paths that carry sound; the main path feeds monitors only, and nothing else does. */
+/**
+ * Whether a track may feed another: paths that carry sound; the main path feeds monitors only, and nothing
+ * else does.
+ */
 function mayFeed(t: Track, x: Track): boolean {
   if (!PATHS.has(x.kind) || x.format === null || x.id === t.id) return false;
   if (t.kind === "main") return x.kind === "monitor";
@@ -162,7 +165,10 @@ function formatsFor(style: Style, now: Track["format"]): readonly NonNullable<Tr
   return CHANNEL_FORMATS.filter((f) => f === now || style.house.formats.includes(f));
 }
 
-/** A track of another kind: a path becomes as wide as the session and is armed no more, MIDI carries no sound. */
+/**
+ * A track of another kind: a path becomes as wide as the session and is armed no more, MIDI carries no
+ * sound.
+ */
 function kindTo(session: Session, t: Track, kind: Track["kind"]): Change[] {
   const format = kind === "midi" ? null : PATHS.has(kind) ? session.mainFormat : (t.format ?? "mono");
   const leaves = kind === "main" || kind === "cue-mix" || kind === "monitor";

@@ -141,7 +141,10 @@ function ShownParts({
   );
 }
 
-/** A view to begin with: the one that is changed, a copy of one that is always there, or a new one for the chosen folders. */
+/**
+ * A view to begin with: the one that is changed, a copy of one that is always there, or a new one for the
+ * chosen folders.
+ */
 function beginning(start: View | null, own: boolean, folders: readonly string[]): View {
   if (start) return own ? start : { ...start, id: newId(), name: "" };
   return {

@@ -11,7 +11,10 @@ import type { Workpiece } from "../documents/workpiece.ts";
 import { Headroom } from "./headroom.tsx";
 import { OpenButton, openLine } from "../ui/listPage.tsx";
 
-/** Where every track's sound goes and how loud it sums, before anybody presses record; one gesture leaves the wanted headroom. */
+/**
+ * Where every track's sound goes and how loud it sums, before anybody presses record; one gesture leaves
+ * the wanted headroom.
+ */
 export function LevelsView({
   session,
   work,

@@ -8,7 +8,10 @@ import type { Sight } from "./sight.ts";
 const PLAIN = "#8a8f88";
 const MOST_LETTERS = 14;
 
-/** A feed on its way to another place: from which, where the pointer stands on the map, and over which place. */
+/**
+ * A feed on its way to another place: from which, where the pointer stands on the map, and over which
+ * place.
+ */
 export interface FeedDrag {
   readonly from: TrackId;
   readonly at: Point;
@@ -104,7 +107,10 @@ function Dragged({ from, at }: { from: MapNode; at: Point }) {
 
 const DASH = { feed: undefined, send: "5 4", key: "1.5 4" } as const;
 
-/** From the right edge of one to the left edge of the other, by the layout's corners, level where it meets a place. */
+/**
+ * From the right edge of one to the left edge of the other, by the layout's corners, level where it meets a
+ * place.
+ */
 function pathOf(l: MapLine, from: MapNode, to: MapNode): string {
   const back = to.x < from.x;
   const side = back ? -1 : 1;

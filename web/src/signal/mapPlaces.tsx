@@ -33,7 +33,10 @@ export function placeInWords(
   ].join("; ");
 }
 
-/** The places of the map as a list, for the keyboard and for who hears it: the chosen one has the focus, with what feeds what. */
+/**
+ * The places of the map as a list, for the keyboard and for who hears it: the chosen one has the focus,
+ * with what feeds what.
+ */
 export function MapPlaces({
   map,
   session,

@@ -75,7 +75,10 @@ function useFolds(session: Session) {
   return { folded, fold, foldAll, openAll: () => setFolded(new Set()) };
 }
 
-/** Where everything feeds, drawn: sources at the left, the main path at the right; what is chosen lights its whole way; a feed is dragged to another path. */
+/**
+ * Where everything feeds, drawn: sources at the left, the main path at the right; what is chosen lights its
+ * whole way; a feed is dragged to another path.
+ */
 export function MapView({
   session,
   selected,

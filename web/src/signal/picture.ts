@@ -24,7 +24,10 @@ export function homePlaces(style: Style, session: Session): ReadonlyMap<TrackId,
   return new Map(standings(flowOf(asTheHouseStarts(style, session))).map((s) => [s.id, s.place]));
 }
 
-/** How far back a source stands, 0 in front … 1 at the back: by what its positions say of depth, else by what it is to the others. */
+/**
+ * How far back a source stands, 0 in front … 1 at the back: by what its positions say of depth, else by
+ * what it is to the others.
+ */
 export function depthOf(style: Style, t: Track): number {
   const said = t.positions
     .map((p) => style.reader.positions.get(p))

@@ -18,7 +18,10 @@ export interface Squeeze {
   readonly width: number;
 }
 
-/** Folders and buses to squeeze and move, what the house may say of the picture, and the source that is chosen. */
+/**
+ * Folders and buses to squeeze and move, what the house may say of the picture, and the source that is
+ * chosen.
+ */
 export function PictureSide({
   session,
   all,

@@ -25,7 +25,10 @@ import { depthOf, heardPlaces, homePlaces } from "./picture.ts";
 /** Nearer than this to where it was, in places, a source is put back. */
 const HARDLY = 3;
 
-/** A top view of where every source ends up at the main output: left to right where it is heard, front to back how far, its size how loud. */
+/**
+ * A top view of where every source ends up at the main output: left to right where it is heard, front to
+ * back how far, its size how loud.
+ */
 export function PictureView({
   style,
   session,
@@ -75,7 +78,8 @@ export function PictureView({
     return (
       <Empty title="Nothing is heard at the main path">Add sources that feed it, then look again.</Empty>
     );
-  // Where no room is left names and marks would only hide each other: they are counted, and drawn when chosen.
+  // Where no room is left names and marks would only hide each other: they are counted, and drawn when
+  // chosen.
   const drawn = spots.filter((d) => d.name !== null || d.id === selected || d.id === moving?.id);
   return (
     <div className="grid h-full min-h-0 grid-cols-[minmax(0,1fr)_196px] max-[900px]:grid-cols-[minmax(0,1fr)_150px]">

@@ -30,18 +30,22 @@ const sizes = fc.record({
 });
 
 describe("what of the map shows", () => {
-  it("is all of it in the middle, however large the window, unless it would be too small to be anything", () => {
-    fc.assert(
-      fc.property(sizes, sizes, (of, room) => {
-        const { x, y, scale } = whole(of, room);
-        if (scale <= 0.2) return;
-        expect(x + of.width * scale).toBeLessThanOrEqual(room.width + 0.001);
-        expect(y + of.height * scale).toBeLessThanOrEqual(room.height + 0.001);
-        expect(Math.abs(room.width - of.width * scale - 2 * x)).toBeLessThan(0.001);
-      }),
-    );
-    expect(whole(null, ROOM)).toEqual({ x: 0, y: 0, scale: 1 });
-  });
+  it(
+    "is all of it in the middle, however large the window, unless it would be too " +
+      "small to be anything",
+    () => {
+      fc.assert(
+        fc.property(sizes, sizes, (of, room) => {
+          const { x, y, scale } = whole(of, room);
+          if (scale <= 0.2) return;
+          expect(x + of.width * scale).toBeLessThanOrEqual(room.width + 0.001);
+          expect(y + of.height * scale).toBeLessThanOrEqual(room.height + 0.001);
+          expect(Math.abs(room.width - of.width * scale - 2 * x)).toBeLessThan(0.001);
+        }),
+      );
+      expect(whole(null, ROOM)).toEqual({ x: 0, y: 0, scale: 1 });
+    },
+  );
 
   it("begins where names can be read", () => {
     expect(readable(map, ROOM)).toEqual(whole(map, ROOM));

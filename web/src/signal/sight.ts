@@ -65,7 +65,8 @@ export function keptInSight(now: Sight, node: MapNode, { width, height }: Size):
 const COLUMN = 90;
 
 /**
- * The next place in a direction: one that a line leads to before all others, else the nearest; null where there is none.
+ * The next place in a direction: one that a line leads to before all others, else the nearest; null where
+ * there is none.
  * From nowhere it is the last one, the main path.
  */
 export function nextPlace(map: SignalMap, from: string | null, way: Direction): MapNode | null {

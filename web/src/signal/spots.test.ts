@@ -11,14 +11,18 @@ const at = (id: string, place: number, depth = 0.5, level = 0): SpotPlace => ({
 const xOf = (place: number): number => 300 + place * 2.5;
 
 describe("spots on the picture", () => {
-  it("keep their place exactly, their depth where there is room, and are smaller where they are quieter", () => {
-    const spots = spotsOf([at("near", -40, 0.2), at("far", 60, 0.9, -12)], 600, 480, xOf);
-    const [near, far] = ["near", "far"].map((id) => spots.find((s) => s.id === id));
-    expect(near).toMatchObject({ id: "near", x: 200 });
-    expect(far?.x).toBe(450);
-    expect(near!.y).toBeGreaterThan(far!.y);
-    expect(far!.r).toBeLessThan(near!.r);
-  });
+  it(
+    "keep their place exactly, their depth where there is room, and are smaller " +
+      "where they are quieter",
+    () => {
+      const spots = spotsOf([at("near", -40, 0.2), at("far", 60, 0.9, -12)], 600, 480, xOf);
+      const [near, far] = ["near", "far"].map((id) => spots.find((s) => s.id === id));
+      expect(near).toMatchObject({ id: "near", x: 200 });
+      expect(far?.x).toBe(450);
+      expect(near!.y).toBeGreaterThan(far!.y);
+      expect(far!.r).toBeLessThan(near!.r);
+    },
+  );
 
   it("never cover each other or each other's names: thirty in the middle stand one behind the other", () => {
     const spots = spotsOf(

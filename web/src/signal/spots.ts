@@ -1,6 +1,9 @@
 import type { ImagePlace } from "@mossy/core/signal/image";
 
-/** A source on the picture: its middle in pixels, its half size, on which side of it its name stands (null: no room for it). */
+/**
+ * A source on the picture: its middle in pixels, its half size, on which side of it its name stands (null:
+ * no room for it).
+ */
 export interface PictureSpot {
   readonly id: string;
   readonly x: number;
@@ -20,7 +23,8 @@ export const NAME_LENGTH = 14;
 const GAP = 3;
 
 /**
- * Where each source is drawn: its place from left to right is kept exactly, its depth as far as others leave room,
+ * Where each source is drawn: its place from left to right is kept exactly, its depth as far as others
+ * leave room,
  * its size by its level (a fifth smaller for 6 dB). Those on one place stand one behind the other.
  * @param xOf the pixel of a place
  */

@@ -14,7 +14,10 @@ import type { Sight } from "./sight.ts";
 /** A press on the map takes hold of a place, whose feed it drags, or of the ground, which it moves. */
 type Grip = { readonly feed: TrackId } | { readonly ground: Sight };
 
-/** Drags feeds to other paths, and the map itself by its ground. Where the pointer is let go counts, not where it was last drawn. */
+/**
+ * Drags feeds to other paths, and the map itself by its ground. Where the pointer is let go counts, not
+ * where it was last drawn.
+ */
 export function useMapDrag({
   session,
   map,

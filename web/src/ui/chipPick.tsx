@@ -2,7 +2,9 @@ import { X } from "lucide-react";
 import { useId, useState } from "react";
 import { Input } from "./pieces.tsx";
 
-/** Several of a list, found by typing; what is chosen stands as chips. `free`: words of one's own as well. */
+/**
+ * Several of a list, found by typing; what is chosen stands as chips. `free`: words of one's own as well.
+ */
 export function ChipPick({
   label,
   empty,

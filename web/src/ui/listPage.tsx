@@ -13,7 +13,10 @@ export function Bar({ children, className = "" }: { children: ReactNode; classNa
 
 const ALERT = { broken: "bg-brick-soft text-brick", look: "bg-lantern-soft text-lantern" } as const;
 
-/** A line about something that is off, across a card or as a block in a panel; none where there is nothing to say. */
+/**
+ * A line about something that is off, across a card or as a block in a panel; none where there is nothing
+ * to say.
+ */
 export function AlertLine({
   look = "broken",
   across = false,

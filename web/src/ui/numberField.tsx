@@ -2,7 +2,10 @@ import { useState } from "react";
 import { Field, Input } from "./pieces.tsx";
 import { useTyped } from "./useTyped.ts";
 
-/** A value that is set on Enter or on leaving; Escape takes it back, what cannot be is marked with what could. */
+/**
+ * A value that is set on Enter or on leaving; Escape takes it back, what cannot be is marked with what
+ * could.
+ */
 export function NumberField({
   label,
   value,

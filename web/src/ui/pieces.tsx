@@ -160,7 +160,8 @@ export function Share({ share, label }: { share: number | null; label: string })
 }
 
 const FIELD =
-  "rounded-sm border border-line-strong bg-surface px-2.5 text-ink disabled:opacity-60 aria-invalid:border-brick";
+  "rounded-sm border border-line-strong bg-surface px-2.5 text-ink disabled:opacity-60 " +
+  "aria-invalid:border-brick";
 export function Input({
   small = false,
   className = "",
@@ -177,7 +178,8 @@ export function TextArea({ className = "", ...rest }: ComponentProps<"textarea">
   return <textarea {...rest} className={`min-h-16 py-1.5 ${FIELD} ${className}`} />;
 }
 /**
- * One of a list. Walking it with the keys only shows what it would be: Enter, leaving the field or a choice by mouse takes it, Escape leaves
+ * One of a list. Walking it with the keys only shows what it would be: Enter, leaving the field or a choice
+ * by mouse takes it, Escape leaves
  * it as it was. A list that does something (its value is "") does it on Enter or choice alone.
  */
 export function Select({

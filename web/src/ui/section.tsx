@@ -2,7 +2,10 @@ import { ChevronRight } from "lucide-react";
 import { useState } from "react";
 import type { ReactNode } from "react";
 
-/** A part of a panel that can be shut; how it was left is remembered in this browser. What is in it is only made while it is open. */
+/**
+ * A part of a panel that can be shut; how it was left is remembered in this browser. What is in it is only
+ * made while it is open.
+ */
 export function Section({
   title,
   open: wished = false,

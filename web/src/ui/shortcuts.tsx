@@ -19,7 +19,8 @@ export function useKeyHints(told: readonly KeyHint[]): void {
 
 /** Where letters are typed, or choose from an open list or menu. */
 const TYPED_INTO =
-  "input, textarea, select, [contenteditable=true], [role=listbox], [role=menu], [role=menubar], [role=option], [role=menuitem], [role=combobox], [role=alertdialog]";
+  "input, textarea, select, [contenteditable=true], [role=listbox], [role=menu], " +
+  "[role=menubar], [role=option], [role=menuitem], [role=combobox], [role=alertdialog]";
 
 const isTyping = (e: KeyboardEvent): boolean =>
   e.target instanceof Element && e.target.closest(TYPED_INTO) !== null;

@@ -10,7 +10,9 @@ export interface Point {
 export interface DragActs<T> {
   /** What a press takes hold of; null: nothing. */
   grip(e: ReactPointerEvent): T | null;
-  /** The pointer is at another place while something is held. @param by how far it went since it was pressed */
+  /**
+   * The pointer is at another place while something is held. @param by how far it went since it was pressed
+   */
   move(what: T, at: Point, by: Point): void;
   /** Let go, where the pointer stood then. */
   drop(what: T, at: Point): void;

@@ -3,7 +3,8 @@ import { useRef } from "react";
 
 /**
  * The rows of a long table that are in sight, and how much room those before and after them take.
- * Put `box` on what scrolls, `row` on each row with its index as `data-index`, and two empty rows of the heights `before` and `after` around them.
+ * Put `box` on what scrolls, `row` on each row with its index as `data-index`, and two empty rows of the
+ * heights `before` and `after` around them.
  * @param height about how high a row is, in pixels; each is measured when it is drawn
  */
 export function useRows(count: number, height: number) {

@@ -1,6 +1,9 @@
 import { useCallback, useRef, useState } from "react";
 
-/** How large an element is, also when it comes later than the component that asks. Give `watch` to it as its ref. */
+/**
+ * How large an element is, also when it comes later than the component that asks. Give `watch` to it as its
+ * ref.
+ */
 export function useSize<E extends Element>(start: { width: number; height: number }) {
   const [size, setSize] = useState(start);
   const element = useRef<E>(null);

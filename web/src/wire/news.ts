@@ -15,7 +15,10 @@ const refresh = (...keys: string[]): void => {
   for (const key of keys) void queryClient.invalidateQueries({ queryKey: [key] });
 };
 
-/** Pages that are not open and hold a document as it was before it changed forget it: opened again, they show what it is now. */
+/**
+ * Pages that are not open and hold a document as it was before it changed forget it: opened again, they
+ * show what it is now.
+ */
 function dropFetched(document: string): void {
   const holds = (data: unknown): boolean => {
     const { draft, now } = (data ?? {}) as { draft?: { id?: unknown }; now?: { id?: unknown } };
@@ -47,7 +50,9 @@ function spread(news: News, me: string): void {
     case "check-in":
       refresh("sessions", "session", "today", "rooms");
       mention(
-        `${news.title} came back from ${news.room}: ${news.findings === 0 ? "nothing off" : `${news.findings} ${news.findings === 1 ? "finding" : "findings"}`}.`,
+        `${news.title} came back from ` +
+          `${news.room}: ` +
+          `${news.findings === 0 ? "nothing off" : `${news.findings} ${news.findings === 1 ? "finding" : "findings"}`}.`,
         { weight: news.findings > 0 ? "look" : "note", to: `/check-ins/${news.checkIn}`, next: "Open" },
       );
       break;

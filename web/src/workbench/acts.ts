@@ -18,7 +18,10 @@ export function takeOutChosen({ work, session, ids, select }: Bench): void {
     select(next);
 }
 
-/** Moves what is chosen by a step. Several go one after the other, the last first where they go down or out, so that they stay together. */
+/**
+ * Moves what is chosen by a step. Several go one after the other, the last first where they go down or out,
+ * so that they stay together.
+ */
 export function moveChosen({ work, session, ids }: Bench, way: Way): void {
   const moving = outermost(session, ids).map((t) => t.id);
   const order = way === "down" || way === "out" ? moving.reverse() : moving;
@@ -28,7 +31,9 @@ export function moveChosen({ work, session, ids }: Bench, way: Way): void {
   );
 }
 
-/** Chooses the next track something is off about, round the end; where none is, the list of findings opens. */
+/**
+ * Chooses the next track something is off about, round the end; where none is, the list of findings opens.
+ */
 export function goToFinding({ session, findings, selection, select, setSide }: Bench, step: 1 | -1): void {
   const off = new Set(findings.open.flatMap((f) => f.track ?? []));
   const order = session.tracks.map((t) => t.id);

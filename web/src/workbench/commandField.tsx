@@ -7,7 +7,10 @@ import type { Command } from "./commands.ts";
 
 const SHOWN = 8;
 
-/** A line to type what one wants: the commands that say so stand below it, Enter does the one that is marked. */
+/**
+ * A line to type what one wants: the commands that say so stand below it, Enter does the one that is
+ * marked.
+ */
 export function CommandField({ bench, onDone }: { bench: Bench; onDone: () => void }) {
   const [text, setText] = useState("");
   const [marked, setMarked] = useState(0);

@@ -20,7 +20,10 @@ const here = (b: Bench): boolean => some(b) && b.selection.at !== null;
 const inFolder = (b: Bench): boolean => b.may && b.track?.kind === "folder";
 const drawn = (b: Bench): boolean => b.view === "sheet";
 
-/** Everything that can be done at the workbench. A new command is one entry; buttons name it, the list of shortcuts and the command field have it. */
+/**
+ * Everything that can be done at the workbench. A new command is one entry; buttons name it, the list of
+ * shortcuts and the command field have it.
+ */
 export const COMMANDS = {
   add: {
     keys: "A",
@@ -100,7 +103,10 @@ export function possible(bench: Bench): Command[] {
   return [...Object.values<Command>(COMMANDS), ...GO].filter((c) => c.when(bench));
 }
 
-/** The commands that say what was typed: every word of it begins one of theirs. Those that begin with it come first. */
+/**
+ * The commands that say what was typed: every word of it begins one of theirs. Those that begin with it
+ * come first.
+ */
 export function saying(commands: readonly Command[], typed: string): Command[] {
   const wanted = typed.toLowerCase().split(/\s+/).filter(Boolean);
   const fits = ({ says }: Command): boolean => {

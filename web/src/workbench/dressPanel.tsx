@@ -20,14 +20,18 @@ interface PanelProps {
   readonly onDone: () => void;
 }
 
-/** Changes as they are shown before they are done: folders made and moves first. Feeds go along with moves. */
+/**
+ * Changes as they are shown before they are done: folders made and moves first. Feeds go along with moves.
+ */
 function shown(session: Session, changes: readonly Change[]): readonly ChangeSentence[] {
   const said = inWords(session, apply(session, changes), changes).filter((s) => s.what !== "feeds");
   const moves = (s: ChangeSentence): boolean => s.sort === "added" || s.sort === "moved";
   return [...said.filter(moves), ...said.filter((s) => !moves(s))];
 }
 
-/** Dressing all: every name, look and place it would change, before it does; the order can be left alone. */
+/**
+ * Dressing all: every name, look and place it would change, before it does; the order can be left alone.
+ */
 export function DressPanel({ style, session, work, onDone }: PanelProps) {
   const [order, setOrder] = useState(true);
   const changes = useMemo(

@@ -9,7 +9,9 @@ import { useDoneKeys } from "../ui/useDoneKeys.ts";
 import type { Workpiece } from "../documents/workpiece.ts";
 import { newId } from "../session/newId.ts";
 
-/** Puts a part of another template in here: what comes and what is used as it stands here is shown first. */
+/**
+ * Puts a part of another template in here: what comes and what is used as it stands here is shown first.
+ */
 export function PutPanel({
   style,
   session,

@@ -6,7 +6,10 @@ import { FileProblem } from "../fileProblem.ts";
 
 export const EXTRA_FILE = "mossy-lantern.json";
 
-/** Our extra file in the exchange ZIP: the whole document as it was when the file was written, and whose it is. */
+/**
+ * Our extra file in the exchange ZIP: the whole document as it was when the file was written, and whose it
+ * is.
+ */
 export const extra = z.object({
   format: z.literal("mossy-lantern/exchange"),
   version: z.literal(1),
@@ -17,7 +20,8 @@ export const extra = z.object({
 export type Extra = z.infer<typeof extra>;
 
 /**
- * Reads the extra file; null where it comes from a later version of ours, so that the rest can still be read.
+ * Reads the extra file; null where it comes from a later version of ours, so that the rest can still be
+ * read.
  * @throws FileProblem when it is no JSON or not of our shape
  */
 export function readExtra(bytes: Uint8Array): Extra | null {
@@ -26,7 +30,8 @@ export function readExtra(bytes: Uint8Array): Extra | null {
     raw = JSON.parse(new TextDecoder("utf-8", { fatal: true }).decode(bytes));
   } catch {
     throw new FileProblem(
-      `“${EXTRA_FILE}” in the file is damaged. Save the session again, or take that entry out of the ZIP: the tracks are then recognised by their names.`,
+      `“${EXTRA_FILE}” in the file is damaged. Save the session again, or take that entry out ` +
+        "of the ZIP: the tracks are then recognised by their names.",
       EXTRA_FILE,
     );
   }
@@ -39,7 +44,8 @@ export function readExtra(bytes: Uint8Array): Extra | null {
   const [issue] = parsed.error.issues;
   const where = issue?.path.join(".") ?? "";
   throw new FileProblem(
-    `“${EXTRA_FILE}” does not fit together (${where}: ${issue?.message ?? "unknown"}). Save the session again, or take that entry out of the ZIP.`,
+    `“${EXTRA_FILE}” does not fit together (${where}: ${issue?.message ?? "unknown"}). Save ` +
+      "the session again, or take that entry out of the ZIP.",
     `${EXTRA_FILE}, ${where}`,
   );
 }

@@ -53,7 +53,8 @@ export function readExchange(bytes: Uint8Array): ReadExchange {
   const project = zip.read("project.xml");
   if (!project)
     throw new FileProblem(
-      "The ZIP holds no “project.xml”, so it is no session exchange file. Export the session from the workstation as a DAWproject file and send that.",
+      "The ZIP holds no “project.xml”, so it is no session exchange file. Export the session " +
+        "from the workstation as a DAWproject file and send that.",
     );
   const root = parseXml(project, "project.xml");
   if (root.nodeName !== "Project")
@@ -74,7 +75,10 @@ export function readExchange(bytes: Uint8Array): ReadExchange {
   if (!checked.success) {
     const [issue] = checked.error.issues;
     throw new FileProblem(
-      `The session in this file does not fit together: ${issue?.path.join(".") ?? ""}: ${issue?.message ?? ""}.`,
+      "The session in this file does not " +
+        "fit together: " +
+        `${issue?.path.join(".") ?? ""}: ` +
+        `${issue?.message ?? ""}.`,
       "project.xml",
     );
   }
@@ -252,15 +256,18 @@ class Reading {
       const n = count(name);
       if (n > 0)
         this.remarks.push(
-          `${n} ${n === 1 ? words.slice(0, -1) : words} in the file ${n === 1 ? "was" : "were"} left alone: they belong to the job.`,
+          `${n} ${n === 1 ? words.slice(0, -1) : words} in the file ` +
+            `${n === 1 ? "was" : "were"} left alone: they belong to the job.`,
         );
     }
   }
 }
 
 /**
- * What the project says, filled up from the extra file. Where the project still says just what we would write
- * for a value, the value is taken from the extra file, which knows it exactly; where it differs, the room changed it.
+ * What the project says, filled up from the extra file. Where the project still says just what we would
+ * write
+ * for a value, the value is taken from the extra file, which knows it exactly; where it differs, the room
+ * changed it.
  */
 function together(read: Session, { session: written }: Extra, titled: boolean): Session {
   const asWritten = new Reading(

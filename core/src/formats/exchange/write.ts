@@ -7,7 +7,9 @@ import { EXTRA_FILE } from "./extra.ts";
 import type { Extra } from "./extra.ts";
 import { OUR_WORDS, channelXmlId, linear, panOut, plainNotes, trackXmlId } from "./plain.ts";
 
-/** Element names of the devices the format knows by kind (from memory); any other kind is a plain device. */
+/**
+ * Element names of the devices the format knows by kind (from memory); any other kind is a plain device.
+ */
 export const DEVICE_ELEMENTS: Readonly<Record<string, string>> = {
   EQ: "Equalizer",
   Compressor: "Compressor",

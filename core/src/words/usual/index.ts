@@ -82,7 +82,10 @@ const lines = (table: string): string[] =>
     .map((l) => l.trim())
     .filter(Boolean);
 
-/** The word list that ships: the vocabulary of studios, bands, orchestras, choirs, spoken word and film sound. */
+/**
+ * The word list that ships: the vocabulary of studios, bands, orchestras, choirs, spoken word and film
+ * sound.
+ */
 export function usualWords(): WordList {
   const tables = [...TRACK_FAMILIES, ...ENSEMBLE_FAMILIES, ...SURROUNDING_FAMILIES];
   const families: Family[] = tables.map(({ id, name, colour, icon }) => ({ id, name, colour, icon }));

@@ -1,0 +1,75 @@
+/**
+ * Times a piece of work against one JSON round trip of the same data, turn by turn, so that both meet the
+ * same machine.
+ * Prints the middle of the ratios of each turn, and between which quarters they lie.
+ */
+export function compare(
+  what: string,
+  data: unknown,
+  work: () => unknown,
+  aim: number | null,
+  turns: number,
+): void {
+  const baseline = (): unknown => JSON.parse(JSON.stringify(data));
+  const clock = (f: () => unknown): number => {
+    const start = performance.now();
+    f();
+    return performance.now() - start;
+  };
+  for (let i = 0; i < 3; i++) {
+    work();
+    baseline();
+  }
+  const rows = Array.from({ length: turns }, () => {
+    const base = (clock(baseline) + clock(baseline)) / 2;
+    const worked = clock(work);
+    return { worked, ratio: worked / ((base + (clock(baseline) + clock(baseline)) / 2) / 2) };
+  });
+  const at = (list: number[], share: number): number =>
+    list.sort((x, y) => x - y)[Math.floor(share * (list.length - 1))] ?? 0;
+  const ratios = rows.map((r) => r.ratio);
+  const middle = at(ratios, 0.5);
+  console.log(
+    `${what.padEnd(64)} ${at(
+      rows.map((r) => r.worked),
+      0.5,
+    )
+      .toFixed(0)
+      .padStart(
+        5,
+      )} ms  ${middle.toFixed(1).padStart(5)} × JSON  (${at(ratios, 0.25).toFixed(1)} to ${at(ratios, 0.75).toFixed(1)}${aim === null ? ")" : `; aim ≤ ${aim})${middle <= aim ? "" : "  MISSED"}`}`,
+  );
+}
+
+/**
+ * Times two pieces of work turn by turn and prints how the first compares with the second. `theirs` makes
+ * its work ready, untimed.
+ */
+export function against(
+  what: string,
+  mine: () => unknown,
+  theirs: () => () => unknown,
+  of: string,
+  aim: number,
+  turns: number,
+): void {
+  const clock = (f: () => unknown): number => {
+    const start = performance.now();
+    f();
+    return performance.now() - start;
+  };
+  const rows = Array.from({ length: turns }, () => {
+    const b = clock(theirs()),
+      a = clock(mine);
+    return { a, b };
+  }).slice(1);
+  const middle = (list: number[]): number => list.sort((x, y) => x - y)[Math.floor(list.length / 2)] ?? 0;
+  const share = middle(rows.map((r) => r.a / r.b));
+  console.log(
+    `${what.padEnd(64)} ${middle(rows.map((r) => r.a))
+      .toFixed(1)
+      .padStart(
+        7,
+      )} ms  ${share.toFixed(3)} of ${of} (${middle(rows.map((r) => r.b)).toFixed(0)} ms; aim ≤ ${aim})${share <= aim ? "" : "  MISSED"}`,
+  );
+}
