@@ -83,7 +83,12 @@ export class HouseClient {
     }
   }
 
-  async #send(name: RouteName, path: string, body?: BodyInit, type?: string): Promise<Response> {
+  async #send(
+    name: RouteName,
+    path: string,
+    body?: NonNullable<RequestInit["body"]>,
+    type?: string,
+  ): Promise<Response> {
     const res = await fetch(`${this.base}/api${path}`, {
       method: paths[name][0].toUpperCase(),
       headers: { cookie: this.#cookie, ...(type === undefined ? {} : { "content-type": type }) },

@@ -1,0 +1,14 @@
+// The part of papaparse that core uses; its own types bring those of Node.js with them.
+declare const Papa: {
+  parse<T>(
+    text: string,
+    options: { skipEmptyLines?: "greedy" | boolean; header?: boolean; delimiter?: string },
+  ): { data: T[]; errors: { type: string; row?: number; message: string }[]; meta: { fields?: string[] } };
+  unparse(
+    table:
+      | { fields: readonly string[]; data: readonly (readonly unknown[])[] }
+      | readonly Readonly<Record<string, unknown>>[],
+    options: { newline: string; escapeFormulae: boolean },
+  ): string;
+};
+export default Papa;
