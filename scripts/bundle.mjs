@@ -5,16 +5,14 @@ import { fileURLToPath } from "node:url";
 // A bundled program of ours does not stand where its source stood; `run.mjs` tells it.
 export const top = process.env.MOSSY_TOP ?? resolve(dirname(fileURLToPath(import.meta.url)), "..");
 
-/** @returns the path of the bundled file below `.data/built` */
-export async function bundle(entry) {
-  const { rolldown } = await import("rolldown");
-  const name = `${
-    resolve(top, entry)
-      .slice(top.length + 1)
-      .split(/[\\/]/)[0]
-  }-${basename(entry).replace(/\.ts$/, "")}`;
-  const file = join(top, ".data", "built", `${name}.mjs`);
-  const build = await rolldown({
+/** How one of our programs is bundled: its file below `.data/built`, what goes in and what stays outside. */
+export function bundling(entry) {
+  const [folder] = resolve(top, entry)
+    .slice(top.length + 1)
+    .split(/[\\/]/);
+  const name = `${folder}-${basename(entry).replace(/\.ts$/, "")}`;
+  return {
+    file: join(top, ".data", "built", `${name}.mjs`),
     input: resolve(top, entry),
     cwd: top,
     platform: "node",
@@ -24,8 +22,18 @@ export async function bundle(entry) {
       if (level === "warn") return;
       defaultHandler(level, log);
     },
-  });
-  await build.write({ file, format: "esm", sourcemap: "inline", codeSplitting: false });
+  };
+}
+
+/** How a bundle is written. */
+export const WRITTEN = { format: "esm", sourcemap: "inline", codeSplitting: false };
+
+/** @returns the path of the bundled file below `.data/built` */
+export async function bundle(entry) {
+  const { rolldown } = await import("rolldown");
+  const { file, ...input } = bundling(entry);
+  const build = await rolldown(input);
+  await build.write({ file, ...WRITTEN });
   await build.close();
   return file;
 }

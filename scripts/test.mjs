@@ -1,18 +1,28 @@
 // npm test: every test, the browser ones too. Its last line says "N passed, N failed".
+// npm test -- core (or web, server, e2e, a folder, a file): only those, without a database or browser where none is needed.
 import { spawn } from "node:child_process";
-import { mkdirSync, readFileSync, rmSync } from "node:fs";
+import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
 import { join } from "node:path";
 import { findChromium, findPostgres, installPackages } from "./install.mjs";
 
 installPackages();
-findPostgres();
-findChromium();
 const { top } = await import("./bundle.mjs");
+
+const chosen = process.argv.slice(2);
+/** Whether tests below a folder of ours are among those that were asked for. */
+const among = (folder) =>
+  chosen.length === 0 || chosen.some((c) => `${c}/`.includes(`${folder}/`) || folder.startsWith(c));
+/** A part by its name alone is everything below its folder; a file name is looked for everywhere. */
+const filters = chosen.map((c) => (existsSync(join(top, c, "package.json")) ? `${c}/` : c));
+const named = chosen.some((c) => !existsSync(join(top, c.split("/")[0])));
+const needs = { server: among("server") || named, e2e: among("e2e") || named };
+if (needs.server || needs.e2e) findPostgres();
+if (needs.e2e) findChromium();
+const projects = ["core", ...Object.keys(needs).filter((p) => needs[p])].flatMap((p) => ["--project", p]);
 
 const report = join(top, ".data", "built", "tests.json");
 mkdirSync(join(top, ".data", "built"), { recursive: true });
 rmSync(report, { force: true });
-const chosen = process.argv.slice(2);
 const vitest = spawn(
   process.execPath,
   [
@@ -21,7 +31,8 @@ const vitest = spawn(
     "--reporter=default",
     "--reporter=json",
     `--outputFile.json=${report}`,
-    ...chosen,
+    ...projects,
+    ...filters,
   ],
   { cwd: top, stdio: ["ignore", "inherit", "inherit"] },
 );

@@ -44,6 +44,8 @@ let stopping = false;
 async function stop(): Promise<void> {
   if (stopping) return;
   stopping = true;
+  // Where the database went first, nothing it is asked comes back.
+  setTimeout(() => process.exit(0), 5000).unref();
   await newsroom.close();
   server.closeAllConnections();
   server.close();

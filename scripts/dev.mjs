@@ -1,0 +1,54 @@
+// npm run dev: the app with hot reload, the server restarted on change, the demo in it.
+import { spawn } from "node:child_process";
+import { mkdirSync } from "node:fs";
+import { join } from "node:path";
+import { installPackages } from "./install.mjs";
+
+installPackages();
+const { WRITTEN, bundling, top } = await import("./bundle.mjs");
+const { dataFolder, startPostgres } = await import("./postgres.mjs");
+const { loadDemo } = await import("./demo.mjs");
+const { watch } = await import("rolldown");
+
+const dataDir = process.env.DATA_DIR ?? join(dataFolder(top), "dev");
+mkdirSync(dataDir, { recursive: true });
+const database = await startPostgres({ folder: dataDir, log: console.log });
+const settings = {
+  ...process.env,
+  DATABASE_URL: database.url,
+  PORT: process.env.PORT ?? "4174",
+  MIGRATIONS_DIR: join(top, "server", "migrations"),
+  LOG: process.env.LOG ?? "info",
+  DISK_DIR: process.env.DISK_DIR ?? join(dataDir, "shared-disk"),
+  ENDS_WITH_PARENT: "yes",
+};
+const env = { ...settings, ...(await loadDemo(settings)) };
+
+let server = null;
+function restart(file) {
+  server?.kill();
+  server = spawn(process.execPath, ["--enable-source-maps", file], {
+    env,
+    stdio: ["pipe", "inherit", "inherit"],
+  });
+}
+const { file, ...build } = bundling("server/src/main.ts");
+const watcher = watch({ ...build, output: { file, ...WRITTEN } });
+watcher.on("event", (event) => {
+  if (event.code === "BUNDLE_END") restart(file);
+  if (event.code === "ERROR") console.error(event.error?.message ?? event);
+});
+const app = spawn(
+  process.execPath,
+  [join(top, "node_modules", "vite", "bin", "vite.js"), "web", "--port", process.env.WEB_PORT ?? "5173"],
+  { env, stdio: ["ignore", "inherit", "inherit"] },
+);
+
+async function stop() {
+  app.kill();
+  server?.kill();
+  await watcher.close();
+  await database.stop();
+  process.exit(0);
+}
+for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"]) process.on(signal, () => void stop());
