@@ -2,6 +2,7 @@ import { defineConfig } from "vitest/config";
 
 export default defineConfig({
   test: {
+    maxWorkers: 2,
     projects: [
       {
         test: {
@@ -14,7 +15,7 @@ export default defineConfig({
         test: {
           name: "server",
           include: ["server/**/*.test.ts"],
-          globalSetup: ["server/src/testing/database.ts"],
+          globalSetup: ["server/src/testing/once.ts"],
           testTimeout: 30_000,
           hookTimeout: 60_000,
         },
@@ -23,9 +24,11 @@ export default defineConfig({
         test: {
           name: "e2e",
           include: ["e2e/**/*.test.ts"],
+          globalSetup: ["e2e/src/testing/once.ts"],
           testTimeout: 240_000,
           hookTimeout: 120_000,
-          fileParallelism: false,
+          // After all others: a browser that waits for its turn is a browser that times out.
+          sequence: { groupOrder: 1 },
         },
       },
     ],

@@ -1,9 +1,7 @@
 import { readFileSync } from "node:fs";
 import { createRequire } from "node:module";
-import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { Browser } from "./browser.ts";
-import { openHouse } from "./house.ts";
-import type { OpenHouse } from "./house.ts";
+import { beforeAll, describe, expect, it } from "vitest";
+import { visit } from "./testing/visit.ts";
 import type { Theme } from "./browser.ts";
 import { SCREENS, openScreen } from "./screens.ts";
 
@@ -15,16 +13,7 @@ interface Violation {
   nodes: { target: string[]; failureSummary?: string }[];
 }
 
-let house: OpenHouse;
-let b: Browser;
-beforeAll(async () => {
-  house = await openHouse(false);
-  b = await Browser.open(house.base);
-}, 120_000);
-afterAll(async () => {
-  await b.close();
-  await house.close();
-});
+const { b } = await visit(null);
 
 /** What axe finds serious or critical, after the rules of WCAG 2.2 A and AA. */
 async function violations(rules: readonly string[] | null = null): Promise<string[]> {

@@ -1,19 +1,7 @@
-import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { Browser } from "./browser.ts";
-import { openHouse } from "./house.ts";
-import type { OpenHouse } from "./house.ts";
+import { describe, expect, it } from "vitest";
+import { visit } from "./testing/visit.ts";
 
-let house: OpenHouse;
-let b: Browser;
-beforeAll(async () => {
-  house = await openHouse(true);
-  b = await Browser.open(house.base);
-  await b.signIn("Marram Vale");
-}, 120_000);
-afterAll(async () => {
-  await b.close();
-  await house.close();
-});
+const { b } = await visit("Marram Vale", true);
 
 /** Asks the house as the page does. */
 const api = <T>(method: string, path: string, body?: unknown): Promise<T> =>

@@ -1,21 +1,9 @@
 import { writeFileSync } from "node:fs";
 import { join } from "node:path";
-import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { Browser } from "./browser.ts";
-import { openHouse } from "./house.ts";
-import type { OpenHouse } from "./house.ts";
+import { describe, expect, it } from "vitest";
+import { visit } from "./testing/visit.ts";
 
-let house: OpenHouse;
-let b: Browser;
-beforeAll(async () => {
-  house = await openHouse(false);
-  b = await Browser.open(house.base);
-  await b.signIn("Marram Vale");
-}, 120_000);
-afterAll(async () => {
-  await b.close();
-  await house.close();
-});
+const { b } = await visit();
 
 const file = async (label: string, name: string, text: string): Promise<void> => {
   const path = join(b.downloads, name);

@@ -1,14 +1,12 @@
 import { spawn } from "node:child_process";
 import type { ChildProcess } from "node:child_process";
+import { randomUUID } from "node:crypto";
 import { once } from "node:events";
-import { mkdtempSync, rmSync } from "node:fs";
+import { cpSync, mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { bundle, top } from "../../scripts/bundle.mjs";
-import { loadDemo } from "../../scripts/demo.mjs";
-import { findChromium } from "../../scripts/install.mjs";
-import { temporaryPostgres } from "../../scripts/postgres.mjs";
-import { buildWeb } from "../../scripts/webApp.mjs";
+import { copyDatabase } from "@mossy/server/testing/copies";
+import type { Ground } from "./ground.ts";
 
 export interface OpenHouse {
   readonly base: string;
@@ -20,30 +18,20 @@ export interface OpenHouse {
 }
 
 /**
- * The whole house as `npm start` runs it, on a throw-away database and a free port, with the stand-in
- * station listening.
+ * The whole house as `npm start` runs it, on a database, a disk and a free port of its own, with the
+ * stand-in station listening where it is asked for.
  */
-export async function openHouse(withStation: boolean): Promise<OpenHouse> {
-  findChromium();
-  const database = await temporaryPostgres();
-  const web = buildWeb(() => undefined);
-  const diskRoot = mkdtempSync(join(tmpdir(), "mossy-disk-"));
-  const settings = {
-    ...process.env,
-    DATABASE_URL: database.url,
-    WEB_DIR: web,
-    MIGRATIONS_DIR: join(top, "server/migrations"),
-    LOG: "warn",
-    DISK_DIR: join(diskRoot, "disk"),
-    ENDS_WITH_PARENT: "yes",
-  };
-  const env = { ...settings, ...(await loadDemo(settings)) };
-  const program = await bundle("server/src/main.ts");
-  let server = await serve(program, { ...env, PORT: "0" });
+export async function openHouse(ground: Ground, withStation = false): Promise<OpenHouse> {
+  const database = await copyDatabase(ground.postgres, ground.demo, `e${randomUUID().replaceAll("-", "")}`);
+  const folder = mkdtempSync(join(tmpdir(), "mossy-disk-"));
+  const disk = join(folder, "disk");
+  cpSync(ground.disk, disk, { recursive: true });
+  const env = { ...process.env, ...ground.settings, DATABASE_URL: database, DISK_DIR: disk };
+  let server = await serve(ground.server, { ...env, PORT: "0" });
   const { base } = server;
-  const port = new URL(base).port;
+  const { port } = new URL(base);
   const station = withStation
-    ? spawn(process.execPath, [await bundle("station/src/main.ts"), "--house", base, "--pace", "300"], {
+    ? spawn(process.execPath, [ground.station, "--house", base, "--pace", "300"], {
         env,
         stdio: ["pipe", "ignore", "inherit"],
       })
@@ -58,13 +46,12 @@ export async function openHouse(withStation: boolean): Promise<OpenHouse> {
     base,
     stop,
     start: async () => {
-      server = await serve(program, { ...env, PORT: port });
+      server = await serve(ground.server, { ...env, PORT: port });
     },
     close: async () => {
       station?.kill();
       await stop();
-      await database.stop();
-      rmSync(diskRoot, { recursive: true, force: true });
+      rmSync(folder, { recursive: true, force: true });
     },
   };
 }

@@ -1,29 +1,11 @@
-import { mkdirSync, writeFileSync } from "node:fs";
+import { writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { unzipSync, strFromU8 } from "fflate";
 import { Key } from "selenium-webdriver";
-import { afterAll, afterEach, beforeAll, describe, expect, it } from "vitest";
-import { Browser } from "./browser.ts";
-import { openHouse } from "./house.ts";
-import type { OpenHouse } from "./house.ts";
+import { describe, expect, it } from "vitest";
+import { visit } from "./testing/visit.ts";
 
-let house: OpenHouse;
-let b: Browser;
-beforeAll(async () => {
-  house = await openHouse(false);
-  b = await Browser.open(house.base);
-  await b.signIn("Marram Vale");
-}, 120_000);
-// What the browser showed when a step failed, for whoever looks at it (the folder is not kept in git).
-afterEach(async ({ task }) => {
-  if (task.result?.state !== "fail") return;
-  mkdirSync(".shots", { recursive: true });
-  writeFileSync(`.shots/${task.name.slice(0, 20).replace(/\W+/g, "-")}.png`, await b.picture());
-});
-afterAll(async () => {
-  await b.close();
-  await house.close();
-});
+const { b, another } = await visit();
 
 const file = async (label: string, name: string, text: string): Promise<void> => {
   const path = join(b.downloads, name);
@@ -322,44 +304,40 @@ describe("why", () => {
 
 describe("who may only look", () => {
   it("sees every page of the house style and what it does, and no way to change it", async () => {
-    const other = await Browser.open(house.base);
-    try {
-      await other.signIn("Wren Addis");
-      for (const [place, ready] of [
-        ["beside?line=hat-side", "//section[@aria-label='hat side']"],
-        ["names", "//section[@aria-label='Pattern of a track']"],
-        ["icons", "//ul[@aria-label='All icons']/li"],
-        ["folders", "//ul[@aria-label='Folder tree']/li"],
-        ["disk?show=blueprint", "//section[@aria-label='Folder']"],
-        ["starts", "//section[@aria-label='Line']"],
-        ["exceptions", "//section[@aria-label='Exceptions']"],
-        ["editions", "//h2[contains(., 'would change')]"],
-      ] as const) {
-        await other.go(`/house/${place}`);
-        await other.see(ready);
-        const changing = [
-          "Take out",
-          "Add",
-          "Add inside",
-          "Take it up as the draft",
-          "Carry it out",
-          "Make on the shared disk",
-          "Bring SVG files in…",
-          "Publish edition 3",
-        ]
-          .map((t) => `normalize-space(.)='${t}'`)
-          .join(" or ");
-        expect([place, await other.count(`//main//button[${changing}]`)]).toEqual([place, 0]);
-        expect([
-          place,
-          await other.count(
-            "//main//fieldset//input[not(ancestor::fieldset[@disabled])] | " +
-              "//main//aside//input[@type='text' and not(@readonly)]",
-          ),
-        ]).toEqual([place, 0]);
-      }
-    } finally {
-      await other.close();
+    const other = await another();
+    await other.signIn("Wren Addis");
+    for (const [place, ready] of [
+      ["beside?line=hat-side", "//section[@aria-label='hat side']"],
+      ["names", "//section[@aria-label='Pattern of a track']"],
+      ["icons", "//ul[@aria-label='All icons']/li"],
+      ["folders", "//ul[@aria-label='Folder tree']/li"],
+      ["disk?show=blueprint", "//section[@aria-label='Folder']"],
+      ["starts", "//section[@aria-label='Line']"],
+      ["exceptions", "//section[@aria-label='Exceptions']"],
+      ["editions", "//h2[contains(., 'would change')]"],
+    ] as const) {
+      await other.go(`/house/${place}`);
+      await other.see(ready);
+      const changing = [
+        "Take out",
+        "Add",
+        "Add inside",
+        "Take it up as the draft",
+        "Carry it out",
+        "Make on the shared disk",
+        "Bring SVG files in…",
+        "Publish edition 3",
+      ]
+        .map((t) => `normalize-space(.)='${t}'`)
+        .join(" or ");
+      expect([place, await other.count(`//main//button[${changing}]`)]).toEqual([place, 0]);
+      expect([
+        place,
+        await other.count(
+          "//main//fieldset//input[not(ancestor::fieldset[@disabled])] | " +
+            "//main//aside//input[@type='text' and not(@readonly)]",
+        ),
+      ]).toEqual([place, 0]);
     }
   });
 });

@@ -5,23 +5,11 @@ import { writeExchange } from "@mossy/core/formats/exchange/write";
 import { apply } from "@mossy/core/session/apply";
 import { blankTrack } from "@mossy/core/session/document";
 import { Key } from "selenium-webdriver";
-import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { Browser } from "./browser.ts";
-import { openHouse } from "./house.ts";
-import type { OpenHouse } from "./house.ts";
+import { describe, expect, it } from "vitest";
+import { visit } from "./testing/visit.ts";
 import { longSession, storeTemplate } from "./smooth.ts";
 
-let house: OpenHouse;
-let b: Browser;
-beforeAll(async () => {
-  house = await openHouse(false);
-  b = await Browser.open(house.base);
-  await b.signIn("Marram Vale");
-}, 120_000);
-afterAll(async () => {
-  await b.close();
-  await house.close();
-});
+const { b } = await visit();
 
 const saved = (): Promise<unknown> => b.see("//span[@role='status'][starts-with(., 'Saved')]");
 const row = (name: string): string => `//div[@role='row'][.//span[.='${name}']]`;

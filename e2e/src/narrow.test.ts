@@ -1,20 +1,8 @@
-import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { Browser } from "./browser.ts";
-import { openHouse } from "./house.ts";
-import type { OpenHouse } from "./house.ts";
+import { describe, expect, it } from "vitest";
+import { visit } from "./testing/visit.ts";
 import { SCREENS, openScreen } from "./screens.ts";
 
-let house: OpenHouse;
-let b: Browser;
-beforeAll(async () => {
-  house = await openHouse(false);
-  b = await Browser.open(house.base);
-  await b.signIn("Marram Vale");
-}, 120_000);
-afterAll(async () => {
-  await b.close();
-  await house.close();
-});
+const { b } = await visit();
 
 /**
  * What sticks out of the window to the right without anything around it that scrolls: nobody could reach

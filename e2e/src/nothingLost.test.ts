@@ -1,19 +1,7 @@
-import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { Browser } from "./browser.ts";
-import { openHouse } from "./house.ts";
-import type { OpenHouse } from "./house.ts";
+import { describe, expect, it } from "vitest";
+import { visit } from "./testing/visit.ts";
 
-let house: OpenHouse;
-let b: Browser;
-beforeAll(async () => {
-  house = await openHouse(false);
-  b = await Browser.open(house.base);
-  await b.signIn("Marram Vale");
-}, 120_000);
-afterAll(async () => {
-  await b.close();
-  await house.close();
-});
+const { house, b } = await visit();
 
 const SHEET = "/library/engine-room-only";
 const ROW = (name: string) => `//div[@role='row'][.//span[.='${name}']]`;

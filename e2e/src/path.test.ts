@@ -1,4 +1,4 @@
-import { mkdirSync, writeFileSync } from "node:fs";
+import { writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { check, open } from "@mossy/core/check/check";
 import { readExchange } from "@mossy/core/formats/exchange/read";
@@ -7,29 +7,12 @@ import { makeStyle } from "@mossy/core/house/style";
 import { session as sessionSchema } from "@mossy/core/session/document";
 import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
 import { Key } from "selenium-webdriver";
-import { afterAll, afterEach, beforeAll, describe, expect, it } from "vitest";
+import { describe, expect, it } from "vitest";
 import { z } from "zod";
 import { BY_THE_BOOK } from "@mossy/core/fixtures/byTheBook";
-import { Browser } from "./browser.ts";
-import { openHouse } from "./house.ts";
-import type { OpenHouse } from "./house.ts";
+import { visit } from "./testing/visit.ts";
 
-let house: OpenHouse;
-let b: Browser;
-beforeAll(async () => {
-  house = await openHouse(true);
-  b = await Browser.open(house.base);
-}, 120_000);
-// What the browser showed when a step failed, for whoever looks at it (the folder is not kept in git).
-afterEach(async ({ task }) => {
-  if (task.result?.state !== "fail") return;
-  mkdirSync(".shots", { recursive: true });
-  writeFileSync(`.shots/${task.name.slice(0, 20).replace(/\W+/g, "-")}.png`, await b.picture());
-});
-afterAll(async () => {
-  await b.close();
-  await house.close();
-});
+const { b } = await visit(null, true);
 
 /** Asks the house what the page would, with the browser's own cookie. */
 async function api(path: string): Promise<unknown> {

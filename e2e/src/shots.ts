@@ -3,6 +3,7 @@ import { join, resolve } from "node:path";
 import { parseArgs } from "node:util";
 import { Browser } from "./browser.ts";
 import type { Theme } from "./browser.ts";
+import { layGround } from "./ground.ts";
 import { openHouse } from "./house.ts";
 import { SCREENS, openScreen } from "./screens.ts";
 
@@ -42,7 +43,8 @@ const out = resolve(values.out ?? (values.all ? ".shots" : "docs/screenshots"));
 mkdirSync(out, { recursive: true });
 const [width = 1280, height = 800] = values.size.split("x").map(Number);
 
-const house = await openHouse(false);
+const { ground, clear } = await layGround();
+const house = await openHouse(ground);
 const browser = await Browser.open(house.base, width, height);
 try {
   await browser.signIn("Marram Vale");
@@ -66,4 +68,5 @@ try {
 } finally {
   await browser.close();
   await house.close();
+  await clear();
 }

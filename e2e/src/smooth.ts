@@ -2,6 +2,7 @@ import { blankTrack, emptySession } from "@mossy/core/session/document";
 import type { Session } from "@mossy/core/session/document";
 import { Key } from "selenium-webdriver";
 import { Browser } from "./browser.ts";
+import { layGround } from "./ground.ts";
 import { openHouse } from "./house.ts";
 
 /** A session of 2,000 tracks in folders of twenty-five, as long as any house keeps one. */
@@ -115,7 +116,8 @@ const middle = (list: number[]): string =>
 
 // As a programme of its own it measures; the tests take the long session from here.
 if (process.argv[1]?.includes("e2e-smooth")) {
-  const house = await openHouse(false);
+  const { ground, clear } = await layGround();
+  const house = await openHouse(ground);
   const b = await Browser.open(house.base, 1280, 800, true);
   try {
     await b.signIn("Marram Vale");
@@ -159,5 +161,6 @@ if (process.argv[1]?.includes("e2e-smooth")) {
   } finally {
     await b.close();
     await house.close();
+    await clear();
   }
 }

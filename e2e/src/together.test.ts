@@ -1,20 +1,10 @@
-import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { Browser } from "./browser.ts";
-import { openHouse } from "./house.ts";
-import type { OpenHouse } from "./house.ts";
+import { describe, expect, it } from "vitest";
+import type { Browser } from "./browser.ts";
+import { visit } from "./testing/visit.ts";
 
-let house: OpenHouse;
-let one: Browser;
-let two: Browser;
-beforeAll(async () => {
-  house = await openHouse(false);
-  [one, two] = await Promise.all([Browser.open(house.base), Browser.open(house.base)]);
-  await Promise.all([one.signIn("Marram Vale"), two.signIn("Marram Vale")]);
-}, 120_000);
-afterAll(async () => {
-  await Promise.all([one.close(), two.close()]);
-  await house.close();
-});
+const { b: one, another } = await visit();
+const two = await another();
+await two.signIn("Marram Vale");
 
 const SHEET = "/library/engine-room-only";
 const select = (b: Browser, name: string) => b.click(`//div[@role='row']//span[.='${name}']`);

@@ -151,7 +151,7 @@ describe("the description of the interface", () =>
 
 describe("news", () =>
   it("reaches whoever listens, also at another server process on the same database", async () => {
-    const second = await serve(house.url, connect(house.url));
+    const second = await serve(house.url, connect(house.url), house.diskDir);
     try {
       const visitor = await Visitor.signedIn(house.base, "marram");
       const stream = await fetch(`${second.base}/api/news`, { headers: { cookie: visitor.cookie } });

@@ -7,6 +7,7 @@ import { smallSession } from "@mossy/core/fixtures/sessions";
 import { session as sessionSchema } from "@mossy/core/session/document";
 import { expect, inject, it } from "vitest";
 import { connect, migrate } from "./database.ts";
+import { copyDatabase } from "./testing/copies.ts";
 
 const FOLDER = fileURLToPath(new URL("../migrations/", import.meta.url));
 /** What sessions did not have before the workbench was whole. */
@@ -30,12 +31,8 @@ const without = <T extends object>(o: T, fields: readonly string[]): object =>
   Object.fromEntries(Object.entries(o).filter(([k]) => !fields.includes(k)));
 
 it("brings sessions of before up to what they are now, and nothing else about them changes", async () => {
-  const url = inject("databaseUrl");
-  const admin = connect(url);
   const name = `t${randomUUID().replaceAll("-", "")}`;
-  await admin.query(`create database ${name}`);
-  await admin.end();
-  const pool = connect(url.replace(/\/postgres$/, `/${name}`));
+  const pool = connect(await copyDatabase(inject("postgres"), "template1", name));
   const early = mkdtempSync(join(tmpdir(), "mossy-migrations-"));
   try {
     for (const file of ["001_start.sql", "002_disk_and_checklists.sql"])

@@ -1,12 +1,9 @@
 import { randomUUID } from "node:crypto";
 import { createServer } from "node:http";
-import { mkdtemp, rm } from "node:fs/promises";
+import { cp, mkdtemp, rm } from "node:fs/promises";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import type { DemoFile } from "@mossy/demo/disk";
-import { SharedDisk } from "../disk/sharedDisk.ts";
 import type { AddressInfo } from "node:net";
-import { demoHistory } from "@mossy/demo/history";
 import { demoPeople } from "@mossy/demo/people";
 import { pathOf, paths } from "@mossy/contract/paths";
 import type { Params, RouteName } from "@mossy/contract/paths";
@@ -15,10 +12,10 @@ import { problem } from "@mossy/contract/problem";
 import pino from "pino";
 import { inject } from "vitest";
 import { makeApp } from "../app.ts";
-import { connect, migrate } from "../database.ts";
+import { connect } from "../database.ts";
 import type { Pool } from "../database.ts";
-import { storeHistory } from "../../../demo/src/load.ts";
 import { Newsroom } from "../news/newsroom.ts";
+import { copyDatabase } from "./copies.ts";
 
 export interface TestHouse {
   readonly base: string;
@@ -28,25 +25,27 @@ export interface TestHouse {
   close(): Promise<void>;
 }
 
-/** A server on a database of its own, with the demo in it. */
+/** A server on a database and a disk of its own, with the demo in them. */
 export async function openHouse(withDemo = true): Promise<TestHouse> {
-  const root = inject("databaseUrl");
-  const admin = connect(root);
-  const name = `t${randomUUID().replaceAll("-", "")}`;
-  await admin.query(`create database ${name}`);
-  await admin.end();
-  const url = root.replace(/\/postgres$/, `/${name}`);
-  const pool = connect(url);
-  await migrate(pool, new URL("../../migrations/", import.meta.url));
-  const history = demoHistory(new Date());
-  if (withDemo) await storeHistory(pool, history);
-  return serve(url, pool, withDemo ? history.disk : []);
+  const url = await copyDatabase(
+    inject("postgres"),
+    withDemo ? "demo" : "empty",
+    `t${randomUUID().replaceAll("-", "")}`,
+  );
+  const diskDir = await mkdtemp(join(tmpdir(), "mossy-disk-"));
+  if (withDemo) await cp(inject("demoDisk"), diskDir, { recursive: true });
+  const house = await serve(url, connect(url), diskDir);
+  return {
+    ...house,
+    close: async () => {
+      await house.close();
+      await rm(diskDir, { recursive: true, force: true });
+    },
+  };
 }
 
-/** One more server process on a database. */
-export async function serve(url: string, pool: Pool, disk: readonly DemoFile[] = []): Promise<TestHouse> {
-  const diskDir = await mkdtemp(join(tmpdir(), "mossy-disk-"));
-  await new SharedDisk(diskDir).stock(disk);
+/** One more server process on a database and a disk. */
+export async function serve(url: string, pool: Pool, diskDir: string): Promise<TestHouse> {
   const log = pino({ level: "silent" });
   const newsroom = new Newsroom(url, log);
   await newsroom.open();
@@ -65,7 +64,6 @@ export async function serve(url: string, pool: Pool, disk: readonly DemoFile[] =
       server.closeAllConnections();
       server.close();
       await pool.end().catch(() => undefined);
-      await rm(diskDir, { recursive: true, force: true });
     },
   };
 }
