@@ -10,6 +10,7 @@ export const paths = {
   me: ["get", "/me"],
   today: ["get", "/today"],
   house: ["get", "/house"],
+  currentEdition: ["get", "/house/current"],
   houseEdition: ["get", "/house/editions/:edition"],
   unreadNames: ["get", "/house/unread"],
   impact: ["get", "/house/impact/:from"],

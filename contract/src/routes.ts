@@ -78,8 +78,13 @@ export const routes = {
     who: "signed-in",
     answer: houseOverview,
   }),
+  currentEdition: route({
+    summary: "The edition in force",
+    who: "signed-in",
+    answer: wholeEdition,
+  }),
   houseEdition: route({
-    summary: "One edition; 0 is the current one",
+    summary: "One edition, also an earlier one",
     who: "signed-in",
     answer: wholeEdition,
   }),

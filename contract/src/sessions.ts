@@ -73,7 +73,7 @@ export type SessionCard = z.infer<typeof sessionCard>;
 export const sessions = z.object({ sessions: z.array(sessionCard) });
 export const wholeSession = sessionCard.extend({
   folder: z.string(),
-  given: session,
+  baseline: session,
   /**
    * As it stands now: the last check-in with what was put right in it; before the first, as it was given.
    */
@@ -89,7 +89,7 @@ export const tickLine = z.object({ line: z.string(), done: z.boolean() });
 
 export const wholeCheckIn = checkInCard.extend({
   session: sessionCard,
-  given: session,
+  baseline: session,
   came: session,
   now: document,
   /** How its tracks were known again: by our ids in the file, or by likeness. */

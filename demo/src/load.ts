@@ -80,8 +80,8 @@ async function storeSessions(db: Db, history: History): Promise<void> {
   for (const s of history.sessions) {
     const id = await startSession(db, { ...s, leaveOut: [] }, s.by, { edition, style }, s.at);
     await markSent(db, id, "package", s.at);
-    let { given: now } = await sessionWith(db, id);
-    const given = now;
+    let { baseline: now } = await sessionWith(db, id);
+    const baseline = now;
     for (const c of s.checkIns) {
       const worked = work(now, c.work, dice(c.seed));
       const main = worked.tracks.find((t) => t.kind === "main")?.id ?? null;
@@ -89,7 +89,7 @@ async function storeSessions(db: Db, history: History): Promise<void> {
         blankTrack(`strange-${i + 1}`, name, { feeds: main, source: "mic" }),
       );
       const file = writeExchange({ ...worked, tracks: [...worked.tracks, ...strange] }, id);
-      const taken = takeIn(style, given, readExchange(file));
+      const taken = takeIn(style, baseline, readExchange(file));
       const document = await addDocument(db, taken.session, c.by, c.at);
       await addCheckIn(db, {
         session: id,
@@ -101,14 +101,14 @@ async function storeSessions(db: Db, history: History): Promise<void> {
         remarks: taken.remarks,
         by: c.by,
         at: c.at,
-        counts: await countsOf(db, styles, taken.session, { given, edition }),
+        counts: await countsOf(db, styles, taken.session, { baseline, edition }),
       });
       now = taken.session;
       if (!c.putRight) continue;
-      const fixes = putAllRight(style, taken.session, given);
+      const fixes = putAllRight(style, taken.session, baseline);
       if (fixes.length > 0)
         now = (await changeDocument(db, document, 0, fixes, history.lead)).document.session;
-      await keepCounts(db, document, await countsOf(db, styles, now, { given, edition }));
+      await keepCounts(db, document, await countsOf(db, styles, now, { baseline, edition }));
     }
     if (s.closedAt) await closeSession(db, id, s.closedAt);
   }

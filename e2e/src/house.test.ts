@@ -98,13 +98,13 @@ describe("colours", () => {
       expect(
         await b.count("//section[@aria-label='As eyes tell them apart']//*[name()='line']"),
       ).toBeGreaterThan(0);
-      await b.click("//input[@aria-label='Keep Brass as it is when spreading']");
+      await b.click("//input[@aria-label='Keep Saffron as it is when spreading']");
       await b.button("Spread");
       await b.button("As far as possible");
       await b.button("Cancel");
       await b.button("Until none is too close");
       await b.see("//button[.='Take it over']", 60_000);
-      await b.see("//section[@aria-label='Spread']//tr[.//td[.='Brass']]//span[.='stays']");
+      await b.see("//section[@aria-label='Spread']//tr[.//td[.='Saffron']]//span[.='stays']");
       await b.button("How close is that to the best?");
       await b.see("//progress[@aria-label='Searching']");
       await b.button("Cancel");
@@ -122,12 +122,12 @@ describe("colours", () => {
     await b.button("Files");
     await file("Palette file", "bad.gpl", "GIMP Palette\n10 20 30 fine\nmoss and mud\n");
     await b.seeText("Line 3: “moss and mud” is no colour.");
-    await file("Palette file", "good.gpl", "GIMP Palette\n 17 34 51 Brass\n");
-    await b.seeText("Brass: #e1a520 becomes #112233.");
+    await file("Palette file", "good.gpl", "GIMP Palette\n 17 34 51 Saffron\n");
+    await b.seeText("Saffron: #e1a520 becomes #112233.");
     await b.button("Leave it");
     await b.button("Design tokens");
     expect(JSON.parse(await b.savedText("house_colours.tokens.json"))).toMatchObject({
-      colour: { Brass: { $type: "color", $value: "#e1a520" } },
+      colour: { Saffron: { $type: "color", $value: "#e1a520" } },
     });
   });
 });

@@ -182,10 +182,10 @@ describe("from the house's words to a session that is put right", () => {
       await b.click("//a[contains(., 'Corrected file')]");
       const bytes = await b.saved("Quay_night_put_right.dawproject");
 
-      const edition = z.object({ house: houseSchema }).parse(await api("/house/editions/0"));
-      const { given } = z.object({ given: sessionSchema }).parse(await api(`/sessions/${session}`));
+      const edition = z.object({ house: houseSchema }).parse(await api("/house/current"));
+      const { baseline } = z.object({ baseline: sessionSchema }).parse(await api(`/sessions/${session}`));
       expect(
-        open(check(makeStyle(edition.house), readExchange(bytes).session, given)).map((f) => f.says),
+        open(check(makeStyle(edition.house), readExchange(bytes).session, baseline)).map((f) => f.says),
       ).toEqual([]);
       await b.go("/");
       await b.see(

@@ -40,10 +40,10 @@ describe("who brought a finding about", () => {
     "is the room where it changed something, the edition where it asks anew, the release " +
       "where it went out like that",
     () => {
-      const given = set(tidy, "top", "name", "strange thing");
-      const came = set(given, "gtr", "name", "elguitar amp");
-      const findings = open(check(now, came, given));
-      const causes = causesOf(now, came, { given, style: then }, findings);
+      const baseline = set(tidy, "top", "name", "strange thing");
+      const came = set(baseline, "gtr", "name", "elguitar amp");
+      const findings = open(check(now, came, baseline));
+      const causes = causesOf(now, came, { baseline, style: then }, findings);
       const of = (track: string, rule: string) =>
         causes.get(findings.find((f) => f.track === track && f.rule === rule)!.id);
       expect(of("top", "name-off-pattern")).toBe("release");
@@ -55,13 +55,13 @@ describe("who brought a finding about", () => {
 
   it("never says a room drifted because an edition came: its share stays, whatever the edition asks", () => {
     const came = set(tidy, "gtr", "name", "elguitar amp");
-    const before = standOf(then, came, { given: tidy, style: then });
-    const after = standOf(now, came, { given: tidy, style: then });
+    const before = standOf(then, came, { baseline: tidy, style: then });
+    const after = standOf(now, came, { baseline: tidy, style: then });
     expect(after.following).toBe(before.following);
     expect(after.open.room).toBe(before.open.room);
     expect(before.open.edition).toBe(0);
     expect(after.open.edition).toBeGreaterThan(2);
-    expect(standOf(now, tidy, { given: tidy, style: then }).open.room).toBe(0);
+    expect(standOf(now, tidy, { baseline: tidy, style: then }).open.room).toBe(0);
   });
 
   it(
@@ -74,19 +74,19 @@ describe("who brought a finding about", () => {
         const rest = tracks.filter((t) => !news.includes(t));
         return { ...tidy, tracks: rest.toSpliced(rest.indexOf(next), 0, ...news) };
       };
-      const given = before([bottom!], kick!);
+      const baseline = before([bottom!], kick!);
       const came = before([{ ...gtr!, id: "x", name: "EGtr_Amp_x", parent: kick!.parent }, bottom!], kick!);
       const out = (s: Session) =>
-        check(then, s, given).filter((f) => f.rule === "out-of-order" && f.track === "bottom");
+        check(then, s, baseline).filter((f) => f.rule === "out-of-order" && f.track === "bottom");
       const findings = out(came);
-      expect([out(given)[0]?.before, findings[0]?.before]).toEqual(["first", "after EGtr_Amp_x"]);
-      expect([...causesOf(then, came, { given, style: then }, findings).values()]).toEqual(["release"]);
+      expect([out(baseline)[0]?.before, findings[0]?.before]).toEqual(["first", "after EGtr_Amp_x"]);
+      expect([...causesOf(then, came, { baseline, style: then }, findings).values()]).toEqual(["release"]);
     },
   );
 
   it("is the room where it set what both editions are against", () => {
     const came = set(tidy, "kick", "colour", "#ff00ff");
-    const stand = standOf(now, came, { given: tidy, style: then });
+    const stand = standOf(now, came, { baseline: tidy, style: then });
     expect(stand.open.room).toBe(1);
   });
 });

@@ -13,9 +13,9 @@ import type { Finding } from "./rule.ts";
 export const CAUSES = ["room", "edition", "release"] as const;
 export type Cause = (typeof CAUSES)[number];
 
-/** A session that went out from the house: how it was given, and the house style in force then. */
+/** A session that went out from the house: as it was, and the house style in force then. */
 export interface Origin {
-  readonly given: Session;
+  readonly baseline: Session;
   readonly style: Style;
 }
 
@@ -34,12 +34,12 @@ export const things = (findings: readonly Finding[]): ReadonlySet<string> =>
   new Set(findings.map(sameThing));
 
 /** What was off in a session when it went out; worked out once for each session and style. */
-function broughtAlong({ given, style }: Origin): ReadonlySet<string> {
-  const byStyle = brought.get(given) ?? new WeakMap<Style, ReadonlySet<string>>();
-  brought.set(given, byStyle);
+function broughtAlong({ baseline, style }: Origin): ReadonlySet<string> {
+  const byStyle = brought.get(baseline) ?? new WeakMap<Style, ReadonlySet<string>>();
+  brought.set(baseline, byStyle);
   const known = byStyle.get(style);
   if (known) return known;
-  const found = things(check(forgetful(style), given, given));
+  const found = things(check(forgetful(style), baseline, baseline));
   byStyle.set(style, found);
   return found;
 }
@@ -53,11 +53,11 @@ const brought = new WeakMap<Session, WeakMap<Style, ReadonlySet<string>>>();
 export function causesOf(
   style: Style,
   session: Session,
-  start: Origin,
+  origin: Origin,
   findings: readonly Finding[],
 ): ReadonlyMap<string, Cause> {
-  const release = broughtAlong(start);
-  const then = style === start.style ? null : things(check(start.style, session, start.given));
+  const release = broughtAlong(origin);
+  const then = style === origin.style ? null : things(check(origin.style, session, origin.baseline));
   return new Map(
     findings.map((f) => {
       const thing = sameThing(f);
@@ -80,9 +80,9 @@ export interface SessionState {
  * How a session stands. What a later edition asks and what was off when it went out are not the room's
  * drift.
  */
-export function standOf(style: Style, session: Session, start: Origin): SessionState {
-  const findings = check(style, session, start.given);
-  return countStand(session, findings, causesOf(style, session, start, findings));
+export function standOf(style: Style, session: Session, origin: Origin): SessionState {
+  const findings = check(style, session, origin.baseline);
+  return countStand(session, findings, causesOf(style, session, origin, findings));
 }
 
 /** The same from findings that are known already. */

@@ -82,10 +82,10 @@ export const keyGone: Rule = {
   title: "Key input that is gone",
   reads: ["inserts"],
   says: ["name"],
-  check: (view) =>
-    view.session.tracks.flatMap((t): Remark[] =>
+  check: (input) =>
+    input.session.tracks.flatMap((t): Remark[] =>
       t.inserts
-        .filter((i) => i.key !== null && !view.tracks.has(i.key))
+        .filter((i) => i.key !== null && !input.tracks.has(i.key))
         .map((i): Remark => ({
           track: t.id,
           weight: "look",

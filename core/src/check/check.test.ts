@@ -247,10 +247,10 @@ describe("keeping a finding", () =>
 describe("putting all right", () => {
   it("leaves nothing that could be put right unasked, for any session and any release it came from", () =>
     fc.assert(
-      fc.property(sessions(10), sessions(10), (given, came) => {
-        const after = apply(came, putAllRight(style, came, given));
+      fc.property(sessions(10), sessions(10), (baseline, came) => {
+        const after = apply(came, putAllRight(style, came, baseline));
         expect(
-          open(check(style, after, given))
+          open(check(style, after, baseline))
             .filter((f) => f.fix?.sure)
             .map((f) => f.says),
         ).toEqual([]);

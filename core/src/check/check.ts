@@ -20,7 +20,7 @@ type RuleRemarks = { readonly each: readonly (Remark | null)[] } | { readonly wh
 
 /** The last session looked at with a style, and what the rules said of it. */
 interface Look {
-  readonly view: RuleInput;
+  readonly input: RuleInput;
   readonly said: ReadonlyMap<string, RuleRemarks>;
 }
 const lastLooked = new WeakMap<Style, Look>();
@@ -34,19 +34,19 @@ const lastLooked = new WeakMap<Style, Look>();
 export function check(style: Style, session: Session, baseline: Session | null = null): Finding[] {
   const last = lastLooked.get(style);
   const changed =
-    last && last.view.baseline === baseline ? changedBetween(last.view.session, session) : null;
+    last && last.input.baseline === baseline ? changedBetween(last.input.session, session) : null;
   const since = last && changed && !changed.order ? { last, changed } : null;
   // Names go along with the session; should a rule fail on the way, nothing half way is kept.
   lastLooked.delete(style);
-  const view = viewOf(style, session, baseline, since);
-  const touched = since ? touchedSince(since, view) : [];
+  const input = inputOf(style, session, baseline, since);
+  const touched = since ? touchedSince(since, input) : [];
   const said = new Map<string, RuleRemarks>();
   const kept = new Map(session.kept.map((k) => [findingId(k.rule, k.track, k.was), k]));
   const findings: Finding[] = [];
   const spokenOf = new Map<string, ReadonlySet<TrackId | null>>();
   for (const rule of RULES) {
     if (rule.optional && session.rulesOff.includes(rule.id)) continue;
-    const says = look(rule, view, since, touched);
+    const says = look(rule, input, since, touched);
     said.set(rule.id, says);
     const remarks = "whole" in says ? says.whole : says.each.filter((r) => r !== null);
     const others = rule.unless === undefined ? undefined : spokenOf.get(rule.unless);
@@ -69,7 +69,7 @@ export function check(style: Style, session: Session, baseline: Session | null =
       });
     }
   }
-  lastLooked.set(style, { view, said });
+  lastLooked.set(style, { input, said });
   return findings;
 }
 
@@ -82,32 +82,31 @@ interface Predecessor {
 /** What a rule says now; where nothing it looks at changed, what it said before. */
 function look(
   rule: Rule,
-  view: RuleInput,
+  input: RuleInput,
   since: Predecessor | null,
   touched: readonly number[],
 ): RuleRemarks {
   const before = since?.last.said.get(rule.id);
-  const { tracks } = view.session;
+  const { tracks } = input.session;
   if (!since || !before)
-    return rule.each ? { each: tracks.map((t) => rule.each(view, t)) } : { whole: rule.check(view) };
+    return rule.each ? { each: tracks.map((t) => rule.each(input, t)) } : { whole: rule.check(input) };
   const { changed, last } = since;
   const among = (list: readonly (TrackField | SessionField)[] | undefined): boolean =>
-    list?.some((f) => changed.fields.has(f as TrackField) || changed.session.has(f as SessionField)) ??
-    false;
+    list?.some((f) => changed.fields.has(f) || changed.session.has(f)) ?? false;
   if (rule.each && "each" in before) {
-    if (rule.reads.some((f) => changed.session.has(f as SessionField)))
-      return { each: tracks.map((t) => rule.each(view, t)) };
+    if (rule.reads.some((f) => changed.session.has(f)))
+      return { each: tracks.map((t) => rule.each(input, t)) };
     if (touched.length === 0) return before;
     const each = [...before.each];
     for (const i of touched) {
       const t = tracks[i];
-      if (t) each[i] = rule.each(view, t);
+      if (t) each[i] = rule.each(input, t);
     }
     return { each };
   }
   if (!rule.check || !("whole" in before)) return { whole: [] };
   const decided =
-    among(rule.reads) || (rule.plan?.some((part) => view.plan[part] !== last.view.plan[part]) ?? false);
+    among(rule.reads) || (rule.plan?.some((part) => input.plan[part] !== last.input.plan[part]) ?? false);
   const worded = before.whole.length > 0 && among(rule.says);
   if (!decided && !worded) return before;
   const { about } = rule;
@@ -117,21 +116,21 @@ function look(
   };
   if (
     about &&
-    !rule.reads.some((f) => changed.session.has(f as SessionField)) &&
-    !touched.some((i) => matters(last.view, i) || matters(view, i))
+    !rule.reads.some((f) => changed.session.has(f)) &&
+    !touched.some((i) => matters(last.input, i) || matters(input, i))
   )
     return before;
-  return { whole: rule.check(view) };
+  return { whole: rule.check(input) };
 }
 
 /** The places of tracks that are other than before, or of which the house wants something else. */
-function touchedSince({ last, changed }: Predecessor, view: RuleInput): readonly number[] {
-  if (view.plan.wanted === last.view.plan.wanted) return changed.at;
+function touchedSince({ last, changed }: Predecessor, input: RuleInput): readonly number[] {
+  if (input.plan.wanted === last.input.plan.wanted) return changed.at;
   const at = new Set(changed.at);
-  const { mended } = view.plan;
-  if (mended?.from === last.view.plan.mark) return [...new Set([...at, ...mended.at])];
-  return view.session.tracks.flatMap((t, i) =>
-    at.has(i) || view.plan.wanted.get(t.id) !== last.view.plan.wanted.get(t.id) ? [i] : [],
+  const { mended } = input.plan;
+  if (mended?.from === last.input.plan.mark) return [...new Set([...at, ...mended.at])];
+  return input.session.tracks.flatMap((t, i) =>
+    at.has(i) || input.plan.wanted.get(t.id) !== last.input.plan.wanted.get(t.id) ? [i] : [],
   );
 }
 
@@ -139,7 +138,7 @@ function touchedSince({ last, changed }: Predecessor, view: RuleInput): readonly
  * What the rules look at; each part is worked out when the first rule asks for it, or taken from before
  * where it is the same.
  */
-function viewOf(
+function inputOf(
   style: Style,
   session: Session,
   baseline: Session | null,
@@ -151,20 +150,18 @@ function viewOf(
   };
   const { changed, last } = since ?? {};
   const heard =
-    changed &&
-    last &&
-    !HEARD_BY.some((f) => changed.fields.has(f as TrackField) || changed.session.has(f as SessionField))
-      ? last.view
+    changed && last && !HEARD_BY.some((f) => changed.fields.has(f) || changed.session.has(f))
+      ? last.input
       : null;
   const flow = heard?.flow ?? once(() => flowOf(session));
-  const taken = last?.view.taken ?? new NamesInUse(session);
-  if (changed) taken.follow(session, changed.at);
+  const names = last?.input.names ?? new NamesInUse(session);
+  if (changed) names.follow(session, changed.at);
   const [tracks, inside] = [once(() => byId(session)), once(() => insideOf(session.tracks))];
   return {
     style,
     session,
     baseline,
-    taken,
+    names,
     flow,
     standings: heard?.standings ?? once(() => standings(flow())),
     plan: planHouse(style, session),

@@ -11,14 +11,14 @@ export const feedsNowhere: Rule = {
   title: "Feed that leads nowhere",
   reads: ["kind", "format", "feeds", "sends"],
   says: ["name"],
-  check: (view) => {
-    const main = mainOf(view.session);
-    return view.session.tracks.flatMap((t): Remark[] => {
+  check: (input) => {
+    const main = mainOf(input.session);
+    return input.session.tracks.flatMap((t): Remark[] => {
       const remarks: Remark[] = [];
       const home = t.parent ?? main?.id ?? null;
-      const gone = t.feeds !== null && !view.tracks.has(t.feeds);
+      const gone = t.feeds !== null && !input.tracks.has(t.feeds);
       if (gone || (t.feeds === null && !leavesTheSession(t) && t.kind !== "midi" && t.format !== null)) {
-        const to = home === null ? undefined : view.tracks.get(home);
+        const to = home === null ? undefined : input.tracks.get(home);
         remarks.push({
           track: t.id,
           weight: "broken",
@@ -32,7 +32,7 @@ export const feedsNowhere: Rule = {
               : null,
         });
       }
-      const lost = t.sends.filter((s) => !view.tracks.has(s.to));
+      const lost = t.sends.filter((s) => !input.tracks.has(s.to));
       if (lost.length > 0) {
         remarks.push({
           track: t.id,
@@ -66,12 +66,12 @@ export const feedsCircle: Rule = {
   title: "Feed round in a circle",
   reads: ["kind", "format", "feeds", "sends"],
   says: ["name"],
-  check: (view) =>
-    circles(view.session).map((ids): Remark => {
-      const names = ids.map((id) => view.tracks.get(id)?.name ?? id);
-      const last = view.tracks.get(ids.at(-1) ?? "");
+  check: (input) =>
+    circles(input.session).map((ids): Remark => {
+      const names = ids.map((id) => input.tracks.get(id)?.name ?? id);
+      const last = input.tracks.get(ids.at(-1) ?? "");
       const first = ids[0];
-      const main = mainOf(view.session);
+      const main = mainOf(input.session);
       const back = last && last.feeds === first;
       const changes =
         !last || first === undefined
@@ -110,17 +110,17 @@ export const unfedReturn: Rule = {
   title: "Return nobody feeds",
   reads: ["kind", "feeds", "sends"],
   says: EVERYTHING,
-  check: (view) => {
+  check: (input) => {
     const waiting = new Set(
-      view.session.tracks.filter((t) => t.kind === "return" || t.kind === "cue-mix").map((t) => t.id),
+      input.session.tracks.filter((t) => t.kind === "return" || t.kind === "cue-mix").map((t) => t.id),
     );
-    for (const t of view.session.tracks) {
+    for (const t of input.session.tracks) {
       if (t.feeds !== null) waiting.delete(t.feeds);
       for (const s of t.sends) waiting.delete(s.to);
     }
-    return view.session.tracks.flatMap((t, i): Remark[] => {
+    return input.session.tracks.flatMap((t, i): Remark[] => {
       if (!waiting.has(t.id)) return [];
-      const siblings = view.session.tracks.slice(0, i).filter((x) => x.parent === t.parent);
+      const siblings = input.session.tracks.slice(0, i).filter((x) => x.parent === t.parent);
       return [
         {
           track: t.id,
@@ -147,10 +147,10 @@ export const cueIntoMain: Rule = {
   title: "Cue mix in the mix",
   reads: ["kind", "feeds"],
   says: ["name"],
-  check: (view) =>
-    view.session.tracks.flatMap((t): Remark[] => {
+  check: (input) =>
+    input.session.tracks.flatMap((t): Remark[] => {
       if (t.kind !== "cue-mix" || t.feeds === null) return [];
-      const to = view.tracks.get(t.feeds)?.name ?? "nothing that is there";
+      const to = input.tracks.get(t.feeds)?.name ?? "nothing that is there";
       return [
         {
           track: t.id,

@@ -12,24 +12,24 @@ const LEAST = 6;
  * The level a path rests at: what the house order says of its folder, or a starting value that speaks of
  * it; else 0 dB.
  */
-function restOf(view: RuleInput, path: Track): number {
-  const level = view.plan.houseFolder.get(path.id)?.plan.level;
+function restOf(input: RuleInput, path: Track): number {
+  const level = input.plan.houseFolder.get(path.id)?.plan.level;
   if (level !== undefined && level !== null) return level;
-  const what = view.plan.wanted.get(path.id)?.what;
-  return what?.sure ? (startsFor(view.style, what, path.kind, path.name, path.format).level ?? 0) : 0;
+  const what = input.plan.wanted.get(path.id)?.what;
+  return what?.sure ? (startsFor(input.style, what, path.kind, path.name, path.format).level ?? 0) : 0;
 }
 
 /**
  * The paths a track feeds through on its way to the main path, nearest first; the main path itself is not
  * one of them.
  */
-function pathsOf(view: RuleInput, t: Track): Track[] {
+function pathsOf(input: RuleInput, t: Track): Track[] {
   const paths: Track[] = [];
   const seen = new Set<TrackId>([t.id]);
   for (
-    let at = view.tracks.get(t.feeds ?? "");
+    let at = input.tracks.get(t.feeds ?? "");
     at && at.kind !== "main" && !seen.has(at.id);
-    at = view.tracks.get(at.feeds ?? "")
+    at = input.tracks.get(at.feeds ?? "")
   ) {
     seen.add(at.id);
     paths.push(at);
@@ -55,28 +55,28 @@ export const pulledDownTwice: Rule = {
   reads: ["kind", "format", "level", "feeds"],
   plan: ["wanted", "houseFolder"],
   says: ["name"],
-  check: (view) => {
+  check: (input) => {
     // Mostly no path is turned down at all, and nothing has to be followed.
-    if (!view.session.tracks.some((t) => t.level < 0 && PATHS.has(t.kind))) return [];
+    if (!input.session.tracks.some((t) => t.level < 0 && PATHS.has(t.kind))) return [];
     const byPath = new Map<Track, Low[]>();
-    for (const t of view.session.tracks) {
+    for (const t of input.session.tracks) {
       if (PATHS.has(t.kind) || t.format === null) continue;
-      const low = pathsOf(view, t).filter((p) => p.level < 0 && p.level < restOf(view, p));
-      const taken = low.reduce((sum, p) => sum + restOf(view, p) - p.level, 0);
+      const low = pathsOf(input, t).filter((p) => p.level < 0 && p.level < restOf(input, p));
+      const taken = low.reduce((sum, p) => sum + restOf(input, p) - p.level, 0);
       if (taken < LEAST) continue;
-      const what = view.plan.wanted.get(t.id)?.what;
-      const start = what?.sure ? startsFor(view.style, what, t.kind, t.name, t.format).level : undefined;
+      const what = input.plan.wanted.get(t.id)?.what;
+      const start = what?.sure ? startsFor(input.style, what, t.kind, t.name, t.format).level : undefined;
       if (start === undefined) continue;
       const comes = t.level - taken;
       if (taken < -start || comes >= start) continue;
       for (const p of low) byPath.set(p, [...(byPath.get(p) ?? []), { source: t, start, comes }]);
     }
-    return [...byPath].map(([path, sources]) => remark(view, path, sources));
+    return [...byPath].map(([path, sources]) => remark(input, path, sources));
   },
 };
 
-function remark(view: RuleInput, path: Track, sources: readonly Low[]): Remark {
-  const rest = restOf(view, path);
+function remark(input: RuleInput, path: Track, sources: readonly Low[]): Remark {
+  const rest = restOf(input, path);
   const lowest = sources.reduce((a, b) => (b.comes - b.start < a.comes - a.start ? b : a));
   const others = sources.length === 1 ? "" : ` and ${sources.length - 1} more`;
   return {

@@ -7,8 +7,8 @@ export const colourOff: Rule = {
   area: "style",
   title: "Colour not the house's",
   reads: ["name", "colour"],
-  each: (view, t) => {
-    const wanted = view.plan.wanted.get(t.id);
+  each: (input, t) => {
+    const wanted = input.plan.wanted.get(t.id);
     if (
       !wanted ||
       !(wanted.what.sure || wanted.verdict.colour) ||
@@ -16,14 +16,14 @@ export const colourOff: Rule = {
       wanted.colour === t.colour
     )
       return null;
-    const role = view.style.reader.roles.get(wanted.what.role ?? "")?.name ?? "";
+    const role = input.style.reader.roles.get(wanted.what.role ?? "")?.name ?? "";
     return {
       track: t.id,
       weight: "look",
       says: t.colour === null ? `“${t.name}” has no colour.` : `“${t.name}” has a colour of its own.`,
       because: wanted.verdict.colour
         ? `An exception says so: ${wanted.verdict.colour.says}.`
-        : `The house gives ${role} ${paletteName(view.style.house.palette, wanted.colour)}.`,
+        : `The house gives ${role} ${paletteName(input.style.house.palette, wanted.colour)}.`,
       before: t.colour,
       after: wanted.colour,
       fix: { label: "Recolour", changes: [setField(t, "colour", wanted.colour)], sure: true },
@@ -42,8 +42,8 @@ export const iconOff: Rule = {
   area: "style",
   title: "Icon not the house's",
   reads: ["name", "icon"],
-  each: (view, t) => {
-    const wanted = view.plan.wanted.get(t.id);
+  each: (input, t) => {
+    const wanted = input.plan.wanted.get(t.id);
     if (
       !wanted ||
       !(wanted.what.sure || wanted.verdict.icon) ||

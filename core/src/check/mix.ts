@@ -22,9 +22,9 @@ export const HEARD_BY: readonly (TrackField | SessionField)[] = [
 ];
 
 /** Sources as they stand at the main output; none while nobody has placed any. */
-function placed(view: RuleInput): readonly ImagePlace[] {
-  if (view.session.tracks.every((t) => t.pan === 0)) return [];
-  return view.standings();
+function placed(input: RuleInput): readonly ImagePlace[] {
+  if (input.session.tracks.every((t) => t.pan === 0)) return [];
+  return input.standings();
 }
 
 /**
@@ -38,14 +38,14 @@ export const onOneSpot: Rule = {
   reads: HEARD_BY,
   plan: ["wanted"],
   says: ["name"],
-  check: (view) => {
+  check: (input) => {
     const what = (id: TrackId): string | null => {
-      const w = view.plan.wanted.get(id)?.what;
-      return w?.sure && w.role !== null && view.style.reader.roles.get(w.role)?.sort === "source"
+      const w = input.plan.wanted.get(id)?.what;
+      return w?.sure && w.role !== null && input.style.reader.roles.get(w.role)?.sort === "source"
         ? `${w.role}|${w.of ?? ""}`
         : null;
     };
-    const points = placed(view)
+    const points = placed(input)
       .filter((s) => s.to - s.from < ONE_SPOT && Math.abs(s.place) >= CHOSEN && what(s.id) !== null)
       .sort((a, b) => a.place - b.place);
     return points.flatMap((s, i): Remark[] => {
@@ -57,7 +57,7 @@ export const onOneSpot: Rule = {
         what(s.id) === what(before.id)
       )
         return [];
-      const [a, b] = [view.tracks.get(before.id), view.tracks.get(s.id)];
+      const [a, b] = [input.tracks.get(before.id), input.tracks.get(s.id)];
       if (!a || !b) return [];
       return [
         {
@@ -83,8 +83,8 @@ export const leansAside: Rule = {
   title: "Everything leans to a side",
   optional: true,
   reads: HEARD_BY,
-  check: (view) => {
-    const all = placed(view);
+  check: (input) => {
+    const all = placed(input);
     if (all.length < 3) return [];
     const by = leaning(all);
     if (Math.abs(by) < LEANS) return [];
@@ -104,12 +104,12 @@ export const leansAside: Rule = {
 };
 
 /** What is low in pitch, by what the house calls it: the bass family, and roles whose names say so. */
-function isLow(view: RuleInput, id: TrackId): boolean {
-  const w = view.plan.wanted.get(id)?.what;
+function isLow(input: RuleInput, id: TrackId): boolean {
+  const w = input.plan.wanted.get(id)?.what;
   if (!w?.sure || w.role === null) return false;
   return (
-    familyFor(view.style, w) === "bass" ||
-    /\b(bass|kick|tuba|sub|contrabassoon|timpani)\b/i.test(view.style.reader.roles.get(w.role)?.name ?? "")
+    familyFor(input.style, w) === "bass" ||
+    /\b(bass|kick|tuba|sub|contrabassoon|timpani)\b/i.test(input.style.reader.roles.get(w.role)?.name ?? "")
   );
 }
 
@@ -125,8 +125,8 @@ export const lowAside: Rule = {
   reads: HEARD_BY,
   plan: ["wanted"],
   says: ["name"],
-  check: (view) => {
-    const low = placed(view).filter((s) => isLow(view, s.id));
+  check: (input) => {
+    const low = placed(input).filter((s) => isLow(input, s.id));
     return low
       .filter(
         (s) => Math.abs(s.place) > 60 && !low.some((o) => o.place * s.place < 0 && Math.abs(o.place) > 30),
@@ -134,7 +134,7 @@ export const lowAside: Rule = {
       .map((s): Remark => ({
         track: s.id,
         weight: "note",
-        says: `“${view.tracks.get(s.id)?.name ?? ""}” is low and stands alone at ${panInWords(s.place)}.`,
+        says: `“${input.tracks.get(s.id)?.name ?? ""}” is low and stands alone at ${panInWords(s.place)}.`,
         because: "One loudspeaker would carry all the low end. Usually it stands near the middle.",
         before: panInWords(s.place),
         after: null,

@@ -27,8 +27,8 @@ export const nameOffPattern: Rule = {
   title: "Name off the pattern",
   unless: "same-name",
   reads: ["name", "kind", "role", "of", "positions", "number", "colour", "icon"],
-  each: (view, t) => {
-    const wanted = view.plan.wanted.get(t.id);
+  each: (input, t) => {
+    const wanted = input.plan.wanted.get(t.id);
     if (!wanted || wanted.name === null || wanted.name === t.name) return null;
     const { what } = wanted;
     if (what.sure) {
@@ -36,18 +36,18 @@ export const nameOffPattern: Rule = {
         track: t.id,
         weight: "look",
         says: `“${t.name}” is off the house pattern.`,
-        because: `House pattern: ${patternInWords(view.style.house.names[patternUse(t.kind)], what)}.`,
+        because: `House pattern: ${patternInWords(input.style.house.names[patternUse(t.kind)], what)}.`,
         before: t.name,
         after: wanted.name,
         fix: { label: "Rename", changes: renaming(t, wanted), sure: true },
       };
     }
-    const role = view.style.reader.roles.get(what.role ?? "")?.name ?? "";
+    const role = input.style.reader.roles.get(what.role ?? "")?.name ?? "";
     return {
       track: t.id,
       weight: "look",
       says: `“${t.name}” could be ${role}. Is it?`,
-      because: doubtInWords(view, t, wanted),
+      because: doubtInWords(input, t, wanted),
       before: t.name,
       after: wanted.name,
       fix: {
@@ -67,9 +67,9 @@ function lookChanges(t: Track, wanted: HouseWish): Change[] {
   return changes;
 }
 
-function doubtInWords(view: RuleInput, t: Track, wanted: HouseWish): string {
+function doubtInWords(input: RuleInput, t: Track, wanted: HouseWish): string {
   const reading = wanted.what.reading;
-  const name = (id: string): string => view.style.reader.roles.get(id)?.name ?? id;
+  const name = (id: string): string => input.style.reader.roles.get(id)?.name ?? id;
   switch (reading?.doubt) {
     case "several-meanings":
       return reading.others.length > 0
@@ -92,8 +92,8 @@ export const nameUnreadable: Rule = {
   area: "style",
   title: "Name nobody can read",
   reads: ["name"],
-  each: (view, t) => {
-    const wanted = view.plan.wanted.get(t.id);
+  each: (input, t) => {
+    const wanted = input.plan.wanted.get(t.id);
     if (!wanted || wanted.what.role !== null || wanted.verdict.alone) return null;
     return {
       track: t.id,
@@ -115,14 +115,14 @@ export const sameName: Rule = {
   reads: ["name", "kind"],
   plan: ["wanted"],
   says: ["role", "of", "positions", "number"],
-  check: (view) => {
+  check: (input) => {
     const given = new Set<string>();
     const free = (t: Track, name: string): boolean =>
-      !view.taken.has(nameKey(t, name)) && !given.has(nameKey(t, name));
-    return view.taken.doubled().flatMap(({ at, first }): Remark[] => {
-      const [t, other] = [view.session.tracks[at], view.session.tracks[first]];
+      !input.names.has(nameKey(t, name)) && !given.has(nameKey(t, name));
+    return input.names.doubled().flatMap(({ at, first }): Remark[] => {
+      const [t, other] = [input.session.tracks[at], input.session.tracks[first]];
       if (!t || !other) return [];
-      const wanted = view.plan.wanted.get(t.id);
+      const wanted = input.plan.wanted.get(t.id);
       let name = wanted?.what.sure ? wanted.name : null;
       for (let n = 2; name === null || !free(t, name); n++) name = `${t.name}_${n}`;
       given.add(nameKey(t, name));

@@ -16,13 +16,13 @@ export const outsideFolder: Rule = {
   reads: [],
   plan: ["parentOf", "newFolders", "inside"],
   says: EVERYTHING,
-  check: (view) =>
-    view.session.tracks.flatMap((t): Remark[] => {
-      const parent = view.plan.parentOf.get(t.id);
+  check: (input) =>
+    input.session.tracks.flatMap((t): Remark[] => {
+      const parent = input.plan.parentOf.get(t.id);
       if (parent === undefined || parent === t.parent) return [];
-      const fresh = view.plan.newFolders.find((f) => f.id === parent);
-      const to = parent === null ? null : (view.tracks.get(parent) ?? fresh ?? null);
-      const from = t.parent === null ? null : (view.tracks.get(t.parent) ?? null);
+      const fresh = input.plan.newFolders.find((f) => f.id === parent);
+      const to = parent === null ? null : (input.tracks.get(parent) ?? fresh ?? null);
+      const from = t.parent === null ? null : (input.tracks.get(t.parent) ?? null);
       return [
         {
           track: t.id,
@@ -37,7 +37,7 @@ export const outsideFolder: Rule = {
           after: to?.name ?? "no folder",
           fix: {
             label: to ? `Move to ${to.name}` : "Move out",
-            changes: moving(view, t, parent, fresh ?? null),
+            changes: moving(input, t, parent, fresh ?? null),
             sure: true,
           },
         },
@@ -53,18 +53,18 @@ export const outOfOrder: Rule = {
   reads: [],
   plan: ["inside", "parentOf"],
   says: ["name"],
-  check: (view) => {
-    return [...view.inside].flatMap(([parent, tracks]) => {
+  check: (input) => {
+    return [...input.inside].flatMap(([parent, tracks]) => {
       const list = tracks.map((t) => t.id);
       const there = new Set(list);
-      const order = (view.plan.inside.get(parent) ?? []).filter((id) => there.has(id));
-      const stay = list.filter((id) => view.plan.parentOf.get(id) === parent);
+      const order = (input.plan.inside.get(parent) ?? []).filter((id) => there.has(id));
+      const stay = list.filter((id) => input.plan.parentOf.get(id) === parent);
       if (order.every((id, i) => id === stay[i])) return [];
       const stays = new Set(longestRun(order, list));
       return order.flatMap((id, i): Remark[] => {
-        const t = view.tracks.get(id);
+        const t = input.tracks.get(id);
         if (!t || stays.has(id)) return [];
-        const neighbour = i > 0 ? view.tracks.get(order[i - 1] ?? "") : undefined;
+        const neighbour = i > 0 ? input.tracks.get(order[i - 1] ?? "") : undefined;
         const after = neighbour?.id ?? null;
         const from = { parent, after: list[list.indexOf(id) - 1] ?? null };
         if (from.after === after) return [];
@@ -74,7 +74,7 @@ export const outOfOrder: Rule = {
             weight: "note",
             says: `“${t.name}” is out of house order.`,
             because: neighbour ? `It belongs after “${neighbour.name}”.` : "It belongs first.",
-            before: from.after === null ? "first" : `after ${view.tracks.get(from.after)?.name ?? ""}`,
+            before: from.after === null ? "first" : `after ${input.tracks.get(from.after)?.name ?? ""}`,
             after: neighbour ? `after ${neighbour.name}` : "first",
             fix: { label: "Move", changes: [{ do: "move", id, from, to: { parent, after } }], sure: true },
           },
@@ -92,23 +92,23 @@ export const folderSound: Rule = {
   reads: ["format"],
   plan: ["houseFolder"],
   says: EVERYTHING,
-  check: (view) =>
-    view.session.tracks.flatMap((t): Remark[] => {
-      const carries = view.plan.houseFolder.get(t.id)?.plan.carries;
+  check: (input) =>
+    input.session.tracks.flatMap((t): Remark[] => {
+      const carries = input.plan.houseFolder.get(t.id)?.plan.carries;
       if (carries === undefined || carries === (t.format !== null)) return [];
-      const main = mainOf(view.session)?.id ?? null;
-      const outer = carrierOf(t.parent, view.tracks) ?? main;
-      const members = view.inside.get(t.id) ?? [];
+      const main = mainOf(input.session)?.id ?? null;
+      const outer = carrierOf(t.parent, input.tracks) ?? main;
+      const members = input.inside.get(t.id) ?? [];
       const changes = carries
         ? [
-            setField(t, "format", view.session.mainFormat),
+            setField(t, "format", input.session.mainFormat),
             setField(t, "feeds", outer),
             ...members
               .filter((m) => m.feeds === outer && m.kind !== "main")
               .map((m) => setField(m, "feeds", t.id)),
           ]
         : [
-            ...view.session.tracks.filter((m) => m.feeds === t.id).map((m) => setField(m, "feeds", outer)),
+            ...input.session.tracks.filter((m) => m.feeds === t.id).map((m) => setField(m, "feeds", outer)),
             setField(t, "feeds", null),
             setField(t, "format", null),
           ];
@@ -144,34 +144,34 @@ function lastBefore(
 }
 
 /** A folder that is to be made, behind those around it that are to be made as well, outermost first. */
-function withNewOnesAround(view: RuleInput, fresh: Track): Track[] {
-  const outer = view.plan.newFolders.find((f) => f.id === fresh.parent);
-  return outer ? [...withNewOnesAround(view, outer), fresh] : [fresh];
+function withNewOnesAround(input: RuleInput, fresh: Track): Track[] {
+  const outer = input.plan.newFolders.find((f) => f.id === fresh.parent);
+  return outer ? [...withNewOnesAround(input, outer), fresh] : [fresh];
 }
 
 /**
  * Moves a track into the folder it belongs in, behind the last neighbour that stands there already; makes
  * the folder where it is new.
  */
-function moving(view: RuleInput, t: Track, parent: TrackId | null, fresh: Track | null): Change[] {
+function moving(input: RuleInput, t: Track, parent: TrackId | null, fresh: Track | null): Change[] {
   const changes: Change[] = [];
-  const siblings = view.inside.get(t.parent) ?? [];
+  const siblings = input.inside.get(t.parent) ?? [];
   let from = { parent: t.parent, after: siblings[siblings.indexOf(t) - 1]?.id ?? null };
   let after: TrackId | null = null;
   if (fresh) {
-    for (const made of withNewOnesAround(view, fresh)) {
-      const around = view.plan.inside.get(made.parent) ?? [];
-      const before = lastBefore(around, made.id, (id) => view.tracks.get(id)?.parent === made.parent);
+    for (const made of withNewOnesAround(input, fresh)) {
+      const around = input.plan.inside.get(made.parent) ?? [];
+      const before = lastBefore(around, made.id, (id) => input.tracks.get(id)?.parent === made.parent);
       changes.push({ do: "add", track: made, after: before });
       if (made.parent === t.parent && from.after === before) from = { parent: t.parent, after: made.id };
     }
   } else {
-    const order = view.plan.inside.get(parent) ?? [];
-    after = lastBefore(order, t.id, (id) => view.tracks.get(id)?.parent === parent);
+    const order = input.plan.inside.get(parent) ?? [];
+    after = lastBefore(order, t.id, (id) => input.tracks.get(id)?.parent === parent);
   }
   changes.push({ do: "move", id: t.id, from, to: { parent, after } });
-  const feeds = feedsAfterMove(t, parent, mainOf(view.session)?.id ?? null, {
-    get: (id) => view.tracks.get(id) ?? view.plan.newFolders.find((f) => f.id === id),
+  const feeds = feedsAfterMove(t, parent, mainOf(input.session)?.id ?? null, {
+    get: (id) => input.tracks.get(id) ?? input.plan.newFolders.find((f) => f.id === id),
   });
   if (feeds !== t.feeds) changes.push(setField(t, "feeds", feeds));
   return changes;

@@ -10,8 +10,8 @@ export const inputOutOfRange: Rule = {
   area: "signal",
   title: "Input the interface lacks",
   reads: ["name", "input", "format", "interfaceInputs"],
-  each: (view, t) => {
-    const last = view.session.interfaceInputs;
+  each: (input, t) => {
+    const last = input.session.interfaceInputs;
     if (last === null || t.input === null || t.input + CHANNELS[t.format ?? "mono"] - 1 <= last)
       return null;
     return {
@@ -35,10 +35,10 @@ export const inputForgotten: Rule = {
   title: "Input forgotten",
   reads: ["kind", "source", "input", "format", "armed", "listenOnly", "interfaceInputs"],
   says: ["name"],
-  check: (view) => {
+  check: (input) => {
     // What a room could not place is told by its fit report; what it moved, by another rule.
-    if (view.baseline) return [];
-    const sources = view.session.tracks.filter(
+    if (input.baseline) return [];
+    const sources = input.session.tracks.filter(
       (t) => t.kind === "audio" && t.source !== null && !t.listenOnly,
     );
     // A template that numbers nothing, or only a few, has not come to it yet.
@@ -51,7 +51,7 @@ export const inputForgotten: Rule = {
         .slice(0, 6)
         .map((t) => t.name)
         .join(", ") + (forgotten.length > 6 ? ` and ${forgotten.length - 6} more` : "");
-    const changes = nextInputs(sources, forgotten, view.session.interfaceInputs ?? 1024);
+    const changes = nextInputs(sources, forgotten, input.session.interfaceInputs ?? 1024);
     return [
       {
         track: forgotten.length === 1 ? first.id : null,

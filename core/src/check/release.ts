@@ -11,10 +11,10 @@ export const missingTrack: Rule = {
   title: "Track missing",
   reads: [],
   says: EVERYTHING,
-  check: (view) =>
-    (view.baseline?.tracks ?? []).flatMap((t): Remark[] => {
-      if (view.tracks.has(t.id)) return [];
-      const back = putBack(view, t);
+  check: (input) =>
+    (input.baseline?.tracks ?? []).flatMap((t): Remark[] => {
+      if (input.tracks.has(t.id)) return [];
+      const back = putBack(input, t);
       return [
         {
           track: t.id,
@@ -29,22 +29,22 @@ export const missingTrack: Rule = {
     }),
 };
 
-function putBack(view: RuleInput, t: Track): Change[] | null {
-  const parent = t.parent === null ? null : view.tracks.get(t.parent);
+function putBack(input: RuleInput, t: Track): Change[] | null {
+  const parent = t.parent === null ? null : input.tracks.get(t.parent);
   if (t.parent !== null && parent?.kind !== "folder") return null;
-  const neighbours = (view.baseline?.tracks ?? []).filter((x) => x.parent === t.parent);
+  const neighbours = (input.baseline?.tracks ?? []).filter((x) => x.parent === t.parent);
   const before = neighbours
     .slice(
       0,
       neighbours.findIndex((x) => x.id === t.id),
     )
-    .filter((x) => view.tracks.get(x.id)?.parent === t.parent)
+    .filter((x) => input.tracks.get(x.id)?.parent === t.parent)
     .at(-1);
-  const feeds = t.feeds === null || view.tracks.has(t.feeds) ? t.feeds : t.parent;
+  const feeds = t.feeds === null || input.tracks.has(t.feeds) ? t.feeds : t.parent;
   return [
     {
       do: "add",
-      track: { ...t, feeds, sends: t.sends.filter((s) => view.tracks.has(s.to)) },
+      track: { ...t, feeds, sends: t.sends.filter((s) => input.tracks.has(s.to)) },
       after: before?.id ?? null,
     },
   ];
@@ -57,10 +57,10 @@ export const extraTrack: Rule = {
   title: "Track not in the release",
   reads: ["job"],
   says: ["name"],
-  check: (view) => {
-    if (!view.baseline) return [];
-    const known = new Set(view.baseline.tracks.map((t) => t.id));
-    return view.session.tracks.flatMap((t): Remark[] =>
+  check: (input) => {
+    if (!input.baseline) return [];
+    const known = new Set(input.baseline.tracks.map((t) => t.id));
+    return input.session.tracks.flatMap((t): Remark[] =>
       known.has(t.id) || t.job
         ? []
         : [
@@ -87,10 +87,10 @@ export const inputMoved: Rule = {
   title: "Input changed",
   reads: ["input"],
   says: ["name"],
-  check: (view) =>
-    (view.baseline?.tracks ?? []).flatMap((given): Remark[] => {
-      const t = view.tracks.get(given.id);
-      if (!t || given.input === t.input) return [];
+  check: (input) =>
+    (input.baseline?.tracks ?? []).flatMap((out): Remark[] => {
+      const t = input.tracks.get(out.id);
+      if (!t || out.input === t.input) return [];
       const say = (n: number | null): string => (n === null ? "no input" : `Input ${n}`);
       return [
         {
@@ -98,11 +98,11 @@ export const inputMoved: Rule = {
           weight: "look",
           says:
             `“${t.name}” records from ${say(t.input).toLowerCase()} instead of ` +
-            `${say(given.input).toLowerCase()}.`,
+            `${say(out.input).toLowerCase()}.`,
           because: "The input list on the floor of the room says otherwise.",
           before: say(t.input),
-          after: say(given.input),
-          fix: { label: "Put the input back", changes: [setField(t, "input", given.input)], sure: true },
+          after: say(out.input),
+          fix: { label: "Put the input back", changes: [setField(t, "input", out.input)], sure: true },
         },
       ];
     }),
@@ -114,10 +114,9 @@ export const settingChanged: Rule = {
   area: "release",
   title: "Session setting changed",
   reads: ["sampleRate", "bitDepth", "mainFormat"],
-  check: (view) => {
-    const given = view.baseline;
-    if (!given) return [];
-    const came = view.session;
+  check: (input) => {
+    const { baseline, session: came } = input;
+    if (!baseline) return [];
     const remarks: Remark[] = [];
     const say = (what: string, before: string, after: string, changes: Change[]): void => {
       remarks.push({
@@ -130,17 +129,17 @@ export const settingChanged: Rule = {
         fix: { label: `Back to ${after}`, changes, sure: true },
       });
     };
-    if (came.sampleRate !== given.sampleRate)
-      say("sample rate", `${came.sampleRate / 1000} kHz`, `${given.sampleRate / 1000} kHz`, [
-        { do: "set-session", field: "sampleRate", from: came.sampleRate, to: given.sampleRate },
+    if (came.sampleRate !== baseline.sampleRate)
+      say("sample rate", `${came.sampleRate / 1000} kHz`, `${baseline.sampleRate / 1000} kHz`, [
+        { do: "set-session", field: "sampleRate", from: came.sampleRate, to: baseline.sampleRate },
       ]);
-    if (came.bitDepth !== given.bitDepth)
-      say("bit depth", `${came.bitDepth} bit`, `${given.bitDepth} bit`, [
-        { do: "set-session", field: "bitDepth", from: came.bitDepth, to: given.bitDepth },
+    if (came.bitDepth !== baseline.bitDepth)
+      say("bit depth", `${came.bitDepth} bit`, `${baseline.bitDepth} bit`, [
+        { do: "set-session", field: "bitDepth", from: came.bitDepth, to: baseline.bitDepth },
       ]);
-    if (came.mainFormat !== given.mainFormat)
-      say("main format", came.mainFormat, given.mainFormat, [
-        { do: "set-session", field: "mainFormat", from: came.mainFormat, to: given.mainFormat },
+    if (came.mainFormat !== baseline.mainFormat)
+      say("main format", came.mainFormat, baseline.mainFormat, [
+        { do: "set-session", field: "mainFormat", from: came.mainFormat, to: baseline.mainFormat },
       ]);
     return remarks;
   },

@@ -20,7 +20,7 @@ export interface RuleInput {
   /** Where sources stand at the main output; likewise. */
   readonly standings: () => readonly ImagePlace[];
   /** Which names the tracks go by. */
-  readonly taken: NamesInUse;
+  readonly names: NamesInUse;
   readonly tracks: ReadonlyMap<TrackId, Track>;
   /** The tracks directly in each folder (null: in none), in order. */
   readonly inside: ReadonlyMap<TrackId | null, readonly Track[]>;
@@ -76,20 +76,20 @@ export type Rule = (EachRule | WholeRule) & About;
  * it, no other track.
  */
 interface EachRule {
-  readonly each: (view: RuleInput, t: Track) => Remark | null;
+  readonly each: (input: RuleInput, t: Track) => Remark | null;
   readonly check?: never;
 }
 
 /** Looks at the session as a whole: a remark for everything that is off. */
 interface WholeRule {
-  readonly check: (view: RuleInput) => Remark[];
+  readonly check: (input: RuleInput) => Remark[];
   readonly each?: never;
   /** The parts of the house's plan its remarks depend on. */
   readonly plan?: readonly (keyof HousePlan)[];
   /** Fields that are only in the wording or in the fix: while it has nothing to say, they do not matter. */
   readonly says?: readonly (TrackField | SessionField)[];
   /** Whether a track can matter to it at all: while none that can changed, its remarks hold. */
-  readonly about?: (view: RuleInput, t: Track) => boolean;
+  readonly about?: (input: RuleInput, t: Track) => boolean;
 }
 
 interface About {

@@ -10,8 +10,8 @@ export const busFormat: Rule = {
   area: "signal",
   title: "Bus of another width",
   reads: ["name", "kind", "format", "role", "mainFormat"],
-  each: (view, t) => {
-    const main = view.session.mainFormat;
+  each: (input, t) => {
+    const main = input.session.mainFormat;
     if (!PATHS.has(t.kind) || t.format === main || t.format === null) return null;
     if (t.kind === "cue-mix" || t.kind === "monitor" || t.role === "cue-mix") return null;
     const what =
@@ -61,16 +61,16 @@ export const inputTwice: Rule = {
   title: "Input used twice",
   reads: ["input", "format"],
   says: ["name"],
-  check: (view) => {
+  check: (input) => {
     const users = new Map<number, string>();
     const taken = new Set<number>();
-    for (const t of view.session.tracks)
+    for (const t of input.session.tracks)
       if (t.input !== null) for (let i = 0; i < width(t); i++) taken.add(t.input + i);
-    return view.session.tracks.flatMap((t): Remark[] => {
+    return input.session.tracks.flatMap((t): Remark[] => {
       if (t.input === null) return [];
       const mine = Array.from({ length: width(t) }, (_, i) => (t.input ?? 0) + i);
       const clash = mine.find((n) => users.has(n));
-      const other = clash === undefined ? undefined : view.tracks.get(users.get(clash) ?? "");
+      const other = clash === undefined ? undefined : input.tracks.get(users.get(clash) ?? "");
       for (const n of mine) if (!users.has(n)) users.set(n, t.id);
       if (clash === undefined || !other) return [];
       const free = firstFree(taken, width(t));
@@ -103,8 +103,8 @@ function firstFree(taken: ReadonlySet<number>, channels: number): number {
 const OPPOSITE: Readonly<Record<string, string>> = { top: "bottom", front: "back" };
 
 /** The sides of its source that a track is known to hear. */
-const sides = (view: RuleInput, t: Track): string[] =>
-  view.plan.wanted
+const sides = (input: RuleInput, t: Track): string[] =>
+  input.plan.wanted
     .get(t.id)
     ?.what.positions.filter((p) => p in OPPOSITE || Object.values(OPPOSITE).includes(p)) ?? [];
 
@@ -116,16 +116,16 @@ export const polarityPair: Rule = {
   reads: ["kind", "polarity"],
   plan: ["wanted"],
   says: ["name"],
-  about: (view, t) => t.kind === "audio" && sides(view, t).length > 0,
-  check: (view) => {
+  about: (input, t) => t.kind === "audio" && sides(input, t).length > 0,
+  check: (input) => {
     const key = (
       what: { role: string | null; of: string | null; number: number | null; positions: readonly string[] },
       leave: string,
     ): string =>
       [what.role, what.of, what.number, ...what.positions.filter((p) => p !== leave).sort()].join("|");
-    const known = view.session.tracks.flatMap((t) => {
-      const what = view.plan.wanted.get(t.id)?.what;
-      return t.kind === "audio" && what?.sure && sides(view, t).length > 0 ? [{ t, what }] : [];
+    const known = input.session.tracks.flatMap((t) => {
+      const what = input.plan.wanted.get(t.id)?.what;
+      return t.kind === "audio" && what?.sure && sides(input, t).length > 0 ? [{ t, what }] : [];
     });
     const nearOnes = new Map(
       known.flatMap(({ t, what }) =>
@@ -168,12 +168,12 @@ export const linkGone: Rule = {
   area: "signal",
   title: "Link to a track that is gone",
   reads: ["links"],
-  check: (view) =>
-    view.session.links.flatMap((l): Remark[] => {
-      const gone = [...l.members, ...l.followers].filter((id) => !view.tracks.has(id));
+  check: (input) =>
+    input.session.links.flatMap((l): Remark[] => {
+      const gone = [...l.members, ...l.followers].filter((id) => !input.tracks.has(id));
       if (gone.length === 0) return [];
-      const there = (ids: readonly string[]): string[] => ids.filter((id) => view.tracks.has(id));
-      const next = view.session.links.map((x) =>
+      const there = (ids: readonly string[]): string[] => ids.filter((id) => input.tracks.has(id));
+      const next = input.session.links.map((x) =>
         x.id === l.id ? { ...x, members: there(x.members), followers: there(x.followers) } : x,
       );
       return [
@@ -188,7 +188,7 @@ export const linkGone: Rule = {
           after: l.name,
           fix: {
             label: "Take them off the set",
-            changes: [setSessionField(view.session, "links", next)],
+            changes: [setSessionField(input.session, "links", next)],
             sure: true,
           },
         },

@@ -22,11 +22,11 @@ export interface Audit {
  */
 export function* auditing(
   house: House,
-  words: Reader,
+  reader: Reader,
   entries: readonly Entry[],
   scope: "shared" | "project",
 ): Generator<number, Audit> {
-  const auditor = new Auditor(house, words, entries.length);
+  const auditor = new Auditor(house, reader, entries.length);
   yield* auditor.folder({
     node: treeOf(entries),
     plans: scope === "shared" ? house.disk.shared : house.disk.project,
@@ -41,11 +41,11 @@ export function* auditing(
 /** The whole audit at once. */
 export function audit(
   house: House,
-  words: Reader,
+  reader: Reader,
   entries: readonly Entry[],
   scope: "shared" | "project",
 ): Audit {
-  const steps = auditing(house, words, entries, scope);
+  const steps = auditing(house, reader, entries, scope);
   for (;;) {
     const step = steps.next();
     if (step.done) return step.value;

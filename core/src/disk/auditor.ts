@@ -35,10 +35,10 @@ interface Visit {
   readonly self: DiskFolder | null;
   /** Whether it is a stray: what stands in it is not spoken of. */
   readonly stray: boolean;
-  readonly around: readonly Place[];
+  readonly around: readonly FolderAround[];
 }
 /** A folder around, by what it is, innermost first. */
-interface Place {
+interface FolderAround {
   readonly path: string;
   readonly plan: DiskFolder;
 }
@@ -60,14 +60,17 @@ export class Auditor {
   /** @param all how many files and folders there are, for the share that is done */
   constructor(
     private readonly house: House,
-    private readonly words: Reader,
+    private readonly reader: Reader,
     private readonly all: number,
   ) {}
 
   /** A folder with all it holds. Yields the share that is done. */
   *folder(visit: Visit): Generator<number, void> {
     const { node, plans, self } = visit;
-    const here: readonly Place[] = [{ path: node.path, plan: self ?? rootPlan(plans) }, ...visit.around];
+    const here: readonly FolderAround[] = [
+      { path: node.path, plan: self ?? rootPlan(plans) },
+      ...visit.around,
+    ];
     const children = [...node.inside.values()];
     const exact = new Set(children.filter((c) => c.folder).map((c) => c.name));
     const found = new Set<DiskFolder>();
@@ -119,7 +122,7 @@ export class Auditor {
   #isNamed(child: DiskNode, home: DiskNode, plan: DiskFolder, use: PatternUse): boolean {
     const { grammar, follows } = this.#pattern(use);
     if (follows(child.name)) return true;
-    const name = rightName(grammar, this.words, child.name, false);
+    const name = rightName(grammar, this.reader, child.name, false);
     const off = `Not named as a ${spoken(use)}`;
     if (name !== null) {
       this.#misnamed(child, home, name, `${off}.`);
@@ -132,14 +135,14 @@ export class Auditor {
   }
 
   /** A file against the folder it stands in. */
-  #file(node: DiskNode, { node: home, self, stray }: Visit, around: readonly Place[]): void {
+  #file(node: DiskNode, { node: home, self, stray }: Visit, around: readonly FolderAround[]): void {
     this.counts.files++;
     this.counts.bytes += node.size ?? 0;
     if (!stray) this.#inPlace(node, home, self, around);
     if (node.size === 0) this.#add("empty", node, "A file with nothing in it.");
   }
 
-  #inPlace(node: DiskNode, home: DiskNode, plan: DiskFolder | null, around: readonly Place[]): void {
+  #inPlace(node: DiskNode, home: DiskNode, plan: DiskFolder | null, around: readonly FolderAround[]): void {
     if (SYSTEM_LITTER.has(node.name.toLowerCase()))
       return this.#add("stray", node, "Left here by a computer's system; no part of the work.");
     const { stem, ending } = endingOf(node.name);
@@ -148,13 +151,13 @@ export class Auditor {
     if (plan.files === null) return;
     const { grammar, follows } = this.#pattern(plan.files);
     if (follows(stem)) return;
-    const name = rightName(grammar, this.words, node.name, true);
+    const name = rightName(grammar, this.reader, node.name, true);
     const off = `Not named as a ${spoken(plan.files)}`;
     if (name !== null) this.#misnamed(node, home, name, `${off}.`);
     else this.#add("misnamed", node, `${off}, and the name does not say enough to tell how it should be.`);
   }
 
-  #strayFile(node: DiskNode, kind: string, plan: DiskFolder | null, around: readonly Place[]): void {
+  #strayFile(node: DiskNode, kind: string, plan: DiskFolder | null, around: readonly FolderAround[]): void {
     const better = this.#homeOf(kind, around);
     const what = kind === "" ? "file without an ending" : `.${kind} file`;
     const says =
@@ -165,7 +168,7 @@ export class Auditor {
   }
 
   /** The nearest folder of the blueprint where files of this kind belong. */
-  #homeOf(kind: string, around: readonly Place[]): string | null {
+  #homeOf(kind: string, around: readonly FolderAround[]): string | null {
     for (const { path, plan } of around)
       for (const f of insideOfPlan(this.house.disk, plan))
         if (f.name !== null && f.kinds.includes(kind)) return under(path, f.name);
@@ -208,7 +211,7 @@ export class Auditor {
   #pattern(use: PatternUse): Pattern {
     const known = this.#patterns.get(use);
     if (known) return known;
-    const grammar = grammarOf(this.house.names[use], this.words);
+    const grammar = grammarOf(this.house.names[use], this.reader);
     const made = { grammar, follows: acceptor(grammar) };
     this.#patterns.set(use, made);
     return made;

@@ -11,13 +11,13 @@ import { under } from "./entry.ts";
 /** Where a session lives on disk, by the house pattern of session folders. */
 export function sessionFolder(
   house: House,
-  words: Reader,
+  reader: Reader,
   title: string,
   room: string,
   date: Date,
 ): string {
   const what: Naming = { title, room, date: date.toISOString().slice(0, 10) };
-  return safeFileName(compose(house.names["session-folder"], words, what) ?? title);
+  return safeFileName(compose(house.names["session-folder"], reader, what) ?? title);
 }
 
 /**
@@ -43,7 +43,7 @@ export function foldersOnDisk(house: House, root: string): string[] {
  */
 export function longestPath(
   house: House,
-  words: Reader,
+  reader: Reader,
   use: PatternUse,
 ): { readonly length: number; readonly folder: string } | null {
   let found: { length: number; folder: string } | null = null;
@@ -51,13 +51,13 @@ export function longestPath(
     for (const f of plans) {
       const name = f.name ?? `(${f.named ?? ""})`;
       const here =
-        length + 1 + (f.named === null ? name.length : lengthsOf(house.names[f.named], words).most);
+        length + 1 + (f.named === null ? name.length : lengthsOf(house.names[f.named], reader).most);
       const at = under(path, name);
       // A dot and an ending behind the name.
       const whole =
         here +
         1 +
-        lengthsOf(house.names[use], words).most +
+        lengthsOf(house.names[use], reader).most +
         1 +
         Math.max(0, ...f.kinds.map((k) => k.length));
       if (f.files === use && whole > (found?.length ?? 0)) found = { length: whole, folder: at };

@@ -17,7 +17,7 @@ const LAST_NUMBER = /[-_ .](\d{2,3})$/;
  * Dates, versions and takes are looked for, roles are read as track names are (and only taken when sure);
  * nothing is guessed.
  */
-export function rightName(grammar: Grammar, words: Reader, name: string, file: boolean): string | null {
+export function rightName(grammar: Grammar, reader: Reader, name: string, file: boolean): string | null {
   const { stem, ending } = file ? endingOf(name) : { stem: name, ending: "" };
   const pieces = new Set(grammar.pattern.pieces.map((p) => p.piece));
   let rest = stem.normalize("NFC");
@@ -43,7 +43,7 @@ export function rightName(grammar: Grammar, words: Reader, name: string, file: b
     if (t) what.take = Number(t[1]);
   }
   if (pieces.has("role")) {
-    const reading = readName(words, rest);
+    const reading = readName(reader, rest);
     if (!reading.sure || reading.role === null) return null;
     Object.assign(what, {
       role: reading.role,
@@ -57,7 +57,7 @@ export function rightName(grammar: Grammar, words: Reader, name: string, file: b
     if (title === "") return null;
     what.title = title;
   }
-  const made = compose(grammar.pattern, words, what);
+  const made = compose(grammar.pattern, reader, what);
   if (made === null) return null;
   const safe = safeFileName(made);
   return ending === "" ? safe : `${safe}.${ending.toLowerCase()}`;

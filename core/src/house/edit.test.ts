@@ -183,15 +183,18 @@ describe("editing the draft of the house style", () => {
 
   it("takes a palette over: known names take the value, others are added under ids of their own", () => {
     const after = withPalette(house, [
-      { name: "brass", hex: "#112233" },
+      { name: "saffron", hex: "#112233" },
       { name: "Buoy red", hex: "#ff0000" },
       { name: "Buoy  red", hex: "#fe0000" },
     ]);
     expect(houseSchema.safeParse(after).success).toBe(true);
-    expect(after.palette.find((c) => c.id === "brass")).toMatchObject({ name: "Brass", hex: "#112233" });
+    expect(after.palette.find((c) => c.id === "saffron")).toMatchObject({
+      name: "Saffron",
+      hex: "#112233",
+    });
     expect(after.palette.slice(-2).map((c) => c.id)).toEqual(["buoy-red", "buoy-red-2"]);
     expect(differences(house, after)).toEqual([
-      "Brass: #e1a520 becomes #112233.",
+      "Saffron: #e1a520 becomes #112233.",
       "New colour Buoy red (#ff0000).",
       "New colour Buoy  red (#fe0000).",
     ]);

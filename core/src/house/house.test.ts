@@ -33,6 +33,12 @@ describe("the house style that ships", () => {
   it("is valid and survives a trip through JSON", () =>
     expect(houseSchema.parse(JSON.parse(JSON.stringify(usual)))).toEqual(usual));
 
+  it("calls no colour like a family, a role or a position, so that a word on the screen is one thing", () => {
+    const { families, roles, positions } = usual.words;
+    const others = new Set([...families, ...roles, ...positions].map((x) => x.name.toLowerCase()));
+    expect(usual.palette.map((c) => c.name).filter((name) => others.has(name.toLowerCase()))).toEqual([]);
+  });
+
   it("names what does not hold together", () => {
     const [first, ...rest] = usual.words.roles;
     const broken = {

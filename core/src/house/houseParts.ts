@@ -14,7 +14,7 @@ import {
   trackKind,
 } from "../session/document.ts";
 import { oneLine } from "../session/text.ts";
-import { view, wordList } from "../words/wordlist.ts";
+import { viewpoint, wordList } from "../words/wordlist.ts";
 import { diskPlan } from "./diskPlan.ts";
 
 export const id = z
@@ -221,7 +221,7 @@ export const wholeHouse = z.object({
   icons: z.array(houseIcon).max(400),
   words: wordList,
   /** From where the house looks at a stage when a side becomes a pan direction. */
-  view,
+  view: viewpoint,
   names: namePatterns,
   folders: z.array(folderPlan).max(60),
   /** A folder is made from this many members on. */

@@ -10,7 +10,7 @@ import { usualWords } from "../words/usual/index.ts";
  * : 1 and more.
  */
 const PALETTE: readonly (readonly [id: string, name: string, hex: string])[] = [
-  ["brass", "Brass", "#e1a520"],
+  ["saffron", "Saffron", "#e1a520"],
   ["amber", "Amber", "#cc7c2e"],
   ["russet", "Russet", "#7b320d"],
   ["umber", "Umber", "#654034"],

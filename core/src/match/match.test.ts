@@ -70,7 +70,7 @@ describe("assignment (Kuhn–Munkres)", () => {
 });
 
 describe("recognising a session that came back", () => {
-  const given = dressed(style, smallSession());
+  const baseline = dressed(style, smallSession());
   /** The same under other ids, without what the format cannot say. */
   const anonymous = (s: Session): Session => ({
     ...s,
@@ -94,16 +94,16 @@ describe("recognising a session that came back", () => {
   });
 
   it("gives an untouched session its ids back, and what the file could not say", () =>
-    expect(matchSession(style, given, anonymous(given), UNTOLD).session).toEqual(given));
+    expect(matchSession(style, baseline, anonymous(baseline), UNTOLD).session).toEqual(baseline));
 
   it("recognises renamed, recoloured and reordered tracks", () => {
-    let came = anonymous(given);
+    let came = anonymous(baseline);
     came = rename(came, "z-top", "SNARE t");
     came = rename(came, "z-bottom", "snare under");
     came = rename(came, "z-gtr", "guitar cab");
-    const back = matchSession(style, given, came, UNTOLD).session;
-    expect(back.tracks.map((t) => t.id)).toEqual(given.tracks.map((t) => t.id));
-    expect(diff(given, back).map((c) => (c.do === "set" ? `${c.id} ${c.field}` : c.do))).toEqual([
+    const back = matchSession(style, baseline, came, UNTOLD).session;
+    expect(back.tracks.map((t) => t.id)).toEqual(baseline.tracks.map((t) => t.id));
+    expect(diff(baseline, back).map((c) => (c.do === "set" ? `${c.id} ${c.field}` : c.do))).toEqual([
       "top name",
       "bottom name",
       "gtr name",
@@ -170,24 +170,24 @@ describe("recognising a session that came back", () => {
 
   it("takes a new track for new and a lost one for lost", () => {
     const came = anonymous({
-      ...given,
+      ...baseline,
       tracks: [
-        ...given.tracks.filter((t) => t.id !== "gtr"),
+        ...baseline.tracks.filter((t) => t.id !== "gtr"),
         blankTrack("new", "Tambourine", { feeds: "main" }),
       ],
     });
-    const back = matchSession(style, given, came, UNTOLD).session;
+    const back = matchSession(style, baseline, came, UNTOLD).session;
     expect(back.tracks.some((t) => t.id === "gtr")).toBe(false);
     expect(back.tracks.find((t) => t.name === "Tambourine")?.id).toBe("z-new");
   });
 
   it("keeps a stranger's id from shadowing one of ours", () => {
-    const came = anonymous({ ...given, tracks: given.tracks.map((t) => t) });
+    const came = anonymous({ ...baseline, tracks: baseline.tracks.map((t) => t) });
     const clash = {
       ...came,
       tracks: [...came.tracks, blankTrack("kick", "Whale song", { feeds: "z-main" })],
     };
-    const back = matchSession(style, given, clash, UNTOLD).session;
+    const back = matchSession(style, baseline, clash, UNTOLD).session;
     expect(back.tracks.find((t) => t.name === "Whale song")?.id).toBe("kick-2");
     expect(new Set(back.tracks.map((t) => t.id)).size).toBe(back.tracks.length);
   });

@@ -8,7 +8,7 @@ import type { Trait } from "./likeness.ts";
 
 /** A track of the session that went out and the one it came back as. */
 export interface Pair {
-  readonly given: TrackId;
+  readonly baseline: TrackId;
   readonly came: TrackId;
   readonly likeness: number;
 }
@@ -30,15 +30,15 @@ export const LIKE_ENOUGH = 0.5;
  */
 export function matchSession(
   style: Style,
-  given: Session,
+  baseline: Session,
   came: Session,
   untold: readonly (keyof TrackFields)[] = [],
 ): Match {
-  const pairs = certain(given, came);
-  const takenGiven = new Set(pairs.map((p) => p.given));
-  const takenCame = new Set(pairs.map((p) => p.came));
-  const a = traits(style, given).filter((t) => !takenGiven.has(t.track.id));
-  const b = traits(style, came).filter((t) => !takenCame.has(t.track.id));
+  const pairs = certain(baseline, came);
+  const pairedBaseline = new Set(pairs.map((p) => p.baseline));
+  const pairedCame = new Set(pairs.map((p) => p.came));
+  const a = traits(style, baseline).filter((t) => !pairedBaseline.has(t.track.id));
+  const b = traits(style, came).filter((t) => !pairedCame.has(t.track.id));
   const [rows, columns, turned] = a.length <= b.length ? ([a, b, false] as const) : ([b, a, true] as const);
   const like = rows.map((r) => columns.map((c) => likeness(r, c)));
   // Beside the real columns each row has one "nobody" of its own, so a poor match never displaces a good
@@ -54,14 +54,14 @@ export function matchSession(
     if (!row || !other || l < LIKE_ENOUGH) return;
     pairs.push(
       turned
-        ? { given: other.track.id, came: row.track.id, likeness: l }
-        : { given: row.track.id, came: other.track.id, likeness: l },
+        ? { baseline: other.track.id, came: row.track.id, likeness: l }
+        : { baseline: row.track.id, came: other.track.id, likeness: l },
     );
   });
-  return { session: underTheirIds(given, came, pairs, untold), pairs };
+  return { session: underTheirIds(baseline, came, pairs, untold), pairs };
 }
 
-function certain(given: Session, came: Session): Pair[] {
+function certain(baseline: Session, came: Session): Pair[] {
   const key = (t: Track): string => `${t.kind}|${t.name.normalize("NFC")}`;
   const only = (tracks: readonly Track[]): Map<string, Track | null> => {
     const seen = new Map<string, Track | null>();
@@ -69,9 +69,9 @@ function certain(given: Session, came: Session): Pair[] {
     return seen;
   };
   const there = only(came.tracks);
-  return [...only(given.tracks)].flatMap(([k, t]) => {
+  return [...only(baseline.tracks)].flatMap(([k, t]) => {
     const other = there.get(k);
-    return t && other ? [{ given: t.id, came: other.id, likeness: 1 }] : [];
+    return t && other ? [{ baseline: t.id, came: other.id, likeness: 1 }] : [];
   });
 }
 
@@ -91,14 +91,14 @@ export function traits(style: Style, session: Session): Trait[] {
 }
 
 function underTheirIds(
-  given: Session,
+  baseline: Session,
   came: Session,
   pairs: readonly Pair[],
   untold: readonly (keyof TrackFields)[],
 ): Session {
-  const givenById = byId(given);
-  const renamed = new Map(pairs.map((p) => [p.came, p.given]));
-  const taken = new Set(given.tracks.map((t) => t.id));
+  const baselineById = byId(baseline);
+  const renamed = new Map(pairs.map((p) => [p.came, p.baseline]));
+  const taken = new Set(baseline.tracks.map((t) => t.id));
   for (const t of came.tracks) {
     if (renamed.has(t.id)) continue;
     let id = t.id;
@@ -109,7 +109,7 @@ function underTheirIds(
   const now = (id: TrackId): TrackId => renamed.get(id) ?? id;
   const tracks = came.tracks.map((t): Track => {
     const id = now(t.id);
-    const before = givenById.get(id);
+    const before = baselineById.get(id);
     const kept: Partial<TrackFields> = before ? Object.fromEntries(untold.map((f) => [f, before[f]])) : {};
     return {
       ...t,

@@ -20,23 +20,23 @@ export interface Lengths {
 }
 
 /** Says how long names of a pattern can get. */
-export function lengthsOf(pattern: NamePattern, words: Reader, things: readonly Naming[] = []): Lengths {
+export function lengthsOf(pattern: NamePattern, reader: Reader, things: readonly Naming[] = []): Lengths {
   let most = 0;
   let open = false;
   for (const p of pattern.pieces) {
-    const length = longest(p, pattern, words);
+    const length = longest(p, pattern, reader);
     if (length > 0) most += length + (most > 0 ? p.before.length : 0);
     if (["project", "title", "room"].includes(p.piece) && p.length === null) open = true;
   }
   let example: string | null = null;
   for (const thing of things) {
-    const name = compose(pattern, words, thing);
+    const name = compose(pattern, reader, thing);
     if (name !== null && name.length > (example?.length ?? 0)) example = name;
   }
   return { most, open, example };
 }
 
-function longest(p: Piece, pattern: NamePattern, words: Reader): number {
+function longest(p: Piece, pattern: NamePattern, reader: Reader): number {
   const most = (texts: Iterable<string>): number => {
     let n = 0;
     for (const t of texts) n = Math.max(n, t.length);
@@ -45,14 +45,14 @@ function longest(p: Piece, pattern: NamePattern, words: Reader): number {
   switch (p.piece) {
     case "role":
     case "owner":
-      return most([...words.roles.values()].map((r) => formOf(p, r)));
+      return most([...reader.roles.values()].map((r) => formOf(p, r)));
     case "positions":
     case "maker":
     case "articulation":
     case "flag": {
       // A name rarely carries more than two; the longest of two groups stand for all.
       const groups = groupsOf(p.piece, pattern)
-        .map((g) => most([...words.positions.values()].filter((x) => x.group === g).map((x) => x.short)))
+        .map((g) => most([...reader.positions.values()].filter((x) => x.group === g).map((x) => x.short)))
         .filter((n) => n > 0)
         .sort((a, b) => b - a)
         .slice(0, 2);

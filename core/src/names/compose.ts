@@ -6,10 +6,10 @@ import type { NamePattern, Naming, Piece, PieceKind } from "./pattern.ts";
  * The name the pattern gives to something; null where a piece it cannot do without is missing.
  * Positions come in the order of the word list's groups; pieces that are missing leave no gap.
  */
-export function compose(pattern: NamePattern, words: Reader, what: Naming): string | null {
+export function compose(pattern: NamePattern, reader: Reader, what: Naming): string | null {
   let name = "";
   for (const p of pattern.pieces) {
-    const said = saidBy(p, pattern, words, what);
+    const said = saidBy(p, pattern, reader, what);
     if (said === null || said === "") {
       if (!p.optional) return null;
       continue;
@@ -20,18 +20,18 @@ export function compose(pattern: NamePattern, words: Reader, what: Naming): stri
 }
 
 /** What one piece says of a thing, as it stands in the name; null where there is nothing to say. */
-function saidBy(p: Piece, pattern: NamePattern, words: Reader, what: Naming): string | null {
+function saidBy(p: Piece, pattern: NamePattern, reader: Reader, what: Naming): string | null {
   switch (p.piece) {
     case "role":
-      return role(p, words, what.role);
+      return role(p, reader, what.role);
     case "owner":
-      return role(p, words, what.of);
+      return role(p, reader, what.of);
     case "positions":
     case "maker":
     case "articulation":
     case "flag": {
       const shorts = (what.positions ?? []).flatMap((id) => {
-        const at = words.positions.get(id);
+        const at = reader.positions.get(id);
         return at && groupsOf(p.piece, pattern).includes(at.group) ? [at.short] : [];
       });
       return shorts.length === 0 ? null : p.written + inLetters(p, shorts.join(p.join));
@@ -59,8 +59,8 @@ function saidBy(p: Piece, pattern: NamePattern, words: Reader, what: Naming): st
   }
 }
 
-function role(p: Piece, words: Reader, id: string | null | undefined): string | null {
-  const known = id === null || id === undefined ? undefined : words.roles.get(id);
+function role(p: Piece, reader: Reader, id: string | null | undefined): string | null {
+  const known = id === null || id === undefined ? undefined : reader.roles.get(id);
   return known ? formOf(p, known) : null;
 }
 

@@ -13,19 +13,19 @@ export type DisplayLength = 6 | 8;
  * @returns one name a track, in their order
  */
 export function displayNames(
-  words: Reader,
+  reader: Reader,
   tracks: readonly { readonly name: string; readonly what: Identity }[],
   length: DisplayLength,
 ): string[] {
   const taken = new Set<string>();
   return tracks.map(({ name, what }) => {
-    for (const candidate of candidates(words, name, what, length)) {
+    for (const candidate of candidates(reader, name, what, length)) {
       const key = candidate.toLowerCase();
       if (taken.has(key)) continue;
       taken.add(key);
       return candidate;
     }
-    const [stem = "Trk"] = candidates(words, name, what, length);
+    const [stem = "Trk"] = candidates(reader, name, what, length);
     for (let n = 2; ; n++) {
       const end = String(n);
       const made = stem.slice(0, length - end.length) + end;
@@ -37,15 +37,15 @@ export function displayNames(
 }
 
 /** What a track could be called in so many characters, best first. */
-function* candidates(words: Reader, name: string, what: Identity, length: number): Generator<string> {
-  const role = what.role === null ? undefined : words.roles.get(what.role);
+function* candidates(reader: Reader, name: string, what: Identity, length: number): Generator<string> {
+  const role = what.role === null ? undefined : reader.roles.get(what.role);
   if (!role) {
     yield squeezed(name.replace(/[^\p{L}\p{N}]+/gu, ""), length) || "Trk";
     return;
   }
-  const owner = what.of === null ? undefined : words.roles.get(what.of);
+  const owner = what.of === null ? undefined : reader.roles.get(what.of);
   const number = what.number === null ? "" : String(what.number);
-  const positions = what.positions.flatMap((id) => words.positions.get(id)?.short ?? []);
+  const positions = what.positions.flatMap((id) => reader.positions.get(id)?.short ?? []);
   const bare = (text: string): string => text.replace(/[^\p{L}\p{N}]+/gu, "");
   // Positions lose letters before the role does: "DblSecFr2", then "DblSecF2", then "DSecF2".
   for (const form of [role.short.full, role.short.eight, role.short.four]) {

@@ -28,8 +28,8 @@ interface Exits {
 }
 
 /** Builds the automaton of a pattern over a word list. O(roles × pieces × letters). */
-export function grammarOf(pattern: NamePattern, words: Reader): Grammar {
-  const growth = new Growth(pattern, words);
+export function grammarOf(pattern: NamePattern, reader: Reader): Grammar {
+  const growth = new Growth(pattern, reader);
   const start = growth.spot(-1, false, null);
   start.ways.push(...new Pieces(growth).from(0, false, "open").ways);
   return { pattern, start, spots: growth.spots, ahead: lettersAhead() };
@@ -104,7 +104,7 @@ class Pieces {
   /** Every role; behind an owner only what can have one. */
   #roles(piece: Piece, owner: OwnerState, entering: (then: OwnerState) => Entering): void {
     const ofOthers = (r: Role): boolean => r.sort === "place" || r.sort === "path";
-    for (const r of this.growth.words.roles.values()) {
+    for (const r of this.growth.reader.roles.values()) {
       if (owner === "has" && !ofOthers(r)) continue;
       const then = owner === "has" ? "has" : ofOthers(r) ? "open" : "none";
       this.growth.chain(entering(then), formOf(piece, r), r.id);
@@ -113,7 +113,7 @@ class Pieces {
 
   #owners(piece: Piece, owner: OwnerState, entering: (then: OwnerState) => Entering): void {
     if (owner !== "open") return;
-    for (const r of this.growth.words.roles.values())
+    for (const r of this.growth.reader.roles.values())
       if (r.sort !== "path") this.growth.chain(entering("has"), formOf(piece, r), r.id);
   }
 }

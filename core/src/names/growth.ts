@@ -39,7 +39,7 @@ export class Growth {
 
   constructor(
     readonly pattern: NamePattern,
-    readonly words: Reader,
+    readonly reader: Reader,
   ) {}
 
   spot(piece: number, value: boolean, means: string | null): Spot {

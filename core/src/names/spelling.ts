@@ -17,7 +17,7 @@ const order = (x: Position): number => POSITION_GROUPS.indexOf(x.group);
 export function spellPositions(growth: Growth, entering: Entering): void {
   const { piece } = entering;
   const groups = groupsOf(piece.piece, growth.pattern);
-  const list = [...growth.words.positions.values()].filter((x) => groups.includes(x.group));
+  const list = [...growth.reader.positions.values()].filter((x) => groups.includes(x.group));
   if (piece.length !== null) spellWhole(growth, entering, list, []);
   else spellOneByOne(growth, entering, list);
 }

@@ -86,11 +86,11 @@ function tell(grammar: Grammar, end: Pair): TwoWays | null {
 }
 
 /** A meaning for a person: "short form Kick, number 2". */
-export function meaningInWords(words: Reader, meaning: Parse): string {
+export function meaningInWords(reader: Reader, meaning: Parse): string {
   return meaning
     .map((p) => {
       const named = p.means
-        .map((id) => words.roles.get(id)?.name ?? words.positions.get(id)?.name ?? id)
+        .map((id) => reader.roles.get(id)?.name ?? reader.positions.get(id)?.name ?? id)
         .join(" and ");
       const kind = p.piece === "role" ? "role" : PIECE_NAMES[p.piece];
       return `${kind} ${named === "" ? `“${p.text}”` : named}`;

@@ -98,8 +98,8 @@ export const lies = z.enum([
   "right",
 ]);
 /** From where the house looks at a stage or a yard when a side becomes a pan direction. */
-export const view = z.enum(["player", "audience"]);
-export type Viewpoint = z.infer<typeof view>;
+export const viewpoint = z.enum(["player", "audience"]);
+export type Viewpoint = z.infer<typeof viewpoint>;
 
 export const position = z.object({
   id,

@@ -11,16 +11,16 @@ export interface Counts extends SessionState {
 }
 
 /** A session as it went out, and under which edition. */
-export interface Origin {
-  readonly given: Session;
+export interface Departure {
+  readonly baseline: Session;
   readonly edition: number;
 }
 
 /** How a session stands now: the one place where that is counted, for every page and message. */
-export async function countsOf(db: Db, styles: Styles, session: Session, start: Origin): Promise<Counts> {
+export async function countsOf(db: Db, styles: Styles, session: Session, from: Departure): Promise<Counts> {
   const { edition, style } = await styles.current(db);
-  const then = start.edition === edition ? style : await styles.of(db, start.edition);
-  return { ...standOf(style, session, { given: start.given, style: then }), edition };
+  const then = from.edition === edition ? style : await styles.of(db, from.edition);
+  return { ...standOf(style, session, { baseline: from.baseline, style: then }), edition };
 }
 
 /**
@@ -30,7 +30,7 @@ export async function countsOf(db: Db, styles: Styles, session: Session, start: 
 export async function keepCounts(db: Db, document: string, c: Counts, old = false): Promise<void> {
   await db.query(
     `update check_ins set tracks_now = $2, follow_now = $3, open_now = $4, asked_now = $5, brought_now = $6, counted_edition = $7
-     where document = $1 and (not $8 or counted_edition <> $7)`,
+     where document = $1 and (not $8 or counted_edition is distinct from $7)`,
     [document, c.tracks, c.following, c.open.room, c.open.edition, c.open.release, c.edition, old],
   );
 }
@@ -38,13 +38,13 @@ export async function keepCounts(db: Db, document: string, c: Counts, old = fals
 interface StaleRow {
   document: string;
   now: Session;
-  given: Session;
+  baseline: Session;
   edition: number;
 }
 const OLD = `
-  select c.document, d.session as now, s.given, s.edition from check_ins c
+  select c.document, d.session as now, s.baseline, s.edition from check_ins c
   join sessions s on s.id = c.session join documents d on d.id = c.document
-  where c.counted_edition <> $1 and s.closed_at is null
+  where c.counted_edition is distinct from $1 and s.closed_at is null
     and ($2::uuid is not null or c.number = (select max(number) from check_ins where session = s.id))
     and ($2::uuid is null or s.id = $2) limit 20`;
 

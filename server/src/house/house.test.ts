@@ -36,7 +36,7 @@ describe("the house style", () => {
     const { data: second } = await lead.ask("houseEdition", { edition: 2 });
     const changed = {
       ...before.draft.house,
-      palette: before.draft.house.palette.map((c) => (c.id === "brass" ? { ...c, hex: "#d8a020" } : c)),
+      palette: before.draft.house.palette.map((c) => (c.id === "saffron" ? { ...c, hex: "#d8a020" } : c)),
     };
     const { data: saved, status } = await edit(lead, before.draft.revision, before.draft.house, changed);
     expect(status).toBe(200);
@@ -47,9 +47,9 @@ describe("the house style", () => {
     );
     expect(edition).toMatchObject({ number: 3, note: "Brass a shade darker", publishedBy: "Marram Vale" });
     expect((await lead.ask("houseEdition", { edition: 2 })).data).toEqual(second);
-    const { data: current } = await lead.ask("houseEdition", { edition: 0 });
+    const { data: current } = await lead.ask("currentEdition", {});
     expect(current.number).toBe(3);
-    expect(current.house.palette.find((c) => c.id === "brass")?.hex).toBe("#d8a020");
+    expect(current.house.palette.find((c) => c.id === "saffron")?.hex).toBe("#d8a020");
   });
 
   it("says before publishing what the draft would ask of drafts, releases and open sessions", async () => {
@@ -124,7 +124,7 @@ describe("the house style", () => {
     const {
       data: { draft },
     } = await lead.ask("house", {});
-    const { data: current } = await lead.ask("houseEdition", { edition: 0 });
+    const { data: current } = await lead.ask("currentEdition", {});
     const answer = await lead.ask("publishEdition", {}, { revision: draft.revision, note: "again" });
     expect([answer.status, answer.problem]).toEqual([
       422,

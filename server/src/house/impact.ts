@@ -30,7 +30,7 @@ const PLACES = `select 'draft' as kind, t.name as title, '/library/' || t.id as 
      select 'release', t.name || ', release ' || r.number, '/library/' || t.id || '/releases/' || r.number, r.session
      from templates t join lateral (select * from releases where template = t.id order by number desc limit 1) r on true
      union all
-     select 'session', s.title, '/sessions/' || s.id, coalesce(d.session, s.given) from sessions s
+     select 'session', s.title, '/sessions/' || s.id, coalesce(d.session, s.baseline) from sessions s
      left join lateral (select document from check_ins where session = s.id order by number desc limit 1) c on true
      left join documents d on d.id = c.document where s.closed_at is null`;
 

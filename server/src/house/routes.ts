@@ -12,10 +12,11 @@ import { changeDraft, currentEdition, draft, editionWith, editions, publish } fr
 export function houseRoutes(pool: Pool, styles: Styles): Router {
   const router = Router();
   answer(router, "house", async () => ({ draft: await draft(pool), editions: await editions(pool) }));
+  answer(router, "currentEdition", async () => editionWith(pool, await currentEdition(pool)));
   answer(router, "houseEdition", async ({ params }) => {
     const wanted = Number(params.edition);
-    if (!Number.isInteger(wanted) || wanted < 0) throw notFound(`edition “${params.edition}”`);
-    return editionWith(pool, wanted === 0 ? await currentEdition(pool) : wanted);
+    if (!Number.isInteger(wanted)) throw notFound(`edition “${params.edition}”`);
+    return editionWith(pool, wanted);
   });
   answer(router, "unreadNames", async () => {
     const names = await unreadNames(pool, (await styles.current(pool)).style);

@@ -24,11 +24,11 @@ export function checkInRoutes(router: Router, pool: Pool, styles: Styles): void 
   );
   answer(router, "checkIn", async ({ params }) => {
     const c = await checkInWith(pool, params.checkIn);
-    const { given } = await sessionWith(pool, c.session);
+    const { baseline } = await sessionWith(pool, c.session);
     return {
       ...c,
       session: await sessionOfCheckIn(pool, c),
-      given,
+      baseline,
       now: await documentWith(pool, c.document),
     };
   });

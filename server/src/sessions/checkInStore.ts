@@ -5,7 +5,7 @@ import type { Db } from "../database.ts";
 import { notFound } from "../problems.ts";
 import { isUuid } from "../uuid.ts";
 import { keepCounts } from "../check/counts.ts";
-import type { Counts, Origin } from "../check/counts.ts";
+import type { Counts, Departure } from "../check/counts.ts";
 
 export interface CheckInRow {
   id: string;
@@ -116,11 +116,11 @@ export async function checkInWith(db: Db, id: string): Promise<WholeCheckIn> {
   };
 }
 
-/** What a document is: somebody's check-in with the session as it was given, or the draft of a template. */
-export async function ownerOf(db: Db, document: string): Promise<Origin | "draft"> {
+/** What a document is: somebody's check-in with the session as it went out, or the draft of a template. */
+export async function ownerOf(db: Db, document: string): Promise<Departure | "draft"> {
   if (!isUuid(document)) throw notFound("document with this id");
-  const { rows } = await db.query<Origin>(
-    "select s.given, s.edition from check_ins c join sessions s on s.id = c.session where c.document = $1",
+  const { rows } = await db.query<Departure>(
+    "select s.baseline, s.edition from check_ins c join sessions s on s.id = c.session where c.document = $1",
     [document],
   );
   return rows[0] ?? "draft";

@@ -33,15 +33,19 @@ export interface HandInResult {
 }
 
 /** Gives the tracks of a read session file the ids they went out with. */
-export function takeIn(style: Style, given: Session, read: ReadExchange): HandInResult {
+export function takeIn(style: Style, baseline: Session, read: ReadExchange): HandInResult {
   if (read.untold.length === 0) return { session: read.session, recognised: "ids", remarks: read.remarks };
-  const { session, pairs } = matchSession(style, given, read.session, read.untold);
+  const { session, pairs } = matchSession(style, baseline, read.session, read.untold);
   const settings = read.settings
     ? {}
-    : { sampleRate: given.sampleRate, bitDepth: given.bitDepth, notes: read.session.notes || given.notes };
+    : {
+        sampleRate: baseline.sampleRate,
+        bitDepth: baseline.bitDepth,
+        notes: read.session.notes || baseline.notes,
+      };
   const known =
     `The file carries no ids of ours: ${pairs.length} of ` +
-    `${given.tracks.length} tracks were recognised by name, kind, place and routing. Check ` +
+    `${baseline.tracks.length} tracks were recognised by name, kind, place and routing. Check ` +
     "the pairs that look odd.";
   return {
     session: { ...session, ...settings },
@@ -77,7 +81,7 @@ export async function handIn(
   const { style } = await styles.current(pool);
   const question = read.of !== target.id && !what.sure ? await unlike(pool, style, target, read) : null;
   if (question) return question;
-  const taken = takeIn(style, target.given, read);
+  const taken = takeIn(style, target.baseline, read);
   const counts = await countsOf(pool, styles, taken.session, target);
   return inTransaction(pool, async (db) => {
     const document = await addDocument(db, taken.session, what.by, what.at);

@@ -14,9 +14,9 @@ const NAMED = 3;
 const DOUBTFUL = 0.5;
 
 /** How many tracks of a session file are known again in a session, and of how many. */
-function knownAgain(style: Style, given: Session, read: ReadExchange): { known: number; of: number } {
-  const { pairs } = matchSession(style, given, read.session, read.untold);
-  return { known: pairs.length, of: Math.max(given.tracks.length, read.session.tracks.length) };
+function knownAgain(style: Style, baseline: Session, read: ReadExchange): { known: number; of: number } {
+  const { pairs } = matchSession(style, baseline, read.session, read.untold);
+  return { known: pairs.length, of: Math.max(baseline.tracks.length, read.session.tracks.length) };
 }
 
 /**
@@ -26,23 +26,23 @@ function knownAgain(style: Style, given: Session, read: ReadExchange): { known: 
 export async function unlike(
   db: Db,
   style: Style,
-  target: { id: string; given: Session },
+  target: { id: string; baseline: Session },
   read: ReadExchange,
 ): Promise<UnlikeAnswer | null> {
-  const here = knownAgain(style, target.given, read);
+  const here = knownAgain(style, target.baseline, read);
   if (here.known >= here.of * DOUBTFUL) return null;
-  const { rows } = await db.query<{ id: string; title: string; room: string; given: Session }>(
-    `select s.id, s.title, r.room->>'name' as room, s.given from sessions s join rooms r on r.id = s.room
+  const { rows } = await db.query<{ id: string; title: string; room: string; baseline: Session }>(
+    `select s.id, s.title, r.room->>'name' as room, s.baseline from sessions s join rooms r on r.id = s.room
      where s.closed_at is null and s.id <> $1 order by s.made_at desc limit $2`,
     [target.id, LOOKED_AT],
   );
   const names = new Set(read.session.tracks.map((t) => t.name.toLowerCase()));
-  const shared = (given: Session): number =>
-    given.tracks.filter((t) => names.has(t.name.toLowerCase())).length;
-  const likely = rows.toSorted((a, b) => shared(b.given) - shared(a.given)).slice(0, NAMED);
+  const shared = (baseline: Session): number =>
+    baseline.tracks.filter((t) => names.has(t.name.toLowerCase())).length;
+  const likely = rows.toSorted((a, b) => shared(b.baseline) - shared(a.baseline)).slice(0, NAMED);
   const better: UnlikeAnswer["better"] = [];
-  for (const { id, title, room, given } of likely) {
-    const there = knownAgain(style, given, read);
+  for (const { id, title, room, baseline } of likely) {
+    const there = knownAgain(style, baseline, read);
     if (there.known > here.known) better.push({ session: id, title, room, ...there });
     await setImmediate();
   }

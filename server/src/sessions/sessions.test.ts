@@ -53,7 +53,7 @@ describe("starting a session", () => {
     expect(data.report.unplaced[0]?.says).toMatch(
       /^Wants a microphone input; all 12 of Ferry Van that would do are taken\.$/,
     );
-    const inputs = data.given.tracks.flatMap((t) => (t.input === null ? [] : [t.input]));
+    const inputs = data.baseline.tracks.flatMap((t) => (t.input === null ? [] : [t.input]));
     expect(new Set(inputs).size).toBe(inputs.length);
     expect(Math.max(...inputs)).toBeLessThanOrEqual(16);
   });
@@ -72,7 +72,7 @@ describe("starting a session", () => {
     const files = unzipSync(bytes as Uint8Array);
     const path = `${data.folder}/Session/${data.title.replace(",", "").replaceAll(" ", "-")}.dawproject`;
     expect(Object.keys(files)).toContain(path);
-    expect(readExchange(files[path]!)).toMatchObject({ of: data.id, session: data.given });
+    expect(readExchange(files[path]!)).toMatchObject({ of: data.id, session: data.baseline });
     expect(strFromU8(files[`${data.folder}/Notes/Input_list.csv`]!)).toContain(
       "15,Wireless receiver,,MC,MC,",
     );
@@ -82,7 +82,7 @@ describe("starting a session", () => {
 describe("what is gone through before recording", () => {
   it("is ticked off by whoever did it, for everybody to see, and only what is on the list", async () => {
     const { data: session } = await start();
-    const [line] = session.given.checklist;
+    const [line] = session.baseline.checklist;
     expect(line).toBe("Talkback heard in both headphone mixes");
     const assistant = await Visitor.signedIn(house.base, "wren");
     const { data } = await assistant.ask("tickLine", { session: session.id }, { line, done: true });
@@ -117,15 +117,15 @@ const takenIn = (answer: AnswerOf<"handIn">): HandInAnswer => {
 describe("handing in", () => {
   it("makes a check-in that finds what drifted; put right, its file read back has no findings left", async () => {
     const { data: session } = await start();
-    const file = writeExchange(work(session.given, AFTERNOON, dice(7)), session.id);
+    const file = writeExchange(work(session.baseline, AFTERNOON, dice(7)), session.id);
     const handed = takenIn((await engineer.ask("handIn", {}, file, "?name=Quay.dawproject")).data);
     expect(handed).toMatchObject({ session: session.id, number: 1 });
     expect(handed.findings).toBeGreaterThan(8);
 
     const { data: checkIn } = await lead.ask("checkIn", { checkIn: handed.checkIn });
-    const { data: edition } = await lead.ask("houseEdition", { edition: 0 });
+    const { data: edition } = await lead.ask("currentEdition", {});
     const style = makeStyle(edition.house);
-    const findings = open(check(style, checkIn.now.session, checkIn.given));
+    const findings = open(check(style, checkIn.now.session, checkIn.baseline));
     expect(findings.length).toBe(handed.findings);
     expect(new Set(findings.map((f) => f.rule))).toEqual(
       new Set([
@@ -139,11 +139,11 @@ describe("handing in", () => {
       ]),
     );
 
-    const changes = putAllRight(style, checkIn.now.session, checkIn.given);
+    const changes = putAllRight(style, checkIn.now.session, checkIn.baseline);
     await lead.ask("editDocument", { document: checkIn.now.id }, { revision: 0, changes });
     const { data: bytes } = await lead.ask("correctedFile", { checkIn: handed.checkIn });
     const back = readExchange(bytes as Uint8Array).session;
-    expect(open(check(style, back, checkIn.given)).map((f) => f.says)).toEqual([]);
+    expect(open(check(style, back, checkIn.baseline)).map((f) => f.says)).toEqual([]);
     expect((await lead.ask("checkIn", { checkIn: handed.checkIn })).data).toMatchObject({
       openNow: 0,
       findingsThen: handed.findings,
@@ -154,7 +154,7 @@ describe("handing in", () => {
 
   it("recognises a file that lost our ids on the way", async () => {
     const { data: session } = await start();
-    const files = unzipSync(writeExchange(work(session.given, AFTERNOON, dice(3)), session.id));
+    const files = unzipSync(writeExchange(work(session.baseline, AFTERNOON, dice(3)), session.id));
     const project = strFromU8(files["project.xml"]!).replaceAll("track-", "x").replaceAll("channel-", "y");
     const bare = zipSync({ "project.xml": strToU8(project) });
     expect((await engineer.ask("handIn", {}, bare)).problem).toContain("does not say which session");
@@ -163,7 +163,7 @@ describe("handing in", () => {
     const { data: checkIn } = await lead.ask("checkIn", { checkIn: handed.checkIn });
     expect(checkIn.recognised).toBe("likeness");
     const ids = new Set(checkIn.now.session.tracks.map((t) => t.id));
-    const lost = session.given.tracks.filter((t) => !ids.has(t.id));
+    const lost = session.baseline.tracks.filter((t) => !ids.has(t.id));
     expect(lost).toHaveLength(1);
   });
 
@@ -201,7 +201,7 @@ describe("handing in", () => {
       {},
       { title: "Other night", room: "story-tent", template: "story-evening", release: 5, leaveOut: [] },
     );
-    const file = writeExchange(two.given, two.id);
+    const file = writeExchange(two.baseline, two.id);
     const before = await count("check_ins");
     const wrong = await engineer.ask("handIn", {}, file, `?session=${one.id}`);
     expect([wrong.status, wrong.problem]).toEqual([
@@ -217,7 +217,7 @@ describe("handing in", () => {
         await engineer.ask(
           "handIn",
           {},
-          writeExchange(one.given, "11111111-2222-4333-8444-555555555555"),
+          writeExchange(one.baseline, "11111111-2222-4333-8444-555555555555"),
           `?session=${one.id}`,
         )
       ).status,
@@ -233,7 +233,7 @@ describe("handing in", () => {
     );
     const stranger = zipSync({
       "project.xml": strToU8(
-        strFromU8(unzipSync(writeExchange(there.given, there.id))["project.xml"]!)
+        strFromU8(unzipSync(writeExchange(there.baseline, there.id))["project.xml"]!)
           .replaceAll("track-", "x")
           .replaceAll("channel-", "y"),
       ),
@@ -243,7 +243,7 @@ describe("handing in", () => {
     expect([status, asked.taken, await count("check_ins")]).toEqual([200, false, before]);
     if (asked.taken) return;
     expect(asked.known).toBeLessThan(asked.of / 2);
-    expect(asked.better[0]).toMatchObject({ known: there.given.tracks.length });
+    expect(asked.better[0]).toMatchObject({ known: there.baseline.tracks.length });
     expect(asked.better.map((b) => b.title)).toContain("The right one");
     expect(
       takenIn((await engineer.ask("handIn", {}, stranger, `?session=${here.id}&sure=yes`)).data).session,
@@ -258,9 +258,9 @@ describe("handing in", () => {
     const card = data.sessions.find((s) => s.title === "Album mix, Marram")!;
     expect(card.lastCheckIn?.openNow).toBeGreaterThan(0);
     const { data: checkIn } = await lead.ask("checkIn", { checkIn: card.lastCheckIn!.id });
-    const { data: edition } = await lead.ask("houseEdition", { edition: 0 });
+    const { data: edition } = await lead.ask("currentEdition", {});
     const style = makeStyle(edition.house);
-    const [finding] = open(check(style, checkIn.now.session, checkIn.given)).filter((f) => f.fix?.sure);
+    const [finding] = open(check(style, checkIn.now.session, checkIn.baseline)).filter((f) => f.fix?.sure);
     await lead.ask(
       "editDocument",
       { document: checkIn.now.id },
@@ -300,7 +300,7 @@ describe("what goes out to a room", () =>
       expect(
         (await engineer.ask("sendToStation", { session: session.id }, { as: "correction" })).status,
       ).toBe(422);
-      const file = writeExchange(work(session.given, AFTERNOON, dice(7)), session.id);
+      const file = writeExchange(work(session.baseline, AFTERNOON, dice(7)), session.id);
       const handed = takenIn((await engineer.ask("handIn", {}, file)).data);
       const { data: checkIn } = await lead.ask("checkIn", { checkIn: handed.checkIn });
       const armed = checkIn.now.session.tracks.find((t) => t.input !== null)!;
@@ -341,7 +341,7 @@ describe("what goes out to a room", () =>
 describe("what the house changed since", () => {
   it("is told apart from what the room changed, on every page alike, and rooms keep their share", async () => {
     const { data: session } = await start();
-    const file = writeExchange(work(session.given, AFTERNOON, dice(7)), session.id);
+    const file = writeExchange(work(session.baseline, AFTERNOON, dice(7)), session.id);
     const handed = takenIn((await engineer.ask("handIn", {}, file)).data);
     const { data: before } = await lead.ask("rooms", {});
     const share = (r: typeof before) => r.rooms.find((x) => x.id === "ferry-van")!.following;
@@ -377,7 +377,10 @@ describe("what the house changed since", () => {
         makeStyle((await lead.ask("houseEdition", { edition: n })).data.house),
       ),
     );
-    const stand = standOf(styleNow!, checkIn.now.session, { given: checkIn.given, style: styleThen! });
+    const stand = standOf(styleNow!, checkIn.now.session, {
+      baseline: checkIn.baseline,
+      style: styleThen!,
+    });
     expect([stand.open.room, stand.open.edition > 20]).toEqual([handed.findings, true]);
     const { data: page } = await lead.ask("session", { session: session.id });
     const card = (await lead.ask("sessions", {})).data.sessions.find((s) => s.id === session.id)!;

@@ -80,7 +80,7 @@ export async function startSession(
     template: start.template,
     release: start.release,
     edition,
-    given: { ...result.session, title },
+    baseline: { ...result.session, title },
     report,
     folder,
     by,

@@ -29,7 +29,7 @@ interface SessionRow {
 const SESSIONS = `
   select s.id, s.title, s.room, r.room->>'name' as room_name, s.template, t.name as template_name, s.release, s.edition,
          (select max(number) from releases where template = s.template) as latest,
-         s.made_by, s.made_at, s.sent_at, s.sent_as, s.closed_at, jsonb_array_length(s.given->'tracks') as tracks, to_jsonb(c) as last
+         s.made_by, s.made_at, s.sent_at, s.sent_as, s.closed_at, jsonb_array_length(s.baseline->'tracks') as tracks, to_jsonb(c) as last
   from sessions s join rooms r on r.id = s.room join templates t on t.id = s.template
   left join lateral (select ${CHECK_IN} from check_ins where session = s.id order by number desc limit 1) c on true`;
 const sessionOf = (r: SessionRow): SessionCard => ({
@@ -67,7 +67,7 @@ async function sessionCard(db: Db, id: string): Promise<SessionCard> {
 
 export interface WholeSession extends SessionCard {
   folder: string;
-  given: Session;
+  baseline: Session;
   now: Session;
   roomAs: Room;
   report: FitReport;
@@ -79,12 +79,12 @@ export async function sessionWith(db: Db, id: string): Promise<WholeSession> {
   const card = await sessionCard(db, id);
   const { rows } = await db.query<{
     folder: string;
-    given: Session;
+    baseline: Session;
     now: Session;
     report: FitReport;
     room: Room;
   }>(
-    `select s.folder, s.given, coalesce(d.session, s.given) as now, s.report, r.room from sessions s join rooms r on r.id = s.room
+    `select s.folder, s.baseline, coalesce(d.session, s.baseline) as now, s.report, r.room from sessions s join rooms r on r.id = s.room
      left join lateral (select document from check_ins where session = s.id order by number desc limit 1) c on true
      left join documents d on d.id = c.document where s.id = $1`,
     [id],
@@ -98,7 +98,7 @@ export async function sessionWith(db: Db, id: string): Promise<WholeSession> {
   return {
     ...card,
     folder: row.folder,
-    given: row.given,
+    baseline: row.baseline,
     now: row.now,
     report: row.report,
     roomAs: row.room,
@@ -125,14 +125,14 @@ export async function tickLine(
   done: boolean,
   by: string,
 ): Promise<TickedItem[]> {
-  const { given, closedAt } = await sessionWith(db, session);
+  const { baseline, closedAt } = await sessionWith(db, session);
   if (closedAt !== null)
     throw new HouseProblem(
       409,
       "That session is closed",
       "What was gone through before it stays as it is.",
     );
-  if (!given.checklist.includes(line))
+  if (!baseline.checklist.includes(line))
     throw notFound(`line “${line.slice(0, 60)}” on the list of this session`);
   if (done)
     await db.query(
@@ -151,7 +151,7 @@ export interface NewSession {
   template: string;
   release: number;
   edition: number;
-  given: Session;
+  baseline: Session;
   report: FitReport;
   folder: string;
   by: string;
@@ -160,7 +160,7 @@ export interface NewSession {
 
 export async function addSession(db: Db, s: NewSession): Promise<void> {
   await db.query(
-    "insert into sessions (id, title, room, template, release, edition, given, report, " +
+    "insert into sessions (id, title, room, template, release, edition, baseline, report, " +
       "folder, made_by, made_at) values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)",
     [
       s.id,
@@ -169,7 +169,7 @@ export async function addSession(db: Db, s: NewSession): Promise<void> {
       s.template,
       s.release,
       s.edition,
-      JSON.stringify(s.given),
+      JSON.stringify(s.baseline),
       JSON.stringify(s.report),
       s.folder,
       s.by,

@@ -13,7 +13,7 @@ import type { CheckResult } from "./lookAt.ts";
 export type CheckTask =
   | {
       readonly house: House;
-      readonly start: { readonly given: Session; readonly house: House | null } | null;
+      readonly origin: { readonly baseline: Session; readonly house: House | null } | null;
     }
   | {
       readonly turn: number;
@@ -26,7 +26,7 @@ export interface CheckAnswer extends CheckResult {
 }
 
 let style: Style | null = null;
-let start: Origin | null = null;
+let origin: Origin | null = null;
 let tracks = new Map<string, Track>();
 
 // Off the page's thread. Tracks that did not change stay the same objects here, so only what changed is
@@ -34,9 +34,9 @@ let tracks = new Map<string, Track>();
 self.onmessage = ({ data }: MessageEvent<CheckTask>) => {
   if ("house" in data) {
     style = makeStyle(data.house);
-    start = data.start && {
-      given: data.start.given,
-      style: data.start.house ? makeStyle(data.start.house) : style,
+    origin = data.origin && {
+      baseline: data.origin.baseline,
+      style: data.origin.house ? makeStyle(data.origin.house) : style,
     };
     return;
   }
@@ -50,6 +50,6 @@ self.onmessage = ({ data }: MessageEvent<CheckTask>) => {
   );
   self.postMessage({
     turn: data.turn,
-    ...lookAt(style, { ...data.session, tracks: [...tracks.values()] }, start),
+    ...lookAt(style, { ...data.session, tracks: [...tracks.values()] }, origin),
   } satisfies CheckAnswer);
 };

@@ -12,7 +12,7 @@ export interface CheckResult {
 }
 
 /** Looks at a session, on the page or in a worker. */
-export function lookAt(style: Style, session: Session, start: Origin | null): CheckResult {
-  const findings = check(style, session, start?.given ?? null);
-  return { findings, causes: start ? [...causesOf(style, session, start, findings)] : [] };
+export function lookAt(style: Style, session: Session, origin: Origin | null): CheckResult {
+  const findings = check(style, session, origin?.baseline ?? null);
+  return { findings, causes: origin ? [...causesOf(style, session, origin, findings)] : [] };
 }

@@ -25,11 +25,14 @@ export interface Findings {
 /** Sessions larger than this are looked at in a worker, so that typing never waits for it. */
 const LARGE = 400;
 
-/** What is off in a session now. @param start how it went out; null for a template */
-export function useFindings(style: Style, session: Session, start: Origin | null): Findings {
+/** What is off in a session now. @param origin how it went out; null for a template */
+export function useFindings(style: Style, session: Session, origin: Origin | null): Findings {
   const large = session.tracks.length > LARGE;
-  const later = useLater(style, session, start, large);
-  const now = useMemo(() => (large ? null : lookAt(style, session, start)), [style, session, start, large]);
+  const later = useLater(style, session, origin, large);
+  const now = useMemo(
+    () => (large ? null : lookAt(style, session, origin)),
+    [style, session, origin, large],
+  );
   const { findings: all, causes } = now ?? later;
   return useMemo(() => {
     const byTrack = new Map<string, Finding[]>();
@@ -49,14 +52,14 @@ const NOTHING: CheckResult = { findings: [], causes: [] };
 function useLater(
   style: Style,
   session: Session,
-  start: Origin | null,
+  origin: Origin | null,
   large: boolean,
 ): CheckResult & { looking: boolean } {
   const [found, setFound] = useState<CheckResult & { of: Session | null }>({ of: null, ...NOTHING });
   const told = useRef<{
     readonly worker: Worker;
     readonly style: Style;
-    readonly start: Origin | null;
+    readonly origin: Origin | null;
     tracks: Map<string, Track>;
     turn: number;
     session: Session;
@@ -64,14 +67,17 @@ function useLater(
   useEffect(() => {
     if (!large) return;
     let at = told.current;
-    if (!at || at.style !== style || at.start !== start) {
+    if (!at || at.style !== style || at.origin !== origin) {
       at?.worker.terminate();
       const worker = new Worker(new URL("./check.worker.ts", import.meta.url), { type: "module" });
       worker.postMessage({
         house: style.house,
-        start: start && { given: start.given, house: start.style === style ? null : start.style.house },
+        origin: origin && {
+          baseline: origin.baseline,
+          house: origin.style === style ? null : origin.style.house,
+        },
       } satisfies CheckTask);
-      at = { worker, style, start, tracks: new Map(), turn: 0, session };
+      at = { worker, style, origin, tracks: new Map(), turn: 0, session };
       const mine = at;
       // An answer to an earlier state still shows, until the one to the latest is there.
       worker.onmessage = ({ data }: MessageEvent<CheckAnswer>) =>
@@ -93,7 +99,7 @@ function useLater(
       order: tracks.map((t) => t.id),
       changed: tracks.filter((t) => before.get(t.id) !== t),
     } satisfies CheckTask);
-  }, [style, start, large, session]);
+  }, [style, origin, large, session]);
   useEffect(
     () => () => {
       told.current?.worker.terminate();
@@ -120,14 +126,14 @@ export function actsOn(work: Workpiece, finding: Finding) {
   };
 }
 
-export function putAll(work: Workpiece, style: Style, given: Session | null): void {
-  work.edit(putAllRight(style, work.state().doc, given), "put all right");
+export function putAll(work: Workpiece, style: Style, baseline: Session | null): void {
+  work.edit(putAllRight(style, work.state().doc, baseline), "put all right");
 }
 
 /** Puts right what of it can be without asking among what one side brought about. */
-export function putRightOf(work: Workpiece, style: Style, start: Origin, cause: Cause): void {
-  const changes = putAllRight(style, work.state().doc, start.given, (found, now) => {
-    const causes = causesOf(style, now, start, found);
+export function putRightOf(work: Workpiece, style: Style, origin: Origin, cause: Cause): void {
+  const changes = putAllRight(style, work.state().doc, origin.baseline, (found, now) => {
+    const causes = causesOf(style, now, origin, found);
     return found.filter((f) => causes.get(f.id) === cause);
   });
   work.edit(

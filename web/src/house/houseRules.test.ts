@@ -66,10 +66,10 @@ describe("two leads at one draft", () => {
   it("both keep what they did where they touch different things", async () => {
     const draft = new Draft();
     const [one, two] = [workpieceAt(draft), workpieceAt(draft)];
-    change(one, paint("brass", "#111111"), "brass");
+    change(one, paint("saffron", "#111111"), "saffron");
     change(two, (h) => ({ ...h, folderFrom: 7 }), "folders");
     await settled(one, two);
-    expect([draft.doc.palette.find((c) => c.id === "brass")?.hex, draft.doc.folderFrom]).toEqual([
+    expect([draft.doc.palette.find((c) => c.id === "saffron")?.hex, draft.doc.folderFrom]).toEqual([
       "#111111",
       7,
     ]);
@@ -79,27 +79,27 @@ describe("two leads at one draft", () => {
   it("choose where they touch the same, and either outcome stands", async () => {
     const draft = new Draft();
     const [one, two] = [workpieceAt(draft), workpieceAt(draft)];
-    change(one, paint("brass", "#111111"), "brass");
+    change(one, paint("saffron", "#111111"), "saffron");
     await settled(one);
-    change(two, (h) => ({ ...paint("brass", "#222222")(h), folderFrom: 5 }), "two things");
+    change(two, (h) => ({ ...paint("saffron", "#222222")(h), folderFrom: 5 }), "two things");
     await settled(two);
     expect(two.state().clashes.map((c) => c.yours)).toMatchObject([
-      [{ at: ["palette", "brass", "hex"], from: "#111111", to: "#222222" }],
+      [{ at: ["palette", "saffron", "hex"], from: "#111111", to: "#222222" }],
     ]);
-    expect([draft.doc.palette.find((c) => c.id === "brass")?.hex, draft.doc.folderFrom]).toEqual([
+    expect([draft.doc.palette.find((c) => c.id === "saffron")?.hex, draft.doc.folderFrom]).toEqual([
       "#111111",
       5,
     ]);
     two.settle(two.state().clashes[0]!.id, "yours");
     await settled(two);
-    expect(draft.doc.palette.find((c) => c.id === "brass")?.hex).toBe("#222222");
+    expect(draft.doc.palette.find((c) => c.id === "saffron")?.hex).toBe("#222222");
   });
 
   it("undo only what they did themselves, also after a reload", async () => {
     const draft = new Draft();
     const store = memory();
     const one = workpieceAt(draft, store);
-    change(one, paint("brass", "#111111"), "brass");
+    change(one, paint("saffron", "#111111"), "saffron");
     change(one, (h) => ({ ...h, folderFrom: 9 }), "folders");
     await settled(one);
     const other = workpieceAt(draft);
@@ -113,8 +113,8 @@ describe("two leads at one draft", () => {
     const usual = usualHouse("Saltmarsh");
     expect([
       draft.doc.folderFrom,
-      draft.doc.palette.find((c) => c.id === "brass")?.hex,
+      draft.doc.palette.find((c) => c.id === "saffron")?.hex,
       draft.doc.palette.find((c) => c.id === "amber")?.hex,
-    ]).toEqual([usual.folderFrom, usual.palette.find((c) => c.id === "brass")?.hex, "#333333"]);
+    ]).toEqual([usual.folderFrom, usual.palette.find((c) => c.id === "saffron")?.hex, "#333333"]);
   });
 });

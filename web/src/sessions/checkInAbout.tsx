@@ -96,8 +96,8 @@ export function About({
   );
 }
 
-export function Differences({ given, session }: { given: Session; session: Session }) {
-  const said = useMemo(() => inWords(given, session, diff(given, session)), [given, session]);
+export function Differences({ baseline, session }: { baseline: Session; session: Session }) {
+  const said = useMemo(() => inWords(baseline, session, diff(baseline, session)), [baseline, session]);
   return (
     <>
       <h2 className="border-b border-line px-3.5 py-2 text-sm font-semibold">

@@ -60,10 +60,10 @@ function PutRight({
   const { work, state } = useWorkpiece(c.now);
   const { doc: session } = state;
   const may = useMe()?.right !== "assistant";
-  const start = useMemo((): Origin => ({ given: c.given, style: started }), [c.given, started]);
-  const findings = useFindings(style, session, start);
+  const origin = useMemo((): Origin => ({ baseline: c.baseline, style: started }), [c.baseline, started]);
+  const findings = useFindings(style, session, origin);
   const [shown, setShown] = useState<string | null>(null);
-  const all = (): void => putAll(work, style, c.given);
+  const all = (): void => putAll(work, style, c.baseline);
   useShortcuts(
     may
       ? [
@@ -130,7 +130,7 @@ function PutRight({
               <Drift
                 style={style}
                 session={session}
-                start={start}
+                origin={origin}
                 findings={findings}
                 edition={edition}
                 release={c.session.release}
@@ -138,7 +138,7 @@ function PutRight({
                 onShow={show}
               />
             )}
-            {view === "differences" && <Differences given={c.given} session={session} />}
+            {view === "differences" && <Differences baseline={c.baseline} session={session} />}
           </section>
           <About checkIn={c} session={session} findings={findings} edition={edition} />
         </div>

@@ -18,7 +18,7 @@ import type { Workpiece } from "../documents/workpiece.ts";
 interface DriftProps {
   readonly style: Style;
   readonly session: Session;
-  readonly start: Origin;
+  readonly origin: Origin;
   readonly findings: Findings;
   readonly edition: number;
   readonly release: number;
@@ -37,7 +37,7 @@ const AREAS = [
  * then what went out like that.
  */
 export function Drift(props: DriftProps) {
-  const { findings, edition, release, start, work, style } = props;
+  const { findings, edition, release, origin, work, style } = props;
   if (findings.all.length === 0) {
     return (
       <Empty title="Nothing is off">
@@ -58,7 +58,7 @@ export function Drift(props: DriftProps) {
         title={title}
         says={says}
         findings={list}
-        onAll={sure && work ? () => putRightOf(work, style, start, cause) : null}
+        onAll={sure && work ? () => putRightOf(work, style, origin, cause) : null}
       />
     );
   };
@@ -100,10 +100,10 @@ function Group({
   onAll = null,
   ...rest
 }: Omit<GroupProps, "findings"> & { readonly findings: readonly Finding[] }) {
-  const { start, session } = rest;
+  const { origin, session } = rest;
   const tracks = useMemo(
-    () => new Map([...start.given.tracks, ...session.tracks].map((t) => [t.id, t])),
-    [start, session],
+    () => new Map([...origin.baseline.tracks, ...session.tracks].map((t) => [t.id, t])),
+    [origin, session],
   );
   if (findings.length === 0) return null;
   const left = findings.filter((f) => !f.kept).length;

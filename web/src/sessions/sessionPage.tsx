@@ -190,12 +190,12 @@ function SendButton({
 }
 
 function BeforeRecording({ session: s }: { session: Whole }) {
-  if (s.given.notes === "" && s.given.checklist.length === 0) return null;
+  if (s.baseline.notes === "" && s.baseline.checklist.length === 0) return null;
   return (
     <section aria-label="Before recording" className="card border-l-4 border-l-glow p-4">
       <h2 className="pb-1 font-semibold">Before recording</h2>
-      {s.given.notes !== "" && <p className="text-sm whitespace-pre-wrap">{s.given.notes}</p>}
-      <GoneThrough session={s.id} list={s.given.checklist} ticks={s.ticks} may={s.closedAt === null} />
+      {s.baseline.notes !== "" && <p className="text-sm whitespace-pre-wrap">{s.baseline.notes}</p>}
+      <GoneThrough session={s.id} list={s.baseline.checklist} ticks={s.ticks} may={s.closedAt === null} />
     </section>
   );
 }

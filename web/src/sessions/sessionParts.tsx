@@ -65,7 +65,7 @@ export function CameBack({ session: s }: { session: Whole }) {
   );
 }
 
-export function FittedTo({ session: { report, given, roomName } }: { session: Whole }) {
+export function FittedTo({ session: { report, baseline, roomName } }: { session: Whole }) {
   const renamed = report.adjusted.find((a) => a.what === "Name");
   return (
     <section aria-labelledby="fit" className="card p-4">
@@ -86,7 +86,7 @@ export function FittedTo({ session: { report, given, roomName } }: { session: Wh
           {report.unplaced.map((u) => (
             <li key={u.track} className="border-t border-line py-1.5">
               <span className="font-mono font-semibold">
-                {given.tracks.find((t) => t.id === u.track)?.name}
+                {baseline.tracks.find((t) => t.id === u.track)?.name}
               </span>{" "}
               <span className="text-ink-2">{u.says}</span>
             </li>

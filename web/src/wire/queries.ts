@@ -46,7 +46,7 @@ export const queries = {
     queryFn: async () => {
       // The first page needs no house style, so what makes one is not in its script.
       const [edition, { makeStyle }, { showHouseIcons }] = await Promise.all([
-        ask("houseEdition", { edition: 0 }),
+        ask("currentEdition", {}),
         import("@mossy/core/house/style"),
         import("../ui/icons.ts"),
       ]);

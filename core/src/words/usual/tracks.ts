@@ -99,7 +99,7 @@ Hand drums; HndDrum HndDrum HDrm; hand drum, hand drms; icon=hand-drum colour=ti
 Tamboo bamboo; Bamboo Bamboo Bmbo; bamboo, tambu bamboo; icon=scratcher colour=mist
 Kalinda drum; Kalinda Kalinda Kldr; cutter drum, kalinda; icon=hand-drum colour=tidewater
 ` },
-  { id: "pans", name: "Pans", colour: "brass", icon: "pan", roles: `
+  { id: "pans", name: "Pans", colour: "saffron", icon: "pan", roles: `
 Pans; Pans Pans Pans; pan, steelpan, steel pan, steelpans, steel pans, steel drum, steel drums, steelband, steel band, panyard; group
 Tenor pan; TnrPan TnrPan Tnr; tenor steelpan, lead pan, soprano pan, tnr pan, first pan, 1st pan, low tenor, high tenor, tenor@pans, tenors@pans, tnr@pans, lead@pans, tp@pans, ten pan
 Double tenor; DblTnr DblTnr DTnr; dbl tenor, double tnr, dbl tnr, double tenors, dt@pans, dten
