@@ -26,7 +26,8 @@ export const news = z.discriminatedUnion("kind", [
     room: z.string(),
     title: z.string(),
     as: sentAs,
-    /** Whose corrected file it is. */ checkIn: z.uuid().nullable(),
+    /** Whose corrected file it is. */
+    checkIn: z.uuid().nullable(),
     by: z.string(),
   }),
   z.object({ kind: z.literal("ticked"), session: z.uuid(), by: z.string() }),

@@ -254,7 +254,8 @@ export const routes = {
     query: z.object({
       session: z.uuid().optional(),
       name: z.string().max(200).optional(),
-      /** Take it in although it is little like that session. */ sure: z.literal("yes").optional(),
+      /** Take it in although it is little like that session. */
+      sure: z.literal("yes").optional(),
     }),
     body: FILE,
     answer: handInAnswer,

@@ -8,7 +8,8 @@ export interface DemoChain {
     readonly processors: readonly Processor[];
     readonly note: string;
     readonly by: string;
-    /** Days ago. */ readonly days: number;
+    /** Saved so many days ago. */
+    readonly days: number;
   }[];
 }
 

@@ -12,8 +12,8 @@ import { demoRooms } from "./rooms.ts";
 import { demoTemplates } from "./templates.ts";
 import type { DemoTemplate } from "./templates.ts";
 import { demoHouses } from "./houses.ts";
-import { PLANS, STRANGE, much } from "./plans.ts";
-import type { Plan } from "./plans.ts";
+import { SESSIONS, STRANGE, workOf } from "./plans.ts";
+import type { SessionPlan } from "./plans.ts";
 
 export interface DemoEdition {
   readonly house: House;
@@ -24,9 +24,12 @@ export interface DemoCheckIn {
   readonly at: Date;
   readonly by: string;
   readonly work: Work;
+  /** Seed of the dice that chose which tracks. */
   readonly seed: number;
-  /** Whether the lead put it right afterwards. */ readonly putRight: boolean;
-  /** Tracks of the job under names the house has no word for. */ readonly strange: readonly string[];
+  /** Whether the lead put it right afterwards. */
+  readonly putRight: boolean;
+  /** Tracks of the job under names the house has no word for. */
+  readonly strange: readonly string[];
 }
 export interface DemoSession {
   readonly title: string;
@@ -117,13 +120,13 @@ export function demoHistory(now: Date): History {
       ...t,
       at: t.releases.map((_, i) => ago(180 - Math.round((150 / t.releases.length) * (i + 1)))),
     })),
-    sessions: PLANS.map((p, index) => demoSession(p, index, ago)),
+    sessions: SESSIONS.map((p, index) => demoSession(p, index, ago)),
   };
 }
 
 type Ago = (days: number) => Date;
 
-function demoSession(p: Plan, index: number, ago: Ago): DemoSession {
+function demoSession(p: SessionPlan, index: number, ago: Ago): DemoSession {
   return {
     title: p.title,
     room: p.room,
@@ -135,7 +138,7 @@ function demoSession(p: Plan, index: number, ago: Ago): DemoSession {
     checkIns: p.weeks.map((week, i): DemoCheckIn => ({
       at: ago(week * 7 + 1),
       by: p.room === "loft" ? "Ossian Peel" : "Wren Addis",
-      work: much(p.off(week)),
+      work: workOf(p.drift(week)),
       seed: 100 * index + i + 1,
       putRight: !p.open || i < p.weeks.length - 1,
       strange: p.open && i === p.weeks.length - 1 ? (STRANGE[p.title] ?? []) : [],

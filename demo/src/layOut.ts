@@ -19,14 +19,17 @@ export interface LayOut {
   readonly tempo?: number;
   /** Tracks by family: "pans: Tenor pan near, Tenor pan far". */
   readonly lines: readonly string[];
-  /** Which family's tracks send where: "pans > hall-reverb -14". */
+  /**
+   * Where the tracks of a family send, by the id of the return or cue mix, at how many dB, and whether before
+   * the fader: "pans > hall-reverb -14, cue-mix-1 -8 before".
+   */
   readonly sends?: readonly string[];
   /**
-   * How the sources of a family are picked up: "kit: dynamic, short boom" (a third word "phantom" for 48
-   * V).
+   * Microphone and stand of the sources of a family or role: "kit: dynamic, short boom", with "phantom" as a
+   * third for 48 V.
    */
   readonly microphones?: readonly string[];
-  /** Where single tracks stand other than the house starts them: "tenor-pan-near -33". */
+  /** Where single tracks are panned other than the house starts them, −100 … 100: "tenor-pan-near -33". */
   readonly places?: readonly string[];
   /**
    * What stands on the tracks of a family: "pans: EQ, Compressor", or a chain of the shelf in its first

@@ -1,17 +1,24 @@
 import type { Work } from "@mossy/station/afternoon";
 
-export interface Plan {
-  title: string;
-  room: string;
-  template: string;
-  release: number;
-  by: string;
-  weeks: readonly number[];
-  open: boolean;
-  off: (week: number) => number;
+/** A session of the demo: from which release it was started, where, and what came back of it. */
+export interface SessionPlan {
+  readonly title: string;
+  /** Ids of the room and the template. */
+  readonly room: string;
+  readonly template: string;
+  readonly release: number;
+  /** Who started it. */
+  readonly by: string;
+  /** One check-in for each, oldest first: so many weeks ago. It was started four days before the first. */
+  readonly weeks: readonly number[];
+  /** Whether it still goes on; one that is over was put right to the last check-in. */
+  readonly open: boolean;
+  /** How far it drifted by a check-in so many weeks ago; see `workOf`. */
+  readonly drift: (week: number) => number;
 }
 
-export const PLANS: readonly Plan[] = [
+/** By room; in each, oldest first. */
+export const SESSIONS: readonly SessionPlan[] = [
   {
     title: "Spring tide rehearsal",
     room: "pan-yard",
@@ -20,7 +27,7 @@ export const PLANS: readonly Plan[] = [
     by: "Tamsin Roe",
     weeks: [11, 10],
     open: false,
-    off: () => 1.1,
+    drift: () => 1.1,
   },
   {
     title: "Spring tide live",
@@ -30,7 +37,7 @@ export const PLANS: readonly Plan[] = [
     by: "Tamsin Roe",
     weeks: [9, 8, 7],
     open: false,
-    off: () => 0.8,
+    drift: () => 0.8,
   },
   {
     title: "Irons and hides",
@@ -40,7 +47,7 @@ export const PLANS: readonly Plan[] = [
     by: "Tamsin Roe",
     weeks: [6, 5],
     open: false,
-    off: () => 0.5,
+    drift: () => 0.5,
   },
   {
     title: "Marram sessions 02",
@@ -50,7 +57,7 @@ export const PLANS: readonly Plan[] = [
     by: "Tamsin Roe",
     weeks: [4, 3, 2, 1],
     open: true,
-    off: (w) => 0.2 + w / 10,
+    drift: (w) => 0.2 + w / 10,
   },
   {
     title: "Engine overdubs",
@@ -60,7 +67,7 @@ export const PLANS: readonly Plan[] = [
     by: "Tamsin Roe",
     weeks: [0],
     open: true,
-    off: () => 0.3,
+    drift: () => 0.3,
   },
   {
     title: "Tellers of the flats",
@@ -70,7 +77,7 @@ export const PLANS: readonly Plan[] = [
     by: "Wren Addis",
     weeks: [11, 9],
     open: false,
-    off: () => 0.4,
+    drift: () => 0.4,
   },
   {
     title: "Lantern tales",
@@ -80,7 +87,7 @@ export const PLANS: readonly Plan[] = [
     by: "Wren Addis",
     weeks: [8, 7, 6],
     open: false,
-    off: () => 0.5,
+    drift: () => 0.5,
   },
   {
     title: "The eel and the moon",
@@ -90,7 +97,7 @@ export const PLANS: readonly Plan[] = [
     by: "Wren Addis",
     weeks: [4, 3, 1],
     open: true,
-    off: () => 0.55,
+    drift: () => 0.55,
   },
   {
     title: "Groyne to groyne",
@@ -100,7 +107,7 @@ export const PLANS: readonly Plan[] = [
     by: "Ossian Peel",
     weeks: [11, 10],
     open: false,
-    off: () => 0.6,
+    drift: () => 0.6,
   },
   {
     title: "Harbour wall walk",
@@ -110,7 +117,7 @@ export const PLANS: readonly Plan[] = [
     by: "Ossian Peel",
     weeks: [8, 7],
     open: true,
-    off: () => 0.8,
+    drift: () => 0.8,
   },
   {
     title: "Album mix, Marram",
@@ -120,7 +127,7 @@ export const PLANS: readonly Plan[] = [
     by: "Ossian Peel",
     weeks: [6, 5, 4, 2, 1],
     open: true,
-    off: (w) => 1.9 - w / 8,
+    drift: (w) => 1.9 - w / 8,
   },
   {
     title: "Quay night",
@@ -130,7 +137,7 @@ export const PLANS: readonly Plan[] = [
     by: "Tamsin Roe",
     weeks: [11, 10],
     open: false,
-    off: () => 0.5,
+    drift: () => 0.5,
   },
   {
     title: "Capstan evening",
@@ -140,7 +147,7 @@ export const PLANS: readonly Plan[] = [
     by: "Tamsin Roe",
     weeks: [9, 7, 6],
     open: false,
-    off: () => 0.4,
+    drift: () => 0.4,
   },
   {
     title: "Ferry landing",
@@ -150,7 +157,7 @@ export const PLANS: readonly Plan[] = [
     by: "Tamsin Roe",
     weeks: [5, 3, 2],
     open: true,
-    off: () => 0.35,
+    drift: () => 0.35,
   },
   {
     title: "Regatta crew",
@@ -160,21 +167,26 @@ export const PLANS: readonly Plan[] = [
     by: "Tamsin Roe",
     weeks: [],
     open: true,
-    off: () => 0,
+    drift: () => 0,
   },
 ];
 
+/** What engineers called tracks of a job in the last check-in of a session: words the house does not know. */
 export const STRANGE: Readonly<Record<string, readonly string[]>> = {
   "Album mix, Marram": ["gonza lo", "gonza hi", "wobbler"],
   "Marram sessions 02": ["Gonza 2", "tide bells"],
   "The eel and the moon": ["tide bell near"],
 };
 
-/** How much a room drifts in a week, 0 most careful. The Loft gets worse, the Yard better. */
-export const much = (off: number): Work => ({
-  renamed: Math.round(off * 4),
-  added: off > 1.2 ? 2 : off > 0.6 ? 1 : 0,
-  recoloured: Math.round(off * 2),
-  takenOut: off > 1.6 ? 1 : 0,
-  swapped: off > 1 ? 1 : 0,
+/**
+ * What was done to a session in a week of some drift: 0 is the most careful room, 1 an ordinary one, 2 the
+ * Loft at its worst. Names go first, then colours; tracks of the job's own, swapped inputs and tracks taken
+ * out come with carelessness.
+ */
+export const workOf = (drift: number): Work => ({
+  renamed: Math.round(drift * 4),
+  added: drift > 1.2 ? 2 : drift > 0.6 ? 1 : 0,
+  recoloured: Math.round(drift * 2),
+  takenOut: drift > 1.6 ? 1 : 0,
+  swapped: drift > 1 ? 1 : 0,
 });

@@ -12,12 +12,17 @@ export interface DemoTemplate {
   readonly draft: Session;
 }
 
-const PLANS: readonly (LayOut & {
-  id: string;
-  shelf: string;
-  home: string;
-  releases: readonly { note: string; without: readonly string[] }[];
-})[] = [
+/** A template: how its newest release is laid out, and what earlier ones did not have yet. */
+interface TemplatePlan extends LayOut {
+  readonly id: string;
+  readonly shelf: string;
+  /** Id of the room whose inputs it is laid out for. */
+  readonly home: string;
+  /** Oldest first; each without these tracks, by the ids their names give. */
+  readonly releases: readonly { readonly note: string; readonly without: readonly string[] }[];
+}
+
+const TEMPLATES: readonly TemplatePlan[] = [
   {
     id: "steelpan-orchestra-full-yard",
     shelf: "Steelpan",
@@ -270,7 +275,7 @@ const edit = (session: Session, id: string, fields: Partial<Track>): Session => 
  * pattern.
  */
 export function demoTemplates(style: Style): DemoTemplate[] {
-  return PLANS.map((plan): DemoTemplate => {
+  return TEMPLATES.map((plan): DemoTemplate => {
     // In a mix everything is there already: nothing records from outside.
     const home = demoRooms.find((r) => r.id === plan.home)?.room;
     if (!home) throw new Error(`the demo has no room “${plan.home}”`);

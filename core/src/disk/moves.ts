@@ -8,7 +8,8 @@ export type { MoveStep } from "./movingTree.ts";
 /** Something that should be called another way or stand elsewhere; paths are those of the tree as it is. */
 export interface MoveWish {
   readonly from: string;
-  /** null: where it stands. A folder that is not there yet is made. */ readonly into: string | null;
+  /** null: where it stands. A folder that is not there yet is made. */
+  readonly into: string | null;
   readonly name: string;
 }
 

@@ -25,7 +25,8 @@ const PIECE = 16 << 10;
 /** An entry of a ZIP, unpacked as text bytes only where it is wanted. */
 export interface OpenZip {
   readonly names: readonly string[];
-  /** Of each entry, unpacked, in bytes. */ readonly sizes: ReadonlyMap<string, number>;
+  /** Of each entry, unpacked, in bytes. */
+  readonly sizes: ReadonlyMap<string, number>;
   read(name: string): Uint8Array | null;
 }
 

@@ -87,7 +87,8 @@ export interface NewRole {
   readonly family: string;
   readonly short: { full: string; eight: string; four: string };
   readonly heard: string;
-  /** Of its own; left out or null: the family's. */ readonly colour?: string | null;
+  /** Of its own; left out or null: the family's. */
+  readonly colour?: string | null;
   readonly icon?: string | null;
 }
 

@@ -19,8 +19,10 @@ import type { WholeSession } from "./store.ts";
 export interface HandIn {
   readonly bytes: Uint8Array;
   readonly name: string;
-  /** Which session it is, where somebody says so. */ readonly session: string | undefined;
-  /** Whether it is taken in however little it is like it. */ readonly sure: boolean;
+  /** Which session it is, where somebody says so. */
+  readonly session: string | undefined;
+  /** Whether it is taken in however little it is like it. */
+  readonly sure: boolean;
   readonly by: string;
   readonly at: Date;
 }

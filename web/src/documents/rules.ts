@@ -5,7 +5,8 @@ import type { Session } from "@mossy/core/session/document";
 export interface Clash<C = Change> {
   readonly id: number;
   readonly label: string;
-  /** None where nothing can bring it about any more. */ readonly yours: readonly C[];
+  /** None where nothing can bring it about any more. */
+  readonly yours: readonly C[];
 }
 
 /** How documents of a kind change: sessions and the house style alike. */

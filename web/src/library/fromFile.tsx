@@ -49,7 +49,8 @@ export function FromFile({
   onChoose,
 }: {
   style: Style;
-  /** What was made of a file before the page was loaded anew. */ kept: Session | null;
+  /** What was made of a file before the page was loaded anew. */
+  kept: Session | null;
   onChoose: (s: Session | null, title: string | null) => void;
 }) {
   const [incoming, setIncoming] = useState<ReadFile | null>(null);

@@ -27,7 +27,8 @@ export function CheckInSheet({
   session: Session;
   findings: Findings;
   work: Workpiece | null;
-  /** The track that is to be seen at first. */ first: TrackId | null;
+  /** The track that is to be seen at first. */
+  first: TrackId | null;
 }) {
   const [chosen, setChosen] = useState(() => only(first));
   const [find, setFind] = useState("");

@@ -127,7 +127,8 @@ function Question({
   file: File;
   answer: UnlikeAnswer;
   busy: boolean;
-  /** Takes it in for another session, or (null) for this one. */ onTake: (to: string | null) => void;
+  /** Takes it in for another session, or (null) for this one. */
+  onTake: (to: string | null) => void;
   onLeave: () => void;
 }) {
   return (

@@ -17,7 +17,8 @@ import { ReadNames } from "./readNames.tsx";
 import type { Place } from "@mossy/core/session/change";
 
 interface AddProps {
-  /** Under what the half typed list is kept. */ readonly keep: string;
+  /** Under what the half typed list is kept. */
+  readonly keep: string;
   readonly style: Style;
   readonly session: Session;
   readonly work: Workpiece;

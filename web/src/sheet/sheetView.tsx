@@ -29,7 +29,8 @@ interface SheetViewProps {
   readonly onFocused?: () => void;
   readonly showing: string;
   readonly onShow: (id: string) => void;
-  /** Views are edited beside a template; elsewhere they are only chosen. */ readonly onEditView?: () => void;
+  /** Views are edited beside a template; elsewhere they are only chosen. */
+  readonly onEditView?: () => void;
   readonly onTakeOut: () => void;
   readonly onPasteNames: (text: string) => void;
   readonly onDense: () => void;

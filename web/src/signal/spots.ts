@@ -14,7 +14,8 @@ export interface PictureSpot {
 export interface SpotPlace {
   readonly standing: ImagePlace;
   readonly name: string;
-  /** 0 in front … 1 at the back. */ readonly depth: number;
+  /** 0 in front … 1 at the back. */
+  readonly depth: number;
 }
 
 const LETTER = 7.4;

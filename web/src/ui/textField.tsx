@@ -23,7 +23,8 @@ export function TextField({
   rows?: number;
   hint?: string;
   problem?: string | null;
-  /** Offered while one types; anything else can be typed too. */ choices?: readonly string[];
+  /** Offered while one types; anything else can be typed too. */
+  choices?: readonly string[];
   onSet: (value: string) => void;
 }) {
   const { text, type, leave, drop } = useTyped((typed) => {
