@@ -33,7 +33,7 @@ export function installPackages() {
   console.log("Installing packages…");
   run(
     process.platform === "win32" ? "npm.cmd" : "npm",
-    ["ci", "--no-audit", "--no-fund", "--loglevel=error"],
+    ["ci", "--include=dev", "--no-audit", "--no-fund", "--loglevel=error"],
     { cwd: top },
   );
   mkdirSync(dirname(stamp), { recursive: true });

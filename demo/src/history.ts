@@ -12,8 +12,8 @@ import { demoRooms } from "./rooms.ts";
 import { demoTemplates } from "./templates.ts";
 import type { DemoTemplate } from "./templates.ts";
 import { demoHouses } from "./houses.ts";
-import { SESSIONS, STRANGE, workOf } from "./plans.ts";
-import type { SessionPlan } from "./plans.ts";
+import { SESSIONS, STRANGE, workOf } from "./sessionPlans.ts";
+import type { SessionPlan } from "./sessionPlans.ts";
 
 export interface DemoEdition {
   readonly house: House;
