@@ -22,6 +22,11 @@ export type HouseDraft = z.infer<typeof houseDraft>;
 
 export const houseOverview = z.object({ draft: houseDraft, editions: z.array(edition).min(1) });
 
+/** Who changed each thing of the draft last since its edition, by what `thingOf` calls it (core). */
+export const houseHands = z.object({
+  hands: z.record(z.string(), z.object({ by: z.string(), at: z.iso.datetime() })),
+});
+
 /**
  * A name no edition reads for sure, with the families of the folders around it, how often and where it
  * stands.

@@ -15,6 +15,7 @@ export const paths = {
   unreadNames: ["get", "/house/unread"],
   impact: ["get", "/house/impact/:from"],
   houseUses: ["get", "/house/uses"],
+  houseHands: ["get", "/house/hands"],
   editHouse: ["post", "/house/draft/changes"],
   publishEdition: ["post", "/house/editions"],
   library: ["get", "/library"],

@@ -4,6 +4,7 @@ import { document, edit, edited } from "./documents.ts";
 import { carryOut, disk, diskRun, hashWish, hashes, madeFolders, makeFolders } from "./disk.ts";
 import {
   edition,
+  houseHands,
   houseUses,
   impact,
   houseOverview,
@@ -98,6 +99,11 @@ export const routes = {
       "How many tracks of drafts, current releases and open sessions each exception of the draft speaks of",
     who: "signed-in",
     answer: houseUses,
+  }),
+  houseHands: route({
+    summary: "Who changed each thing of the draft last, and when",
+    who: "signed-in",
+    answer: houseHands,
   }),
   impact: route({
     summary:

@@ -7,6 +7,7 @@ import { dice } from "@mossy/core/chance/dice";
 import { readExchange } from "@mossy/core/formats/exchange/read";
 import { work } from "@mossy/station/afternoon";
 import type { House } from "@mossy/core/house/house";
+import { houseDiff } from "@mossy/core/house/houseDiff";
 import type { History } from "./history.ts";
 import { inTransaction } from "@mossy/server/database";
 import type { Db, Pool } from "@mossy/server/database";
@@ -52,6 +53,11 @@ export async function storeHistory(pool: Pool, history: History): Promise<void> 
       );
     }
     await putDraft(db, history.draft.house, history.lead, history.draft.at);
+    const changes = houseDiff((later.at(-1) ?? first).house, history.draft.house);
+    await db.query(
+      "insert into house_changes (revision, changes, made_by, made_at) select revision, $1, $2, $3 from house_draft",
+      [JSON.stringify(changes), history.lead, history.draft.at],
+    );
     for (const [place, { id, room }] of history.rooms.entries()) await addRoom(db, id, place, room);
     for (const t of history.templates) {
       await addTemplate(db, t, history.lead, t.draft, t.at.at(-1));

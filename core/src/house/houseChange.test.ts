@@ -12,7 +12,7 @@ import {
   valueAt,
 } from "./houseChange.ts";
 import { houseDiff } from "./houseDiff.ts";
-import { housePieces, withoutPiece } from "./pieces.ts";
+import { housePieces, thingOf, withoutPiece } from "./pieces.ts";
 import { usualHouse } from "./usual.ts";
 
 const usual = usualHouse("Any house");
@@ -156,6 +156,8 @@ describe("what a draft changes, thing by thing", () => {
       );
     }
     expect(pieces.reduce(withoutPiece, draft)).toEqual(usual);
+    // What somebody did is found again under what it is about.
+    expect(new Set(houseDiff(usual, draft).map(thingOf))).toEqual(new Set(pieces.map((p) => p.thing)));
   });
 
   it(

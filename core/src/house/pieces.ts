@@ -6,6 +6,8 @@ import type { HouseChange } from "./houseChange.ts";
 
 /** One thing a draft does otherwise than an edition: what it says, and the changes it is made of. */
 export interface HousePiece {
+  /** What it is about, as `thingOf` has it. */
+  readonly thing: string;
   readonly says: readonly string[];
   readonly changes: readonly HouseChange[];
 }
@@ -17,16 +19,23 @@ export interface HousePiece {
 export function housePieces(edition: House, draft: House): HousePiece[] {
   const things = new Map<string, HouseChange[]>();
   for (const change of houseDiff(edition, draft)) {
-    const key = thingOf(change);
-    const list = things.get(key);
+    const thing = thingOf(change);
+    const list = things.get(thing);
     if (list) list.push(change);
-    else things.set(key, [change]);
+    else things.set(thing, [change]);
   }
-  return [...things].map(([key, changes]) => ({ says: inSentences(edition, key, changes), changes }));
+  return [...things].map(([thing, changes]) => ({
+    thing,
+    says: inSentences(edition, thing, changes),
+    changes,
+  }));
 }
 
-/** What a change is about: in lists the item it changes, else the part of the house style. */
-function thingOf(c: HouseChange): string {
+/**
+ * What a change is about: in lists the item it changes, else the part of the house style. The same text for
+ * the same thing.
+ */
+export function thingOf(c: HouseChange): string {
   const deep = c.at[0] === "words" ? 2 : 1;
   const list = c.at.slice(0, deep);
   const item =
@@ -34,10 +43,10 @@ function thingOf(c: HouseChange): string {
   return JSON.stringify(c.do === "move" ? [...list, "order"] : [...list, item]);
 }
 
-function inSentences(edition: House, key: string, changes: readonly HouseChange[]): string[] {
+function inSentences(edition: House, thing: string, changes: readonly HouseChange[]): string[] {
   const said = differences(edition, sortOutOfHouse(edition, changes).doc);
   if (said.length > 0) return said;
-  const [list, part] = JSON.parse(key) as string[];
+  const [list, part] = JSON.parse(thing) as string[];
   return [`Another order or detail in ${part && list === "words" ? part : (list ?? "the house style")}.`];
 }
 

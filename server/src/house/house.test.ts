@@ -114,6 +114,12 @@ describe("the house style", () => {
       { made_by: "Marram Vale", many: 1 },
       { made_by: "Marram Vale", many: 1 },
     ]);
+    const { hands } = (await lead.ask("houseHands", {})).data;
+    expect(hands[JSON.stringify(["folderFrom", ""])]).toMatchObject({ by: "Marram Vale" });
+    expect(Date.now() - Date.parse(hands[JSON.stringify(["palette", first?.id])]?.at ?? "")).toBeLessThan(
+      60_000,
+    );
+    expect(hands[JSON.stringify(["palette", second?.id])]).toBeUndefined();
     const {
       data: { draft: last },
     } = await lead.ask("house", {});

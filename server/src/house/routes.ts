@@ -7,7 +7,7 @@ import { notFound } from "../problems.ts";
 import type { Styles } from "./styles.ts";
 import { impactOfDraft, usesOfExceptions } from "./impact.ts";
 import { unreadNames } from "./unread.ts";
-import { changeDraft, currentEdition, draft, editionWith, editions, publish } from "./store.ts";
+import { changeDraft, currentEdition, draft, editionWith, editions, hands, publish } from "./store.ts";
 
 export function houseRoutes(pool: Pool, styles: Styles): Router {
   const router = Router();
@@ -28,6 +28,7 @@ export function houseRoutes(pool: Pool, styles: Styles): Router {
     return impactOfDraft(pool, (await styles.current(pool)).style, await styles.ofDraft(pool), from);
   });
   answer(router, "houseUses", async () => usesOfExceptions(pool, await styles.ofDraft(pool)));
+  answer(router, "houseHands", async () => ({ hands: await hands(pool) }));
   answer(router, "editHouse", async ({ body, person }) =>
     inTransaction(pool, async (db) => {
       const edited = await changeDraft(db, body.revision, body.changes, person.name);

@@ -3,6 +3,7 @@ import { house as houseSchema } from "@mossy/core/house/house";
 import type { House } from "@mossy/core/house/house";
 import { applyToHouse } from "@mossy/core/house/houseChange";
 import type { HouseChange } from "@mossy/core/house/houseChange";
+import { thingOf } from "@mossy/core/house/pieces";
 import { same } from "@mossy/core/session/change";
 import type { Db } from "../database.ts";
 import { edited } from "../documents/edited.ts";
@@ -110,6 +111,19 @@ export async function changeDraft(
     by,
   ]);
   return { revision: now.revision, merged: from < row.revision, updatedAt: now.updated_at.toISOString() };
+}
+
+/** Who changed each thing of the draft last since the edition it goes on from; things as in `thingOf`. */
+export async function hands(db: Db): Promise<Record<string, { by: string; at: string }>> {
+  const { rows } = await db.query<{ changes: HouseChange[]; made_by: string; made_at: Date }>(
+    "select c.changes, c.made_by, c.made_at from house_changes c join house_draft d on true " +
+      "join house_editions e on e.number = d.based_on where c.made_at > e.published_at order by c.revision",
+  );
+  return Object.fromEntries(
+    rows.flatMap(({ changes, made_by: by, made_at: at }) =>
+      changes.map((c) => [thingOf(c), { by, at: at.toISOString() }] as const),
+    ),
+  );
 }
 
 async function fasterDraft(db: Db): Promise<Error> {

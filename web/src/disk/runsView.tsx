@@ -2,18 +2,11 @@ import { useMutation, useQuery } from "@tanstack/react-query";
 import { ask } from "../wire/ask.ts";
 import { queries, queryClient } from "../wire/queries.ts";
 import { mention } from "../ui/toasts.tsx";
+import { moment } from "../ui/dates.ts";
 import { Button } from "../ui/button.tsx";
 import { Pill } from "../ui/pieces.tsx";
 import { Empty, Failed, Loading, Trouble } from "../ui/states.tsx";
 import { useHouseWork } from "../house/work.ts";
-
-const when = (iso: string): string =>
-  new Date(iso).toLocaleString("en-GB", {
-    day: "numeric",
-    month: "long",
-    hour: "2-digit",
-    minute: "2-digit",
-  });
 
 /** What was moved on the shared disk, newest first, each to be undone. */
 export function RunsView() {
@@ -43,9 +36,9 @@ export function RunsView() {
               <div className="min-w-0 flex-1">
                 <p className="font-semibold">{r.title}</p>
                 <p className="text-sm text-ink-2">
-                  {r.by}, {when(r.at)}
+                  {r.by}, {moment(r.at)}
                   {r.stopped === null ? "" : ` · stopped after ${r.done} of ${r.steps}: ${r.stopped}`}
-                  {r.undoneAt === null ? "" : ` · undone by ${r.undoneBy ?? ""}, ${when(r.undoneAt)}`}
+                  {r.undoneAt === null ? "" : ` · undone by ${r.undoneBy ?? ""}, ${moment(r.undoneAt)}`}
                 </p>
               </div>
               <Pill look={r.undoneAt !== null ? "quiet" : r.stopped === null ? "ok" : "look"}>

@@ -1,14 +1,14 @@
 import { differences } from "@mossy/core/house/differences";
 import { housePieces } from "@mossy/core/house/pieces";
 import type { HousePiece } from "@mossy/core/house/pieces";
-import { useMutation, useQuery } from "@tanstack/react-query";
+import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
 import { Undo2 } from "lucide-react";
 import { useMemo, useState } from "react";
 import { z } from "zod";
 import { ask } from "../wire/ask.ts";
 import { queries, queryClient } from "../wire/queries.ts";
 import { mention } from "../ui/toasts.tsx";
-import { day } from "../ui/dates.ts";
+import { day, moment } from "../ui/dates.ts";
 import { Button } from "../ui/button.tsx";
 import { Field, Select, TextArea } from "../ui/pieces.tsx";
 import { Empty, Failed, Loading, Trouble } from "../ui/states.tsx";
@@ -58,7 +58,7 @@ export default function EditionsPage() {
             The draft says the same as edition {next - 1}.
           </p>
         ) : (
-          <Pieces pieces={pieces} onTakeBack={takeBack} />
+          <Pieces pieces={pieces} revision={revision} onTakeBack={takeBack} />
         )}
         {saved && <ImpactList revision={revision} />}
         {change && (
@@ -100,14 +100,17 @@ export default function EditionsPage() {
   );
 }
 
-/** What the draft changes, thing by thing; each can be taken back by itself. */
+/** What the draft changes, thing by thing, with who did it last; each can be taken back by itself. */
 function Pieces({
   pieces,
+  revision,
   onTakeBack,
 }: {
   pieces: readonly HousePiece[];
+  revision: number;
   onTakeBack: ((piece: HousePiece) => void) | null;
 }) {
+  const { data } = useQuery({ ...queries.houseHands(revision), placeholderData: keepPreviousData });
   return (
     <ul aria-label="What changes" className="text-sm">
       {pieces.map((p) => (
@@ -118,6 +121,7 @@ function Pieces({
                 {says}
               </span>
             ))}
+            <LastHand hand={data?.hands[p.thing]} />
           </span>
           {onTakeBack && (
             <Button
@@ -132,6 +136,16 @@ function Pieces({
         </li>
       ))}
     </ul>
+  );
+}
+
+/** Who changed a thing last; nothing while that is on its way to the house. */
+function LastHand({ hand }: { hand: { by: string; at: string } | undefined }) {
+  if (!hand) return null;
+  return (
+    <span className="block text-ink-2">
+      {hand.by}, {moment(hand.at)}
+    </span>
   );
 }
 

@@ -1,3 +1,4 @@
+import { dayOfYear } from "../ui/dates.ts";
 import type { TemplateCard } from "@mossy/contract/library";
 import { useQuery } from "@tanstack/react-query";
 import { Layers, Plus } from "lucide-react";
@@ -89,9 +90,7 @@ export default function LibraryPage() {
 }
 
 function Card({ template: t }: { template: TemplateCard }) {
-  const when = t.latest
-    ? new Date(t.latest.publishedAt).toLocaleDateString("en-GB", { day: "numeric", month: "long" })
-    : "";
+  const when = t.latest ? dayOfYear(t.latest.publishedAt) : "";
   return (
     <li className="card relative p-3.5 hover:border-line-strong">
       <div className="flex items-start justify-between gap-3">

@@ -2,11 +2,9 @@ import type { RoomCard } from "@mossy/contract/rooms";
 import { useMutation } from "@tanstack/react-query";
 import { ask } from "../wire/ask.ts";
 import { queries, queryClient, useStyle } from "../wire/queries.ts";
+import { dayOfYear } from "../ui/dates.ts";
 import { Pill } from "../ui/pieces.tsx";
 import { Trouble } from "../ui/states.tsx";
-
-const day = (iso: string): string =>
-  new Date(iso).toLocaleDateString("en-GB", { day: "numeric", month: "long" });
 
 /** The settings and keys every room should have, ticked off here with a name and a date. */
 export function RoomChecklist({ room }: { room: RoomCard }) {
@@ -53,7 +51,7 @@ export function RoomChecklist({ room }: { room: RoomCard }) {
                   {i.sort === "key" && <span className="text-sm text-ink-2"> (key)</span>}
                 </span>
                 <span className="shrink-0 text-sm text-ink-2">
-                  {ticked ? `${ticked.by}, ${day(ticked.at)}` : "open"}
+                  {ticked ? `${ticked.by}, ${dayOfYear(ticked.at)}` : "open"}
                 </span>
               </label>
             </li>

@@ -1,3 +1,4 @@
+import { moment } from "../ui/dates.ts";
 import { countStand } from "@mossy/core/check/causes";
 import { diff } from "@mossy/core/session/diff";
 import type { Session } from "@mossy/core/session/document";
@@ -21,12 +22,6 @@ export function About({
   findings: Findings;
   edition: number;
 }) {
-  const came = new Date(c.handedInAt).toLocaleString("en-GB", {
-    day: "numeric",
-    month: "long",
-    hour: "2-digit",
-    minute: "2-digit",
-  });
   const stand = countStand(session, findings.all, findings.causes);
   const kept = findings.all.length - findings.open.length;
   return (
@@ -67,7 +62,7 @@ export function About({
           <span className="font-mono">{c.fileName}</span>
           <br />
           <span className="text-ink-2">
-            {c.handedInBy}, {came}
+            {c.handedInBy}, {moment(c.handedInAt)}
           </span>
         </p>
         <p className="mt-2 text-ink-2">

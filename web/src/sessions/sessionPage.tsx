@@ -1,3 +1,4 @@
+import { moment } from "../ui/dates.ts";
 import type { TickedItem } from "@mossy/contract/rooms";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { Download, Send } from "lucide-react";
@@ -8,7 +9,7 @@ import { Button } from "../ui/button.tsx";
 import { PageHead } from "../ui/pieces.tsx";
 import { Failed, Loading, Trouble } from "../ui/states.tsx";
 import { StandPill } from "./row.tsx";
-import { CameBack, FittedTo, Inputs, when } from "./sessionParts.tsx";
+import { CameBack, FittedTo, Inputs } from "./sessionParts.tsx";
 import type { Whole } from "./sessionParts.tsx";
 
 /**
@@ -54,7 +55,7 @@ function GoneThrough({
                 <span className={`min-w-0 flex-1 ${done ? "text-ink-2" : ""}`}>{line}</span>
                 {done && (
                   <span className="shrink-0 text-xs text-ink-2">
-                    {done.by}, {when(done.at)}
+                    {done.by}, {moment(done.at)}
                   </span>
                 )}
               </label>
@@ -120,10 +121,10 @@ function SessionBody({ session: s }: { session: Whole }) {
           {s.templateName}, release {s.release}
         </Link>{" "}
         · {s.now.tracks.length} tracks · {s.now.sampleRate / 1000} kHz, {s.now.bitDepth} bit, main path{" "}
-        {s.now.mainFormat} · started by {s.madeBy}, {when(s.madeAt)}
+        {s.now.mainFormat} · started by {s.madeBy}, {moment(s.madeAt)}
         {s.sentAt === null
           ? ""
-          : ` · ${s.sentAs === "correction" ? "corrected file" : "package"} sent ${when(s.sentAt)}`}
+          : ` · ${s.sentAs === "correction" ? "corrected file" : "package"} sent ${moment(s.sentAt)}`}
       </p>
       <div className="flex flex-wrap items-center gap-2 text-sm text-ink-2">
         <p className="min-w-0 flex-1">

@@ -1,3 +1,4 @@
+import { moment } from "../ui/dates.ts";
 import type { AnswerOf } from "@mossy/contract/routes";
 import { inputList } from "@mossy/core/formats/inputList";
 import { Printer } from "lucide-react";
@@ -8,15 +9,6 @@ import { Button } from "../ui/button.tsx";
 import { Pill } from "../ui/pieces.tsx";
 import { Empty } from "../ui/states.tsx";
 import { DropFile } from "./dropFile.tsx";
-
-/** A moment as it is told in lists: its day and time. */
-export const when = (iso: string): string =>
-  new Date(iso).toLocaleString("en-GB", {
-    day: "numeric",
-    month: "short",
-    hour: "2-digit",
-    minute: "2-digit",
-  });
 
 export type Whole = AnswerOf<"session">;
 
@@ -45,7 +37,7 @@ export function CameBack({ session: s }: { session: Whole }) {
                   Check-in {c.number}
                 </Link>
                 <span className="block truncate text-sm text-ink-2" title={c.fileName}>
-                  {c.handedInBy}, {when(c.handedInAt)}
+                  {c.handedInBy}, {moment(c.handedInAt)}
                 </span>
               </span>
               <span className="text-sm text-ink-2">

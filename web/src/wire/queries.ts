@@ -34,6 +34,8 @@ export const queries = {
     }),
   houseUses: (revision: number) =>
     queryOptions({ queryKey: ["house-uses", revision], queryFn: () => ask("houseUses", {}) }),
+  houseHands: (revision: number) =>
+    queryOptions({ queryKey: ["house-hands", revision], queryFn: () => ask("houseHands", {}) }),
   disk: queryOptions({ queryKey: ["disk"], queryFn: () => ask("disk", {}) }),
   wholeEdition: (edition: number) =>
     queryOptions({
