@@ -1,6 +1,6 @@
 // Who may know whom: docs/architecture.md.
 const PACKAGES = "^(core|contract|server|web|station|demo|e2e|bench)/";
-const TESTS = "\\.test\\.tsx?$|fixtures/|server/src/testing/";
+const TESTS = "\\.test\\.tsx?$|fixtures/|/testing/";
 
 /** A package and the packages it may know. */
 const floor = (name, ...knows) => ({

@@ -1,4 +1,4 @@
-import { mkdtempSync, readFileSync, readdirSync, rmSync, statSync } from "node:fs";
+import { mkdtempSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { Builder, By, Key, error, logging, until } from "selenium-webdriver";
@@ -187,6 +187,20 @@ export class Browser {
       .switchTo()
       .activeElement()
       .sendKeys(Key.chord(...keys));
+  }
+
+  /** Chooses in a list by what the entry says. */
+  async choose(label: string, option: string): Promise<void> {
+    await this.click(
+      `//select[@aria-label='${label}' or ancestor::label[contains(., '${label}')]]/option[.='${option}']`,
+    );
+  }
+
+  /** Gives a file of that name to a file field, by the field's label. */
+  async upload(label: string, name: string, content: string | Uint8Array): Promise<void> {
+    const path = join(this.downloads, name);
+    writeFileSync(path, content);
+    await (await this.driver.findElement({ xpath: `//input[@aria-label='${label}']` })).sendKeys(path);
   }
 
   async text(xpath: string): Promise<string> {

@@ -1,15 +1,8 @@
-import { writeFileSync } from "node:fs";
-import { join } from "node:path";
 import { describe, expect, it } from "vitest";
 import { visit } from "./testing/visit.ts";
 
 const { b } = await visit();
 
-const file = async (label: string, name: string, text: string): Promise<void> => {
-  const path = join(b.downloads, name);
-  writeFileSync(path, text);
-  await (await b.driver.findElement({ xpath: `//input[@aria-label='${label}']` })).sendKeys(path);
-};
 describe("from an unreadable name to an edition and the findings it makes", () => {
   it("teaches the word, sees what it settles, publishes, and finds the tracks off the pattern", async () => {
     await b.go("/house/unread");
@@ -65,9 +58,9 @@ describe("the word list", () => {
     await b.button("Words as CSV");
     const csv = await b.savedText("word_list.csv");
     expect(csv.split("\r\n").length).toBeGreaterThan(300);
-    await file("Word list file", "wrong.csv", "Name,Colour\nKick,red\n");
+    await b.upload("Word list file", "wrong.csv", "Name,Colour\nKick,red\n");
     await b.seeText("The first line lacks “Family”, “Role”");
-    await file(
+    await b.upload(
       "Word list file",
       "more.csv",
       `${csv}Folk and plucked,Tide harp,TideHrp,TideHrp,THrp,mud harp\r\n`,
@@ -120,9 +113,9 @@ describe("colours", () => {
 
   it("reads a palette, says what it would change, and refuses garbage by line", async () => {
     await b.button("Files");
-    await file("Palette file", "bad.gpl", "GIMP Palette\n10 20 30 fine\nmoss and mud\n");
+    await b.upload("Palette file", "bad.gpl", "GIMP Palette\n10 20 30 fine\nmoss and mud\n");
     await b.seeText("Line 3: “moss and mud” is no colour.");
-    await file("Palette file", "good.gpl", "GIMP Palette\n 17 34 51 Saffron\n");
+    await b.upload("Palette file", "good.gpl", "GIMP Palette\n 17 34 51 Saffron\n");
     await b.seeText("Saffron: #e1a520 becomes #112233.");
     await b.button("Leave it");
     await b.button("Design tokens");

@@ -1,41 +1,13 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { sessions, smallSession } from "../fixtures/sessions.ts";
-import { dressed } from "../house/dress.ts";
-import { makeStyle } from "../house/style.ts";
-import { usualHouse } from "../house/usual.ts";
+import { sessions } from "../fixtures/sessions.ts";
 import { apply } from "../session/apply.ts";
 import { diff } from "../session/diff.ts";
 import { blankTrack, emptySession } from "../session/document.ts";
-import type { Session, TrackFields } from "../session/document.ts";
+import type { Session } from "../session/document.ts";
 import { check, followsTheHouse, keep, open, putAllRight, takeUpAgain } from "./check.ts";
 import { RULES } from "./rules.ts";
-
-const style = makeStyle(usualHouse("Test house"));
-/** The small session as the house wants it: nothing to find. */
-const tidy = dressed(style, smallSession());
-const edit = (s: Session, id: string, fields: Partial<TrackFields>): Session => ({
-  ...s,
-  tracks: s.tracks.map((t) => (t.id === id ? { ...t, ...fields } : t)),
-});
-const find = (s: Session, rule: string, baseline: Session | null = null) =>
-  check(style, s, baseline).filter((f) => f.rule === rule);
-const one = (s: Session, rule: string, baseline: Session | null = null) => {
-  const found = find(s, rule, baseline);
-  expect(found, `${rule} once`).toHaveLength(1);
-  return found[0]!;
-};
-/** Applies a finding's fix and expects the rule to be content. */
-const fixed = (s: Session, rule: string, baseline: Session | null = null): Session => {
-  const { fix } = one(s, rule, baseline);
-  const after = apply(s, fix?.changes ?? []);
-  expect(find(after, rule, baseline), `${rule} after its fix`).toEqual([]);
-  return after;
-};
-const without = (s: Session, id: string): Session => ({
-  ...s,
-  tracks: s.tracks.filter((t) => t.id !== id),
-});
+import { style, tidy, edit, find, one, fixed, without } from "../fixtures/found.ts";
 
 describe("checking", () => {
   it("finds nothing in a session that follows the house", () => {
@@ -114,102 +86,6 @@ describe("house style", () => {
     const s = { ...tidy, tracks: [rest[0]!, kit[2]!, kit[0]!, kit[1]!, ...rest.slice(1)] };
     expect(one(s, "out-of-order")).toMatchObject({ track: kit[2]!.id, after: `after ${kit[1]!.name}` });
     expect(fixed(s, "out-of-order")).toEqual(tidy);
-  });
-});
-
-describe("signal", () => {
-  it("a bus narrower than the main path", () => {
-    const s = edit(tidy, "rev", { format: "mono" });
-    expect(one(s, "bus-format")).toMatchObject({
-      weight: "broken",
-      says: "The return “Plate” is mono, the session is stereo.",
-    });
-    fixed(s, "bus-format");
-  });
-  it("an armed folder", () => {
-    fixed(edit(tidy, "kit", { armed: true }), "folder-armed");
-  });
-  it("a feed that leads nowhere, and one to a track that is gone", () => {
-    fixed(edit(tidy, "gtr", { feeds: null }), "feeds-nowhere");
-    expect(one(edit(tidy, "gtr", { feeds: "gone" }), "feeds-nowhere").says).toBe(
-      "“EGtr_Amp” feeds a track that is not there.",
-    );
-  });
-  it("a send to a track that is gone", () => {
-    fixed(
-      edit(tidy, "gtr", { sends: [{ id: "x", to: "gone", level: 0, beforeFader: false }] }),
-      "feeds-nowhere",
-    );
-  });
-  it("a circle, shown along its way", () => {
-    const s = edit(
-      edit(tidy, "rev", { sends: [{ id: "x", to: "kit", level: 0, beforeFader: false }] }),
-      "kit",
-      { sends: [{ id: "y", to: "rev", level: 0, beforeFader: false }] },
-    );
-    expect(one(s, "feeds-circle").says).toMatch(/KIT → Plate → KIT|Plate → KIT → Plate/);
-    fixed(s, "feeds-circle");
-  });
-  it("an input used twice, also by the second channel of a wide track", () => {
-    fixed(edit(tidy, "gtr", { input: 1 }), "input-twice");
-    expect(one(edit(tidy, "gtr", { input: 2, format: "stereo" }), "input-twice").says).toContain(
-      "Input 2 is used by",
-    );
-    expect(
-      find(edit(edit(tidy, "kick", { input: 5 }), "gtr", { input: 4, format: "stereo" }), "input-twice"),
-    ).toHaveLength(1);
-  });
-  it("all of one kind are put right without touching the others", () => {
-    const s = edit(edit(edit(tidy, "top", { name: "snare TOP" }), "gtr", { name: "egtr amp" }), "kick", {
-      colour: "#123456",
-    });
-    const after = apply(
-      s,
-      putAllRight(style, s, null, (found) => found.filter((f) => f.rule === "name-off-pattern")),
-    );
-    expect(check(style, after).map((f) => [f.rule, f.track])).toEqual([["colour-off", "kick"]]);
-    expect(putAllRight(style, s, null, (found) => found.filter((f) => f.rule === "unfed-return"))).toEqual(
-      [],
-    );
-  });
-
-  it(
-    "two microphones on one source from two sides with the same polarity: asked about, " +
-      "never inverted unasked",
-    () => {
-      expect(find(tidy, "polarity-pair")).toEqual([]);
-      const s = edit(tidy, "bottom", { polarity: "normal" });
-      expect(one(s, "polarity-pair")).toMatchObject({
-        track: "bottom",
-        before: "normal",
-        after: "inverted",
-        fix: { sure: false },
-        says: "“Snare_Btm” and “Snare_Top” hear one source from two sides with the same polarity.",
-      });
-      expect(fixed(s, "polarity-pair")).toEqual(tidy);
-      expect(
-        find(
-          edit(edit(tidy, "bottom", { polarity: "normal" }), "top", { polarity: "inverted" }),
-          "polarity-pair",
-        ),
-      ).toEqual([]);
-      // The bottom of another snare is no pair of this one's top.
-      expect(
-        find(
-          edit(edit(tidy, "bottom", { polarity: "normal", number: 2, name: "Snare_Btm_2" }), "top", {
-            number: 1,
-            name: "Snare_Top_1",
-          }),
-          "polarity-pair",
-        ),
-      ).toEqual([]);
-    },
-  );
-
-  it("a return nobody feeds: may be taken out, but only when asked", () => {
-    const s = edit(tidy, "top", { sends: [] });
-    expect(one(s, "unfed-return").fix?.sure).toBe(false);
-    fixed(s, "unfed-return");
   });
 });
 

@@ -1,20 +1,10 @@
 import { strToU8, zipSync } from "fflate";
-import fc from "fast-check";
 import { writeMidi } from "midi-file";
 import { describe, expect, it } from "vitest";
-import { check, open } from "../check/check.ts";
 import { BY_THE_BOOK } from "../fixtures/byTheBook.ts";
-import { sessions, smallSession } from "../fixtures/sessions.ts";
-import { newSession } from "../house/starts.ts";
+import { smallSession } from "../fixtures/sessions.ts";
 import { makeStyle } from "../house/style.ts";
 import { usualHouse } from "../house/usual.ts";
-import { apply } from "../session/apply.ts";
-import { setField } from "../session/change.ts";
-import { blankTrack, session as sessionSchema } from "../session/document.ts";
-import type { Session } from "../session/document.ts";
-import { cleaned, lookThrough, usualStay } from "../sheet/clean.ts";
-import { STARTERS, startWith } from "../sheet/templateStarters.ts";
-import { readLines } from "../sheet/typed.ts";
 import { writeExchange } from "./exchange/write.ts";
 import { readIncoming } from "./readForeign.ts";
 import { trackSheetCsv, trackSheetIn } from "./trackSheet.ts";
@@ -23,8 +13,6 @@ const style = makeStyle(usualHouse("x"));
 let n = 0;
 const newId = (): string => `n${++n}`;
 const read = (name: string, bytes: Uint8Array) => readIncoming(style, name, bytes, newId);
-const base = newSession(style.house, "x");
-
 /**
  * A type 1 file as Standard MIDI File 1.0 lays it out: a conductor's track, then parts. Written by a
  * general library.
@@ -200,136 +188,5 @@ describe("a file to start from", () => {
     ],
   ])("with %s is refused with what and where", (_what, name, bytes, message) =>
     expect(() => read(name, bytes)).toThrow(message),
-  );
-});
-
-describe("cleaning", () => {
-  const dirty = (): Session => {
-    const s = smallSession();
-    return apply(s, [
-      {
-        do: "add",
-        track: blankTrack("job", "gonza lo tk 7", { feeds: "lonely", notes: "his", armed: true }),
-        after: "main",
-      },
-      {
-        do: "add",
-        track: blankTrack("empty", "Old stuff", { kind: "folder", format: "stereo", feeds: "main" }),
-        after: "main",
-      },
-      {
-        do: "add",
-        track: blankTrack("unfed", "Slap", { kind: "return", format: "stereo", feeds: "main" }),
-        after: "main",
-      },
-      {
-        do: "add",
-        track: blankTrack("lonely", "zzz bus", { kind: "bus", format: "stereo", feeds: "main" }),
-        after: "main",
-      },
-      setField(
-        s.tracks.find((t) => t.id === "gtr")!,
-        "feeds",
-        "lonely",
-      ),
-    ]);
-  };
-
-  it("tells names of the job from names of roles, and what nobody feeds from what is fed", () =>
-    expect(new Map(lookThrough(style, dirty()).map((l) => [l.track.id, l.standing]))).toEqual(
-      new Map([
-        ["kit", "role"],
-        ["kick", "role"],
-        ["top", "role"],
-        ["bottom", "role"],
-        ["gtr", "role"],
-        ["rev", "role"],
-        ["main", "role"],
-        ["lonely", "job"],
-        ["unfed", "unfed"],
-        ["empty", "empty-folder"],
-        ["job", "job"],
-      ]),
-    ));
-
-  it("takes away what does not stay, leads feeds on, and leaves the source as it was", () => {
-    const source = dirty();
-    const before = structuredClone(source);
-    const after = cleaned(style, source, base, usualStay(lookThrough(style, source), source));
-    expect(source).toEqual(before);
-    expect(after.tracks.map((t) => t.id).sort()).toEqual([
-      "bottom",
-      "gtr",
-      "kick",
-      "kit",
-      "main",
-      "rev",
-      "top",
-    ]);
-    expect(after.tracks.find((t) => t.id === "gtr")?.feeds).toBe("main");
-    expect(after.tracks.every((t) => t.notes === "" && !t.armed)).toBe(true);
-    expect(open(check(style, after)).filter((f) => f.weight === "broken")).toEqual([]);
-  });
-
-  it("leaves a session that holds together, whatever stays, for any session", () =>
-    fc.assert(
-      fc.property(
-        sessions(10),
-        fc.array(fc.nat()),
-        fc.array(fc.boolean(), { minLength: 7, maxLength: 7 }),
-        (
-          s,
-          picks,
-          [
-            processors = true,
-            sends = true,
-            levels = true,
-            inputs = true,
-            notes = true,
-            settings = true,
-            dress = true,
-          ],
-        ) => {
-          const tracks = new Set(
-            picks.flatMap((p) => s.tracks[p % Math.max(1, s.tracks.length)]?.id ?? []),
-          );
-          const after = cleaned(style, s, base, {
-            tracks,
-            processors,
-            sends,
-            levels,
-            inputs,
-            notes,
-            settings,
-            dress,
-          });
-          expect(sessionSchema.safeParse(after).error).toBeUndefined();
-          for (const id of tracks) expect(after.tracks.some((t) => t.id === id)).toBe(true);
-          const there = new Set(after.tracks.map((t) => t.id));
-          expect(
-            after.tracks.every((t) => t.feeds === null || (there.has(t.feeds) && t.feeds !== t.id)),
-          ).toBe(true);
-        },
-      ),
-      { numRuns: 200 },
-    ));
-});
-
-describe("starters", () => {
-  it.each(STARTERS.map((s) => [s.name, s] as const))(
-    "%s is read for sure to the last line, and there is nothing to look at",
-    (_name, starter) => {
-      expect(
-        readLines(style, base, starter.list, newId)
-          .filter((m) => !m.reading.sure)
-          .map((m) => m.line.name),
-      ).toEqual([]);
-      const s = startWith(style, starter, newId);
-      expect(open(check(style, s)).map((f) => f.says)).toEqual([]);
-      // Every send of the starter goes somewhere: none names a role this house does not read.
-      expect(starter.sends.filter((x) => !s.tracks.some((t) => t.role === x.to)).map((x) => x.to)).toEqual(
-        [],
-      );
-    },
   );
 });

@@ -1,25 +1,16 @@
 import fc from "fast-check";
 import { deflateSync, strFromU8, strToU8, unzipSync, zipSync } from "fflate";
-import Papa from "papaparse";
 import { describe, expect, it } from "vitest";
-import { BY_THE_BOOK } from "../fixtures/byTheBook.ts";
-import { sessions, smallSession } from "../fixtures/sessions.ts";
-import { fit } from "../fit/fit.ts";
-import type { Room } from "../fit/room.ts";
-import { usualHouse } from "../house/usual.ts";
-import { makeReader } from "../words/reader.ts";
-import { sessionFolder } from "../disk/folders.ts";
-import { blankTrack } from "../session/document.ts";
-import type { Track } from "../session/document.ts";
-import { FileProblem } from "./fileProblem.ts";
-import { TOLD, UNTOLD, decibels, linear } from "./exchange/plain.ts";
-import { readExchange } from "./exchange/read.ts";
-import { writeExchange } from "./exchange/write.ts";
-import { inputList, inputListCsv } from "./inputList.ts";
-import { makePackage } from "./package.ts";
+import { BY_THE_BOOK } from "../../fixtures/byTheBook.ts";
+import { sessions, smallSession } from "../../fixtures/sessions.ts";
+import { fit } from "../../fit/fit.ts";
+import type { Track } from "../../session/document.ts";
+import { FileProblem } from "../fileProblem.ts";
+import { TOLD, UNTOLD, decibels, linear } from "./plain.ts";
+import { readExchange } from "./read.ts";
+import { writeExchange } from "./write.ts";
+import { zipOf } from "../../fixtures/zips.ts";
 
-const zipOf = (files: Record<string, string>): Uint8Array =>
-  zipSync(Object.fromEntries(Object.entries(files).map(([n, t]) => [n, strToU8(t)])));
 /** A ZIP of one entry, packed already, whose headers claim `size` bytes unpacked. */
 function packed(name: string, deflated: Uint8Array, size: number): Uint8Array {
   const bytes = zipSync({ [name]: [deflated, { level: 0 }] });
@@ -31,19 +22,6 @@ function packed(name: string, deflated: Uint8Array, size: number): Uint8Array {
   view.setUint32(central + 24, size, true);
   return bytes;
 }
-const van: Room = {
-  name: "Ferry Van",
-  says: "",
-  sampleRates: [48000],
-  widest: "stereo",
-  palette: [],
-  inputs: [1, 2, 3, 4, 5, 6].map((number) => ({
-    number,
-    label: `Mic ${number}`,
-    takes: ["mic"],
-    phantom: number < 3,
-  })),
-};
 
 describe("the session exchange file, ours", () => {
   it("comes back as it was, for any session", () =>
@@ -266,109 +244,3 @@ describe("a bad file", () => {
     );
   });
 });
-
-describe("the input list", () => {
-  const { words } = usualHouse("x");
-  it("goes by input number, free inputs and both sides of a stereo track included", () => {
-    const s = {
-      ...smallSession(),
-      tracks: [
-        ...smallSession().tracks,
-        blankTrack("oh", "OH", { format: "stereo", input: 5, role: "overheads" }),
-      ],
-    };
-    const lines = inputList(
-      s,
-      { ...van, inputs: [...van.inputs, { number: 7, label: "Spare", takes: ["mic"], phantom: false }] },
-      words,
-    );
-    expect(lines.map((l) => [l.input, l.track, l.source])).toEqual([
-      [1, "Kick", "Kick"],
-      [2, "Snare_Top", "Snare, top"],
-      [3, "Snare_Btm", "Snare, bottom"],
-      [4, "EGtr_Amp", "Electric guitar, amp"],
-      [5, "OH (1 of 2)", "Overheads"],
-      [6, "OH (2 of 2)", "Overheads"],
-      [7, null, ""],
-    ]);
-  });
-
-  it("is CSV any reader takes (RFC 4180), and no spreadsheet runs a cell of it", () => {
-    const nasty = {
-      ...smallSession(),
-      tracks: [
-        blankTrack("a", '=HYPERLINK("x"),\u00e9', {
-          input: 1,
-          phantom: true,
-          microphone: "condenser",
-          stand: "tall boom",
-          notes: 'said "hi"\nand left',
-        }),
-        blankTrack("b", "@SUM(A1)", { input: 2 }),
-        blankTrack("c", "-1+1", { input: 3 }),
-      ],
-    };
-    const csv = inputListCsv(inputList(nasty, van, words));
-    const { data, errors } = Papa.parse<Record<string, string>>(csv.slice(1), {
-      header: true,
-      skipEmptyLines: true,
-    });
-    expect(csv.charCodeAt(0)).toBe(0xfeff);
-    expect(errors).toEqual([]);
-    expect(data).toHaveLength(6);
-    expect(data[0]).toMatchObject({
-      Input: "1",
-      "Phantom power": "48 V",
-      "Microphone or box": "condenser",
-      Stand: "tall boom",
-      Notes: 'said "hi"\nand left',
-    });
-    for (const row of data) for (const cell of Object.values(row)) expect(cell).not.toMatch(/^[=+\-@\t\r]/);
-  });
-});
-
-describe("the package", () =>
-  it("holds the session's folders, the session file, the input list and the notes", () => {
-    const house = usualHouse("x");
-    const result = fit(
-      { ...smallSession(), notes: "Mind the tide." },
-      { ...van, inputs: van.inputs.slice(0, 3) },
-    );
-    const folder = sessionFolder(
-      house,
-      makeReader(house.words),
-      result.session.title,
-      van.name,
-      new Date("2026-09-11T10:00:00Z"),
-    );
-    expect(folder).toBe("2026-09-11_Small-session_FerryVan");
-    const files = unzipSync(
-      makePackage({
-        house,
-        room: van,
-        session: result.session,
-        id: "s1",
-        folder,
-        report: { ...result, leftOut: [] },
-        from: "Small, release 2",
-      }),
-    );
-    expect(Object.keys(files)).toEqual(
-      expect.arrayContaining([
-        `${folder}/Audio/`,
-        `${folder}/Session/Backups/`,
-        `${folder}/Session/Small-session.dawproject`,
-        `${folder}/Notes/Input_list.csv`,
-        `${folder}/Notes/Notes.txt`,
-      ]),
-    );
-    expect(readExchange(files[`${folder}/Session/Small-session.dawproject`]!)).toMatchObject({
-      of: "s1",
-      session: result.session,
-    });
-    const notes = strFromU8(files[`${folder}/Notes/Notes.txt`]!);
-    expect(notes).toContain("Mind the tide.");
-    expect(notes).toContain(
-      "EGtr_Amp: Wants a microphone input; all 3 of Ferry Van that would do are taken.",
-    );
-  }));

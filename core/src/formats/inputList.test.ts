@@ -1,0 +1,81 @@
+import Papa from "papaparse";
+import { describe, expect, it } from "vitest";
+import { smallSession } from "../fixtures/sessions.ts";
+import type { Room } from "../fit/room.ts";
+import { usualHouse } from "../house/usual.ts";
+import { blankTrack } from "../session/document.ts";
+import { inputList, inputListCsv } from "./inputList.ts";
+
+const van: Room = {
+  name: "Ferry Van",
+  says: "",
+  sampleRates: [48000],
+  widest: "stereo",
+  palette: [],
+  inputs: [1, 2, 3, 4, 5, 6].map((number) => ({
+    number,
+    label: `Mic ${number}`,
+    takes: ["mic"],
+    phantom: number < 3,
+  })),
+};
+
+describe("the input list", () => {
+  const { words } = usualHouse("x");
+  it("goes by input number, free inputs and both sides of a stereo track included", () => {
+    const s = {
+      ...smallSession(),
+      tracks: [
+        ...smallSession().tracks,
+        blankTrack("oh", "OH", { format: "stereo", input: 5, role: "overheads" }),
+      ],
+    };
+    const lines = inputList(
+      s,
+      { ...van, inputs: [...van.inputs, { number: 7, label: "Spare", takes: ["mic"], phantom: false }] },
+      words,
+    );
+    expect(lines.map((l) => [l.input, l.track, l.source])).toEqual([
+      [1, "Kick", "Kick"],
+      [2, "Snare_Top", "Snare, top"],
+      [3, "Snare_Btm", "Snare, bottom"],
+      [4, "EGtr_Amp", "Electric guitar, amp"],
+      [5, "OH (1 of 2)", "Overheads"],
+      [6, "OH (2 of 2)", "Overheads"],
+      [7, null, ""],
+    ]);
+  });
+
+  it("is CSV any reader takes (RFC 4180), and no spreadsheet runs a cell of it", () => {
+    const nasty = {
+      ...smallSession(),
+      tracks: [
+        blankTrack("a", '=HYPERLINK("x"),\u00e9', {
+          input: 1,
+          phantom: true,
+          microphone: "condenser",
+          stand: "tall boom",
+          notes: 'said "hi"\nand left',
+        }),
+        blankTrack("b", "@SUM(A1)", { input: 2 }),
+        blankTrack("c", "-1+1", { input: 3 }),
+      ],
+    };
+    const csv = inputListCsv(inputList(nasty, van, words));
+    const { data, errors } = Papa.parse<Record<string, string>>(csv.slice(1), {
+      header: true,
+      skipEmptyLines: true,
+    });
+    expect(csv.charCodeAt(0)).toBe(0xfeff);
+    expect(errors).toEqual([]);
+    expect(data).toHaveLength(6);
+    expect(data[0]).toMatchObject({
+      Input: "1",
+      "Phantom power": "48 V",
+      "Microphone or box": "condenser",
+      Stand: "tall boom",
+      Notes: 'said "hi"\nand left',
+    });
+    for (const row of data) for (const cell of Object.values(row)) expect(cell).not.toMatch(/^[=+\-@\t\r]/);
+  });
+});

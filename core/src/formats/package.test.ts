@@ -1,0 +1,70 @@
+import { strFromU8, unzipSync } from "fflate";
+import { describe, expect, it } from "vitest";
+import { smallSession } from "../fixtures/sessions.ts";
+import { fit } from "../fit/fit.ts";
+import type { Room } from "../fit/room.ts";
+import { usualHouse } from "../house/usual.ts";
+import { makeReader } from "../words/reader.ts";
+import { sessionFolder } from "../disk/folders.ts";
+import { readExchange } from "./exchange/read.ts";
+import { makePackage } from "./package.ts";
+
+const van: Room = {
+  name: "Ferry Van",
+  says: "",
+  sampleRates: [48000],
+  widest: "stereo",
+  palette: [],
+  inputs: [1, 2, 3, 4, 5, 6].map((number) => ({
+    number,
+    label: `Mic ${number}`,
+    takes: ["mic"],
+    phantom: number < 3,
+  })),
+};
+
+describe("the package", () =>
+  it("holds the session's folders, the session file, the input list and the notes", () => {
+    const house = usualHouse("x");
+    const result = fit(
+      { ...smallSession(), notes: "Mind the tide." },
+      { ...van, inputs: van.inputs.slice(0, 3) },
+    );
+    const folder = sessionFolder(
+      house,
+      makeReader(house.words),
+      result.session.title,
+      van.name,
+      new Date("2026-09-11T10:00:00Z"),
+    );
+    expect(folder).toBe("2026-09-11_Small-session_FerryVan");
+    const files = unzipSync(
+      makePackage({
+        house,
+        room: van,
+        session: result.session,
+        id: "s1",
+        folder,
+        report: { ...result, leftOut: [] },
+        from: "Small, release 2",
+      }),
+    );
+    expect(Object.keys(files)).toEqual(
+      expect.arrayContaining([
+        `${folder}/Audio/`,
+        `${folder}/Session/Backups/`,
+        `${folder}/Session/Small-session.dawproject`,
+        `${folder}/Notes/Input_list.csv`,
+        `${folder}/Notes/Notes.txt`,
+      ]),
+    );
+    expect(readExchange(files[`${folder}/Session/Small-session.dawproject`]!)).toMatchObject({
+      of: "s1",
+      session: result.session,
+    });
+    const notes = strFromU8(files[`${folder}/Notes/Notes.txt`]!);
+    expect(notes).toContain("Mind the tide.");
+    expect(notes).toContain(
+      "EGtr_Amp: Wants a microphone input; all 3 of Ferry Van that would do are taken.",
+    );
+  }));

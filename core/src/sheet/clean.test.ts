@@ -1,0 +1,127 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { check, open } from "../check/check.ts";
+import { sessions, smallSession } from "../fixtures/sessions.ts";
+import { newSession } from "../house/starts.ts";
+import { makeStyle } from "../house/style.ts";
+import { usualHouse } from "../house/usual.ts";
+import { apply } from "../session/apply.ts";
+import { setField } from "../session/change.ts";
+import { blankTrack, session as sessionSchema } from "../session/document.ts";
+import type { Session } from "../session/document.ts";
+import { cleaned, lookThrough, usualStay } from "./clean.ts";
+
+const style = makeStyle(usualHouse("x"));
+const base = newSession(style.house, "x");
+
+describe("cleaning", () => {
+  const dirty = (): Session => {
+    const s = smallSession();
+    return apply(s, [
+      {
+        do: "add",
+        track: blankTrack("job", "gonza lo tk 7", { feeds: "lonely", notes: "his", armed: true }),
+        after: "main",
+      },
+      {
+        do: "add",
+        track: blankTrack("empty", "Old stuff", { kind: "folder", format: "stereo", feeds: "main" }),
+        after: "main",
+      },
+      {
+        do: "add",
+        track: blankTrack("unfed", "Slap", { kind: "return", format: "stereo", feeds: "main" }),
+        after: "main",
+      },
+      {
+        do: "add",
+        track: blankTrack("lonely", "zzz bus", { kind: "bus", format: "stereo", feeds: "main" }),
+        after: "main",
+      },
+      setField(
+        s.tracks.find((t) => t.id === "gtr")!,
+        "feeds",
+        "lonely",
+      ),
+    ]);
+  };
+
+  it("tells names of the job from names of roles, and what nobody feeds from what is fed", () =>
+    expect(new Map(lookThrough(style, dirty()).map((l) => [l.track.id, l.standing]))).toEqual(
+      new Map([
+        ["kit", "role"],
+        ["kick", "role"],
+        ["top", "role"],
+        ["bottom", "role"],
+        ["gtr", "role"],
+        ["rev", "role"],
+        ["main", "role"],
+        ["lonely", "job"],
+        ["unfed", "unfed"],
+        ["empty", "empty-folder"],
+        ["job", "job"],
+      ]),
+    ));
+
+  it("takes away what does not stay, leads feeds on, and leaves the source as it was", () => {
+    const source = dirty();
+    const before = structuredClone(source);
+    const after = cleaned(style, source, base, usualStay(lookThrough(style, source), source));
+    expect(source).toEqual(before);
+    expect(after.tracks.map((t) => t.id).sort()).toEqual([
+      "bottom",
+      "gtr",
+      "kick",
+      "kit",
+      "main",
+      "rev",
+      "top",
+    ]);
+    expect(after.tracks.find((t) => t.id === "gtr")?.feeds).toBe("main");
+    expect(after.tracks.every((t) => t.notes === "" && !t.armed)).toBe(true);
+    expect(open(check(style, after)).filter((f) => f.weight === "broken")).toEqual([]);
+  });
+
+  it("leaves a session that holds together, whatever stays, for any session", () =>
+    fc.assert(
+      fc.property(
+        sessions(10),
+        fc.array(fc.nat()),
+        fc.array(fc.boolean(), { minLength: 7, maxLength: 7 }),
+        (
+          s,
+          picks,
+          [
+            processors = true,
+            sends = true,
+            levels = true,
+            inputs = true,
+            notes = true,
+            settings = true,
+            dress = true,
+          ],
+        ) => {
+          const tracks = new Set(
+            picks.flatMap((p) => s.tracks[p % Math.max(1, s.tracks.length)]?.id ?? []),
+          );
+          const after = cleaned(style, s, base, {
+            tracks,
+            processors,
+            sends,
+            levels,
+            inputs,
+            notes,
+            settings,
+            dress,
+          });
+          expect(sessionSchema.safeParse(after).error).toBeUndefined();
+          for (const id of tracks) expect(after.tracks.some((t) => t.id === id)).toBe(true);
+          const there = new Set(after.tracks.map((t) => t.id));
+          expect(
+            after.tracks.every((t) => t.feeds === null || (there.has(t.feeds) && t.feeds !== t.id)),
+          ).toBe(true);
+        },
+      ),
+      { numRuns: 200 },
+    ));
+});

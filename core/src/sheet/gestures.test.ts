@@ -1,0 +1,94 @@
+import { describe, expect, it } from "vitest";
+import { check } from "../check/check.ts";
+import { setField } from "../session/change.ts";
+import type { Session } from "../session/document.ts";
+import { blankInsert } from "../session/processor.ts";
+import { busFor, cueMixFrom, feed, monitorPath, parallelOf, returnFor, stageBeforeMain } from "./paths.ts";
+import type { Gesture } from "./paths.ts";
+import { say } from "./many.ts";
+import { style, tidy, by, done } from "../fixtures/laidOut.ts";
+
+describe("gestures", () => {
+  const made = (g: Gesture): Session => {
+    if ("problem" in g) throw new Error(g.problem);
+    return done(tidy, g.changes);
+  };
+
+  it(
+    "make a bus, a return, a parallel path, a headphone mix, each as wide as the session " +
+      "and named by the house",
+    () => {
+      const bus = made(busFor(style, tidy, ["top", "bottom"], "b"));
+      expect(bus.tracks.find((t) => t.id === "b")).toMatchObject({
+        kind: "bus",
+        format: "stereo",
+        feeds: "kit",
+        of: "snare",
+      });
+      expect(
+        bus.tracks
+          .filter((t) => t.feeds === "b")
+          .map((t) => t.id)
+          .sort(),
+      ).toEqual(["bottom", "top"]);
+      const verb = made(returnFor(style, tidy, ["kick", "gtr"], "hall-reverb", "h"));
+      expect(verb.tracks.find((t) => t.id === "h")).toMatchObject({
+        kind: "return",
+        format: "stereo",
+        feeds: "main",
+        inserts: [{ kind: "Reverb" }],
+      });
+      expect(
+        verb.tracks
+          .filter((t) => t.sends.some((s) => s.to === "h"))
+          .map((t) => t.id)
+          .sort(),
+      ).toEqual(["gtr", "kick"]);
+      const parallel = made(parallelOf(style, tidy, "kit", "p"));
+      expect(parallel.tracks.find((t) => t.id === "kit")?.sends).toMatchObject([{ to: "p", level: 0 }]);
+      expect(parallel.tracks.find((t) => t.id === "p")?.inserts.map((i) => i.kind)).toEqual(["Compressor"]);
+      const cue = made(cueMixFrom(style, tidy, ["kick", "gtr"], "c"));
+      expect(cue.tracks.find((t) => t.id === "c")).toMatchObject({ kind: "cue-mix", feeds: null });
+      expect(cue.tracks.find((t) => t.id === "kick")?.sends.at(-1)).toMatchObject({
+        to: "c",
+        beforeFader: true,
+        level: tidy.tracks.find((t) => t.id === "kick")?.level,
+      });
+      for (const s of [bus, verb, parallel, cue])
+        expect(check(style, s).filter((f) => f.rule !== "out-of-order" && f.weight !== "note")).toEqual(
+          check(style, tidy).filter((f) => f.rule !== "out-of-order" && f.weight !== "note"),
+        );
+    },
+  );
+
+  it("put a stage before the main path, and keep correction off what is printed", () => {
+    const stage = made(stageBeforeMain(style, tidy, "s"));
+    expect(stage.tracks.filter((t) => t.feeds === "main").map((t) => t.id)).toEqual(["s"]);
+    expect(stageBeforeMain(style, stage, "s2")).toMatchObject({
+      problem: expect.stringContaining("already"),
+    });
+    const corrected = done(tidy, [setField(by(tidy, "Main"), "inserts", [blankInsert("a", "Correction")])]);
+    expect(check(style, corrected).some((f) => f.rule === "correction-printed")).toBe(true);
+    const monitor = monitorPath(style, corrected, "m");
+    const after = done(corrected, "changes" in monitor ? monitor.changes : []);
+    expect(after.tracks.find((t) => t.id === "m")).toMatchObject({
+      kind: "monitor",
+      feeds: null,
+      inserts: [{ kind: "Correction" }],
+    });
+    expect(
+      check(style, after).some((f) => f.rule === "correction-printed" || f.rule === "feeds-nowhere"),
+    ).toBe(false);
+  });
+
+  it("use the return there is, refuse what would go round, and say when there is nothing to do", () => {
+    expect(returnFor(style, tidy, ["top"], "plate-reverb", "x")).toMatchObject(
+      by(tidy, "Plate").role === "plate-reverb" ? { problem: expect.stringContaining("already") } : {},
+    );
+    expect(feed(tidy, "main", "kit")).toEqual({
+      problem: "That would go round in a circle: Main → KIT → Main.",
+    });
+    expect(feed(tidy, "gtr", "kit")).toMatchObject({ changes: [{ field: "feeds", to: "kit" }] });
+    expect(busFor(style, tidy, ["main"], "x")).toMatchObject({ problem: expect.any(String) });
+  });
+});

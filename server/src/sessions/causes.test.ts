@@ -1,0 +1,145 @@
+import { standOf } from "@mossy/core/check/causes";
+import { check } from "@mossy/core/check/check";
+import { houseDiff } from "@mossy/core/house/houseDiff";
+import { diff } from "@mossy/core/session/diff";
+import { writeExchange } from "@mossy/core/formats/exchange/write";
+import { makeStyle } from "@mossy/core/house/style";
+import { dice } from "@mossy/core/chance/dice";
+import { AFTERNOON, work } from "@mossy/station/afternoon";
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { Visitor, openHouse } from "../testing/house.ts";
+import type { TestHouse } from "../testing/house.ts";
+import { quayNight, takenIn } from "../testing/sessions.ts";
+
+let house: TestHouse;
+let lead: Visitor;
+let engineer: Visitor;
+beforeAll(async () => {
+  house = await openHouse();
+  lead = await Visitor.signedIn(house.base, "marram");
+  engineer = await Visitor.signedIn(house.base, "tamsin");
+});
+afterAll(() => house.close());
+
+describe("what the house changed since", () => {
+  it("is told apart from what the room changed, on every page alike, and rooms keep their share", async () => {
+    const { data: session } = await quayNight(engineer);
+    const file = writeExchange(work(session.baseline, AFTERNOON, dice(7)), session.id);
+    const handed = takenIn((await engineer.ask("handIn", {}, file)).data);
+    const { data: before } = await lead.ask("rooms", {});
+    const share = (r: typeof before) => r.rooms.find((x) => x.id === "ferry-van")!.following;
+    const {
+      data: { draft },
+    } = await lead.ask("house", {});
+    const darker = {
+      ...draft.house,
+      palette: draft.house.palette.map((c) => ({
+        ...c,
+        hex: `#${[1, 3, 5]
+          .map((i) =>
+            Math.round(parseInt(c.hex.slice(i, i + 2), 16) * 0.9)
+              .toString(16)
+              .padStart(2, "0"),
+          )
+          .join("")}`,
+      })),
+    };
+    const { data: edited } = await lead.ask(
+      "editHouse",
+      {},
+      { revision: draft.revision, changes: houseDiff(draft.house, darker) },
+    );
+    const { data: edition } = await lead.ask(
+      "publishEdition",
+      {},
+      { revision: edited.revision, note: "All a shade darker" },
+    );
+    const { data: checkIn } = await lead.ask("checkIn", { checkIn: handed.checkIn });
+    const [styleNow, styleThen] = await Promise.all(
+      [edition.number, checkIn.session.edition].map(async (n) =>
+        makeStyle((await lead.ask("houseEdition", { edition: n })).data.house),
+      ),
+    );
+    const stand = standOf(styleNow!, checkIn.now.session, {
+      baseline: checkIn.baseline,
+      style: styleThen!,
+    });
+    expect([stand.open.room, stand.open.edition > 20]).toEqual([handed.findings, true]);
+    const { data: page } = await lead.ask("session", { session: session.id });
+    const card = (await lead.ask("sessions", {})).data.sessions.find((s) => s.id === session.id)!;
+    for (const c of [page.lastCheckIn, card.lastCheckIn, page.checkIns[0]])
+      expect(c).toMatchObject({
+        openNow: stand.open.room,
+        askedNow: stand.open.edition,
+        broughtNow: stand.open.release,
+      });
+    expect(share((await lead.ask("rooms", {})).data)).toBe(share(before));
+    const { data: today } = await lead.ask("today", {});
+    expect(today.waiting.filter((w) => w.about === `Edition ${edition.number}`).map((w) => w.next)).toEqual(
+      ["See which", "Look, dress and publish"],
+    );
+    expect(today.waiting.find((w) => w.to === `/check-ins/${handed.checkIn}`)?.says).toContain(
+      `${stand.open.room} findings`,
+    );
+  });
+
+  it(
+    "shows which templates it makes wrong, and each is dressed and published by itself, " +
+      "nothing else touched",
+    async () => {
+      const { data: page } = await lead.ask("follow", { from: 0 });
+      const { data: library } = await lead.ask("library", {});
+      expect(page.templates.map((t) => t.template).sort()).toEqual(
+        library.templates
+          .filter((t) => t.asked > 0)
+          .map((t) => t.id)
+          .sort(),
+      );
+      const one = page.templates.find((t) => !t.changed && t.left.length === 0)!;
+      const before = (await lead.ask("template", { template: one.template })).data;
+      expect(one.note).toMatch(/^Follows edition \d+: \d+ colours/);
+      expect(
+        (
+          await engineer.ask(
+            "followEdition",
+            { template: one.template },
+            { revision: one.revision, note: one.note },
+          )
+        ).status,
+      ).toBe(403);
+      expect(
+        (
+          await lead.ask(
+            "followEdition",
+            { template: one.template },
+            { revision: one.revision + 7, note: one.note },
+          )
+        ).status,
+      ).toBe(409);
+      const { data: release } = await lead.ask(
+        "followEdition",
+        { template: one.template },
+        { revision: one.revision, note: one.note },
+      );
+      expect(release).toMatchObject({ number: one.release + 1, edition: page.edition, note: one.note });
+      const { data: after } = await lead.ask("template", { template: one.template });
+      const fields = new Set(
+        diff(before.draft.session, after.draft.session).map((c) => (c.do === "set" ? c.field : c.do)),
+      );
+      expect([...fields]).toEqual(["colour"]);
+      const { data: left } = await lead.ask("follow", { from: 0 });
+      expect(left.templates.map((t) => t.template)).toEqual(
+        page.templates.map((t) => t.template).filter((t) => t !== one.template),
+      );
+      expect(
+        (
+          await lead.ask(
+            "publishRelease",
+            { template: one.template },
+            { revision: after.draft.revision, note: "again" },
+          )
+        ).problem,
+      ).toContain(`just as release ${release.number}`);
+    },
+  );
+});

@@ -1,0 +1,200 @@
+import { check, open, putAllRight } from "@mossy/core/check/check";
+import { readExchange } from "@mossy/core/formats/exchange/read";
+import { writeExchange } from "@mossy/core/formats/exchange/write";
+import { makeStyle } from "@mossy/core/house/style";
+import { dice } from "@mossy/core/chance/dice";
+import { AFTERNOON, work } from "@mossy/station/afternoon";
+import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { Visitor, openHouse } from "../testing/house.ts";
+import type { TestHouse } from "../testing/house.ts";
+import { quayNight, takenIn } from "../testing/sessions.ts";
+
+let house: TestHouse;
+let lead: Visitor;
+let engineer: Visitor;
+beforeAll(async () => {
+  house = await openHouse();
+  lead = await Visitor.signedIn(house.base, "marram");
+  engineer = await Visitor.signedIn(house.base, "tamsin");
+});
+afterAll(() => house.close());
+const count = async (table: string): Promise<number> =>
+  (await house.pool.query<{ n: number }>(`select count(*)::int as n from ${table}`)).rows[0]?.n ?? 0;
+
+describe("handing in", () => {
+  it("makes a check-in that finds what drifted; put right, its file read back has no findings left", async () => {
+    const { data: session } = await quayNight(engineer);
+    const file = writeExchange(work(session.baseline, AFTERNOON, dice(7)), session.id);
+    const handed = takenIn((await engineer.ask("handIn", {}, file, "?name=Quay.dawproject")).data);
+    expect(handed).toMatchObject({ session: session.id, number: 1 });
+    expect(handed.findings).toBeGreaterThan(8);
+
+    const { data: checkIn } = await lead.ask("checkIn", { checkIn: handed.checkIn });
+    const { data: edition } = await lead.ask("currentEdition", {});
+    const style = makeStyle(edition.house);
+    const findings = open(check(style, checkIn.now.session, checkIn.baseline));
+    expect(findings.length).toBe(handed.findings);
+    expect(new Set(findings.map((f) => f.rule))).toEqual(
+      new Set([
+        "missing-track",
+        "extra-track",
+        "input-moved",
+        "name-off-pattern",
+        "colour-off",
+        "icon-off",
+        "outside-folder",
+      ]),
+    );
+
+    const changes = putAllRight(style, checkIn.now.session, checkIn.baseline);
+    await lead.ask("editDocument", { document: checkIn.now.id }, { revision: 0, changes });
+    const { data: bytes } = await lead.ask("correctedFile", { checkIn: handed.checkIn });
+    const back = readExchange(bytes as Uint8Array).session;
+    expect(open(check(style, back, checkIn.baseline)).map((f) => f.says)).toEqual([]);
+    expect((await lead.ask("checkIn", { checkIn: handed.checkIn })).data).toMatchObject({
+      openNow: 0,
+      findingsThen: handed.findings,
+    });
+    const { data: rooms } = await lead.ask("rooms", {});
+    expect(rooms.rooms.find((r) => r.id === "ferry-van")?.following).toBeGreaterThan(0.5);
+  });
+
+  it("recognises a file that lost our ids on the way", async () => {
+    const { data: session } = await quayNight(engineer);
+    const files = unzipSync(writeExchange(work(session.baseline, AFTERNOON, dice(3)), session.id));
+    const project = strFromU8(files["project.xml"]!).replaceAll("track-", "x").replaceAll("channel-", "y");
+    const bare = zipSync({ "project.xml": strToU8(project) });
+    expect((await engineer.ask("handIn", {}, bare)).problem).toContain("does not say which session");
+    const handed = takenIn((await engineer.ask("handIn", {}, bare, `?session=${session.id}`)).data);
+    expect(handed.remarks[0]).toMatch(/\d+ of \d+ tracks were recognised by name/);
+    const { data: checkIn } = await lead.ask("checkIn", { checkIn: handed.checkIn });
+    expect(checkIn.recognised).toBe("likeness");
+    const ids = new Set(checkIn.now.session.tracks.map((t) => t.id));
+    const lost = session.baseline.tracks.filter((t) => !ids.has(t.id));
+    expect(lost).toHaveLength(1);
+  });
+
+  it.each<[string, Uint8Array, number, RegExp]>([
+    ["not a ZIP", strToU8("hello"), 422, /not a ZIP/],
+    ["empty", new Uint8Array(), 422, /empty/],
+    ["a ZIP without a project", zipSync({ "a.txt": strToU8("x") }), 422, /no “project.xml”/],
+    [
+      "broken XML",
+      zipSync({ "project.xml": strToU8("<Project><Structure></Project>") }),
+      422,
+      /broken XML at line 1/,
+    ],
+    [
+      "an entity bomb",
+      zipSync({ "project.xml": strToU8('<!DOCTYPE a [<!ENTITY b "c">]><Project/>') }),
+      422,
+      /declares entities/,
+    ],
+    ["an entry that points outside", zipSync({ "../../x": strToU8("x") }), 422, /points outside/],
+    ["larger than is taken", new Uint8Array(66 << 20), 413, /larger than the house takes/],
+  ])("refuses a bad file, says why, and changes nothing: %s", async (_what, bytes, status, message) => {
+    const { data: session } = await quayNight(engineer);
+    const before = [await count("check_ins"), await count("documents")];
+    const answer = await engineer.ask("handIn", {}, bytes, `?session=${session.id}`);
+    expect(answer.status).toBe(status);
+    expect(answer.problem).toMatch(message);
+    expect([await count("check_ins"), await count("documents")]).toEqual(before);
+  });
+
+  it("refuses the file of another session, naming it, and takes the same file where it belongs", async () => {
+    const { data: one } = await quayNight(engineer);
+    const { data: two } = await engineer.ask(
+      "startSession",
+      {},
+      { title: "Other night", room: "story-tent", template: "story-evening", release: 5, leaveOut: [] },
+    );
+    const file = writeExchange(two.baseline, two.id);
+    const before = await count("check_ins");
+    const wrong = await engineer.ask("handIn", {}, file, `?session=${one.id}`);
+    expect([wrong.status, wrong.problem]).toEqual([
+      422,
+      "This file says it is “Other night” from Story Tent. Open that session and drop it " +
+        "there; nothing was taken in.",
+    ]);
+    expect(await count("check_ins")).toBe(before);
+    expect(takenIn((await engineer.ask("handIn", {}, file, `?session=${two.id}`)).data).findings).toBe(0);
+    // A file of a house that is not ours: nobody can say whose it is, so whoever drops it does.
+    expect(
+      (
+        await engineer.ask(
+          "handIn",
+          {},
+          writeExchange(one.baseline, "11111111-2222-4333-8444-555555555555"),
+          `?session=${one.id}`,
+        )
+      ).status,
+    ).toBe(200);
+  });
+
+  it("asks before it takes a file in that is little like its session, naming those it is more like", async () => {
+    const { data: here } = await quayNight(engineer);
+    const { data: there } = await engineer.ask(
+      "startSession",
+      {},
+      { title: "The right one", room: "story-tent", template: "story-evening", release: 5, leaveOut: [] },
+    );
+    const stranger = zipSync({
+      "project.xml": strToU8(
+        strFromU8(unzipSync(writeExchange(there.baseline, there.id))["project.xml"]!)
+          .replaceAll("track-", "x")
+          .replaceAll("channel-", "y"),
+      ),
+    });
+    const before = await count("check_ins");
+    const { data: asked, status } = await engineer.ask("handIn", {}, stranger, `?session=${here.id}`);
+    expect([status, asked.taken, await count("check_ins")]).toEqual([200, false, before]);
+    if (asked.taken) return;
+    expect(asked.known).toBeLessThan(asked.of / 2);
+    expect(asked.better[0]).toMatchObject({ known: there.baseline.tracks.length });
+    expect(asked.better.map((b) => b.title)).toContain("The right one");
+    expect(
+      takenIn((await engineer.ask("handIn", {}, stranger, `?session=${here.id}&sure=yes`)).data).session,
+    ).toBe(here.id);
+    expect(
+      takenIn((await engineer.ask("handIn", {}, stranger, `?session=${there.id}`)).data).findings,
+    ).toBe(0);
+  });
+
+  it("keeps the counts of a check-in in step while somebody puts right or keeps", async () => {
+    const { data } = await lead.ask("sessions", {});
+    const card = data.sessions.find((s) => s.title === "Album mix, Marram")!;
+    expect(card.lastCheckIn?.openNow).toBeGreaterThan(0);
+    const { data: checkIn } = await lead.ask("checkIn", { checkIn: card.lastCheckIn!.id });
+    const { data: edition } = await lead.ask("currentEdition", {});
+    const style = makeStyle(edition.house);
+    const [finding] = open(check(style, checkIn.now.session, checkIn.baseline)).filter((f) => f.fix?.sure);
+    await lead.ask(
+      "editDocument",
+      { document: checkIn.now.id },
+      { revision: checkIn.now.revision, changes: [...finding!.fix!.changes] },
+    );
+    expect((await lead.ask("checkIn", { checkIn: checkIn.id })).data.openNow).toBeLessThan(checkIn.openNow);
+  });
+});
+
+describe("two sessions of one name", () =>
+  it("in one room on one day are told apart in title, folder and package", async () => {
+    const body = {
+      title: "Twin night",
+      room: "story-tent",
+      template: "story-evening",
+      release: 5,
+      leaveOut: [],
+    };
+    const [one, two] = (await Promise.all([1, 2].map(() => engineer.ask("startSession", {}, body))))
+      .map((a) => a.data)
+      .sort((a, b) => a.title.length - b.title.length);
+    expect([one!.title, two!.title]).toEqual(["Twin night", "Twin night 2"]);
+    expect(two!.folder).not.toBe(one!.folder);
+    expect(two!.report.adjusted[0]!.says).toContain("has a “Twin night” already");
+    const packed = Object.keys(
+      unzipSync((await engineer.ask("package", { session: two!.id })).data as Uint8Array),
+    );
+    expect(packed.every((p) => p.startsWith(`${two!.folder}/`))).toBe(true);
+  }));
