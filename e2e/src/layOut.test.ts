@@ -1,4 +1,3 @@
-import { join } from "node:path";
 import { Key } from "selenium-webdriver";
 import { describe, expect, it } from "vitest";
 import { atSheet, row } from "./testing/sheet.ts";

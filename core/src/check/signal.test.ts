@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { apply } from "../session/apply.ts";
 import { check, putAllRight } from "./check.ts";
-import { style, tidy, edit, find, one, fixed, without } from "../fixtures/found.ts";
+import { style, tidy, edit, find, one, fixed } from "../fixtures/found.ts";
 
 describe("signal", () => {
   it("a bus narrower than the main path", () => {

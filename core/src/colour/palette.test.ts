@@ -146,6 +146,15 @@ describe("settling a palette at a distance", () => {
     },
   );
 
+  it("moves no colour that could have stayed where it was", () => {
+    const result = settle(blues, { apart: 8, contrast: 3, tries: 4000 });
+    result.colours.forEach((c, i) => {
+      const start = blues[i]!.hex;
+      if (c !== start)
+        expect(pairsOf(result.colours.with(i, start))[0]?.least, `${start} to ${c}`).toBeLessThan(8);
+    });
+  });
+
   it("moves far less than a search for the farthest, and little more than one ten times as long", () => {
     const way = (list: readonly string[]): number =>
       list.reduce((n, c, i) => n + near(c, blues[i]!.hex), 0);

@@ -1,6 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { diskFolderOf } from "../house/diskPlan.ts";
 import { usualHouse } from "../house/usual.ts";
+import { lengthsOf } from "../names/budget.ts";
 import { collisionKey, nameProblems, safeWithEnding } from "../names/disk.ts";
 import { makeReader } from "../words/reader.ts";
 import { audit } from "./audit.ts";
@@ -11,7 +13,7 @@ import { planMoves } from "./moves.ts";
 import { wishesOf } from "./wishes.ts";
 
 const house = usualHouse("x");
-const words = makeReader(house.words);
+const reader = makeReader(house.words);
 const tree = (...paths: string[]): Entry[] =>
   paths.map((p) => ({
     path: p.replace(/\/$/, ""),
@@ -27,7 +29,7 @@ const of = (a: Audit, ...sorts: string[]): string[] =>
         `${f.path}${f.right ? ` → ${f.right.into === null ? "" : `${f.right.into}/`}${f.right.name}` : ""}`,
     );
 const look = (entries: readonly Entry[], scope: "shared" | "project" = "project"): Audit =>
-  audit(house, words, entries, scope);
+  audit(house, reader, entries, scope);
 
 describe("looking through a tree", () => {
   it("finds nothing in one made by the blueprint", () => {
@@ -36,7 +38,7 @@ describe("looking through a tree", () => {
       folder: true,
       size: null,
     }));
-    const job = `Projects/${sessionFolder(house, words, "Spring tide, live", "Pan Yard", new Date("2026-09-11T10:00:00Z"))}`;
+    const job = `Projects/${sessionFolder(house, reader, "Spring tide, live", "Pan Yard", new Date("2026-09-11T10:00:00Z"))}`;
     expect(job).toBe("Projects/2026-09-11_Spring-tide-live_PanYard");
     const files = [
       ...foldersToMake(house.disk.project, job).map((path): Entry => ({ path, folder: true, size: null })),
@@ -217,7 +219,7 @@ describe("looking through a tree", () => {
           const there = new Set(
             entries.flatMap((e) => e.path.split("/").map((_, i, all) => all.slice(0, i + 1).join("/"))),
           );
-          for (const f of audit(house, words, entries, scope).findings) {
+          for (const f of audit(house, reader, entries, scope).findings) {
             if (f.sort !== "missing") expect(there.has(f.path)).toBe(true);
             if (f.right && f.sort !== "collides" && f.sort !== "stray")
               expect(nameProblems(f.right.name)).toEqual([]);
@@ -258,15 +260,19 @@ describe("names on disk", () => {
     ]).toEqual(["Take_1_final.wav", "aux_.txt", "no_ending", "Under.wav"]));
 
   it("say how long a path gets, from the root the house sets to the ending", () => {
-    const path = longestPath(house, words, "recorded-file");
+    const path = longestPath(house, reader, "recorded-file");
     expect(path?.folder).toMatch(/^(Projects|Archive)\/\(session-folder\)\/Audio$/);
     const longer = longestPath(
       { ...house, disk: { ...house.disk, root: `${house.disk.root}/more` } },
-      words,
+      reader,
       "recorded-file",
     );
     expect((longer?.length ?? 0) - (path?.length ?? 0)).toBe(5);
-    expect(longestPath(house, words, "marker")).toBeNull();
+    expect(longestPath(house, reader, "marker")).toBeNull();
+    const flat = { ...house.disk, shared: [diskFolderOf("Tapes", "", { kinds: ["flac"], files: "stem" })] };
+    expect(longestPath({ ...house, disk: flat }, reader, "stem")?.length).toBe(
+      `${house.disk.root}/Tapes/`.length + lengthsOf(house.names.stem, reader).most + ".flac".length,
+    );
   });
 
   it("a blueprint in words says what belongs where", () =>

@@ -62,6 +62,12 @@ describe("palettes, out and in", () => {
     expect(() => readPalette(text)).toThrow(message),
   );
 
+  it("reads a file of a million characters, and says of a larger one that it is no palette", () => {
+    const most = "GIMP Palette\n1 2 3 x\n#".padEnd(1 << 20, "#");
+    expect(readPalette(most)).toHaveLength(1);
+    expect(() => readPalette(`${most}#`)).toThrow("larger than any palette");
+  });
+
   it("reads or explains whatever comes", () =>
     fc.assert(
       fc.property(fc.string({ maxLength: 200 }), (text) => {

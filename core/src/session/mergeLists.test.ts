@@ -6,7 +6,7 @@ import { apply } from "./apply.ts";
 import { inverse, setField, setSessionField } from "./change.ts";
 import { SESSION } from "./sessionFields.ts";
 import { TRACK } from "./trackFields.ts";
-import { sortOut } from "./rebase.ts";
+import { insist, sortOut } from "./rebase.ts";
 
 const send = (id: string, to: string, level = -12, beforeFader = false) => ({ id, to, level, beforeFader });
 
@@ -160,3 +160,14 @@ describe("changes meant for another state", () =>
       expect(sortOut(after, inverse(both.stand)).session.checklist).toEqual(["Headphones", "Spare cable"]);
     },
   ));
+
+describe("having one's own way where somebody was faster", () =>
+  it("moves a track behind the one it was to stand behind, wherever that stands by now", () => {
+    const s = smallSession();
+    const [first, second, third] = s.tracks.filter((t) => t.parent === null);
+    const to = { parent: null, after: first!.id };
+    const move = { do: "move", id: third!.id, from: { parent: null, after: second!.id }, to } as const;
+    const now = apply(s, insist(s, s, [move]));
+    const top = now.tracks.filter((t) => t.parent === null).map((t) => t.id);
+    expect(top.indexOf(third!.id)).toBe(top.indexOf(first!.id) + 1);
+  }));

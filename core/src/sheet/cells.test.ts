@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { sessions } from "../fixtures/sessions.ts";
+import { blankTrack } from "../session/document.ts";
 import type { Track } from "../session/document.ts";
 import { CELLS, cellText, hasCell, typeInto } from "./cells.ts";
 import type { Cell } from "./cells.ts";
@@ -85,4 +86,13 @@ describe("a view", () =>
       "top",
     ]);
     expect(shownBy(tidy, view).size).toBe(tidy.tracks.length);
+    // However deep: what stands in a folder of the folder that was asked for shows as well.
+    const outer = blankTrack("outer", "OUTER", { kind: "folder", format: "stereo", feeds: "main" });
+    const deep = {
+      ...tidy,
+      tracks: [outer, ...tidy.tracks.map((t) => (t.id === "kit" ? { ...t, parent: "outer" } : t))],
+    };
+    expect(shownBy(deep, { ...view, folders: ["outer"], roles: ["kick"] })).toEqual(
+      new Set(["outer", "kit", "kick"]),
+    );
   }));

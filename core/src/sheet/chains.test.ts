@@ -4,8 +4,7 @@ import { setField } from "../session/change.ts";
 import type { Session, Track } from "../session/document.ts";
 import { blankInsert } from "../session/processor.ts";
 import { bypassOf, putChain, standsBehind } from "./chains.ts";
-import { say } from "./many.ts";
-import { style, tidy, by, done } from "../fixtures/laidOut.ts";
+import { style, tidy, done } from "../fixtures/laidOut.ts";
 
 describe("chains", () => {
   const of = (s: Session, id: string): Track => s.tracks.find((t) => t.id === id)!;

@@ -3,7 +3,7 @@ import { describe, expect, it } from "vitest";
 import { sessions } from "../fixtures/sessions.ts";
 import { arrange } from "./arrange.ts";
 import { dissolve, moveTo, outermost, takeOut, withInside, wrap } from "./folders.ts";
-import { style, tidy, by, folderOf, done } from "../fixtures/laidOut.ts";
+import { style, tidy, folderOf, done } from "../fixtures/laidOut.ts";
 
 describe("folders", () => {
   it(

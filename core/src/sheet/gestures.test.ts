@@ -5,7 +5,6 @@ import type { Session } from "../session/document.ts";
 import { blankInsert } from "../session/processor.ts";
 import { busFor, cueMixFrom, feed, monitorPath, parallelOf, returnFor, stageBeforeMain } from "./paths.ts";
 import type { Gesture } from "./paths.ts";
-import { say } from "./many.ts";
 import { style, tidy, by, done } from "../fixtures/laidOut.ts";
 
 describe("gestures", () => {

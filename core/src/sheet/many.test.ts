@@ -6,8 +6,8 @@ import { setField } from "../session/change.ts";
 import { circleThrough } from "../session/circle.ts";
 import { session as sessionSchema } from "../session/document.ts";
 import type { Session, Track } from "../session/document.ts";
+import { blankInsert } from "../session/processor.ts";
 import { circles } from "../session/routing.ts";
-import { feed } from "./paths.ts";
 import { EXAMPLES, say } from "./many.ts";
 import { alike } from "./select.ts";
 import { tidy, by, done } from "../fixtures/laidOut.ts";
@@ -46,6 +46,23 @@ describe("one sentence for many", () => {
     expect(order.map((id) => many("spread 90").tracks.find((t) => t.id === id)!.pan)).toEqual([
       -90, -30, 30, 90,
     ]);
+  });
+
+  it("bypasses every processor of a kind, or all there are, and switches them on again", () => {
+    const on = (s: Session): string[] =>
+      (s.tracks.find((t) => t.id === "kick")?.inserts ?? []).flatMap((i) => (i.bypassed ? [] : [i.kind]));
+    const insert = (kind: string) => blankInsert(kind, kind, { bypassed: false });
+    const kick = tidy.tracks.find((t) => t.id === "kick")!;
+    const both = done(tidy, [setField(kick, "inserts", [insert("EQ"), insert("Gate")])]);
+    const after = (s: Session, text: string): Session => {
+      const said = say(s, ["kick"], text);
+      if ("problem" in said) throw new Error(said.problem);
+      return done(s, said.changes);
+    };
+    const none = after(both, "bypass all");
+    expect(on(none)).toEqual([]);
+    expect(on(after(none, "on gate"))).toEqual(["Gate"]);
+    expect(on(after(after(none, "on all"), "bypass EQ"))).toEqual(["Gate"]);
   });
 
   it("leaves what cannot be meant: a folder is not armed, a mono track has no width", () => {

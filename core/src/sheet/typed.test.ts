@@ -3,6 +3,7 @@ import { describe, expect, it } from "vitest";
 import { check } from "../check/check.ts";
 import { sessions, smallSession } from "../fixtures/sessions.ts";
 import { blankTrack, emptySession } from "../session/document.ts";
+import { byId } from "../session/routing.ts";
 import { addTyped, readLines } from "./typed.ts";
 import { style, tidy, newId, by, folderOf, done } from "../fixtures/laidOut.ts";
 
@@ -87,9 +88,20 @@ describe("a pasted list", () => {
     fc.assert(
       fc.property(sessions(6), fc.array(line, { maxLength: 8 }), (s, lines) => {
         const made = readLines(style, s, lines.join("\n"), newId);
+        expect([...new Set(made.map((m) => m.line))].map((l) => l.name)).toEqual(
+          lines.map((l) => l.trim().replace(/^3 of | \|.*/g, "")),
+        );
         const after = done(s, addTyped(style, s, made, "house"));
-        const kept = made.filter((m) => m.track.kind !== "folder" && m.reading.sure === false);
-        for (const m of kept) expect(after.tracks.some((t) => t.id === m.track.id)).toBe(true);
+        const all = byId(after);
+        for (const { line, reading, track } of made) {
+          const there = all.get(track.id);
+          // A typed folder that the session has already is not made twice.
+          const folder = s.tracks.some((t) => t.kind === "folder" && t.role === track.role);
+          expect(there !== undefined || (track.kind === "folder" && folder), line.name).toBe(true);
+          if (!reading.sure && track.kind !== "folder") expect(there?.name).toBe(line.name);
+          if (line.name === "Hat" && track.kind !== "folder")
+            expect(made.filter((m) => m.line === line)).toHaveLength(line.many);
+        }
       }),
       { numRuns: 120 },
     );

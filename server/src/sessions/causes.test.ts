@@ -1,5 +1,4 @@
 import { standOf } from "@mossy/core/check/causes";
-import { check } from "@mossy/core/check/check";
 import { houseDiff } from "@mossy/core/house/houseDiff";
 import { diff } from "@mossy/core/session/diff";
 import { writeExchange } from "@mossy/core/formats/exchange/write";

@@ -1,4 +1,3 @@
-import { check } from "@mossy/core/check/check";
 import { setField } from "@mossy/core/session/change";
 import { readExchange } from "@mossy/core/formats/exchange/read";
 import { writeExchange } from "@mossy/core/formats/exchange/write";

@@ -3,7 +3,6 @@ import { deflateSync, strFromU8, strToU8, unzipSync, zipSync } from "fflate";
 import { describe, expect, it } from "vitest";
 import { BY_THE_BOOK } from "../../fixtures/byTheBook.ts";
 import { sessions, smallSession } from "../../fixtures/sessions.ts";
-import { fit } from "../../fit/fit.ts";
 import type { Track } from "../../session/document.ts";
 import { FileProblem } from "../fileProblem.ts";
 import { TOLD, UNTOLD, decibels, linear } from "./plain.ts";

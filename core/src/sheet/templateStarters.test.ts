@@ -1,16 +1,14 @@
 import { describe, expect, it } from "vitest";
 import { check, open } from "../check/check.ts";
-import { newSession } from "./starts.ts";
-import { makeStyle } from "./style.ts";
-import { usualHouse } from "./usual.ts";
-import { STARTERS, startWith } from "../sheet/templateStarters.ts";
-import { readLines } from "../sheet/typed.ts";
-import { readIncoming } from "../formats/readForeign.ts";
+import { newSession } from "../house/starts.ts";
+import { makeStyle } from "../house/style.ts";
+import { usualHouse } from "../house/usual.ts";
+import { STARTERS, startWith } from "./templateStarters.ts";
+import { readLines } from "./typed.ts";
 
 const style = makeStyle(usualHouse("x"));
 let n = 0;
 const newId = (): string => `n${++n}`;
-const read = (name: string, bytes: Uint8Array) => readIncoming(style, name, bytes, newId);
 const base = newSession(style.house, "x");
 
 describe("starters", () => {
