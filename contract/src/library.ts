@@ -74,7 +74,7 @@ export const following = z.object({
   /** A note for the release, proposed. */
   note: z.string(),
 });
-export type Following = z.infer<typeof following>;
+export type FollowProposal = z.infer<typeof following>;
 
 /** Some of the templates; `of` are looked through in all, `next` is where to go on, null at the end. */
 export const followPage = z.object({

@@ -67,9 +67,9 @@ describe("the stereo picture", () => {
           await b.see(`//*[@role='button'][starts-with(@aria-label, '${name}, heard at')]`)
         ).getAttribute("aria-label")) ?? "";
       const nearer = (said: string): number => Number(/\d+$/.exec(said)?.[0] ?? 0);
-      const [was, stood] = [await heard("OH_HatSd"), await heard("Iron_1")];
+      const [was, stood] = [await heard("OH_HatSd"), await heard("Snare_Top")];
       const spot = await b.see(
-        "//*[@role='button'][starts-with(@aria-label, 'Iron_1, heard at')]/*[name()='rect']",
+        "//*[@role='button'][starts-with(@aria-label, 'Snare_Top, heard at')]/*[name()='rect']",
       );
       await b.driver
         .actions()
@@ -80,11 +80,11 @@ describe("the stereo picture", () => {
         .release()
         .perform();
       await b.see("//button[@aria-label='Undo: place']");
-      expect(await heard("Iron_1")).not.toBe(stood);
-      const dragged = await heard("Iron_1");
+      expect(await heard("Snare_Top")).not.toBe(stood);
+      const dragged = await heard("Snare_Top");
       await b.driver.executeScript("document.activeElement.blur()");
       await b.press(Key.ARROW_RIGHT);
-      await b.driver.wait(async () => (await heard("Iron_1")) !== dragged, 10_000, "the arrow moves it on");
+      await b.driver.wait(async () => (await heard("Snare_Top")) !== dragged, 10_000, "the arrow moves it on");
       const slider = await b.see("//input[@aria-label='Width of KIT']");
       await slider.sendKeys(Key.HOME);
       await b.driver.wait(

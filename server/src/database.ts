@@ -8,7 +8,7 @@ export type Pool = pg.Pool;
 export type Db = Pick<pg.ClientBase, "query">;
 
 /**
- * Stored documents are brought up to the form of today as they are read, wherever that is; the rows stay as
+ * StoredDocument documents are brought up to the form of today as they are read, wherever that is; the rows stay as
  * they are.
  */
 function documentFrom(json: string): unknown {

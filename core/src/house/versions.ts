@@ -1,5 +1,5 @@
 import { broughtUp, isStored, itemsOf } from "../session/newer.ts";
-import type { Stored } from "../session/newer.ts";
+import type { StoredDocument } from "../session/newer.ts";
 import { HOUSE_FORMAT } from "./house.ts";
 
 /** The settings of pieces of names that were not there from the beginning. */
@@ -13,18 +13,18 @@ const PIECE_1 = {
   written: "",
   date: "extended",
 };
-const patternOf1 = (pattern: Stored): Stored => ({
+const patternOf1 = (pattern: StoredDocument): StoredDocument => ({
   budget: null,
   ...pattern,
   pieces: itemsOf(pattern["pieces"], (p) => ({ ...PIECE_1, ...p })),
 });
-const valuesOf = (record: unknown, change: (value: Stored) => Stored): unknown =>
+const valuesOf = (record: unknown, change: (value: StoredDocument) => StoredDocument): unknown =>
   isStored(record)
     ? Object.fromEntries(Object.entries(record).map(([k, v]) => [k, isStored(v) ? change(v) : v]))
     : record;
 
 /** House styles of form 1 may miss what came later: what it meant then is written in. */
-const from1 = (house: Stored): Stored => {
+const from1 = (house: StoredDocument): StoredDocument => {
   const { words, session } = house;
   return {
     formats: ["mono", "stereo", "lcr", "5.1", "7.1", "7.1.4"],
@@ -51,7 +51,7 @@ const STEPS = [from1];
  * A stored house style in the form of today. Whether it holds together is for the schema to say.
  * @throws NewerDocument where it was written by a later version of the program
  */
-export const houseNow = (stored: Stored): Stored => broughtUp("house style", stored, STEPS);
+export const houseNow = (stored: StoredDocument): StoredDocument => broughtUp("house style", stored, STEPS);
 
-export const isHouse = (value: unknown): value is Stored =>
+export const isHouse = (value: unknown): value is StoredDocument =>
   isStored(value) && value["format"] === HOUSE_FORMAT;

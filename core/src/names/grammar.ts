@@ -2,7 +2,7 @@ import type { Reader } from "../words/reader.ts";
 import type { Role } from "../words/wordlist.ts";
 import { formOf, inLetters, rateInWords } from "./compose.ts";
 import { Growth } from "./growth.ts";
-import type { Entering, Spot, Way } from "./growth.ts";
+import type { PieceEntry, Spot, Way } from "./growth.ts";
 import type { NamePattern, Piece } from "./pattern.ts";
 import { spellDate, spellNumber, spellPositions, spellTitle } from "./spelling.ts";
 
@@ -62,7 +62,7 @@ class Pieces {
   }
 
   #enter(from: Way[], i: number, piece: Piece, parting: string, owner: OwnerState): void {
-    const entering = (then: OwnerState = owner): Entering => ({
+    const entry = (then: OwnerState = owner): PieceEntry => ({
       from,
       at: i,
       piece,
@@ -75,46 +75,46 @@ class Pieces {
     });
     switch (piece.piece) {
       case "role":
-        return this.#roles(piece, owner, entering);
+        return this.#roles(piece, owner, entry);
       case "owner":
-        return this.#owners(piece, owner, entering);
+        return this.#owners(piece, owner, entry);
       case "positions":
       case "maker":
       case "articulation":
       case "flag":
-        return spellPositions(this.growth, entering());
+        return spellPositions(this.growth, entry());
       case "number":
       case "version":
       case "take":
-        return spellNumber(this.growth, entering());
+        return spellNumber(this.growth, entry());
       case "project":
       case "title":
       case "room":
-        return spellTitle(this.growth, entering());
+        return spellTitle(this.growth, entry());
       case "date":
-        return spellDate(this.growth, entering());
+        return spellDate(this.growth, entry());
       case "sampleRate":
-        for (const rate of RATES) this.growth.chain(entering(), piece.written + rateInWords(rate), null);
+        for (const rate of RATES) this.growth.chain(entry(), piece.written + rateInWords(rate), null);
         return;
       case "text":
-        if (piece.written !== "") this.growth.chain(entering(), inLetters(piece, piece.written), null);
+        if (piece.written !== "") this.growth.chain(entry(), inLetters(piece, piece.written), null);
     }
   }
 
   /** Every role; behind an owner only what can have one. */
-  #roles(piece: Piece, owner: OwnerState, entering: (then: OwnerState) => Entering): void {
+  #roles(piece: Piece, owner: OwnerState, entry: (then: OwnerState) => PieceEntry): void {
     const ofOthers = (r: Role): boolean => r.sort === "place" || r.sort === "path";
     for (const r of this.growth.reader.roles.values()) {
       if (owner === "has" && !ofOthers(r)) continue;
       const then = owner === "has" ? "has" : ofOthers(r) ? "open" : "none";
-      this.growth.chain(entering(then), formOf(piece, r), r.id);
+      this.growth.chain(entry(then), formOf(piece, r), r.id);
     }
   }
 
-  #owners(piece: Piece, owner: OwnerState, entering: (then: OwnerState) => Entering): void {
+  #owners(piece: Piece, owner: OwnerState, entry: (then: OwnerState) => PieceEntry): void {
     if (owner !== "open") return;
     for (const r of this.growth.reader.roles.values())
-      if (r.sort !== "path") this.growth.chain(entering("has"), formOf(piece, r), r.id);
+      if (r.sort !== "path") this.growth.chain(entry("has"), formOf(piece, r), r.id);
   }
 }
 

@@ -21,7 +21,7 @@ export interface Way {
 }
 
 /** A piece on its way into the automaton. */
-export interface Entering {
+export interface PieceEntry {
   /** The ways that lead into the piece from what stands before it. */
   readonly from: Way[];
   /** Which piece of the pattern. */
@@ -51,7 +51,7 @@ export class Growth {
   /**
    * A run of given characters: what parts the piece, then its text; the last one goes on as `then` says.
    */
-  chain({ from, at: i, parting, then }: Entering, text: string, means: string | null): void {
+  chain({ from, at: i, parting, then }: PieceEntry, text: string, means: string | null): void {
     let ways = from;
     let last: Spot | null = null;
     const step = (c: string, value: boolean): void => {
@@ -65,9 +65,9 @@ export class Growth {
   }
 
   /** What is written before the value of a piece, then the value, which `begin` spells from there. */
-  behindText(entering: Entering, begin: (ways: Way[]) => void): void {
-    const { from, parting, piece } = entering;
+  behindText(entry: PieceEntry, begin: (ways: Way[]) => void): void {
+    const { from, parting, piece } = entry;
     if (parting + piece.written === "") begin(from);
-    else this.chain({ ...entering, then: (last) => begin(last.ways) }, piece.written, null);
+    else this.chain({ ...entry, then: (last) => begin(last.ways) }, piece.written, null);
   }
 }

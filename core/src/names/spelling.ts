@@ -1,7 +1,7 @@
 import { POSITION_GROUPS } from "../words/wordlist.ts";
 import type { Position } from "../words/wordlist.ts";
 import { groupsOf, inLetters } from "./compose.ts";
-import type { Entering, Growth, Spot, Way } from "./growth.ts";
+import type { PieceEntry, Growth, Spot, Way } from "./growth.ts";
 
 const DIGITS = "0123456789";
 const SMALL = "abcdefghijklmnopqrstuvwxyz";
@@ -14,34 +14,34 @@ const order = (x: Position): number => POSITION_GROUPS.indexOf(x.group);
  * One position of each group at most, in the order of the groups. A piece that is cut short is spelled out
  * whole.
  */
-export function spellPositions(growth: Growth, entering: Entering): void {
-  const { piece } = entering;
+export function spellPositions(growth: Growth, entry: PieceEntry): void {
+  const { piece } = entry;
   const groups = groupsOf(piece.piece, growth.pattern);
   const list = [...growth.reader.positions.values()].filter((x) => groups.includes(x.group));
-  if (piece.length !== null) spellWhole(growth, entering, list, []);
-  else spellOneByOne(growth, entering, list);
+  if (piece.length !== null) spellWhole(growth, entry, list, []);
+  else spellOneByOne(growth, entry, list);
 }
 
 /** Every row of at most two positions, each as a run of its own. */
 function spellWhole(
   growth: Growth,
-  entering: Entering,
+  entry: PieceEntry,
   list: readonly Position[],
   chosen: readonly Position[],
 ): void {
-  const { piece } = entering;
+  const { piece } = entry;
   if (chosen.length > 0) {
     const text = chosen.map((x) => x.short).join(piece.join);
-    growth.chain(entering, piece.written + inLetters(piece, text), chosen.map((x) => x.id).join(" "));
+    growth.chain(entry, piece.written + inLetters(piece, text), chosen.map((x) => x.id).join(" "));
   }
   if (chosen.length === 2) return;
   const behind = chosen[0] ? order(chosen[0]) : -1;
-  for (const x of list) if (order(x) > behind) spellWhole(growth, entering, list, [...chosen, x]);
+  for (const x of list) if (order(x) > behind) spellWhole(growth, entry, list, [...chosen, x]);
 }
 
 /** Positions that share what follows them: behind each, those of later groups. */
-function spellOneByOne(growth: Growth, entering: Entering, list: readonly Position[]): void {
-  const { piece, then } = entering;
+function spellOneByOne(growth: Growth, entry: PieceEntry, list: readonly Position[]): void {
+  const { piece, then } = entry;
   const level = new Map<number, Way[]>();
   const behind =
     (x: Position) =>
@@ -57,19 +57,19 @@ function spellOneByOne(growth: Growth, entering: Entering, list: readonly Positi
     for (const x of list)
       if (order(x) > group)
         growth.chain(
-          { ...entering, from: ways, parting: piece.join, then: behind(x) },
+          { ...entry, from: ways, parting: piece.join, then: behind(x) },
           inLetters(piece, x.short),
           x.id,
         );
     return ways;
   };
   for (const x of list)
-    growth.chain({ ...entering, then: behind(x) }, piece.written + inLetters(piece, x.short), x.id);
+    growth.chain({ ...entry, then: behind(x) }, piece.written + inLetters(piece, x.short), x.id);
 }
 
 /** Digits: at least `pad` of them, more only without a nought in front, four at most. */
-export function spellNumber(growth: Growth, entering: Entering): void {
-  const { at: i, piece, then } = entering;
+export function spellNumber(growth: Growth, entry: PieceEntry): void {
+  const { at: i, piece, then } = entry;
   const most = Math.max(4, piece.pad);
   const run = (from: Way[], first: string, length: number): void => {
     let ways = from;
@@ -80,15 +80,15 @@ export function spellNumber(growth: Growth, entering: Entering): void {
       ways = made.ways;
     }
   };
-  growth.behindText(entering, (ways) => {
+  growth.behindText(entry, (ways) => {
     run(ways, "123456789", most);
     run(ways, "0", piece.pad);
   });
 }
 
 /** Days of the years 1900 to 2099 as ISO 8601 writes them; whether a month has a 31st is not asked. */
-export function spellDate(growth: Growth, entering: Entering): void {
-  const { at: i, piece, then } = entering;
+export function spellDate(growth: Growth, entry: PieceEntry): void {
+  const { at: i, piece, then } = entry;
   type Front = readonly Way[][];
   const step = (front: Front, chars: string): Spot => {
     const at = growth.spot(i, true, null);
@@ -100,7 +100,7 @@ export function spellDate(growth: Growth, entering: Entering): void {
   const on = (spots: readonly Spot[]): Front => spots.map((s) => s.ways);
   const gap = (spots: readonly Spot[]): Spot[] =>
     piece.date === "extended" ? [step(on(spots), "-")] : [...spots];
-  growth.behindText(entering, (ways) => {
+  growth.behindText(entry, (ways) => {
     const year = step([step(on(pairs([ways], ["1", "9"], ["2", "0"])), DIGITS).ways], DIGITS);
     const month = pairs(on(gap([year])), ["0", "123456789"], ["1", "012"]);
     const days = pairs(on(gap(month)), ["0", "123456789"], ["12", DIGITS], ["3", "01"]);
@@ -109,8 +109,8 @@ export function spellDate(growth: Growth, entering: Entering): void {
 }
 
 /** Words of letters and digits, joined; of at most so many characters. */
-export function spellTitle(growth: Growth, entering: Entering): void {
-  const { at: i, piece, then } = entering;
+export function spellTitle(growth: Growth, entry: PieceEntry): void {
+  const { at: i, piece, then } = entry;
   const capitals = piece.letters === "lower" ? "" : SMALL.toUpperCase();
   const chars = capitals + (piece.letters === "upper" ? "" : SMALL) + DIGITS;
   // Longest first, so that each character leads to one that is there already. With a gap of several
@@ -127,7 +127,7 @@ export function spellTitle(growth: Growth, entering: Entering): void {
     later[n] = at;
   }
   const [, first] = later;
-  if (first) growth.behindText(entering, (ways) => ways.push({ chars, to: first }));
+  if (first) growth.behindText(entry, (ways) => ways.push({ chars, to: first }));
 }
 
 /** What joins two words. @returns the ways behind it */

@@ -10,9 +10,9 @@ export class NewerDocument extends Error {
 }
 
 /** A stored document before anything is known of it but that it is one. */
-export type Stored = Readonly<Record<string, unknown>>;
+export type StoredDocument = Readonly<Record<string, unknown>>;
 
-export const isStored = (value: unknown): value is Stored =>
+export const isStored = (value: unknown): value is StoredDocument =>
   typeof value === "object" && value !== null && !Array.isArray(value);
 
 /**
@@ -23,9 +23,9 @@ export const isStored = (value: unknown): value is Stored =>
  */
 export function broughtUp(
   what: string,
-  stored: Stored,
-  steps: readonly ((doc: Stored) => Stored)[],
-): Stored {
+  stored: StoredDocument,
+  steps: readonly ((doc: StoredDocument) => StoredDocument)[],
+): StoredDocument {
   const known = steps.length + 1;
   const version = typeof stored["version"] === "number" ? stored["version"] : 1;
   if (version > known) throw new NewerDocument(what, version, known);
@@ -35,5 +35,5 @@ export function broughtUp(
 }
 
 /** The items of a list in a stored document, each changed; none where it is no list. */
-export const itemsOf = (value: unknown, change: (item: Stored) => Stored): unknown[] =>
+export const itemsOf = (value: unknown, change: (item: StoredDocument) => StoredDocument): unknown[] =>
   Array.isArray(value) ? value.map((item: unknown) => (isStored(item) ? change(item) : item)) : [];

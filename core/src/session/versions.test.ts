@@ -5,13 +5,14 @@ import { houseNow, isHouse } from "../house/versions.ts";
 import { smallSession } from "../fixtures/sessions.ts";
 import { SESSION_VERSION, session as sessionSchema } from "./document.ts";
 import { NewerDocument } from "./newer.ts";
-import type { Stored } from "./newer.ts";
+import type { StoredDocument } from "./newer.ts";
 import { isSession, sessionNow } from "./versions.ts";
 
 // Documents as they were stored by the program of each form. A new form adds one; none is ever changed.
 const FOLDER = new URL("../fixtures/stored/", import.meta.url);
 const FILES = readdirSync(FOLDER);
-const stored = (file: string): Stored => JSON.parse(readFileSync(new URL(file, FOLDER), "utf8")) as Stored;
+const stored = (file: string): StoredDocument =>
+  JSON.parse(readFileSync(new URL(file, FOLDER), "utf8")) as StoredDocument;
 const named = (kind: string): string[] => FILES.filter((f) => f.startsWith(kind));
 const versionsOf = (kind: string): number[] => [
   ...new Set(named(kind).map((f) => Number(stored(f)["version"]))),

@@ -1,12 +1,12 @@
 import { SESSION_FORMAT } from "./document.ts";
 import { broughtUp, isStored, itemsOf } from "./newer.ts";
-import type { Stored } from "./newer.ts";
+import type { StoredDocument } from "./newer.ts";
 
 /**
  * A processor of form 1: some were written before they had values, places, widths and keys, with their
  * device as a word.
  */
-function insertOf1(insert: Stored): Stored {
+function insertOf1(insert: StoredDocument): StoredDocument {
   const { device } = insert;
   return {
     values: [],
@@ -24,7 +24,7 @@ function insertOf1(insert: Stored): Stored {
 /**
  * A track of form 1: what came with the workbench may be missing, and the microphone was called `pickup`.
  */
-function trackOf1({ pickup = "", ...track }: Stored): Stored {
+function trackOf1({ pickup = "", ...track }: StoredDocument): StoredDocument {
   return {
     stand: "",
     phantom: false,
@@ -50,7 +50,7 @@ const BESIDE_1 = {
   rulesOff: [],
 };
 
-const from1 = (session: Stored): Stored => ({
+const from1 = (session: StoredDocument): StoredDocument => ({
   ...BESIDE_1,
   ...session,
   tracks: itemsOf(session["tracks"], trackOf1),
@@ -63,7 +63,7 @@ const STEPS = [from1];
  * A stored session in the form of today. Whether it holds together is for the schema to say.
  * @throws NewerDocument where it was written by a later version of the program
  */
-export const sessionNow = (stored: Stored): Stored => broughtUp("session", stored, STEPS);
+export const sessionNow = (stored: StoredDocument): StoredDocument => broughtUp("session", stored, STEPS);
 
-export const isSession = (value: unknown): value is Stored =>
+export const isSession = (value: unknown): value is StoredDocument =>
   isStored(value) && value["format"] === SESSION_FORMAT;

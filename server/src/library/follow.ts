@@ -1,5 +1,5 @@
 import { setImmediate } from "node:timers/promises";
-import type { FollowPage, Following, Release } from "@mossy/contract/library";
+import type { FollowPage, FollowProposal, Release } from "@mossy/contract/library";
 import { askedInWords, askedOf } from "@mossy/core/check/asks";
 import type { EditionAsk } from "@mossy/core/check/asks";
 import { apply } from "@mossy/core/session/apply";
@@ -89,7 +89,7 @@ export async function followPage(db: Db, styles: Styles, from: number): Promise<
     `select ${ROW} ${BEHIND} order by t.shelf, t.name offset $2 limit $3`,
     [edition, from, AT_ONCE],
   );
-  const templates: Following[] = [];
+  const templates: FollowProposal[] = [];
   for (const row of rows) {
     if ((await askedOfRelease(db, styles, row)) === 0) continue;
     templates.push(await followingOf(db, styles, row));
@@ -100,7 +100,7 @@ export async function followPage(db: Db, styles: Styles, from: number): Promise<
   return { edition, of, next: next < of && rows.length > 0 ? next : null, templates };
 }
 
-async function followingOf(db: Db, styles: Styles, row: Row): Promise<Following> {
+async function followingOf(db: Db, styles: Styles, row: Row): Promise<FollowProposal> {
   const { edition, style } = await styles.current(db);
   const asked = askedOf(style, await styles.of(db, row.edition), row.draft);
   const said = inWords(row.draft, apply(row.draft, asked.changes), asked.changes);

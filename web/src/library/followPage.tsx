@@ -1,4 +1,4 @@
-import type { Following } from "@mossy/contract/library";
+import type { FollowProposal } from "@mossy/contract/library";
 import { useInfiniteQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { Link } from "react-router";
@@ -63,19 +63,19 @@ function Chosen({
   may,
 }: {
   edition: number;
-  templates: readonly Following[];
+  templates: readonly FollowProposal[];
   may: boolean;
 }) {
   const [chosen, setChosen] = useKept(`follow-${edition}`, {}, choice);
   const [going, setGoing] = useState<{ done: number; of: number } | null>(null);
   const [problem, setProblem] = useState<unknown>(null);
   // Where a draft holds other work, that would go out with it: it is published when somebody says so.
-  const of = (t: Following) =>
+  const of = (t: FollowProposal) =>
     chosen[t.template] ?? { publish: !t.changed && t.changes.length > 0, note: t.note };
-  const set = (t: Following, fields: Partial<{ publish: boolean; note: string }>): void =>
+  const set = (t: FollowProposal, fields: Partial<{ publish: boolean; note: string }>): void =>
     setChosen({ ...chosen, [t.template]: { ...of(t), ...fields } });
   const wanted = templates.filter((t) => of(t).publish);
-  const publish = async (list: readonly Following[]): Promise<void> => {
+  const publish = async (list: readonly FollowProposal[]): Promise<void> => {
     setProblem(null);
     setGoing({ done: 0, of: list.length });
     let done = 0;
@@ -158,7 +158,7 @@ function Template({
   onChange,
   onPublish,
 }: {
-  template: Following;
+  template: FollowProposal;
   publish: boolean;
   note: string;
   may: boolean;
