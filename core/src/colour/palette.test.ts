@@ -155,6 +155,11 @@ describe("settling a palette at a distance", () => {
     });
   });
 
+  it("ends near the least movement after a short search too: what went too far is drawn back", () => {
+    const [short, long] = [100, 4000].map((tries) => settle(blues, { apart: 8, contrast: 3, tries }).moved);
+    expect(short).toBeLessThan((long ?? 0) * 1.3);
+  });
+
   it("moves far less than a search for the farthest, and little more than one ten times as long", () => {
     const way = (list: readonly string[]): number =>
       list.reduce((n, c, i) => n + near(c, blues[i]!.hex), 0);
