@@ -34,7 +34,7 @@ export function useFindings(style: Style, session: Session, origin: Origin | nul
     [style, session, origin, large],
   );
   const { findings: all, causes } = now ?? later;
-  return useMemo(() => {
+  const sorted = useMemo(() => {
     const byTrack = new Map<string, Finding[]>();
     for (const f of all)
       if (f.track !== null) {
@@ -42,8 +42,10 @@ export function useFindings(style: Style, session: Session, origin: Origin | nul
         if (list) list.push(f);
         else byTrack.set(f.track, [f]);
       }
-    return { all, open: open(all), byTrack, causes: new Map(causes), looking: large && later.looking };
-  }, [all, causes, large, later.looking]);
+    return { all, open: open(all), byTrack, causes: new Map(causes) };
+  }, [all, causes]);
+  const looking = large && later.looking;
+  return useMemo(() => ({ ...sorted, looking }), [sorted, looking]);
 }
 
 const NOTHING: CheckResult = { findings: [], causes: [] };

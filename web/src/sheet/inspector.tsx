@@ -1,3 +1,4 @@
+import { useDeferredValue } from "react";
 import type { Finding } from "@mossy/core/check/rule";
 import { planHouse } from "@mossy/core/house/plan";
 import type { Style } from "@mossy/core/house/style";
@@ -40,7 +41,8 @@ interface InspectorProps {
 
 /** What is selected, what is off about it, its values, and why it is so. */
 export function Inspector({ style, session, track, findings, work, onChoose }: InspectorProps) {
-  const wanted = planHouse(style, session).wanted.get(track.id);
+  // The house's plan of a long session may come a moment after what was typed.
+  const wanted = planHouse(style, useDeferredValue(session)).wanted.get(track.id);
   const read = wanted ? roleInWords(style, wanted.what) : "";
   return (
     <div className="flex flex-col gap-4">

@@ -1,3 +1,4 @@
+import { useMemo } from "react";
 import { putAllRight } from "@mossy/core/check/check";
 import type { Style } from "@mossy/core/house/style";
 import type { Session, TrackId } from "@mossy/core/session/document";
@@ -103,9 +104,11 @@ export function BottomLine({
 }) {
   const count = (kind: string): number => session.tracks.filter((t) => t.kind === kind).length;
   const inputs = session.tracks.filter((t) => t.input !== null).length;
-  const perRule = new Map<string, number>();
-  for (const f of findings.open) perRule.set(f.rule, (perRule.get(f.rule) ?? 0) + 1);
-  const kinds = [...perRule].slice(0, 3);
+  const kinds = useMemo(() => {
+    const perRule = new Map<string, number>();
+    for (const f of findings.open) perRule.set(f.rule, (perRule.get(f.rule) ?? 0) + 1);
+    return [...perRule].slice(0, 3);
+  }, [findings.open]);
   const keptNow = findings.all.length - findings.open.length;
   return (
     <footer className="flex h-7 shrink-0 items-center gap-4 text-sm text-ink-2">
