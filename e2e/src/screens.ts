@@ -122,6 +122,15 @@ export const SCREENS: readonly {
     act: (b) => b.click("//span[.='Dbl sec far']"),
   },
   {
+    name: "workbench-commands",
+    path: "/library/story-evening",
+    ready: "//div[@role='treegrid']",
+    act: async (b) => {
+      await b.press(".");
+      await b.type("//input[@aria-label='Type what you want']", "dre");
+    },
+  },
+  {
     name: "workbench-put",
     path: "/library/story-evening",
     ready: "//div[@role='treegrid']",

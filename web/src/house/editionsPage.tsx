@@ -83,7 +83,7 @@ export default function EditionsPage() {
               {change && (
                 <button
                   type="button"
-                  className="ml-2 text-sm font-semibold text-moss hover:underline"
+                  className="block text-sm font-semibold text-moss hover:underline"
                   onClick={() => void takeUp(e.number)}
                 >
                   Take it up as the draft
