@@ -84,7 +84,11 @@ describe("the stereo picture", () => {
       const dragged = await heard("Snare_Top");
       await b.driver.executeScript("document.activeElement.blur()");
       await b.press(Key.ARROW_RIGHT);
-      await b.driver.wait(async () => (await heard("Snare_Top")) !== dragged, 10_000, "the arrow moves it on");
+      await b.driver.wait(
+        async () => (await heard("Snare_Top")) !== dragged,
+        10_000,
+        "the arrow moves it on",
+      );
       const slider = await b.see("//input[@aria-label='Width of KIT']");
       await slider.sendKeys(Key.HOME);
       await b.driver.wait(
