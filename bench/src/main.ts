@@ -5,7 +5,7 @@ import { settle } from "@mossy/core/colour/settle";
 import { spread } from "@mossy/core/colour/spread";
 import { audit } from "@mossy/core/disk/audit";
 import type { Entry } from "@mossy/core/disk/entry";
-import { foldersToMake } from "@mossy/core/disk/folders";
+import { foldersToMake } from "@mossy/core/disk/blueprint";
 import { planMoves } from "@mossy/core/disk/moves";
 import { wishesOf } from "@mossy/core/disk/wishes";
 import { readListing } from "@mossy/core/formats/listing";

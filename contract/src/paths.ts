@@ -35,7 +35,7 @@ export const paths = {
   tick: ["put", "/rooms/:room/ticks/:item"],
   disk: ["get", "/disk"],
   hashOnDisk: ["post", "/disk/hashes"],
-  makeOnDisk: ["post", "/disk/folders"],
+  makeOnDisk: ["post", "/disk/blueprint"],
   moveOnDisk: ["post", "/disk/runs"],
   undoOnDisk: ["post", "/disk/runs/:run/undo"],
   sessions: ["get", "/sessions"],

@@ -1,4 +1,4 @@
-import { foldersToMake, sessionFolder } from "@mossy/core/disk/folders";
+import { foldersToMake, sessionFolder } from "@mossy/core/disk/blueprint";
 import type { Style } from "@mossy/core/house/style";
 import { compose } from "@mossy/core/names/compose";
 import type { Session } from "@mossy/core/session/document";

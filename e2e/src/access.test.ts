@@ -55,7 +55,7 @@ describe("every screen", () => {
       expect(await violations()).toEqual([]);
       // The other light changes colours and nothing else, so contrast is what is asked of it.
       await b.driver.executeScript("document.documentElement.dataset.theme = 'lamplight'");
-      await b.driver.sleep(250);
+      await b.still();
       expect(await violations(["color-contrast"])).toEqual([]);
       expect(
         await b.driver.executeScript("return document.documentElement.scrollWidth - window.innerWidth"),

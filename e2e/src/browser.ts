@@ -126,6 +126,16 @@ export class Browser {
     return this.see(`//*[not(self::script)][${holds}][not(*[${holds}])]`, ms);
   }
 
+  /** Waits until what was done is drawn and nothing moves any more. */
+  async still(): Promise<void> {
+    await this.driver.executeAsyncScript(`
+      const done = arguments[0];
+      const frame = () => new Promise((next) => requestAnimationFrame(next));
+      const ends = (a) => Number.isFinite(a.effect?.getComputedTiming().endTime);
+      const moving = () => Promise.all(document.getAnimations().filter(ends).map((a) => a.finished.catch(() => {})));
+      frame().then(frame).then(moving).then(frame).then(done);`);
+  }
+
   async gone(xpath: string, ms = 15_000): Promise<void> {
     await this.driver.wait(
       async () => (await this.driver.findElements(By.xpath(xpath))).length === 0,

@@ -17,6 +17,9 @@ describe("from an unreadable name to an edition and the findings it makes", () =
     await b.click("//a[.='Publish edition 3']");
     await b.seeText("Conga: also heard as “gonza”.");
     await b.see(
+      "//ul[@aria-label='What changes']/li[contains(., 'gonza')]//span[contains(., 'Marram Vale, ')]",
+    );
+    await b.see(
       "//section[@aria-label='Impact']//h3[contains(., 'Would touch') and contains(., 'in 2 places')]",
     );
     await b.click("//section[@aria-label='Impact']//summary[contains(., 'Album mix, Marram')]");

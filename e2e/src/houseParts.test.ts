@@ -19,9 +19,13 @@ describe("names", () => {
       expect(await order()).toEqual(["whose it is", "short form", "position", "number"]);
       const handle = await b.see("//button[@aria-label='Move number']");
       await b.driver.executeScript("arguments[0].focus()", handle);
+      // Each step is said to who cannot see it: then it is done.
+      const spoken = async (): Promise<string> =>
+        (await texts("//*[starts-with(@id, 'DndLiveRegion')]")).join("");
       for (const key of [Key.SPACE, Key.ARROW_LEFT, Key.SPACE]) {
+        const before = await spoken();
         await b.press(key);
-        await b.driver.sleep(350);
+        await b.driver.wait(async () => (await spoken()) !== before, 10_000, "the step is said");
       }
       await b.see("//section[@aria-label='On real examples']//td[.='Iron_1']");
       expect(await order()).toEqual(["whose it is", "short form", "number", "position"]);

@@ -30,7 +30,7 @@ describe("every screen in a narrow window, and at 200 %", () =>
       [640, 400],
     ] as const) {
       await b.size(width, height);
-      await b.driver.sleep(120);
+      await b.still();
       expect(await b.driver.executeScript<string[]>(OUT_OF_REACH), `${screen.name} at ${width}`).toEqual(
         [],
       );

@@ -151,7 +151,7 @@ export const SCREENS: readonly {
         "//section[@aria-label='Add tracks']//textarea",
         "triple second\nhull drum\nSnaer Top\nBV 1\nRm L",
       );
-      await b.driver.sleep(300);
+      await b.still();
     },
   },
   {
@@ -181,7 +181,7 @@ export const SCREENS: readonly {
     path: "/library/steelpan-orchestra-full-yard/map",
     ready: "//*[@data-place='TnrPan_Near']",
     act: async (b) => {
-      await b.driver.sleep(300);
+      await b.see("//section[@aria-label='Signal map'][@aria-busy='false']");
       await b.click("//*[@data-place='TnrPan_Near']");
     },
   },

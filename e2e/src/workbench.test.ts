@@ -116,7 +116,7 @@ describe("the workbench", () => {
       await b.gone("//span[.='used twice']");
       for (let n = 0; n < 5; n++) {
         await b.click("//button[starts-with(@aria-label, 'Undo: ')]");
-        await b.driver.sleep(100);
+        await b.still();
       }
       await b.driver.wait(async () => (await input("Kick")) === kick, 10_000, "all is undone");
       await saved();

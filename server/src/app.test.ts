@@ -2,19 +2,15 @@ import { paths } from "@mossy/contract/paths";
 import type { RouteName } from "@mossy/contract/paths";
 import { routes } from "@mossy/contract/routes";
 import { setField } from "@mossy/core/session/change";
-import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { describe, expect, it } from "vitest";
 import { connect, migrate } from "./database.ts";
 import { hashPassword, isPassword } from "./people/passwords.ts";
 import { Tries } from "./people/tries.ts";
 import { readSettings } from "./settings.ts";
 import { Visitor, openHouse, serve } from "./testing/house.ts";
-import type { TestHouse } from "./testing/house.ts";
+import { visit } from "./testing/visit.ts";
 
-let house: TestHouse;
-beforeAll(async () => {
-  house = await openHouse();
-});
-afterAll(() => house.close());
+const { house } = await visit();
 
 describe("signing in", () => {
   it("gives a cookie scripts cannot read and other sites cannot send, and takes it back", async () => {

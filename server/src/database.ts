@@ -1,6 +1,6 @@
 import { readFile, readdir } from "node:fs/promises";
-import { houseNow, isHouse } from "@mossy/core/house/versions";
-import { isSession, sessionNow } from "@mossy/core/session/versions";
+import { houseNow, isHouse } from "@mossy/core/house/houseVersions";
+import { isSession, sessionNow } from "@mossy/core/session/sessionVersions";
 import pg from "pg";
 
 export type Pool = pg.Pool;

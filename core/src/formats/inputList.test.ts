@@ -1,24 +1,10 @@
 import Papa from "papaparse";
 import { describe, expect, it } from "vitest";
 import { smallSession } from "../fixtures/sessions.ts";
-import type { Room } from "../fit/room.ts";
+import { van } from "../fixtures/van.ts";
 import { usualHouse } from "../house/usual.ts";
 import { blankTrack } from "../session/document.ts";
 import { inputList, inputListCsv } from "./inputList.ts";
-
-const van: Room = {
-  name: "Ferry Van",
-  says: "",
-  sampleRates: [48000],
-  widest: "stereo",
-  palette: [],
-  inputs: [1, 2, 3, 4, 5, 6].map((number) => ({
-    number,
-    label: `Mic ${number}`,
-    takes: ["mic"],
-    phantom: number < 3,
-  })),
-};
 
 describe("the input list", () => {
   const { words } = usualHouse("x");

@@ -1,27 +1,13 @@
 import { strFromU8, unzipSync } from "fflate";
 import { describe, expect, it } from "vitest";
 import { smallSession } from "../fixtures/sessions.ts";
+import { van } from "../fixtures/van.ts";
 import { fit } from "../fit/fit.ts";
-import type { Room } from "../fit/room.ts";
 import { usualHouse } from "../house/usual.ts";
 import { makeReader } from "../words/reader.ts";
-import { sessionFolder } from "../disk/folders.ts";
+import { sessionFolder } from "../disk/blueprint.ts";
 import { readExchange } from "./exchange/read.ts";
 import { makePackage } from "./package.ts";
-
-const van: Room = {
-  name: "Ferry Van",
-  says: "",
-  sampleRates: [48000],
-  widest: "stereo",
-  palette: [],
-  inputs: [1, 2, 3, 4, 5, 6].map((number) => ({
-    number,
-    label: `Mic ${number}`,
-    takes: ["mic"],
-    phantom: number < 3,
-  })),
-};
 
 describe("the package", () =>
   it("holds the session's folders, the session file, the input list and the notes", () => {

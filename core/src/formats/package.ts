@@ -1,4 +1,4 @@
-import { foldersOnDisk } from "../disk/folders.ts";
+import { foldersOnDisk } from "../disk/blueprint.ts";
 import { safeFileName } from "../names/disk.ts";
 import { compose } from "../names/compose.ts";
 import { makeReader } from "../words/reader.ts";

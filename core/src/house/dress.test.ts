@@ -1,9 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { sessions, smallSession } from "../fixtures/sessions.ts";
+import { sessions, smallSession, sessionOf } from "../fixtures/sessions.ts";
 import { apply } from "../session/apply.ts";
-import { blankTrack, emptySession, session as sessionSchema, treeProblems } from "../session/document.ts";
-import type { Session } from "../session/document.ts";
+import { emptySession, session as sessionSchema, treeProblems } from "../session/document.ts";
 import { addDressed, dress, dressed, giveRole, newTrack, startsFor } from "./dress.ts";
 import { readLines } from "../sheet/typed.ts";
 import { makeStyle } from "./style.ts";
@@ -13,23 +12,10 @@ const usual = usualHouse("Test house");
 const style = makeStyle(usual);
 let count = 0;
 const newId = (): string => `new-${++count}`;
-const named = (...names: string[]): Session => ({
-  ...emptySession("x"),
-  tracks: [
-    ...names.map((n, i) => blankTrack(`t${i}`, n, { feeds: "main" })),
-    blankTrack("main", "Main", {
-      kind: "main",
-      format: "stereo",
-      role: "main",
-      colour: "#2e3731",
-      icon: "bus",
-    }),
-  ],
-});
 
 describe("dressing", () => {
   it("gives house names, colours, icons, folders and order", () => {
-    const out = dressed(style, named("Dbl sec far", "lead pan near", "snare btm", "kick", "Snare top"));
+    const out = dressed(style, sessionOf("Dbl sec far", "lead pan near", "snare btm", "kick", "Snare top"));
     const depth = (id: string | null): string =>
       id === null ? "" : `${depth(out.tracks.find((t) => t.id === id)?.parent ?? null)}  `;
     expect(out.tracks.map((t) => depth(t.parent) + t.name)).toEqual([
@@ -71,21 +57,21 @@ describe("dressing", () => {
       }),
       { numRuns: 100 },
     );
-    const out = dressed(style, named("xqzv", "Snaer Top"));
+    const out = dressed(style, sessionOf("xqzv", "Snaer Top"));
     expect(out.tracks.map((t) => t.name)).toEqual(["xqzv", "Snaer Top", "Main"]);
   });
 
   it("numbers where there is more than one of a kind; numbers that exist stay", () => {
     expect(
-      dressed(style, named("Iron", "Iron 2", "iron"))
+      dressed(style, sessionOf("Iron", "Iron 2", "iron"))
         .tracks.filter((t) => t.role === "iron")
         .map((t) => t.name)
         .sort(),
     ).toEqual(["Iron_1", "Iron_2", "Iron_3"]);
-    expect(dressed(style, named("Kick")).tracks[0]?.name).toBe("Kick");
+    expect(dressed(style, sessionOf("Kick")).tracks[0]?.name).toBe("Kick");
     // Two that claim one number: the second gets another, and stands where that number belongs.
     expect(
-      dressed(style, named("Iron 2", "iron 2"))
+      dressed(style, sessionOf("Iron 2", "iron 2"))
         .tracks.filter((t) => t.role === "iron")
         .map((t) => [t.id, t.name]),
     ).toEqual([
@@ -123,7 +109,7 @@ describe("dressing", () => {
 
 describe("saying what a track is", () =>
   it("gives it name, colour and icon of that role, and nothing else changes", () => {
-    const s = named("xqzv left", "Kick");
+    const s = sessionOf("xqzv left", "Kick");
     const after = apply(s, giveRole(style, s, "t0", "tambourine"));
     expect(after.tracks[0]).toMatchObject({
       role: "tambourine",

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { foldersToMake } from "../disk/folders.ts";
+import { foldersToMake } from "../disk/blueprint.ts";
 import { addDiskFolder, diskFolderAt, diskFolders, moveDiskFolder, withDiskFolder } from "./editDisk.ts";
 import { house as houseSchema } from "./house.ts";
 import { usualHouse } from "./usual.ts";

@@ -1,10 +1,10 @@
 import fc from "fast-check";
+import { sessionOf } from "../fixtures/sessions.ts";
 import { describe, expect, it } from "vitest";
 import { check } from "../check/check.ts";
 import { lightnessOf } from "../fixtures/lightness.ts";
 import { apply } from "../session/apply.ts";
 import { diff } from "../session/diff.ts";
-import { blankTrack, emptySession } from "../session/document.ts";
 import type { Session } from "../session/document.ts";
 import { tint } from "../colour/tint.ts";
 import { dress, dressed } from "./dress.ts";
@@ -22,25 +22,12 @@ import { makeStyle } from "./style.ts";
 import { usualHouse } from "./usual.ts";
 
 const house = usualHouse("x");
-const session = (...names: string[]): Session => ({
-  ...emptySession("x"),
-  tracks: [
-    ...names.map((n, i) => blankTrack(`t${i}`, n, { feeds: "main" })),
-    blankTrack("main", "Main", {
-      kind: "main",
-      format: "stereo",
-      role: "main",
-      colour: "#2e3731",
-      icon: "bus",
-    }),
-  ],
-});
 const order = (h: House): string[] =>
   foldersInOrder(h.folders).map(({ folder, depth }) => `${"-".repeat(depth)}${folder.role}`);
 
 describe("the folders of the house order", () => {
   it("nest as they are drawn: the engine room holds the kit", () => {
-    const after = dressed(makeStyle(house), session("Kick", "Snare", "Iron 1", "Iron 2"));
+    const after = dressed(makeStyle(house), sessionOf("Kick", "Snare", "Iron 1", "Iron 2"));
     expect(
       after.tracks.map((t) => [t.name, after.tracks.find((p) => p.id === t.parent)?.name ?? null]),
     ).toEqual([
@@ -57,7 +44,7 @@ describe("the folders of the house order", () => {
 
   it("are made from as many members as they say, and take roles whatever their family", () => {
     const own = withFolder(withFolder(house, "guitars", { from: 1 }), "folk", { roles: ["kick"], from: 1 });
-    const after = dressed(makeStyle(own), session("EGtr amp", "Kick"));
+    const after = dressed(makeStyle(own), sessionOf("EGtr amp", "Kick"));
     expect(
       after.tracks
         .filter((t) => t.kind === "folder")
@@ -69,7 +56,7 @@ describe("the folders of the house order", () => {
 
   it("that carry no sound let their members feed what does, and a folder that differs is a finding", () => {
     const plain = withFolder(house, "drum-kit", { carries: false });
-    const after = dressed(makeStyle(plain), session("Kick", "Snare", "Iron 1", "Iron 2"));
+    const after = dressed(makeStyle(plain), sessionOf("Kick", "Snare", "Iron 1", "Iron 2"));
     const kit = after.tracks.find((t) => t.role === "drum-kit")!;
     expect(kit).toMatchObject({ format: null, feeds: null });
     expect(after.tracks.find((t) => t.name === "Kick")?.feeds).toBe("folder-engine-room");
@@ -77,24 +64,24 @@ describe("the folders of the house order", () => {
     const [finding] = check(makeStyle(house), after).filter((f) => f.rule === "folder-sound");
     expect(finding).toMatchObject({ says: "The folder “KIT” carries no sound.", after: "carries sound" });
     expect(check(makeStyle(house), apply(after, finding!.fix!.changes))).toEqual([]);
-    const sounding = dressed(makeStyle(house), session("Kick", "Snare", "Iron 1", "Iron 2"));
+    const sounding = dressed(makeStyle(house), sessionOf("Kick", "Snare", "Iron 1", "Iron 2"));
     const [other] = check(makeStyle(plain), sounding).filter((f) => f.rule === "folder-sound");
     expect(check(makeStyle(plain), apply(sounding, other!.fix!.changes))).toEqual([]);
   });
 
   it("pass their colour on, the same or in steps of lightness that stay when tracks come and go", () => {
     const same = makeStyle(withFolder(house, "drum-kit", { passes: "same", colour: "moss" }));
-    const all = dressed(same, session("Kick", "Snare", "Hat"));
+    const all = dressed(same, sessionOf("Kick", "Snare", "Hat"));
     expect(new Set(all.tracks.filter((t) => t.id !== "main").map((t) => t.colour))).toEqual(
       new Set(["#4a714c"]),
     );
     const steps = makeStyle(withFolder(house, "drum-kit", { passes: "steps", colour: "moss" }));
     const colours = (s: Session): Map<string, string | null> =>
       new Map(dressed(steps, s).tracks.map((t) => [t.name, t.colour]));
-    const three = colours(session("Kick", "Snare", "Hat"));
+    const three = colours(sessionOf("Kick", "Snare", "Hat"));
     expect(new Set([three.get("Kick"), three.get("Snare"), three.get("Hat")]).size).toBe(3);
-    expect(colours(session("Kick", "Hat")).get("Hat")).toBe(three.get("Hat"));
-    expect(check(steps, dressed(steps, session("Kick", "Snare", "Hat")))).toEqual([]);
+    expect(colours(sessionOf("Kick", "Hat")).get("Hat")).toBe(three.get("Hat"));
+    expect(check(steps, dressed(steps, sessionOf("Kick", "Snare", "Hat")))).toEqual([]);
   });
 
   it("steps of a colour keep its hue and lie apart, for any colour of a screen", () => {
@@ -134,7 +121,7 @@ describe("arranging", () => {
     const names = ["Kick", "Snare", "Hat", "Ride", "Crash", "EGtr", "Piano"];
     fc.assert(
       fc.property(fc.shuffledSubarray(names, { minLength: 2 }), (list) => {
-        const s = session(...list);
+        const s = sessionOf(...list);
         const settled = dressed(style, s);
         const moves = dress(style, s).filter((c) => c.do === "move");
         expect(moves).toHaveLength(

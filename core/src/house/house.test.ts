@@ -1,6 +1,5 @@
+import { sessionOf } from "../fixtures/sessions.ts";
 import { describe, expect, it } from "vitest";
-import { blankTrack, emptySession } from "../session/document.ts";
-import type { Session } from "../session/document.ts";
 import { dressed } from "./dress.ts";
 import { house as houseSchema, houseProblems } from "./house.ts";
 import { makeStyle } from "./style.ts";
@@ -9,19 +8,6 @@ import { lineBehind, whyOf } from "./why.ts";
 
 const usual = usualHouse("Test house");
 const style = makeStyle(usual);
-const named = (...names: string[]): Session => ({
-  ...emptySession("x"),
-  tracks: [
-    ...names.map((n, i) => blankTrack(`t${i}`, n, { feeds: "main" })),
-    blankTrack("main", "Main", {
-      kind: "main",
-      format: "stereo",
-      role: "main",
-      colour: "#2e3731",
-      icon: "bus",
-    }),
-  ],
-});
 
 describe("the house style that ships", () => {
   it("is valid and survives a trip through JSON", () =>
@@ -55,7 +41,7 @@ describe("the house style that ships", () => {
 
 describe("the line behind a finding", () =>
   it("is the line of the house that asks for it", () => {
-    const s = named("kick in", "EGtr amp");
+    const s = sessionOf("kick in", "EGtr amp");
     const [kick] = s.tracks;
     expect(
       ["name-off-pattern", "colour-off", "icon-off", "outside-folder", "feeds-nowhere"].map((rule) =>
@@ -72,7 +58,7 @@ describe("the line behind a finding", () =>
 
 describe("why", () =>
   it("names the decision behind each value", () => {
-    const s = dressed(style, named("Dbl sec far", "lead pan", "gtr amp"));
+    const s = dressed(style, sessionOf("Dbl sec far", "lead pan", "gtr amp"));
     const why = (name: string) =>
       whyOf(
         style,

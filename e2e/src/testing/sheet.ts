@@ -23,7 +23,7 @@ export function atSheet(b: Browser) {
     await b.see("//div[@role='treegrid']");
     for (let top = 0; top < 4000 && (await b.count(row(name))) === 0; top += 350) {
       await b.driver.executeScript(`document.querySelector('[role=treegrid]').scrollTop = ${top}`);
-      await b.driver.sleep(60);
+      await b.still();
     }
   };
   const choose = async (name: string): Promise<void> => {

@@ -1,13 +1,8 @@
-import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { openHouse } from "../testing/house.ts";
-import type { TestHouse } from "../testing/house.ts";
+import { describe, expect, it } from "vitest";
 import { keepCounts } from "./counts.ts";
+import { visit } from "../testing/visit.ts";
 
-let house: TestHouse;
-beforeAll(async () => {
-  house = await openHouse();
-});
-afterAll(() => house.close());
+const { house } = await visit();
 
 const counts = (room: number) => ({
   tracks: 9,

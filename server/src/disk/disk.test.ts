@@ -9,19 +9,13 @@ import { movesCsv, posixScript, powerShellScript } from "@mossy/core/formats/mov
 import { makeStyle } from "@mossy/core/house/style";
 import { demoHistory } from "@mossy/demo/history";
 import { SharedDisk } from "./sharedDisk.ts";
-import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { Visitor, openHouse } from "../testing/house.ts";
-import type { TestHouse } from "../testing/house.ts";
+import { describe, expect, it } from "vitest";
+import { visit } from "../testing/visit.ts";
 
-let house: TestHouse;
-let lead: Visitor;
-let wren: Visitor;
-beforeAll(async () => {
-  house = await openHouse();
-  lead = await Visitor.signedIn(house.base, "marram");
-  wren = await Visitor.signedIn(house.base, "wren");
-});
-afterAll(() => house.close());
+const {
+  house,
+  visitors: [lead, wren],
+} = await visit("marram", "wren");
 
 const style = makeStyle(demoHistory(new Date("2026-09-11T09:00:00Z")).draft.house);
 const listed = async (): Promise<string[]> =>

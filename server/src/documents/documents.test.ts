@@ -1,23 +1,13 @@
 import { inverse, setField } from "@mossy/core/session/change";
 import { blankTrack } from "@mossy/core/session/document";
 import type { Session } from "@mossy/core/session/document";
-import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { Visitor, openHouse } from "../testing/house.ts";
-import type { TestHouse } from "../testing/house.ts";
+import { describe, expect, it } from "vitest";
+import { visit } from "../testing/visit.ts";
 
-let house: TestHouse;
-let lead: Visitor;
-let engineer: Visitor;
-let assistant: Visitor;
-beforeAll(async () => {
-  house = await openHouse();
-  [lead, engineer, assistant] = await Promise.all([
-    Visitor.signedIn(house.base, "marram"),
-    Visitor.signedIn(house.base, "tamsin"),
-    Visitor.signedIn(house.base, "wren"),
-  ]);
-});
-afterAll(() => house.close());
+const {
+  house,
+  visitors: [lead, engineer, assistant],
+} = await visit("marram", "tamsin", "wren");
 
 const draft = async () => (await lead.ask("template", { template: "shanty-choir" })).data.draft;
 const find = (s: Session, name: string) => s.tracks.find((t) => t.name === name)!;

@@ -1,19 +1,14 @@
 import type { Impact } from "@mossy/contract/house";
 import type { House } from "@mossy/core/house/house";
 import { houseDiff } from "@mossy/core/house/houseDiff";
-import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { Visitor, openHouse } from "../testing/house.ts";
-import type { TestHouse } from "../testing/house.ts";
+import { describe, expect, it } from "vitest";
+import { Visitor } from "../testing/house.ts";
+import { visit } from "../testing/visit.ts";
 
-let house: TestHouse;
-let lead: Visitor;
-let engineer: Visitor;
-beforeAll(async () => {
-  house = await openHouse();
-  lead = await Visitor.signedIn(house.base, "marram");
-  engineer = await Visitor.signedIn(house.base, "tamsin");
-});
-afterAll(() => house.close());
+const {
+  house,
+  visitors: [lead, engineer],
+} = await visit("marram", "tamsin");
 
 /** The whole impact of the draft, asked for until there is no more. */
 async function impactPages(): Promise<Impact[]> {

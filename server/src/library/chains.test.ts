@@ -1,17 +1,14 @@
 import { blankInsert, processor } from "@mossy/core/session/processor";
 import type { Processor } from "@mossy/core/session/processor";
 import { blankTrack, emptySession } from "@mossy/core/session/document";
-import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { Visitor, openHouse } from "../testing/house.ts";
-import type { TestHouse } from "../testing/house.ts";
+import { describe, expect, it } from "vitest";
+import { Visitor } from "../testing/house.ts";
+import { visit } from "../testing/visit.ts";
 
-let house: TestHouse;
-let lead: Visitor;
-beforeAll(async () => {
-  house = await openHouse();
-  lead = await Visitor.signedIn(house.base, "marram");
-});
-afterAll(() => house.close());
+const {
+  house,
+  visitors: [lead],
+} = await visit("marram");
 
 const chainOf = (...kinds: string[]): Processor[] =>
   kinds.map((kind) =>

@@ -2,18 +2,15 @@ import { apply } from "@mossy/core/session/apply";
 import { inverse, setField, setSessionField } from "@mossy/core/session/change";
 import type { Change } from "@mossy/core/session/change";
 import { blankTrack } from "@mossy/core/session/document";
-import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { Visitor, openHouse } from "../testing/house.ts";
-import type { TestHouse } from "../testing/house.ts";
+import { describe, expect, it } from "vitest";
+import { Visitor } from "../testing/house.ts";
+import { visit } from "../testing/visit.ts";
 
-let house: TestHouse;
-let lead: Visitor;
+const {
+  house,
+  visitors: [lead],
+} = await visit("marram");
 const YARD = "steelpan-orchestra-full-yard";
-beforeAll(async () => {
-  house = await openHouse();
-  lead = await Visitor.signedIn(house.base, "marram");
-});
-afterAll(() => house.close());
 
 const draft = async () => (await lead.ask("template", { template: YARD })).data.draft;
 const edit = (document: string, revision: number, changes: Change[]) =>

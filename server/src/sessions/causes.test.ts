@@ -5,20 +5,13 @@ import { writeExchange } from "@mossy/core/formats/exchange/write";
 import { makeStyle } from "@mossy/core/house/style";
 import { dice } from "@mossy/core/chance/dice";
 import { AFTERNOON, work } from "@mossy/station/afternoon";
-import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { Visitor, openHouse } from "../testing/house.ts";
-import type { TestHouse } from "../testing/house.ts";
+import { describe, expect, it } from "vitest";
 import { quayNight, takenIn } from "../testing/sessions.ts";
+import { visit } from "../testing/visit.ts";
 
-let house: TestHouse;
-let lead: Visitor;
-let engineer: Visitor;
-beforeAll(async () => {
-  house = await openHouse();
-  lead = await Visitor.signedIn(house.base, "marram");
-  engineer = await Visitor.signedIn(house.base, "tamsin");
-});
-afterAll(() => house.close());
+const {
+  visitors: [lead, engineer],
+} = await visit("marram", "tamsin");
 
 describe("what the house changed since", () => {
   it("is told apart from what the room changed, on every page alike, and rooms keep their share", async () => {

@@ -5,20 +5,14 @@ import { makeStyle } from "@mossy/core/house/style";
 import { dice } from "@mossy/core/chance/dice";
 import { AFTERNOON, work } from "@mossy/station/afternoon";
 import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
-import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { Visitor, openHouse } from "../testing/house.ts";
-import type { TestHouse } from "../testing/house.ts";
+import { describe, expect, it } from "vitest";
 import { quayNight, takenIn } from "../testing/sessions.ts";
+import { visit } from "../testing/visit.ts";
 
-let house: TestHouse;
-let lead: Visitor;
-let engineer: Visitor;
-beforeAll(async () => {
-  house = await openHouse();
-  lead = await Visitor.signedIn(house.base, "marram");
-  engineer = await Visitor.signedIn(house.base, "tamsin");
-});
-afterAll(() => house.close());
+const {
+  house,
+  visitors: [lead, engineer],
+} = await visit("marram", "tamsin");
 const count = async (table: string): Promise<number> =>
   (await house.pool.query<{ n: number }>(`select count(*)::int as n from ${table}`)).rows[0]?.n ?? 0;
 

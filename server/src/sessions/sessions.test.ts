@@ -4,20 +4,15 @@ import { writeExchange } from "@mossy/core/formats/exchange/write";
 import { dice } from "@mossy/core/chance/dice";
 import { AFTERNOON, work } from "@mossy/station/afternoon";
 import { strFromU8, unzipSync } from "fflate";
-import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { Visitor, openHouse } from "../testing/house.ts";
-import type { TestHouse } from "../testing/house.ts";
+import { describe, expect, it } from "vitest";
+import { Visitor } from "../testing/house.ts";
 import { quayNight, takenIn } from "../testing/sessions.ts";
+import { visit } from "../testing/visit.ts";
 
-let house: TestHouse;
-let lead: Visitor;
-let engineer: Visitor;
-beforeAll(async () => {
-  house = await openHouse();
-  lead = await Visitor.signedIn(house.base, "marram");
-  engineer = await Visitor.signedIn(house.base, "tamsin");
-});
-afterAll(() => house.close());
+const {
+  house,
+  visitors: [lead, engineer],
+} = await visit("marram", "tamsin");
 
 describe("starting a session", () => {
   it("fits the release into the room and says what cannot be placed", async () => {

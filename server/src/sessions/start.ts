@@ -1,6 +1,6 @@
 import { randomUUID } from "node:crypto";
 import type { FitReport } from "@mossy/contract/sessions";
-import { sessionFolder } from "@mossy/core/disk/folders";
+import { sessionFolder } from "@mossy/core/disk/blueprint";
 import type { Style } from "@mossy/core/house/style";
 import { fit } from "@mossy/core/fit/fit";
 import { startedWith } from "@mossy/core/fit/settings";

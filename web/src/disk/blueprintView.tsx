@@ -1,4 +1,4 @@
-import { blueprintInWords, foldersToMake } from "@mossy/core/disk/folders";
+import { blueprintInWords, foldersToMake } from "@mossy/core/disk/blueprint";
 import { zipOf } from "@mossy/core/formats/zipOut";
 import {
   addDiskFolder,

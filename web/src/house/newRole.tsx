@@ -4,7 +4,7 @@ import { Claims } from "@mossy/core/words/clashes";
 import { useMemo, useState } from "react";
 import { Button } from "../ui/button.tsx";
 import { Field, Input, Select } from "../ui/pieces.tsx";
-import { Clashes } from "./clashes.tsx";
+import { Clashes } from "./houseClashes.tsx";
 import { ColourPick } from "./colourPick.tsx";
 import { IconPick } from "./iconPick.tsx";
 

@@ -1,4 +1,4 @@
-import { longestPath } from "@mossy/core/disk/folders";
+import { longestPath } from "@mossy/core/disk/blueprint";
 import { lengthsOf } from "@mossy/core/names/budget";
 import type { NamePattern, PatternUse } from "@mossy/core/names/pattern";
 import type { Style } from "@mossy/core/house/style";

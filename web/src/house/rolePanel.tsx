@@ -9,7 +9,7 @@ import { useMemo, useState } from "react";
 import { Link } from "react-router";
 import { Tile } from "../ui/tile.tsx";
 import { ColourPick } from "./colourPick.tsx";
-import { Clashes } from "./clashes.tsx";
+import { Clashes } from "./houseClashes.tsx";
 import { Distances } from "./distances.tsx";
 import { heardFromText, withRole } from "@mossy/core/house/edit";
 import type { ChannelFormat, Source } from "@mossy/core/session/document";

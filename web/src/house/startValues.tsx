@@ -3,9 +3,8 @@ import type { StartValues } from "@mossy/core/house/house";
 import { startValues } from "@mossy/core/house/house";
 import { CHANNEL_FORMATS, SOURCES } from "@mossy/core/session/document";
 import { X } from "lucide-react";
-import { useState } from "react";
 import { Field, Input, Select } from "../ui/pieces.tsx";
-import { useTyped } from "../ui/useTyped.ts";
+import { useTypedInput } from "../ui/useTyped.ts";
 
 type Name = keyof StartValues;
 const NAMES: readonly (readonly [name: Name, label: string, hint: string])[] = [
@@ -129,8 +128,13 @@ function OneValue({
   readOnly: boolean;
   onSet: (value: unknown) => boolean;
 }) {
-  const [off, setOff] = useState(false);
-  const { text, type, leave, drop } = useTyped((typed) => onSet(readAs(name, typed)));
+  const shown =
+    name === "controllers" && Array.isArray(value)
+      ? (value as { controller: number; value: number }[])
+          .map((c) => `${c.controller} at ${c.value}`)
+          .join(", ")
+      : String(value);
+  const { off, input } = useTypedInput(shown, (typed) => onSet(readAs(name, typed)));
   const choices = CHOICES[name];
   if (choices)
     return (
@@ -151,34 +155,9 @@ function OneValue({
         </Select>
       </Field>
     );
-  const shown =
-    name === "controllers" && Array.isArray(value)
-      ? (value as { controller: number; value: number }[])
-          .map((c) => `${c.controller} at ${c.value}`)
-          .join(", ")
-      : String(value);
-  const done = (): void => setOff(!leave());
   return (
     <Field label={label} problem={off ? hint : null}>
-      <Input
-        small
-        readOnly={readOnly}
-        aria-invalid={off}
-        className={name === "notes" ? "" : "font-mono"}
-        value={text ?? shown}
-        onChange={(e) => type(e.target.value)}
-        onBlur={done}
-        onKeyDown={(e) => {
-          if (e.key === "Enter") {
-            e.preventDefault();
-            done();
-          }
-          if (e.key === "Escape") {
-            drop();
-            setOff(false);
-          }
-        }}
-      />
+      <Input small readOnly={readOnly} className={name === "notes" ? "" : "font-mono"} {...input} />
     </Field>
   );
 }

@@ -1,6 +1,5 @@
-import { useState } from "react";
 import { Field, Input } from "./pieces.tsx";
-import { useTyped } from "./useTyped.ts";
+import { useTypedInput } from "./useTyped.ts";
 
 /**
  * A value that is set on Enter or on leaving; Escape takes it back, what cannot be is marked with what
@@ -23,9 +22,7 @@ export function NumberField({
   text?: boolean;
   onSet: (value: string) => boolean;
 }) {
-  const [off, setOff] = useState(false);
-  const { text, type, leave, drop } = useTyped((typed) => typed === value || onSet(typed));
-  const done = (): void => setOff(!leave());
+  const { off, input } = useTypedInput(value, (typed) => typed === value || onSet(typed));
   return (
     <span className={className}>
       <Field label={label} problem={off ? hint : null}>
@@ -33,21 +30,8 @@ export function NumberField({
           small
           className="w-full font-mono"
           inputMode={isText ? "text" : "decimal"}
-          aria-invalid={off}
           {...(placeholder === undefined ? {} : { placeholder })}
-          value={text ?? value}
-          onChange={(e) => type(e.target.value)}
-          onBlur={done}
-          onKeyDown={(e) => {
-            if (e.key === "Enter") {
-              e.preventDefault();
-              done();
-            }
-            if (e.key === "Escape") {
-              drop();
-              setOff(false);
-            }
-          }}
+          {...input}
         />
       </Field>
     </span>

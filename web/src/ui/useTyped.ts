@@ -64,3 +64,30 @@ export function useTyped(set: (text: string) => boolean): TypedField {
   }, [leave]);
   return { text, type, leave, drop };
 }
+
+/**
+ * The same as the props of an input: Enter sets it, Escape takes it back. `off` where what stands in it cannot
+ * be.
+ */
+export function useTypedInput(value: string, set: (text: string) => boolean) {
+  const [off, setOff] = useState(false);
+  const { text, type, leave, drop } = useTyped(set);
+  const done = (): void => setOff(!leave());
+  const input = {
+    "aria-invalid": off,
+    value: text ?? value,
+    onChange: (e: { readonly target: { readonly value: string } }): void => type(e.target.value),
+    onBlur: done,
+    onKeyDown: (e: { readonly key: string; preventDefault(): void }): void => {
+      if (e.key === "Enter") {
+        e.preventDefault();
+        done();
+      }
+      if (e.key === "Escape") {
+        drop();
+        setOff(false);
+      }
+    },
+  };
+  return { off, input };
+}

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { session } from "../../session/document.ts";
 import { NewerDocument, isStored } from "../../session/newer.ts";
-import { isSession, sessionNow } from "../../session/versions.ts";
+import { isSession, sessionNow } from "../../session/sessionVersions.ts";
 import { FileProblem } from "../fileProblem.ts";
 
 export const EXTRA_FILE = "mossy-lantern.json";

@@ -1,12 +1,12 @@
 import { readFileSync, readdirSync } from "node:fs";
 import { describe, expect, it } from "vitest";
 import { HOUSE_VERSION, house as houseSchema } from "../house/house.ts";
-import { houseNow, isHouse } from "../house/versions.ts";
+import { houseNow, isHouse } from "../house/houseVersions.ts";
 import { smallSession } from "../fixtures/sessions.ts";
 import { SESSION_VERSION, session as sessionSchema } from "./document.ts";
 import { NewerDocument } from "./newer.ts";
 import type { StoredDocument } from "./newer.ts";
-import { isSession, sessionNow } from "./versions.ts";
+import { isSession, sessionNow } from "./sessionVersions.ts";
 
 // Documents as they were stored by the program of each form. A new form adds one; none is ever changed.
 const FOLDER = new URL("../fixtures/stored/", import.meta.url);
