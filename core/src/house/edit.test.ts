@@ -90,7 +90,7 @@ describe("editing the draft of the house style", () => {
       heard: [],
     });
     expect(differences(house, after)).toEqual([
-      "Pans: colour Brass becomes Rose.",
+      "Pans: colour Saffron becomes Rose.",
       "Kick: short form Kick becomes Kik.",
       expect.stringMatching(/^Kick: no longer heard as “kick drum”/),
     ]);

@@ -38,9 +38,9 @@ describe("the house style", () => {
     const { data: edition } = await lead.ask(
       "publishEdition",
       {},
-      { revision: saved.revision, note: "Brass a shade darker" },
+      { revision: saved.revision, note: "Saffron a shade darker" },
     );
-    expect(edition).toMatchObject({ number: 3, note: "Brass a shade darker", publishedBy: "Marram Vale" });
+    expect(edition).toMatchObject({ number: 3, note: "Saffron a shade darker", publishedBy: "Marram Vale" });
     expect((await lead.ask("houseEdition", { edition: 2 })).data).toEqual(second);
     const { data: current } = await lead.ask("currentEdition", {});
     expect(current.number).toBe(3);

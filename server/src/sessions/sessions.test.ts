@@ -131,16 +131,3 @@ describe("what goes out to a room", () =>
       ]);
     },
   ));
-
-describe("today", () =>
-  it("shows rooms, what stands on which release, drift over twelve weeks, and what waits", async () => {
-    const { data } = await lead.ask("today", {});
-    expect(data.rooms.map((r) => r.name)).toEqual(["Pan Yard", "Story Tent", "Loft", "Ferry Van"]);
-    expect(data.drift).toHaveLength(12);
-    expect(data.drift.some((w) => w.shares["loft"] !== null)).toBe(true);
-    for (const w of data.drift)
-      for (const share of Object.values(w.shares)) if (share !== null) expect(share).toBeLessThanOrEqual(1);
-    expect(data.waiting.map((w) => w.about)).toEqual(
-      expect.arrayContaining(["Loft", "Ferry Van", "Edition 3", "Story evening"]),
-    );
-  }));
