@@ -70,16 +70,25 @@ export class Browser {
     for (const dir of [this.profile, this.downloads]) rmSync(dir, { recursive: true, force: true });
   }
 
-  /** Makes what shows of a page this large. */
+  /**
+   * Makes what shows of a page this large. The page hears of a new size a moment after the window has it:
+   * so the window's own edge is taken from the page, which hears of both at once, and the size waited for.
+   */
   async size(width: number, height: number): Promise<void> {
-    await this.driver.manage().window().setRect({ width, height, x: 0, y: 0 });
-    const [w, h] = await this.driver.executeScript<[number, number]>(
-      "return [window.innerWidth, window.innerHeight]",
+    await this.driver.wait(
+      async () => {
+        const [inW, inH, outW, outH] = await this.driver.executeScript<[number, number, number, number]>(
+          "return [innerWidth, innerHeight, outerWidth, outerHeight]",
+        );
+        if (inW === width && inH === height) return true;
+        const edge = { width: Math.max(0, outW - inW), height: Math.max(0, outH - inH) };
+        const rect = { width: width + edge.width, height: height + edge.height, x: 0, y: 0 };
+        await this.driver.manage().window().setRect(rect);
+        return false;
+      },
+      15_000,
+      `the page did not become ${width} by ${height}`,
     );
-    await this.driver
-      .manage()
-      .window()
-      .setRect({ width: width + (width - w), height: height + (height - h), x: 0, y: 0 });
   }
 
   async go(path: string): Promise<void> {
