@@ -1,3 +1,4 @@
+import { exceptionOf } from "@mossy/core/house/exceptions";
 import type { House } from "@mossy/core/house/house";
 import { usualHouse } from "@mossy/core/house/usual";
 
@@ -26,15 +27,6 @@ function saltmarsh(): House {
     lies: null,
     says: "",
   });
-  const anything = {
-    words: [],
-    roles: [],
-    families: [],
-    kinds: [],
-    formats: [],
-    inside: [],
-    hasNote: null,
-  };
   return {
     ...usual,
     words: {
@@ -46,18 +38,18 @@ function saltmarsh(): House {
       ],
     },
     exceptions: [
-      {
-        id: "guides",
-        says: "what is only a guide is grey",
-        when: { ...anything, words: ["scratch", "rough", "demo"] },
-        then: { colour: "stone", icon: null, folder: null, start: null, alone: false },
-      },
-      {
-        id: "put-aside",
-        says: "what is put aside is left alone",
-        when: { ...anything, words: ["unused", "old"] },
-        then: { colour: null, icon: null, folder: null, start: null, alone: true },
-      },
+      exceptionOf(
+        "guides",
+        "what is only a guide is grey",
+        { words: ["scratch", "rough", "demo"] },
+        { colour: "stone" },
+      ),
+      exceptionOf(
+        "put-aside",
+        "what is put aside is left alone",
+        { words: ["unused", "old"] },
+        { alone: true },
+      ),
     ],
     disk: { ...usual.disk, root: "/Saltmarsh" },
   };
@@ -81,20 +73,12 @@ export function demoHouses(): { first: House; second: House; draft: House } {
     ...hub,
     exceptions: [
       ...hub.exceptions,
-      {
-        id: "rough-guides",
-        says: "rough guides are slate",
-        when: {
-          words: ["scratch", "rough"],
-          roles: [],
-          families: [],
-          kinds: ["audio"],
-          formats: [],
-          inside: [],
-          hasNote: null,
-        },
-        then: { colour: "slate", icon: null, folder: null, start: null, alone: false },
-      },
+      exceptionOf(
+        "rough-guides",
+        "rough guides are slate",
+        { words: ["scratch", "rough"], kinds: ["audio"] },
+        { colour: "slate" },
+      ),
     ],
   };
   return { first, second, draft };

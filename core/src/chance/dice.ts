@@ -1,7 +1,6 @@
 /**
  * A row of numbers 0…1 (1 left out) that is always the same for the same seed, for searches and invented
- * data that
- * can be repeated (mulberry32, Tommy Ettinger 2017, from memory).
+ * data that can be repeated (mulberry32, Tommy Ettinger 2017, from memory).
  */
 export function dice(seed: number): () => number {
   let a = seed;

@@ -6,9 +6,8 @@ import type { Finding } from "./rule.ts";
 
 /**
  * Who brought it about that something is off:
- * "room": what was done in the session since it went out;
- * "edition": a later edition of the house style, which asks for what the one it was started under did not;
- * "release": it went out like that.
+ * "room": what was done in the session since it went out; "edition": a later edition of the house style,
+ * which asks for what the one it was started under did not; "release": it went out like that.
  */
 export const CAUSES = ["room", "edition", "release"] as const;
 export type Cause = (typeof CAUSES)[number];

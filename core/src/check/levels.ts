@@ -45,8 +45,8 @@ interface Low {
 
 /**
  * A source that comes to the main path lower than the house starts it, by more than its own level: the
- * paths on its way take headroom
- * that was taken at the source already. One remark a path, with what it makes too low.
+ * paths on its way take headroom that was taken at the source already. One remark a path, with what it
+ * makes too low.
  */
 export const pulledDownTwice: Rule = {
   id: "pulled-down-twice",

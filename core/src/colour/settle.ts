@@ -40,13 +40,11 @@ interface Spot {
 
 /**
  * A palette in which no two colours are closer than wanted, for full sight and three kinds of dichromacy,
- * reached with as little
- * movement as can be found: the sum of all moves (CIEDE2000) is least, hues are kept where they can be,
- * locked colours stay.
+ * reached with as little movement as can be found: the sum of all moves (CIEDE2000) is least, hues are kept
+ * where they can be, locked colours stay.
  * Simulated annealing over one colour at a time (Kirkpatrick, Gelatt and Vecchi 1983), with what is missing
- * between two colours as a
- * penalty that hardens; afterwards each colour is drawn back as far as it can be. The same seed gives the
- * same palette.
+ * between two colours as a penalty that hardens; afterwards each colour is drawn back as far as it can be.
+ * The same seed gives the same palette.
  */
 export function settle(colours: readonly SpreadColour[], options: SettleOptions): Settlement {
   const roll = dice(options.seed ?? 1);

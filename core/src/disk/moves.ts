@@ -29,9 +29,8 @@ interface OpenWish {
 
 /**
  * Renames and moves in an order in which no step ever meets anything at its target, on disks that tell
- * capitals from small
- * letters and on those that do not; chains go from their free end, swaps and changes of letter case only go
- * through a temporary name.
+ * capitals from small letters and on those that do not; chains go from their free end, swaps and changes of
+ * letter case only go through a temporary name.
  * Nothing is deleted, nothing overwritten: what would need that is refused and said. O((entries + wishes) ×
  * depth).
  * @param folders folders that should be there in the end whatever moves
@@ -99,8 +98,8 @@ class MovePlanner {
 
   /**
    * Before anything moves: who wants a place where something stays, stays as well, and so on, so that
-   * nobody is left half way;
-   * and a folder that in the end would stand in itself cannot go there, however the others move.
+   * nobody is left half way; and a folder that in the end would stand in itself cannot go there, however
+   * the others move.
    */
   refuseHindered(): void {
     for (let again = true; again;) {

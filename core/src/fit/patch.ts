@@ -43,9 +43,8 @@ export function suitsAsNumbered(session: Session, room: Room): boolean {
 /**
  * Gives every wish an input, in order, as far as the room goes. A wish takes the least versatile input that
  * suits it, then the lowest. One that finds none makes room by moving those before it to other suitable
- * inputs
- * (augmenting paths), so of single-channel wishes as many are placed as can be, and an earlier one is
- * never left out for a later. Wishes of one kind then stand in rising order.
+ * inputs (augmenting paths), so of single-channel wishes as many are placed as can be, and an earlier one
+ * is never left out for a later. Wishes of one kind then stand in rising order.
  * @returns the first input of each wish that has one
  */
 export function patch(wishes: readonly InputWish[], room: Room): Map<TrackId, number> {

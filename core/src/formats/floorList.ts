@@ -1,11 +1,10 @@
-import Papa from "papaparse";
 import { setFields } from "../session/change.ts";
 import type { Change } from "../session/change.ts";
 import { CHANNELS, SOURCES } from "../session/document.ts";
 import type { Session, Track, TrackFields } from "../session/document.ts";
 import { asOneLine } from "../session/text.ts";
 import type { WordList } from "../words/wordlist.ts";
-import { readTable } from "./table.ts";
+import { readTable, writeCsv } from "./table.ts";
 import type { CsvRow } from "./table.ts";
 import { FileProblem } from "./fileProblem.ts";
 
@@ -95,7 +94,7 @@ export function floorListCsv(lines: readonly FloorLine[]): string {
     l.goesTo,
     l.note,
   ]);
-  return `\ufeff${Papa.unparse({ fields: [...COLUMNS], data }, { newline: "\r\n", escapeFormulae: true })}\r\n`;
+  return writeCsv(COLUMNS, data);
 }
 
 /**

@@ -1,8 +1,8 @@
-import Papa from "papaparse";
 import { CHANNELS } from "../session/document.ts";
 import type { Session } from "../session/document.ts";
 import type { Room } from "../fit/room.ts";
 import type { WordList } from "../words/wordlist.ts";
+import { writeCsv } from "./table.ts";
 
 /** One line of the input list. */
 export interface InputLine {
@@ -69,22 +69,23 @@ export function inputList(session: Session, room: Room, words: WordList): InputL
   return [...used, ...free.filter((l) => !taken.has(l.input))].sort((a, b) => a.input - b.input);
 }
 
-/**
- * The input list as CSV (RFC 4180, UTF-8, with a byte order mark for spreadsheets). No cell can run as a
- * formula.
- */
+const COLUMNS: readonly (readonly [name: string, of: (l: InputLine) => string | number])[] = [
+  ["Input", (l) => l.input],
+  ["Socket", (l) => l.socket],
+  ["Phantom power", (l) => ((l.track === null ? l.phantom : l.wants48) ? "48 V" : "")],
+  ["Track", (l) => l.track ?? ""],
+  ["Source", (l) => l.source],
+  ["Microphone or box", (l) => l.microphone],
+  ["Stand", (l) => l.stand],
+  ["Armed", (l) => (l.armed ? "yes" : "")],
+  ["Polarity", (l) => (l.polarity === "inverted" ? "inverted" : "")],
+  ["Notes", (l) => l.notes],
+];
+
+/** The input list as CSV. */
 export function inputListCsv(lines: readonly InputLine[]): string {
-  const rows = lines.map((l) => ({
-    Input: l.input,
-    Socket: l.socket,
-    "Phantom power": l.track === null ? (l.phantom ? "48 V" : "") : l.wants48 ? "48 V" : "",
-    Track: l.track ?? "",
-    Source: l.source,
-    "Microphone or box": l.microphone,
-    Stand: l.stand,
-    Armed: l.armed ? "yes" : "",
-    Polarity: l.polarity === "inverted" ? "inverted" : "",
-    Notes: l.notes,
-  }));
-  return `\ufeff${Papa.unparse(rows, { newline: "\r\n", escapeFormulae: true })}\r\n`;
+  return writeCsv(
+    COLUMNS.map(([name]) => name),
+    lines.map((l) => COLUMNS.map(([, of]) => of(l))),
+  );
 }

@@ -2,6 +2,18 @@ import Papa from "papaparse";
 import type { Entry } from "../disk/entry.ts";
 import { FileProblem } from "./fileProblem.ts";
 
+/** A line of `ls -l`: what it is, how large, what it is called. Times as GNU and BSD write them. */
+const LONG_LINE = new RegExp(
+  [
+    /^([-dlbcps])[rwxsStT-]{9}[+@.]?/,
+    /\s+\d+\s+\S+\s+\S+\s+(\d+)\s+/,
+    /(?:\w{3}\s+\d+\s+[\d:]+|\d{4}-\d\d-\d\d\s+[\d:]+(?:\.\d+\s+[+-]\d{4})?)/,
+    /\s(.*)$/,
+  ]
+    .map((part) => part.source)
+    .join(""),
+);
+
 /** A listing may have so many characters: some 400,000 paths. */
 const LARGEST = 64 << 20;
 
@@ -151,10 +163,7 @@ function fromLs(text: string): Entry[] {
       root = "";
       at = "";
     }
-    const long =
-      /^([-dlbcps])[rwxsStT-]{9}[+@.]?\s+\d+\s+\S+\s+\S+\s+(\d+)\s+(?:\w{3}\s+\d+\s+[\d:]+|\d{4}-\d\d-\d\d\s+[\d:]+(?:\.\d+\s+[+-]\d{4})?)\s(.*)$/.exec(
-        line,
-      );
+    const long = LONG_LINE.exec(line);
     if (!long && /^[-dlbcps][rwxsStT-]{9}/.test(line))
       fail(i + 1, `${shown(line)} does not read like a line of \`ls -l\`.`);
     const name = (long?.[3] ?? line)

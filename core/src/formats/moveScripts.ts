@@ -1,5 +1,5 @@
-import Papa from "papaparse";
 import type { MoveStep } from "../disk/moves.ts";
+import { writeCsv } from "./table.ts";
 
 /**
  * In single quotes a POSIX shell takes everything as it stands but the quote itself (POSIX.1, Shell Command
@@ -68,7 +68,8 @@ function Move-Step([string]$From, [string]$To) {
   if ($Dry) { Write-Output "$From -> $To"; return }
   if (-not (Test-Path -LiteralPath $From)) { Stop-Here "$From is not there." }
   if (Test-Path -LiteralPath $To) { Stop-Here "$To is there already." }
-  [System.IO.Directory]::Move((Join-Path (Get-Location).ProviderPath $From), (Join-Path (Get-Location).ProviderPath $To))
+  $Here = (Get-Location).ProviderPath
+  [System.IO.Directory]::Move((Join-Path $Here $From), (Join-Path $Here $To))
   $script:DoneSoFar++
 }
 function New-Folder([string]$Path) {
@@ -87,5 +88,5 @@ export function movesCsv(steps: readonly MoveStep[]): string {
   const rows = steps.map((s, i) =>
     s.do === "move" ? [String(i + 1), "move", s.from, s.to] : [String(i + 1), "new folder", "", s.path],
   );
-  return `\ufeff${Papa.unparse({ fields: ["Step", "Do", "From", "To"], data: rows }, { newline: "\r\n", escapeFormulae: true })}\r\n`;
+  return writeCsv(["Step", "Do", "From", "To"], rows);
 }

@@ -36,9 +36,9 @@ export function makePackage(parts: PackageParts): Uint8Array {
   const { house, room, session, folder } = parts;
   const files: Record<string, string | Uint8Array | null> = {};
   for (const path of foldersOnDisk(house, folder)) files[path] = null;
-  files[
-    `${folder}/Session/${safeFileName(compose(house.names.session, makeReader(house.words), { title: session.title }) ?? session.title)}${SESSION_FILE_ENDING}`
-  ] = writeExchange(session, parts.id);
+  const named = compose(house.names.session, makeReader(house.words), { title: session.title });
+  const file = safeFileName(named ?? session.title) + SESSION_FILE_ENDING;
+  files[`${folder}/Session/${file}`] = writeExchange(session, parts.id);
   files[`${folder}/Notes/Input_list.csv`] = inputListCsv(inputList(session, room, house.words));
   files[`${folder}/Notes/Notes.txt`] = notesInWords(parts);
   return zipOf(files);

@@ -28,7 +28,8 @@ export function writeGpl(title: string, colours: readonly NamedColour[]): string
 
 /** Design tokens as JSON (W3C Design Tokens Community Group). */
 export function writeTokens(colours: readonly NamedColour[]): string {
-  return `${JSON.stringify({ colour: Object.fromEntries(colours.map((c) => [c.name, { $type: "color", $value: c.hex }])) }, null, 2)}\n`;
+  const tokens = colours.map((c) => [c.name, { $type: "color", $value: c.hex }] as const);
+  return `${JSON.stringify({ colour: Object.fromEntries(tokens) }, null, 2)}\n`;
 }
 
 /** CSS custom properties. */

@@ -44,3 +44,12 @@ export function readTable(text: string, largest: number, what: string): CsvTable
 function failAt(line: number, why: string): never {
   throw new FileProblem(`Line ${line}: ${why}`, `line ${line}`);
 }
+
+/**
+ * A table as CSV (RFC 4180, UTF-8, with a byte order mark for spreadsheets), its heads in the first line. No
+ * cell can run as a formula.
+ */
+export function writeCsv(heads: readonly string[], rows: readonly (readonly unknown[])[]): string {
+  const table = { fields: [...heads], data: rows.map((r) => [...r]) };
+  return `\ufeff${Papa.unparse(table, { newline: "\r\n", escapeFormulae: true })}\r\n`;
+}

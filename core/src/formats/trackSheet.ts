@@ -1,9 +1,8 @@
-import Papa from "papaparse";
 import { channelFormat } from "../session/document.ts";
 import type { Session, Track } from "../session/document.ts";
 import { byId, foldersAround } from "../session/routing.ts";
 import { asOneLine } from "../session/text.ts";
-import { readTable } from "./table.ts";
+import { readTable, writeCsv } from "./table.ts";
 import type { CsvRow } from "./table.ts";
 import { FileProblem } from "./fileProblem.ts";
 
@@ -100,5 +99,5 @@ export function trackSheetCsv(session: Session): string {
       t.level,
       t.notes.split("\n")[0] ?? "",
     ]);
-  return `\ufeff${Papa.unparse({ fields: ["Folder", "Track", "Input", "Format", "Feeds", "Level", "Note"], data }, { newline: "\r\n", escapeFormulae: true })}\r\n`;
+  return writeCsv(["Folder", "Track", "Input", "Format", "Feeds", "Level", "Note"], data);
 }

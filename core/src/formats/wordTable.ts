@@ -5,6 +5,7 @@ import type { House } from "../house/house.ts";
 import { heard as heardSchema, role as roleSchema } from "../words/wordlist.ts";
 import type { Hearing, Role } from "../words/wordlist.ts";
 import { FileProblem } from "./fileProblem.ts";
+import { writeCsv } from "./table.ts";
 
 const COLUMNS = ["Family", "Role", "Short form", "8 letters", "4 letters", "Heard as"] as const;
 /** Columns a table may have besides; a role keeps what it has where one is missing. */
@@ -51,7 +52,7 @@ export function wordsToCsv(house: House): string {
     r.format ?? AS_MAIN,
     r.positions.join(", "),
   ]);
-  return `\ufeff${Papa.unparse({ fields: [...COLUMNS, ...MORE], data: rows }, { newline: "\r\n", escapeFormulae: true })}\r\n`;
+  return writeCsv([...COLUMNS, ...MORE], rows);
 }
 
 /**

@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { exceptionOf } from "./exceptions.ts";
 import { pieceOf } from "../names/pattern.ts";
 import { differences } from "./differences.ts";
 import { liesInWords } from "./wordDifferences.ts";
@@ -17,12 +18,8 @@ const position = (id: string, fields: Partial<House["words"]["positions"][number
     positions: house.words.positions.map((p) => (p.id === id ? { ...p, ...fields } : p)),
   },
 });
-const rule = (id: string, says: string): House["exceptions"][number] => ({
-  id,
-  says,
-  when: { words: ["x"], roles: [], families: [], kinds: [], formats: [], inside: [], hasNote: null },
-  then: { colour: "moss", icon: null, folder: null, start: null, alone: false },
-});
+const rule = (id: string, says: string): House["exceptions"][number] =>
+  exceptionOf(id, says, { words: ["x"] }, { colour: "moss" });
 
 describe("two house styles compared", () => {
   it("say nothing where they say the same", () =>

@@ -182,9 +182,8 @@ export function startsFor(
 
 /**
  * The changes that add tracks where the house order wants them, dressed among what is there. What was there
- * keeps its name, colour and
- * place: adding tracks is not dressing the session. A folder is made only where enough of the new tracks go
- * in it.
+ * keeps its name, colour and place: adding tracks is not dressing the session. A folder is made only where
+ * enough of the new tracks go in it.
  */
 export function addDressed(style: Style, session: Session, tracks: readonly Track[]): Change[] {
   const main = [...session.tracks, ...tracks].find((t) => t.kind === "main")?.id ?? null;

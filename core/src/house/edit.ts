@@ -1,3 +1,5 @@
+import { freeId } from "../session/freeId.ts";
+import { plural } from "../session/plural.ts";
 import { idOf } from "../words/usual/index.ts";
 import type { Family, Role } from "../words/wordlist.ts";
 import { houseProblems } from "./house.ts";
@@ -22,8 +24,7 @@ export function addFamily(house: House, name: string): { house: House; id: strin
   const said = name.trim();
   const base = idOf(said);
   if (base === "") return { problem: "Give the family a name with at least one letter." };
-  let id = base;
-  for (let n = 2; house.words.families.some((f) => f.id === id); n++) id = `${base}-${n}`;
+  const id = freeId(base, house.words.families);
   const used = new Set(house.words.families.map((f) => f.colour));
   const colour = (house.palette.find((c) => !used.has(c.id)) ?? house.palette[0])?.id ?? "";
   const next: House = {
@@ -45,7 +46,7 @@ export function removeFamily(house: House, id: string): { house: House } | { pro
   const roles = house.words.roles.filter((r) => r.family === id).length;
   if (roles > 0)
     return {
-      problem: `It still has ${roles} ${roles === 1 ? "role" : "roles"}. Move them to another family first.`,
+      problem: `It still has ${plural(roles, "role")}. Move them to another family first.`,
     };
   const next: House = {
     ...house,
@@ -261,9 +262,7 @@ export function withPalette(
       next = withColour(next, known.id, { hex });
       continue;
     }
-    const base = idOf(name) || "colour";
-    let id = base;
-    for (let n = 2; next.palette.some((c) => c.id === id); n++) id = `${base}-${n}`;
+    const id = freeId(idOf(name) || "colour", next.palette);
     next = { ...next, palette: [...next.palette, { id, name: name.slice(0, 40), hex }] };
   }
   return next;

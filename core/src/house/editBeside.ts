@@ -1,3 +1,4 @@
+import { freeId } from "../session/freeId.ts";
 import { idOf } from "../words/usual/index.ts";
 import type { Position, PositionGroup } from "../words/wordlist.ts";
 import { houseProblems } from "./house.ts";
@@ -35,8 +36,7 @@ export function addPosition(
   const said = name.trim();
   const base = idOf(said);
   if (base === "") return { problem: "Give it a name with at least one letter." };
-  let id = base;
-  for (let n = 2; house.words.positions.some((p) => p.id === id); n++) id = `${base}-${n}`;
+  const id = freeId(base, house.words.positions);
   const made: Position = {
     id,
     name: said,

@@ -7,7 +7,7 @@ import { blankTrack } from "../session/document.ts";
 import type { Session, Track } from "../session/document.ts";
 import { dressed, newTrack } from "./dress.ts";
 import { impactOn } from "./impact.ts";
-import { decide, fits } from "./exceptions.ts";
+import { decide, exceptionOf, fits } from "./exceptions.ts";
 import type { Case } from "./exceptions.ts";
 import type { Exception, House } from "./house.ts";
 import { house as houseSchema } from "./house.ts";
@@ -17,16 +17,8 @@ import { usualHouse } from "./usual.ts";
 import { whyOf } from "./why.ts";
 
 const house = usualHouse("x");
-const rule = (
-  id: string,
-  when: Partial<Exception["when"]>,
-  then: Partial<Exception["then"]>,
-): Exception => ({
-  id,
-  says: id,
-  when: { words: [], roles: [], families: [], kinds: [], formats: [], inside: [], hasNote: null, ...when },
-  then: { colour: null, icon: null, folder: null, start: null, alone: false, ...then },
-});
+const rule = (id: string, when: Partial<Exception["when"]>, then: Partial<Exception["then"]>): Exception =>
+  exceptionOf(id, id, when, then);
 const withRules = (...exceptions: Exception[]): House => houseSchema.parse({ ...house, exceptions });
 const small = (...more: Track[]): Session => {
   const s = smallSession();

@@ -3,6 +3,30 @@ import { foldersAround } from "../session/routing.ts";
 import { fold } from "../words/fold.ts";
 import type { Exception, StartValues } from "./house.ts";
 
+/** An exception that asks for what `when` says and nothing else, and decides what `then` says alone. */
+export function exceptionOf(
+  id: string,
+  says: string,
+  when: Partial<Exception["when"]>,
+  then: Partial<Exception["then"]>,
+): Exception {
+  return {
+    id,
+    says,
+    when: {
+      words: [],
+      roles: [],
+      families: [],
+      kinds: [],
+      formats: [],
+      inside: [],
+      hasNote: null,
+      ...when,
+    },
+    then: { colour: null, icon: null, folder: null, start: null, alone: false, ...then },
+  };
+}
+
 /** What an exception looks at. */
 export interface Case {
   readonly name: string;

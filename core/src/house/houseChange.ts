@@ -8,16 +8,15 @@ import type { Fields, Json } from "./plainHouse.ts";
 
 /**
  * The way to a value of the house style from its top: names of fields, and in lists whose items carry one,
- * the id of the item
- * (of a folder its role). Lists whose items carry none are one value.
+ * the id of the item (of a folder its role). Lists whose items carry none are one value.
  */
 const way = z.array(z.string().max(80)).min(1).max(40);
 const neighbour = z.string().max(80).nullable();
 
 /**
  * The one unit in which the house style changes; like those of a session each carries what it replaces, so
- * it can be undone,
- * and is refused where that is no longer there. A value that is not there at all is left out (`undefined`).
+ * it can be undone, and is refused where that is no longer there. A value that is not there at all is left
+ * out (`undefined`).
  */
 export const houseChange = z.discriminatedUnion("do", [
   z.object({ do: z.literal("set"), at: way, from: z.json().optional(), to: z.json().optional() }),

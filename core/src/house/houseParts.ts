@@ -170,8 +170,7 @@ export type ChecklistItem = z.infer<typeof checklistItem>;
 
 /**
  * A house rule for a case the word list does not decide. All of `when` must hold (an empty list holds for
- * everything;
- * of words any one is enough); of each value in `then` the first exception that fits decides.
+ * everything; of words any one is enough); of each value in `then` the first exception that fits decides.
  */
 export const exception = z.object({
   id,

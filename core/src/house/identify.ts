@@ -31,9 +31,9 @@ export const NOBODY: Identification = {
 };
 
 /**
- * What a track is. A track whose name is just what its role calls for is taken at its word;
- * otherwise the name is read: a sure reading wins over what the track said before
- * (somebody renamed it to something else), an unsure one does not.
+ * What a track is. A track whose name is just what its role calls for is taken at its word; otherwise the
+ * name is read: a sure reading wins over what the track said before (somebody renamed it to something
+ * else), an unsure one does not.
  */
 export function identify(style: Style, t: Track, context: ReadingContext): Identification {
   const what = identifyAny(style, t, context);

@@ -15,9 +15,8 @@ export interface NeverApplies {
 
 /**
  * A set of cases: what a track can be (role with family), kind, format and note as bit sets; words and
- * folders as things
- * that hold or do not. Every condition is a union of such boxes, and every box minus a box is a list of
- * boxes.
+ * folders as things that hold or do not. Every condition is a union of such boxes, and every box minus a
+ * box is a list of boxes.
  */
 interface Box {
   readonly what: bigint;
@@ -35,8 +34,7 @@ const MOST_BOXES = 20_000;
  * Which exceptions can never apply because earlier ones take all their cases, found by subtracting sets of
  * cases, not by trying tracks.
  * What it says is certain; words and folders count as independent of roles, so a rule that only a whole
- * word list's
- * meaning shuts out is not told.
+ * word list's meaning shuts out is not told.
  */
 export function neverApply(exceptions: readonly Exception[], words: WordList): NeverApplies[] {
   const boxes = boxMaker(words);

@@ -52,8 +52,7 @@ function inSentences(edition: House, thing: string, changes: readonly HouseChang
 
 /**
  * A draft with one thing as it was. What can only be taken back together with something else may leave a
- * draft that does not hold
- * together; that is for the caller to ask.
+ * draft that does not hold together; that is for the caller to ask.
  */
 export function withoutPiece(draft: House, piece: HousePiece): House {
   // Another thing may stand beside it by now: what no longer fits as it was is brought about as it fits

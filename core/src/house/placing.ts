@@ -2,6 +2,7 @@ import { compose } from "../names/compose.ts";
 import { blankTrack } from "../session/document.ts";
 import type { Session, Track, TrackId } from "../session/document.ts";
 import { byId, carrierOf } from "../session/routing.ts";
+import { freeId } from "../session/freeId.ts";
 import type { HouseWish, TrackFacts } from "./facts.ts";
 import { colourFor } from "./style.ts";
 import type { HouseFolder, Style } from "./style.ts";
@@ -163,8 +164,7 @@ function newFolder(
   taken: ReadonlyMap<TrackId, Track>,
 ): Track {
   const what = { role: plan.role, of: null, positions: [], number: null };
-  let id = `folder-${plan.role}`;
-  for (let n = 2; taken.has(id); n++) id = `folder-${plan.role}-${n}`;
+  const id = freeId(`folder-${plan.role}`, taken);
   const name = compose(style.house.names.folder, style.reader, what) ?? plan.role;
   const { carries, width, level } = plan.plan;
   return blankTrack(id, name, {

@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { exceptionOf } from "./exceptions.ts";
 import { apply } from "../session/apply.ts";
 import { setField } from "../session/change.ts";
 import { blankTrack, emptySession } from "../session/document.ts";
@@ -14,24 +15,12 @@ import { usualHouse } from "./usual.ts";
 
 // Colours passed on in steps, and exceptions that leave alone, recolour and move: all that a plan is made
 // from.
-const none = { colour: null, icon: null, folder: null, start: null, alone: false };
-const always = { words: [], roles: [], families: [], kinds: [], formats: [], inside: [], hasNote: null };
 const house = houseSchema.parse({
   ...withFolder(withFolder(usualHouse("x"), "drum-kit", { passes: "steps" }), "guitars", { from: 1 }),
   exceptions: [
-    {
-      id: "relic",
-      says: "relics",
-      when: { ...always, words: ["relic"] },
-      then: { ...none, colour: "stone" },
-    },
-    { id: "own", says: "left alone", when: { ...always, hasNote: true }, then: { ...none, alone: true } },
-    {
-      id: "wide",
-      says: "wide ones",
-      when: { ...always, formats: ["stereo"], roles: ["hi-hat"] },
-      then: { ...none, folder: "guitars" },
-    },
+    exceptionOf("relic", "relics", { words: ["relic"] }, { colour: "stone" }),
+    exceptionOf("own", "left alone", { hasNote: true }, { alone: true }),
+    exceptionOf("wide", "wide ones", { formats: ["stereo"], roles: ["hi-hat"] }, { folder: "guitars" }),
   ],
 });
 const style = makeStyle(house);

@@ -101,8 +101,8 @@ function follow(style: Style, session: Session, last: readonly PlanRecord[]): Pl
 
 /**
  * A plan mended where tracks changed what they are, in names and numbers, colours and order. Where one is a
- * folder, or would stand
- * in another, or names of different kinds meet, the whole has to be thought through again: null.
+ * folder, or would stand in another, or names of different kinds meet, the whole has to be thought through
+ * again: null.
  */
 function mend(
   style: Style,

@@ -54,9 +54,8 @@ export function startFits(
 
 /**
  * The values such a track gets from a starting value that holds for it. What passes sound on (folder, bus,
- * return, cue mix, main) takes a
- * level only from one that speaks of it, by its kind or its role: a family's headroom is pulled down once,
- * at the sources.
+ * return, cue mix, main) takes a level only from one that speaks of it, by its kind or its role: a family's
+ * headroom is pulled down once, at the sources.
  */
 export function startGives(rule: StartRule, what: Identity, kind: Track["kind"]): (keyof StartValues)[] {
   const meant =

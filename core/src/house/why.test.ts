@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { exceptionOf } from "./exceptions.ts";
 import { smallSession } from "../fixtures/sessions.ts";
 import type { Session } from "../session/document.ts";
 import { dressed } from "./dress.ts";
@@ -60,20 +61,12 @@ describe("why a value is so", () => {
       const excepted: House = {
         ...house,
         exceptions: [
-          {
-            id: "tops",
-            says: "tops are rose",
-            when: {
-              words: ["top"],
-              roles: [],
-              families: [],
-              kinds: [],
-              formats: [],
-              inside: [],
-              hasNote: null,
-            },
-            then: { colour: "rose", icon: null, folder: null, start: { level: -2 }, alone: false },
-          },
+          exceptionOf(
+            "tops",
+            "tops are rose",
+            { words: ["top"] },
+            { colour: "rose", start: { level: -2 } },
+          ),
         ],
       };
       expect(why(excepted, "top", "Colour")).toEqual({

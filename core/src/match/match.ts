@@ -2,6 +2,7 @@ import { readName } from "../words/read.ts";
 import type { Style } from "../house/style.ts";
 import { byId } from "../session/routing.ts";
 import type { Session, Track, TrackFields, TrackId } from "../session/document.ts";
+import { freeId } from "../session/freeId.ts";
 import { assign } from "./assign.ts";
 import { foldedName, likeness, pairsOf } from "./likeness.ts";
 import type { Trait } from "./likeness.ts";
@@ -101,8 +102,7 @@ function underTheirIds(
   const taken = new Set(baseline.tracks.map((t) => t.id));
   for (const t of came.tracks) {
     if (renamed.has(t.id)) continue;
-    let id = t.id;
-    for (let n = 2; taken.has(id); n++) id = `${t.id}-${n}`;
+    const id = freeId(t.id, taken);
     taken.add(id);
     renamed.set(t.id, id);
   }

@@ -13,8 +13,7 @@ const REMEMBERED = 40_000;
 
 /**
  * Whether names follow a pattern, for many names: the automaton made deterministic as far as the names go
- * (subset construction,
- * done lazily), so that each name costs its length once its like has been seen.
+ * (subset construction, done lazily), so that each name costs its length once its like has been seen.
  */
 export function acceptor(grammar: Grammar): (name: string) => boolean {
   let known = new Map<string, Stand>();

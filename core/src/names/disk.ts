@@ -52,6 +52,8 @@ export interface NameProblem {
  */
 const LONGEST_NAME = 255;
 
+const shownOf = (c: string): string => (c < " " ? "a control character" : `“${c}”`);
+
 /**
  * What keeps a name from being stored as it is on every common system; empty for a safe one. Worst first.
  */
@@ -62,7 +64,7 @@ export function nameProblems(name: string): NameProblem[] {
   if (forbidden.length > 0)
     problems.push({
       sort: "forbidden",
-      says: `${forbidden.map((c) => (c < " " ? "a control character" : `“${c}”`)).join(", ")} cannot be in a name on Microsoft's systems`,
+      says: `${forbidden.map(shownOf).join(", ")} cannot be in a name on Microsoft's systems`,
     });
   if (RESERVED.test(name))
     problems.push({

@@ -8,8 +8,8 @@ export type DisplayLength = 6 | 8;
  * Names for displays of a few characters, unique among themselves (letter case aside) and never longer than
  * the display:
  * the longest short form that leaves room for positions and number comes first, then positions shorten
- * before the role does,
- * then inner vowels go; where two would still look the same, the last characters count up.
+ * before the role does, then inner vowels go; where two would still look the same, the last characters
+ * count up.
  * @returns one name a track, in their order
  */
 export function displayNames(

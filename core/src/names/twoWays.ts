@@ -21,12 +21,10 @@ interface Pair {
 }
 
 /**
- * A shortest name that a pattern could mean in two ways, or null where every name means one thing.
- * Decided, not sampled: both ways are walked at once, letter by letter, through all pairs of places that
- * share what was
- * written so far (the self-product of the automaton; Book, Even, Greibach and Ott, "Ambiguity in graphs and
- * expressions", 1971,
- * title and year from memory).
+ * A shortest name that a pattern could mean in two ways, or null where every name means one thing. Decided,
+ * not sampled: both ways are walked at once, letter by letter, through all pairs of places that share what
+ * was written so far (the self-product of the automaton; Book, Even, Greibach and Ott, "Ambiguity in graphs
+ * and expressions", 1971, title and year from memory).
  */
 export function readTwoWays(grammar: Grammar): TwoWays | null {
   const seen = new Set<number>();

@@ -5,9 +5,9 @@ import type { Session, Track, TrackId } from "./document.ts";
 import { Tree } from "./tree.ts";
 
 /**
- * The changes that lead from `a` to `b`: `apply(a, diff(a, b))` equals `b` for every a and b.
- * Tracks are the same when their ids are; among neighbours as few as possible move
- * (all but a longest run that stands in the right order already).
+ * The changes that lead from `a` to `b`: `apply(a, diff(a, b))` equals `b` for every a and b. Tracks are
+ * the same when their ids are; among neighbours as few as possible move (all but a longest run that stands
+ * in the right order already).
  */
 export function diff(a: Session, b: Session): Change[] {
   const changes: Change[] = [];

@@ -22,8 +22,8 @@ interface FieldUse {
 
 /**
  * Everything the house knows of one field of a track or of a session, in one place: its schema, the value
- * it has at rest,
- * how it is said, how two people's lists of it go together, who reads it, and where a session file has it.
+ * it has at rest, how it is said, how two people's lists of it go together, who reads it, and where a
+ * session file has it.
  */
 export interface Field<S extends z.ZodType> extends FieldUse {
   readonly schema: S;

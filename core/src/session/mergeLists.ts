@@ -7,9 +7,8 @@ type ListMerge = { readonly to: unknown } | typeof BOTH;
 
 /**
  * A list as two people leave it who both began with `from`: what each added, changed or took out, item by
- * item and, within one
- * item, value by value (a device or a version of a chain is one value). New items of mine that carry an id
- * which theirs took as well get another.
+ * item and, within one item, value by value (a device or a version of a chain is one value). New items of
+ * mine that carry an id which theirs took as well get another.
  * @returns null where the field is no such list, or both changed the same thing
  */
 export function mergeLists<T>(

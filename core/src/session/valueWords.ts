@@ -1,3 +1,4 @@
+import { plural } from "./plural.ts";
 import type { NameOf } from "./field.ts";
 
 /** Level in dB as the trade writes it: "−8.0", "0.0", "silent". */
@@ -18,7 +19,7 @@ export function transposeInWords(semitones: number): string {
   const n = Math.abs(semitones);
   return n % 12 === 0
     ? `${n === 12 ? "an octave" : `${n / 12} octaves`} ${way}`
-    : `${n} ${n === 1 ? "semitone" : "semitones"} ${way}`;
+    : `${plural(n, "semitone")} ${way}`;
 }
 
 /** A value said as it is written; nothing is said of what is not there. */

@@ -42,9 +42,9 @@ export function clipIn(text: string): Clip | null {
 
 /**
  * The changes that paste tracks at a place under fresh ids. Feeds, sends and key inputs come along where
- * both ends do, or where the other end stands in this session;
- * else a track feeds what is around it. Ends in `insteadOf` are led to what stands here for them. Inputs
- * somebody uses here are left empty; a second main path comes as a bus.
+ * both ends do, or where the other end stands in this session; else a track feeds what is around it. Ends
+ * in `insteadOf` are led to what stands here for them. Inputs somebody uses here are left empty; a second
+ * main path comes as a bus.
  */
 export function paste(
   style: Style,

@@ -5,6 +5,7 @@ import type { Session, Track, TrackField, TrackFields } from "../session/documen
 import { PATHS } from "../session/kind.ts";
 import { byId } from "../session/routing.ts";
 import { circleThrough } from "../session/circle.ts";
+import { addSend } from "./paths.ts";
 
 export const one = (n: number): number => Math.round(n * 10) / 10;
 
@@ -77,14 +78,7 @@ export function sendingTo(name: string, db: number | null): Edit {
                 ),
               ];
         if (circleThrough(session, t.id, to.id)) return [];
-        let n = 1;
-        while (t.sends.some((s) => s.id === `s${n}`)) n++;
-        return [
-          setField(t, "sends", [
-            ...t.sends,
-            { id: `s${n}`, to: to.id, level: one(db ?? (cue ? 0 : -12)), beforeFader: cue },
-          ]),
-        ];
+        return [addSend(t, to.id, { level: one(db ?? (cue ? 0 : -12)), beforeFader: cue })];
       });
   };
 }

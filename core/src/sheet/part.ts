@@ -98,9 +98,8 @@ export function pathsAlike(here: Session, other: Session): Map<TrackId, TrackId>
 
 /**
  * The changes that put a part of another template into this session, under fresh ids: what it feeds and
- * sends to is what stands here
- * where this session has such a path already, and comes along where not. A folder that is here already
- * takes what the other held.
+ * sends to is what stands here where this session has such a path already, and comes along where not. A
+ * folder that is here already takes what the other held.
  */
 export function putPart(style: Style, session: Session, part: Session, newId: () => TrackId): Change[] {
   const alike = pathsAlike(session, part);

@@ -5,6 +5,7 @@ import type { Style } from "../house/style.ts";
 import { setField } from "../session/change.ts";
 import type { Change } from "../session/change.ts";
 import type { Send, Session, Track, TrackId } from "../session/document.ts";
+import { freeName, freeNumber } from "../session/freeId.ts";
 import { circleThrough } from "../session/circle.ts";
 import { blankInsert } from "../session/processor.ts";
 import { byId, leavesTheSession, mainOf } from "../session/routing.ts";
@@ -19,14 +20,6 @@ const able = (session: Session, ids: Iterable<TrackId>): Track[] =>
   outermost(session, ids).filter((t) => t.format !== null && !leavesTheSession(t));
 const NOTHING: Gesture = { problem: "Choose tracks that carry sound first." };
 
-/** A name nobody has yet: with the next number behind it where it must be. */
-function freeName(session: Session, name: string): string {
-  const taken = new Set(session.tracks.map((t) => t.name.toLowerCase()));
-  let free = name;
-  for (let n = 2; taken.has(free.toLowerCase()); n++) free = `${name} ${n}`;
-  return free;
-}
-
 /** A new path of a role, named by the house; `of` says whose it is. */
 function path(style: Style, session: Session, role: string, id: TrackId, of: string | null = null): Track {
   const known = style.reader.roles.get(role);
@@ -39,9 +32,9 @@ function path(style: Style, session: Session, role: string, id: TrackId, of: str
     ...track,
     format: session.mainFormat,
     name: freeName(
-      session,
       compose(style.house.names[known.kind === "return" ? "return" : "bus"], style.reader, what) ??
         known.name,
+      session.tracks.map((t) => t.name),
     ),
   };
 }
@@ -60,11 +53,13 @@ const adding = (session: Session, track: Track): Change => ({
   track,
   after: spot(session, track.kind),
 });
-const sending = (t: Track, to: TrackId, rest: Partial<Send> = {}): Change => {
-  let n = 1;
-  while (t.sends.some((s) => s.id === `s${n}`)) n++;
-  return setField(t, "sends", [...t.sends, { id: `s${n}`, to, level: -12, beforeFader: false, ...rest }]);
-};
+
+/** One more send of a track: behind the fader at −12 dB where `rest` says nothing else. */
+export const addSend = (t: Track, to: TrackId, rest: Partial<Send> = {}): Change =>
+  setField(t, "sends", [
+    ...t.sends,
+    { id: freeNumber("s", t.sends), to, level: -12, beforeFader: false, ...rest },
+  ]);
 
 /** "A bus for these": the chosen feed a new bus, which feeds what they fed. */
 export function busFor(style: Style, session: Session, ids: Iterable<TrackId>, id: TrackId): Gesture {
@@ -99,7 +94,7 @@ export function returnFor(
     );
     return able.length === 0
       ? { problem: `They send to “${there.name}” already.` }
-      : { changes: able.map((t) => sending(t, there.id, { level })), made: there.id };
+      : { changes: able.map((t) => addSend(t, there.id, { level })), made: there.id };
   }
   const kind = processorOfReturn(style.reader.roles.get(role)?.name ?? "") ?? "Modulation";
   const back: Track = {
@@ -107,7 +102,7 @@ export function returnFor(
     feeds: mainOf(session)?.id ?? null,
     inserts: [blankInsert("i1", kind)],
   };
-  return { changes: [adding(session, back), ...chosen.map((t) => sending(t, id, { level }))], made: id };
+  return { changes: [adding(session, back), ...chosen.map((t) => addSend(t, id, { level }))], made: id };
 }
 
 /**
@@ -123,7 +118,7 @@ export function parallelOf(style: Style, session: Session, of: TrackId, id: Trac
     feeds: bus.feeds,
     inserts: [blankInsert("i1", "Compressor")],
   };
-  return { changes: [adding(session, beside), sending(bus, id, { level: 0 })], made: id };
+  return { changes: [adding(session, beside), addSend(bus, id, { level: 0 })], made: id };
 }
 
 /** "A headphone mix from these": a cue mix they send to before the fader, as loud as they are now. */
@@ -134,7 +129,7 @@ export function cueMixFrom(style: Style, session: Session, ids: Iterable<TrackId
   return {
     changes: [
       adding(session, cue),
-      ...chosen.map((t) => sending(t, id, { level: t.level, beforeFader: true })),
+      ...chosen.map((t) => addSend(t, id, { level: t.level, beforeFader: true })),
     ],
     made: id,
   };

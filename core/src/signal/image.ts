@@ -25,8 +25,8 @@ const plus = (a: Matrix, b: Matrix): Matrix => [a[0] + b[0], a[1] + b[1], a[2] +
  * What placing does to a stereo image: its two edges are placed like two mono sources, `width` apart around
  * `place`, kept between the loudspeakers.
  * At 100 % and in the middle it is as it came; at 0 % both channels stand on one spot. Above 100 % the
- * difference between the sides is raised
- * (middle and side: side × width/100), so the edges stay and the middle hollows out.
+ * difference between the sides is raised (middle and side: side × width/100), so the edges stay and the
+ * middle hollows out.
  */
 export function imageOf(law: PanLaw, place: number, width: number): Matrix {
   const half = Math.min(100, width);

@@ -82,8 +82,7 @@ export function flowOf(session: Session): Flow {
 
 /**
  * How each track comes to the main path: by how many ways, how loud all of them together (they carry the
- * same sound, so amplitudes add),
- * and what the further ways add to the loudest. O(tracks + feeds + sends).
+ * same sound, so amplitudes add), and what the further ways add to the loudest. O(tracks + feeds + sends).
  */
 export function reaches(flow: Flow): Map<TrackId, Reach> {
   const main = flow.session.tracks.find((t) => t.kind === "main");

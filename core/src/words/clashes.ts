@@ -43,11 +43,9 @@ export class Claims {
 
   /**
    * What clashes in a role as it stands (it need not be in the list yet): words another role claims in the
-   * same place,
-   * words that read as a position, short forms another role has, and short forms that with a position or a
-   * number behind them
-   * spell another's ("Kick" and "In" beside "KickIn"). Doubtful words may clash: they are never called
-   * sure.
+   * same place, words that read as a position, short forms another role has, and short forms that with a
+   * position or a number behind them spell another's ("Kick" and "In" beside "KickIn"). Doubtful words may
+   * clash: they are never called sure.
    */
   of(role: Role): Clash[] {
     const once = new Map<string, Clash>();
@@ -147,8 +145,8 @@ function push<V>(map: Map<string, V[]>, key: string, value: V): void {
 
 /**
  * Who else claims a word of something that stands beside roles (a side, an articulation…), in sentences:
- * others of these lists, above all
- * one with the same short form, since names made with either look the same; and roles.
+ * others of these lists, above all one with the same short form, since names made with either look the
+ * same; and roles.
  */
 export function claimsOnPosition(
   words: WordList,

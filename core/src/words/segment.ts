@@ -25,10 +25,10 @@ export interface Segment {
 }
 
 /**
- * Cuts a name into the phrases the house knows: the cut with the longest phrases wins
- * (sum of squared lengths); a word nobody knows is tried as glued words, then as a slip of the hand,
- * and with slips put right the name is cut once more, so that a phrase with a slip in it is still found.
- * O(words × longest phrase).
+ * Cuts a name into the phrases the house knows: the cut with the longest phrases wins (sum of squared
+ * lengths); a word nobody knows is tried as glued words, then as a slip of the hand, and with slips put
+ * right the name is cut once more, so that a phrase with a slip in it is still found. O(words × longest
+ * phrase).
  */
 export function segment(reader: Reader, name: string): Segment[] {
   const f = fold(name);

@@ -3,8 +3,8 @@ import { oneLine } from "../session/text.ts";
 import { channelFormat, source, trackKind } from "../session/document.ts";
 
 /**
- * What sort of thing a role is. A *group* stands for its family ("Strings");
- * a *place* (room, audience) and a *path* (bus, reverb) may belong to another role ("Snare reverb").
+ * What sort of thing a role is. A *group* stands for its family ("Strings"); a *place* (room, audience) and
+ * a *path* (bus, reverb) may belong to another role ("Snare reverb").
  */
 export const roleSort = z.enum(["source", "group", "place", "path"]);
 export type RoleSort = z.infer<typeof roleSort>;
@@ -69,8 +69,8 @@ export type Role = z.infer<typeof role>;
 
 /**
  * What may stand beside a role in a name, in the order it comes: a library's code in front, where a thing
- * is and how it is
- * played, what picks it up, and flags (what a track of a sampled instrument does when played).
+ * is and how it is played, what picks it up, and flags (what a track of a sampled instrument does when
+ * played).
  */
 export const POSITION_GROUPS = [
   "maker",

@@ -29,7 +29,8 @@ export async function countsOf(db: Db, styles: Styles, session: Session, from: D
  */
 export async function keepCounts(db: Db, document: string, c: Counts, old = false): Promise<void> {
   await db.query(
-    `update check_ins set tracks_now = $2, follow_now = $3, open_now = $4, asked_now = $5, brought_now = $6, counted_edition = $7
+    `update check_ins set tracks_now = $2, follow_now = $3, open_now = $4, asked_now = $5,
+            brought_now = $6, counted_edition = $7
      where document = $1 and (not $8 or counted_edition is distinct from $7)`,
     [document, c.tracks, c.following, c.open.room, c.open.edition, c.open.release, c.edition, old],
   );
@@ -50,8 +51,8 @@ const OLD = `
 
 /**
  * Counts anew what was counted under another edition than the one in force: the last check-in of every open
- * session,
- * or all check-ins of one. The server answers others meanwhile; what is up to date already costs one query.
+ * session, or all check-ins of one. The server answers others meanwhile; what is up to date already costs
+ * one query.
  */
 export async function countAnew(db: Db, styles: Styles, session: string | null = null): Promise<void> {
   for (;;) {

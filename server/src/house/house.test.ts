@@ -2,6 +2,7 @@ import type { Impact } from "@mossy/contract/house";
 import type { House } from "@mossy/core/house/house";
 import { houseDiff } from "@mossy/core/house/houseDiff";
 import { describe, expect, it } from "vitest";
+import { exceptionOf } from "@mossy/core/house/exceptions";
 import { Visitor } from "../testing/house.ts";
 import { visit } from "../testing/visit.ts";
 
@@ -40,7 +41,11 @@ describe("the house style", () => {
       {},
       { revision: saved.revision, note: "Saffron a shade darker" },
     );
-    expect(edition).toMatchObject({ number: 3, note: "Saffron a shade darker", publishedBy: "Marram Vale" });
+    expect(edition).toMatchObject({
+      number: 3,
+      note: "Saffron a shade darker",
+      publishedBy: "Marram Vale",
+    });
     expect((await lead.ask("houseEdition", { edition: 2 })).data).toEqual(second);
     const { data: current } = await lead.ask("currentEdition", {});
     expect(current.number).toBe(3);
@@ -173,31 +178,12 @@ describe("the house style", () => {
       "what each exception meets",
     async () => {
       const { data: before } = await lead.ask("house", {});
-      const anything = {
-        words: [],
-        roles: [],
-        families: [],
-        kinds: [],
-        formats: [],
-        inside: [],
-        hasNote: null,
-      };
       const house: House = {
         ...before.draft.house,
         exceptions: [
           ...before.draft.house.exceptions,
-          {
-            id: "returns",
-            says: "returns are grey",
-            when: { ...anything, kinds: ["return"] },
-            then: { colour: "stone", icon: null, folder: null, start: null, alone: false },
-          },
-          {
-            id: "nobody",
-            says: "nobody",
-            when: { ...anything, words: ["xyzzy"] },
-            then: { colour: "stone", icon: null, folder: null, start: null, alone: false },
-          },
+          exceptionOf("returns", "returns are grey", { kinds: ["return"] }, { colour: "stone" }),
+          exceptionOf("nobody", "nobody", { words: ["xyzzy"] }, { colour: "stone" }),
         ],
       };
       const { data: saved } = await edit(lead, before.draft.revision, before.draft.house, house);

@@ -25,10 +25,13 @@ interface Holder {
 }
 
 /** Every template draft, current release and open session, in an order that stays. */
-const PLACES = `select 'draft' as kind, t.name as title, '/library/' || t.id as link, d.session from templates t join documents d on d.id = t.document
+const PLACES = `select 'draft' as kind, t.name as title, '/library/' || t.id as link, d.session
+     from templates t join documents d on d.id = t.document
      union all
-     select 'release', t.name || ', release ' || r.number, '/library/' || t.id || '/releases/' || r.number, r.session
-     from templates t join lateral (select * from releases where template = t.id order by number desc limit 1) r on true
+     select 'release', t.name || ', release ' || r.number,
+            '/library/' || t.id || '/releases/' || r.number, r.session
+     from templates t
+     join lateral (select * from releases where template = t.id order by number desc limit 1) r on true
      union all
      select 'session', s.title, '/sessions/' || s.id, coalesce(d.session, s.baseline) from sessions s
      left join lateral (select document from check_ins where session = s.id order by number desc limit 1) c on true

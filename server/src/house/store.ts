@@ -72,8 +72,7 @@ interface DraftRow {
 
 /**
  * Makes changes that were meant for revision `from`. Where somebody else changed the draft since, they go
- * in as well
- * if they touch nothing of that (each change says what it replaces).
+ * in as well if they touch nothing of that (each change says what it replaces).
  * @throws HouseProblem 409 when they do not fit, 422 when the draft would not hold together; nothing is
  *   changed then
  */

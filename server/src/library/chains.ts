@@ -75,8 +75,10 @@ export async function saveChain(
 
 async function usesOf(db: Db): Promise<ChainUse[]> {
   const { rows } = await db.query<ChainUse>(
-    `select i->'chain'->>'id' as chain, t.id as template, t.name, (i->'chain'->>'version')::int as version, count(distinct tr->>'id')::int as tracks
-     from templates t join documents d on d.id = t.document, jsonb_array_elements(d.session->'tracks') tr, jsonb_array_elements(tr->'inserts') i
+    `select i->'chain'->>'id' as chain, t.id as template, t.name,
+            (i->'chain'->>'version')::int as version, count(distinct tr->>'id')::int as tracks
+     from templates t join documents d on d.id = t.document,
+          jsonb_array_elements(d.session->'tracks') tr, jsonb_array_elements(tr->'inserts') i
      where jsonb_typeof(i->'chain') = 'object' group by 1, 2, 3, 4 order by t.name, 4`,
   );
   return rows;

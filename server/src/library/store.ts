@@ -39,7 +39,8 @@ export async function templateCards(db: Db, asked: ReadonlyMap<string, number>):
     } & { [K in keyof ReleaseRow]: ReleaseRow[K] | null }
   >(
     `select t.id, t.name, t.shelf, d.session, d.updated_at, r.session as released,
-            r.number, r.note, r.edition, jsonb_array_length(r.session->'tracks') as tracks, r.published_by, r.published_at,
+            r.number, r.note, r.edition, jsonb_array_length(r.session->'tracks') as tracks,
+            r.published_by, r.published_at,
             (select count(*)::int from sessions s where s.template = t.id and s.closed_at is null) as open
      from templates t join documents d on d.id = t.document
      left join lateral (select * from releases where template = t.id order by number desc limit 1) r on true
@@ -194,7 +195,8 @@ export async function addRelease(
 ): Promise<Release> {
   const { rows } = await db.query<ReleaseRow>(
     `insert into releases (template, number, session, note, edition, published_by, published_at)
-     values ($1, (select coalesce(max(number), 0) + 1 from releases where template = $1), $2, $3, $4, $5, $6) returning ${RELEASE}`,
+     values ($1, (select coalesce(max(number), 0) + 1 from releases where template = $1), $2, $3, $4, $5, $6)
+     returning ${RELEASE}`,
     [template, JSON.stringify(session), note, edition, by, at],
   );
   const [r] = rows;

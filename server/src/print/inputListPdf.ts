@@ -48,10 +48,9 @@ export interface FloorPage {
  * The input list as one page A4 that can lie on the floor of the room: as large as it can be read from
  * above and still be one page.
  * Columns are as wide as what stands in them; a text that is wider still is written smaller, then in two
- * lines, and cut only where that
- * does not do. Each line ends in one to write on: who stands there. Rows shrink from 24 to 9 points with
- * their number; beyond what fits
- * at 9 (about 80) the last line says how many are missing.
+ * lines, and cut only where that does not do. Each line ends in one to write on: who stands there. Rows
+ * shrink from 24 to 9 points with their number; beyond what fits at 9 (about 80) the last line says how
+ * many are missing.
  */
 export async function inputListPdf({ title, says, lines }: FloorPage): Promise<Uint8Array> {
   const doc = new PDFDocument({

@@ -5,10 +5,13 @@ import { notFound } from "../problems.ts";
 
 export async function roomCards(db: Db): Promise<RoomCard[]> {
   const { rows } = await db.query<{ id: string; room: Room; open: number; following: number | null }>(
-    `select r.id, r.room, count(s.id)::int as open, (sum(c.follow_now)::float8 / nullif(sum(c.tracks_now), 0)) as following
+    `select r.id, r.room, count(s.id)::int as open,
+            (sum(c.follow_now)::float8 / nullif(sum(c.tracks_now), 0)) as following
      from rooms r
      left join sessions s on s.room = r.id and s.closed_at is null
-     left join lateral (select follow_now, tracks_now from check_ins where session = s.id order by number desc limit 1) c on true
+     left join lateral (
+       select follow_now, tracks_now from check_ins where session = s.id order by number desc limit 1
+     ) c on true
      group by r.id order by r.place`,
   );
   const ticks = await ticksOf(db);

@@ -67,9 +67,11 @@ export async function addCheckIn(db: Db, c: NewCheckIn): Promise<{ id: string; n
   const id = randomUUID();
   await db.query("select 1 from sessions where id = $1 for update", [c.session]);
   const { rows } = await db.query<{ number: number }>(
-    `insert into check_ins (id, session, number, file_name, file, came, document, recognised, remarks, handed_in_by, handed_in_at,
-       tracks, followed_then, findings_then, tracks_now, follow_now, open_now)
-     values ($1, $2, (select coalesce(max(number), 0) + 1 from check_ins where session = $2), $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $11, $12, $13) returning number`,
+    `insert into check_ins (id, session, number, file_name, file, came, document, recognised, remarks,
+       handed_in_by, handed_in_at, tracks, followed_then, findings_then, tracks_now, follow_now, open_now)
+     values ($1, $2, (select coalesce(max(number), 0) + 1 from check_ins where session = $2), $3, $4, $5, $6,
+       $7, $8, $9, $10, $11, $12, $13, $11, $12, $13)
+     returning number`,
     [
       id,
       c.session,

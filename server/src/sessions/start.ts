@@ -22,8 +22,7 @@ export interface SessionWish {
 
 /**
  * A title and a folder that no other session has: two of one name in one room on one day would share their
- * folder,
- * and nobody could tell their packages and messages apart. The second is called "Spring tide 2".
+ * folder, and nobody could tell their packages and messages apart. The second is called "Spring tide 2".
  */
 async function toldApart(
   db: Db,

@@ -27,9 +27,11 @@ interface SessionRow {
   last: (Omit<CheckInRow, "handed_in_at"> & { handed_in_at: string }) | null;
 }
 const SESSIONS = `
-  select s.id, s.title, s.room, r.room->>'name' as room_name, s.template, t.name as template_name, s.release, s.edition,
+  select s.id, s.title, s.room, r.room->>'name' as room_name, s.template, t.name as template_name,
+         s.release, s.edition,
          (select max(number) from releases where template = s.template) as latest,
-         s.made_by, s.made_at, s.sent_at, s.sent_as, s.closed_at, jsonb_array_length(s.baseline->'tracks') as tracks, to_jsonb(c) as last
+         s.made_by, s.made_at, s.sent_at, s.sent_as, s.closed_at,
+         jsonb_array_length(s.baseline->'tracks') as tracks, to_jsonb(c) as last
   from sessions s join rooms r on r.id = s.room join templates t on t.id = s.template
   left join lateral (select ${CHECK_IN} from check_ins where session = s.id order by number desc limit 1) c on true`;
 const sessionOf = (r: SessionRow): SessionCard => ({
@@ -84,7 +86,8 @@ export async function sessionWith(db: Db, id: string): Promise<WholeSession> {
     report: FitReport;
     room: Room;
   }>(
-    `select s.folder, s.baseline, coalesce(d.session, s.baseline) as now, s.report, r.room from sessions s join rooms r on r.id = s.room
+    `select s.folder, s.baseline, coalesce(d.session, s.baseline) as now, s.report, r.room
+     from sessions s join rooms r on r.id = s.room
      left join lateral (select document from check_ins where session = s.id order by number desc limit 1) c on true
      left join documents d on d.id = c.document where s.id = $1`,
     [id],

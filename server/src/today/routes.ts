@@ -3,6 +3,7 @@ import type { SessionCard } from "@mossy/contract/sessions";
 import type { WaitingItem } from "@mossy/contract/today";
 import type { House } from "@mossy/core/house/house";
 import { same } from "@mossy/core/session/change";
+import { plural } from "@mossy/core/session/plural";
 import { answer } from "../answer.ts";
 import type { Db, Pool } from "../database.ts";
 import { currentEdition, draft, editionWith } from "../house/store.ts";
@@ -14,7 +15,6 @@ import { sessionCards, sessionWith } from "../sessions/store.ts";
 import { driftByWeek } from "./store.ts";
 
 const DAY = 86_400_000;
-const plural = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;
 
 export function todayRoutes(pool: Pool, styles: Styles): Router {
   const router = Router();

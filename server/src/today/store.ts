@@ -6,7 +6,8 @@ import type { Db } from "../database.ts";
  */
 export async function driftByWeek(db: Db, rooms: readonly string[]): Promise<Today["drift"]> {
   const { rows } = await db.query<{ week: string; room: string; share: number }>(
-    `select to_char(date_trunc('week', c.handed_in_at), 'YYYY-MM-DD') as week, s.room, sum(c.followed_then)::float8 / nullif(sum(c.tracks), 0) as share
+    `select to_char(date_trunc('week', c.handed_in_at), 'YYYY-MM-DD') as week, s.room,
+            sum(c.followed_then)::float8 / nullif(sum(c.tracks), 0) as share
      from check_ins c join sessions s on s.id = c.session
      where c.handed_in_at > date_trunc('week', now()) - interval '11 weeks'
      group by 1, 2 order by 1`,

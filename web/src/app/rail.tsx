@@ -1,3 +1,4 @@
+import { clsx } from "clsx";
 import type { Person } from "@mossy/contract/people";
 import { useQuery } from "@tanstack/react-query";
 import {
@@ -41,7 +42,10 @@ export function Rail({ me, online }: { me: Person; online: boolean }) {
   return (
     <nav
       aria-label="Places"
-      className="flex h-full flex-col overflow-x-hidden overflow-y-auto border-r border-line px-[11px] pt-5 pb-[18px] max-[1023px]:px-[7px]"
+      className={clsx(
+        "flex h-full flex-col overflow-x-hidden overflow-y-auto border-r border-line px-[11px]",
+        "pt-5 pb-[18px] max-[1023px]:px-[7px]",
+      )}
     >
       <div className="mb-5 flex items-center gap-2.5 px-2 max-[1023px]:px-1.5">
         <img src="/lantern.svg" alt="" width={24} height={28} />
@@ -59,13 +63,23 @@ export function Rail({ me, online }: { me: Person; online: boolean }) {
               title={name}
               end={to === "/"}
               className={({ isActive }) =>
-                `relative flex h-[38px] items-center gap-3 rounded-md border px-2.5 font-semibold ${isActive ? "border-line bg-surface text-ink" : "border-transparent text-ink-2 hover:text-ink"}`
+                clsx(
+                  "relative flex h-[38px] items-center gap-3 rounded-md border px-2.5 font-semibold",
+                  isActive
+                    ? "border-line bg-surface text-ink"
+                    : "border-transparent text-ink-2 hover:text-ink",
+                )
               }
             >
               <Icon size={17} aria-hidden strokeWidth={1.8} />
               <span className={`flex-1 ${WIDE}`}>{name}</span>
               {count && counts[count] > 0 && (
-                <span className="text-sm text-lantern max-[1023px]:absolute max-[1023px]:top-0 max-[1023px]:right-0.5 max-[1023px]:text-xs">
+                <span
+                  className={clsx(
+                    "text-sm text-lantern max-[1023px]:absolute max-[1023px]:top-0 max-[1023px]:right-0.5",
+                    "max-[1023px]:text-xs",
+                  )}
+                >
                   {counts[count]}
                   <span className="sr-only"> waiting</span>
                 </span>
@@ -79,7 +93,9 @@ export function Rail({ me, online }: { me: Person; online: boolean }) {
           <p
             role="status"
             title="No line to the house"
-            className="flex items-center gap-2 rounded-md bg-lantern-soft px-2.5 py-1.5 text-sm text-lantern"
+            className={clsx(
+              "flex items-center gap-2 rounded-md bg-lantern-soft px-2.5 py-1.5 text-sm text-lantern",
+            )}
           >
             <CloudOff size={14} aria-hidden className="shrink-0" />{" "}
             <span className={WIDE}>No line to the house</span>

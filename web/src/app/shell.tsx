@@ -1,3 +1,4 @@
+import { clsx } from "clsx";
 import { useQuery } from "@tanstack/react-query";
 import { Suspense, useEffect } from "react";
 import { Navigate, Outlet, useLocation } from "react-router";
@@ -31,7 +32,11 @@ export function Shell() {
   if (!me) return <Failed error={error} again={() => void refetch()} />;
   return (
     <>
-      <div className="grid h-full grid-cols-[188px_minmax(0,1fr)] max-[1023px]:grid-cols-[56px_minmax(0,1fr)]">
+      <div
+        className={clsx(
+          "grid h-full grid-cols-[188px_minmax(0,1fr)] max-[1023px]:grid-cols-[56px_minmax(0,1fr)]",
+        )}
+      >
         <a
           href="#page"
           className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-surface focus:p-2"
@@ -42,7 +47,10 @@ export function Shell() {
         <main
           id="page"
           tabIndex={-1}
-          className="relative h-full min-h-0 overflow-y-auto px-[26px] pt-[18px] pb-[18px] max-[1023px]:px-4 outline-none"
+          className={clsx(
+            "relative h-full min-h-0 overflow-y-auto px-[26px] pt-[18px] pb-[18px] max-[1023px]:px-4",
+            "outline-none",
+          )}
         >
           <Suspense fallback={<Loading />}>
             <Outlet />

@@ -1,3 +1,4 @@
+import { clsx } from "clsx";
 import type { Finding } from "@mossy/core/check/rule";
 import { useState } from "react";
 import { Button } from "../ui/button.tsx";
@@ -29,7 +30,10 @@ export function FindingCard({
   return (
     <div className={`rounded-md p-2.5 ${finding.kept ? "bg-sunk" : LOOK[finding.weight]}`}>
       <p
-        className={`flex items-start gap-2 text-sm font-semibold ${finding.kept ? "text-ink-2" : HEAD[finding.weight]}`}
+        className={clsx(
+          "flex items-start gap-2 text-sm font-semibold",
+          finding.kept ? "text-ink-2" : HEAD[finding.weight],
+        )}
       >
         <span className="flex-1">{title}</span>
         {onShow && (

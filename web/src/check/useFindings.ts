@@ -133,15 +133,18 @@ export function putAll(work: Workpiece, style: Style, baseline: Session | null):
 }
 
 /** Puts right what of it can be without asking among what one side brought about. */
+const BROUGHT: Readonly<Record<Cause, string>> = {
+  room: "what the room changed",
+  edition: "what the edition asks",
+  release: "what the release brought",
+};
+
 export function putRightOf(work: Workpiece, style: Style, origin: Origin, cause: Cause): void {
   const changes = putAllRight(style, work.state().doc, origin.baseline, (found, now) => {
     const causes = causesOf(style, now, origin, found);
     return found.filter((f) => causes.get(f.id) === cause);
   });
-  work.edit(
-    changes,
-    `put right: ${cause === "room" ? "what the room changed" : cause === "edition" ? "what the edition asks" : "what the release brought"}`,
-  );
+  work.edit(changes, `put right: ${BROUGHT[cause]}`);
 }
 
 export function sayRole(work: Workpiece, style: Style, track: string, role: string): void {

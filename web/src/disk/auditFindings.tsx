@@ -1,3 +1,4 @@
+import { clsx } from "clsx";
 import { AUDIT_SORTS } from "@mossy/core/disk/auditFinding";
 import type { Audit } from "@mossy/core/disk/audit";
 import type { AuditFinding, AuditSort } from "@mossy/core/disk/auditFinding";
@@ -102,7 +103,10 @@ export function AuditFindings({
                 data-sort={f.sort}
                 ref={rows.measureElement}
                 data-index={v.index}
-                className="absolute inset-x-0 top-0 grid grid-cols-[24px_minmax(0,1fr)_auto] items-start gap-x-2 border-b border-line px-3.5 py-1.5"
+                className={clsx(
+                  "absolute inset-x-0 top-0 grid grid-cols-[24px_minmax(0,1fr)_auto] items-start gap-x-2",
+                  "border-b border-line px-3.5 py-1.5",
+                )}
                 style={{ transform: `translateY(${v.start}px)` }}
               >
                 {f.right !== null ? (
@@ -151,7 +155,10 @@ function SortChips({
             type="button"
             aria-pressed={s === sort}
             onClick={() => onChoose(s)}
-            className={`h-6 rounded-full px-2.5 text-sm font-semibold ${s === sort ? "bg-moss text-on-moss" : "text-ink-2 hover:bg-sunk"}`}
+            className={clsx(
+              "h-6 rounded-full px-2.5 text-sm font-semibold",
+              s === sort ? "bg-moss text-on-moss" : "text-ink-2 hover:bg-sunk",
+            )}
           >
             {s === null ? "All" : SORTS[s]} · {n.toLocaleString("en-GB")}
           </button>

@@ -4,6 +4,7 @@ import { useEffect, useRef, useState } from "react";
 import { ask } from "../wire/ask.ts";
 import { queries, queryClient } from "../wire/queries.ts";
 import { Button } from "../ui/button.tsx";
+import { FileButton } from "../ui/fileField.tsx";
 import { Empty, Trouble } from "../ui/states.tsx";
 import type { AuditNews, AuditTask } from "./audit.worker.ts";
 import { useHouseWork } from "../house/work.ts";
@@ -173,7 +174,6 @@ function TreeChoice({
   onFolder: (files: readonly File[]) => void;
   onListing: () => void;
 }) {
-  const folder = useRef<HTMLInputElement>(null);
   return (
     <>
       <Button look={first ? "main" : "plain"} disabled={busy} onClick={onDisk}>
@@ -186,26 +186,13 @@ function TreeChoice({
         onChoose={(to) => onScope(to ?? "shared")}
       />
       <div className="flex flex-wrap gap-2">
-        <Button small disabled={busy} onClick={() => folder.current?.click()}>
+        <FileButton label="Folder to look through" folder disabled={busy} onFiles={onFolder}>
           A folder here…
-        </Button>
+        </FileButton>
         <Button small disabled={busy} onClick={onListing}>
           A listing…
         </Button>
       </div>
-      <input
-        ref={folder}
-        type="file"
-        aria-label="Folder to look through"
-        className="sr-only"
-        tabIndex={-1}
-        {...{ webkitdirectory: "" }}
-        multiple
-        onChange={(e) => {
-          onFolder([...(e.target.files ?? [])]);
-          e.target.value = "";
-        }}
-      />
       <p className="text-xs text-ink-2">
         Of a folder here, names and sizes are looked at in this window; nothing is sent. Empty folders do
         not show in it.

@@ -25,6 +25,7 @@ import { Trouble } from "../ui/states.tsx";
 import { TextField } from "../ui/textField.tsx";
 import { useHouseWork } from "../house/work.ts";
 import type { Style } from "@mossy/core/house/style";
+import { plural } from "@mossy/core/session/plural";
 import { OpenButton, openLine } from "../ui/listPage.tsx";
 import { DiskFolderPanel } from "./diskFolderPanel.tsx";
 
@@ -200,7 +201,7 @@ function useMakeOnDisk(house: House) {
       mention(
         made.length === 0
           ? "Every folder is on the shared disk already."
-          : `${made.length} ${made.length === 1 ? "folder was" : "folders were"} made on the shared disk.`,
+          : `${plural(made.length, "folder was", "folders were")} made on the shared disk.`,
       );
     },
   });

@@ -1,5 +1,6 @@
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { Button } from "../ui/button.tsx";
+import { FileButton } from "../ui/fileField.tsx";
 import { Field, TextArea } from "../ui/pieces.tsx";
 
 /** A listing pasted or read from a file, to be looked through. */
@@ -11,7 +12,6 @@ export function ListingForm({
   onRead: (text: string, name: string) => void;
 }) {
   const [text, setText] = useState("");
-  const chooser = useRef<HTMLInputElement>(null);
   return (
     <form
       aria-label="A listing"
@@ -33,29 +33,15 @@ export function ListingForm({
         <Button small look="main" type="submit" disabled={busy || text.trim() === ""}>
           Look through it
         </Button>
-        <Button
-          small
+        <FileButton
+          label="Listing file"
+          accept=".txt,.csv,.log,text/*"
           disabled={busy}
-          onClick={() => {
-            chooser.current?.click();
-          }}
+          onFiles={([file]) => void file.text().then((t) => onRead(t, file.name))}
         >
           From a file…
-        </Button>
+        </FileButton>
       </div>
-      <input
-        ref={chooser}
-        type="file"
-        accept=".txt,.csv,.log,text/*"
-        aria-label="Listing file"
-        className="sr-only"
-        tabIndex={-1}
-        onChange={(e) => {
-          const [file] = e.target.files ?? [];
-          if (file) void file.text().then((t) => onRead(t, file.name));
-          e.target.value = "";
-        }}
-      />
     </form>
   );
 }

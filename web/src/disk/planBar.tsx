@@ -1,5 +1,6 @@
 import { planMoves } from "@mossy/core/disk/moves";
 import { movesCsv, posixScript, powerShellScript } from "@mossy/core/formats/moveScripts";
+import { plural } from "@mossy/core/session/plural";
 import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { ask } from "../wire/ask.ts";
@@ -82,7 +83,7 @@ function useRun(plan: MovePlan, again: () => void) {
         "moveOnDisk",
         {},
         {
-          title: `${plan.steps.length} ${plan.steps.length === 1 ? "step" : "steps"} from the findings`,
+          title: `${plural(plan.steps.length, "step")} from the findings`,
           steps: [...plan.steps],
         },
       ),

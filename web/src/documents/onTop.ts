@@ -16,9 +16,8 @@ export interface OnTop<D, C> {
 
 /**
  * Puts edits on their way on top of the document as the house has it. Of those that no longer fit, what
- * touches nothing of others'
- * goes in; the rest are clashes, unless a later edit of one's own decides the same anew, or the other one
- * brought about the same.
+ * touches nothing of others' goes in; the rest are clashes, unless a later edit of one's own decides the
+ * same anew, or the other one brought about the same.
  * @param mine the document as it was for whoever made the edits
  */
 export function onTop<D, C>(

@@ -1,9 +1,11 @@
 import { wishesOf } from "@mossy/core/fit/patch";
 import type { Session, TrackId, Track } from "@mossy/core/session/document";
 import { Button } from "../ui/button.tsx";
-import { Field, Select } from "../ui/pieces.tsx";
+import { Field } from "../ui/pieces.tsx";
+import { PickOne } from "../ui/chooser.tsx";
 import { Tile } from "../ui/tile.tsx";
 import type { Adjustment, HomelessSource } from "@mossy/core/fit/fit";
+import { plural } from "@mossy/core/session/plural";
 
 /** Sources the room has no input for. */
 export function CannotBePlaced({
@@ -89,7 +91,7 @@ export function Adjusted({ session, adjusted }: { session: Session; adjusted: re
           <li className="border-t border-line py-2">
             <details>
               <summary className="font-semibold">
-                {inputs.length} {inputs.length === 1 ? "source" : "sources"} on another input
+                {plural(inputs.length, "source")} on another input
               </summary>
               <ul className="mt-1">
                 {inputs.map((a) => (
@@ -115,22 +117,15 @@ export function LeaveMoreOut({
   session: Session;
   onLeaveOut: (id: TrackId) => void;
 }) {
+  const name = new Map(session.tracks.map((t) => [t.id, t.name]));
   return (
     <section aria-label="Leave something else out" className="card p-3.5">
       <Field label="Leave something else out">
-        <Select
-          value=""
-          onChange={(e) => {
-            if (e.target.value !== "") onLeaveOut(e.target.value);
-          }}
-        >
-          <option value="">choose a source…</option>
-          {wishesOf(session).map((w) => (
-            <option key={w.track} value={w.track}>
-              {session.tracks.find((t) => t.id === w.track)?.name}
-            </option>
-          ))}
-        </Select>
+        <PickOne
+          says="choose a source…"
+          options={wishesOf(session).map((w) => [w.track, name.get(w.track) ?? w.track])}
+          onPick={onLeaveOut}
+        />
       </Field>
     </section>
   );

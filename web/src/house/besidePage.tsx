@@ -1,3 +1,4 @@
+import { clsx } from "clsx";
 import { liesInWords } from "@mossy/core/house/wordDifferences";
 import type { House } from "@mossy/core/house/house";
 import { POSITION_GROUPS, panSide } from "@mossy/core/words/wordlist";
@@ -131,7 +132,10 @@ function GroupList({
               type="button"
               aria-current={g === current ? "true" : undefined}
               onClick={() => onOpen(g)}
-              className={`flex w-full items-center rounded-sm px-2 py-1.5 text-left ${g === current ? "bg-moss-soft" : "hover:bg-bg"}`}
+              className={clsx(
+                "flex w-full items-center rounded-sm px-2 py-1.5 text-left",
+                g === current ? "bg-moss-soft" : "hover:bg-bg",
+              )}
             >
               <span className="font-semibold">{GROUPS[g][0]}</span>
               <span className="ml-auto text-xs text-ink-2">
@@ -188,7 +192,10 @@ function PositionLine({
         {one.short}
         {clash && (
           <span
-            className="ml-2 rounded-full bg-lantern-soft px-2 py-0.5 font-sans text-xs font-semibold text-lantern"
+            className={clsx(
+              "ml-2 rounded-full bg-lantern-soft px-2 py-0.5 font-sans text-xs font-semibold",
+              "text-lantern",
+            )}
             title="Another one is written the same: names made with either look the same."
           >
             clash

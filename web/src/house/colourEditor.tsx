@@ -5,6 +5,7 @@ import { usesOf, withColour } from "@mossy/core/house/edit";
 import type { House, PaletteColour } from "@mossy/core/house/house";
 import { useState } from "react";
 import { Field, Input, Pill } from "../ui/pieces.tsx";
+import { usersInWords } from "./colourUses.ts";
 import { Tile } from "../ui/tile.tsx";
 import { useTyped } from "../ui/useTyped.ts";
 
@@ -26,7 +27,7 @@ export function ColourEditor({
   });
   const hex = draft ?? colour.hex;
   const at = oklch(hex);
-  const uses = usesOf(house, colour.id);
+  const users = usersInWords(usesOf(house, colour.id));
   const done = (next: string | null): void => {
     if (next !== null && next !== colour.hex) onChange?.(withColour(house, colour.id, { hex: next }));
     setDraft(null);
@@ -98,11 +99,7 @@ export function ColourEditor({
           </Pill>
         </span>
       </p>
-      <p className="text-sm text-ink-2">
-        {uses.families.length + uses.roles === 0
-          ? "Nothing uses it."
-          : `Used by ${[...uses.families, ...(uses.roles > 0 ? [`${uses.roles} ${uses.roles === 1 ? "role" : "roles"}`] : [])].join(", ")}.`}
-      </p>
+      <p className="text-sm text-ink-2">{users === "" ? "Nothing uses it." : `Used by ${users}.`}</p>
     </section>
   );
 }

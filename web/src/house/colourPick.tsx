@@ -1,3 +1,4 @@
+import { clsx } from "clsx";
 import type { PaletteColour } from "@mossy/core/house/house";
 
 /** Chooses a colour of the house palette; null stands for "as the family". */
@@ -33,7 +34,10 @@ export function ColourPick({
             onClick={() => {
               onChoose?.(c.id);
             }}
-            className="grid size-6 place-items-center rounded-[7px] text-xs font-bold text-[#fff] outline-offset-1"
+            className={clsx(
+              "grid size-6 place-items-center rounded-[7px] text-xs font-bold text-[#fff]",
+              "outline-offset-1",
+            )}
             style={{
               background: c.hex,
               boxShadow: c.id === value ? "0 0 0 2px var(--surface), 0 0 0 4px var(--ink)" : undefined,

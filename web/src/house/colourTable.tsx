@@ -2,6 +2,7 @@ import { contrast, inkOn } from "@mossy/core/colour/contrast";
 import { usesOf } from "@mossy/core/house/edit";
 import { useMemo } from "react";
 import { Pill } from "../ui/pieces.tsx";
+import { usersInWords } from "./colourUses.ts";
 import { Tile } from "../ui/tile.tsx";
 import type { House, PaletteColour } from "@mossy/core/house/house";
 import type { Pair } from "@mossy/core/colour/apart";
@@ -90,8 +91,7 @@ function ColourLine({
   const { pair, other } = nearest ?? { pair: undefined, other: undefined };
   const ratio = contrast(c.hex, inkOn(c.hex));
   const uses = useMemo(() => usesOf(house, c.id), [house, c.id]);
-  const roles = uses.roles === 0 ? [] : [`${uses.roles} ${uses.roles === 1 ? "role" : "roles"}`];
-  const usedBy = [...uses.families, ...roles].join(", ");
+  const usedBy = usersInWords(uses);
   return (
     <tr className={openLine(here)}>
       <td className="px-3.5 py-1">

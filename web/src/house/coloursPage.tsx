@@ -5,6 +5,7 @@ import { Choice, Pill, Select } from "../ui/pieces.tsx";
 import { ColourEditor } from "./colourEditor.tsx";
 import type { House } from "@mossy/core/house/house";
 import type { Pair } from "@mossy/core/colour/apart";
+import { plural } from "@mossy/core/session/plural";
 import { Bar } from "../ui/listPage.tsx";
 import { ColourTable } from "./colourTable.tsx";
 import { ColourPlot } from "./colourPlot.tsx";
@@ -116,7 +117,7 @@ function PaletteBar({
   return (
     <Bar className="text-sm">
       <Pill look={close > 0 ? "look" : "ok"}>
-        {close === 0 ? "none too close" : `${close} ${close === 1 ? "pair" : "pairs"} too close`}
+        {close === 0 ? "none too close" : `${plural(close, "pair")} too close`}
       </Pill>
       {worst && (
         <span className="min-w-0 flex-1 truncate text-ink-2">

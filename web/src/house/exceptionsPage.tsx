@@ -1,7 +1,11 @@
+import { clsx } from "clsx";
+import { exceptionOf } from "@mossy/core/house/exceptions";
 import { houseProblems } from "@mossy/core/house/house";
 import type { Exception, House } from "@mossy/core/house/house";
 import { neverApply } from "@mossy/core/house/neverApplies";
 import type { NeverApplies } from "@mossy/core/house/neverApplies";
+import { freeId } from "@mossy/core/session/freeId";
+import { plural } from "@mossy/core/session/plural";
 import { useQuery } from "@tanstack/react-query";
 import { Plus } from "lucide-react";
 import { useMemo, useState } from "react";
@@ -13,22 +17,11 @@ import { Empty } from "../ui/states.tsx";
 import { ListPage, OpenButton, openLine } from "../ui/listPage.tsx";
 import { ExceptionPanel } from "./exceptionPanel.tsx";
 import { deadInWords, thenInWords, whenInWords } from "./exceptionWords.ts";
-import { freeId, movedBy } from "./order.ts";
+import { movedBy } from "./order.ts";
 import { WhatChanges, useSample } from "./sample.tsx";
 import { useHouseWork } from "./work.ts";
 
 const TOUCHES = ["name", "colour", "icon", "place", "start", "reading"] as const;
-
-const ANYTHING: Exception["when"] = {
-  words: [],
-  roles: [],
-  families: [],
-  kinds: [],
-  formats: [],
-  inside: [],
-  hasNote: null,
-};
-const NOTHING: Exception["then"] = { colour: null, icon: null, folder: null, start: null, alone: false };
 
 /**
  * House rules for what the word list does not decide, in the order they are asked; those that can never
@@ -57,7 +50,7 @@ export default function ExceptionsPage() {
   };
   const add = (): void => {
     const id = freeId("exception", house.exceptions);
-    put([...house.exceptions, { id, says: "new exception", when: ANYTHING, then: NOTHING }]);
+    put([...house.exceptions, exceptionOf(id, "new exception", {}, {})]);
     setParams({ line: id });
   };
   return (
@@ -145,7 +138,10 @@ function ExceptionLine({
   const nameOf = (id: string): string => house.exceptions.find((x) => x.id === id)?.says ?? id;
   return (
     <li
-      className={`grid grid-cols-[28px_minmax(0,1fr)_auto] items-start gap-x-2 px-3.5 py-2 ${openLine(here)}`}
+      className={clsx(
+        "grid grid-cols-[28px_minmax(0,1fr)_auto] items-start gap-x-2 px-3.5 py-2",
+        openLine(here),
+      )}
     >
       <span className="text-right font-mono text-sm text-ink-2">{place}</span>
       <span className="min-w-0">
@@ -164,11 +160,7 @@ function ExceptionLine({
       </span>
       <span className="flex gap-1">
         {dead ? <Pill look="look">{dead.whole ? "never applies" : "in part never"}</Pill> : null}
-        {tracks !== null && tracks > 0 && (
-          <Pill>
-            {tracks} {tracks === 1 ? "track" : "tracks"}
-          </Pill>
-        )}
+        {tracks !== null && tracks > 0 && <Pill>{plural(tracks, "track")}</Pill>}
       </span>
     </li>
   );

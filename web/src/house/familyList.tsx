@@ -1,3 +1,4 @@
+import { clsx } from "clsx";
 import { addFamily } from "@mossy/core/house/edit";
 import type { House } from "@mossy/core/house/house";
 import { Plus } from "lucide-react";
@@ -38,7 +39,10 @@ export function FamilyList({
                 type="button"
                 aria-current={f.id === current ? "true" : undefined}
                 onClick={() => onOpen(f.id)}
-                className={`w-full rounded-sm px-2 py-1.5 text-left ${f.id === current ? "bg-moss-soft" : "hover:bg-bg"}`}
+                className={clsx(
+                  "w-full rounded-sm px-2 py-1.5 text-left",
+                  f.id === current ? "bg-moss-soft" : "hover:bg-bg",
+                )}
               >
                 <span className="block font-semibold">{f.name}</span>
                 <span className="flex items-center gap-1">
@@ -69,7 +73,10 @@ export function FamilyList({
       <button
         type="button"
         onClick={onTable}
-        className="mt-1 border-t border-line px-2 pt-2 pb-1 text-left text-sm font-semibold text-moss hover:underline"
+        className={clsx(
+          "mt-1 border-t border-line px-2 pt-2 pb-1 text-left text-sm font-semibold text-moss",
+          "hover:underline",
+        )}
       >
         As a table, in and out
       </button>

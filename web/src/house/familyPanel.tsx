@@ -8,6 +8,7 @@ import { ColourPick } from "./colourPick.tsx";
 import { Distances } from "./distances.tsx";
 import { removeFamily, withFamily } from "@mossy/core/house/edit";
 import { houseProblems } from "@mossy/core/house/house";
+import { plural } from "@mossy/core/session/plural";
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import { Button } from "../ui/button.tsx";
@@ -97,8 +98,8 @@ export function FamilyPanel({
         }
       />
       <p className="text-sm text-ink-2">
-        {all - own} of {all} roles take the family's colour; {own} {own === 1 ? "has one" : "have one"} of
-        their own.
+        {all - own} of {all} roles take the family's colour; {plural(own, "has one", "have one")} of their
+        own.
       </p>
       {onChange && (
         <Button small className="self-start" onClick={takeOut}>

@@ -1,3 +1,4 @@
+import { clsx } from "clsx";
 import type { FolderPlan, House } from "@mossy/core/house/house";
 import type { Style } from "@mossy/core/house/style";
 import { GripVertical } from "lucide-react";
@@ -64,7 +65,11 @@ export function FolderRow({
         setOver(null);
         onDrop?.(e.dataTransfer.getData(DRAGGED), whereAt(e));
       }}
-      className={`flex items-center gap-2 py-1.5 pr-3 ${openLine(chosen)} ${over === null ? "" : DROP[over]}`}
+      className={clsx(
+        "flex items-center gap-2 py-1.5 pr-3",
+        openLine(chosen),
+        over === null ? "" : DROP[over],
+      )}
       style={{ paddingLeft: 8 + depth * 20 }}
     >
       <GripVertical size={13} aria-hidden className="shrink-0 text-ink-3" />

@@ -3,6 +3,7 @@ import { differences } from "@mossy/core/house/differences";
 import { withoutPiece } from "@mossy/core/house/pieces";
 import { makeStyle } from "@mossy/core/house/style";
 import { groupUnread } from "@mossy/core/words/unread";
+import { plural } from "@mossy/core/session/plural";
 import { useQuery } from "@tanstack/react-query";
 import { Suspense, useEffect, useMemo } from "react";
 import { Link, Outlet, useLocation, useNavigate } from "react-router";
@@ -127,9 +128,5 @@ function Frame({ draft }: { draft: HouseDraft }) {
 function HowFar({ changes, since }: { changes: readonly string[] | null; since: number }) {
   if (changes === null) return <Pill>comparing…</Pill>;
   if (changes.length === 0) return <Pill look="ok">same as edition {since}</Pill>;
-  return (
-    <Pill look="note">
-      {changes.length} {changes.length === 1 ? "change" : "changes"}
-    </Pill>
-  );
+  return <Pill look="note">{plural(changes.length, "change")}</Pill>;
 }

@@ -1,8 +1,9 @@
+import { clsx } from "clsx";
 import type { ChecklistItem } from "@mossy/core/house/house";
 import { Plus } from "lucide-react";
 import { Button } from "../ui/button.tsx";
 import { Field, Select } from "../ui/pieces.tsx";
-import { freeId } from "./order.ts";
+import { freeId } from "@mossy/core/session/freeId";
 import { TextField } from "../ui/textField.tsx";
 
 /** What every room should have set. */
@@ -25,7 +26,10 @@ export function HouseChecklist({
         {items.map((i) => (
           <li
             key={i.id}
-            className="grid grid-cols-[minmax(0,1fr)_minmax(0,220px)_120px_auto] max-[900px]:grid-cols-2 items-end gap-3 border-b border-line px-3.5 py-2"
+            className={clsx(
+              "grid grid-cols-[minmax(0,1fr)_minmax(0,220px)_120px_auto] max-[900px]:grid-cols-2",
+              "items-end gap-3 border-b border-line px-3.5 py-2",
+            )}
           >
             <TextField
               label="Every room has"

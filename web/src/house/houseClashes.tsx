@@ -1,3 +1,4 @@
+import { clsx } from "clsx";
 import type { Clash } from "@mossy/core/words/clashes";
 
 /** What clashes in a role, each with what it does. */
@@ -8,7 +9,10 @@ export function Clashes({ clashes }: { clashes: readonly Clash[] }) {
       {clashes.map((c) => (
         <li
           key={`${c.sort} ${c.word} ${c.with.id}`}
-          className={`rounded-sm px-2 py-1 ${c.sort === "position" ? "bg-tide-soft text-tide" : "bg-lantern-soft text-lantern"}`}
+          className={clsx(
+            "rounded-sm px-2 py-1",
+            c.sort === "position" ? "bg-tide-soft text-tide" : "bg-lantern-soft text-lantern",
+          )}
         >
           {c.says}
         </li>

@@ -1,6 +1,7 @@
 import { differences } from "@mossy/core/house/differences";
 import type { House } from "@mossy/core/house/house";
 import { STARTERS } from "@mossy/core/house/starters";
+import { plural } from "@mossy/core/session/plural";
 import { useMemo, useState } from "react";
 import { mention } from "../ui/toasts.tsx";
 import { Button } from "../ui/button.tsx";
@@ -36,8 +37,7 @@ export function Starters({ name, onTake }: { name: string; onTake: (next: House)
       {starter && made && (
         <>
           <p className="text-sm">
-            Against the draft, {starter.name} changes {said.length} {said.length === 1 ? "thing" : "things"}
-            .
+            Against the draft, {starter.name} changes {plural(said.length, "thing")}.
           </p>
           <div
             className="max-h-48 overflow-y-auto"

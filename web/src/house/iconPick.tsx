@@ -1,3 +1,4 @@
+import { clsx } from "clsx";
 import { useState } from "react";
 import { Drawing } from "../ui/tile.tsx";
 import { useAllIcons } from "../ui/icons.ts";
@@ -51,7 +52,10 @@ export function IconPick({
             onClick={() => {
               onChoose?.(name);
             }}
-            className={`grid size-7 place-items-center rounded-sm border ${name === now ? "border-ink" : "border-line hover:bg-sunk"}`}
+            className={clsx(
+              "grid size-7 place-items-center rounded-sm border",
+              name === now ? "border-ink" : "border-line hover:bg-sunk",
+            )}
           >
             <Drawing
               paths={paths}

@@ -1,3 +1,4 @@
+import { clsx } from "clsx";
 import { inkOn } from "@mossy/core/colour/contrast";
 import { writeSvgIcon } from "@mossy/core/formats/svgIcon";
 import { zipOf } from "@mossy/core/formats/zipOut";
@@ -54,7 +55,10 @@ export default function IconsPage() {
           />
         </div>
         <ul
-          className="grid min-h-0 flex-1 auto-rows-min grid-cols-[repeat(auto-fill,minmax(92px,1fr))] gap-1 overflow-y-auto p-2.5"
+          className={clsx(
+            "grid min-h-0 flex-1 auto-rows-min grid-cols-[repeat(auto-fill,minmax(92px,1fr))] gap-1",
+            "overflow-y-auto p-2.5",
+          )}
           aria-label="All icons"
         >
           {shown.map((i) => (
@@ -64,7 +68,10 @@ export default function IconsPage() {
                 aria-pressed={i.name === chosen?.name}
                 title={`${i.name}: ${i.tags}`}
                 onClick={() => setName(i.name)}
-                className={`flex w-full flex-col items-center gap-1 rounded-md px-1 py-2 ${i.name === chosen?.name ? "bg-moss-soft" : "hover:bg-bg"}`}
+                className={clsx(
+                  "flex w-full flex-col items-center gap-1 rounded-md px-1 py-2",
+                  i.name === chosen?.name ? "bg-moss-soft" : "hover:bg-bg",
+                )}
               >
                 <Tile colour={colourOf(i.name)} icon={i.name} />
                 <span className="w-full truncate text-center text-xs">{i.own ? i.tags : i.name}</span>

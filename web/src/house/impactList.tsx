@@ -1,4 +1,5 @@
 import { palettesThatSuffer } from "@mossy/core/match/roomPalettes";
+import { plural } from "@mossy/core/session/plural";
 import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { useEffect, useMemo } from "react";
 import { Link } from "react-router";
@@ -61,8 +62,7 @@ export function ImpactList({ revision }: { revision: number }) {
       ) : (
         on.length > 0 && (
           <h3 className="pb-1 text-sm font-semibold">
-            Would touch {tracks} {tracks === 1 ? "track" : "tracks"} in {on.length}{" "}
-            {on.length === 1 ? "place" : "places"}
+            Would touch {plural(tracks, "track")} in {plural(on.length, "place")}
           </h3>
         )
       )}

@@ -1,3 +1,4 @@
+import { clsx } from "clsx";
 import { displayNames } from "@mossy/core/names/display";
 import { PATTERN_USES } from "@mossy/core/names/pattern";
 import type { NamePattern, PatternUse } from "@mossy/core/names/pattern";
@@ -61,7 +62,10 @@ export default function NamesPage() {
                   setProblem(null);
                   setParams({ line: u });
                 }}
-                className={`w-full rounded-sm px-2 py-1.5 text-left ${u === use ? "bg-moss-soft" : "hover:bg-bg"}`}
+                className={clsx(
+                  "w-full rounded-sm px-2 py-1.5 text-left",
+                  u === use ? "bg-moss-soft" : "hover:bg-bg",
+                )}
               >
                 <span className="block font-semibold">{USES[u]}</span>
                 <span className="block truncate font-mono text-xs text-ink-2">{exampleOf(style, u)}</span>

@@ -4,6 +4,7 @@ import { Claims } from "@mossy/core/words/clashes";
 import { useMemo, useState } from "react";
 import { Button } from "../ui/button.tsx";
 import { Field, Input, Select } from "../ui/pieces.tsx";
+import { Options, named } from "../ui/chooser.tsx";
 import { Clashes } from "./houseClashes.tsx";
 import { ColourPick } from "./colourPick.tsx";
 import { IconPick } from "./iconPick.tsx";
@@ -89,11 +90,7 @@ export function NewRoleForm({ house, family: first, from, onAdd, onDone }: FormP
       {from !== undefined && (
         <Field label="Family">
           <Select value={family} onChange={(e) => setFamily(e.target.value)}>
-            {house.words.families.map((f) => (
-              <option key={f.id} value={f.id}>
-                {f.name}
-              </option>
-            ))}
+            <Options of={named(house.words.families)} />
           </Select>
         </Field>
       )}

@@ -3,7 +3,8 @@ import type { House } from "@mossy/core/house/house";
 import type { Style } from "@mossy/core/house/style";
 import { Button } from "../ui/button.tsx";
 import type { DrawnIcon } from "../ui/icons.ts";
-import { Field, Select } from "../ui/pieces.tsx";
+import { Field } from "../ui/pieces.tsx";
+import { PickOne, named } from "../ui/chooser.tsx";
 import { Drawing, Tile } from "../ui/tile.tsx";
 
 export interface Users {
@@ -69,36 +70,20 @@ export function OneIcon({
       {onChange && (
         <div className="grid grid-cols-2 gap-2">
           <Field label="Give it to a family">
-            <Select
+            <PickOne
               small
-              value=""
-              onChange={(e) => {
-                if (e.target.value !== "") onChange(withFamily(house, e.target.value, { icon: icon.name }));
-              }}
-            >
-              <option value="">choose…</option>
-              {house.words.families.map((f) => (
-                <option key={f.id} value={f.id}>
-                  {f.name}
-                </option>
-              ))}
-            </Select>
+              says="choose…"
+              options={named(house.words.families)}
+              onPick={(id) => onChange(withFamily(house, id, { icon: icon.name }))}
+            />
           </Field>
           <Field label="Give it to a role">
-            <Select
+            <PickOne
               small
-              value=""
-              onChange={(e) => {
-                if (e.target.value !== "") onChange(withRole(house, e.target.value, { icon: icon.name }));
-              }}
-            >
-              <option value="">choose…</option>
-              {house.words.roles.map((r) => (
-                <option key={r.id} value={r.id}>
-                  {r.name}
-                </option>
-              ))}
-            </Select>
+              says="choose…"
+              options={named(house.words.roles)}
+              onPick={(id) => onChange(withRole(house, id, { icon: icon.name }))}
+            />
           </Field>
         </div>
       )}

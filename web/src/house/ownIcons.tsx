@@ -1,9 +1,10 @@
 import { readSvgIcon } from "@mossy/core/formats/svgIcon";
 import { houseProblems } from "@mossy/core/house/house";
 import type { House } from "@mossy/core/house/house";
+import { freeId, freeName } from "@mossy/core/session/freeId";
 import { idOf } from "@mossy/core/words/usual/index";
-import { useRef, useState } from "react";
-import { Button } from "../ui/button.tsx";
+import { useState } from "react";
+import { FileButton } from "../ui/fileField.tsx";
 import type { DrawnIcon } from "../ui/icons.ts";
 import { Trouble } from "../ui/states.tsx";
 
@@ -22,7 +23,6 @@ export function OwnIcons({
   onChange: ((next: House) => void) | null;
   onNew: (name: string) => void;
 }) {
-  const chooser = useRef<HTMLInputElement>(null);
   const [problems, setProblems] = useState<readonly unknown[]>([]);
   if (!onChange) return null;
   const take = async (files: readonly File[]): Promise<void> => {
@@ -37,13 +37,14 @@ export function OwnIcons({
             .replace(/[_-]+/g, " ")
             .trim()
             .slice(0, 40) || "icon";
-        const base = `house-${idOf(label) || "icon"}`;
-        let id = base;
-        for (let n = 2; [...next.icons.map((i) => i.id), ...icons.map((i) => i.name)].includes(id); n++)
-          id = `${base}-${n}`;
-        let name = label;
-        for (let n = 2; next.icons.some((i) => i.name.toLowerCase() === name.toLowerCase()); n++)
-          name = `${label} ${n}`;
+        const id = freeId(`house-${idOf(label) || "icon"}`, [
+          ...next.icons,
+          ...icons.map((i) => ({ id: i.name })),
+        ]);
+        const name = freeName(
+          label,
+          next.icons.map((i) => i.name),
+        );
         const made: House = { ...next, icons: [...next.icons, { id, name, paths }] };
         const [off] = houseProblems(made);
         if (off) throw new Error(`“${file.name}”: ${off.message}.`);
@@ -64,28 +65,15 @@ export function OwnIcons({
       <p className="text-sm text-ink-2">
         SVG drawings, cleaned on the way in: shapes only, one view box, one colour.
       </p>
-      <Button
-        small
+      <FileButton
+        label="SVG files"
+        accept=".svg,image/svg+xml"
+        many
         className="self-start"
-        onClick={() => {
-          chooser.current?.click();
-        }}
+        onFiles={(files) => void take(files)}
       >
         Bring SVG files in…
-      </Button>
-      <input
-        ref={chooser}
-        type="file"
-        multiple
-        accept=".svg,image/svg+xml"
-        aria-label="SVG files"
-        className="sr-only"
-        tabIndex={-1}
-        onChange={(e) => {
-          void take([...(e.target.files ?? [])]);
-          e.target.value = "";
-        }}
-      />
+      </FileButton>
       {problems.map((p, i) => (
         <Trouble key={i} error={p} />
       ))}

@@ -1,3 +1,4 @@
+import { clsx } from "clsx";
 import { useSortable } from "@dnd-kit/sortable";
 import { CSS } from "@dnd-kit/utilities";
 import { PIECE_NAMES } from "@mossy/core/names/compose";
@@ -37,7 +38,11 @@ export function PieceChip({
         </span>
       )}
       <span
-        className={`inline-flex h-8 items-center rounded-md border ${chosen ? "border-moss bg-moss-soft" : "border-line-strong bg-surface"} ${piece.optional ? "border-dashed" : ""}`}
+        className={clsx(
+          "inline-flex h-8 items-center rounded-md border",
+          chosen ? "border-moss bg-moss-soft" : "border-line-strong bg-surface",
+          piece.optional && "border-dashed",
+        )}
       >
         {movable && (
           <button

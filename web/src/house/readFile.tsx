@@ -1,7 +1,9 @@
 import { differences } from "@mossy/core/house/differences";
 import type { House } from "@mossy/core/house/house";
-import { useRef, useState } from "react";
+import { plural } from "@mossy/core/session/plural";
+import { useState } from "react";
 import { Button } from "../ui/button.tsx";
+import { FileButton } from "../ui/fileField.tsx";
 import { Trouble } from "../ui/states.tsx";
 
 /**
@@ -25,11 +27,9 @@ export function ReadFile({
 }) {
   const [found, setFound] = useState<{ name: string; next: House } | null>(null);
   const [problem, setProblem] = useState<unknown>(null);
-  const chooser = useRef<HTMLInputElement>(null);
-  const take = async (file: File | undefined): Promise<void> => {
+  const take = async (file: File): Promise<void> => {
     setFound(null);
     setProblem(null);
-    if (!file) return;
     try {
       setFound({ name: file.name, next: read(await file.text(), file.name) });
     } catch (e) {
@@ -39,33 +39,19 @@ export function ReadFile({
   const said = found ? differences(house, found.next) : [];
   return (
     <>
-      <Button
-        small
+      <FileButton
+        label={label}
+        accept={accept}
         className="self-start"
-        onClick={() => {
-          chooser.current?.click();
-        }}
+        onFiles={([file]) => void take(file)}
       >
         {button}
-      </Button>
-      <input
-        ref={chooser}
-        type="file"
-        accept={accept}
-        aria-label={label}
-        className="sr-only"
-        tabIndex={-1}
-        onChange={(e) => {
-          void take(e.target.files?.[0]);
-          e.target.value = "";
-        }}
-      />
+      </FileButton>
       <Trouble error={problem} />
       {found && (
         <>
           <h3 className="text-sm font-semibold">
-            “{found.name}” would change{" "}
-            {said.length === 0 ? "nothing" : `${said.length} ${said.length === 1 ? "thing" : "things"}`}
+            “{found.name}” would change {said.length === 0 ? "nothing" : plural(said.length, "thing")}
           </h3>
           <ul className="max-h-72 overflow-y-auto text-sm">
             {said.map((s) => (

@@ -1,11 +1,13 @@
 import { impactOn } from "@mossy/core/house/impact";
 import type { Touch } from "@mossy/core/house/impact";
 import type { Session } from "@mossy/core/session/document";
+import { plural } from "@mossy/core/session/plural";
 import { useQuery } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
 import { Link } from "react-router";
 import { queries } from "../wire/queries.ts";
 import { BeforeAfter, Select } from "../ui/pieces.tsx";
+import { Options, named } from "../ui/chooser.tsx";
 import { Loading } from "../ui/states.tsx";
 import { useHouseWork } from "./work.ts";
 
@@ -37,11 +39,7 @@ export function useSample(): { session: Session | null; name: string; pick: Reac
         setChosen(e.target.value);
       }}
     >
-      {templates.map((t) => (
-        <option key={t.id} value={t.id}>
-          {t.name}
-        </option>
-      ))}
+      <Options of={named(templates)} />
     </Select>
   );
   return { session: data?.draft.session ?? null, name: template?.name ?? "", pick };
@@ -95,8 +93,7 @@ export function WhatChanges({
       ) : (
         <>
           <p className="text-sm">
-            {tracks} {tracks === 1 ? "track" : "tracks"} of it would be asked for something else than by
-            edition {next - 1}.
+            {plural(tracks, "track")} of it would be asked for something else than by edition {next - 1}.
           </p>
           <ul
             className="max-h-56 overflow-y-auto text-sm"

@@ -1,5 +1,6 @@
 import { crowd } from "@mossy/core/colour/settle";
 import type { House } from "@mossy/core/house/house";
+import { plural } from "@mossy/core/session/plural";
 import { useEffect, useRef, useState } from "react";
 import { Button } from "../ui/button.tsx";
 import type { SpreadResult, SpreadTask } from "./spread.worker.ts";
@@ -78,9 +79,7 @@ export function SpreadPanel({
   };
   const shown = found && found.of === palette ? found : null;
   const kept =
-    locked.size > 0
-      ? `${locked.size} ${locked.size === 1 ? "is" : "are"} kept.`
-      : "Tick “Keep” for those that must stay.";
+    locked.size > 0 ? `${plural(locked.size, "is", "are")} kept.` : "Tick “Keep” for those that must stay.";
   return (
     <section aria-label="Spread" className="card flex flex-col gap-3 p-3.5">
       <div>

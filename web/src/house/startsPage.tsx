@@ -3,6 +3,7 @@ import { planHouse } from "@mossy/core/house/plan";
 import { startFits, startGives, startInWords } from "@mossy/core/house/starts";
 import { familyFor } from "@mossy/core/house/style";
 import { CHANNEL_FORMATS } from "@mossy/core/session/document";
+import { freeId } from "@mossy/core/session/freeId";
 import { Plus } from "lucide-react";
 import { useMemo } from "react";
 import { useSearchParams } from "react-router";
@@ -15,7 +16,7 @@ import type { Session } from "@mossy/core/session/document";
 import { ListPage, OpenButton, Scroll, Table, openLine } from "../ui/listPage.tsx";
 import { StartRulePanel } from "./startRulePanel.tsx";
 import { HouseChecklist } from "./houseChecklist.tsx";
-import { freeId, movedBy } from "./order.ts";
+import { movedBy } from "./order.ts";
 import { WhatChanges, useSample } from "./sample.tsx";
 import { useHouseWork } from "./work.ts";
 

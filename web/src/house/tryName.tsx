@@ -72,12 +72,16 @@ export function TryName({ style, family }: { style: Style; family: string }) {
   );
 }
 
+/** Said behind a word that was not simply known. */
+const HOW: Partial<Record<ReadWord["how"], string>> = {
+  slip: " (a slip)",
+  guess: " (a slip)",
+  folder: " here",
+};
+
 /** "2nd pan is “Double second” · far is a position · 2 is the number". */
 function explain(style: Style, reading: Reading): string {
-  const parts = reading.words.map(
-    (w) =>
-      `${w.text} ${meaning(style, w)}${w.how === "slip" || w.how === "guess" ? " (a slip)" : w.how === "folder" ? " here" : ""}`,
-  );
+  const parts = reading.words.map((w) => `${w.text} ${meaning(style, w)}${HOW[w.how] ?? ""}`);
   const others = reading.others.map((id) => style.reader.roles.get(id)?.name ?? id);
   return [
     ...parts,

@@ -1,9 +1,11 @@
+import { clsx } from "clsx";
 import { teach } from "@mossy/core/house/edit";
 import type { House } from "@mossy/core/house/house";
 import { makeReader } from "@mossy/core/words/reader";
 import { groupUnread } from "@mossy/core/words/unread";
 import type { UnreadGroup } from "@mossy/core/words/unread";
 import type { Style } from "@mossy/core/house/style";
+import { plural } from "@mossy/core/session/plural";
 import { useQuery } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
 import { queries } from "../wire/queries.ts";
@@ -33,7 +35,7 @@ export default function UnreadPage() {
     change(next);
     mention(
       settled > 0
-        ? `“${word}” settles ${settled} ${settled === 1 ? "name" : "names"}.`
+        ? `“${word}” settles ${plural(settled, "name")}.`
         : `“${word}” is taught, but the names of this group hold something else that is not known.`,
       { weight: settled > 0 ? "note" : "look" },
     );
@@ -89,7 +91,12 @@ function Group({
   const [within, setWithin] = useState("");
   const perhaps = g.perhaps === null ? undefined : style.reader.roles.get(g.perhaps);
   return (
-    <li className="grid grid-cols-[minmax(0,1fr)_minmax(0,420px)] max-[900px]:grid-cols-1 items-start gap-4 border-b border-line px-4 py-3">
+    <li
+      className={clsx(
+        "grid grid-cols-[minmax(0,1fr)_minmax(0,420px)] max-[900px]:grid-cols-1 items-start gap-4",
+        "border-b border-line px-4 py-3",
+      )}
+    >
       <div className="min-w-0">
         <p className="flex flex-wrap items-center gap-x-3 gap-y-1">
           {g.names.slice(0, 6).map((n) => (

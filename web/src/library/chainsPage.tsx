@@ -1,6 +1,8 @@
+import { clsx } from "clsx";
 import type { Chain, ChainUse } from "@mossy/contract/chains";
 import type { Processor } from "@mossy/core/session/processor";
 import { differs, putChain } from "@mossy/core/sheet/chains";
+import { plural } from "@mossy/core/session/plural";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
@@ -22,13 +24,7 @@ export default function ChainsPage() {
   if (failed) return <Failed error={failed} again={() => void refetch()} />;
   if (!data || !used) return <Loading />;
   const wanted = text.trim().toLowerCase();
-  const shown = data.chains.filter(
-    (c) =>
-      wanted === "" ||
-      `${c.name} ${(c.versions[0]?.processors ?? []).map((p) => `${p.kind} ${p.device?.name ?? ""}`).join(" ")}`
-        .toLowerCase()
-        .includes(wanted),
-  );
+  const shown = data.chains.filter((c) => wanted === "" || wordsOf(c).toLowerCase().includes(wanted));
   return (
     <div className="flex flex-col gap-4">
       <PageHead crumbs={[["Library", "/library"]]} title="Chains">
@@ -76,7 +72,7 @@ function ChainCard({ chain, uses }: { chain: Chain; uses: readonly ChainUse[] })
           <TakeUp chain={chain} uses={uses} />
           <Pill look={behind > 0 ? "look" : "ok"}>
             version {latest}
-            {behind > 0 ? `, ${behind} ${behind === 1 ? "track" : "tracks"} on an earlier one` : ""}
+            {behind > 0 ? `, ${plural(behind, "track")} on an earlier one` : ""}
           </Pill>
         </div>
         <ol className="mt-1">
@@ -99,9 +95,7 @@ function ChainCard({ chain, uses }: { chain: Chain; uses: readonly ChainUse[] })
                 <Link to={`/library/${u.template}`} className="min-w-0 flex-1 truncate hover:underline">
                   {u.name}
                 </Link>
-                <span className="text-ink-2">
-                  {u.tracks} {u.tracks === 1 ? "track" : "tracks"}
-                </span>
+                <span className="text-ink-2">{plural(u.tracks, "track")}</span>
                 <Pill look={u.version < latest ? "look" : "quiet"}>version {u.version}</Pill>
               </li>
             ))}
@@ -146,8 +140,8 @@ function TakeUp({ chain, uses }: { chain: Chain; uses: readonly ChainUse[] }) {
     mention(
       `Version ${latest.version} of ` +
         `“${chain.name}” stands on ` +
-        `${many} ${many === 1 ? "track" : "tracks"} in ` +
-        `${behind.length} ${behind.length === 1 ? "draft" : "drafts"}.`,
+        `${plural(many, "track")} in ` +
+        `${plural(behind.length, "draft")}.`,
     );
   };
   return (
@@ -176,7 +170,12 @@ function VersionLine({
 }) {
   const says = before === null ? [] : differs(before, v.processors);
   return (
-    <li className="grid grid-cols-[32px_minmax(0,1fr)] gap-2 border-b border-line py-2 text-sm last:border-0">
+    <li
+      className={clsx(
+        "grid grid-cols-[32px_minmax(0,1fr)] gap-2 border-b border-line py-2 text-sm",
+        "last:border-0",
+      )}
+    >
       <span className="font-mono font-semibold">{v.version}</span>
       <span>
         <span className="font-mono">{v.processors.map((p) => p.device?.name ?? p.kind).join(" → ")}</span>
@@ -193,3 +192,7 @@ function VersionLine({
     </li>
   );
 }
+
+/** A chain's name with what stands in it, to be searched. */
+const wordsOf = (c: Chain): string =>
+  [c.name, ...(c.versions[0]?.processors ?? []).flatMap((p) => [p.kind, p.device?.name ?? ""])].join(" ");

@@ -1,3 +1,4 @@
+import { plural } from "@mossy/core/session/plural";
 import type { FollowProposal } from "@mossy/contract/library";
 import { useInfiniteQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
@@ -90,8 +91,7 @@ function Chosen({
     }
     if (done > 0)
       mention(
-        `${done} ${done === 1 ? "template follows" : "templates follow"} edition ` +
-          `${edition} in a new release.`,
+        `${plural(done, "template follows", "templates follow")} edition ${edition} in a new release.`,
       );
     setGoing(null);
     await Promise.all(
@@ -105,11 +105,7 @@ function Chosen({
       <PageHead
         crumbs={[["Library", "/library"]]}
         title={`What edition ${edition} asks`}
-        beside={
-          <Pill look="look">
-            {templates.length} {templates.length === 1 ? "template" : "templates"}
-          </Pill>
-        }
+        beside={<Pill look="look">{plural(templates.length, "template")}</Pill>}
       >
         {going && (
           <span role="status" className="text-sm text-ink-2">
@@ -201,9 +197,7 @@ function Template({
       )}
       {t.changes.length > 0 && (
         <details className="text-sm">
-          <summary className="font-semibold">
-            {t.changes.length} {t.changes.length === 1 ? "change" : "changes"} in its draft
-          </summary>
+          <summary className="font-semibold">{plural(t.changes.length, "change")} in its draft</summary>
           <ul className="mt-1 max-h-72 overflow-y-auto" tabIndex={0} aria-label={`Changes in ${t.name}`}>
             {t.changes.map((c, i) => (
               <li

@@ -1,3 +1,4 @@
+import { clsx } from "clsx";
 import type { Style } from "@mossy/core/house/style";
 import { FileProblem } from "@mossy/core/formats/fileProblem";
 import { readIncoming } from "@mossy/core/formats/readForeign";
@@ -6,9 +7,9 @@ import { newSession } from "@mossy/core/house/starts";
 import type { Session, TrackId } from "@mossy/core/session/document";
 import { cleaned, lookThrough, usualStay } from "@mossy/core/sheet/clean";
 import type { ForeignTrack, ForeignSort, Stay } from "@mossy/core/sheet/clean";
-import { Upload } from "lucide-react";
-import { useMemo, useRef, useState } from "react";
+import { useMemo, useState } from "react";
 import { Button } from "../ui/button.tsx";
+import { FileDrop } from "../ui/fileField.tsx";
 import { Pill } from "../ui/pieces.tsx";
 import { Tile } from "../ui/tile.tsx";
 import { newId } from "../session/newId.ts";
@@ -60,8 +61,7 @@ export function FromFile({
     setStay(next);
     onChoose(cleaned(style, read.session, newSession(style.house, read.session.title), next), title);
   };
-  const take = async (file: File | undefined): Promise<void> => {
-    if (!file) return;
+  const take = async (file: File): Promise<void> => {
     try {
       const read = readIncoming(style, file.name, new Uint8Array(await file.arrayBuffer()), newId);
       const looked = lookThrough(style, read.session);
@@ -79,7 +79,20 @@ export function FromFile({
   );
   return (
     <>
-      <FileDrop file={incoming} onFile={(file) => void take(file)} />
+      <FileDrop
+        label="File to start from"
+        accept=".dawproject,.zip,.mid,.midi,.csv,.txt"
+        button={incoming ? "Another file" : "Choose a file"}
+        onFiles={([file]) => void take(file)}
+      >
+        {incoming ? (
+          <>
+            <span className="font-mono text-ink">{incoming.name}</span>, a {incoming.read.from}
+          </>
+        ) : (
+          "Drop a session file (.dawproject), a MIDI file (.mid) or a track sheet (.csv) here"
+        )}
+      </FileDrop>
       <AlertLine>{problem}</AlertLine>
       {!incoming && kept && <Preview session={kept} />}
       {incoming && stay && (
@@ -104,57 +117,6 @@ export function FromFile({
         </div>
       )}
     </>
-  );
-}
-
-function FileDrop({ file, onFile }: { file: ReadFile | null; onFile: (file: File | undefined) => void }) {
-  const [over, setOver] = useState(false);
-  const chooser = useRef<HTMLInputElement>(null);
-  return (
-    <div
-      onDragOver={(e) => {
-        e.preventDefault();
-        setOver(true);
-      }}
-      onDragLeave={() => setOver(false)}
-      onDrop={(e) => {
-        e.preventDefault();
-        setOver(false);
-        onFile(e.dataTransfer.files[0]);
-      }}
-      className={`flex items-center gap-3 rounded-md border border-dashed px-4 py-2.5 ${over ? "border-moss bg-moss-soft" : "border-line-strong"}`}
-    >
-      <Upload size={16} aria-hidden className="text-ink-2" />
-      <span className="flex-1 text-ink-2">
-        {file ? (
-          <>
-            <span className="font-mono text-ink">{file.name}</span>, a {file.read.from}
-          </>
-        ) : (
-          "Drop a session file (.dawproject), a MIDI file (.mid) or a track sheet (.csv) here"
-        )}
-      </span>
-      <input
-        ref={chooser}
-        type="file"
-        accept=".dawproject,.zip,.mid,.midi,.csv,.txt"
-        aria-label="File to start from"
-        className="sr-only"
-        tabIndex={-1}
-        onChange={(e) => {
-          onFile(e.target.files?.[0]);
-          e.target.value = "";
-        }}
-      />
-      <Button
-        small
-        onClick={() => {
-          chooser.current?.click();
-        }}
-      >
-        {file ? "Another file" : "Choose a file"}
-      </Button>
-    </div>
   );
 }
 
@@ -185,7 +147,11 @@ function TrackGroup({
   };
   return (
     <section aria-label={title}>
-      <header className="sticky top-0 z-10 flex items-center gap-2 border-b border-line bg-surface px-4 py-2">
+      <header
+        className={clsx(
+          "sticky top-0 z-10 flex items-center gap-2 border-b border-line bg-surface px-4 py-2",
+        )}
+      >
         <h2 className="font-semibold">{title}</h2>
         <Pill look={standing === "role" ? "ok" : "look"}>{list.length}</Pill>
         <span className="flex-1 truncate text-sm text-ink-2">{says}</span>
@@ -228,7 +194,10 @@ function Line({
         />
         <Tile colour={t.colour} icon={t.icon} size={20} />
         <span
-          className={`min-w-0 flex-1 truncate font-mono text-sm ${folder || stays ? "" : "text-ink-2 line-through"}`}
+          className={clsx(
+            "min-w-0 flex-1 truncate font-mono text-sm",
+            folder || stays ? "" : "text-ink-2 line-through",
+          )}
         >
           {t.name === "" ? "(no name)" : t.name}
         </span>

@@ -1,3 +1,4 @@
+import { clsx } from "clsx";
 import type { Style } from "@mossy/core/house/style";
 import { check, open } from "@mossy/core/check/check";
 import { session as sessionSchema } from "@mossy/core/session/document";
@@ -100,9 +101,8 @@ export default function NewTemplatePage() {
       <PageHead crumbs={[["Library", "/library"]]} title="New template">
         <span role="status" className="text-sm text-ink-2">
           {session
-            ? `${session.tracks.length} tracks to ` +
-              "start with, " +
-              `${off === 0 ? "nothing off" : `${off} to look at`}${name.trim() === "" ? ". Give it a name" : ""}`
+            ? `${session.tracks.length} tracks to start with, ${off === 0 ? "nothing off" : `${off} to look at`}` +
+              (name.trim() === "" ? ". Give it a name" : "")
             : waits || name.trim() === ""
               ? WAITS[from]
               : ""}
@@ -155,7 +155,10 @@ function Starters({
             type="button"
             aria-pressed={chosen === s.id}
             onClick={() => onChoose(startWith(style, s, newId), s.id)}
-            className={`card flex h-full w-full flex-col p-4 text-left ${chosen === s.id ? "border-moss bg-moss-soft" : "hover:border-line-strong"}`}
+            className={clsx(
+              "card flex h-full w-full flex-col p-4 text-left",
+              chosen === s.id ? "border-moss bg-moss-soft" : "hover:border-line-strong",
+            )}
           >
             <span className="font-semibold">{s.name}</span>
             <span className="block text-sm text-ink-2">{s.says}</span>

@@ -1,3 +1,4 @@
+import { plural } from "@mossy/core/session/plural";
 import { dayOfYear } from "../ui/dates.ts";
 import type { TemplateCard } from "@mossy/contract/library";
 import { useQuery } from "@tanstack/react-query";
@@ -50,8 +51,8 @@ export default function LibraryPage() {
       {may && asked > 0 && (
         <p className="flex items-center gap-3 rounded-md bg-lantern-soft px-3 py-2 text-lantern">
           <span className="flex-1">
-            The edition in force asks something of {asked} {asked === 1 ? "template" : "templates"} that
-            were published under an earlier one.
+            The edition in force asks something of {plural(asked, "template")} that were published under an
+            earlier one.
           </span>
           <Button small asChild>
             <Link to="/library/follow">Look, dress and publish</Link>

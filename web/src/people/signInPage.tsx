@@ -1,3 +1,4 @@
+import { clsx } from "clsx";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate, useSearchParams } from "react-router";
@@ -29,7 +30,12 @@ export default function SignInPage() {
   return (
     <main className="grid min-h-full place-items-center p-8">
       <div
-        className={`grid w-full gap-10 ${people.length > 0 ? "max-w-[760px] grid-cols-[300px_1fr] max-[760px]:grid-cols-1" : "max-w-[300px]"}`}
+        className={clsx(
+          "grid w-full gap-10",
+          people.length > 0
+            ? "max-w-[760px] grid-cols-[300px_1fr] max-[760px]:grid-cols-1"
+            : "max-w-[300px]",
+        )}
       >
         <form
           className="flex flex-col gap-4"
@@ -78,7 +84,9 @@ export default function SignInPage() {
                 <li key={p.signIn} className="border-t border-line">
                   <button
                     type="button"
-                    className="flex w-full items-center gap-3 rounded-sm px-1.5 py-2 text-left hover:bg-sunk"
+                    className={clsx(
+                      "flex w-full items-center gap-3 rounded-sm px-1.5 py-2 text-left hover:bg-sunk",
+                    )}
                     disabled={signIn.isPending}
                     onClick={() => signIn.mutate({ name: p.signIn, password: p.password })}
                   >

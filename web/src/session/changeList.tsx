@@ -1,3 +1,4 @@
+import { clsx } from "clsx";
 import type { ChangeSentence } from "@mossy/core/session/says";
 import { ArrowUpDown, Minus, PenLine, Plus } from "lucide-react";
 import { BeforeAfter } from "../ui/pieces.tsx";
@@ -29,7 +30,12 @@ export function ChangeList({
         return (
           <li
             key={`${s.name}-${s.what}-${i}`}
-            className={`grid items-center gap-x-3 border-b border-line py-1.5 text-sm ${narrow ? "grid-cols-[22px_minmax(0,1fr)]" : "grid-cols-[22px_minmax(140px,220px)_120px_minmax(0,1fr)] px-3.5"}`}
+            className={clsx(
+              "grid items-center gap-x-3 border-b border-line py-1.5 text-sm",
+              narrow
+                ? "grid-cols-[22px_minmax(0,1fr)]"
+                : "grid-cols-[22px_minmax(140px,220px)_120px_minmax(0,1fr)] px-3.5",
+            )}
           >
             <span
               role="img"

@@ -6,6 +6,7 @@ import { useState } from "react";
 import type { ReactNode } from "react";
 import { TextField } from "../ui/textField.tsx";
 import { Field, Select } from "../ui/pieces.tsx";
+import { Options } from "../ui/chooser.tsx";
 
 const LAW_WORDS: Readonly<Record<PanLaw, string>> = {
   "constant-power": "constant power, −3.0 dB",
@@ -87,11 +88,7 @@ export function SettingsForm({
           set({ [key]: read(e.target.value) });
         }}
       >
-        {choices.map(([v, n]) => (
-          <option key={v} value={v}>
-            {n}
-          </option>
-        ))}
+        <Options of={choices} />
       </Select>
     </Field>
   );

@@ -1,7 +1,7 @@
 import type { Origin } from "@mossy/core/check/causes";
 import type { Style } from "@mossy/core/house/style";
 import { useQuery } from "@tanstack/react-query";
-import { Download, Redo2, Undo2 } from "lucide-react";
+import { Download } from "lucide-react";
 import { useMemo, useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import { fileAddress } from "../wire/ask.ts";
@@ -12,6 +12,7 @@ import { Button } from "../ui/button.tsx";
 import { PageHead, Views } from "../ui/pieces.tsx";
 import { Failed, Loading } from "../ui/states.tsx";
 import { Clashes } from "../documents/clashes.tsx";
+import { NotDone, SaveWord, UndoRedo } from "../documents/workLine.tsx";
 import type { Workpiece, WorkpieceState } from "../documents/workpiece.ts";
 import { useWorkpiece } from "../documents/useWorkpiece.ts";
 import { CheckInSheet } from "./checkInSheet.tsx";
@@ -103,17 +104,7 @@ function PutRight({
           { to: `/check-ins/${c.id}/differences`, name: "All differences" },
         ]}
       />
-      {state.problem !== null && (
-        <p
-          role="alert"
-          className="flex items-center gap-3 rounded-md bg-brick-soft px-3 py-2 text-sm text-brick"
-        >
-          <span className="flex-1">{state.problem}</span>
-          <Button small onClick={() => work.dismiss()}>
-            Understood
-          </Button>
-        </p>
-      )}
+      <NotDone work={work} state={state} />
       <Clashes work={work} state={state} />
       {view === "sheet" ? (
         <CheckInSheet
@@ -176,33 +167,8 @@ function Head({
       ]}
       title={`Check-in ${c.number} from ${c.session.roomName}`}
     >
-      <span role="status" className="text-sm text-ink-2">
-        {saved ? "Saved" : state.saving === "saving" ? "Saving…" : "Waiting for the house"}
-      </span>
-      {may && (
-        <>
-          <Button
-            look="quiet"
-            className="px-2"
-            aria-label={`Undo${state.undoes === null ? "" : `: ${state.undoes}`}`}
-            title={state.undoes ?? "Nothing to undo"}
-            disabled={state.undoes === null}
-            onClick={() => work.undo()}
-          >
-            <Undo2 size={16} aria-hidden />
-          </Button>
-          <Button
-            look="quiet"
-            className="px-2"
-            aria-label={`Redo${state.redoes === null ? "" : `: ${state.redoes}`}`}
-            title={state.redoes ?? "Nothing to redo"}
-            disabled={state.redoes === null}
-            onClick={() => work.redo()}
-          >
-            <Redo2 size={16} aria-hidden />
-          </Button>
-        </>
-      )}
+      <SaveWord state={state} />
+      {may && <UndoRedo work={work} state={state} />}
       {saved ? (
         <Button asChild look={sure === 0 ? "main" : "plain"}>
           <a href={fileAddress("correctedFile", { checkIn: c.id })} download>

@@ -1,3 +1,4 @@
+import { clsx } from "clsx";
 import type { Cause, Origin } from "@mossy/core/check/causes";
 import type { Finding } from "@mossy/core/check/rule";
 import type { Style } from "@mossy/core/house/style";
@@ -109,7 +110,11 @@ function Group({
   const left = findings.filter((f) => !f.kept).length;
   return (
     <section aria-label={title}>
-      <header className="sticky top-0 z-10 flex items-center gap-2 border-b border-line bg-surface px-3.5 py-2">
+      <header
+        className={clsx(
+          "sticky top-0 z-10 flex items-center gap-2 border-b border-line bg-surface px-3.5 py-2",
+        )}
+      >
         <h2 className="text-sm font-semibold">{title}</h2>{" "}
         <Pill look={left > 0 ? "look" : "ok"}>{left}</Pill>
         {says !== undefined && (
@@ -153,7 +158,11 @@ function Line({
   return (
     <li
       data-rule={f.rule}
-      className={`grid grid-cols-[26px_minmax(0,1fr)_minmax(0,240px)] items-start gap-3 border-b border-line px-3.5 py-2.5 ${f.kept ? "opacity-80" : ""}`}
+      className={clsx(
+        "grid grid-cols-[26px_minmax(0,1fr)_minmax(0,240px)] items-start gap-3 border-b",
+        "border-line px-3.5 py-2.5",
+        f.kept && "opacity-80",
+      )}
     >
       {t ? <Tile colour={t.colour} icon={t.icon} /> : <Tile colour="#38423b" icon="bus" />}
       <div className="min-w-0">

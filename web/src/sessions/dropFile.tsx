@@ -1,11 +1,11 @@
 import type { UnlikeAnswer } from "@mossy/contract/sessions";
 import { useMutation } from "@tanstack/react-query";
-import { Upload } from "lucide-react";
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { useNavigate } from "react-router";
 import { hand } from "../wire/ask.ts";
 import { queryClient } from "../wire/queries.ts";
 import { Button } from "../ui/button.tsx";
+import { FileDrop } from "../ui/fileField.tsx";
 import { Trouble } from "../ui/states.tsx";
 
 const MOST = 64 << 20;
@@ -15,8 +15,6 @@ const MOST = 64 << 20;
  * it is.
  */
 export function DropFile({ session }: { session: string | null }) {
-  const [over, setOver] = useState(false);
-  const chooser = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
   const [asked, setAsked] = useState<{ file: File; answer: UnlikeAnswer } | null>(null);
   const send = useMutation({
@@ -54,51 +52,17 @@ export function DropFile({ session }: { session: string | null }) {
       await navigate(`/check-ins/${made.checkIn}`);
     },
   });
-  const take = (files: FileList | null): void => {
-    const file = files?.[0];
-    if (file) send.mutate({ file });
-  };
   return (
     <div className="flex flex-col gap-2">
-      <div
-        onDragOver={(e) => {
-          e.preventDefault();
-          setOver(true);
-        }}
-        onDragLeave={() => setOver(false)}
-        onDrop={(e) => {
-          e.preventDefault();
-          setOver(false);
-          take(e.dataTransfer.files);
-        }}
-        className={`flex items-center gap-3 rounded-md border border-dashed px-4 py-3 ${over ? "border-moss bg-moss-soft" : "border-line-strong"}`}
+      <FileDrop
+        label="Session file"
+        accept=".dawproject,.zip"
+        button="Choose a file"
+        busy={send.isPending}
+        onFiles={([file]) => send.mutate({ file })}
       >
-        <Upload size={16} aria-hidden className="text-ink-2" />
-        <span className="flex-1 text-ink-2">
-          {send.isPending ? "Reading the file…" : "Drop a session file here (.dawproject)"}
-        </span>
-        <input
-          ref={chooser}
-          type="file"
-          accept=".dawproject,.zip"
-          aria-label="Session file"
-          className="sr-only"
-          tabIndex={-1}
-          onChange={(e) => {
-            take(e.target.files);
-            e.target.value = "";
-          }}
-        />
-        <Button
-          small
-          disabled={send.isPending}
-          onClick={() => {
-            chooser.current?.click();
-          }}
-        >
-          Choose a file
-        </Button>
-      </div>
+        {send.isPending ? "Reading the file…" : "Drop a session file here (.dawproject)"}
+      </FileDrop>
       <Trouble error={send.error} />
       {asked && (
         <Question

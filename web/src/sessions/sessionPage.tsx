@@ -1,3 +1,4 @@
+import { plural } from "@mossy/core/session/plural";
 import { moment } from "../ui/dates.ts";
 import type { TickedItem } from "@mossy/contract/rooms";
 import { useMutation, useQuery } from "@tanstack/react-query";
@@ -84,6 +85,7 @@ function SessionBody({ session: s }: { session: Whole }) {
   const may = useMe()?.right !== "assistant";
   const [last] = s.checkIns;
   const waits = last && last.openNow > 0 ? last : null;
+  const mended = last !== undefined && last.openNow < last.findingsThen;
   const send = useMutation({
     mutationFn: (as: "package" | "correction") => ask("sendToStation", { session: s.id }, { as }),
     onSuccess: () => queryClient.invalidateQueries({ queryKey: ["session", s.id] }),
@@ -130,12 +132,9 @@ function SessionBody({ session: s }: { session: Whole }) {
         <p className="min-w-0 flex-1">
           What goes out is the session as it stands now:{" "}
           {last
-            ? `check-in ${last.number}${last.openNow < last.findingsThen ? " with what was put right in it" : ""}`
+            ? `check-in ${last.number}${mended ? " with what was put right in it" : ""}`
             : "as it was given"}
-          .
-          {waits
-            ? ` ${waits.openNow} ${waits.openNow === 1 ? "thing is" : "things are"} still to look at in it.`
-            : ""}
+          .{waits ? ` ${plural(waits.openNow, "thing is", "things are")} still to look at in it.` : ""}
         </p>
         <Button small asChild>
           <a href={fileAddress("package", { session: s.id })} download>

@@ -1,3 +1,4 @@
+import { clsx } from "clsx";
 import { moment } from "../ui/dates.ts";
 import type { AnswerOf } from "@mossy/contract/routes";
 import { inputList } from "@mossy/core/formats/inputList";
@@ -30,7 +31,10 @@ export function CameBack({ session: s }: { session: Whole }) {
           {s.checkIns.map((c, i) => (
             <li
               key={c.id}
-              className="relative flex flex-wrap items-center gap-x-3 gap-y-1 border-t border-line py-2.5 hover:bg-bg"
+              className={clsx(
+                "relative flex flex-wrap items-center gap-x-3 gap-y-1 border-t border-line py-2.5",
+                "hover:bg-bg",
+              )}
             >
               <span className="min-w-0 flex-1">
                 <Link to={`/check-ins/${c.id}`} className="font-semibold after:absolute after:inset-0">

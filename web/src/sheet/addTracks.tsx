@@ -7,6 +7,7 @@ import { MOST_AT_ONCE, addTyped, endOf, readLines } from "@mossy/core/sheet/type
 import { useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
 import { z } from "zod";
 import { Button } from "../ui/button.tsx";
+import { FileButton } from "../ui/fileField.tsx";
 import { Select, TextArea } from "../ui/pieces.tsx";
 import { useDoneKeys } from "../ui/useDoneKeys.ts";
 import { useKept } from "../ui/useKept.ts";
@@ -15,6 +16,7 @@ import { newId } from "../session/newId.ts";
 import { AlertLine } from "../ui/listPage.tsx";
 import { ReadNames } from "./readNames.tsx";
 import type { Place } from "@mossy/core/session/change";
+import { plural } from "@mossy/core/session/plural";
 
 interface AddProps {
   /** Under what the half typed list is kept. */
@@ -91,7 +93,7 @@ export function AddTracks({ keep, style, session, work, start, behind, onLibrary
   const full = lines.length >= MOST_AT_ONCE;
   const made = useMemo(() => new Map(after.tracks.map((t) => [t.id, t])), [after]);
   const add = (): void => {
-    if (!work.edit(changes, `add ${lines.length} ${lines.length === 1 ? "track" : "tracks"}`)) return;
+    if (!work.edit(changes, `add ${plural(lines.length, "track")}`)) return;
     forget();
     onDone(lines.map((l) => l.track.id).filter((id) => made.has(id)));
   };
@@ -99,7 +101,7 @@ export function AddTracks({ keep, style, session, work, start, behind, onLibrary
     forget();
     onDone([]);
   };
-  const read = async (chosen: File | undefined): Promise<void> => {
+  const read = async (chosen: File): Promise<void> => {
     if (!chosen) return;
     try {
       setText(trackSheetIn(await chosen.text()));
@@ -133,7 +135,13 @@ export function AddTracks({ keep, style, session, work, start, behind, onLibrary
           neighbour={neighbour}
           onChoose={(to) => setTyped({ ...typed, where: to })}
         />
-        <FromCsv onFile={(file) => void read(file)} />
+        <FileButton
+          label="Track sheet as CSV"
+          accept=".csv,text/csv,text/plain"
+          onFiles={([file]) => void read(file)}
+        >
+          From a CSV…
+        </FileButton>
         <Button small onClick={onLibrary}>
           From the library…
         </Button>
@@ -166,7 +174,7 @@ export function AddTracks({ keep, style, session, work, start, behind, onLibrary
         <Button onClick={giveUp}>Cancel</Button>
         {doubtful > 0 && (
           <span className="w-full text-sm text-lantern">
-            {doubtful} {doubtful === 1 ? "name is" : "names are"} not read for sure
+            {plural(doubtful, "name is", "names are")} not read for sure
           </span>
         )}
       </div>
@@ -222,33 +230,5 @@ function WhereTo({
       {neighbour && <option value="behind">behind {neighbour.name}</option>}
       <option value="end">at the end, in the order typed</option>
     </Select>
-  );
-}
-
-function FromCsv({ onFile }: { onFile: (file: File | undefined) => void }) {
-  const file = useRef<HTMLInputElement>(null);
-  return (
-    <>
-      <input
-        ref={file}
-        type="file"
-        accept=".csv,text/csv,text/plain"
-        className="sr-only"
-        tabIndex={-1}
-        aria-label="Track sheet as CSV"
-        onChange={(e) => {
-          onFile(e.target.files?.[0]);
-          e.target.value = "";
-        }}
-      />
-      <Button
-        small
-        onClick={() => {
-          file.current?.click();
-        }}
-      >
-        From a CSV…
-      </Button>
-    </>
   );
 }

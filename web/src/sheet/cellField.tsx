@@ -1,3 +1,4 @@
+import { clsx } from "clsx";
 import type { Style } from "@mossy/core/house/style";
 import type { Session } from "@mossy/core/session/document";
 import { PATHS } from "@mossy/core/session/kind";
@@ -89,7 +90,10 @@ export function CellField({
           }
           if (e.key === "Escape") leave();
         }}
-        className="w-full min-w-0 rounded-sm border border-moss bg-surface px-1.5 font-mono outline-none aria-invalid:border-brick"
+        className={clsx(
+          "w-full min-w-0 rounded-sm border border-moss bg-surface px-1.5 font-mono outline-none",
+          "aria-invalid:border-brick",
+        )}
       />
       {offered.length > 0 && (
         <datalist id={list}>
@@ -101,7 +105,10 @@ export function CellField({
       {problem !== null && (
         <span
           role="alert"
-          className="absolute top-full left-0 z-30 mt-1 w-max max-w-72 rounded-md bg-brick-soft px-2.5 py-1.5 text-sm text-brick shadow-sm"
+          className={clsx(
+            "absolute top-full left-0 z-30 mt-1 w-max max-w-72 rounded-md bg-brick-soft px-2.5 py-1.5",
+            "text-sm text-brick shadow-sm",
+          )}
         >
           {problem}
         </span>

@@ -1,5 +1,6 @@
 import { setField } from "@mossy/core/session/change";
 import type { Insert, Session, Track, TrackId } from "@mossy/core/session/document";
+import { freeNumber } from "@mossy/core/session/freeId";
 import { PROCESSORS, blankInsert, widthBehind } from "@mossy/core/session/processor";
 import { putChain, standsBehind } from "@mossy/core/sheet/chains";
 import { useQuery } from "@tanstack/react-query";
@@ -7,7 +8,7 @@ import { ChevronDown, ChevronUp, X } from "lucide-react";
 import { useState } from "react";
 import { queries } from "../wire/queries.ts";
 import { Button } from "../ui/button.tsx";
-import { Select } from "../ui/pieces.tsx";
+import { PickOne } from "../ui/chooser.tsx";
 import type { Workpiece } from "../documents/workpiece.ts";
 import { InsertForm } from "./insertForm.tsx";
 import { PutChain, SaveChain } from "./shelfChains.tsx";
@@ -40,10 +41,9 @@ export function ChainPanel({
     set(next, "order of processors");
   };
   const add = (kind: string): void => {
-    let n = 1;
-    while (t.inserts.some((i) => i.id === `i${n}`)) n++;
-    set([...t.inserts, blankInsert(`i${n}`, kind)], `add ${kind}`);
-    setOpen(`i${n}`);
+    const id = freeNumber("i", t.inserts);
+    set([...t.inserts, blankInsert(id, kind)], `add ${kind}`);
+    setOpen(id);
   };
   const out = t.format === null ? null : widthBehind(t.format, t.inserts);
   const behind = standsBehind(t, shelf);
@@ -75,19 +75,13 @@ export function ChainPanel({
           {t.format} in, {out} out.
         </p>
       )}
-      <Select
+      <PickOne
         small
         aria-label="Add a processor"
-        value=""
-        onChange={(e) => {
-          if (e.target.value !== "") add(e.target.value);
-        }}
-      >
-        <option value="">add a processor…</option>
-        {PROCESSORS.map((k) => (
-          <option key={k}>{k}</option>
-        ))}
-      </Select>
+        says="add a processor…"
+        options={PROCESSORS.map((k) => [k, k])}
+        onPick={add}
+      />
       {behind.map((b) => (
         <BehindShelf key={b.chain.id} session={session} track={t} work={work} behind={b} />
       ))}

@@ -1,3 +1,4 @@
+import { clsx } from "clsx";
 import type { Finding } from "@mossy/core/check/rule";
 import type { Style } from "@mossy/core/house/style";
 import { CHANNELS, SOURCES, source as sourceSchema } from "@mossy/core/session/document";
@@ -5,7 +6,7 @@ import type { Track, TrackField, TrackFields, TrackId } from "@mossy/core/sessio
 import { memo } from "react";
 import { Input, Pill, Select } from "../ui/pieces.tsx";
 import { Tile } from "../ui/tile.tsx";
-import { roleInWords } from "./sheetRow.tsx";
+import { roleInWords } from "./rowWords.ts";
 import { useTyped } from "../ui/useTyped.ts";
 
 const BY = { mic: "microphone", di: "DI", line: "line", wireless: "wireless" } as const;
@@ -229,7 +230,10 @@ function Cell({
       data-column={column}
       maxLength={most}
       list={list}
-      className="w-full border-transparent bg-transparent hover:border-line-strong focus:border-line-strong focus:bg-surface"
+      className={clsx(
+        "w-full border-transparent bg-transparent hover:border-line-strong",
+        "focus:border-line-strong focus:bg-surface",
+      )}
       value={text ?? value}
       onChange={(e) => type(e.target.value)}
       onBlur={() => {

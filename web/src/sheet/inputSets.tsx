@@ -5,10 +5,12 @@ import { setSessionField } from "@mossy/core/session/change";
 import type { Session } from "@mossy/core/session/document";
 import { inputsOfNow, keepInputs, takeInputs } from "@mossy/core/sheet/inputSets";
 import { Printer } from "lucide-react";
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { fileAddress } from "../wire/ask.ts";
 import { Button } from "../ui/button.tsx";
+import { FileButton } from "../ui/fileField.tsx";
 import { Input, Select } from "../ui/pieces.tsx";
+import { Options, named } from "../ui/chooser.tsx";
 import { saveAs } from "../ui/saveAs.ts";
 import type { Workpiece } from "../documents/workpiece.ts";
 import { newId } from "../session/newId.ts";
@@ -83,11 +85,7 @@ function SetChoice({ session, work }: { session: Session; work: Workpiece | null
           }}
         >
           {!now && <option value="">none of the sets</option>}
-          {session.inputSets.map((s) => (
-            <option key={s.id} value={s.id}>
-              {s.name}
-            </option>
-          ))}
+          <Options of={named(session.inputSets)} />
         </Select>
       )}
       {work && (
@@ -154,9 +152,7 @@ function ReadList({
   work: Workpiece;
   onProblem: (problem: string | null) => void;
 }) {
-  const file = useRef<HTMLInputElement>(null);
-  const read = async (chosen: File | undefined): Promise<void> => {
-    if (!chosen) return;
+  const read = async (chosen: File): Promise<void> => {
     try {
       const changes = floorListIn(session, await chosen.text());
       onProblem(changes.length === 0 ? "The list says what stands here already." : null);
@@ -168,27 +164,8 @@ function ReadList({
   };
 
   return (
-    <>
-      <input
-        ref={file}
-        type="file"
-        accept=".csv,text/csv"
-        className="sr-only"
-        tabIndex={-1}
-        aria-label="Input list as CSV"
-        onChange={(e) => {
-          void read(e.target.files?.[0]);
-          e.target.value = "";
-        }}
-      />
-      <Button
-        small
-        onClick={() => {
-          file.current?.click();
-        }}
-      >
-        Read a CSV…
-      </Button>
-    </>
+    <FileButton label="Input list as CSV" accept=".csv,text/csv" onFiles={([file]) => void read(file)}>
+      Read a CSV…
+    </FileButton>
   );
 }

@@ -25,7 +25,7 @@ import { PathsPanel } from "./pathsPanel.tsx";
 import { SayLine, useSayFocus } from "./sayLine.tsx";
 import { Section } from "../ui/section.tsx";
 import { SendsPanel } from "./sendsPanel.tsx";
-import { roleInWords } from "./sheetRow.tsx";
+import { roleInWords } from "./rowWords.ts";
 import { Recording } from "./recording.tsx";
 import { TrackValues } from "./trackValues.tsx";
 import { WhyList } from "./whyList.tsx";

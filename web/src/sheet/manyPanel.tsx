@@ -10,6 +10,7 @@ import { copiesOfAll } from "@mossy/core/sheet/step";
 import { useState } from "react";
 import { Button, Key } from "../ui/button.tsx";
 import { Field, Select } from "../ui/pieces.tsx";
+import { Options } from "../ui/chooser.tsx";
 import { Tile } from "../ui/tile.tsx";
 import { ManyProcessors } from "./manyProcessors.tsx";
 import type { Workpiece } from "../documents/workpiece.ts";
@@ -176,11 +177,7 @@ function Pick<F extends TrackField>({
             {SEVERAL}
           </option>
         )}
-        {choices.map(([v, name]) => (
-          <option key={v} value={v}>
-            {name}
-          </option>
-        ))}
+        <Options of={choices} />
       </Select>
     </Field>
   );

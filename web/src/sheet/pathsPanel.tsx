@@ -13,6 +13,7 @@ import { useState } from "react";
 import { mention } from "../ui/toasts.tsx";
 import { Button } from "../ui/button.tsx";
 import { Select } from "../ui/pieces.tsx";
+import { Options, named } from "../ui/chooser.tsx";
 import type { Workpiece } from "../documents/workpiece.ts";
 import { newId } from "../session/newId.ts";
 
@@ -69,11 +70,7 @@ export function PathsPanel({
           value={role}
           onChange={(e) => setRole(e.target.value)}
         >
-          {returns.map((r) => (
-            <option key={r.id} value={r.id}>
-              {r.name}
-            </option>
-          ))}
+          <Options of={named(returns)} />
         </Select>
       </div>
       <Button small onClick={() => act(cueMixFrom(style, session, ids, newId()), "a headphone mix")}>

@@ -4,7 +4,7 @@ import type { Session } from "@mossy/core/session/document";
 import { Button } from "../ui/button.tsx";
 import { Pill } from "../ui/pieces.tsx";
 import { Tile } from "../ui/tile.tsx";
-import { roleInWords } from "./sheetRow.tsx";
+import { roleInWords } from "./rowWords.ts";
 import type { NewName } from "@mossy/core/sheet/typed";
 
 type Line = NewName;

@@ -2,11 +2,13 @@ import { setField } from "@mossy/core/session/change";
 import { circleThrough } from "@mossy/core/session/circle";
 import type { Send, Session, Track } from "@mossy/core/session/document";
 import { PATHS } from "@mossy/core/session/kind";
+import { addSend } from "@mossy/core/sheet/paths";
 import { levelInWords } from "@mossy/core/session/valueWords";
 import { X } from "lucide-react";
 import { useState } from "react";
 import { Button } from "../ui/button.tsx";
 import { Select } from "../ui/pieces.tsx";
+import { PickOne, named } from "../ui/chooser.tsx";
 import type { Workpiece } from "../documents/workpiece.ts";
 import { NumberField } from "../ui/numberField.tsx";
 import { nameOf } from "./pathsPanel.tsx";
@@ -40,10 +42,8 @@ export function SendsPanel({
       return;
     }
     setProblem(null);
-    let n = 1;
-    while (t.sends.some((s) => s.id === `s${n}`)) n++;
     const cue = session.tracks.find((x) => x.id === to)?.kind === "cue-mix";
-    set([...t.sends, { id: `s${n}`, to, level: cue ? 0 : -12, beforeFader: cue }], "new send");
+    work.edit([addSend(t, to, cue ? { level: 0, beforeFader: true } : {})], "new send");
   };
   const targets = session.tracks.filter(
     (x) => PATHS.has(x.kind) && x.format !== null && x.id !== t.id && !t.sends.some((s) => s.to === x.id),
@@ -95,21 +95,7 @@ export function SendsPanel({
           </Button>
         </div>
       ))}
-      <Select
-        small
-        aria-label="Send to"
-        value=""
-        onChange={(e) => {
-          if (e.target.value !== "") add(e.target.value);
-        }}
-      >
-        <option value="">send to…</option>
-        {targets.map((x) => (
-          <option key={x.id} value={x.id}>
-            {x.name}
-          </option>
-        ))}
-      </Select>
+      <PickOne small aria-label="Send to" says="send to…" options={named(targets)} onPick={add} />
       {problem !== null && (
         <p role="alert" className="text-sm text-brick">
           {problem}

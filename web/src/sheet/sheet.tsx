@@ -1,3 +1,4 @@
+import { clsx } from "clsx";
 import type { Style } from "@mossy/core/house/style";
 import type { Finding } from "@mossy/core/check/rule";
 import type { COLUMNS as VIEW_COLUMNS } from "@mossy/core/session/beside";
@@ -13,7 +14,8 @@ import { useSize } from "../ui/useSize.ts";
 import { useSteady } from "../ui/useSteady.ts";
 import { CellField } from "./cellField.tsx";
 import { HEAD, thatFit } from "./columns.ts";
-import { HEADS, INDENT, SheetRow, WIDTHS, linkMarks, roleInWords, worstOf } from "./sheetRow.tsx";
+import { linkMarks, roleInWords, worstOf } from "./rowWords.ts";
+import { HEADS, INDENT, SheetRow, WIDTHS } from "./sheetRow.tsx";
 import { SHEET_KEYS, sheetKey } from "./sheetKeys.ts";
 import { useRowDrag } from "./useRowDrag.ts";
 import { useClipboard } from "./useClipboard.ts";
@@ -75,6 +77,8 @@ function useClosed(session: Session, at: TrackId | null) {
   );
   return { closed, close };
 }
+
+const INNER_RING = "focus-visible:shadow-[inset_0_0_0_2px_var(--moss)]";
 
 /** The track sheet: one row a track, folders closed and opened, walked, chosen, typed into and dragged. */
 export function Sheet({
@@ -158,7 +162,7 @@ export function Sheet({
       aria-activedescendant={at >= 0 ? `cell-${order[at] ?? ""}-${cell}` : undefined}
       onKeyDown={onKeyDown}
       onPointerDown={drag.onPointerDown}
-      className="h-full min-h-0 overflow-y-auto outline-none focus-visible:shadow-[inset_0_0_0_2px_var(--moss)]"
+      className={clsx("h-full min-h-0 overflow-y-auto outline-none", INNER_RING)}
     >
       <SheetHead cells={cells} columns={columns} />
       <div role="rowgroup" className="relative w-full" style={{ height: virtual.getTotalSize() }}>
@@ -234,7 +238,10 @@ function SheetHead({ cells, columns }: { cells: readonly Cell[]; columns: string
     <div
       role="row"
       aria-rowindex={1}
-      className="sticky top-0 z-10 grid border-b border-line bg-surface px-3.5 text-xs font-semibold text-ink-2"
+      className={clsx(
+        "sticky top-0 z-10 grid border-b border-line bg-surface px-3.5 text-xs font-semibold",
+        "text-ink-2",
+      )}
       style={{ gridTemplateColumns: columns, height: HEAD }}
     >
       {cells.map((c, i) => (

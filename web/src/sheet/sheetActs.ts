@@ -11,6 +11,7 @@ import { only, these } from "./selection.ts";
 import type { SheetProps } from "./sheet.tsx";
 import type { Cell } from "@mossy/core/sheet/cells";
 import type { Clip } from "@mossy/core/sheet/clip";
+import { plural } from "@mossy/core/session/plural";
 
 /**
  * What typing, moving, copying and pasting in the sheet do; those that change the session are left out
@@ -82,7 +83,7 @@ function pasteBehind(
   const last = session.tracks.findLast((t) => t.parent === null)?.id ?? null;
   const place = at ? { parent: at.parent, after: at.id } : { parent: null, after: last };
   const changes = paste(style, session, clip, place, newId);
-  const label = `paste ${clip.tracks.length} ${clip.tracks.length === 1 ? "track" : "tracks"}`;
+  const label = `paste ${plural(clip.tracks.length, "track")}`;
   if (work.edit(changes, label))
     onSelect(these(changes.flatMap((c) => (c.do === "add" ? [c.track.id] : []))));
 }

@@ -1,15 +1,14 @@
-import type { Style } from "@mossy/core/house/style";
-import type { Identity } from "@mossy/core/names/pattern";
-import type { Finding } from "@mossy/core/check/rule";
-import { CHANNELS } from "@mossy/core/session/document";
-import type { Session, Track, TrackId } from "@mossy/core/session/document";
-import { SHORT_KINDS, widthBehind } from "@mossy/core/session/processor";
-import { levelInWords, panInWords } from "@mossy/core/session/valueWords";
+import { clsx } from "clsx";
+import type { Track, TrackId } from "@mossy/core/session/document";
+import { SHORT_KINDS } from "@mossy/core/session/processor";
+import { levelInWords } from "@mossy/core/session/valueWords";
 import type { Cell } from "@mossy/core/sheet/cells";
 import { ChevronDown, ChevronRight } from "lucide-react";
 import { memo } from "react";
 import type { ReactNode } from "react";
 import { Tile } from "../ui/tile.tsx";
+import { inputInWords, placeInWords, widerIn } from "./rowWords.ts";
+import type { Mark, Worst } from "./rowWords.ts";
 import type { Row } from "./rows.ts";
 
 export const WIDTHS: Readonly<Record<Cell, string>> = {
@@ -36,43 +35,6 @@ export const ROW_ID = "row-";
 
 /** How far what a folder holds stands in, in pixels. */
 export const INDENT = 14;
-
-type Worst = "broken" | "look" | "note" | "kept" | null;
-export function worstOf(findings: readonly Finding[] | undefined): Worst {
-  if (!findings || findings.length === 0) return null;
-  const open = findings.filter((f) => !f.kept);
-  if (open.length === 0) return "kept";
-  return open.some((f) => f.weight === "broken")
-    ? "broken"
-    : open.some((f) => f.weight === "look")
-      ? "look"
-      : "note";
-}
-
-/** "Double second · far", "Plate reverb of Snare"; empty where the house does not know. */
-export function roleInWords(style: Style, t: Identity): string {
-  const role = t.role === null ? undefined : style.reader.roles.get(t.role);
-  if (!role) return "";
-  const of = t.of === null ? "" : ` of ${style.reader.roles.get(t.of)?.name ?? t.of}`;
-  return [
-    role.name + of + (t.number === null ? "" : ` ${t.number}`),
-    ...t.positions.map((p) => style.reader.positions.get(p)?.name ?? p),
-  ].join(" · ");
-}
-
-/** A link set as it shows beside its tracks. */
-export interface Mark {
-  readonly colour: string;
-  readonly says: string;
-}
-export function linkMarks(session: Session): Map<TrackId, Mark> {
-  const marks = new Map<TrackId, Mark>();
-  for (const l of session.links) {
-    for (const id of l.members) marks.set(id, { colour: l.colour, says: `linked in ${l.name}` });
-    for (const id of l.followers) marks.set(id, { colour: l.colour, says: `follows ${l.name}` });
-  }
-  return marks;
-}
 
 interface RowProps {
   readonly row: Row;
@@ -134,7 +96,11 @@ export const SheetRow = memo(function SheetRow({
       aria-level={depth + 1}
       aria-selected={selected}
       aria-expanded={holds > 0 ? !closed : undefined}
-      className={`absolute left-0 grid w-full cursor-default items-center border-b border-line px-3.5 ${selected ? "bg-moss-soft" : folder ? "bg-sunk" : "hover:bg-bg"} ${dragged ? "opacity-50" : t.muted ? "opacity-60" : ""}`}
+      className={clsx(
+        "absolute left-0 grid w-full cursor-default items-center border-b border-line px-3.5",
+        selected ? "bg-moss-soft" : folder ? "bg-sunk" : "hover:bg-bg",
+        dragged ? "opacity-50" : t.muted ? "opacity-60" : "",
+      )}
       style={{ top, height, gridTemplateColumns: columns }}
     >
       {cells.map((cell) => (
@@ -145,7 +111,11 @@ export const SheetRow = memo(function SheetRow({
           aria-colindex={cells.indexOf(cell) + 1}
           onClick={(e) => onDown(t.id, cell, e)}
           onDoubleClick={() => onEdit(t.id, cell)}
-          className={`flex h-full min-w-0 items-center ${cell === "level" ? "justify-end pr-4" : cell === "name" ? "mr-2 gap-2" : "pr-2"} ${active === cell && selected ? "rounded-sm shadow-[inset_0_0_0_1.5px_var(--moss)]" : ""}`}
+          className={clsx(
+            "flex h-full min-w-0 items-center",
+            cell === "level" ? "justify-end pr-4" : cell === "name" ? "mr-2 gap-2" : "pr-2",
+            active === cell && selected && "rounded-sm shadow-[inset_0_0_0_1.5px_var(--moss)]",
+          )}
           style={cell === "name" ? { paddingLeft: depth * INDENT } : undefined}
         >
           {cell === "name" ? (
@@ -206,26 +176,6 @@ const VALUE: Readonly<
 /** A processor's kind, short, as it can be typed as well. */
 const CHIP = "rounded-[5px] border border-line-strong px-1 text-xs";
 
-/** The width a track comes out at where that is another: a mono track may go stereo. */
-function widerIn(t: Track): string {
-  const out = t.format === null ? null : widthBehind(t.format, t.inserts);
-  return out !== null && out !== t.format ? `→ ${out}` : "";
-}
-
-function inputInWords(t: Track): string {
-  if (t.input === null) return "";
-  const channels = CHANNELS[t.format ?? "mono"];
-  return channels > 1 ? `${t.input}–${t.input + channels - 1}` : `${t.input}`;
-}
-
-function placeInWords(t: Track): string {
-  if (t.format === null) return "";
-  if (t.format === "mono") return panInWords(t.pan);
-  return t.width === 100 && t.pan === 0
-    ? t.format
-    : `${t.pan === 0 ? "" : `${panInWords(t.pan)} `}${t.width} %`;
-}
-
 /** The name with what opens a folder, what links it, and how it stands. */
 function NameCell({
   row: { track: t, holds, closed },
@@ -274,7 +224,11 @@ function NameCell({
       <Tile colour={t.colour} icon={t.icon} size={height < 30 ? 18 : 22} />
       {field ?? (
         <span
-          className={`truncate font-mono ${t.kind === "folder" ? "font-bold" : ""} ${worst === "broken" ? "wavy-broken" : worst === "look" ? "wavy" : ""}`}
+          className={clsx(
+            "truncate font-mono",
+            t.kind === "folder" && "font-bold",
+            worst === "broken" ? "wavy-broken" : worst === "look" ? "wavy" : "",
+          )}
           title={t.name}
         >
           {t.name === "" ? "(no name)" : t.name}

@@ -7,7 +7,8 @@ import { ask } from "../wire/ask.ts";
 import { queries, queryClient } from "../wire/queries.ts";
 import { mention } from "../ui/toasts.tsx";
 import { Button } from "../ui/button.tsx";
-import { Input, Select } from "../ui/pieces.tsx";
+import { Input } from "../ui/pieces.tsx";
+import { PickOne } from "../ui/chooser.tsx";
 import { Trouble } from "../ui/states.tsx";
 import type { Workpiece } from "../documents/workpiece.ts";
 
@@ -34,21 +35,13 @@ export function PutChain({
   };
   if (shelf.length === 0) return null;
   return (
-    <Select
+    <PickOne
       small
       aria-label="Put a chain of the shelf on"
-      value=""
-      onChange={(e) => {
-        if (e.target.value !== "") put(e.target.value);
-      }}
-    >
-      <option value="">put a chain on…</option>
-      {shelf.map((c) => (
-        <option key={c.id} value={c.id}>
-          {c.name}, version {c.versions[0]?.version}
-        </option>
-      ))}
-    </Select>
+      says="put a chain on…"
+      options={shelf.map((c) => [c.id, `${c.name}, version ${c.versions[0]?.version}`])}
+      onPick={put}
+    />
   );
 }
 

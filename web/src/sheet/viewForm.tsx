@@ -65,7 +65,7 @@ export function ViewForm({
           onChange={(e) => set({ name: e.target.value })}
         />
       </Field>
-      <ShownParts style={style} session={session} view={view} onSet={set} />
+      <ShownParts view={view} style={style} session={session} onSet={set} />
       <div className="flex flex-wrap gap-2">
         <Button look="main" type="submit">
           Keep it

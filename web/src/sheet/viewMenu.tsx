@@ -4,6 +4,7 @@ import type { Session } from "@mossy/core/session/document";
 import { TRACK_KINDS } from "@mossy/core/session/kind";
 import { Button } from "../ui/button.tsx";
 import { Select } from "../ui/pieces.tsx";
+import { Options, named } from "../ui/chooser.tsx";
 import type { Workpiece } from "../documents/workpiece.ts";
 
 /** Views anybody has without making them. */
@@ -66,19 +67,11 @@ export function ViewMenu({
         <option value="">All tracks</option>
         {session.views.length > 0 && (
           <optgroup label="Of this template">
-            {session.views.map((v) => (
-              <option key={v.id} value={v.id}>
-                {v.name}
-              </option>
-            ))}
+            <Options of={named(session.views)} />
           </optgroup>
         )}
         <optgroup label="Always there">
-          {READY.map((v) => (
-            <option key={v.id} value={v.id}>
-              {v.name}
-            </option>
-          ))}
+          <Options of={named(READY)} />
         </optgroup>
       </Select>
       {work && (

@@ -1,3 +1,4 @@
+import { clsx } from "clsx";
 import type { Session, TrackId, Track } from "@mossy/core/session/document";
 import { levelInWords } from "@mossy/core/session/valueWords";
 import { sumsOf } from "@mossy/core/signal/sums";
@@ -34,7 +35,12 @@ export function LevelsView({
   );
   const { box, row, items, before, after } = useRows(sounding.length, 29);
   return (
-    <div className="grid h-full min-h-0 grid-cols-[minmax(0,1fr)_minmax(0,300px)] max-[900px]:grid-cols-1 max-[900px]:overflow-y-auto">
+    <div
+      className={clsx(
+        "grid h-full min-h-0 grid-cols-[minmax(0,1fr)_minmax(0,300px)] max-[900px]:grid-cols-1",
+        "max-[900px]:overflow-y-auto",
+      )}
+    >
       <div
         ref={box}
         className="min-h-0 overflow-y-auto border-r border-line"

@@ -1,3 +1,4 @@
+import { clsx } from "clsx";
 import type { Session, TrackId } from "@mossy/core/session/document";
 import { foldedToFit, shownAs, wholeWay } from "@mossy/core/signal/map";
 import type { SignalMap } from "@mossy/core/signal/map";
@@ -142,7 +143,11 @@ export function MapView({
         ref={watch}
         aria-label="Signal map"
         aria-busy={drawing}
-        className={`relative min-h-0 flex-1 overflow-hidden bg-bg has-focus-visible:shadow-[inset_0_0_0_2px_var(--moss)] ${drag ? "cursor-grabbing" : ""}`}
+        className={clsx(
+          "relative min-h-0 flex-1 overflow-hidden bg-bg",
+          "has-focus-visible:shadow-[inset_0_0_0_2px_var(--moss)]",
+          drag && "cursor-grabbing",
+        )}
         onKeyDown={(e) => {
           if (e.key !== "Enter" || chosen === null || tracks.get(chosen)?.kind !== "folder") return;
           e.preventDefault();

@@ -1,3 +1,4 @@
+import { clsx } from "clsx";
 import type { Style } from "@mossy/core/house/style";
 import { setField } from "@mossy/core/session/change";
 import type { Session, TrackId } from "@mossy/core/session/document";
@@ -82,7 +83,12 @@ export function PictureView({
   // chosen.
   const drawn = spots.filter((d) => d.name !== null || d.id === selected || d.id === moving?.id);
   return (
-    <div className="grid h-full min-h-0 grid-cols-[minmax(0,1fr)_196px] max-[900px]:grid-cols-[minmax(0,1fr)_150px]">
+    <div
+      className={clsx(
+        "grid h-full min-h-0 grid-cols-[minmax(0,1fr)_196px]",
+        "max-[900px]:grid-cols-[minmax(0,1fr)_150px]",
+      )}
+    >
       <div className="flex min-h-0 flex-col">
         <PictureBar
           session={session}

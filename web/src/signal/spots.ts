@@ -25,8 +25,8 @@ const GAP = 3;
 
 /**
  * Where each source is drawn: its place from left to right is kept exactly, its depth as far as others
- * leave room,
- * its size by its level (a fifth smaller for 6 dB). Those on one place stand one behind the other.
+ * leave room, its size by its level (a fifth smaller for 6 dB). Those on one place stand one behind the
+ * other.
  * @param xOf the pixel of a place
  */
 export function spotsOf(

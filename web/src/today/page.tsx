@@ -1,3 +1,4 @@
+import { clsx } from "clsx";
 import { useQuery } from "@tanstack/react-query";
 import { Plus } from "lucide-react";
 import { Suspense, lazy } from "react";
@@ -114,12 +115,18 @@ function RoomRow({ room: r }: { room: TodayAnswer["rooms"][number] }) {
             <li key={s.id}>
               <Link
                 to={`/sessions/${s.id}`}
-                className="inline-flex items-baseline gap-2 rounded-sm border border-line bg-bg px-2.5 py-1 text-sm hover:border-line-strong"
+                className={clsx(
+                  "inline-flex items-baseline gap-2 rounded-sm border border-line bg-bg px-2.5 py-1 text-sm",
+                  "hover:border-line-strong",
+                )}
                 title={`from ${s.templateName}`}
               >
                 {s.title}{" "}
                 <span
-                  className={`font-mono ${s.release < s.latestRelease ? "font-bold text-lantern" : "text-ink-2"}`}
+                  className={clsx(
+                    "font-mono",
+                    s.release < s.latestRelease ? "font-bold text-lantern" : "text-ink-2",
+                  )}
                 >
                   release {s.release}
                   {s.release < s.latestRelease ? ` of ${s.latestRelease}` : ""}

@@ -1,3 +1,4 @@
+import { clsx } from "clsx";
 import { Slot } from "radix-ui";
 import type { ComponentProps } from "react";
 
@@ -20,7 +21,13 @@ export function Button({
     <Root
       type={asChild ? undefined : "button"}
       {...rest}
-      className={`inline-flex items-center justify-center gap-2 rounded-md border font-semibold whitespace-nowrap transition-colors disabled:opacity-50 ${small ? "h-7 px-2.5 text-sm" : "h-8 px-3.5 text-base"} ${LOOKS[look]} ${className}`}
+      className={clsx(
+        "inline-flex items-center justify-center gap-2 rounded-md border font-semibold",
+        "whitespace-nowrap transition-colors disabled:opacity-50",
+        small ? "h-7 px-2.5 text-sm" : "h-8 px-3.5 text-base",
+        LOOKS[look],
+        className,
+      )}
     />
   );
 }

@@ -1,3 +1,4 @@
+import { clsx } from "clsx";
 import { ArrowRight } from "lucide-react";
 import { useRef, useState } from "react";
 import type { ChangeEvent, ComponentProps, ReactNode, SyntheticEvent } from "react";
@@ -16,7 +17,11 @@ export type PillLook = keyof typeof PILLS;
 export function Pill({ look = "quiet", children }: { look?: PillLook; children: ReactNode }) {
   return (
     <span
-      className={`inline-flex items-center gap-1.5 rounded-full px-2.5 py-0.5 text-xs font-semibold whitespace-nowrap ${PILLS[look]}`}
+      className={clsx(
+        "inline-flex items-center gap-1.5 rounded-full px-2.5 py-0.5 text-xs font-semibold",
+        "whitespace-nowrap",
+        PILLS[look],
+      )}
     >
       {children}
     </span>
@@ -74,7 +79,10 @@ export function Views({
           to={v.to}
           end={v.end ?? true}
           className={({ isActive }) =>
-            `rounded-sm px-3 py-[3px] text-sm font-semibold ${isActive ? "bg-surface text-ink shadow-sm" : "text-ink-2 hover:text-ink"}`
+            clsx(
+              "rounded-sm px-3 py-[3px] text-sm font-semibold",
+              isActive ? "bg-surface text-ink shadow-sm" : "text-ink-2 hover:text-ink",
+            )
           }
         >
           {v.name}
@@ -111,7 +119,10 @@ export function Choice<T extends string>({
           onClick={() => {
             onChoose?.(v);
           }}
-          className={`rounded-sm px-3 py-[3px] text-sm font-semibold ${v === value ? "bg-surface text-ink shadow-sm" : "text-ink-2 hover:text-ink"}`}
+          className={clsx(
+            "rounded-sm px-3 py-[3px] text-sm font-semibold",
+            v === value ? "bg-surface text-ink shadow-sm" : "text-ink-2 hover:text-ink",
+          )}
         >
           {name}
         </button>
@@ -179,8 +190,8 @@ export function TextArea({ className = "", ...rest }: ComponentProps<"textarea">
 }
 /**
  * One of a list. Walking it with the keys only shows what it would be: Enter, leaving the field or a choice
- * by mouse takes it, Escape leaves
- * it as it was. A list that does something (its value is "") does it on Enter or choice alone.
+ * by mouse takes it, Escape leaves it as it was. A list that does something (its value is "") does it on
+ * Enter or choice alone.
  */
 export function Select({
   small = false,

@@ -1,3 +1,4 @@
+import { clsx } from "clsx";
 import { ChevronRight } from "lucide-react";
 import { useState } from "react";
 import type { ReactNode } from "react";
@@ -31,7 +32,12 @@ export function Section({
       }}
       className="group border-t border-line pt-2.5"
     >
-      <summary className="flex cursor-pointer list-none items-center gap-1.5 rounded-sm py-0.5 text-sm font-semibold hover:bg-sunk">
+      <summary
+        className={clsx(
+          "flex cursor-pointer list-none items-center gap-1.5 rounded-sm py-0.5 text-sm",
+          "font-semibold hover:bg-sunk",
+        )}
+      >
         <ChevronRight size={14} aria-hidden className="-ml-0.5 shrink-0 text-ink-2 group-open:rotate-90" />
         {title}
         {count !== undefined && count > 0 && (

@@ -1,3 +1,4 @@
+import { clsx } from "clsx";
 import { Dialog } from "radix-ui";
 import { Key } from "./button.tsx";
 
@@ -32,7 +33,10 @@ export default function ShortcutDialog({
         <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/30" />
         <Dialog.Content
           aria-describedby={undefined}
-          className="card fade-in fixed top-[12vh] left-1/2 z-50 max-h-[76vh] w-[440px] max-w-[92vw] -translate-x-1/2 overflow-y-auto p-5"
+          className={clsx(
+            "card fade-in fixed top-[12vh] left-1/2 z-50 max-h-[76vh] w-[440px] max-w-[92vw]",
+            "-translate-x-1/2 overflow-y-auto p-5",
+          )}
         >
           <Dialog.Title className="mb-3 text-md font-semibold">What the keyboard does</Dialog.Title>
           {groups.map(([title, list]) =>

@@ -1,3 +1,4 @@
+import { clsx } from "clsx";
 import { CloudOff, Lamp, SearchX } from "lucide-react";
 import type { ReactNode } from "react";
 import { AskProblem } from "./askProblem.ts";
@@ -7,7 +8,11 @@ import { Button } from "./button.tsx";
 export function Loading({ what = "Fetching" }: { what?: string }) {
   return (
     <div role="status" className="grid h-full min-h-40 place-items-center text-ink-2">
-      <span className="fade-in flex items-center gap-2 [animation-delay:250ms] [animation-fill-mode:backwards]">
+      <span
+        className={clsx(
+          "fade-in flex items-center gap-2 [animation-delay:250ms] [animation-fill-mode:backwards]",
+        )}
+      >
         <Lamp size={16} aria-hidden /> {what}…
       </span>
     </div>

@@ -1,3 +1,4 @@
+import { clsx } from "clsx";
 import { X } from "lucide-react";
 import { Toast } from "radix-ui";
 import { Link } from "react-router";
@@ -31,7 +32,10 @@ export default function ToastList({
           onOpenChange={(open) => {
             if (!open) onGone(n.id);
           }}
-          className={`fade-in flex items-center gap-3 rounded-lg border px-4 py-2.5 shadow-lg ${LOOK[n.weight]}`}
+          className={clsx(
+            "fade-in flex items-center gap-3 rounded-lg border px-4 py-2.5 shadow-lg",
+            LOOK[n.weight],
+          )}
         >
           <Toast.Description className="flex-1 text-ink">{n.says}</Toast.Description>
           {n.to !== undefined && (
@@ -49,7 +53,12 @@ export default function ToastList({
           </Toast.Close>
         </Toast.Root>
       ))}
-      <Toast.Viewport className="fixed bottom-1.5 left-[calc(50%+94px)] z-50 flex w-[420px] -translate-x-1/2 flex-col gap-2" />
+      <Toast.Viewport
+        className={clsx(
+          "fixed bottom-1.5 left-[calc(50%+94px)] z-50 flex w-[420px] -translate-x-1/2 flex-col",
+          "gap-2",
+        )}
+      />
     </Toast.Provider>
   );
 }

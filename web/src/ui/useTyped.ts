@@ -21,8 +21,7 @@ export interface TypedField {
 
 /**
  * A field that sets what stands in it on being left: by Tab, Enter or a click elsewhere, and as well where
- * it goes away with its page
- * (a link, the back button, a reload) while somebody still types.
+ * it goes away with its page (a link, the back button, a reload) while somebody still types.
  * @param set takes the text; false where it cannot be
  */
 export function useTyped(set: (text: string) => boolean): TypedField {

@@ -1,3 +1,4 @@
+import { plural } from "@mossy/core/session/plural";
 import type { News } from "@mossy/contract/news";
 import { useEffect, useState } from "react";
 import { queries, queryClient } from "./queries.ts";
@@ -50,9 +51,8 @@ function spread(news: News, me: string): void {
     case "check-in":
       refresh("sessions", "session", "today", "rooms");
       mention(
-        `${news.title} came back from ` +
-          `${news.room}: ` +
-          `${news.findings === 0 ? "nothing off" : `${news.findings} ${news.findings === 1 ? "finding" : "findings"}`}.`,
+        `${news.title} came back from ${news.room}: ` +
+          (news.findings === 0 ? "nothing off." : `${plural(news.findings, "finding")}.`),
         { weight: news.findings > 0 ? "look" : "note", to: `/check-ins/${news.checkIn}`, next: "Open" },
       );
       break;

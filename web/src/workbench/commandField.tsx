@@ -1,3 +1,4 @@
+import { clsx } from "clsx";
 import { useId, useRef, useState } from "react";
 import { Key } from "../ui/button.tsx";
 import { Input } from "../ui/pieces.tsx";
@@ -63,7 +64,10 @@ export function CommandField({ bench, onDone }: { bench: Bench; onDone: () => vo
               id={`${list}-${i}`}
               role="option"
               aria-selected={i === at}
-              className={`flex h-8 cursor-default items-center justify-between rounded-sm px-2.5 ${i === at ? "bg-moss-soft" : "hover:bg-sunk"}`}
+              className={clsx(
+                "flex h-8 cursor-default items-center justify-between rounded-sm px-2.5",
+                i === at ? "bg-moss-soft" : "hover:bg-sunk",
+              )}
               // Before the field loses the focus to the press and closes.
               onPointerDown={(e) => {
                 e.preventDefault();

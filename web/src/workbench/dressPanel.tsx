@@ -11,6 +11,7 @@ import { Button } from "../ui/button.tsx";
 import { Pill } from "../ui/pieces.tsx";
 import { useDoneKeys } from "../ui/useDoneKeys.ts";
 import { ChangeList } from "../session/changeList.tsx";
+import { plural } from "@mossy/core/session/plural";
 import type { Workpiece } from "../documents/workpiece.ts";
 
 interface PanelProps {
@@ -120,9 +121,7 @@ function Shown({
         <p className="flex flex-wrap gap-1.5">
           {made.length > 0 && <Pill look="note">makes {made.join(", ")}</Pill>}
           {moved > 0 && <Pill look="note">moves {moved}</Pill>}
-          <Pill>
-            {said.length} {said.length === 1 ? "change" : "changes"}
-          </Pill>
+          <Pill>{plural(said.length, "change")}</Pill>
         </p>
       )}
       {!none && (

@@ -1,7 +1,9 @@
+import { clsx } from "clsx";
 import { useMemo } from "react";
 import { putAllRight } from "@mossy/core/check/check";
 import type { Style } from "@mossy/core/house/style";
 import type { Session, TrackId } from "@mossy/core/session/document";
+import { plural } from "@mossy/core/session/plural";
 import { Lamp } from "lucide-react";
 import { FindingCard } from "../check/card.tsx";
 import { TITLE_OF } from "../check/titles.ts";
@@ -88,8 +90,6 @@ export function FindingsList({
   );
 }
 
-const many = (n: number, what: string): string => `${n} ${what}${n === 1 ? "" : "s"}`;
-
 /** The bottom line: what wants a look, of which kinds, and counts. */
 export function BottomLine({
   session,
@@ -115,7 +115,10 @@ export function BottomLine({
       <button
         type="button"
         onClick={onShow}
-        className={`inline-flex items-center gap-1.5 rounded-full px-2.5 py-1 font-semibold ${findings.open.length > 0 ? "bg-lantern-soft text-lantern" : "bg-moss-soft text-moss"}`}
+        className={clsx(
+          "inline-flex items-center gap-1.5 rounded-full px-2.5 py-1 font-semibold",
+          findings.open.length > 0 ? "bg-lantern-soft text-lantern" : "bg-moss-soft text-moss",
+        )}
       >
         <Lamp size={14} aria-hidden />{" "}
         {findings.looking && findings.all.length === 0
@@ -134,9 +137,9 @@ export function BottomLine({
       ))}
       {keptNow > 0 && <span>{keptNow} kept with a reason</span>}
       <span className="ml-auto whitespace-nowrap">
-        {many(session.tracks.length, "track")}
-        {chosen > 1 ? `, ${chosen} chosen` : ""} · {many(count("folder"), "folder")} · {inputs} on inputs ·{" "}
-        {many(count("return"), "return")}
+        {plural(session.tracks.length, "track")}
+        {chosen > 1 ? `, ${chosen} chosen` : ""} · {plural(count("folder"), "folder")} · {inputs} on inputs
+        · {plural(count("return"), "return")}
       </span>
     </footer>
   );

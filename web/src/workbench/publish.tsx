@@ -15,6 +15,7 @@ import { Button } from "../ui/button.tsx";
 import { Field, Pill, TextArea } from "../ui/pieces.tsx";
 import { Trouble } from "../ui/states.tsx";
 import { ChangeList } from "../session/changeList.tsx";
+import { plural } from "@mossy/core/session/plural";
 import type { Workpiece } from "../documents/workpiece.ts";
 
 /** Before a release goes out: what changed since the last one, what is still off, a note. */
@@ -80,8 +81,8 @@ export function Publish({
       </div>
       {open.length > 0 && (
         <p className="rounded-md bg-lantern-soft px-2.5 py-1.5 text-sm text-lantern">
-          {open.length} {open.length === 1 ? "thing is" : "things are"} still to look at. The release can go
-          out all the same.
+          {plural(open.length, "thing is", "things are")} still to look at. The release can go out all the
+          same.
         </p>
       )}
       {same && (

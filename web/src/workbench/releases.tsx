@@ -1,3 +1,4 @@
+import { clsx } from "clsx";
 import type { Template } from "@mossy/contract/library";
 import { Link } from "react-router";
 import { day } from "../ui/dates.ts";
@@ -40,7 +41,10 @@ export function Releases({ template }: { template: Template }) {
         {template.releases.map((r) => (
           <li
             key={r.number}
-            className="grid grid-cols-[90px_minmax(0,1fr)_auto] items-start gap-3 border-b border-line px-3.5 py-2.5"
+            className={clsx(
+              "grid grid-cols-[90px_minmax(0,1fr)_auto] items-start gap-3 border-b border-line px-3.5",
+              "py-2.5",
+            )}
           >
             <Link
               to={`/library/${template.id}/releases/${r.number}`}

@@ -17,6 +17,7 @@ import type {
   TrackKind,
 } from "../../session/document.ts";
 import { same } from "../../session/change.ts";
+import { freeId } from "../../session/freeId.ts";
 import { FileProblem } from "../fileProblem.ts";
 import { SESSION_FILE_LIMITS, openZip } from "../zip.ts";
 import { attribute, child, children, numeric, parseXml } from "../xml.ts";
@@ -43,9 +44,9 @@ const DEEPEST = 32;
 const MOST_TRACKS = 10_000;
 
 /**
- * Reads a DAWproject 1.0 file, ours or anybody's. Unknown elements and attributes are passed over.
- * Where our extra file is in it, it fills in what the format has no place for;
- * what somebody changed in the project itself wins over it.
+ * Reads a DAWproject 1.0 file, ours or anybody's. Unknown elements and attributes are passed over. Where
+ * our extra file is in it, it fills in what the format has no place for; what somebody changed in the
+ * project itself wins over it.
  * @throws FileProblem saying which entry, where, and what to do
  */
 export function readExchange(bytes: Uint8Array): ReadExchange {
@@ -161,8 +162,7 @@ class Reading {
       (xmlId?.startsWith("track-") ? xmlId.slice(6) : (xmlId ?? ""))
         .replace(/[^A-Za-z0-9._-]/g, "-")
         .slice(0, 70) || "track";
-    let id = wish;
-    for (let n = 2; this.#given.has(id); n++) id = `${wish}-${n}`;
+    const id = freeId(wish, this.#given);
     if (id !== wish && xmlId !== null)
       this.remarks.push(`Two tracks of the file have the id “${xmlId}”; both were read.`);
     this.#given.add(id);
@@ -265,9 +265,8 @@ class Reading {
 
 /**
  * What the project says, filled up from the extra file. Where the project still says just what we would
- * write
- * for a value, the value is taken from the extra file, which knows it exactly; where it differs, the room
- * changed it.
+ * write for a value, the value is taken from the extra file, which knows it exactly; where it differs, the
+ * room changed it.
  */
 function together(read: Session, { session: written }: Extra, titled: boolean): Session {
   const asWritten = new Reading(
