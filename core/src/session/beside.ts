@@ -1,6 +1,7 @@
 import { z } from "zod";
+import type { NameOf } from "./field.ts";
 import { trackId } from "./format.ts";
-import { TRACK_KINDS, trackKind } from "./kind.ts";
+import { KIND_WORDS, TRACK_KINDS, trackKind } from "./kind.ts";
 import { oneLine } from "./text.ts";
 
 /** What the members of a link set share. */
@@ -16,6 +17,21 @@ export const linkSet = z.object({
   followers: z.array(trackId).max(2000),
 });
 export type LinkSet = z.infer<typeof linkSet>;
+
+const said = (name: string, ...parts: readonly (readonly string[])[]): string => {
+  const all = parts.filter((p) => p.length > 0).map((p) => p.join(", "));
+  return name + (all.length === 0 ? "" : ` (${all.join("; ")})`);
+};
+
+/** A link set with what is shared and by whom. */
+export const linkInDetail = (l: LinkSet, nameOf: NameOf): string =>
+  said(
+    l.name,
+    l.members.map(nameOf),
+    l.followers.map((id) => `${nameOf(id)} follows`),
+    l.shares,
+    [l.colour],
+  );
 
 /** Columns of the track sheet that can be left out. */
 export const COLUMNS = ["role", "input", "feeds", "level", "place", "inserts"] as const;
@@ -33,6 +49,17 @@ export const view = z.object({
 });
 export type View = z.infer<typeof view>;
 
+/** A view with what shows in it. */
+export const viewInDetail = (v: View, nameOf: NameOf): string =>
+  said(
+    v.name,
+    v.kinds.map((k) => KIND_WORDS[k]),
+    v.roles,
+    v.folders.map((id) => `in ${nameOf(id)}`),
+    v.armed ? ["armed only"] : [],
+    v.columns.map((c) => `column ${c}`),
+  );
+
 /** Another numbering of the same sources: another interface, another room. */
 export const inputSet = z.object({
   id: trackId,
@@ -40,3 +67,10 @@ export const inputSet = z.object({
   inputs: z.array(z.object({ track: trackId, input: z.int().min(1).max(1024) })).max(2000),
 });
 export type InputSet = z.infer<typeof inputSet>;
+
+/** An input set with its numbers. */
+export const inputSetInDetail = (s: InputSet, nameOf: NameOf): string =>
+  said(
+    s.name,
+    s.inputs.map((i) => `${nameOf(i.track)} ${i.input}`),
+  );

@@ -31,6 +31,8 @@ export interface Field<S extends z.ZodType> extends FieldUse {
   readonly rest: z.output<S>;
   /** A value in words; ids of other tracks become their names. */
   readonly inWords: (value: z.output<S>, nameOf: NameOf) => string;
+  /** The same at length, for what the words leave out; asked where they say the same before and after. */
+  readonly inDetail?: (value: z.output<S>, nameOf: NameOf) => string;
 }
 
 /** Any field, as far as it can be asked without knowing which. */
@@ -38,6 +40,7 @@ export interface AnyField extends FieldUse {
   readonly schema: z.ZodType;
   readonly rest: unknown;
   readonly inWords: (value: never, nameOf: NameOf) => string;
+  readonly inDetail?: (value: never, nameOf: NameOf) => string;
 }
 export type FieldTable = Readonly<Record<string, AnyField>>;
 

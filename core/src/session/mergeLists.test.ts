@@ -1,12 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { mergeLists } from "./mergeLists.ts";
-import { smallSession } from "../fixtures/sessions.ts";
-import { apply } from "./apply.ts";
-import { inverse, setField, setSessionField } from "./change.ts";
 import { SESSION } from "./sessionFields.ts";
 import { TRACK } from "./trackFields.ts";
-import { insist, sortOut } from "./rebase.ts";
 
 const send = (id: string, to: string, level = -12, beforeFader = false) => ({ id, to, level, beforeFader });
 
@@ -129,45 +125,3 @@ describe("a list two people changed", () => {
     },
   );
 });
-
-describe("changes meant for another state", () =>
-  it(
-    "of one list go in beside what somebody else put into it, and are undone " +
-      "without taking that along",
-    () => {
-      const s = smallSession();
-      const kick = s.tracks.find((t) => t.id === "kick")!;
-      const theirs = apply(s, [
-        setSessionField(s, "checklist", ["Headphones"]),
-        setField(kick, "sends", [send("s1", "verb")]),
-      ]);
-      const mine = [
-        setSessionField(s, "checklist", ["Talkback"]),
-        setField(kick, "sends", [send("s1", "cue", -6)]),
-      ];
-      const both = sortOut(theirs, mine);
-      expect([
-        both.clash,
-        both.session.checklist,
-        both.session.tracks
-          .find((t) => t.id === "kick")
-          ?.sends.map((x) => x.to)
-          .sort(),
-      ]).toEqual([[], ["Talkback", "Headphones"], ["cue", "verb"]]);
-      const after = apply(both.session, [
-        setSessionField(both.session, "checklist", [...both.session.checklist, "Spare cable"]),
-      ]);
-      expect(sortOut(after, inverse(both.stand)).session.checklist).toEqual(["Headphones", "Spare cable"]);
-    },
-  ));
-
-describe("having one's own way where somebody was faster", () =>
-  it("moves a track behind the one it was to stand behind, wherever that stands by now", () => {
-    const s = smallSession();
-    const [first, second, third] = s.tracks.filter((t) => t.parent === null);
-    const to = { parent: null, after: first!.id };
-    const move = { do: "move", id: third!.id, from: { parent: null, after: second!.id }, to } as const;
-    const now = apply(s, insist(s, s, [move]));
-    const top = now.tracks.filter((t) => t.parent === null).map((t) => t.id);
-    expect(top.indexOf(third!.id)).toBe(top.indexOf(first!.id) + 1);
-  }));

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import type { NameOf } from "./field.ts";
 import { CHANNELS, channelFormat, trackId } from "./format.ts";
 import type { ChannelFormat } from "./format.ts";
 import { oneLine } from "./text.ts";
@@ -67,7 +68,6 @@ export type Device = z.infer<typeof device>;
 /** A named value as the device shows it: "Ratio" "3:1". */
 export const processorValue = z.object({ name: oneLine(60).min(1), value: oneLine(80) });
 
-/** Documents of before devices had makers say only their name. */
 /** What a processor is, apart from where it stands: what a chain on the shelf is made of. */
 export const processor = z.object({
   /** What it is: "EQ", "Compressor"… */
@@ -92,6 +92,20 @@ export const insert = processor.extend({
   chain: z.object({ id: oneLine(80), version: z.int().min(1) }).nullable(),
 });
 export type Insert = z.infer<typeof insert>;
+
+/** A processor on a track with all that is set of it: "Compressor (Ratio 3:1, keyed by Kick)". */
+export function insertInDetail(i: Insert, nameOf: NameOf): string {
+  const set = [
+    ...(i.device === null ? [] : [i.kind, i.device.maker, i.device.format, i.device.identifier]),
+    ...i.values.map((v) => `${v.name} ${v.value}`),
+    i.bypassed ? "bypassed" : "",
+    i.before ? "recorded" : "",
+    i.width === null ? "" : `to ${i.width}`,
+    i.key === null ? "" : `keyed by ${nameOf(i.key)}`,
+    i.chain === null ? "" : `chain ${i.chain.id}, version ${i.chain.version}`,
+  ].filter((said) => said !== "");
+  return (i.device?.name ?? i.kind) + (set.length === 0 ? "" : ` (${set.join(", ")})`);
+}
 
 /** A processor with nothing said but its kind: on, after the recording, as wide as what comes in. */
 export const blankInsert = (

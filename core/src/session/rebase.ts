@@ -1,5 +1,5 @@
 import { same, setField, setSessionField } from "./change.ts";
-import type { Change, SetSession, SetTrack } from "./change.ts";
+import type { Change, Place, SetSession, SetTrack } from "./change.ts";
 import { attempt } from "./attempt.ts";
 import type {
   Session,
@@ -109,24 +109,20 @@ function insistOn(now: Session, mine: Session, c: Change): Change[] {
       return setAnew(now, c);
     case "set": {
       const t = here.get(c.id);
-      if (t) return setAnewOn(t, c);
-      return putBack(now, mine, c.id);
+      return t ? setAnewOn(t, c) : putBack(now, mine, c.id);
     }
     case "move": {
       const t = here.get(c.id);
-      if (!t) return putBack(now, mine, c.id);
-      const around = insideOf(now.tracks);
-      const siblings = around.get(t.parent) ?? [];
+      const to = placeLike(now, c.to, c.id);
+      if (!t) return putBack(now, mine, c.id, to);
+      const siblings = insideOf(now.tracks).get(t.parent) ?? [];
       const from = { parent: t.parent, after: siblings[siblings.indexOf(t) - 1]?.id ?? null };
-      const parent = c.to.parent !== null && here.get(c.to.parent)?.kind === "folder" ? c.to.parent : null;
-      const there = (around.get(parent) ?? []).filter((x) => x.id !== t.id);
-      const after = there.some((x) => x.id === c.to.after) ? c.to.after : (there.at(-1)?.id ?? null);
-      return from.parent === parent && from.after === after
-        ? []
-        : [{ do: "move", id: t.id, from, to: { parent, after } }];
+      return same(from, to) ? [] : [{ do: "move", id: t.id, from, to }];
     }
     case "add":
-      return here.has(c.track.id) ? [] : placed(now, c.track);
+      return here.has(c.track.id)
+        ? []
+        : placed(c.track, placeLike(now, { parent: c.track.parent, after: c.after }));
     case "take-out": {
       const t = here.get(c.track.id);
       if (!t || now.tracks.some((x) => x.parent === t.id)) return [];
@@ -136,17 +132,33 @@ function insistOn(now: Session, mine: Session, c: Change): Change[] {
   }
 }
 
-function putBack(now: Session, mine: Session, id: TrackId): Change[] {
+/** A track as it was for the one who changed it: to a place, else behind what stood before it. */
+function putBack(now: Session, mine: Session, id: TrackId, to?: Place): Change[] {
   const t = byId(mine).get(id);
-  return t ? placed(now, t) : [];
+  if (!t) return [];
+  const siblings = insideOf(mine.tracks).get(t.parent) ?? [];
+  const there = byId(now);
+  const before = siblings
+    .slice(0, siblings.indexOf(t))
+    .findLast((x) => there.get(x.id)?.parent === t.parent);
+  return placed(t, to ?? placeLike(now, { parent: t.parent, after: before?.id ?? null }));
 }
 
-/** A track at the end of the folder it stood in, or of the session where that is gone. */
-function placed(now: Session, t: Track): Change[] {
-  const parent = t.parent !== null && byId(now).get(t.parent)?.kind === "folder" ? t.parent : null;
-  return [
-    { do: "add", track: { ...t, parent }, after: insideOf(now.tracks).get(parent)?.at(-1)?.id ?? null },
-  ];
+const placed = (t: Track, { parent, after }: Place): Change[] => [
+  { do: "add", track: { ...t, parent }, after },
+];
+
+/**
+ * The place here that is most like one there: the outer level where the folder is gone, the end where the
+ * neighbour is.
+ * @param moving the track that goes there, which is nobody's neighbour
+ */
+function placeLike(now: Session, to: Place, moving?: TrackId): Place {
+  const folder = to.parent === null || byId(now).get(to.parent)?.kind === "folder";
+  const parent = folder ? to.parent : null;
+  const there = (insideOf(now.tracks).get(parent) ?? []).filter((x) => x.id !== moving);
+  const known = folder && (to.after === null || there.some((x) => x.id === to.after));
+  return { parent, after: known ? to.after : (there.at(-1)?.id ?? null) };
 }
 
 const setAnewOn = <F extends TrackField>(

@@ -1,3 +1,4 @@
+import { same } from "./change.ts";
 import type { Change, SetSession, SetTrack } from "./change.ts";
 import type { Session, SessionField, SessionFields, TrackField, TrackFields, TrackId } from "./document.ts";
 import type { NameOf } from "./field.ts";
@@ -16,7 +17,10 @@ export interface ChangeSentence {
   readonly after: string | null;
 }
 
-type Says<V> = { readonly [F in keyof V]: { inWords: (value: V[F], nameOf: NameOf) => string } };
+type SayValue<V> = (value: V, nameOf: NameOf) => string;
+type Says<V> = {
+  readonly [F in keyof V]: { inWords: SayValue<V[F]>; inDetail?: SayValue<V[F]>; called: string };
+};
 const TRACK_SAYS: Says<TrackFields> = TRACK;
 const SESSION_SAYS: Says<SessionFields> = SESSION;
 
@@ -84,25 +88,32 @@ function moved({ id, from, to }: Of<"move">, nameOf: NameOf): ChangeSentence {
 }
 
 function setInWords<F extends TrackField>(c: SetTrack<F>, nameOf: NameOf): ChangeSentence {
-  const { inWords: say } = TRACK_SAYS[c.field];
-  return {
-    sort: "changed",
-    track: c.id,
-    name: nameOf(c.id),
-    what: TRACK[c.field].called,
-    before: say(c.from, nameOf),
-    after: say(c.to, nameOf),
-  };
+  const said = beforeAndAfter<TrackFields[F]>(TRACK_SAYS[c.field], c.from, c.to, nameOf);
+  return { sort: "changed", track: c.id, name: nameOf(c.id), ...said };
 }
 
 function settingInWords<F extends SessionField>(c: SetSession<F>, nameOf: NameOf): ChangeSentence {
-  const { inWords: say } = SESSION_SAYS[c.field];
-  return {
-    sort: "changed",
-    track: null,
-    name: "Session",
-    what: SESSION[c.field].called,
-    before: say(c.from, nameOf),
-    after: say(c.to, nameOf),
-  };
+  const said = beforeAndAfter<SessionFields[F]>(SESSION_SAYS[c.field], c.from, c.to, nameOf);
+  return { sort: "changed", track: null, name: "Session", ...said };
 }
+
+/** A value as it was and as it is; at length, of a list only what differs, where the short words are alike. */
+function beforeAndAfter<V>(
+  { called, inWords: say, inDetail }: Says<{ value: V }>["value"],
+  from: V,
+  to: V,
+  nameOf: NameOf,
+): Pick<ChangeSentence, "what" | "before" | "after"> {
+  const [before, after] = [say(from, nameOf), say(to, nameOf)];
+  if (before !== after || !inDetail) return { what: called, before, after };
+  const [was, is] = [without(from, to), without(to, from)];
+  const order = Array.isArray(was) && was.length === 0 && Array.isArray(is) && is.length === 0;
+  const [first, then] = order ? [from, to] : [was, is];
+  return { what: called, before: inDetail(first, nameOf), after: inDetail(then, nameOf) };
+}
+
+/** Of a list what another does not have; anything else as it is. */
+const without = <V>(value: V, other: V): V =>
+  Array.isArray(value) && Array.isArray(other)
+    ? (value.filter((x) => !other.some((y) => same(x, y))) as V)
+    : value;

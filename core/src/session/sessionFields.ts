@@ -1,5 +1,6 @@
 import { z } from "zod";
-import { inputSet, linkSet, view } from "./beside.ts";
+import { inputSet, inputSetInDetail, linkInDetail, linkSet, view, viewInDetail } from "./beside.ts";
+import type { InputSet, LinkSet, View } from "./beside.ts";
 import { called, field, namesOf } from "./field.ts";
 import { channelFormat, trackId } from "./format.ts";
 import { longText, oneLine } from "./text.ts";
@@ -143,6 +144,9 @@ export const SESSION = {
     rest: [],
     called: "findings kept",
     inWords: howMany,
+    inDetail: each<Keep>(
+      (k, nameOf) => `${k.rule}${k.track === null ? "" : ` of ${nameOf(k.track)}`}: ${k.why}`,
+    ),
     itemByItem: true,
   }),
   /** What is gone through before recording. */
@@ -158,6 +162,7 @@ export const SESSION = {
     rest: [],
     called: "link sets",
     inWords: names,
+    inDetail: each<LinkSet>(linkInDetail),
     itemByItem: true,
   }),
   views: field({
@@ -165,6 +170,7 @@ export const SESSION = {
     rest: [],
     called: "views",
     inWords: names,
+    inDetail: each<View>(viewInDetail),
     itemByItem: true,
   }),
   /** How many inputs the interface has; null where that is not said. */
@@ -179,6 +185,7 @@ export const SESSION = {
     rest: [],
     called: "input sets",
     inWords: names,
+    inDetail: each<InputSet>(inputSetInDetail),
     itemByItem: true,
   }),
   /** Rules that are not asked of this session. */
@@ -187,6 +194,7 @@ export const SESSION = {
     rest: [],
     called: "findings switched off",
     inWords: howMany,
+    inDetail: each<string>(String),
     itemByItem: true,
   }),
 } as const;

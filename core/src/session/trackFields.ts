@@ -2,7 +2,8 @@ import { z } from "zod";
 import { field } from "./field.ts";
 import { channelFormat, trackId } from "./format.ts";
 import { trackKind } from "./kind.ts";
-import { insert } from "./processor.ts";
+import { insert, insertInDetail } from "./processor.ts";
+import type { Insert } from "./processor.ts";
 import { longText, oneLine } from "./text.ts";
 import { each, either, levelInWords, panInWords, plainly, transposeInWords } from "./valueWords.ts";
 
@@ -136,6 +137,10 @@ export const TRACK = {
     rest: [],
     called: "sends",
     inWords: each<Send>((s, nameOf) => `${nameOf(s.to)} ${levelInWords(s.level)}`),
+    inDetail: each<Send>(
+      (s, nameOf) =>
+        `${nameOf(s.to)} ${levelInWords(s.level)} ${s.beforeFader ? "before" : "after"} the fader`,
+    ),
     itemByItem: true,
     heard: true,
     exchanged: true,
@@ -144,9 +149,8 @@ export const TRACK = {
     schema: z.array(insert).max(64),
     rest: [],
     called: "inserts",
-    inWords: each<z.infer<typeof insert>>(
-      (i) => `${i.device?.name ?? i.kind}${i.bypassed ? " (bypassed)" : ""}`,
-    ),
+    inWords: each<Insert>((i) => `${i.device?.name ?? i.kind}${i.bypassed ? " (bypassed)" : ""}`),
+    inDetail: each<Insert>(insertInDetail),
     itemByItem: true,
     exchanged: true,
   }),
