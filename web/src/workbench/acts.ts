@@ -10,12 +10,14 @@ export function wrapChosen({ work, style, session, ids, select }: Bench): void {
   if (work.edit(wrap(style, session, ids, id), "wrap in a folder")) select(id);
 }
 
-/** Takes out what is chosen and goes on to the track behind it. */
+/** Takes out what is chosen and goes on to the next track that is left, else to the last one before. */
 export function takeOutChosen({ work, session, ids, select }: Bench): void {
+  if (!work.edit(takeOut(session, ids), ids.length === 1 ? "take out" : `take out ${ids.length}`)) return;
+  const left = new Set(work.state().doc.tracks.map((t) => t.id));
   const order = session.tracks.map((t) => t.id);
-  const next = order[order.indexOf(ids.at(-1) ?? "") + 1] ?? null;
-  if (work.edit(takeOut(session, ids), ids.length === 1 ? "take out" : `take out ${ids.length}`))
-    select(next);
+  const at = order.indexOf(ids.at(-1) ?? "");
+  const isLeft = (id: string): boolean => left.has(id);
+  select(order.slice(at).find(isLeft) ?? order.slice(0, at).findLast(isLeft) ?? null);
 }
 
 /**
