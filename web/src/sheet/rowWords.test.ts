@@ -25,7 +25,7 @@ describe("a row of the sheet says", () => {
   it("role, number and positions; whose it is; nothing where the house does not know", () => {
     const what = { role: "snare", of: null, positions: ["top"], number: 2 };
     expect(roleInWords(style, what)).toBe("Snare 2 · top");
-    expect(roleInWords(style, { role: "plate", of: "snare", positions: [], number: null })).toMatch(
+    expect(roleInWords(style, { role: "plate-reverb", of: "snare", positions: [], number: null })).toMatch(
       / of Snare$/,
     );
     expect(roleInWords(style, { ...what, role: null })).toBe("");
