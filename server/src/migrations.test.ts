@@ -9,6 +9,8 @@ import { expect, inject, it } from "vitest";
 import { connect, migrate } from "./database.ts";
 import { copyDatabase } from "./testing/copies.ts";
 
+const SESSION = randomUUID();
+const DOCUMENTS = Array.from({ length: 4 }, () => randomUUID());
 const FOLDER = fileURLToPath(new URL("../migrations/", import.meta.url));
 /** What sessions did not have before the workbench was whole. */
 const LATER = {
@@ -94,6 +96,63 @@ it("brings sessions of before up to what they are now, and nothing else about th
           : t,
       ),
     });
+  } finally {
+    await pool.end();
+    rmSync(early, { recursive: true, force: true });
+  }
+});
+
+it("keeps what a session went out as under its new name, and forgets editions nothing was counted by", async () => {
+  const name = `t${randomUUID().replaceAll("-", "")}`;
+  const pool = connect(await copyDatabase(inject("postgres"), "template1", name));
+  const early = mkdtempSync(join(tmpdir(), "mossy-migrations-"));
+  try {
+    for (const file of [
+      "001_start.sql",
+      "002_disk_and_checklists.sql",
+      "003_workbench.sql",
+      "004_causes.sql",
+    ])
+      copyFileSync(join(FOLDER, file), join(early, file));
+    await migrate(pool, early);
+    const given = JSON.stringify(smallSession());
+    await pool.query("insert into rooms (id, room, place) values ('r', '{}', 1)");
+    await pool.query(
+      "insert into house_editions (number, house, note, published_by) values (1, '{}', '', 'x')",
+    );
+    for (const id of DOCUMENTS)
+      await pool.query("insert into documents (id, session, updated_by) values ($1, $2, 'x')", [id, given]);
+    await pool.query("insert into templates (id, name, shelf, document) values ('t', 'T', 'S', $1)", [
+      DOCUMENTS[0],
+    ]);
+    await pool.query(
+      `insert into releases (template, number, session, note, edition, published_by)
+       values ('t', 1, $1, '', 1, 'x')`,
+      [given],
+    );
+    await pool.query(
+      `insert into sessions (id, title, room, template, release, edition, given, report, folder, made_by)
+       values ($1, 'S', 'r', 't', 1, 1, $2, '{}', 'S', 'x')`,
+      [SESSION, given],
+    );
+    const addCheckIn = (number: number, fields: string, values: string): Promise<unknown> =>
+      pool.query(
+        `insert into check_ins (id, session, number, file_name, file, came, document, recognised, remarks,
+           handed_in_by, tracks, followed_then, findings_then, tracks_now, follow_now, open_now${fields})
+         values ($1, $2, $3, 'f', '', $4, $5, 'ids', '[]', 'x', 1, 1, 0, 1, 1, 0${values})`,
+        [randomUUID(), SESSION, number, given, DOCUMENTS[number]],
+      );
+    await addCheckIn(1, "", "");
+    await addCheckIn(2, ", counted_edition", ", 1");
+    expect(await migrate(pool, FOLDER)).toContain("005_baseline.sql");
+    await addCheckIn(3, "", "");
+    const { rows } = await pool.query<{ baseline: unknown }>("select baseline from sessions");
+    expect(rows).toEqual([{ baseline: smallSession() }]);
+    const counted = await pool.query<{ counted_edition: number | null }>(
+      "select counted_edition from check_ins order by number",
+    );
+    expect(counted.rows.map((r) => r.counted_edition)).toEqual([null, 1, null]);
+    expect(await migrate(pool, FOLDER)).toEqual([]);
   } finally {
     await pool.end();
     rmSync(early, { recursive: true, force: true });

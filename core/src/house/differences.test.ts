@@ -1,4 +1,7 @@
+import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { deeds, done } from "../fixtures/leadDeeds.ts";
+import { houseDiff } from "./houseDiff.ts";
 import { exceptionOf } from "./exceptions.ts";
 import { pieceOf } from "../names/pattern.ts";
 import { differences } from "./differences.ts";
@@ -148,4 +151,82 @@ describe("two house styles compared", () => {
       }),
     ).toEqual(["Folders gone on the shared disk: Library/Templates."]);
   });
+});
+
+describe("a house style that became another", () => {
+  const said = (next: Partial<House>): string[] => differences(house, { ...house, ...next });
+  const [colour, ...colours] = house.palette as [House["palette"][number], ...House["palette"]];
+
+  it("says what became of its colours and icons", () => {
+    expect(said({ palette: [{ ...colour, name: "Otter" }, ...colours] })).toEqual([
+      `Colour ${colour.name} is called Otter.`,
+    ]);
+    expect(said({ palette: [...house.palette, { id: "otter", name: "Otter", hex: "#112233" }] })).toEqual([
+      "New colour Otter (#112233).",
+    ]);
+    expect(said({ thresholds: { apart: 9, contrast: 4 } })).toEqual([
+      "Two colours are too close under ΔE 9; an icon needs 4 : 1.",
+    ]);
+    const icon = {
+      id: "house-oar",
+      name: "Oar",
+      paths: [{ d: "M0 0L24 24", stroke: null, evenOdd: false }],
+    };
+    expect(said({ icons: [...house.icons, icon] })).toEqual(["New icon Oar."]);
+    const drawn = { ...house, icons: [icon] };
+    expect(
+      differences(drawn, {
+        ...house,
+        icons: [{ ...icon, paths: [{ d: "M1 1L9 9", stroke: null, evenOdd: false }] }],
+      }),
+    ).toEqual(["Icon Oar is drawn another way."]);
+    expect(differences(drawn, { ...house, icons: [] })).toEqual(["Icon Oar is gone."]);
+  });
+
+  it("says what became of starting values, exceptions and the order they are asked in", () => {
+    const [start, second, ...others] = house.starts as [
+      House["starts"][number],
+      House["starts"][number],
+      ...House["starts"],
+    ];
+    expect(said({ starts: [second, ...others] })).toEqual([`Starting value gone: ${start.says}.`]);
+    expect(said({ starts: [second, start, ...others] })).toEqual([
+      "Starting values are asked in another order.",
+    ]);
+    expect(said({ starts: [{ ...start, says: "other words" }, second, ...others] })).toEqual([
+      "Starting value changed: other words.",
+    ]);
+    const two = { ...house, exceptions: [rule("a", "first"), rule("b", "then")] };
+    expect(differences(house, two)).toEqual(["New exception: first.", "New exception: then."]);
+    expect(differences(two, house)).toEqual(["Exception gone: first.", "Exception gone: then."]);
+    expect(differences(two, { ...two, exceptions: two.exceptions.toReversed() })).toEqual([
+      "Exceptions are asked in another order.",
+    ]);
+    const dark = { ...two.exceptions[0]!, then: { ...two.exceptions[0]!.then, colour: "stone" } };
+    expect(differences(two, { ...two, exceptions: [dark, two.exceptions[1]!] })).toEqual([
+      "Exception changed: first.",
+    ]);
+  });
+
+  it("says what became of the checklist, new sessions and the disk", () => {
+    const [item, ...items] = house.checklist as [House["checklist"][number], ...House["checklist"]];
+    expect(said({ checklist: items })).toEqual([`Off the checklist: ${item.says}.`]);
+    expect(said({ checklist: [{ ...item, value: "other" }, ...items] })).toEqual([
+      `Checklist: ${item.says} (other).`,
+    ]);
+    expect(said({ session: { ...house.session, tempo: 96 } })).toEqual([expect.stringContaining("96 bpm")]);
+    expect(said({ disk: { ...house.disk, root: "/Elsewhere", longest: 200 } })).toEqual([
+      "The shared disk stands at /Elsewhere.",
+      `Paths may have 200 characters, not ${house.disk.longest}.`,
+    ]);
+  });
+
+  it("says something of whatever leads do to it, but for nothing at all", () =>
+    fc.assert(
+      fc.property(deeds, (list) => {
+        const next = done(house, list);
+        expect(differences(house, next).length > 0).toBe(houseDiff(house, next).length > 0);
+      }),
+      { numRuns: 60 },
+    ));
 });

@@ -19,6 +19,7 @@ export function differences(before: House, after: House): string[] {
     ...starts(before, after),
     ...exceptions(before, after),
     ...disk(before, after),
+    ...orders(before, after),
     ...gone(before.words.roles, after.words.roles).map((r) => `Role ${r.name} is gone.`),
   ];
 }
@@ -128,7 +129,6 @@ function starts(before: House, after: House): string[] {
     else if (!same(old, rule)) said.push(`Starting value changed: ${rule.says}.`);
   }
   for (const rule of gone(before.starts, after.starts)) said.push(`Starting value gone: ${rule.says}.`);
-  if (reordered(before.starts, after.starts)) said.push("Starting values are asked in another order.");
   if (!same(before.formats, after.formats)) said.push(`The house works in ${after.formats.join(", ")}.`);
   if (!same(before.session, after.session)) {
     const s = after.session;
@@ -148,14 +148,39 @@ function starts(before: House, after: House): string[] {
   return said;
 }
 
-/** Whether those that stand in both lists stand in another order. */
-function reordered(before: readonly { id: string }[], after: readonly { id: string }[]): boolean {
-  const b = new Set(before.map((x) => x.id)),
-    a = new Set(after.map((x) => x.id));
-  return !same(
-    before.filter((x) => a.has(x.id)).map((x) => x.id),
-    after.filter((x) => b.has(x.id)).map((x) => x.id),
-  );
+/** Whether those that stand in both lists, and are of the group they were of, stand in another order. */
+function reordered<T extends { readonly id: string }>(
+  before: readonly T[],
+  after: readonly T[],
+  group: (item: T) => string = () => "",
+): boolean {
+  const order = (list: readonly T[], other: ReadonlyMap<string, T>): string[] =>
+    list
+      .filter((x) => {
+        const there = other.get(x.id);
+        return there !== undefined && group(there) === group(x);
+      })
+      .map((x) => x.id);
+  return !same(order(before, inOld(after)), order(after, inOld(before)));
+}
+
+/** What stands in another order, list by list; a role that goes to another family has to stand elsewhere. */
+function orders(before: House, after: House): string[] {
+  const [was, is] = [before.words, after.words];
+  const said: readonly (readonly [boolean, string])[] = [
+    [reordered(before.palette, after.palette), "The colours stand in another order."],
+    [reordered(before.icons, after.icons), "The icons of the house stand in another order."],
+    [reordered(was.families, is.families), "Families stand in another order."],
+    [reordered(was.roles, is.roles, (r) => r.family), "Roles stand in another order."],
+    [
+      reordered(was.positions, is.positions, (p) => p.group),
+      "What stands beside roles is in another order.",
+    ],
+    [reordered(before.starts, after.starts), "Starting values are asked in another order."],
+    [reordered(before.checklist, after.checklist), "The checklist is in another order."],
+    [reordered(before.exceptions, after.exceptions), "Exceptions are asked in another order."],
+  ];
+  return said.flatMap(([other, sentence]) => (other ? [sentence] : []));
 }
 
 function exceptions(before: House, after: House): string[] {
@@ -167,7 +192,6 @@ function exceptions(before: House, after: House): string[] {
     else if (!same(old, e)) said.push(`Exception changed: ${e.says}.`);
   }
   for (const e of gone(before.exceptions, after.exceptions)) said.push(`Exception gone: ${e.says}.`);
-  if (reordered(before.exceptions, after.exceptions)) said.push("Exceptions are asked in another order.");
   return said;
 }
 

@@ -206,3 +206,24 @@ describe("names that would meet", () =>
     expect(collisionsIn(style, makeStyle(merged), s)).toEqual([{ name: "kick", tracks: ["Kick", "Hat"] }]);
     expect(collisionsIn(style, style, s)).toEqual([]);
   }));
+
+describe("starting values in words", () => {
+  it("say each as a person would, in one order", () => {
+    expect(startInWords({})).toBe("");
+    expect(startInWords({ level: -6, pan: -30 })).toBe("−6.0 dB, L 30");
+    expect(startInWords({ pan: 0, width: 60, polarity: "inverted" })).toBe(
+      "centre, width 60 %, polarity inverted",
+    );
+    expect(startInWords({ aside: 45 })).toBe("45 to its side");
+    expect(startInWords({ format: "stereo", source: "di", channel: 10 })).toBe(
+      "stereo, from di, MIDI channel 10",
+    );
+    expect(startInWords({ controllers: [{ controller: 7, value: 100 }], transpose: 12 })).toBe(
+      "controller 7 at 100, sounds an octave higher",
+    );
+    expect(startInWords({ armed: false, monitor: "off", notes: "by the door" })).toBe(
+      "not armed, monitor off, note “by the door”",
+    );
+    expect(startInWords({ armed: true, format: null, source: null, channel: null })).toBe("armed");
+  });
+});

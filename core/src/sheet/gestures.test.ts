@@ -90,4 +90,42 @@ describe("gestures", () => {
     expect(feed(tidy, "gtr", "kit")).toMatchObject({ changes: [{ field: "feeds", to: "kit" }] });
     expect(busFor(style, tidy, ["main"], "x")).toMatchObject({ problem: expect.any(String) });
   });
+
+  it("say what is missing, or what they must not be asked of, and change nothing", () => {
+    const says = (g: Gesture): string => ("problem" in g ? g.problem : "done");
+    const silent = done(tidy, [setField(by(tidy, "Kick"), "format", null)]);
+    const choose = "Choose tracks that carry sound first.";
+    expect(says(busFor(style, silent, ["kick"], "b"))).toBe(choose);
+    expect(says(returnFor(style, tidy, [], "hall-reverb", "h"))).toBe(choose);
+    expect(says(cueMixFrom(style, tidy, ["main"], "c"))).toBe(choose);
+    expect(says(parallelOf(style, tidy, "main", "p"))).toContain("a folder, a bus or a track");
+    const noMain = { ...tidy, tracks: tidy.tracks.filter((t) => t.kind !== "main") };
+    expect(says(stageBeforeMain(style, noMain, "s"))).toBe("There is no main path yet.");
+    expect(says(monitorPath(style, noMain, "m"))).toBe("There is no main path yet.");
+    expect(says(feed(tidy, "gone", "main"))).toBe("That track is not there any more.");
+    expect(says(feed(tidy, "kick", "gone"))).toBe("What it should feed is not there any more.");
+    expect(says(feed(silent, "gtr", "kick"))).toBe("“Kick” carries no sound.");
+    expect(says(feed(silent, "kick", "main"))).toBe("“Kick” carries no sound of its own to feed on.");
+  });
+
+  it("feed a bus to where all of its tracks fed, else to the main path, and take a free name", () => {
+    const apart = done(tidy, [setField(by(tidy, "Snare_Top"), "feeds", "main")]);
+    const bus = (s: Session) => {
+      const g = busFor(style, s, ["top", "bottom"], "b");
+      if ("problem" in g) throw new Error(g.problem);
+      const made = done(s, g.changes).tracks.find((t) => t.id === "b");
+      if (!made) throw new Error("no bus was made");
+      return made;
+    };
+    expect([bus(tidy).feeds, bus(apart).feeds]).toEqual(["kit", "main"]);
+    const taken = done(tidy, [setField(by(tidy, "EGtr_Amp"), "name", bus(tidy).name.toUpperCase())]);
+    expect(bus(taken).name).toBe(`${bus(tidy).name} 2`);
+  });
+
+  it("send as loud as is asked, and number sends that stand beside others", () => {
+    const sent = made(returnFor(style, tidy, ["gtr"], "hall-reverb", "h", -20));
+    const [, ...more] = by(sent, "EGtr_Amp").sends.toReversed();
+    expect(by(sent, "EGtr_Amp").sends.at(-1)).toMatchObject({ to: "h", level: -20, beforeFader: false });
+    expect(more.map((x) => x.id)).not.toContain(by(sent, "EGtr_Amp").sends.at(-1)?.id);
+  });
 });

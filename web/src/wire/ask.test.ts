@@ -1,0 +1,73 @@
+import { afterEach, describe, expect, it, vi } from "vitest";
+import { AskProblem } from "../ui/askProblem.ts";
+import { ask, fileAddress, hand } from "./ask.ts";
+
+/** What the house was asked, and how it answers in this test. */
+function house(answer: () => Promise<Response> | Response) {
+  const asked: { url: string; init: RequestInit }[] = [];
+  vi.stubGlobal("fetch", async (url: string, init: RequestInit) => {
+    asked.push({ url, init });
+    return answer();
+  });
+  return asked;
+}
+const json = (body: unknown, status = 200): Response =>
+  new Response(JSON.stringify(body), { status, headers: { "Content-Type": "application/json" } });
+const problemOf = async (asking: Promise<unknown>): Promise<AskProblem> => {
+  const e: unknown = await asking.then(
+    () => null,
+    (x: unknown) => x,
+  );
+  if (!(e instanceof AskProblem)) throw new Error("the house was pleased");
+  return e;
+};
+
+afterEach(() => vi.unstubAllGlobals());
+
+describe("asking the house", () => {
+  it("sends what is asked to its address by its method, and gives the answer back", async () => {
+    const asked = house(() => json({ number: 3 }));
+    expect(await ask("publishEdition", {}, { revision: 4, note: "First & last" })).toEqual({ number: 3 });
+    expect(asked[0]).toMatchObject({
+      init: { method: "POST", body: '{"revision":4,"note":"First & last"}' },
+    });
+    await ask("session", { session: "a/b ?" });
+    expect(asked[1]?.url).toBe("/api/sessions/a%2Fb%20%3F");
+    expect(asked[1]?.init).toEqual({ method: "GET" });
+  });
+
+  it("hands a file over as it is, with what the query says about it", async () => {
+    const asked = house(() => json({ taken: false }));
+    const file = new Blob(["abc"]);
+    await hand("handIn", {}, file, { name: "Spring tide & co.dawproject" });
+    expect(asked[0]?.url).toMatch(/\?name=Spring\+tide\+%26\+co\.dawproject$/);
+    expect(asked[0]?.init.body).toBe(file);
+  });
+
+  it("says what the house said where it refuses", async () => {
+    house(() =>
+      json({ type: "x", title: "Not yet", status: 409, detail: "Save first.", where: "line 3" }, 409),
+    );
+    expect(await problemOf(ask("house", {}))).toMatchObject({
+      status: 409,
+      title: "Not yet",
+      message: "Save first.",
+      where: "line 3",
+    });
+  });
+
+  it("says something one can act on where the answer is no answer, or there is none", async () => {
+    house(() => new Response("<html>Bad gateway</html>", { status: 502 }));
+    expect(await problemOf(ask("house", {}))).toMatchObject({
+      status: 502,
+      message: "The house answered with 502. Try again.",
+    });
+    house(() => Promise.reject(new TypeError("Failed to fetch")));
+    const problem = await problemOf(ask("house", {}));
+    expect(problem.status).toBe(0);
+    expect(problem.message).toContain("What you see is kept");
+  });
+
+  it("names the address of a file", () =>
+    expect(fileAddress("correctedFile", { checkIn: "c 1" })).toMatch(/^\/api\/.*c%201/));
+});
