@@ -228,10 +228,11 @@ function Cell({
       small
       aria-label={label}
       data-column={column}
+      title={text ?? value}
       maxLength={most}
       list={list}
       className={clsx(
-        "w-full border-transparent bg-transparent hover:border-line-strong",
+        "w-full border-transparent bg-transparent px-1! hover:border-line-strong",
         "focus:border-line-strong focus:bg-surface",
       )}
       value={text ?? value}

@@ -17,10 +17,10 @@ import type { SetField } from "./inputRow.tsx";
 import { SetsRow } from "./inputSets.tsx";
 
 const HEADS = [
-  ["Input", "w-[92px]"],
+  ["Input", "w-[78px]"],
   ["Source", "w-[18%]"],
-  ["By", "w-[124px]"],
-  ["Microphone or box", "w-[15%]"],
+  ["By", "w-[126px]"],
+  ["Microphone or box", "w-[16%]"],
   ["Stand", "w-[12%]"],
   ["48 V", "w-[52px]"],
   ["Ø", "w-[36px]"],
