@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { sessions, smallSession } from "../fixtures/sessions.ts";
+import { kitLink, sessions, smallSession } from "../fixtures/sessions.ts";
 import { setField, setSessionField } from "./change.ts";
 import { diff } from "./diff.ts";
 import type { Session, SessionField, SessionFields, TrackField } from "./document.ts";
@@ -111,14 +111,7 @@ describe("a change in words", () => {
         c.before,
         c.after,
       ])[0];
-    const link = {
-      id: "l",
-      name: "Kit",
-      colour: "#335544",
-      shares: ["arm" as const],
-      members: ["kick"],
-      followers: [],
-    };
+    const link = kitLink();
     expect(said("links", [link], [{ ...link, members: ["kick", "top"], followers: ["gtr"] }])).toEqual([
       "Kit (Kick; arm; #335544)",
       "Kit (Kick, Snare_Top; EGtr_Amp follows; arm; #335544)",

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { sessions, smallSession } from "../fixtures/sessions.ts";
+import { kitLink, sessions, smallSession } from "../fixtures/sessions.ts";
 import { apply } from "./apply.ts";
 import { ChangeRefused } from "./refused.ts";
 import { change, inverse, setField, setSessionField } from "./change.ts";
@@ -200,14 +200,7 @@ describe("routing", () => {
 describe("changes in words", () => {
   it("say of settings what was and what is, not how many", () => {
     const s = smallSession();
-    const link = {
-      id: "l",
-      name: "The kit",
-      colour: "#7a5fb0",
-      shares: ["arm" as const],
-      members: ["kick"],
-      followers: [],
-    };
+    const link = kitLink({ name: "The kit" });
     const changes = [
       setSessionField(s, "fixedEnd", 3480),
       setSessionField(s, "frameRate", "25"),

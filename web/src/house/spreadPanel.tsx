@@ -3,6 +3,7 @@ import type { House } from "@mossy/core/house/house";
 import { plural } from "@mossy/core/session/plural";
 import { useEffect, useRef, useState } from "react";
 import { Button } from "../ui/button.tsx";
+import { Heads } from "../ui/listPage.tsx";
 import type { SpreadResult, SpreadTask } from "./spread.worker.ts";
 
 /** Moves tried, by what is wanted: a least distance with the least movement takes more looking at each. */
@@ -199,19 +200,7 @@ function AgainstLonger({ found: { result }, longer }: { found: SpreadFound; long
 function Moves({ found: { of, result } }: { found: SpreadFound }) {
   return (
     <table className="text-sm">
-      <thead className="text-left text-xs text-ink-2">
-        <tr>
-          <th scope="col" className="font-semibold">
-            Colour
-          </th>
-          <th scope="col" className="font-semibold">
-            Before
-          </th>
-          <th scope="col" className="font-semibold">
-            After
-          </th>
-        </tr>
-      </thead>
+      <Heads of={[["Colour"], ["Before"], ["After"]]} />
       <tbody>
         {of.map((c, i) => {
           const to = result.colours[i] ?? c.hex;

@@ -1,5 +1,5 @@
 import type { Finding } from "@mossy/core/check/rule";
-import { smallSession } from "@mossy/core/fixtures/sessions";
+import { kitLink, smallSession } from "@mossy/core/fixtures/sessions";
 import { makeStyle } from "@mossy/core/house/style";
 import { usualHouse } from "@mossy/core/house/usual";
 import { blankTrack } from "@mossy/core/session/document";
@@ -59,14 +59,7 @@ describe("a row of the sheet says", () => {
   });
 
   it("what it is linked in or follows", () => {
-    const link = {
-      id: "l",
-      name: "Kit",
-      colour: "#335544",
-      shares: ["arm" as const],
-      members: ["kick"],
-      followers: ["gtr"],
-    };
+    const link = kitLink({ followers: ["gtr"] });
     const marks = linkMarks({ ...smallSession(), links: [link] });
     expect(marks.get("kick")).toEqual({ colour: "#335544", says: "linked in Kit" });
     expect(marks.get("gtr")?.says).toBe("follows Kit");

@@ -4,6 +4,7 @@ import { isSource, leavingHeadroom } from "@mossy/core/signal/sums";
 import { useState } from "react";
 import { Button } from "../ui/button.tsx";
 import { Choice, Field, Input } from "../ui/pieces.tsx";
+import { Heads } from "../ui/listPage.tsx";
 import type { Workpiece } from "../documents/workpiece.ts";
 import type { Sum } from "@mossy/core/signal/sums";
 
@@ -113,19 +114,7 @@ function SumTable({
 }) {
   return (
     <table className="w-full text-sm">
-      <thead className="text-left text-xs text-ink-2">
-        <tr>
-          <th scope="col" className="font-semibold">
-            Sums
-          </th>
-          <th scope="col" className="text-right font-semibold">
-            Sources
-          </th>
-          <th scope="col" className="text-right font-semibold">
-            dBFS
-          </th>
-        </tr>
-      </thead>
+      <Heads of={[["Sums"], ["Sources", "text-right"], ["dBFS", "text-right"]]} />
       <tbody>
         {paths.map((t) => (
           <tr key={t.id} className="border-t border-line">

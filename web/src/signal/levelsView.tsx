@@ -10,7 +10,7 @@ import { Tile } from "../ui/tile.tsx";
 import { useRows } from "../ui/useRows.ts";
 import type { Workpiece } from "../documents/workpiece.ts";
 import { Headroom } from "./headroom.tsx";
-import { OpenButton, openLine } from "../ui/listPage.tsx";
+import { Heads, OpenButton, openLine } from "../ui/listPage.tsx";
 
 /**
  * Where every track's sound goes and how loud it sums, before anybody presses record; one gesture leaves
@@ -49,19 +49,15 @@ export function LevelsView({
         aria-label="Ways to the main path"
       >
         <table className="w-full table-fixed">
-          <thead className="sticky top-0 z-10 bg-surface text-left text-xs text-ink-2">
-            <tr>
-              <th scope="col" className="border-b border-line px-3.5 py-2 font-semibold">
-                Track
-              </th>
-              <th scope="col" className="w-[40%] border-b border-line font-semibold">
-                Comes to the main path
-              </th>
-              <th scope="col" className="w-[22%] border-b border-line pr-3.5 text-right font-semibold">
-                So loud
-              </th>
-            </tr>
-          </thead>
+          <Heads
+            cell="border-b border-line"
+            className="sticky top-0 z-10 bg-surface"
+            of={[
+              ["Track", "px-3.5 py-2"],
+              ["Comes to the main path", "w-[40%]"],
+              ["So loud", "w-[22%] pr-3.5 text-right"],
+            ]}
+          />
           <tbody>
             <tr aria-hidden style={{ height: before }} />
             {items.map(({ index }) => {

@@ -78,25 +78,37 @@ export function Scroll({ children }: { children: ReactNode }) {
   return <div className="min-h-0 flex-1 overflow-y-auto">{children}</div>;
 }
 
-/** A plain table. @param head the columns: what each is called and how wide it is */
-export function Table({
-  head,
-  children,
+/** A column of a table: what it is called and how wide it is. */
+export type Head = readonly [name: string, className?: string];
+
+/** The heads of a table. @param cell how each of them looks */
+export function Heads({
+  of,
+  cell = "",
+  className = "",
 }: {
-  head: readonly (readonly [name: string, className?: string])[];
-  children: ReactNode;
+  of: readonly Head[];
+  cell?: string;
+  className?: string;
 }) {
   return (
+    <thead className={`text-left text-xs text-ink-2 ${className}`}>
+      <tr>
+        {of.map(([name, width = ""]) => (
+          <th key={name} scope="col" className={`font-semibold ${cell} ${width}`}>
+            {name}
+          </th>
+        ))}
+      </tr>
+    </thead>
+  );
+}
+
+/** A plain table whose heads stay while it scrolls. */
+export function Table({ head, children }: { head: readonly Head[]; children: ReactNode }) {
+  return (
     <table className="w-full table-fixed">
-      <thead className="sticky top-0 z-20 bg-surface text-left text-xs text-ink-2">
-        <tr>
-          {head.map(([name, className = ""]) => (
-            <th key={name} scope="col" className={`border-b border-line py-1.5 font-semibold ${className}`}>
-              {name}
-            </th>
-          ))}
-        </tr>
-      </thead>
+      <Heads of={head} cell="border-b border-line py-1.5" className="sticky top-0 z-20 bg-surface" />
       <tbody>{children}</tbody>
     </table>
   );
