@@ -79,6 +79,16 @@ describe("a change in words", () => {
       { numRuns: 80 },
     ));
 
+  it("says of a track that moved behind whom it stands now, or in which folder", () => {
+    const s = smallSession();
+    const place = (parent: string | null, after: string | null) => ({ parent, after });
+    const said = (from: ReturnType<typeof place>, to: ReturnType<typeof place>) =>
+      inWords(s, s, [{ do: "move", id: "top", from, to }]).map((c) => [c.what, c.before, c.after]);
+    expect(said(place("kit", "kick"), place("kit", null))).toEqual([["order", "after Kick", "first"]]);
+    expect(said(place("kit", "kick"), place(null, "gtr"))).toEqual([["folder", "KIT", "no folder"]]);
+    expect(said(place(null, "gtr"), place("kit", null))).toEqual([["folder", "no folder", "KIT"]]);
+  });
+
   it("goes into what the short words leave out where they would say the same", () => {
     const eq = blankInsert("i1", "EQ", { values: [{ name: "Low cut", value: "80 Hz" }] });
     const comp = blankInsert("i2", "Compressor", { key: "gtr", width: "stereo", before: true });

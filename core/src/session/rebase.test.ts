@@ -185,5 +185,12 @@ describe("two changes", () => {
     expect(decidesTheSame(setSessionField(s, "tempo", 90), setSessionField(s, "leadIn", 2))).toBe(false);
     expect(decidesTheSame(out, { ...out, track: track(s, "kick") })).toBe(false);
     expect(decidesTheSame(level, out)).toBe(false);
+    // Notes of a track are not the session's, and where a track stands is none of its values.
+    const notes = setField(track(s, "kick"), "notes", "near the rim");
+    expect(decidesTheSame(notes, setSessionField(s, "notes", "Doors shut"))).toBe(false);
+    expect(decidesTheSame(setSessionField(s, "notes", "Doors shut"), notes)).toBe(false);
+    const from = { parent: "kit", after: null };
+    const moved: Change = { do: "move", id: "kick", from, to: { parent: null, after: null } };
+    expect([decidesTheSame(level, moved), decidesTheSame(moved, level)]).toEqual([false, false]);
   });
 });
