@@ -1,1 +1,4 @@
-export function loadDemo(env: NodeJS.ProcessEnv): Promise<{ HINTS: string }>;
+export function loadDemo(env: NodeJS.ProcessEnv): Promise<{
+  settings: Record<string, string>;
+  stations: string[];
+}>;

@@ -8,6 +8,7 @@ installPackages();
 const { WRITTEN, bundling, top } = await import("./bundle.mjs");
 const { dataFolder, startPostgres } = await import("./postgres.mjs");
 const { loadDemo } = await import("./demo.mjs");
+const { secretKey } = await import("./safety.mjs");
 const { watch } = await import("rolldown");
 
 const dataDir = process.env.DATA_DIR ?? join(dataFolder(top), "dev");
@@ -20,9 +21,13 @@ const settings = {
   MIGRATIONS_DIR: join(top, "server", "migrations"),
   LOG: process.env.LOG ?? "info",
   DISK_DIR: process.env.DISK_DIR ?? join(dataDir, "shared-disk"),
+  STATIONS_DIR: join(dataDir, "stations"),
+  SECRET_KEY: secretKey(dataDir),
+  // The page's own address is that of the server that reloads it.
+  PUBLIC_URL: `http://localhost:${process.env.WEB_PORT ?? "5173"}`,
   ENDS_WITH_PARENT: "yes",
 };
-const env = { ...settings, ...(await loadDemo(settings)) };
+const env = { ...settings, ...(await loadDemo(settings)).settings };
 
 let server = null;
 function restart(file) {

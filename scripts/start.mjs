@@ -9,6 +9,7 @@ const { bundle, top } = await import("./bundle.mjs");
 const { buildWeb } = await import("./webApp.mjs");
 const { dataFolder, startPostgres } = await import("./postgres.mjs");
 const { loadDemo } = await import("./demo.mjs");
+const { runAs, secretKey } = await import("./safety.mjs");
 
 const dataDir = dataFolder(top);
 const port = process.env.PORT ?? "4173";
@@ -91,8 +92,13 @@ try {
     MIGRATIONS_DIR: join(top, "server", "migrations"),
     LOG: process.env.LOG ?? "warn",
     DISK_DIR: process.env.DISK_DIR ?? join(dataDir, "shared-disk"),
+    STATIONS_DIR: join(dataDir, "stations"),
+    SECRET_KEY: process.env.SECRET_KEY ?? secretKey(dataDir),
+    ...runAs([top, web]),
   };
-  const house = run(server, [], { ...env, ...(demo === "yes" ? await loadDemo(env) : {}) });
+  const own = { settings: { DEMO: "no" }, stations: [] };
+  const { settings, stations } = demo === "yes" ? await loadDemo(env) : own;
+  const house = run(server, [], { ...env, ...settings });
   house.on("exit", (code) => {
     if (!stopping) {
       console.error("The server ended; see above.");
@@ -108,13 +114,14 @@ try {
     if (!at) return;
     text = null;
     console.log(`\n  Mossy Lantern is lit: ${at}\n`);
-    if (demo === "yes") {
-      console.log(
-        "  This is the demo, Saltmarsh Sound House. Sign in as marram (lead, password " +
-          "tide-table);\n  the sign-in page lists everybody else. Ctrl-C stops it; what you did is kept.\n",
-      );
-      run(station, ["--house", at], process.env).stdout.pipe(process.stdout);
-    }
+    if (settings.DEMO === "no") return;
+    console.log(
+      "  This is the demo, Saltmarsh Sound House. Sign in as marram (lead, password " +
+        "tide-table);\n  the sign-in page lists everybody else. Ctrl-C stops it; what you did is kept.\n" +
+        "  For a house of your own: DEMO=no npm start, with DATA_DIR set to another folder.\n",
+    );
+    const files = stations.flatMap((file) => ["--token-file", file]);
+    run(station, ["--house", at, ...files], process.env).stdout.pipe(process.stdout);
   });
 } catch (e) {
   console.error(e instanceof Error ? e.message : e);

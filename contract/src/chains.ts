@@ -1,13 +1,14 @@
 import { processor } from "@mossy/core/session/processor";
 import { longText, oneLine } from "@mossy/core/session/text";
 import { z } from "zod";
+import { doer } from "./people.ts";
 
 /** One version of a chain of processors on the shared shelf. Versions never change. */
 export const chainVersion = z.object({
   version: z.int().min(1),
   processors: z.array(processor),
   note: z.string(),
-  by: z.string(),
+  by: doer,
   at: z.iso.datetime(),
 });
 

@@ -1,5 +1,6 @@
 import { oneLine } from "@mossy/core/session/text";
 import { z } from "zod";
+import { doer } from "./people.ts";
 
 /** A path on the shared disk: below its root, parted by "/", nothing that leaves it. */
 export const diskPath = z
@@ -22,9 +23,9 @@ export const diskRun = z.object({
   steps: z.int(),
   done: z.int(),
   stopped: z.string().nullable(),
-  by: z.string(),
+  by: doer,
   at: z.iso.datetime(),
-  undoneBy: z.string().nullable(),
+  undoneBy: doer.nullable(),
   undoneAt: z.iso.datetime().nullable(),
 });
 export type DiskRun = z.infer<typeof diskRun>;

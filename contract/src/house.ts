@@ -2,11 +2,13 @@ import { house } from "@mossy/core/house/house";
 import { houseChange } from "@mossy/core/house/houseChange";
 import { longText } from "@mossy/core/session/text";
 import { z } from "zod";
+import { revision } from "./documents.ts";
+import { doer } from "./people.ts";
 
 export const edition = z.object({
   number: z.int().min(1),
   note: z.string(),
-  publishedBy: z.string(),
+  publishedBy: doer,
   publishedAt: z.iso.datetime(),
 });
 export type Edition = z.infer<typeof edition>;
@@ -15,7 +17,7 @@ export const houseDraft = z.object({
   revision: z.int().min(0),
   basedOn: z.int(),
   house,
-  updatedBy: z.string(),
+  updatedBy: doer,
   updatedAt: z.iso.datetime(),
 });
 export type HouseDraft = z.infer<typeof houseDraft>;
@@ -24,7 +26,7 @@ export const houseOverview = z.object({ draft: houseDraft, editions: z.array(edi
 
 /** Who changed each thing of the draft last since its edition, by what `thingOf` calls it (core). */
 export const houseHands = z.object({
-  hands: z.record(z.string(), z.object({ by: z.string(), at: z.iso.datetime() })),
+  hands: z.record(z.string(), z.object({ by: doer, at: z.iso.datetime() })),
 });
 
 /**
@@ -83,10 +85,10 @@ export const wholeEdition = edition.extend({ house });
 
 /** Changes made to the draft as it was at a revision. */
 export const editHouse = z.object({
-  revision: z.int().min(0),
+  revision,
   changes: z.array(houseChange).min(1).max(20_000),
 });
 export const publishEdition = z.object({
-  revision: z.int().min(0),
+  revision,
   note: longText(2000).trim().min(1, "say in a few words what changed"),
 });

@@ -1,14 +1,15 @@
 import { session } from "@mossy/core/session/document";
 import { longText, oneLine } from "@mossy/core/session/text";
 import { z } from "zod";
-import { document } from "./documents.ts";
+import { document, revision } from "./documents.ts";
+import { doer } from "./people.ts";
 
 export const release = z.object({
   number: z.int().min(1),
   note: z.string(),
   edition: z.int(),
   tracks: z.int(),
-  publishedBy: z.string(),
+  publishedBy: doer,
   publishedAt: z.iso.datetime(),
 });
 export type Release = z.infer<typeof release>;
@@ -92,7 +93,7 @@ export const newTemplate = z.object({
   session: session.optional(),
 });
 export const publishRelease = z.object({
-  revision: z.int().min(0),
+  revision,
   note: longText(2000).trim().min(1, "say in a few words what changed"),
 });
 export const wholeRelease = release.extend({

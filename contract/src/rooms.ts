@@ -1,18 +1,38 @@
 import { room } from "@mossy/core/fit/room";
+import { oneLine } from "@mossy/core/session/text";
 import { z } from "zod";
+import { doer } from "./people.ts";
 
 /**
  * A line of a checklist that was ticked off: the house's by a room, or a template's before a session is
  * recorded.
  */
-export const ticked = z.object({ item: z.string(), by: z.string(), at: z.iso.datetime() });
+export const ticked = z.object({ item: z.string(), by: doer, at: z.iso.datetime() });
 export type TickedItem = z.infer<typeof ticked>;
 export const ticks = z.object({ ticks: z.array(ticked) });
-export const tick = z.object({ done: z.boolean() });
+/** `sure`: also where that takes away what somebody else ticked off. */
+export const tick = z.object({ done: z.boolean(), sure: z.boolean().default(false) });
+
+/** The computer of a room as the house knows it. */
+export const station = doer.extend({
+  seenAt: z.iso.datetime().nullable(),
+  /** What it reported last. */
+  says: z.string(),
+  saidAt: z.iso.datetime().nullable(),
+});
+export type Station = z.infer<typeof station>;
+export const newStation = z.object({ name: oneLine(60).trim().min(1, "give the station a name") });
+/** A station that was made; its token is shown this once. */
+export const madeStation = z.object({ id: z.string(), token: z.string() });
+/** What a station tells the house of itself, and about which session. */
+export const report = z.object({ says: oneLine(200).trim().min(1), session: z.uuid().optional() });
+export const reported = z.object({ room: z.string(), roomName: z.string(), name: z.string() });
 
 export const roomCard = z.object({
   id: z.string(),
   room,
+  revision: z.int(),
+  retiredAt: z.iso.datetime().nullable(),
   openSessions: z.int(),
   /**
    * Share of tracks that follow the house, 0…1, over the latest check-in of each open session; null before
@@ -20,6 +40,19 @@ export const roomCard = z.object({
    */
   following: z.number().nullable(),
   ticks: z.array(ticked),
+  stations: z.array(station),
 });
 export type RoomCard = z.infer<typeof roomCard>;
 export const rooms = z.object({ rooms: z.array(roomCard) });
+export const newRoom = z.object({ room });
+export const madeRoom = z.object({ id: z.string() });
+/** The room as it shall be, made from its revision. */
+export const editRoom = z.object({
+  revision: z
+    .int()
+    .min(0)
+    .max(2 ** 31 - 2),
+  room,
+});
+export const orderRooms = z.object({ rooms: z.array(z.string().max(80)).min(1).max(500) });
+export const retireRoom = z.object({ retired: z.boolean() });

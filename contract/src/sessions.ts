@@ -1,9 +1,10 @@
 import { chosenSettings } from "@mossy/core/fit/settings";
 import { room } from "@mossy/core/fit/room";
 import { session, trackId } from "@mossy/core/session/document";
-import { oneLine } from "@mossy/core/session/text";
+import { longText, oneLine } from "@mossy/core/session/text";
 import { z } from "zod";
 import { document } from "./documents.ts";
+import { doer } from "./people.ts";
 import { ticked } from "./rooms.ts";
 
 /** What fitting made different, as it is kept with the session. */
@@ -19,7 +20,10 @@ export const startSession = z.object({
   title: oneLine(80).trim().min(1, "give the session a name"),
   room: z.string(),
   template: z.string(),
-  release: z.int().min(1),
+  release: z
+    .int()
+    .min(1)
+    .max(2 ** 31 - 1),
   leaveOut: z.array(trackId).max(1000),
   /** What the template leaves to whoever starts it. */
   settings: chosenSettings.default({}),
@@ -30,7 +34,7 @@ export const checkInCard = z.object({
   id: z.uuid(),
   number: z.int(),
   fileName: z.string(),
-  handedInBy: z.string(),
+  handedInBy: doer,
   handedInAt: z.iso.datetime(),
   tracks: z.int(),
   /** Tracks that followed the house when it came in, and now. */
@@ -42,6 +46,8 @@ export const checkInCard = z.object({
   /** Open now because a later edition of the house style asks it, and because it went out like that. */
   askedNow: z.int(),
   broughtNow: z.int(),
+  /** Set aside by a lead: not the session's state, whatever it holds. */
+  aside: z.object({ by: doer, at: z.iso.datetime(), reason: z.string() }).nullable(),
 });
 export type CheckInCard = z.infer<typeof checkInCard>;
 
@@ -60,7 +66,7 @@ export const sessionCard = z.object({
   latestRelease: z.int(),
   /** The edition of the house style it was started under. */
   edition: z.int(),
-  madeBy: z.string(),
+  madeBy: doer,
   madeAt: z.iso.datetime(),
   sentAt: z.iso.datetime().nullable(),
   sentAs: sentAs.nullable(),
@@ -85,7 +91,17 @@ export const wholeSession = sessionCard.extend({
 });
 
 /** Ticks a line of the checklist before recording, or takes the tick away. */
-export const tickLine = z.object({ line: z.string(), done: z.boolean() });
+export const tickLine = z.object({
+  line: z.string().max(400),
+  done: z.boolean(),
+  /** Also where that takes away what somebody else ticked off. */
+  sure: z.boolean().default(false),
+});
+
+/** Sets a check-in aside with a reason, or takes that back (`reason` null). */
+export const setAside = z.object({
+  reason: longText(500).trim().min(1, "say why it is set aside").nullable(),
+});
 
 export const wholeCheckIn = checkInCard.extend({
   session: sessionCard,

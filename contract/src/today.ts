@@ -11,6 +11,13 @@ export const waiting = z.object({
 });
 export type WaitingItem = z.infer<typeof waiting>;
 
+/** One step of setting a house up, done or still to do. */
+export const firstStep = z.object({
+  step: z.enum(["style", "room", "template", "release", "session", "people"]),
+  done: z.boolean(),
+});
+export type FirstStep = z.infer<typeof firstStep>;
+
 export const today = z.object({
   house: z.object({ name: z.string(), edition: z.int() }),
   rooms: z.array(
@@ -31,5 +38,7 @@ export const today = z.object({
    */
   drift: z.array(z.object({ week: z.iso.date(), shares: z.record(z.string(), z.number().nullable()) })),
   waiting: z.array(waiting),
+  /** What a new house still needs, in order; empty once it is whole. */
+  first: z.array(firstStep),
 });
 export type Today = z.infer<typeof today>;

@@ -42,13 +42,13 @@ export const demoChains: readonly DemoChain[] = [
       {
         processors: ["EQ", "Compressor"].map(inPlace),
         note: "In place for every row, switched on by ear",
-        by: "Marram Vale",
+        by: "marram",
         days: 170,
       },
       {
         processors: ["EQ: Low-cut 80 Hz", "Compressor: Ratio 2:1, Attack 30 ms"].map(inPlace),
         note: "Gentler, with where to begin",
-        by: "Tamsin Roe",
+        by: "tamsin",
         days: 20,
       },
     ],
@@ -60,7 +60,7 @@ export const demoChains: readonly DemoChain[] = [
       {
         processors: ["EQ", "Gate"].map(inPlace),
         note: "For every close microphone of the kit",
-        by: "Marram Vale",
+        by: "marram",
         days: 170,
       },
     ],
@@ -72,13 +72,13 @@ export const demoChains: readonly DemoChain[] = [
       {
         processors: ["EQ", "Compressor"].map(inPlace),
         note: "A voice without a room",
-        by: "Wren Addis",
+        by: "wren",
         days: 150,
       },
       {
         processors: ["EQ", "Compressor", "De-esser"].map(inPlace),
         note: "The radio mic hisses",
-        by: "Wren Addis",
+        by: "wren",
         days: 41,
       },
     ],

@@ -92,7 +92,7 @@ export function demoHistory(now: Date): History {
   const { first, second, draft } = demoHouses();
   const style = makeStyle(second);
   const templates = demoTemplates(style);
-  const lead = demoPeople.find((p) => p.right === "lead")?.name ?? "";
+  const lead = demoPeople.find((p) => p.right === "lead")?.id ?? "";
   return {
     people: demoPeople,
     lead,
@@ -105,7 +105,7 @@ export function demoHistory(now: Date): History {
     ticks: TICKS.map(([room, item, days]) => ({
       room,
       item,
-      by: room === "loft" ? "Ossian Peel" : "Wren Addis",
+      by: room === "loft" ? "ossian" : "wren",
       at: ago(days),
     })),
     chains: demoChains.map((c) => ({
@@ -137,7 +137,7 @@ function demoSession(p: SessionPlan, index: number, ago: Ago): DemoSession {
     closedAt: p.open ? null : ago((p.weeks.at(-1) ?? 0) * 7 - 1),
     checkIns: p.weeks.map((week, i): DemoCheckIn => ({
       at: ago(week * 7 + 1),
-      by: p.room === "loft" ? "Ossian Peel" : "Wren Addis",
+      by: p.room === "loft" ? "ossian" : "wren",
       work: workOf(p.drift(week)),
       seed: 100 * index + i + 1,
       putRight: !p.open || i < p.weeks.length - 1,

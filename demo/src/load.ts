@@ -25,17 +25,13 @@ import { startSession } from "@mossy/server/sessions/start";
 import { closeSession, markSent, sessionWith } from "@mossy/server/sessions/store";
 import { addCheckIn } from "@mossy/server/sessions/checkInStore";
 
-/** Whether nobody lives here yet. */
-export async function isEmpty(db: Db): Promise<boolean> {
-  const { rows } = await db.query("select 1 from people limit 1");
-  return rows.length === 0;
-}
-
 /** Stores a history as if it had happened: in one transaction, all or nothing. */
 export async function storeHistory(pool: Pool, history: History): Promise<void> {
   await inTransaction(pool, async (db) => {
+    // Whose rooms somebody works in refers to rooms.
+    for (const [place, { id, room }] of history.rooms.entries()) await addRoom(db, id, place, room);
     for (const p of history.people)
-      await addPerson(db, { ...p, passwordHash: await hashPassword(p.password) });
+      await addPerson(db, { ...p, demo: true, passwordHash: await hashPassword(p.password) });
     const [first, ...later] = history.editions;
     if (!first) return;
     await beginHouse(db, first.house, first.note, history.lead, first.at);
@@ -58,7 +54,6 @@ export async function storeHistory(pool: Pool, history: History): Promise<void> 
       "insert into house_changes (revision, changes, made_by, made_at) select revision, $1, $2, $3 from house_draft",
       [JSON.stringify(changes), history.lead, history.draft.at],
     );
-    for (const [place, { id, room }] of history.rooms.entries()) await addRoom(db, id, place, room);
     for (const t of history.templates) {
       await addTemplate(db, t, history.lead, t.draft, t.at.at(-1));
       for (const [i, r] of t.releases.entries())
@@ -68,7 +63,7 @@ export async function storeHistory(pool: Pool, history: History): Promise<void> 
       for (const v of c.versions)
         await saveChain(db, { name: c.name, processors: v.processors, note: v.note }, v.by, v.at);
     await storeSessions(db, history);
-    for (const t of history.ticks) await tick(db, t.room, t.item, true, t.by, t.at);
+    for (const t of history.ticks) await tick(db, t.room, t.item, { done: true, sure: false }, t.by, t.at);
   });
 }
 
@@ -116,6 +111,6 @@ async function storeSessions(db: Db, history: History): Promise<void> {
         now = (await changeDocument(db, document, 0, fixes, history.lead)).document.session;
       await keepCounts(db, document, await countsOf(db, styles, now, { baseline, edition }));
     }
-    if (s.closedAt) await closeSession(db, id, s.closedAt);
+    if (s.closedAt) await closeSession(db, id, s.by, s.closedAt);
   }
 }

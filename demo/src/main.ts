@@ -2,8 +2,10 @@ import { existsSync } from "node:fs";
 import { connect, migrate } from "@mossy/server/database";
 import { SharedDisk } from "@mossy/server/disk/sharedDisk";
 import { demoHistory } from "./history.ts";
-import { isEmpty, storeHistory } from "./load.ts";
+import { demoPeopleOn, isEmpty } from "@mossy/server/people/store";
+import { storeHistory } from "./load.ts";
 import { demoPeople } from "./people.ts";
+import { demoStations } from "./stations.ts";
 
 // Moves Saltmarsh Sound House into a house nobody lives in yet, then says who may be shown on the sign-in
 // page.
@@ -21,5 +23,11 @@ if (await isEmpty(pool)) {
   const disk = process.env["DISK_DIR"];
   if (disk !== undefined && !existsSync(disk)) await new SharedDisk(disk).stock(history.disk);
 }
+// A house of one's own, or one whose demo was switched off, has nothing to show at its door.
+const lives = (await demoPeopleOn(pool)) > 0;
+const told = {
+  hints: lives ? demoPeople : [],
+  stations: lives ? await demoStations(pool, needed("STATIONS_DIR")) : [],
+};
 await pool.end();
-console.log(JSON.stringify(demoPeople));
+console.log(JSON.stringify(told));

@@ -1,10 +1,12 @@
-import type { Right } from "@mossy/contract/people";
+import type { PersonRight } from "@mossy/contract/people";
 
 export interface DemoPerson {
   readonly id: string;
   readonly signIn: string;
   readonly name: string;
-  readonly right: Right;
+  readonly right: PersonRight;
+  /** Rooms they work in; null for all. */
+  readonly rooms: readonly string[] | null;
   readonly does: string;
   readonly password: string;
 }
@@ -18,6 +20,7 @@ export const demoPeople: readonly DemoPerson[] = [
     signIn: "marram",
     name: "Marram Vale",
     right: "lead",
+    rooms: null,
     does: "keeps the house style and the library",
     password: "tide-table",
   },
@@ -26,6 +29,7 @@ export const demoPeople: readonly DemoPerson[] = [
     signIn: "tamsin",
     name: "Tamsin Roe",
     right: "engineer",
+    rooms: ["ferry-van", "pan-yard"],
     does: "engineer, Ferry Van and Pan Yard",
     password: "low-water",
   },
@@ -34,6 +38,7 @@ export const demoPeople: readonly DemoPerson[] = [
     signIn: "ossian",
     name: "Ossian Peel",
     right: "engineer",
+    rooms: ["loft"],
     does: "engineer, Loft",
     password: "rope-walk",
   },
@@ -42,6 +47,7 @@ export const demoPeople: readonly DemoPerson[] = [
     signIn: "wren",
     name: "Wren Addis",
     right: "assistant",
+    rooms: null,
     does: "assistant in every room",
     password: "sea-kale",
   },

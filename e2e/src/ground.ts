@@ -22,6 +22,8 @@ export interface Ground {
   /** The built server and stand-in station. */
   readonly server: string;
   readonly station: string;
+  /** Files with the tokens of the demo's stations. */
+  readonly stations: readonly string[];
   /** What the server is told beside its own database, port and disk. */
   readonly settings: Readonly<Record<string, string>>;
 }
@@ -37,13 +39,15 @@ export async function layGround(): Promise<{ ground: Ground; clear: () => Promis
     MIGRATIONS_DIR: join(top, "server/migrations"),
     LOG: "warn",
     ENDS_WITH_PARENT: "yes",
+    SECRET_KEY: "a secret of the browser tests, long enough",
   };
   await copyDatabase(database.url, "template1", "demo");
-  const hints = await loadDemo({
+  const demo = await loadDemo({
     ...process.env,
     ...settings,
     DATABASE_URL: databaseIn(database.url, "demo"),
     DISK_DIR: disk,
+    STATIONS_DIR: join(folder, "stations"),
   });
   const ground = {
     postgres: database.url,
@@ -51,7 +55,8 @@ export async function layGround(): Promise<{ ground: Ground; clear: () => Promis
     disk,
     server: await bundle("server/src/main.ts"),
     station: await bundle("station/src/main.ts"),
-    settings: { ...settings, ...hints },
+    settings: { ...settings, ...demo.settings },
+    stations: demo.stations,
   };
   const clear = async (): Promise<void> => {
     await database.stop();

@@ -31,10 +31,18 @@ export async function openHouse(ground: Ground, withStation = false): Promise<Op
   const { base } = server;
   const { port } = new URL(base);
   const station = withStation
-    ? spawn(process.execPath, [ground.station, "--house", base, "--pace", "300"], {
-        env,
-        stdio: ["pipe", "ignore", "inherit"],
-      })
+    ? spawn(
+        process.execPath,
+        [
+          ground.station,
+          ...["--house", base, "--pace", "300"],
+          ...ground.stations.flatMap((file) => ["--token-file", file]),
+        ],
+        {
+          env,
+          stdio: ["pipe", "ignore", "inherit"],
+        },
+      )
     : null;
   const stop = async (): Promise<void> => {
     const { child } = server;

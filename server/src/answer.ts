@@ -6,7 +6,10 @@ import type { Person } from "@mossy/contract/people";
 import express from "express";
 import type { Request, RequestHandler, Response, Router } from "express";
 import { z } from "zod";
-import { HouseProblem } from "./problems.ts";
+import { mayAtAll, mayThere } from "./rights.ts";
+import type { Place } from "./rights.ts";
+import { BROKEN_ESCAPE, brokenText } from "./brokenText.ts";
+import { badRequest } from "./problems.ts";
 
 /** A file as an answer. */
 export interface FileAnswer {
@@ -15,7 +18,7 @@ export interface FileAnswer {
   readonly type: string;
 }
 
-interface Ask<N extends RouteName> {
+export interface Ask<N extends RouteName> {
   readonly params: Readonly<Record<ParamsOf<Paths[N][1]>, string>>;
   readonly query: QueryOf<N>;
   readonly body: BodyOf<N>;
@@ -26,8 +29,19 @@ interface Ask<N extends RouteName> {
 }
 type Give<N extends RouteName> = Routes[N]["answer"] extends typeof FILE ? FileAnswer : AnswerOf<N>;
 
+/**
+ * Where what is asked happens: needed of every route whose right depends on the room or on whether the
+ * session is closed. Null where only the handler can tell; it asks `mayThere` itself then.
+ */
+type PlaceOf<N extends RouteName> = (ask: Ask<N>) => Promise<Place | null>;
+type NeedsPlace<N extends RouteName> = Routes[N] extends
+  { readonly rooms: string } | { readonly open: true }
+  ? [place: PlaceOf<N>]
+  : [];
+
 const LARGEST_JSON = "24mb";
 const LARGEST_FILE = "65mb";
+const SMALL = "8kb";
 
 /**
  * Registers the handler of a route of the contract: rights and request are checked before it, its answer
@@ -37,23 +51,20 @@ export function answer<N extends RouteName>(
   router: Router,
   name: N,
   handler: (ask: Ask<N>) => Promise<Give<N>>,
+  ...[place]: NeedsPlace<N>
 ): void {
   const route: Route = routes[name];
-  const parse: RequestHandler[] =
-    route.body === FILE
-      ? [express.raw({ type: () => true, limit: LARGEST_FILE })]
-      : route.body
-        ? [express.json({ limit: LARGEST_JSON })]
-        : [];
   const [method, path] = paths[name];
   router[method](
     path,
     (req, _res, next) => {
-      allow(route, req.person ?? null);
+      mayAtAll(route, req.person ?? null);
       next();
     },
-    ...parse,
+    ...bodyReaders(route),
     async (req, res) => {
+      wholeText(req.params, "address");
+      wholeText(req.query, "address");
       // What the schemas of this very route let through has the types of this route.
       const ask = {
         params: req.params,
@@ -63,6 +74,8 @@ export function answer<N extends RouteName>(
         query: route.query?.parse(req.query),
         body: route.body === FILE ? bytesOf(req.body) : route.body?.parse(req.body),
       } as unknown as Ask<N>;
+      const there = await place?.(ask);
+      if (there) mayThere(route, req.person ?? null, there);
       const given = await handler(ask);
       if (route.answer === FILE) sendFile(res, given as FileAnswer);
       else res.json(checked(name, route.answer, given));
@@ -70,22 +83,30 @@ export function answer<N extends RouteName>(
   );
 }
 
-function allow(route: Route, person: Person | null): void {
-  if (route.who === "anyone") return;
-  if (!person)
-    throw new HouseProblem(
-      401,
-      "Please sign in",
-      "You are not signed in, or were signed out meanwhile. Sign in and try again; nothing was lost.",
-    );
-  if (route.who !== "signed-in" && !route.who.includes(person.right)) {
-    throw new HouseProblem(
-      403,
-      "Not yours to do",
-      `This takes the right of ${route.who.join(" or ")}; you are signed in as ` +
-        `${person.name}, ${person.right}.`,
-    );
-  }
+function bodyReaders(route: Route): RequestHandler[] {
+  if (route.body === FILE) return [express.raw({ type: () => true, limit: LARGEST_FILE })];
+  if (!route.body) return [];
+  const suspects = new WeakSet<object>();
+  return [
+    express.json({
+      limit: route.small ? SMALL : LARGEST_JSON,
+      // Broken characters come through JSON only as escapes: what has none need not be walked through.
+      verify: (req, _res, bytes) => {
+        if (BROKEN_ESCAPE.test(bytes.toString("latin1"))) suspects.add(req);
+      },
+    }),
+    (req, _res, next) => {
+      if (suspects.has(req)) wholeText(req.body, "request");
+      next();
+    },
+  ];
+}
+
+/** Refuses text the database cannot store. */
+function wholeText(value: unknown, where: string): void {
+  const at = brokenText(value);
+  if (at !== null)
+    throw badRequest(`The ${where} holds a broken character${at === "" ? "" : ` at ${at}`}.`, at);
 }
 
 function bytesOf(body: unknown): Uint8Array {

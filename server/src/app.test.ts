@@ -5,7 +5,6 @@ import { setField } from "@mossy/core/session/change";
 import { describe, expect, it } from "vitest";
 import { connect, migrate } from "./database.ts";
 import { hashPassword, isPassword } from "./people/passwords.ts";
-import { Tries } from "./people/tries.ts";
 import { readSettings } from "./settings.ts";
 import { Visitor, openHouse, serve } from "./testing/house.ts";
 import { visit } from "./testing/visit.ts";
@@ -27,6 +26,8 @@ describe("signing in", () => {
       id: "marram",
       name: "Marram Vale",
       right: "lead",
+      rooms: null,
+      wantsFactor: false,
     });
     await visitor.ask("signOut", {}, {});
     expect((await visitor.ask("me", {})).status).toBe(401);
@@ -37,20 +38,10 @@ describe("signing in", () => {
     const wrong = await visitor.ask("signIn", {}, { name: "wren", password: "nope" });
     const unknown = await visitor.ask("signIn", {}, { name: "nobody", password: "nope" });
     expect([wrong.status, wrong.problem]).toEqual([unknown.status, unknown.problem]);
-    for (let n = 0; n < 8; n++) await visitor.ask("signIn", {}, { name: "wren", password: "nope" });
+    for (let n = 0; n < 4; n++) await visitor.ask("signIn", {}, { name: "wren", password: "nope" });
     const locked = await visitor.ask("signIn", {}, { name: "wren", password: "sea-kale" });
     expect(locked.status).toBe(429);
-    expect(locked.problem).toContain("Wait 10 minutes");
-  });
-
-  it("lets tries again after the pause", () => {
-    let now = 0;
-    const tries = new Tries(() => now);
-    for (let n = 0; n < 8; n++) tries.failed("a");
-    expect(tries.waitFor("a")).toBe(600_000);
-    expect(tries.waitFor("b")).toBe(0);
-    now = 600_001;
-    expect(tries.waitFor("a")).toBe(0);
+    expect(locked.problem).toMatch(/^Wait \d+ seconds and try again/);
   });
 
   it("stores no password, only a salted hash", async () => {
@@ -88,7 +79,7 @@ describe("the door", () => {
       const answer = await visitor.ask("newTemplate", {}, { name: "Evil", shelf: "Evil" }, "", headers);
       expect([answer.status, answer.problem]).toEqual([
         403,
-        "This request came from another site's page and was not carried out.",
+        expect.stringContaining("another site's page and was not carried out"),
       ]);
     }
     expect(
@@ -174,7 +165,7 @@ describe("news", () =>
       );
       expect(await heard).toContain(
         'data: {"kind":"release","template":"sound-walk","name":"Sound ' +
-          'walk","release":3,"by":"Marram Vale"}',
+          'walk","release":3,"by":{"id":"marram","name":"Marram Vale"}}',
       );
       await reader.cancel();
       expect((await fetch(`${second.base}/api/news`)).status).toBe(401);
@@ -205,7 +196,12 @@ describe("beginning", () => {
   it("says which setting is off", () => {
     expect(() => readSettings({})).toThrow("DATABASE_URL");
     expect(() => readSettings({ DATABASE_URL: "x", PORT: "many" })).toThrow("PORT");
-    expect(readSettings({ DATABASE_URL: "x" })).toMatchObject({
+    const SECRET_KEY = "x".repeat(32);
+    expect(() => readSettings({ DATABASE_URL: "x" })).toThrow("SECRET_KEY");
+    expect(() => readSettings({ DATABASE_URL: "x", SECRET_KEY, PUBLIC_URL: "lantern" })).toThrow(
+      "PUBLIC_URL",
+    );
+    expect(readSettings({ DATABASE_URL: "x", SECRET_KEY })).toMatchObject({
       PORT: 4173,
       HOST: "127.0.0.1",
       HINTS: [],

@@ -1,3 +1,4 @@
+import { randomUUID } from "node:crypto";
 import { existsSync } from "node:fs";
 import { join } from "node:path";
 import { openApi } from "@mossy/contract/openapi";
@@ -15,46 +16,58 @@ import { chainRoutes } from "./library/chains.ts";
 import { libraryRoutes } from "./library/routes.ts";
 import { EVENT_STREAM } from "./news/newsroom.ts";
 import type { Newsroom } from "./news/newsroom.ts";
-import { peopleRoutes, recognise } from "./people/routes.ts";
-import type { SignInHint } from "@mossy/contract/people";
+import { accountRoutes } from "./people/accountRoutes.ts";
+import type { Door } from "./people/door.ts";
+import { doorRoutes, recognise } from "./people/doorRoutes.ts";
+import { peopleRoutes } from "./people/peopleRoutes.ts";
 import { diskRoutes } from "./disk/routes.ts";
 import { HouseProblem, answerProblems, noSuchRoute } from "./problems.ts";
+import { recordRoutes } from "./record/routes.ts";
 import { roomRoutes } from "./rooms/routes.ts";
+import { stationRoutes } from "./rooms/stationRoutes.ts";
 import { sessionRoutes } from "./sessions/routes.ts";
+import type { Addresses } from "./settings.ts";
 import { todayRoutes } from "./today/routes.ts";
 
-export interface Parts {
-  readonly pool: Pool;
+export interface Parts extends Door {
   readonly newsroom: Newsroom;
   readonly log: Logger;
-  readonly hints: readonly SignInHint[];
+  readonly addresses: Addresses;
+  /** Proxies whose word on who asks is taken. */
+  readonly trusted: readonly string[];
+  readonly recordDays: number;
   readonly webDir?: string | undefined;
   readonly diskDir?: string | undefined;
 }
 
 /** The whole server as an Express app. */
-export function makeApp({ pool, newsroom, log, hints, webDir, diskDir }: Parts): Express {
+export function makeApp(parts: Parts): Express {
+  const { pool, newsroom, recordDays, webDir, diskDir } = parts;
   const app = express();
   const styles = new Styles();
-  guard(app, log);
+  guard(app, parts);
   app.use(
     "/api",
     (_req, res, next) => {
       res.setHeader("Cache-Control", "no-store");
       next();
     },
-    sameOrigin,
-    recognise(pool),
+    sameOrigin(parts.addresses),
+    recognise(parts),
   );
   app.use(
     "/api",
     generalRoutes(pool, newsroom),
-    peopleRoutes(pool, hints),
+    doorRoutes(parts),
+    accountRoutes(parts),
+    peopleRoutes(parts),
+    recordRoutes(pool, recordDays),
     todayRoutes(pool, styles),
     houseRoutes(pool, styles),
     libraryRoutes(pool, styles),
     chainRoutes(pool),
     roomRoutes(pool, styles),
+    stationRoutes(pool),
     diskRoutes(pool, diskDir),
     sessionRoutes(pool, styles),
   );
@@ -65,22 +78,31 @@ export function makeApp({ pool, newsroom, log, hints, webDir, diskDir }: Parts):
 }
 
 /** What every request passes: the log, headers that keep pages of other sites out, compression. */
-function guard(app: Express, log: Logger): void {
-  app.set("trust proxy", "loopback");
+function guard(app: Express, { log, addresses, trusted }: Parts): void {
+  app.set("trust proxy", trusted.length === 0 ? false : [...trusted]);
   app.disable("x-powered-by");
   app.use(
     pinoHttp({
       logger: log,
+      genReqId: () => randomUUID(),
       autoLogging: { ignore: (req) => req.url === "/api/health" || req.url === "/api/news" },
       serializers: {
-        req: (r: { method: string; url: string }) => ({ method: r.method, url: r.url }),
+        req: (r: { id: string; method: string; url: string }) => ({
+          id: r.id,
+          method: r.method,
+          url: r.url,
+        }),
         res: (r: { statusCode: number }) => ({ status: r.statusCode }),
       },
     }),
   );
   app.use(
     helmet({
-      strictTransportSecurity: false,
+      // Only where the house is reached over TLS: a browser told so never comes without it again.
+      strictTransportSecurity:
+        addresses.publicUrl?.protocol === "https:"
+          ? { maxAge: 31_536_000, includeSubDomains: false }
+          : false,
       contentSecurityPolicy: {
         directives: {
           defaultSrc: ["'self'"],
@@ -98,6 +120,7 @@ function guard(app: Express, log: Logger): void {
       },
     }),
   );
+  app.use(knownHost(addresses));
   app.use(
     compression({
       filter: (req, res) => res.getHeader("Content-Type") !== EVENT_STREAM && compression.filter(req, res),
@@ -105,25 +128,45 @@ function guard(app: Express, log: Logger): void {
   );
 }
 
-/** A browser always says where a write comes from; one that comes from another page is not ours. */
-const sameOrigin: RequestHandler = (req, _res, next) => {
-  if (req.method === "GET" || req.method === "HEAD") {
+/**
+ * A browser always says where a write comes from; one that comes from another page is not ours. The page's
+ * own scheme and name are those of the request, or of the public address where a proxy changes them.
+ */
+const sameOrigin =
+  ({ publicUrl }: Addresses): RequestHandler =>
+  (req, _res, next) => {
+    if (req.method === "GET" || req.method === "HEAD") {
+      next();
+      return;
+    }
+    const { origin } = req.headers;
+    const site = req.headers["sec-fetch-site"];
+    const own = new Set([`${req.protocol}://${req.get("host") ?? ""}`, publicUrl?.origin]);
+    const foreign =
+      (origin !== undefined && !own.has(origin)) ||
+      (site !== undefined && site !== "same-origin" && site !== "none");
+    if (foreign)
+      throw new HouseProblem(
+        403,
+        "Not from here",
+        "This request came from another site's page and was not carried out. Behind a proxy, set PUBLIC_URL.",
+      );
     next();
-    return;
-  }
-  const { origin } = req.headers;
-  const site = req.headers["sec-fetch-site"];
-  const foreign =
-    (origin !== undefined && (!URL.canParse(origin) || new URL(origin).host !== req.headers.host)) ||
-    (site !== undefined && site !== "same-origin" && site !== "none");
-  if (foreign)
-    throw new HouseProblem(
-      403,
-      "Not from here",
-      "This request came from another site's page and was not carried out.",
-    );
-  next();
-};
+  };
+
+/** A name somebody else made to point here is not answered: their page could read what is here. */
+const knownHost =
+  ({ answersTo }: Addresses): RequestHandler =>
+  (req, _res, next) => {
+    const name = /^(\[[^\]]*\]|[^:]*)(?::\d+)?$/.exec(req.headers.host ?? "")?.[1] ?? "";
+    if (!answersTo(name))
+      throw new HouseProblem(
+        421,
+        "Not under this name",
+        "The house does not answer under this name. Whoever runs it says its names in HOSTS or PUBLIC_URL.",
+      );
+    next();
+  };
 
 function generalRoutes(pool: Pool, newsroom: Newsroom): express.Router {
   const router = express.Router();
@@ -138,7 +181,11 @@ function generalRoutes(pool: Pool, newsroom: Newsroom): express.Router {
   router.get("/news", (req, res) => {
     if (!req.person)
       throw new HouseProblem(401, "Please sign in", "Sign in to hear the news of the house.");
-    newsroom.subscribe(res);
+    const { person, signIn = null } = req;
+    if (person.wantsFactor)
+      throw new HouseProblem(403, "A second factor first", "Set it up on your own page.");
+    const room = person.right === "station" ? (person.rooms?.[0] ?? "") : null;
+    newsroom.subscribe(res, { person: person.id, signIn, room });
   });
   return router;
 }

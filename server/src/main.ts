@@ -1,25 +1,83 @@
-import { mkdir } from "node:fs/promises";
+import { chown, mkdir } from "node:fs/promises";
 import { createServer } from "node:http";
 import pino from "pino";
 import { makeApp } from "./app.ts";
 import { connect, migrate } from "./database.ts";
+import type { Pool } from "./database.ts";
 import { Newsroom } from "./news/newsroom.ts";
-import { readSettings } from "./settings.ts";
+import { Seal } from "./people/factors.ts";
+import { makeSetUp } from "./people/links.ts";
+import { stillGood } from "./people/signIns.ts";
+import { demoPeopleOn, isEmpty } from "./people/store.ts";
+import { forgetOld } from "./record/store.ts";
+import { addressesOf, isLoopback, readSettings } from "./settings.ts";
+import type { Settings } from "./settings.ts";
 
-const settings = readSettings(process.env);
+const DAY = 86_400_000;
+
+/** What cannot be put right here: says it and ends. */
+function giveUp(why: string): never {
+  console.error(why);
+  process.exit(1);
+}
+
+/** A house with people of the demo, whose passwords everybody knows, serves this computer only. */
+async function mindDemo(pool: Pool, settings: Settings): Promise<void> {
+  const many = await demoPeopleOn(pool);
+  if (many === 0) return;
+  if (!isLoopback(settings.HOST) && !settings.DEMO_OPEN)
+    giveUp(
+      "This house has people of the demo, whose passwords everybody knows, so it serves this computer only.\n" +
+        "Leave HOST out, or sign in as a lead and switch them off (People), or set DEMO_OPEN=yes.",
+    );
+  if (!settings.DEMO)
+    console.log(
+      `This house still has ${many} people of the demo. They cannot sign in; a lead switches them off for good on the page People.`,
+    );
+}
+
+/** Root opens the door and then becomes somebody who may do little. */
+async function giveRootUp(settings: Settings): Promise<void> {
+  if (process.getuid?.() !== 0 || settings.RUN_AS === undefined) return;
+  const { uid, gid } = settings.RUN_AS;
+  if (settings.DISK_DIR !== undefined) await chown(settings.DISK_DIR, uid, gid).catch(() => undefined);
+  process.setgroups?.([gid]);
+  process.setgid?.(gid);
+  process.setuid?.(uid);
+}
+
+const settings = ((): Settings => {
+  try {
+    return readSettings(process.env);
+  } catch (e) {
+    return giveUp(e instanceof Error ? e.message : String(e));
+  }
+})();
 const log = pino({ level: settings.LOG });
 const pool = connect(settings.DATABASE_URL);
 pool.on("error", (err) => log.error({ err }, "database connection lost"));
 
 await migrate(pool, process.env["MIGRATIONS_DIR"] ?? new URL("../migrations/", import.meta.url));
 if (settings.DISK_DIR !== undefined) await mkdir(settings.DISK_DIR, { recursive: true });
-const newsroom = new Newsroom(settings.DATABASE_URL, log);
+await mindDemo(pool, settings);
+const forget = (): Promise<number> => forgetOld(pool, settings.RECORD_DAYS);
+await forget();
+setInterval(
+  () => void forget().catch((err: unknown) => log.warn({ err }, "record not tidied")),
+  DAY,
+).unref();
+const newsroom = new Newsroom(settings.DATABASE_URL, log, (ids) => stillGood(pool, ids));
 await newsroom.open();
 const app = makeApp({
   pool,
   newsroom,
   log,
-  hints: settings.HINTS,
+  addresses: addressesOf(settings),
+  trusted: settings.TRUST_PROXY,
+  demo: settings.DEMO,
+  hints: settings.DEMO ? settings.HINTS : [],
+  seal: new Seal(settings.SECRET_KEY),
+  recordDays: settings.RECORD_DAYS,
   webDir: settings.WEB_DIR,
   diskDir: settings.DISK_DIR,
 });
@@ -27,18 +85,28 @@ const server = createServer(app);
 server.listen(settings.PORT, settings.HOST, () => {
   const at = server.address();
   const port = typeof at === "object" && at ? at.port : settings.PORT;
+  const here = `http://${settings.HOST}:${port}`;
   // The start command and the tests wait for this line.
-  console.log(`serving http://${settings.HOST}:${port}`);
+  console.log(`serving ${here}`);
+  void giveRootUp(settings)
+    .then(() => sayHowToBegin(settings.PUBLIC_URL?.origin ?? here))
+    .catch((err: unknown) => giveUp(String(err)));
 });
 
-server.on("error", (err: NodeJS.ErrnoException) => {
-  console.error(
+/** An address at which an empty house is set up: once, within an hour. */
+async function sayHowToBegin(base: string): Promise<void> {
+  if (!(await isEmpty(pool))) return;
+  const token = await makeSetUp(pool);
+  console.log(`Nobody lives here yet. Set the house up at ${base}/set-up#${token} (once, within an hour).`);
+}
+
+server.on("error", (err: NodeJS.ErrnoException) =>
+  giveUp(
     err.code === "EADDRINUSE"
       ? `Port ${settings.PORT} is taken. Stop what uses it, or set PORT to another.`
       : `The server cannot listen on ${settings.HOST}:${settings.PORT}: ${err.message}`,
-  );
-  process.exit(1);
-});
+  ),
+);
 
 let stopping = false;
 async function stop(): Promise<void> {

@@ -5,6 +5,8 @@ declare global {
   namespace Express {
     interface Request {
       person?: Person;
+      /** The sign-in the person stands on; null for a station. */
+      signIn?: string | null;
     }
   }
 }

@@ -12,11 +12,15 @@ export class HouseProblem extends Error {
     readonly title: string,
     readonly detail: string,
     readonly where: string | null = null,
+    /** Seconds after which asking again makes sense. */
+    readonly retryAfter: number | null = null,
   ) {
     super(detail);
   }
 }
 
+export const badRequest = (detail: string, where: string | null = null): HouseProblem =>
+  new HouseProblem(400, "Something in the request is off", detail, where === "" ? null : where);
 export const notFound = (what: string): HouseProblem =>
   new HouseProblem(404, "Not found", `There is no ${what}. It may have been renamed, or the link is old.`);
 export const stale = (detail: string): HouseProblem => new HouseProblem(409, "Somebody was faster", detail);
@@ -30,28 +34,10 @@ function asProblem(error: unknown): HouseProblem | null {
   if (error instanceof z.ZodError) {
     const [issue] = error.issues;
     const where = issue?.path.join(".") ?? "";
-    return new HouseProblem(
-      400,
-      "Something in the request is off",
+    return badRequest(
       `${where === "" ? "The request" : where}: ${issue?.message ?? "not understood"}.`,
-      where === "" ? null : where,
+      where,
     );
-  }
-  if (error instanceof Error && "type" in error) {
-    if (error.type === "entity.too.large")
-      return new HouseProblem(
-        413,
-        "Too large",
-        "What was sent is larger than the house takes. Send a session file without its audio.",
-      );
-    if (error.type === "entity.parse.failed")
-      return new HouseProblem(400, "Something in the request is off", "The request is not valid JSON.");
-    if (error.type === "request.aborted")
-      return new HouseProblem(
-        400,
-        "Interrupted",
-        "The request ended before it was complete. Send it again.",
-      );
   }
   if (error instanceof URIError)
     return new HouseProblem(
@@ -59,8 +45,49 @@ function asProblem(error: unknown): HouseProblem | null {
       "Something in the address is off",
       "The address holds a character sequence that means nothing.",
     );
+  // What is nested too deep for any reader ends here whoever reads it.
+  if (error instanceof RangeError && error.message.includes("call stack"))
+    return badRequest("The request is nested deeper than anything the house takes.");
+  return fromOutside(error);
+}
+
+/** What readers of requests (they give a status and a type) and the database say of what a client sent. */
+function fromOutside(error: unknown): HouseProblem | null {
+  if (!(error instanceof Error)) return null;
+  const { type, status, code } = error as Error & { type?: unknown; status?: unknown; code?: unknown };
+  if (typeof type === "string" && type in READERS) {
+    const [status, title, detail] = READERS[type as keyof typeof READERS];
+    return new HouseProblem(status, title, detail);
+  }
+  if (typeof status === "number" && status >= 400 && status < 500)
+    return status === 404
+      ? new HouseProblem(404, "Not found", "There is nothing at this address. The link may be old.")
+      : new HouseProblem(
+          status,
+          "Something in the request is off",
+          "The request cannot be read as it was sent.",
+        );
+  // Class 22 (PostgreSQL, appendix A): data exceptions, such as a number beyond what a column holds.
+  if (typeof code === "string" && /^22[0-9A-Z]{3}$/.test(code))
+    return badRequest("The request holds a number or a text the house cannot store.");
   return null;
 }
+
+const READERS = {
+  "entity.too.large": [
+    413,
+    "Too large",
+    "What was sent is larger than the house takes. Send a session file without its audio.",
+  ],
+  "entity.parse.failed": [400, "Something in the request is off", "The request is not valid JSON."],
+  "request.aborted": [400, "Interrupted", "The request ended before it was complete. Send it again."],
+  "charset.unsupported": [415, "Not readable", "The house reads JSON in UTF-8 only."],
+  "encoding.unsupported": [
+    415,
+    "Not readable",
+    "The house reads what is sent as it is, or packed with gzip, deflate or br.",
+  ],
+} as const;
 
 export const noSuchRoute: RequestHandler = (req) => {
   throw new HouseProblem(
@@ -96,5 +123,6 @@ export const answerProblems: ErrorRequestHandler = (error, req, res, _next) => {
     detail: problem.detail,
     where: problem.where,
   };
+  if (problem.retryAfter !== null) res.setHeader("Retry-After", problem.retryAfter);
   res.status(problem.status).type("application/problem+json").send(JSON.stringify(body));
 };

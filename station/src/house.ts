@@ -3,25 +3,30 @@ import type { News } from "@mossy/contract/news";
 import { pathOf, paths } from "@mossy/contract/paths";
 import type { RouteName } from "@mossy/contract/paths";
 import { problem } from "@mossy/contract/problem";
+import { reported } from "@mossy/contract/rooms";
 import { handInAnswer } from "@mossy/contract/sessions";
 
 /** What the house says when it sends something to a room. */
 export type SentNews = Extract<News, { kind: "sent" }>;
 const AGAIN_AFTER = 2000;
 
-/** The house as a station sees it: over HTTP, as a real room would. */
-export class HouseClient {
-  #cookie = "";
-  constructor(private readonly base: string) {}
+/** The house does not know this station's token (any more). */
+export class NotKnown extends Error {
+  override readonly name = "NotKnown";
+}
 
-  async signIn(name: string, password: string): Promise<void> {
-    const res = await this.#send(
-      "signIn",
-      pathOf("signIn", {}),
-      JSON.stringify({ name, password }),
-      "application/json",
-    );
-    this.#cookie = res.headers.get("set-cookie")?.split(";")[0] ?? "";
+/** The house as a station sees it: over HTTP, with the token of its room, as a real workstation would. */
+export class HouseClient {
+  constructor(
+    private readonly base: string,
+    private readonly token: string,
+  ) {}
+
+  /** Tells the house how this station stands. @returns which station and room the token is of */
+  async report(says: string, session?: string): Promise<{ room: string; roomName: string; name: string }> {
+    const body = JSON.stringify(session === undefined ? { says } : { says, session });
+    const res = await this.#send("report", pathOf("report", {}), body, "application/json");
+    return reported.parse(await res.json());
   }
 
   /** The package of a session, a ZIP. */
@@ -57,11 +62,12 @@ export class HouseClient {
     return new Uint8Array(await res.arrayBuffer());
   }
 
-  /** What is sent from now on; keeps listening through breaks of the line. */
+  /** What is sent to its room from now on; keeps listening through breaks of the line. @throws NotKnown */
   async *sent(): AsyncGenerator<SentNews> {
     for (;;) {
       try {
-        const res = await fetch(`${this.base}/api/news`, { headers: { cookie: this.#cookie } });
+        const res = await fetch(`${this.base}/api/news`, { headers: this.#headers() });
+        if (res.status === 401) throw new NotKnown(WITHDRAWN);
         if (!res.ok || !res.body) throw new Error(`the house answered ${res.status}`);
         let text = "";
         for await (const piece of res.body.pipeThrough(new TextDecoderStream())) {
@@ -73,6 +79,7 @@ export class HouseClient {
           }
         }
       } catch (e) {
+        if (e instanceof NotKnown) throw e;
         console.error(
           `station: no line to the house (${e instanceof Error ? e.message : String(e)}), trying again`,
         );
@@ -83,6 +90,10 @@ export class HouseClient {
     }
   }
 
+  #headers(): Record<string, string> {
+    return { authorization: `Bearer ${this.token}` };
+  }
+
   async #send(
     name: RouteName,
     path: string,
@@ -91,14 +102,18 @@ export class HouseClient {
   ): Promise<Response> {
     const res = await fetch(`${this.base}/api${path}`, {
       method: paths[name][0].toUpperCase(),
-      headers: { cookie: this.#cookie, ...(type === undefined ? {} : { "content-type": type }) },
+      headers: { ...this.#headers(), ...(type === undefined ? {} : { "content-type": type }) },
       ...(body === undefined ? {} : { body }),
     });
     if (res.ok) return res;
+    if (res.status === 401) throw new NotKnown(WITHDRAWN);
     const said = problem.safeParse(tryJson(await res.text()));
     throw new Error(said.success ? said.data.detail : `the house answered ${res.status}`);
   }
 }
+
+const WITHDRAWN =
+  "the house does not know this token: it was withdrawn, or is another house's. A lead makes a new one on the room's page";
 
 function tryJson(text: string): unknown {
   try {

@@ -1,3 +1,4 @@
+import { readFileSync } from "node:fs";
 import { parseArgs } from "node:util";
 import { dice } from "@mossy/core/chance/dice";
 import { AFTERNOON, work } from "./afternoon.ts";
@@ -9,36 +10,48 @@ import { writeExchange } from "@mossy/core/formats/exchange/write";
 const { values } = parseArgs({
   options: {
     house: { type: "string", default: "http://127.0.0.1:4173" },
-    as: { type: "string", default: "wren" },
-    password: { type: "string", default: "sea-kale" },
+    "token-file": { type: "string", multiple: true, default: [] },
     session: { type: "string" },
     pace: { type: "string", default: "1500" },
     help: { type: "boolean", default: false },
   },
 });
 
+const HELP = `npm run station -- --token-file FILE [--house URL] [--session ID] [--pace MS]
+
+A stand-in for the workstation of a room: takes packages, works an afternoon in each, hands the session file in.
+A lead makes a station on the room's page; its token, shown there once, goes into FILE. Several --token-file
+make one process the stations of several rooms. With --session it works once, in that session; without, it
+waits for packages that are sent to its room.`;
+
 if (values.help) {
-  console.log(
-    "npm run station -- [--session ID] [--house URL] [--as NAME --password WORD] [--pace " +
-      "MS]\n\nA stand-in for the workstations of the rooms: takes packages, works an " +
-      "afternoon in each, hands the session file in.\nWith --session it does so once for that " +
-      "session; without, it waits for packages that are sent.",
-  );
+  console.log(HELP);
   process.exit(0);
 }
 
-const house = new HouseClient(values.house);
-await house.signIn(values.as, values.password);
+const sleep = (ms: number): Promise<void> =>
+  new Promise((resolve) => {
+    setTimeout(resolve, ms);
+  });
 
-async function afternoon(session: string): Promise<void> {
+function clientFor(file: string): HouseClient {
+  try {
+    return new HouseClient(values.house, readFileSync(file, "utf8").trim());
+  } catch (e) {
+    console.error(`station: the token cannot be read: ${e instanceof Error ? e.message : String(e)}`);
+    process.exit(1);
+  }
+}
+
+async function afternoon(house: HouseClient, session: string): Promise<void> {
   const parcel = readPackage(await house.fetchPackage(session));
+  const { title } = parcel.session;
   console.log(
-    `station: took “${parcel.session.title}” (${parcel.session.tracks.length} tracks, ` +
+    `station: took “${title}” (${parcel.session.tracks.length} tracks, ` +
       `${parcel.inputLines} lines of input list, ${parcel.folders.length} folders)`,
   );
-  await new Promise((resolve) => {
-    setTimeout(resolve, Number(values.pace));
-  });
+  await house.report(`works in “${title}”`.slice(0, 200), session);
+  await sleep(Number(values.pace));
   // Each session drifts in its own way, and each time the same.
   const seed = [...session].reduce((n, ch) => (n * 31 + ch.charCodeAt(0)) | 0, 7);
   const worked = work(parcel.session, AFTERNOON, dice(seed));
@@ -47,29 +60,55 @@ async function afternoon(session: string): Promise<void> {
     writeExchange(worked, parcel.of),
     parcel.fileName,
   );
-  console.log(`station: handed in “${parcel.session.title}”, check-in ${number}, ${findings} findings`);
+  await house.report(`handed in “${title}”`.slice(0, 200), session);
+  console.log(`station: handed in “${title}”, check-in ${number}, ${findings} findings`);
 }
 
-if (values.session !== undefined) {
-  await afternoon(values.session);
-  process.exit(0);
-}
-
-// Ends with the start command that began it.
-if (process.env["ENDS_WITH_PARENT"])
-  process.stdin
-    .on("end", () => {
-      process.exit(0);
-    })
-    .resume();
-console.log(`station: waiting for packages from ${values.house}`);
 /** A corrected file takes the place of the session as it stood in the room; nobody works in it unasked. */
-async function putRight(title: string, checkIn: string): Promise<void> {
-  const { session } = readExchange(await house.fetchCorrected(checkIn));
-  console.log(`station: took the corrected file of “${title}” (${session.tracks.length} tracks)`);
+async function putRight(
+  house: HouseClient,
+  session: string,
+  title: string,
+  checkIn: string,
+): Promise<void> {
+  const { session: right } = readExchange(await house.fetchCorrected(checkIn));
+  await house.report(`took the corrected file of “${title}”`.slice(0, 200), session);
+  console.log(`station: took the corrected file of “${title}” (${right.tracks.length} tracks)`);
 }
 
-for await (const { as, session, title, checkIn } of house.sent()) {
-  const took = as === "correction" && checkIn !== null ? putRight(title, checkIn) : afternoon(session);
-  await took.catch((e: unknown) => console.error(`station: ${e instanceof Error ? e.message : String(e)}`));
+/** Waits for what is sent to its room, until its token is withdrawn. */
+async function stand(house: HouseClient): Promise<void> {
+  const { name, roomName } = await house.report("waits for packages");
+  console.log(`station: ${name} waits for what is sent to ${roomName}`);
+  for await (const { as, session, title, checkIn } of house.sent()) {
+    const took =
+      as === "correction" && checkIn !== null
+        ? putRight(house, session, title, checkIn)
+        : afternoon(house, session);
+    await took.catch((e: unknown) =>
+      console.error(`station: ${e instanceof Error ? e.message : String(e)}`),
+    );
+  }
 }
+
+const [first, ...others] = values["token-file"].map(clientFor);
+if (!first) {
+  console.error(`station: no --token-file.\n\n${HELP}`);
+  process.exit(1);
+}
+const failed = (e: unknown): void => {
+  console.error(`station: ${e instanceof Error ? e.message : String(e)}`);
+  process.exitCode = 1;
+};
+if (values.session !== undefined) await afternoon(first, values.session).catch(failed);
+else {
+  // Ends with the start command that began it.
+  if (process.env["ENDS_WITH_PARENT"])
+    process.stdin
+      .on("end", () => {
+        process.exit(0);
+      })
+      .resume();
+  await Promise.all([first, ...others].map((house) => stand(house).catch(failed)));
+}
+process.exit();

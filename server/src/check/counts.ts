@@ -29,9 +29,12 @@ export async function countsOf(db: Db, styles: Styles, session: Session, from: D
  */
 export async function keepCounts(db: Db, document: string, c: Counts, old = false): Promise<void> {
   await db.query(
-    `update check_ins set tracks_now = $2, follow_now = $3, open_now = $4, asked_now = $5,
-            brought_now = $6, counted_edition = $7
-     where document = $1 and (not $8 or counted_edition is distinct from $7)`,
+    `insert into check_in_stands as n
+       (check_in, tracks_now, follow_now, open_now, asked_now, brought_now, counted_edition)
+     select id, $2, $3, $4, $5, $6, $7 from check_ins where document = $1
+     on conflict (check_in) do update set tracks_now = $2, follow_now = $3, open_now = $4, asked_now = $5,
+       brought_now = $6, counted_edition = $7
+     where not $8 or n.counted_edition is distinct from $7`,
     [document, c.tracks, c.following, c.open.room, c.open.edition, c.open.release, c.edition, old],
   );
 }
@@ -43,10 +46,11 @@ interface StaleRow {
   edition: number;
 }
 const OLD = `
-  select c.document, d.session as now, s.baseline, s.edition from check_ins c
+  select c.document, d.session as now, s.baseline, s.edition
+  from check_ins c join check_in_stands n on n.check_in = c.id
   join sessions s on s.id = c.session join documents d on d.id = c.document
-  where c.counted_edition is distinct from $1 and s.closed_at is null
-    and ($2::uuid is not null or c.number = (select max(number) from check_ins where session = s.id))
+  where n.counted_edition is distinct from $1 and s.closed_at is null
+    and ($2::uuid is not null or c.id = (select id from last_check_ins where session = s.id))
     and ($2::uuid is null or s.id = $2) limit 20`;
 
 /**

@@ -51,7 +51,7 @@ describe("the shared disk", () => {
       steps: steps.length,
       done: steps.length,
       stopped: null,
-      by: "Marram Vale",
+      by: { id: "marram", name: "Marram Vale" },
     });
     const after = await listed();
     expect(after).toContain(
@@ -61,7 +61,7 @@ describe("the shared disk", () => {
       ),
     );
     const { data: undone } = await lead.ask("undoOnDisk", { run: run.id });
-    expect(undone.undoneBy).toBe("Marram Vale");
+    expect(undone.undoneBy?.name).toBe("Marram Vale");
     // Folders that were made stay: nothing is ever deleted.
     const made = new Set(steps.flatMap((s) => (s.do === "make-folder" ? [s.path] : [])));
     expect((await listed()).filter((p) => !made.has(p) || before.includes(p))).toEqual(before);

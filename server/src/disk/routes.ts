@@ -39,12 +39,12 @@ export function diskRoutes(pool: Pool, folder: string | undefined): Router {
     return { made };
   });
   answer(router, "moveOnDisk", async ({ body, person }) =>
-    carryOut(pool, disk(), body.title, body.steps, person.name),
+    carryOut(pool, disk(), body.title, body.steps, person.id),
   );
   answer(router, "undoOnDisk", async ({ params, person }) => {
     if (!isUuid(params.run))
       throw new HouseProblem(404, "Not there", "There is no such run on the shared disk.");
-    return undo(pool, disk(), params.run, person.name);
+    return undo(pool, disk(), params.run, person.id);
   });
   return router;
 }

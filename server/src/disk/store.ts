@@ -1,7 +1,9 @@
 import { randomUUID } from "node:crypto";
 import type { DiskRun } from "@mossy/contract/disk";
+import type { Doer } from "@mossy/contract/people";
 import { undoing } from "@mossy/core/disk/moves";
 import type { MoveStep } from "@mossy/core/disk/moves";
+import { doerIn } from "../doer.ts";
 import { DiskRefusal } from "./sharedDisk.ts";
 import type { SharedDisk } from "./sharedDisk.ts";
 import type { Pool } from "../database.ts";
@@ -13,11 +15,13 @@ interface RunRow {
   steps: MoveStep[];
   done: number;
   stopped: string | null;
-  made_by: string;
+  made_by: Doer;
   made_at: Date;
-  undone_by: string | null;
+  undone_by: Doer | null;
   undone_at: Date | null;
 }
+const ROW = `id, title, steps, done, stopped, ${doerIn("made_by")} as made_by, made_at,
+  ${doerIn("undone_by")} as undone_by, undone_at`;
 const runOf = (r: RunRow): DiskRun => ({
   id: r.id,
   title: r.title,
@@ -33,7 +37,7 @@ const runOf = (r: RunRow): DiskRun => ({
 const SHOWN = 20;
 
 export async function runs(pool: Pool): Promise<DiskRun[]> {
-  const { rows } = await pool.query<RunRow>("select * from disk_runs order by made_at desc limit $1", [
+  const { rows } = await pool.query<RunRow>(`select ${ROW} from disk_runs order by made_at desc limit $1`, [
     SHOWN,
   ]);
   return rows.map(runOf);
@@ -102,7 +106,11 @@ export async function undo(pool: Pool, disk: SharedDisk, id: string, by: string)
   return alone(pool, async () => {
     const run = await runWith(pool, id);
     if (run.undone_at)
-      throw new HouseProblem(409, "Undone already", `${run.undone_by ?? "Somebody"} undid this already.`);
+      throw new HouseProblem(
+        409,
+        "Undone already",
+        `${run.undone_by?.name ?? "Somebody"} undid this already.`,
+      );
     // Where a server ended between a step and its line in the log, the step counts if it can be seen to be
     // done.
     const next = run.steps[run.done];
@@ -128,7 +136,7 @@ export async function undo(pool: Pool, disk: SharedDisk, id: string, by: string)
 }
 
 async function runWith(pool: Pool, id: string): Promise<RunRow> {
-  const { rows } = await pool.query<RunRow>("select * from disk_runs where id = $1", [id]);
+  const { rows } = await pool.query<RunRow>(`select ${ROW} from disk_runs where id = $1`, [id]);
   const [row] = rows;
   if (!row) throw notFound("such run on the shared disk");
   return row;

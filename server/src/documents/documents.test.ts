@@ -75,7 +75,7 @@ describe("a document many people change at once", () => {
       "select changes, made_by from document_changes where document = $1 order by revision desc limit 1",
       [base.id],
     );
-    expect(rows[0]).toEqual({ changes, made_by: "Marram Vale" });
+    expect(rows[0]).toEqual({ changes, made_by: "marram" });
     const now = await draft();
     await lead.ask(
       "editDocument",
@@ -106,56 +106,11 @@ describe("a document many people change at once", () => {
 });
 
 describe("who may do what", () => {
-  it("an engineer starts sessions and puts check-ins right; an assistant hands in and looks", async () => {
-    const body = {
-      title: "Rights",
-      room: "story-tent",
-      template: "story-evening",
-      release: 5,
-      leaveOut: [],
-    };
-    expect((await assistant.ask("startSession", {}, body)).status).toBe(403);
-    const { data: session, status } = await engineer.ask("startSession", {}, body);
-    expect(status).toBe(200);
-    expect((await assistant.ask("package", { session: session.id })).status).toBe(200);
-    expect((await assistant.ask("sendToStation", { session: session.id }, {})).status).toBe(403);
-
-    const { data: sessions } = await assistant.ask("sessions", {});
-    const card = sessions.sessions.find((s) => s.title === "The eel and the moon")!;
-    const { data: checkIn } = await assistant.ask("checkIn", { checkIn: card.lastCheckIn!.id });
-    const changes = [
-      setField(
-        checkIn.now.session.tracks.find((t) => t.kind === "audio")!,
-        "level",
-        -11,
-      ),
-    ];
-    expect(
-      (
-        await assistant.ask(
-          "editDocument",
-          { document: checkIn.now.id },
-          { revision: checkIn.now.revision, changes },
-        )
-      ).status,
-    ).toBe(403);
-    expect(
-      (
-        await engineer.ask(
-          "editDocument",
-          { document: checkIn.now.id },
-          { revision: checkIn.now.revision, changes },
-        )
-      ).status,
-    ).toBe(200);
-    expect((await engineer.ask("newTemplate", {}, { name: "Mine", shelf: "Mine" })).status).toBe(403);
-  });
-
   it("refuses to fit what is not there, saying which", async () => {
     const body = { title: "x", room: "attic", template: "story-evening", release: 5, leaveOut: [] };
     expect((await engineer.ask("startSession", {}, body)).problem).toContain("no room “attic”");
     expect(
-      (await engineer.ask("startSession", {}, { ...body, room: "loft", release: 99 })).problem,
+      (await engineer.ask("startSession", {}, { ...body, room: "pan-yard", release: 99 })).problem,
     ).toContain("no release 99 of “Story evening”");
     expect((await engineer.ask("startSession", {}, { ...body, title: "  " })).problem).toBe(
       "title: give the session a name.",

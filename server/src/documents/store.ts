@@ -1,10 +1,12 @@
 import { randomUUID } from "node:crypto";
 import type { WorkingDocument } from "@mossy/contract/documents";
+import type { Doer } from "@mossy/contract/people";
 import { apply } from "@mossy/core/session/apply";
 import type { Change } from "@mossy/core/session/change";
 import { session as sessionSchema } from "@mossy/core/session/document";
 import type { Session } from "@mossy/core/session/document";
 import type { Db } from "../database.ts";
+import { doerIn } from "../doer.ts";
 import { edited } from "./edited.ts";
 import { HouseProblem, notFound, stale } from "../problems.ts";
 import { isUuid } from "../uuid.ts";
@@ -13,9 +15,10 @@ interface Row {
   id: string;
   revision: number;
   session: Session;
-  updated_by: string;
+  updated_by: Doer;
   updated_at: Date;
 }
+const ROW = `id, revision, session, ${doerIn("updated_by")} as updated_by, updated_at`;
 const documentOf = (r: Row): WorkingDocument => ({
   id: r.id,
   revision: r.revision,
@@ -26,7 +29,7 @@ const documentOf = (r: Row): WorkingDocument => ({
 
 export async function documentWith(db: Db, id: string): Promise<WorkingDocument> {
   if (!isUuid(id)) throw notFound("document with this id");
-  const { rows } = await db.query<Row>("select * from documents where id = $1", [id]);
+  const { rows } = await db.query<Row>(`select ${ROW} from documents where id = $1`, [id]);
   const [row] = rows;
   if (!row) throw notFound("document with this id");
   return documentOf(row);
@@ -61,12 +64,12 @@ export async function changeDocument(
   changes: readonly Change[],
   by: string,
 ): Promise<{ document: WorkingDocument; merged: boolean }> {
-  const { rows } = await db.query<Row>("select * from documents where id = $1 for update", [id]);
+  const { rows } = await db.query<Row>(`select ${ROW} from documents where id = $1 for update`, [id]);
   const [row] = rows;
   if (!row) throw notFound("document with this id");
   if (from > row.revision)
     throw stale(`This document has ${row.revision} revisions, not ${from}. Load it again.`);
-  const stored = { doc: row.session, revision: row.revision, updatedBy: row.updated_by };
+  const stored = { doc: row.session, revision: row.revision, updatedBy: row.updated_by.name };
   const session = edited(apply, stored, from, changes);
   const whole = sessionSchema.safeParse(session);
   if (!whole.success)
@@ -77,7 +80,7 @@ export async function changeDocument(
     );
   const { rows: saved } = await db.query<Row>(
     "update documents set session = $2, revision = revision + 1, updated_by = $3, " +
-      "updated_at = now() where id = $1 returning *",
+      `updated_at = now() where id = $1 returning ${ROW}`,
     [id, JSON.stringify(session), by],
   );
   const [now] = saved;

@@ -44,7 +44,7 @@ describe("the house style", () => {
     expect(edition).toMatchObject({
       number: 3,
       note: "Saffron a shade darker",
-      publishedBy: "Marram Vale",
+      publishedBy: { id: "marram", name: "Marram Vale" },
     });
     expect((await lead.ask("houseEdition", { edition: 2 })).data).toEqual(second);
     const { data: current } = await lead.ask("currentEdition", {});
@@ -111,11 +111,13 @@ describe("the house style", () => {
         "revision desc limit 2",
     );
     expect(rows).toEqual([
-      { made_by: "Marram Vale", many: 1 },
-      { made_by: "Marram Vale", many: 1 },
+      { made_by: "marram", many: 1 },
+      { made_by: "marram", many: 1 },
     ]);
     const { hands } = (await lead.ask("houseHands", {})).data;
-    expect(hands[JSON.stringify(["folderFrom", ""])]).toMatchObject({ by: "Marram Vale" });
+    expect(hands[JSON.stringify(["folderFrom", ""])]).toMatchObject({
+      by: { id: "marram", name: "Marram Vale" },
+    });
     expect(Date.now() - Date.parse(hands[JSON.stringify(["palette", first?.id])]?.at ?? "")).toBeLessThan(
       60_000,
     );
@@ -204,7 +206,7 @@ describe("the house style", () => {
   it("has a checklist that each room ticks off, by anybody, with a name and a date", async () => {
     const wren = await Visitor.signedIn(house.base, "wren");
     const { data } = await wren.ask("tick", { room: "story-tent", item: "rate" }, { done: true });
-    expect(data.ticks.map((t) => [t.item, t.by])).toEqual([["rate", "Wren Addis"]]);
+    expect(data.ticks.map((t) => [t.item, t.by])).toEqual([["rate", { id: "wren", name: "Wren Addis" }]]);
     expect((await lead.ask("rooms", {})).data.rooms.find((r) => r.id === "story-tent")?.ticks).toEqual(
       data.ticks,
     );
@@ -231,8 +233,11 @@ describe("the house style", () => {
     await expect(house.pool.query("delete from releases")).rejects.toThrow(
       "published and cannot be changed",
     );
-    await expect(house.pool.query("update check_ins set came = '{}'")).rejects.toThrow(
-      "what a room handed in cannot be changed",
+    await expect(house.pool.query("update check_ins set remarks = '[]'")).rejects.toThrow(
+      "published and cannot be changed",
+    );
+    await expect(house.pool.query("delete from check_ins")).rejects.toThrow(
+      "published and cannot be changed",
     );
   });
 });

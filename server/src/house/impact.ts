@@ -34,7 +34,7 @@ const PLACES = `select 'draft' as kind, t.name as title, '/library/' || t.id as 
      join lateral (select * from releases where template = t.id order by number desc limit 1) r on true
      union all
      select 'session', s.title, '/sessions/' || s.id, coalesce(d.session, s.baseline) from sessions s
-     left join lateral (select document from check_ins where session = s.id order by number desc limit 1) c on true
+     left join last_check_ins c on c.session = s.id
      left join documents d on d.id = c.document where s.closed_at is null`;
 
 /**

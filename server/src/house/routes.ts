@@ -1,9 +1,11 @@
 import { Router } from "express";
+import { doerOf } from "../doer.ts";
 import { answer } from "../answer.ts";
 import { inTransaction } from "../database.ts";
 import type { Pool } from "../database.ts";
 import { tell } from "../news/tell.ts";
 import { notFound } from "../problems.ts";
+import { note } from "../record/store.ts";
 import type { Styles } from "./styles.ts";
 import { impactOfDraft, usesOfExceptions } from "./impact.ts";
 import { unreadNames } from "./unread.ts";
@@ -31,15 +33,17 @@ export function houseRoutes(pool: Pool, styles: Styles): Router {
   answer(router, "houseHands", async () => ({ hands: await hands(pool) }));
   answer(router, "editHouse", async ({ body, person }) =>
     inTransaction(pool, async (db) => {
-      const edited = await changeDraft(db, body.revision, body.changes, person.name);
-      await tell(db, { kind: "house-draft", revision: edited.revision, by: person.name });
+      const edited = await changeDraft(db, body.revision, body.changes, person.id);
+      await tell(db, { kind: "house-draft", revision: edited.revision, by: doerOf(person) });
       return edited;
     }),
   );
-  answer(router, "publishEdition", async ({ body, person }) =>
+  answer(router, "publishEdition", async ({ body, person, req }) =>
     inTransaction(pool, async (db) => {
-      const edition = await publish(db, body.revision, body.note, person.name);
-      await tell(db, { kind: "edition", edition: edition.number, by: person.name });
+      const edition = await publish(db, body.revision, body.note, person.id);
+      const says = `published edition ${edition.number} of the house style: ${body.note}`;
+      await note(db, req, { what: "published", who: person, says });
+      await tell(db, { kind: "edition", edition: edition.number, by: doerOf(person) });
       return edition;
     }),
   );

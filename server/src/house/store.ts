@@ -1,4 +1,6 @@
 import type { Edition, HouseDraft } from "@mossy/contract/house";
+import type { Doer } from "@mossy/contract/people";
+import { blankHouse } from "@mossy/core/house/blank";
 import { house as houseSchema } from "@mossy/core/house/house";
 import type { House } from "@mossy/core/house/house";
 import { applyToHouse } from "@mossy/core/house/houseChange";
@@ -6,13 +8,14 @@ import type { HouseChange } from "@mossy/core/house/houseChange";
 import { thingOf } from "@mossy/core/house/pieces";
 import { same } from "@mossy/core/session/change";
 import type { Db } from "../database.ts";
+import { doerIn } from "../doer.ts";
 import { edited } from "../documents/edited.ts";
 import { HouseProblem, notFound, stale } from "../problems.ts";
 
 interface EditionRow {
   number: number;
   note: string;
-  published_by: string;
+  published_by: Doer;
   published_at: Date;
 }
 const editionOf = (r: EditionRow): Edition => ({
@@ -22,10 +25,10 @@ const editionOf = (r: EditionRow): Edition => ({
   publishedAt: r.published_at.toISOString(),
 });
 
+const EDITION = `number, note, ${doerIn("published_by")} as published_by, published_at`;
+
 export async function editions(db: Db): Promise<Edition[]> {
-  const { rows } = await db.query<EditionRow>(
-    "select number, note, published_by, published_at from house_editions order by number desc",
-  );
+  const { rows } = await db.query<EditionRow>(`select ${EDITION} from house_editions order by number desc`);
   return rows.map(editionOf);
 }
 
@@ -36,7 +39,7 @@ export async function currentEdition(db: Db): Promise<number> {
 
 export async function editionWith(db: Db, number: number): Promise<Edition & { house: House }> {
   const { rows } = await db.query<EditionRow & { house: House }>(
-    "select * from house_editions where number = $1",
+    `select ${EDITION}, house from house_editions where number = $1`,
     [number],
   );
   const [row] = rows;
@@ -49,9 +52,11 @@ export async function draft(db: Db): Promise<HouseDraft> {
     house: House;
     revision: number;
     based_on: number;
-    updated_by: string;
+    updated_by: Doer;
     updated_at: Date;
-  }>("select * from house_draft");
+  }>(
+    `select house, revision, based_on, ${doerIn("updated_by")} as updated_by, updated_at from house_draft`,
+  );
   const [row] = rows;
   if (!row) throw notFound("house style yet");
   return {
@@ -66,8 +71,7 @@ export async function draft(db: Db): Promise<HouseDraft> {
 interface DraftRow {
   house: House;
   revision: number;
-  updated_by: string;
-  updated_at: Date;
+  updated_by: Doer;
 }
 
 /**
@@ -83,13 +87,13 @@ export async function changeDraft(
   by: string,
 ): Promise<{ revision: number; merged: boolean; updatedAt: string }> {
   const { rows } = await db.query<DraftRow>(
-    "select house, revision, updated_by, updated_at from house_draft for update",
+    `select house, revision, ${doerIn("updated_by")} as updated_by from house_draft for update`,
   );
   const [row] = rows;
   if (!row) throw notFound("house style yet");
   if (from > row.revision)
     throw stale(`The draft of the house style has ${row.revision} revisions, not ${from}. Load it again.`);
-  const stored = { doc: row.house, revision: row.revision, updatedBy: row.updated_by };
+  const stored = { doc: row.house, revision: row.revision, updatedBy: row.updated_by.name };
   const next = houseSchema.safeParse(edited(applyToHouse, stored, from, changes));
   if (!next.success)
     throw new HouseProblem(
@@ -113,10 +117,10 @@ export async function changeDraft(
 }
 
 /** Who changed each thing of the draft last since the edition it goes on from; things as in `thingOf`. */
-export async function hands(db: Db): Promise<Record<string, { by: string; at: string }>> {
-  const { rows } = await db.query<{ changes: HouseChange[]; made_by: string; made_at: Date }>(
-    "select c.changes, c.made_by, c.made_at from house_changes c join house_draft d on true " +
-      "join house_editions e on e.number = d.based_on where c.made_at > e.published_at order by c.revision",
+export async function hands(db: Db): Promise<Record<string, { by: Doer; at: string }>> {
+  const { rows } = await db.query<{ changes: HouseChange[]; made_by: Doer; made_at: Date }>(
+    `select c.changes, ${doerIn("c.made_by")} as made_by, c.made_at from house_changes c join house_draft d on true
+     join house_editions e on e.number = d.based_on where c.made_at > e.published_at order by c.revision`,
   );
   return Object.fromEntries(
     rows.flatMap(({ changes, made_by: by, made_at: at }) =>
@@ -128,7 +132,7 @@ export async function hands(db: Db): Promise<Record<string, { by: string; at: st
 async function fasterDraft(db: Db): Promise<Error> {
   const { updatedBy } = await draft(db);
   return stale(
-    `${updatedBy} changed the draft of the house style since you looked at it. Look at that ` +
+    `${updatedBy.name} changed the draft of the house style since you looked at it. Look at that ` +
       "change, then publish.",
   );
 }
@@ -148,7 +152,7 @@ export async function publish(db: Db, revision: number, note: string, by: string
   const { rows } = await db.query<EditionRow>(
     `insert into house_editions (number, house, note, published_by)
      select (select max(number) + 1 from house_editions), house, $2, $3 from house_draft where revision = $1
-     returning number, note, published_by, published_at`,
+     returning ${EDITION}`,
     [revision, note, by],
   );
   const [row] = rows;
@@ -171,4 +175,19 @@ export async function beginHouse(db: Db, house: House, note: string, by: string,
     "insert into house_draft (house, based_on, updated_by, updated_at) values ($1, 1, $2, $3)",
     [JSON.stringify(house), by, at],
   );
+}
+
+/** The house of a first day: with a style to begin from, or with nothing written down yet. */
+export async function openHouse(db: Db, name: string, style: House | null, by: string): Promise<void> {
+  const house = houseSchema.parse({ ...(style ?? blankHouse(name)), name });
+  const note = style ? "The house opens" : "The house opens; nothing is written down yet";
+  await beginHouse(db, house, note, by, new Date());
+}
+
+/** What the house calls itself; empty before its first day. */
+export async function currentHouseName(db: Db): Promise<string> {
+  const { rows } = await db.query<{ name: string }>(
+    "select house->>'name' as name from house_editions order by number desc limit 1",
+  );
+  return rows[0]?.name ?? "";
 }

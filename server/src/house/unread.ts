@@ -13,7 +13,7 @@ export async function unreadNames(db: Db, style: Style): Promise<FoundName[]> {
     `select t.name as title, d.session from templates t join documents d on d.id = t.document
      union all
      select s.title, d.session from sessions s
-     join lateral (select document from check_ins where session = s.id order by number desc limit 1) c on true
+     join last_check_ins c on c.session = s.id
      join documents d on d.id = c.document where s.closed_at is null`,
   );
   const found = new Map<string, { name: string; families: string[]; count: number; where: Set<string> }>();

@@ -24,7 +24,7 @@ describe("chains on the shelf", () => {
     );
     expect(first.data).toMatchObject({
       id: "shanty-lead-voice",
-      versions: [{ version: 1, by: "Marram Vale", note: "close" }],
+      versions: [{ version: 1, by: { id: "marram", name: "Marram Vale" }, note: "close" }],
     });
     const second = await lead.ask(
       "saveChain",

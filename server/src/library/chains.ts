@@ -1,7 +1,9 @@
 import { Router } from "express";
 import type { Chain, ChainUse } from "@mossy/contract/chains";
+import type { Doer } from "@mossy/contract/people";
 import type { Processor } from "@mossy/core/session/processor";
 import { idOf } from "@mossy/core/words/usual/index";
+import { doerIn, doerOf } from "../doer.ts";
 import { answer } from "../answer.ts";
 import { tell } from "../news/tell.ts";
 import { inTransaction } from "../database.ts";
@@ -15,12 +17,12 @@ async function chainsOf(db: Db, id: string | null = null): Promise<Chain[]> {
     version: number;
     processors: Processor[];
     note: string;
-    saved_by: string;
+    saved_by: Doer;
     saved_at: Date;
   }>(
-    "select c.id, c.name, v.version, v.processors, v.note, v.saved_by, v.saved_at from " +
-      "chains c join chain_versions v on v.chain = c.id where $1::text is null or c.id = $1 " +
-      "order by c.name, v.version desc",
+    `select c.id, c.name, v.version, v.processors, v.note, ${doerIn("v.saved_by")} as saved_by, v.saved_at
+     from chains c join chain_versions v on v.chain = c.id where $1::text is null or c.id = $1
+     order by c.name, v.version desc`,
     [id],
   );
   const chains = new Map<string, Chain>();
@@ -90,8 +92,8 @@ export function chainRoutes(pool: Pool): Router {
   answer(router, "chainUses", async () => ({ uses: await usesOf(pool) }));
   answer(router, "saveChain", ({ body, person }) =>
     inTransaction(pool, async (db) => {
-      const chain = await saveChain(db, body, person.name);
-      await tell(db, { kind: "chain", chain: chain.id, by: person.name });
+      const chain = await saveChain(db, body, person.id);
+      await tell(db, { kind: "chain", chain: chain.id, by: doerOf(person) });
       return chain;
     }),
   );

@@ -1,5 +1,6 @@
 import { setImmediate } from "node:timers/promises";
 import type { FollowPage, FollowProposal, Release } from "@mossy/contract/library";
+import type { Doer } from "@mossy/contract/people";
 import { askedInWords, askedOf } from "@mossy/core/check/asks";
 import type { EditionAsk } from "@mossy/core/check/asks";
 import { apply } from "@mossy/core/session/apply";
@@ -134,7 +135,7 @@ export async function followEdition(
   template: string,
   revision: number,
   note: string,
-  by: string,
+  by: Doer,
 ): Promise<{ release: Release; name: string }> {
   const { edition, style } = await styles.current(db);
   const {
@@ -150,8 +151,8 @@ export async function followEdition(
   const { changes } = askedOf(style, await styles.of(db, row.edition), row.draft);
   let now = revision;
   if (changes.length > 0) {
-    now = (await changeDocument(db, row.document, revision, changes, by)).document.revision;
+    now = (await changeDocument(db, row.document, revision, changes, by.id)).document.revision;
     await tell(db, { kind: "document", document: row.document, revision: now, by });
   }
-  return { release: await publishRelease(db, template, now, note, edition, by), name: row.name };
+  return { release: await publishRelease(db, template, now, note, edition, by.id), name: row.name };
 }

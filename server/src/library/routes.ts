@@ -1,10 +1,13 @@
 import { newSession } from "@mossy/core/house/starts";
 import { Router } from "express";
+import type { Request } from "express";
 import { idOf } from "@mossy/core/words/usual/index";
+import { doerOf } from "../doer.ts";
 import { answer } from "../answer.ts";
 import { inTransaction } from "../database.ts";
 import type { Pool, Db } from "../database.ts";
 import { currentEdition } from "../house/store.ts";
+import { note } from "../record/store.ts";
 import type { Styles } from "../house/styles.ts";
 import { tell } from "../news/tell.ts";
 import { HouseProblem, notFound } from "../problems.ts";
@@ -25,7 +28,7 @@ export function libraryRoutes(pool: Pool, styles: Styles): Router {
     if (!Number.isInteger(from) || from < 0) throw notFound(`place “${params.from}” to go on from`);
     return followPage(pool, styles, from);
   });
-  answer(router, "followEdition", async ({ params, body, person }) =>
+  answer(router, "followEdition", async ({ params, body, person, req }) =>
     inTransaction(pool, async (db) => {
       const { release, name } = await followEdition(
         db,
@@ -33,9 +36,9 @@ export function libraryRoutes(pool: Pool, styles: Styles): Router {
         params.template,
         body.revision,
         body.note,
-        person.name,
+        doerOf(person),
       );
-      return tellRelease(db, params.template, name, release);
+      return tellRelease(db, req, params.template, name, release);
     }),
   );
   answer(router, "template", async ({ params }) => templateWith(pool, params.template));
@@ -43,13 +46,13 @@ export function libraryRoutes(pool: Pool, styles: Styles): Router {
     const { house } = (await styles.current(pool)).style;
     const session = body.session ? { ...body.session, title: body.name } : newSession(house, body.name);
     const template = { id: idFor(body.name), name: body.name, shelf: body.shelf };
-    await inTransaction(pool, (db) => addTemplate(db, template, person.name, session));
+    await inTransaction(pool, (db) => addTemplate(db, template, person.id, session));
     return { id: template.id };
   });
   answer(router, "release", async ({ params }) =>
     releaseWith(pool, params.template, Number(params.release)),
   );
-  answer(router, "publishRelease", async ({ params, body, person }) =>
+  answer(router, "publishRelease", async ({ params, body, person, req }) =>
     inTransaction(pool, async (db) => {
       const release = await publishRelease(
         db,
@@ -57,10 +60,10 @@ export function libraryRoutes(pool: Pool, styles: Styles): Router {
         body.revision,
         body.note,
         await currentEdition(db),
-        person.name,
+        person.id,
       );
       const { name } = await templateWith(db, params.template);
-      return tellRelease(db, params.template, name, release);
+      return tellRelease(db, req, params.template, name, release);
     }),
   );
   return router;
@@ -79,9 +82,17 @@ function idFor(name: string): string {
   return OWN_PAGES.has(id) ? `${id}-template` : id;
 }
 
-/** Everybody hears of a release. */
-async function tellRelease(db: Db, template: string, name: string, release: Release): Promise<Release> {
+/** Everybody hears of a release, and the record has it. */
+async function tellRelease(
+  db: Db,
+  req: Request,
+  template: string,
+  name: string,
+  release: Release,
+): Promise<Release> {
   const by = release.publishedBy;
+  const says = `published release ${release.number} of “${name}”: ${release.note}`;
+  await note(db, req, { what: "published", who: by, says });
   await tell(db, { kind: "release", template, name, release: release.number, by });
   return release;
 }

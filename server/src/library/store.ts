@@ -1,8 +1,10 @@
 import type { Release, Template, TemplateCard } from "@mossy/contract/library";
+import type { Doer } from "@mossy/contract/people";
 import { diff } from "@mossy/core/session/diff";
 import { CHANNELS } from "@mossy/core/session/document";
 import type { Session } from "@mossy/core/session/document";
 import type { Db } from "../database.ts";
+import { doerIn } from "../doer.ts";
 import { HouseProblem, notFound, stale } from "../problems.ts";
 import { addDocument, documentWith } from "../documents/store.ts";
 
@@ -11,11 +13,11 @@ interface ReleaseRow {
   note: string;
   edition: number;
   tracks: number;
-  published_by: string;
+  published_by: Doer;
   published_at: Date;
 }
-const RELEASE =
-  "number, note, edition, jsonb_array_length(session->'tracks') as tracks, published_by, published_at";
+const RELEASE = `number, note, edition, jsonb_array_length(session->'tracks') as tracks,
+  ${doerIn("published_by")} as published_by, published_at`;
 const releaseOf = (r: ReleaseRow): Release => ({
   number: r.number,
   note: r.note,
@@ -40,7 +42,7 @@ export async function templateCards(db: Db, asked: ReadonlyMap<string, number>):
   >(
     `select t.id, t.name, t.shelf, d.session, d.updated_at, r.session as released,
             r.number, r.note, r.edition, jsonb_array_length(r.session->'tracks') as tracks,
-            r.published_by, r.published_at,
+            ${doerIn("r.published_by")} as published_by, r.published_at,
             (select count(*)::int from sessions s where s.template = t.id and s.closed_at is null) as open
      from templates t join documents d on d.id = t.document
      left join lateral (select * from releases where template = t.id order by number desc limit 1) r on true
@@ -157,14 +159,14 @@ export async function publishRelease(
   by: string,
 ): Promise<Release> {
   const row = await templateRow(db, template);
-  const { rows: drafts } = await db.query<{ revision: number; session: Session; updated_by: string }>(
-    "select revision, session, updated_by from documents where id = $1 for update",
+  const { rows: drafts } = await db.query<{ revision: number; session: Session; updated_by: Doer }>(
+    `select revision, session, ${doerIn("updated_by")} as updated_by from documents where id = $1 for update`,
     [row.document],
   );
   const [draft] = drafts;
   if (!draft || draft.revision !== revision)
     throw stale(
-      `${draft?.updated_by ?? "Somebody"} changed the draft since you looked at it. Look at ` +
+      `${draft?.updated_by.name ?? "Somebody"} changed the draft since you looked at it. Look at ` +
         "that change, then publish.",
     );
   if (draft.session.tracks.length === 0)

@@ -1,18 +1,30 @@
 import type { Response } from "express";
 import pg from "pg";
 import type { Logger } from "pino";
-import { CHANNEL } from "./tell.ts";
+import { CHANNEL, DOORS } from "./tell.ts";
+import type { Shut } from "./tell.ts";
 
 export const EVENT_STREAM = "text/event-stream; charset=utf-8";
 const AGAIN_AFTER = 1000;
 const HEARTBEAT = 20_000;
+/** More lines than one account needs; a new one ends the oldest. */
+const MOST_LINES = 8;
+
+/** Who listens over a line. */
+export interface Listener {
+  readonly person: string;
+  /** The sign-in it stands on; null for a station, whose token is its own. */
+  readonly signIn: string | null;
+  /** A station hears only what is sent to its room. */
+  readonly room: string | null;
+}
 
 /**
  * Hears what any server process tells (LISTEN) and passes it on to everybody who listens here (server-sent
  * events).
  */
 export class Newsroom {
-  readonly #listeners = new Set<Response>();
+  readonly #listeners = new Map<Response, Listener>();
   #client: pg.Client | null = null;
   #closed = false;
   #heartbeat: NodeJS.Timeout | null = null;
@@ -20,21 +32,55 @@ export class Newsroom {
   constructor(
     private readonly url: string,
     private readonly log: Logger,
+    /** Of these sign-ins, those that are still good. */
+    private readonly stillGood: (ids: readonly string[]) => Promise<ReadonlySet<string>>,
   ) {}
 
   async open(): Promise<void> {
     await this.#listen();
     this.#heartbeat = setInterval(() => {
-      for (const res of this.#listeners) res.write(": still here\n\n");
+      for (const res of this.#listeners.keys()) res.write(": still here\n\n");
+      void this.#endStale();
     }, HEARTBEAT);
     this.#heartbeat.unref();
   }
 
+  /** Ends the lines of sign-ins that ran out. */
+  async #endStale(): Promise<void> {
+    const ids = [...this.#listeners.values()].flatMap((l) => (l.signIn === null ? [] : [l.signIn]));
+    if (ids.length === 0) return;
+    const good = await this.stillGood(ids).catch(() => null);
+    if (good) this.#end((l) => l.signIn !== null && !good.has(l.signIn));
+  }
+
+  #end(which: (listener: Listener) => boolean): void {
+    for (const [res, listener] of this.#listeners)
+      if (which(listener)) {
+        this.#listeners.delete(res);
+        res.end();
+      }
+  }
+
+  #hear(channel: string, payload: string): void {
+    const told: unknown = JSON.parse(payload);
+    if (channel === DOORS) {
+      const whose = told as Shut;
+      this.#end((l) =>
+        "person" in whose
+          ? l.person === whose.person
+          : l.signIn !== null && whose.signIns.includes(l.signIn),
+      );
+      return;
+    }
+    const { kind, room } = told as { kind?: unknown; room?: unknown };
+    for (const [res, listener] of this.#listeners)
+      if (listener.room === null || (kind === "sent" && room === listener.room))
+        res.write(`data: ${payload}\n\n`);
+  }
+
   async #listen(): Promise<void> {
     const client = new pg.Client({ connectionString: this.url });
-    client.on("notification", ({ payload }) => {
-      for (const res of this.#listeners) res.write(`data: ${payload ?? ""}\n\n`);
-    });
+    client.on("notification", ({ channel, payload }) => this.#hear(channel, payload ?? "{}"));
     client.on("error", (err) => this.log.warn({ err }, "news connection lost"));
     client.on("end", () => {
       if (!this.#closed && this.#client === client)
@@ -42,6 +88,7 @@ export class Newsroom {
     });
     await client.connect();
     await client.query(`listen ${CHANNEL}`);
+    await client.query(`listen ${DOORS}`);
     this.#client = client;
   }
 
@@ -50,7 +97,7 @@ export class Newsroom {
     try {
       await this.#listen();
       // Something may have been missed meanwhile: listeners load afresh when they are told to begin again.
-      for (const res of this.#listeners) res.write("event: begin\ndata: {}\n\n");
+      for (const res of this.#listeners.keys()) res.write("event: begin\ndata: {}\n\n");
     } catch (err) {
       this.log.warn({ err }, "news connection not back yet");
       setTimeout(() => void this.#again(), AGAIN_AFTER).unref();
@@ -58,7 +105,12 @@ export class Newsroom {
   }
 
   /** Keeps a response open as an event stream until either side ends it. */
-  subscribe(res: Response): void {
+  subscribe(res: Response, listener: Listener): void {
+    const own = [...this.#listeners].filter(([, l]) => l.person === listener.person);
+    for (const [old] of own.slice(0, Math.max(0, own.length - MOST_LINES + 1))) {
+      this.#listeners.delete(old);
+      old.end();
+    }
     res.status(200).set({
       "Content-Type": EVENT_STREAM,
       "Cache-Control": "no-store",
@@ -67,14 +119,14 @@ export class Newsroom {
     });
     res.flushHeaders();
     res.write("retry: 2000\nevent: begin\ndata: {}\n\n");
-    this.#listeners.add(res);
+    this.#listeners.set(res, listener);
     res.on("close", () => this.#listeners.delete(res));
   }
 
   async close(): Promise<void> {
     this.#closed = true;
     if (this.#heartbeat) clearInterval(this.#heartbeat);
-    for (const res of this.#listeners) res.end();
+    for (const res of this.#listeners.keys()) res.end();
     await this.#client?.end().catch(() => undefined);
   }
 }

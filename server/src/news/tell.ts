@@ -2,8 +2,18 @@ import type { News } from "@mossy/contract/news";
 import type { Db } from "../database.ts";
 
 export const CHANNEL = "mossy_news";
+/** Whose open event lines end, heard by every server process. */
+export const DOORS = "mossy_doors";
 
 /** Says something to every server process on this database; heard when the transaction is through. */
 export async function tell(db: Db, what: News): Promise<void> {
   await db.query("select pg_notify($1, $2)", [CHANNEL, JSON.stringify(what)]);
+}
+
+/** Whose lines are shut: of one account, or of some of its sign-ins. */
+export type Shut = { readonly person: string } | { readonly signIns: readonly string[] };
+
+/** Ends open event lines: who lost a right, was switched off or signed out hears nothing more over them. */
+export async function shut(db: Db, whose: Shut): Promise<void> {
+  await db.query("select pg_notify($1, $2)", [DOORS, JSON.stringify(whose)]);
 }

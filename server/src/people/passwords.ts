@@ -1,14 +1,49 @@
 import { randomBytes, scrypt, timingSafeEqual } from "node:crypto";
+import { passwordProblem } from "@mossy/core/people/password";
+import { HouseProblem } from "../problems.ts";
 
 const COST = { N: 1 << 15, r: 8, p: 1, maxmem: 64 << 20 } as const;
 const LENGTH = 32;
+/** Hashing has threads of its own to wait for: half of those that files and name look-ups share. */
+const AT_ONCE = 2;
+const MOST_WAITING = 40;
+
+let running = 0;
+const waiting: (() => void)[] = [];
+
+/** Runs slow hashes two at a time. @throws HouseProblem 503 where too many wait already */
+async function inTurn<T>(work: () => Promise<T>): Promise<T> {
+  if (running >= AT_ONCE) {
+    if (waiting.length >= MOST_WAITING)
+      throw new HouseProblem(
+        503,
+        "Too many at the door",
+        "Very many people sign in right now. Wait a few seconds and try again.",
+        null,
+        5,
+      );
+    await new Promise<void>((go) => {
+      waiting.push(go);
+    });
+  } else running++;
+  try {
+    return await work();
+  } finally {
+    const next = waiting.shift();
+    if (next) next();
+    else running--;
+  }
+}
 
 function derive(password: string, salt: Buffer): Promise<Buffer> {
-  return new Promise((resolve, reject) =>
-    scrypt(password.normalize("NFC"), salt, LENGTH, COST, (e, key) => {
-      if (e) reject(e);
-      else resolve(key);
-    }),
+  return inTurn(
+    () =>
+      new Promise((resolve, reject) =>
+        scrypt(password.normalize("NFC"), salt, LENGTH, COST, (e, key) => {
+          if (e) reject(e);
+          else resolve(key);
+        }),
+      ),
   );
 }
 
@@ -24,4 +59,18 @@ export async function isPassword(password: string, stored: string): Promise<bool
   if (scheme !== "scrypt" || !salt || !key) return false;
   const expected = Buffer.from(key, "base64");
   return timingSafeEqual(await derive(password, Buffer.from(salt, "base64")), expected);
+}
+
+// A name nobody has takes as long to refuse as a wrong password.
+let nobody: Promise<string> | null = null;
+export async function isPasswordOfNobody(password: string): Promise<false> {
+  nobody ??= hashPassword("nobody at all");
+  await isPassword(password, await nobody);
+  return false;
+}
+
+/** @throws HouseProblem 422 that says why a password cannot be taken. @param known names of the person and the house */
+export function refuseWeak(password: string, known: readonly string[]): void {
+  const problem = passwordProblem(password, known);
+  if (problem !== null) throw new HouseProblem(422, "Not that password", problem, "password");
 }

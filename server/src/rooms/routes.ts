@@ -1,11 +1,18 @@
 import { Router } from "express";
+import type { Request } from "express";
+import type { Person } from "@mossy/contract/people";
 import { answer } from "../answer.ts";
 import { inTransaction } from "../database.ts";
-import type { Pool } from "../database.ts";
+import type { Db, Pool } from "../database.ts";
+import { doerOf } from "../doer.ts";
 import type { Styles } from "../house/styles.ts";
 import { tell } from "../news/tell.ts";
 import { countAnew } from "../check/counts.ts";
-import { roomCards, tick } from "./store.ts";
+import { notFound } from "../problems.ts";
+import { note } from "../record/store.ts";
+import { editRoom, makeRoom, orderRooms, retireRoom, roomCards, roomWith, tick } from "./store.ts";
+
+const DONE = { done: true } as const;
 
 export function roomRoutes(pool: Pool, styles: Styles): Router {
   const router = Router();
@@ -13,12 +20,62 @@ export function roomRoutes(pool: Pool, styles: Styles): Router {
     await countAnew(pool, styles);
     return { rooms: await roomCards(pool) };
   });
-  answer(router, "tick", async ({ params, body, person }) =>
+  answer(
+    router,
+    "tick",
+    async ({ params: { room, item }, body, person }) => {
+      const { house } = (await styles.current(pool)).style;
+      // What was ticked off before an edition took the line out can still be taken away.
+      if (body.done && !house.checklist.some((line) => line.id === item))
+        throw notFound(`line “${item.slice(0, 60)}” on the list every room goes through`);
+      return inTransaction(pool, async (db) => {
+        const ticks = await tick(db, room, item, body, person.id);
+        await tell(db, { kind: "room-ticked", room, by: doerOf(person) });
+        return { ticks };
+      });
+    },
+    async ({ params }) => {
+      await roomWith(pool, params.room);
+      return { room: params.room };
+    },
+  );
+  const changed = async (db: Db, req: Request, by: Person, room: string, says: string): Promise<void> => {
+    await note(db, req, { what: "rooms", who: by, says });
+    await tell(db, { kind: "room", room, by: doerOf(by) });
+  };
+  answer(router, "newRoom", ({ body, person, req }) =>
     inTransaction(pool, async (db) => {
-      const ticks = await tick(db, params.room, params.item.slice(0, 60), body.done, person.name);
-      await tell(db, { kind: "room-ticked", room: params.room, by: person.name });
-      return { ticks };
+      const id = await makeRoom(db, body.room);
+      await changed(db, req, person, id, `made the room ${body.room.name}`);
+      return { id };
     }),
   );
+  answer(router, "editRoom", async ({ params, body, person, req }) => {
+    await inTransaction(pool, async (db) => {
+      await editRoom(db, params.room, body.revision, body.room);
+      await changed(db, req, person, params.room, `edited the room ${body.room.name}`);
+    });
+    return DONE;
+  });
+  answer(router, "orderRooms", async ({ body, person, req }) => {
+    await inTransaction(pool, async (db) => {
+      await orderRooms(db, body.rooms);
+      await changed(db, req, person, body.rooms[0] ?? "", "put the rooms in another order");
+    });
+    return DONE;
+  });
+  answer(router, "retireRoom", async ({ params, body, person, req }) => {
+    await inTransaction(pool, async (db) => {
+      const { name } = await retireRoom(db, params.room, body.retired);
+      await changed(
+        db,
+        req,
+        person,
+        params.room,
+        `${body.retired ? "retired" : "brought back"} the room ${name}`,
+      );
+    });
+    return DONE;
+  });
   return router;
 }

@@ -1,32 +1,47 @@
-import type { RoomCard, TickedItem } from "@mossy/contract/rooms";
+import type { Doer } from "@mossy/contract/people";
+import type { RoomCard, Station, TickedItem } from "@mossy/contract/rooms";
 import type { Room } from "@mossy/core/fit/room";
+import { freeId } from "@mossy/core/session/freeId";
+import { idOf } from "@mossy/core/words/usual/index";
 import type { Db } from "../database.ts";
-import { notFound } from "../problems.ts";
+import { doerIn } from "../doer.ts";
+import { HouseProblem, notFound, stale } from "../problems.ts";
+import { tickedByOther } from "../ticked.ts";
+import { stationsByRoom } from "./stations.ts";
 
 export async function roomCards(db: Db): Promise<RoomCard[]> {
-  const { rows } = await db.query<{ id: string; room: Room; open: number; following: number | null }>(
-    `select r.id, r.room, count(s.id)::int as open,
-            (sum(c.follow_now)::float8 / nullif(sum(c.tracks_now), 0)) as following
+  const { rows } = await db.query<{
+    id: string;
+    room: Room;
+    revision: number;
+    retired_at: Date | null;
+    open: number;
+    following: number | null;
+  }>(
+    `select r.id, r.room, r.revision, r.retired_at, count(s.id)::int as open,
+            (sum(n.follow_now)::float8 / nullif(sum(n.tracks_now), 0)) as following
      from rooms r
      left join sessions s on s.room = r.id and s.closed_at is null
-     left join lateral (
-       select follow_now, tracks_now from check_ins where session = s.id order by number desc limit 1
-     ) c on true
-     group by r.id order by r.place`,
+     left join last_check_ins n on n.session = s.id
+     group by r.id order by r.retired_at is not null, r.place, r.id`,
   );
   const ticks = await ticksOf(db);
+  const stations: Map<string, Station[]> = await stationsByRoom(db);
   return rows.map((r) => ({
     id: r.id,
     room: r.room,
+    revision: r.revision,
+    retiredAt: r.retired_at?.toISOString() ?? null,
     openSessions: r.open,
     following: r.following,
     ticks: ticks.get(r.id) ?? [],
+    stations: stations.get(r.id) ?? [],
   }));
 }
 
 async function ticksOf(db: Db): Promise<Map<string, TickedItem[]>> {
-  const { rows } = await db.query<{ room: string; item: string; ticked_by: string; ticked_at: Date }>(
-    "select * from room_ticks order by ticked_at",
+  const { rows } = await db.query<{ room: string; item: string; ticked_by: Doer; ticked_at: Date }>(
+    `select room, item, ${doerIn("ticked_by")} as ticked_by, ticked_at from room_ticks order by ticked_at`,
   );
   const byRoom = new Map<string, TickedItem[]>();
   for (const r of rows)
@@ -38,21 +53,24 @@ async function ticksOf(db: Db): Promise<Map<string, TickedItem[]>> {
 }
 
 /**
- * Ticks a line off for a room with today's date, or takes the tick away. @returns the ticks of that room
+ * Ticks a line off for a room with today's date, or takes the tick away. Whether the house's list has such a
+ * line is for the caller to know. @returns the ticks of that room
  */
 export async function tick(
   db: Db,
   room: string,
   item: string,
-  done: boolean,
+  { done, sure }: { done: boolean; sure: boolean },
   by: string,
   at: Date = new Date(),
 ): Promise<TickedItem[]> {
   await roomWith(db, room);
+  const there = (await ticksOf(db)).get(room)?.find((t) => t.item === item);
+  if (there && there.by.id !== by) tickedByOther(there, done, sure);
   if (done)
     await db.query(
       "insert into room_ticks (room, item, ticked_by, ticked_at) values ($1, $2, $3, $4) on " +
-        "conflict (room, item) do update set ticked_by = $3, ticked_at = $4",
+        "conflict (room, item) do nothing",
       [room, item, by, at],
     );
   else await db.query("delete from room_ticks where room = $1 and item = $2", [room, item]);
@@ -66,10 +84,97 @@ export async function roomWith(db: Db, id: string): Promise<Room> {
   return row.room;
 }
 
+/** A room in which something can be begun. @throws HouseProblem 409 where it is retired */
+export async function roomInUse(db: Db, id: string): Promise<Room> {
+  const room = await roomWith(db, id);
+  const { rows } = await db.query("select 1 from rooms where id = $1 and retired_at is not null", [id]);
+  if (rows.length > 0)
+    throw new HouseProblem(
+      409,
+      "That room is retired",
+      `${room.name} is retired: nothing is begun there any more. A lead can bring it back.`,
+    );
+  return room;
+}
+
 export async function addRoom(db: Db, id: string, place: number, room: Room): Promise<void> {
   await db.query("insert into rooms (id, place, room) values ($1, $2, $3)", [
     id,
     place,
     JSON.stringify(room),
   ]);
+}
+
+/** Makes a room, behind the others. @returns what it goes by in addresses */
+export async function makeRoom(db: Db, room: Room): Promise<string> {
+  // Two that make rooms at the same moment get places and addresses of their own.
+  await db.query("select pg_advisory_xact_lock(hashtext('rooms'))");
+  await refuseNamesake(db, room.name, null);
+  const { rows } = await db.query<{ id: string; place: number }>("select id, place from rooms");
+  const id = freeId(idOf(room.name) || "room", new Set([...rows.map((r) => r.id), "new"]));
+  await addRoom(db, id, Math.max(-1, ...rows.map((r) => r.place)) + 1, room);
+  return id;
+}
+
+/** Two rooms of one name could not be told apart on any list. */
+async function refuseNamesake(db: Db, name: string, but: string | null): Promise<void> {
+  const { rows } = await db.query(
+    "select 1 from rooms where lower(room->>'name') = lower($1) and id is distinct from $2",
+    [name, but],
+  );
+  if (rows.length > 0)
+    throw new HouseProblem(
+      409,
+      "That name is taken",
+      `There is a room called “${name}” already. Choose another name.`,
+      "name",
+    );
+}
+
+/** Replaces a room as it was at a revision. @throws HouseProblem 409 where somebody was faster */
+export async function editRoom(db: Db, id: string, revision: number, room: Room): Promise<void> {
+  await db.query("select pg_advisory_xact_lock(hashtext('rooms'))");
+  await roomWith(db, id);
+  await refuseNamesake(db, room.name, id);
+  const { rowCount } = await db.query(
+    "update rooms set room = $3, revision = revision + 1 where id = $1 and revision = $2",
+    [id, revision, JSON.stringify(room)],
+  );
+  if (rowCount === 0)
+    throw stale(`Somebody changed ${room.name} since you opened it. Load it again to see that change.`);
+}
+
+/** Puts rooms in this order; those that are not named keep theirs behind them. */
+export async function orderRooms(db: Db, order: readonly string[]): Promise<void> {
+  await db.query("select pg_advisory_xact_lock(hashtext('rooms'))");
+  const { rows } = await db.query<{ id: string }>("select id from rooms order by place, id");
+  const known = rows.map((r) => r.id);
+  const missing = order.find((id) => !known.includes(id));
+  if (missing !== undefined) throw notFound(`room “${missing}”`);
+  const next = [...new Set([...order, ...known])];
+  await db.query(
+    "update rooms set place = n.place from unnest($1::text[]) with ordinality as n(id, place) where rooms.id = n.id",
+    [next],
+  );
+}
+
+/** Retires a room or brings it back. @throws HouseProblem 409 while sessions are open there */
+export async function retireRoom(db: Db, id: string, retired: boolean): Promise<Room> {
+  const room = await roomWith(db, id);
+  const { rows } = await db.query<{ open: number }>(
+    "select count(*)::int as open from sessions where room = $1 and closed_at is null",
+    [id],
+  );
+  const open = rows[0]?.open ?? 0;
+  if (retired && open > 0)
+    throw new HouseProblem(
+      409,
+      "Sessions are open there",
+      `${open === 1 ? "One session is" : `${open} sessions are`} open in ${room.name}. Close them first.`,
+    );
+  await db.query(
+    "update rooms set retired_at = case when $2 then coalesce(retired_at, now()) end where id = $1",
+    [id, retired],
+  );
+  return room;
 }

@@ -3,24 +3,33 @@ import { safeFileName } from "@mossy/core/names/disk";
 import { writeExchange } from "@mossy/core/formats/exchange/write";
 import { SESSION_FILE_ENDING } from "@mossy/core/formats/package";
 import { answer } from "../answer.ts";
+import { inTransaction } from "../database.ts";
+import { doerOf } from "../doer.ts";
+import { tell } from "../news/tell.ts";
+import { note } from "../record/store.ts";
 import type { Pool } from "../database.ts";
 import type { Styles } from "../house/styles.ts";
 import { documentWith } from "../documents/store.ts";
 import { handIn } from "./handIn.ts";
-import { sessionOfCheckIn, sessionWith } from "./store.ts";
-import { checkInWith } from "./checkInStore.ts";
+import { placeOfSession, sessionOfCheckIn, sessionWith } from "./store.ts";
+import { checkInWith, setAside } from "./checkInStore.ts";
 
 /** What comes back from rooms, and the corrected file that goes there. */
 export function checkInRoutes(router: Router, pool: Pool, styles: Styles): void {
-  answer(router, "handIn", async ({ query, body, person }) =>
-    handIn(pool, styles, {
-      bytes: body,
-      name: safeFileName(query.name ?? "", "session.dawproject"),
-      session: query.session,
-      sure: query.sure === "yes",
-      by: person.name,
-      at: new Date(),
-    }),
+  answer(
+    router,
+    "handIn",
+    async ({ query, body, person }) =>
+      handIn(pool, styles, {
+        bytes: body,
+        name: safeFileName(query.name ?? "", "session.dawproject"),
+        session: query.session,
+        sure: query.sure === "yes",
+        by: person,
+        at: new Date(),
+      }),
+    // Without a session in the address only the file says which it is.
+    async ({ query }) => (query.session === undefined ? null : placeOfSession(pool, query.session)),
   );
   answer(router, "checkIn", async ({ params }) => {
     const c = await checkInWith(pool, params.checkIn);
@@ -32,13 +41,38 @@ export function checkInRoutes(router: Router, pool: Pool, styles: Styles): void 
       now: await documentWith(pool, c.document),
     };
   });
-  answer(router, "correctedFile", async ({ params }) => {
-    const c = await checkInWith(pool, params.checkIn);
-    const { session } = await documentWith(pool, c.document);
-    return {
-      bytes: writeExchange(session, c.session),
-      name: `${safeFileName(session.title)}_put_right${SESSION_FILE_ENDING}`,
-      type: "application/zip",
-    };
-  });
+  const placeOfCheckIn = async ({ params }: { params: { checkIn: string } }) =>
+    placeOfSession(pool, (await checkInWith(pool, params.checkIn)).session);
+  answer(
+    router,
+    "correctedFile",
+    async ({ params }) => {
+      const c = await checkInWith(pool, params.checkIn);
+      const { session } = await documentWith(pool, c.document);
+      return {
+        bytes: writeExchange(session, c.session),
+        name: `${safeFileName(session.title)}_put_right${SESSION_FILE_ENDING}`,
+        type: "application/zip",
+      };
+    },
+    placeOfCheckIn,
+  );
+  answer(
+    router,
+    "setAside",
+    async ({ params, body, person, req }) => {
+      await inTransaction(pool, async (db) => {
+        const { session, number } = await setAside(db, params.checkIn, body.reason, person.id);
+        const { title, room } = await sessionWith(db, session);
+        const says =
+          body.reason === null
+            ? `took check-in ${number} of “${title}” in again`
+            : `set check-in ${number} of “${title}” aside: ${body.reason}`;
+        await note(db, req, { what: "sessions", who: person, says });
+        await tell(db, { kind: "session", session, room, by: doerOf(person) });
+      });
+      return { done: true as const };
+    },
+    placeOfCheckIn,
+  );
 }

@@ -1,8 +1,10 @@
 import { randomUUID } from "node:crypto";
+import type { Doer } from "@mossy/contract/people";
 import type { CheckInCard } from "@mossy/contract/sessions";
 import type { Session } from "@mossy/core/session/document";
 import type { Db } from "../database.ts";
-import { notFound } from "../problems.ts";
+import { doerIn } from "../doer.ts";
+import { HouseProblem, notFound } from "../problems.ts";
 import { isUuid } from "../uuid.ts";
 import { keepCounts } from "../check/counts.ts";
 import type { Counts, Departure } from "../check/counts.ts";
@@ -11,7 +13,7 @@ export interface CheckInRow {
   id: string;
   number: number;
   file_name: string;
-  handed_in_by: string;
+  handed_in_by: Doer;
   handed_in_at: Date;
   tracks: number;
   followed_then: number;
@@ -20,11 +22,16 @@ export interface CheckInRow {
   open_now: number;
   asked_now: number;
   brought_now: number;
+  aside: { by: Doer; at: string; reason: string } | null;
 }
 
-export const CHECK_IN =
-  "id, number, file_name, handed_in_by, handed_in_at, tracks, followed_then, follow_now, " +
-  "findings_then, open_now, asked_now, brought_now";
+/** What is told of a check-in `c` with its stand `n`. */
+export const CHECK_IN = `c.id, c.number, c.file_name, ${doerIn("c.handed_in_by")} as handed_in_by,
+  c.handed_in_at, c.tracks, c.followed_then, c.findings_then, n.follow_now, n.open_now, n.asked_now, n.brought_now,
+  (select jsonb_build_object('by', ${doerIn("a.made_by")}, 'at', a.made_at, 'reason', a.reason)
+   from set_asides a where a.check_in = c.id) as aside`;
+/** Check-ins `c`, each with how it stands now, `n`. */
+export const CHECK_INS = "check_ins c join check_in_stands n on n.check_in = c.id";
 
 export const checkInOf = (r: CheckInRow): CheckInCard => ({
   id: r.id,
@@ -39,6 +46,7 @@ export const checkInOf = (r: CheckInRow): CheckInCard => ({
   openNow: r.open_now,
   askedNow: r.asked_now,
   broughtNow: r.brought_now,
+  aside: r.aside && { ...r.aside, at: new Date(r.aside.at).toISOString() },
 });
 
 export interface NewCheckIn {
@@ -68,9 +76,9 @@ export async function addCheckIn(db: Db, c: NewCheckIn): Promise<{ id: string; n
   await db.query("select 1 from sessions where id = $1 for update", [c.session]);
   const { rows } = await db.query<{ number: number }>(
     `insert into check_ins (id, session, number, file_name, file, came, document, recognised, remarks,
-       handed_in_by, handed_in_at, tracks, followed_then, findings_then, tracks_now, follow_now, open_now)
+       handed_in_by, handed_in_at, tracks, followed_then, findings_then)
      values ($1, $2, (select coalesce(max(number), 0) + 1 from check_ins where session = $2), $3, $4, $5, $6,
-       $7, $8, $9, $10, $11, $12, $13, $11, $12, $13)
+       $7, $8, $9, $10, $11, $12, $13)
      returning number`,
     [
       id,
@@ -102,9 +110,10 @@ export async function checkInWith(db: Db, id: string): Promise<WholeCheckIn> {
           recognised: "ids" | "likeness";
           remarks: string[];
         }
-      >(`select ${CHECK_IN}, session, document, came, recognised, remarks from check_ins where id = $1`, [
-        id,
-      ])
+      >(
+        `select ${CHECK_IN}, c.session, c.document, c.came, c.recognised, c.remarks from ${CHECK_INS} where c.id = $1`,
+        [id],
+      )
     : { rows: [] };
   const [r] = rows;
   if (!r) throw notFound("check-in with this id");
@@ -118,12 +127,51 @@ export async function checkInWith(db: Db, id: string): Promise<WholeCheckIn> {
   };
 }
 
+/** Sets a check-in aside with a reason, or takes that back (null). It stays in the record either way. */
+export async function setAside(
+  db: Db,
+  id: string,
+  reason: string | null,
+  by: string,
+): Promise<WholeCheckIn> {
+  const c = await checkInWith(db, id);
+  const done = reason === null ? c.aside === null : c.aside !== null;
+  if (done)
+    throw new HouseProblem(
+      409,
+      "Done already",
+      c.aside ? `${c.aside.by.name} set it aside: ${c.aside.reason}` : "It is not set aside.",
+    );
+  if (reason === null) await db.query("delete from set_asides where check_in = $1", [id]);
+  else
+    await db.query("insert into set_asides (check_in, reason, made_by) values ($1, $2, $3)", [
+      id,
+      reason,
+      by,
+    ]);
+  return c;
+}
+
+/** The session a document is a check-in of. */
+export interface OwnedBy extends Departure {
+  readonly session: string;
+  readonly room: string;
+  readonly title: string;
+  readonly closedAt: string | null;
+}
+
 /** What a document is: somebody's check-in with the session as it went out, or the draft of a template. */
-export async function ownerOf(db: Db, document: string): Promise<Departure | "draft"> {
+export async function ownerOf(db: Db, document: string): Promise<OwnedBy | "draft"> {
   if (!isUuid(document)) throw notFound("document with this id");
-  const { rows } = await db.query<Departure>(
-    "select s.baseline, s.edition from check_ins c join sessions s on s.id = c.session where c.document = $1",
+  const { rows } = await db.query<
+    Departure & { session: string; room: string; title: string; closed_at: Date | null }
+  >(
+    "select s.baseline, s.edition, s.id as session, s.room, s.title, s.closed_at from check_ins c " +
+      "join sessions s on s.id = c.session where c.document = $1",
     [document],
   );
-  return rows[0] ?? "draft";
+  const [r] = rows;
+  if (!r) return "draft";
+  const { closed_at, ...owner } = r;
+  return { ...owner, closedAt: closed_at?.toISOString() ?? null };
 }

@@ -5,14 +5,14 @@ import { inputListPdf } from "../print/inputListPdf.ts";
 import type { Session } from "@mossy/core/session/document";
 import { answer } from "../answer.ts";
 import type { FileAnswer } from "../answer.ts";
+import { doerOf } from "../doer.ts";
 import { inTransaction } from "../database.ts";
 import type { Pool, Db } from "../database.ts";
 import type { Styles } from "../house/styles.ts";
 import { tell } from "../news/tell.ts";
-import { HouseProblem } from "../problems.ts";
 import { changeDocument, documentWith } from "../documents/store.ts";
 import { countsOf, keepCounts } from "../check/counts.ts";
-import { sessionWith } from "./store.ts";
+import { openForWriting, sessionWith } from "./store.ts";
 import { ownerOf } from "./checkInStore.ts";
 import type { Person } from "@mossy/contract/people";
 import type { Change } from "@mossy/core/session/change";
@@ -28,8 +28,15 @@ export function documentRoutes(router: Router, pool: Pool, styles: Styles): void
     const { now, title, roomName } = await sessionWith(pool, params.session);
     return listOnPaper(pool, styles, now, `${title}, ${roomName}`);
   });
-  answer(router, "editDocument", async ({ params, body, person }) =>
-    inTransaction(pool, (db) => editDocument(db, styles, params.document, body, person)),
+  answer(
+    router,
+    "editDocument",
+    async ({ params, body, person }) =>
+      inTransaction(pool, (db) => editDocument(db, styles, params.document, body, person)),
+    async ({ params }) => {
+      const owner = await ownerOf(pool, params.document);
+      return owner === "draft" ? { room: null } : { room: owner.room, session: owner };
+    },
   );
 }
 
@@ -50,27 +57,24 @@ async function listOnPaper(
   };
 }
 
-/**
- * Changes a document; what came back from a room is counted anew with it. Drafts of the library are the
- * lead's.
- */
+/** Changes a document; what came back from a room is counted anew with it. */
 async function editDocument(
   db: Db,
   styles: Styles,
   id: string,
   { revision, changes }: { revision: number; changes: readonly Change[] },
-  { name, right }: Person,
+  person: Person,
 ) {
   const owner = await ownerOf(db, id);
-  if (owner === "draft" && right !== "lead")
-    throw new HouseProblem(
-      403,
-      "Not yours to do",
-      "The drafts of the library are the lead's. Start a session from a release, or ask the lead.",
-    );
-  const { document, merged } = await changeDocument(db, id, revision, changes, name);
+  if (owner !== "draft") await openForWriting(db, owner.session);
+  const { document, merged } = await changeDocument(db, id, revision, changes, person.id);
   if (owner !== "draft")
     await keepCounts(db, document.id, await countsOf(db, styles, document.session, owner));
-  await tell(db, { kind: "document", document: document.id, revision: document.revision, by: name });
+  await tell(db, {
+    kind: "document",
+    document: document.id,
+    revision: document.revision,
+    by: doerOf(person),
+  });
   return { revision: document.revision, merged, updatedAt: document.updatedAt };
 }

@@ -101,14 +101,14 @@ describe("handing in", () => {
     const { data: two } = await engineer.ask(
       "startSession",
       {},
-      { title: "Other night", room: "story-tent", template: "story-evening", release: 5, leaveOut: [] },
+      { title: "Other night", room: "pan-yard", template: "story-evening", release: 5, leaveOut: [] },
     );
     const file = writeExchange(two.baseline, two.id);
     const before = await count("check_ins");
     const wrong = await engineer.ask("handIn", {}, file, `?session=${one.id}`);
     expect([wrong.status, wrong.problem]).toEqual([
       422,
-      "This file says it is “Other night” from Story Tent. Open that session and drop it " +
+      "This file says it is “Other night” from Pan Yard. Open that session and drop it " +
         "there; nothing was taken in.",
     ]);
     expect(await count("check_ins")).toBe(before);
@@ -131,7 +131,7 @@ describe("handing in", () => {
     const { data: there } = await engineer.ask(
       "startSession",
       {},
-      { title: "The right one", room: "story-tent", template: "story-evening", release: 5, leaveOut: [] },
+      { title: "The right one", room: "pan-yard", template: "story-evening", release: 5, leaveOut: [] },
     );
     const stranger = zipSync({
       "project.xml": strToU8(
@@ -176,7 +176,7 @@ describe("two sessions of one name", () =>
   it("in one room on one day are told apart in title, folder and package", async () => {
     const body = {
       title: "Twin night",
-      room: "story-tent",
+      room: "pan-yard",
       template: "story-evening",
       release: 5,
       leaveOut: [],

@@ -1,4 +1,6 @@
 import type { HandInAnswer, UnlikeAnswer } from "@mossy/contract/sessions";
+import type { Person } from "@mossy/contract/people";
+import { routes } from "@mossy/contract/routes";
 import type { Session } from "@mossy/core/session/document";
 import { readExchange } from "@mossy/core/formats/exchange/read";
 import type { ReadExchange } from "@mossy/core/formats/exchange/read";
@@ -8,10 +10,12 @@ import { inTransaction } from "../database.ts";
 import type { Pool } from "../database.ts";
 import type { Styles } from "../house/styles.ts";
 import { tell } from "../news/tell.ts";
+import { doerOf } from "../doer.ts";
 import { HouseProblem } from "../problems.ts";
+import { mayThere } from "../rights.ts";
 import { addDocument } from "../documents/store.ts";
 import { unlike } from "./likeness.ts";
-import { sessionWith } from "./store.ts";
+import { openForWriting, sessionWith } from "./store.ts";
 import { addCheckIn } from "./checkInStore.ts";
 import { countsOf } from "../check/counts.ts";
 import type { WholeSession } from "./store.ts";
@@ -23,7 +27,7 @@ export interface HandIn {
   readonly session: string | undefined;
   /** Whether it is taken in however little it is like it. */
   readonly sure: boolean;
-  readonly by: string;
+  readonly by: Person;
   readonly at: Date;
 }
 
@@ -80,13 +84,15 @@ export async function handIn(
   if (what.session !== undefined && read.of !== null && read.of !== what.session)
     await refuseAnothers(pool, read.of);
   const target = await targetOf(pool, what.session, read.of);
+  mayThere(routes.handIn, what.by, { room: target.room, session: target });
   const { style } = await styles.current(pool);
   const question = read.of !== target.id && !what.sure ? await unlike(pool, style, target, read) : null;
   if (question) return question;
   const taken = takeIn(style, target.baseline, read);
   const counts = await countsOf(pool, styles, taken.session, target);
   return inTransaction(pool, async (db) => {
-    const document = await addDocument(db, taken.session, what.by, what.at);
+    await openForWriting(db, target.id);
+    const document = await addDocument(db, taken.session, what.by.id, what.at);
     const added = await addCheckIn(db, {
       session: target.id,
       fileName: what.name,
@@ -95,7 +101,7 @@ export async function handIn(
       document,
       recognised: taken.recognised,
       remarks: taken.remarks,
-      by: what.by,
+      by: what.by.id,
       at: what.at,
       counts,
     });
@@ -106,7 +112,7 @@ export async function handIn(
       title: target.title,
       room: target.roomName,
       findings: counts.open.room,
-      by: what.by,
+      by: doerOf(what.by),
     });
     return {
       taken: true,

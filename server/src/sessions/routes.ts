@@ -1,5 +1,9 @@
 import { Router } from "express";
+import type { Request } from "express";
 import { makePackage } from "@mossy/core/formats/package";
+import type { Doer, Person } from "@mossy/contract/people";
+import { doerOf } from "../doer.ts";
+import { note } from "../record/store.ts";
 import { answer } from "../answer.ts";
 import type { FileAnswer } from "../answer.ts";
 import { inTransaction } from "../database.ts";
@@ -8,8 +12,17 @@ import type { Styles } from "../house/styles.ts";
 import { tell } from "../news/tell.ts";
 import { HouseProblem } from "../problems.ts";
 import { countAnew } from "../check/counts.ts";
+import { roomWith } from "../rooms/store.ts";
 import { startSession } from "./start.ts";
-import { markSent, sessionCards, sessionWith, tickLine } from "./store.ts";
+import {
+  closeSession,
+  markSent,
+  openForWriting,
+  placeOfSession,
+  sessionCards,
+  sessionWith,
+  tickLine,
+} from "./store.ts";
 import { documentRoutes } from "./documentRoutes.ts";
 import { checkInRoutes } from "./checkInRoutes.ts";
 
@@ -25,20 +38,66 @@ export function sessionRoutes(pool: Pool, styles: Styles): Router {
     await countAnew(pool, styles, id);
     return sessionWith(pool, id);
   });
-  answer(router, "startSession", async ({ body, person }) => {
-    const now = await styles.current(pool);
-    return sessionWith(pool, await inTransaction(pool, (db) => startSession(db, body, person.name, now)));
-  });
-  answer(router, "package", async ({ params }) => packageOf(pool, styles, params.session));
-  answer(router, "tickLine", async ({ params, body, person }) =>
-    inTransaction(pool, async (db) => {
-      const ticks = await tickLine(db, params.session, body.line, body.done, person.name);
-      await tell(db, { kind: "ticked", session: params.session, by: person.name });
-      return { ticks };
-    }),
+  const here = ({ params }: { params: { session: string } }) => placeOfSession(pool, params.session);
+  answer(
+    router,
+    "startSession",
+    async ({ body, person, req }) => {
+      const now = await styles.current(pool);
+      const id = await inTransaction(pool, async (db) => {
+        const started = await startSession(db, body, person.id, now);
+        await note(db, req, {
+          what: "sessions",
+          who: person,
+          says: `started “${body.title}” in ${body.room}`,
+        });
+        return started;
+      });
+      return sessionWith(pool, id);
+    },
+    async ({ body }) => {
+      await roomWith(pool, body.room);
+      return { room: body.room };
+    },
   );
-  answer(router, "sendToStation", async ({ params, body, person }) =>
-    inTransaction(pool, (db) => sendToStation(db, params.session, body.as, person.name)),
+  answer(router, "package", async ({ params }) => packageOf(pool, styles, params.session), here);
+  answer(
+    router,
+    "tickLine",
+    async ({ params, body, person }) =>
+      inTransaction(pool, async (db) => {
+        const ticks = await tickLine(db, params.session, body, person.id);
+        await tell(db, { kind: "ticked", session: params.session, by: doerOf(person) });
+        return { ticks };
+      }),
+    here,
+  );
+  answer(
+    router,
+    "sendToStation",
+    async ({ params, body, person }) =>
+      inTransaction(pool, (db) => sendToStation(db, params.session, body.as, doerOf(person))),
+    here,
+  );
+  const close = (session: string, person: Person, req: Request, at: Date | null) =>
+    inTransaction(pool, async (db) => {
+      const { title, room } = await closeSession(db, session, person.id, at);
+      const says = at === null ? `opened “${title}” again` : `closed “${title}”`;
+      await note(db, req, { what: "sessions", who: person, says });
+      await tell(db, { kind: "session", session, room, by: doerOf(person) });
+      return { done: true as const };
+    });
+  answer(
+    router,
+    "closeSession",
+    ({ params, person, req }) => close(params.session, person, req, new Date()),
+    here,
+  );
+  answer(
+    router,
+    "openSession",
+    ({ params, person, req }) => close(params.session, person, req, null),
+    here,
   );
   checkInRoutes(router, pool, styles);
   return router;
@@ -61,9 +120,10 @@ async function packageOf(pool: Pool, styles: Styles, session: string): Promise<F
 }
 
 /** Tells the station of a room that something waits for it. */
-async function sendToStation(db: Db, session: string, as: "package" | "correction", by: string) {
+async function sendToStation(db: Db, session: string, as: "package" | "correction", by: Doer) {
+  await openForWriting(db, session);
   const s = await sessionWith(db, session);
-  const [last] = s.checkIns;
+  const last = s.lastCheckIn;
   if (as === "correction" && !last)
     throw new HouseProblem(
       422,

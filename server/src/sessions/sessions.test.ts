@@ -63,11 +63,11 @@ describe("what is gone through before recording", () => {
     expect(line).toBe("Talkback heard in both headphone mixes");
     const assistant = await Visitor.signedIn(house.base, "wren");
     const { data } = await assistant.ask("tickLine", { session: session.id }, { line, done: true });
-    expect(data.ticks).toMatchObject([{ item: line, by: "Wren Addis" }]);
+    expect(data.ticks).toMatchObject([{ item: line, by: { id: "wren", name: "Wren Addis" } }]);
     // Who ticks it once more does not take it from the first.
     await engineer.ask("tickLine", { session: session.id }, { line, done: true });
     expect((await engineer.ask("session", { session: session.id })).data.ticks).toMatchObject([
-      { item: line, by: "Wren Addis" },
+      { item: line, by: { id: "wren", name: "Wren Addis" } },
     ]);
     const { status, problem } = await engineer.ask(
       "tickLine",

@@ -8,7 +8,7 @@ import type { ChosenSettings } from "@mossy/core/fit/settings";
 import type { Db } from "../database.ts";
 import { releaseWith } from "../library/store.ts";
 import { HouseProblem } from "../problems.ts";
-import { roomWith } from "../rooms/store.ts";
+import { roomInUse } from "../rooms/store.ts";
 import { addSession } from "./store.ts";
 
 export interface SessionWish {
@@ -49,7 +49,7 @@ export async function startSession(
   { edition, style }: { edition: number; style: Style },
   at: Date = new Date(),
 ): Promise<string> {
-  const room = await roomWith(db, start.room);
+  const room = await roomInUse(db, start.room);
   const release = await releaseWith(db, start.template, start.release);
   const chosen = startedWith(release.session, start.settings ?? {});
   if ("problem" in chosen) throw new HouseProblem(422, "That setting is fixed", chosen.problem, "settings");

@@ -12,9 +12,13 @@ import { problem } from "@mossy/contract/problem";
 import pino from "pino";
 import { inject } from "vitest";
 import { makeApp } from "../app.ts";
+import type { Parts } from "../app.ts";
 import { connect } from "../database.ts";
 import type { Pool } from "../database.ts";
 import { Newsroom } from "../news/newsroom.ts";
+import { Seal } from "../people/factors.ts";
+import { stillGood } from "../people/signIns.ts";
+import { addressesOf } from "../settings.ts";
 import { copyDatabase } from "./copies.ts";
 
 export interface TestHouse {
@@ -26,7 +30,7 @@ export interface TestHouse {
 }
 
 /** A server on a database and a disk of its own, with the demo in them. */
-export async function openHouse(withDemo = true): Promise<TestHouse> {
+export async function openHouse(withDemo = true, parts: Partial<Parts> = {}): Promise<TestHouse> {
   const url = await copyDatabase(
     inject("postgres"),
     withDemo ? "demo" : "empty",
@@ -34,7 +38,7 @@ export async function openHouse(withDemo = true): Promise<TestHouse> {
   );
   const diskDir = await mkdtemp(join(tmpdir(), "mossy-disk-"));
   if (withDemo) await cp(inject("demoDisk"), diskDir, { recursive: true });
-  const house = await serve(url, connect(url), diskDir);
+  const house = await serve(url, connect(url), diskDir, parts);
   return {
     ...house,
     close: async () => {
@@ -45,11 +49,30 @@ export async function openHouse(withDemo = true): Promise<TestHouse> {
 }
 
 /** One more server process on a database and a disk. */
-export async function serve(url: string, pool: Pool, diskDir: string): Promise<TestHouse> {
+export async function serve(
+  url: string,
+  pool: Pool,
+  diskDir: string,
+  parts: Partial<Parts> = {},
+): Promise<TestHouse> {
   const log = pino({ level: "silent" });
-  const newsroom = new Newsroom(url, log);
+  const newsroom = new Newsroom(url, log, (ids) => stillGood(pool, ids));
   await newsroom.open();
-  const server = createServer(makeApp({ pool, newsroom, log, hints: demoPeople, diskDir }));
+  const server = createServer(
+    makeApp({
+      pool,
+      newsroom,
+      log,
+      addresses: addressesOf({ HOST: "127.0.0.1", HOSTS: [], PUBLIC_URL: undefined }),
+      trusted: [],
+      demo: true,
+      hints: demoPeople,
+      seal: new Seal("a secret of this test, long enough"),
+      recordDays: 400,
+      diskDir,
+      ...parts,
+    }),
+  );
   await new Promise<void>((resolve) => {
     server.listen(0, "127.0.0.1", resolve);
   });

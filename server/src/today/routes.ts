@@ -12,7 +12,7 @@ import { askedByTemplate } from "../library/follow.ts";
 import { roomCards } from "../rooms/store.ts";
 import { countAnew } from "../check/counts.ts";
 import { sessionCards, sessionWith } from "../sessions/store.ts";
-import { driftByWeek } from "./store.ts";
+import { driftByWeek, firstSteps } from "./store.ts";
 
 const DAY = 86_400_000;
 
@@ -22,7 +22,7 @@ export function todayRoutes(pool: Pool, styles: Styles): Router {
     const edition = await editionWith(pool, await currentEdition(pool));
     await countAnew(pool, styles);
     const asked = await askedByTemplate(pool, styles);
-    const rooms = await roomCards(pool);
+    const rooms = (await roomCards(pool)).filter((r) => r.retiredAt === null);
     const open = (await sessionCards(pool)).filter((s) => s.closedAt === null);
     return {
       house: { name: edition.house.name, edition: edition.number },
@@ -47,6 +47,7 @@ export function todayRoutes(pool: Pool, styles: Styles): Router {
         rooms.map((r) => r.id),
       ),
       waiting: await whatWaits(pool, open, edition, asked),
+      first: await firstSteps(pool, edition.house, rooms.length),
     };
   });
   return router;

@@ -1,0 +1,124 @@
+import { chain, chainUses, chains, saveChain } from "./chains.ts";
+import { edited } from "./documents.ts";
+import {
+  edition,
+  houseHands,
+  houseUses,
+  impact,
+  houseOverview,
+  publishEdition,
+  editHouse,
+  unreadNames,
+  wholeEdition,
+} from "./house.ts";
+import {
+  followPage,
+  library,
+  newTemplate,
+  publishRelease,
+  release,
+  template,
+  templateCard,
+  wholeRelease,
+} from "./library.ts";
+import { CREW, LEAD, route } from "./route.ts";
+
+/** House style, library and chains. */
+export const houseRoutes = {
+  house: route({
+    summary: "The draft of the house style and the list of editions",
+    who: "signed-in",
+    answer: houseOverview,
+  }),
+  currentEdition: route({
+    summary: "The edition in force",
+    who: "signed-in",
+    answer: wholeEdition,
+  }),
+  houseEdition: route({
+    summary: "One edition, also an earlier one",
+    who: "signed-in",
+    answer: wholeEdition,
+  }),
+  unreadNames: route({
+    summary: "Names in drafts and open sessions that the current edition does not read for sure",
+    who: "signed-in",
+    answer: unreadNames,
+  }),
+  houseUses: route({
+    summary:
+      "How many tracks of drafts, current releases and open sessions each exception of the draft speaks of",
+    who: "signed-in",
+    answer: houseUses,
+  }),
+  houseHands: route({
+    summary: "Who changed each thing of the draft last, and when",
+    who: "signed-in",
+    answer: houseHands,
+  }),
+  impact: route({
+    summary:
+      "What publishing the draft would ask of drafts, current releases and open sessions, " +
+      "some of them at a time",
+    who: "signed-in",
+    answer: impact,
+  }),
+  editHouse: route({
+    summary: "Change the draft; changes that touch nothing of others' merge by themselves",
+    who: LEAD,
+    body: editHouse,
+    answer: edited,
+  }),
+  publishEdition: route({
+    summary: "Publish the draft as the next edition",
+    who: LEAD,
+    body: publishEdition,
+    answer: edition,
+  }),
+
+  library: route({ summary: "The templates", who: "signed-in", answer: library }),
+  template: route({ summary: "A template: draft and releases", who: "signed-in", answer: template }),
+  newTemplate: route({
+    summary: "Begin a template",
+    who: LEAD,
+    body: newTemplate,
+    answer: templateCard.pick({ id: true }),
+  }),
+  follow: route({
+    summary:
+      "Templates that the edition in force asks something of, some at a time, with what " +
+      "following it would change",
+    who: "signed-in",
+    answer: followPage,
+  }),
+  followEdition: route({
+    summary: "Dress a draft as the edition in force asks and publish it as the next release",
+    who: LEAD,
+    body: publishRelease,
+    answer: release,
+  }),
+  release: route({ summary: "A release, whole", who: "signed-in", answer: wholeRelease }),
+  publishRelease: route({
+    summary: "Publish the draft as the next release",
+    who: LEAD,
+    body: publishRelease,
+    answer: release,
+  }),
+
+  chains: route({
+    summary: "Chains of processors on the shared shelf, with all their versions",
+    who: "signed-in",
+    answer: chains,
+  }),
+  chainUses: route({
+    summary: "Which drafts of the library stand on which version of each chain",
+    who: "signed-in",
+    answer: chainUses,
+  }),
+  saveChain: route({
+    summary: "Put a chain on the shelf: a new one, or the next version of the one with that name",
+    who: CREW,
+    body: saveChain,
+    answer: chain,
+  }),
+} as const;

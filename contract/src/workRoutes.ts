@@ -1,0 +1,186 @@
+import { z } from "zod";
+import { carryOut, disk, diskRun, hashWish, hashes, madeFolders, makeFolders } from "./disk.ts";
+import { document, edit, edited } from "./documents.ts";
+import * as r from "./rooms.ts";
+import { CREW, FILE, LEAD, TEAM, TEAM_AND_STATION, done, route } from "./route.ts";
+import {
+  handInAnswer,
+  send,
+  sessions,
+  setAside,
+  startSession,
+  tickLine,
+  wholeCheckIn,
+  wholeSession,
+} from "./sessions.ts";
+
+/** Documents, rooms and their stations, the shared disk, sessions and what comes back from them. */
+export const workRoutes = {
+  document: route({ summary: "A session being worked on", who: "signed-in", answer: document }),
+  inputListPdf: route({
+    summary: "Its input list as one page (PDF) for the floor of the room",
+    who: "signed-in",
+    query: z.object({ title: z.string().max(200).optional() }),
+    answer: FILE,
+  }),
+  editDocument: route({
+    summary:
+      "Change it; changes that touch nothing of others' merge by themselves. A draft of the library " +
+      "is a lead's",
+    who: TEAM,
+    rooms: "own",
+    open: true,
+    body: edit,
+    answer: edited,
+  }),
+
+  tick: route({
+    summary: "Tick a line of the checklist off for a room, or take the tick away",
+    who: TEAM,
+    rooms: "own",
+    small: true,
+    body: r.tick,
+    answer: r.ticks,
+  }),
+  disk: route({
+    summary: "What stands on the shared disk, and what was moved on it",
+    who: "signed-in",
+    answer: disk,
+  }),
+  hashOnDisk: route({
+    summary: "Hashes of files on the shared disk",
+    who: CREW,
+    body: hashWish,
+    answer: hashes,
+  }),
+  makeOnDisk: route({
+    summary: "Make folders on the shared disk",
+    who: LEAD,
+    body: makeFolders,
+    answer: madeFolders,
+  }),
+  moveOnDisk: route({
+    summary: "Carry a move plan out on the shared disk; the log undoes it",
+    who: LEAD,
+    body: carryOut,
+    answer: diskRun,
+  }),
+  undoOnDisk: route({ summary: "Undo what was moved", who: LEAD, answer: diskRun }),
+
+  rooms: route({ summary: "The rooms with their inputs and limits", who: "signed-in", answer: r.rooms }),
+  newRoom: route({ summary: "Make a room", who: LEAD, body: r.newRoom, answer: r.madeRoom }),
+  editRoom: route({ summary: "Edit a room", who: LEAD, body: r.editRoom, answer: done }),
+  orderRooms: route({
+    summary: "Put the rooms in another order",
+    who: LEAD,
+    body: r.orderRooms,
+    answer: done,
+  }),
+  retireRoom: route({
+    summary: "Retire a room, or bring it back; its sessions stay",
+    who: LEAD,
+    small: true,
+    body: r.retireRoom,
+    answer: done,
+  }),
+  newStation: route({
+    summary: "Make a station for a room; its token is shown this once",
+    who: LEAD,
+    small: true,
+    body: r.newStation,
+    answer: r.madeStation,
+  }),
+  withdrawStation: route({ summary: "Withdraw a station's token", who: LEAD, answer: done }),
+  report: route({
+    summary: "A station tells how it stands",
+    who: ["station"],
+    small: true,
+    body: r.report,
+    answer: r.reported,
+  }),
+
+  sessions: route({ summary: "The sessions, newest first", who: "signed-in", answer: sessions }),
+  startSession: route({
+    summary: "Fit a release into a room and start a session from it",
+    who: TEAM,
+    rooms: "own",
+    body: startSession,
+    answer: wholeSession,
+  }),
+  session: route({
+    summary: "A session with its fit report and check-ins",
+    who: "signed-in",
+    answer: wholeSession,
+  }),
+  package: route({
+    summary: "The package for the room as the session stands now, a ZIP",
+    who: TEAM_AND_STATION,
+    rooms: "station",
+    answer: FILE,
+  }),
+  closeSession: route({
+    summary: "Close a session: nobody changes, sends or hands in until it is opened again",
+    who: CREW,
+    rooms: "own",
+    open: true,
+    answer: done,
+  }),
+  openSession: route({ summary: "Open a closed session again", who: CREW, rooms: "own", answer: done }),
+  tickLine: route({
+    summary: "Tick a line of what is gone through before recording, or take the tick away",
+    who: TEAM,
+    rooms: "own",
+    open: true,
+    small: true,
+    body: tickLine,
+    answer: r.ticks,
+  }),
+  sessionInputListPdf: route({
+    summary: "The input list of a session as it stands now, as one page (PDF)",
+    who: "signed-in",
+    answer: FILE,
+  }),
+  sendToStation: route({
+    summary:
+      "Tell the room's station that the session as it stands now waits: as a package, or as " +
+      "the corrected file alone",
+    who: TEAM,
+    rooms: "own",
+    open: true,
+    body: send,
+    answer: done,
+  }),
+  handIn: route({
+    summary: "Hand a session file in",
+    who: TEAM_AND_STATION,
+    rooms: "own",
+    open: true,
+    query: z.object({
+      session: z.uuid().optional(),
+      name: z.string().max(200).optional(),
+      /** Take it in although it is little like that session. */
+      sure: z.literal("yes").optional(),
+    }),
+    body: FILE,
+    answer: handInAnswer,
+  }),
+  checkIn: route({
+    summary: "A check-in: as given, as it came, as it stands",
+    who: "signed-in",
+    answer: wholeCheckIn,
+  }),
+  setAside: route({
+    summary: "Set a wrong hand-in aside with a reason, or take that back; it stays in the record",
+    who: LEAD,
+    open: true,
+    small: true,
+    body: setAside,
+    answer: done,
+  }),
+  correctedFile: route({
+    summary: "The session file as it stands now",
+    who: TEAM_AND_STATION,
+    rooms: "station",
+    answer: FILE,
+  }),
+} as const;

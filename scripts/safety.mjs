@@ -1,0 +1,37 @@
+// What keeps a house safe that is not the server's own to make: its secret, and who it runs as.
+import { execFileSync } from "node:child_process";
+import { randomBytes } from "node:crypto";
+import { existsSync, readFileSync, writeFileSync } from "node:fs";
+import { join } from "node:path";
+
+/** The secret that seals second factors, kept beside the data and not in the database. */
+export function secretKey(dataDir) {
+  const file = join(dataDir, "secret-key");
+  if (!existsSync(file)) writeFileSync(file, randomBytes(32).toString("base64url"), { mode: 0o600 });
+  return readFileSync(file, "utf8").trim();
+}
+
+/** Debian's user for programs that shall own nothing. */
+const NOBODY = { uid: 65_534, gid: 65_534 };
+
+/**
+ * Whom the server becomes when root starts it: the user that owns nothing, as long as that user can read
+ * what the server serves; otherwise it says so and stays.
+ * @param needed folders the server reads
+ */
+export function runAs(needed) {
+  if (process.getuid?.() !== 0 || process.env.RUN_AS !== undefined) return {};
+  const blocked = needed.find((folder) => {
+    try {
+      execFileSync("ls", [folder], { ...NOBODY, stdio: "ignore" });
+      return false;
+    } catch {
+      return true;
+    }
+  });
+  if (blocked === undefined) return { RUN_AS: `${NOBODY.uid}:${NOBODY.gid}` };
+  console.error(
+    `The server stays root: other users cannot read ${blocked}. Clone the project to a folder they may enter.`,
+  );
+  return {};
+}

@@ -1,0 +1,86 @@
+import { randomUUID } from "node:crypto";
+import type { Station } from "@mossy/contract/rooms";
+import type { Db } from "../database.ts";
+import { notFound } from "../problems.ts";
+import { hashOf, newToken } from "../people/tokens.ts";
+
+interface Row {
+  id: string;
+  name: string;
+  room: string;
+  seen_at: Date | null;
+  says: string;
+  said_at: Date | null;
+}
+
+/** The stations that are not withdrawn, by room. */
+export async function stationsByRoom(db: Db): Promise<Map<string, Station[]>> {
+  const { rows } = await db.query<Row>(
+    `select p.id, p.name, s.room, s.seen_at, s.says, s.said_at from stations s join people p on p.id = s.person
+     where s.token_hash is not null order by s.made_at`,
+  );
+  const byRoom = new Map<string, Station[]>();
+  for (const r of rows)
+    byRoom.set(r.room, [
+      ...(byRoom.get(r.room) ?? []),
+      {
+        id: r.id,
+        name: r.name,
+        seenAt: r.seen_at?.toISOString() ?? null,
+        says: r.says,
+        saidAt: r.said_at?.toISOString() ?? null,
+      },
+    ]);
+  return byRoom;
+}
+
+/** Makes a station, an account bound to a room. @returns its token, of which only the hash is kept */
+export async function makeStation(
+  db: Db,
+  room: string,
+  name: string,
+  by: string,
+): Promise<{ id: string; token: string }> {
+  const id = `station-${randomUUID()}`;
+  const token = newToken();
+  await db.query("insert into people (id, name, may, all_rooms) values ($1, $2, 'station', false)", [
+    id,
+    name,
+  ]);
+  await db.query("insert into stations (person, room, token_hash, made_by) values ($1, $2, $3, $4)", [
+    id,
+    room,
+    hashOf(token),
+    by,
+  ]);
+  return { id, token };
+}
+
+/** Withdraws a station's token: it can do nothing any more; what it handed in stays under its name. */
+export async function withdrawStation(db: Db, room: string, id: string): Promise<string> {
+  const { rows } = await db.query<{ name: string }>(
+    "update stations s set token_hash = null from people p where p.id = s.person and s.person = $1 " +
+      "and s.room = $2 and s.token_hash is not null returning p.name",
+    [id, room],
+  );
+  const [row] = rows;
+  if (!row) throw notFound("such station in this room");
+  await db.query("update people set off_at = now() where id = $1", [id]);
+  return row.name;
+}
+
+/** Keeps what a station says of itself. @returns its room */
+export async function keepReport(
+  db: Db,
+  id: string,
+  says: string,
+): Promise<{ room: string; roomName: string }> {
+  const { rows } = await db.query<{ room: string; name: string }>(
+    "update stations s set says = $2, said_at = now(), seen_at = now() from rooms r " +
+      "where s.person = $1 and r.id = s.room returning s.room, r.room->>'name' as name",
+    [id, says],
+  );
+  const [row] = rows;
+  if (!row) throw notFound("station with this token");
+  return { room: row.room, roomName: row.name };
+}
