@@ -1,4 +1,4 @@
-import { room } from "@mossy/core/fit/room";
+import { room, wholeRoom } from "@mossy/core/fit/room";
 import { oneLine } from "@mossy/core/session/text";
 import { z } from "zod";
 import { doer } from "./people.ts";
@@ -44,7 +44,7 @@ export const roomCard = z.object({
 });
 export type RoomCard = z.infer<typeof roomCard>;
 export const rooms = z.object({ rooms: z.array(roomCard) });
-export const newRoom = z.object({ room });
+export const newRoom = z.object({ room: wholeRoom });
 export const madeRoom = z.object({ id: z.string() });
 /** The room as it shall be, made from its revision. */
 export const editRoom = z.object({
@@ -52,7 +52,7 @@ export const editRoom = z.object({
     .int()
     .min(0)
     .max(2 ** 31 - 2),
-  room,
+  room: wholeRoom,
 });
 export const orderRooms = z.object({ rooms: z.array(z.string().max(80)).min(1).max(500) });
 export const retireRoom = z.object({ retired: z.boolean() });

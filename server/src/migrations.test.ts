@@ -159,3 +159,80 @@ it("keeps what a session went out as under its new name, and forgets editions no
     rmSync(early, { recursive: true, force: true });
   }
 });
+
+it("gives everything that was done the id of who did it, whoever that was, and loses no count", async () => {
+  const name = `t${randomUUID().replaceAll("-", "")}`;
+  const pool = connect(await copyDatabase(inject("postgres"), "template1", name));
+  const early = mkdtempSync(join(tmpdir(), "mossy-migrations-"));
+  try {
+    for (const file of [
+      "001_start.sql",
+      "002_disk_and_checklists.sql",
+      "003_workbench.sql",
+      "004_causes.sql",
+      "005_baseline.sql",
+    ])
+      copyFileSync(join(FOLDER, file), join(early, file));
+    await migrate(pool, early);
+    const doc = JSON.stringify(smallSession());
+    const [draft, came] = [randomUUID(), randomUUID()];
+    await pool.query(
+      `insert into people (id, sign_in, name, may, password_hash) values
+         ('marram', 'marram', 'Marram Vale', 'lead', 'x'), ('own', 'own', 'Marram Vane', 'lead', 'x')`,
+    );
+    await pool.query("insert into rooms (id, room, place) values ('r', '{}', 1)");
+    await pool.query(
+      "insert into house_editions (number, house, note, published_by) values (1, '{}', '', 'Marram Vane')",
+    );
+    await pool.query(
+      "insert into documents (id, session, updated_by) values ($1, $3, 'Marram Vale'), ($2, $3, 'Somebody gone')",
+      [draft, came, doc],
+    );
+    await pool.query("insert into templates (id, name, shelf, document) values ('t', 'T', 'S', $1)", [
+      draft,
+    ]);
+    await pool.query(
+      "insert into releases (template, number, session, note, edition, published_by) values ('t', 1, $1, '', 1, 'Marram Vale')",
+      [doc],
+    );
+    await pool.query(
+      `insert into sessions (id, title, room, template, release, edition, baseline, report, folder, made_by)
+       values ($1, 'S', 'r', 't', 1, 1, $2, '{}', 'S', 'Somebody gone')`,
+      [SESSION, doc],
+    );
+    await pool.query(
+      `insert into check_ins (id, session, number, file_name, file, came, document, recognised, remarks,
+         handed_in_by, tracks, followed_then, findings_then, tracks_now, follow_now, open_now, counted_edition)
+       values ($1, $2, 1, 'f', 'bytes', $3, $4, 'ids', '[]', 'Marram Vale', 9, 8, 3, 9, 7, 2, 1)`,
+      [randomUUID(), SESSION, doc, came],
+    );
+    expect(await migrate(pool, FOLDER)).toContain("006_people.sql");
+    const one = async (sql: string): Promise<unknown> => (await pool.query<object>(sql)).rows[0];
+    expect(await one("select published_by from house_editions")).toEqual({ published_by: "own" });
+    expect(await one("select published_by from releases")).toEqual({ published_by: "marram" });
+    expect(
+      await one(
+        "select p.name, p.off_at is not null as off, p.password_hash from sessions s join people p on p.id = s.made_by",
+      ),
+    ).toEqual({ name: "Somebody gone", off: true, password_hash: null });
+    expect(
+      await one("select tracks_now, follow_now, open_now, counted_edition from last_check_ins"),
+    ).toEqual({
+      tracks_now: 9,
+      follow_now: 7,
+      open_now: 2,
+      counted_edition: 1,
+    });
+    expect((await pool.query("select id from people where demo")).rows).toEqual([{ id: "marram" }]);
+    for (const change of [
+      "update check_ins set file_name = 'g'",
+      "update check_ins set tracks = 1",
+      "delete from check_ins",
+      "update releases set published_by = 'own'",
+    ])
+      await expect(pool.query(change)).rejects.toThrow("published and cannot be changed");
+  } finally {
+    await pool.end();
+    rmSync(early, { recursive: true, force: true });
+  }
+});

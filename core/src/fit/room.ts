@@ -26,3 +26,25 @@ export const room = z.object({
   widest: channelFormat,
 });
 export type Room = z.infer<typeof room>;
+
+/** A room as it may be stored: no input number, rate or colour twice. */
+export const wholeRoom = room.superRefine((doc, ctx) => {
+  const twice = (
+    list: readonly (number | string)[],
+    path: string,
+    say: (x: number | string) => string,
+  ): void => {
+    const seen = new Set<number | string>();
+    list.forEach((x, i) => {
+      if (seen.has(x)) ctx.addIssue({ code: "custom", path: [path, i], message: say(x) });
+      seen.add(x);
+    });
+  };
+  twice(
+    doc.inputs.map((i) => i.number),
+    "inputs",
+    (n) => `input ${n} is there twice`,
+  );
+  twice(doc.sampleRates, "sampleRates", (r) => `${r} Hz is there twice`);
+  twice(doc.palette, "palette", (c) => `the colour ${c} is there twice`);
+});

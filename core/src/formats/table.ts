@@ -35,11 +35,21 @@ export function readTable(text: string, largest: number, what: string): CsvTable
   return {
     column: (...names) => head.findIndex((h) => names.includes(h.trim().toLowerCase())),
     rows: rows.map((row, i) => ({
-      cell: (column) => (row[column] ?? "").trim().replace(/^'(?=[=+\-@])/, ""),
+      cell: (column) => unguarded((row[column] ?? "").trim()).trim(),
       fail: (why) => failAt(i + 2, why),
     })),
   };
 }
+
+/**
+ * How a cell begins that a spreadsheet may take for a formula: with a sign, also a full-width one (which
+ * spreadsheets in East Asian settings take alike), whatever spaces stand before it (OWASP, CSV injection).
+ */
+const FORMULA = /^[\s\ufeff]*[=+\-@\uff1d\uff0b\uff0d\uff20]|^[\t\r\n]/;
+
+/** Takes off the apostrophe that kept a cell from running as a formula. */
+export const unguarded = (cell: string): string =>
+  cell.startsWith("'") && FORMULA.test(cell.slice(1)) ? cell.slice(1) : cell;
 
 function failAt(line: number, why: string): never {
   throw new FileProblem(`Line ${line}: ${why}`, `line ${line}`);
@@ -51,5 +61,5 @@ function failAt(line: number, why: string): never {
  */
 export function writeCsv(heads: readonly string[], rows: readonly (readonly unknown[])[]): string {
   const table = { fields: [...heads], data: rows.map((r) => [...r]) };
-  return `\ufeff${Papa.unparse(table, { newline: "\r\n", escapeFormulae: true })}\r\n`;
+  return `\ufeff${Papa.unparse(table, { newline: "\r\n", escapeFormulae: FORMULA })}\r\n`;
 }

@@ -5,7 +5,7 @@ import type { House } from "../house/house.ts";
 import { heard as heardSchema, role as roleSchema } from "../words/wordlist.ts";
 import type { Hearing, Role } from "../words/wordlist.ts";
 import { FileProblem } from "./fileProblem.ts";
-import { writeCsv } from "./table.ts";
+import { unguarded, writeCsv } from "./table.ts";
 
 const COLUMNS = ["Family", "Role", "Short form", "8 letters", "4 letters", "Heard as"] as const;
 /** Columns a table may have besides; a role keeps what it has where one is missing. */
@@ -158,6 +158,3 @@ function usually(
         }),
   };
 }
-
-/** Takes off the apostrophe that kept a cell from running as a formula. */
-const unguarded = (cell: string): string => (/^'[=+\-@\t\r]/.test(cell) ? cell.slice(1) : cell);

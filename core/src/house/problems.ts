@@ -16,6 +16,9 @@ export function houseProblems(doc: Parts): Problem[] {
   return new References(doc).problems();
 }
 
+/** Deeper than any session is nested; common practice, no source. */
+const DEEPEST = 20;
+
 class References {
   readonly #problems: Problem[] = [];
   readonly #palette: ReadonlySet<string>;
@@ -87,7 +90,11 @@ class References {
     });
   }
 
-  #tree(list: readonly FolderPlan[], path: Path): void {
+  #tree(list: readonly FolderPlan[], path: Path, depth = 1): void {
+    if (list.length > 0 && depth > DEEPEST) {
+      this.#say(path, `folders stand inside each other more than ${DEEPEST} deep`);
+      return;
+    }
     list.forEach((f, i) => {
       const at = (field: string): Path => [...path, i, field];
       if (!this.#roles.has(f.role))
@@ -98,7 +105,7 @@ class References {
       this.#known(f.families, this.#families, at("families"), "family");
       this.#known(f.roles, this.#roles, at("roles"), "role");
       this.#known([f.colour], this.#palette, at("colour"), "colour");
-      this.#tree(f.inside, at("inside"));
+      this.#tree(f.inside, at("inside"), depth + 1);
     });
   }
 

@@ -7,6 +7,8 @@ export const SHORTEST_PASSWORD = 12;
 const LONGEST = 200;
 /** Of 4; 3: more than 10^8 guesses, safe from guessing while the stored hash is slow to try. */
 const STRONG = 3;
+/** So many characters of a password are not out of the names of the person and the house. */
+const OF_ITS_OWN = 8;
 /** Nobody's guess gets better by looking further than this. */
 const LOOKED_AT = 80;
 
@@ -29,11 +31,21 @@ export function passwordProblem(password: string, known: readonly string[]): str
   if (length < SHORTEST_PASSWORD)
     return `A password has at least ${SHORTEST_PASSWORD} characters; this one has ${length}. Several words in a row do well.`;
   if (password.length > LONGEST) return `A password has at most ${LONGEST} characters.`;
-  const { score, feedback } = estimate(password, [...known.flatMap(wordsOf), "mossy", "lantern"]);
+  const words = [...known.flatMap(wordsOf), "mossy", "lantern"];
+  if (without(password, words).length < OF_ITS_OWN)
+    return "It is made of your name or the house's. Take another: four or more words that do not belong together do well.";
+  const { score, feedback } = estimate(password, words);
   if (score >= STRONG) return null;
   const why = feedback.warning ?? "It would be guessed.";
   return `${why.endsWith(".") ? why : `${why}.`} Take another: four or more words that do not belong together do well.`;
 }
+
+/** What is left of a password without words anybody would try first, whatever their letters' case. */
+const without = (password: string, words: readonly string[]): string =>
+  words
+    .toSorted((a, b) => b.length - a.length)
+    .reduce((left, word) => left.replaceAll(word.toLowerCase(), ""), password.toLowerCase())
+    .replace(/[\s\p{P}]/gu, "");
 
 /** A name and the words in it. */
 const wordsOf = (name: string): string[] =>

@@ -1,9 +1,14 @@
-import { SharedDisk } from "./sharedDisk.ts";
+import type { Person } from "@mossy/contract/people";
+import { plural } from "@mossy/core/session/plural";
 import { Router } from "express";
+import type { Request } from "express";
 import { answer } from "../answer.ts";
 import type { Pool } from "../database.ts";
+import { note } from "../record/store.ts";
 import { HouseProblem } from "../problems.ts";
 import { isUuid } from "../uuid.ts";
+import { hashesOf } from "./hashes.ts";
+import { SharedDisk, reasonOf } from "./sharedDisk.ts";
 import { carryOut, runs, undo } from "./store.ts";
 
 /** The shared disk: what is on it, and what is moved on it. */
@@ -19,32 +24,46 @@ export function diskRoutes(pool: Pool, folder: string | undefined): Router {
       );
     return new SharedDisk(folder);
   };
+  const filed = (req: Request, who: Person, says: string): Promise<void> =>
+    note(pool, req, { what: "files", who, says });
   answer(router, "disk", async () => ({ entries: await disk().list(), runs: await runs(pool) }));
-  answer(router, "hashOnDisk", async ({ body }) => {
-    const shared = disk();
-    const hashes: { path: string; hash: string }[] = [];
-    for (const path of body.paths) {
-      try {
-        hashes.push({ path, hash: await shared.hash(path) });
-      } catch {
-        /* gone meanwhile: it has no content to compare */
-      }
-    }
-    return { hashes };
+  answer(router, "hashOnDisk", async ({ body, res }) => {
+    const gone = new AbortController();
+    res.on("close", () => gone.abort());
+    return { hashes: await hashesOf(disk(), body.paths, gone.signal) };
   });
-  answer(router, "makeOnDisk", async ({ body }) => {
+  answer(router, "makeOnDisk", async ({ body, person, req }) => {
     const shared = disk();
     const made: string[] = [];
-    for (const path of body.folders) if (await shared.makeFolder(path)) made.push(path);
+    for (const path of body.folders) {
+      const fresh = await shared.makeFolder(path).catch((e: unknown) => {
+        throw new HouseProblem(
+          409,
+          "A folder could not be made",
+          `“${path}”: ${reasonOf(e)}. ${plural(made.length, "folder was", "folders were")} made before it.`,
+        );
+      });
+      if (fresh) made.push(path);
+    }
+    if (made.length > 0)
+      await filed(req, person, `made ${plural(made.length, "folder")} on the shared disk`);
     return { made };
   });
-  answer(router, "moveOnDisk", async ({ body, person }) =>
-    carryOut(pool, disk(), body.title, body.steps, person.id),
-  );
-  answer(router, "undoOnDisk", async ({ params, person }) => {
+  answer(router, "moveOnDisk", async ({ body, person, req }) => {
+    const run = await carryOut(pool, disk(), body.title, body.steps, person.id);
+    await filed(
+      req,
+      person,
+      `moved files on the shared disk: ${run.title}, ${run.done} of ${run.steps} steps`,
+    );
+    return run;
+  });
+  answer(router, "undoOnDisk", async ({ params, person, req }) => {
     if (!isUuid(params.run))
       throw new HouseProblem(404, "Not there", "There is no such run on the shared disk.");
-    return undo(pool, disk(), params.run, person.id);
+    const run = await undo(pool, disk(), params.run, person.id);
+    await filed(req, person, `moved files back on the shared disk: ${run.title}`);
+    return run;
   });
   return router;
 }

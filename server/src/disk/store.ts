@@ -4,7 +4,7 @@ import type { Doer } from "@mossy/contract/people";
 import { undoing } from "@mossy/core/disk/moves";
 import type { MoveStep } from "@mossy/core/disk/moves";
 import { doerIn } from "../doer.ts";
-import { DiskRefusal } from "./sharedDisk.ts";
+import { reasonOf } from "./sharedDisk.ts";
 import type { SharedDisk } from "./sharedDisk.ts";
 import type { Pool } from "../database.ts";
 import { HouseProblem, notFound } from "../problems.ts";
@@ -89,7 +89,7 @@ export async function carryOut(
       try {
         await disk.step(step);
       } catch (e) {
-        await pool.query("update disk_runs set stopped = $2 where id = $1", [id, reason(e)]);
+        await pool.query("update disk_runs set stopped = $2 where id = $1", [id, reasonOf(e)]);
         break;
       }
       await pool.query("update disk_runs set done = $2 where id = $1", [id, i + 1]);
@@ -124,7 +124,7 @@ export async function undo(pool: Pool, disk: SharedDisk, id: string, by: string)
         throw new HouseProblem(
           409,
           "Not all of it could be undone",
-          `After ${run.done - left} steps back: ${reason(e)}. Put that right on the disk and ` +
+          `After ${run.done - left} steps back: ${reasonOf(e)}. Put that right on the disk and ` +
             "undo the rest again.",
         );
       }
@@ -140,10 +140,4 @@ async function runWith(pool: Pool, id: string): Promise<RunRow> {
   const [row] = rows;
   if (!row) throw notFound("such run on the shared disk");
   return row;
-}
-
-function reason(e: unknown): string {
-  return e instanceof DiskRefusal
-    ? e.message
-    : `the disk refused: ${e instanceof Error ? e.message : "unknown"}`;
 }

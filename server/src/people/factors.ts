@@ -49,8 +49,10 @@ export class Seal {
 
 /** The step of thirty seconds a code is of, beginning from `after`; null where it is none of now. */
 export function stepOf(secret: Uint8Array, code: string, at: number, after: number): number | null {
+  const digits = code.replace(/\s/g, "");
+  if (!/^[0-9]{6}$/.test(digits)) return null;
   const totp = new TOTP({ ...KIND, secret: new Secret({ buffer: Uint8Array.from(secret).buffer }) });
-  const delta = totp.validate({ token: code.replace(/\s/g, ""), window: WINDOW, timestamp: at });
+  const delta = totp.validate({ token: digits, window: WINDOW, timestamp: at });
   if (delta === null) return null;
   const step = Math.floor(at / 1000 / KIND.period) + delta;
   return step > after ? step : null;

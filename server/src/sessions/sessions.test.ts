@@ -75,8 +75,14 @@ describe("what is gone through before recording", () => {
       { line: "No such thing", done: true },
     );
     expect([status, problem]).toEqual([404, expect.stringContaining("“No such thing”")]);
+    const away = await engineer.ask("tickLine", { session: session.id }, { line, done: false });
+    expect([away.status, away.problem]).toEqual([
+      409,
+      expect.stringContaining("Wren Addis ticked this off on"),
+    ]);
     expect(
-      (await engineer.ask("tickLine", { session: session.id }, { line, done: false })).data.ticks,
+      (await engineer.ask("tickLine", { session: session.id }, { line, done: false, sure: true })).data
+        .ticks,
     ).toEqual([]);
     const closed = (await engineer.ask("sessions", {})).data.sessions.find(
       (s) => s.closedAt !== null && s.template === "steelpan-orchestra-full-yard",

@@ -1,0 +1,31 @@
+import fc from "fast-check";
+import Papa from "papaparse";
+import { describe, expect, it } from "vitest";
+import { readTable, writeCsv } from "./table.ts";
+
+const cellsOf = (csv: string): string[][] =>
+  Papa.parse<string[]>(csv.replace(/^\ufeff/, ""), { skipEmptyLines: true }).data;
+
+describe("a table as CSV", () => {
+  it("lets no cell run as a formula: also behind spaces, and with full-width signs", () => {
+    // Beginnings as OWASP lists them (CSV injection): = + - @, tab, line feed, full-width forms.
+    for (const bad of ["=1+1", "+1", "-1", "@x", "\t=1", "  =1", "\u3000=1", "\u00a0@x", "＝1", "＋1", "－1", "＠x", " ＝1"])
+      expect([bad, cellsOf(writeCsv(["a"], [[bad]]))[1]?.[0]?.startsWith("'")]).toEqual([bad, true]);
+    for (const fine of ["Kick", "2nd pan", "'tis", "a=b", "–", "日本"])
+      expect(cellsOf(writeCsv(["a"], [[fine]]))[1]?.[0]).toBe(fine);
+  });
+
+  it("gives every text back as it was, but for spaces around it", () => {
+    fc.assert(
+      fc.property(fc.array(fc.string({ unit: "binary" }), { minLength: 1, maxLength: 4 }), (texts) => {
+        const heads = texts.map((_, i) => `c${i}`);
+        fc.pre(texts.some((t) => t.trim() !== ""));
+        // Papa and Node agree on line ends inside quotes only for \n.
+        const plain = texts.map((t) => t.replace(/[\r\n]/g, " ").replace(/^'+/, "").trim());
+        fc.pre(plain.some((t) => t !== ""));
+        const table = readTable(writeCsv(heads, [plain]), 1e6, "table");
+        expect(heads.map((h) => table.rows[0]?.cell(table.column(h)))).toEqual(plain);
+      }),
+    );
+  });
+});
