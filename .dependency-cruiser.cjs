@@ -22,6 +22,7 @@ const rooms = (name, plan) =>
 const CORE = {
   chance: [],
   session: [],
+  people: [],
   colour: ["chance"],
   words: ["session"],
   names: ["session", "words"],
@@ -37,14 +38,15 @@ const CORE = {
 const SERVER = {
   news: [],
   print: [],
-  people: [],
+  record: [],
+  people: ["news", "record", "house"],
   documents: [],
-  house: ["news", "documents"],
-  disk: [],
-  rooms: ["news", "house", "check"],
+  house: ["news", "record", "documents"],
+  disk: ["record"],
+  rooms: ["news", "record", "house", "check"],
   check: ["documents", "house"],
-  library: ["news", "documents", "house"],
-  sessions: ["news", "documents", "house", "check", "library", "rooms", "print"],
+  library: ["news", "record", "documents", "house"],
+  sessions: ["news", "record", "documents", "house", "check", "library", "rooms", "print"],
   today: ["house", "check", "library", "rooms", "sessions"],
 };
 const WEB = {
@@ -58,6 +60,7 @@ const WEB = {
   signal: ["ui", "documents", "sheet"],
   fit: ["ui", "wire"],
   people: ["ui", "wire"],
+  record: ["ui", "wire"],
   house: ["ui", "wire", "session", "documents", "words"],
   disk: ["ui", "wire", "house"],
   workbench: ["ui", "wire", "session", "documents", "check", "sheet", "signal"],
@@ -65,6 +68,7 @@ const WEB = {
   rooms: ["ui", "wire", "fit", "sessions"],
   library: ["ui", "wire", "session", "documents", "check", "sheet", "rooms"],
   today: ["ui", "wire", "rooms"],
+  setUp: ["ui", "wire", "session", "people", "fit", "rooms"],
 };
 
 module.exports = {

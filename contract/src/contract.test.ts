@@ -29,14 +29,29 @@ describe("the contract", () => {
     expect(pathOf("template", { template: "../people?x=1" })).toBe("/library/..%2Fpeople%3Fx%3D1");
   });
 
-  it("lets only who may write do so: every write but signing in and handing in asks for a right", () => {
+  it("lets only who may write do so: every write but at the door and of one's own account asks for a right", () => {
     const open = Object.entries<Route>(routes)
       .filter(
         ([name, r]) =>
           paths[name as keyof typeof paths][0] !== "get" && (r.who === "anyone" || r.who === "signed-in"),
       )
       .map(([name]) => name);
-    expect(open.sort()).toEqual(["handIn", "signIn", "signOut"]);
+    // What everybody does at the door, and with their own account.
+    expect(open.sort()).toEqual([
+      "beginFactor",
+      "changePassword",
+      "confirmFactor",
+      "editAccount",
+      "endFactor",
+      "lookAtLink",
+      "lookAtSetUp",
+      "newRecoveryCodes",
+      "setUp",
+      "signIn",
+      "signOut",
+      "signOutOf",
+      "useLink",
+    ]);
   });
 
   it("lets no path leave the shared disk", () => {
@@ -97,6 +112,19 @@ describe("the contract", () => {
     }
     expect(edit.safeParse({ revision: 0, changes: [] }).success).toBe(false);
     expect(edit.safeParse({ revision: 0, changes: [{ do: "paint", id: t.id }] }).success).toBe(false);
+  });
+
+  it("describes who may, where, and what comes over the event stream", () => {
+    const { paths } = openApi("1") as {
+      paths: Record<string, Record<string, { description: string; security?: object[] }>>;
+    };
+    expect(paths["/api/sessions/{session}/close"]?.["post"]?.description).toBe(
+      "Rights: lead, engineer; who is no lead only in their own rooms. Refused while the session is closed.",
+    );
+    expect(paths["/api/check-ins"]?.["post"]?.security).toEqual([{ cookie: [] }, { station: [] }]);
+    expect(JSON.stringify(paths["/api/news"])).toContain("text/event-stream");
+    for (const place of Object.values(paths))
+      for (const what of Object.values(place)) expect(what.description.length).toBeGreaterThan(10);
   });
 
   it("describes itself without a reference that leads nowhere", () => {

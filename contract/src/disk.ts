@@ -30,7 +30,8 @@ export const diskRun = z.object({
 });
 export type DiskRun = z.infer<typeof diskRun>;
 
-export const disk = z.object({ entries: z.array(diskEntry), runs: z.array(diskRun) });
+/** What stands there, and the last runs on it; `older` runs are not among them. */
+export const disk = z.object({ entries: z.array(diskEntry), runs: z.array(diskRun), older: z.int() });
 export const hashWish = z.object({ paths: z.array(diskPath).max(20_000) });
 export const hashes = z.object({ hashes: z.array(z.object({ path: z.string(), hash: z.string() })) });
 export const makeFolders = z.object({ folders: z.array(diskPath).min(1).max(2000) });

@@ -72,6 +72,8 @@ export const following = z.object({
       after: z.string().nullable(),
     }),
   ),
+  /** So many more changes, and sentences of what is left, are not listed. */
+  notListed: z.int(),
   /** A note for the release, proposed. */
   note: z.string(),
 });

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { paths as places } from "./paths.ts";
 import type { RouteName } from "./paths.ts";
+import { news } from "./news.ts";
 import { problem } from "./problem.ts";
 import { FILE, routes } from "./routes.ts";
 import type { Route } from "./routes.ts";
@@ -11,6 +12,37 @@ const content = (s: z.ZodType | typeof FILE): object =>
   s === FILE
     ? { "application/octet-stream": { schema: { type: "string", format: "binary" } } }
     : { "application/json": { schema: schema(s) } };
+
+const list = (words: readonly string[]): string => words.join(", ");
+
+/** Who may ask a route, and where, in words (the whole table: docs/rights.md). */
+function rightsOf(r: Route): string {
+  if (r.who === "anyone") return "For anyone.";
+  const who = r.who === "signed-in" ? "Every person signed in" : `Rights: ${list(r.who)}`;
+  const where =
+    r.rooms === "own"
+      ? "; who is no lead only in their own rooms"
+      : r.rooms === "station"
+        ? "; a station only in its room"
+        : "";
+  return `${who}${where}.${r.open ? " Refused while the session is closed." : ""}`;
+}
+const securityOf = (r: Route): object =>
+  r.who !== "signed-in" && r.who.includes("station") ? { security: [{ cookie: [] }, { station: [] }] } : {};
+
+const eventStream = {
+  operationId: "news",
+  summary: "What the house hears of while it works, as server-sent events",
+  description:
+    "Every person signed in hears all of it; a station what is sent to its room. Each event's data is one " +
+    "piece of news as JSON. An event called `begin` comes first, and again after a gap in which something may " +
+    "have been missed: load afresh then. A line ends when its owner signs out, loses a right or is switched " +
+    "off; one account has eight at most, a ninth ends the oldest.",
+  security: [{ cookie: [] }, { station: [] }],
+  responses: {
+    200: { description: "An open line", content: { "text/event-stream": { schema: schema(news) } } },
+  },
+};
 
 /** The description of the whole interface (OpenAPI 3.1), made from the routes themselves. */
 export function openApi(version: string): object {
@@ -33,7 +65,8 @@ export function openApi(version: string): object {
     (paths[path] ??= {})[method] = {
       operationId: name,
       summary: r.summary,
-      ...(r.who === "anyone" ? { security: [] } : {}),
+      description: rightsOf(r),
+      ...(r.who === "anyone" ? { security: [] } : securityOf(r)),
       ...(inPath.length + inQuery.length > 0 ? { parameters: [...inPath, ...inQuery] } : {}),
       ...(r.body ? { requestBody: { required: true, content: content(r.body) } } : {}),
       responses: {
@@ -45,6 +78,7 @@ export function openApi(version: string): object {
       },
     };
   }
+  paths["/api/news"] = { get: eventStream };
   return {
     openapi: "3.1.0",
     info: { title: "Mossy Lantern", version },
@@ -52,7 +86,15 @@ export function openApi(version: string): object {
     paths,
     components: {
       schemas: { Problem: schema(problem) },
-      securitySchemes: { cookie: { type: "apiKey", in: "cookie", name: "mossy" } },
+      securitySchemes: {
+        cookie: {
+          type: "apiKey",
+          in: "cookie",
+          name: "mossy",
+          description: "Given by signing in; `__Host-mossy` where the house is reached over TLS.",
+        },
+        station: { type: "http", scheme: "bearer", description: "The token of a station." },
+      },
     },
   };
 }

@@ -16,6 +16,8 @@ export const tick = z.object({ done: z.boolean(), sure: z.boolean().default(fals
 /** The computer of a room as the house knows it. */
 export const station = doer.extend({
   seenAt: z.iso.datetime().nullable(),
+  /** Whether it was seen within the last minute: while it holds an open line it is. */
+  there: z.boolean(),
   /** What it reported last. */
   says: z.string(),
   saidAt: z.iso.datetime().nullable(),

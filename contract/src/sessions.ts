@@ -76,7 +76,8 @@ export const sessionCard = z.object({
 });
 export type SessionCard = z.infer<typeof sessionCard>;
 
-export const sessions = z.object({ sessions: z.array(sessionCard) });
+/** The newest of them; `older` are not among them. */
+export const sessions = z.object({ sessions: z.array(sessionCard), older: z.int() });
 export const wholeSession = sessionCard.extend({
   folder: z.string(),
   baseline: session,

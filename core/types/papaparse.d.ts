@@ -8,7 +8,7 @@ declare const Papa: {
     table:
       | { fields: readonly string[]; data: readonly (readonly unknown[])[] }
       | readonly Readonly<Record<string, unknown>>[],
-    options: { newline: string; escapeFormulae: boolean },
+    options: { newline: string; escapeFormulae: boolean | RegExp },
   ): string;
 };
 export default Papa;

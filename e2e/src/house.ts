@@ -35,7 +35,10 @@ export async function openHouse(ground: Ground, withStation = false): Promise<Op
         process.execPath,
         [
           ground.station,
-          ...["--house", base, "--pace", "300"],
+          "--house",
+          base,
+          "--pace",
+          "300",
           ...ground.stations.flatMap((file) => ["--token-file", file]),
         ],
         {

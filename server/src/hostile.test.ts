@@ -15,7 +15,12 @@ import { visit } from "./testing/visit.ts";
 const { house, visitors } = await visit("marram");
 const [lead] = visitors;
 
-async function send(method: string, path: string, body?: BodyInit, headers: Record<string, string> = {}) {
+async function send(
+  method: string,
+  path: string,
+  body?: NonNullable<RequestInit["body"]>,
+  headers: Record<string, string> = {},
+) {
   const res = await fetch(house.base + path, {
     method,
     headers: { cookie: lead.cookie, "content-type": "application/json", ...headers },

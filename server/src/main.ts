@@ -7,7 +7,7 @@ import type { Pool } from "./database.ts";
 import { Newsroom } from "./news/newsroom.ts";
 import { Seal } from "./people/factors.ts";
 import { makeSetUp } from "./people/links.ts";
-import { stillGood } from "./people/signIns.ts";
+import { accountsIn } from "./people/signIns.ts";
 import { demoPeopleOn, isEmpty } from "./people/store.ts";
 import { forgetOld } from "./record/store.ts";
 import { addressesOf, isLoopback, readSettings } from "./settings.ts";
@@ -66,7 +66,7 @@ setInterval(
   () => void forget().catch((err: unknown) => log.warn({ err }, "record not tidied")),
   DAY,
 ).unref();
-const newsroom = new Newsroom(settings.DATABASE_URL, log, (ids) => stillGood(pool, ids));
+const newsroom = new Newsroom(settings.DATABASE_URL, log, accountsIn(pool));
 await newsroom.open();
 const app = makeApp({
   pool,

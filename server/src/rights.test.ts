@@ -68,7 +68,7 @@ async function sessionIn(room: string): Promise<There> {
   );
   return rows[0]!;
 }
-const places = { [OWN]: await sessionIn(OWN), [OTHER]: await sessionIn(OTHER) };
+const places: Record<string, There> = { [OWN]: await sessionIn(OWN), [OTHER]: await sessionIn(OTHER) };
 
 /** A request that would be carried out, or fail for what it says, but not for who asks. */
 function asked(name: RouteName, room: string): { path: string; body?: unknown } {

@@ -1,5 +1,6 @@
 import type { Person } from "@mossy/contract/people";
 import type { Route } from "@mossy/contract/routes";
+import { worksIn } from "@mossy/contract/worksIn";
 import { HouseProblem } from "./problems.ts";
 
 /** Where something happens: in which room, and of which session. */
@@ -34,10 +35,6 @@ export function mayAtAll(route: Route, person: Person | null): void {
       "The house asks for a second factor. Set it up on your own page; everything else opens then.",
     );
 }
-
-/** Whether somebody works in a room. */
-export const worksIn = (person: Pick<Person, "right" | "rooms">, room: string): boolean =>
-  person.right === "lead" || person.rooms === null || person.rooms.includes(room);
 
 /** @throws HouseProblem 403 where it is not their room, 409 where the session is closed */
 export function mayThere(route: Route, person: Person | null, place: Place): void {

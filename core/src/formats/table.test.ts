@@ -9,7 +9,21 @@ const cellsOf = (csv: string): string[][] =>
 describe("a table as CSV", () => {
   it("lets no cell run as a formula: also behind spaces, and with full-width signs", () => {
     // Beginnings as OWASP lists them (CSV injection): = + - @, tab, line feed, full-width forms.
-    for (const bad of ["=1+1", "+1", "-1", "@x", "\t=1", "  =1", "\u3000=1", "\u00a0@x", "＝1", "＋1", "－1", "＠x", " ＝1"])
+    for (const bad of [
+      "=1+1",
+      "+1",
+      "-1",
+      "@x",
+      "\t=1",
+      "  =1",
+      "\u3000=1",
+      "\u00a0@x",
+      "＝1",
+      "＋1",
+      "－1",
+      "＠x",
+      " ＝1",
+    ])
       expect([bad, cellsOf(writeCsv(["a"], [[bad]]))[1]?.[0]?.startsWith("'")]).toEqual([bad, true]);
     for (const fine of ["Kick", "2nd pan", "'tis", "a=b", "–", "日本"])
       expect(cellsOf(writeCsv(["a"], [[fine]]))[1]?.[0]).toBe(fine);
@@ -21,7 +35,12 @@ describe("a table as CSV", () => {
         const heads = texts.map((_, i) => `c${i}`);
         fc.pre(texts.some((t) => t.trim() !== ""));
         // Papa and Node agree on line ends inside quotes only for \n.
-        const plain = texts.map((t) => t.replace(/[\r\n]/g, " ").replace(/^'+/, "").trim());
+        const plain = texts.map((t) =>
+          t
+            .replace(/[\r\n]/g, " ")
+            .replace(/^'+/, "")
+            .trim(),
+        );
         fc.pre(plain.some((t) => t !== ""));
         const table = readTable(writeCsv(heads, [plain]), 1e6, "table");
         expect(heads.map((h) => table.rows[0]?.cell(table.column(h)))).toEqual(plain);

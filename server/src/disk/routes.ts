@@ -9,7 +9,7 @@ import { HouseProblem } from "../problems.ts";
 import { isUuid } from "../uuid.ts";
 import { hashesOf } from "./hashes.ts";
 import { SharedDisk, reasonOf } from "./sharedDisk.ts";
-import { carryOut, runs, undo } from "./store.ts";
+import { olderRuns, carryOut, runs, undo } from "./store.ts";
 
 /** The shared disk: what is on it, and what is moved on it. */
 export function diskRoutes(pool: Pool, folder: string | undefined): Router {
@@ -26,7 +26,11 @@ export function diskRoutes(pool: Pool, folder: string | undefined): Router {
   };
   const filed = (req: Request, who: Person, says: string): Promise<void> =>
     note(pool, req, { what: "files", who, says });
-  answer(router, "disk", async () => ({ entries: await disk().list(), runs: await runs(pool) }));
+  answer(router, "disk", async () => ({
+    entries: await disk().list(),
+    runs: await runs(pool),
+    older: await olderRuns(pool),
+  }));
   answer(router, "hashOnDisk", async ({ body, res }) => {
     const gone = new AbortController();
     res.on("close", () => gone.abort());

@@ -119,7 +119,8 @@ export class SharedDisk {
     const to = await this.#inside(step.to);
     const what = await this.#stat(from);
     if (!what) throw new DiskRefusal(`“${step.from}” is not there any more`);
-    if (!(await stat(dirname(to)).catch(() => null))?.isDirectory()) throw new DiskRefusal(`the folder of “${step.to}” is not there`);
+    if (!(await stat(dirname(to)).catch(() => null))?.isDirectory())
+      throw new DiskRefusal(`the folder of “${step.to}” is not there`);
     if (await this.#stat(to)) throw new DiskRefusal(`“${step.to}” is there already`);
     if (what.isDirectory()) await moveFolder(from, to, step.to);
     else if (what.isFile()) await moveFile(from, to, step.to);

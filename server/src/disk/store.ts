@@ -43,6 +43,12 @@ export async function runs(pool: Pool): Promise<DiskRun[]> {
   return rows.map(runOf);
 }
 
+/** How many runs are older than those that are listed. */
+export async function olderRuns(pool: Pool): Promise<number> {
+  const { rows } = await pool.query<{ many: number }>("select count(*)::int as many from disk_runs");
+  return Math.max(0, (rows[0]?.many ?? 0) - SHOWN);
+}
+
 /** Only one moves things on the disk at a time, whichever server process it asked. */
 async function alone<T>(pool: Pool, work: () => Promise<T>): Promise<T> {
   const client = await pool.connect();

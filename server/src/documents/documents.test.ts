@@ -6,8 +6,8 @@ import { visit } from "../testing/visit.ts";
 
 const {
   house,
-  visitors: [lead, engineer, assistant],
-} = await visit("marram", "tamsin", "wren");
+  visitors: [lead, engineer],
+} = await visit("marram", "tamsin");
 
 const draft = async () => (await lead.ask("template", { template: "shanty-choir" })).data.draft;
 const find = (s: Session, name: string) => s.tracks.find((t) => t.name === name)!;

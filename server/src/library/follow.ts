@@ -104,6 +104,7 @@ export async function followPage(db: Db, styles: Styles, from: number): Promise<
 async function followingOf(db: Db, styles: Styles, row: Row): Promise<FollowProposal> {
   const { edition, style } = await styles.current(db);
   const asked = askedOf(style, await styles.of(db, row.edition), row.draft);
+  const left = leftOf(asked);
   const said = inWords(row.draft, apply(row.draft, asked.changes), asked.changes);
   return {
     template: row.id,
@@ -114,7 +115,8 @@ async function followingOf(db: Db, styles: Styles, row: Row): Promise<FollowProp
     tracks: row.draft.tracks.length,
     touched: new Set(asked.findings.map((f) => f.track)).size,
     asked: asked.findings.length,
-    left: leftOf(asked),
+    left: left.slice(0, SHOWN),
+    notListed: Math.max(0, said.length - SHOWN) + Math.max(0, left.length - SHOWN),
     changed: diff(row.session, row.draft).length > 0,
     changes: said.slice(0, SHOWN).map(({ name, what, before, after }) => ({ name, what, before, after })),
     note: askedInWords(edition, asked.findings),
@@ -123,10 +125,7 @@ async function followingOf(db: Db, styles: Styles, row: Row): Promise<FollowProp
 
 /** What only a person can decide. */
 const leftOf = (asked: EditionAsk): string[] =>
-  asked.findings
-    .filter((f) => !f.fix?.sure)
-    .map((f) => f.says)
-    .slice(0, SHOWN);
+  asked.findings.filter((f) => !f.fix?.sure).map((f) => f.says);
 
 /** Dresses a template's draft as the edition in force asks and publishes it as the next release. */
 export async function followEdition(

@@ -10,6 +10,14 @@ const HEARTBEAT = 20_000;
 /** More lines than one account needs; a new one ends the oldest. */
 const MOST_LINES = 8;
 
+/** What the newsroom asks about those who listen. */
+export interface Accounts {
+  /** Of these sign-ins, those that are still good. */
+  stillGood(ids: readonly string[]): Promise<ReadonlySet<string>>;
+  /** These stations hold a line. */
+  seen(stations: readonly string[]): Promise<void>;
+}
+
 /** Who listens over a line. */
 export interface Listener {
   readonly person: string;
@@ -32,25 +40,31 @@ export class Newsroom {
   constructor(
     private readonly url: string,
     private readonly log: Logger,
-    /** Of these sign-ins, those that are still good. */
-    private readonly stillGood: (ids: readonly string[]) => Promise<ReadonlySet<string>>,
+    private readonly accounts: Accounts,
   ) {}
 
   async open(): Promise<void> {
     await this.#listen();
     this.#heartbeat = setInterval(() => {
       for (const res of this.#listeners.keys()) res.write(": still here\n\n");
-      void this.#endStale();
+      void this.#lookAround();
     }, HEARTBEAT);
     this.#heartbeat.unref();
   }
 
-  /** Ends the lines of sign-ins that ran out. */
-  async #endStale(): Promise<void> {
-    const ids = [...this.#listeners.values()].flatMap((l) => (l.signIn === null ? [] : [l.signIn]));
-    if (ids.length === 0) return;
-    const good = await this.stillGood(ids).catch(() => null);
-    if (good) this.#end((l) => l.signIn !== null && !good.has(l.signIn));
+  /** Ends the lines of sign-ins that ran out; stations that hold a line are seen. */
+  async #lookAround(): Promise<void> {
+    const here = [...this.#listeners.values()];
+    const ids = here.flatMap((l) => l.signIn ?? []);
+    const stations = here.flatMap((l) => (l.room === null ? [] : l.person));
+    try {
+      if (stations.length > 0) await this.accounts.seen(stations);
+      if (ids.length === 0) return;
+      const good = await this.accounts.stillGood(ids);
+      this.#end((l) => l.signIn !== null && ids.includes(l.signIn) && !good.has(l.signIn));
+    } catch (err) {
+      this.log.warn({ err }, "could not ask who is still signed in");
+    }
   }
 
   #end(which: (listener: Listener) => boolean): void {

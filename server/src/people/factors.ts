@@ -2,7 +2,7 @@ import { createCipheriv, createDecipheriv, hkdfSync, randomBytes, randomInt } fr
 import { Secret, TOTP } from "otpauth";
 import type { Db } from "../database.ts";
 import { HouseProblem } from "../problems.ts";
-import { hashOf } from "./tokens.ts";
+import { hashOf } from "../tokens.ts";
 
 /** RFC 6238 with the values every app takes: SHA-1, six digits, thirty seconds. */
 const KIND = { algorithm: "SHA1", digits: 6, period: 30 } as const;

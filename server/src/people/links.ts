@@ -1,7 +1,7 @@
 import type { Db } from "../database.ts";
 import type { PersonRight } from "@mossy/contract/people";
 import { HouseProblem } from "../problems.ts";
-import { hashOf, newToken } from "./tokens.ts";
+import { hashOf, newToken } from "../tokens.ts";
 
 const LINK_DAYS = 7;
 const SET_UP_MINUTES = 60;

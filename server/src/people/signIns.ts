@@ -1,6 +1,6 @@
 import type { Person, Right } from "@mossy/contract/people";
 import type { Db } from "../database.ts";
-import { hashOf, newToken } from "./tokens.ts";
+import { hashOf, newToken } from "../tokens.ts";
 
 export const SIGNED_IN_FOR_DAYS = 14;
 /** Whoever does nothing for so long signs in again. */
@@ -114,12 +114,23 @@ export async function endSignIns(
 }
 
 /** Of these sign-ins, those that are still good. */
-export async function stillGood(db: Db, ids: readonly string[]): Promise<Set<string>> {
+async function stillGood(db: Db, ids: readonly string[]): Promise<Set<string>> {
   const { rows } = await db.query<{ id: string }>(
     `select s.id from sign_ins s where s.id = any($1) and ${GOOD}`,
     [ids],
   );
   return new Set(rows.map((r) => r.id));
+}
+
+/** What the newsroom asks about those who listen. */
+export const accountsIn = (db: Db) => ({
+  stillGood: (ids: readonly string[]) => stillGood(db, ids),
+  seen: (stations: readonly string[]) => stationsSeen(db, stations),
+});
+
+/** Stations that hold an open line are there. */
+async function stationsSeen(db: Db, ids: readonly string[]): Promise<void> {
+  await db.query("update stations set seen_at = now() where person = any($1)", [ids]);
 }
 
 export interface SignInPlace {

@@ -39,10 +39,18 @@ export function roomRoutes(pool: Pool, styles: Styles): Router {
       return { room: params.room };
     },
   );
-  const changed = async (db: Db, req: Request, by: Person, room: string, says: string): Promise<void> => {
-    await note(db, req, { what: "rooms", who: by, says });
-    await tell(db, { kind: "room", room, by: doerOf(by) });
-  };
+  keptByLeads(router, pool);
+  return router;
+}
+
+/** A room was changed: the record has it, and everybody hears. */
+async function changed(db: Db, req: Request, by: Person, room: string, says: string): Promise<void> {
+  await note(db, req, { what: "rooms", who: by, says });
+  await tell(db, { kind: "room", room, by: doerOf(by) });
+}
+
+/** Rooms made, edited, ordered and retired. */
+function keptByLeads(router: Router, pool: Pool): void {
   answer(router, "newRoom", ({ body, person, req }) =>
     inTransaction(pool, async (db) => {
       const id = await makeRoom(db, body.room);
@@ -77,5 +85,4 @@ export function roomRoutes(pool: Pool, styles: Styles): Router {
     });
     return DONE;
   });
-  return router;
 }

@@ -2,13 +2,14 @@ import { randomUUID } from "node:crypto";
 import type { Station } from "@mossy/contract/rooms";
 import type { Db } from "../database.ts";
 import { notFound } from "../problems.ts";
-import { hashOf, newToken } from "../people/tokens.ts";
+import { hashOf, newToken } from "../tokens.ts";
 
 interface Row {
   id: string;
   name: string;
   room: string;
   seen_at: Date | null;
+  there: boolean;
   says: string;
   said_at: Date | null;
 }
@@ -16,7 +17,7 @@ interface Row {
 /** The stations that are not withdrawn, by room. */
 export async function stationsByRoom(db: Db): Promise<Map<string, Station[]>> {
   const { rows } = await db.query<Row>(
-    `select p.id, p.name, s.room, s.seen_at, s.says, s.said_at from stations s join people p on p.id = s.person
+    `select p.id, p.name, s.room, s.seen_at, s.seen_at is not null and s.seen_at > now() - interval '1 minute' as there, s.says, s.said_at from stations s join people p on p.id = s.person
      where s.token_hash is not null order by s.made_at`,
   );
   const byRoom = new Map<string, Station[]>();
@@ -27,6 +28,7 @@ export async function stationsByRoom(db: Db): Promise<Map<string, Station[]>> {
         id: r.id,
         name: r.name,
         seenAt: r.seen_at?.toISOString() ?? null,
+        there: r.there,
         says: r.says,
         saidAt: r.said_at?.toISOString() ?? null,
       },

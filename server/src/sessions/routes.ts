@@ -11,12 +11,14 @@ import type { Pool, Db } from "../database.ts";
 import type { Styles } from "../house/styles.ts";
 import { tell } from "../news/tell.ts";
 import { HouseProblem } from "../problems.ts";
+import type { Place } from "../rights.ts";
 import { countAnew } from "../check/counts.ts";
 import { roomWith } from "../rooms/store.ts";
 import { startSession } from "./start.ts";
 import {
   closeSession,
   markSent,
+  olderSessions,
   openForWriting,
   placeOfSession,
   sessionCards,
@@ -31,7 +33,7 @@ export function sessionRoutes(pool: Pool, styles: Styles): Router {
   documentRoutes(router, pool, styles);
   answer(router, "sessions", async () => {
     await countAnew(pool, styles);
-    return { sessions: await sessionCards(pool) };
+    return { sessions: await sessionCards(pool), older: await olderSessions(pool) };
   });
   answer(router, "session", async ({ params }) => {
     const { id } = await sessionWith(pool, params.session);
@@ -79,6 +81,17 @@ export function sessionRoutes(pool: Pool, styles: Styles): Router {
       inTransaction(pool, (db) => sendToStation(db, params.session, body.as, doerOf(person))),
     here,
   );
+  closingRoutes(router, pool, here);
+  checkInRoutes(router, pool, styles);
+  return router;
+}
+
+/** Closing a session, and opening it again. */
+function closingRoutes(
+  router: Router,
+  pool: Pool,
+  here: (ask: { params: { session: string } }) => Promise<Place>,
+): void {
   const close = (session: string, person: Person, req: Request, at: Date | null) =>
     inTransaction(pool, async (db) => {
       const { title, room } = await closeSession(db, session, person.id, at);
@@ -99,8 +112,6 @@ export function sessionRoutes(pool: Pool, styles: Styles): Router {
     ({ params, person, req }) => close(params.session, person, req, null),
     here,
   );
-  checkInRoutes(router, pool, styles);
-  return router;
 }
 
 async function packageOf(pool: Pool, styles: Styles, session: string): Promise<FileAnswer> {

@@ -69,8 +69,17 @@ async function withLast(db: Db, rows: readonly SessionRow[]): Promise<SessionCar
 }
 
 export async function sessionCards(db: Db): Promise<SessionCard[]> {
-  const { rows } = await db.query<SessionRow>(`${SESSIONS} order by s.made_at desc limit 2000`);
+  const { rows } = await db.query<SessionRow>(`${SESSIONS} order by s.made_at desc limit $1`, [
+    MOST_LISTED,
+  ]);
   return withLast(db, rows);
+}
+
+const MOST_LISTED = 2000;
+/** How many sessions are older than those that are listed. */
+export async function olderSessions(db: Db): Promise<number> {
+  const { rows } = await db.query<{ many: number }>("select count(*)::int as many from sessions");
+  return Math.max(0, (rows[0]?.many ?? 0) - MOST_LISTED);
 }
 
 async function sessionCard(db: Db, id: string): Promise<SessionCard> {

@@ -17,7 +17,7 @@ import { connect } from "../database.ts";
 import type { Pool } from "../database.ts";
 import { Newsroom } from "../news/newsroom.ts";
 import { Seal } from "../people/factors.ts";
-import { stillGood } from "../people/signIns.ts";
+import { accountsIn } from "../people/signIns.ts";
 import { addressesOf } from "../settings.ts";
 import { copyDatabase } from "./copies.ts";
 
@@ -56,7 +56,7 @@ export async function serve(
   parts: Partial<Parts> = {},
 ): Promise<TestHouse> {
   const log = pino({ level: "silent" });
-  const newsroom = new Newsroom(url, log, (ids) => stillGood(pool, ids));
+  const newsroom = new Newsroom(url, log, accountsIn(pool));
   await newsroom.open();
   const server = createServer(
     makeApp({

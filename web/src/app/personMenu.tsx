@@ -1,4 +1,4 @@
-import { LogOut, Monitor, Moon, Sun } from "lucide-react";
+import { LogOut, Monitor, Moon, Sun, UserRound } from "lucide-react";
 import type { LucideIcon } from "lucide-react";
 import { DropdownMenu } from "radix-ui";
 import type { ReactNode } from "react";
@@ -55,6 +55,9 @@ export default function PersonMenu({ trigger }: { trigger: ReactNode }) {
         })}
       </DropdownMenu.RadioGroup>
       <DropdownMenu.Separator className="my-1 h-px bg-line" />
+      <DropdownMenu.Item className={MENU_ITEM} onSelect={() => void navigate("/me")}>
+        <UserRound size={15} aria-hidden /> Your account
+      </DropdownMenu.Item>
       <DropdownMenu.Item className={MENU_ITEM} onSelect={() => void signOut()}>
         <LogOut size={15} aria-hidden /> Sign out
       </DropdownMenu.Item>

@@ -11,6 +11,7 @@ import {
   SunMedium,
   Tent,
   UserRound,
+  UsersRound,
 } from "lucide-react";
 import type { LucideIcon } from "lucide-react";
 import { Suspense, lazy, useState } from "react";
@@ -26,6 +27,8 @@ const PLACES: readonly { to: string; name: string; Icon: LucideIcon; count?: "wa
   { to: "/rooms", name: "Rooms", Icon: DoorOpen },
   { to: "/sessions", name: "Sessions", Icon: Tent, count: "checkIns" },
 ];
+/** What only leads have in their rail. */
+const LEADS: typeof PLACES = [{ to: "/people", name: "People", Icon: UsersRound }];
 /** Words that are only heard, not seen, where the rail is folded to icons. */
 const WIDE = "max-[1023px]:sr-only";
 // Menus are fetched when one is first opened, which keeps them out of the first page's script.
@@ -56,7 +59,7 @@ export function Rail({ me, online }: { me: Person; online: boolean }) {
         </span>
       </div>
       <ul className="flex flex-col">
-        {PLACES.map(({ to, name, Icon, count }) => (
+        {[...PLACES, ...(me.right === "lead" ? LEADS : [])].map(({ to, name, Icon, count }) => (
           <li key={to}>
             <NavLink
               to={to}
@@ -111,18 +114,19 @@ export function Rail({ me, online }: { me: Person; online: boolean }) {
 function StandingIn() {
   const { data } = useQuery(queries.rooms);
   const standing = useStandingIn();
-  const room = data?.rooms.find((r) => r.id === standing) ?? data?.rooms[0];
-  if (!data || !room) return null;
+  const rooms = data?.rooms.filter((r) => r.retiredAt === null) ?? [];
+  const room = rooms.find((r) => r.id === standing) ?? rooms[0];
+  if (!room) return null;
   return (
     <Opener
       className="card px-2.5 py-2"
       Icon={MapPin}
-      menu={(trigger) => <RoomMenu rooms={data.rooms} trigger={trigger} />}
+      menu={(trigger) => <RoomMenu rooms={rooms} trigger={trigger} />}
     >
       <span className="block text-xs font-semibold text-ink-2">You are in</span>
       <span className="block truncate font-semibold">{room.room.name}</span>
       <span className="block truncate text-xs text-ink-2">
-        {room.room.inputs.length} inputs · {room.room.says}
+        {room.room.inputs.length} inputs{room.room.says === "" ? "" : ` · ${room.room.says}`}
       </span>
     </Opener>
   );

@@ -20,8 +20,8 @@ async function goOnWithEdits(): Promise<void> {
 export function Shell() {
   const { data: me, error, isPending, refetch } = useQuery(queries.me);
   const location = useLocation();
-  const online = useNewsLine(me?.name ?? null);
-  const may = me !== undefined && me.right !== "assistant";
+  const online = useNewsLine(me?.id ?? null);
+  const may = me !== undefined;
   // Edits that did not reach the house before the window was loaded anew go on, whichever page it shows.
   useEffect(() => {
     if (may) void goOnWithEdits();
@@ -29,6 +29,8 @@ export function Shell() {
   if (isPending) return <Loading what="Lighting the lantern" />;
   if (error instanceof AskProblem && error.status === 401)
     return <Navigate to={`/sign-in?to=${encodeURIComponent(location.pathname)}`} replace />;
+  // The house asks for a second factor first; only one's own page sets it up.
+  if (me?.wantsFactor && location.pathname !== "/me") return <Navigate to="/me" replace />;
   if (!me) return <Failed error={error} again={() => void refetch()} />;
   return (
     <>

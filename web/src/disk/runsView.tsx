@@ -1,3 +1,4 @@
+import { plural } from "@mossy/core/session/plural";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { ask } from "../wire/ask.ts";
 import { queries, queryClient } from "../wire/queries.ts";
@@ -36,9 +37,11 @@ export function RunsView() {
               <div className="min-w-0 flex-1">
                 <p className="font-semibold">{r.title}</p>
                 <p className="text-sm text-ink-2">
-                  {r.by}, {moment(r.at)}
+                  {r.by.name}, {moment(r.at)}
                   {r.stopped === null ? "" : ` · stopped after ${r.done} of ${r.steps}: ${r.stopped}`}
-                  {r.undoneAt === null ? "" : ` · undone by ${r.undoneBy ?? ""}, ${moment(r.undoneAt)}`}
+                  {r.undoneAt === null
+                    ? ""
+                    : ` · undone by ${r.undoneBy?.name ?? ""}, ${moment(r.undoneAt)}`}
                 </p>
               </div>
               <Pill look={r.undoneAt !== null ? "quiet" : r.stopped === null ? "ok" : "look"}>
@@ -52,6 +55,11 @@ export function RunsView() {
             </li>
           ))}
         </ul>
+      )}
+      {data.older > 0 && (
+        <p className="px-4 py-2 text-sm text-ink-2">
+          {plural(data.older, "older run")} not listed; the record has them.
+        </p>
       )}
     </section>
   );

@@ -1,35 +1,16 @@
-import { Redo2, Undo2 } from "lucide-react";
+import { BackAndForth } from "../ui/backAndForth.tsx";
 import { Button } from "../ui/button.tsx";
 import type { Workpiece, WorkpieceState } from "./workpiece.ts";
-
-const says = (what: string, of: string | null): string =>
-  of === null ? `Nothing to ${what.toLowerCase()}` : `${what}: ${of}`;
 
 /** Undo and redo of what is worked on; each says what it would do. */
 export function UndoRedo<D, C>({ work, state }: { work: Workpiece<D, C>; state: WorkpieceState<D, C> }) {
   return (
-    <div className="flex items-center gap-1.5">
-      <Button
-        look="quiet"
-        className="px-2"
-        aria-label={says("Undo", state.undoes)}
-        title={says("Undo", state.undoes)}
-        disabled={state.undoes === null}
-        onClick={() => work.undo()}
-      >
-        <Undo2 size={16} aria-hidden />
-      </Button>
-      <Button
-        look="quiet"
-        className="px-2"
-        aria-label={says("Redo", state.redoes)}
-        title={says("Redo", state.redoes)}
-        disabled={state.redoes === null}
-        onClick={() => work.redo()}
-      >
-        <Redo2 size={16} aria-hidden />
-      </Button>
-    </div>
+    <BackAndForth
+      undoes={state.undoes}
+      redoes={state.redoes}
+      onUndo={() => work.undo()}
+      onRedo={() => work.redo()}
+    />
   );
 }
 

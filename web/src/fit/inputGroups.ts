@@ -8,7 +8,7 @@ export interface InputGroup {
 }
 
 /** Neighbouring inputs of one kind as one line: 1 to 4, mic preamp, 48 V. */
-export function inputGroups(room: Room): InputGroup[] {
+export function inputGroups(room: Pick<Room, "inputs">): InputGroup[] {
   const groups: InputGroup[] = [];
   for (const i of room.inputs) {
     const last = groups.at(-1);

@@ -8,7 +8,7 @@ import { useMemo } from "react";
 import { useNavigate, useParams } from "react-router";
 import { z } from "zod";
 import { ask } from "../wire/ask.ts";
-import { queries, queryClient, useMe } from "../wire/queries.ts";
+import { queries, queryClient, useMayIn } from "../wire/queries.ts";
 import { Button } from "../ui/button.tsx";
 import { Input, PageHead, Pill } from "../ui/pieces.tsx";
 import { Empty, Failed, Loading, Trouble } from "../ui/states.tsx";
@@ -72,7 +72,7 @@ function Fitting({
   const setLeaveOut = (next: readonly TrackId[]): void => setBegun({ ...begun, leaveOut: [...next] });
   const setSettings = (next: ChosenSettings): void => setBegun({ ...begun, settings: next });
   const navigate = useNavigate();
-  const may = useMe()?.right !== "assistant";
+  const may = useMayIn(roomId);
   const result = useMemo(() => {
     const chosen = startedWith(session, settings);
     return fit("problem" in chosen ? session : chosen, room, leaveOut);
@@ -112,7 +112,7 @@ function Fitting({
             onStart={() => start.mutate()}
           />
         ) : (
-          <span className="text-sm text-ink-2">An engineer or the lead starts sessions.</span>
+          <span className="text-sm text-ink-2">Who works in this room starts sessions here.</span>
         )}
       </PageHead>
       <HowItFits result={result} />

@@ -1,14 +1,17 @@
+import type { Doer } from "@mossy/contract/people";
+import { writeHouseFile } from "@mossy/core/formats/houseFile";
 import { differences } from "@mossy/core/house/differences";
 import { housePieces } from "@mossy/core/house/pieces";
 import type { HousePiece } from "@mossy/core/house/pieces";
 import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
-import { Undo2 } from "lucide-react";
+import { Download, Undo2 } from "lucide-react";
 import { useMemo, useState } from "react";
 import { z } from "zod";
 import { ask } from "../wire/ask.ts";
 import { queries, queryClient } from "../wire/queries.ts";
 import { mention } from "../ui/toasts.tsx";
 import { day, moment } from "../ui/dates.ts";
+import { saveAs } from "../ui/saveAs.ts";
 import { Button } from "../ui/button.tsx";
 import { Field, Select, TextArea } from "../ui/pieces.tsx";
 import { Empty, Failed, Loading, Trouble } from "../ui/states.tsx";
@@ -70,13 +73,23 @@ export default function EditionsPage() {
         )}
       </section>
       <section aria-label="Editions so far" className="card min-h-0 overflow-y-auto p-4" tabIndex={0}>
-        <h2 className="pb-2 font-semibold">Editions so far</h2>
+        <h2 className="flex items-center justify-between pb-2 font-semibold">
+          Editions so far
+          <Button
+            small
+            onClick={() =>
+              saveAs(`House style ${house.name}.json`, "application/json", writeHouseFile(house))
+            }
+          >
+            <Download size={14} aria-hidden /> {change ? "Save the draft as a file" : "Save it as a file"}
+          </Button>
+        </h2>
         <ol>
           {data.editions.map((e) => (
             <li key={e.number} className="border-t border-line py-2">
               <span className="font-semibold">Edition {e.number}</span>{" "}
               <span className="text-sm text-ink-2">
-                · {e.publishedBy}, {day(e.publishedAt)}
+                · {e.publishedBy.name}, {day(e.publishedAt)}
               </span>
               <br />
               {e.note}
@@ -140,11 +153,11 @@ function Pieces({
 }
 
 /** Who changed a thing last; nothing while that is on its way to the house. */
-function LastHand({ hand }: { hand: { by: string; at: string } | undefined }) {
+function LastHand({ hand }: { hand: { by: Doer; at: string } | undefined }) {
   if (!hand) return null;
   return (
     <span className="block text-ink-2">
-      {hand.by}, {moment(hand.at)}
+      {hand.by.name}, {moment(hand.at)}
     </span>
   );
 }

@@ -1,20 +1,41 @@
 import { differences } from "@mossy/core/house/differences";
+import { readHouseFile } from "@mossy/core/formats/houseFile";
 import type { House } from "@mossy/core/house/house";
 import { STARTERS } from "@mossy/core/house/starters";
 import { plural } from "@mossy/core/session/plural";
 import { useMemo, useState } from "react";
 import { mention } from "../ui/toasts.tsx";
 import { Button } from "../ui/button.tsx";
+import { FileButton } from "../ui/fileField.tsx";
+import { Trouble } from "../ui/states.tsx";
 import { useHouseWork } from "./work.ts";
 import { Sentences } from "./sentences.tsx";
+
+/** A file of a house style beside those that ship. */
+const FILE = "file";
 
 /** House styles to begin from: what one would change is shown before anything does. */
 export function Starters({ name, onTake }: { name: string; onTake: (next: House) => void }) {
   const { house } = useHouseWork();
   const [chosen, setChosen] = useState<string | null>(null);
+  const [file, setFile] = useState<{ name: string; style: House } | null>(null);
+  const [problem, setProblem] = useState<unknown>(null);
   const starter = STARTERS.find((s) => s.id === chosen);
-  const made = useMemo(() => starter?.make(name) ?? null, [starter, name]);
+  const title = chosen === FILE ? file?.name : starter?.name;
+  const made = useMemo(
+    () => (chosen === FILE ? file && { ...file.style, name } : (starter?.make(name) ?? null)),
+    [chosen, file, starter, name],
+  );
   const said = useMemo(() => (made ? differences(house, made) : []), [made, house]);
+  const read = async (from: File): Promise<void> => {
+    setProblem(null);
+    try {
+      setFile({ name: from.name, style: readHouseFile(await from.text()) });
+      setChosen(FILE);
+    } catch (e) {
+      setProblem(e);
+    }
+  };
   return (
     <section aria-label="Begin from a starter" className="mt-4 border-t border-line pt-3">
       <h3 className="font-semibold">Begin from a starter</h3>
@@ -33,11 +54,25 @@ export function Starters({ name, onTake }: { name: string; onTake: (next: House)
             </Button>
           </li>
         ))}
+        <li className="flex items-center gap-3 py-1">
+          <span className="min-w-0 flex-1 text-sm">
+            <span className="font-semibold">A file</span>{" "}
+            <span className="text-ink-2">A house style saved from here or from another house.</span>
+          </span>
+          <FileButton
+            label="House style file"
+            accept=".json,application/json"
+            onFiles={([f]) => void read(f)}
+          >
+            Choose one
+          </FileButton>
+        </li>
       </ul>
-      {starter && made && (
+      <Trouble error={problem} />
+      {title !== undefined && made && (
         <>
           <p className="text-sm">
-            Against the draft, {starter.name} changes {plural(said.length, "thing")}.
+            Against the draft, {title} changes {plural(said.length, "thing")}.
           </p>
           <div
             className="max-h-48 overflow-y-auto"
@@ -55,7 +90,7 @@ export function Starters({ name, onTake }: { name: string; onTake: (next: House)
               onClick={() => {
                 onTake(made);
                 setChosen(null);
-                mention(`The draft begins from ${starter.name}. Undo brings back what it was.`);
+                mention(`The draft begins from ${title}. Undo brings back what it was.`);
               }}
             >
               Take it as the draft

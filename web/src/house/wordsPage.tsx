@@ -1,9 +1,10 @@
 import { Plus } from "lucide-react";
 import { useState } from "react";
-import { useNavigate, useParams } from "react-router";
+import { Link, useNavigate, useParams } from "react-router";
 import { useShortcuts } from "../ui/shortcuts.tsx";
 import { Button } from "../ui/button.tsx";
 import { Input } from "../ui/pieces.tsx";
+import { Empty } from "../ui/states.tsx";
 import { Tile } from "../ui/tile.tsx";
 import { FamilyList } from "./familyList.tsx";
 import { FamilyPanel } from "./familyPanel.tsx";
@@ -34,7 +35,7 @@ export default function WordsPage() {
     style.families.get(familyId ?? "") ?? style.families.get("pans") ?? house.words.families[0];
   const role = roleId === undefined ? undefined : style.reader.roles.get(roleId);
   useShortcuts(change ? [{ keys: "A", says: "Add a role", run: () => setSide("new") }] : []);
-  if (!family) return null;
+  if (!family) return <NoWords />;
   const wanted = find.trim();
   const open = (to: string): void => {
     setSide("look");
@@ -102,6 +103,19 @@ export default function WordsPage() {
         />
       </Scroll>
     </ListPage>
+  );
+}
+
+/** A house that has written no words down yet. */
+function NoWords() {
+  return (
+    <div className="card">
+      <Empty title="The house has no words yet">
+        <Link to="/house/editions" className="font-semibold text-moss hover:underline">
+          Begin from a starter, or from a file of another house
+        </Link>
+      </Empty>
+    </div>
   );
 }
 

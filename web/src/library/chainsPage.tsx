@@ -181,7 +181,7 @@ function VersionLine({
         <span className="font-mono">{v.processors.map((p) => p.device?.name ?? p.kind).join(" → ")}</span>
         {v.note !== "" && <span className="block">{v.note}</span>}
         <span className="block text-ink-2">
-          {v.by}, {day(v.at)}
+          {v.by.name}, {day(v.at)}
           {before === null
             ? ""
             : says.length === 0

@@ -210,6 +210,9 @@ function Template({
               </li>
             ))}
           </ul>
+          {t.notListed > 0 && (
+            <p className="pt-1 text-sm text-ink-2">{plural(t.notListed, "more thing")} not listed.</p>
+          )}
         </details>
       )}
       {may && (

@@ -64,9 +64,15 @@ export default function LibraryPage() {
           <Empty
             title={data.templates.length === 0 ? "The library is empty" : "No template is called that"}
           >
-            {data.templates.length === 0
-              ? "Begin a template; publish it; rooms can work from it."
-              : "Try another word, or clear the field."}
+            {data.templates.length > 0 ? (
+              "Try another word, or clear the field."
+            ) : may ? (
+              <Link to="/library/new" className="font-semibold text-moss hover:underline">
+                Begin the first template
+              </Link>
+            ) : (
+              "A lead begins templates and publishes them; rooms work from releases."
+            )}
           </Empty>
         </div>
       )}

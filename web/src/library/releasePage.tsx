@@ -46,7 +46,7 @@ export default function ReleasePage() {
         )}
       </PageHead>
       <p className="text-sm text-ink-2">
-        “{data.note}” · {data.publishedBy}, {when} · edition {data.edition} of the house style
+        “{data.note}” · {data.publishedBy.name}, {when} · edition {data.edition} of the house style
       </p>
       <div className="beside min-h-0 flex-1 [--beside:264px]">
         <section aria-label="The release" className="card min-h-0 overflow-hidden">

@@ -1,25 +1,24 @@
 import type { RoomCard } from "@mossy/contract/rooms";
-import { useMutation } from "@tanstack/react-query";
 import { ask } from "../wire/ask.ts";
-import { queries, queryClient, useStyle } from "../wire/queries.ts";
+import { queries, queryClient, useMayIn, useStyle } from "../wire/queries.ts";
 import { dayOfYear } from "../ui/dates.ts";
 import { Pill } from "../ui/pieces.tsx";
 import { Trouble } from "../ui/states.tsx";
+import { TickLine } from "../ui/tickLine.tsx";
+import { useTick } from "../ui/useTick.ts";
 
 /** The settings and keys every room should have, ticked off here with a name and a date. */
 export function RoomChecklist({ room }: { room: RoomCard }) {
   const {
     style: { house },
   } = useStyle();
-  const tick = useMutation({
-    mutationFn: ({ item, done }: { item: string; done: boolean }) =>
-      ask("tick", { room: room.id, item }, { done }),
-    onSuccess: ({ ticks }) => {
-      queryClient.setQueryData(
-        queries.rooms.queryKey,
-        (old) => old && { rooms: old.rooms.map((r) => (r.id === room.id ? { ...r, ticks } : r)) },
-      );
-    },
+  const may = useMayIn(room.id);
+  const { tick, question, leave, problem, busy } = useTick(async (item: string, done, sure) => {
+    const { ticks } = await ask("tick", { room: room.id, item }, { done, sure });
+    queryClient.setQueryData(
+      queries.rooms.queryKey,
+      (old) => old && { rooms: old.rooms.map((r) => (r.id === room.id ? { ...r, ticks } : r)) },
+    );
   });
   const ticks = new Map(room.ticks.map((t) => [t.item, t]));
   const done = house.checklist.filter((i) => ticks.has(i.id)).length;
@@ -32,28 +31,28 @@ export function RoomChecklist({ room }: { room: RoomCard }) {
           {done} of {house.checklist.length} ticked off
         </Pill>
       </h2>
-      <Trouble error={tick.error} />
+      <Trouble error={problem} />
       <ul>
         {house.checklist.map((i) => {
           const ticked = ticks.get(i.id);
           return (
             <li key={i.id} className="border-t border-line px-4 py-1.5">
-              <label className="flex items-start gap-2.5">
-                <input
-                  type="checkbox"
-                  className="mt-1"
-                  checked={ticked !== undefined}
-                  disabled={tick.isPending}
-                  onChange={(e) => tick.mutate({ item: i.id, done: e.target.checked })}
-                />
-                <span className="min-w-0 flex-1">
-                  {i.says}: <span className="font-mono text-sm">{i.value}</span>
-                  {i.sort === "key" && <span className="text-sm text-ink-2"> (key)</span>}
-                </span>
-                <span className="shrink-0 text-sm text-ink-2">
-                  {ticked ? `${ticked.by}, ${dayOfYear(ticked.at)}` : "open"}
-                </span>
-              </label>
+              <TickLine
+                line={i.id}
+                ticked={ticked !== undefined}
+                busy={busy || !may}
+                question={question}
+                beside={
+                  <span className="shrink-0 text-sm text-ink-2">
+                    {ticked ? `${ticked.by.name}, ${dayOfYear(ticked.at)}` : "open"}
+                  </span>
+                }
+                onTick={(done, sure) => void tick(i.id, done, sure)}
+                onLeave={leave}
+              >
+                {i.says}: <span className="font-mono text-sm">{i.value}</span>
+                {i.sort === "key" && <span className="text-sm text-ink-2"> (key)</span>}
+              </TickLine>
             </li>
           );
         })}

@@ -1,55 +1,175 @@
-import { useQuery } from "@tanstack/react-query";
+import type { RoomCard } from "@mossy/contract/rooms";
+import { plural } from "@mossy/core/session/plural";
+import { useMutation, useQuery } from "@tanstack/react-query";
+import { ArrowLeft, ArrowRight, Plus } from "lucide-react";
 import { Link } from "react-router";
-import { queries } from "../wire/queries.ts";
-import { PageHead, Share } from "../ui/pieces.tsx";
-import { Failed, Loading } from "../ui/states.tsx";
+import { ask } from "../wire/ask.ts";
+import { queries, queryClient, useMe } from "../wire/queries.ts";
+import { Button } from "../ui/button.tsx";
+import { PageHead, Pill, Share } from "../ui/pieces.tsx";
+import { Empty, Failed, Loading, Trouble } from "../ui/states.tsx";
 import { inputGroups } from "../fit/inputGroups.ts";
 
 export default function RoomsPage() {
   const { data, error, refetch } = useQuery(queries.rooms);
+  const lead = useMe()?.right === "lead";
+  const order = useMutation({
+    mutationFn: (rooms: string[]) => ask("orderRooms", {}, { rooms }),
+    onSuccess: () =>
+      Promise.all(["rooms", "today"].map((key) => queryClient.invalidateQueries({ queryKey: [key] }))),
+  });
   if (error) return <Failed error={error} again={() => void refetch()} />;
   if (!data) return <Loading />;
+  const inUse = data.rooms.filter((r) => r.retiredAt === null);
+  const retired = data.rooms.filter((r) => r.retiredAt !== null);
+  const move = (id: string, by: -1 | 1): void => {
+    const ids = inUse.map((r) => r.id);
+    const at = ids.indexOf(id);
+    ids.splice(at, 1);
+    ids.splice(at + by, 0, id);
+    order.mutate(ids);
+  };
   return (
     <div className="flex flex-col gap-4">
-      <PageHead title="Rooms" />
-      <ul className="grid grid-cols-2 gap-4 max-[900px]:grid-cols-1">
-        {data.rooms.map(({ id, room, openSessions, following }) => (
-          <li key={id} className="card relative p-4 hover:border-line-strong">
-            <div className="flex items-baseline justify-between gap-3">
-              <h2>
-                <Link to={`/rooms/${id}`} className="text-md font-semibold after:absolute after:inset-0">
-                  {room.name}
-                </Link>
-              </h2>
-              <span className="text-sm text-ink-2">{room.says}</span>
-            </div>
-            <ul className="mt-2 flex flex-col gap-0.5 text-sm">
-              {inputGroups(room).map((g) => (
-                <li key={g.from} className="flex gap-3">
-                  <span className="w-14 font-mono text-ink-2">
-                    {g.from === g.to ? g.from : `${g.from}–${g.to}`}
-                  </span>
-                  <span>
-                    {g.label}
-                    {g.phantom ? " · 48 V" : ""}
-                  </span>
-                </li>
-              ))}
-            </ul>
-            <p className="mt-2 text-sm text-ink-2">
-              {room.sampleRates.map((r) => `${r / 1000}`).join(", ")} kHz · main path up to {room.widest}
-            </p>
-            <div className="mt-3 flex items-center justify-between border-t border-line pt-3 text-sm">
-              <span>
-                {openSessions === 0
-                  ? "nothing open"
-                  : `${openSessions} open ${openSessions === 1 ? "session" : "sessions"}`}
-              </span>
-              <Share share={following} label={`Share of tracks in ${room.name} that follow the house`} />
-            </div>
-          </li>
+      <PageHead title="Rooms">
+        {lead && (
+          <Button look={inUse.length === 0 ? "plain" : "main"} asChild>
+            <Link to="/rooms/new">
+              <Plus size={16} aria-hidden /> New room
+            </Link>
+          </Button>
+        )}
+      </PageHead>
+      <Trouble error={order.error} />
+      {inUse.length === 0 && <NoRooms lead={lead} />}
+      <ul aria-label="Rooms" className="grid grid-cols-2 gap-4 max-[900px]:grid-cols-1">
+        {inUse.map((r, i) => (
+          <RoomTile key={r.id} card={r}>
+            {lead && inUse.length > 1 && (
+              <Order
+                name={r.room.name}
+                first={i === 0}
+                last={i === inUse.length - 1}
+                busy={order.isPending}
+                onMove={(by) => move(r.id, by)}
+              />
+            )}
+          </RoomTile>
         ))}
       </ul>
+      {retired.length > 0 && (
+        <section aria-label="Retired rooms">
+          <h2 className="pb-2 text-sm font-semibold text-ink-2">Retired</h2>
+          <ul className="card [&>li:first-child]:border-t-0">
+            {retired.map((r) => (
+              <li key={r.id} className="flex items-center gap-3 border-t border-line px-4 py-2">
+                <Link to={`/rooms/${r.id}`} className="flex-1 font-semibold hover:underline">
+                  {r.room.name}
+                </Link>
+                <Pill>retired</Pill>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
     </div>
+  );
+}
+
+function NoRooms({ lead }: { lead: boolean }) {
+  return (
+    <div className="card">
+      <Empty title="No rooms yet">
+        {lead ? (
+          <>
+            Say what your first room has, and templates can be fitted to it.
+            <span className="mt-3 block">
+              <Button look="main" asChild>
+                <Link to="/rooms/new">Make the first room</Link>
+              </Button>
+            </span>
+          </>
+        ) : (
+          "A lead makes them; templates are fitted to what they have."
+        )}
+      </Empty>
+    </div>
+  );
+}
+
+function Order({
+  name,
+  first,
+  last,
+  busy,
+  onMove,
+}: {
+  name: string;
+  first: boolean;
+  last: boolean;
+  busy: boolean;
+  onMove: (by: -1 | 1) => void;
+}) {
+  return (
+    <span className="relative z-10 flex gap-1">
+      <Button
+        small
+        look="quiet"
+        className="px-1.5"
+        aria-label={`${name} earlier`}
+        disabled={first || busy}
+        onClick={() => onMove(-1)}
+      >
+        <ArrowLeft size={14} aria-hidden />
+      </Button>
+      <Button
+        small
+        look="quiet"
+        className="px-1.5"
+        aria-label={`${name} later`}
+        disabled={last || busy}
+        onClick={() => onMove(1)}
+      >
+        <ArrowRight size={14} aria-hidden />
+      </Button>
+    </span>
+  );
+}
+
+function RoomTile({ card, children }: { card: RoomCard; children: React.ReactNode }) {
+  const { id, room, openSessions, following } = card;
+  return (
+    <li className="card relative p-4 hover:border-line-strong">
+      <div className="flex items-baseline gap-3">
+        <h2 className="flex-1">
+          <Link to={`/rooms/${id}`} className="text-md font-semibold after:absolute after:inset-0">
+            {room.name}
+          </Link>
+        </h2>
+        <span className="text-sm text-ink-2">{room.says}</span>
+        {children}
+      </div>
+      <ul className="mt-2 flex flex-col gap-0.5 text-sm">
+        {inputGroups(room).map((g) => (
+          <li key={g.from} className="flex gap-3">
+            <span className="w-14 font-mono text-ink-2">
+              {g.from === g.to ? g.from : `${g.from}–${g.to}`}
+            </span>
+            <span>
+              {g.label}
+              {g.phantom ? " · 48 V" : ""}
+            </span>
+          </li>
+        ))}
+        {room.inputs.length === 0 && <li className="text-ink-2">no inputs yet</li>}
+      </ul>
+      <p className="mt-2 text-sm text-ink-2">
+        {room.sampleRates.map((r) => `${r / 1000}`).join(", ")} kHz · main path up to {room.widest}
+      </p>
+      <div className="mt-3 flex items-center justify-between border-t border-line pt-3 text-sm">
+        <span>{openSessions === 0 ? "nothing open" : plural(openSessions, "open session")}</span>
+        <Share share={following} label={`Share of tracks in ${room.name} that follow the house`} />
+      </div>
+    </li>
   );
 }

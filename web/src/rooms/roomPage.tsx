@@ -1,11 +1,20 @@
-import { useQuery } from "@tanstack/react-query";
+import type { TemplateCard } from "@mossy/contract/library";
+import type { RoomCard } from "@mossy/contract/rooms";
+import type { SessionCard } from "@mossy/contract/sessions";
+import { inputsInWords } from "@mossy/core/fit/roomInputs";
+import { plural } from "@mossy/core/session/plural";
+import { useMutation, useQuery } from "@tanstack/react-query";
+import { Pencil } from "lucide-react";
 import { Link, useParams } from "react-router";
-import { queries } from "../wire/queries.ts";
+import { ask } from "../wire/ask.ts";
+import { queries, queryClient, useMayIn, useMe } from "../wire/queries.ts";
 import { Button } from "../ui/button.tsx";
 import { PageHead, Pill, Share } from "../ui/pieces.tsx";
-import { Empty, Failed, Loading } from "../ui/states.tsx";
+import { day } from "../ui/dates.ts";
+import { Empty, Failed, Loading, Trouble } from "../ui/states.tsx";
 import { SessionRow } from "../sessions/row.tsx";
 import { RoomChecklist } from "./checklist.tsx";
+import { Stations } from "./stations.tsx";
 
 /** A room: choose a release to start from, and what is open here. */
 export default function RoomPage() {
@@ -35,9 +44,22 @@ export default function RoomPage() {
         </Link>
       </Empty>
     );
-  const { room } = card;
-  const here = sessions.data.sessions.filter((s) => s.room === id);
-  const released = library.data.templates.filter((t) => t.latest !== null);
+  return <RoomBody card={card} sessions={sessions.data.sessions} templates={library.data.templates} />;
+}
+
+function RoomBody({
+  card,
+  sessions,
+  templates,
+}: {
+  card: RoomCard;
+  sessions: readonly SessionCard[];
+  templates: readonly TemplateCard[];
+}) {
+  const { id, room } = card;
+  const here = sessions.filter((s) => s.room === id);
+  const may = useMayIn(id);
+  const lead = useMe()?.right === "lead";
   return (
     <div className="flex flex-col gap-4">
       <PageHead
@@ -45,55 +67,36 @@ export default function RoomPage() {
         title={room.name}
         beside={
           <Pill>
-            {room.inputs.length} inputs · {room.says}
+            {inputsInWords(room)}
+            {room.says === "" ? "" : ` · ${room.says}`}
           </Pill>
         }
       >
         <Share share={card.following} label={`Share of tracks in ${room.name} that follow the house`} />
+        {lead && (
+          <Button asChild>
+            <Link to={`/rooms/${id}/edit`}>
+              <Pencil size={15} aria-hidden /> Edit the room
+            </Link>
+          </Button>
+        )}
       </PageHead>
+      {card.retiredAt !== null && (
+        <p className="rounded-md bg-sunk px-3 py-2 text-sm text-ink-2">
+          Retired {day(card.retiredAt)}: nothing is begun here any more; its sessions stay.
+        </p>
+      )}
       <div className="two-up items-start">
-        <section aria-labelledby="start" className="card">
-          <h2 id="start" className="px-4 py-3 font-semibold">
-            Start a session <span className="font-normal text-ink-2">from the current release of…</span>
-          </h2>
-          {released.length === 0 ? (
-            <Empty title="Nothing released yet">The lead publishes releases in the library.</Empty>
-          ) : (
-            <ul>
-              {released.map((t) => (
-                <li key={t.id} className="flex items-center gap-3 border-t border-line px-4 py-2">
-                  <span className="min-w-0 flex-1">
-                    <span className="block truncate font-semibold">{t.name}</span>
-                    <span className="block text-sm text-ink-2">
-                      release {t.latest?.number} ·{" "}
-                      {t.inputs === 0
-                        ? "wants no inputs"
-                        : t.inputs === 1
-                          ? "wants 1 input"
-                          : `wants ${t.inputs} inputs`}
-                      {t.inputs > room.inputs.length ? `, ${room.name} has ${room.inputs.length}` : ""}
-                    </span>
-                  </span>
-                  <Button small asChild>
-                    <Link
-                      to={`/rooms/${id}/fit/${t.id}/${t.latest?.number ?? 1}`}
-                      aria-label={`Fit it: ${t.name}, release ${t.latest?.number ?? 1}`}
-                    >
-                      Fit it
-                    </Link>
-                  </Button>
-                </li>
-              ))}
-            </ul>
-          )}
-        </section>
+        {card.retiredAt === null && <Start room={card} templates={templates} may={may} />}
         <div className="flex flex-col gap-4">
           <section aria-labelledby="here" className="card">
             <h2 id="here" className="px-4 py-3 font-semibold">
               Sessions of this room
             </h2>
             {here.length === 0 ? (
-              <Empty title="None yet">Choose a template at the left.</Empty>
+              <Empty title="None yet">
+                {may ? "Choose a template at the left." : "Who works here starts them."}
+              </Empty>
             ) : (
               <ul>
                 {here.map((s) => (
@@ -102,6 +105,7 @@ export default function RoomPage() {
               </ul>
             )}
           </section>
+          <Stations room={card} />
           <RoomChecklist room={card} />
           {room.palette.length > 0 && (
             <section aria-labelledby="palette" className="card p-4">
@@ -118,8 +122,90 @@ export default function RoomPage() {
               </ul>
             </section>
           )}
+          {lead && <Retire card={card} />}
         </div>
       </div>
+    </div>
+  );
+}
+
+/** What a session can be started from here. */
+function Start({
+  room: { id, room },
+  templates,
+  may,
+}: {
+  room: RoomCard;
+  templates: readonly TemplateCard[];
+  may: boolean;
+}) {
+  const lead = useMe()?.right === "lead";
+  const released = templates.filter((t) => t.latest !== null);
+  return (
+    <section aria-labelledby="start" className="card">
+      <h2 id="start" className="px-4 py-3 font-semibold">
+        Start a session <span className="font-normal text-ink-2">from the current release of…</span>
+      </h2>
+      {!may && (
+        <p className="border-t border-line px-4 py-2 text-sm text-ink-2">
+          You do not work in this room: look at what a fit would do; who works here starts it.
+        </p>
+      )}
+      {released.length === 0 ? (
+        <Empty title="Nothing released yet">
+          {lead ? (
+            <Link
+              to={templates.length === 0 ? "/library/new" : "/library"}
+              className="font-semibold text-moss hover:underline"
+            >
+              {templates.length === 0 ? "Begin the first template" : "Publish a template of the library"}
+            </Link>
+          ) : (
+            "A lead publishes releases in the library."
+          )}
+        </Empty>
+      ) : (
+        <ul>
+          {released.map((t) => (
+            <li key={t.id} className="flex items-center gap-3 border-t border-line px-4 py-2">
+              <span className="min-w-0 flex-1">
+                <span className="block truncate font-semibold">{t.name}</span>
+                <span className="block text-sm text-ink-2">
+                  release {t.latest?.number} ·{" "}
+                  {t.inputs === 0 ? "wants no inputs" : `wants ${plural(t.inputs, "input")}`}
+                  {t.inputs > room.inputs.length ? `, ${room.name} has ${room.inputs.length}` : ""}
+                </span>
+              </span>
+              <Button small asChild>
+                <Link
+                  to={`/rooms/${id}/fit/${t.id}/${t.latest?.number ?? 1}`}
+                  aria-label={`Fit it: ${t.name}, release ${t.latest?.number ?? 1}`}
+                >
+                  Fit it
+                </Link>
+              </Button>
+            </li>
+          ))}
+        </ul>
+      )}
+    </section>
+  );
+}
+
+/** Retiring a room, and bringing it back. */
+function Retire({ card }: { card: RoomCard }) {
+  const retired = card.retiredAt !== null;
+  const flip = useMutation({
+    mutationFn: () => ask("retireRoom", { room: card.id }, { retired: !retired }),
+    onSuccess: () =>
+      Promise.all(["rooms", "today"].map((key) => queryClient.invalidateQueries({ queryKey: [key] }))),
+  });
+  return (
+    <div className="flex flex-col items-start gap-2">
+      <Button small disabled={flip.isPending} onClick={() => flip.mutate()}>
+        {retired ? "Bring the room back" : "Retire the room"}
+      </Button>
+      <Trouble error={flip.error} />
     </div>
   );
 }

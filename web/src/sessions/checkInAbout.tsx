@@ -5,6 +5,7 @@ import type { Session } from "@mossy/core/session/document";
 import { inWords } from "@mossy/core/session/says";
 import { useMemo } from "react";
 import type { Findings } from "../check/useFindings.ts";
+import { SetAside } from "./setAside.tsx";
 import { Pill, Share } from "../ui/pieces.tsx";
 import { ChangeList } from "../session/changeList.tsx";
 import type { AnswerOf } from "@mossy/contract/routes";
@@ -62,7 +63,7 @@ export function About({
           <span className="font-mono">{c.fileName}</span>
           <br />
           <span className="text-ink-2">
-            {c.handedInBy}, {moment(c.handedInAt)}
+            {c.handedInBy.name}, {moment(c.handedInAt)}
           </span>
         </p>
         <p className="mt-2 text-ink-2">
@@ -80,6 +81,7 @@ export function About({
           </ul>
         )}
       </section>
+      <SetAside checkIn={c} />
       <section aria-label="Went out as" className="card p-3.5 text-sm">
         <h2 className="pb-1 text-base font-semibold">Went out as</h2>
         <p className="text-ink-2">

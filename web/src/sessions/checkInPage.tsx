@@ -5,7 +5,7 @@ import { Download } from "lucide-react";
 import { useMemo, useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import { fileAddress } from "../wire/ask.ts";
-import { queries, useMe, useStyle } from "../wire/queries.ts";
+import { queries, useMayIn, useStyle } from "../wire/queries.ts";
 import { useShortcuts } from "../ui/shortcuts.tsx";
 import { putAll, useFindings } from "../check/useFindings.ts";
 import { Button } from "../ui/button.tsx";
@@ -60,7 +60,8 @@ function PutRight({
   const navigate = useNavigate();
   const { work, state } = useWorkpiece(c.now);
   const { doc: session } = state;
-  const may = useMe()?.right !== "assistant";
+  const works = useMayIn(c.session.room);
+  const may = works && c.session.closedAt === null;
   const origin = useMemo((): Origin => ({ baseline: c.baseline, style: started }), [c.baseline, started]);
   const findings = useFindings(style, session, origin);
   const [shown, setShown] = useState<string | null>(null);

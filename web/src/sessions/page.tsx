@@ -1,6 +1,7 @@
+import { plural } from "@mossy/core/session/plural";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { useSearchParams } from "react-router";
+import { Link, useSearchParams } from "react-router";
 import { queries } from "../wire/queries.ts";
 import { Choice, Input, PageHead } from "../ui/pieces.tsx";
 import { Empty, Failed, Loading } from "../ui/states.tsx";
@@ -52,10 +53,14 @@ export default function SessionsPage() {
       </div>
       <section aria-label="Sessions" className="card [&>ul>li:first-child]:border-t-0">
         {shown.length === 0 ? (
-          <Empty title="No such session">
-            {data.sessions.length === 0
-              ? "Choose a room and fit a release to start one."
-              : "Choose “All”, or another word."}
+          <Empty title={data.sessions.length === 0 ? "No sessions yet" : "No such session"}>
+            {data.sessions.length > 0 ? (
+              "Choose “All”, or another word."
+            ) : (
+              <Link to="/rooms" className="font-semibold text-moss hover:underline">
+                Choose a room and fit a release to start one
+              </Link>
+            )}
           </Empty>
         ) : (
           <ul>
@@ -63,6 +68,12 @@ export default function SessionsPage() {
               <SessionRow key={s.id} session={s} showRoom />
             ))}
           </ul>
+        )}
+        {data.older > 0 && (
+          <p className="border-t border-line px-4 py-2 text-sm text-ink-2">
+            {plural(data.older, "older session is", "older sessions are")} not listed; their rooms and
+            templates lead to them.
+          </p>
         )}
       </section>
     </div>

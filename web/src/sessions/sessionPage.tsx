@@ -5,10 +5,13 @@ import { useMutation, useQuery } from "@tanstack/react-query";
 import { Download, Send } from "lucide-react";
 import { Link, useParams } from "react-router";
 import { ask, fileAddress } from "../wire/ask.ts";
-import { queries, queryClient, useMe } from "../wire/queries.ts";
+import { queries, queryClient, useMayIn } from "../wire/queries.ts";
 import { Button } from "../ui/button.tsx";
 import { PageHead } from "../ui/pieces.tsx";
 import { Failed, Loading, Trouble } from "../ui/states.tsx";
+import { TickLine } from "../ui/tickLine.tsx";
+import { useTick } from "../ui/useTick.ts";
+import { Closing } from "./closing.tsx";
 import { StandPill } from "./row.tsx";
 import { CameBack, FittedTo, Inputs } from "./sessionParts.tsx";
 import type { Whole } from "./sessionParts.tsx";
@@ -29,12 +32,9 @@ function GoneThrough({
   may: boolean;
 }) {
   const key = queries.session(session).queryKey;
-  const tick = useMutation({
-    mutationFn: ({ line, done }: { line: string; done: boolean }) =>
-      ask("tickLine", { session }, { line, done }),
-    onSuccess: (answer) => {
-      queryClient.setQueryData(key, (old) => old && { ...old, ticks: answer.ticks });
-    },
+  const { tick, question, leave, problem, busy } = useTick(async (line: string, done, sure) => {
+    const { ticks: now } = await ask("tickLine", { session }, { line, done, sure });
+    queryClient.setQueryData(key, (old) => old && { ...old, ticks: now });
   });
   if (list.length === 0) return null;
   const open = list.filter((line) => !ticks.some((t) => t.item === line)).length;
@@ -44,22 +44,24 @@ function GoneThrough({
         {list.map((line) => {
           const done = ticks.find((t) => t.item === line);
           return (
-            <li key={line}>
-              <label className="flex items-start gap-2 py-1 text-sm">
-                <input
-                  type="checkbox"
-                  className="mt-1"
-                  checked={done !== undefined}
-                  disabled={!may || tick.isPending}
-                  onChange={(e) => tick.mutate({ line, done: e.target.checked })}
-                />
-                <span className={`min-w-0 flex-1 ${done ? "text-ink-2" : ""}`}>{line}</span>
-                {done && (
-                  <span className="shrink-0 text-xs text-ink-2">
-                    {done.by}, {moment(done.at)}
-                  </span>
-                )}
-              </label>
+            <li key={line} className="py-1 text-sm">
+              <TickLine
+                line={line}
+                ticked={done !== undefined}
+                busy={busy || !may}
+                question={question}
+                beside={
+                  done && (
+                    <span className="shrink-0 text-xs text-ink-2">
+                      {done.by.name}, {moment(done.at)}
+                    </span>
+                  )
+                }
+                onTick={(on, sure) => void tick(line, on, sure)}
+                onLeave={leave}
+              >
+                <span className={done ? "text-ink-2" : ""}>{line}</span>
+              </TickLine>
             </li>
           );
         })}
@@ -67,7 +69,7 @@ function GoneThrough({
       <p className="pt-1 text-sm text-ink-2">
         {open === 0 ? "All gone through." : `${open} of ${list.length} still to go through.`}
       </p>
-      <Trouble error={tick.error} />
+      <Trouble error={problem} />
     </>
   );
 }
@@ -82,10 +84,10 @@ export default function SessionPage() {
 }
 
 function SessionBody({ session: s }: { session: Whole }) {
-  const may = useMe()?.right !== "assistant";
-  const [last] = s.checkIns;
-  const waits = last && last.openNow > 0 ? last : null;
-  const mended = last !== undefined && last.openNow < last.findingsThen;
+  const may = useMayIn(s.room);
+  const last = s.lastCheckIn;
+  const waits = last && last.openNow > 0 && s.closedAt === null ? last : null;
+  const mended = last !== null && last.openNow < last.findingsThen;
   const send = useMutation({
     mutationFn: (as: "package" | "correction") => ask("sendToStation", { session: s.id }, { as }),
     onSuccess: () => queryClient.invalidateQueries({ queryKey: ["session", s.id] }),
@@ -123,7 +125,7 @@ function SessionBody({ session: s }: { session: Whole }) {
           {s.templateName}, release {s.release}
         </Link>{" "}
         · {s.now.tracks.length} tracks · {s.now.sampleRate / 1000} kHz, {s.now.bitDepth} bit, main path{" "}
-        {s.now.mainFormat} · started by {s.madeBy}, {moment(s.madeAt)}
+        {s.now.mainFormat} · started by {s.madeBy.name}, {moment(s.madeAt)}
         {s.sentAt === null
           ? ""
           : ` · ${s.sentAs === "correction" ? "corrected file" : "package"} sent ${moment(s.sentAt)}`}
@@ -148,6 +150,7 @@ function SessionBody({ session: s }: { session: Whole }) {
         )}
       </div>
       <Trouble error={send.error} />
+      <Closing session={s} />
       <div className="two-up items-start">
         <CameBack session={s} />
         <div className="flex flex-col gap-4">
@@ -175,7 +178,7 @@ function SendButton({
   quiet: boolean;
   onSend: (as: "package" | "correction") => void;
 }) {
-  if (s.checkIns.length === 0) {
+  if (s.lastCheckIn === null) {
     return (
       <Button look="main" disabled={busy} onClick={() => onSend("package")}>
         <Send size={15} aria-hidden /> {s.sentAt === null ? "Send to the station" : "Send again"}
@@ -190,12 +193,18 @@ function SendButton({
 }
 
 function BeforeRecording({ session: s }: { session: Whole }) {
+  const may = useMayIn(s.room);
   if (s.baseline.notes === "" && s.baseline.checklist.length === 0) return null;
   return (
     <section aria-label="Before recording" className="card border-l-4 border-l-glow p-4">
       <h2 className="pb-1 font-semibold">Before recording</h2>
       {s.baseline.notes !== "" && <p className="text-sm whitespace-pre-wrap">{s.baseline.notes}</p>}
-      <GoneThrough session={s.id} list={s.baseline.checklist} ticks={s.ticks} may={s.closedAt === null} />
+      <GoneThrough
+        session={s.id}
+        list={s.baseline.checklist}
+        ticks={s.ticks}
+        may={may && s.closedAt === null}
+      />
     </section>
   );
 }

@@ -5,7 +5,7 @@ import { inputList } from "@mossy/core/formats/inputList";
 import { Printer } from "lucide-react";
 import { Link } from "react-router";
 import { fileAddress } from "../wire/ask.ts";
-import { useStyle } from "../wire/queries.ts";
+import { useMayIn, useStyle } from "../wire/queries.ts";
 import { Button } from "../ui/button.tsx";
 import { Pill } from "../ui/pieces.tsx";
 import { Empty } from "../ui/states.tsx";
@@ -14,6 +14,7 @@ import { DropFile } from "./dropFile.tsx";
 export type Whole = AnswerOf<"session">;
 
 export function CameBack({ session: s }: { session: Whole }) {
+  const may = useMayIn(s.room);
   const nothing =
     s.sentAt === null
       ? "Send the package to the room's station, or download it and carry it there."
@@ -23,12 +24,12 @@ export function CameBack({ session: s }: { session: Whole }) {
       <h2 id="came" className="pb-3 font-semibold">
         Came back from the room
       </h2>
-      <DropFile session={s.id} />
+      {may && s.closedAt === null && <DropFile session={s.id} />}
       {s.checkIns.length === 0 ? (
         <Empty title="Nothing has come back yet">{nothing}</Empty>
       ) : (
         <ul className="mt-3">
-          {s.checkIns.map((c, i) => (
+          {s.checkIns.map((c) => (
             <li
               key={c.id}
               className={clsx(
@@ -41,14 +42,23 @@ export function CameBack({ session: s }: { session: Whole }) {
                   Check-in {c.number}
                 </Link>
                 <span className="block truncate text-sm text-ink-2" title={c.fileName}>
-                  {c.handedInBy}, {moment(c.handedInAt)}
+                  {c.handedInBy.name}, {moment(c.handedInAt)}
                 </span>
+                {c.aside && (
+                  <span className="block text-sm text-ink-2">
+                    {c.aside.by.name} set it aside: {c.aside.reason}
+                  </span>
+                )}
               </span>
               <span className="text-sm text-ink-2">
                 {c.followedThen} of {c.tracks} followed the house
               </span>
-              {i === 0 && c.askedNow > 0 && <Pill look="note">a later edition asks {c.askedNow}</Pill>}
-              {c.openNow === 0 ? (
+              {c.id === s.lastCheckIn?.id && c.askedNow > 0 && (
+                <Pill look="note">a later edition asks {c.askedNow}</Pill>
+              )}
+              {c.aside ? (
+                <Pill>set aside</Pill>
+              ) : c.openNow === 0 ? (
                 <Pill look="ok">put right</Pill>
               ) : (
                 <Pill look="look">{c.openNow} to look at</Pill>

@@ -1,10 +1,10 @@
-import { clsx } from "clsx";
 import type { Finding } from "@mossy/core/check/rule";
 import type { Style } from "@mossy/core/house/style";
 import { CHANNELS, SOURCES, source as sourceSchema } from "@mossy/core/session/document";
 import type { Track, TrackField, TrackFields, TrackId } from "@mossy/core/session/document";
 import { memo } from "react";
 import { Input, Pill, Select } from "../ui/pieces.tsx";
+import { Cell, nextLine } from "../ui/lineCell.tsx";
 import { Tile } from "../ui/tile.tsx";
 import { roleInWords } from "./rowWords.ts";
 import { useTyped } from "../ui/useTyped.ts";
@@ -184,67 +184,6 @@ function ByWhat({ track: t, edits, onSet }: { track: Track; edits: boolean; onSe
         </option>
       ))}
     </Select>
-  );
-}
-
-/** Goes on to the same column of the next line; on the last one the field is left. */
-function nextLine(field: HTMLInputElement): void {
-  const below = field
-    .closest("tr")
-    ?.nextElementSibling?.querySelector<HTMLInputElement>(
-      `input[data-column="${field.dataset["column"] ?? ""}"]`,
-    );
-  if (below) {
-    below.focus();
-    below.select();
-  } else field.blur();
-}
-
-/** A text that is set on leaving or on Enter, which goes on to the next line; Escape takes it back. */
-function Cell({
-  column,
-  label,
-  value,
-  most,
-  edits,
-  list,
-  onSet,
-}: {
-  column: string;
-  label: string;
-  value: string;
-  most: number;
-  edits: boolean;
-  list?: string;
-  onSet: (value: string) => void;
-}) {
-  const { text, type, leave, drop } = useTyped((typed) => {
-    if (typed.trim() !== value) onSet(typed.trim());
-    return true;
-  });
-  if (!edits) return <span className="text-ink-2">{value}</span>;
-  return (
-    <Input
-      small
-      aria-label={label}
-      data-column={column}
-      title={text ?? value}
-      maxLength={most}
-      list={list}
-      className={clsx(
-        "w-full border-transparent bg-transparent px-1! hover:border-line-strong",
-        "focus:border-line-strong focus:bg-surface",
-      )}
-      value={text ?? value}
-      onChange={(e) => type(e.target.value)}
-      onBlur={() => {
-        leave();
-      }}
-      onKeyDown={(e) => {
-        if (e.key === "Enter") nextLine(e.currentTarget);
-        if (e.key === "Escape") drop();
-      }}
-    />
   );
 }
 

@@ -3,8 +3,9 @@ import { useQuery } from "@tanstack/react-query";
 import { Plus } from "lucide-react";
 import { Suspense, lazy } from "react";
 import { Link } from "react-router";
-import { queries } from "../wire/queries.ts";
+import { queries, useMe } from "../wire/queries.ts";
 import { useStandingIn } from "../rooms/standing.ts";
+import { FirstSteps } from "./firstSteps.tsx";
 import { Button } from "../ui/button.tsx";
 import { Pill, Share } from "../ui/pieces.tsx";
 import { Empty, Failed, Loading } from "../ui/states.tsx";
@@ -22,10 +23,13 @@ const todayInWords = (): string =>
 export default function TodayPage() {
   const { data, error, refetch } = useQuery(queries.today);
   const standing = useStandingIn();
+  const me = useMe();
   if (error) return <Failed error={error} again={() => void refetch()} />;
   if (!data) return <Loading />;
   const count = data.rooms.length;
   const here = data.rooms.find((r) => r.id === standing) ?? data.rooms[0];
+  const young = data.first.length > 0;
+  const drifted = data.drift.some((d) => Object.values(d.shares).some((s) => s !== null));
   return (
     <div className="flex h-full min-h-[640px] flex-col gap-4">
       <header className="flex items-end justify-between">
@@ -37,7 +41,7 @@ export default function TodayPage() {
             {NUMBERS[count] ?? count} {count === 1 ? "room" : "rooms"}, one house style
           </h1>
         </div>
-        {here && (
+        {here && !young && (
           <Button look="main" asChild>
             <Link to={`/rooms/${here.id}`}>
               <Plus size={16} aria-hidden /> Start a session
@@ -47,25 +51,34 @@ export default function TodayPage() {
       </header>
       <div className="beside min-h-0 flex-1 [--beside:minmax(260px,330px)]">
         <div className="flex min-h-0 flex-col gap-4">
-          <RoomTable rooms={data.rooms} />
-          <section
-            aria-label="Drift over twelve weeks"
-            className="card flex min-h-56 flex-1 flex-col p-4 pb-2"
-          >
-            <h2 className="font-semibold">
-              Drift over twelve weeks{" "}
-              <span className="ml-1 text-sm font-normal text-ink-2">
-                share of tracks that followed the house as sessions came in, by room
-              </span>
-            </h2>
-            <div className="min-h-0 flex-1">
-              <Suspense fallback={<Loading what="Drawing" />}>
-                <DriftChart drift={data.drift} rooms={data.rooms} />
-              </Suspense>
-            </div>
-          </section>
+          {young && <FirstSteps first={data.first} lead={me?.right === "lead"} />}
+          {data.rooms.length > 0 && <RoomTable rooms={data.rooms} />}
+          {(drifted || !young) && (
+            <section
+              aria-label="Drift over twelve weeks"
+              className="card flex min-h-56 flex-1 flex-col p-4 pb-2"
+            >
+              <h2 className="font-semibold">
+                Drift over twelve weeks{" "}
+                <span className="ml-1 text-sm font-normal text-ink-2">
+                  share of tracks that followed the house as sessions came in, by room
+                </span>
+              </h2>
+              <div className="min-h-0 flex-1">
+                {drifted ? (
+                  <Suspense fallback={<Loading what="Drawing" />}>
+                    <DriftChart drift={data.drift} rooms={data.rooms} />
+                  </Suspense>
+                ) : (
+                  <Empty title="Nothing has come back yet">
+                    What rooms hand in is compared with the house here, week by week.
+                  </Empty>
+                )}
+              </div>
+            </section>
+          )}
         </div>
-        <WaitingList waiting={data.waiting} />
+        <WaitingList waiting={data.waiting} young={young} />
       </div>
     </div>
   );
@@ -144,12 +157,16 @@ function RoomRow({ room: r }: { room: TodayAnswer["rooms"][number] }) {
   );
 }
 
-function WaitingList({ waiting }: { waiting: TodayAnswer["waiting"] }) {
+function WaitingList({ waiting, young }: { waiting: TodayAnswer["waiting"]; young: boolean }) {
   return (
     <section aria-label="Waiting for you" className="card min-h-0 overflow-y-auto px-4 py-3">
       <h2 className="pb-2.5 text-md font-semibold">Waiting for you</h2>
       {waiting.length === 0 ? (
-        <Empty title="Nothing waits">Every check-in is put right and every draft is published.</Empty>
+        <Empty title="Nothing waits">
+          {young
+            ? "What comes back from rooms with something off shows here."
+            : "Every check-in is put right and every draft is published."}
+        </Empty>
       ) : (
         <ul>
           {waiting.map((w) => (

@@ -18,6 +18,14 @@ export async function ask<N extends RouteName>(
   );
 }
 
+/** Asks the house with a query in the address. */
+export const look = async <N extends RouteName>(
+  name: N,
+  params: Params<N>,
+  query: Readonly<Record<string, string>>,
+): Promise<AnswerOf<N>> =>
+  send(name, `${pathOf(name, params)}?${new URLSearchParams(query).toString()}`, undefined, "");
+
 /** Hands a file over, with what the query says about it. */
 export async function hand<N extends RouteName>(
   name: N,

@@ -30,12 +30,12 @@ function dropFetched(document: string): void {
 
 function spread(news: News, me: string): void {
   for (const hear of hearers) hear(news);
-  const mine = news.by === me;
+  const mine = news.by.id === me;
   switch (news.kind) {
     case "release":
       refresh("library", "template", "today", "sessions", "session", "follow");
       if (!mine)
-        mention(`${news.by} published release ${news.release} of “${news.name}”.`, {
+        mention(`${news.by.name} published release ${news.release} of “${news.name}”.`, {
           to: `/library/${news.template}`,
           next: "Look",
         });
@@ -43,7 +43,7 @@ function spread(news: News, me: string): void {
     case "edition":
       refresh("house", "edition", "today", "sessions", "session", "check-in", "rooms", "library", "follow");
       if (!mine)
-        mention(`${news.by} published edition ${news.edition} of the house style.`, {
+        mention(`${news.by.name} published edition ${news.edition} of the house style.`, {
           to: "/house",
           next: "Look",
         });
@@ -58,6 +58,15 @@ function spread(news: News, me: string): void {
       break;
     case "sent":
       refresh("session", "sessions", "today");
+      break;
+    case "session":
+      refresh("session", "sessions", "check-in", "today", "rooms");
+      break;
+    case "room":
+      refresh("rooms", "today");
+      break;
+    case "people":
+      refresh("people", "me", "account", "today");
       break;
     case "ticked":
       refresh("session");
@@ -86,7 +95,12 @@ function holdLine(pass: (what: ChannelMessage) => void): () => void {
   const source = new EventSource("/api/news");
   source.onmessage = (e: MessageEvent<string>) => pass({ news: JSON.parse(e.data) as News });
   source.addEventListener("begin", () => pass({ begin: true }));
-  source.onerror = () => pass({ open: false });
+  source.onerror = () => {
+    pass({ open: false });
+    // The house ended the line for good: whoever it was is signed out or may no longer hear it.
+    if (source.readyState === EventSource.CLOSED)
+      void queryClient.invalidateQueries({ queryKey: queries.me.queryKey });
+  };
   return () => source.close();
 }
 

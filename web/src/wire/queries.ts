@@ -6,8 +6,9 @@ import {
   useSuspenseQuery,
 } from "@tanstack/react-query";
 import type { Style } from "@mossy/core/house/style";
+import { worksIn } from "@mossy/contract/worksIn";
 import { AskProblem } from "../ui/askProblem.ts";
-import { ask } from "./ask.ts";
+import { ask, look } from "./ask.ts";
 
 export const queryClient = new QueryClient({
   defaultOptions: {
@@ -90,6 +91,16 @@ export const queries = {
   chainUses: queryOptions({ queryKey: ["chain-uses"], queryFn: () => ask("chainUses", {}) }),
   chains: queryOptions({ queryKey: ["chains"], queryFn: () => ask("chains", {}) }),
   rooms: queryOptions({ queryKey: ["rooms"], queryFn: () => ask("rooms", {}) }),
+  people: queryOptions({ queryKey: ["people"], queryFn: () => ask("people", {}) }),
+  account: queryOptions({ queryKey: ["account"], queryFn: () => ask("account", {}) }),
+  record: (query: Readonly<Record<string, string>>) =>
+    infiniteQueryOptions({
+      queryKey: ["record", query],
+      queryFn: ({ pageParam }) =>
+        look("record", {}, { ...query, ...(pageParam === null ? {} : { before: String(pageParam) }) }),
+      initialPageParam: null as number | null,
+      getNextPageParam: (last) => last.next ?? undefined,
+    }),
   sessions: queryOptions({ queryKey: ["sessions"], queryFn: () => ask("sessions", {}) }),
   session: (session: string) =>
     queryOptions({ queryKey: ["session", session], queryFn: () => ask("session", { session }) }),
@@ -100,6 +111,12 @@ export const queries = {
 /** The house style in force, ready for work. */
 export function useStyle(): { number: number; style: Style } {
   return useSuspenseQuery(queries.edition).data;
+}
+
+/** Whether whoever is signed in works in a room: there they change things, elsewhere they look. */
+export function useMayIn(room: string): boolean {
+  const me = useMe();
+  return me !== null && worksIn(me, room);
 }
 
 /** Who is signed in. */

@@ -55,7 +55,7 @@ export function Releases({ template }: { template: Template }) {
             <span>
               {r.note}
               <span className="block text-sm text-ink-2">
-                {r.tracks} tracks · edition {r.edition} · {r.publishedBy}, {day(r.publishedAt)}
+                {r.tracks} tracks · edition {r.edition} · {r.publishedBy.name}, {day(r.publishedAt)}
               </span>
             </span>
             <span className="flex flex-col items-end gap-1">

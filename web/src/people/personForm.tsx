@@ -1,0 +1,108 @@
+import type { PersonRight } from "@mossy/contract/people";
+import type { RoomCard } from "@mossy/contract/rooms";
+import { Choice, Field, Input } from "../ui/pieces.tsx";
+
+/** What a lead says of somebody. */
+export interface PersonWish {
+  readonly name: string;
+  readonly right: PersonRight;
+  /** Null for all. */
+  readonly rooms: string[] | null;
+}
+
+const RIGHTS = [
+  ["lead", "Lead"],
+  ["engineer", "Engineer"],
+  ["assistant", "Assistant"],
+] as const;
+const MAY: Readonly<Record<PersonRight, string>> = {
+  lead: "Everything: house style, library, rooms, people.",
+  engineer: "Reads the house; starts, sends, hands in, puts right and closes sessions in their rooms.",
+  assistant: "Reads the house; starts, sends, hands in and puts right in their rooms.",
+};
+
+/** Name, right and rooms of somebody. */
+export function PersonFields({
+  wish,
+  rooms,
+  onChange,
+}: {
+  wish: PersonWish;
+  rooms: readonly RoomCard[];
+  onChange: (wish: PersonWish) => void;
+}) {
+  const { right } = wish;
+  return (
+    <>
+      <Field label="Name">
+        <Input
+          small
+          required
+          maxLength={80}
+          value={wish.name}
+          onChange={(e) => onChange({ ...wish, name: e.target.value })}
+        />
+      </Field>
+      <div className="flex flex-col gap-1">
+        <span className="text-xs font-semibold text-ink-2">May do</span>
+        <Choice
+          label="May do"
+          value={right}
+          choices={RIGHTS}
+          onChoose={(r) => onChange({ ...wish, right: r })}
+        />
+        <span className="text-xs text-ink-3">{MAY[right]}</span>
+      </div>
+      {right !== "lead" && <RoomTicks wish={wish} rooms={rooms} onChange={onChange} />}
+    </>
+  );
+}
+
+function RoomTicks({
+  wish,
+  rooms,
+  onChange,
+}: {
+  wish: PersonWish;
+  rooms: readonly RoomCard[];
+  onChange: (wish: PersonWish) => void;
+}) {
+  const some = wish.rooms;
+  const toggle = (room: string, on: boolean): void =>
+    onChange({ ...wish, rooms: on ? [...(some ?? []), room] : (some ?? []).filter((r) => r !== room) });
+  return (
+    <fieldset className="flex flex-col gap-1">
+      <legend className="pb-1 text-xs font-semibold text-ink-2">Works in</legend>
+      <Choice
+        label="Works in"
+        value={some === null ? "all" : "some"}
+        choices={[
+          ["all", "All rooms"],
+          ["some", "Some"],
+        ]}
+        onChoose={(which) => onChange({ ...wish, rooms: which === "all" ? null : (some ?? []) })}
+      />
+      {some !== null && (
+        <ul className="pt-1">
+          {rooms.map((r) => (
+            <li key={r.id}>
+              <label className="flex items-center gap-2 py-0.5 text-sm">
+                <input
+                  type="checkbox"
+                  checked={some.includes(r.id)}
+                  onChange={(e) => toggle(r.id, e.target.checked)}
+                />
+                {r.room.name}
+                {r.retiredAt !== null && <span className="text-ink-3">retired</span>}
+              </label>
+            </li>
+          ))}
+          {rooms.length === 0 && <li className="text-sm text-ink-2">There are no rooms yet.</li>}
+          {rooms.length > 0 && some.length === 0 && (
+            <li className="text-sm text-ink-2">In no room: they look, and change nothing.</li>
+          )}
+        </ul>
+      )}
+    </fieldset>
+  );
+}

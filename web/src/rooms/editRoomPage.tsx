@@ -1,0 +1,210 @@
+import { room as roomSchema } from "@mossy/core/fit/room";
+import type { Room } from "@mossy/core/fit/room";
+import { CHANNEL_FORMATS, channelFormat } from "@mossy/core/session/document";
+import { useMutation, useQuery } from "@tanstack/react-query";
+import { useNavigate, useParams } from "react-router";
+import { z } from "zod";
+import { ask } from "../wire/ask.ts";
+import { queries, queryClient, useMe } from "../wire/queries.ts";
+import { BackAndForth } from "../ui/backAndForth.tsx";
+import { Button } from "../ui/button.tsx";
+import { Options } from "../ui/chooser.tsx";
+import { Field, Input, PageHead, Select, TextArea } from "../ui/pieces.tsx";
+import { useShortcuts } from "../ui/shortcuts.tsx";
+import { Empty, Failed, Loading, Trouble } from "../ui/states.tsx";
+import { keep, kept } from "../ui/useKept.ts";
+import { useSteps } from "../ui/useSteps.ts";
+import { RoomInputsTable } from "./roomInputsTable.tsx";
+
+const RATES = [44100, 48000, 88200, 96000, 176400, 192000] as const;
+const BLANK: Room = { name: "", says: "", inputs: [], sampleRates: [48000], palette: [], widest: "stereo" };
+/** A room half edited: it may still lack its name. */
+const halfDone = z.object({
+  revision: z.int(),
+  room: roomSchema.extend({ name: z.string().max(60), sampleRates: z.array(z.number()) }),
+});
+
+/** Makes a room, or edits one. */
+export default function EditRoomPage() {
+  const { room: id } = useParams();
+  const lead = useMe()?.right === "lead";
+  const { data, error, refetch } = useQuery(queries.rooms);
+  if (!lead)
+    return <Empty title="The leads make and edit rooms">Ask one of them for what should be other.</Empty>;
+  if (error) return <Failed error={error} again={() => void refetch()} />;
+  if (!data) return <Loading />;
+  if (id === undefined) return <Editor id={null} revision={0} room={BLANK} />;
+  const card = data.rooms.find((r) => r.id === id);
+  if (!card) return <Empty title="There is no such room">The address may be old.</Empty>;
+  return <Editor key={card.id} id={card.id} revision={card.revision} room={card.room} />;
+}
+
+function Editor({ id, revision, room }: { id: string | null; revision: number; room: Room }) {
+  const key = `room-${id ?? "new"}`;
+  const half = kept(key, halfDone);
+  // What stood half edited goes on, unless the room was changed meanwhile.
+  const begun = half && half.revision === revision ? half.room : room;
+  const steps = useSteps<Room>(begun, (now) => keep(key, { revision, room: now }));
+  const { now, go } = steps;
+  const navigate = useNavigate();
+  const save = useMutation({
+    mutationFn: async (): Promise<string> => {
+      if (id === null) return (await ask("newRoom", {}, { room: now })).id;
+      await ask("editRoom", { room: id }, { revision, room: now });
+      return id;
+    },
+    onSuccess: async (made) => {
+      keep(key, null);
+      await Promise.all(["rooms", "today"].map((k) => queryClient.invalidateQueries({ queryKey: [k] })));
+      await navigate(`/rooms/${made}`);
+    },
+  });
+  useShortcuts([
+    { keys: "Ctrl+Z", says: "Undo", run: steps.undo },
+    { keys: "Ctrl+Shift+Z", says: "Redo", run: steps.redo },
+  ]);
+  const waits =
+    now.name.trim() === "" ? "Give it a name" : now.sampleRates.length === 0 ? "Choose a rate" : null;
+  return (
+    <div className="flex h-full min-h-[600px] flex-col gap-4">
+      <PageHead
+        crumbs={[["Rooms", "/rooms"], ...(id === null ? [] : ([[room.name, `/rooms/${id}`]] as const))]}
+        title={id === null ? "New room" : `Editing ${room.name}`}
+      >
+        <span role="status" className="text-sm text-ink-2">
+          {waits ?? ""}
+        </span>
+        <BackAndForth undoes={steps.undoes} redoes={steps.redoes} onUndo={steps.undo} onRedo={steps.redo} />
+        <Button
+          onClick={() => {
+            keep(key, null);
+            void navigate(id === null ? "/rooms" : `/rooms/${id}`);
+          }}
+        >
+          Leave it
+        </Button>
+        <Button look="main" type="submit" form="room" disabled={waits !== null || save.isPending}>
+          {id === null ? "Make the room" : "Save"}
+        </Button>
+      </PageHead>
+      <Trouble error={save.error} />
+      <div className="beside min-h-0 flex-1 [--beside:300px]">
+        <RoomInputsTable
+          name={now.name}
+          inputs={now.inputs}
+          onChange={(inputs, label) => go({ ...now, inputs }, label)}
+        />
+        <form
+          id="room"
+          aria-label="The room"
+          className="flex min-h-0 flex-col gap-4 overflow-y-auto"
+          onSubmit={(e) => {
+            e.preventDefault();
+            if (waits === null) save.mutate();
+          }}
+        >
+          <About room={now} onChange={go} />
+          <Shows room={now} onChange={go} />
+        </form>
+      </div>
+    </div>
+  );
+}
+
+type Change = (to: Room, label: string) => void;
+
+function About({ room, onChange }: { room: Room; onChange: Change }) {
+  return (
+    <section aria-label="About the room" className="card flex flex-col gap-3 p-3.5">
+      <Field label="Name">
+        <Input
+          small
+          required
+          maxLength={60}
+          autoFocus={room.name === ""}
+          value={room.name}
+          onChange={(e) => onChange({ ...room, name: e.target.value }, "name")}
+        />
+      </Field>
+      <Field label="What it is, in a few words">
+        <Input
+          small
+          maxLength={200}
+          placeholder="large live room, booth, mobile…"
+          value={room.says}
+          onChange={(e) => onChange({ ...room, says: e.target.value }, "description")}
+        />
+      </Field>
+      <fieldset>
+        <legend className="pb-1 text-xs font-semibold text-ink-2">Sample rates</legend>
+        <div className="grid grid-cols-2 gap-x-3">
+          {RATES.map((rate) => (
+            <label key={rate} className="flex items-center gap-2 py-0.5 text-sm">
+              <input
+                type="checkbox"
+                checked={room.sampleRates.includes(rate)}
+                onChange={(e) => {
+                  const rates = RATES.filter((r) =>
+                    r === rate ? e.target.checked : room.sampleRates.includes(r),
+                  );
+                  onChange({ ...room, sampleRates: rates }, "sample rates");
+                }}
+              />
+              <span className="font-mono">{rate / 1000}</span> kHz
+            </label>
+          ))}
+        </div>
+      </fieldset>
+    </section>
+  );
+}
+
+/** What its monitors and its software show. */
+function Shows({ room, onChange }: { room: Room; onChange: Change }) {
+  return (
+    <section aria-label="What it shows" className="card flex flex-col gap-3 p-3.5">
+      <Field label="Widest main path its monitors play">
+        <Select
+          small
+          value={room.widest}
+          onChange={(e) => onChange({ ...room, widest: channelFormat.parse(e.target.value) }, "main path")}
+        >
+          <Options of={CHANNEL_FORMATS.map((f) => [f, f] as const)} />
+        </Select>
+      </Field>
+      <PaletteField room={room} onChange={onChange} />
+    </section>
+  );
+}
+
+function PaletteField({ room, onChange }: { room: Room; onChange: Change }) {
+  const text = room.palette.join(" ");
+  return (
+    <>
+      <Field
+        label="Track colours its software shows"
+        hint="As #rrggbb, one after the other. Leave it empty where it shows any colour."
+      >
+        <TextArea
+          key={text}
+          rows={3}
+          className="font-mono text-sm"
+          defaultValue={text}
+          onBlur={(e) => {
+            const found = [...new Set(e.target.value.toLowerCase().match(/#[0-9a-f]{6}\b/g) ?? [])];
+            if (found.join(" ") !== text) onChange({ ...room, palette: found.slice(0, 256) }, "colours");
+          }}
+        />
+      </Field>
+      {room.palette.length > 0 && (
+        <ul aria-label="The colours" className="flex flex-wrap gap-1">
+          {room.palette.map((hex) => (
+            <li key={hex} title={hex} className="size-6 rounded-[7px]" style={{ background: hex }}>
+              <span className="sr-only">{hex}</span>
+            </li>
+          ))}
+        </ul>
+      )}
+    </>
+  );
+}
