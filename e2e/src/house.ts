@@ -2,7 +2,7 @@ import { spawn } from "node:child_process";
 import type { ChildProcess } from "node:child_process";
 import { randomUUID } from "node:crypto";
 import { once } from "node:events";
-import { cpSync, mkdtempSync, rmSync } from "node:fs";
+import { cpSync, mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { copyDatabase } from "@mossy/server/testing/copies";
@@ -67,19 +67,62 @@ export async function openHouse(ground: Ground, withStation = false): Promise<Op
   };
 }
 
+/** A house nobody lives in yet, as `DEMO=no npm start` runs it. */
+export interface EmptyHouse {
+  readonly base: string;
+  /** The address at which it is set up, as the start says it. */
+  readonly setUp: string;
+  /** Runs a station on a token, as `npm run station` does. */
+  station(token: string): void;
+  close(): Promise<void>;
+}
+
+export async function openEmptyHouse(ground: Ground): Promise<EmptyHouse> {
+  const database = await copyDatabase(ground.postgres, "template1", `e${randomUUID().replaceAll("-", "")}`);
+  const folder = mkdtempSync(join(tmpdir(), "mossy-own-"));
+  const env = {
+    ...process.env,
+    ...ground.settings,
+    DEMO: "no",
+    HINTS: "[]",
+    DATABASE_URL: database,
+    DISK_DIR: join(folder, "disk"),
+    PORT: "0",
+  };
+  const { child, base, said } = await serve(ground.server, env, /set-up#/);
+  const stations: ChildProcess[] = [];
+  return {
+    base,
+    setUp: /\/set-up#\S+/.exec(said)?.[0] ?? "",
+    station: (token) => {
+      const file = join(folder, `token-${stations.length}`);
+      writeFileSync(file, token);
+      const args = [ground.station, "--house", base, "--token-file", file, "--pace", "300"];
+      stations.push(spawn(process.execPath, args, { env, stdio: ["pipe", "ignore", "inherit"] }));
+    },
+    close: async () => {
+      for (const station of stations) station.kill();
+      child.kill();
+      await once(child, "exit");
+      rmSync(folder, { recursive: true, force: true });
+    },
+  };
+}
+
+/** @param until what the server says last before it is ready */
 async function serve(
   program: string,
   env: NodeJS.ProcessEnv,
-): Promise<{ child: ChildProcess; base: string }> {
+  until = /serving \S+\n/,
+): Promise<{ child: ChildProcess; base: string; said: string }> {
   const child = spawn(process.execPath, [program], { env, stdio: ["pipe", "pipe", "inherit"] });
-  const base = await new Promise<string>((found, failed) => {
-    let said = "";
+  const said = await new Promise<string>((found, failed) => {
+    let text = "";
     child.stdout.on("data", (d: Buffer) => {
-      said += d.toString();
-      const at = /serving (\S+)/.exec(said)?.[1];
-      if (at) found(at);
+      text += d.toString();
+      if (until.test(text)) found(text);
     });
     child.on("exit", (code) => failed(new Error(`the server ended with ${code}`)));
   });
-  return { child, base };
+  return { child, base: /serving (\S+)/.exec(said)?.[1] ?? "", said };
 }

@@ -213,6 +213,35 @@ export const SCREENS: readonly {
     ready: "//div[@role='treegrid']",
   },
   { name: "rooms", path: "/rooms", ready: "//a[.='Ferry Van']" },
+  {
+    name: "room-new",
+    path: "/rooms/new",
+    ready: "//form[@aria-label='Add inputs']",
+    act: (b) => b.click("//button[starts-with(normalize-space(.), 'Add from')]"),
+  },
+  {
+    name: "room-edit",
+    path: "/rooms/ferry-van/edit",
+    ready: "//section[@aria-label='Inputs']//table",
+    act: async (b) => {
+      await b.click("//input[@aria-label='Tick input 3']");
+      await b.click("//input[@aria-label='Tick input 4']");
+    },
+  },
+  {
+    name: "people",
+    path: "/people",
+    ready: "//section[@aria-label='People']//table",
+    act: (b) => b.button("Tamsin Roe"),
+  },
+  {
+    name: "people-invite",
+    path: "/people",
+    ready: "//section[@aria-label='People']//table",
+    act: (b) => b.button("Invite somebody"),
+  },
+  { name: "account", path: "/me", ready: "//h2[.='Where you are signed in']" },
+  { name: "record", path: "/record", ready: "//section[@aria-label='The record']//table" },
   { name: "room", path: "/rooms/ferry-van", ready: "//h2[contains(., 'Start a session')]" },
   {
     name: "fit",

@@ -16,10 +16,10 @@ import { InviteForm, PersonPanel } from "./personPanel.tsx";
 
 const HEADS = [
   ["Name", "pl-3.5"],
-  ["May do", "w-28"],
-  ["Works in", "w-[26%]"],
-  ["Seen", "w-36"],
-  ["", "w-40 pr-3.5"],
+  ["May do", "w-24"],
+  ["Works in", "w-[24%]"],
+  ["Seen", "w-28"],
+  ["", "w-36 pr-3.5"],
 ] as const;
 const FOR = [
   ["nobody", "nobody"],
@@ -54,7 +54,7 @@ export default function PeoplePage() {
       </PageHead>
       <DemoLine people={data.people} />
       <div className="beside min-h-0 flex-1 [--beside:330px]">
-        <section aria-label="People" className="card flex min-h-0 flex-col">
+        <section aria-label="People" className="card flex min-h-0 flex-col overflow-hidden">
           <Scroll>
             <Table head={HEADS}>
               {data.people.map((p) => (

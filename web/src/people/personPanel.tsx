@@ -40,7 +40,12 @@ export function InviteForm({ rooms }: { rooms: readonly RoomCard[] }) {
       {made && <MadeLink name={made.name} made={made.link} />}
       <PersonFields wish={wish} rooms={rooms} onChange={setWish} />
       <Trouble error={invite.error} />
-      <Button look="main" type="submit" disabled={invite.isPending || wish.name.trim() === ""}>
+      <Button
+        look="main"
+        type="submit"
+        className="self-start"
+        disabled={invite.isPending || wish.name.trim() === ""}
+      >
         Make the link
       </Button>
       <p className="text-xs text-ink-3">
@@ -94,7 +99,7 @@ export function PersonPanel({
         </p>
         <PersonFields wish={wish} rooms={rooms} onChange={setWish} />
         <Trouble error={save.error} />
-        <Button look="main" type="submit" disabled={!changed || save.isPending}>
+        <Button look="main" type="submit" className="self-start" disabled={!changed || save.isPending}>
           {save.isSuccess && !changed ? "Saved" : "Save"}
         </Button>
       </form>

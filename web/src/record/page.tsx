@@ -1,7 +1,7 @@
 import type { RecordKind, RecordLine } from "@mossy/contract/record";
 import { useInfiniteQuery } from "@tanstack/react-query";
 import { Download } from "lucide-react";
-import { useDeferredValue } from "react";
+import { useDeferredValue, useState } from "react";
 import { useSearchParams } from "react-router";
 import { fileAddress } from "../wire/ask.ts";
 import { queries, useMe } from "../wire/queries.ts";
@@ -34,28 +34,23 @@ const HEADS = [
   ["From", "w-40 pr-3.5"],
 ] as const;
 
+/** What is looked for, as the address and the request say it. */
+const wishOf = (find: string, what: string): Record<string, string> => ({
+  ...(find.trim() === "" ? {} : { find: find.trim() }),
+  ...(what === "" ? {} : { what }),
+});
+
 /** The record of the house: who did what, when, from where. */
 export default function RecordPage() {
   const lead = useMe()?.right === "lead";
   const [params, setParams] = useSearchParams();
-  const find = params.get("find") ?? "";
+  const [find, setFind] = useState(params.get("find") ?? "");
   const what = KINDS.find(([k]) => k === params.get("what"))?.[0] ?? "";
-  const query = useDeferredValue(find);
-  const wish = { ...(query === "" ? {} : { find: query }), ...(what === "" ? {} : { what }) };
+  const wish = wishOf(useDeferredValue(find), what);
   const { data, error, refetch, fetchNextPage, hasNextPage, isFetchingNextPage } = useInfiniteQuery({
     ...queries.record(wish),
     enabled: lead,
   });
-  const set = (field: "find" | "what", value: string): void =>
-    setParams(
-      (was) => {
-        const next = new URLSearchParams(was);
-        if (value === "") next.delete(field);
-        else next.set(field, value);
-        return next;
-      },
-      { replace: true },
-    );
   if (!lead) return <Empty title="The leads read the record">Ask one of them.</Empty>;
   if (error) return <Failed error={error} again={() => void refetch()} />;
   const lines = data?.pages.flatMap((p) => p.lines) ?? [];
@@ -63,7 +58,11 @@ export default function RecordPage() {
   return (
     <div className="flex h-full min-h-[480px] flex-col gap-4">
       <PageHead crumbs={[["People", "/people"]]} title="The record">
-        <Select aria-label="What about" value={what} onChange={(e) => set("what", e.target.value)}>
+        <Select
+          aria-label="What about"
+          value={what}
+          onChange={(e) => setParams(wishOf(find, e.target.value), { replace: true })}
+        >
           <option value="">everything</option>
           <Options of={KINDS} />
         </Select>
@@ -73,7 +72,10 @@ export default function RecordPage() {
           placeholder="Find a name, a word, an address"
           className="w-60"
           value={find}
-          onChange={(e) => set("find", e.target.value)}
+          onChange={(e) => {
+            setFind(e.target.value);
+            setParams(wishOf(e.target.value, what), { replace: true });
+          }}
         />
         <Button asChild>
           <a href={`${fileAddress("recordFile", {})}?${new URLSearchParams(wish).toString()}`} download>
@@ -81,7 +83,7 @@ export default function RecordPage() {
           </a>
         </Button>
       </PageHead>
-      <section aria-label="The record" className="card flex min-h-0 flex-1 flex-col">
+      <section aria-label="The record" className="card flex min-h-0 flex-1 flex-col overflow-hidden">
         {!data ? (
           <Loading />
         ) : lines.length === 0 ? (

@@ -2,13 +2,13 @@ import { useMutation } from "@tanstack/react-query";
 import { Archive, ArchiveRestore } from "lucide-react";
 import { ask } from "../wire/ask.ts";
 import { queryClient, useMayIn, useMe } from "../wire/queries.ts";
+import { mention } from "../ui/toasts.tsx";
 import { Button } from "../ui/button.tsx";
 import { moment } from "../ui/dates.ts";
-import { Trouble } from "../ui/states.tsx";
 import type { Whole } from "./sessionParts.tsx";
 
-/** Closing a session, and opening a closed one again. */
-export function Closing({ session: s }: { session: Whole }) {
+/** Closes a session, or opens a closed one again; engineers of its room and leads may. */
+export function CloseButton({ session: s }: { session: Whole }) {
   const works = useMayIn(s.room);
   const may = useMe()?.right !== "assistant" && works;
   const closed = s.closedAt !== null;
@@ -20,25 +20,24 @@ export function Closing({ session: s }: { session: Whole }) {
           queryClient.invalidateQueries({ queryKey: [key] }),
         ),
       ),
+    onError: (e) => mention(e.message, { weight: "look" }),
   });
-  if (!closed && !may) return null;
+  if (!may) return null;
   return (
-    <div className="flex flex-col gap-2">
-      <div
-        className={`flex flex-wrap items-center gap-3 rounded-md px-3 py-2 text-sm ${closed ? "bg-sunk" : "px-0 py-0"}`}
-      >
-        <p className="flex-1 text-ink-2">
-          {s.closedAt !== null &&
-            `Closed ${moment(s.closedAt)}. It stays as it is: nothing is changed, sent or handed in until it is opened again.`}
-        </p>
-        {may && (
-          <Button small disabled={flip.isPending} onClick={() => flip.mutate()}>
-            {closed ? <ArchiveRestore size={14} aria-hidden /> : <Archive size={14} aria-hidden />}{" "}
-            {closed ? "Open it again" : "Close the session"}
-          </Button>
-        )}
-      </div>
-      <Trouble error={flip.error} />
-    </div>
+    <Button small disabled={flip.isPending} onClick={() => flip.mutate()}>
+      {closed ? <ArchiveRestore size={14} aria-hidden /> : <Archive size={14} aria-hidden />}{" "}
+      {closed ? "Open it again" : "Close the session"}
+    </Button>
+  );
+}
+
+/** What it means that a session is closed. */
+export function ClosedLine({ closedAt }: { closedAt: string | null }) {
+  if (closedAt === null) return null;
+  return (
+    <p className="rounded-md bg-sunk px-3 py-2 text-sm text-ink-2">
+      Closed {moment(closedAt)}. It stays as it is: nothing is changed, sent or handed in until it is opened
+      again.
+    </p>
   );
 }

@@ -11,7 +11,7 @@ import { PageHead } from "../ui/pieces.tsx";
 import { Failed, Loading, Trouble } from "../ui/states.tsx";
 import { TickLine } from "../ui/tickLine.tsx";
 import { useTick } from "../ui/useTick.ts";
-import { Closing } from "./closing.tsx";
+import { CloseButton, ClosedLine } from "./closing.tsx";
 import { StandPill } from "./row.tsx";
 import { CameBack, FittedTo, Inputs } from "./sessionParts.tsx";
 import type { Whole } from "./sessionParts.tsx";
@@ -148,9 +148,10 @@ function SessionBody({ session: s }: { session: Whole }) {
             <Send size={14} aria-hidden /> Send the package again
           </Button>
         )}
+        <CloseButton session={s} />
       </div>
       <Trouble error={send.error} />
-      <Closing session={s} />
+      <ClosedLine closedAt={s.closedAt} />
       <div className="two-up items-start">
         <CameBack session={s} />
         <div className="flex flex-col gap-4">
