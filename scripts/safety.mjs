@@ -1,7 +1,7 @@
 // What keeps a house safe that is not the server's own to make: its secret, and who it runs as.
 import { execFileSync } from "node:child_process";
 import { randomBytes } from "node:crypto";
-import { existsSync, readFileSync, writeFileSync } from "node:fs";
+import { existsSync, lchownSync, mkdirSync, readFileSync, readdirSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 
 /** The secret that seals second factors, kept beside the data and not in the database. */
@@ -34,4 +34,13 @@ export function runAs(needed) {
     `The server stays root: other users cannot read ${blocked}. Clone the project to a folder they may enter.`,
   );
   return {};
+}
+
+/** Gives a folder and all in it to a user and group, made where it is not there. Links are not followed. */
+export function ownedBy(who, folder) {
+  const [uid, gid] = who.split(":").map(Number);
+  mkdirSync(folder, { recursive: true });
+  lchownSync(folder, uid, gid);
+  for (const entry of readdirSync(folder, { withFileTypes: true, recursive: true }))
+    lchownSync(join(entry.parentPath ?? entry.path, entry.name), uid, gid);
 }

@@ -9,7 +9,7 @@ const { bundle, top } = await import("./bundle.mjs");
 const { buildWeb } = await import("./webApp.mjs");
 const { dataFolder, startPostgres } = await import("./postgres.mjs");
 const { loadDemo } = await import("./demo.mjs");
-const { runAs, secretKey } = await import("./safety.mjs");
+const { ownedBy, runAs, secretKey } = await import("./safety.mjs");
 
 const dataDir = dataFolder(top);
 const port = process.env.PORT ?? "4173";
@@ -90,7 +90,7 @@ try {
     PORT: port,
     WEB_DIR: web,
     MIGRATIONS_DIR: join(top, "server", "migrations"),
-    LOG: process.env.LOG ?? "warn",
+    LOG: process.env.LOG ?? "info",
     DISK_DIR: process.env.DISK_DIR ?? join(dataDir, "shared-disk"),
     STATIONS_DIR: join(dataDir, "stations"),
     SECRET_KEY: process.env.SECRET_KEY ?? secretKey(dataDir),
@@ -98,6 +98,8 @@ try {
   };
   const own = { settings: { DEMO: "no" }, stations: [] };
   const { settings, stations } = demo === "yes" ? await loadDemo(env) : own;
+  // The stand-in disk is ours: whoever the server becomes moves things on it.
+  if (env.RUN_AS && !process.env.DISK_DIR) ownedBy(env.RUN_AS, env.DISK_DIR);
   const house = run(server, [], { ...env, ...settings });
   house.on("exit", (code) => {
     if (!stopping) {

@@ -109,6 +109,41 @@ export async function openEmptyHouse(ground: Ground): Promise<EmptyHouse> {
   };
 }
 
+/** A server on a copy of the demo with other settings: where it serves (null where it would not), what it said. */
+export async function spawnServer(
+  ground: Ground,
+  settings: Readonly<Record<string, string>>,
+): Promise<{ base: string | null; said: string; pid: number; stop: () => Promise<void> }> {
+  const database = await copyDatabase(ground.postgres, ground.demo, `e${randomUUID().replaceAll("-", "")}`);
+  const folder = mkdtempSync(join(tmpdir(), "mossy-safe-"));
+  const env = { ...process.env, ...ground.settings, PORT: "0", ...settings };
+  const child = spawn(process.execPath, [ground.server], {
+    env: { ...env, DATABASE_URL: database, DISK_DIR: join(folder, "disk") },
+    stdio: ["pipe", "pipe", "pipe"],
+  });
+  let said = "";
+  const base = await new Promise<string | null>((found) => {
+    const hear = (d: Buffer): void => {
+      said += d.toString();
+      const at = /serving (\S+)\n/.exec(said)?.[1];
+      if (at) found(at);
+    };
+    child.stdout.on("data", hear);
+    child.stderr.on("data", hear);
+    child.on("close", () => found(null));
+  });
+  return {
+    base,
+    said,
+    pid: child.pid ?? 0,
+    stop: async () => {
+      child.kill();
+      await once(child, "exit");
+      rmSync(folder, { recursive: true, force: true });
+    },
+  };
+}
+
 /** @param until what the server says last before it is ready */
 async function serve(
   program: string,

@@ -151,6 +151,12 @@ function spokenWord(name: string): House {
 /** What a house can begin from, besides its own. */
 export const STARTERS: readonly Starter[] = [
   {
+    id: "usual",
+    name: "The usual house",
+    says: "Every family of instruments, folders by family, names joined by underscores.",
+    make: usualHouse,
+  },
+  {
     id: "general",
     name: "General studio",
     says: "Bands and songs: kit first, voices last.",

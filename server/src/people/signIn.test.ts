@@ -23,12 +23,17 @@ describe("the limit of tries", () => {
   it("counts before the slow hash: of forty wrong ones sent together five get as far as a password", async () => {
     const answers = await Promise.all(Array.from({ length: 40 }, () => signIn(wrong)));
     const by = (status: number) => answers.filter((a) => a.status === status).length;
-    expect([by(401), by(429)]).toEqual([5, 35]);
+    // One more where the machine is so slow that the first pause is over meanwhile.
+    expect([5, 6]).toContain(by(401));
+    expect(by(401) + by(429)).toBe(40);
     expect(Number(answers.find((a) => a.status === 429)?.headers.get("retry-after"))).toBeGreaterThan(0);
   });
 
   it("is kept in the database: another process on it, or the next start, counts on", async () => {
     for (let n = 0; n < 5; n++) await signIn(wrong);
+    await house.pool.query(
+      "update tries set free_at = free_at + interval '1 minute' where free_at > last_at",
+    );
     const second = await serve(house.url, connect(house.url), house.diskDir);
     try {
       expect((await signIn(WREN, {}, second.base)).status).toBe(429);
@@ -38,8 +43,11 @@ describe("the limit of tries", () => {
   });
 
   it("slows down and never locks: pauses double, end at a quarter of an hour, and then it may be tried", async () => {
-    expect([4, 5, 6, 9, 30].map((n) => pauseAfter(n))).toEqual([0, 1, 2, 16, 900]);
+    expect([4, 5, 6, 9, 30].map((n) => pauseAfter(n))).toEqual([0, 4, 8, 64, 900]);
     for (let n = 0; n < 5; n++) await signIn(wrong);
+    await house.pool.query(
+      "update tries set free_at = free_at + interval '1 minute' where free_at > last_at",
+    );
     expect((await signIn(WREN)).status).toBe(429);
     await house.pool.query("update tries set free_at = now()");
     expect((await signIn(WREN)).status).toBe(200);

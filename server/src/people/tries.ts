@@ -17,9 +17,12 @@ const ADDRESS: Limit = { free: 40, longest: 5 * MINUTE };
 /** A key nobody tried for so long (seconds) starts again. */
 const FORGOTTEN = 60 * MINUTE;
 
+/** The first pause, in seconds. */
+const FIRST = 4;
+
 /** Seconds to wait after so many tries in a row. */
 export const pauseAfter = (many: number, { free, longest }: Limit = PAIR): number =>
-  many < free ? 0 : Math.min(longest, 2 ** (many - free));
+  many < free ? 0 : Math.min(longest, FIRST * 2 ** (many - free));
 
 export interface Try {
   /** The sign-in name as it is stored. */

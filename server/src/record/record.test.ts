@@ -1,11 +1,43 @@
+import pino from "pino";
 import { describe, expect, it } from "vitest";
-import { Visitor } from "../testing/house.ts";
+import { connect } from "../database.ts";
+import { Visitor, serve } from "../testing/house.ts";
 import { visit } from "../testing/visit.ts";
 import { forgetOld, note } from "./store.ts";
 
 const { house, visitors } = await visit("marram", "tamsin");
 const [lead, tamsin] = visitors;
 const lines = async (query = "") => (await lead.ask("record", {}, undefined, query)).data.lines;
+
+describe("the ordinary log", () => {
+  it("says sign-ins and refusals with the request the record names, and no secret", async () => {
+    const lines: string[] = [];
+    const log = pino({ level: "info" }, { write: (line: string) => lines.push(line) });
+    const own = await serve(house.url, connect(house.url), house.diskDir, { log });
+    try {
+      const visitor = new Visitor(own.base);
+      await visitor.ask("signIn", {}, { name: "ossian", password: "guessed-wrong-too" });
+      const { headers } = await visitor.ask("signIn", {}, { name: "ossian", password: "rope-walk" });
+      await visitor.ask("lookAtLink", {}, { token: "a-token-that-is-none" });
+      const told = lines.map(
+        (l) => JSON.parse(l) as { msg: string; account?: string; req?: { id: string } },
+      );
+      expect(told.map((l) => [l.msg, l.account])).toEqual([
+        ["sign-in refused: name and password did not go together", "ossian"],
+        ["signed in", "ossian"],
+      ]);
+      const { rows } = await house.pool.query<{ request: string }>(
+        "select request from record where who = 'ossian' order by id",
+      );
+      expect(told.map((l) => l.req?.id)).toEqual(rows.map((r) => r.request));
+      const token = /=([\w-]+);/.exec(headers.get("set-cookie") ?? "")?.[1] ?? "none";
+      for (const secret of ["guessed-wrong-too", "rope-walk", token, "a-token-that-is-none"])
+        expect(lines.join("")).not.toContain(secret);
+    } finally {
+      await own.close();
+    }
+  });
+});
 
 describe("the record", () => {
   it("says who signed in, was refused, changed rights, made rooms and stations, moved files, published; from where", async () => {

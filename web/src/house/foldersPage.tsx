@@ -2,7 +2,8 @@ import { addFolder, foldersInOrder, moveFolder, placeFolder } from "@mossy/core/
 import { houseProblems } from "@mossy/core/house/house";
 import type { House } from "@mossy/core/house/house";
 import { useMemo, useState } from "react";
-import { useSearchParams } from "react-router";
+import { Link, useSearchParams } from "react-router";
+import { Empty } from "../ui/states.tsx";
 import { useShortcuts } from "../ui/shortcuts.tsx";
 import { RolePicker } from "../words/rolePicker.tsx";
 import { Select } from "../ui/pieces.tsx";
@@ -63,6 +64,17 @@ export default function FoldersPage() {
             tracks on
           </label>
         </div>
+        {rows.length === 0 && (
+          <Empty title="No folders yet">
+            {house.words.roles.length === 0 ? (
+              <Link to="/house/editions" className="font-semibold text-moss hover:underline">
+                Roles name them: begin from a starter
+              </Link>
+            ) : (
+              "Choose below what the first one is for."
+            )}
+          </Empty>
+        )}
         <ul className="min-h-0 flex-1 overflow-y-auto" aria-label="Folder tree">
           {rows.map(({ folder, depth }) => (
             <FolderRow

@@ -8,6 +8,7 @@ import type { ChangeSentence } from "@mossy/core/session/says";
 import { inWords } from "@mossy/core/session/says";
 import { useMemo, useState } from "react";
 import { BeforeAfter, Choice } from "../ui/pieces.tsx";
+import { Empty } from "../ui/states.tsx";
 import { Tile } from "../ui/tile.tsx";
 
 /**
@@ -59,7 +60,9 @@ export function OnTemplate({
         role="region"
         aria-label="Tracks of the template"
       >
-        {show === "moves" ? (
+        {session === null && pick === null ? (
+          <Empty title="No template yet">What the house does to a real one shows here.</Empty>
+        ) : show === "moves" ? (
           <Moves moves={made?.moves ?? []} />
         ) : (
           shown && <TrackTree session={shown} style={style} />

@@ -28,20 +28,22 @@ export function useSample(): { session: Session | null; name: string; pick: Reac
       undefined,
     );
   const { data } = useQuery({ ...queries.template(template?.id ?? ""), enabled: template !== undefined });
-  const pick = (
-    <Select
-      small
-      aria-label="Template to show it on"
-      className="max-w-44 truncate"
-      value={template?.id ?? ""}
-      onChange={(e) => {
-        sessionStorage.setItem(REMEMBERED, e.target.value);
-        setChosen(e.target.value);
-      }}
-    >
-      <Options of={named(templates)} />
-    </Select>
-  );
+  // Null where the library has no template to choose.
+  const pick =
+    library && templates.length === 0 ? null : (
+      <Select
+        small
+        aria-label="Template to show it on"
+        className="max-w-44 truncate"
+        value={template?.id ?? ""}
+        onChange={(e) => {
+          sessionStorage.setItem(REMEMBERED, e.target.value);
+          setChosen(e.target.value);
+        }}
+      >
+        <Options of={named(templates)} />
+      </Select>
+    );
   return { session: data?.draft.session ?? null, name: template?.name ?? "", pick };
 }
 
@@ -84,7 +86,14 @@ export function WhatChanges({
         <h2 className="font-semibold">What would change</h2>
         {pick}
       </div>
-      {touches === null ? (
+      {touches === null && pick === null ? (
+        <p className="text-sm text-ink-2">
+          The library has no template yet to show it on.{" "}
+          <Link to="/library/new" className="font-semibold text-moss hover:underline">
+            Begin one
+          </Link>
+        </p>
+      ) : touches === null ? (
         <Loading what="Comparing" />
       ) : touches.length === 0 ? (
         <p className="text-sm text-ink-2">

@@ -1,4 +1,4 @@
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { Field, Input } from "../ui/pieces.tsx";
 
 /**
@@ -36,6 +36,9 @@ export function NewPassword({
 }) {
   const problem = usePasswordProblem(value, known);
   const [left, setLeft] = useState(false);
+  const input = useRef<HTMLInputElement>(null);
+  // The form it stands in does not go out with a password the house would refuse.
+  useEffect(() => input.current?.setCustomValidity(problem ?? ""), [problem]);
   const good = value !== "" && problem === null;
   return (
     <div className="flex flex-col gap-1">
@@ -51,6 +54,7 @@ export function NewPassword({
         }
       >
         <Input
+          ref={input}
           type="password"
           name="new-password"
           autoComplete="new-password"

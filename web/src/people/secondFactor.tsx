@@ -219,7 +219,8 @@ function Confirm({
             alt="The secret as a square code"
             width={148}
             height={148}
-            className="rounded-md bg-white p-1.5"
+            className="rounded-md p-1.5"
+            style={{ background: "#fff" }}
           />
         )}
         <code className="max-w-52 font-mono text-sm [overflow-wrap:anywhere]">

@@ -2,22 +2,10 @@ import { clsx } from "clsx";
 import { readHouseFile } from "@mossy/core/formats/houseFile";
 import type { House } from "@mossy/core/house/house";
 import { STARTERS } from "@mossy/core/house/starters";
-import { usualHouse } from "@mossy/core/house/usual";
 import { useState } from "react";
 import { Button } from "../ui/button.tsx";
 import { FileDrop } from "../ui/fileField.tsx";
 import { Trouble } from "../ui/states.tsx";
-
-/** House styles to begin from: the usual one, and those for a kind of work. */
-const CHOICES = [
-  {
-    id: "usual",
-    name: "The usual house",
-    says: "Every family of instruments, folders by family, names joined by underscores.",
-    make: usualHouse,
-  },
-  ...STARTERS,
-];
 
 /** With which house style the house begins: a starter, a file of another house's, or nothing yet. */
 export function StyleChoice({
@@ -46,7 +34,7 @@ export function StyleChoice({
     }
   };
   const style = (): House | null =>
-    chosen === "file" ? (file?.style ?? null) : (CHOICES.find((c) => c.id === chosen)?.make(name) ?? null);
+    chosen === "file" ? (file?.style ?? null) : (STARTERS.find((c) => c.id === chosen)?.make(name) ?? null);
   return (
     <div className="card flex flex-col gap-4 p-5">
       <p className="text-ink-2">
@@ -57,7 +45,7 @@ export function StyleChoice({
         className="grid grid-cols-2 gap-3 max-[640px]:grid-cols-1"
         aria-label="House styles to begin from"
       >
-        {CHOICES.map((c) => (
+        {STARTERS.map((c) => (
           <li key={c.id}>
             <Card on={chosen === c.id} name={c.name} says={c.says} onClick={() => setChosen(c.id)} />
           </li>

@@ -119,7 +119,7 @@ function RoomRow({ room: r }: { room: TodayAnswer["rooms"][number] }) {
           {r.name}
         </Link>
         <span className="block text-sm text-ink-2">
-          {r.inputs} in · {r.says}
+          {r.inputs} in{r.says === "" ? "" : ` · ${r.says}`}
         </span>
       </td>
       <td className="py-2">

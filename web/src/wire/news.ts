@@ -120,10 +120,7 @@ export function useNewsLine(me: string | null): boolean {
       else {
         setOpen(true);
         // After a gap something may have been missed.
-        if (begun)
-          void queryClient.invalidateQueries({
-            predicate: (q) => q.queryKey[0] !== queries.me.queryKey[0],
-          });
+        if (begun) void queryClient.invalidateQueries();
         begun = true;
       }
     };
