@@ -4,6 +4,7 @@ import { Suspense, useEffect } from "react";
 import { Navigate, Outlet, useLocation } from "react-router";
 import { Failed, Loading } from "../ui/states.tsx";
 import { AskProblem } from "../ui/askProblem.ts";
+import { anythingUnsent } from "../documents/unsentKey.ts";
 import { useNewsLine } from "../wire/news.ts";
 import { queries } from "../wire/queries.ts";
 import { Rail } from "./rail.tsx";
@@ -11,6 +12,8 @@ import { ShortcutList } from "../ui/shortcuts.tsx";
 import { Toasts } from "../ui/toasts.tsx";
 
 async function goOnWithEdits(): Promise<void> {
+  // What works on documents is only fetched where there is something to go on with.
+  if (!anythingUnsent()) return;
   const { goOn } = await import("../documents/workpieces.ts");
   const { house } = await goOn();
   if (house) await (await import("../house/work.ts")).goOnWithHouse();

@@ -1,6 +1,7 @@
 import { change } from "@mossy/core/session/change";
 import type { Change } from "@mossy/core/session/change";
 import { z } from "zod";
+import { UNSENT } from "./unsentKey.ts";
 
 /** One thing somebody did: its changes, and what to call it ("rename", "put right"). */
 export interface Deed<C = Change> {
@@ -51,7 +52,7 @@ export const deedBook = (document: string, store: Store): DeedBook => bookOf(doc
 export function bookOf<C>(document: string, change: z.ZodType<C>, store: Store): DeedBook<C> {
   const deed = z.object({ changes: z.array(change), label: z.string() });
   const two = z.object({ done: z.array(deed), undone: z.array(deed) });
-  const [key, onTheWay] = [`mossy-deeds-${document}`, `mossy-unsent-${document}`];
+  const [key, onTheWay] = [`mossy-deeds-${document}`, `${UNSENT}${document}`];
   const read = <T>(from: string, schema: z.ZodType<T>, none: T): T => {
     try {
       const found = schema.safeParse(JSON.parse(store.getItem(from) ?? "null"));
@@ -91,7 +92,7 @@ export function bookOf<C>(document: string, change: z.ZodType<C>, store: Store):
  * their keys begin with
  */
 export function unsentIn(store: Pick<Storage, "length" | "key">, whose: string): string[] {
-  const begin = `mossy-unsent-${whose}`;
+  const begin = `${UNSENT}${whose}`;
   return Array.from({ length: store.length }, (_, i) => store.key(i) ?? "")
     .filter((k) => k.startsWith(begin))
     .map((k) => k.slice(begin.length));

@@ -73,8 +73,8 @@ export default function EditionsPage() {
         )}
       </section>
       <section aria-label="Editions so far" className="card min-h-0 overflow-y-auto p-4" tabIndex={0}>
-        <h2 className="flex items-center justify-between pb-2 font-semibold">
-          Editions so far
+        <div className="flex items-center justify-between pb-2">
+          <h2 className="font-semibold">Editions so far</h2>
           <Button
             small
             onClick={() =>
@@ -83,7 +83,7 @@ export default function EditionsPage() {
           >
             <Download size={14} aria-hidden /> {change ? "Save the draft as a file" : "Save it as a file"}
           </Button>
-        </h2>
+        </div>
         <ol>
           {data.editions.map((e) => (
             <li key={e.number} className="border-t border-line py-2">

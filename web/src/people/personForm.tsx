@@ -86,7 +86,7 @@ function RoomTicks({
         <ul className="pt-1">
           {rooms.map((r) => (
             <li key={r.id}>
-              <label className="flex items-center gap-2 py-0.5 text-sm">
+              <label className="flex items-center gap-2 py-1 text-sm">
                 <input
                   type="checkbox"
                   checked={some.includes(r.id)}

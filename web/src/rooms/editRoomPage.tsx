@@ -139,7 +139,7 @@ function About({ room, onChange }: { room: Room; onChange: Change }) {
         <legend className="pb-1 text-xs font-semibold text-ink-2">Sample rates</legend>
         <div className="grid grid-cols-2 gap-x-3">
           {RATES.map((rate) => (
-            <label key={rate} className="flex items-center gap-2 py-0.5 text-sm">
+            <label key={rate} className="flex items-center gap-2 py-1 text-sm">
               <input
                 type="checkbox"
                 checked={room.sampleRates.includes(rate)}
