@@ -95,6 +95,17 @@ it(
       });
 
     const second = await light();
+    // The server of the first start went with it: nothing of it answers any more.
+    const gone = (): Promise<boolean> =>
+      fetch(`${first.base}/api/health`).then(
+        () => false,
+        () => true,
+      );
+    for (let n = 0; n < 100 && !(await gone()); n++)
+      await new Promise((r) => {
+        setTimeout(r, 100);
+      });
+    expect(await gone()).toBe(true);
     const library = await (
       await fetch(`${second.base}/api/library`, { headers: await signedIn(second.base) })
     ).text();

@@ -4,7 +4,7 @@ import { join } from "node:path";
 import { openApi } from "@mossy/contract/openapi";
 import compression from "compression";
 import express from "express";
-import type { Express, RequestHandler } from "express";
+import type { Express, Request, RequestHandler } from "express";
 import helmet from "helmet";
 import type { Logger } from "pino";
 import { pinoHttp } from "pino-http";
@@ -22,6 +22,7 @@ import { doorRoutes, recognise } from "./people/doorRoutes.ts";
 import { peopleRoutes } from "./people/peopleRoutes.ts";
 import { diskRoutes } from "./disk/routes.ts";
 import { HouseProblem, answerProblems, noSuchRoute } from "./problems.ts";
+import { note } from "./record/store.ts";
 import { recordRoutes } from "./record/routes.ts";
 import { roomRoutes } from "./rooms/routes.ts";
 import { stationRoutes } from "./rooms/stationRoutes.ts";
@@ -73,9 +74,23 @@ export function makeApp(parts: Parts): Express {
   );
   app.use("/api", noSuchRoute);
   if (webDir !== undefined) serveWeb(app, webDir);
-  app.use(answerProblems);
+  app.use(answerProblems(keepRefusal(pool)));
   return app;
 }
+
+/** What somebody was refused stands in the log and the record; that never holds the answer up. */
+const keepRefusal =
+  (pool: Pool) =>
+  (req: Request, why: HouseProblem): void => {
+    const { person } = req;
+    // A factor that is still to be set up refuses everything, by every page that is opened.
+    if (!person || person.wantsFactor) return;
+    req.log.warn({ account: person.id, refused: why.title }, "refused");
+    const says = `${why.title}: ${req.method} ${req.path}`;
+    note(pool, req, { what: "refused", who: person, says }).catch((err: unknown) =>
+      req.log.error({ err }, "the record was not kept"),
+    );
+  };
 
 /** What every request passes: the log, headers that keep pages of other sites out, compression. */
 function guard(app: Express, { log, addresses, trusted }: Parts): void {

@@ -53,7 +53,10 @@ const settings = ((): Settings => {
     return giveUp(e instanceof Error ? e.message : String(e));
   }
 })();
-const log = pino({ level: settings.LOG });
+// Lines go out as the process writes them. A destination of pino's own would be flushed on exit, and where the
+// other end of the pipe is gone without having read, that never ends and the server outlives its house.
+process.stdout.on("error", () => undefined);
+const log = pino({ level: settings.LOG }, { write: (line: string) => void process.stdout.write(line) });
 const pool = connect(settings.DATABASE_URL);
 pool.on("error", (err) => log.error({ err }, "database connection lost"));
 

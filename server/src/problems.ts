@@ -1,7 +1,7 @@
 import { FileProblem } from "@mossy/core/formats/fileProblem";
 import { NewerDocument } from "@mossy/core/session/newer";
 import type { Problem } from "@mossy/contract/problem";
-import type { ErrorRequestHandler, RequestHandler } from "express";
+import type { ErrorRequestHandler, Request, RequestHandler } from "express";
 import { z } from "zod";
 
 /** Something a person can act on, answered as an RFC 9457 problem document. */
@@ -100,29 +100,33 @@ export const noSuchRoute: RequestHandler = (req) => {
 /**
  * The last stop: every error becomes a problem document; what nobody expected is logged and says no more
  * than that.
+ * @param refused hears of everything somebody was refused that is not theirs to do
  */
-export const answerProblems: ErrorRequestHandler = (error, req, res, _next) => {
-  const known = asProblem(error);
-  if (!known) req.log.error({ err: error as unknown }, "unexpected");
-  if (res.headersSent) {
-    res.end();
-    return;
-  }
-  const problem =
-    known ??
-    new HouseProblem(
-      500,
-      "The house stumbled",
-      "Something went wrong on our side; it was logged. Nothing was changed. Try again, and " +
-        "tell whoever runs the house if it stays.",
-    );
-  const body: Problem = {
-    type: "about:blank",
-    title: problem.title,
-    status: problem.status,
-    detail: problem.detail,
-    where: problem.where,
+export const answerProblems =
+  (refused: (req: Request, why: HouseProblem) => void): ErrorRequestHandler =>
+  (error, req, res, _next) => {
+    const known = asProblem(error);
+    if (known?.status === 403) refused(req, known);
+    if (!known) req.log.error({ err: error as unknown }, "unexpected");
+    if (res.headersSent) {
+      res.end();
+      return;
+    }
+    const problem =
+      known ??
+      new HouseProblem(
+        500,
+        "The house stumbled",
+        "Something went wrong on our side; it was logged. Nothing was changed. Try again, and " +
+          "tell whoever runs the house if it stays.",
+      );
+    const body: Problem = {
+      type: "about:blank",
+      title: problem.title,
+      status: problem.status,
+      detail: problem.detail,
+      where: problem.where,
+    };
+    if (problem.retryAfter !== null) res.setHeader("Retry-After", problem.retryAfter);
+    res.status(problem.status).type("application/problem+json").send(JSON.stringify(body));
   };
-  if (problem.retryAfter !== null) res.setHeader("Retry-After", problem.retryAfter);
-  res.status(problem.status).type("application/problem+json").send(JSON.stringify(body));
-};

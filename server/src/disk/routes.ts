@@ -66,7 +66,8 @@ export function diskRoutes(pool: Pool, folder: string | undefined): Router {
     if (!isUuid(params.run))
       throw new HouseProblem(404, "Not there", "There is no such run on the shared disk.");
     const run = await undo(pool, disk(), params.run, person.id);
-    await filed(req, person, `moved files back on the shared disk: ${run.title}`);
+    const says = `took back what was moved on the shared disk: ${run.title}`;
+    await note(pool, req, { what: "taken-back", who: person, says });
     return run;
   });
   return router;

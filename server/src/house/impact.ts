@@ -104,7 +104,7 @@ export async function usesOfExceptions(db: Db, draft: Style): Promise<z.infer<ty
     exceptions: uses.map((u) => ({
       id: u.exception.id,
       tracks: u.tracks,
-      where: [...u.where].slice(0, SHOWN),
+      where: [...u.where],
     })),
   };
 }

@@ -201,7 +201,7 @@ async function useLink(
   return enter(door, link.person, req, res);
 }
 
-/** The account of whoever asks, once its password was typed again. @throws HouseProblem 403 where it is not that */
+/** The account of whoever asks, once its password was typed again. @throws HouseProblem 422 where it is not that */
 export async function withOwnPassword(
   { pool }: Pick<Door, "pool">,
   id: string,
@@ -215,7 +215,7 @@ export async function withOwnPassword(
   if (!(await isPassword(password, own.passwordHash))) {
     await refused(pool, req, own, "typed a wrong password on the own page");
     throw new HouseProblem(
-      403,
+      422,
       "That did not fit",
       "That is not your password. Check it and try again.",
       "old",

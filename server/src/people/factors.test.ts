@@ -60,7 +60,7 @@ describe("a second factor", () => {
   let codes: string[] = [];
 
   it("is begun with the password, and counts once its first code was typed", async () => {
-    expect((await tamsin.ask("beginFactor", {}, { password: "wrong one" })).status).toBe(403);
+    expect((await tamsin.ask("beginFactor", {}, { password: "wrong one" })).status).toBe(422);
     const { data } = await tamsin.ask("beginFactor", {}, LOW_WATER);
     ({ secret } = data);
     expect(data.address).toMatch(/^otpauth:\/\/totp\/Saltmarsh%20Sound%20House:tamsin\?/);

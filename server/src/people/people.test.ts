@@ -164,7 +164,7 @@ describe("one's own page", () => {
       await Visitor.signedIn(house.base, "ossian"),
     ];
     const change = (old: string, password: string) => here.ask("changePassword", {}, { old, password });
-    expect((await change("wrong one", PASSWORD)).status).toBe(403);
+    expect((await change("wrong one", PASSWORD)).status).toBe(422);
     expect((await change("rope-walk", "ossian peel ossian")).status).toBe(422);
     const { headers, status } = await change("rope-walk", PASSWORD);
     expect(status).toBe(200);

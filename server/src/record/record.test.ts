@@ -49,6 +49,7 @@ describe("the record", () => {
       { name: "Ossian Peel", right: "engineer", rooms: ["loft"] },
     );
     await lead.ask("makeOnDisk", {}, { folders: ["Fresh"] });
+    await tamsin.ask("newTemplate", {}, { name: "Mine", shelf: "Mine" });
     const { data } = await lead.ask("house", {});
     await lead.ask("publishEdition", {}, { revision: data.draft.revision, note: "Rough guides are slate" });
     const said = (await lines()).map((l) => `${l.what}: ${l.name} ${l.says}`);
@@ -56,6 +57,7 @@ describe("the record", () => {
       "signed-in: Tamsin Roe signed in",
       "refused: Wren Addis name and password did not go together",
       "refused:  name and password did not go together",
+      "refused: Tamsin Roe Not yours to do: POST /api/library",
       "rights: Marram Vale Ossian Peel is engineer now, in loft",
       "files: Marram Vale made 1 folder on the shared disk",
       "published: Marram Vale published edition 3 of the house style: Rough guides are slate",

@@ -68,7 +68,7 @@ export function checkInRoutes(router: Router, pool: Pool, styles: Styles): void 
           body.reason === null
             ? `took check-in ${number} of “${title}” in again`
             : `set check-in ${number} of “${title}” aside: ${body.reason}`;
-        await note(db, req, { what: "sessions", who: person, says });
+        await note(db, req, { what: "taken-back", who: person, says });
         await tell(db, { kind: "session", session, room, by: doerOf(person) });
       });
       return { done: true as const };

@@ -18,6 +18,7 @@ import { StartRulePanel } from "./startRulePanel.tsx";
 import { HouseChecklist } from "./houseChecklist.tsx";
 import { movedBy } from "./order.ts";
 import { WhatChanges, useSample } from "./sample.tsx";
+import { Empty } from "../ui/states.tsx";
 import { useHouseWork } from "./work.ts";
 
 const TOUCHES = ["start"] as const;
@@ -102,7 +103,14 @@ export default function StartsPage() {
       }
     >
       <Scroll>
-        {shown === "tracks" && (
+        {shown === "tracks" && house.starts.length === 0 && (
+          <Empty title="No starting values yet">
+            {change
+              ? "Add a line: which tracks it speaks of, and what they begin with."
+              : "The leads say here what new tracks begin with."}
+          </Empty>
+        )}
+        {shown === "tracks" && house.starts.length > 0 && (
           <StartTable
             starts={house.starts}
             counts={counts}

@@ -40,10 +40,17 @@ export default function ChainsPage() {
       {shown.length === 0 && (
         <div className="card">
           <Empty title={data.chains.length === 0 ? "No chain on the shelf yet" : "No chain like that"}>
-            {data.chains.length === 0
-              ? "Choose a track whose processors are as they should be, and save them to the " +
-                "shelf from its Processors."
-              : "Try another word, or clear the field."}
+            {data.chains.length > 0 ? (
+              "Try another word, or clear the field."
+            ) : (
+              <>
+                Open a template, choose a track whose processors are as they should be, and save them to the
+                shelf from its Processors.{" "}
+                <Link to="/library" className="font-semibold text-moss hover:underline">
+                  To the library
+                </Link>
+              </>
+            )}
           </Empty>
         </div>
       )}

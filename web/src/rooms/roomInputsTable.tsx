@@ -151,6 +151,7 @@ function InputLine({
       <td className="pl-3.5">
         <input
           type="checkbox"
+          className="block"
           aria-label={`Tick input ${i.number}`}
           checked={ticked}
           onChange={(e) => onTick(e.target.checked)}
@@ -188,6 +189,7 @@ function InputLine({
       <td>
         <input
           type="checkbox"
+          className="block"
           aria-label={`Phantom power at input ${i.number}`}
           checked={i.phantom}
           onChange={(e) => onSet({ ...i, phantom: e.target.checked }, `48 V at input ${i.number}`)}
