@@ -26,8 +26,8 @@ export type Station = z.infer<typeof station>;
 export const newStation = z.object({ name: oneLine(60).trim().min(1, "give the station a name") });
 /** A station that was made; its token is shown this once. */
 export const madeStation = z.object({ id: z.string(), token: z.string() });
-/** What a station tells the house of itself, and about which session. */
-export const report = z.object({ says: oneLine(200).trim().min(1), session: z.uuid().optional() });
+/** What a station tells the house of itself. */
+export const report = z.object({ says: oneLine(200).trim().min(1) });
 export const reported = z.object({ room: z.string(), roomName: z.string(), name: z.string() });
 
 export const roomCard = z.object({

@@ -99,7 +99,11 @@ function guard(app: Express, { log, addresses, trusted }: Parts): void {
   app.use(
     pinoHttp({
       logger: log,
-      genReqId: () => randomUUID(),
+      genReqId: (_req, res) => {
+        const id = randomUUID();
+        res.setHeader("X-Request-Id", id);
+        return id;
+      },
       // What goes well is only told where somebody looks closely; sign-ins and refusals are told of themselves.
       customLogLevel: (_req, res, err) => (err || res.statusCode >= 500 ? "error" : "debug"),
       autoLogging: { ignore: (req) => req.url === "/api/health" || req.url === "/api/news" },

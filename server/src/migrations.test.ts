@@ -1,5 +1,5 @@
 import { randomUUID } from "node:crypto";
-import { copyFileSync, mkdtempSync, rmSync } from "node:fs";
+import { copyFileSync, mkdtempSync, readdirSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { fileURLToPath } from "node:url";
@@ -7,6 +7,7 @@ import { smallSession } from "@mossy/core/fixtures/sessions";
 import { session as sessionSchema } from "@mossy/core/session/document";
 import { expect, inject, it } from "vitest";
 import { connect, migrate } from "./database.ts";
+import type { Pool } from "./database.ts";
 import { copyDatabase } from "./testing/copies.ts";
 
 const SESSION = randomUUID();
@@ -32,14 +33,63 @@ const LATER = {
 const without = <T extends object>(o: T, fields: readonly string[]): object =>
   Object.fromEntries(Object.entries(o).filter(([k]) => !fields.includes(k)));
 
-it("brings sessions of before up to what they are now, and nothing else about them changes", async () => {
+const ALL = readdirSync(FOLDER).sort();
+/** A database of its own on which the first so many migrations ran; `migrateTo` runs them up to another. */
+async function withFirst(
+  many: number,
+  work: (pool: Pool, migrateTo: (many: number) => Promise<string[]>) => Promise<void>,
+): Promise<void> {
   const name = `t${randomUUID().replaceAll("-", "")}`;
   const pool = connect(await copyDatabase(inject("postgres"), "template1", name));
   const early = mkdtempSync(join(tmpdir(), "mossy-migrations-"));
+  const migrateTo = (count: number): Promise<string[]> => {
+    for (const file of ALL.slice(0, count)) copyFileSync(join(FOLDER, file), join(early, file));
+    return migrate(pool, early);
+  };
   try {
-    for (const file of ["001_start.sql", "002_disk_and_checklists.sql"])
-      copyFileSync(join(FOLDER, file), join(early, file));
-    await migrate(pool, early);
+    await migrateTo(many);
+    await work(pool, migrateTo);
+  } finally {
+    await pool.end();
+    rmSync(early, { recursive: true, force: true });
+  }
+}
+
+/** A session in a room from the first release of a template, as rows of before migration 006. */
+async function storeSession(
+  pool: Pool,
+  doc: string,
+  by: { edition: string; draft: string; release: string; session: string },
+  baseline: "given" | "baseline",
+): Promise<void> {
+  await pool.query("insert into rooms (id, room, place) values ('r', '{}', 1)");
+  await pool.query(
+    "insert into house_editions (number, house, note, published_by) values (1, '{}', '', $1)",
+    [by.edition],
+  );
+  for (const id of DOCUMENTS)
+    await pool.query("insert into documents (id, session, updated_by) values ($1, $2, $3)", [
+      id,
+      doc,
+      by.draft,
+    ]);
+  await pool.query("insert into templates (id, name, shelf, document) values ('t', 'T', 'S', $1)", [
+    DOCUMENTS[0],
+  ]);
+  await pool.query(
+    `insert into releases (template, number, session, note, edition, published_by)
+     values ('t', 1, $1, '', 1, $2)`,
+    [doc, by.release],
+  );
+  await pool.query(
+    `insert into sessions (id, title, room, template, release, edition, ${baseline}, report, folder, made_by)
+     values ($1, 'S', 'r', 't', 1, 1, $2, '{}', 'S', $3)`,
+    [SESSION, doc, by.session],
+  );
+}
+
+it("brings sessions of before up to what they are now, and nothing else about them changes", async () => {
+  await withFirst(2, async (pool, migrateTo) => {
     const now = smallSession();
     const kick = now.tracks[1]!;
     const inserts = [
@@ -58,7 +108,7 @@ it("brings sessions of before up to what they are now, and nothing else about th
       randomUUID(),
       JSON.stringify(before),
     ]);
-    await migrate(pool, FOLDER);
+    await migrateTo(ALL.length);
     const { rows } = await pool.query<{ session: unknown }>("select session from documents");
     const read = sessionSchema.parse(rows[0]?.session);
     expect(rows[0]?.session).toEqual(read);
@@ -96,45 +146,13 @@ it("brings sessions of before up to what they are now, and nothing else about th
           : t,
       ),
     });
-  } finally {
-    await pool.end();
-    rmSync(early, { recursive: true, force: true });
-  }
+  });
 });
 
 it("keeps what a session went out as under its new name, and forgets editions nothing was counted by", async () => {
-  const name = `t${randomUUID().replaceAll("-", "")}`;
-  const pool = connect(await copyDatabase(inject("postgres"), "template1", name));
-  const early = mkdtempSync(join(tmpdir(), "mossy-migrations-"));
-  try {
-    for (const file of [
-      "001_start.sql",
-      "002_disk_and_checklists.sql",
-      "003_workbench.sql",
-      "004_causes.sql",
-    ])
-      copyFileSync(join(FOLDER, file), join(early, file));
-    await migrate(pool, early);
+  await withFirst(4, async (pool, migrateTo) => {
     const given = JSON.stringify(smallSession());
-    await pool.query("insert into rooms (id, room, place) values ('r', '{}', 1)");
-    await pool.query(
-      "insert into house_editions (number, house, note, published_by) values (1, '{}', '', 'x')",
-    );
-    for (const id of DOCUMENTS)
-      await pool.query("insert into documents (id, session, updated_by) values ($1, $2, 'x')", [id, given]);
-    await pool.query("insert into templates (id, name, shelf, document) values ('t', 'T', 'S', $1)", [
-      DOCUMENTS[0],
-    ]);
-    await pool.query(
-      `insert into releases (template, number, session, note, edition, published_by)
-       values ('t', 1, $1, '', 1, 'x')`,
-      [given],
-    );
-    await pool.query(
-      `insert into sessions (id, title, room, template, release, edition, given, report, folder, made_by)
-       values ($1, 'S', 'r', 't', 1, 1, $2, '{}', 'S', 'x')`,
-      [SESSION, given],
-    );
+    await storeSession(pool, given, { edition: "x", draft: "x", release: "x", session: "x" }, "given");
     const addCheckIn = (number: number, fields: string, values: string): Promise<unknown> =>
       pool.query(
         `insert into check_ins (id, session, number, file_name, file, came, document, recognised, remarks,
@@ -144,8 +162,7 @@ it("keeps what a session went out as under its new name, and forgets editions no
       );
     await addCheckIn(1, "", "");
     await addCheckIn(2, ", counted_edition", ", 1");
-    copyFileSync(join(FOLDER, "005_baseline.sql"), join(early, "005_baseline.sql"));
-    expect(await migrate(pool, early)).toEqual(["005_baseline.sql"]);
+    expect(await migrateTo(5)).toEqual(["005_baseline.sql"]);
     await addCheckIn(3, "", "");
     const { rows } = await pool.query<{ baseline: unknown }>("select baseline from sessions");
     expect(rows).toEqual([{ baseline: smallSession() }]);
@@ -153,60 +170,31 @@ it("keeps what a session went out as under its new name, and forgets editions no
       "select counted_edition from check_ins order by number",
     );
     expect(counted.rows.map((r) => r.counted_edition)).toEqual([null, 1, null]);
-    expect(await migrate(pool, early)).toEqual([]);
-  } finally {
-    await pool.end();
-    rmSync(early, { recursive: true, force: true });
-  }
+    expect(await migrateTo(5)).toEqual([]);
+  });
 });
 
 it("gives everything that was done the id of who did it, whoever that was, and loses no count", async () => {
-  const name = `t${randomUUID().replaceAll("-", "")}`;
-  const pool = connect(await copyDatabase(inject("postgres"), "template1", name));
-  const early = mkdtempSync(join(tmpdir(), "mossy-migrations-"));
-  try {
-    for (const file of [
-      "001_start.sql",
-      "002_disk_and_checklists.sql",
-      "003_workbench.sql",
-      "004_causes.sql",
-      "005_baseline.sql",
-    ])
-      copyFileSync(join(FOLDER, file), join(early, file));
-    await migrate(pool, early);
+  await withFirst(5, async (pool, migrateTo) => {
     const doc = JSON.stringify(smallSession());
-    const [draft, came] = [randomUUID(), randomUUID()];
     await pool.query(
       `insert into people (id, sign_in, name, may, password_hash) values
          ('marram', 'marram', 'Marram Vale', 'lead', 'x'), ('own', 'own', 'Marram Vane', 'lead', 'x')`,
     );
-    await pool.query("insert into rooms (id, room, place) values ('r', '{}', 1)");
-    await pool.query(
-      "insert into house_editions (number, house, note, published_by) values (1, '{}', '', 'Marram Vane')",
-    );
-    await pool.query(
-      "insert into documents (id, session, updated_by) values ($1, $3, 'Marram Vale'), ($2, $3, 'Somebody gone')",
-      [draft, came, doc],
-    );
-    await pool.query("insert into templates (id, name, shelf, document) values ('t', 'T', 'S', $1)", [
-      draft,
-    ]);
-    await pool.query(
-      "insert into releases (template, number, session, note, edition, published_by) values ('t', 1, $1, '', 1, 'Marram Vale')",
-      [doc],
-    );
-    await pool.query(
-      `insert into sessions (id, title, room, template, release, edition, baseline, report, folder, made_by)
-       values ($1, 'S', 'r', 't', 1, 1, $2, '{}', 'S', 'Somebody gone')`,
-      [SESSION, doc],
-    );
+    const by = {
+      edition: "Marram Vane",
+      draft: "Somebody else gone",
+      release: "Marram Vale",
+      session: "Somebody gone",
+    };
+    await storeSession(pool, doc, by, "baseline");
     await pool.query(
       `insert into check_ins (id, session, number, file_name, file, came, document, recognised, remarks,
          handed_in_by, tracks, followed_then, findings_then, tracks_now, follow_now, open_now, counted_edition)
        values ($1, $2, 1, 'f', 'bytes', $3, $4, 'ids', '[]', 'Marram Vale', 9, 8, 3, 9, 7, 2, 1)`,
-      [randomUUID(), SESSION, doc, came],
+      [randomUUID(), SESSION, doc, DOCUMENTS[1]],
     );
-    expect(await migrate(pool, FOLDER)).toContain("006_people.sql");
+    expect(await migrateTo(ALL.length)).toContain("006_people.sql");
     const one = async (sql: string): Promise<unknown> => (await pool.query<object>(sql)).rows[0];
     expect(await one("select published_by from house_editions")).toEqual({ published_by: "own" });
     expect(await one("select published_by from releases")).toEqual({ published_by: "marram" });
@@ -231,8 +219,5 @@ it("gives everything that was done the id of who did it, whoever that was, and l
       "update releases set published_by = 'own'",
     ])
       await expect(pool.query(change)).rejects.toThrow("published and cannot be changed");
-  } finally {
-    await pool.end();
-    rmSync(early, { recursive: true, force: true });
-  }
+  });
 });

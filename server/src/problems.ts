@@ -118,7 +118,7 @@ export const answerProblems =
         500,
         "The house stumbled",
         "Something went wrong on our side; it was logged. Nothing was changed. Try again, and " +
-          "tell whoever runs the house if it stays.",
+          `tell whoever runs the house if it stays (request ${String(req.id)}).`,
       );
     const body: Problem = {
       type: "about:blank",

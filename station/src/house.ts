@@ -23,8 +23,8 @@ export class HouseClient {
   ) {}
 
   /** Tells the house how this station stands. @returns which station and room the token is of */
-  async report(says: string, session?: string): Promise<{ room: string; roomName: string; name: string }> {
-    const body = JSON.stringify(session === undefined ? { says } : { says, session });
+  async report(says: string): Promise<{ room: string; roomName: string; name: string }> {
+    const body = JSON.stringify({ says });
     const res = await this.#send("report", pathOf("report", {}), body, "application/json");
     return reported.parse(await res.json());
   }

@@ -50,7 +50,7 @@ async function afternoon(house: HouseClient, session: string): Promise<void> {
     `station: took “${title}” (${parcel.session.tracks.length} tracks, ` +
       `${parcel.inputLines} lines of input list, ${parcel.folders.length} folders)`,
   );
-  await house.report(`works in “${title}”`.slice(0, 200), session);
+  await house.report(`works in “${title}”`.slice(0, 200));
   await sleep(Number(values.pace));
   // Each session drifts in its own way, and each time the same.
   const seed = [...session].reduce((n, ch) => (n * 31 + ch.charCodeAt(0)) | 0, 7);
@@ -60,19 +60,14 @@ async function afternoon(house: HouseClient, session: string): Promise<void> {
     writeExchange(worked, parcel.of),
     parcel.fileName,
   );
-  await house.report(`handed in “${title}”`.slice(0, 200), session);
+  await house.report(`handed in “${title}”`.slice(0, 200));
   console.log(`station: handed in “${title}”, check-in ${number}, ${findings} findings`);
 }
 
 /** A corrected file takes the place of the session as it stood in the room; nobody works in it unasked. */
-async function putRight(
-  house: HouseClient,
-  session: string,
-  title: string,
-  checkIn: string,
-): Promise<void> {
+async function putRight(house: HouseClient, title: string, checkIn: string): Promise<void> {
   const { session: right } = readExchange(await house.fetchCorrected(checkIn));
-  await house.report(`took the corrected file of “${title}”`.slice(0, 200), session);
+  await house.report(`took the corrected file of “${title}”`.slice(0, 200));
   console.log(`station: took the corrected file of “${title}” (${right.tracks.length} tracks)`);
 }
 
@@ -82,9 +77,7 @@ async function stand(house: HouseClient): Promise<void> {
   console.log(`station: ${name} waits for what is sent to ${roomName}`);
   for await (const { as, session, title, checkIn } of house.sent()) {
     const took =
-      as === "correction" && checkIn !== null
-        ? putRight(house, session, title, checkIn)
-        : afternoon(house, session);
+      as === "correction" && checkIn !== null ? putRight(house, title, checkIn) : afternoon(house, session);
     await took.catch((e: unknown) =>
       console.error(`station: ${e instanceof Error ? e.message : String(e)}`),
     );

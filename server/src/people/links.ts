@@ -80,6 +80,14 @@ export async function makeSetUp(db: Db): Promise<string> {
   return token;
 }
 
+/** Why a house cannot be set up at an address. */
+export const setUpOver = (): HouseProblem =>
+  new HouseProblem(
+    410,
+    "That address is no longer good",
+    "It works once and for an hour. While nobody lives in the house, `npm start` prints a new one.",
+  );
+
 /** @param lock whether it is about to be used @throws HouseProblem 410 where it is void */
 export async function setUpWith(db: Db, token: string, lock = false): Promise<{ until: string }> {
   const { rows } = await db.query<{ expires_at: Date }>(
@@ -87,12 +95,7 @@ export async function setUpWith(db: Db, token: string, lock = false): Promise<{ 
     [hashOf(token)],
   );
   const [r] = rows;
-  if (!r)
-    throw new HouseProblem(
-      410,
-      "That address is no longer good",
-      "It works once and for an hour. While nobody lives in the house, `npm start` prints a new one.",
-    );
+  if (!r) throw setUpOver();
   return { until: r.expires_at.toISOString() };
 }
 export async function dropSetUp(db: Db): Promise<void> {

@@ -111,6 +111,21 @@ describe("names", () => {
   });
 });
 
+describe("a link used twice, and a house set up twice", () => {
+  it("read nothing large from strangers: a whole house style is refused before it is parsed", async () => {
+    const res = await fetch(`${house.base}/api/set-up`, {
+      method: "POST",
+      headers: { "content-type": "application/json" },
+      body: `{"style": ${"[".repeat(2_000_000)}`,
+    });
+    expect([res.status, (await res.json()) as { title: string }]).toEqual([
+      410,
+      expect.objectContaining({ title: "That address is no longer good" }),
+    ]);
+    expect(res.headers.get("x-request-id")).toMatch(/^[0-9a-f-]{36}$/);
+  });
+});
+
 describe("switching off", () => {
   it("ends everything at once, keeps what was done, and can be taken back", async () => {
     const { token, person } = await invite("Orache");

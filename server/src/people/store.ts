@@ -100,6 +100,7 @@ export async function refuseTaken(db: Db, signIn: string, but: string | null = n
     );
 }
 
+// Accounts made for names in old records that nobody has any more (migration 006) are no people.
 const CARD = `
   select p.id, p.name, p.may, p.sign_in, p.demo, p.off_at,
     case when p.all_rooms or p.may = 'lead' then null else
@@ -108,7 +109,7 @@ const CARD = `
     (select max(seen_at) from sign_ins where person = p.id) as seen_at,
     l.kind, l.expires_at
   from people p left join links l on l.person = p.id and l.expires_at > now()
-  where p.may <> 'station' and (p.sign_in is not null or p.password_hash is null)`;
+  where p.may <> 'station' and p.id not like 'once-%'`;
 
 /** The people of the house: those who can do something first, by name. */
 export async function peopleCards(db: Db): Promise<PersonCard[]> {

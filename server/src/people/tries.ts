@@ -96,18 +96,25 @@ export async function countTry(pool: Pool, what: Try): Promise<void> {
  * A try that worked is none any more, and from there its owner is known.
  * @param person whose it was; null where the password was right and a code is still to come
  */
-export async function tryWorked(db: Db, what: Try, person: string | null): Promise<void> {
+export async function tryWorked(pool: Pool, what: Try, person: string | null): Promise<void> {
   const own = [`pair ${what.address} ${what.name}`, `name ${what.name}`];
-  await db.query(
-    "update tries set many = greatest(0, many - 1), free_at = clock_timestamp() where key = any($1)",
-    [[...own, `address ${what.address}`]],
-  );
+  await inTransaction(pool, async (db) => {
+    const keys = [...own, `address ${what.address}`];
+    // In the order of everybody who counts.
+    await db.query("select 1 from tries where key = any($1) order by key for update", [keys]);
+    await db.query(
+      "update tries set many = greatest(0, many - 1), free_at = clock_timestamp() where key = any($1)",
+      [keys],
+    );
+    if (person === null) return;
+    await db.query("delete from tries where key = any($1)", [own]);
+    await db.query(
+      "insert into known_doors (person, address) values ($1, $2) " +
+        "on conflict (person, address) do update set last_at = now()",
+      [person, what.address],
+    );
+  });
   if (person === null) return;
-  await db.query("delete from tries where key = any($1)", [own]);
-  await db.query("delete from tries where last_at < now() - interval '1 day'");
-  await db.query(
-    "insert into known_doors (person, address) values ($1, $2) on conflict (person, address) do update set last_at = now()",
-    [person, what.address],
-  );
-  await db.query("delete from known_doors where last_at < now() - interval '90 days'");
+  await pool.query("delete from tries where last_at < now() - interval '1 day'");
+  await pool.query("delete from known_doors where last_at < now() - interval '90 days'");
 }

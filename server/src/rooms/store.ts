@@ -86,9 +86,15 @@ export async function roomWith(db: Db, id: string): Promise<Room> {
 
 /** A room in which something can be begun. @throws HouseProblem 409 where it is retired */
 export async function roomInUse(db: Db, id: string): Promise<Room> {
-  const room = await roomWith(db, id);
-  const { rows } = await db.query("select 1 from rooms where id = $1 and retired_at is not null", [id]);
-  if (rows.length > 0)
+  // Who retires it meanwhile waits.
+  const { rows } = await db.query<{ room: Room; retired_at: Date | null }>(
+    "select room, retired_at from rooms where id = $1 for share",
+    [id],
+  );
+  const [row] = rows;
+  if (!row) throw notFound(`room “${id}”`);
+  const { room } = row;
+  if (row.retired_at !== null)
     throw new HouseProblem(
       409,
       "That room is retired",
@@ -160,6 +166,7 @@ export async function orderRooms(db: Db, order: readonly string[]): Promise<void
 
 /** Retires a room or brings it back. @throws HouseProblem 409 while sessions are open there */
 export async function retireRoom(db: Db, id: string, retired: boolean): Promise<Room> {
+  await db.query("select 1 from rooms where id = $1 for update", [id]);
   const room = await roomWith(db, id);
   const { rows } = await db.query<{ open: number }>(
     "select count(*)::int as open from sessions where room = $1 and closed_at is null",

@@ -87,7 +87,8 @@ export async function handIn(
   mayThere(routes.handIn, what.by, { room: target.room, session: target });
   const { style } = await styles.current(pool);
   const question = read.of !== target.id && !what.sure ? await unlike(pool, style, target, read) : null;
-  if (question) return question;
+  // A station learns of no other room's sessions.
+  if (question) return what.by.right === "station" ? { ...question, better: [] } : question;
   const taken = takeIn(style, target.baseline, read);
   const counts = await countsOf(pool, styles, taken.session, target);
   return inTransaction(pool, async (db) => {

@@ -14,13 +14,20 @@ export function DoorFrame({
   return (
     <main className="grid min-h-full place-items-center p-8">
       <div className={clsx("flex w-full flex-col gap-4", wide ? "max-w-[640px]" : "max-w-[340px]")}>
-        <div className="flex items-center gap-3">
-          <img src="/lantern.svg" alt="" width={31} height={36} />
-          <h1 className="font-title text-xl font-semibold">{title}</h1>
-        </div>
+        <DoorHead title={title} />
         {children}
       </div>
     </main>
+  );
+}
+
+/** The lantern, and where one is. */
+export function DoorHead({ title }: { title: string }) {
+  return (
+    <div className="flex items-center gap-3">
+      <img src="/lantern.svg" alt="" width={31} height={36} />
+      <h1 className="font-title text-xl font-semibold">{title}</h1>
+    </div>
   );
 }
 

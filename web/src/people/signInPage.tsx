@@ -8,6 +8,7 @@ import { queries, queryClient } from "../wire/queries.ts";
 import { Button } from "../ui/button.tsx";
 import { Field, Input, Pill } from "../ui/pieces.tsx";
 import { Trouble } from "../ui/states.tsx";
+import { DoorHead } from "./doorFrame.tsx";
 
 interface Typed {
   name: string;
@@ -50,10 +51,7 @@ export default function SignInPage() {
         )}
       >
         <div className="flex flex-col gap-4">
-          <div className="flex items-center gap-3">
-            <img src="/lantern.svg" alt="" width={31} height={36} />
-            <h1 className="font-title text-xl font-semibold">Mossy Lantern</h1>
-          </div>
+          <DoorHead title="Mossy Lantern" />
           {door.data?.empty === true && (
             <p className="rounded-md bg-tide-soft px-3 py-2 text-sm text-tide">
               Nobody lives in this house yet. The address to set it up at was printed when the house was

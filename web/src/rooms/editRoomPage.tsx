@@ -2,12 +2,14 @@ import { room as roomSchema } from "@mossy/core/fit/room";
 import type { Room } from "@mossy/core/fit/room";
 import { CHANNEL_FORMATS, channelFormat } from "@mossy/core/session/document";
 import { useMutation, useQuery } from "@tanstack/react-query";
+import { useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import { z } from "zod";
 import { ask } from "../wire/ask.ts";
 import { queries, queryClient, useMe } from "../wire/queries.ts";
 import { BackAndForth } from "../ui/backAndForth.tsx";
 import { Button } from "../ui/button.tsx";
+import { AlertLine } from "../ui/listPage.tsx";
 import { Options } from "../ui/chooser.tsx";
 import { Field, Input, PageHead, Select, TextArea } from "../ui/pieces.tsx";
 import { useShortcuts } from "../ui/shortcuts.tsx";
@@ -39,12 +41,12 @@ export default function EditRoomPage() {
   return <Editor key={card.id} id={card.id} revision={card.revision} room={card.room} />;
 }
 
-function Editor({ id, revision, room }: { id: string | null; revision: number; room: Room }) {
+function Editor({ id, revision: latest, room }: { id: string | null; revision: number; room: Room }) {
   const key = `room-${id ?? "new"}`;
-  const half = kept(key, halfDone);
-  // What stood half edited goes on, unless the room was changed meanwhile.
-  const begun = half && half.revision === revision ? half.room : room;
-  const steps = useSteps<Room>(begun, (now) => keep(key, { revision, room: now }));
+  const [half] = useState(() => kept(key, halfDone));
+  // What one edits was made from this revision, also when another comes while one does.
+  const [revision, setRevision] = useState(half?.revision ?? latest);
+  const steps = useSteps<Room>(half?.room ?? room, (now) => keep(key, { revision, room: now }));
   const { now, go } = steps;
   const navigate = useNavigate();
   const save = useMutation({
@@ -83,11 +85,32 @@ function Editor({ id, revision, room }: { id: string | null; revision: number; r
         >
           Leave it
         </Button>
-        <Button look="main" type="submit" form="room" disabled={waits !== null || save.isPending}>
+        <Button
+          look="main"
+          type="submit"
+          form="room"
+          disabled={waits !== null || save.isPending || latest !== revision}
+        >
           {id === null ? "Make the room" : "Save"}
         </Button>
       </PageHead>
-      <Trouble error={save.error} />
+      {latest === revision ? (
+        <Trouble error={save.error} />
+      ) : (
+        <Overtaken
+          name={room.name}
+          onTheirs={() => {
+            save.reset();
+            setRevision(latest);
+            steps.begin(room);
+            keep(key, null);
+          }}
+          onMine={() => {
+            save.reset();
+            setRevision(latest);
+          }}
+        />
+      )}
       <div className="beside min-h-0 flex-1 [--beside:300px]">
         <RoomInputsTable
           name={now.name}
@@ -108,6 +131,25 @@ function Editor({ id, revision, room }: { id: string | null; revision: number; r
         </form>
       </div>
     </div>
+  );
+}
+
+/** Somebody else changed the room meanwhile: theirs or one's own, never one over the other unasked. */
+function Overtaken({ name, onTheirs, onMine }: { name: string; onTheirs: () => void; onMine: () => void }) {
+  return (
+    <AlertLine look="look">
+      <span className="flex flex-wrap items-center gap-3">
+        <span className="flex-1">
+          Somebody else changed {name} since you opened it. What you have here is not saved yet.
+        </span>
+        <Button small onClick={onTheirs}>
+          Take theirs
+        </Button>
+        <Button small onClick={onMine}>
+          Go on with mine, over theirs
+        </Button>
+      </span>
+    </AlertLine>
   );
 }
 

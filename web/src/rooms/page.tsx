@@ -97,6 +97,11 @@ function NoRooms({ lead }: { lead: boolean }) {
   );
 }
 
+const WAYS = [
+  { by: -1, says: "earlier", Icon: ArrowLeft },
+  { by: 1, says: "later", Icon: ArrowRight },
+] as const;
+
 function Order({
   name,
   first,
@@ -112,26 +117,19 @@ function Order({
 }) {
   return (
     <span className="relative z-10 flex gap-1">
-      <Button
-        small
-        look="quiet"
-        className="px-1.5"
-        aria-label={`${name} earlier`}
-        disabled={first || busy}
-        onClick={() => onMove(-1)}
-      >
-        <ArrowLeft size={14} aria-hidden />
-      </Button>
-      <Button
-        small
-        look="quiet"
-        className="px-1.5"
-        aria-label={`${name} later`}
-        disabled={last || busy}
-        onClick={() => onMove(1)}
-      >
-        <ArrowRight size={14} aria-hidden />
-      </Button>
+      {WAYS.map(({ by, says, Icon }) => (
+        <Button
+          key={says}
+          small
+          look="quiet"
+          className="px-1.5"
+          aria-label={`${name} ${says}`}
+          disabled={busy || (by === -1 ? first : last)}
+          onClick={() => onMove(by)}
+        >
+          <Icon size={14} aria-hidden />
+        </Button>
+      ))}
     </span>
   );
 }

@@ -1,4 +1,5 @@
 import { Redo2, Undo2 } from "lucide-react";
+import type { LucideIcon } from "lucide-react";
 import { Button } from "./button.tsx";
 
 const says = (what: string, of: string | null): string =>
@@ -16,28 +17,22 @@ export function BackAndForth({
   onUndo: () => void;
   onRedo: () => void;
 }) {
+  const button = (what: string, of: string | null, Icon: LucideIcon, onClick: () => void) => (
+    <Button
+      look="quiet"
+      className="px-2"
+      aria-label={says(what, of)}
+      title={says(what, of)}
+      disabled={of === null}
+      onClick={onClick}
+    >
+      <Icon size={16} aria-hidden />
+    </Button>
+  );
   return (
     <div className="flex items-center gap-1.5">
-      <Button
-        look="quiet"
-        className="px-2"
-        aria-label={says("Undo", undoes)}
-        title={says("Undo", undoes)}
-        disabled={undoes === null}
-        onClick={onUndo}
-      >
-        <Undo2 size={16} aria-hidden />
-      </Button>
-      <Button
-        look="quiet"
-        className="px-2"
-        aria-label={says("Redo", redoes)}
-        title={says("Redo", redoes)}
-        disabled={redoes === null}
-        onClick={onRedo}
-      >
-        <Redo2 size={16} aria-hidden />
-      </Button>
+      {button("Undo", undoes, Undo2, onUndo)}
+      {button("Redo", redoes, Redo2, onRedo)}
     </div>
   );
 }
