@@ -63,6 +63,7 @@ describe("a link into a folder beside that begins with the same name", () => {
       () => disk.makeFolder("way/in"),
       () => disk.step({ do: "make-folder", path: "way/in" }),
       () => move("way", "gone"),
+      () => disk.has("way"),
     ])
       await expect(attempt()).rejects.toThrow(/leads off the shared disk|no plain file/);
     expect([readdirSync(beside), readdirSync(root).sort()]).toEqual([["theirs.wav"], ["ours.wav", "way"]]);

@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { Visitor, openHouse } from "../testing/house.ts";
+import { connect } from "../database.ts";
+import { Visitor, openHouse, serve } from "../testing/house.ts";
 import { visit } from "../testing/visit.ts";
 
 const { house, visitors } = await visit("marram", "tamsin");
@@ -132,6 +133,11 @@ describe("switching off", () => {
     const { visitor } = await useLink(token, { signIn: "orache" });
     await lead.ask("switchPerson", { person }, { on: false });
     expect((await visitor.ask("me", {})).status).toBe(401);
+    // Also where a sign-in of theirs is still there.
+    const late = await Visitor.signedIn(house.base, "wren");
+    await house.pool.query("update people set off_at = now() where id = 'wren'");
+    expect((await late.ask("me", {})).status).toBe(401);
+    await house.pool.query("update people set off_at = null where id = 'wren'");
     const off = await nobody().ask("signIn", {}, { name: "orache", password: PASSWORD });
     expect([off.status, off.problem]).toEqual([403, expect.stringContaining("switched off")]);
     expect((await card(person))?.offAt).not.toBeNull();
@@ -213,10 +219,14 @@ describe("one's own page", () => {
 
 describe("people of the demo", () => {
   it("cannot come into a house of one's own, neither by their passwords nor by a cookie they still have", async () => {
-    const own = await openHouse(true, { demo: false, hints: [] });
+    const demo = await openHouse();
+    const own = await serve(demo.url, connect(demo.url), demo.diskDir, { demo: false, hints: [] });
     try {
-      const { rows } = await own.pool.query<{ id: string }>("select id from people where id = 'marram'");
-      expect(rows).toHaveLength(1);
+      const cookie = await Visitor.signedIn(demo.base, "marram");
+      expect((await cookie.ask("me", {})).status).toBe(200);
+      const there = new Visitor(own.base);
+      there.cookie = cookie.cookie;
+      expect((await there.ask("me", {})).status).toBe(401);
       const refused = await new Visitor(own.base).ask(
         "signIn",
         {},
@@ -229,6 +239,7 @@ describe("people of the demo", () => {
       expect((await new Visitor(own.base).ask("doorway", {})).data).toEqual({ people: [], empty: false });
     } finally {
       await own.close();
+      await demo.close();
     }
   });
 

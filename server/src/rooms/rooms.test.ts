@@ -3,6 +3,7 @@ import { writeExchange } from "@mossy/core/formats/exchange/write";
 import { HouseClient } from "@mossy/station/house";
 import { readPackage } from "@mossy/station/package";
 import { describe, expect, it } from "vitest";
+import { openForWriting } from "../sessions/store.ts";
 import { quayNight, takenIn } from "../testing/sessions.ts";
 import { visit } from "../testing/visit.ts";
 
@@ -123,6 +124,8 @@ describe("a session", () => {
     expect(answers.map((a) => [a.status, a.problem])).toEqual(
       answers.map(() => [409, expect.stringContaining("is closed: it stays as it is")]),
     );
+    // Whoever was let in before it was closed finds it closed as it writes.
+    await expect(openForWriting(house.pool, session.id)).rejects.toMatchObject({ status: 409 });
     expect([400, 409]).toContain((await lead.ask("editDocument", { document: document.id }, edit)).status);
     expect((await lead.ask("session", { session: session.id })).data.checkIns).toHaveLength(1);
     await tamsin.ask("openSession", { session: session.id });
