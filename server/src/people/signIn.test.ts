@@ -111,11 +111,15 @@ describe("the limit of tries", () => {
 
   it("leaves the rest of the house awake: eighty sign-ins at once wait in a line of their own", async () => {
     // The line holds forty behind the two that are worked on; who comes after them is told to come back.
-    const many = Array.from({ length: 80 }, (_, n) => signIn({ name: `nobody-${n % 39}`, password: "x" }));
+    let answered = 0;
+    const many = Array.from({ length: 80 }, async (_, n) => {
+      const answer = await signIn({ name: `nobody-${n % 39}`, password: "x" });
+      answered++;
+      return answer;
+    });
     const health = await new Visitor(house.base).ask("health", {});
     expect(health.status).toBe(200);
-    const left = await Promise.race([Promise.all(many).then(() => 0), Promise.resolve(1)]);
-    expect(left).toBe(1);
+    expect(answered).toBeLessThan(80);
     const statuses = new Set((await Promise.all(many)).map((a) => a.status));
     expect([...statuses].every((s) => s === 401 || s === 429 || s === 503)).toBe(true);
   });
