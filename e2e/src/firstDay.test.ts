@@ -179,6 +179,18 @@ describe("a second person", () => {
     expect(status).toBe(403);
   });
 
+  it("reads what goes on in the other, with why nothing can be done there", async () => {
+    await b.go("/rooms/chart-room");
+    await b.click("//a[starts-with(@aria-label, 'Fit it: Kit of twelve')]");
+    await b.type("//input[@aria-label='Name of the session']", "Chart night");
+    await b.button("Make the session package");
+    await b.see("//h1[.='Chart night']");
+    await second.go("/sessions");
+    await second.click("//a[.='Chart night']");
+    await second.seeText("You do not work in Chart Room: look at everything");
+    expect(await second.count("//button[contains(., 'Send') or contains(., 'Close')]")).toBe(0);
+  });
+
   it("sees no page of the leads", async () => {
     for (const path of ["/people", "/record", "/rooms/new"]) {
       await second.go(path);

@@ -4,6 +4,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Download } from "lucide-react";
 import { useMemo, useState } from "react";
 import { useNavigate, useParams } from "react-router";
+import { WhyNot } from "./closing.tsx";
 import { fileAddress } from "../wire/ask.ts";
 import { queries, useMayIn, useStyle } from "../wire/queries.ts";
 import { useShortcuts } from "../ui/shortcuts.tsx";
@@ -105,6 +106,7 @@ function PutRight({
           { to: `/check-ins/${c.id}/differences`, name: "All differences" },
         ]}
       />
+      <WhyNot session={c.session} />
       <NotDone work={work} state={state} />
       <Clashes work={work} state={state} />
       {view === "sheet" ? (

@@ -1,3 +1,4 @@
+import type { SessionCard } from "@mossy/contract/sessions";
 import { useMutation } from "@tanstack/react-query";
 import { Archive, ArchiveRestore } from "lucide-react";
 import { ask } from "../wire/ask.ts";
@@ -31,13 +32,14 @@ export function CloseButton({ session: s }: { session: Whole }) {
   );
 }
 
-/** What it means that a session is closed. */
-export function ClosedLine({ closedAt }: { closedAt: string | null }) {
-  if (closedAt === null) return null;
-  return (
-    <p className="rounded-md bg-sunk px-3 py-2 text-sm text-ink-2">
-      Closed {moment(closedAt)}. It stays as it is: nothing is changed, sent or handed in until it is opened
-      again.
-    </p>
-  );
+/** Why nothing can be done with a session: it is closed, or it is of a room one does not work in. */
+export function WhyNot({ session: s }: { session: Pick<SessionCard, "closedAt" | "room" | "roomName"> }) {
+  const may = useMayIn(s.room);
+  const says =
+    s.closedAt !== null
+      ? `Closed ${moment(s.closedAt)}. It stays as it is: nothing is changed, sent or handed in until it is opened again.`
+      : may
+        ? null
+        : `You do not work in ${s.roomName}: look at everything; who works there changes it.`;
+  return says === null ? null : <p className="rounded-md bg-sunk px-3 py-2 text-sm text-ink-2">{says}</p>;
 }

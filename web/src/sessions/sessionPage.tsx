@@ -11,7 +11,7 @@ import { PageHead } from "../ui/pieces.tsx";
 import { Failed, Loading, Trouble } from "../ui/states.tsx";
 import { TickLine } from "../ui/tickLine.tsx";
 import { useTick } from "../ui/useTick.ts";
-import { CloseButton, ClosedLine } from "./closing.tsx";
+import { CloseButton, WhyNot } from "./closing.tsx";
 import { StandPill } from "./row.tsx";
 import { CameBack, FittedTo, Inputs } from "./sessionParts.tsx";
 import type { Whole } from "./sessionParts.tsx";
@@ -151,7 +151,7 @@ function SessionBody({ session: s }: { session: Whole }) {
         <CloseButton session={s} />
       </div>
       <Trouble error={send.error} />
-      <ClosedLine closedAt={s.closedAt} />
+      <WhyNot session={s} />
       <div className="two-up items-start">
         <CameBack session={s} />
         <div className="flex flex-col gap-4">
