@@ -36,7 +36,8 @@ try {
   const longest = Math.max(...waited);
   console.log(
     `the start page while ${MANY} sign in at once: ${middle(waited).toFixed(0)} ms, at most ${longest.toFixed(0)} ` +
-      `(${middle(idle).toFixed(0)} idle); ${(longest / alone).toFixed(1)} × one sign-in (${alone.toFixed(0)} ms; aim ≤ 4)`,
+      `(${middle(idle).toFixed(0)} idle); ${(longest / alone).toFixed(1)} × one sign-in ` +
+      `(${alone.toFixed(0)} ms; aim ≤ 4)`,
   );
 } finally {
   await house.close();

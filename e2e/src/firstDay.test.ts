@@ -172,9 +172,15 @@ describe("a second person", () => {
     await second.seeText("You do not work in this room");
     expect(await second.count("//a[contains(., 'Edit the room')]")).toBe(0);
     const status = await second.driver.executeAsyncScript<number>(
-      "const done = arguments[0]; fetch('/api/sessions', { method: 'POST', headers: { 'Content-Type': 'application/json' }, " +
-        "body: JSON.stringify({ title: 'x', room: 'chart-room', template: 'kit-of-twelve-microphones', release: 1, leaveOut: [] }) })" +
-        ".then((r) => done(r.status))",
+      "const done = arguments[1]; fetch('/api/sessions', { method: 'POST', body: arguments[0], headers: " +
+        "{ 'Content-Type': 'application/json' } }).then((r) => done(r.status))",
+      JSON.stringify({
+        title: "x",
+        room: "chart-room",
+        template: "kit-of-twelve-microphones",
+        release: 1,
+        leaveOut: [],
+      }),
     );
     expect(status).toBe(403);
   });

@@ -5,7 +5,7 @@ import { spawnServer } from "./house.ts";
 const ground = inject("ground");
 
 describe("the server as it starts", () => {
-  it("serves this computer only while there are people whose passwords everybody knows, unless told otherwise", async () => {
+  it("serves this computer only while it has people of the demo, unless told otherwise", async () => {
     const refused = await spawnServer(ground, { HOST: "0.0.0.0" });
     expect([refused.base, refused.said]).toEqual([
       null,

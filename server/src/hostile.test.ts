@@ -128,7 +128,7 @@ describe("what a client sends wrongly", () => {
     ]).toEqual([true, true, false]);
   });
 
-  it("as a house with folders two thousand deep is refused, and so is one a step deeper than the house takes", async () => {
+  it("as a house with folders two thousand deep is refused, and one a step too deep", async () => {
     // Written as text: whoever makes it must not stumble over its depth.
     const deep = (many: number): string => {
       const [before = "", after = ""] = JSON.stringify(folderOf("pans", [])).split('"inside":[]');

@@ -32,7 +32,8 @@ async function mindDemo(pool: Pool, settings: Settings): Promise<void> {
     );
   if (!settings.DEMO)
     console.log(
-      `This house still has ${many} people of the demo. They cannot sign in; a lead switches them off for good on the page People.`,
+      `This house still has ${many} people of the demo. They cannot sign in; a lead switches them off ` +
+        "for good on the page People.",
     );
 }
 

@@ -113,7 +113,8 @@ export class HouseClient {
 }
 
 const WITHDRAWN =
-  "the house does not know this token: it was withdrawn, or is another house's. A lead makes a new one on the room's page";
+  "the house does not know this token: it was withdrawn, or is another house's. A lead makes a new one on " +
+  "the room's page";
 
 function tryJson(text: string): unknown {
   try {

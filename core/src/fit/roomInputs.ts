@@ -77,10 +77,11 @@ export function setRoomInput(inputs: readonly RoomInput[], number: number, to: R
   return { inputs: inOrder(inputs.map((i) => (i.number === number ? to : i))) };
 }
 
-/** "32 inputs: 26 mic preamps…" is for people; this is the short of it: how many, and how many give phantom power. */
+/** How many inputs a room has, and how many of them give phantom power. */
 export function inputsInWords(room: Pick<Room, "inputs">): string {
   const many = room.inputs.length;
   const phantom = room.inputs.filter((i) => i.phantom).length;
   if (many === 0) return "no inputs yet";
-  return `${plural(many, "input")}${phantom === 0 ? "" : phantom === many ? ", all with 48 V" : `, ${phantom} with 48 V`}`;
+  const power = phantom === 0 ? "" : phantom === many ? ", all with 48 V" : `, ${phantom} with 48 V`;
+  return plural(many, "input") + power;
 }

@@ -25,10 +25,9 @@ export function readHouseFile(text: string): House {
   if (read.success) return read.data;
   const [issue] = read.error.issues;
   const where = issue?.path.join(".") ?? "";
-  throw new FileProblem(
-    `The house style in this file does not hold together${where === "" ? "" : `, at ${where}`}: ${issue?.message ?? "something is missing"}.`,
-    where || null,
-  );
+  const at = where === "" ? "" : `, at ${where}`;
+  const why = issue?.message ?? "something is missing";
+  throw new FileProblem(`The house style in this file does not hold together${at}: ${why}.`, where || null);
 }
 
 function parsed(text: string): unknown {

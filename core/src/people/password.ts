@@ -12,6 +12,8 @@ const OF_ITS_OWN = 8;
 /** Nobody's guess gets better by looking further than this. */
 const LOOKED_AT = 80;
 
+const TAKE_ANOTHER = "Take another: four or more words that do not belong together do well.";
+
 let estimator: ZxcvbnFactory | null = null;
 const estimate = (password: string, known: string[]) => {
   estimator ??= new ZxcvbnFactory({
@@ -29,15 +31,18 @@ const estimate = (password: string, known: string[]) => {
 export function passwordProblem(password: string, known: readonly string[]): string | null {
   const { length } = [...password];
   if (length < SHORTEST_PASSWORD)
-    return `A password has at least ${SHORTEST_PASSWORD} characters; this one has ${length}. Several words in a row do well.`;
+    return (
+      `A password has at least ${SHORTEST_PASSWORD} characters; this one has ${length}. ` +
+      "Several words in a row do well."
+    );
   if (password.length > LONGEST) return `A password has at most ${LONGEST} characters.`;
   const words = [...known.flatMap(wordsOf), "mossy", "lantern"];
   if (without(password, words).length < OF_ITS_OWN)
-    return "It is made of your name or the house's. Take another: four or more words that do not belong together do well.";
+    return `It is made of your name or the house's. ${TAKE_ANOTHER}`;
   const { score, feedback } = estimate(password, words);
   if (score >= STRONG) return null;
   const why = feedback.warning ?? "It would be guessed.";
-  return `${why.endsWith(".") ? why : `${why}.`} Take another: four or more words that do not belong together do well.`;
+  return `${why.endsWith(".") ? why : `${why}.`} ${TAKE_ANOTHER}`;
 }
 
 /** What is left of a password without words anybody would try first, whatever their letters' case. */

@@ -23,7 +23,8 @@ describe("the counts of a check-in", () => {
         )
       ).rows[0]?.open_now;
     await house.pool.query(
-      "update check_in_stands set counted_edition = null where check_in in (select id from check_ins where document = $1)",
+      "update check_in_stands set counted_edition = null " +
+        "where check_in in (select id from check_ins where document = $1)",
       [document],
     );
     await keepCounts(house.pool, document, counts(7), true);

@@ -146,7 +146,8 @@ async function refuseOff({ pool, demo }: Door, found: Account, req: Request): Pr
     throw new HouseProblem(
       403,
       "Only in the demo",
-      "This account came with the demo and its password is known to everybody: it is of no use in a house of one's own.",
+      "This account came with the demo and its password is known to everybody: it is of no use in a " +
+        "house of one's own.",
     );
   }
 }

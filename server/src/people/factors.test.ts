@@ -105,7 +105,7 @@ describe("a second factor", () => {
     expect((await signIn(codes[1])).status).toBe(401);
   });
 
-  it("is not guessed: wrong codes are tries like wrong passwords, right passwords between them do not help", async () => {
+  it("is not guessed: wrong codes are tries, and right passwords between them do not help", async () => {
     await house.pool.query("delete from tries");
     const statuses: number[] = [];
     for (let n = 0; n < 8; n++) {

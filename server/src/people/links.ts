@@ -16,7 +16,10 @@ export interface OpenLink {
   readonly until: string;
 }
 
-/** Makes a link for a person; the one before is void. @returns its token, which is not kept, and until when it is good */
+/**
+ * Makes a link for a person; the one before is void. @returns its token, which is not kept, and until when it
+ * is good
+ */
 export async function makeLink(
   db: Db,
   person: string,

@@ -28,7 +28,8 @@ const PERSON = `
   p.id, p.name, p.may as "right",
   case when p.all_rooms or p.may = 'lead' then null else
     coalesce((select array_agg(room order by room) from person_rooms where person = p.id), '{}') end as rooms,
-  (exists (select 1 from house_rules h where h.second_factor = 'everybody' or (h.second_factor = 'leads' and p.may = 'lead'))
+  (exists (select 1 from house_rules h
+           where h.second_factor = 'everybody' or (h.second_factor = 'leads' and p.may = 'lead'))
     and not exists (select 1 from second_factors f where f.person = p.id and f.on_since is not null)) as wants_factor`;
 const personOf = (r: PersonRow): Person => ({
   id: r.id,
@@ -107,7 +108,8 @@ export async function endSignIns(
   { only = null, keep = null }: { only?: string | null; keep?: string | null },
 ): Promise<string[]> {
   const { rows } = await db.query<{ id: string }>(
-    "delete from sign_ins where person = $1 and ($2::uuid is null or id = $2) and ($3::uuid is null or id <> $3) returning id",
+    "delete from sign_ins where person = $1 and ($2::uuid is null or id = $2) " +
+      "and ($3::uuid is null or id <> $3) returning id",
     [person, only, keep],
   );
   return rows.map((r) => r.id);
@@ -149,7 +151,8 @@ export async function placesOf(db: Db, person: string): Promise<SignInPlace[]> {
     begun_at: Date;
     seen_at: Date;
   }>(
-    `select s.id, s.address, s.browser, s.begun_at, s.seen_at from sign_ins s where s.person = $1 and ${GOOD} order by s.seen_at desc`,
+    `select s.id, s.address, s.browser, s.begun_at, s.seen_at from sign_ins s
+     where s.person = $1 and ${GOOD} order by s.seen_at desc`,
     [person],
   );
   return rows.map((r) => ({

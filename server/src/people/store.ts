@@ -33,7 +33,8 @@ async function accountWhere(db: Db, where: string, value: string): Promise<Accou
     demo: boolean;
     off_at: Date | null;
   }>(
-    `select id, name, may, sign_in, password_hash, demo, off_at from people where ${where} and password_hash is not null`,
+    `select id, name, may, sign_in, password_hash, demo, off_at from people
+     where ${where} and password_hash is not null`,
     [value],
   );
   const [r] = rows;

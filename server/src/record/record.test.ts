@@ -40,7 +40,7 @@ describe("the ordinary log", () => {
 });
 
 describe("the record", () => {
-  it("says who signed in, was refused, changed rights, made rooms and stations, moved files, published; from where", async () => {
+  it("says who signed in, was refused, changed rights, made folders, published; and from where", async () => {
     await new Visitor(house.base).ask("signIn", {}, { name: "wren", password: "guessed-wrong" });
     await new Visitor(house.base).ask("signIn", {}, { name: "no such name", password: "x" });
     await lead.ask(
@@ -110,7 +110,8 @@ describe("the record", () => {
     const before = (await lines("?what=refused")).length;
     expect(await forgetOld(house.pool, 1)).toBe(0);
     await house.pool.query(
-      "insert into record (at, what, name, says, address, request) values (now() - interval '500 days', 'refused', '', 'old', '', '')",
+      "insert into record (at, what, name, says, address, request) " +
+        "values (now() - interval '500 days', 'refused', '', 'old', '', '')",
     );
     expect(await forgetOld(house.pool, 400)).toBe(1);
     expect((await lines("?what=refused")).length).toBe(before);

@@ -17,7 +17,9 @@ interface Row {
 /** The stations that are not withdrawn, by room. */
 export async function stationsByRoom(db: Db): Promise<Map<string, Station[]>> {
   const { rows } = await db.query<Row>(
-    `select p.id, p.name, s.room, s.seen_at, s.seen_at is not null and s.seen_at > now() - interval '1 minute' as there, s.says, s.said_at from stations s join people p on p.id = s.person
+    `select p.id, p.name, s.room, s.seen_at, s.says, s.said_at,
+       s.seen_at is not null and s.seen_at > now() - interval '1 minute' as there
+     from stations s join people p on p.id = s.person
      where s.token_hash is not null order by s.made_at`,
   );
   const byRoom = new Map<string, Station[]>();

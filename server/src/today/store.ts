@@ -11,7 +11,8 @@ export async function driftByWeek(db: Db, rooms: readonly string[]): Promise<Tod
     `select to_char(date_trunc('week', c.handed_in_at), 'YYYY-MM-DD') as week, s.room,
             sum(c.followed_then)::float8 / nullif(sum(c.tracks), 0) as share
      from check_ins c join sessions s on s.id = c.session
-     where not exists (select 1 from set_asides a where a.check_in = c.id) and c.handed_in_at > date_trunc('week', now()) - interval '11 weeks'
+     where not exists (select 1 from set_asides a where a.check_in = c.id)
+       and c.handed_in_at > date_trunc('week', now()) - interval '11 weeks'
      group by 1, 2 order by 1`,
   );
   const { rows: weeks } = await db.query<{ week: string }>(

@@ -163,7 +163,8 @@ function Switch({ person: p, mine }: { person: PersonCard; mine: boolean }) {
     <section aria-label={`Switch ${p.name} off or on`} className="card flex flex-col gap-2 p-3.5">
       <p className="text-sm text-ink-2">
         {on
-          ? "Switched off, they are signed out everywhere at once and can do nothing. What they did stays under their name."
+          ? "Switched off, they are signed out everywhere at once and can do nothing. What they did stays " +
+            "under their name."
           : "Switched on again, they sign in as before."}
       </p>
       <Button small className="self-start" disabled={flip.isPending} onClick={() => flip.mutate()}>

@@ -22,7 +22,8 @@ export function Stations({ room }: { room: RoomCard }) {
       {room.stations.length === 0 && (
         <p className="border-t border-line px-4 py-2.5 text-sm text-ink-2">
           {lead
-            ? "None yet: packages are downloaded and handed in by hand. Make one, and give its token to the computer in the room."
+            ? "None yet: packages are downloaded and handed in by hand. Make one, and give its token to the " +
+              "computer in the room."
             : "None: packages are downloaded and handed in by hand."}
         </p>
       )}

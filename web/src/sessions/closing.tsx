@@ -37,7 +37,8 @@ export function WhyNot({ session: s }: { session: Pick<SessionCard, "closedAt" |
   const may = useMayIn(s.room);
   const says =
     s.closedAt !== null
-      ? `Closed ${moment(s.closedAt)}. It stays as it is: nothing is changed, sent or handed in until it is opened again.`
+      ? `Closed ${moment(s.closedAt)}. It stays as it is: nothing is changed, sent or handed in until it ` +
+        "is opened again."
       : may
         ? null
         : `You do not work in ${s.roomName}: look at everything; who works there changes it.`;

@@ -1,3 +1,4 @@
+import { clsx } from "clsx";
 import type { FirstStep } from "@mossy/contract/today";
 import { Check } from "lucide-react";
 import { Link } from "react-router";
@@ -65,7 +66,10 @@ export function FirstSteps({ first, lead }: { first: readonly FirstStep[]; lead:
               className="flex items-center gap-3 border-t border-line py-2.5"
             >
               <span
-                className={`grid size-6 shrink-0 place-items-center rounded-full ${done ? "bg-moss-soft text-moss" : "border border-line-strong"}`}
+                className={clsx(
+                  "grid size-6 shrink-0 place-items-center rounded-full",
+                  done ? "bg-moss-soft text-moss" : "border border-line-strong",
+                )}
               >
                 {done && <Check size={14} aria-label="done" />}
               </span>

@@ -1,3 +1,4 @@
+import { clsx } from "clsx";
 import type { ReactNode } from "react";
 import { Button } from "./button.tsx";
 import type { Question } from "./useTick.ts";
@@ -39,7 +40,10 @@ export function TickLine<T>({
       {question?.of === line && (
         <p
           role="alert"
-          className="mt-1 flex flex-wrap items-center gap-2 rounded-md bg-lantern-soft px-2.5 py-1.5 text-sm text-lantern"
+          className={clsx(
+            "mt-1 flex flex-wrap items-center gap-2 rounded-md bg-lantern-soft px-2.5 py-1.5 text-sm",
+            "text-lantern",
+          )}
         >
           <span className="flex-1">{question.says}</span>
           <Button small onClick={() => onTick(false, true)}>

@@ -1,0 +1,46 @@
+import { mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { demoStations } from "@mossy/demo/stations";
+import { HouseClient } from "@mossy/station/house";
+import { afterAll, describe, expect, it } from "vitest";
+import { visit } from "../testing/visit.ts";
+
+const { house, visitors } = await visit("marram");
+const [lead] = visitors;
+const folder = mkdtempSync(join(tmpdir(), "mossy-stations-"));
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+const tokens = (files: readonly string[]): string[] => files.map((f) => readFileSync(f, "utf8").trim());
+const many = async (): Promise<number> =>
+  (await lead.ask("rooms", {})).data.rooms.reduce((n, r) => n + r.stations.length, 0);
+
+// One story, in order.
+describe("the stations of the demo", () => {
+  let files: string[] = [];
+  it("are accounts like any other, one a room, their tokens in files nobody else reads", async () => {
+    files = await demoStations(house.pool, folder);
+    expect([files.length, await many()]).toEqual([4, 4]);
+    for (const file of files) expect(statSync(file).mode & 0o777).toBe(0o600);
+    const says = await Promise.all(tokens(files).map((t) => new HouseClient(house.base, t).report("here")));
+    expect(says.map((s) => s.roomName)).toEqual(["Pan Yard", "Story Tent", "Loft", "Ferry Van"]);
+  });
+
+  it("are left as they are at the next start", async () => {
+    const before = tokens(files);
+    expect(tokens(await demoStations(house.pool, folder))).toEqual(before);
+    expect(await many()).toBe(4);
+  });
+
+  it("get a new token where theirs was withdrawn, lost or is none", async () => {
+    const before = tokens(files);
+    const { data } = await lead.ask("rooms", {});
+    const yard = data.rooms.find((r) => r.id === "pan-yard")!;
+    await lead.ask("withdrawStation", { room: yard.id, station: yard.stations[0]!.id });
+    rmSync(files[1]!);
+    writeFileSync(files[2]!, "nonsense");
+    const after = tokens(await demoStations(house.pool, folder));
+    expect(after.map((t, i) => t === before[i])).toEqual([false, false, false, true]);
+    expect((await new HouseClient(house.base, after[0]!).report("again")).room).toBe("pan-yard");
+    await expect(new HouseClient(house.base, before[0]!).report("still")).rejects.toThrow("withdrawn");
+  });
+});
