@@ -124,6 +124,14 @@ describe("the limit of tries", () => {
     expect([...statuses].every((s) => s === 401 || s === 429 || s === 503)).toBe(true);
   });
 
+  it("hashes two at a time; forty wait in line, and who comes after them is told to come back", async () => {
+    const tried = await Promise.allSettled(Array.from({ length: 50 }, () => hashPassword("one of many")));
+    const refused = tried.flatMap((t) => (t.status === "rejected" ? [t.reason as unknown] : []));
+    expect(refused).toHaveLength(8);
+    for (const why of refused) expect(why).toMatchObject({ status: 503, retryAfter: 5 });
+    expect(await hashPassword("the next")).toContain("scrypt$");
+  });
+
   it("reads a few kB of a sign-in and no more", async () => {
     const answer = await signIn({ name: "wren", password: "x".repeat(20_000) });
     expect(answer.status).toBe(413);

@@ -57,9 +57,7 @@ export function RunsView() {
         </ul>
       )}
       {data.older > 0 && (
-        <p className="px-4 py-2 text-sm text-ink-2">
-          {plural(data.older, "older run")} not listed; the record has them.
-        </p>
+        <p className="px-4 py-2 text-sm text-ink-2">{plural(data.older, "older run")} not listed.</p>
       )}
     </section>
   );

@@ -21,16 +21,14 @@ const MAY: Readonly<Record<PersonRight, string>> = {
   assistant: "Reads the house; starts, sends, hands in and puts right in their rooms.",
 };
 
+interface FieldsOfPerson {
+  readonly wish: PersonWish;
+  readonly rooms: readonly RoomCard[];
+  readonly onChange: (wish: PersonWish) => void;
+}
+
 /** Name, right and rooms of somebody. */
-export function PersonFields({
-  wish,
-  rooms,
-  onChange,
-}: {
-  wish: PersonWish;
-  rooms: readonly RoomCard[];
-  onChange: (wish: PersonWish) => void;
-}) {
+export function PersonFields({ wish, rooms, onChange }: FieldsOfPerson) {
   const { right } = wish;
   return (
     <>
@@ -58,15 +56,7 @@ export function PersonFields({
   );
 }
 
-function RoomTicks({
-  wish,
-  rooms,
-  onChange,
-}: {
-  wish: PersonWish;
-  rooms: readonly RoomCard[];
-  onChange: (wish: PersonWish) => void;
-}) {
+function RoomTicks({ wish, rooms, onChange }: FieldsOfPerson) {
   const some = wish.rooms;
   const toggle = (room: string, on: boolean): void =>
     onChange({ ...wish, rooms: on ? [...(some ?? []), room] : (some ?? []).filter((r) => r !== room) });

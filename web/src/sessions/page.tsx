@@ -71,8 +71,8 @@ export default function SessionsPage() {
         )}
         {data.older > 0 && (
           <p className="border-t border-line px-4 py-2 text-sm text-ink-2">
-            {plural(data.older, "older session is", "older sessions are")} not listed; their rooms and
-            templates lead to them.
+            {plural(data.older, "older session is", "older sessions are")} not listed, here and on the pages
+            of their rooms; an address of one still opens it.
           </p>
         )}
       </section>
