@@ -66,12 +66,14 @@ export const houseRoutes = {
   editHouse: route({
     summary: "Change the draft; changes that touch nothing of others' merge by themselves",
     who: LEAD,
+    once: true,
     body: editHouse,
     answer: edited,
   }),
   publishEdition: route({
     summary: "Publish the draft as the next edition",
     who: LEAD,
+    once: true,
     body: publishEdition,
     answer: edition,
   }),
@@ -81,6 +83,7 @@ export const houseRoutes = {
   newTemplate: route({
     summary: "Begin a template",
     who: LEAD,
+    once: true,
     body: newTemplate,
     answer: templateCard.pick({ id: true }),
   }),
@@ -94,6 +97,7 @@ export const houseRoutes = {
   followEdition: route({
     summary: "Dress a draft as the edition in force asks and publish it as the next release",
     who: LEAD,
+    once: true,
     body: publishRelease,
     answer: release,
   }),
@@ -101,6 +105,7 @@ export const houseRoutes = {
   publishRelease: route({
     summary: "Publish the draft as the next release",
     who: LEAD,
+    once: true,
     body: publishRelease,
     answer: release,
   }),
@@ -118,6 +123,7 @@ export const houseRoutes = {
   saveChain: route({
     summary: "Put a chain on the shelf: a new one, or the next version of the one with that name",
     who: CREW,
+    once: true,
     body: saveChain,
     answer: chain,
   }),

@@ -4,6 +4,7 @@
  */
 export const paths = {
   health: ["get", "/health"],
+  ready: ["get", "/ready"],
   doorway: ["get", "/sign-in"],
   signIn: ["post", "/sign-in"],
   signOut: ["post", "/sign-out"],

@@ -15,6 +15,8 @@ export interface Route {
   readonly rooms?: "own" | "station";
   /** Refused, to everybody, while the session it is about is closed. */
   readonly open?: true;
+  /** Sent with an `Idempotency-Key` it is done once: a retry with the same key gets the first one's answer. */
+  readonly once?: true;
   /** A body of a few kB at most, read before it is known who asks. */
   readonly small?: true;
   /** May be asked by somebody who still has to set up the second factor the house wants. */

@@ -15,9 +15,14 @@ export { FILE, type Route } from "./route.ts";
  */
 export const routes = {
   health: route({
-    summary: "Whether the house is awake and its database answers",
+    summary: "Whether the house is awake; asks nobody else",
     who: "anyone",
     answer: z.object({ ok: z.literal(true) }),
+  }),
+  ready: route({
+    summary: "Whether its database answers as well; 503 where it does not",
+    who: "anyone",
+    answer: z.object({ ready: z.literal(true) }),
   }),
   today: route({
     summary: "The rooms, what stands on which release, what waits",

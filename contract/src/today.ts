@@ -5,9 +5,9 @@ export const waiting = z.object({
   about: z.string(),
   weight: z.enum(["broken", "look", "note"]),
   says: z.string(),
-  /** What to do, and where. */
+  /** What to do, and where; `to` is null where that is outside the house's pages. */
   next: z.string(),
-  to: z.string(),
+  to: z.string().nullable(),
 });
 export type WaitingItem = z.infer<typeof waiting>;
 

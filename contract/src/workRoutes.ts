@@ -28,6 +28,7 @@ export const workRoutes = {
       "Change it; changes that touch nothing of others' merge by themselves. A draft of the library " +
       "is a lead's",
     who: TEAM,
+    once: true,
     rooms: "own",
     open: true,
     body: edit,
@@ -68,7 +69,7 @@ export const workRoutes = {
   undoOnDisk: route({ summary: "Undo what was moved", who: LEAD, answer: diskRun }),
 
   rooms: route({ summary: "The rooms with their inputs and limits", who: "signed-in", answer: r.rooms }),
-  newRoom: route({ summary: "Make a room", who: LEAD, body: r.newRoom, answer: r.madeRoom }),
+  newRoom: route({ summary: "Make a room", once: true, who: LEAD, body: r.newRoom, answer: r.madeRoom }),
   editRoom: route({ summary: "Edit a room", who: LEAD, body: r.editRoom, answer: done }),
   orderRooms: route({
     summary: "Put the rooms in another order",
@@ -103,6 +104,7 @@ export const workRoutes = {
   startSession: route({
     summary: "Fit a release into a room and start a session from it",
     who: TEAM,
+    once: true,
     rooms: "own",
     body: startSession,
     answer: wholeSession,
@@ -145,6 +147,7 @@ export const workRoutes = {
       "Tell the room's station that the session as it stands now waits: as a package, or as " +
       "the corrected file alone",
     who: TEAM,
+    once: true,
     rooms: "own",
     open: true,
     body: send,
@@ -153,6 +156,7 @@ export const workRoutes = {
   handIn: route({
     summary: "Hand a session file in",
     who: TEAM_AND_STATION,
+    once: true,
     rooms: "own",
     open: true,
     query: z.object({

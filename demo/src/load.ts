@@ -9,7 +9,7 @@ import { work } from "@mossy/station/afternoon";
 import type { House } from "@mossy/core/house/house";
 import { houseDiff } from "@mossy/core/house/houseDiff";
 import type { History } from "./history.ts";
-import { inTransaction } from "@mossy/server/database";
+import { inTransaction } from "@mossy/server/transaction";
 import type { Db, Pool } from "@mossy/server/database";
 import { beginHouse } from "@mossy/server/house/store";
 import { Styles } from "@mossy/server/house/styles";

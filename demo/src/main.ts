@@ -1,5 +1,6 @@
 import { existsSync } from "node:fs";
-import { connect, migrate } from "@mossy/server/database";
+import { ENDLESS, connect } from "@mossy/server/database";
+import { aloneIn, runMigrations } from "@mossy/server/migrate";
 import { SharedDisk } from "@mossy/server/disk/sharedDisk";
 import { demoHistory } from "./history.ts";
 import { demoPeopleOn, isEmpty } from "@mossy/server/people/store";
@@ -15,19 +16,30 @@ const needed = (name: string): string => {
   return value;
 };
 
-const pool = connect(needed("DATABASE_URL"));
-await migrate(pool, needed("MIGRATIONS_DIR"));
-if (await isEmpty(pool)) {
-  const history = demoHistory(new Date());
-  await storeHistory(pool, history);
-  const disk = process.env["DISK_DIR"];
-  if (disk !== undefined && !existsSync(disk)) await new SharedDisk(disk).stock(history.disk);
-}
-// A house of one's own, or one whose demo was switched off, has nothing to show at its door.
-const lives = (await demoPeopleOn(pool)) > 0;
-const told = {
-  hints: lives ? demoPeople : [],
-  stations: lives ? await demoStations(pool, needed("STATIONS_DIR")) : [],
-};
+// Ends with the start command that began it.
+if (process.env["ENDS_WITH_PARENT"])
+  process.stdin
+    .on("end", () => {
+      process.exit(1);
+    })
+    .resume();
+const pool = connect(needed("DATABASE_URL"), ENDLESS);
+// Of two that start on one empty database, the second finds what the first brought.
+const told = await aloneIn(pool, async () => {
+  await runMigrations(pool, needed("MIGRATIONS_DIR"));
+  if (await isEmpty(pool)) {
+    const history = demoHistory(new Date());
+    await storeHistory(pool, history);
+    const disk = process.env["DISK_DIR"];
+    if (disk !== undefined && !existsSync(disk)) await new SharedDisk(disk).stock(history.disk);
+  }
+  // A house of one's own, or one whose demo was switched off, has nothing to show at its door.
+  const lives = (await demoPeopleOn(pool)) > 0;
+  return {
+    hints: lives ? demoPeople : [],
+    stations: lives ? await demoStations(pool, needed("STATIONS_DIR")) : [],
+  };
+});
 await pool.end();
 console.log(JSON.stringify(told));
+process.exit();

@@ -2,6 +2,10 @@ import { randomUUID } from "node:crypto";
 import { existsSync } from "node:fs";
 import { join } from "node:path";
 import { openApi } from "@mossy/contract/openapi";
+import { paths } from "@mossy/contract/paths";
+import type { RouteName } from "@mossy/contract/paths";
+import { routes } from "@mossy/contract/routes";
+import type { Route } from "@mossy/contract/routes";
 import compression from "compression";
 import express from "express";
 import type { Express, Request, RequestHandler } from "express";
@@ -21,17 +25,19 @@ import type { Door } from "./people/door.ts";
 import { doorRoutes, recognise } from "./people/doorRoutes.ts";
 import { peopleRoutes } from "./people/peopleRoutes.ts";
 import { diskRoutes } from "./disk/routes.ts";
-import { HouseProblem, answerProblems, noSuchRoute } from "./problems.ts";
+import { HouseProblem, answerProblems, diskFull, noSuchRoute } from "./problems.ts";
 import { note } from "./record/store.ts";
 import { recordRoutes } from "./record/routes.ts";
 import { roomRoutes } from "./rooms/routes.ts";
 import { stationRoutes } from "./rooms/stationRoutes.ts";
 import { sessionRoutes } from "./sessions/routes.ts";
 import type { Addresses } from "./settings.ts";
+import type { Space } from "./space.ts";
 import { todayRoutes } from "./today/routes.ts";
 
 export interface Parts extends Door {
   readonly newsroom: Newsroom;
+  readonly space: Space;
   readonly log: Logger;
   readonly addresses: Addresses;
   /** Proxies whose word on who asks is taken. */
@@ -54,16 +60,18 @@ export function makeApp(parts: Parts): Express {
       next();
     },
     sameOrigin(parts.addresses),
+    whileThereIsSpace(parts.space),
+    wakeRoutes(newsroom),
     recognise(parts),
   );
   app.use(
     "/api",
-    generalRoutes(pool, newsroom),
+    generalRoutes(newsroom),
     doorRoutes(parts),
     accountRoutes(parts),
     peopleRoutes(parts),
     recordRoutes(pool, recordDays),
-    todayRoutes(pool, styles),
+    todayRoutes(pool, styles, parts.space),
     houseRoutes(pool, styles),
     libraryRoutes(pool, styles),
     chainRoutes(pool),
@@ -92,6 +100,8 @@ const keepRefusal =
     );
   };
 
+const UNLOGGED = new Set(["/api/health", "/api/ready", "/api/news"]);
+
 /** What every request passes: the log, headers that keep pages of other sites out, compression. */
 function guard(app: Express, { log, addresses, trusted }: Parts): void {
   app.set("trust proxy", trusted.length === 0 ? false : [...trusted]);
@@ -106,7 +116,7 @@ function guard(app: Express, { log, addresses, trusted }: Parts): void {
       },
       // What goes well is only told where somebody looks closely; sign-ins and refusals are told of themselves.
       customLogLevel: (_req, res, err) => (err || res.statusCode >= 500 ? "error" : "debug"),
-      autoLogging: { ignore: (req) => req.url === "/api/health" || req.url === "/api/news" },
+      autoLogging: { ignore: ({ url }) => UNLOGGED.has(url ?? "") },
       serializers: {
         req: (r: { id: string; method: string; url: string }) => ({
           id: r.id,
@@ -189,13 +199,36 @@ const knownHost =
     next();
   };
 
-function generalRoutes(pool: Pool, newsroom: Newsroom): express.Router {
+/** What stores next to nothing goes on to the last: coming in, going out, looking after one's account. */
+const SLIGHT = new Set(
+  (Object.entries(routes) as [RouteName, Route][])
+    .filter(([, route]) => route.who === "anyone" || route.early)
+    .map(([name]) => paths[name][1] as string),
+);
+
+/** Refuses to store anything when the disk is nearly full, before the database falls. */
+const whileThereIsSpace =
+  (space: Space): RequestHandler =>
+  (req, _res, next) => {
+    const reads = req.method === "GET" || req.method === "HEAD";
+    if (!reads && space.state === "full" && !SLIGHT.has(req.path)) throw diskFull("Nothing was changed.");
+    next();
+  };
+
+/** Whether the house is awake: answered before anything is asked of the database. */
+function wakeRoutes(newsroom: Newsroom): express.Router {
+  const router = express.Router();
+  answer(router, "health", () => Promise.resolve({ ok: true as const }));
+  answer(router, "ready", async () => {
+    if (await newsroom.hears()) return { ready: true as const };
+    throw new HouseProblem(503, "Not ready", "The house cannot reach its records right now.", null, 2);
+  });
+  return router;
+}
+
+function generalRoutes(newsroom: Newsroom): express.Router {
   const router = express.Router();
   const described = openApi("0.1.0");
-  answer(router, "health", async () => {
-    await pool.query("select 1");
-    return { ok: true as const };
-  });
   router.get("/openapi.json", (_req, res) => {
     res.json(described);
   });

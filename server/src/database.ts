@@ -1,4 +1,3 @@
-import { readFile, readdir } from "node:fs/promises";
 import { houseNow, isHouse } from "@mossy/core/house/houseVersions";
 import { isSession, sessionNow } from "@mossy/core/session/sessionVersions";
 import pg from "pg";
@@ -21,50 +20,45 @@ const types: pg.CustomTypesConfig = {
     type === pg.types.builtins.JSONB ? documentFrom : pg.types.getTypeParser(type, format),
 };
 
-export function connect(url: string): Pool {
-  return new pg.Pool({ connectionString: url, max: 10, connectionTimeoutMillis: 10_000, types });
+/** How long the database is waited for, in milliseconds; 0 for as long as it takes. */
+export interface Patience {
+  /** For a connection. */
+  readonly connection: number;
+  /** For one statement, as the database counts. */
+  readonly statement: number;
+  /** For a row or a lock that somebody else holds. */
+  readonly lock: number;
+  /** For the next statement of a transaction, before the database ends it. */
+  readonly idle: number;
 }
+const PATIENCE: Patience = { connection: 5000, statement: 20_000, lock: 5000, idle: 20_000 };
+/** For moving in and migrating, where one statement may take minutes. */
+export const ENDLESS: Patience = { connection: 5000, statement: 0, lock: 0, idle: 0 };
+/** A database that does not even say that a statement took too long is gone. */
+const SILENCE = 5000;
 
-/** Runs work on one client between begin and commit; rolls back when it throws. */
-export async function inTransaction<T>(pool: Pool, work: (db: Db) => Promise<T>): Promise<T> {
-  const client = await pool.connect();
-  try {
-    await client.query("begin");
-    const result = await work(client);
-    await client.query("commit");
-    return result;
-  } catch (e) {
-    await client.query("rollback").catch(() => undefined);
-    throw e;
-  } finally {
-    client.release();
-  }
-}
-
-/** Any number: what matters is that every process of the house takes the same lock. */
-const MIGRATION_LOCK = 7_316_042;
+/** Connections of one process; most of them may be in transactions (`transaction.ts`), the others only read. */
+export const CONNECTIONS = 10;
 
 /**
- * Runs the migrations that have not run yet, in order, one process at a time. @returns the names of those
- * that ran
+ * Connections to the database. One that is lost, at rest or in the middle of something, is an error of what
+ * it was asked and nothing else.
  */
-export async function migrate(pool: Pool, folder: URL | string): Promise<string[]> {
-  const files = (await readdir(folder)).filter((f) => f.endsWith(".sql")).sort();
-  return inTransaction(pool, async (db) => {
-    await db.query("select pg_advisory_xact_lock($1)", [MIGRATION_LOCK]);
-    await db.query(
-      "create table if not exists migrations (name text primary key, ran_at timestamptz not " +
-        "null default now())",
-    );
-    const { rows } = await db.query<{ name: string }>("select name from migrations");
-    const ran = new Set(rows.map((r) => r.name));
-    const fresh = files.filter((f) => !ran.has(f));
-    for (const file of fresh) {
-      await db.query(
-        await readFile(typeof folder === "string" ? `${folder}/${file}` : new URL(file, folder), "utf8"),
-      );
-      await db.query("insert into migrations (name) values ($1)", [file]);
-    }
-    return fresh;
+export function connect(url: string, patience: Patience = PATIENCE): Pool {
+  const pool = new pg.Pool({
+    connectionString: url,
+    max: CONNECTIONS,
+    connectionTimeoutMillis: patience.connection,
+    statement_timeout: patience.statement,
+    lock_timeout: patience.lock,
+    idle_in_transaction_session_timeout: patience.idle,
+    ...(patience.statement > 0 ? { query_timeout: patience.statement + SILENCE } : {}),
+    keepAlive: true,
+    types,
   });
+  // Whoever uses a connection hears of its end by the query it waits for; nobody listening would end the process.
+  pool.on("connect", (client) => {
+    client.on("error", () => undefined);
+  });
+  return pool;
 }

@@ -2,8 +2,10 @@ import { chown, mkdir } from "node:fs/promises";
 import { createServer } from "node:http";
 import pino from "pino";
 import { makeApp } from "./app.ts";
-import { connect, migrate } from "./database.ts";
+import { ENDLESS, connect } from "./database.ts";
 import type { Pool } from "./database.ts";
+import { lastAnswers } from "./lastAnswers.ts";
+import { migrate } from "./migrate.ts";
 import { Newsroom } from "./news/newsroom.ts";
 import { Seal } from "./people/factors.ts";
 import { makeSetUp } from "./people/links.ts";
@@ -12,6 +14,9 @@ import { demoPeopleOn, isEmpty } from "./people/store.ts";
 import { forgetOld } from "./record/store.ts";
 import { addressesOf, isLoopback, readSettings } from "./settings.ts";
 import type { Settings } from "./settings.ts";
+import { Space } from "./space.ts";
+import { forgetDeeds } from "./transaction.ts";
+import { untilThere } from "./untilThere.ts";
 
 const DAY = 86_400_000;
 
@@ -61,13 +66,29 @@ const log = pino({ level: settings.LOG }, { write: (line: string) => void proces
 const pool = connect(settings.DATABASE_URL);
 pool.on("error", (err) => log.error({ err }, "database connection lost"));
 
-await migrate(pool, process.env["MIGRATIONS_DIR"] ?? new URL("../migrations/", import.meta.url));
+await untilThere(async () => {
+  const migrating = connect(settings.DATABASE_URL, ENDLESS);
+  migrating.on("error", () => undefined);
+  try {
+    await migrate(migrating, process.env["MIGRATIONS_DIR"] ?? new URL("../migrations/", import.meta.url));
+  } finally {
+    await migrating.end();
+  }
+}, console.error).catch((e: unknown) => giveUp(e instanceof Error ? e.message : String(e)));
+const space = new Space(
+  [settings.DATA_DIR, settings.DISK_DIR].filter((folder) => folder !== undefined),
+  { low: settings.SPACE_LOW, full: settings.SPACE_FULL },
+);
+await space.watch();
 if (settings.DISK_DIR !== undefined) await mkdir(settings.DISK_DIR, { recursive: true });
 await mindDemo(pool, settings);
-const forget = (): Promise<number> => forgetOld(pool, settings.RECORD_DAYS);
+const forget = async (): Promise<void> => {
+  await forgetOld(pool, settings.RECORD_DAYS);
+  await forgetDeeds(pool);
+};
 await forget();
 setInterval(
-  () => void forget().catch((err: unknown) => log.warn({ err }, "record not tidied")),
+  () => void forget().catch((err: unknown) => log.warn({ err }, "old lines were not put away")),
   DAY,
 ).unref();
 const newsroom = new Newsroom(settings.DATABASE_URL, log, accountsIn(pool));
@@ -75,6 +96,7 @@ await newsroom.open();
 const app = makeApp({
   pool,
   newsroom,
+  space,
   log,
   addresses: addressesOf(settings),
   trusted: settings.TRUST_PROXY,
@@ -112,15 +134,15 @@ server.on("error", (err: NodeJS.ErrnoException) =>
   ),
 );
 
+/** So long requests in flight are waited for, in milliseconds; the start command waits a little longer. */
+const LAST_ANSWERS = 12_000;
 let stopping = false;
 async function stop(): Promise<void> {
   if (stopping) return;
   stopping = true;
-  // Where the database went first, nothing it is asked comes back.
-  setTimeout(() => process.exit(0), 5000).unref();
+  setTimeout(() => process.exit(0), LAST_ANSWERS).unref();
   await newsroom.close();
-  server.closeAllConnections();
-  server.close();
+  await lastAnswers(server);
   await pool.end();
   process.exit(0);
 }

@@ -6,7 +6,8 @@ import { fileURLToPath } from "node:url";
 import { smallSession } from "@mossy/core/fixtures/sessions";
 import { session as sessionSchema } from "@mossy/core/session/document";
 import { expect, inject, it } from "vitest";
-import { connect, migrate } from "./database.ts";
+import { connect } from "./database.ts";
+import { migrate } from "./migrate.ts";
 import type { Pool } from "./database.ts";
 import { copyDatabase } from "./testing/copies.ts";
 

@@ -3,6 +3,8 @@ import { NewerDocument } from "@mossy/core/session/newer";
 import type { Problem } from "@mossy/contract/problem";
 import type { ErrorRequestHandler, Request, RequestHandler } from "express";
 import { z } from "zod";
+import { changedNothing, troubleOf } from "./trouble.ts";
+import type { Trouble } from "./trouble.ts";
 
 /** Something a person can act on, answered as an RFC 9457 problem document. */
 export class HouseProblem extends Error {
@@ -89,6 +91,46 @@ const READERS = {
   ],
 } as const;
 
+/** What is told where the database could not do its part; `done` says what is known of what became of it. */
+function ofTrouble(trouble: Trouble, done: string): HouseProblem {
+  switch (trouble) {
+    case "lost":
+      return new HouseProblem(
+        503,
+        "The records do not answer",
+        `The house cannot reach its records right now. ${done} Try again in a moment.`,
+        null,
+        2,
+      );
+    case "busy":
+      return new HouseProblem(
+        503,
+        "Held up",
+        `Something else holds up what this needs. ${done} Try again in a few seconds.`,
+        null,
+        3,
+      );
+    case "full":
+      return diskFull(done);
+  }
+}
+
+export const diskFull = (done: string): HouseProblem =>
+  new HouseProblem(
+    507,
+    "No space left",
+    `The disk on which the house keeps its records is full. ${done} Whoever runs the house makes room on it; ` +
+      "everything that is there can be read meanwhile.",
+    null,
+    60,
+  );
+
+/** What is known of what became of a request that failed with an error nobody expected. */
+function becameOf(req: Request, error: unknown): string {
+  if (req.method === "GET" || req.method === "HEAD" || changedNothing(error)) return "Nothing was changed.";
+  return "It is not known whether it was done: look before you do it again.";
+}
+
 export const noSuchRoute: RequestHandler = (req) => {
   throw new HouseProblem(
     404,
@@ -105,7 +147,10 @@ export const noSuchRoute: RequestHandler = (req) => {
 export const answerProblems =
   (refused: (req: Request, why: HouseProblem) => void): ErrorRequestHandler =>
   (error, req, res, _next) => {
-    const known = asProblem(error);
+    const trouble = troubleOf(error);
+    const done = becameOf(req, error);
+    const known = trouble ? ofTrouble(trouble, done) : asProblem(error);
+    if (trouble) req.log.warn({ err: error as unknown, trouble }, "the database could not do its part");
     if (known?.status === 403) refused(req, known);
     if (!known) req.log.error({ err: error as unknown }, "unexpected");
     if (res.headersSent) {
@@ -117,8 +162,8 @@ export const answerProblems =
       new HouseProblem(
         500,
         "The house stumbled",
-        "Something went wrong on our side; it was logged. Nothing was changed. Try again, and " +
-          `tell whoever runs the house if it stays (request ${String(req.id)}).`,
+        `Something went wrong on our side; it was logged. ${done} ` +
+          `If it stays, tell whoever runs the house (request ${String(req.id)}).`,
       );
     const body: Problem = {
       type: "about:blank",

@@ -14,6 +14,12 @@ const environment = z.object({
   WEB_DIR: z.string().optional(),
   /** Folder that stands in for the shared disk; unset: there is none. */
   DISK_DIR: z.string().optional(),
+  /** Folder on the disk the records are on, whose free space is watched; unset: that is not this machine's. */
+  DATA_DIR: z.string().optional(),
+  /** MB left on a disk of the house from which on leads are told. */
+  SPACE_LOW: z.coerce.number().min(0).default(2048),
+  /** MB left from which on nothing is stored any more. */
+  SPACE_FULL: z.coerce.number().min(0).default(256),
   /** Where people reach the house, such as https://lantern.example; unset: as the request says. */
   PUBLIC_URL: z
     .url({ protocol: /^https?$/, error: "an address such as https://lantern.example" })

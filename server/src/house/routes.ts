@@ -1,7 +1,7 @@
 import { Router } from "express";
 import { doerOf } from "../doer.ts";
 import { answer } from "../answer.ts";
-import { inTransaction } from "../database.ts";
+import { once } from "../transaction.ts";
 import type { Pool } from "../database.ts";
 import { tell } from "../news/tell.ts";
 import { notFound } from "../problems.ts";
@@ -31,15 +31,15 @@ export function houseRoutes(pool: Pool, styles: Styles): Router {
   });
   answer(router, "houseUses", async () => usesOfExceptions(pool, await styles.ofDraft(pool)));
   answer(router, "houseHands", async () => ({ hands: await hands(pool) }));
-  answer(router, "editHouse", async ({ body, person }) =>
-    inTransaction(pool, async (db) => {
+  answer(router, "editHouse", async ({ body, person, deed }) =>
+    once(pool, deed, async (db) => {
       const edited = await changeDraft(db, body.revision, body.changes, person.id);
       await tell(db, { kind: "house-draft", revision: edited.revision, by: doerOf(person) });
       return edited;
     }),
   );
-  answer(router, "publishEdition", async ({ body, person, req }) =>
-    inTransaction(pool, async (db) => {
+  answer(router, "publishEdition", async ({ body, person, req, deed }) =>
+    once(pool, deed, async (db) => {
       const edition = await publish(db, body.revision, body.note, person.id);
       const says = `published edition ${edition.number} of the house style: ${body.note}`;
       await note(db, req, { what: "published", who: person, says });

@@ -6,7 +6,7 @@ import { idOf } from "@mossy/core/words/usual/index";
 import { doerIn, doerOf } from "../doer.ts";
 import { answer } from "../answer.ts";
 import { tell } from "../news/tell.ts";
-import { inTransaction } from "../database.ts";
+import { once } from "../transaction.ts";
 import type { Db, Pool } from "../database.ts";
 import { HouseProblem, notFound } from "../problems.ts";
 
@@ -90,8 +90,8 @@ export function chainRoutes(pool: Pool): Router {
   const router = Router();
   answer(router, "chains", async () => ({ chains: await chainsOf(pool) }));
   answer(router, "chainUses", async () => ({ uses: await usesOf(pool) }));
-  answer(router, "saveChain", ({ body, person }) =>
-    inTransaction(pool, async (db) => {
+  answer(router, "saveChain", ({ body, person, deed }) =>
+    once(pool, deed, async (db) => {
       const chain = await saveChain(db, body, person.id);
       await tell(db, { kind: "chain", chain: chain.id, by: doerOf(person) });
       return chain;

@@ -4,7 +4,7 @@ import type { Request } from "express";
 import { idOf } from "@mossy/core/words/usual/index";
 import { doerOf } from "../doer.ts";
 import { answer } from "../answer.ts";
-import { inTransaction } from "../database.ts";
+import { once } from "../transaction.ts";
 import type { Pool, Db } from "../database.ts";
 import { currentEdition } from "../house/store.ts";
 import { note } from "../record/store.ts";
@@ -28,8 +28,8 @@ export function libraryRoutes(pool: Pool, styles: Styles): Router {
     if (!Number.isInteger(from) || from < 0) throw notFound(`place “${params.from}” to go on from`);
     return followPage(pool, styles, from);
   });
-  answer(router, "followEdition", async ({ params, body, person, req }) =>
-    inTransaction(pool, async (db) => {
+  answer(router, "followEdition", async ({ params, body, person, req, deed }) =>
+    once(pool, deed, async (db) => {
       const { release, name } = await followEdition(
         db,
         styles,
@@ -42,18 +42,20 @@ export function libraryRoutes(pool: Pool, styles: Styles): Router {
     }),
   );
   answer(router, "template", async ({ params }) => templateWith(pool, params.template));
-  answer(router, "newTemplate", async ({ body, person }) => {
+  answer(router, "newTemplate", async ({ body, person, deed }) => {
     const { house } = (await styles.current(pool)).style;
     const session = body.session ? { ...body.session, title: body.name } : newSession(house, body.name);
     const template = { id: idFor(body.name), name: body.name, shelf: body.shelf };
-    await inTransaction(pool, (db) => addTemplate(db, template, person.id, session));
-    return { id: template.id };
+    return once(pool, deed, async (db) => {
+      await addTemplate(db, template, person.id, session);
+      return { id: template.id };
+    });
   });
   answer(router, "release", async ({ params }) =>
     releaseWith(pool, params.template, Number(params.release)),
   );
-  answer(router, "publishRelease", async ({ params, body, person, req }) =>
-    inTransaction(pool, async (db) => {
+  answer(router, "publishRelease", async ({ params, body, person, req, deed }) =>
+    once(pool, deed, async (db) => {
       const release = await publishRelease(
         db,
         params.template,

@@ -1,3 +1,4 @@
+import { setTimeout as pause } from "node:timers/promises";
 import type { Response } from "express";
 import pg from "pg";
 import type { Logger } from "pino";
@@ -7,6 +8,10 @@ import type { Shut } from "./tell.ts";
 export const EVENT_STREAM = "text/event-stream; charset=utf-8";
 const AGAIN_AFTER = 1000;
 const HEARTBEAT = 20_000;
+/** A database that does not answer within this is not there. */
+const ANSWERS_WITHIN = 2000;
+/** Whoever leaves more than this unread (bytes) is not listening; the line ends, and begins anew when they do. */
+const MOST_UNREAD = 256 * 1024;
 /** More lines than one account needs; a new one ends the oldest. */
 const MOST_LINES = 8;
 
@@ -34,6 +39,8 @@ export interface Listener {
 export class Newsroom {
   readonly #listeners = new Map<Response, Listener>();
   #client: pg.Client | null = null;
+  /** Whether the database answers, while it is asked. */
+  #asking: Promise<boolean> | null = null;
   #closed = false;
   #heartbeat: NodeJS.Timeout | null = null;
 
@@ -46,8 +53,9 @@ export class Newsroom {
   async open(): Promise<void> {
     await this.#listen();
     this.#heartbeat = setInterval(() => {
-      for (const res of this.#listeners.keys()) res.write(": still here\n\n");
+      for (const res of this.#listeners.keys()) this.#say(res, ": still here\n\n");
       void this.#lookAround();
+      void this.#mindLine();
     }, HEARTBEAT);
     this.#heartbeat.unref();
   }
@@ -65,6 +73,36 @@ export class Newsroom {
     } catch (err) {
       this.log.warn({ err }, "could not ask who is still signed in");
     }
+  }
+
+  /** Whether the line to the database is open; asked over that line, however busy the other connections are. */
+  async hears(): Promise<boolean> {
+    if (!this.#client) return false;
+    this.#asking ??= this.#client
+      .query("select 1")
+      .then(
+        () => true,
+        () => false,
+      )
+      .finally(() => {
+        this.#asking = null;
+      });
+    return Promise.race([this.#asking, pause(ANSWERS_WITHIN, false, { ref: false })]);
+  }
+
+  /** A line nobody answers on any more is left for a new one. */
+  async #mindLine(): Promise<void> {
+    const client = this.#client;
+    if (!client || (await this.hears())) return;
+    this.#lost(client);
+    await client.end().catch(() => undefined);
+  }
+
+  #say(res: Response, text: string): void {
+    if (res.writableLength > MOST_UNREAD) {
+      this.#listeners.delete(res);
+      res.destroy();
+    } else res.write(text);
   }
 
   #end(which: (listener: Listener) => boolean): void {
@@ -89,21 +127,29 @@ export class Newsroom {
     const { kind, room } = told as { kind?: unknown; room?: unknown };
     for (const [res, listener] of this.#listeners)
       if (listener.room === null || (kind === "sent" && room === listener.room))
-        res.write(`data: ${payload}\n\n`);
+        this.#say(res, `data: ${payload}\n\n`);
   }
 
   async #listen(): Promise<void> {
-    const client = new pg.Client({ connectionString: this.url });
+    const client = new pg.Client({
+      connectionString: this.url,
+      keepAlive: true,
+      connectionTimeoutMillis: ANSWERS_WITHIN * 2,
+    });
     client.on("notification", ({ channel, payload }) => this.#hear(channel, payload ?? "{}"));
     client.on("error", (err) => this.log.warn({ err }, "news connection lost"));
-    client.on("end", () => {
-      if (!this.#closed && this.#client === client)
-        setTimeout(() => void this.#again(), AGAIN_AFTER).unref();
-    });
+    client.on("end", () => this.#lost(client));
     await client.connect();
     await client.query(`listen ${CHANNEL}`);
     await client.query(`listen ${DOORS}`);
     this.#client = client;
+  }
+
+  #lost(client: pg.Client): void {
+    if (this.#client !== client) return;
+    this.#client = null;
+    this.#asking = null;
+    if (!this.#closed) setTimeout(() => void this.#again(), AGAIN_AFTER).unref();
   }
 
   async #again(): Promise<void> {
@@ -111,7 +157,7 @@ export class Newsroom {
     try {
       await this.#listen();
       // Something may have been missed meanwhile: listeners load afresh when they are told to begin again.
-      for (const res of this.#listeners.keys()) res.write("event: begin\ndata: {}\n\n");
+      for (const res of this.#listeners.keys()) this.#say(res, "event: begin\ndata: {}\n\n");
     } catch (err) {
       this.log.warn({ err }, "news connection not back yet");
       setTimeout(() => void this.#again(), AGAIN_AFTER).unref();
@@ -141,6 +187,8 @@ export class Newsroom {
     this.#closed = true;
     if (this.#heartbeat) clearInterval(this.#heartbeat);
     for (const res of this.#listeners.keys()) res.end();
-    await this.#client?.end().catch(() => undefined);
+    const client = this.#client;
+    this.#client = null;
+    await client?.end().catch(() => undefined);
   }
 }

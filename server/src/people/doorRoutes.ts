@@ -3,7 +3,7 @@ import { paths } from "@mossy/contract/paths";
 import { Router } from "express";
 import type { Request, RequestHandler, Response } from "express";
 import { answer } from "../answer.ts";
-import { inTransaction } from "../database.ts";
+import { inTransaction } from "../transaction.ts";
 import type { Db } from "../database.ts";
 import type { Door } from "./door.ts";
 import { currentHouseName, openHouse } from "../house/store.ts";

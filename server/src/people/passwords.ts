@@ -1,6 +1,7 @@
 import { randomBytes, scrypt, timingSafeEqual } from "node:crypto";
 import { passwordProblem } from "@mossy/core/people/password";
 import { HouseProblem } from "../problems.ts";
+import { Turns } from "../turns.ts";
 
 const COST = { N: 1 << 15, r: 8, p: 1, maxmem: 64 << 20 } as const;
 const LENGTH = 32;
@@ -8,35 +9,23 @@ const LENGTH = 32;
 const AT_ONCE = 2;
 const MOST_WAITING = 40;
 
-let running = 0;
-const waiting: (() => void)[] = [];
-
-/** Runs slow hashes two at a time. @throws HouseProblem 503 where too many wait already */
-async function inTurn<T>(work: () => Promise<T>): Promise<T> {
-  if (running >= AT_ONCE) {
-    if (waiting.length >= MOST_WAITING)
-      throw new HouseProblem(
-        503,
-        "Too many at the door",
-        "Very many people sign in right now. Wait a few seconds and try again.",
-        null,
-        5,
-      );
-    await new Promise<void>((go) => {
-      waiting.push(go);
-    });
-  } else running++;
-  try {
-    return await work();
-  } finally {
-    const next = waiting.shift();
-    if (next) next();
-    else running--;
-  }
-}
+const LONGEST_WAIT = 30_000;
+const turns = new Turns(
+  AT_ONCE,
+  MOST_WAITING,
+  LONGEST_WAIT,
+  () =>
+    new HouseProblem(
+      503,
+      "Too many at the door",
+      "Very many people sign in right now. Wait a few seconds and try again.",
+      null,
+      5,
+    ),
+);
 
 function derive(password: string, salt: Buffer): Promise<Buffer> {
-  return inTurn(
+  return turns.take(
     () =>
       new Promise((resolve, reject) =>
         scrypt(password.normalize("NFC"), salt, LENGTH, COST, (e, key) => {

@@ -2,7 +2,7 @@ import type { Person } from "@mossy/contract/people";
 import { Router } from "express";
 import type { Request } from "express";
 import { answer } from "../answer.ts";
-import { inTransaction } from "../database.ts";
+import { inTransaction } from "../transaction.ts";
 import type { Db } from "../database.ts";
 import { shut, tell } from "../news/tell.ts";
 import { HouseProblem, notFound } from "../problems.ts";

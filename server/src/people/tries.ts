@@ -1,5 +1,5 @@
 import type { Db, Pool } from "../database.ts";
-import { inTransaction } from "../database.ts";
+import { inTransaction } from "../transaction.ts";
 import { HouseProblem } from "../problems.ts";
 
 /** How often something may be tried freely, and how long the pauses that double afterwards become. */

@@ -2,7 +2,7 @@ import { Router } from "express";
 import type { Request } from "express";
 import type { Person } from "@mossy/contract/people";
 import { answer } from "../answer.ts";
-import { inTransaction } from "../database.ts";
+import { inTransaction, once } from "../transaction.ts";
 import type { Db, Pool } from "../database.ts";
 import { doerOf } from "../doer.ts";
 import type { Styles } from "../house/styles.ts";
@@ -51,8 +51,8 @@ async function changed(db: Db, req: Request, by: Person, room: string, says: str
 
 /** Rooms made, edited, ordered and retired. */
 function keptByLeads(router: Router, pool: Pool): void {
-  answer(router, "newRoom", ({ body, person, req }) =>
-    inTransaction(pool, async (db) => {
+  answer(router, "newRoom", ({ body, person, req, deed }) =>
+    once(pool, deed, async (db) => {
       const id = await makeRoom(db, body.room);
       await changed(db, req, person, id, `made the room ${body.room.name}`);
       return { id };

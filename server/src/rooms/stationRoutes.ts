@@ -1,6 +1,6 @@
 import { Router } from "express";
 import { answer } from "../answer.ts";
-import { inTransaction } from "../database.ts";
+import { inTransaction } from "../transaction.ts";
 import type { Pool } from "../database.ts";
 import { doerOf } from "../doer.ts";
 import { shut, tell } from "../news/tell.ts";

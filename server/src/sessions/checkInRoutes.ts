@@ -3,7 +3,7 @@ import { safeFileName } from "@mossy/core/names/disk";
 import { writeExchange } from "@mossy/core/formats/exchange/write";
 import { SESSION_FILE_ENDING } from "@mossy/core/formats/package";
 import { answer } from "../answer.ts";
-import { inTransaction } from "../database.ts";
+import { inTransaction } from "../transaction.ts";
 import { doerOf } from "../doer.ts";
 import { tell } from "../news/tell.ts";
 import { note } from "../record/store.ts";
@@ -19,7 +19,7 @@ export function checkInRoutes(router: Router, pool: Pool, styles: Styles): void 
   answer(
     router,
     "handIn",
-    async ({ query, body, person }) =>
+    async ({ query, body, person, deed }) =>
       handIn(pool, styles, {
         bytes: body,
         name: safeFileName(query.name ?? "", "session.dawproject"),
@@ -27,6 +27,7 @@ export function checkInRoutes(router: Router, pool: Pool, styles: Styles): void 
         sure: query.sure === "yes",
         by: person,
         at: new Date(),
+        deed,
       }),
     // Without a session in the address only the file says which it is.
     async ({ query }) => (query.session === undefined ? null : placeOfSession(pool, query.session)),

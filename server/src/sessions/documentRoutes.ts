@@ -6,7 +6,7 @@ import type { Session } from "@mossy/core/session/document";
 import { answer } from "../answer.ts";
 import type { FileAnswer } from "../answer.ts";
 import { doerOf } from "../doer.ts";
-import { inTransaction } from "../database.ts";
+import { once } from "../transaction.ts";
 import type { Pool, Db } from "../database.ts";
 import type { Styles } from "../house/styles.ts";
 import { tell } from "../news/tell.ts";
@@ -31,8 +31,8 @@ export function documentRoutes(router: Router, pool: Pool, styles: Styles): void
   answer(
     router,
     "editDocument",
-    async ({ params, body, person }) =>
-      inTransaction(pool, (db) => editDocument(db, styles, params.document, body, person)),
+    async ({ params, body, person, deed }) =>
+      once(pool, deed, (db) => editDocument(db, styles, params.document, body, person)),
     async ({ params }) => {
       const owner = await ownerOf(pool, params.document);
       return owner === "draft" ? { room: null } : { room: owner.room, session: owner };

@@ -6,7 +6,8 @@ import { readExchange } from "@mossy/core/formats/exchange/read";
 import type { ReadExchange } from "@mossy/core/formats/exchange/read";
 import { matchSession } from "@mossy/core/match/match";
 import type { Style } from "@mossy/core/house/style";
-import { inTransaction } from "../database.ts";
+import { doneAlready, once } from "../transaction.ts";
+import type { Deed } from "../transaction.ts";
 import type { Pool } from "../database.ts";
 import type { Styles } from "../house/styles.ts";
 import { tell } from "../news/tell.ts";
@@ -29,6 +30,8 @@ export interface HandIn {
   readonly sure: boolean;
   readonly by: Person;
   readonly at: Date;
+  /** Null where it was handed in without a key. */
+  readonly deed: Deed | null;
 }
 
 /** A session file as the house took it in. */
@@ -80,6 +83,8 @@ export async function handIn(
   styles: Styles,
   what: HandIn,
 ): Promise<HandInAnswer | UnlikeAnswer> {
+  const before = what.deed && (await doneAlready<HandInAnswer>(pool, what.deed));
+  if (before) return before.answer;
   const read = readExchange(what.bytes);
   if (what.session !== undefined && read.of !== null && read.of !== what.session)
     await refuseAnothers(pool, read.of);
@@ -91,7 +96,7 @@ export async function handIn(
   if (question) return what.by.right === "station" ? { ...question, better: [] } : question;
   const taken = takeIn(style, target.baseline, read);
   const counts = await countsOf(pool, styles, taken.session, target);
-  return inTransaction(pool, async (db) => {
+  return once(pool, what.deed, async (db): Promise<HandInAnswer> => {
     await openForWriting(db, target.id);
     const document = await addDocument(db, taken.session, what.by.id, what.at);
     const added = await addCheckIn(db, {

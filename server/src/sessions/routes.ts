@@ -6,7 +6,7 @@ import { doerOf } from "../doer.ts";
 import { note } from "../record/store.ts";
 import { answer } from "../answer.ts";
 import type { FileAnswer } from "../answer.ts";
-import { inTransaction } from "../database.ts";
+import { inTransaction, once } from "../transaction.ts";
 import type { Pool, Db } from "../database.ts";
 import type { Styles } from "../house/styles.ts";
 import { tell } from "../news/tell.ts";
@@ -44,9 +44,9 @@ export function sessionRoutes(pool: Pool, styles: Styles): Router {
   answer(
     router,
     "startSession",
-    async ({ body, person, req }) => {
+    async ({ body, person, req, deed }) => {
       const now = await styles.current(pool);
-      const id = await inTransaction(pool, async (db) => {
+      const id = await once(pool, deed, async (db) => {
         const started = await startSession(db, body, person.id, now);
         await note(db, req, {
           what: "sessions",
@@ -77,8 +77,8 @@ export function sessionRoutes(pool: Pool, styles: Styles): Router {
   answer(
     router,
     "sendToStation",
-    async ({ params, body, person }) =>
-      inTransaction(pool, (db) => sendToStation(db, params.session, body.as, doerOf(person))),
+    async ({ params, body, person, deed }) =>
+      once(pool, deed, (db) => sendToStation(db, params.session, body.as, doerOf(person))),
     here,
   );
   closingRoutes(router, pool, here);

@@ -19,6 +19,7 @@ import { Newsroom } from "../news/newsroom.ts";
 import { Seal } from "../people/factors.ts";
 import { accountsIn } from "../people/signIns.ts";
 import { addressesOf } from "../settings.ts";
+import { Space } from "../space.ts";
 import { copyDatabase } from "./copies.ts";
 
 export interface TestHouse {
@@ -62,6 +63,7 @@ export async function serve(
     makeApp({
       pool,
       newsroom,
+      space: new Space([], { low: 0, full: 0 }),
       log,
       addresses: addressesOf({ HOST: "127.0.0.1", HOSTS: [], PUBLIC_URL: undefined }),
       trusted: [],

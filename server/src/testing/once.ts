@@ -5,7 +5,8 @@ import { demoHistory } from "@mossy/demo/history";
 import { storeHistory } from "@mossy/demo/load";
 import type { TestProject } from "vitest/node";
 import { temporaryPostgres } from "../../../scripts/postgres.mjs";
-import { connect, migrate } from "../database.ts";
+import { connect } from "../database.ts";
+import { migrate } from "../migrate.ts";
 import { SharedDisk } from "../disk/sharedDisk.ts";
 import { copyDatabase } from "./copies.ts";
 

@@ -11,14 +11,15 @@ import type { Styles } from "../house/styles.ts";
 import { askedByTemplate } from "../library/follow.ts";
 import { roomCards } from "../rooms/store.ts";
 import { countAnew } from "../check/counts.ts";
+import type { Space } from "../space.ts";
 import { sessionCards, sessionWith } from "../sessions/store.ts";
 import { driftByWeek, firstSteps } from "./store.ts";
 
 const DAY = 86_400_000;
 
-export function todayRoutes(pool: Pool, styles: Styles): Router {
+export function todayRoutes(pool: Pool, styles: Styles, space: Space): Router {
   const router = Router();
-  answer(router, "today", async () => {
+  answer(router, "today", async ({ person }) => {
     const edition = await editionWith(pool, await currentEdition(pool));
     await countAnew(pool, styles);
     const asked = await askedByTemplate(pool, styles);
@@ -46,7 +47,10 @@ export function todayRoutes(pool: Pool, styles: Styles): Router {
         pool,
         rooms.map((r) => r.id),
       ),
-      waiting: await whatWaits(pool, open, edition, asked),
+      waiting: [
+        ...(person.right === "lead" ? littleSpace(space) : []),
+        ...(await whatWaits(pool, open, edition, asked)),
+      ],
       first: await firstSteps(pool, edition.house, rooms.length),
     };
   });
@@ -67,6 +71,17 @@ async function whatWaits(
     ...onOldReleases(open),
     ...(await draftWaits(db, edition.house)),
   ];
+}
+
+/** What whoever runs the house must do before it takes nothing in any more. */
+function littleSpace({ state, left }: Space): WaitingItem[] {
+  if (state === "ample") return [];
+  const says =
+    state === "full"
+      ? `The house takes nothing in any more: its disk has ${left} left`
+      : `The disk on which the house keeps its records has only ${left} left`;
+  const next = "Make room on that disk, or move the house to a larger one";
+  return [{ about: "Disk", weight: state === "full" ? "broken" : "look", says, next, to: null }];
 }
 
 /** What came back from rooms with something off, most first. */

@@ -40,7 +40,7 @@ export function Rail({ me, online }: { me: Person; online: boolean }) {
   const { data: today } = useQuery(queries.today);
   const counts = {
     waiting: today?.waiting.length ?? 0,
-    checkIns: today?.waiting.filter((w) => w.to.startsWith("/check-ins/")).length ?? 0,
+    checkIns: today?.waiting.filter((w) => w.to?.startsWith("/check-ins/")).length ?? 0,
   };
   return (
     <nav

@@ -170,12 +170,16 @@ function WaitingList({ waiting, young }: { waiting: TodayAnswer["waiting"]; youn
       ) : (
         <ul>
           {waiting.map((w) => (
-            <li key={w.to + w.says} className="border-t border-line py-2.5">
+            <li key={w.about + w.says} className="border-t border-line py-2.5">
               <Pill look={WEIGHT_PILL[w.weight]}>{w.about}</Pill>
               <p className="my-1">{w.says}</p>
-              <Link to={w.to} className="text-sm font-semibold text-moss hover:underline">
-                {w.next} →
-              </Link>
+              {w.to === null ? (
+                <p className="text-sm text-ink-2">{w.next}</p>
+              ) : (
+                <Link to={w.to} className="text-sm font-semibold text-moss hover:underline">
+                  {w.next} →
+                </Link>
+              )}
             </li>
           ))}
         </ul>
