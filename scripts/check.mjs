@@ -3,7 +3,7 @@ import { spawnSync } from "node:child_process";
 import { join } from "node:path";
 import { installPackages } from "./install.mjs";
 
-installPackages();
+await installPackages();
 const { top } = await import("./bundle.mjs");
 const bin = (name) => join(top, "node_modules", ".bin", name);
 const tsc = join(top, "node_modules", "typescript-7", "bin", "tsc");

@@ -1,7 +1,6 @@
 // The demo moves in before the server opens.
-import { execFile } from "node:child_process";
-import { promisify } from "node:util";
 import { bundle } from "./bundle.mjs";
+import { run } from "./children.mjs";
 
 /**
  * Loads the demo into an empty house.
@@ -9,10 +8,11 @@ import { bundle } from "./bundle.mjs";
  *   nothing of either where the house is somebody's own
  */
 export async function loadDemo(env) {
-  const { stdout } = await promisify(execFile)(process.execPath, [await bundle("demo/src/main.ts")], {
-    env,
+  const told = await run(process.execPath, ["--enable-source-maps", await bundle("demo/src/main.ts")], {
+    env: { ...env, ENDS_WITH_PARENT: "yes" },
+    stdio: ["pipe", "pipe", "pipe"],
   });
-  const { hints, stations } = JSON.parse(stdout);
+  const { hints, stations } = JSON.parse(told);
   return {
     settings: hints.length > 0 ? { DEMO: "yes", HINTS: JSON.stringify(hints) } : { DEMO: "no" },
     stations,

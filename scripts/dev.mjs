@@ -4,14 +4,14 @@ import { mkdirSync } from "node:fs";
 import { join } from "node:path";
 import { installPackages } from "./install.mjs";
 
-installPackages();
+await installPackages();
 const { WRITTEN, bundling, top } = await import("./bundle.mjs");
 const { dataFolder, startPostgres } = await import("./postgres.mjs");
 const { loadDemo } = await import("./demo.mjs");
 const { secretKey } = await import("./safety.mjs");
 const { watch } = await import("rolldown");
 
-const dataDir = process.env.DATA_DIR ?? join(dataFolder(top), "dev");
+const dataDir = process.env.DATA_DIR ?? join(await dataFolder(top), "dev");
 mkdirSync(dataDir, { recursive: true });
 const database = await startPostgres({ folder: dataDir, log: console.log });
 const settings = {

@@ -1,3 +1,3 @@
-export function installPackages(): void;
-export function findPostgres(): string;
-export function findChromium(): void;
+export function installPackages(): Promise<void>;
+export function findPostgres(): Promise<string>;
+export function findChromium(): Promise<void>;

@@ -1,25 +1,23 @@
 // Installs what is missing: npm packages by the lock file, Debian packages where we may.
-import { spawnSync } from "node:child_process";
 import { createHash } from "node:crypto";
 import { existsSync, mkdirSync, readFileSync, readdirSync, writeFileSync } from "node:fs";
 import { dirname, join, resolve } from "node:path";
 import { fileURLToPath } from "node:url";
+import { run } from "./children.mjs";
 
 const top = resolve(dirname(fileURLToPath(import.meta.url)), "..");
 
-function run(command, args, options = {}) {
-  const done = spawnSync(command, args, { stdio: ["ignore", "ignore", "inherit"], ...options });
-  if (done.status !== 0) {
-    console.error(
-      `\n“${command} ${args.join(" ")}” did not ` +
-        `work${done.error ? `: ${done.error.message}` : ""}. Put that right and start again.`,
-    );
+async function install(command, args, options = {}) {
+  try {
+    await run(command, args, options);
+  } catch (e) {
+    console.error(`\n${e.message} Put that right and start again.`);
     process.exit(1);
   }
 }
 
 /** npm packages, only when the lock file is another than the one installed last. */
-export function installPackages() {
+export async function installPackages() {
   const [major, minor] = process.versions.node.split(".").map(Number);
   if (major < 20 || (major === 20 && minor < 19)) {
     console.error(`Mossy Lantern needs Node.js 20.19 or later; this is ${process.versions.node}.`);
@@ -31,7 +29,7 @@ export function installPackages() {
   const stamp = join(top, "node_modules", ".installed-lock");
   if (existsSync(stamp) && readFileSync(stamp, "utf8") === lock) return;
   console.log("Installing packages…");
-  run(
+  await install(
     process.platform === "win32" ? "npm.cmd" : "npm",
     ["ci", "--include=dev", "--no-audit", "--no-fund", "--loglevel=error"],
     { cwd: top },
@@ -56,7 +54,7 @@ function postgresPrograms() {
   return null;
 }
 
-function installDebian(packages, what) {
+async function installDebian(packages, what) {
   if (typeof process.getuid !== "function" || process.getuid() !== 0 || !onPath("apt-get")) {
     console.error(
       `${what} is missing. Install it (Debian: ` +
@@ -67,15 +65,15 @@ function installDebian(packages, what) {
   }
   console.log(`Installing ${packages.join(", ")} from Debian…`);
   const env = { ...process.env, DEBIAN_FRONTEND: "noninteractive" };
-  run("apt-get", ["update", "-qq"], { env });
-  run("apt-get", ["install", "-y", "-qq", "--no-install-recommends", ...packages], { env });
+  await install("apt-get", ["update", "-qq"], { env });
+  await install("apt-get", ["install", "-y", "-qq", "--no-install-recommends", ...packages], { env });
 }
 
 /** @returns the folder of PostgreSQL's programs, installing them where they are missing */
-export function findPostgres() {
+export async function findPostgres() {
   const found = postgresPrograms();
   if (found) return found;
-  installDebian(["postgresql"], "PostgreSQL");
+  await installDebian(["postgresql"], "PostgreSQL");
   const now = postgresPrograms();
   if (now) return now;
   console.error("PostgreSQL was installed but its programs were not found under /usr/lib/postgresql.");
@@ -83,7 +81,7 @@ export function findPostgres() {
 }
 
 /** Chromium and ChromeDriver for the browser tests and pictures. */
-export function findChromium() {
+export async function findChromium() {
   if (!existsSync("/usr/bin/chromium") || !existsSync("/usr/bin/chromedriver"))
-    installDebian(["chromium", "chromium-driver"], "Chromium with ChromeDriver");
+    await installDebian(["chromium", "chromium-driver"], "Chromium with ChromeDriver");
 }

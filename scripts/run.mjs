@@ -4,7 +4,7 @@ import { bundle, top } from "./bundle.mjs";
 import { installPackages } from "./install.mjs";
 
 const [entry, ...rest] = process.argv.slice(2);
-installPackages();
+await installPackages();
 const child = spawn(process.execPath, ["--enable-source-maps", await bundle(entry), ...rest], {
   stdio: "inherit",
   env: { ...process.env, MOSSY_TOP: top },

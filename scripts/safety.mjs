@@ -1,14 +1,19 @@
 // What keeps a house safe that is not the server's own to make: its secret, and who it runs as.
 import { execFileSync } from "node:child_process";
 import { randomBytes } from "node:crypto";
-import { existsSync, lchownSync, mkdirSync, readFileSync, readdirSync, writeFileSync } from "node:fs";
+import { existsSync, lchownSync, mkdirSync, readFileSync, readdirSync } from "node:fs";
 import { join } from "node:path";
+import { writeWhole } from "./cluster.mjs";
 
 /** The secret that seals second factors, kept beside the data and not in the database. */
 export function secretKey(dataDir) {
   const file = join(dataDir, "secret-key");
-  if (!existsSync(file)) writeFileSync(file, randomBytes(32).toString("base64url"), { mode: 0o600 });
-  return readFileSync(file, "utf8").trim();
+  // One that an interrupted start left empty is none.
+  const kept = existsSync(file) ? readFileSync(file, "utf8").trim() : "";
+  if (kept !== "") return kept;
+  const fresh = randomBytes(32).toString("base64url");
+  writeWhole(file, fresh);
+  return fresh;
 }
 
 /** Debian's user for programs that shall own nothing. */

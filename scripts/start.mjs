@@ -1,85 +1,107 @@
-// npm start: installs what is missing, runs the database, migrates, loads the demo, serves.
-import { spawn } from "node:child_process";
-import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+// npm start: installs what is missing, runs the database, migrates, loads the demo, serves; begins again what dies.
+import { mkdirSync, statfsSync } from "node:fs";
 import { join } from "node:path";
+import { begin, endAll, endOf, endOnSignals, keep } from "./children.mjs";
 import { installPackages } from "./install.mjs";
 
-installPackages();
-const { bundle, top } = await import("./bundle.mjs");
-const { buildWeb } = await import("./webApp.mjs");
-const { dataFolder, startPostgres } = await import("./postgres.mjs");
-const { loadDemo } = await import("./demo.mjs");
-const { ownedBy, runAs, secretKey } = await import("./safety.mjs");
-
-const dataDir = dataFolder(top);
-const port = process.env.PORT ?? "4173";
-const demo = process.env.DEMO ?? "yes";
-mkdirSync(dataDir, { recursive: true });
-
-// One start per data folder: a second one would pull the database from under the first.
-const lock = join(dataDir, "start.pid");
-const other = existsSync(lock) ? Number(readFileSync(lock, "utf8")) : 0;
-if (other > 0 && other !== process.pid && isStart(other)) {
-  console.error(
-    `Mossy Lantern runs already (process ${other}) on ${dataDir}. Stop it with Ctrl-C ` +
-      "first, or set DATA_DIR and PORT for another house.",
-  );
-  process.exit(1);
-}
-writeFileSync(lock, String(process.pid));
-
-function isStart(pid) {
-  try {
-    return readFileSync(`/proc/${pid}/cmdline`, "utf8").includes("start.mjs");
-  } catch {
-    return false;
-  }
-}
-
+/** A little longer than the server lets requests in flight finish. */
+const LAST_ANSWERS = 15_000;
 let database = null;
-const children = [];
-let stopping = false;
-async function stop(code) {
-  if (stopping) return;
-  stopping = true;
-  const gone = children
-    .filter((c) => c.exitCode === null && c.signalCode === null)
-    .map(
-      (c) =>
-        new Promise((done) => {
-          c.once("exit", done);
-          c.kill("SIGTERM");
-          setTimeout(() => c.kill("SIGKILL"), 5000).unref();
-        }),
-    );
-  await Promise.all(gone);
-  await database?.stop();
-  rmSync(lock, { force: true });
+let giveBack = null;
+let stopping = null;
+function stop() {
+  stopping ??= (async () => {
+    await endAll(LAST_ANSWERS);
+    await database?.stop();
+    giveBack?.();
+  })();
+  return stopping;
+}
+async function stopWith(code) {
+  await stop();
   process.exit(code);
 }
-for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"])
-  process.on(signal, () => {
-    if (!stopping) console.log("\nPutting the lantern out…");
-    void stop(0);
-  });
+endOnSignals(async () => {
+  if (!stopping) console.log("\nPutting the lantern out…");
+  await stopWith(0);
+});
+
+await installPackages();
+const { bundle, top } = await import("./bundle.mjs");
+const { buildWeb } = await import("./webApp.mjs");
+const { Database, dataFolder } = await import("./postgres.mjs");
+const { loadDemo } = await import("./demo.mjs");
+const { takeFolder } = await import("./lock.mjs");
+const { ownedBy, runAs, secretKey } = await import("./safety.mjs");
+
+const MB = 1024 * 1024;
+/** With less than this a database does not even start; with less than SPACE_FULL the house only reads. */
+const LEAST_SPACE = 48;
+function lookAtSpace(folder) {
+  const { bavail, bsize } = statfsSync(folder);
+  const free = Math.floor((bavail * bsize) / MB);
+  if (free < LEAST_SPACE)
+    throw new Error(
+      `The disk of ${folder} is full: ${free} MB are left, and the house needs ${LEAST_SPACE} to start. Make room ` +
+        "on it and start again; nothing was changed.",
+    );
+  if (free < Number(process.env.SPACE_FULL ?? 256))
+    console.error(
+      `The disk of ${folder} is nearly full (${free} MB are left): the house shows what it has and takes nothing in.`,
+    );
+}
 
 /** A program of ours; it ends when this process does, however that ends: its standard input closes. */
-function run(file, args, env) {
-  const child = spawn(process.execPath, ["--enable-source-maps", file, ...args], {
+const run = (file, args, env) =>
+  begin(process.execPath, ["--enable-source-maps", file, ...args], {
     env: { ...env, ENDS_WITH_PARENT: "yes" },
     stdio: ["pipe", "pipe", "inherit"],
   });
-  children.push(child);
-  return child;
+
+/** Waits until the server serves. @returns where that is, and how it ends */
+async function served(house) {
+  const ended = endOf(house);
+  const base = await new Promise((found, failed) => {
+    let text = "";
+    house.stdout.on("data", (d) => {
+      process.stdout.write(d);
+      if (text === null) return;
+      text += d;
+      const at = /serving (http:\/\/\S+)/.exec(text)?.[1];
+      if (!at) return;
+      text = null;
+      found(at);
+    });
+    void ended.then((how) => failed(new Error(`The server ended (${how}); see above.`)));
+  });
+  return { base, ended };
 }
 
-try {
+function welcome(base, isDemo) {
+  console.log(`\n  Mossy Lantern is lit: ${base}\n`);
+  if (isDemo)
+    console.log(
+      "  This is the demo, Saltmarsh Sound House. Sign in as marram (lead, password " +
+        "tide-table);\n  the sign-in page lists everybody else. Ctrl-C stops it; what you did is kept.\n" +
+        "  For a house of your own: DEMO=no npm start, with DATA_DIR set to another folder.\n",
+    );
+}
+
+/** Runs the house: database, server, stations, each begun again when it ends. */
+async function light(dataDir) {
   let url = process.env.DATABASE_URL;
+  let house = null;
   if (!url) {
-    database = await startPostgres({ folder: dataDir, log: console.log });
-    ({ url } = database);
+    database = new Database({ folder: dataDir, log: console.log });
+    await keep("The database", async () => {
+      const begun = await database.begin();
+      // Where it had to take another port, the server is begun again with that.
+      if (house && url !== database.url) house.kill("SIGTERM");
+      ({ url } = database);
+      return begun;
+    });
   }
-  const web = buildWeb();
+  const web = await buildWeb();
   const [server, station] = await Promise.all([
     bundle("server/src/main.ts"),
     bundle("station/src/main.ts"),
@@ -87,7 +109,8 @@ try {
   const env = {
     ...process.env,
     DATABASE_URL: url,
-    PORT: port,
+    DATA_DIR: dataDir,
+    PORT: process.env.PORT ?? "4173",
     WEB_DIR: web,
     MIGRATIONS_DIR: join(top, "server", "migrations"),
     LOG: process.env.LOG ?? "info",
@@ -97,35 +120,40 @@ try {
     ...runAs([top, web]),
   };
   const own = { settings: { DEMO: "no" }, stations: [] };
-  const { settings, stations } = demo === "yes" ? await loadDemo(env) : own;
+  const demo = (process.env.DEMO ?? "yes") === "yes";
+  const { settings, stations } = demo ? await loadDemo(env) : own;
   // The stand-in disk is ours: whoever the server becomes moves things on it.
   if (env.RUN_AS && !process.env.DISK_DIR) ownedBy(env.RUN_AS, env.DISK_DIR);
-  const house = run(server, [], { ...env, ...settings });
-  house.on("exit", (code) => {
-    if (!stopping) {
-      console.error("The server ended; see above.");
-      void stop(code ?? 1);
-    }
+  let base = null;
+  await keep("The server", async () => {
+    // Begun again it serves under the same address.
+    const at = { DATABASE_URL: url, ...(base ? { PORT: new URL(base).port } : {}) };
+    house = run(server, [], { ...env, ...settings, ...at });
+    const serving = await served(house);
+    base ??= serving.base;
+    return serving;
   });
-  let text = "";
-  house.stdout.on("data", (d) => {
-    process.stdout.write(d);
-    if (text === null) return;
-    text += d;
-    const at = /serving (http:\/\/\S+)/.exec(text)?.[1];
-    if (!at) return;
-    text = null;
-    console.log(`\n  Mossy Lantern is lit: ${at}\n`);
-    if (settings.DEMO === "no") return;
-    console.log(
-      "  This is the demo, Saltmarsh Sound House. Sign in as marram (lead, password " +
-        "tide-table);\n  the sign-in page lists everybody else. Ctrl-C stops it; what you did is kept.\n" +
-        "  For a house of your own: DEMO=no npm start, with DATA_DIR set to another folder.\n",
-    );
-    const files = stations.flatMap((file) => ["--token-file", file]);
-    run(station, ["--house", at, ...files], process.env).stdout.pipe(process.stdout);
+  welcome(base, settings.DEMO !== "no");
+  if (settings.DEMO === "no") return;
+  const files = stations.flatMap((file) => ["--token-file", file]);
+  await keep("The stations", async () => {
+    const child = run(station, ["--house", base, ...files], process.env);
+    child.stdout.pipe(process.stdout);
+    return { ended: endOf(child) };
   });
+}
+
+try {
+  const dataDir = await dataFolder(top);
+  mkdirSync(dataDir, { recursive: true });
+  giveBack = await takeFolder(dataDir);
+  lookAtSpace(dataDir);
+  await light(dataDir);
 } catch (e) {
-  console.error(e instanceof Error ? e.message : e);
-  await stop(1);
+  if (!stopping) {
+    const full = e?.code === "ENOSPC" || String(e?.message).includes("No space left on device");
+    console.error(e instanceof Error ? e.message : e);
+    if (full) console.error("The disk is full: make room on it and start again.");
+  }
+  await stopWith(1);
 }

@@ -5,7 +5,7 @@ import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
 import { join } from "node:path";
 import { findChromium, findPostgres, installPackages } from "./install.mjs";
 
-installPackages();
+await installPackages();
 const { top } = await import("./bundle.mjs");
 
 const chosen = process.argv.slice(2);
@@ -16,8 +16,8 @@ const among = (folder) =>
 const filters = chosen.map((c) => (existsSync(join(top, c, "package.json")) ? `${c}/` : c));
 const named = chosen.some((c) => !existsSync(join(top, c.split("/")[0])));
 const needs = { server: among("server") || named, e2e: among("e2e") || named };
-if (needs.server || needs.e2e) findPostgres();
-if (needs.e2e) findChromium();
+if (needs.server || needs.e2e) await findPostgres();
+if (needs.e2e) await findChromium();
 const projects = ["core", ...Object.keys(needs).filter((p) => needs[p])].flatMap((p) => ["--project", p]);
 
 const report = join(top, ".data", "built", "tests.json");

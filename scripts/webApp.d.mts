@@ -1,1 +1,1 @@
-export function buildWeb(log?: (line: string) => void): string;
+export function buildWeb(log?: (line: string) => void): Promise<string>;

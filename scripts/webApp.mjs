@@ -1,9 +1,9 @@
 // Builds the web app when what it is made of changed since the last build.
-import { execFileSync } from "node:child_process";
 import { createHash } from "node:crypto";
 import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { top } from "./bundle.mjs";
+import { run } from "./children.mjs";
 
 const MADE_OF = [
   "web/src",
@@ -24,7 +24,7 @@ function* files(path) {
 }
 
 /** @returns the folder of the built app */
-export function buildWeb(log = console.log) {
+export async function buildWeb(log = console.log) {
   const dist = join(top, "web", "dist");
   const hash = createHash("sha256");
   for (const part of MADE_OF)
@@ -34,10 +34,10 @@ export function buildWeb(log = console.log) {
   if (existsSync(join(dist, "index.html")) && existsSync(stamp) && readFileSync(stamp, "utf8") === digest)
     return dist;
   log("Building the web app…");
-  execFileSync(
+  await run(
     process.execPath,
     [join(top, "node_modules", "vite", "bin", "vite.js"), "build", "web", "--logLevel", "error"],
-    { cwd: top, stdio: "inherit", env: { ...process.env, NODE_ENV: "production" } },
+    { cwd: top, stdio: ["ignore", "inherit", "inherit"], env: { ...process.env, NODE_ENV: "production" } },
   );
   mkdirSync(join(top, ".data", "built"), { recursive: true });
   writeFileSync(stamp, digest);

@@ -30,12 +30,12 @@ export interface Ground {
 
 /** Builds the programs and moves the demo in, once for all houses of a run. `clear` leaves nothing behind. */
 export async function layGround(): Promise<{ ground: Ground; clear: () => Promise<void> }> {
-  findChromium();
+  await findChromium();
   const database = await temporaryPostgres();
   const folder = mkdtempSync(join(tmpdir(), "mossy-demo-"));
   const disk = join(folder, "disk");
   const settings = {
-    WEB_DIR: buildWeb(() => undefined),
+    WEB_DIR: await buildWeb(() => undefined),
     MIGRATIONS_DIR: join(top, "server/migrations"),
     LOG: "warn",
     ENDS_WITH_PARENT: "yes",

@@ -13,6 +13,7 @@ import helmet from "helmet";
 import type { Logger } from "pino";
 import { pinoHttp } from "pino-http";
 import { answer } from "./answer.ts";
+import { briefly } from "./briefly.ts";
 import type { Pool } from "./database.ts";
 import { houseRoutes } from "./house/routes.ts";
 import { Styles } from "./house/styles.ts";
@@ -124,6 +125,7 @@ function guard(app: Express, { log, addresses, trusted }: Parts): void {
           url: r.url,
         }),
         res: (r: { statusCode: number }) => ({ status: r.statusCode }),
+        err: briefly,
       },
     }),
   );

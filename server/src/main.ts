@@ -2,6 +2,7 @@ import { chown, mkdir } from "node:fs/promises";
 import { createServer } from "node:http";
 import pino from "pino";
 import { makeApp } from "./app.ts";
+import { briefly } from "./briefly.ts";
 import { ENDLESS, connect } from "./database.ts";
 import type { Pool } from "./database.ts";
 import { lastAnswers } from "./lastAnswers.ts";
@@ -62,9 +63,9 @@ const settings = ((): Settings => {
 // Lines go out as the process writes them. A destination of pino's own would be flushed on exit, and where the
 // other end of the pipe is gone without having read, that never ends and the server outlives its house.
 process.stdout.on("error", () => undefined);
-const log = pino({ level: settings.LOG }, { write: (line: string) => void process.stdout.write(line) });
+const log = pino({ level: settings.LOG, serializers: { err: briefly } }, { write: (line: string) => void process.stdout.write(line) });
 const pool = connect(settings.DATABASE_URL);
-pool.on("error", (err) => log.error({ err }, "database connection lost"));
+pool.on("error", ({ message }) => log.warn({ why: message }, "database connection lost"));
 
 await untilThere(async () => {
   const migrating = connect(settings.DATABASE_URL, ENDLESS);

@@ -222,3 +222,19 @@ it("gives everything that was done the id of who did it, whoever that was, and l
       await expect(pool.query(change)).rejects.toThrow("published and cannot be changed");
   });
 });
+
+it("refuses a database of a later version, and one that another migration of the same name made", async () => {
+  await withFirst(ALL.length, async (pool, migrateTo) => {
+    const last = ALL.at(-1)!;
+    await pool.query("insert into migrations (name) values ('900_later.sql')");
+    await expect(migrateTo(ALL.length)).rejects.toThrow(
+      "last used by a later version of Mossy Lantern (migration 900_later.sql)",
+    );
+    await pool.query("delete from migrations where name = '900_later.sql'");
+    await pool.query("update migrations set checksum = 'another' where name = $1", [last]);
+    await expect(migrateTo(ALL.length)).rejects.toThrow(`Migration ${last} is not the one that ran`);
+    // Before migrations were summed up nothing was written down: those are taken as they are.
+    await pool.query("update migrations set checksum = null");
+    expect(await migrateTo(ALL.length)).toEqual([]);
+  });
+});

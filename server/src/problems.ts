@@ -150,7 +150,7 @@ export const answerProblems =
     const trouble = troubleOf(error);
     const done = becameOf(req, error);
     const known = trouble ? ofTrouble(trouble, done) : asProblem(error);
-    if (trouble) req.log.warn({ err: error as unknown, trouble }, "the database could not do its part");
+    if (trouble) req.log.warn({ why: String(error), trouble }, "the database could not do its part");
     if (known?.status === 403) refused(req, known);
     if (!known) req.log.error({ err: error as unknown }, "unexpected");
     if (res.headersSent) {

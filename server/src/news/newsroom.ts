@@ -137,7 +137,7 @@ export class Newsroom {
       connectionTimeoutMillis: ANSWERS_WITHIN * 2,
     });
     client.on("notification", ({ channel, payload }) => this.#hear(channel, payload ?? "{}"));
-    client.on("error", (err) => this.log.warn({ err }, "news connection lost"));
+    client.on("error", ({ message }) => this.log.warn({ why: message }, "news connection lost"));
     client.on("end", () => this.#lost(client));
     await client.connect();
     await client.query(`listen ${CHANNEL}`);
@@ -159,7 +159,7 @@ export class Newsroom {
       // Something may have been missed meanwhile: listeners load afresh when they are told to begin again.
       for (const res of this.#listeners.keys()) this.#say(res, "event: begin\ndata: {}\n\n");
     } catch (err) {
-      this.log.warn({ err }, "news connection not back yet");
+      this.log.warn({ why: String(err) }, "news connection not back yet");
       setTimeout(() => void this.#again(), AGAIN_AFTER).unref();
     }
   }
