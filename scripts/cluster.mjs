@@ -51,7 +51,8 @@ export function writeWhole(file, text, owner = {}) {
 }
 
 /** Whether a folder holds a cluster that was finished. */
-const isWhole = (data) => existsSync(join(data, "PG_VERSION")) && existsSync(join(data, "global", "pg_control"));
+const isWhole = (data) =>
+  existsSync(join(data, "PG_VERSION")) && existsSync(join(data, "global", "pg_control"));
 /** Whether a server ever came up on a cluster: from then on it may hold something. */
 const everServed = (data) => existsSync(join(data, "postmaster.opts"));
 
@@ -70,7 +71,9 @@ export async function readyCluster({ bin, folder, data, throwAway, log }) {
       );
     const aside = join(folder, `postgres.unfinished-${new Date().toISOString().replace(/\W/g, "")}`);
     renameSync(data, aside);
-    log(`The database was never finished by an earlier start; what there was lies in ${aside} and can be deleted.`);
+    log(
+      `The database was never finished by an earlier start; what there was lies in ${aside} and can be deleted.`,
+    );
   }
   if (isWhole(data)) return;
   log("Making the database…");
@@ -89,11 +92,11 @@ async function makeCluster({ bin, folder, data, throwAway }) {
   const auth = ["-U", "mossy", "--auth=scram-sha-256", `--pwfile=${hand}`];
   const text = ["-E", "UTF8", "--locale=C.UTF-8"];
   try {
-    await run(
-      join(bin, "initdb"),
-      ["-D", fresh, ...auth, ...text, ...(throwAway ? ["--no-sync"] : [])],
-      { ...user, stdio: ["ignore", "ignore", "pipe"], cwd: folder },
-    );
+    await run(join(bin, "initdb"), ["-D", fresh, ...auth, ...text, ...(throwAway ? ["--no-sync"] : [])], {
+      ...user,
+      stdio: ["ignore", "ignore", "pipe"],
+      cwd: folder,
+    });
   } finally {
     rmSync(hand, { force: true });
   }

@@ -211,7 +211,9 @@ export class Database {
       const said = log.since();
       // Somebody else took the port meanwhile: another one next time.
       if (said.includes("Address already in use")) this.#port = null;
-      throw new Error(`PostgreSQL did not start (${over ?? "no answer"}); its log is ${log.file}:\n${said}`);
+      throw new Error(
+        `PostgreSQL did not start (${over ?? "no answer"}); its log is ${log.file}:\n${said}`,
+      );
     }
     child.unref();
     return { ended };

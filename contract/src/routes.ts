@@ -35,6 +35,10 @@ export const routes = {
 } as const satisfies Record<RouteName, Route>;
 
 export type Routes = typeof routes;
+/** Routes that are done once however often a request with the same key comes. */
+export type OnceRoute = {
+  [N in RouteName]: Routes[N] extends { readonly once: true } ? N : never;
+}[RouteName];
 export type AnswerOf<N extends RouteName> = Routes[N]["answer"] extends z.ZodType<infer A> ? A : Uint8Array;
 export type BodyOf<N extends RouteName> = Routes[N] extends { readonly body: z.ZodType<infer B> }
   ? B

@@ -19,7 +19,7 @@ async function edit(visitor: Visitor, level: number, key?: string) {
   const draft = await draftOf();
   const track = draft.session.tracks.find((t) => t.kind === "audio")!;
   const body = { revision: draft.revision, changes: [setField(track, "level", level)] };
-  const headers = key === undefined ? {} : { "idempotency-key": key };
+  const headers: Record<string, string> = key === undefined ? {} : { "idempotency-key": key };
   return visitor.ask("editDocument", { document: draft.id }, body, "", headers);
 }
 const levelNow = async () =>
@@ -181,13 +181,18 @@ describe("a disk that is nearly full", () => {
       const refused = await edit(there!, -30);
       expect([refused.status, refused.problem]).toEqual([
         507,
-        expect.stringContaining("The disk on which the house keeps its records is full. Nothing was changed."),
+        expect.stringContaining(
+          "The disk on which the house keeps its records is full. Nothing was changed.",
+        ),
       ]);
       expect(await levelNow()).toBe(before);
       const told = async (who: Visitor) =>
         (await who.ask("today", {})).data.waiting.filter((w) => w.about === "Disk");
       expect(await told(there!)).toEqual([
-        expect.objectContaining({ weight: "broken", says: expect.stringContaining("takes nothing in any more") }),
+        expect.objectContaining({
+          weight: "broken",
+          says: expect.stringContaining("takes nothing in any more"),
+        }),
       ]);
       expect(await told(engineer!)).toEqual([]);
     } finally {

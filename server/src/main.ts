@@ -63,7 +63,10 @@ const settings = ((): Settings => {
 // Lines go out as the process writes them. A destination of pino's own would be flushed on exit, and where the
 // other end of the pipe is gone without having read, that never ends and the server outlives its house.
 process.stdout.on("error", () => undefined);
-const log = pino({ level: settings.LOG, serializers: { err: briefly } }, { write: (line: string) => void process.stdout.write(line) });
+const log = pino(
+  { level: settings.LOG, serializers: { err: briefly } },
+  { write: (line: string) => void process.stdout.write(line) },
+);
 const pool = connect(settings.DATABASE_URL);
 pool.on("error", ({ message }) => log.warn({ why: message }, "database connection lost"));
 

@@ -110,7 +110,8 @@ async function carryOut<T>(
         deed?.asked ?? null,
       ]);
       const result = await work(client);
-      if (deed) await client.query("update deeds set answer = $2 where id = $1", [id, JSON.stringify(result)]);
+      if (deed)
+        await client.query("update deeds set answer = $2 where id = $1", [id, JSON.stringify(result)]);
       const broken = await commit(client);
       client.release(broken !== null);
       return { broken, result };

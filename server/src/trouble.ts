@@ -37,7 +37,10 @@ const LINE = new Set([
 ]);
 /** What node-postgres says without a code. */
 const SAID: readonly (readonly [RegExp, Trouble])[] = [
-  [/^Connection terminated|^Client (has encountered a connection error|was closed)|^Query read timeout/, "lost"],
+  [
+    /^Connection terminated|^Client (has encountered a connection error|was closed)|^Query read timeout/,
+    "lost",
+  ],
   [/^timeout exceeded when trying to connect|^Cannot use a pool after/, "busy"],
 ];
 

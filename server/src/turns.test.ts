@@ -52,7 +52,10 @@ describe("turns", () => {
 });
 
 describe("waiting for the database", () => {
-  const refused = Object.assign(new Error("connect ECONNREFUSED"), { code: "ECONNREFUSED", syscall: "connect" });
+  const refused = Object.assign(new Error("connect ECONNREFUSED"), {
+    code: "ECONNREFUSED",
+    syscall: "connect",
+  });
 
   it("tries again after growing pauses and says so", async () => {
     const said: string[] = [];
@@ -66,7 +69,13 @@ describe("waiting for the database", () => {
 
   it("does not wait for what waiting does not mend", async () => {
     const wrong = Object.assign(new Error("password authentication failed"), { code: "28P01" });
-    await expect(untilThere(() => Promise.reject(wrong), () => undefined, 1)).rejects.toThrow("password");
+    await expect(
+      untilThere(
+        () => Promise.reject(wrong),
+        () => undefined,
+        1,
+      ),
+    ).rejects.toThrow("password");
   });
 });
 

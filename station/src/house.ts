@@ -1,3 +1,4 @@
+import { randomUUID } from "node:crypto";
 import { news } from "@mossy/contract/news";
 import type { News } from "@mossy/contract/news";
 import { pathOf, paths } from "@mossy/contract/paths";
@@ -9,6 +10,7 @@ import { handInAnswer } from "@mossy/contract/sessions";
 /** What the house says when it sends something to a room. */
 export type SentNews = Extract<News, { kind: "sent" }>;
 const AGAIN_AFTER = 2000;
+const TRIES = 30;
 
 /** The house does not know this station's token (any more). */
 export class NotKnown extends Error {
@@ -41,11 +43,14 @@ export class HouseClient {
     name: string,
   ): Promise<{ number: number; findings: number }> {
     const query = new URLSearchParams({ session, name }).toString();
+    // However often it has to be sent: it is one check-in.
+    const key = randomUUID();
     const res = await this.#send(
       "handIn",
       `${pathOf("handIn", {})}?${query}`,
       new Uint8Array(file),
       "application/octet-stream",
+      { "idempotency-key": key },
     );
     const answer = handInAnswer.parse(await res.json());
     if (!answer.taken)
@@ -90,6 +95,21 @@ export class HouseClient {
     }
   }
 
+  /** Asks again while the house is not there or not ready: a room goes on when the house does. */
+  async #insist(asking: () => Promise<Response>): Promise<Response> {
+    for (let n = 1; ; n++) {
+      const res = await asking().catch((e: unknown) => {
+        if (n === TRIES) throw e;
+        return null;
+      });
+      if (res && (n === TRIES || ![502, 503, 504].includes(res.status))) return res;
+      const wait = Number(res?.headers.get("retry-after") ?? AGAIN_AFTER / 1000) * 1000;
+      await new Promise((resolve) => {
+        setTimeout(resolve, wait);
+      });
+    }
+  }
+
   #headers(): Record<string, string> {
     return { authorization: `Bearer ${this.token}` };
   }
@@ -99,12 +119,14 @@ export class HouseClient {
     path: string,
     body?: NonNullable<RequestInit["body"]>,
     type?: string,
+    headers: Readonly<Record<string, string>> = {},
   ): Promise<Response> {
-    const res = await fetch(`${this.base}/api${path}`, {
+    const init = {
       method: paths[name][0].toUpperCase(),
-      headers: { ...this.#headers(), ...(type === undefined ? {} : { "content-type": type }) },
+      headers: { ...this.#headers(), ...(type === undefined ? {} : { "content-type": type }), ...headers },
       ...(body === undefined ? {} : { body }),
-    });
+    };
+    const res = await this.#insist(() => fetch(`${this.base}/api${path}`, init));
     if (res.ok) return res;
     if (res.status === 401) throw new NotKnown(WITHDRAWN);
     const said = problem.safeParse(tryJson(await res.text()));

@@ -52,8 +52,7 @@ export function start(data: string, settings: Readonly<Record<string, string>> =
 }
 
 /** Where a start serves, once it does. */
-export const litAt = async (begun: Start): Promise<string> =>
-  (await begun.hears(/is lit: (\S+)/))[1] ?? "";
+export const litAt = async (begun: Start): Promise<string> => (await begun.hears(/is lit: (\S+)/))[1] ?? "";
 
 /** A folder for a house, which the database's user may enter. */
 export function dataFolder(): string {
@@ -78,7 +77,9 @@ export function processesOf(data: string): { pid: number; what: string }[] {
         readFileSync(`/proc/${pid}/stat`, "utf8"),
       ];
       if (stat.includes(") Z ")) return [];
-      return words.includes(data) || told.includes(data) || cwd.startsWith(data) ? [{ pid, what: words }] : [];
+      return words.includes(data) || told.includes(data) || cwd.startsWith(data)
+        ? [{ pid, what: words }]
+        : [];
     } catch {
       return [];
     }

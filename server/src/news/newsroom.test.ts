@@ -31,14 +31,17 @@ it("drops whoever does not read what is told, and tells the others all of it", a
   let heard = 0;
   const listening = (async () => {
     for await (const piece of line.body!.pipeThrough(new TextDecoderStream()))
-      heard += piece.split("data: {\"kind\"").length - 1;
+      heard += piece.split('data: {"kind"').length - 1;
   })().catch(() => undefined);
 
   // A line's buffers in the system take some megabytes before anything is left unread here.
   const long = "x".repeat(7000);
   const MANY = 3000;
   for (let n = 0; n < MANY; n++)
-    await house.pool.query("select pg_notify($1, $2)", [CHANNEL, JSON.stringify({ kind: "chain", chain: long, n })]);
+    await house.pool.query("select pg_notify($1, $2)", [
+      CHANNEL,
+      JSON.stringify({ kind: "chain", chain: long, n }),
+    ]);
   await expect.poll(() => heard, { timeout: 20_000 }).toBeGreaterThanOrEqual(MANY);
   deaf.resume();
   await expect.poll(() => ended, { timeout: 5000 }).toBe(true);

@@ -26,7 +26,6 @@ export function checkInRoutes(router: Router, pool: Pool, styles: Styles): void 
         session: query.session,
         sure: query.sure === "yes",
         by: person,
-        at: new Date(),
         deed,
       }),
     // Without a session in the address only the file says which it is.

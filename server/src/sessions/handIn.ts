@@ -29,7 +29,6 @@ export interface HandIn {
   /** Whether it is taken in however little it is like it. */
   readonly sure: boolean;
   readonly by: Person;
-  readonly at: Date;
   /** Null where it was handed in without a key. */
   readonly deed: Deed | null;
 }
@@ -96,9 +95,10 @@ export async function handIn(
   if (question) return what.by.right === "station" ? { ...question, better: [] } : question;
   const taken = takeIn(style, target.baseline, read);
   const counts = await countsOf(pool, styles, taken.session, target);
+  const at = new Date();
   return once(pool, what.deed, async (db): Promise<HandInAnswer> => {
     await openForWriting(db, target.id);
-    const document = await addDocument(db, taken.session, what.by.id, what.at);
+    const document = await addDocument(db, taken.session, what.by.id, at);
     const added = await addCheckIn(db, {
       session: target.id,
       fileName: what.name,
@@ -108,7 +108,7 @@ export async function handIn(
       recognised: taken.recognised,
       remarks: taken.remarks,
       by: what.by.id,
-      at: what.at,
+      at,
       counts,
     });
     await tell(db, {

@@ -16,54 +16,21 @@ export interface Wire {
   close(): void;
 }
 
+/** What is to happen, and what goes over the line. */
+interface State {
+  readonly open: Set<Socket>;
+  cut: "before" | "after" | null;
+  down: boolean;
+  downWithIt: boolean;
+}
+
 /** Lays a line to a PostgreSQL: it passes on what both sides say until it is told to break. */
 export async function layWire(database: string): Promise<Wire> {
   const to = new URL(database);
-  const open = new Set<Socket>();
-  let cut: "before" | "after" | null = null;
-  let [down, downWithIt] = [false, false];
-  const cutAll = (): void => {
-    for (const socket of open) socket.destroy();
-  };
+  const state: State = { open: new Set(), cut: null, down: false, downWithIt: false };
   const server = createServer((near) => {
-    if (down) {
-      near.destroy();
-      return;
-    }
-    const far = createConnection(Number(to.port), to.hostname);
-    let silent = false;
-    const end = (): void => {
-      near.destroy();
-      far.destroy();
-    };
-    for (const socket of [near, far]) {
-      open.add(socket);
-      socket.on("error", end).on("close", () => {
-        open.delete(socket);
-        end();
-      });
-    }
-    near.on("data", (said: Buffer) => {
-      // A simple query of the protocol: Q, four bytes of length, the words, a zero.
-      const commits = said.includes("commit\0");
-      if (commits && cut === "before") {
-        cut = null;
-        end();
-        return;
-      }
-      if (commits && cut === "after") {
-        cut = null;
-        silent = true;
-      }
-      far.write(said);
-    });
-    far.on("data", (answer: Buffer) => {
-      if (silent && answer.includes("COMMIT\0")) {
-        down ||= downWithIt;
-        if (down) cutAll();
-        else end();
-      } else near.write(answer);
-    });
+    if (state.down) near.destroy();
+    else join(near, createConnection(Number(to.port), to.hostname), state);
   });
   await new Promise<void>((resolve) => {
     server.listen(0, "127.0.0.1", resolve);
@@ -72,19 +39,56 @@ export async function layWire(database: string): Promise<Wire> {
   return {
     url: Object.assign(new URL(database), { host: `127.0.0.1:${port}` }).href,
     cutAtCommit: (when, goesDown) => {
-      cut = when;
-      downWithIt = goesDown === "down";
+      state.cut = when;
+      state.downWithIt = goesDown === "down";
     },
     down: () => {
-      down = true;
-      cutAll();
+      state.down = true;
+      cutAll(state);
     },
     mend: () => {
-      down = false;
+      state.down = false;
     },
     close: () => {
-      cutAll();
+      cutAll(state);
       server.close();
     },
   };
+}
+
+function cutAll({ open }: State): void {
+  for (const socket of open) socket.destroy();
+}
+
+/** Joins two ends until one of them ends, or a commit is to be cut off. */
+function join(near: Socket, far: Socket, state: State): void {
+  let silent = false;
+  const end = (): void => {
+    near.destroy();
+    far.destroy();
+  };
+  for (const socket of [near, far]) {
+    state.open.add(socket);
+    socket.on("error", end).on("close", () => {
+      state.open.delete(socket);
+      end();
+    });
+  }
+  near.on("data", (said: Buffer) => {
+    // A simple query of the protocol: Q, four bytes of length, the words, a zero.
+    const when = said.includes("commit\0") ? state.cut : null;
+    if (when !== null) state.cut = null;
+    silent ||= when === "after";
+    if (when === "before") end();
+    else far.write(said);
+  });
+  far.on("data", (answer: Buffer) => {
+    if (!silent || !answer.includes("COMMIT\0")) {
+      near.write(answer);
+      return;
+    }
+    state.down ||= state.downWithIt;
+    if (state.down) cutAll(state);
+    else end();
+  });
 }

@@ -29,14 +29,21 @@ export interface DocumentKeeper<D = Session, C = Change> {
   /**
    * Sends changes made to a revision. Rejects with `refused: true` where somebody else was faster, with
    * `false` where the house does not answer.
+   * @param key the same when the same is sent again: it is done once
    */
-  send(revision: number, changes: readonly C[]): Promise<{ revision: number; merged: boolean }>;
+  send(
+    revision: number,
+    changes: readonly C[],
+    key: string,
+  ): Promise<{ revision: number; merged: boolean }>;
   load(): Promise<{ revision: number; doc: D }>;
 }
 export class EditRefused extends Error {
   constructor(
     readonly refused: boolean,
     reason: string,
+    /** Whether whoever waits should read the reason. */
+    readonly told = false,
   ) {
     super(reason);
   }

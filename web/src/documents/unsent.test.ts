@@ -105,6 +105,49 @@ describe("a workpiece whose house does not answer, or refuses", () => {
     expect(find(house.session, "kick").level).toBe(-3);
   });
 
+  it("sends what it does not know to have arrived by one key, and the next edit by another", async () => {
+    const house = new MemoryHouse();
+    const keys: string[] = [];
+    let lost = 2;
+    const d = work({
+      load: () => house.load(),
+      send: async (from, changes, key) => {
+        keys.push(key);
+        // The first time it arrives, and its answer is lost: the house knows the key.
+        if (keys.length === 1) await house.send(from, changes);
+        if (lost-- > 0) throw new EditRefused(false, "no line");
+        return key === keys[0] ? { revision: house.revision, merged: false } : house.send(from, changes);
+      },
+    });
+    level(d, "kick", -3);
+    level(d, "top", -5);
+    await settled(d);
+    expect(keys[0]).toBe(keys[1]);
+    expect([keys[2] === keys[0], keys[3] === keys[0]]).toEqual([true, false]);
+    expect(house.session).toEqual(d.state().doc);
+    expect([d.state().undoes, d.state().clashes]).toEqual(["level", []]);
+  });
+
+  it("says why it waits where that passes only when somebody does something, and no longer than that", async () => {
+    const house = new MemoryHouse();
+    let full = true;
+    const said: (string | null)[] = [];
+    const d = work({
+      load: () => house.load(),
+      send: (from, changes) => {
+        said.push(d.state().problem);
+        if (!full) return house.send(from, changes);
+        full = said.length < 2;
+        return Promise.reject(new EditRefused(false, "The disk is full.", true));
+      },
+    });
+    d.subscribe(() => said.push(d.state().problem));
+    level(d, "kick", -3);
+    await settled(d);
+    expect(said).toContain("The disk is full.");
+    expect([d.state().problem, find(house.session, "kick").level]).toEqual([null, -3]);
+  });
+
   it("says what does not fit instead of doing it", () => {
     const d = work(new MemoryHouse());
     expect(

@@ -3,6 +3,7 @@ import type { Change } from "@mossy/core/session/change";
 import type { Session } from "@mossy/core/session/document";
 import type { Deed, DeedBook } from "./deeds.ts";
 import { NO_BOOK } from "./deeds.ts";
+import { newKey } from "../wire/ask.ts";
 import { onTop } from "./onTop.ts";
 import { EditRefused } from "./rules.ts";
 import type { ChangeRules, Clash, DocumentKeeper } from "./rules.ts";
@@ -38,6 +39,7 @@ export class Workpiece<D = Session, C = Change> {
   #undone: Deed<C>[] = [];
   #queue: Deed<C>[] = [];
   #sending = false;
+  #sent: { readonly deed: Deed<C>; readonly revision: number; readonly key: string } | null = null;
   #clash = 0;
   readonly #listeners = new Set<() => void>();
 
@@ -175,12 +177,20 @@ export class Workpiece<D = Session, C = Change> {
     void this.#flush();
   }
 
+  /** What is sent again, because nobody knows whether it arrived, goes by the same key and is done once. */
+  #keyOf(deed: Deed<C>): string {
+    const known = this.#sent;
+    if (known?.deed === deed && known.revision === this.#revision) return known.key;
+    this.#sent = { deed, revision: this.#revision, key: newKey() };
+    return this.#sent.key;
+  }
+
   async #flush(): Promise<void> {
     if (this.#sending) return;
     this.#sending = true;
     for (let deed = this.#queue[0]; deed; deed = this.#queue[0]) {
       try {
-        const answer = await this.house.send(this.#revision, deed.changes);
+        const answer = await this.house.send(this.#revision, deed.changes, this.#keyOf(deed));
         this.#queue.shift();
         this.book.keep(this.#queue);
         this.#revision = answer.revision;
@@ -192,8 +202,9 @@ export class Workpiece<D = Session, C = Change> {
         }
         if (e.refused) await this.#giveUp(deed, e.message);
         else {
-          this.#set({ saving: "waiting" });
+          this.#set({ saving: "waiting", ...(e.told ? { problem: e.message } : {}) });
           await this.pause(AGAIN_AFTER);
+          if (e.told) this.#set({ problem: null });
         }
       }
     }

@@ -11,9 +11,13 @@ import { EditRefused } from "./rules.ts";
 import type { ChangeRules, DocumentKeeper } from "./rules.ts";
 import { SESSION_RULES } from "./sessionRules.ts";
 
+/** The house has no space left: that passes only when somebody makes room (RFC 4918). */
+const NO_SPACE = 507;
+
 /** What did not reach the house: refused by it, or (no line, or it stumbled) to be tried again. */
 export const taken = (e: unknown): never => {
-  throw e instanceof AskProblem ? new EditRefused(e.status !== 0 && e.status < 500, e.message) : e;
+  if (!(e instanceof AskProblem)) throw e;
+  throw new EditRefused(e.status !== 0 && e.status < 500, e.message, e.status === NO_SPACE);
 };
 
 // One owner for every document that is worked on in this window: whatever page shows it shows the same
@@ -84,8 +88,8 @@ export function workpieceOf(document: WorkingDocument): Workpiece {
     rules: SESSION_RULES,
     change,
     house: {
-      send: (revision, changes) =>
-        ask("editDocument", { document: id }, { revision, changes: [...changes] }).catch(taken),
+      send: (revision, changes, key) =>
+        ask("editDocument", { document: id }, { revision, changes: [...changes] }, key).catch(taken),
       load: () =>
         ask("document", { document: id })
           .then(({ revision, session }) => ({ revision, doc: session }))

@@ -7,7 +7,7 @@ import { useMutation, useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
 import { useNavigate, useParams } from "react-router";
 import { z } from "zod";
-import { ask } from "../wire/ask.ts";
+import { askOnce } from "../wire/ask.ts";
 import { queries, queryClient, useMayIn } from "../wire/queries.ts";
 import { Button } from "../ui/button.tsx";
 import { Input, PageHead, Pill } from "../ui/pieces.tsx";
@@ -79,7 +79,7 @@ function Fitting({
   }, [session, settings, room, leaveOut]);
   const start = useMutation({
     mutationFn: () =>
-      ask(
+      askOnce(
         "startSession",
         {},
         { title, room: roomId, template, release, leaveOut: [...leaveOut], settings },

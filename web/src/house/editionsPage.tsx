@@ -7,7 +7,7 @@ import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
 import { Download, Undo2 } from "lucide-react";
 import { useMemo, useState } from "react";
 import { z } from "zod";
-import { ask } from "../wire/ask.ts";
+import { askOnce } from "../wire/ask.ts";
 import { queries, queryClient } from "../wire/queries.ts";
 import { mention } from "../ui/toasts.tsx";
 import { day, moment } from "../ui/dates.ts";
@@ -165,7 +165,7 @@ function LastHand({ hand }: { hand: { by: Doer; at: string } | undefined }) {
 function PublishForm({ next, ready, revision }: { next: number; ready: boolean; revision: number }) {
   const [note, setNote, forgetNote] = useKept("edition-note", "", z.string());
   const publish = useMutation({
-    mutationFn: () => ask("publishEdition", {}, { revision, note }),
+    mutationFn: () => askOnce("publishEdition", {}, { revision, note }),
     onSuccess: async (edition) => {
       forgetNote();
       await Promise.all(

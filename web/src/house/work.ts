@@ -50,7 +50,8 @@ function houseWorkpiece(draft: HouseDraft): Workpiece<House, HouseChange> {
     rules: HOUSE_RULES,
     change: houseChange,
     house: {
-      send: (revision, changes) => ask("editHouse", {}, { revision, changes: [...changes] }).catch(taken),
+      send: (revision, changes, key) =>
+        ask("editHouse", {}, { revision, changes: [...changes] }, key).catch(taken),
       load: () =>
         ask("house", {})
           .then((h) => ({ revision: h.draft.revision, doc: h.draft.house }))

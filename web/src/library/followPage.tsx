@@ -4,7 +4,7 @@ import { useInfiniteQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { Link } from "react-router";
 import { z } from "zod";
-import { ask } from "../wire/ask.ts";
+import { askOnce } from "../wire/ask.ts";
 import { queries, queryClient, useMe } from "../wire/queries.ts";
 import { mention } from "../ui/toasts.tsx";
 import { Button } from "../ui/button.tsx";
@@ -82,7 +82,11 @@ function Chosen({
     let done = 0;
     try {
       for (const t of list) {
-        await ask("followEdition", { template: t.template }, { revision: t.revision, note: of(t).note });
+        await askOnce(
+          "followEdition",
+          { template: t.template },
+          { revision: t.revision, note: of(t).note },
+        );
         done++;
         setGoing({ done, of: list.length });
       }

@@ -8,7 +8,7 @@ import { useMutation, useQuery } from "@tanstack/react-query";
 import { useCallback, useRef } from "react";
 import { useNavigate, useSearchParams } from "react-router";
 import { z } from "zod";
-import { ask } from "../wire/ask.ts";
+import { askOnce } from "../wire/ask.ts";
 import { queries, queryClient, useMe, useStyle } from "../wire/queries.ts";
 import { Button } from "../ui/button.tsx";
 import { Choice, Field, Input, PageHead } from "../ui/pieces.tsx";
@@ -69,7 +69,7 @@ export default function NewTemplatePage() {
   const navigate = useNavigate();
   const make = useMutation({
     mutationFn: () =>
-      ask(
+      askOnce(
         "newTemplate",
         {},
         {

@@ -5,7 +5,7 @@ import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import { z } from "zod";
-import { ask } from "../wire/ask.ts";
+import { ask, askOnce } from "../wire/ask.ts";
 import { queries, queryClient, useMe } from "../wire/queries.ts";
 import { BackAndForth } from "../ui/backAndForth.tsx";
 import { Button } from "../ui/button.tsx";
@@ -51,7 +51,7 @@ function Editor({ id, revision: latest, room }: { id: string | null; revision: n
   const navigate = useNavigate();
   const save = useMutation({
     mutationFn: async (): Promise<string> => {
-      if (id === null) return (await ask("newRoom", {}, { room: now })).id;
+      if (id === null) return (await askOnce("newRoom", {}, { room: now })).id;
       await ask("editRoom", { room: id }, { revision, room: now });
       return id;
     },

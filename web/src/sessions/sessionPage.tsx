@@ -4,7 +4,7 @@ import type { TickedItem } from "@mossy/contract/rooms";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { Download, Send } from "lucide-react";
 import { Link, useParams } from "react-router";
-import { ask, fileAddress } from "../wire/ask.ts";
+import { ask, askOnce, fileAddress } from "../wire/ask.ts";
 import { queries, queryClient, useMayIn } from "../wire/queries.ts";
 import { Button } from "../ui/button.tsx";
 import { PageHead } from "../ui/pieces.tsx";
@@ -89,7 +89,7 @@ function SessionBody({ session: s }: { session: Whole }) {
   const waits = last && last.openNow > 0 && s.closedAt === null ? last : null;
   const mended = last !== null && last.openNow < last.findingsThen;
   const send = useMutation({
-    mutationFn: (as: "package" | "correction") => ask("sendToStation", { session: s.id }, { as }),
+    mutationFn: (as: "package" | "correction") => askOnce("sendToStation", { session: s.id }, { as }),
     onSuccess: () => queryClient.invalidateQueries({ queryKey: ["session", s.id] }),
   });
   return (

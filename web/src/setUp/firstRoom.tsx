@@ -3,7 +3,7 @@ import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { inputGroups } from "../fit/inputGroups.ts";
 import { BankForm } from "../rooms/bankForm.tsx";
-import { ask } from "../wire/ask.ts";
+import { askOnce } from "../wire/ask.ts";
 import { Button } from "../ui/button.tsx";
 import { Field, Input } from "../ui/pieces.tsx";
 import { Trouble } from "../ui/states.tsx";
@@ -14,7 +14,7 @@ export function FirstRoom({ onMade, onLater }: { onMade: (id: string) => void; o
   const [inputs, setInputs] = useState<RoomInput[]>([]);
   const make = useMutation({
     mutationFn: () =>
-      ask(
+      askOnce(
         "newRoom",
         {},
         {

@@ -4,7 +4,7 @@ import { STARTERS, startWith } from "@mossy/core/sheet/templateStarters";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { newId } from "../session/newId.ts";
-import { ask } from "../wire/ask.ts";
+import { askOnce } from "../wire/ask.ts";
 import { queries } from "../wire/queries.ts";
 import { Button } from "../ui/button.tsx";
 import { Field, Input } from "../ui/pieces.tsx";
@@ -28,8 +28,9 @@ function Choose({ style, onDone }: { style: Style; onDone: () => void }) {
       const starter = STARTERS.find((s) => s.id === chosen);
       if (!starter) return;
       const session = startWith(style, starter, newId);
-      const { id } = await ask("newTemplate", {}, { name, shelf: "Templates", session });
-      if (out) await ask("publishRelease", { template: id }, { revision: 0, note: "The first release" });
+      const { id } = await askOnce("newTemplate", {}, { name, shelf: "Templates", session });
+      if (out)
+        await askOnce("publishRelease", { template: id }, { revision: 0, note: "The first release" });
     },
     onSuccess: onDone,
   });

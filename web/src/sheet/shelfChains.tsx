@@ -3,7 +3,7 @@ import type { Session, Track, TrackId } from "@mossy/core/session/document";
 import { chainFrom, putChain } from "@mossy/core/sheet/chains";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { ask } from "../wire/ask.ts";
+import { askOnce } from "../wire/ask.ts";
 import { queries, queryClient } from "../wire/queries.ts";
 import { mention } from "../ui/toasts.tsx";
 import { Button } from "../ui/button.tsx";
@@ -61,7 +61,7 @@ export function SaveChain({
 }) {
   const [name, setName] = useState("");
   const save = useMutation({
-    mutationFn: () => ask("saveChain", {}, { name, processors: chainFrom(t), note: "" }),
+    mutationFn: () => askOnce("saveChain", {}, { name, processors: chainFrom(t), note: "" }),
     onSuccess: async (chain) => {
       await queryClient.invalidateQueries({ queryKey: ["chains"] });
       work.edit(

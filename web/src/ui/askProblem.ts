@@ -6,7 +6,14 @@ export class AskProblem extends Error {
     readonly title: string,
     detail: string,
     readonly where: string | null,
+    /** Seconds after which the house may be asked again; null where it says nothing of that. */
+    readonly retryAfter: number | null = null,
   ) {
     super(detail);
+  }
+
+  /** Whether asking again in a while may help: there is no line, or the house or what is before it is not ready. */
+  get mayPass(): boolean {
+    return [0, 502, 503, 504].includes(this.status);
   }
 }

@@ -1,6 +1,6 @@
 import { afterEach, describe, expect, it, vi } from "vitest";
 import { AskProblem } from "../ui/askProblem.ts";
-import { ask, fileAddress, hand } from "./ask.ts";
+import { ask, askOnce, fileAddress, hand } from "./ask.ts";
 
 /** What the house was asked, and how it answers in this test. */
 function house(answer: () => Promise<Response> | Response) {
@@ -70,4 +70,49 @@ describe("asking the house", () => {
 
   it("names the address of a file", () =>
     expect(fileAddress("correctedFile", { checkIn: "c 1" })).toMatch(/^\/api\/.*c%201/));
+});
+
+describe("asking for something that is done once", () => {
+  const wish = { revision: 4, note: "First" };
+  const keyOf = (sent: { init: RequestInit }): string =>
+    new Headers(sent.init.headers).get("Idempotency-Key") ?? "none";
+  const away = (): Response =>
+    new Response(JSON.stringify({ type: "x", title: "Away", status: 503, detail: "Away.", where: null }), {
+      status: 503,
+      headers: { "Content-Type": "application/problem+json", "Retry-After": "0" },
+    });
+
+  it("asks again while the house is not ready, by the same key, and gives the one answer", async () => {
+    const answers = [away(), away(), json({ number: 3 })];
+    const asked = house(() => answers.shift()!);
+    expect(await askOnce("publishEdition", {}, wish)).toEqual({ number: 3 });
+    expect(asked).toHaveLength(3);
+    expect(new Set(asked.map(keyOf)).size).toBe(1);
+    expect(keyOf(asked[0]!)).toMatch(/^[0-9a-f]{32}$/);
+  });
+
+  it("is the same request when a person asks again after it gave up, and another once it was answered", async () => {
+    const asked = house(away);
+    expect((await problemOf(askOnce("publishEdition", {}, wish))).status).toBe(503);
+    const gaveUp = asked.length;
+    const later = house(() => json({ number: 3 }));
+    await askOnce("publishEdition", {}, wish);
+    await askOnce("publishEdition", {}, wish);
+    await askOnce("publishEdition", {}, { ...wish, note: "Second" });
+    expect(gaveUp).toBeGreaterThan(2);
+    const [again, anew, other] = later.map(keyOf);
+    expect(again).toBe(keyOf(asked[0]!));
+    expect(new Set([again, anew, other]).size).toBe(3);
+  });
+
+  it("takes a refusal for an answer, and a file for the same only while it is the same", async () => {
+    const asked = house(() => json({ type: "x", title: "No", status: 409, detail: "No.", where: null }, 409));
+    expect((await problemOf(askOnce("publishEdition", {}, wish))).message).toBe("No.");
+    expect(asked).toHaveLength(1);
+    const [one, two] = [new Blob(["abc"]), new Blob(["abc"])];
+    const handed = house(away);
+    for (const file of [one, two, one]) await problemOf(hand("handIn", {}, file, { name: "a" }));
+    const keys = handed.map(keyOf);
+    expect([new Set(keys).size, keys[0] === keys.at(-1)]).toEqual([2, true]);
+  });
 });

@@ -10,19 +10,22 @@ import { worksIn } from "@mossy/contract/worksIn";
 import { AskProblem } from "../ui/askProblem.ts";
 import { ask, look } from "./ask.ts";
 
+const isRefusal = (error: unknown): boolean =>
+  error instanceof AskProblem && error.status >= 400 && error.status < 500;
+
 export const queryClient = new QueryClient({
   defaultOptions: {
     queries: {
       staleTime: 30_000,
       retry: (times, error) =>
-        times < 2 && !(error instanceof AskProblem && error.status >= 400 && error.status < 500),
+        error instanceof AskProblem && error.mayPass ? times < 4 : times < 1 && !isRefusal(error),
       throwOnError: false,
     },
   },
 });
 
 export const queries = {
-  me: queryOptions({ queryKey: ["me"], queryFn: () => ask("me", {}), staleTime: Infinity, retry: false }),
+  me: queryOptions({ queryKey: ["me"], queryFn: () => ask("me", {}), staleTime: Infinity }),
   today: queryOptions({ queryKey: ["today"], queryFn: () => ask("today", {}) }),
   house: queryOptions({ queryKey: ["house"], queryFn: () => ask("house", {}) }),
   unread: queryOptions({ queryKey: ["unread"], queryFn: () => ask("unreadNames", {}) }),

@@ -8,7 +8,7 @@ import { useMemo, useRef } from "react";
 import { z } from "zod";
 import { useDoneKeys } from "../ui/useDoneKeys.ts";
 import { useKept } from "../ui/useKept.ts";
-import { ask } from "../wire/ask.ts";
+import { askOnce } from "../wire/ask.ts";
 import { queries, queryClient } from "../wire/queries.ts";
 import { mention } from "../ui/toasts.tsx";
 import { Button } from "../ui/button.tsx";
@@ -49,7 +49,7 @@ export function Publish({
   );
   const number = (latest?.number ?? 0) + 1;
   const publish = useMutation({
-    mutationFn: () => ask("publishRelease", { template }, { revision: work.revision, note }),
+    mutationFn: () => askOnce("publishRelease", { template }, { revision: work.revision, note }),
     onSuccess: async (release) => {
       await Promise.all([
         queryClient.invalidateQueries({ queryKey: ["template", template] }),
