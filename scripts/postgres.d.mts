@@ -8,3 +8,9 @@ export function startPostgres(options: {
   log?: (line: string) => void;
 }): Promise<RunningPostgres>;
 export function temporaryPostgres(): Promise<RunningPostgres>;
+export class Database {
+  constructor(options: { folder: string; throwAway?: boolean; log?: (line: string) => void });
+  readonly url: string;
+  begin(): Promise<{ ended: Promise<string> }>;
+  stop(): Promise<void>;
+}

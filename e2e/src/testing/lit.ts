@@ -18,7 +18,7 @@ export interface Start {
 
 /** Runs the start command on a data folder. */
 export function start(data: string, settings: Readonly<Record<string, string>> = {}): Start {
-  const { DATABASE_URL: _, ...env } = process.env;
+  const { DATABASE_URL: _, SPACE_FULL: __, ...env } = process.env;
   const child = spawn(process.execPath, [join(top, "scripts", "start.mjs")], {
     env: { ...env, DATA_DIR: data, PORT: "0", NODE_ENV: "production", DEMO: "no", ...settings },
     stdio: ["ignore", "pipe", "pipe"],
