@@ -9,7 +9,6 @@ import { FileProblem } from "./fileProblem.ts";
 import type { Cargo, ForeignSession } from "./foreignSession.ts";
 import { readMidiTracks } from "./midiTracks.ts";
 import { trackSheetIn } from "./trackSheet.ts";
-import { parseXml } from "./xml.ts";
 import { SESSION_FILE_LIMITS, openZip } from "./zip.ts";
 
 /**
@@ -43,11 +42,8 @@ const titleOf = (name: string): string =>
     .slice(0, 200) || "Untitled";
 
 function fromExchange(bytes: Uint8Array): ForeignSession {
-  const { session, remarks } = readExchange(bytes);
+  const { session, remarks, contents } = readExchange(bytes);
   const zip = openZip(bytes, SESSION_FILE_LIMITS);
-  const project = zip.read("project.xml");
-  const root = project ? parseXml(project, "project.xml") : null;
-  const count = (element: string): number => root?.getElementsByTagName(element).length ?? 0;
   const files = (folder: string): Cargo => {
     const mine = [...zip.sizes].filter(([n]) => n.startsWith(`${folder}/`) && !n.endsWith("/"));
     return { what: "", many: mine.length, bytes: mine.reduce((sum, [, size]) => sum + size, 0) };
@@ -58,9 +54,9 @@ function fromExchange(bytes: Uint8Array): ForeignSession {
     remarks,
     carried: [
       { ...files("audio"), what: "audio files" },
-      { what: "clips", many: count("Clip"), bytes: null },
-      { what: "markers", many: count("Marker"), bytes: null },
-      { what: "automation curves", many: count("Points"), bytes: null },
+      { what: "clips", many: contents.clips, bytes: null },
+      { what: "markers", many: contents.markers, bytes: null },
+      { what: "automation curves", many: contents.curves, bytes: null },
       { ...files("plugins"), what: "plug-in states" },
     ].filter((c) => c.many > 0),
   };

@@ -1,8 +1,8 @@
-import type { Element } from "@xmldom/xmldom";
 import svgpath from "svgpath";
 import type { IconPath } from "../house/house.ts";
 import { FileProblem } from "./fileProblem.ts";
 import { attribute, children, numeric, parseXml } from "./xml.ts";
+import type { XmlElement } from "./xml.ts";
 
 const LARGEST = 200_000;
 /** Icons are drawn in a square of so many units. */
@@ -60,7 +60,7 @@ export function readSvgIcon(text: string, file: string): IconPath[] {
     "Save the drawing again as plain SVG.",
   );
   if (root.localName !== "svg")
-    throw new FileProblem(`“${file}” is XML but no SVG: it begins with “${root.nodeName}”.`, file);
+    throw new FileProblem(`“${file}” is XML but no SVG: it begins with “${root.name}”.`, file);
   const box = boxOf(root, file);
   const scale = BOX / Math.max(box.width, box.height);
   const fit =
@@ -81,11 +81,9 @@ export function readSvgIcon(text: string, file: string): IconPath[] {
   return paths;
 }
 
-function lineOf(e: Element): string {
-  return typeof e.lineNumber === "number" ? `line ${e.lineNumber}` : "the file";
-}
+const lineOf = (e: XmlElement): string => `line ${e.line}`;
 
-function refuse(e: Element, file: string, what: string): never {
+function refuse(e: XmlElement, file: string, what: string): never {
   throw new FileProblem(
     `“${file}” holds ${what} (${lineOf(e)}), which no icon may. Take it out and try again; ` +
       "nothing was taken over.",
@@ -93,7 +91,7 @@ function refuse(e: Element, file: string, what: string): never {
   );
 }
 
-function boxOf(root: Element, file: string): { x: number; y: number; width: number; height: number } {
+function boxOf(root: XmlElement, file: string): { x: number; y: number; width: number; height: number } {
   const [x, y, width, height] = (attribute(root, "viewBox") ?? "")
     .trim()
     .split(/[\s,]+/)
@@ -119,8 +117,8 @@ function boxOf(root: Element, file: string): { x: number; y: number; width: numb
   );
 }
 
-function walk(e: Element, above: Look, file: string, paths: IconPath[]): void {
-  for (const { name, value } of [...e.attributes].map((a) => ({ name: a.name, value: a.value }))) {
+function walk(e: XmlElement, above: Look, file: string, paths: IconPath[]): void {
+  for (const [name, value] of e.attributes) {
     if (/^on/i.test(name)) refuse(e, file, `a script (“${name}”)`);
     if (/(^|:)href$/i.test(name) || /url\s*\(\s*["']?\s*(?!#)/i.test(value) || /javascript:/i.test(value))
       refuse(e, file, `a reference to something outside (“${name}”)`);
@@ -151,13 +149,13 @@ function walk(e: Element, above: Look, file: string, paths: IconPath[]): void {
     return;
   }
   for (const c of children(e)) {
-    const name = c.localName ?? "";
+    const name = c.localName;
     const refused = REFUSED[name] ?? REFUSED[name.toLowerCase()];
     if (refused !== undefined) refuse(c, file, refused);
     // Even what is left out of the drawing must not hide a script.
-    if (IGNORED.has(c.nodeName) || IGNORED.has(name)) {
+    if (IGNORED.has(c.name) || IGNORED.has(name)) {
       for (const hidden of [c, ...children(c)])
-        if (REFUSED[hidden.localName ?? ""] === "a script") refuse(hidden, file, "a script");
+        if (REFUSED[hidden.localName] === "a script") refuse(hidden, file, "a script");
       continue;
     }
     if (
@@ -167,7 +165,7 @@ function walk(e: Element, above: Look, file: string, paths: IconPath[]): void {
   }
 }
 
-function lookOf(e: Element, above: Look): Look {
+function lookOf(e: XmlElement, above: Look): Look {
   const style = new Map(
     (attribute(e, "style") ?? "").split(";").map((part) => {
       const cut = part.indexOf(":");
@@ -209,7 +207,7 @@ function scaleOf(transform: string): number {
 }
 
 /** A basic shape as a path (SVG 2, chapter 10); null for what is no shape. */
-function shapeOf(e: Element): string | null {
+function shapeOf(e: XmlElement): string | null {
   const n = (name: string): number => numeric(e, name) ?? 0;
   switch (e.localName) {
     case "path":

@@ -1,18 +1,48 @@
-import { DOMParser, XMLSerializer, onErrorStopParsing } from "@xmldom/xmldom";
+import { DOMParser, XMLSerializer } from "@xmldom/xmldom";
 import type { Document, Element } from "@xmldom/xmldom";
+import { SaxesParser } from "saxes";
 import { FileProblem } from "./fileProblem.ts";
 
+/** An element that was read. */
+export interface XmlElement {
+  readonly name: string;
+  /** The name without its prefix. */
+  readonly localName: string;
+  readonly attributes: ReadonlyMap<string, string>;
+  readonly inside: readonly XmlElement[];
+  /** The text directly in it. */
+  readonly text: string;
+  readonly line: number;
+}
+
+/** What of a file is read. */
+export interface XmlWish {
+  /** What to do where it cannot be read. */
+  readonly remedy?: string;
+  /** Elements of which only themselves are kept: what stands in them is counted and forgotten. */
+  readonly counted?: ReadonlySet<string>;
+}
+
+/** So many elements are kept; the sessions of this world stay far below. */
+const MOST_KEPT = 300_000;
+/** So many are looked at. */
+const MOST = 2_000_000;
+const OPENS = 0x3c;
+const REMEDY = "Save the session again and send that file.";
+
 /**
- * Parses XML that came from outside. No DTD, no entities beyond the five of XML itself.
+ * Parses XML that came from outside. No DTD, no entities beyond the five of XML itself. What it costs is
+ * bounded: by the number of its elements, and however deep they are nested.
  * @param file what to call it in messages
- * @param remedy what to do where it cannot be read
+ * @returns the root, and how many elements of each name there are
  * @throws FileProblem naming line and column where it is broken
  */
-export function parseXml(
+export function readXml(
   bytes: Uint8Array,
   file: string,
-  remedy = "Save the session again and send that file.",
-): Element {
+  { remedy = REMEDY, counted = new Set() }: XmlWish = {},
+): { root: XmlElement; many: ReadonlyMap<string, number> } {
+  refuseVery(bytes, file);
   let text: string;
   try {
     text = new TextDecoder("utf-8", { fatal: true }).decode(bytes);
@@ -28,52 +58,109 @@ export function parseXml(
       `${file}, line ${line}`,
     );
   }
-  let document: Document;
-  try {
-    document = new DOMParser({ onError: onErrorStopParsing, locator: true }).parseFromString(
-      text,
-      "text/xml",
-    );
-  } catch (e) {
-    const [line, column] = placeOf(e);
-    const where = line === null ? file : `${file}, line ${line}, column ${column}`;
-    throw new FileProblem(
-      `“${file}” is broken XML${line === null ? "" : ` at line ${line}, column ${column}`}. ${remedy}`,
-      where,
-    );
-  }
-  const root = document.documentElement;
-  if (!root) throw new FileProblem(`“${file}” holds no XML element. ${remedy}`, file);
-  return root;
+  const reading = new Reading(file, remedy, counted);
+  reading.read(text);
+  if (!reading.root) throw new FileProblem(`“${file}” holds no XML element. ${remedy}`, file);
+  return { root: reading.root, many: reading.many };
 }
 
-function placeOf(e: unknown): [number | null, number | null] {
-  const said = /@#\[line:(\d+),col:(\d+)\]/.exec(e instanceof Error ? e.message : "");
-  if (said) return [Number(said[1]), Number(said[2])];
-  const locator =
-    typeof e === "object" && e !== null && "locator" in e
-      ? (e.locator as { lineNumber?: number; columnNumber?: number } | undefined)
-      : undefined;
-  return [locator?.lineNumber ?? null, locator?.columnNumber ?? null];
+/** The root of an XML file that came from outside. @throws FileProblem as `readXml` does */
+export const parseXml = (bytes: Uint8Array, file: string, remedy?: string): XmlElement =>
+  readXml(bytes, file, remedy === undefined ? {} : { remedy }).root;
+
+const tooMany = (file: string, many: number): FileProblem =>
+  new FileProblem(
+    `“${file}” holds more than ${many.toLocaleString("en")} elements, more than any session needs. It was not read.`,
+    file,
+  );
+
+/** Refuses what has so many elements that even counting them properly would take long. */
+function refuseVery(bytes: Uint8Array, file: string): void {
+  let opens = 0;
+  for (const byte of bytes) if (byte === OPENS && ++opens > 2 * MOST) throw tooMany(file, MOST);
+}
+
+type Open = { -readonly [K in keyof XmlElement]: XmlElement[K] } & { inside: XmlElement[] };
+
+class Reading {
+  root: XmlElement | null = null;
+  readonly many = new Map<string, number>();
+  readonly #open: Open[] = [];
+  readonly #parser = new SaxesParser({ xmlns: false, position: true });
+  #kept = 0;
+  #all = 0;
+  /** How deep we are in an element of which only itself is kept. */
+  #passed = 0;
+
+  constructor(
+    private readonly file: string,
+    private readonly remedy: string,
+    private readonly counted: ReadonlySet<string>,
+  ) {
+    this.#parser.on("opentag", ({ name, attributes }) => this.#begin(name, attributes));
+    this.#parser.on("closetag", () => this.#end());
+    this.#parser.on("text", (text) => this.#say(text));
+    this.#parser.on("cdata", (text) => this.#say(text));
+    this.#parser.on("error", () => {
+      const [line, column] = [this.#parser.line, this.#parser.column + 1];
+      throw new FileProblem(
+        `“${this.file}” is broken XML at line ${line}, column ${column}. ${this.remedy}`,
+        `${this.file}, line ${line}, column ${column}`,
+      );
+    });
+  }
+
+  read(text: string): void {
+    this.#parser.write(text).close();
+  }
+
+  #begin(name: string, attributes: Readonly<Record<string, string>>): void {
+    this.many.set(name, (this.many.get(name) ?? 0) + 1);
+    if (++this.#all > MOST) throw tooMany(this.file, MOST);
+    if (this.#passed > 0 || this.counted.has(this.#open.at(-1)?.name ?? "")) {
+      this.#passed++;
+      return;
+    }
+    if (++this.#kept > MOST_KEPT) throw tooMany(this.file, MOST_KEPT);
+    const localName = name.slice(name.indexOf(":") + 1);
+    const { line } = this.#parser;
+    const made = {
+      name,
+      localName,
+      attributes: new Map(Object.entries(attributes)),
+      inside: [],
+      text: "",
+      line,
+    };
+    this.#open.at(-1)?.inside.push(made);
+    this.root ??= made;
+    this.#open.push(made);
+  }
+
+  #end(): void {
+    if (this.#passed > 0) this.#passed--;
+    else this.#open.pop();
+  }
+
+  #say(text: string): void {
+    const here = this.#open.at(-1);
+    if (here && this.#passed === 0) here.text += text;
+  }
 }
 
 /** The child elements of an element, all or those of one name. */
-export function children(e: Element | undefined, name?: string): Element[] {
-  const out: Element[] = [];
-  for (let n = e?.firstChild ?? null; n; n = n.nextSibling) {
-    if (n.nodeType === 1 && (name === undefined || n.nodeName === name)) out.push(n as Element);
-  }
-  return out;
-}
+export const children = (e: XmlElement | undefined, name?: string): readonly XmlElement[] =>
+  name === undefined ? (e?.inside ?? []) : (e?.inside.filter((c) => c.name === name) ?? []);
 
-export const child = (e: Element | undefined, name: string): Element | undefined => children(e, name)[0];
+export const child = (e: XmlElement | undefined, name: string): XmlElement | undefined =>
+  e?.inside.find((c) => c.name === name);
 
 /** An attribute; null where it is missing. */
-export const attribute = (e: Element | undefined, name: string): string | null =>
-  e?.getAttribute(name) ?? null;
+export const attribute = (e: XmlElement | undefined, name: string): string | null =>
+  e?.attributes.get(name) ?? null;
 
 /** A numeric attribute; null where it is missing or no number. */
-export function numeric(e: Element | undefined, name: string): number | null {
+export function numeric(e: XmlElement | undefined, name: string): number | null {
   const text = attribute(e, name);
   if (text === null || text.trim() === "") return null;
   const n = Number(text);

@@ -9,6 +9,8 @@ export interface Trait {
   readonly name: string;
   readonly pairs: Pairs;
   readonly reading: Reading;
+  /** Where it stands beside others of its role, as one word. */
+  readonly positions: string;
   /** Name of the folder it stands in, folded; empty for none. */
   readonly folder: string;
   /** Name of what it feeds, folded; empty for nothing. */
@@ -24,8 +26,9 @@ const WEIGHT = { name: 0.5, kind: 0.12, place: 0.13, routing: 0.1, input: 0.1, l
 /**
  * How like two tracks are, 0…1: name (as read and as spelled), kind and format, folder, what they feed,
  * input, colour.
+ * @param spelled how alike the names are spelled (`pairsInCommon`), where that is known already
  */
-export function likeness(a: Trait, b: Trait): number {
+export function likeness(a: Trait, b: Trait, spelled = pairsInCommon(a.pairs, b.pairs)): number {
   const x = a.track;
   const y = b.track;
   const kind = x.kind === y.kind ? (x.format === y.format ? 1 : 0.7) : 0;
@@ -34,7 +37,7 @@ export function likeness(a: Trait, b: Trait): number {
   const input = x.input === y.input ? (x.input === null ? 0.5 : 1) : 0;
   const look = x.colour === y.colour ? 1 : 0;
   return (
-    WEIGHT.name * nameLikeness(a, b) +
+    WEIGHT.name * nameLikeness(a, b, spelled) +
     WEIGHT.kind * kind +
     WEIGHT.place * place +
     WEIGHT.routing * routing +
@@ -43,24 +46,25 @@ export function likeness(a: Trait, b: Trait): number {
   );
 }
 
-function nameLikeness(a: Trait, b: Trait): number {
+function nameLikeness(a: Trait, b: Trait, spelled: number): number {
   if (a.track.name === b.track.name || (a.name !== "" && a.name === b.name)) return 1;
-  const spelled = pairsInCommon(a.pairs, b.pairs);
   const p = a.reading;
   const q = b.reading;
   if (p.role === null || q.role === null) return 0.8 * spelled;
   if (p.role !== q.role) return 0.5 * spelled;
   const details =
-    (p.of === q.of ? 0.3 : 0) +
-    (p.positions.join() === q.positions.join() ? 0.4 : 0) +
-    (p.number === q.number ? 0.3 : 0);
+    (p.of === q.of ? 0.3 : 0) + (a.positions === b.positions ? 0.4 : 0) + (p.number === q.number ? 0.3 : 0);
   return Math.max(0.55 + 0.4 * details, spelled);
 }
 
 /** The pairs of neighbouring letters of a word, as sorted numbers. */
 export type Pairs = Uint32Array;
 
-export function pairsOf(word: string): Pairs {
+/** Of longer names, as many letters of the beginning and of the end count; where they differ is mostly there. */
+const [HEAD, TAIL] = [28, 12];
+
+export function pairsOf(name: string): Pairs {
+  const word = name.length <= HEAD + TAIL ? name : name.slice(0, HEAD) + name.slice(-TAIL);
   const pairs = new Uint32Array(Math.max(0, word.length - 1));
   for (let i = 0; i < pairs.length; i++) pairs[i] = word.charCodeAt(i) * 0x10000 + word.charCodeAt(i + 1);
   return pairs.sort();
@@ -81,3 +85,40 @@ export function pairsInCommon(a: Pairs, b: Pairs): number {
 
 /** A name as it is compared: letters and digits only, folded. */
 export const foldedName = (name: string): string => fold(name).text;
+
+/** How alike the names of many tracks are spelled, for one after the other at once. */
+export class Spellings {
+  /** Which of the many have a pair of letters for the first, second… time. */
+  readonly #having = new Map<number, number[]>();
+  readonly #common: Uint16Array;
+
+  constructor(private readonly many: readonly Trait[]) {
+    this.#common = new Uint16Array(many.length);
+    for (const [i, { pairs }] of many.entries())
+      for (const piece of pieces(pairs)) {
+        const having = this.#having.get(piece);
+        if (having) having.push(i);
+        else this.#having.set(piece, [i]);
+      }
+  }
+
+  /** `pairsInCommon` of one with each of the many, by their places. */
+  of({ pairs }: Trait): (place: number) => number {
+    this.#common.fill(0);
+    for (const piece of pieces(pairs))
+      for (const i of this.#having.get(piece) ?? []) this.#common[i] = (this.#common[i] ?? 0) + 1;
+    return (place) => {
+      const common = this.#common[place] ?? 0;
+      return common === 0 ? 0 : (2 * common) / (pairs.length + (this.many[place]?.pairs.length ?? 0));
+    };
+  }
+}
+
+/** The pairs of a word as numbers that tell a pair's second time from its first. */
+function* pieces(pairs: Pairs): Generator<number> {
+  let time = 0;
+  for (const [i, pair] of pairs.entries()) {
+    time = i > 0 && pairs[i - 1] === pair ? time + 1 : 0;
+    yield pair + time * 2 ** 32;
+  }
+}

@@ -11,7 +11,8 @@ import type { Session } from "../session/document.ts";
 import { UNTOLD } from "../formats/exchange/plain.ts";
 import { assign } from "./assign.ts";
 import { likeness, pairsInCommon, pairsOf } from "./likeness.ts";
-import { LIKE_ENOUGH, matchSession, traits } from "./match.ts";
+import { matchSession, traits } from "./match.ts";
+import { LIKE_ENOUGH, pairLikest } from "./pairing.ts";
 
 const style = makeStyle(usualHouse("Test house"));
 const table = (rows: number, columns: number) =>

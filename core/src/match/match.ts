@@ -2,10 +2,10 @@ import { readName } from "../words/read.ts";
 import type { Style } from "../house/style.ts";
 import { byId } from "../session/routing.ts";
 import type { Session, Track, TrackFields, TrackId } from "../session/document.ts";
-import { freeId } from "../session/freeId.ts";
-import { assign } from "./assign.ts";
-import { foldedName, likeness, pairsOf } from "./likeness.ts";
+import { FreeIds } from "../session/freeId.ts";
+import { foldedName, pairsOf } from "./likeness.ts";
 import type { Trait } from "./likeness.ts";
+import { pairLikest } from "./pairing.ts";
 
 /** A track of the session that went out and the one it came back as. */
 export interface Pair {
@@ -19,9 +19,6 @@ export interface Match {
   readonly session: Session;
   readonly pairs: readonly Pair[];
 }
-
-/** Below this likeness two tracks are two tracks. */
-export const LIKE_ENOUGH = 0.5;
 
 /**
  * Recognises the tracks of a session that came back without our ids, by best total likeness
@@ -40,25 +37,8 @@ export function matchSession(
   const pairedCame = new Set(pairs.map((p) => p.came));
   const a = traits(style, baseline).filter((t) => !pairedBaseline.has(t.track.id));
   const b = traits(style, came).filter((t) => !pairedCame.has(t.track.id));
-  const [rows, columns, turned] = a.length <= b.length ? ([a, b, false] as const) : ([b, a, true] as const);
-  const like = rows.map((r) => columns.map((c) => likeness(r, c)));
-  // Beside the real columns each row has one "nobody" of its own, so a poor match never displaces a good
-  // one.
-  const costs = like.map((row, i) => [
-    ...row.map((l) => (l < LIKE_ENOUGH ? 2 : 1 - l)),
-    ...rows.map((_, j) => (i === j ? 1 - LIKE_ENOUGH : 2)),
-  ]);
-  assign(costs).forEach((column, i) => {
-    const row = rows[i];
-    const other = columns[column];
-    const l = like[i]?.[column] ?? 0;
-    if (!row || !other || l < LIKE_ENOUGH) return;
-    pairs.push(
-      turned
-        ? { baseline: other.track.id, came: row.track.id, likeness: l }
-        : { baseline: row.track.id, came: other.track.id, likeness: l },
-    );
-  });
+  for (const { row, column, likeness } of pairLikest(a, b))
+    pairs.push({ baseline: a[row]?.track.id ?? "", came: b[column]?.track.id ?? "", likeness });
   return { session: underTheirIds(baseline, came, pairs, untold), pairs };
 }
 
@@ -81,14 +61,18 @@ export function traits(style: Style, session: Session): Trait[] {
   const tracks = byId(session);
   const nameOf = (id: TrackId | null): string =>
     id === null ? "" : foldedName(tracks.get(id)?.name ?? "");
-  return session.tracks.map((track) => ({
-    track,
-    name: foldedName(track.name),
-    pairs: pairsOf(foldedName(track.name)),
-    reading: readName(style.reader, track.name),
-    folder: nameOf(track.parent),
-    feeds: nameOf(track.feeds),
-  }));
+  return session.tracks.map((track) => {
+    const [name, reading] = [foldedName(track.name), readName(style.reader, track.name)];
+    return {
+      track,
+      name,
+      pairs: pairsOf(name),
+      reading,
+      positions: reading.positions.join(),
+      folder: nameOf(track.parent),
+      feeds: nameOf(track.feeds),
+    };
+  });
 }
 
 function underTheirIds(
@@ -99,12 +83,9 @@ function underTheirIds(
 ): Session {
   const baselineById = byId(baseline);
   const renamed = new Map(pairs.map((p) => [p.came, p.baseline]));
-  const taken = new Set(baseline.tracks.map((t) => t.id));
+  const ids = new FreeIds(baseline.tracks.map((t) => t.id));
   for (const t of came.tracks) {
-    if (renamed.has(t.id)) continue;
-    const id = freeId(t.id, taken);
-    taken.add(id);
-    renamed.set(t.id, id);
+    if (!renamed.has(t.id)) renamed.set(t.id, ids.take(t.id));
   }
   const now = (id: TrackId): TrackId => renamed.get(id) ?? id;
   const tracks = came.tracks.map((t): Track => {

@@ -59,6 +59,9 @@ export const session = sessionFields
   });
 export type Session = z.infer<typeof session>;
 
+/** No session of this world has folders in folders deeper than this; what walks them may count on it. */
+export const DEEPEST_FOLDER = 32;
+
 /** What keeps a list of tracks from being a tree in depth-first order; empty when it is one. */
 export function treeProblems(tracks: readonly Track[]): { index: number; message: string }[] {
   const problems: { index: number; message: string }[] = [];
@@ -78,6 +81,8 @@ export function treeProblems(tracks: readonly Track[]): { index: number; message
       open.length = depth + 1;
     }
     open.push(t.id);
+    if (open.length === DEEPEST_FOLDER + 2)
+      problems.push({ index, message: `“${t.name}” stands in more than ${DEEPEST_FOLDER} folders` });
     seen.set(t.id, t);
   });
   return problems;

@@ -13,6 +13,33 @@ export function freeId(word: string, taken: readonly HasId[] | { has(id: string)
   return id;
 }
 
+/** Gives ids that nobody has, for very many that wish for the same one too: each costs no more than the first. */
+export class FreeIds {
+  readonly #next = new Map<string, number>();
+  readonly #taken: Set<string>;
+
+  constructor(taken: Iterable<string> = []) {
+    this.#taken = new Set(taken);
+  }
+
+  get many(): number {
+    return this.#taken.size;
+  }
+
+  /** The word itself, or with the next free number behind it, which nobody gets again. */
+  take(word: string): string {
+    let id = word;
+    if (this.#taken.has(id)) {
+      let n = this.#next.get(word) ?? 2;
+      while (this.#taken.has(`${word}-${n}`)) n++;
+      this.#next.set(word, n + 1);
+      id = `${word}-${n}`;
+    }
+    this.#taken.add(id);
+    return id;
+  }
+}
+
 /** The first of `s1`, `s2`, … that nobody in the list has, for the letter `s`. */
 export function freeNumber(letter: string, list: readonly HasId[]): string {
   let n = 1;

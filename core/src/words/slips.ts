@@ -14,6 +14,8 @@ export function nearWords(reader: Reader, word: string): readonly string[] {
   if (known) return known;
   const index = (reader.slipIndex ??= buildIndex(reader));
   const reach = word.length >= SHORTEST_FOR_TWO ? 2 : 1;
+  // Longer than any known word by more than that: near none, and its shared deletions would be very many.
+  if (word.length > longestOf(reader) + reach) return [];
   let best = reach + 1;
   let found: string[] = [];
   for (const piece of deletions(word, reach)) {
@@ -32,6 +34,13 @@ export function nearWords(reader: Reader, word: string): readonly string[] {
   if (reader.slips.size > 20_000) reader.slips.clear();
   reader.slips.set(word, found);
   return found;
+}
+
+const longest = new WeakMap<Reader, number>();
+function longestOf(reader: Reader): number {
+  const known = longest.get(reader) ?? Math.max(0, ...reader.entries.map((e) => e.key.length));
+  longest.set(reader, known);
+  return known;
 }
 
 function buildIndex(reader: Reader): Map<string, string[]> {

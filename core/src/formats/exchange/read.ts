@@ -1,7 +1,7 @@
 import { strToU8 } from "fflate";
-import type { Element } from "@xmldom/xmldom";
 import {
   CHANNELS,
+  DEEPEST_FOLDER,
   blankTrack,
   emptySession,
   meter as meterSchema,
@@ -17,15 +17,23 @@ import type {
   TrackKind,
 } from "../../session/document.ts";
 import { same } from "../../session/change.ts";
-import { freeId } from "../../session/freeId.ts";
+import { FreeIds } from "../../session/freeId.ts";
 import { FileProblem } from "../fileProblem.ts";
 import { SESSION_FILE_LIMITS, openZip } from "../zip.ts";
-import { attribute, child, children, numeric, parseXml } from "../xml.ts";
+import { attribute, child, children, numeric, parseXml, readXml } from "../xml.ts";
+import type { XmlElement } from "../xml.ts";
 import { EXTRA_FILE, readExtra } from "./extra.ts";
 import type { Extra } from "./extra.ts";
 import { metadataXml, projectXml } from "./write.ts";
 import { TOLD, UNTOLD, formatOf } from "./plain.ts";
 import { colourIn, idIn, insertIn, levelIn, oneLine, ownNotes, panOf } from "./values.ts";
+
+/** How much of what belongs to the job a file holds. */
+export interface Contents {
+  readonly clips: number;
+  readonly markers: number;
+  readonly curves: number;
+}
 
 /** A session file as it was read. */
 export interface ReadExchange {
@@ -36,12 +44,16 @@ export interface ReadExchange {
   readonly untold: readonly (keyof TrackFields)[];
   /** Whether sample rate, bit depth and main format came with the file. */
   readonly settings: boolean;
+  /** What belongs to the job and is left alone. */
+  readonly contents: Contents;
   /** What the file holds that we leave alone, and what we had to take another way, in sentences. */
   readonly remarks: readonly string[];
 }
 
-const DEEPEST = 32;
 const MOST_TRACKS = 10_000;
+const MOST_REMARKS = 50;
+/** Elements whose inside is the job's, or a device's own: counted, not kept. */
+const COUNTED = new Set(["Arrangement", "Scenes", "Parameters"]);
 
 /**
  * Reads a DAWproject 1.0 file, ours or anybody's. Unknown elements and attributes are passed over. Where
@@ -57,16 +69,22 @@ export function readExchange(bytes: Uint8Array): ReadExchange {
       "The ZIP holds no “project.xml”, so it is no session exchange file. Export the session " +
         "from the workstation as a DAWproject file and send that.",
     );
-  const root = parseXml(project, "project.xml");
-  if (root.nodeName !== "Project")
+  const { root, many } = readXml(project, "project.xml", { counted: COUNTED });
+  if (root.name !== "Project")
     throw new FileProblem(
-      `“project.xml” holds “${root.nodeName}” where “Project” belongs. It is another kind of file.`,
+      `“project.xml” holds “${root.name}” where “Project” belongs. It is another kind of file.`,
       "project.xml, line 1",
     );
   const metadata = zip.read("metadata.xml");
   const extraBytes = zip.read(EXTRA_FILE);
   const extra = extraBytes ? readExtra(extraBytes) : null;
   const reading = new Reading(root, metadata ? parseXml(metadata, "metadata.xml") : undefined);
+  const contents = {
+    clips: many.get("Clip") ?? 0,
+    markers: many.get("Marker") ?? 0,
+    curves: many.get("Points") ?? 0,
+  };
+  reading.remarkOn(contents);
   if (extraBytes && !extra)
     reading.remarks.push(
       "The file comes from a later version of Mossy Lantern; its tracks are recognised by name.",
@@ -92,8 +110,18 @@ export function readExchange(bytes: Uint8Array): ReadExchange {
     of: extra?.of ?? null,
     untold: recognised ? [] : UNTOLD,
     settings: extra !== null,
-    remarks: reading.remarks,
+    contents,
+    remarks: shortened(reading.remarks),
   };
+}
+
+/** A file with thousands of the same thing to say is told of with the first of them. */
+function shortened(remarks: readonly string[]): string[] {
+  if (remarks.length <= MOST_REMARKS) return [...remarks];
+  return [
+    ...remarks.slice(0, MOST_REMARKS),
+    `And ${remarks.length - MOST_REMARKS} more remarks of this kind.`,
+  ];
 }
 
 /** Reads the project as it stands, our extra file aside. */
@@ -102,11 +130,11 @@ class Reading {
   readonly session: Session;
   readonly #tracks: Track[] = [];
   readonly #ids = new Map<string, TrackId>();
-  readonly #idOf = new Map<Element, TrackId>();
-  readonly #given = new Set<TrackId>();
+  readonly #idOf = new Map<XmlElement, TrackId>();
+  readonly #given = new FreeIds();
   #hasMain = false;
 
-  constructor(root: Element, metadata: Element | undefined) {
+  constructor(root: XmlElement, metadata: XmlElement | undefined) {
     const structure = child(root, "Structure");
     if (!structure)
       throw new FileProblem(
@@ -116,7 +144,7 @@ class Reading {
     this.#name(structure, 0);
     for (const e of children(structure, "Track")) this.#track(e, null);
     const transport = child(root, "Transport");
-    const title = child(metadata, "Title")?.textContent?.trim();
+    const title = child(metadata, "Title")?.text.trim();
     const base = emptySession(oneLine(title === undefined || title === "" ? "Untitled session" : title));
     const tempo = numeric(child(transport, "Tempo"), "value");
     const signature = child(transport, "TimeSignature");
@@ -130,24 +158,23 @@ class Reading {
       tempo: tempo !== null && tempo >= 10 && tempo <= 400 ? tempo : base.tempo,
       meter: meterIn.success ? meterIn.data : base.meter,
       mainFormat: main?.format ?? base.mainFormat,
-      notes: (child(metadata, "Comment")?.textContent ?? "").slice(0, 20_000),
+      notes: (child(metadata, "Comment")?.text ?? "").slice(0, 20_000),
       tracks: this.#tracks,
     };
     if (tempo !== null && this.session.tempo !== tempo)
       this.remarks.push(`A tempo of ${tempo} is outside 10 to 400; 120 was taken.`);
-    this.#remarkOnContents(root);
   }
 
   /** Gives every track and channel of the file its id first, so that feeds may point forward. */
-  #name(e: Element, depth: number): void {
-    if (depth > DEEPEST)
+  #name(e: XmlElement, depth: number): void {
+    if (depth > DEEPEST_FOLDER)
       throw new FileProblem(
-        `Folders in this session are nested deeper than ${DEEPEST}. Flatten it and export again.`,
+        `Folders in this session are nested deeper than ${DEEPEST_FOLDER}. Flatten it and export again.`,
         "project.xml",
       );
     for (const t of children(e, "Track")) {
       const id = this.#fresh(attribute(t, "id"));
-      if (this.#given.size > MOST_TRACKS)
+      if (this.#given.many > MOST_TRACKS)
         throw new FileProblem(`The session has more than ${MOST_TRACKS} tracks.`, "project.xml");
       this.#idOf.set(t, id);
       const channel = child(t, "Channel");
@@ -162,14 +189,13 @@ class Reading {
       (xmlId?.startsWith("track-") ? xmlId.slice(6) : (xmlId ?? ""))
         .replace(/[^A-Za-z0-9._-]/g, "-")
         .slice(0, 70) || "track";
-    const id = freeId(wish, this.#given);
+    const id = this.#given.take(wish);
     if (id !== wish && xmlId !== null)
       this.remarks.push(`Two tracks of the file have the id “${xmlId}”; both were read.`);
-    this.#given.add(id);
     return id;
   }
 
-  #track(e: Element, parent: TrackId | null): void {
+  #track(e: XmlElement, parent: TrackId | null): void {
     const id = this.#idOf.get(e) ?? "";
     const inside = children(e, "Track");
     const channel = child(e, "Channel");
@@ -198,7 +224,7 @@ class Reading {
     for (const t of inside) this.#track(t, id);
   }
 
-  #kind(e: Element, channel: Element | undefined, holdsTracks: boolean): TrackKind {
+  #kind(e: XmlElement, channel: XmlElement | undefined, holdsTracks: boolean): TrackKind {
     const content = (attribute(e, "contentType") ?? "").split(/\s+/);
     const role = attribute(channel, "role");
     if (holdsTracks || content.includes("tracks")) return "folder";
@@ -212,7 +238,7 @@ class Reading {
     return "audio";
   }
 
-  #format(channel: Element, name: string): ChannelFormat {
+  #format(channel: XmlElement, name: string): ChannelFormat {
     const channels = numeric(channel, "audioChannels") ?? 2;
     const format = formatOf(channels);
     if (format) return format;
@@ -236,7 +262,7 @@ class Reading {
     );
   }
 
-  #send(e: Element, index: number): Send {
+  #send(e: XmlElement, index: number): Send {
     const off = attribute(child(e, "Enable"), "value") === "false";
     return {
       id: idIn(attribute(e, "id"), "send-", `send-${index + 1}`),
@@ -246,14 +272,12 @@ class Reading {
     };
   }
 
-  #remarkOnContents(root: Element): void {
-    const count = (name: string): number => root.getElementsByTagName(name).length;
-    for (const [name, words] of [
-      ["Clip", "clips"],
-      ["Marker", "markers"],
-      ["Points", "automation curves"],
+  remarkOn({ clips, markers, curves }: Contents): void {
+    for (const [n, words] of [
+      [clips, "clips"],
+      [markers, "markers"],
+      [curves, "automation curves"],
     ] as const) {
-      const n = count(name);
       if (n > 0)
         this.remarks.push(
           `${n} ${n === 1 ? words.slice(0, -1) : words} in the file ` +

@@ -1,8 +1,8 @@
-import type { Element } from "@xmldom/xmldom";
 import type { Insert } from "../../session/document.ts";
 import { blankInsert } from "../../session/processor.ts";
 import { asOneLine } from "../../session/text.ts";
 import { attribute, child, numeric } from "../xml.ts";
+import type { XmlElement } from "../xml.ts";
 import { DEVICE_ELEMENTS } from "./write.ts";
 import { OUR_WORDS, decibels, panIn } from "./plain.ts";
 
@@ -26,7 +26,7 @@ const FORMAT_OF_ELEMENT = new Map([
   ["AuPlugin", "AU"],
 ]);
 
-export const said = (e: Element, name: string, most: number): string =>
+export const said = (e: XmlElement, name: string, most: number): string =>
   asOneLine(attribute(e, name) ?? "", most);
 
 /** #rgb, #rrggbb or #rrggbbaa; null for anything else. */
@@ -40,21 +40,21 @@ export function ownNotes(comment: string | null): string {
   return (comment ?? "").split(OUR_WORDS)[0]?.trim().slice(0, 4000) ?? "";
 }
 
-export function levelIn(volume: Element | undefined): number {
+export function levelIn(volume: XmlElement | undefined): number {
   const value = numeric(volume, "value");
   if (value === null) return 0;
   return attribute(volume, "unit") === "decibel" ? Math.max(-144, Math.min(24, value)) : decibels(value);
 }
 
-export function panOf(pan: Element | undefined): number {
+export function panOf(pan: XmlElement | undefined): number {
   const value = numeric(pan, "value");
   if (value === null) return 0;
   return attribute(pan, "unit") === "linear" ? panIn((value + 1) / 2) : panIn(value);
 }
 
-export function insertIn(e: Element, index: number): Insert {
-  const name = oneLine(attribute(e, "name") ?? attribute(e, "deviceName") ?? e.nodeName);
-  const kind = KIND_OF_ELEMENT.get(e.nodeName) ?? (name === "" ? "Device" : name);
+export function insertIn(e: XmlElement, index: number): Insert {
+  const name = oneLine(attribute(e, "name") ?? attribute(e, "deviceName") ?? e.name);
+  const kind = KIND_OF_ELEMENT.get(e.name) ?? (name === "" ? "Device" : name);
   const device = oneLine(attribute(e, "deviceName") ?? "");
   const exact =
     device === "" || device === kind
@@ -62,7 +62,7 @@ export function insertIn(e: Element, index: number): Insert {
       : {
           maker: said(e, "deviceVendor", 80),
           name: device,
-          format: FORMAT_OF_ELEMENT.get(e.nodeName) ?? "",
+          format: FORMAT_OF_ELEMENT.get(e.name) ?? "",
           identifier: said(e, "deviceID", 200),
         };
   return blankInsert(idIn(attribute(e, "id"), "device-", `device-${index + 1}`), kind, {
