@@ -49,7 +49,7 @@ export function suitsAsNumbered(session: Session, room: Room): boolean {
  */
 export function patch(wishes: readonly InputWish[], room: Room): Map<TrackId, number> {
   const bay = new PatchBay(room);
-  for (const w of wishes) bay.place(w, new Set());
+  for (const w of wishes) bay.place(w);
   return inOrder(wishes, (w) => bay.inputOf(w));
 }
 
@@ -62,8 +62,9 @@ function inOrder(
   for (const w of wishes) {
     const input = inputOf(w);
     if (input === undefined) continue;
-    const kind = `${w.source}|${w.channels}`;
-    kinds.set(kind, [...(kinds.get(kind) ?? []), { track: w.track, input }]);
+    const alike = kinds.get(kindOf(w));
+    if (alike) alike.push({ track: w.track, input });
+    else kinds.set(kindOf(w), [{ track: w.track, input }]);
   }
   const result = new Map<TrackId, number>();
   for (const alike of kinds.values()) {
@@ -73,12 +74,19 @@ function inOrder(
   return result;
 }
 
+/** Wishes of one kind can stand for each other. */
+const kindOf = (w: InputWish): string => `${w.source}|${w.channels}`;
+
 /** The inputs of a room, and which wish has which of them. */
 class PatchBay {
   readonly #inputs: readonly RoomInput[];
   readonly #byNumber: ReadonlyMap<number, RoomInput>;
   readonly #taker = new Map<number, InputWish>();
   readonly #first = new Map<InputWish, number>();
+  readonly #runsOf = new Map<string, readonly number[]>();
+  /** How many wishes have inputs; and, for kinds that found none, how many had then. */
+  #given = 0;
+  readonly #inVain = new Map<string, number>();
 
   constructor(room: Room) {
     this.#inputs = room.inputs.toSorted((a, b) => a.number - b.number);
@@ -90,11 +98,16 @@ class PatchBay {
     return this.#first.get(w);
   }
 
-  /**
-   * Gives a wish an input, moving others to other suitable ones where that makes room. @param seen inputs
-   * that were tried
-   */
-  place(w: InputWish, seen: Set<number>): boolean {
+  /** Gives a wish an input, moving others to other suitable ones where that makes room. */
+  place(w: InputWish): void {
+    // Where one found none, its like find none either until somebody else gets one.
+    if (this.#inVain.get(kindOf(w)) === this.#given) return;
+    if (this.#placed(w, new Set())) this.#given++;
+    else this.#inVain.set(kindOf(w), this.#given);
+  }
+
+  /** @param seen inputs that were tried */
+  #placed(w: InputWish, seen: Set<number>): boolean {
     const suitable = this.#runs(w);
     const free = suitable.find((at) => this.#holders(w, at).length === 0);
     if (free !== undefined) {
@@ -107,7 +120,7 @@ class PatchBay {
       seen.add(at);
       this.#lift(holder);
       this.#put(w, at);
-      if (this.place(holder, seen)) return true;
+      if (this.#placed(holder, seen)) return true;
       this.#lift(w);
       this.#put(holder, at);
     }
@@ -118,7 +131,13 @@ class PatchBay {
    * Runs of inputs that suit a wish, by their first: the least versatile first; of wide ones those that
    * begin on an odd number.
    */
-  #runs(w: InputWish): number[] {
+  #runs(w: InputWish): readonly number[] {
+    const known = this.#runsOf.get(kindOf(w)) ?? this.#runsAnew(w);
+    this.#runsOf.set(kindOf(w), known);
+    return known;
+  }
+
+  #runsAnew(w: InputWish): number[] {
     const even = (i: RoomInput): number => (w.channels > 1 ? (i.number + 1) % 2 : 0);
     return this.#inputs
       .filter((i) => this.#run(w, i.number).every((n) => this.#byNumber.get(n)?.takes.includes(w.source)))

@@ -4,6 +4,7 @@ import type { Controller, Session, Track } from "../session/document.ts";
 import { asOneLine } from "../session/text.ts";
 import { FileProblem } from "./fileProblem.ts";
 import type { Cargo, ForeignSession } from "./foreignSession.ts";
+import { checkMidiShape } from "./midiShape.ts";
 
 const LARGEST = 16 << 20;
 const MOST_TRACKS = 1000;
@@ -37,6 +38,7 @@ type MidiEvent = Midi["tracks"][number][number];
 function parsed(bytes: Uint8Array): Midi {
   if (bytes.length > LARGEST)
     throw new FileProblem("The MIDI file has more than 16 MB; no track list is that long.");
+  checkMidiShape(bytes);
   let midi: Midi;
   try {
     midi = parseMidi(bytes);

@@ -180,6 +180,21 @@ export const xml = (
   ...inside: readonly (Xml | string)[]
 ): Xml => ({ name, attributes, inside });
 
+/** An element tree as it would be read again from the file it is written to. */
+export function asRead({ name, attributes, inside }: Xml): XmlElement {
+  const said = Object.entries(attributes).flatMap(([key, value]) =>
+    value === null ? [] : [[key, storable(String(value))] as const],
+  );
+  return {
+    name,
+    localName: name.slice(name.indexOf(":") + 1),
+    attributes: new Map(said),
+    inside: inside.flatMap((c) => (typeof c === "string" ? [] : asRead(c))),
+    text: inside.map((c) => (typeof c === "string" ? storable(c) : "")).join(""),
+    line: 1,
+  };
+}
+
 /** Writes an element tree as a UTF-8 XML document. */
 export function writeXml(tree: Xml): string {
   const document = new DOMParser().parseFromString(`<${tree.name}/>`, "text/xml");
@@ -210,6 +225,7 @@ function fill(document: Document, e: Element, { attributes, inside }: Xml, depth
 
 /** Characters XML 1.0 cannot hold at all (section 2.2, Char) are left out. */
 function storable(text: string): string {
+  if (/^[\x20-\x7e]*$/.test(text)) return text;
   return [...text]
     .filter((ch) => {
       const c = ch.codePointAt(0) ?? 0;

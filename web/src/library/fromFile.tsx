@@ -1,7 +1,6 @@
 import { clsx } from "clsx";
 import type { Style } from "@mossy/core/house/style";
 import { FileProblem } from "@mossy/core/formats/fileProblem";
-import { readIncoming } from "@mossy/core/formats/readForeign";
 import type { ForeignSession } from "@mossy/core/formats/foreignSession";
 import { newSession } from "@mossy/core/house/starts";
 import type { Session, TrackId } from "@mossy/core/session/document";
@@ -12,9 +11,9 @@ import { Button } from "../ui/button.tsx";
 import { FileDrop } from "../ui/fileField.tsx";
 import { Pill } from "../ui/pieces.tsx";
 import { Tile } from "../ui/tile.tsx";
-import { newId } from "../session/newId.ts";
 import { AlertLine } from "../ui/listPage.tsx";
 import { Preview } from "./preview.tsx";
+import { readFile } from "./readFile.ts";
 
 const GROUPS: readonly (readonly [ForeignSort, string, string])[] = [
   ["role", "Read as roles", "They stay."],
@@ -63,7 +62,7 @@ export function FromFile({
   };
   const take = async (file: File): Promise<void> => {
     try {
-      const read = readIncoming(style, file.name, new Uint8Array(await file.arrayBuffer()), newId);
+      const read = await readFile(style.house, file);
       const looked = lookThrough(style, read.session);
       setIncoming({ name: file.name, read, looked });
       setProblem(null);

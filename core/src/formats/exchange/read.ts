@@ -1,4 +1,3 @@
-import { strToU8 } from "fflate";
 import {
   CHANNELS,
   DEEPEST_FOLDER,
@@ -20,11 +19,11 @@ import { same } from "../../session/change.ts";
 import { FreeIds } from "../../session/freeId.ts";
 import { FileProblem } from "../fileProblem.ts";
 import { SESSION_FILE_LIMITS, openZip } from "../zip.ts";
-import { attribute, child, children, numeric, parseXml, readXml } from "../xml.ts";
+import { asRead, attribute, child, children, numeric, parseXml, readXml } from "../xml.ts";
 import type { XmlElement } from "../xml.ts";
 import { EXTRA_FILE, readExtra } from "./extra.ts";
 import type { Extra } from "./extra.ts";
-import { metadataXml, projectXml } from "./write.ts";
+import { metadataTree, projectTree } from "./write.ts";
 import { TOLD, UNTOLD, formatOf } from "./plain.ts";
 import { colourIn, idIn, insertIn, levelIn, oneLine, ownNotes, panOf } from "./values.ts";
 
@@ -293,10 +292,7 @@ class Reading {
  * room changed it.
  */
 function together(read: Session, { session: written }: Extra, titled: boolean): Session {
-  const asWritten = new Reading(
-    parseXml(strToU8(projectXml(written)), "project.xml"),
-    parseXml(strToU8(metadataXml(written)), "metadata.xml"),
-  ).session;
+  const asWritten = new Reading(asRead(projectTree(written)), asRead(metadataTree(written))).session;
   const before = new Map(written.tracks.map((t) => [t.id, t]));
   const plain = new Map(asWritten.tracks.map((t) => [t.id, t]));
   const tracks = read.tracks.map((t): Track => {

@@ -1,5 +1,6 @@
 import { CHANNELS } from "../../session/document.ts";
 import type { Insert, Send, Session, Track, TrackId } from "../../session/document.ts";
+import { insideOf } from "../../session/routing.ts";
 import { xml, writeXml } from "../xml.ts";
 import type { Xml } from "../xml.ts";
 import { zipOf } from "../zipOut.ts";
@@ -46,20 +47,17 @@ const CONTENT = {
 export function writeExchange(session: Session, of: string | null = null, withExtra = true): Uint8Array {
   const extra: Extra = { format: "mossy-lantern/exchange", version: 1, of, session };
   return zipOf({
-    "project.xml": projectXml(session),
-    "metadata.xml": metadataXml(session),
+    "project.xml": writeXml(projectTree(session)),
+    "metadata.xml": writeXml(metadataTree(session)),
     ...(withExtra ? { [EXTRA_FILE]: JSON.stringify(extra) } : {}),
   });
 }
 
-export const metadataXml = (session: Session): string =>
-  writeXml(xml("MetaData", {}, xml("Title", {}, session.title), xml("Comment", {}, session.notes)));
+export const metadataTree = (session: Session): Xml =>
+  xml("MetaData", {}, xml("Title", {}, session.title), xml("Comment", {}, session.notes));
 
-export const projectXml = (session: Session): string => writeXml(project(session));
-
-function project(session: Session): Xml {
-  const inside = new Map<TrackId | null, Track[]>();
-  for (const t of session.tracks) inside.set(t.parent, [...(inside.get(t.parent) ?? []), t]);
+export function projectTree(session: Session): Xml {
+  const inside = insideOf(session.tracks);
   const structure = (parent: TrackId | null): Xml[] =>
     (inside.get(parent) ?? []).map((t) => trackXml(t, structure(t.id)));
   return xml(

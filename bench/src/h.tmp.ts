@@ -1,0 +1,61 @@
+import { strToU8, zipSync } from "fflate";
+import { makeStyle } from "@mossy/core/house/style";
+import { usualHouse } from "@mossy/core/house/usual";
+import { blankTrack, emptySession } from "@mossy/core/session/document";
+import { readExchange } from "@mossy/core/formats/exchange/read";
+import { writeExchange } from "@mossy/core/formats/exchange/write";
+import { standOf } from "@mossy/core/check/causes";
+import { fit } from "@mossy/core/fit/fit";
+import { startedWith } from "@mossy/core/fit/settings";
+import { sessionFolder } from "@mossy/core/disk/blueprint";
+import { unreadIn } from "@mossy/core/house/unreadIn";
+import { session as schema } from "@mossy/core/session/document";
+import { dressed } from "@mossy/core/house/dress";
+import { floorList } from "@mossy/core/formats/floorList";
+import { impactOn, collisionsIn } from "@mossy/core/house/impact";
+const time = <T>(what: string, work: () => T): T | null => {
+  const t = performance.now(); let r: T | null = null; let said = "";
+  try { r = work(); } catch (e) { said = String(e).slice(0, 120); }
+  console.log(what.padEnd(40), `${((performance.now() - t) / 1000).toFixed(3)} s`, `${Math.round(process.memoryUsage().rss / 1e6)} MB`, said);
+  return r;
+};
+const zip = (xml: string, more = {}) => zipSync({ "project.xml": strToU8(xml), ...more }, { level: 9 });
+const wrap = (x: string) => `<?xml version="1.0"?><Project version="1.0"><Structure>${x}</Structure></Project>`;
+const a = zip(wrap('<Track id="a" name="x"><Channel role="regular"/></Track>'.repeat(5000))); console.log(a.length);
+time("5000 tracks of one id", () => readExchange(a));
+const b = zip(wrap("<a/>".repeat(900_000))); console.log(b.length);
+time("900k empty", () => readExchange(b));
+const c = zip(`<?xml version="1.0"?><Project version="1.0">${"<a/>".repeat(900_000)}</Project>`);
+time("900k empty in root", () => readExchange(c));
+const d = zip(`<?xml version="1.0"?><Project version="1.0"><Arrangement>${"<a/>".repeat(1_900_000)}</Arrangement></Project>`);
+time("1.9M in arrangement", () => readExchange(d));
+const e = zip(`<?xml version="1.0"?><Project version="1.0"><Structure>${Array.from({length: 1_000_000}, (_, i) => `<a b="${(i*7919)%9973}"/>`).join("")}</Structure></Project>`); console.log(e.length);
+time("1M with attributes", () => readExchange(e));
+const words = ["kick","snare","hat","tom","oh","room","bass","gtr","keys","vox","strings","horn","perc","loop","pad","lead","bgv","amb","fx","click"];
+const deep = { ...emptySession("deep"), tracks: Array.from({ length: 3000 }, (_, i) => blankTrack(`f${i}`, `F ${i}`, { kind: "folder" as const, format: null, parent: i === 0 ? null : `f${i - 1}` })) };
+const small = writeExchange({ ...emptySession("x"), tracks: [blankTrack("k", "Kick")] }, "s");
+import { unzipSync } from "fflate";
+const parts = unzipSync(small);
+const x = JSON.parse(new TextDecoder().decode(parts["mossy-lantern.json"]));
+time("3000 nested in extra", () => readExchange(zipSync({ ...parts, "mossy-lantern.json": strToU8(JSON.stringify({ ...x, session: deep })) })));
+const style = makeStyle(usualHouse("x"));
+for (const n of [2000, 5000]) {
+  const tracks = [blankTrack("main", "Main", { kind: "main", format: "stereo" })];
+  for (let f = 0; f < n / 25; f++) { tracks.push(blankTrack(`f${f}`, `${words[f % 20]} ${f}`, { kind: "folder", format: null })); for (let i = 0; i < 24; i++) tracks.push(blankTrack(`t${f}-${i}`, `${words[(f + i) % 20]}_${f}_${i}`, { parent: `f${f}`, feeds: "main", source: i % 2 ? "mic" : null })); }
+  const s = { ...emptySession("big"), tracks };
+  const room = { name: "R", says: "", inputs: Array.from({ length: 128 }, (_, i) => ({ number: i + 1, label: `In ${i}`, takes: ["mic" as const], phantom: false })), sampleRates: [48000], widest: "stereo" as const, palette: [] };
+  const file = time(`${n} write`, () => writeExchange(s, "s"))!;
+  time(`${n} read`, () => readExchange(file));
+  time(`${n} schema`, () => schema.safeParse(s));
+  time(`${n} stand`, () => standOf(style, s, { baseline: s, style }));
+  const came = { ...s, tracks: s.tracks.map((t, i) => i % 3 ? t : { ...t, name: `${t.name} x` }) };
+  time(`${n} stand drifted`, () => standOf(style, came, { baseline: s, style }));
+  time(`${n} dressed`, () => dressed(style, s));
+  time(`${n} fit`, () => fit(s, room, []));
+  time(`${n} startedWith`, () => startedWith(s, {}));
+  time(`${n} folder`, () => sessionFolder(style.house, style.reader, "A title", "R", new Date()));
+  time(`${n} unread`, () => unreadIn(style, s));
+  time(`${n} floor list`, () => floorList(s, style.house.words));
+  time(`${n} impact`, () => impactOn(style, style, s));
+  time(`${n} collisions`, () => collisionsIn(style, style, s));
+}
