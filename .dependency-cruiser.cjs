@@ -36,18 +36,19 @@ const CORE = {
   formats: ["session", "words", "names", "house", "fit", "disk", "sheet"],
 };
 const SERVER = {
+  crew: [],
   news: [],
   print: [],
   record: [],
   people: ["news", "record", "house"],
   documents: [],
-  house: ["news", "record", "documents"],
+  house: ["crew", "news", "record", "documents"],
   disk: ["record"],
-  rooms: ["news", "record", "house", "check"],
-  check: ["documents", "house"],
-  library: ["news", "record", "documents", "house"],
-  sessions: ["news", "record", "documents", "house", "check", "library", "rooms", "print"],
-  today: ["house", "check", "library", "rooms", "sessions"],
+  rooms: ["crew", "news", "record", "house", "check"],
+  check: ["crew", "documents", "house"],
+  library: ["crew", "news", "record", "documents", "house"],
+  sessions: ["crew", "news", "record", "documents", "house", "check", "library", "rooms", "print"],
+  today: ["crew", "house", "check", "library", "rooms", "sessions"],
 };
 const WEB = {
   ui: [],
@@ -93,7 +94,7 @@ module.exports = {
       to: {
         path: "node_modules",
         pathNot:
-          "node_modules/(zod|fflate|papaparse|@types/papaparse|@xmldom|svgpath|@dagrejs|@tonejs|midi-file)/",
+          "node_modules/(zod|fflate|papaparse|@types/papaparse|@xmldom|svgpath|@dagrejs|saxes|flatqueue|midi-file)/",
       },
     },
     {

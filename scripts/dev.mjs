@@ -5,7 +5,7 @@ import { join } from "node:path";
 import { installPackages } from "./install.mjs";
 
 await installPackages();
-const { WRITTEN, bundling, top } = await import("./bundle.mjs");
+const { WRITTEN, bundle, bundling, top } = await import("./bundle.mjs");
 const { dataFolder, startPostgres } = await import("./postgres.mjs");
 const { loadDemo } = await import("./demo.mjs");
 const { secretKey } = await import("./safety.mjs");
@@ -18,6 +18,7 @@ const settings = {
   ...process.env,
   DATABASE_URL: database.url,
   PORT: process.env.PORT ?? "4174",
+  WORKER_FILE: await bundle("server/src/worker.ts"),
   MIGRATIONS_DIR: join(top, "server", "migrations"),
   LOG: process.env.LOG ?? "info",
   DISK_DIR: process.env.DISK_DIR ?? join(dataDir, "shared-disk"),

@@ -102,8 +102,9 @@ async function light(dataDir) {
     });
   }
   const web = await buildWeb();
-  const [server, station] = await Promise.all([
+  const [server, worker, station] = await Promise.all([
     bundle("server/src/main.ts"),
+    bundle("server/src/worker.ts"),
     bundle("station/src/main.ts"),
   ]);
   const env = {
@@ -112,6 +113,7 @@ async function light(dataDir) {
     DATA_DIR: dataDir,
     PORT: process.env.PORT ?? "4173",
     WEB_DIR: web,
+    WORKER_FILE: worker,
     MIGRATIONS_DIR: join(top, "server", "migrations"),
     LOG: process.env.LOG ?? "info",
     DISK_DIR: process.env.DISK_DIR ?? join(dataDir, "shared-disk"),

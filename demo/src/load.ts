@@ -20,7 +20,8 @@ import { addPerson } from "@mossy/server/people/store";
 import { addRoom, tick } from "@mossy/server/rooms/store";
 import { changeDocument, addDocument } from "@mossy/server/documents/store";
 import { countsOf, keepCounts } from "@mossy/server/check/counts";
-import { takeIn } from "@mossy/server/sessions/handIn";
+import { takeIn } from "@mossy/server/sessions/handedIn";
+import { fitted } from "@mossy/server/sessions/fitted";
 import { startSession } from "@mossy/server/sessions/start";
 import { closeSession, markSent, sessionWith } from "@mossy/server/sessions/store";
 import { addCheckIn } from "@mossy/server/sessions/checkInStore";
@@ -79,7 +80,8 @@ async function storeSessions(db: Db, history: History): Promise<void> {
   const styles = new Styles();
   const { edition, style } = await styles.current(db);
   for (const s of history.sessions) {
-    const id = await startSession(db, { ...s, leaveOut: [] }, s.by, { edition, style }, s.at);
+    const wish = { ...s, leaveOut: [] };
+    const id = await startSession(db, wish, await fitted(db, wish), s.by, { edition, style }, s.at);
     await markSent(db, id, "package", s.at);
     let { baseline: now } = await sessionWith(db, id);
     const baseline = now;

@@ -36,6 +36,7 @@ export async function layGround(): Promise<{ ground: Ground; clear: () => Promis
   const disk = join(folder, "disk");
   const settings = {
     WEB_DIR: await buildWeb(() => undefined),
+    WORKER_FILE: await bundle("server/src/worker.ts"),
     MIGRATIONS_DIR: join(top, "server/migrations"),
     LOG: "warn",
     ENDS_WITH_PARENT: "yes",

@@ -14,9 +14,10 @@ import type { Logger } from "pino";
 import { pinoHttp } from "pino-http";
 import { answer } from "./answer.ts";
 import { briefly } from "./briefly.ts";
+import type { Crew } from "./crew/crew.ts";
 import type { Pool } from "./database.ts";
 import { houseRoutes } from "./house/routes.ts";
-import { Styles } from "./house/styles.ts";
+import type { Styles } from "./house/styles.ts";
 import { chainRoutes } from "./library/chains.ts";
 import { libraryRoutes } from "./library/routes.ts";
 import { EVENT_STREAM } from "./news/newsroom.ts";
@@ -39,6 +40,8 @@ import { todayRoutes } from "./today/routes.ts";
 export interface Parts extends Door {
   readonly newsroom: Newsroom;
   readonly space: Space;
+  readonly styles: Styles;
+  readonly crew: Crew;
   readonly log: Logger;
   readonly addresses: Addresses;
   /** Proxies whose word on who asks is taken. */
@@ -50,9 +53,8 @@ export interface Parts extends Door {
 
 /** The whole server as an Express app. */
 export function makeApp(parts: Parts): Express {
-  const { pool, newsroom, recordDays, webDir, diskDir } = parts;
+  const { pool, newsroom, crew, styles, recordDays, webDir, diskDir } = parts;
   const app = express();
-  const styles = new Styles();
   guard(app, parts);
   app.use(
     "/api",
@@ -72,14 +74,14 @@ export function makeApp(parts: Parts): Express {
     accountRoutes(parts),
     peopleRoutes(parts),
     recordRoutes(pool, recordDays),
-    todayRoutes(pool, styles, parts.space),
-    houseRoutes(pool, styles),
-    libraryRoutes(pool, styles),
+    todayRoutes(pool, styles, crew, parts.space),
+    houseRoutes(pool, crew),
+    libraryRoutes(pool, styles, crew),
     chainRoutes(pool),
-    roomRoutes(pool, styles),
+    roomRoutes(pool, styles, crew),
     stationRoutes(pool),
     diskRoutes(pool, diskDir),
-    sessionRoutes(pool, styles),
+    sessionRoutes(pool, styles, crew),
   );
   app.use("/api", noSuchRoute);
   if (webDir !== undefined) serveWeb(app, webDir);

@@ -7,6 +7,8 @@ import { ENDLESS, connect } from "./database.ts";
 import type { Pool } from "./database.ts";
 import { lastAnswers } from "./lastAnswers.ts";
 import { migrate } from "./migrate.ts";
+import { inPlace, threads } from "./crew/crew.ts";
+import { Styles } from "./house/styles.ts";
 import { Newsroom } from "./news/newsroom.ts";
 import { Seal } from "./people/factors.ts";
 import { makeSetUp } from "./people/links.ts";
@@ -97,10 +99,16 @@ setInterval(
 ).unref();
 const newsroom = new Newsroom(settings.DATABASE_URL, log, accountsIn(pool));
 await newsroom.open();
+const styles = new Styles();
+const crew = settings.WORKER_FILE
+  ? threads(settings.WORKER_FILE, settings.DATABASE_URL)
+  : inPlace({ pool, styles });
 const app = makeApp({
   pool,
   newsroom,
   space,
+  styles,
+  crew,
   log,
   addresses: addressesOf(settings),
   trusted: settings.TRUST_PROXY,
@@ -147,6 +155,7 @@ async function stop(): Promise<void> {
   setTimeout(() => process.exit(0), LAST_ANSWERS).unref();
   await newsroom.close();
   await lastAnswers(server);
+  await crew.close();
   await pool.end();
   process.exit(0);
 }

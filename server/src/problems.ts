@@ -27,7 +27,7 @@ export const notFound = (what: string): HouseProblem =>
   new HouseProblem(404, "Not found", `There is no ${what}. It may have been renamed, or the link is old.`);
 export const stale = (detail: string): HouseProblem => new HouseProblem(409, "Somebody was faster", detail);
 
-function asProblem(error: unknown): HouseProblem | null {
+export function asProblem(error: unknown): HouseProblem | null {
   if (error instanceof HouseProblem) return error;
   if (error instanceof FileProblem)
     return new HouseProblem(422, "This file cannot be read", error.message, error.where);

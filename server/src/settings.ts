@@ -12,6 +12,8 @@ const environment = z.object({
   HOST: z.string().default("127.0.0.1"),
   /** Folder of the built web app; unset: only the interface is served. */
   WEB_DIR: z.string().optional(),
+  /** The bundled `worker.ts`, run in threads for what takes long; unset: that is done on the one there is. */
+  WORKER_FILE: z.string().optional(),
   /** Folder that stands in for the shared disk; unset: there is none. */
   DISK_DIR: z.string().optional(),
   /** Folder on the disk the records are on, whose free space is watched; unset: that is not this machine's. */

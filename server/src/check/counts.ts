@@ -2,7 +2,11 @@ import { setImmediate } from "node:timers/promises";
 import { standOf } from "@mossy/core/check/causes";
 import type { SessionState } from "@mossy/core/check/causes";
 import type { Session } from "@mossy/core/session/document";
+import { job } from "../crew/crew.ts";
+import type { Crew } from "../crew/crew.ts";
 import type { Db } from "../database.ts";
+import type { Bench } from "../house/bench.ts";
+import { currentEdition } from "../house/store.ts";
 import type { Styles } from "../house/styles.ts";
 
 /** How a session stands under an edition of the house style. */
@@ -58,7 +62,22 @@ const OLD = `
  * session, or all check-ins of one. The server answers others meanwhile; what is up to date already costs
  * one query.
  */
-export async function countAnew(db: Db, styles: Styles, session: string | null = null): Promise<void> {
+export async function countAnew(
+  db: Db,
+  styles: Styles,
+  crew: Crew,
+  session: string | null = null,
+): Promise<void> {
+  const edition = await currentEdition(db);
+  const { rows } = await db.query(`select 1 from (${OLD}) o limit 1`, [edition, session]);
+  if (rows.length > 0) await crew.run(countJob, session, { who: "counting", what: "what stands where" });
+}
+
+const countJob = job("count-anew", ({ pool, styles }: Bench, session: string | null) =>
+  countAllAnew(pool, styles, session),
+);
+
+async function countAllAnew(db: Db, styles: Styles, session: string | null): Promise<void> {
   for (;;) {
     const { edition } = await styles.current(db);
     const { rows } = await db.query<StaleRow>(OLD, [edition, session]);
@@ -69,3 +88,24 @@ export async function countAnew(db: Db, styles: Styles, session: string | null =
     if (rows.length === 0) return;
   }
 }
+
+/** Larger sessions are looked at beside the thread that answers everybody. */
+const LARGE = 400;
+const standJob = job(
+  "stand",
+  ({ pool, styles }: Bench, { session, from }: { session: Session; from: Departure }) =>
+    countsOf(pool, styles, session, from),
+);
+
+/** The same, wherever it holds nobody up. */
+export const standing = async (
+  db: Db,
+  styles: Styles,
+  crew: Crew,
+  { session, from, who }: { session: Session; from: Departure; who: string },
+): Promise<Counts> =>
+  session.tracks.length <= LARGE
+    ? countsOf(db, styles, session, from)
+    : crew.run(standJob, { session, from }, { who, what: `“${session.title}”` });
+
+export const countJobs = [countJob, standJob];

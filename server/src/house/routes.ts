@@ -2,16 +2,15 @@ import { Router } from "express";
 import { doerOf } from "../doer.ts";
 import { answer } from "../answer.ts";
 import { once } from "../transaction.ts";
+import type { Crew } from "../crew/crew.ts";
 import type { Pool } from "../database.ts";
 import { tell } from "../news/tell.ts";
 import { notFound } from "../problems.ts";
 import { note } from "../record/store.ts";
-import type { Styles } from "./styles.ts";
-import { impactOfDraft, usesOfExceptions } from "./impact.ts";
-import { unreadNames } from "./unread.ts";
+import { impactJob, unreadJob, usesJob } from "./jobs.ts";
 import { changeDraft, currentEdition, draft, editionWith, editions, hands, publish } from "./store.ts";
 
-export function houseRoutes(pool: Pool, styles: Styles): Router {
+export function houseRoutes(pool: Pool, crew: Crew): Router {
   const router = Router();
   answer(router, "house", async () => ({ draft: await draft(pool), editions: await editions(pool) }));
   answer(router, "currentEdition", async () => editionWith(pool, await currentEdition(pool)));
@@ -20,16 +19,17 @@ export function houseRoutes(pool: Pool, styles: Styles): Router {
     if (!Number.isInteger(wanted)) throw notFound(`edition “${params.edition}”`);
     return editionWith(pool, wanted);
   });
-  answer(router, "unreadNames", async () => {
-    const names = await unreadNames(pool, (await styles.current(pool)).style);
-    return { names: names.map((n) => ({ ...n, families: [...n.families], where: [...n.where] })) };
-  });
-  answer(router, "impact", async ({ params }) => {
+  answer(router, "unreadNames", async ({ person }) => ({
+    names: await crew.run(unreadJob, null, { who: person.id, what: "the names nobody reads" }),
+  }));
+  answer(router, "impact", async ({ params, person }) => {
     const from = Number(params.from);
     if (!Number.isInteger(from) || from < 0) throw notFound(`place “${params.from}” to go on from`);
-    return impactOfDraft(pool, (await styles.current(pool)).style, await styles.ofDraft(pool), from);
+    return crew.run(impactJob, from, { who: person.id, what: "the impact of the draft" });
   });
-  answer(router, "houseUses", async () => usesOfExceptions(pool, await styles.ofDraft(pool)));
+  answer(router, "houseUses", ({ person }) =>
+    crew.run(usesJob, null, { who: person.id, what: "the uses of exceptions" }),
+  );
   answer(router, "houseHands", async () => ({ hands: await hands(pool) }));
   answer(router, "editHouse", async ({ body, person, deed }) =>
     once(pool, deed, async (db) => {

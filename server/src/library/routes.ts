@@ -11,22 +11,27 @@ import { note } from "../record/store.ts";
 import type { Styles } from "../house/styles.ts";
 import { tell } from "../news/tell.ts";
 import { HouseProblem, notFound } from "../problems.ts";
-import { askedByTemplate, followEdition, followPage } from "./follow.ts";
+import type { Crew } from "../crew/crew.ts";
+import { followEdition } from "./follow.ts";
+import { askedJob, followJob } from "./jobs.ts";
 import { addTemplate, publishRelease, releaseWith, templateCards, templateWith } from "./store.ts";
 import type { Release } from "@mossy/contract/library";
 
 /** Pages that stand beside the templates under /library. */
 const OWN_PAGES = new Set(["new", "chains", "follow"]);
 
-export function libraryRoutes(pool: Pool, styles: Styles): Router {
+export function libraryRoutes(pool: Pool, styles: Styles, crew: Crew): Router {
   const router = Router();
-  answer(router, "library", async () => ({
-    templates: await templateCards(pool, await askedByTemplate(pool, styles)),
+  answer(router, "library", async ({ person }) => ({
+    templates: await templateCards(
+      pool,
+      await crew.run(askedJob, null, { who: person.id, what: "the library" }),
+    ),
   }));
-  answer(router, "follow", async ({ params }) => {
+  answer(router, "follow", async ({ params, person }) => {
     const from = Number(params.from);
     if (!Number.isInteger(from) || from < 0) throw notFound(`place “${params.from}” to go on from`);
-    return followPage(pool, styles, from);
+    return crew.run(followJob, from, { who: person.id, what: "what an edition asks" });
   });
   answer(router, "followEdition", async ({ params, body, person, req, deed }) =>
     once(pool, deed, async (db) => {

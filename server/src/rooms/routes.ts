@@ -5,6 +5,7 @@ import { answer } from "../answer.ts";
 import { inTransaction, once } from "../transaction.ts";
 import type { Db, Pool } from "../database.ts";
 import { doerOf } from "../doer.ts";
+import type { Crew } from "../crew/crew.ts";
 import type { Styles } from "../house/styles.ts";
 import { tell } from "../news/tell.ts";
 import { countAnew } from "../check/counts.ts";
@@ -14,10 +15,10 @@ import { editRoom, makeRoom, orderRooms, retireRoom, roomCards, roomWith, tick }
 
 const DONE = { done: true } as const;
 
-export function roomRoutes(pool: Pool, styles: Styles): Router {
+export function roomRoutes(pool: Pool, styles: Styles, crew: Crew): Router {
   const router = Router();
   answer(router, "rooms", async () => {
-    await countAnew(pool, styles);
+    await countAnew(pool, styles, crew);
     return { rooms: await roomCards(pool) };
   });
   answer(

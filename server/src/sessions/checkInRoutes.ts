@@ -1,26 +1,25 @@
 import { Router } from "express";
 import { safeFileName } from "@mossy/core/names/disk";
-import { writeExchange } from "@mossy/core/formats/exchange/write";
-import { SESSION_FILE_ENDING } from "@mossy/core/formats/package";
 import { answer } from "../answer.ts";
 import { inTransaction } from "../transaction.ts";
 import { doerOf } from "../doer.ts";
 import { tell } from "../news/tell.ts";
 import { note } from "../record/store.ts";
 import type { Pool } from "../database.ts";
-import type { Styles } from "../house/styles.ts";
 import { documentWith } from "../documents/store.ts";
+import type { Crew } from "../crew/crew.ts";
 import { handIn } from "./handIn.ts";
+import { correctedJob } from "./jobs.ts";
 import { placeOfSession, sessionOfCheckIn, sessionWith } from "./store.ts";
 import { checkInWith, setAside } from "./checkInStore.ts";
 
 /** What comes back from rooms, and the corrected file that goes there. */
-export function checkInRoutes(router: Router, pool: Pool, styles: Styles): void {
+export function checkInRoutes(router: Router, pool: Pool, crew: Crew): void {
   answer(
     router,
     "handIn",
     async ({ query, body, person, deed }) =>
-      handIn(pool, styles, {
+      handIn(pool, crew, {
         bytes: body,
         name: safeFileName(query.name ?? "", "session.dawproject"),
         session: query.session,
@@ -46,15 +45,8 @@ export function checkInRoutes(router: Router, pool: Pool, styles: Styles): void 
   answer(
     router,
     "correctedFile",
-    async ({ params }) => {
-      const c = await checkInWith(pool, params.checkIn);
-      const { session } = await documentWith(pool, c.document);
-      return {
-        bytes: writeExchange(session, c.session),
-        name: `${safeFileName(session.title)}_put_right${SESSION_FILE_ENDING}`,
-        type: "application/zip",
-      };
-    },
+    ({ params, person }) =>
+      crew.run(correctedJob, params.checkIn, { who: person.id, what: "the corrected file" }),
     placeOfCheckIn,
   );
   answer(

@@ -1,11 +1,9 @@
 import { Router } from "express";
 import type { Request } from "express";
-import { makePackage } from "@mossy/core/formats/package";
 import type { Doer, Person } from "@mossy/contract/people";
 import { doerOf } from "../doer.ts";
 import { note } from "../record/store.ts";
 import { answer } from "../answer.ts";
-import type { FileAnswer } from "../answer.ts";
 import { inTransaction, once } from "../transaction.ts";
 import type { Pool, Db } from "../database.ts";
 import type { Styles } from "../house/styles.ts";
@@ -14,6 +12,8 @@ import { HouseProblem } from "../problems.ts";
 import type { Place } from "../rights.ts";
 import { countAnew } from "../check/counts.ts";
 import { roomWith } from "../rooms/store.ts";
+import type { Crew } from "../crew/crew.ts";
+import { fitJob, packageJob } from "./jobs.ts";
 import { startSession } from "./start.ts";
 import {
   closeSession,
@@ -28,16 +28,16 @@ import {
 import { documentRoutes } from "./documentRoutes.ts";
 import { checkInRoutes } from "./checkInRoutes.ts";
 
-export function sessionRoutes(pool: Pool, styles: Styles): Router {
+export function sessionRoutes(pool: Pool, styles: Styles, crew: Crew): Router {
   const router = Router();
-  documentRoutes(router, pool, styles);
+  documentRoutes(router, pool, styles, crew);
   answer(router, "sessions", async () => {
-    await countAnew(pool, styles);
+    await countAnew(pool, styles, crew);
     return { sessions: await sessionCards(pool), older: await olderSessions(pool) };
   });
   answer(router, "session", async ({ params }) => {
     const { id } = await sessionWith(pool, params.session);
-    await countAnew(pool, styles, id);
+    await countAnew(pool, styles, crew, id);
     return sessionWith(pool, id);
   });
   const here = ({ params }: { params: { session: string } }) => placeOfSession(pool, params.session);
@@ -45,9 +45,10 @@ export function sessionRoutes(pool: Pool, styles: Styles): Router {
     router,
     "startSession",
     async ({ body, person, req, deed }) => {
+      const fitted = await crew.run(fitJob, body, { who: person.id, what: `“${body.title}”` });
       const now = await styles.current(pool);
       const id = await once(pool, deed, async (db) => {
-        const started = await startSession(db, body, person.id, now);
+        const started = await startSession(db, body, fitted, person.id, now);
         await note(db, req, {
           what: "sessions",
           who: person,
@@ -62,7 +63,20 @@ export function sessionRoutes(pool: Pool, styles: Styles): Router {
       return { room: body.room };
     },
   );
-  answer(router, "package", async ({ params }) => packageOf(pool, styles, params.session), here);
+  answer(
+    router,
+    "package",
+    ({ params, person }) => crew.run(packageJob, params.session, { who: person.id, what: "the package" }),
+    here,
+  );
+  workingRoutes(router, pool, here);
+  closingRoutes(router, pool, here);
+  checkInRoutes(router, pool, crew);
+  return router;
+}
+
+/** What is done to a session while it is worked on: ticking its list off, sending it to its room. */
+function workingRoutes(router: Router, pool: Pool, here: Here): void {
   answer(
     router,
     "tickLine",
@@ -81,17 +95,12 @@ export function sessionRoutes(pool: Pool, styles: Styles): Router {
       once(pool, deed, (db) => sendToStation(db, params.session, body.as, doerOf(person))),
     here,
   );
-  closingRoutes(router, pool, here);
-  checkInRoutes(router, pool, styles);
-  return router;
 }
 
+type Here = (ask: { params: { session: string } }) => Promise<Place>;
+
 /** Closing a session, and opening it again. */
-function closingRoutes(
-  router: Router,
-  pool: Pool,
-  here: (ask: { params: { session: string } }) => Promise<Place>,
-): void {
+function closingRoutes(router: Router, pool: Pool, here: Here): void {
   const close = (session: string, person: Person, req: Request, at: Date | null) =>
     inTransaction(pool, async (db) => {
       const { title, room } = await closeSession(db, session, person.id, at);
@@ -112,22 +121,6 @@ function closingRoutes(
     ({ params, person, req }) => close(params.session, person, req, null),
     here,
   );
-}
-
-async function packageOf(pool: Pool, styles: Styles, session: string): Promise<FileAnswer> {
-  const s = await sessionWith(pool, session);
-  const { style } = await styles.current(pool);
-  const bytes = makePackage({
-    house: style.house,
-    room: s.roomAs,
-    session: s.now,
-    id: s.id,
-    folder: s.folder,
-    report: s.report,
-    from: `${s.templateName}, release ${s.release}`,
-    stands: s.lastCheckIn ? `as it stands after check-in ${s.lastCheckIn.number}` : null,
-  });
-  return { bytes, name: `${s.folder}.zip`, type: "application/zip" };
 }
 
 /** Tells the station of a room that something waits for it. */

@@ -1,24 +1,10 @@
 import { randomUUID } from "node:crypto";
-import type { FitReport } from "@mossy/contract/sessions";
 import { sessionFolder } from "@mossy/core/disk/blueprint";
 import type { Style } from "@mossy/core/house/style";
-import { fit } from "@mossy/core/fit/fit";
-import { startedWith } from "@mossy/core/fit/settings";
-import type { ChosenSettings } from "@mossy/core/fit/settings";
 import type { Db } from "../database.ts";
-import { releaseWith } from "../library/store.ts";
-import { HouseProblem } from "../problems.ts";
 import { roomInUse } from "../rooms/store.ts";
+import type { Fitted, SessionWish } from "./fitted.ts";
 import { addSession } from "./store.ts";
-
-export interface SessionWish {
-  title: string;
-  room: string;
-  template: string;
-  release: number;
-  leaveOut: readonly string[];
-  settings?: ChosenSettings;
-}
 
 /**
  * A title and a folder that no other session has: two of one name in one room on one day would share their
@@ -41,35 +27,28 @@ async function toldApart(
   }
 }
 
-/** Fits a release into a room and stores the session that comes of it. @returns its id */
+/** Stores the session that comes of a release fitted to a room. @returns its id */
 export async function startSession(
   db: Db,
   start: SessionWish,
+  { roomName, baseline, report }: Fitted,
   by: string,
   { edition, style }: { edition: number; style: Style },
   at: Date = new Date(),
 ): Promise<string> {
-  const room = await roomInUse(db, start.room);
-  const release = await releaseWith(db, start.template, start.release);
-  const chosen = startedWith(release.session, start.settings ?? {});
-  if ("problem" in chosen) throw new HouseProblem(422, "That setting is fixed", chosen.problem, "settings");
-  const result = fit(chosen, room, start.leaveOut);
-  const report: FitReport = {
-    fits: result.fits.length,
-    adjusted: [...result.adjusted],
-    unplaced: [...result.unplaced],
-    leftOut: result.leftOut.map(({ id, name }) => ({ id, name })),
-  };
+  // Retired meanwhile, it takes no session any more.
+  await roomInUse(db, start.room);
   const id = randomUUID();
   const { title, folder } = await toldApart(db, start, (said) =>
-    sessionFolder(style.house, style.reader, said, room.name, at),
+    sessionFolder(style.house, style.reader, said, roomName, at),
   );
+  const adjusted = [...report.adjusted];
   if (title !== start.title)
-    report.adjusted.unshift({
+    adjusted.unshift({
       track: null,
       what: "Name",
       says:
-        `${room.name} has a “${start.title}” already; this one is called “${title}”, ` +
+        `${roomName} has a “${start.title}” already; this one is called “${title}”, ` +
         "and so is its folder.",
     });
   await addSession(db, {
@@ -79,8 +58,8 @@ export async function startSession(
     template: start.template,
     release: start.release,
     edition,
-    baseline: { ...result.session, title },
-    report,
+    baseline: { ...baseline, title },
+    report: { ...report, adjusted },
     folder,
     by,
     at,

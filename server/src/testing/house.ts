@@ -15,6 +15,8 @@ import { makeApp } from "../app.ts";
 import type { Parts } from "../app.ts";
 import { connect } from "../database.ts";
 import type { Pool } from "../database.ts";
+import { inPlace } from "../crew/crew.ts";
+import { Styles } from "../house/styles.ts";
 import { Newsroom } from "../news/newsroom.ts";
 import { Seal } from "../people/factors.ts";
 import { accountsIn } from "../people/signIns.ts";
@@ -58,12 +60,15 @@ export async function serve(
 ): Promise<TestHouse> {
   const log = pino({ level: "silent" });
   const newsroom = new Newsroom(url, log, accountsIn(pool));
+  const styles = new Styles();
   await newsroom.open();
   const server = createServer(
     makeApp({
       pool,
       newsroom,
       space: new Space([], { low: 0, full: 0 }),
+      styles,
+      crew: inPlace({ pool, styles }),
       log,
       addresses: addressesOf({ HOST: "127.0.0.1", HOSTS: [], PUBLIC_URL: undefined }),
       trusted: [],

@@ -8,7 +8,8 @@ import { answer } from "../answer.ts";
 import type { Db, Pool } from "../database.ts";
 import { currentEdition, draft, editionWith } from "../house/store.ts";
 import type { Styles } from "../house/styles.ts";
-import { askedByTemplate } from "../library/follow.ts";
+import type { Crew } from "../crew/crew.ts";
+import { askedJob } from "../library/jobs.ts";
 import { roomCards } from "../rooms/store.ts";
 import { countAnew } from "../check/counts.ts";
 import type { Space } from "../space.ts";
@@ -17,12 +18,12 @@ import { driftByWeek, firstSteps } from "./store.ts";
 
 const DAY = 86_400_000;
 
-export function todayRoutes(pool: Pool, styles: Styles, space: Space): Router {
+export function todayRoutes(pool: Pool, styles: Styles, crew: Crew, space: Space): Router {
   const router = Router();
   answer(router, "today", async ({ person }) => {
     const edition = await editionWith(pool, await currentEdition(pool));
-    await countAnew(pool, styles);
-    const asked = await askedByTemplate(pool, styles);
+    await countAnew(pool, styles, crew);
+    const asked = await crew.run(askedJob, null, { who: person.id, what: "what waits" });
     const rooms = (await roomCards(pool)).filter((r) => r.retiredAt === null);
     const open = (await sessionCards(pool)).filter((s) => s.closedAt === null);
     return {

@@ -21,18 +21,13 @@ import { FileProblem } from "../fileProblem.ts";
 import { SESSION_FILE_LIMITS, openZip } from "../zip.ts";
 import { asRead, attribute, child, children, numeric, parseXml, readXml } from "../xml.ts";
 import type { XmlElement } from "../xml.ts";
+import { contentsOf, remarksOn, shortened } from "./contents.ts";
+import type { Contents } from "./contents.ts";
 import { EXTRA_FILE, readExtra } from "./extra.ts";
 import type { Extra } from "./extra.ts";
 import { metadataTree, projectTree } from "./write.ts";
 import { TOLD, UNTOLD, formatOf } from "./plain.ts";
 import { colourIn, idIn, insertIn, levelIn, oneLine, ownNotes, panOf } from "./values.ts";
-
-/** How much of what belongs to the job a file holds. */
-export interface Contents {
-  readonly clips: number;
-  readonly markers: number;
-  readonly curves: number;
-}
 
 /** A session file as it was read. */
 export interface ReadExchange {
@@ -50,7 +45,6 @@ export interface ReadExchange {
 }
 
 const MOST_TRACKS = 10_000;
-const MOST_REMARKS = 50;
 /** Elements whose inside is the job's, or a device's own: counted, not kept. */
 const COUNTED = new Set(["Arrangement", "Scenes", "Parameters"]);
 
@@ -78,12 +72,8 @@ export function readExchange(bytes: Uint8Array): ReadExchange {
   const extraBytes = zip.read(EXTRA_FILE);
   const extra = extraBytes ? readExtra(extraBytes) : null;
   const reading = new Reading(root, metadata ? parseXml(metadata, "metadata.xml") : undefined);
-  const contents = {
-    clips: many.get("Clip") ?? 0,
-    markers: many.get("Marker") ?? 0,
-    curves: many.get("Points") ?? 0,
-  };
-  reading.remarkOn(contents);
+  const contents = contentsOf(many);
+  reading.remarks.push(...remarksOn(contents));
   if (extraBytes && !extra)
     reading.remarks.push(
       "The file comes from a later version of Mossy Lantern; its tracks are recognised by name.",
@@ -112,15 +102,6 @@ export function readExchange(bytes: Uint8Array): ReadExchange {
     contents,
     remarks: shortened(reading.remarks),
   };
-}
-
-/** A file with thousands of the same thing to say is told of with the first of them. */
-function shortened(remarks: readonly string[]): string[] {
-  if (remarks.length <= MOST_REMARKS) return [...remarks];
-  return [
-    ...remarks.slice(0, MOST_REMARKS),
-    `And ${remarks.length - MOST_REMARKS} more remarks of this kind.`,
-  ];
 }
 
 /** Reads the project as it stands, our extra file aside. */
@@ -269,20 +250,6 @@ class Reading {
       level: off ? -144 : levelIn(child(e, "Volume")),
       beforeFader: attribute(e, "type") === "pre",
     };
-  }
-
-  remarkOn({ clips, markers, curves }: Contents): void {
-    for (const [n, words] of [
-      [clips, "clips"],
-      [markers, "markers"],
-      [curves, "automation curves"],
-    ] as const) {
-      if (n > 0)
-        this.remarks.push(
-          `${n} ${n === 1 ? words.slice(0, -1) : words} in the file ` +
-            `${n === 1 ? "was" : "were"} left alone: they belong to the job.`,
-        );
-    }
   }
 }
 

@@ -1,0 +1,118 @@
+import type { UnlikeAnswer } from "@mossy/contract/sessions";
+import type { Person } from "@mossy/contract/people";
+import { routes } from "@mossy/contract/routes";
+import type { Session } from "@mossy/core/session/document";
+import { readExchange } from "@mossy/core/formats/exchange/read";
+import type { ReadExchange } from "@mossy/core/formats/exchange/read";
+import { matchSession } from "@mossy/core/match/match";
+import type { Style } from "@mossy/core/house/style";
+import type { Pool } from "../database.ts";
+import type { Bench } from "../house/bench.ts";
+import { HouseProblem } from "../problems.ts";
+import { mayThere } from "../rights.ts";
+import { countsOf } from "../check/counts.ts";
+import type { Counts } from "../check/counts.ts";
+import { unlike } from "./likeness.ts";
+import { sessionWith } from "./store.ts";
+import type { WholeSession } from "./store.ts";
+
+/** A session file that came back from a room. */
+export interface HandInWish {
+  readonly bytes: Uint8Array;
+  /** Which session it is, where somebody says so. */
+  readonly session: string | undefined;
+  /** Whether it is taken in however little it is like it. */
+  readonly sure: boolean;
+  readonly by: Person;
+}
+
+/** What the house makes of it, before anything is stored; a question where it may be another session's. */
+export type HandInLook =
+  | UnlikeAnswer
+  | {
+      readonly target: Pick<WholeSession, "id" | "title" | "room" | "roomName">;
+      readonly taken: HandInResult;
+      readonly counts: Counts;
+    };
+
+/** Reads a session file, recognises its tracks and counts how it stands. @throws FileProblem, HouseProblem */
+export async function lookAtHandIn({ pool, styles }: Bench, wish: HandInWish): Promise<HandInLook> {
+  const read = readExchange(wish.bytes);
+  if (wish.session !== undefined && read.of !== null && read.of !== wish.session)
+    await refuseAnothers(pool, read.of);
+  const target = await targetOf(pool, wish.session, read.of);
+  mayThere(routes.handIn, wish.by, { room: target.room, session: target });
+  const { style } = await styles.current(pool);
+  const question = read.of !== target.id && !wish.sure ? await unlike(pool, style, target, read) : null;
+  // A station learns of no other room's sessions.
+  if (question) return wish.by.right === "station" ? { ...question, better: [] } : question;
+  const taken = takeIn(style, target.baseline, read);
+  const counts = await countsOf(pool, styles, taken.session, target);
+  const { id, title, room, roomName } = target;
+  return { target: { id, title, room, roomName }, taken, counts };
+}
+
+/** A session file as the house took it in. */
+export interface HandInResult {
+  readonly session: Session;
+  readonly recognised: "ids" | "likeness";
+  readonly remarks: readonly string[];
+}
+
+/** Gives the tracks of a read session file the ids they went out with. */
+export function takeIn(style: Style, baseline: Session, read: ReadExchange): HandInResult {
+  if (read.untold.length === 0) return { session: read.session, recognised: "ids", remarks: read.remarks };
+  const { session, pairs } = matchSession(style, baseline, read.session, read.untold);
+  const settings = read.settings
+    ? {}
+    : {
+        sampleRate: baseline.sampleRate,
+        bitDepth: baseline.bitDepth,
+        notes: read.session.notes || baseline.notes,
+      };
+  const known =
+    `The file carries no ids of ours: ${pairs.length} of ` +
+    `${baseline.tracks.length} tracks were recognised by name, kind, place and routing. Check ` +
+    "the pairs that look odd.";
+  return {
+    session: { ...session, ...settings },
+    recognised: "likeness",
+    remarks: [known, ...read.remarks],
+  };
+}
+
+/**
+ * A file that says it is another session of this house would show everything as lost and everything as new.
+ */
+async function refuseAnothers(pool: Pool, of: string): Promise<void> {
+  const other = await sessionWith(pool, of).catch(() => null);
+  if (other)
+    throw new HouseProblem(
+      422,
+      "Another session's file",
+      `This file says it is “${other.title}” from ${other.roomName}. Open that session and ` +
+        "drop it there; nothing was taken in.",
+    );
+}
+
+/** The session a file belongs to: the one it was dropped on, else the one it names. */
+async function targetOf(
+  pool: Pool,
+  session: string | undefined,
+  named: string | null,
+): Promise<WholeSession> {
+  const of = session ?? named;
+  const which = (why: string): HouseProblem => new HouseProblem(422, "Which session is this?", why);
+  if (of === null)
+    throw which(
+      "The file does not say which session of the house it is. Open that session and drop the file there.",
+    );
+  return sessionWith(pool, of).catch((e: unknown) => {
+    if (session === undefined && e instanceof HouseProblem)
+      throw which(
+        "The file names a session this house does not have. Open the session it belongs to " +
+          "and drop the file there.",
+      );
+    throw e;
+  });
+}

@@ -1,0 +1,81 @@
+import { safeFileName } from "@mossy/core/names/disk";
+import { writeExchange } from "@mossy/core/formats/exchange/write";
+import { floorList } from "@mossy/core/formats/floorList";
+import { SESSION_FILE_ENDING, makePackage } from "@mossy/core/formats/package";
+import type { Session } from "@mossy/core/session/document";
+import type { FileAnswer } from "../answer.ts";
+import { job } from "../crew/crew.ts";
+import { documentWith } from "../documents/store.ts";
+import type { Bench } from "../house/bench.ts";
+import { inputListPdf } from "../print/inputListPdf.ts";
+import { checkInWith } from "./checkInStore.ts";
+import { fitted } from "./fitted.ts";
+import type { SessionWish } from "./fitted.ts";
+import { lookAtHandIn } from "./handedIn.ts";
+import type { HandInLook, HandInWish } from "./handedIn.ts";
+import { sessionWith } from "./store.ts";
+
+export const handInJob = job("hand-in", (bench: Bench, wish: HandInWish): Promise<HandInLook> =>
+  lookAtHandIn(bench, wish),
+);
+
+export const fitJob = job("fit", ({ pool }: Bench, wish: SessionWish) => fitted(pool, wish));
+
+export const packageJob = job(
+  "package",
+  async ({ pool, styles }: Bench, session: string): Promise<FileAnswer> => {
+    const s = await sessionWith(pool, session);
+    const { style } = await styles.current(pool);
+    const bytes = makePackage({
+      house: style.house,
+      room: s.roomAs,
+      session: s.now,
+      id: s.id,
+      folder: s.folder,
+      report: s.report,
+      from: `${s.templateName}, release ${s.release}`,
+      stands: s.lastCheckIn ? `as it stands after check-in ${s.lastCheckIn.number}` : null,
+    });
+    return { bytes, name: `${s.folder}.zip`, type: "application/zip" };
+  },
+);
+
+export const correctedJob = job(
+  "corrected",
+  async ({ pool }: Bench, checkIn: string): Promise<FileAnswer> => {
+    const c = await checkInWith(pool, checkIn);
+    const { session } = await documentWith(pool, c.document);
+    return {
+      bytes: writeExchange(session, c.session),
+      name: `${safeFileName(session.title)}_put_right${SESSION_FILE_ENDING}`,
+      type: "application/zip",
+    };
+  },
+);
+
+/** Of a document, or of a session as it stands now. */
+export type ListWish =
+  { readonly document: string; readonly title: string | null } | { readonly session: string };
+export const inputListJob = job("input-list", async ({ pool, styles }: Bench, wish: ListWish) => {
+  const { session, title } = await listed(pool, wish);
+  const { house } = (await styles.current(pool)).style;
+  const day = new Date().toLocaleDateString("en-GB", { day: "numeric", month: "long", year: "numeric" });
+  const settings = `${session.sampleRate / 1000} kHz, ${session.bitDepth} bit, ${session.tempo} bpm`;
+  const says = `${house.name} · ${day} · ${settings}`;
+  return {
+    bytes: await inputListPdf({ title, says, lines: floorList(session, house.words) }),
+    name: `${safeFileName(`Input list ${title}`)}.pdf`,
+    type: "application/pdf",
+  };
+});
+
+async function listed(pool: Bench["pool"], wish: ListWish): Promise<{ session: Session; title: string }> {
+  if ("document" in wish) {
+    const { session } = await documentWith(pool, wish.document);
+    return { session, title: wish.title ?? session.title };
+  }
+  const { now, title, roomName } = await sessionWith(pool, wish.session);
+  return { session: now, title: `${title}, ${roomName}` };
+}
+
+export const sessionJobs = [handInJob, fitJob, packageJob, correctedJob, inputListJob];

@@ -1,0 +1,33 @@
+import { workerData } from "node:worker_threads";
+import type { Job } from "./crew/crew.ts";
+import { saying } from "./crew/said.ts";
+import type { Said } from "./crew/said.ts";
+import { connect } from "./database.ts";
+import { countJobs } from "./check/counts.ts";
+import type { Bench } from "./house/bench.ts";
+import { houseJobs } from "./house/jobs.ts";
+import { Styles } from "./house/styles.ts";
+import { libraryJobs } from "./library/jobs.ts";
+import { sessionJobs } from "./sessions/jobs.ts";
+
+// What one thread of the crew is: connections of its own, house styles made ready, and everything it can do.
+const { url } = workerData as { readonly url: string };
+const pool = connect(url);
+pool.on("error", () => undefined);
+const bench: Bench = { pool, styles: new Styles() };
+const all: readonly Job<Bench, never, unknown>[] = [
+  ...countJobs,
+  ...houseJobs,
+  ...libraryJobs,
+  ...sessionJobs,
+];
+const byName = new Map(all.map((job) => [job.name, job]));
+
+/** Does one job. */
+export default function work({ name, input }: { name: string; input: unknown }): Promise<Said<unknown>> {
+  return saying(async () => {
+    const job = byName.get(name);
+    if (!job) throw new Error(`nobody here does “${name}”`);
+    return job.work(bench, input as never);
+  });
+}
