@@ -106,7 +106,9 @@ describe("asking for something that is done once", () => {
   });
 
   it("takes a refusal for an answer, and a file for the same only while it is the same", async () => {
-    const asked = house(() => json({ type: "x", title: "No", status: 409, detail: "No.", where: null }, 409));
+    const asked = house(() =>
+      json({ type: "x", title: "No", status: 409, detail: "No.", where: null }, 409),
+    );
     expect((await problemOf(askOnce("publishEdition", {}, wish))).message).toBe("No.");
     expect(asked).toHaveLength(1);
     const [one, two] = [new Blob(["abc"]), new Blob(["abc"])];
