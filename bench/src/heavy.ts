@@ -1,0 +1,99 @@
+// What is made to cost much, or is simply large: files, recognising, fitting.
+import { standOf } from "@mossy/core/check/causes";
+import { fit } from "@mossy/core/fit/fit";
+import { readExchange } from "@mossy/core/formats/exchange/read";
+import { writeExchange } from "@mossy/core/formats/exchange/write";
+import { makeStyle } from "@mossy/core/house/style";
+import { usualHouse } from "@mossy/core/house/usual";
+import { matchSession } from "@mossy/core/match/match";
+import type { Session } from "@mossy/core/session/document";
+import { strToU8, zipSync } from "fflate";
+import { compare } from "./measure.ts";
+import { largeSession } from "./samples.ts";
+
+const style = makeStyle(usualHouse("Bench"));
+
+/** The same tracks under other ids and other names. */
+const renamed = (s: Session, name: (i: number) => string): Session => ({
+  ...s,
+  tracks: s.tracks.map((t, i) => ({
+    ...t,
+    id: `x-${t.id}`,
+    name: name(i),
+    parent: t.parent === null ? null : `x-${t.parent}`,
+    feeds: t.feeds === null ? null : `x-${t.feeds}`,
+  })),
+});
+const NAMES: readonly (readonly [string, (i: number) => string])[] = [
+  ["unlike each other", (i) => `${(i * 7919) % 99_991} x ${(i * 104_729) % 99_991}`],
+  ["all the same", () => "Audio"],
+];
+for (const many of [2000, 5000]) {
+  const baseline = largeSession(many);
+  for (const [how, name] of NAMES) {
+    const came = renamed(baseline, name);
+    compare(
+      `recognising ${came.tracks.length} tracks without ids, new names ${how}`,
+      came,
+      () => matchSession(style, baseline, came),
+      many === 2000 ? 160 : 350,
+      5,
+    );
+  }
+}
+
+const asMade = largeSession(5000);
+// A session has inputs up to 1024.
+const large = { ...asMade, tracks: asMade.tracks.map((t, i) => ({ ...t, input: t.input && (i % 1024) + 1 })) };
+const file = writeExchange(large, "bench");
+compare(`reading a file of ${large.tracks.length} tracks`, large, () => readExchange(file), 80, 7);
+compare(
+  `telling how ${large.tracks.length} tracks stand`,
+  large,
+  () => standOf(style, { ...large }, { baseline: large, style }),
+  60,
+  7,
+);
+const room = {
+  name: "Room",
+  says: "",
+  inputs: Array.from({ length: 128 }, (_, i) => ({
+    number: i + 1,
+    label: `In ${i + 1}`,
+    takes: ["mic" as const],
+    phantom: false,
+  })),
+  sampleRates: [48_000],
+  widest: "stereo" as const,
+};
+compare(
+  `fitting ${large.tracks.length} tracks into a room of 128 inputs`,
+  large,
+  () => fit(large, room, []),
+  20,
+  7,
+);
+
+const REFUSED: readonly (readonly [string, string])[] = [
+  ["900,000 empty elements", "<a/>".repeat(900_000)],
+  [
+    "a million elements with values",
+    Array.from({ length: 1_000_000 }, (_, i) => `<a b="${(i * 7919) % 9973}"/>`).join(""),
+  ],
+];
+for (const [what, inside] of REFUSED) {
+  const bytes = zipSync({ "project.xml": strToU8(`<Project><Structure>${inside}</Structure></Project>`) });
+  compare(
+    `refusing a file of ${what}`,
+    large,
+    () => {
+      try {
+        return readExchange(bytes);
+      } catch (e) {
+        return e;
+      }
+    },
+    80,
+    5,
+  );
+}
