@@ -44,14 +44,17 @@ for (const many of [2000, 5000]) {
 
 const asMade = largeSession(5000);
 // A session has inputs up to 1024.
-const large = { ...asMade, tracks: asMade.tracks.map((t, i) => ({ ...t, input: t.input && (i % 1024) + 1 })) };
+const large = {
+  ...asMade,
+  tracks: asMade.tracks.map((t, i) => ({ ...t, input: t.input && (i % 1024) + 1 })),
+};
 const file = writeExchange(large, "bench");
-compare(`reading a file of ${large.tracks.length} tracks`, large, () => readExchange(file), 80, 7);
+compare(`reading a file of ${large.tracks.length} tracks`, large, () => readExchange(file), 30, 7);
 compare(
   `telling how ${large.tracks.length} tracks stand`,
   large,
   () => standOf(style, { ...large }, { baseline: large, style }),
-  60,
+  5,
   7,
 );
 const room = {
@@ -65,12 +68,13 @@ const room = {
   })),
   sampleRates: [48_000],
   widest: "stereo" as const,
+  palette: [],
 };
 compare(
   `fitting ${large.tracks.length} tracks into a room of 128 inputs`,
   large,
   () => fit(large, room, []),
-  20,
+  6,
   7,
 );
 
@@ -93,7 +97,7 @@ for (const [what, inside] of REFUSED) {
         return e;
       }
     },
-    80,
+    40,
     5,
   );
 }
