@@ -2,7 +2,7 @@
 import { mkdirSync, statfsSync } from "node:fs";
 import { join } from "node:path";
 import { begin, endAll, endOf, endOnSignals, keep } from "./children.mjs";
-import { installPackages } from "./install.mjs";
+import { findPostgres, installPackages } from "./install.mjs";
 
 /** A little longer than the server lets requests in flight finish. */
 const LAST_ANSWERS = 15_000;
@@ -28,6 +28,7 @@ endOnSignals(async () => {
 
 await installPackages();
 const { bundle, top } = await import("./bundle.mjs");
+const { backupBefore } = await import("./beforeMigration.mjs");
 const { buildWeb } = await import("./webApp.mjs");
 const { Database, dataFolder } = await import("./postgres.mjs");
 const { loadDemo } = await import("./demo.mjs");
@@ -121,6 +122,7 @@ async function light(dataDir) {
     SECRET_KEY: process.env.SECRET_KEY ?? secretKey(dataDir),
     ...runAs([top, web]),
   };
+  await backupBefore({ bin: await findPostgres(), url, dataDir, migrations: env.MIGRATIONS_DIR });
   const own = { settings: { DEMO: "no" }, stations: [] };
   const demo = (process.env.DEMO ?? "yes") === "yes";
   const { settings, stations } = demo ? await loadDemo(env) : own;

@@ -61,7 +61,9 @@ export function answer<N extends RouteName>(
   const [method, path] = paths[name];
   router[method](
     path,
-    (req, _res, next) => {
+    (req, res, next) => {
+      // For whoever counts what is asked (metrics.ts).
+      res.locals["route"] = name;
       mayAtAll(route, req.person ?? null);
       next();
     },

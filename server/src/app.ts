@@ -27,6 +27,7 @@ import type { Door } from "./people/door.ts";
 import { doorRoutes, recognise } from "./people/doorRoutes.ts";
 import { peopleRoutes } from "./people/peopleRoutes.ts";
 import { diskRoutes } from "./disk/routes.ts";
+import { Metrics, mayReadMetrics } from "./metrics.ts";
 import { HouseProblem, answerProblems, diskFull, noSuchRoute } from "./problems.ts";
 import { note } from "./record/store.ts";
 import { recordRoutes } from "./record/routes.ts";
@@ -36,10 +37,10 @@ import { sessionRoutes } from "./sessions/routes.ts";
 import type { Addresses } from "./settings.ts";
 import type { Space } from "./space.ts";
 import { todayRoutes } from "./today/routes.ts";
+import type { Upkeep } from "./today/upkeep.ts";
 
-export interface Parts extends Door {
+export interface Parts extends Door, Upkeep {
   readonly newsroom: Newsroom;
-  readonly space: Space;
   readonly styles: Styles;
   readonly crew: Crew;
   readonly log: Logger;
@@ -47,6 +48,8 @@ export interface Parts extends Door {
   /** Proxies whose word on who asks is taken. */
   readonly trusted: readonly string[];
   readonly recordDays: number;
+  /** By which `/metrics` is read besides leads. */
+  readonly metricsToken?: string | undefined;
   readonly webDir?: string | undefined;
   readonly diskDir?: string | undefined;
 }
@@ -55,6 +58,8 @@ export interface Parts extends Door {
 export function makeApp(parts: Parts): Express {
   const { pool, newsroom, crew, styles, recordDays, webDir, diskDir } = parts;
   const app = express();
+  const metrics = new Metrics(parts);
+  app.use(metrics.watch);
   guard(app, parts);
   app.use(
     "/api",
@@ -74,7 +79,7 @@ export function makeApp(parts: Parts): Express {
     accountRoutes(parts),
     peopleRoutes(parts),
     recordRoutes(pool, recordDays),
-    todayRoutes(pool, styles, crew, parts.space),
+    todayRoutes(pool, crew, styles, parts),
     houseRoutes(pool, crew),
     libraryRoutes(pool, styles, crew),
     chainRoutes(pool),
@@ -84,6 +89,10 @@ export function makeApp(parts: Parts): Express {
     sessionRoutes(pool, styles, crew),
   );
   app.use("/api", noSuchRoute);
+  app.get("/metrics", recognise(parts), mayReadMetrics(parts.metricsToken), async (_req, res) => {
+    const { type, body } = await metrics.text();
+    res.set("Cache-Control", "no-store").type(type).send(body);
+  });
   if (webDir !== undefined) serveWeb(app, webDir);
   app.use(answerProblems(keepRefusal(pool)));
   return app;
@@ -103,7 +112,7 @@ const keepRefusal =
     );
   };
 
-const UNLOGGED = new Set(["/api/health", "/api/ready", "/api/news"]);
+const UNLOGGED = new Set(["/api/health", "/api/ready", "/api/news", "/metrics"]);
 
 /** What every request passes: the log, headers that keep pages of other sites out, compression. */
 function guard(app: Express, { log, addresses, trusted }: Parts): void {

@@ -116,6 +116,9 @@ const app = makeApp({
   hints: settings.DEMO ? settings.HINTS : [],
   seal: new Seal(settings.SECRET_KEY),
   recordDays: settings.RECORD_DAYS,
+  metricsToken: settings.METRICS_TOKEN,
+  // A demo is nobody's to lose.
+  backupDays: settings.DEMO ? 0 : settings.BACKUP_DAYS,
   webDir: settings.WEB_DIR,
   diskDir: settings.DISK_DIR,
 });

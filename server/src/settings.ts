@@ -22,6 +22,10 @@ const environment = z.object({
   SPACE_LOW: z.coerce.number().min(0).default(2048),
   /** MB left from which on nothing is stored any more. */
   SPACE_FULL: z.coerce.number().min(0).default(256),
+  /** Days after which a house of one's own wants a backup again; 0: it never says. */
+  BACKUP_DAYS: z.coerce.number().min(0).default(7),
+  /** A secret by which whoever watches the house reads `/metrics`; unset: signed-in leads only. */
+  METRICS_TOKEN: z.string().min(16, "METRICS_TOKEN is a secret of 16 characters or more").optional(),
   /** Where people reach the house, such as https://lantern.example; unset: as the request says. */
   PUBLIC_URL: z
     .url({ protocol: /^https?$/, error: "an address such as https://lantern.example" })

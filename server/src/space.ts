@@ -39,6 +39,11 @@ export class Space {
     return this.#free < low * MB ? "low" : "ample";
   }
 
+  /** What is left, in bytes; endless where that is nobody's business. */
+  get bytes(): number {
+    return this.#free;
+  }
+
   /** What is left, for people: "1.4 GB". */
   get left(): string {
     const mb = this.#free / MB;

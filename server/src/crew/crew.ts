@@ -32,6 +32,9 @@ export interface Crew {
    * @throws HouseProblem what the job throws; 422 where it was cut off, 503 where too much waits
    */
   run<I, O>(job: Job<never, I, O>, input: I, ticket: Ticket): Promise<O>;
+  /** How many jobs are worked on, and how many wait. */
+  readonly busy: number;
+  readonly waiting: number;
   close(): Promise<void>;
 }
 
@@ -84,6 +87,12 @@ export function threads(
           .catch((e: unknown) => cutOff(e, ticket.what, limits, late.aborted))) as Said<O>;
         return answerOf(said);
       }),
+    get busy() {
+      return turns.busy;
+    },
+    get waiting() {
+      return turns.waiting;
+    },
     close: () => pool.destroy(),
   };
 }
@@ -91,6 +100,8 @@ export function threads(
 /** The same on this thread, for tests that ask for nothing heavy. */
 export const inPlace = (bench: unknown): Crew => ({
   run: ({ work }, input) => work(bench as never, input),
+  busy: 0,
+  waiting: 0,
   close: () => Promise.resolve(),
 });
 

@@ -25,6 +25,13 @@ export class FairTurns {
     private readonly tooMany: () => Error,
   ) {}
 
+  get busy(): number {
+    return this.#busy;
+  }
+  get waiting(): number {
+    return this.#many;
+  }
+
   /** Works for somebody when it is their turn. @throws what `tooMany` makes, where too much waits */
   async take<T>(who: string, work: () => Promise<T>): Promise<T> {
     if (this.#may(who)) this.#begin(who);

@@ -75,6 +75,11 @@ export class Newsroom {
     }
   }
 
+  /** How many listen. */
+  get lines(): number {
+    return this.#listeners.size;
+  }
+
   /** Whether the line to the database is open; asked over that line, however busy the other connections are. */
   async hears(): Promise<boolean> {
     if (!this.#client) return false;

@@ -76,6 +76,7 @@ export async function serve(
       hints: demoPeople,
       seal: new Seal("a secret of this test, long enough"),
       recordDays: 400,
+      backupDays: 0,
       diskDir,
       ...parts,
     }),

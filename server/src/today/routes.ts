@@ -12,13 +12,14 @@ import type { Crew } from "../crew/crew.ts";
 import { askedJob } from "../library/jobs.ts";
 import { roomCards } from "../rooms/store.ts";
 import { countAnew } from "../check/counts.ts";
-import type { Space } from "../space.ts";
 import { sessionCards, sessionWith } from "../sessions/store.ts";
 import { driftByWeek, firstSteps } from "./store.ts";
+import { upkeepWaits } from "./upkeep.ts";
+import type { Upkeep } from "./upkeep.ts";
 
 const DAY = 86_400_000;
 
-export function todayRoutes(pool: Pool, styles: Styles, crew: Crew, space: Space): Router {
+export function todayRoutes(pool: Pool, crew: Crew, styles: Styles, upkeep: Upkeep): Router {
   const router = Router();
   answer(router, "today", async ({ person }) => {
     const edition = await editionWith(pool, await currentEdition(pool));
@@ -49,7 +50,7 @@ export function todayRoutes(pool: Pool, styles: Styles, crew: Crew, space: Space
         rooms.map((r) => r.id),
       ),
       waiting: [
-        ...(person.right === "lead" ? littleSpace(space) : []),
+        ...(person.right === "lead" ? await upkeepWaits(pool, upkeep) : []),
         ...(await whatWaits(pool, open, edition, asked)),
       ],
       first: await firstSteps(pool, edition.house, rooms.length),
@@ -72,17 +73,6 @@ async function whatWaits(
     ...onOldReleases(open),
     ...(await draftWaits(db, edition.house)),
   ];
-}
-
-/** What whoever runs the house must do before it takes nothing in any more. */
-function littleSpace({ state, left }: Space): WaitingItem[] {
-  if (state === "ample") return [];
-  const says =
-    state === "full"
-      ? `The house takes nothing in any more: its disk has ${left} left`
-      : `The disk on which the house keeps its records has only ${left} left`;
-  const next = "Make room on that disk, or move the house to a larger one";
-  return [{ about: "Disk", weight: state === "full" ? "broken" : "look", says, next, to: null }];
 }
 
 /** What came back from rooms with something off, most first. */
