@@ -10,8 +10,8 @@ import { mayAtAll, mayThere } from "./rights.ts";
 import type { Place } from "./rights.ts";
 import { BROKEN_ESCAPE, brokenText } from "./brokenText.ts";
 import { badRequest } from "./problems.ts";
-import { deedOf } from "./transaction.ts";
-import type { Deed } from "./transaction.ts";
+import { errandOf } from "./transaction.ts";
+import type { Errand } from "./transaction.ts";
 
 /** A file as an answer. */
 export interface FileAnswer {
@@ -27,7 +27,7 @@ export interface Ask<N extends RouteName> {
   /** Who asks; never missing on a route that is not for anyone. */
   readonly person: Routes[N]["who"] extends "anyone" ? Person | null : Person;
   /** What a route that is done `once` was asked under a key; null where none was sent. */
-  readonly deed: Deed | null;
+  readonly errand: Errand | null;
   readonly req: Request;
   readonly res: Response;
 }
@@ -75,7 +75,7 @@ export function answer<N extends RouteName>(
       const ask = {
         params: req.params,
         person: req.person ?? null,
-        deed: route.once ? deedAsked(req) : null,
+        errand: route.once ? errandAsked(req) : null,
         req,
         res,
         query: route.query?.parse(req.query),
@@ -96,13 +96,13 @@ const KEY = /^[\x21-\x7e]{8,128}$/;
  * What was asked under an Idempotency-Key (a header as the IETF's draft has it). @throws HouseProblem 400
  * where the key cannot be one
  */
-function deedAsked(req: Request): Deed | null {
+function errandAsked(req: Request): Errand | null {
   const key = req.get("idempotency-key");
   if (key === undefined || !req.person) return null;
   if (!KEY.test(key))
     throw badRequest("The Idempotency-Key must be 8 to 128 visible characters.", "Idempotency-Key");
   const body = req.body instanceof Uint8Array ? req.body : JSON.stringify(req.body ?? null);
-  return deedOf(req.person.id, key, [req.method, req.originalUrl, body]);
+  return errandOf(req.person.id, key, [req.method, req.originalUrl, body]);
 }
 
 function bodyReaders(route: Route): RequestHandler[] {

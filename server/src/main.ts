@@ -18,7 +18,7 @@ import { forgetOld } from "./record/store.ts";
 import { addressesOf, isLoopback, readSettings } from "./settings.ts";
 import type { Settings } from "./settings.ts";
 import { Space } from "./space.ts";
-import { forgetDeeds } from "./transaction.ts";
+import { forgetErrands } from "./transaction.ts";
 import { untilThere } from "./untilThere.ts";
 
 const DAY = 86_400_000;
@@ -90,7 +90,7 @@ if (settings.DISK_DIR !== undefined) await mkdir(settings.DISK_DIR, { recursive:
 await mindDemo(pool, settings);
 const forget = async (): Promise<void> => {
   await forgetOld(pool, settings.RECORD_DAYS);
-  await forgetDeeds(pool);
+  await forgetErrands(pool);
 };
 await forget();
 setInterval(

@@ -8,8 +8,8 @@ import { nothingChanged, troubleOf } from "./trouble.ts";
 import { Turns } from "./turns.ts";
 
 /** What somebody asked for once, however often the request comes: a retry gets the first one's answer. */
-export interface Deed {
-  /** Unlike every other's: of the account and the key it sent (`deedOf`). */
+export interface Errand {
+  /** Unlike every other's: of the account and the key it sent (`errandOf`). */
   readonly id: string;
   readonly account: string;
   /** A digest of what was asked; another under the same key is a mistake. */
@@ -37,40 +37,40 @@ function turnsOf(pool: Pool): Turns {
 
 /**
  * Runs work on one client between begin and commit; rolls back when it throws. Every transaction leaves its
- * deed, so that one whose connection broke while it was committed can be looked up.
+ * errand, so that one whose connection broke while it was committed can be looked up.
  */
 export async function inTransaction<T>(pool: Pool, work: (db: Db) => Promise<T>): Promise<T> {
   return carryOut(pool, randomUUID(), null, work);
 }
 
 /**
- * Runs work in a transaction once for a deed: asked again, at the same time or later, it answers what the
+ * Runs work in a transaction once for an errand: asked again, at the same time or later, it answers what the
  * first time did, and the work is not done again.
  * @param work whose result must survive JSON
  * @throws HouseProblem 422 where the key was used for something else
  */
-export async function once<T>(pool: Pool, deed: Deed | null, work: (db: Db) => Promise<T>): Promise<T> {
-  if (!deed) return inTransaction(pool, work);
-  const known = await doneAlready<T>(pool, deed);
+export async function once<T>(pool: Pool, errand: Errand | null, work: (db: Db) => Promise<T>): Promise<T> {
+  if (!errand) return inTransaction(pool, work);
+  const known = await doneAlready<T>(pool, errand);
   if (known) return known.answer;
   try {
-    return await carryOut(pool, deed.id, deed, work);
+    return await carryOut(pool, errand.id, errand, work);
   } catch (e) {
-    const other = isTaken(e) ? await doneAlready<T>(pool, deed) : null;
+    const other = isTaken(e) ? await doneAlready<T>(pool, errand) : null;
     if (other) return other.answer;
     throw e;
   }
 }
 
-/** What a deed answered the first time; null where it was not done yet. */
-export async function doneAlready<T>(db: Db, deed: Deed): Promise<{ answer: T } | null> {
+/** What an errand answered the first time; null where it was not done yet. */
+export async function doneAlready<T>(db: Db, errand: Errand): Promise<{ answer: T } | null> {
   const { rows } = await db.query<{ asked: Buffer; answer: T }>(
-    "select asked, answer from deeds where id = $1 and account = $2",
-    [deed.id, deed.account],
+    "select asked, answer from errands where id = $1 and account = $2",
+    [errand.id, errand.account],
   );
   const [row] = rows;
   if (!row) return null;
-  if (!row.asked.equals(deed.asked))
+  if (!row.asked.equals(errand.asked))
     throw new HouseProblem(
       422,
       "Another request under this key",
@@ -79,8 +79,8 @@ export async function doneAlready<T>(db: Db, deed: Deed): Promise<{ answer: T } 
   return row;
 }
 
-/** The deed of a request. @param what everything that tells it from another: method, address, body */
-export function deedOf(account: string, key: string, what: readonly (string | Uint8Array)[]): Deed {
+/** The errand of a request. @param what everything that tells it from another: method, address, body */
+export function errandOf(account: string, key: string, what: readonly (string | Uint8Array)[]): Errand {
   const digest = (parts: readonly (string | Uint8Array)[]): Buffer => {
     const hash = createHash("sha256");
     for (const part of parts) hash.update(`${part.length}:`).update(part);
@@ -92,26 +92,26 @@ export function deedOf(account: string, key: string, what: readonly (string | Ui
 }
 
 const isTaken = (e: unknown): boolean =>
-  e instanceof pg.DatabaseError && e.code === "23505" && e.table === "deeds";
+  e instanceof pg.DatabaseError && e.code === "23505" && e.table === "errands";
 
 async function carryOut<T>(
   pool: Pool,
   id: string,
-  deed: Deed | null,
+  errand: Errand | null,
   work: (db: Db) => Promise<T>,
 ): Promise<T> {
   const { broken, result } = await turnsOf(pool).take(async () => {
     const client = await pool.connect().catch(nothingChanged);
     try {
       await client.query("begin");
-      await client.query("insert into deeds (id, account, asked) values ($1, $2, $3)", [
+      await client.query("insert into errands (id, account, asked) values ($1, $2, $3)", [
         id,
-        deed?.account ?? null,
-        deed?.asked ?? null,
+        errand?.account ?? null,
+        errand?.asked ?? null,
       ]);
       const result = await work(client);
-      if (deed)
-        await client.query("update deeds set answer = $2 where id = $1", [id, JSON.stringify(result)]);
+      if (errand)
+        await client.query("update errands set answer = $2 where id = $1", [id, JSON.stringify(result)]);
       const broken = await commit(client);
       client.release(broken !== null);
       return { broken, result };
@@ -140,7 +140,7 @@ async function commit(client: pg.PoolClient): Promise<unknown> {
 const ASKED_FOR = 10_000;
 
 /**
- * Whether a transaction whose connection broke while it was committed went through. Its deed decides: to
+ * Whether a transaction whose connection broke while it was committed went through. Its errand decides: to
  * store that anew waits as long as the transaction may still be alive, fails where it was committed, and
  * works where it never will be.
  * @throws HouseProblem 503 where the database cannot be asked for so long
@@ -151,7 +151,7 @@ async function wasCommitted(pool: Pool, id: string): Promise<boolean> {
       const client = await pool.connect();
       try {
         await client.query("begin");
-        await client.query("insert into deeds (id) values ($1)", [id]);
+        await client.query("insert into errands (id) values ($1)", [id]);
         return false;
       } finally {
         // Nothing of this connection is needed any more, and its end is a rollback.
@@ -172,7 +172,7 @@ async function wasCommitted(pool: Pool, id: string): Promise<boolean> {
   );
 }
 
-/** Forgets deeds nobody asks about any more. */
-export async function forgetDeeds(db: Db): Promise<void> {
-  await db.query("delete from deeds where made_at < now() - interval '7 days'");
+/** Forgets errands nobody asks about any more. */
+export async function forgetErrands(db: Db): Promise<void> {
+  await db.query("delete from errands where made_at < now() - interval '7 days'");
 }

@@ -31,15 +31,15 @@ export function houseRoutes(pool: Pool, crew: Crew): Router {
     crew.run(usesJob, null, { who: person.id, what: "the uses of exceptions" }),
   );
   answer(router, "houseHands", async () => ({ hands: await hands(pool) }));
-  answer(router, "editHouse", async ({ body, person, deed }) =>
-    once(pool, deed, async (db) => {
+  answer(router, "editHouse", async ({ body, person, errand }) =>
+    once(pool, errand, async (db) => {
       const edited = await changeDraft(db, body.revision, body.changes, person.id);
       await tell(db, { kind: "house-draft", revision: edited.revision, by: doerOf(person) });
       return edited;
     }),
   );
-  answer(router, "publishEdition", async ({ body, person, req, deed }) =>
-    once(pool, deed, async (db) => {
+  answer(router, "publishEdition", async ({ body, person, req, errand }) =>
+    once(pool, errand, async (db) => {
       const edition = await publish(db, body.revision, body.note, person.id);
       const says = `published edition ${edition.number} of the house style: ${body.note}`;
       await note(db, req, { what: "published", who: person, says });

@@ -90,8 +90,8 @@ export function chainRoutes(pool: Pool): Router {
   const router = Router();
   answer(router, "chains", async () => ({ chains: await chainsOf(pool) }));
   answer(router, "chainUses", async () => ({ uses: await usesOf(pool) }));
-  answer(router, "saveChain", ({ body, person, deed }) =>
-    once(pool, deed, async (db) => {
+  answer(router, "saveChain", ({ body, person, errand }) =>
+    once(pool, errand, async (db) => {
       const chain = await saveChain(db, body, person.id);
       await tell(db, { kind: "chain", chain: chain.id, by: doerOf(person) });
       return chain;

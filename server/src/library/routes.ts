@@ -33,8 +33,8 @@ export function libraryRoutes(pool: Pool, styles: Styles, crew: Crew): Router {
     if (!Number.isInteger(from) || from < 0) throw notFound(`place “${params.from}” to go on from`);
     return crew.run(followJob, from, { who: person.id, what: "what an edition asks" });
   });
-  answer(router, "followEdition", async ({ params, body, person, req, deed }) =>
-    once(pool, deed, async (db) => {
+  answer(router, "followEdition", async ({ params, body, person, req, errand }) =>
+    once(pool, errand, async (db) => {
       const { release, name } = await followEdition(
         db,
         styles,
@@ -47,11 +47,11 @@ export function libraryRoutes(pool: Pool, styles: Styles, crew: Crew): Router {
     }),
   );
   answer(router, "template", async ({ params }) => templateWith(pool, params.template));
-  answer(router, "newTemplate", async ({ body, person, deed }) => {
+  answer(router, "newTemplate", async ({ body, person, errand }) => {
     const { house } = (await styles.current(pool)).style;
     const session = body.session ? { ...body.session, title: body.name } : newSession(house, body.name);
     const template = { id: idFor(body.name), name: body.name, shelf: body.shelf };
-    return once(pool, deed, async (db) => {
+    return once(pool, errand, async (db) => {
       await addTemplate(db, template, person.id, session);
       return { id: template.id };
     });
@@ -59,8 +59,8 @@ export function libraryRoutes(pool: Pool, styles: Styles, crew: Crew): Router {
   answer(router, "release", async ({ params }) =>
     releaseWith(pool, params.template, Number(params.release)),
   );
-  answer(router, "publishRelease", async ({ params, body, person, req, deed }) =>
-    once(pool, deed, async (db) => {
+  answer(router, "publishRelease", async ({ params, body, person, req, errand }) =>
+    once(pool, errand, async (db) => {
       const release = await publishRelease(
         db,
         params.template,

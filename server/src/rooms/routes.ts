@@ -52,8 +52,8 @@ async function changed(db: Db, req: Request, by: Person, room: string, says: str
 
 /** Rooms made, edited, ordered and retired. */
 function keptByLeads(router: Router, pool: Pool): void {
-  answer(router, "newRoom", ({ body, person, req, deed }) =>
-    once(pool, deed, async (db) => {
+  answer(router, "newRoom", ({ body, person, req, errand }) =>
+    once(pool, errand, async (db) => {
       const id = await makeRoom(db, body.room);
       await changed(db, req, person, id, `made the room ${body.room.name}`);
       return { id };

@@ -18,14 +18,14 @@ export function checkInRoutes(router: Router, pool: Pool, crew: Crew): void {
   answer(
     router,
     "handIn",
-    async ({ query, body, person, deed }) =>
+    async ({ query, body, person, errand }) =>
       handIn(pool, crew, {
         bytes: body,
         name: safeFileName(query.name ?? "", "session.dawproject"),
         session: query.session,
         sure: query.sure === "yes",
         by: person,
-        deed,
+        errand,
       }),
     // Without a session in the address only the file says which it is.
     async ({ query }) => (query.session === undefined ? null : placeOfSession(pool, query.session)),

@@ -28,8 +28,8 @@ export function documentRoutes(router: Router, pool: Pool, styles: Styles, crew:
   answer(
     router,
     "editDocument",
-    async ({ params, body, person, deed }) =>
-      once(pool, deed, (db) => editDocument(db, styles, crew, params.document, body, person)),
+    async ({ params, body, person, errand }) =>
+      once(pool, errand, (db) => editDocument(db, styles, crew, params.document, body, person)),
     async ({ params }) => {
       const owner = await ownerOf(pool, params.document);
       return owner === "draft" ? { room: null } : { room: owner.room, session: owner };

@@ -1,6 +1,6 @@
 import type { HandInAnswer, UnlikeAnswer } from "@mossy/contract/sessions";
 import { doneAlready, once } from "../transaction.ts";
-import type { Deed } from "../transaction.ts";
+import type { Errand } from "../transaction.ts";
 import type { Crew } from "../crew/crew.ts";
 import type { Pool } from "../database.ts";
 import { tell } from "../news/tell.ts";
@@ -14,12 +14,12 @@ import { openForWriting } from "./store.ts";
 export interface HandIn extends HandInWish {
   readonly name: string;
   /** Null where it was handed in without a key. */
-  readonly deed: Deed | null;
+  readonly errand: Errand | null;
 }
 
 /** Takes a session file in as a check-in. Nothing is stored when the file cannot be read. */
 export async function handIn(pool: Pool, crew: Crew, what: HandIn): Promise<HandInAnswer | UnlikeAnswer> {
-  const before = what.deed && (await doneAlready<HandInAnswer>(pool, what.deed));
+  const before = what.errand && (await doneAlready<HandInAnswer>(pool, what.errand));
   if (before) return before.answer;
   const { bytes, session, sure, by } = what;
   const look = await crew.run(
@@ -30,7 +30,7 @@ export async function handIn(pool: Pool, crew: Crew, what: HandIn): Promise<Hand
   if ("taken" in look && look.taken === false) return look;
   const { target, taken, counts } = look;
   const at = new Date();
-  return once(pool, what.deed, async (db): Promise<HandInAnswer> => {
+  return once(pool, what.errand, async (db): Promise<HandInAnswer> => {
     await openForWriting(db, target.id);
     const document = await addDocument(db, taken.session, by.id, at);
     const added = await addCheckIn(db, {

@@ -44,10 +44,10 @@ export function sessionRoutes(pool: Pool, styles: Styles, crew: Crew): Router {
   answer(
     router,
     "startSession",
-    async ({ body, person, req, deed }) => {
+    async ({ body, person, req, errand }) => {
       const fitted = await crew.run(fitJob, body, { who: person.id, what: `“${body.title}”` });
       const now = await styles.current(pool);
-      const id = await once(pool, deed, async (db) => {
+      const id = await once(pool, errand, async (db) => {
         const started = await startSession(db, body, fitted, person.id, now);
         await note(db, req, {
           what: "sessions",
@@ -91,8 +91,8 @@ function workingRoutes(router: Router, pool: Pool, here: Here): void {
   answer(
     router,
     "sendToStation",
-    async ({ params, body, person, deed }) =>
-      once(pool, deed, (db) => sendToStation(db, params.session, body.as, doerOf(person))),
+    async ({ params, body, person, errand }) =>
+      once(pool, errand, (db) => sendToStation(db, params.session, body.as, doerOf(person))),
     here,
   );
 }
