@@ -81,12 +81,12 @@ await untilThere(async () => {
     await migrating.end();
   }
 }, console.error).catch((e: unknown) => giveUp(e instanceof Error ? e.message : String(e)));
+if (settings.DISK_DIR !== undefined) await mkdir(settings.DISK_DIR, { recursive: true });
 const space = new Space(
   [settings.DATA_DIR, settings.DISK_DIR].filter((folder) => folder !== undefined),
   { low: settings.SPACE_LOW, full: settings.SPACE_FULL },
 );
 await space.watch();
-if (settings.DISK_DIR !== undefined) await mkdir(settings.DISK_DIR, { recursive: true });
 await mindDemo(pool, settings);
 const forget = async (): Promise<void> => {
   await forgetOld(pool, settings.RECORD_DAYS);
