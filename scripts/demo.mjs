@@ -10,7 +10,7 @@ import { run } from "./children.mjs";
 export async function loadDemo(env) {
   const told = await run(process.execPath, ["--enable-source-maps", await bundle("demo/src/main.ts")], {
     env: { ...env, ENDS_WITH_PARENT: "yes" },
-    stdio: ["pipe", "pipe", "pipe"],
+    stdio: ["pipe", "pipe", "inherit"],
   });
   const { hints, stations } = JSON.parse(told);
   return {

@@ -124,7 +124,7 @@ async function light(dataDir) {
   };
   await backupBefore({ bin: await findPostgres(), url, dataDir, migrations: env.MIGRATIONS_DIR });
   const own = { settings: { DEMO: "no" }, stations: [] };
-  const demo = (process.env.DEMO ?? "yes") === "yes";
+  const demo = ["yes", "large"].includes(process.env.DEMO ?? "yes");
   const { settings, stations } = demo ? await loadDemo(env) : own;
   // The stand-in disk is ours: whoever the server becomes moves things on it.
   if (env.RUN_AS && !process.env.DISK_DIR) ownedBy(env.RUN_AS, env.DISK_DIR);

@@ -26,13 +26,26 @@ import { startSession } from "@mossy/server/sessions/start";
 import { closeSession, markSent, sessionWith } from "@mossy/server/sessions/store";
 import { addCheckIn } from "@mossy/server/sessions/checkInStore";
 
-/** Stores a history as if it had happened: in one transaction, all or nothing. */
-export async function storeHistory(pool: Pool, history: History): Promise<void> {
+/**
+ * Stores a history as if it had happened: in one transaction, all or nothing. @param says how many of its
+ * sessions are there, from time to time
+ */
+export async function storeHistory(
+  pool: Pool,
+  history: History,
+  says: (sessions: number, of: number) => void = () => undefined,
+): Promise<void> {
+  const hashes = new Map<string, Promise<string>>();
+  const hashOf = (password: string): Promise<string> => {
+    const known = hashes.get(password) ?? hashPassword(password);
+    hashes.set(password, known);
+    return known;
+  };
   await inTransaction(pool, async (db) => {
     // Whose rooms somebody works in refers to rooms.
     for (const [place, { id, room }] of history.rooms.entries()) await addRoom(db, id, place, room);
     for (const p of history.people)
-      await addPerson(db, { ...p, demo: true, passwordHash: await hashPassword(p.password) });
+      await addPerson(db, { ...p, demo: true, passwordHash: await hashOf(p.password) });
     const [first, ...later] = history.editions;
     if (!first) return;
     await beginHouse(db, first.house, first.note, history.lead, first.at);
@@ -63,7 +76,7 @@ export async function storeHistory(pool: Pool, history: History): Promise<void> 
     for (const c of history.chains)
       for (const v of c.versions)
         await saveChain(db, { name: c.name, processors: v.processors, note: v.note }, v.by, v.at);
-    await storeSessions(db, history);
+    await storeSessions(db, history, says);
     for (const t of history.ticks) await tick(db, t.room, t.item, { done: true, sure: false }, t.by, t.at);
   });
 }
@@ -76,10 +89,15 @@ async function putDraft(db: Db, house: House, by: string, at: Date): Promise<voi
   );
 }
 
-async function storeSessions(db: Db, history: History): Promise<void> {
+async function storeSessions(
+  db: Db,
+  history: History,
+  says: (sessions: number, of: number) => void,
+): Promise<void> {
   const styles = new Styles();
   const { edition, style } = await styles.current(db);
-  for (const s of history.sessions) {
+  for (const [n, s] of history.sessions.entries()) {
+    if (n % 100 === 99) says(n + 1, history.sessions.length);
     const wish = { ...s, leaveOut: [] };
     const id = await startSession(db, wish, await fitted(db, wish), s.by, { edition, style }, s.at);
     await markSent(db, id, "package", s.at);

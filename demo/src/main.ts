@@ -4,6 +4,7 @@ import { aloneIn, runMigrations } from "@mossy/server/migrate";
 import { SharedDisk } from "@mossy/server/disk/sharedDisk";
 import { demoHistory } from "./history.ts";
 import { demoPeopleOn, isEmpty } from "@mossy/server/people/store";
+import { largeHistory } from "./large.ts";
 import { storeHistory } from "./load.ts";
 import { demoPeople } from "./people.ts";
 import { demoStations } from "./stations.ts";
@@ -28,8 +29,9 @@ const pool = connect(needed("DATABASE_URL"), ENDLESS);
 const told = await aloneIn(pool, async () => {
   await runMigrations(pool, needed("MIGRATIONS_DIR"));
   if (await isEmpty(pool)) {
-    const history = demoHistory(new Date());
-    await storeHistory(pool, history);
+    const large = process.env["DEMO"] === "large";
+    const history = (large ? largeHistory : demoHistory)(new Date());
+    await storeHistory(pool, history, (many, of) => console.error(`Moving in: ${many} of ${of} sessions`));
     const disk = process.env["DISK_DIR"];
     if (disk !== undefined && !existsSync(disk)) await new SharedDisk(disk).stock(history.disk);
   }
