@@ -66,12 +66,16 @@ export async function endAll(within) {
 }
 
 const SIGNALS = ["SIGINT", "SIGTERM", "SIGHUP"];
-/** Ends what runs, and then this command, when it is told to end. @param stop what else there is to do first */
+/**
+ * Ends what runs, and then this command, when it is told to end. @param stop what else there is to do first
+ * @returns a function that leaves signals alone again
+ */
 export function endOnSignals(stop = () => endAll(5000)) {
-  for (const signal of SIGNALS)
-    process.on(signal, () => {
-      void stop().finally(() => process.exit(130));
-    });
+  const told = () => void stop().finally(() => process.exit(130));
+  for (const signal of SIGNALS) process.on(signal, told);
+  return () => {
+    for (const signal of SIGNALS) process.off(signal, told);
+  };
 }
 
 /**

@@ -3,16 +3,20 @@ import { createHash } from "node:crypto";
 import { existsSync, mkdirSync, readFileSync, readdirSync, writeFileSync } from "node:fs";
 import { dirname, join, resolve } from "node:path";
 import { fileURLToPath } from "node:url";
-import { run } from "./children.mjs";
+import { endOnSignals, run } from "./children.mjs";
 
 const top = resolve(dirname(fileURLToPath(import.meta.url)), "..");
 
 async function install(command, args, options = {}) {
+  // A command that minds signals itself does so; of the others nothing goes on installing after Ctrl-C.
+  const leave = process.listenerCount("SIGINT") === 0 ? endOnSignals() : () => {};
   try {
     await run(command, args, options);
   } catch (e) {
     console.error(`\n${e.message} Put that right and start again.`);
     process.exit(1);
+  } finally {
+    leave();
   }
 }
 

@@ -8,7 +8,7 @@ import { setTimeout as pause } from "node:timers/promises";
 import { setField } from "@mossy/core/session/change";
 import { connect } from "@mossy/server/database";
 import { Database } from "../../scripts/postgres.mjs";
-import { clear, dataFolder, databasePid, litAt, processesOf, start } from "./testing/lit.ts";
+import { clear, dataFolder, databasePid, killAllOf, litAt, processesOf, start } from "./testing/lit.ts";
 import type { Start } from "./testing/lit.ts";
 import { lostOf, write } from "./testing/storm.ts";
 import type { Acknowledged } from "./testing/storm.ts";
@@ -234,7 +234,7 @@ async function full(): Promise<void> {
     );
     await end(begun);
   } finally {
-    for (const { pid } of processesOf(data)) process.kill(pid, "SIGKILL");
+    killAllOf(data);
     execFileSync("umount", ["-l", data]);
     clear(data);
   }

@@ -6,7 +6,7 @@ import { connect } from "@mossy/server/database";
 import { copyDatabase } from "@mossy/server/testing/copies";
 import { afterEach, describe, expect, inject, it } from "vitest";
 import { loadDemo } from "../../scripts/demo.mjs";
-import { clear, dataFolder, databasePid, litAt, processesOf, start } from "./testing/lit.ts";
+import { clear, dataFolder, databasePid, killAllOf, litAt, processesOf, start } from "./testing/lit.ts";
 import type { Start } from "./testing/lit.ts";
 
 const folders: string[] = [];
@@ -84,7 +84,7 @@ describe("a first start that is interrupted", () => {
       const begun = start(data);
       await begun.hears(/Making the database/);
       await pause(after);
-      for (const { pid } of processesOf(data)) process.kill(pid, "SIGKILL");
+      killAllOf(data);
       await begun.ended;
     }
     await serves(data);

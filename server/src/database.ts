@@ -56,6 +56,8 @@ export function connect(url: string, patience: Patience = PATIENCE): Pool {
     keepAlive: true,
     types,
   });
+  // One at rest that is lost is missed by nobody: the next is a new one.
+  pool.on("error", () => undefined);
   // Whoever uses a connection hears of its end by the query it waits for; nobody listening would end the process.
   pool.on("connect", (client) => {
     client.on("error", () => undefined);

@@ -74,7 +74,6 @@ pool.on("error", ({ message }) => log.warn({ why: message }, "database connectio
 
 await untilThere(async () => {
   const migrating = connect(settings.DATABASE_URL, ENDLESS);
-  migrating.on("error", () => undefined);
   try {
     await migrate(migrating, process.env["MIGRATIONS_DIR"] ?? new URL("../migrations/", import.meta.url));
   } finally {

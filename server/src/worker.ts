@@ -13,7 +13,6 @@ import { sessionJobs } from "./sessions/jobs.ts";
 // What one thread of the crew is: connections of its own, house styles made ready, and everything it can do.
 const { url } = workerData as { readonly url: string };
 const pool = connect(url);
-pool.on("error", () => undefined);
 const bench: Bench = { pool, styles: new Styles() };
 const all: readonly Job<Bench, never, unknown>[] = [
   ...countJobs,

@@ -86,13 +86,18 @@ export function processesOf(data: string): { pid: number; what: string }[] {
   });
 }
 
-/** Ends whatever still runs on a data folder, and takes it away. */
-export function clear(data: string): void {
+/** Kills whatever has to do with a data folder. */
+export function killAllOf(data: string): void {
   for (const { pid } of processesOf(data))
     try {
       process.kill(pid, "SIGKILL");
     } catch {
       /* it is gone already */
     }
+}
+
+/** Ends whatever still runs on a data folder, and takes it away. */
+export function clear(data: string): void {
+  killAllOf(data);
   rmSync(data, { recursive: true, force: true });
 }

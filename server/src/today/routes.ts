@@ -12,8 +12,8 @@ import type { Crew } from "../crew/crew.ts";
 import { askedJob } from "../library/jobs.ts";
 import { roomCards } from "../rooms/store.ts";
 import { countAnew } from "../check/counts.ts";
-import { sessionCards, sessionWith } from "../sessions/store.ts";
-import { driftByWeek, firstSteps } from "./store.ts";
+import { sessionCards } from "../sessions/store.ts";
+import { driftByWeek, firstSteps, unplacedIn } from "./store.ts";
 import { upkeepWaits } from "./upkeep.ts";
 import type { Upkeep } from "./upkeep.ts";
 
@@ -92,20 +92,19 @@ function cameBackOff(open: readonly SessionCard[]): WaitingItem[] {
 
 /** Sessions that went out with sources their room has no input for. */
 async function withoutInputs(db: Db, open: readonly SessionCard[]): Promise<WaitingItem[]> {
-  const waiting: WaitingItem[] = [];
-  for (const s of open) {
-    if (s.lastCheckIn) continue;
-    const { unplaced } = (await sessionWith(db, s.id)).report;
-    if (unplaced.length === 0) continue;
-    waiting.push({
-      about: s.roomName,
-      weight: "broken",
-      says: `${s.title}: ${plural(unplaced.length, "source")} cannot be placed in this room`,
-      next: "See what does not fit",
-      to: `/sessions/${s.id}`,
-    });
-  }
-  return waiting;
+  const out = open.filter((s) => !s.lastCheckIn);
+  const unplaced = await unplacedIn(
+    db,
+    out.map((s) => s.id),
+  );
+  return out.flatMap(({ id, title, roomName }): WaitingItem[] => {
+    const many = unplaced.get(id) ?? 0;
+    if (many === 0) return [];
+    const says = `${title}: ${plural(many, "source")} cannot be placed in this room`;
+    return [
+      { about: roomName, weight: "broken", says, next: "See what does not fit", to: `/sessions/${id}` },
+    ];
+  });
 }
 
 /** Templates of which open sessions still stand on an earlier release. */

@@ -48,3 +48,16 @@ export async function firstSteps(db: Db, house: House, rooms: number): Promise<F
     { step: "people", done: r.people },
   ];
 }
+
+/** How many sources of each of these sessions its room has no input for; those without any are left out. */
+export async function unplacedIn(
+  db: Db,
+  sessions: readonly string[],
+): Promise<ReadonlyMap<string, number>> {
+  const { rows } = await db.query<{ id: string; many: number }>(
+    `select id, jsonb_array_length(report->'unplaced') as many from sessions
+     where id = any($1) and jsonb_array_length(report->'unplaced') > 0`,
+    [sessions],
+  );
+  return new Map(rows.map((r) => [r.id, r.many]));
+}
