@@ -51,8 +51,6 @@ export async function inTransaction<T>(pool: Pool, work: (db: Db) => Promise<T>)
  */
 export async function once<T>(pool: Pool, errand: Errand | null, work: (db: Db) => Promise<T>): Promise<T> {
   if (!errand) return inTransaction(pool, work);
-  const known = await doneAlready<T>(pool, errand);
-  if (known) return known.answer;
   try {
     return await carryOut(pool, errand.id, errand, work);
   } catch (e) {
