@@ -46,7 +46,7 @@ const onPath = (program) =>
   (process.env.PATH ?? "").split(":").some((dir) => existsSync(join(dir, program)));
 
 /** Folder with `initdb` and `postgres`, the newest version there is; null where there is none. */
-function postgresPrograms() {
+export function postgresPrograms() {
   const root = "/usr/lib/postgresql";
   const versions = existsSync(root)
     ? readdirSync(root).filter((v) => existsSync(join(root, v, "bin", "initdb")))

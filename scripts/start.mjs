@@ -2,7 +2,7 @@
 import { mkdirSync, statfsSync } from "node:fs";
 import { join } from "node:path";
 import { begin, endAll, endOf, endOnSignals, keep } from "./children.mjs";
-import { findPostgres, installPackages } from "./install.mjs";
+import { findPostgres, installPackages, postgresPrograms } from "./install.mjs";
 
 /** A little longer than the server lets requests in flight finish. */
 const LAST_ANSWERS = 15_000;
@@ -88,6 +88,16 @@ function welcome(base, isDemo) {
     );
 }
 
+/** A database of somebody else's is backed up where its tools are here and fit; whoever runs it has their own. */
+async function backUpFirst(url, dataDir, migrations) {
+  const bin = database ? await findPostgres() : postgresPrograms();
+  if (bin === null) return;
+  await backupBefore({ bin, url, dataDir, migrations }).catch((e) => {
+    if (database) throw e;
+    console.error(`No backup was made before this version's migrations: ${e.message}`);
+  });
+}
+
 /** Runs the house: database, server, stations, each begun again when it ends. */
 async function light(dataDir) {
   let url = process.env.DATABASE_URL;
@@ -122,7 +132,7 @@ async function light(dataDir) {
     SECRET_KEY: process.env.SECRET_KEY ?? secretKey(dataDir),
     ...runAs([top, web]),
   };
-  await backupBefore({ bin: await findPostgres(), url, dataDir, migrations: env.MIGRATIONS_DIR });
+  await backUpFirst(url, dataDir, env.MIGRATIONS_DIR);
   const own = { settings: { DEMO: "no" }, stations: [] };
   const demo = ["yes", "large"].includes(process.env.DEMO ?? "yes");
   const { settings, stations } = demo ? await loadDemo(env) : own;
