@@ -44,7 +44,7 @@ const SERVER = {
   documents: [],
   house: ["crew", "news", "record", "documents"],
   disk: ["record"],
-  rooms: ["crew", "news", "record", "house", "check"],
+  rooms: ["news", "record", "house"],
   check: ["crew", "documents", "house"],
   library: ["crew", "news", "record", "documents", "house"],
   sessions: ["crew", "news", "record", "documents", "house", "check", "library", "rooms", "print"],

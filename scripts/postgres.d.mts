@@ -14,3 +14,5 @@ export class Database {
   begin(): Promise<{ ended: Promise<string> }>;
   stop(): Promise<void>;
 }
+/** Where a house keeps its data. */
+export function dataFolder(top: string): Promise<string>;

@@ -2,6 +2,7 @@ import { change } from "@mossy/core/session/change";
 import { session } from "@mossy/core/session/document";
 import { z } from "zod";
 import { doer } from "./people.ts";
+import { stored } from "./stored.ts";
 
 /**
  * A session that is being worked on: a template's draft or a check-in being put right. Every change raises
@@ -10,7 +11,7 @@ import { doer } from "./people.ts";
 export const document = z.object({
   id: z.uuid(),
   revision: z.int().min(0),
-  session,
+  session: stored(session),
   updatedBy: doer,
   updatedAt: z.iso.datetime(),
 });

@@ -2,6 +2,7 @@ import { house } from "@mossy/core/house/house";
 import { houseChange } from "@mossy/core/house/houseChange";
 import { longText } from "@mossy/core/session/text";
 import { z } from "zod";
+import { stored } from "./stored.ts";
 import { revision } from "./documents.ts";
 import { doer } from "./people.ts";
 
@@ -16,7 +17,7 @@ export type Edition = z.infer<typeof edition>;
 export const houseDraft = z.object({
   revision: z.int().min(0),
   basedOn: z.int(),
-  house,
+  house: stored(house),
   updatedBy: doer,
   updatedAt: z.iso.datetime(),
 });
@@ -81,7 +82,7 @@ export const houseUses = z.object({
 });
 
 /** An edition with its whole document. */
-export const wholeEdition = edition.extend({ house });
+export const wholeEdition = edition.extend({ house: stored(house) });
 
 /** Changes made to the draft as it was at a revision. */
 export const editHouse = z.object({

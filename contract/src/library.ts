@@ -3,6 +3,7 @@ import { longText, oneLine } from "@mossy/core/session/text";
 import { z } from "zod";
 import { document, revision } from "./documents.ts";
 import { doer } from "./people.ts";
+import { stored } from "./stored.ts";
 
 export const release = z.object({
   number: z.int().min(1),
@@ -102,5 +103,5 @@ export const wholeRelease = release.extend({
   template: z.string(),
   name: z.string(),
   shelf: z.string(),
-  session,
+  session: stored(session),
 });

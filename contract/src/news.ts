@@ -1,26 +1,20 @@
 import { z } from "zod";
+import { templateCard } from "./library.ts";
 import { doer } from "./people.ts";
-import { sentAs } from "./sessions.ts";
+import { ticked } from "./rooms.ts";
+import { sentAs, sessionCard } from "./sessions.ts";
 
-/** What the house hears of while it works. */
+/**
+ * What the house hears of while it works. News say what something is now, not only that it changed, so that
+ * whoever shows it need not ask.
+ */
 export const news = z.discriminatedUnion("kind", [
-  z.object({
-    kind: z.literal("release"),
-    template: z.string(),
-    name: z.string(),
-    release: z.int(),
-    by: doer,
-  }),
+  /** A release was published; `card` is its template. */
+  z.object({ kind: z.literal("release"), release: z.int(), card: templateCard, by: doer }),
   z.object({ kind: z.literal("edition"), edition: z.int(), by: doer }),
-  z.object({
-    kind: z.literal("check-in"),
-    checkIn: z.uuid(),
-    session: z.uuid(),
-    title: z.string(),
-    room: z.string(),
-    findings: z.int(),
-    by: doer,
-  }),
+  /** A session came back; the check-in is the last one of `card`. */
+  z.object({ kind: z.literal("check-in"), card: sessionCard, findings: z.int(), by: doer }),
+  /** A session waits for its room's station: as a package, or (of a check-in) the corrected file alone. */
   z.object({
     kind: z.literal("sent"),
     session: z.uuid(),
@@ -29,18 +23,42 @@ export const news = z.discriminatedUnion("kind", [
     as: sentAs,
     /** Whose corrected file it is. */
     checkIn: z.uuid().nullable(),
+    card: sessionCard,
     by: doer,
   }),
-  /** A session was closed or opened again, or a check-in set aside. */
-  z.object({ kind: z.literal("session"), session: z.uuid(), room: z.string(), by: doer }),
-  /** A room was made, edited, moved in the order, retired; its stations came, went or said something. */
+  /** A session was started, closed or opened again, or one of its check-ins set aside. */
+  z.object({ kind: z.literal("session"), card: sessionCard, by: doer }),
+  /** A room was made, edited, moved in the order, retired. */
   z.object({ kind: z.literal("room"), room: z.string(), by: doer }),
+  /** The stations of a room came, went or said something. */
+  z.object({ kind: z.literal("station"), room: z.string(), by: doer }),
   /** Somebody was invited, joined, got other rights, was switched off or on. */
   z.object({ kind: z.literal("people"), person: z.string(), by: doer }),
-  z.object({ kind: z.literal("ticked"), session: z.uuid(), by: doer }),
-  z.object({ kind: z.literal("room-ticked"), room: z.string(), by: doer }),
+  z.object({
+    kind: z.literal("ticked"),
+    session: z.uuid(),
+    line: z.string(),
+    tick: ticked.nullable(),
+    by: doer,
+  }),
+  z.object({
+    kind: z.literal("room-ticked"),
+    room: z.string(),
+    item: z.string(),
+    tick: ticked.nullable(),
+    by: doer,
+  }),
   z.object({ kind: z.literal("chain"), chain: z.string(), by: doer }),
   z.object({ kind: z.literal("house-draft"), revision: z.int(), by: doer }),
-  z.object({ kind: z.literal("document"), document: z.uuid(), revision: z.int(), by: doer }),
+  /** A document was changed: of a check-in of a session, or the draft of a template. */
+  z.object({
+    kind: z.literal("document"),
+    document: z.uuid(),
+    revision: z.int(),
+    of: z.union([z.object({ session: sessionCard }), z.object({ template: templateCard })]),
+    by: doer,
+  }),
+  /** More than a news item holds: whoever shows something loads it afresh. */
+  z.object({ kind: z.literal("much"), by: doer }),
 ]);
 export type News = z.infer<typeof news>;

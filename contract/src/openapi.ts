@@ -4,10 +4,21 @@ import type { RouteName } from "./paths.ts";
 import { news } from "./news.ts";
 import { problem } from "./problem.ts";
 import { FILE, routes } from "./routes.ts";
+import { shapeOf } from "./stored.ts";
 import type { Route } from "./routes.ts";
 
-const schema = (s: z.ZodType): unknown =>
-  z.toJSONSchema(s, { unrepresentable: "any", io: "input", reused: "inline" });
+const schema = (s: z.ZodType): object =>
+  z.toJSONSchema(s, {
+    unrepresentable: "any",
+    io: "input",
+    reused: "inline",
+    override: ({ zodSchema, jsonSchema }) => {
+      const shape = shapeOf(zodSchema);
+      if (!shape) return;
+      const { $schema: _, ...described } = schema(shape) as { $schema?: unknown };
+      Object.assign(jsonSchema, described);
+    },
+  });
 const content = (s: z.ZodType | typeof FILE): object =>
   s === FILE
     ? { "application/octet-stream": { schema: { type: "string", format: "binary" } } }

@@ -2,6 +2,7 @@ import { room, wholeRoom } from "@mossy/core/fit/room";
 import { oneLine } from "@mossy/core/session/text";
 import { z } from "zod";
 import { doer } from "./people.ts";
+import { stored } from "./stored.ts";
 
 /**
  * A line of a checklist that was ticked off: the house's by a room, or a template's before a session is
@@ -32,19 +33,16 @@ export const reported = z.object({ room: z.string(), roomName: z.string(), name:
 
 export const roomCard = z.object({
   id: z.string(),
-  room,
+  room: stored(room),
   revision: z.int(),
   retiredAt: z.iso.datetime().nullable(),
-  openSessions: z.int(),
-  /**
-   * Share of tracks that follow the house, 0…1, over the latest check-in of each open session; null before
-   * the first.
-   */
-  following: z.number().nullable(),
+});
+export type RoomCard = z.infer<typeof roomCard>;
+export const wholeRoomCard = roomCard.extend({
   ticks: z.array(ticked),
   stations: z.array(station),
 });
-export type RoomCard = z.infer<typeof roomCard>;
+export type WholeRoomCard = z.infer<typeof wholeRoomCard>;
 export const rooms = z.object({ rooms: z.array(roomCard) });
 export const newRoom = z.object({ room: wholeRoom });
 export const madeRoom = z.object({ id: z.string() });

@@ -4,7 +4,7 @@ import type { RouteName } from "./paths.ts";
 import { peopleRoutes } from "./peopleRoutes.ts";
 import { FILE, route } from "./route.ts";
 import type { Route } from "./route.ts";
-import { today } from "./today.ts";
+import { drift, today } from "./today.ts";
 import { workRoutes } from "./workRoutes.ts";
 
 export { FILE, type Route } from "./route.ts";
@@ -28,6 +28,11 @@ export const routes = {
     summary: "The rooms, what stands on which release, what waits",
     who: "signed-in",
     answer: today,
+  }),
+  drift: route({
+    summary: "How rooms followed the house over the last twelve weeks, as sessions came in",
+    who: "signed-in",
+    answer: drift,
   }),
   ...peopleRoutes,
   ...houseRoutes,

@@ -6,6 +6,7 @@ import { z } from "zod";
 import { document } from "./documents.ts";
 import { doer } from "./people.ts";
 import { ticked } from "./rooms.ts";
+import { stored } from "./stored.ts";
 
 /** What fitting made different, as it is kept with the session. */
 export const fitReport = z.object({
@@ -36,7 +37,9 @@ export const checkInCard = z.object({
   fileName: z.string(),
   handedInBy: doer,
   handedInAt: z.iso.datetime(),
+  /** How many tracks it has: as it came in, and now. */
   tracks: z.int(),
+  tracksNow: z.int(),
   /** Tracks that followed the house when it came in, and now. */
   followedThen: z.int(),
   followNow: z.int(),
@@ -72,20 +75,38 @@ export const sessionCard = z.object({
   sentAs: sentAs.nullable(),
   closedAt: z.iso.datetime().nullable(),
   tracks: z.int(),
+  /** Sources its room has no input for. */
+  unplaced: z.int(),
   lastCheckIn: checkInCard.nullable(),
 });
 export type SessionCard = z.infer<typeof sessionCard>;
 
-/** The newest of them; `older` are not among them. */
-export const sessions = z.object({ sessions: z.array(sessionCard), older: z.int() });
+/** Which sessions: open ones, of these those with something off or asked by an edition, or all there ever were. */
+export const WHICH_SESSIONS = ["open", "look", "asked", "all"] as const;
+export type WhichSessions = (typeof WHICH_SESSIONS)[number];
+export const sessionsQuery = z.object({
+  which: z.enum(WHICH_SESSIONS).default("all"),
+  room: z.string().max(80).optional(),
+  /** A part of its title, its room's name or its template's. */
+  find: z.string().max(100).optional(),
+  /** Go on behind this session, the last of the page before. */
+  after: z.uuid().optional(),
+});
+/** Some of the sessions, newest first: `of` are such sessions in all, `next` is where to go on, null at the end. */
+export const sessions = z.object({
+  sessions: z.array(sessionCard),
+  of: z.int(),
+  next: z.uuid().nullable(),
+});
+export type SessionsPage = z.infer<typeof sessions>;
 export const wholeSession = sessionCard.extend({
   folder: z.string(),
-  baseline: session,
+  baseline: stored(session),
   /**
    * As it stands now: the last check-in with what was put right in it; before the first, as it was given.
    */
-  now: session,
-  roomAs: room,
+  now: stored(session),
+  roomAs: stored(room),
   report: fitReport,
   checkIns: z.array(checkInCard),
   ticks: z.array(ticked),
@@ -106,8 +127,8 @@ export const setAside = z.object({
 
 export const wholeCheckIn = checkInCard.extend({
   session: sessionCard,
-  baseline: session,
-  came: session,
+  baseline: stored(session),
+  came: stored(session),
   now: document,
   /** How its tracks were known again: by our ids in the file, or by likeness. */
   recognised: z.enum(["ids", "likeness"]),

@@ -7,6 +7,7 @@ import {
   handInAnswer,
   send,
   sessions,
+  sessionsQuery,
   setAside,
   startSession,
   tickLine,
@@ -69,6 +70,11 @@ export const workRoutes = {
   undoOnDisk: route({ summary: "Undo what was moved", who: LEAD, answer: diskRun }),
 
   rooms: route({ summary: "The rooms with their inputs and limits", who: "signed-in", answer: r.rooms }),
+  room: route({
+    summary: "A room, with what it ticked off and its stations",
+    who: "signed-in",
+    answer: r.wholeRoomCard,
+  }),
   newRoom: route({ summary: "Make a room", once: true, who: LEAD, body: r.newRoom, answer: r.madeRoom }),
   editRoom: route({ summary: "Edit a room", who: LEAD, body: r.editRoom, answer: done }),
   orderRooms: route({
@@ -100,7 +106,12 @@ export const workRoutes = {
     answer: r.reported,
   }),
 
-  sessions: route({ summary: "The sessions, newest first", who: "signed-in", answer: sessions }),
+  sessions: route({
+    summary: "The sessions, newest first, some at a time",
+    who: "signed-in",
+    query: sessionsQuery,
+    answer: sessions,
+  }),
   startSession: route({
     summary: "Fit a release into a room and start a session from it",
     who: TEAM,

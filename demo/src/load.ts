@@ -84,7 +84,8 @@ export async function storeHistory(
 /** Puts another draft of the house style in the place of the one there is. */
 async function putDraft(db: Db, house: House, by: string, at: Date): Promise<void> {
   await db.query(
-    "update house_draft set house = $1, revision = revision + 1, updated_by = $2, updated_at = $3",
+    "update house_draft set house = $1, revision = revision + 1, updated_by = $2, updated_at = $3, " +
+      "changed = $1 is distinct from (select house from house_editions where number = based_on)",
     [JSON.stringify(house), by, at],
   );
 }
@@ -111,12 +112,11 @@ async function storeSessions(
       );
       const file = writeExchange({ ...worked, tracks: [...worked.tracks, ...strange] }, id);
       const taken = takeIn(style, baseline, readExchange(file));
-      const document = await addDocument(db, taken.session, c.by, c.at);
+      const document = await addDocument(db, JSON.stringify(taken.session), c.by, c.at);
       await addCheckIn(db, {
         session: id,
         fileName: `${safeFileName(s.title)}${SESSION_FILE_ENDING}`,
         file,
-        came: taken.session,
         document,
         recognised: taken.recognised,
         remarks: taken.remarks,

@@ -221,7 +221,7 @@ async function full(): Promise<void> {
     await pause(6000);
     const during = await edit(-2);
     const today =
-      (await writer.ask("today", {})).answer!.waiting.find((w) => w.about === "Disk")?.says ?? "";
+      (await writer.ask("today", {})).answer!.upkeep.find((w) => w.about === "Disk")?.says ?? "";
     rmSync(filler);
     await pause(6000);
     const after = await edit(-3);

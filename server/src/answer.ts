@@ -5,13 +5,13 @@ import type { AnswerOf, BodyOf, QueryOf, Route, Routes } from "@mossy/contract/r
 import type { Person } from "@mossy/contract/people";
 import express from "express";
 import type { Request, RequestHandler, Response, Router } from "express";
-import { z } from "zod";
 import { mayAtAll, mayThere } from "./rights.ts";
 import type { Place } from "./rights.ts";
 import { BROKEN_ESCAPE, brokenText } from "./brokenText.ts";
 import { badRequest } from "./problems.ts";
 import { errandOf } from "./transaction.ts";
 import type { Errand } from "./transaction.ts";
+import { Written, checked } from "./written.ts";
 
 /** A file as an answer. */
 export interface FileAnswer {
@@ -31,7 +31,9 @@ export interface Ask<N extends RouteName> {
   readonly req: Request;
   readonly res: Response;
 }
-type Give<N extends RouteName> = Routes[N]["answer"] extends typeof FILE ? FileAnswer : AnswerOf<N>;
+type Give<N extends RouteName> = Routes[N]["answer"] extends typeof FILE
+  ? FileAnswer
+  : AnswerOf<N> | Written;
 
 /**
  * Where what is asked happens: needed of every route whose right depends on the room or on whether the
@@ -85,7 +87,9 @@ export function answer<N extends RouteName>(
       if (there) mayThere(route, req.person ?? null, there);
       const given = await handler(ask);
       if (route.answer === FILE) sendFile(res, given as FileAnswer);
-      else res.json(checked(name, route.answer, given));
+      else if (given instanceof Written)
+        res.type("json").send(Buffer.from(given.json.buffer, given.json.byteOffset, given.json.byteLength));
+      else res.json(checked(name, given));
     },
   );
 }
@@ -133,12 +137,6 @@ function wholeText(value: unknown, where: string): void {
 
 function bytesOf(body: unknown): Uint8Array {
   return body instanceof Uint8Array ? body : new Uint8Array();
-}
-
-function checked(name: string, schema: z.ZodType, given: unknown): unknown {
-  const result = schema.safeParse(given);
-  if (result.success) return result.data;
-  throw new Error(`the answer of ${name} is not what the contract says: ${result.error.message}`);
 }
 
 function sendFile(res: Response, file: FileAnswer): void {

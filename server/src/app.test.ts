@@ -1,3 +1,4 @@
+import { news } from "@mossy/contract/news";
 import { paths } from "@mossy/contract/paths";
 import type { RouteName } from "@mossy/contract/paths";
 import { routes } from "@mossy/contract/routes";
@@ -146,9 +147,11 @@ describe("news", () =>
       const reader = stream.body!.getReader();
       const heard = (async () => {
         let text = "";
-        while (!text.includes('"kind":"release"'))
+        while (!/"kind":"release".*\n\n/.test(text))
           text += new TextDecoder().decode((await reader.read()).value);
-        return text;
+        return [...text.matchAll(/^data: (.*)$/gm)].map(
+          ([, said]) => JSON.parse(said ?? "null") as unknown,
+        );
       })();
       const { data } = await visitor.ask("template", { template: "sound-walk" });
       const { data: edited } = await visitor.ask(
@@ -164,10 +167,14 @@ describe("news", () =>
         { template: "sound-walk" },
         { revision: edited.revision, note: "again" },
       );
-      expect(await heard).toContain(
-        'data: {"kind":"release","template":"sound-walk","name":"Sound ' +
-          'walk","release":3,"by":{"id":"marram","name":"Marram Vale"}}',
-      );
+      const said = await heard;
+      for (const one of said.slice(1)) expect(news.parse(one)).toEqual(one);
+      const { templates } = (await visitor.ask("library", {})).data;
+      const by = { id: "marram", name: "Marram Vale" };
+      // What is told is what the library shows: nobody need ask it.
+      const card = templates.find((t) => t.id === "sound-walk");
+      expect(said.at(-1)).toEqual({ kind: "release", release: 3, card, by });
+      expect(card?.latest?.number).toBe(3);
       await reader.cancel();
       expect((await fetch(`${second.base}/api/news`)).status).toBe(401);
     } finally {

@@ -83,7 +83,7 @@ export function makeApp(parts: Parts): Express {
     houseRoutes(pool, crew),
     libraryRoutes(pool, styles, crew),
     chainRoutes(pool),
-    roomRoutes(pool, styles, crew),
+    roomRoutes(pool, styles),
     stationRoutes(pool),
     diskRoutes(pool, diskDir),
     sessionRoutes(pool, styles, crew),
@@ -167,6 +167,8 @@ function guard(app: Express, { log, addresses, trusted }: Parts): void {
   app.use(knownHost(addresses));
   app.use(
     compression({
+      // Packs four times as fast as the usual level; on the lines of a house that is worth some more bytes.
+      level: 1,
       filter: (req, res) => res.getHeader("Content-Type") !== EVENT_STREAM && compression.filter(req, res),
     }),
   );
@@ -241,8 +243,9 @@ function wakeRoutes(newsroom: Newsroom): express.Router {
 
 function generalRoutes(newsroom: Newsroom): express.Router {
   const router = express.Router();
-  const described = openApi("0.1.0");
+  let described: object | null = null;
   router.get("/openapi.json", (_req, res) => {
+    described ??= openApi("0.1.0");
     res.json(described);
   });
   router.get("/news", (req, res) => {

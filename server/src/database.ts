@@ -1,3 +1,4 @@
+import { createHash } from "node:crypto";
 import { houseNow, isHouse } from "@mossy/core/house/houseVersions";
 import { isSession, sessionNow } from "@mossy/core/session/sessionVersions";
 import pg from "pg";
@@ -19,6 +20,21 @@ const types: pg.CustomTypesConfig = {
   getTypeParser: (type, format) =>
     type === pg.types.builtins.JSONB ? documentFrom : pg.types.getTypeParser(type, format),
 };
+
+const names = new Map<string, string>();
+/**
+ * Asks what is asked again and again: a connection works out once how it answers that.
+ * @param text always the same, with everything that differs in `values`
+ */
+export function prepared<R extends pg.QueryResultRow>(
+  db: Db,
+  text: string,
+  values: readonly unknown[] = [],
+): Promise<pg.QueryResult<R>> {
+  const name = names.get(text) ?? `q${createHash("sha256").update(text).digest("hex").slice(0, 16)}`;
+  names.set(text, name);
+  return db.query<R>({ name, text, values: [...values] });
+}
 
 /** How long the database is waited for, in milliseconds; 0 for as long as it takes. */
 export interface Patience {

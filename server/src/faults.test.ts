@@ -188,7 +188,7 @@ describe("a disk that is nearly full", () => {
       ]);
       expect(await levelNow()).toBe(before);
       const told = async (who: Visitor) =>
-        (await who.ask("today", {})).data.waiting.filter((w) => w.about === "Disk");
+        (await who.ask("today", {})).data.upkeep.filter((w) => w.about === "Disk");
       expect(await told(there!)).toEqual([
         expect.objectContaining({
           weight: "broken",
@@ -222,7 +222,7 @@ describe("a request that carries a key", () => {
   });
   const started = (title: string, key: string, visitor = lead) =>
     visitor.ask("startSession", {}, wish(title), "", keyed(key));
-  const many = async () => (await lead.ask("sessions", {})).data.sessions.length;
+  const many = async () => (await lead.ask("sessions", {})).data.of;
 
   it("is done once: again, at the same time, and by each person for themselves", async () => {
     const key = randomUUID();

@@ -51,7 +51,7 @@ describe("a backup", () => {
         ["marram", "tamsin"].map((who) => Visitor.signedIn(minded.base, who)),
       );
       const told = async (who = there) =>
-        (await who!.ask("today", {})).data.waiting.find((w) => w.about === "Backup");
+        (await who!.ask("today", {})).data.upkeep.find((w) => w.about === "Backup");
       expect(await told()).toMatchObject({ says: "This house was never backed up", to: null });
       expect(await told(other)).toBeUndefined();
       const made = (days: number) =>

@@ -77,6 +77,21 @@ export async function doneAlready<T>(db: Db, errand: Errand): Promise<{ answer: 
   return row;
 }
 
+/** What became of an errand that somebody else carries out, also where that one was cut off meanwhile. */
+export async function orDoneAlready<T>(
+  pool: Pool,
+  errand: Errand | null,
+  work: () => Promise<T>,
+): Promise<T> {
+  try {
+    return await work();
+  } catch (e) {
+    const done = errand && (await doneAlready<T>(pool, errand).catch(() => null));
+    if (done) return done.answer;
+    throw e;
+  }
+}
+
 /** The errand of a request. @param what everything that tells it from another: method, address, body */
 export function errandOf(account: string, key: string, what: readonly (string | Uint8Array)[]): Errand {
   const digest = (parts: readonly (string | Uint8Array)[]): Buffer => {

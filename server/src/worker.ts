@@ -1,3 +1,4 @@
+import { setPriority } from "node:os";
 import { workerData } from "node:worker_threads";
 import type { Job } from "./crew/crew.ts";
 import { saying } from "./crew/said.ts";
@@ -9,6 +10,10 @@ import { houseJobs } from "./house/jobs.ts";
 import { Styles } from "./house/styles.ts";
 import { libraryJobs } from "./library/jobs.ts";
 import { sessionJobs } from "./sessions/jobs.ts";
+
+/** Whoever only reads goes before what is worked out here. Of this thread alone, on Linux. */
+const AFTER_OTHERS = 10;
+if (process.platform === "linux") setPriority(AFTER_OTHERS);
 
 // What one thread of the crew is: connections of its own, house styles made ready, and everything it can do.
 const { url } = workerData as { readonly url: string };

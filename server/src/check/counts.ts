@@ -4,6 +4,7 @@ import type { SessionState } from "@mossy/core/check/causes";
 import type { Session } from "@mossy/core/session/document";
 import { job } from "../crew/crew.ts";
 import type { Crew } from "../crew/crew.ts";
+import { prepared } from "../database.ts";
 import type { Db } from "../database.ts";
 import type { Bench } from "../house/bench.ts";
 import { currentEdition } from "../house/store.ts";
@@ -49,13 +50,12 @@ interface StaleRow {
   baseline: Session;
   edition: number;
 }
-const OLD = `
-  select c.document, d.session as now, s.baseline, s.edition
-  from check_ins c join check_in_stands n on n.check_in = c.id
-  join sessions s on s.id = c.session join documents d on d.id = c.document
-  where n.counted_edition is distinct from $1 and s.closed_at is null
-    and ($2::uuid is not null or c.id = (select id from last_check_ins where session = s.id))
-    and ($2::uuid is null or s.id = $2) limit 20`;
+/** The last check-ins of open sessions. */
+const LAST = "sessions s join check_in_stands n on n.check_in = s.last_check_in where s.closed_at is null";
+/** All check-ins of a session, while it is open. */
+const OF_ONE = `sessions s join check_ins c on c.session = s.id join check_in_stands n on n.check_in = c.id
+  where s.closed_at is null and s.id = $2`;
+const OLD = "n.counted_edition is distinct from $1";
 
 /**
  * Counts anew what was counted under another edition than the one in force: the last check-in of every open
@@ -69,7 +69,10 @@ export async function countAnew(
   session: string | null = null,
 ): Promise<void> {
   const edition = await currentEdition(db);
-  const { rows } = await db.query(`select 1 from (${OLD}) o limit 1`, [edition, session]);
+  const { rows } =
+    session === null
+      ? await prepared(db, `select 1 from ${LAST} and ${OLD} limit 1`, [edition])
+      : await prepared(db, `select 1 from ${OF_ONE} and ${OLD} limit 1`, [edition, session]);
   if (rows.length > 0) await crew.run(countJob, session, { who: "counting", what: "what stands where" });
 }
 
@@ -80,7 +83,13 @@ const countJob = job("count-anew", ({ pool, styles }: Bench, session: string | n
 async function countAllAnew(db: Db, styles: Styles, session: string | null): Promise<void> {
   for (;;) {
     const { edition } = await styles.current(db);
-    const { rows } = await db.query<StaleRow>(OLD, [edition, session]);
+    const of = session === null ? LAST : OF_ONE;
+    const { rows } = await db.query<StaleRow>(
+      `select d.id as document, d.session as now, o.baseline, o.edition
+       from (select n.check_in, s.baseline, s.edition from ${of} and ${OLD} limit 20) o
+       join check_ins c on c.id = o.check_in join documents d on d.id = c.document`,
+      session === null ? [edition] : [edition, session],
+    );
     for (const r of rows) {
       await keepCounts(db, r.document, await countsOf(db, styles, r.now, r), true);
       await setImmediate();
@@ -89,23 +98,4 @@ async function countAllAnew(db: Db, styles: Styles, session: string | null): Pro
   }
 }
 
-/** Larger sessions are looked at beside the thread that answers everybody. */
-const LARGE = 400;
-const standJob = job(
-  "stand",
-  ({ pool, styles }: Bench, { session, from }: { session: Session; from: Departure }) =>
-    countsOf(pool, styles, session, from),
-);
-
-/** The same, wherever it holds nobody up. */
-export const standing = async (
-  db: Db,
-  styles: Styles,
-  crew: Crew,
-  { session, from, who }: { session: Session; from: Departure; who: string },
-): Promise<Counts> =>
-  session.tracks.length <= LARGE
-    ? countsOf(db, styles, session, from)
-    : crew.run(standJob, { session, from }, { who, what: `“${session.title}”` });
-
-export const countJobs = [countJob, standJob];
+export const countJobs = [countJob];

@@ -35,17 +35,17 @@ export async function documentWith(db: Db, id: string): Promise<WorkingDocument>
   return documentOf(row);
 }
 
-/** Stores a session as the beginning of a document. @returns its id */
+/** Stores a session as the beginning of a document. @param session as JSON @returns its id */
 export async function addDocument(
   db: Db,
-  session: Session,
+  session: string,
   by: string,
   at: Date = new Date(),
 ): Promise<string> {
   const id = randomUUID();
   await db.query("insert into documents (id, session, updated_by, updated_at) values ($1, $2, $3, $4)", [
     id,
-    JSON.stringify(session),
+    session,
     by,
     at,
   ]);

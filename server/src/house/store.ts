@@ -7,6 +7,7 @@ import { applyToHouse } from "@mossy/core/house/houseChange";
 import type { HouseChange } from "@mossy/core/house/houseChange";
 import { thingOf } from "@mossy/core/house/pieces";
 import { same } from "@mossy/core/session/change";
+import { prepared } from "../database.ts";
 import type { Db } from "../database.ts";
 import { doerIn } from "../doer.ts";
 import { edited } from "../documents/edited.ts";
@@ -33,7 +34,10 @@ export async function editions(db: Db): Promise<Edition[]> {
 }
 
 export async function currentEdition(db: Db): Promise<number> {
-  const { rows } = await db.query<{ number: number }>("select max(number) as number from house_editions");
+  const { rows } = await prepared<{ number: number }>(
+    db,
+    "select max(number) as number from house_editions",
+  );
   return rows[0]?.number ?? 0;
 }
 
@@ -68,8 +72,18 @@ export async function draft(db: Db): Promise<HouseDraft> {
   };
 }
 
+/** Since when the draft says anything else than the edition it goes on from, and which; null where it does not. */
+export async function draftChanged(db: Db): Promise<{ basedOn: number; changedAt: string } | null> {
+  const { rows } = await db.query<{ based_on: number; updated_at: Date }>(
+    "select based_on, updated_at from house_draft where changed",
+  );
+  const [row] = rows;
+  return row ? { basedOn: row.based_on, changedAt: row.updated_at.toISOString() } : null;
+}
+
 interface DraftRow {
   house: House;
+  published: House;
   revision: number;
   updated_by: Doer;
 }
@@ -87,7 +101,8 @@ export async function changeDraft(
   by: string,
 ): Promise<{ revision: number; merged: boolean; updatedAt: string }> {
   const { rows } = await db.query<DraftRow>(
-    `select house, revision, ${doerIn("updated_by")} as updated_by from house_draft for update`,
+    `select d.house, e.house as published, d.revision, ${doerIn("d.updated_by")} as updated_by
+     from house_draft d join house_editions e on e.number = d.based_on for update of d`,
   );
   const [row] = rows;
   if (!row) throw notFound("house style yet");
@@ -102,9 +117,9 @@ export async function changeDraft(
       next.error.issues[0]?.message ?? "The house style would not be valid.",
     );
   const { rows: saved } = await db.query<{ revision: number; updated_at: Date }>(
-    "update house_draft set house = $1, revision = revision + 1, updated_by = $2, " +
-      "updated_at = now() returning revision, updated_at",
-    [JSON.stringify(next.data), by],
+    "update house_draft set house = $1, revision = revision + 1, updated_by = $2, updated_at = now(), " +
+      "changed = $3 returning revision, updated_at",
+    [JSON.stringify(next.data), by, !same(next.data, row.published)],
   );
   const [now] = saved;
   if (!now) throw notFound("house style yet");
@@ -158,7 +173,7 @@ export async function publish(db: Db, revision: number, note: string, by: string
   const [row] = rows;
   if (!row) throw await fasterDraft(db);
   await db.query(
-    "update house_draft set based_on = $1, revision = revision + 1, updated_by = $2, updated_at = now()",
+    "update house_draft set based_on = $1, revision = revision + 1, updated_by = $2, updated_at = now(), changed = false",
     [row.number, by],
   );
   return editionOf(row);

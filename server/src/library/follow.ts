@@ -7,12 +7,13 @@ import { apply } from "@mossy/core/session/apply";
 import { diff } from "@mossy/core/session/diff";
 import type { Session } from "@mossy/core/session/document";
 import { inWords } from "@mossy/core/session/says";
-import type { Db } from "../database.ts";
+import type { Db, Pool } from "../database.ts";
 import type { Styles } from "../house/styles.ts";
 import { tell } from "../news/tell.ts";
 import { HouseProblem, notFound } from "../problems.ts";
 import { changeDocument } from "../documents/store.ts";
-import { publishRelease, releaseWith } from "./store.ts";
+import { countAllAnew } from "./stands.ts";
+import { publishRelease, templateCard } from "./store.ts";
 
 /** So many are looked through before an answer goes out, so that whoever waits sees how far it is. */
 const AT_ONCE = 12;
@@ -31,69 +32,38 @@ interface Row {
 }
 const BEHIND = `
   from templates t join documents d on d.id = t.document
-  join lateral (select * from releases where template = t.id order by number desc limit 1) r on true
+  join releases r on r.template = t.id and r.number = t.latest
   where r.edition < $1`;
+/** Of those, the ones that are asked something. */
+const ASKED = `${BEHIND} and exists (select 1 from template_stands n where n.template = t.id and n.asked > 0)`;
 const ROW =
   "t.id, t.name, t.shelf, d.id as document, d.revision, d.session as draft, r.number, r.edition, r.session";
 
-/**
- * How many things a template's latest release is asked for under an edition. Releases and editions never
- * change, so each is counted once.
- */
-const counted = new Map<string, number>();
-const MOST_COUNTED = 5000;
-
-async function askedOfRelease(
-  db: Db,
-  styles: Styles,
-  row: Pick<Row, "id" | "number" | "edition">,
-): Promise<number> {
-  const { edition, style } = await styles.current(db);
-  const key = `${row.id}|${row.number}|${edition}`;
-  const known = counted.get(key);
-  if (known !== undefined) return known;
-  const { session } = await releaseWith(db, row.id, row.number);
-  const many = askedOf(style, await styles.of(db, row.edition), session).findings.length;
-  if (counted.size >= MOST_COUNTED) counted.clear();
-  counted.set(key, many);
-  await setImmediate();
-  return many;
-}
-
-/**
- * Which templates the edition in force makes wrong: how many things it asks of the latest release of each.
- */
-export async function askedByTemplate(db: Db, styles: Styles): Promise<ReadonlyMap<string, number>> {
-  const { edition } = await styles.current(db);
-  const { rows } = await db.query<Pick<Row, "id" | "number" | "edition">>(
-    `select t.id, r.number, r.edition ${BEHIND}`,
-    [edition],
+/** Of how many templates the edition in force asks something, and how many things in all. */
+export async function askedInAll(db: Db): Promise<{ templates: number; things: number }> {
+  const { rows } = await db.query<{ templates: number; things: number }>(
+    "select count(*)::int as templates, coalesce(sum(asked), 0)::int as things from template_stands where asked > 0",
   );
-  const asked = new Map<string, number>();
-  for (const row of rows) {
-    const many = await askedOfRelease(db, styles, row);
-    if (many > 0) asked.set(row.id, many);
-  }
-  return asked;
+  return rows[0] ?? { templates: 0, things: 0 };
 }
 
 /**
  * The templates that the edition in force asks something of, some at a time, with what following it would
  * change in their drafts.
  */
-export async function followPage(db: Db, styles: Styles, from: number): Promise<FollowPage> {
-  const { edition } = await styles.current(db);
+export async function followPage(pool: Pool, styles: Styles, from: number): Promise<FollowPage> {
+  await countAllAnew(pool, styles);
+  const { edition } = await styles.current(pool);
   const {
     rows: [all],
-  } = await db.query<{ many: number }>(`select count(*)::int as many ${BEHIND}`, [edition]);
-  const { rows } = await db.query<Row>(
-    `select ${ROW} ${BEHIND} order by t.shelf, t.name offset $2 limit $3`,
+  } = await pool.query<{ many: number }>(`select count(*)::int as many ${ASKED}`, [edition]);
+  const { rows } = await pool.query<Row>(
+    `select ${ROW} ${ASKED} order by t.shelf, t.name offset $2 limit $3`,
     [edition, from, AT_ONCE],
   );
   const templates: FollowProposal[] = [];
   for (const row of rows) {
-    if ((await askedOfRelease(db, styles, row)) === 0) continue;
-    templates.push(await followingOf(db, styles, row));
+    templates.push(await followingOf(pool, styles, row));
     await setImmediate();
   }
   const of = all?.many ?? 0;
@@ -135,7 +105,7 @@ export async function followEdition(
   revision: number,
   note: string,
   by: Doer,
-): Promise<{ release: Release; name: string }> {
+): Promise<Release> {
   const { edition, style } = await styles.current(db);
   const {
     rows: [row],
@@ -149,9 +119,10 @@ export async function followEdition(
     );
   const { changes } = askedOf(style, await styles.of(db, row.edition), row.draft);
   let now = revision;
-  if (changes.length > 0) {
+  if (changes.length > 0)
     now = (await changeDocument(db, row.document, revision, changes, by.id)).document.revision;
-    await tell(db, { kind: "document", document: row.document, revision: now, by });
-  }
-  return { release: await publishRelease(db, template, now, note, edition, by.id), name: row.name };
+  const release = await publishRelease(db, template, now, note, edition, by.id);
+  const of = { template: await templateCard(db, template) };
+  if (now !== revision) await tell(db, { kind: "document", document: row.document, revision: now, of, by });
+  return release;
 }

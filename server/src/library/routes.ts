@@ -13,8 +13,18 @@ import { tell } from "../news/tell.ts";
 import { HouseProblem, notFound } from "../problems.ts";
 import type { Crew } from "../crew/crew.ts";
 import { followEdition } from "./follow.ts";
-import { askedJob, followJob } from "./jobs.ts";
-import { addTemplate, publishRelease, releaseWith, templateCards, templateWith } from "./store.ts";
+import { LARGE } from "../crew/large.ts";
+import { Written } from "../written.ts";
+import { followJob, releaseJob, templateJob } from "./jobs.ts";
+import { countTemplatesAnew } from "./stands.ts";
+import {
+  addTemplate,
+  publishRelease,
+  releaseWith,
+  templateCard,
+  templateCards,
+  templateWith,
+} from "./store.ts";
 import type { Release } from "@mossy/contract/library";
 
 /** Pages that stand beside the templates under /library. */
@@ -22,12 +32,10 @@ const OWN_PAGES = new Set(["new", "chains", "follow"]);
 
 export function libraryRoutes(pool: Pool, styles: Styles, crew: Crew): Router {
   const router = Router();
-  answer(router, "library", async ({ person }) => ({
-    templates: await templateCards(
-      pool,
-      await crew.run(askedJob, null, { who: person.id, what: "the library" }),
-    ),
-  }));
+  answer(router, "library", async () => {
+    await countTemplatesAnew(pool, crew);
+    return { templates: await templateCards(pool) };
+  });
   answer(router, "follow", async ({ params, person }) => {
     const from = Number(params.from);
     if (!Number.isInteger(from) || from < 0) throw notFound(`place “${params.from}” to go on from`);
@@ -35,7 +43,7 @@ export function libraryRoutes(pool: Pool, styles: Styles, crew: Crew): Router {
   });
   answer(router, "followEdition", async ({ params, body, person, req, errand }) =>
     once(pool, errand, async (db) => {
-      const { release, name } = await followEdition(
+      const release = await followEdition(
         db,
         styles,
         params.template,
@@ -43,10 +51,13 @@ export function libraryRoutes(pool: Pool, styles: Styles, crew: Crew): Router {
         body.note,
         doerOf(person),
       );
-      return tellRelease(db, req, params.template, name, release);
+      return tellRelease(db, req, params.template, release);
     }),
   );
-  answer(router, "template", async ({ params }) => templateWith(pool, params.template));
+  answer(router, "template", async ({ params: { template }, person }) => {
+    if (!(await isLarge(pool, template))) return templateWith(pool, template);
+    return new Written(await crew.run(templateJob, template, { who: person.id, what: "a large template" }));
+  });
   answer(router, "newTemplate", async ({ body, person, errand }) => {
     const { house } = (await styles.current(pool)).style;
     const session = body.session ? { ...body.session, title: body.name } : newSession(house, body.name);
@@ -56,9 +67,12 @@ export function libraryRoutes(pool: Pool, styles: Styles, crew: Crew): Router {
       return { id: template.id };
     });
   });
-  answer(router, "release", async ({ params }) =>
-    releaseWith(pool, params.template, Number(params.release)),
-  );
+  answer(router, "release", async ({ params, person }) => {
+    const [id, number] = [params.template, Number(params.release)];
+    if (!(await isLarge(pool, id))) return releaseWith(pool, id, number);
+    const what = "a large template";
+    return new Written(await crew.run(releaseJob, { id, number }, { who: person.id, what }));
+  });
   answer(router, "publishRelease", async ({ params, body, person, req, errand }) =>
     once(pool, errand, async (db) => {
       const release = await publishRelease(
@@ -69,11 +83,20 @@ export function libraryRoutes(pool: Pool, styles: Styles, crew: Crew): Router {
         await currentEdition(db),
         person.id,
       );
-      const { name } = await templateWith(db, params.template);
-      return tellRelease(db, req, params.template, name, release);
+      return tellRelease(db, req, params.template, release);
     }),
   );
   return router;
+}
+
+/** Whether a template, or any of its releases, is more than this thread should read. */
+async function isLarge(db: Db, template: string): Promise<boolean> {
+  const { rows } = await db.query(
+    `select 1 from template_stands where template = $1 and tracks > $2
+     union all select 1 from releases where template = $1 and tracks > $2 limit 1`,
+    [template, LARGE],
+  );
+  return rows.length > 0;
 }
 
 /** What a new template goes by in addresses. */
@@ -90,16 +113,11 @@ function idFor(name: string): string {
 }
 
 /** Everybody hears of a release, and the record has it. */
-async function tellRelease(
-  db: Db,
-  req: Request,
-  template: string,
-  name: string,
-  release: Release,
-): Promise<Release> {
+async function tellRelease(db: Db, req: Request, template: string, release: Release): Promise<Release> {
   const by = release.publishedBy;
-  const says = `published release ${release.number} of “${name}”: ${release.note}`;
+  const card = await templateCard(db, template);
+  const says = `published release ${release.number} of “${card.name}”: ${release.note}`;
   await note(db, req, { what: "published", who: by, says });
-  await tell(db, { kind: "release", template, name, release: release.number, by });
+  await tell(db, { kind: "release", release: release.number, card, by });
   return release;
 }

@@ -1,12 +1,13 @@
 import type { Release, Template, TemplateCard } from "@mossy/contract/library";
 import type { Doer } from "@mossy/contract/people";
 import { diff } from "@mossy/core/session/diff";
-import { CHANNELS } from "@mossy/core/session/document";
 import type { Session } from "@mossy/core/session/document";
+import { prepared } from "../database.ts";
 import type { Db } from "../database.ts";
 import { doerIn } from "../doer.ts";
 import { HouseProblem, notFound, stale } from "../problems.ts";
 import { addDocument, documentWith } from "../documents/store.ts";
+import { keepStand } from "./stands.ts";
 
 interface ReleaseRow {
   number: number;
@@ -16,8 +17,7 @@ interface ReleaseRow {
   published_by: Doer;
   published_at: Date;
 }
-const RELEASE = `number, note, edition, jsonb_array_length(session->'tracks') as tracks,
-  ${doerIn("published_by")} as published_by, published_at`;
+const RELEASE = `number, note, edition, tracks, ${doerIn("published_by")} as published_by, published_at`;
 const releaseOf = (r: ReleaseRow): Release => ({
   number: r.number,
   note: r.note,
@@ -27,42 +27,61 @@ const releaseOf = (r: ReleaseRow): Release => ({
   publishedAt: r.published_at.toISOString(),
 });
 
-/** @param asked how many things the edition in force asks of each template */
-export async function templateCards(db: Db, asked: ReadonlyMap<string, number>): Promise<TemplateCard[]> {
-  const { rows } = await db.query<
-    {
-      id: string;
-      name: string;
-      shelf: string;
-      session: Session;
-      updated_at: Date;
-      released: Session | null;
-      open: number;
-    } & { [K in keyof ReleaseRow]: ReleaseRow[K] | null }
-  >(
-    `select t.id, t.name, t.shelf, d.session, d.updated_at, r.session as released,
-            r.number, r.note, r.edition, jsonb_array_length(r.session->'tracks') as tracks,
-            ${doerIn("r.published_by")} as published_by, r.published_at,
-            (select count(*)::int from sessions s where s.template = t.id and s.closed_at is null) as open
-     from templates t join documents d on d.id = t.document
-     left join lateral (select * from releases where template = t.id order by number desc limit 1) r on true
-     order by t.shelf, t.name`,
+type CardRow = {
+  id: string;
+  name: string;
+  shelf: string;
+  draft_tracks: number;
+  inputs: number;
+  changed: boolean;
+  asked: number;
+  open: number;
+  updated_at: Date;
+} & { [K in keyof ReleaseRow]: ReleaseRow[K] | null };
+const CARDS = `
+  select t.id, t.name, t.shelf, n.tracks as draft_tracks, n.inputs, n.changed, n.asked, d.updated_at,
+         r.number, r.note, r.edition, r.tracks, jsonb_build_object('id', p.id, 'name', p.name) as published_by,
+         r.published_at, coalesce(s.open, 0) as open
+  from templates t join documents d on d.id = t.document join template_stands n on n.template = t.id
+  left join releases r on r.template = t.id and r.number = t.latest left join people p on p.id = r.published_by
+  left join (select template, count(*)::int as open from sessions where closed_at is null group by 1) s
+    on s.template = t.id`;
+const cardOf = (r: CardRow): TemplateCard => ({
+  id: r.id,
+  name: r.name,
+  shelf: r.shelf,
+  tracks: r.draft_tracks,
+  inputs: r.inputs,
+  latest: r.number === null ? null : releaseOf(r as ReleaseRow),
+  changed: r.changed,
+  sessions: r.open,
+  asked: r.asked,
+  updatedAt: r.updated_at.toISOString(),
+});
+
+/** Every template that is counted (`stands.ts`), by shelf and name. */
+export async function templateCards(db: Db): Promise<TemplateCard[]> {
+  const { rows } = await prepared<CardRow>(db, `${CARDS} order by t.shelf, t.name`);
+  return rows.map(cardOf);
+}
+
+export async function templateCard(db: Db, id: string): Promise<TemplateCard> {
+  const { rows } = await prepared<CardRow>(db, `${CARDS} where t.id = $1`, [id]);
+  const [row] = rows;
+  if (!row) throw notFound(`template “${id}” in the library`);
+  return cardOf(row);
+}
+
+/** The template a document is the draft of, and how many tracks that has; Infinity where nobody counted yet. */
+export async function draftOf(db: Db, document: string): Promise<{ template: string; tracks: number }> {
+  const { rows } = await db.query<{ template: string; tracks: number | null }>(
+    `select t.id as template, n.tracks from templates t left join template_stands n on n.template = t.id
+     where t.document = $1`,
+    [document],
   );
-  return rows.map((r): TemplateCard => ({
-    id: r.id,
-    name: r.name,
-    shelf: r.shelf,
-    tracks: r.session.tracks.length,
-    inputs: r.session.tracks.reduce(
-      (n, t) => n + (t.kind === "audio" && t.source !== null ? CHANNELS[t.format ?? "mono"] : 0),
-      0,
-    ),
-    latest: r.number === null ? null : releaseOf(r as ReleaseRow),
-    changed: r.released === null || diff(r.released, r.session).length > 0,
-    sessions: r.open,
-    asked: asked.get(r.id) ?? 0,
-    updatedAt: r.updated_at.toISOString(),
-  }));
+  const [row] = rows;
+  if (!row) throw notFound("document with this id");
+  return { template: row.template, tracks: row.tracks ?? Infinity };
 }
 
 interface TemplateRow {
@@ -140,7 +159,7 @@ export async function addTemplate(
       `The library has a template called “${template.name}” already. Choose another ` +
         "name, or open that one.",
     );
-  const document = await addDocument(db, session, by, at);
+  const document = await addDocument(db, JSON.stringify(session), by, at);
   await db.query("insert into templates (id, name, shelf, document) values ($1, $2, $3, $4)", [
     template.id,
     template.name,
@@ -182,7 +201,9 @@ export async function publishRelease(
       "Nothing to publish",
       `The draft of “${row.name}” is just as release ${last.number}. Change something, then publish.`,
     );
-  return addRelease(db, template, draft.session, note, edition, by);
+  const release = await addRelease(db, template, draft.session, note, edition, by);
+  await keepStand(db, template, draft.session, { things: 0, edition });
+  return release;
 }
 
 /** Stores a release under the next number. */
@@ -196,12 +217,13 @@ export async function addRelease(
   at: Date = new Date(),
 ): Promise<Release> {
   const { rows } = await db.query<ReleaseRow>(
-    `insert into releases (template, number, session, note, edition, published_by, published_at)
-     values ($1, (select coalesce(max(number), 0) + 1 from releases where template = $1), $2, $3, $4, $5, $6)
+    `insert into releases (template, number, session, tracks, note, edition, published_by, published_at)
+     values ($1, (select coalesce(max(number), 0) + 1 from releases where template = $1), $2, $3, $4, $5, $6, $7)
      returning ${RELEASE}`,
-    [template, JSON.stringify(session), note, edition, by, at],
+    [template, JSON.stringify(session), session.tracks.length, note, edition, by, at],
   );
   const [r] = rows;
   if (!r) throw new Error("a release was not stored");
+  await db.query("update templates set latest = $2 where id = $1", [template, r.number]);
   return releaseOf(r);
 }

@@ -5,9 +5,17 @@ export const CHANNEL = "mossy_news";
 /** Whose open event lines end, heard by every server process. */
 export const DOORS = "mossy_doors";
 
+/** More bytes than this the database does not take in one piece of news (8,000 less its end). */
+const MOST = 7999;
+
 /** Says something to every server process on this database; heard when the transaction is through. */
 export async function tell(db: Db, what: News): Promise<void> {
-  await db.query("select pg_notify($1, $2)", [CHANNEL, JSON.stringify(what)]);
+  const said = JSON.stringify(what);
+  const much: News = { kind: "much", by: what.by };
+  await db.query("select pg_notify($1, $2)", [
+    CHANNEL,
+    Buffer.byteLength(said) > MOST ? JSON.stringify(much) : said,
+  ]);
 }
 
 /** Whose lines are shut: of one account, or of some of its sign-ins. */

@@ -1,4 +1,5 @@
 import type { Person, Right } from "@mossy/contract/people";
+import { prepared } from "../database.ts";
 import type { Db } from "../database.ts";
 import { hashOf, newToken } from "../tokens.ts";
 
@@ -41,7 +42,8 @@ const personOf = (r: PersonRow): Person => ({
 
 /** Whoever a cookie stands for; null where it is no longer good. @param demo whether people of the demo may */
 export async function whoHas(db: Db, token: string, demo: boolean): Promise<SignedIn | null> {
-  const { rows } = await db.query<PersonRow & { sign_in: string; stale: boolean }>(
+  const { rows } = await prepared<PersonRow & { sign_in: string; stale: boolean }>(
+    db,
     `select ${PERSON}, s.id as sign_in, s.seen_at < now() - interval '1 minute' as stale
      from sign_ins s join people p on p.id = s.person
      where s.token_hash = $1 and ${GOOD} and p.off_at is null and (not p.demo or $2)`,
@@ -55,7 +57,8 @@ export async function whoHas(db: Db, token: string, demo: boolean): Promise<Sign
 
 /** The station a token is of, with its room as the one it works in; null where it was withdrawn. */
 export async function stationWith(db: Db, token: string): Promise<SignedIn | null> {
-  const { rows } = await db.query<{ id: string; name: string; room: string; stale: boolean }>(
+  const { rows } = await prepared<{ id: string; name: string; room: string; stale: boolean }>(
+    db,
     `select p.id, p.name, t.room, t.seen_at is null or t.seen_at < now() - interval '20 seconds' as stale
      from stations t join people p on p.id = t.person where t.token_hash = $1 and p.off_at is null`,
     [hashOf(token)],

@@ -11,8 +11,11 @@ const [lead] = visitors;
 const folder = mkdtempSync(join(tmpdir(), "mossy-stations-"));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 const tokens = (files: readonly string[]): string[] => files.map((f) => readFileSync(f, "utf8").trim());
-const many = async (): Promise<number> =>
-  (await lead.ask("rooms", {})).data.rooms.reduce((n, r) => n + r.stations.length, 0);
+const stationsOf = async (room: string) => (await lead.ask("room", { room })).data.stations;
+const many = async (): Promise<number> => {
+  const { rooms } = (await lead.ask("rooms", {})).data;
+  return (await Promise.all(rooms.map((r) => stationsOf(r.id)))).flat().length;
+};
 
 // One story, in order.
 describe("the stations of the demo", () => {
@@ -33,9 +36,8 @@ describe("the stations of the demo", () => {
 
   it("get a new token where theirs was withdrawn, lost or is none", async () => {
     const before = tokens(files);
-    const { data } = await lead.ask("rooms", {});
-    const yard = data.rooms.find((r) => r.id === "pan-yard")!;
-    await lead.ask("withdrawStation", { room: yard.id, station: yard.stations[0]!.id });
+    const [yards] = await stationsOf("pan-yard");
+    await lead.ask("withdrawStation", { room: "pan-yard", station: yards!.id });
     rmSync(files[1]!);
     writeFileSync(files[2]!, "nonsense");
     const after = tokens(await demoStations(house.pool, folder));

@@ -201,7 +201,7 @@ describe("a station", () => {
       id,
       name: "Van rack",
     });
-    const card = (await rooms()).find((r) => r.id === "ferry-van")!.stations.find((s) => s.id === id)!;
+    const card = (await lead.ask("room", { room: "ferry-van" })).data.stations.find((s) => s.id === id)!;
     expect([card.says, card.seenAt !== null]).toEqual(["waits", true]);
   });
 
@@ -229,9 +229,8 @@ describe("a station", () => {
     expect(await ended).toContain("event: begin");
     await expect(client.report("still here")).rejects.toThrow("A lead makes a new one");
     await expect(client.sent().next()).rejects.toThrow("withdrawn");
-    expect((await rooms()).find((r) => r.id === "ferry-van")!.stations.some((s) => s.id === id)).toBe(
-      false,
-    );
+    const { stations } = (await lead.ask("room", { room: "ferry-van" })).data;
+    expect(stations.some((s) => s.id === id)).toBe(false);
     expect((await lead.ask("withdrawStation", { room: "ferry-van", station: id })).status).toBe(404);
   });
 

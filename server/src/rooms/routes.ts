@@ -5,22 +5,27 @@ import { answer } from "../answer.ts";
 import { inTransaction, once } from "../transaction.ts";
 import type { Db, Pool } from "../database.ts";
 import { doerOf } from "../doer.ts";
-import type { Crew } from "../crew/crew.ts";
 import type { Styles } from "../house/styles.ts";
 import { tell } from "../news/tell.ts";
-import { countAnew } from "../check/counts.ts";
 import { notFound } from "../problems.ts";
 import { note } from "../record/store.ts";
-import { editRoom, makeRoom, orderRooms, retireRoom, roomCards, roomWith, tick } from "./store.ts";
+import {
+  editRoom,
+  makeRoom,
+  orderRooms,
+  retireRoom,
+  roomCards,
+  roomWith,
+  tick as tickOff,
+  wholeRoomCard,
+} from "./store.ts";
 
 const DONE = { done: true } as const;
 
-export function roomRoutes(pool: Pool, styles: Styles, crew: Crew): Router {
+export function roomRoutes(pool: Pool, styles: Styles): Router {
   const router = Router();
-  answer(router, "rooms", async () => {
-    await countAnew(pool, styles, crew);
-    return { rooms: await roomCards(pool) };
-  });
+  answer(router, "rooms", async () => ({ rooms: await roomCards(pool) }));
+  answer(router, "room", ({ params }) => wholeRoomCard(pool, params.room));
   answer(
     router,
     "tick",
@@ -30,8 +35,9 @@ export function roomRoutes(pool: Pool, styles: Styles, crew: Crew): Router {
       if (body.done && !house.checklist.some((line) => line.id === item))
         throw notFound(`line “${item.slice(0, 60)}” on the list every room goes through`);
       return inTransaction(pool, async (db) => {
-        const ticks = await tick(db, room, item, body, person.id);
-        await tell(db, { kind: "room-ticked", room, by: doerOf(person) });
+        const ticks = await tickOff(db, room, item, body, person.id);
+        const tick = ticks.find((t) => t.item === item) ?? null;
+        await tell(db, { kind: "room-ticked", room, item, tick, by: doerOf(person) });
         return { ticks };
       });
     },

@@ -20,7 +20,7 @@ export function stationRoutes(pool: Pool): Router {
         who: person,
         says: `made the station “${body.name}” for ${name}`,
       });
-      await tell(db, { kind: "room", room, by: doerOf(person) });
+      await tell(db, { kind: "station", room, by: doerOf(person) });
       return made;
     }),
   );
@@ -29,14 +29,14 @@ export function stationRoutes(pool: Pool): Router {
       const name = await withdrawStation(db, room, station);
       await shut(db, { person: station });
       await note(db, req, { what: "station", who: person, says: `withdrew the station “${name}”` });
-      await tell(db, { kind: "room", room, by: doerOf(person) });
+      await tell(db, { kind: "station", room, by: doerOf(person) });
       return { done: true as const };
     }),
   );
   answer(router, "report", ({ body, person }) =>
     inTransaction(pool, async (db) => {
       const at = await keepReport(db, person.id, body.says);
-      await tell(db, { kind: "room", room: at.room, by: doerOf(person) });
+      await tell(db, { kind: "station", room: at.room, by: doerOf(person) });
       return { ...at, name: person.name };
     }),
   );

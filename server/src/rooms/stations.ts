@@ -7,35 +7,29 @@ import { hashOf, newToken } from "../tokens.ts";
 interface Row {
   id: string;
   name: string;
-  room: string;
   seen_at: Date | null;
   there: boolean;
   says: string;
   said_at: Date | null;
 }
 
-/** The stations that are not withdrawn, by room. */
-export async function stationsByRoom(db: Db): Promise<Map<string, Station[]>> {
+/** The stations of a room that are not withdrawn. */
+export async function stationsOf(db: Db, room: string): Promise<Station[]> {
   const { rows } = await db.query<Row>(
-    `select p.id, p.name, s.room, s.seen_at, s.says, s.said_at,
+    `select p.id, p.name, s.seen_at, s.says, s.said_at,
        s.seen_at is not null and s.seen_at > now() - interval '1 minute' as there
      from stations s join people p on p.id = s.person
-     where s.token_hash is not null order by s.made_at`,
+     where s.room = $1 and s.token_hash is not null order by s.made_at`,
+    [room],
   );
-  const byRoom = new Map<string, Station[]>();
-  for (const r of rows)
-    byRoom.set(r.room, [
-      ...(byRoom.get(r.room) ?? []),
-      {
-        id: r.id,
-        name: r.name,
-        seenAt: r.seen_at?.toISOString() ?? null,
-        there: r.there,
-        says: r.says,
-        saidAt: r.said_at?.toISOString() ?? null,
-      },
-    ]);
-  return byRoom;
+  return rows.map((r) => ({
+    id: r.id,
+    name: r.name,
+    seenAt: r.seen_at?.toISOString() ?? null,
+    there: r.there,
+    says: r.says,
+    saidAt: r.said_at?.toISOString() ?? null,
+  }));
 }
 
 /** Makes a station, an account bound to a room. @returns its token, of which only the hash is kept */

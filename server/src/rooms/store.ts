@@ -1,5 +1,5 @@
 import type { Doer } from "@mossy/contract/people";
-import type { RoomCard, Station, TickedItem } from "@mossy/contract/rooms";
+import type { RoomCard, TickedItem, WholeRoomCard } from "@mossy/contract/rooms";
 import type { Room } from "@mossy/core/fit/room";
 import { freeId } from "@mossy/core/session/freeId";
 import { idOf } from "@mossy/core/words/usual/index";
@@ -7,49 +7,55 @@ import type { Db } from "../database.ts";
 import { doerIn } from "../doer.ts";
 import { HouseProblem, notFound, stale } from "../problems.ts";
 import { tickedByOther } from "../ticked.ts";
-import { stationsByRoom } from "./stations.ts";
+import { stationsOf } from "./stations.ts";
 
+interface RoomRow {
+  id: string;
+  room: Room;
+  revision: number;
+  retired_at: Date | null;
+}
+const ROOM = "id, room, revision, retired_at";
+const cardOf = (r: RoomRow): RoomCard => ({
+  id: r.id,
+  room: r.room,
+  revision: r.revision,
+  retiredAt: r.retired_at?.toISOString() ?? null,
+});
+
+/** Every room in its place, those that are retired last. */
 export async function roomCards(db: Db): Promise<RoomCard[]> {
-  const { rows } = await db.query<{
-    id: string;
-    room: Room;
-    revision: number;
-    retired_at: Date | null;
-    open: number;
-    following: number | null;
-  }>(
-    `select r.id, r.room, r.revision, r.retired_at, count(s.id)::int as open,
-            (sum(n.follow_now)::float8 / nullif(sum(n.tracks_now), 0)) as following
-     from rooms r
-     left join sessions s on s.room = r.id and s.closed_at is null
-     left join last_check_ins n on n.session = s.id
-     group by r.id order by r.retired_at is not null, r.place, r.id`,
+  const { rows } = await db.query<RoomRow>(
+    `select ${ROOM} from rooms order by retired_at is not null, place, id`,
   );
-  const ticks = await ticksOf(db);
-  const stations: Map<string, Station[]> = await stationsByRoom(db);
-  return rows.map((r) => ({
-    id: r.id,
-    room: r.room,
-    revision: r.revision,
-    retiredAt: r.retired_at?.toISOString() ?? null,
-    openSessions: r.open,
-    following: r.following,
-    ticks: ticks.get(r.id) ?? [],
-    stations: stations.get(r.id) ?? [],
-  }));
+  return rows.map(cardOf);
 }
 
-async function ticksOf(db: Db): Promise<Map<string, TickedItem[]>> {
-  const { rows } = await db.query<{ room: string; item: string; ticked_by: Doer; ticked_at: Date }>(
-    `select room, item, ${doerIn("ticked_by")} as ticked_by, ticked_at from room_ticks order by ticked_at`,
+/** A room with what it ticked off and its stations. */
+export async function wholeRoomCard(db: Db, id: string): Promise<WholeRoomCard> {
+  const { rows } = await db.query<RoomRow>(`select ${ROOM} from rooms where id = $1`, [id]);
+  const [row] = rows;
+  if (!row) throw notFound(`room “${id}”`);
+  return { ...cardOf(row), ticks: await ticksOf(db, id), stations: await stationsOf(db, id) };
+}
+
+/** What a list of the rooms in use says of each. */
+export async function roomLines(
+  db: Db,
+): Promise<{ id: string; name: string; says: string; inputs: number }[]> {
+  const { rows } = await db.query<{ id: string; name: string; says: string; inputs: number }>(
+    `select id, room->>'name' as name, room->>'says' as says, jsonb_array_length(room->'inputs') as inputs
+     from rooms where retired_at is null order by place, id`,
   );
-  const byRoom = new Map<string, TickedItem[]>();
-  for (const r of rows)
-    byRoom.set(r.room, [
-      ...(byRoom.get(r.room) ?? []),
-      { item: r.item, by: r.ticked_by, at: r.ticked_at.toISOString() },
-    ]);
-  return byRoom;
+  return rows;
+}
+
+async function ticksOf(db: Db, room: string): Promise<TickedItem[]> {
+  const { rows } = await db.query<{ item: string; ticked_by: Doer; ticked_at: Date }>(
+    `select item, ${doerIn("ticked_by")} as ticked_by, ticked_at from room_ticks where room = $1 order by ticked_at`,
+    [room],
+  );
+  return rows.map((r) => ({ item: r.item, by: r.ticked_by, at: r.ticked_at.toISOString() }));
 }
 
 /**
@@ -65,7 +71,7 @@ export async function tick(
   at: Date = new Date(),
 ): Promise<TickedItem[]> {
   await roomWith(db, room);
-  const there = (await ticksOf(db)).get(room)?.find((t) => t.item === item);
+  const there = (await ticksOf(db, room)).find((t) => t.item === item);
   if (there && there.by.id !== by) tickedByOther(there, done, sure);
   if (done)
     await db.query(
@@ -74,7 +80,7 @@ export async function tick(
       [room, item, by, at],
     );
   else await db.query("delete from room_ticks where room = $1 and item = $2", [room, item]);
-  return (await ticksOf(db)).get(room) ?? [];
+  return ticksOf(db, room);
 }
 
 export async function roomWith(db: Db, id: string): Promise<Room> {

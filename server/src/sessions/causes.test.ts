@@ -1,4 +1,5 @@
 import { standOf } from "@mossy/core/check/causes";
+import { followingOf, openByRoom, waitingIn } from "@mossy/contract/openWork";
 import { houseDiff } from "@mossy/core/house/houseDiff";
 import { diff } from "@mossy/core/session/diff";
 import { writeExchange } from "@mossy/core/formats/exchange/write";
@@ -18,8 +19,9 @@ describe("what the house changed since", () => {
     const { data: session } = await quayNight(engineer);
     const file = writeExchange(work(session.baseline, AFTERNOON, dice(7)), session.id);
     const handed = takenIn((await engineer.ask("handIn", {}, file)).data);
-    const { data: before } = await lead.ask("rooms", {});
-    const share = (r: typeof before) => r.rooms.find((x) => x.id === "ferry-van")!.following;
+    const { data: before } = await lead.ask("today", {});
+    const share = (t: typeof before) => followingOf(openByRoom(t.open).get("ferry-van") ?? []);
+    expect(share(before)).not.toBeNull();
     const {
       data: { draft },
     } = await lead.ask("house", {});
@@ -65,12 +67,14 @@ describe("what the house changed since", () => {
         askedNow: stand.open.edition,
         broughtNow: stand.open.release,
       });
-    expect(share((await lead.ask("rooms", {})).data)).toBe(share(before));
     const { data: today } = await lead.ask("today", {});
-    expect(today.waiting.filter((w) => w.about === `Edition ${edition.number}`).map((w) => w.next)).toEqual(
-      ["See which", "Look, dress and publish"],
-    );
-    expect(today.waiting.find((w) => w.to === `/check-ins/${handed.checkIn}`)?.says).toContain(
+    expect(share(today)).toBe(share(before));
+    const waits = waitingIn(today);
+    expect(waits.filter((w) => w.about === `Edition ${edition.number}`).map((w) => w.next)).toEqual([
+      "See which",
+      "Look, dress and publish",
+    ]);
+    expect(waits.find((w) => w.to === `/check-ins/${handed.checkIn}`)?.says).toContain(
       `${stand.open.room} findings`,
     );
   });
@@ -140,11 +144,16 @@ describe("today", () =>
   it("shows rooms, what stands on which release, drift over twelve weeks, and what waits", async () => {
     const { data } = await lead.ask("today", {});
     expect(data.rooms.map((r) => r.name)).toEqual(["Pan Yard", "Story Tent", "Loft", "Ferry Van"]);
-    expect(data.drift).toHaveLength(12);
-    expect(data.drift.some((w) => w.shares["loft"] !== null)).toBe(true);
-    for (const w of data.drift)
-      for (const share of Object.values(w.shares)) if (share !== null) expect(share).toBeLessThanOrEqual(1);
-    expect(data.waiting.map((w) => w.about)).toEqual(
+    const { weeks, rooms, house } = (await lead.ask("drift", {})).data;
+    expect([weeks.length, house.length]).toEqual([12, 12]);
+    expect(rooms.map((r) => r.room).toSorted()).toEqual(["ferry-van", "loft", "pan-yard", "story-tent"]);
+    for (const [i, all] of house.entries()) {
+      const shares = rooms.flatMap((r) => r.shares[i] ?? []);
+      // The house as a whole lies between its rooms.
+      if (all === null) expect(shares).toEqual([]);
+      else expect([Math.min(...shares) <= all, all <= Math.max(...shares)]).toEqual([true, true]);
+    }
+    expect(waitingIn(data).map((w) => w.about)).toEqual(
       expect.arrayContaining(["Loft", "Ferry Van", "Edition 3", "Story evening"]),
     );
   }));

@@ -6,12 +6,15 @@ import { doerOf } from "../doer.ts";
 import { tell } from "../news/tell.ts";
 import { note } from "../record/store.ts";
 import type { Pool } from "../database.ts";
-import { documentWith } from "../documents/store.ts";
 import type { Crew } from "../crew/crew.ts";
 import { handIn } from "./handIn.ts";
-import { correctedJob } from "./jobs.ts";
-import { placeOfSession, sessionOfCheckIn, sessionWith } from "./store.ts";
-import { checkInWith, setAside } from "./checkInStore.ts";
+import { LARGE } from "../crew/large.ts";
+import { Written } from "../written.ts";
+import { checkInPage } from "./checkInPage.ts";
+import { checkInJob, correctedJob } from "./jobs.ts";
+import { sessionCard } from "./cards.ts";
+import { placeOfSession } from "./store.ts";
+import { sessionOf, setAside } from "./checkInStore.ts";
 
 /** What comes back from rooms, and the corrected file that goes there. */
 export function checkInRoutes(router: Router, pool: Pool, crew: Crew): void {
@@ -30,18 +33,13 @@ export function checkInRoutes(router: Router, pool: Pool, crew: Crew): void {
     // Without a session in the address only the file says which it is.
     async ({ query }) => (query.session === undefined ? null : placeOfSession(pool, query.session)),
   );
-  answer(router, "checkIn", async ({ params }) => {
-    const c = await checkInWith(pool, params.checkIn);
-    const { baseline } = await sessionWith(pool, c.session);
-    return {
-      ...c,
-      session: await sessionOfCheckIn(pool, c),
-      baseline,
-      now: await documentWith(pool, c.document),
-    };
+  answer(router, "checkIn", async ({ params: { checkIn }, person }) => {
+    const { tracks, title } = await sessionCard(pool, await sessionOf(pool, checkIn));
+    if (tracks <= LARGE) return checkInPage(pool, checkIn);
+    return new Written(await crew.run(checkInJob, checkIn, { who: person.id, what: `“${title}”` }));
   });
   const placeOfCheckIn = async ({ params }: { params: { checkIn: string } }) =>
-    placeOfSession(pool, (await checkInWith(pool, params.checkIn)).session);
+    placeOfSession(pool, await sessionOf(pool, params.checkIn));
   answer(
     router,
     "correctedFile",
@@ -55,13 +53,13 @@ export function checkInRoutes(router: Router, pool: Pool, crew: Crew): void {
     async ({ params, body, person, req }) => {
       await inTransaction(pool, async (db) => {
         const { session, number } = await setAside(db, params.checkIn, body.reason, person.id);
-        const { title, room } = await sessionWith(db, session);
+        const card = await sessionCard(db, session);
         const says =
           body.reason === null
-            ? `took check-in ${number} of “${title}” in again`
-            : `set check-in ${number} of “${title}” aside: ${body.reason}`;
+            ? `took check-in ${number} of “${card.title}” in again`
+            : `set check-in ${number} of “${card.title}” aside: ${body.reason}`;
         await note(db, req, { what: "taken-back", who: person, says });
-        await tell(db, { kind: "session", session, room, by: doerOf(person) });
+        await tell(db, { kind: "session", card, by: doerOf(person) });
       });
       return { done: true as const };
     },

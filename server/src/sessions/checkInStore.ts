@@ -5,9 +5,10 @@ import type { Session } from "@mossy/core/session/document";
 import type { Db } from "../database.ts";
 import { doerIn } from "../doer.ts";
 import { HouseProblem, notFound } from "../problems.ts";
+import { draftOf } from "../library/store.ts";
 import { isUuid } from "../uuid.ts";
 import { keepCounts } from "../check/counts.ts";
-import type { Counts, Departure } from "../check/counts.ts";
+import type { Counts } from "../check/counts.ts";
 
 export interface CheckInRow {
   id: string;
@@ -16,6 +17,7 @@ export interface CheckInRow {
   handed_in_by: Doer;
   handed_in_at: Date;
   tracks: number;
+  tracks_now: number;
   followed_then: number;
   follow_now: number;
   findings_then: number;
@@ -25,13 +27,15 @@ export interface CheckInRow {
   aside: { by: Doer; at: string; reason: string } | null;
 }
 
-/** What is told of a check-in `c` with its stand `n`. */
-export const CHECK_IN = `c.id, c.number, c.file_name, ${doerIn("c.handed_in_by")} as handed_in_by,
-  c.handed_in_at, c.tracks, c.followed_then, c.findings_then, n.follow_now, n.open_now, n.asked_now, n.brought_now,
+/** What is told of a check-in: of the tables of `CHECK_INS`. */
+export const CHECK_IN = `c.id, c.number, c.file_name, jsonb_build_object('id', cp.id, 'name', cp.name) as handed_in_by,
+  c.handed_in_at, c.tracks, c.followed_then, c.findings_then, n.tracks_now, n.follow_now, n.open_now, n.asked_now,
+  n.brought_now,
   (select jsonb_build_object('by', ${doerIn("a.made_by")}, 'at', a.made_at, 'reason', a.reason)
    from set_asides a where a.check_in = c.id) as aside`;
-/** Check-ins `c`, each with how it stands now, `n`. */
-export const CHECK_INS = "check_ins c join check_in_stands n on n.check_in = c.id";
+/** Check-ins `c`, each with how it stands now and who handed it in. */
+export const CHECK_INS = `check_ins c join check_in_stands n on n.check_in = c.id
+  join people cp on cp.id = c.handed_in_by`;
 
 export const checkInOf = (r: CheckInRow): CheckInCard => ({
   id: r.id,
@@ -40,6 +44,7 @@ export const checkInOf = (r: CheckInRow): CheckInCard => ({
   handedInBy: r.handed_in_by,
   handedInAt: r.handed_in_at.toISOString(),
   tracks: r.tracks,
+  tracksNow: r.tracks_now,
   followedThen: r.followed_then,
   followNow: r.follow_now,
   findingsThen: r.findings_then,
@@ -53,7 +58,7 @@ export interface NewCheckIn {
   session: string;
   fileName: string;
   file: Uint8Array;
-  came: Session;
+  /** What was just stored of it, as it came. */
   document: string;
   recognised: "ids" | "likeness";
   remarks: readonly string[];
@@ -77,15 +82,14 @@ export async function addCheckIn(db: Db, c: NewCheckIn): Promise<{ id: string; n
   const { rows } = await db.query<{ number: number }>(
     `insert into check_ins (id, session, number, file_name, file, came, document, recognised, remarks,
        handed_in_by, handed_in_at, tracks, followed_then, findings_then)
-     values ($1, $2, (select coalesce(max(number), 0) + 1 from check_ins where session = $2), $3, $4, $5, $6,
-       $7, $8, $9, $10, $11, $12, $13)
+     select $1, $2, (select coalesce(max(number), 0) + 1 from check_ins where session = $2), $3, $4, d.session, d.id,
+       $6, $7, $8, $9, $10, $11, $12 from documents d where d.id = $5
      returning number`,
     [
       id,
       c.session,
       c.fileName,
       Buffer.from(c.file),
-      JSON.stringify(c.came),
       c.document,
       c.recognised,
       JSON.stringify(c.remarks),
@@ -97,6 +101,8 @@ export async function addCheckIn(db: Db, c: NewCheckIn): Promise<{ id: string; n
     ],
   );
   await keepCounts(db, c.document, c.counts);
+  await db.query("update sessions set last_check_in = $2 where id = $1", [c.session, id]);
+  await addToWeek(db, id, 1);
   return { id, number: rows[0]?.number ?? 1 };
 }
 
@@ -127,6 +133,27 @@ export async function checkInWith(db: Db, id: string): Promise<WholeCheckIn> {
   };
 }
 
+/** The session a check-in is of. */
+export async function sessionOf(db: Db, checkIn: string): Promise<string> {
+  const { rows } = isUuid(checkIn)
+    ? await db.query<{ session: string }>("select session from check_ins where id = $1", [checkIn])
+    : { rows: [] };
+  const [row] = rows;
+  if (!row) throw notFound("check-in with this id");
+  return row.session;
+}
+
+/** Counts a check-in among those of its room in its week, or (`times` −1) takes it out again. */
+async function addToWeek(db: Db, checkIn: string, times: 1 | -1): Promise<void> {
+  await db.query(
+    `insert into room_weeks as w (room, week, followed, tracks)
+     select s.room, date_trunc('week', c.handed_in_at)::date, $2 * c.followed_then, $2 * c.tracks
+     from check_ins c join sessions s on s.id = c.session where c.id = $1
+     on conflict (week, room) do update set followed = w.followed + excluded.followed, tracks = w.tracks + excluded.tracks`,
+    [checkIn, times],
+  );
+}
+
 /** Sets a check-in aside with a reason, or takes that back (null). It stays in the record either way. */
 export async function setAside(
   db: Db,
@@ -134,6 +161,9 @@ export async function setAside(
   reason: string | null,
   by: string,
 ): Promise<WholeCheckIn> {
+  const session = await sessionOf(db, id);
+  // Whoever hands in, or sets another aside, meanwhile waits: the last one is who was last then.
+  await db.query("select 1 from sessions where id = $1 for update", [session]);
   const c = await checkInWith(db, id);
   const done = reason === null ? c.aside === null : c.aside !== null;
   if (done)
@@ -149,29 +179,42 @@ export async function setAside(
       reason,
       by,
     ]);
+  await addToWeek(db, id, reason === null ? 1 : -1);
+  await db.query(
+    `update sessions set last_check_in = (
+       select c.id from check_ins c where c.session = sessions.id
+         and not exists (select 1 from set_asides a where a.check_in = c.id) order by c.number desc limit 1)
+     where id = $1`,
+    [c.session],
+  );
   return c;
 }
 
 /** The session a document is a check-in of. */
-export interface OwnedBy extends Departure {
+export interface OwnedBy {
   readonly session: string;
+  /** The edition it was started under. */
+  readonly edition: number;
+  /** How many tracks it went out with. */
+  readonly tracks: number;
   readonly room: string;
   readonly title: string;
   readonly closedAt: string | null;
 }
 
-/** What a document is: somebody's check-in with the session as it went out, or the draft of a template. */
-export async function ownerOf(db: Db, document: string): Promise<OwnedBy | "draft"> {
+/** What a document is: a check-in of a session, or the draft of a template. @throws HouseProblem 404 */
+export async function ownerOf(
+  db: Db,
+  document: string,
+): Promise<OwnedBy | { readonly template: string; readonly tracks: number }> {
   if (!isUuid(document)) throw notFound("document with this id");
-  const { rows } = await db.query<
-    Departure & { session: string; room: string; title: string; closed_at: Date | null }
-  >(
-    "select s.baseline, s.edition, s.id as session, s.room, s.title, s.closed_at from check_ins c " +
-      "join sessions s on s.id = c.session where c.document = $1",
+  const { rows } = await db.query<Omit<OwnedBy, "closedAt"> & { closed_at: Date | null }>(
+    `select s.id as session, s.edition, s.tracks, s.room, s.title, s.closed_at
+     from check_ins c join sessions s on s.id = c.session where c.document = $1`,
     [document],
   );
   const [r] = rows;
-  if (!r) return "draft";
+  if (!r) return draftOf(db, document);
   const { closed_at, ...owner } = r;
   return { ...owner, closedAt: closed_at?.toISOString() ?? null };
 }

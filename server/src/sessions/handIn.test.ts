@@ -1,3 +1,4 @@
+import { followingOf, openByRoom } from "@mossy/contract/openWork";
 import { check, open, putAllRight } from "@mossy/core/check/check";
 import { readExchange } from "@mossy/core/formats/exchange/read";
 import { writeExchange } from "@mossy/core/formats/exchange/write";
@@ -50,8 +51,8 @@ describe("handing in", () => {
       openNow: 0,
       findingsThen: handed.findings,
     });
-    const { data: rooms } = await lead.ask("rooms", {});
-    expect(rooms.rooms.find((r) => r.id === "ferry-van")?.following).toBeGreaterThan(0.5);
+    const { data: today } = await lead.ask("today", {});
+    expect(followingOf(openByRoom(today.open).get("ferry-van") ?? [])).toBeGreaterThan(0.5);
   });
 
   it("recognises a file that lost our ids on the way", async () => {

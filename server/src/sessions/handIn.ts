@@ -9,6 +9,7 @@ import { addDocument } from "../documents/store.ts";
 import { addCheckIn } from "./checkInStore.ts";
 import type { HandInWish } from "./handedIn.ts";
 import { handInJob } from "./jobs.ts";
+import { sessionCard } from "./cards.ts";
 import { openForWriting } from "./store.ts";
 
 export interface HandIn extends HandInWish {
@@ -27,30 +28,26 @@ export async function handIn(pool: Pool, crew: Crew, what: HandIn): Promise<Hand
     { bytes, session, sure, by },
     { who: by.id, what: `“${what.name}”` },
   );
-  if ("taken" in look && look.taken === false) return look;
-  const { target, taken, counts } = look;
+  if ("taken" in look) return look;
+  const { target, recognised, remarks, counts } = look;
   const at = new Date();
   return once(pool, what.errand, async (db): Promise<HandInAnswer> => {
     await openForWriting(db, target.id);
-    const document = await addDocument(db, taken.session, by.id, at);
+    const document = await addDocument(db, look.session, by.id, at);
     const added = await addCheckIn(db, {
       session: target.id,
       fileName: what.name,
       file: bytes,
-      came: taken.session,
       document,
-      recognised: taken.recognised,
-      remarks: taken.remarks,
+      recognised,
+      remarks,
       by: by.id,
       at,
       counts,
     });
     await tell(db, {
       kind: "check-in",
-      checkIn: added.id,
-      session: target.id,
-      title: target.title,
-      room: target.roomName,
+      card: await sessionCard(db, target.id),
       findings: counts.open.room,
       by: doerOf(by),
     });
@@ -60,7 +57,7 @@ export async function handIn(pool: Pool, crew: Crew, what: HandIn): Promise<Hand
       session: target.id,
       number: added.number,
       findings: counts.open.room,
-      remarks: [...taken.remarks],
+      remarks: [...remarks],
     };
   });
 }

@@ -30,8 +30,11 @@ export interface HandInWish {
 export type HandInLook =
   | UnlikeAnswer
   | {
-      readonly target: Pick<WholeSession, "id" | "title" | "room" | "roomName">;
-      readonly taken: HandInResult;
+      readonly target: Pick<WholeSession, "id" | "title">;
+      /** The session as it is stored, as JSON: it is handed on from thread to thread. */
+      readonly session: string;
+      readonly recognised: HandInResult["recognised"];
+      readonly remarks: readonly string[];
       readonly counts: Counts;
     };
 
@@ -48,8 +51,9 @@ export async function lookAtHandIn({ pool, styles }: Bench, wish: HandInWish): P
   if (question) return wish.by.right === "station" ? { ...question, better: [] } : question;
   const taken = takeIn(style, target.baseline, read);
   const counts = await countsOf(pool, styles, taken.session, target);
-  const { id, title, room, roomName } = target;
-  return { target: { id, title, room, roomName }, taken, counts };
+  const { session, recognised, remarks } = taken;
+  const { id, title } = target;
+  return { target: { id, title }, session: JSON.stringify(session), recognised, remarks, counts };
 }
 
 /** A session file as the house took it in. */

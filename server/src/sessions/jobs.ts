@@ -9,11 +9,14 @@ import { documentWith } from "../documents/store.ts";
 import type { Bench } from "../house/bench.ts";
 import { inputListPdf } from "../print/inputListPdf.ts";
 import { checkInWith } from "./checkInStore.ts";
+import { checkInPage } from "./checkInPage.ts";
 import { fitted } from "./fitted.ts";
 import type { SessionWish } from "./fitted.ts";
 import { lookAtHandIn } from "./handedIn.ts";
 import type { HandInLook, HandInWish } from "./handedIn.ts";
+import { edit } from "./edit.ts";
 import { sessionWith } from "./store.ts";
+import { writeOut } from "../written.ts";
 
 export const handInJob = job("hand-in", (bench: Bench, wish: HandInWish): Promise<HandInLook> =>
   lookAtHandIn(bench, wish),
@@ -78,4 +81,26 @@ async function listed(pool: Bench["pool"], wish: ListWish): Promise<{ session: S
   return { session: now, title: `${title}, ${roomName}` };
 }
 
-export const sessionJobs = [handInJob, fitJob, packageJob, correctedJob, inputListJob];
+// What is large is written out where that holds nobody up.
+export const sessionJob = job("session", async ({ pool }: Bench, id: string) =>
+  writeOut("session", await sessionWith(pool, id)),
+);
+export const checkInJob = job("check-in", async ({ pool }: Bench, id: string) =>
+  writeOut("checkIn", await checkInPage(pool, id)),
+);
+export const documentJob = job("document", async ({ pool }: Bench, id: string) =>
+  writeOut("document", await documentWith(pool, id)),
+);
+export const editJob = job("edit", edit);
+
+export const sessionJobs = [
+  sessionJob,
+  checkInJob,
+  documentJob,
+  editJob,
+  handInJob,
+  fitJob,
+  packageJob,
+  correctedJob,
+  inputListJob,
+];

@@ -13,33 +13,29 @@ import type { Place } from "../rights.ts";
 import { countAnew } from "../check/counts.ts";
 import { roomWith } from "../rooms/store.ts";
 import type { Crew } from "../crew/crew.ts";
-import { fitJob, packageJob } from "./jobs.ts";
+import { LARGE } from "../crew/large.ts";
+import { Written } from "../written.ts";
+import { fitJob, packageJob, sessionJob } from "./jobs.ts";
 import { startSession } from "./start.ts";
-import {
-  closeSession,
-  markSent,
-  olderSessions,
-  openForWriting,
-  placeOfSession,
-  sessionCards,
-  sessionWith,
-  tickLine,
-} from "./store.ts";
+import { sessionCard, sessionsPage } from "./cards.ts";
+import { closeSession, markSent, openForWriting, placeOfSession, sessionWith, tickLine } from "./store.ts";
 import { documentRoutes } from "./documentRoutes.ts";
 import { checkInRoutes } from "./checkInRoutes.ts";
 
 export function sessionRoutes(pool: Pool, styles: Styles, crew: Crew): Router {
   const router = Router();
   documentRoutes(router, pool, styles, crew);
-  answer(router, "sessions", async () => {
+  answer(router, "sessions", async ({ query }) => {
     await countAnew(pool, styles, crew);
-    return { sessions: await sessionCards(pool), older: await olderSessions(pool) };
+    return sessionsPage(pool, query);
   });
-  answer(router, "session", async ({ params }) => {
-    const { id } = await sessionWith(pool, params.session);
+  const wholeSession = async (session: string, person: Person) => {
+    const { id, tracks, title } = await sessionCard(pool, session);
     await countAnew(pool, styles, crew, id);
-    return sessionWith(pool, id);
-  });
+    if (tracks <= LARGE) return sessionWith(pool, id);
+    return new Written(await crew.run(sessionJob, id, { who: person.id, what: `“${title}”` }));
+  };
+  answer(router, "session", ({ params, person }) => wholeSession(params.session, person));
   const here = ({ params }: { params: { session: string } }) => placeOfSession(pool, params.session);
   answer(
     router,
@@ -49,14 +45,12 @@ export function sessionRoutes(pool: Pool, styles: Styles, crew: Crew): Router {
       const now = await styles.current(pool);
       const id = await once(pool, errand, async (db) => {
         const started = await startSession(db, body, fitted, person.id, now);
-        await note(db, req, {
-          what: "sessions",
-          who: person,
-          says: `started “${body.title}” in ${body.room}`,
-        });
+        const says = `started “${body.title}” in ${body.room}`;
+        await note(db, req, { what: "sessions", who: person, says });
+        await tell(db, { kind: "session", card: await sessionCard(db, started), by: doerOf(person) });
         return started;
       });
-      return sessionWith(pool, id);
+      return wholeSession(id, person);
     },
     async ({ body }) => {
       await roomWith(pool, body.room);
@@ -83,7 +77,9 @@ function workingRoutes(router: Router, pool: Pool, here: Here): void {
     async ({ params, body, person }) =>
       inTransaction(pool, async (db) => {
         const ticks = await tickLine(db, params.session, body, person.id);
-        await tell(db, { kind: "ticked", session: params.session, by: doerOf(person) });
+        const { line } = body;
+        const tick = ticks.find((t) => t.item === line) ?? null;
+        await tell(db, { kind: "ticked", session: params.session, line, tick, by: doerOf(person) });
         return { ticks };
       }),
     here,
@@ -103,10 +99,10 @@ type Here = (ask: { params: { session: string } }) => Promise<Place>;
 function closingRoutes(router: Router, pool: Pool, here: Here): void {
   const close = (session: string, person: Person, req: Request, at: Date | null) =>
     inTransaction(pool, async (db) => {
-      const { title, room } = await closeSession(db, session, person.id, at);
-      const says = at === null ? `opened “${title}” again` : `closed “${title}”`;
+      const card = await closeSession(db, session, person.id, at);
+      const says = at === null ? `opened “${card.title}” again` : `closed “${card.title}”`;
       await note(db, req, { what: "sessions", who: person, says });
-      await tell(db, { kind: "session", session, room, by: doerOf(person) });
+      await tell(db, { kind: "session", card, by: doerOf(person) });
       return { done: true as const };
     });
   answer(
@@ -126,16 +122,16 @@ function closingRoutes(router: Router, pool: Pool, here: Here): void {
 /** Tells the station of a room that something waits for it. */
 async function sendToStation(db: Db, session: string, as: "package" | "correction", by: Doer) {
   await openForWriting(db, session);
-  const s = await sessionWith(db, session);
-  const last = s.lastCheckIn;
+  const { lastCheckIn: last } = await sessionCard(db, session);
   if (as === "correction" && !last)
     throw new HouseProblem(
       422,
       "Nothing to correct",
       "Nothing has come back from the room yet. Send the package.",
     );
-  await markSent(db, s.id, as);
-  const { id, room, title } = s;
-  await tell(db, { kind: "sent", session: id, room, title, as, checkIn: last?.id ?? null, by });
+  await markSent(db, session, as);
+  const card = await sessionCard(db, session);
+  const { room, title } = card;
+  await tell(db, { kind: "sent", session, room, title, as, checkIn: last?.id ?? null, card, by });
   return { done: true } as const;
 }

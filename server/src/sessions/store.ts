@@ -10,85 +10,18 @@ import type { Place } from "../rights.ts";
 import { tickedByOther } from "../ticked.ts";
 import { HouseProblem, notFound } from "../problems.ts";
 import { isUuid } from "../uuid.ts";
+import { sessionCard } from "./cards.ts";
 import { CHECK_IN, CHECK_INS, checkInOf } from "./checkInStore.ts";
-import type { CheckInRow, WholeCheckIn } from "./checkInStore.ts";
+import type { CheckInRow } from "./checkInStore.ts";
 
-interface SessionRow {
-  id: string;
-  title: string;
-  room: string;
-  room_name: string;
-  template: string;
-  template_name: string;
-  release: number;
-  latest: number;
-  edition: number;
-  made_by: Doer;
-  made_at: Date;
-  sent_at: Date | null;
-  sent_as: SessionCard["sentAs"];
-  closed_at: Date | null;
-  tracks: number;
-  last: string | null;
-}
-const SESSIONS = `
-  select s.id, s.title, s.room, r.room->>'name' as room_name, s.template, t.name as template_name,
-         s.release, s.edition,
-         (select max(number) from releases where template = s.template) as latest,
-         ${doerIn("s.made_by")} as made_by, s.made_at, s.sent_at, s.sent_as, s.closed_at,
-         jsonb_array_length(s.baseline->'tracks') as tracks, 
-         (select c.id from last_check_ins c where c.session = s.id) as last
-  from sessions s join rooms r on r.id = s.room join templates t on t.id = s.template`;
-const sessionOf = (r: SessionRow, last: CheckInCard | null): SessionCard => ({
-  id: r.id,
-  title: r.title,
-  room: r.room,
-  roomName: r.room_name,
-  template: r.template,
-  templateName: r.template_name,
-  release: r.release,
-  latestRelease: r.latest,
-  edition: r.edition,
-  madeBy: r.made_by,
-  madeAt: r.made_at.toISOString(),
-  sentAt: r.sent_at?.toISOString() ?? null,
-  sentAs: r.sent_as,
-  closedAt: r.closed_at?.toISOString() ?? null,
-  tracks: r.tracks,
-  lastCheckIn: last,
-});
-
-/** Sessions with their last check-ins. */
-async function withLast(db: Db, rows: readonly SessionRow[]): Promise<SessionCard[]> {
-  const { rows: last } = await db.query<CheckInRow>(
-    `select ${CHECK_IN} from ${CHECK_INS} where c.id = any($1)`,
-    [rows.flatMap((r) => r.last ?? [])],
-  );
-  const byId = new Map(last.map((c) => [c.id, checkInOf(c)]));
-  return rows.map((r) => sessionOf(r, byId.get(r.last ?? "") ?? null));
-}
-
-export async function sessionCards(db: Db): Promise<SessionCard[]> {
-  const { rows } = await db.query<SessionRow>(`${SESSIONS} order by s.made_at desc limit $1`, [
-    MOST_LISTED,
+/** A session as it went out. */
+export async function baselineOf(db: Db, id: string): Promise<Session> {
+  const { rows } = await db.query<{ baseline: Session }>("select baseline from sessions where id = $1", [
+    id,
   ]);
-  return withLast(db, rows);
-}
-
-const MOST_LISTED = 2000;
-/** How many sessions are older than those that are listed. */
-export async function olderSessions(db: Db): Promise<number> {
-  const { rows } = await db.query<{ many: number }>("select count(*)::int as many from sessions");
-  return Math.max(0, (rows[0]?.many ?? 0) - MOST_LISTED);
-}
-
-async function sessionCard(db: Db, id: string): Promise<SessionCard> {
-  const { rows } = isUuid(id)
-    ? await db.query<SessionRow>(`${SESSIONS} where s.id = $1`, [id])
-    : { rows: [] };
-  const [card] = await withLast(db, rows);
-  if (!card) throw notFound("session with this id");
-  return card;
+  const [row] = rows;
+  if (!row) throw notFound("session with this id");
+  return row.baseline;
 }
 
 export interface WholeSession extends SessionCard {
@@ -112,7 +45,7 @@ export async function sessionWith(db: Db, id: string): Promise<WholeSession> {
   }>(
     `select s.folder, s.baseline, coalesce(d.session, s.baseline) as now, s.report, r.room
      from sessions s join rooms r on r.id = s.room
-     left join last_check_ins c on c.session = s.id
+     left join check_ins c on c.id = s.last_check_in
      left join documents d on d.id = c.document where s.id = $1`,
     [id],
   );
@@ -143,6 +76,15 @@ async function ticksOf(db: Db, session: string): Promise<TickedItem[]> {
   return rows.map((r) => ({ item: r.line, by: r.ticked_by, at: r.ticked_at.toISOString() }));
 }
 
+/** What a session was given to be gone through before it is recorded. */
+async function checklistOf(db: Db, session: string): Promise<readonly string[]> {
+  const { rows } = await db.query<{ list: string[] | null }>(
+    "select baseline->'checklist' as list from sessions where id = $1",
+    [session],
+  );
+  return rows[0]?.list ?? [];
+}
+
 /**
  * Ticks a line off the list a session brought, or takes the tick away. @returns the ticks of that session
  */
@@ -153,8 +95,7 @@ export async function tickLine(
   by: string,
 ): Promise<TickedItem[]> {
   await openForWriting(db, session);
-  const { baseline } = await sessionWith(db, session);
-  if (!baseline.checklist.includes(line))
+  if (!(await checklistOf(db, session)).includes(line))
     throw notFound(`line “${line.slice(0, 60)}” on the list of this session`);
   const there = (await ticksOf(db, session)).find((t) => t.item === line);
   if (there && there.by.id !== by) tickedByOther(there, done, sure);
@@ -184,8 +125,8 @@ export interface NewSession {
 
 export async function addSession(db: Db, s: NewSession): Promise<void> {
   await db.query(
-    "insert into sessions (id, title, room, template, release, edition, baseline, report, " +
-      "folder, made_by, made_at) values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)",
+    "insert into sessions (id, title, room, template, release, edition, baseline, report, folder, made_by, " +
+      "made_at, tracks, unplaced) values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13)",
     [
       s.id,
       s.title,
@@ -198,6 +139,8 @@ export async function addSession(db: Db, s: NewSession): Promise<void> {
       s.folder,
       s.by,
       s.at,
+      s.baseline.tracks.length,
+      s.report.unplaced.length,
     ],
   );
 }
@@ -211,7 +154,7 @@ export async function markSent(
   await db.query("update sessions set sent_at = $2, sent_as = $3 where id = $1", [id, at, as]);
 }
 
-/** Closes a session, or opens it again (`at` null). @returns it as it was */
+/** Closes a session, or opens it again (`at` null). @returns it as it is then */
 export async function closeSession(
   db: Db,
   id: string,
@@ -230,7 +173,7 @@ export async function closeSession(
     at,
     at === null ? null : by,
   ]);
-  return card;
+  return { ...card, closedAt: at?.toISOString() ?? null };
 }
 
 /**
@@ -254,6 +197,3 @@ export async function placeOfSession(db: Db, id: string): Promise<Place> {
   const { room, title, closedAt } = await sessionCard(db, id);
   return { room, session: { title, closedAt } };
 }
-
-export const sessionOfCheckIn = async (db: Db, checkIn: WholeCheckIn): Promise<SessionCard> =>
-  sessionCard(db, checkIn.session);

@@ -1,30 +1,38 @@
-import type { FirstStep, Today } from "@mossy/contract/today";
+import type { Drift, FirstStep } from "@mossy/contract/today";
 import { isBlank } from "@mossy/core/house/blank";
 import type { House } from "@mossy/core/house/house";
 import type { Db } from "../database.ts";
 
-/**
- * Monday of the week, room and share over the check-ins of that week, as they came; the last twelve weeks.
- */
-export async function driftByWeek(db: Db, rooms: readonly string[]): Promise<Today["drift"]> {
-  const { rows } = await db.query<{ week: string; room: string; share: number }>(
-    `select to_char(date_trunc('week', c.handed_in_at), 'YYYY-MM-DD') as week, s.room,
-            sum(c.followed_then)::float8 / nullif(sum(c.tracks), 0) as share
-     from check_ins c join sessions s on s.id = c.session
-     where not exists (select 1 from set_asides a where a.check_in = c.id)
-       and c.handed_in_at > date_trunc('week', now()) - interval '11 weeks'
-     group by 1, 2 order by 1`,
-  );
+/** How rooms followed the house over the last twelve weeks. @param rooms those that are told of */
+export async function driftByWeek(db: Db, rooms: ReadonlySet<string>): Promise<Drift> {
   const { rows: weeks } = await db.query<{ week: string }>(
     "select to_char(w, 'YYYY-MM-DD') as week from generate_series(date_trunc('week', now()) " +
       "- interval '11 weeks', date_trunc('week', now()), interval '1 week') w order by 1",
   );
-  return weeks.map(({ week }) => ({
-    week,
-    shares: Object.fromEntries(
-      rooms.map((room) => [room, rows.find((r) => r.week === week && r.room === room)?.share ?? null]),
-    ),
-  }));
+  const { rows } = await db.query<{ week: string; room: string; followed: number; tracks: number }>(
+    `select to_char(week, 'YYYY-MM-DD') as week, room, followed::float8 as followed, tracks::float8 as tracks
+     from room_weeks where week >= $1 and tracks > 0`,
+    [weeks[0]?.week ?? "infinity"],
+  );
+  const at = new Map(weeks.map(({ week }, i) => [week, i]));
+  const none = (): (number | null)[] => weeks.map(() => null);
+  const shares = new Map<string, (number | null)[]>();
+  const house = weeks.map(() => ({ followed: 0, tracks: 0 }));
+  for (const { week, room, followed, tracks } of rows) {
+    const i = at.get(week);
+    const all = i === undefined ? undefined : house[i];
+    if (i === undefined || !all || !rooms.has(room)) continue;
+    const own = shares.get(room) ?? none();
+    own[i] = followed / tracks;
+    shares.set(room, own);
+    all.followed += followed;
+    all.tracks += tracks;
+  }
+  return {
+    weeks: weeks.map((w) => w.week),
+    rooms: [...shares].map(([room, s]) => ({ room, shares: s })),
+    house: house.map((w) => (w.tracks === 0 ? null : w.followed / w.tracks)),
+  };
 }
 
 /**
@@ -47,17 +55,4 @@ export async function firstSteps(db: Db, house: House, rooms: number): Promise<F
     { step: "session", done: r.session },
     { step: "people", done: r.people },
   ];
-}
-
-/** How many sources of each of these sessions its room has no input for; those without any are left out. */
-export async function unplacedIn(
-  db: Db,
-  sessions: readonly string[],
-): Promise<ReadonlyMap<string, number>> {
-  const { rows } = await db.query<{ id: string; many: number }>(
-    `select id, jsonb_array_length(report->'unplaced') as many from sessions
-     where id = any($1) and jsonb_array_length(report->'unplaced') > 0`,
-    [sessions],
-  );
-  return new Map(rows.map((r) => [r.id, r.many]));
 }

@@ -1,4 +1,5 @@
 import { clsx } from "clsx";
+import { waitingIn } from "@mossy/contract/openWork";
 import type { Person } from "@mossy/contract/people";
 import { useQuery } from "@tanstack/react-query";
 import {
@@ -14,7 +15,7 @@ import {
   UsersRound,
 } from "lucide-react";
 import type { LucideIcon } from "lucide-react";
-import { Suspense, lazy, useState } from "react";
+import { Suspense, lazy, useMemo, useState } from "react";
 import type { ReactNode } from "react";
 import { NavLink } from "react-router";
 import { queries } from "../wire/queries.ts";
@@ -38,10 +39,11 @@ const PersonMenu = lazy(() => import("./personMenu.tsx"));
 /** The quiet rail at the left: places, the room one stands in, who one is. */
 export function Rail({ me, online }: { me: Person; online: boolean }) {
   const { data: today } = useQuery(queries.today);
-  const counts = {
-    waiting: today?.waiting.length ?? 0,
-    checkIns: today?.waiting.filter((w) => w.to?.startsWith("/check-ins/")).length ?? 0,
-  };
+  const counts = useMemo(() => {
+    const waiting = today ? waitingIn(today) : [];
+    const checkIns = waiting.filter((w) => w.to?.startsWith("/check-ins/")).length;
+    return { waiting: waiting.length, checkIns };
+  }, [today]);
   return (
     <nav
       aria-label="Places"
@@ -112,9 +114,9 @@ export function Rail({ me, online }: { me: Person; online: boolean }) {
 }
 
 function StandingIn() {
-  const { data } = useQuery(queries.rooms);
+  const { data } = useQuery(queries.today);
   const standing = useStandingIn();
-  const rooms = data?.rooms.filter((r) => r.retiredAt === null) ?? [];
+  const rooms = data?.rooms ?? [];
   const room = rooms.find((r) => r.id === standing) ?? rooms[0];
   if (!room) return null;
   return (
@@ -124,9 +126,9 @@ function StandingIn() {
       menu={(trigger) => <RoomMenu rooms={rooms} trigger={trigger} />}
     >
       <span className="block text-xs font-semibold text-ink-2">You are in</span>
-      <span className="block truncate font-semibold">{room.room.name}</span>
+      <span className="block truncate font-semibold">{room.name}</span>
       <span className="block truncate text-xs text-ink-2">
-        {room.room.inputs.length} inputs{room.room.says === "" ? "" : ` · ${room.room.says}`}
+        {room.inputs} inputs{room.says === "" ? "" : ` · ${room.says}`}
       </span>
     </Opener>
   );

@@ -34,11 +34,8 @@ const all = new Map<
  */
 const bookKey = (id: string): string => `${queryClient.getQueryData(queries.me.queryKey)?.id ?? ""}-${id}`;
 
-/**
- * Pages that list or show documents look again when they are next opened; what shows all the time hears it
- * by the news.
- */
-const FOLLOW = ["library", "sessions", "session", "chain-uses", "follow"];
+/** What is worked out from documents is asked for again when it is next shown; lists hear it by the news. */
+const FOLLOW = ["session", "chain-uses", "follow"];
 function follow(): void {
   for (const key of FOLLOW) void queryClient.invalidateQueries({ queryKey: [key] });
 }

@@ -11,7 +11,7 @@ import { askOnce } from "../wire/ask.ts";
 import { queries, queryClient, useMayIn } from "../wire/queries.ts";
 import { Button } from "../ui/button.tsx";
 import { Input, PageHead, Pill } from "../ui/pieces.tsx";
-import { Empty, Failed, Loading, Trouble } from "../ui/states.tsx";
+import { Failed, Loading, Trouble } from "../ui/states.tsx";
 import { useKept } from "../ui/useKept.ts";
 import { Adjusted, CannotBePlaced, LeaveMoreOut, LeftOut } from "./fitReport.tsx";
 import { PatchPicture } from "./patchPicture.tsx";
@@ -20,26 +20,24 @@ import type { Fit } from "@mossy/core/fit/fit";
 
 export default function FitPage() {
   const { room = "", template = "", release = "" } = useParams();
-  const rooms = useQuery(queries.rooms);
+  const there = useQuery(queries.room(room));
   const whole = useQuery(queries.release(template, Number(release)));
-  const error = rooms.error ?? whole.error;
+  const error = there.error ?? whole.error;
   if (error)
     return (
       <Failed
         error={error}
         again={() => {
-          void rooms.refetch();
+          void there.refetch();
           void whole.refetch();
         }}
       />
     );
-  if (!rooms.data || !whole.data) return <Loading what="Fitting" />;
-  const card = rooms.data.rooms.find((r) => r.id === room);
-  if (!card) return <Empty title="There is no such room">The address may be old.</Empty>;
+  if (!there.data || !whole.data) return <Loading what="Fitting" />;
   return (
     <Fitting
       roomId={room}
-      room={card.room}
+      room={there.data.room}
       template={template}
       name={whole.data.name}
       release={whole.data.number}
@@ -87,9 +85,7 @@ function Fitting({
     onSuccess: async (made) => {
       forget();
       await Promise.all(
-        ["sessions", "today", "rooms", "library"].map((key) =>
-          queryClient.invalidateQueries({ queryKey: [key] }),
-        ),
+        ["sessions", "today", "library"].map((key) => queryClient.invalidateQueries({ queryKey: [key] })),
       );
       await navigate(`/sessions/${made.id}`);
     },

@@ -8,6 +8,7 @@ import { Link, useNavigate } from "react-router";
 import { queries, useMe } from "../wire/queries.ts";
 import { useShortcuts } from "../ui/shortcuts.tsx";
 import { Button } from "../ui/button.tsx";
+import { LongList } from "../ui/longList.tsx";
 import { Input, PageHead, Pill } from "../ui/pieces.tsx";
 import { Empty, Failed, Loading } from "../ui/states.tsx";
 
@@ -76,22 +77,23 @@ export default function LibraryPage() {
           </Empty>
         </div>
       )}
-      <div className="columns-2 gap-4 max-[900px]:columns-1">
-        {shelves.map((shelf) => (
-          <section key={shelf} aria-labelledby={`shelf-${shelf}`} className="mb-5 break-inside-avoid">
-            <h2 id={`shelf-${shelf}`} className="mb-2 text-sm font-semibold text-ink-2">
-              {shelf}
-            </h2>
-            <ul className="flex flex-col gap-3">
-              {shown
-                .filter((t) => t.shelf === shelf)
-                .map((t) => (
-                  <Card key={t.id} template={t} />
-                ))}
-            </ul>
-          </section>
-        ))}
-      </div>
+      {shelves.map((shelf) => (
+        <section key={shelf} aria-labelledby={`shelf-${shelf}`}>
+          <h2 id={`shelf-${shelf}`} className="mb-2 text-sm font-semibold text-ink-2">
+            {shelf}
+          </h2>
+          <LongList
+            items={shown.filter((t) => t.shelf === shelf)}
+            keyOf={(t) => t.id}
+            height={90}
+            columns={2}
+            gap={12}
+            itemClass="card relative p-3.5 hover:border-line-strong"
+          >
+            {(t) => <Card template={t} />}
+          </LongList>
+        </section>
+      ))}
     </div>
   );
 }
@@ -99,7 +101,7 @@ export default function LibraryPage() {
 function Card({ template: t }: { template: TemplateCard }) {
   const when = t.latest ? dayOfYear(t.latest.publishedAt) : "";
   return (
-    <li className="card relative p-3.5 hover:border-line-strong">
+    <>
       <div className="flex items-start justify-between gap-3">
         <Link to={`/library/${t.id}`} className="font-semibold after:absolute after:inset-0">
           {t.name}
@@ -126,6 +128,6 @@ function Card({ template: t }: { template: TemplateCard }) {
           {t.latest.note} <span className="text-ink-2">· {when}</span>
         </p>
       )}
-    </li>
+    </>
   );
 }

@@ -1,4 +1,4 @@
-import type { RoomCard } from "@mossy/contract/rooms";
+import type { WholeRoomCard } from "@mossy/contract/rooms";
 import { ask } from "../wire/ask.ts";
 import { queries, queryClient, useMayIn, useStyle } from "../wire/queries.ts";
 import { dayOfYear } from "../ui/dates.ts";
@@ -8,17 +8,14 @@ import { TickLine } from "../ui/tickLine.tsx";
 import { useTick } from "../ui/useTick.ts";
 
 /** The settings and keys every room should have, ticked off here with a name and a date. */
-export function RoomChecklist({ room }: { room: RoomCard }) {
+export function RoomChecklist({ room }: { room: WholeRoomCard }) {
   const {
     style: { house },
   } = useStyle();
   const may = useMayIn(room.id);
   const { tick, question, leave, problem, busy } = useTick(async (item: string, done, sure) => {
     const { ticks } = await ask("tick", { room: room.id, item }, { done, sure });
-    queryClient.setQueryData(
-      queries.rooms.queryKey,
-      (old) => old && { rooms: old.rooms.map((r) => (r.id === room.id ? { ...r, ticks } : r)) },
-    );
+    queryClient.setQueryData(queries.room(room.id).queryKey, (old) => old && { ...old, ticks });
   });
   const ticks = new Map(room.ticks.map((t) => [t.item, t]));
   const done = house.checklist.filter((i) => ticks.has(i.id)).length;

@@ -30,14 +30,12 @@ const halfDone = z.object({
 export default function EditRoomPage() {
   const { room: id } = useParams();
   const lead = useMe()?.right === "lead";
-  const { data, error, refetch } = useQuery(queries.rooms);
+  const { data: card, error, refetch } = useQuery({ ...queries.room(id ?? ""), enabled: id !== undefined });
   if (!lead)
     return <Empty title="The leads make and edit rooms">Ask one of them for what should be other.</Empty>;
-  if (error) return <Failed error={error} again={() => void refetch()} />;
-  if (!data) return <Loading />;
   if (id === undefined) return <Editor id={null} revision={0} room={BLANK} />;
-  const card = data.rooms.find((r) => r.id === id);
-  if (!card) return <Empty title="There is no such room">The address may be old.</Empty>;
+  if (error) return <Failed error={error} again={() => void refetch()} />;
+  if (!card) return <Loading />;
   return <Editor key={card.id} id={card.id} revision={card.revision} room={card.room} />;
 }
 
@@ -57,7 +55,9 @@ function Editor({ id, revision: latest, room }: { id: string | null; revision: n
     },
     onSuccess: async (made) => {
       keep(key, null);
-      await Promise.all(["rooms", "today"].map((k) => queryClient.invalidateQueries({ queryKey: [k] })));
+      await Promise.all(
+        ["rooms", "room", "today"].map((k) => queryClient.invalidateQueries({ queryKey: [k] })),
+      );
       await navigate(`/rooms/${made}`);
     },
   });

@@ -1,17 +1,27 @@
+import { followingOf, openByRoom } from "@mossy/contract/openWork";
 import type { RoomCard } from "@mossy/contract/rooms";
+import type { OpenSession } from "@mossy/contract/today";
 import { plural } from "@mossy/core/session/plural";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { ArrowLeft, ArrowRight, Plus } from "lucide-react";
+import { useMemo, useState } from "react";
 import { Link } from "react-router";
 import { ask } from "../wire/ask.ts";
 import { queries, queryClient, useMe } from "../wire/queries.ts";
 import { Button } from "../ui/button.tsx";
-import { PageHead, Pill, Share } from "../ui/pieces.tsx";
+import { LongList } from "../ui/longList.tsx";
+import { Input, PageHead, Pill, Share } from "../ui/pieces.tsx";
 import { Empty, Failed, Loading, Trouble } from "../ui/states.tsx";
 import { inputGroups } from "../fit/inputGroups.ts";
 
+/** More rooms than one looks through: they are looked for. */
+const MANY = 12;
+
 export default function RoomsPage() {
   const { data, error, refetch } = useQuery(queries.rooms);
+  const { data: today } = useQuery(queries.today);
+  const open = useMemo(() => openByRoom(today?.open ?? []), [today]);
+  const [text, setText] = useState("");
   const lead = useMe()?.right === "lead";
   const order = useMutation({
     mutationFn: (rooms: string[]) => ask("orderRooms", {}, { rooms }),
@@ -22,6 +32,8 @@ export default function RoomsPage() {
   if (!data) return <Loading />;
   const inUse = data.rooms.filter((r) => r.retiredAt === null);
   const retired = data.rooms.filter((r) => r.retiredAt !== null);
+  const wanted = text.trim().toLowerCase();
+  const shown = inUse.filter((r) => `${r.room.name} ${r.room.says}`.toLowerCase().includes(wanted));
   const move = (id: string, by: -1 | 1): void => {
     const ids = inUse.map((r) => r.id);
     const at = ids.indexOf(id);
@@ -32,6 +44,16 @@ export default function RoomsPage() {
   return (
     <div className="flex flex-col gap-4">
       <PageHead title="Rooms">
+        {inUse.length > MANY && (
+          <Input
+            type="search"
+            aria-label="Find a room"
+            placeholder="Find a room"
+            className="w-48"
+            value={text}
+            onChange={(e) => setText(e.target.value)}
+          />
+        )}
         {lead && (
           <Button look={inUse.length === 0 ? "plain" : "main"} asChild>
             <Link to="/rooms/new">
@@ -42,21 +64,34 @@ export default function RoomsPage() {
       </PageHead>
       <Trouble error={order.error} />
       {inUse.length === 0 && <NoRooms lead={lead} />}
-      <ul aria-label="Rooms" className="grid grid-cols-2 gap-4 max-[900px]:grid-cols-1">
-        {inUse.map((r, i) => (
-          <RoomTile key={r.id} card={r}>
-            {lead && inUse.length > 1 && (
+      {shown.length === 0 && inUse.length > 0 && (
+        <div className="card">
+          <Empty title="No room is called that">Try another word, or clear the field.</Empty>
+        </div>
+      )}
+      <LongList
+        label="Rooms"
+        items={shown}
+        keyOf={(r) => r.id}
+        height={230}
+        columns={2}
+        gap={16}
+        itemClass="card relative p-4 hover:border-line-strong"
+      >
+        {(r) => (
+          <RoomTile card={r} open={open.get(r.id) ?? []}>
+            {lead && inUse.length > 1 && wanted === "" && (
               <Order
                 name={r.room.name}
-                first={i === 0}
-                last={i === inUse.length - 1}
+                first={r === inUse[0]}
+                last={r === inUse.at(-1)}
                 busy={order.isPending}
                 onMove={(by) => move(r.id, by)}
               />
             )}
           </RoomTile>
-        ))}
-      </ul>
+        )}
+      </LongList>
       {retired.length > 0 && (
         <section aria-label="Retired rooms">
           <h2 className="pb-2 text-sm font-semibold text-ink-2">Retired</h2>
@@ -134,10 +169,18 @@ function Order({
   );
 }
 
-function RoomTile({ card, children }: { card: RoomCard; children: React.ReactNode }) {
-  const { id, room, openSessions, following } = card;
+function RoomTile({
+  card,
+  open,
+  children,
+}: {
+  card: RoomCard;
+  open: readonly OpenSession[];
+  children: React.ReactNode;
+}) {
+  const { id, room } = card;
   return (
-    <li className="card relative p-4 hover:border-line-strong">
+    <>
       <div className="flex items-baseline gap-3">
         <h2 className="flex-1">
           <Link to={`/rooms/${id}`} className="text-md font-semibold after:absolute after:inset-0">
@@ -165,9 +208,9 @@ function RoomTile({ card, children }: { card: RoomCard; children: React.ReactNod
         {room.sampleRates.map((r) => `${r / 1000}`).join(", ")} kHz · main path up to {room.widest}
       </p>
       <div className="mt-3 flex items-center justify-between border-t border-line pt-3 text-sm">
-        <span>{openSessions === 0 ? "nothing open" : plural(openSessions, "open session")}</span>
-        <Share share={following} label={`Share of tracks in ${room.name} that follow the house`} />
+        <span>{open.length === 0 ? "nothing open" : plural(open.length, "open session")}</span>
+        <Share share={followingOf(open)} label={`Share of tracks in ${room.name} that follow the house`} />
       </div>
-    </li>
+    </>
   );
 }

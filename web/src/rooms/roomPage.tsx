@@ -1,42 +1,28 @@
-import type { TemplateCard } from "@mossy/contract/library";
-import type { RoomCard } from "@mossy/contract/rooms";
-import type { SessionCard } from "@mossy/contract/sessions";
+import { followingOf, openByRoom } from "@mossy/contract/openWork";
+import type { WholeRoomCard } from "@mossy/contract/rooms";
 import { inputsInWords } from "@mossy/core/fit/roomInputs";
 import { plural } from "@mossy/core/session/plural";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { Pencil } from "lucide-react";
+import { useState } from "react";
 import { Link, useParams } from "react-router";
+import { AskProblem } from "../ui/askProblem.ts";
 import { ask } from "../wire/ask.ts";
 import { queries, queryClient, useMayIn, useMe } from "../wire/queries.ts";
 import { Button } from "../ui/button.tsx";
-import { PageHead, Pill, Share } from "../ui/pieces.tsx";
+import { LongList } from "../ui/longList.tsx";
+import { Input, PageHead, Pill, Share } from "../ui/pieces.tsx";
 import { day } from "../ui/dates.ts";
 import { Empty, Failed, Loading, Trouble } from "../ui/states.tsx";
-import { SessionRow } from "../sessions/row.tsx";
+import { SessionList } from "../sessions/row.tsx";
 import { RoomChecklist } from "./checklist.tsx";
 import { Stations } from "./stations.tsx";
 
 /** A room: choose a release to start from, and what is open here. */
 export default function RoomPage() {
   const { room: id = "" } = useParams();
-  const rooms = useQuery(queries.rooms);
-  const library = useQuery(queries.library);
-  const sessions = useQuery(queries.sessions);
-  const error = rooms.error ?? library.error ?? sessions.error;
-  if (error)
-    return (
-      <Failed
-        error={error}
-        again={() => {
-          void rooms.refetch();
-          void library.refetch();
-          void sessions.refetch();
-        }}
-      />
-    );
-  if (!rooms.data || !library.data || !sessions.data) return <Loading />;
-  const card = rooms.data.rooms.find((r) => r.id === id);
-  if (!card)
+  const { data: card, error, refetch } = useQuery(queries.room(id));
+  if (error instanceof AskProblem && error.status === 404)
     return (
       <Empty title="There is no such room">
         <Link className="font-semibold text-moss" to="/rooms">
@@ -44,20 +30,15 @@ export default function RoomPage() {
         </Link>
       </Empty>
     );
-  return <RoomBody card={card} sessions={sessions.data.sessions} templates={library.data.templates} />;
+  if (error) return <Failed error={error} again={() => void refetch()} />;
+  if (!card) return <Loading />;
+  return <RoomBody card={card} />;
 }
 
-function RoomBody({
-  card,
-  sessions,
-  templates,
-}: {
-  card: RoomCard;
-  sessions: readonly SessionCard[];
-  templates: readonly TemplateCard[];
-}) {
+function RoomBody({ card }: { card: WholeRoomCard }) {
   const { id, room } = card;
-  const here = sessions.filter((s) => s.room === id);
+  const { data: today } = useQuery(queries.today);
+  const following = today ? followingOf(openByRoom(today.open).get(id) ?? []) : null;
   const may = useMayIn(id);
   const lead = useMe()?.right === "lead";
   return (
@@ -72,7 +53,7 @@ function RoomBody({
           </Pill>
         }
       >
-        <Share share={card.following} label={`Share of tracks in ${room.name} that follow the house`} />
+        <Share share={following} label={`Share of tracks in ${room.name} that follow the house`} />
         {lead && (
           <Button asChild>
             <Link to={`/rooms/${id}/edit`}>
@@ -87,23 +68,20 @@ function RoomBody({
         </p>
       )}
       <div className="two-up items-start">
-        {card.retiredAt === null && <Start room={card} templates={templates} may={may} />}
+        {card.retiredAt === null && <Start room={card} may={may} />}
         <div className="flex flex-col gap-4">
           <section aria-labelledby="here" className="card">
             <h2 id="here" className="px-4 py-3 font-semibold">
               Sessions of this room
             </h2>
-            {here.length === 0 ? (
-              <Empty title="None yet">
-                {may ? "Choose a template at the left." : "Who works here starts them."}
-              </Empty>
-            ) : (
-              <ul>
-                {here.map((s) => (
-                  <SessionRow key={s.id} session={s} showRoom={false} />
-                ))}
-              </ul>
-            )}
+            <SessionList
+              of={{ which: "all", room: id }}
+              none={
+                <Empty title="None yet">
+                  {may ? "Choose a template at the left." : "Who works here starts them."}
+                </Empty>
+              }
+            />
           </section>
           <Stations room={card} />
           <RoomChecklist room={card} />
@@ -129,76 +107,95 @@ function RoomBody({
   );
 }
 
+/** More templates than one looks through: they are looked for. */
+const MANY = 12;
+
 /** What a session can be started from here. */
-function Start({
-  room: { id, room },
-  templates,
-  may,
-}: {
-  room: RoomCard;
-  templates: readonly TemplateCard[];
-  may: boolean;
-}) {
+function Start({ room: { id, room }, may }: { room: WholeRoomCard; may: boolean }) {
   const lead = useMe()?.right === "lead";
-  const released = templates.filter((t) => t.latest !== null);
+  const { data, error, refetch } = useQuery(queries.library);
+  const [text, setText] = useState("");
+  const wanted = text.trim().toLowerCase();
+  const released = data?.templates.filter((t) => t.latest !== null) ?? [];
+  const shown = released.filter((t) => `${t.name} ${t.shelf}`.toLowerCase().includes(wanted));
   return (
     <section aria-labelledby="start" className="card">
-      <h2 id="start" className="px-4 py-3 font-semibold">
-        Start a session <span className="font-normal text-ink-2">from the current release of…</span>
-      </h2>
+      <div className="flex items-center gap-3 px-4 py-3">
+        <h2 id="start" className="flex-1 font-semibold">
+          Start a session <span className="font-normal text-ink-2">from the current release of…</span>
+        </h2>
+        {released.length > MANY && (
+          <Input
+            type="search"
+            aria-label="Find a template"
+            placeholder="Find a template"
+            className="w-44"
+            value={text}
+            onChange={(e) => setText(e.target.value)}
+          />
+        )}
+      </div>
       {!may && (
         <p className="border-t border-line px-4 py-2 text-sm text-ink-2">
           You do not work in this room: look at what a fit would do; who works here starts it.
         </p>
       )}
-      {released.length === 0 ? (
+      {error && <Failed error={error} again={() => void refetch()} />}
+      {!data && !error && <Loading />}
+      {data && released.length === 0 && (
         <Empty title="Nothing released yet">
           {lead ? (
             <Link
-              to={templates.length === 0 ? "/library/new" : "/library"}
+              to={data.templates.length === 0 ? "/library/new" : "/library"}
               className="font-semibold text-moss hover:underline"
             >
-              {templates.length === 0 ? "Begin the first template" : "Publish a template of the library"}
+              {data.templates.length === 0
+                ? "Begin the first template"
+                : "Publish a template of the library"}
             </Link>
           ) : (
             "A lead publishes releases in the library."
           )}
         </Empty>
-      ) : (
-        <ul>
-          {released.map((t) => (
-            <li key={t.id} className="flex items-center gap-3 border-t border-line px-4 py-2">
-              <span className="min-w-0 flex-1">
-                <span className="block truncate font-semibold">{t.name}</span>
-                <span className="block text-sm text-ink-2">
-                  release {t.latest?.number} ·{" "}
-                  {t.inputs === 0 ? "wants no inputs" : `wants ${plural(t.inputs, "input")}`}
-                  {t.inputs > room.inputs.length ? `, ${room.name} has ${room.inputs.length}` : ""}
-                </span>
-              </span>
-              <Button small asChild>
-                <Link
-                  to={`/rooms/${id}/fit/${t.id}/${t.latest?.number ?? 1}`}
-                  aria-label={`Fit it: ${t.name}, release ${t.latest?.number ?? 1}`}
-                >
-                  Fit it
-                </Link>
-              </Button>
-            </li>
-          ))}
-        </ul>
       )}
+      {released.length > 0 && shown.length === 0 && (
+        <Empty title="No template is called that">Try another word, or clear the field.</Empty>
+      )}
+      <LongList items={shown} keyOf={(t) => t.id} height={57}>
+        {(t) => (
+          <div className="flex items-center gap-3 border-t border-line px-4 py-2">
+            <span className="min-w-0 flex-1">
+              <span className="block truncate font-semibold">{t.name}</span>
+              <span className="block text-sm text-ink-2">
+                release {t.latest?.number} ·{" "}
+                {t.inputs === 0 ? "wants no inputs" : `wants ${plural(t.inputs, "input")}`}
+                {t.inputs > room.inputs.length ? `, ${room.name} has ${room.inputs.length}` : ""}
+              </span>
+            </span>
+            <Button small asChild>
+              <Link
+                to={`/rooms/${id}/fit/${t.id}/${t.latest?.number ?? 1}`}
+                aria-label={`Fit it: ${t.name}, release ${t.latest?.number ?? 1}`}
+              >
+                Fit it
+              </Link>
+            </Button>
+          </div>
+        )}
+      </LongList>
     </section>
   );
 }
 
 /** Retiring a room, and bringing it back. */
-function Retire({ card }: { card: RoomCard }) {
+function Retire({ card }: { card: WholeRoomCard }) {
   const retired = card.retiredAt !== null;
   const flip = useMutation({
     mutationFn: () => ask("retireRoom", { room: card.id }, { retired: !retired }),
     onSuccess: () =>
-      Promise.all(["rooms", "today"].map((key) => queryClient.invalidateQueries({ queryKey: [key] }))),
+      Promise.all(
+        ["rooms", "room", "today"].map((key) => queryClient.invalidateQueries({ queryKey: [key] })),
+      ),
   });
   return (
     <div className="flex flex-col items-start gap-2">

@@ -1,4 +1,4 @@
-import type { RoomCard, Station } from "@mossy/contract/rooms";
+import type { WholeRoomCard, Station } from "@mossy/contract/rooms";
 import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { ask } from "../wire/ask.ts";
@@ -9,10 +9,10 @@ import { Field, Input, Pill } from "../ui/pieces.tsx";
 import { ShownOnce } from "../ui/shownOnce.tsx";
 import { Trouble } from "../ui/states.tsx";
 
-const again = () => queryClient.invalidateQueries({ queryKey: ["rooms"] });
+const again = () => queryClient.invalidateQueries({ queryKey: ["room"] });
 
 /** The computers of a room: made by a lead, seen by everybody. */
-export function Stations({ room }: { room: RoomCard }) {
+export function Stations({ room }: { room: WholeRoomCard }) {
   const lead = useMe()?.right === "lead";
   return (
     <section aria-labelledby="stations" className="card">
@@ -79,7 +79,7 @@ function StationLine({ room, station: s, lead }: { room: string; station: Statio
   );
 }
 
-function NewStation({ room }: { room: RoomCard }) {
+function NewStation({ room }: { room: WholeRoomCard }) {
   const [name, setName] = useState(`${room.room.name} station`);
   const make = useMutation({
     mutationFn: () => ask("newStation", { room: room.id }, { name }),

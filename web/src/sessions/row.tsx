@@ -1,6 +1,13 @@
 import type { SessionCard } from "@mossy/contract/sessions";
+import { keepPreviousData, useInfiniteQuery } from "@tanstack/react-query";
+import type { ReactNode } from "react";
 import { Link } from "react-router";
+import { queries } from "../wire/queries.ts";
+import type { ListOf } from "../wire/queries.ts";
+import { LongList } from "../ui/longList.tsx";
 import { Pill } from "../ui/pieces.tsx";
+import { Failed, Loading } from "../ui/states.tsx";
+import { useSteady } from "../ui/useSteady.ts";
 
 const day = (iso: string): string =>
   new Date(iso).toLocaleDateString("en-GB", { day: "numeric", month: "short" });
@@ -23,9 +30,9 @@ export function StandPill({ session: s }: { session: SessionCard }) {
 }
 
 /** A session in a list. */
-export function SessionRow({ session: s, showRoom }: { session: SessionCard; showRoom: boolean }) {
+function SessionRow({ session: s, showRoom }: { session: SessionCard; showRoom: boolean }) {
   return (
-    <li className="relative flex items-center gap-3 border-t border-line px-4 py-2 hover:bg-bg">
+    <div className="relative flex items-center gap-3 border-t border-line px-4 py-2 hover:bg-bg">
       <span className="min-w-0 flex-1">
         <Link
           to={`/sessions/${s.id}`}
@@ -53,6 +60,43 @@ export function SessionRow({ session: s, showRoom }: { session: SessionCard; sho
         </span>
       )}
       <StandPill session={s} />
-    </li>
+    </div>
+  );
+}
+
+/**
+ * Sessions of the house, newest first; further pages are fetched as their end comes in sight.
+ * @param none what is said where there is none
+ */
+export function SessionList({ of, none }: { of: ListOf; none: ReactNode }) {
+  const { data, error, refetch, fetchNextPage, hasNextPage, isFetching } = useInfiniteQuery({
+    ...queries.sessions(of),
+    // While somebody types what to find, what was found before stays.
+    placeholderData: keepPreviousData,
+  });
+  const more = useSteady(() => {
+    if (hasNextPage && !isFetching) void fetchNextPage();
+  });
+  if (error) return <Failed error={error} again={() => void refetch()} />;
+  if (!data) return <Loading />;
+  const shown = data.pages.flatMap((p) => p.sessions);
+  if (shown.length === 0) return none;
+  return (
+    <>
+      <LongList
+        items={shown}
+        keyOf={(s) => s.id}
+        height={57}
+        atEnd={more}
+        className="[&>li:first-child>div]:border-t-0"
+      >
+        {(s) => <SessionRow session={s} showRoom={of.room === undefined} />}
+      </LongList>
+      {hasNextPage && (
+        <p role="status" className="border-t border-line px-4 py-2 text-sm text-ink-2">
+          {shown.length} of {data.pages[0]?.of ?? shown.length}; more as you scroll
+        </p>
+      )}
+    </>
   );
 }

@@ -1,5 +1,5 @@
 import { CartesianGrid, Line, LineChart, ResponsiveContainer, Tooltip, XAxis, YAxis } from "recharts";
-import type { Today } from "@mossy/contract/today";
+import type { DriftLine } from "./driftLines.ts";
 
 /** Colour and dash per room, so that lines are told apart without colour too. */
 const LINES = [
@@ -14,27 +14,33 @@ const shortDate = (week: string): string =>
     new Date(`${week}T00:00:00Z`),
   );
 
-export default function DriftChart({ drift, rooms }: { drift: Today["drift"]; rooms: Today["rooms"] }) {
-  const rows = drift.map((d) => ({
-    week: d.week,
+export default function DriftChart({
+  weeks,
+  lines,
+}: {
+  weeks: readonly string[];
+  lines: readonly DriftLine[];
+}) {
+  const rows = weeks.map((week, i) => ({
+    week,
     ...Object.fromEntries(
-      Object.entries(d.shares).map(([room, share]) => [
-        room,
-        share === null ? null : Math.floor(share * 100),
-      ]),
+      lines.map(({ key, shares }) => {
+        const share = shares[i] ?? null;
+        return [key, share === null ? null : Math.floor(share * 100)];
+      }),
     ),
   }));
   const lowest = Math.min(
     90,
-    ...drift.flatMap((d) => Object.values(d.shares).flatMap((s) => (s === null ? [] : [s * 100]))),
+    ...lines.flatMap((l) => l.shares.flatMap((s) => (s === null ? [] : [s * 100]))),
   );
   return (
     <div className="flex h-full flex-col">
-      <ul className="flex gap-5 pt-1 text-sm text-ink-2">
-        {rooms.map((r, i) => {
+      <ul className="flex flex-wrap gap-x-5 pt-1 text-sm text-ink-2">
+        {lines.map((r, i) => {
           const [colour, dash] = LINES[i % LINES.length] ?? LINES[0];
           return (
-            <li key={r.id} className="flex items-center gap-2">
+            <li key={r.key} className="flex items-center gap-2">
               <svg width="26" height="8" aria-hidden>
                 <line
                   x1="0"
@@ -84,13 +90,13 @@ export default function DriftChart({ drift, rooms }: { drift: Today["drift"]; ro
                 borderRadius: 9,
               }}
             />
-            {rooms.map((r, i) => {
+            {lines.map((r, i) => {
               const [colour, dash] = LINES[i % LINES.length] ?? LINES[0];
               return (
                 <Line
-                  key={r.id}
+                  key={r.key}
                   name={r.name}
-                  dataKey={r.id}
+                  dataKey={r.key}
                   stroke={colour}
                   strokeWidth={2.5}
                   strokeDasharray={dash}

@@ -1,6 +1,7 @@
 import { plural } from "@mossy/core/session/plural";
 import type { News } from "@mossy/contract/news";
 import { useEffect, useState } from "react";
+import { hold } from "./held.ts";
 import { queries, queryClient } from "./queries.ts";
 import { mention } from "../ui/toasts.tsx";
 
@@ -16,6 +17,36 @@ const refresh = (...keys: string[]): void => {
   for (const key of keys) void queryClient.invalidateQueries({ queryKey: [key] });
 };
 
+/** So long what changes for everybody is waited for at most, in milliseconds. */
+const SOON = 2500;
+const soon = new Set<string>();
+/**
+ * Asks again a little later, each window at another moment: what changes for everybody is not asked for by all of
+ * them at once, and what changes again and again is asked for once.
+ */
+function refreshSoon(...keys: string[]): void {
+  if (soon.size === 0)
+    setTimeout(() => {
+      const all = [...soon];
+      soon.clear();
+      refresh(...all);
+    }, Math.random() * SOON);
+  for (const key of keys) soon.add(key);
+}
+const EVERYTHING = [
+  "house",
+  "edition",
+  "today",
+  "sessions",
+  "session",
+  "check-in",
+  "rooms",
+  "room",
+  "library",
+  "template",
+  "follow",
+];
+
 /**
  * Pages that are not open and hold a document as it was before it changed forget it: opened again, they
  * show what it is now.
@@ -28,63 +59,85 @@ function dropFetched(document: string): void {
   queryClient.removeQueries({ type: "inactive", predicate: (q) => holds(q.state.data) });
 }
 
+/** More rooms than one person looks after at once. */
+const MANY_ROOMS = 12;
+/** Whether what comes back from a room is said in passing: of one's own rooms, and of all in a house of few. */
+function concerns(room: string): boolean {
+  const rooms = queryClient.getQueryData(queries.me.queryKey)?.rooms ?? null;
+  const few = (queryClient.getQueryData(queries.today.queryKey)?.rooms.length ?? 0) <= MANY_ROOMS;
+  return rooms === null ? few : rooms.includes(room);
+}
+
 function spread(news: News, me: string): void {
   for (const hear of hearers) hear(news);
+  hold(news);
   const mine = news.by.id === me;
+  lookAgain(news, mine ? refresh : refreshSoon);
+  say(news, mine);
+}
+
+/** Asks again for what the news change and do not say. */
+function lookAgain(news: News, again: (...keys: string[]) => void): void {
   switch (news.kind) {
-    case "release":
-      refresh("library", "template", "today", "sessions", "session", "follow");
-      if (!mine)
-        mention(`${news.by.name} published release ${news.release} of “${news.name}”.`, {
-          to: `/library/${news.template}`,
-          next: "Look",
-        });
-      break;
     case "edition":
-      refresh("house", "edition", "today", "sessions", "session", "check-in", "rooms", "library", "follow");
-      if (!mine)
-        mention(`${news.by.name} published edition ${news.edition} of the house style.`, {
-          to: "/house",
-          next: "Look",
-        });
+    case "much":
+      again(...EVERYTHING);
+      break;
+    case "release":
+      again("follow", "today");
+      void queryClient.invalidateQueries({ queryKey: ["template", news.card.id] });
       break;
     case "check-in":
-      refresh("sessions", "session", "today", "rooms");
-      mention(
-        `${news.title} came back from ${news.room}: ` +
-          (news.findings === 0 ? "nothing off." : `${plural(news.findings, "finding")}.`),
-        { weight: news.findings > 0 ? "look" : "note", to: `/check-ins/${news.checkIn}`, next: "Open" },
-      );
-      break;
-    case "sent":
-      refresh("session", "sessions", "today");
+      refreshSoon("drift");
       break;
     case "session":
-      refresh("session", "sessions", "check-in", "today", "rooms");
+      refresh("check-in");
+      refreshSoon("drift");
       break;
     case "room":
-      refresh("rooms", "today");
+      again("rooms", "room", "today");
+      break;
+    case "station":
+      void queryClient.invalidateQueries({ queryKey: ["room", news.room] });
       break;
     case "people":
-      refresh("people", "me", "account", "today");
-      break;
-    case "ticked":
-      refresh("session");
-      break;
-    case "room-ticked":
-      refresh("rooms");
+      again("people", "me", "account");
       break;
     case "chain":
-      refresh("chains", "chain-uses");
+      again("chains", "chain-uses");
       break;
     case "document":
       dropFetched(news.document);
-      refresh("today", "rooms", "library", "sessions", "session", "follow");
+      if ("template" in news.of) again("follow");
       break;
     case "house-draft":
       refresh("house");
       break;
+    default:
+      break;
   }
+}
+
+/** Says in passing what others did, and whatever came back. */
+function say(news: News, mine: boolean): void {
+  if (news.kind === "release" && !mine)
+    mention(`${news.by.name} published release ${news.release} of “${news.card.name}”.`, {
+      to: `/library/${news.card.id}`,
+      next: "Look",
+    });
+  if (news.kind === "edition" && !mine)
+    mention(`${news.by.name} published edition ${news.edition} of the house style.`, {
+      to: "/house",
+      next: "Look",
+    });
+  if (news.kind !== "check-in" || !concerns(news.card.room)) return;
+  const { title, roomName, lastCheckIn } = news.card;
+  const off = news.findings === 0 ? "nothing off." : `${plural(news.findings, "finding")}.`;
+  mention(`${title} came back from ${roomName}: ${off}`, {
+    weight: news.findings > 0 ? "look" : "note",
+    to: `/check-ins/${lastCheckIn?.id ?? ""}`,
+    next: "Open",
+  });
 }
 
 const CHANNEL = "mossy-news";

@@ -6,9 +6,17 @@ import {
   useSuspenseQuery,
 } from "@tanstack/react-query";
 import type { Style } from "@mossy/core/house/style";
+import type { WhichSessions } from "@mossy/contract/sessions";
 import { worksIn } from "@mossy/contract/worksIn";
 import { AskProblem } from "../ui/askProblem.ts";
 import { ask, look } from "./ask.ts";
+
+/** Which sessions a list is of; what is held of it goes by this. */
+export interface ListOf {
+  readonly which: WhichSessions;
+  readonly room?: string;
+  readonly find?: string;
+}
 
 const isRefusal = (error: unknown): boolean =>
   error instanceof AskProblem && error.status >= 400 && error.status < 500;
@@ -27,6 +35,7 @@ export const queryClient = new QueryClient({
 export const queries = {
   me: queryOptions({ queryKey: ["me"], queryFn: () => ask("me", {}), staleTime: Infinity }),
   today: queryOptions({ queryKey: ["today"], queryFn: () => ask("today", {}) }),
+  drift: queryOptions({ queryKey: ["drift"], queryFn: () => ask("drift", {}) }),
   house: queryOptions({ queryKey: ["house"], queryFn: () => ask("house", {}) }),
   unread: queryOptions({ queryKey: ["unread"], queryFn: () => ask("unreadNames", {}) }),
   impact: (revision: number) =>
@@ -94,6 +103,7 @@ export const queries = {
   chainUses: queryOptions({ queryKey: ["chain-uses"], queryFn: () => ask("chainUses", {}) }),
   chains: queryOptions({ queryKey: ["chains"], queryFn: () => ask("chains", {}) }),
   rooms: queryOptions({ queryKey: ["rooms"], queryFn: () => ask("rooms", {}) }),
+  room: (room: string) => queryOptions({ queryKey: ["room", room], queryFn: () => ask("room", { room }) }),
   people: queryOptions({ queryKey: ["people"], queryFn: () => ask("people", {}) }),
   account: queryOptions({ queryKey: ["account"], queryFn: () => ask("account", {}) }),
   record: (query: Readonly<Record<string, string>>) =>
@@ -104,7 +114,14 @@ export const queries = {
       initialPageParam: null as number | null,
       getNextPageParam: (last) => last.next ?? undefined,
     }),
-  sessions: queryOptions({ queryKey: ["sessions"], queryFn: () => ask("sessions", {}) }),
+  sessions: (of: ListOf) =>
+    infiniteQueryOptions({
+      queryKey: ["sessions", of],
+      queryFn: ({ pageParam }) =>
+        look("sessions", {}, { ...of, ...(pageParam === null ? {} : { after: pageParam }) }),
+      initialPageParam: null as string | null,
+      getNextPageParam: (last) => last.next ?? undefined,
+    }),
   session: (session: string) =>
     queryOptions({ queryKey: ["session", session], queryFn: () => ask("session", { session }) }),
   checkIn: (checkIn: string) =>

@@ -1,0 +1,27 @@
+// npm run bench [-- NAME…]: how fast things are, as ratios taken in one run. The load on a large house takes
+// minutes and is run by its name only.
+import { spawnSync } from "node:child_process";
+import { join } from "node:path";
+import { installPackages } from "./install.mjs";
+
+const PROGRAMS = {
+  core: "bench/src/main.ts",
+  heavy: "bench/src/heavy.ts",
+  smooth: "e2e/src/smooth.ts",
+  door: "e2e/src/door.ts",
+  load: "e2e/src/load.ts",
+};
+const wanted = process.argv.slice(2);
+const unknown = wanted.find((name) => !(name in PROGRAMS));
+if (unknown !== undefined) {
+  console.error(`There is no bench “${unknown}”: ${Object.keys(PROGRAMS).join(", ")}.`);
+  process.exit(1);
+}
+await installPackages();
+const { top } = await import("./bundle.mjs");
+for (const name of wanted.length > 0 ? wanted : Object.keys(PROGRAMS).filter((n) => n !== "load")) {
+  const { status } = spawnSync(process.execPath, [join(top, "scripts", "run.mjs"), PROGRAMS[name]], {
+    stdio: "inherit",
+  });
+  if (status !== 0) process.exit(status ?? 1);
+}

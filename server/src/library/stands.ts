@@ -1,0 +1,115 @@
+import { setImmediate } from "node:timers/promises";
+import { askedOf } from "@mossy/core/check/asks";
+import { diff } from "@mossy/core/session/diff";
+import { CHANNELS } from "@mossy/core/session/document";
+import type { Session } from "@mossy/core/session/document";
+import { job } from "../crew/crew.ts";
+import type { Crew } from "../crew/crew.ts";
+import { prepared } from "../database.ts";
+import type { Db, Pool } from "../database.ts";
+import type { Bench } from "../house/bench.ts";
+import { currentEdition } from "../house/store.ts";
+import type { Styles } from "../house/styles.ts";
+import { inTransaction } from "../transaction.ts";
+
+/** What the library shows of a draft. @param released the latest release, null where there is none */
+const standOf = (draft: Session, released: Session | null) => ({
+  tracks: draft.tracks.length,
+  inputs: draft.tracks.reduce(
+    (n, t) => n + (t.kind === "audio" && t.source !== null ? CHANNELS[t.format ?? "mono"] : 0),
+    0,
+  ),
+  changed: released === null || diff(released, draft).length > 0,
+});
+
+interface Latest {
+  readonly session: Session;
+  readonly edition: number;
+}
+async function latestOf(db: Db, template: string): Promise<Latest | null> {
+  const { rows } = await db.query<Latest>(
+    `select r.session, r.edition from templates t join releases r on r.template = t.id and r.number = t.latest
+     where t.id = $1`,
+    [template],
+  );
+  return rows[0] ?? null;
+}
+
+/** What an edition asks of the latest release, and which. */
+interface Asked {
+  readonly things: number;
+  readonly edition: number;
+}
+
+/**
+ * Keeps what the library shows of a template, for whoever changed its draft in this transaction.
+ * @param asked null where that does not change
+ */
+export async function keepStand(
+  db: Db,
+  template: string,
+  draft: Session,
+  asked: Asked | null = null,
+): Promise<void> {
+  const latest = await latestOf(db, template);
+  const { tracks, inputs, changed } = standOf(draft, latest?.session ?? null);
+  await db.query(
+    `insert into template_stands as n (template, tracks, inputs, changed, asked, counted_edition)
+     values ($1, $2, $3, $4, coalesce($5, 0), $6)
+     on conflict (template) do update set tracks = $2, inputs = $3, changed = $4,
+       asked = coalesce($5, n.asked), counted_edition = coalesce($6, n.counted_edition)`,
+    [template, tracks, inputs, changed, asked?.things ?? null, asked?.edition ?? null],
+  );
+}
+
+const OLD = `from templates t left join template_stands n on n.template = t.id
+  where n.counted_edition is distinct from $1`;
+
+/**
+ * Counts what was never counted, or under another edition than the one in force. What is up to date already
+ * costs one query.
+ */
+export async function countTemplatesAnew(db: Db, crew: Crew): Promise<void> {
+  const { rows } = await prepared(db, `select 1 ${OLD} limit 1`, [await currentEdition(db)]);
+  if (rows.length > 0) await crew.run(standsJob, null, { who: "counting", what: "what is asked of whom" });
+}
+
+export const standsJob = job("template-stands", ({ pool, styles }: Bench, _input: null) =>
+  countAllAnew(pool, styles),
+);
+
+export async function countAllAnew(pool: Pool, styles: Styles): Promise<void> {
+  for (;;) {
+    const { edition } = await styles.current(pool);
+    const { rows } = await pool.query<{ id: string; document: string }>(
+      `select t.id, t.document ${OLD} limit 20`,
+      [edition],
+    );
+    for (const { id, document } of rows) {
+      await countOne(pool, styles, edition, { id, document });
+      await setImmediate();
+    }
+    if (rows.length === 0) return;
+  }
+}
+
+async function countOne(
+  pool: Pool,
+  styles: Styles,
+  edition: number,
+  { id, document }: { id: string; document: string },
+): Promise<void> {
+  const latest = await latestOf(pool, id);
+  const things = latest
+    ? askedOf(await styles.of(pool, edition), await styles.of(pool, latest.edition), latest.session)
+        .findings.length
+    : 0;
+  await inTransaction(pool, async (db) => {
+    // Whoever changes the draft meanwhile waits, and counts it after us.
+    const { rows } = await db.query<{ session: Session }>(
+      "select session from documents where id = $1 for share",
+      [document],
+    );
+    if (rows[0]) await keepStand(db, id, rows[0].session, { things, edition });
+  });
+}
