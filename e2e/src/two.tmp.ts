@@ -19,20 +19,51 @@ const styles = new Styles();
 const crew = inPlace({ pool, styles });
 const { style, edition } = await styles.current(pool);
 const works: Record<string, () => Promise<unknown>> = {
-  current: () => styles.current(pool), countAnew: () => countAnew(pool, styles, crew), templatesAnew: () => countTemplatesAnew(pool, crew),
-  rooms: () => roomLines(pool), open: () => openSessions(pool), drift: async () => driftByWeek(pool, new Set((await roomLines(pool)).map((r) => r.id))),
-  asked: () => askedInAll(pool), draft: () => draftChanged(pool), first: () => firstSteps(pool, style.house, 200), library: () => templateCards(pool), page: () => sessionsPage(pool, { which: "open" }),
+  current: () => styles.current(pool),
+  countAnew: () => countAnew(pool, styles, crew),
+  templatesAnew: () => countTemplatesAnew(pool, crew),
+  rooms: () => roomLines(pool),
+  open: () => openSessions(pool),
+  drift: async () => driftByWeek(pool, new Set((await roomLines(pool)).map((r) => r.id))),
+  asked: () => askedInAll(pool),
+  draft: () => draftChanged(pool),
+  first: () => firstSteps(pool, style.house, 200),
+  library: () => templateCards(pool),
+  page: () => sessionsPage(pool, { which: "open" }),
 };
 for (const [name, work] of Object.entries(works)) {
   const t: number[] = [];
-  for (let n = 0; n < 30; n++) { const b = performance.now(); await work(); t.push(performance.now() - b); }
+  for (let n = 0; n < 30; n++) {
+    const b = performance.now();
+    await work();
+    t.push(performance.now() - b);
+  }
   console.log(name.padEnd(16), t.sort((a, b) => a - b)[15]!.toFixed(2), t[29]!.toFixed(1));
 }
 const rooms = await roomLines(pool);
-const data = { house: { name: "x", edition }, rooms, open: await openSessions(pool), asked: await askedInAll(pool), draft: await draftChanged(pool), upkeep: [], first: [] };
-for (const f of [() => writeOut("today", data), () => JSON.stringify(data), () => gzipSync(JSON.stringify(data), { level: 1 }), () => gzipSync(JSON.stringify(data), { level: 6 })]) {
+const data = {
+  house: { name: "x", edition },
+  rooms,
+  open: await openSessions(pool),
+  asked: await askedInAll(pool),
+  draft: await draftChanged(pool),
+  upkeep: [],
+  first: [],
+};
+for (const f of [
+  () => writeOut("today", data),
+  () => JSON.stringify(data),
+  () => gzipSync(JSON.stringify(data), { level: 1 }),
+  () => gzipSync(JSON.stringify(data), { level: 6 }),
+]) {
   const t: number[] = [];
-  for (let n = 0; n < 30; n++) { const b = performance.now(); f(); t.push(performance.now() - b); }
+  for (let n = 0; n < 30; n++) {
+    const b = performance.now();
+    f();
+    t.push(performance.now() - b);
+  }
   console.log(t.sort((a, b) => a - b)[15]!.toFixed(2));
 }
-await pool.end(); await house.close(); process.exit(0);
+await pool.end();
+await house.close();
+process.exit(0);

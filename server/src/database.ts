@@ -53,6 +53,8 @@ export const ENDLESS: Patience = { connection: 5000, statement: 0, lock: 0, idle
 /** A database that does not even say that a statement took too long is gone. */
 const SILENCE = 5000;
 
+/** So long a connection is kept that nobody uses, in milliseconds. */
+const KEPT = 600_000;
 /** Connections of one process; most of them may be in transactions (`transaction.ts`), the others only read. */
 export const CONNECTIONS = 10;
 
@@ -64,6 +66,8 @@ export function connect(url: string, patience: Patience = PATIENCE): Pool {
   const pool = new pg.Pool({
     connectionString: url,
     max: CONNECTIONS,
+    // A new connection takes longer than most answers, longest of all where much is asked.
+    idleTimeoutMillis: KEPT,
     connectionTimeoutMillis: patience.connection,
     statement_timeout: patience.statement,
     lock_timeout: patience.lock,
