@@ -10,6 +10,7 @@ const PROGRAMS = {
   smooth: "e2e/src/smooth.ts",
   door: "e2e/src/door.ts",
   load: "e2e/src/load.ts",
+  pages: "e2e/src/pages.ts",
 };
 const wanted = process.argv.slice(2);
 const unknown = wanted.find((name) => !(name in PROGRAMS));

@@ -10,6 +10,7 @@ import { connect } from "./database.ts";
 import { migrate } from "./migrate.ts";
 import type { Pool } from "./database.ts";
 import { copyDatabase } from "./testing/copies.ts";
+import { otherThanKept } from "./testing/readModels.ts";
 
 const SESSION = randomUUID();
 const DOCUMENTS = Array.from({ length: 4 }, () => randomUUID());
@@ -220,6 +221,43 @@ it("gives everything that was done the id of who did it, whoever that was, and l
       "update releases set published_by = 'own'",
     ])
       await expect(pool.query(change)).rejects.toThrow("published and cannot be changed");
+  });
+});
+
+it("keeps for lists what it is worked out from: tracks, releases, last check-ins, weeks, a changed draft", async () => {
+  await withFirst(8, async (pool, migrateTo) => {
+    const doc = JSON.stringify(smallSession());
+    await pool.query(
+      "insert into people (id, sign_in, name, may, password_hash) values ('x', 'x', 'X', 'lead', 'x')",
+    );
+    const by = { edition: "x", draft: "x", release: "x", session: "x" };
+    await storeSession(pool, doc, by, "baseline");
+    await pool.query("update sessions set report = '{\"unplaced\": [1, 2]}'");
+    await pool.query(
+      "insert into house_draft (house, based_on, updated_by) select '{\"name\": \"other\"}', number, 'x' from house_editions",
+    );
+    const ids = [randomUUID(), randomUUID()];
+    for (const [n, id] of ids.entries()) {
+      await pool.query(
+        `insert into check_ins (id, session, number, file_name, file, came, document, recognised, remarks,
+           handed_in_by, tracks, followed_then, findings_then) values ($1, $2, $3, 'f', '', $4, $5, 'ids', '[]', 'x', 9, $6, 3)`,
+        [id, SESSION, n + 1, doc, DOCUMENTS[n + 1], n + 6],
+      );
+      await pool.query("insert into check_in_stands values ($1, 9, 7, 2, 0, 0, 1)", [id]);
+    }
+    await pool.query(
+      "insert into set_asides (check_in, reason, made_by) values ($1, 'another song', 'x')",
+      [ids[1]],
+    );
+    expect(await migrateTo(9)).toEqual(["009_stands.sql"]);
+    expect(await otherThanKept(pool)).toEqual([]);
+    const { rows } = await pool.query<object>("select unplaced, last_check_in from sessions");
+    expect(rows).toEqual([{ unplaced: 2, last_check_in: ids[0] }]);
+    const weeks = await pool.query<object>("select room, followed::int, tracks::int from room_weeks");
+    expect(weeks.rows).toEqual([{ room: "r", followed: 6, tracks: 9 }]);
+    expect((await pool.query<object>("select changed from house_draft")).rows).toEqual([{ changed: true }]);
+    // Releases are as closed to changes as before.
+    await expect(pool.query("update releases set tracks = 1")).rejects.toThrow("cannot be changed");
   });
 });
 

@@ -1,4 +1,5 @@
 import { strToU8, zipSync } from "fflate";
+import { setField } from "@mossy/core/session/change";
 import { blankTrack } from "@mossy/core/session/document";
 import type { Session } from "@mossy/core/session/document";
 import { writeExchange } from "@mossy/core/formats/exchange/write";
@@ -34,6 +35,33 @@ async function askMeanwhile(work: Promise<unknown>): Promise<number[]> {
   return waits;
 }
 
+/** What is large goes out as it does where nothing is done beside, and is edited once a key there too. */
+async function largeAlike(session: string, template: string): Promise<void> {
+  const here = await Visitor.signedIn(house.base, "marram");
+  const { data: whole } = await lead.ask("session", { session });
+  expect(whole).toEqual((await here.ask("session", { session })).data);
+  const checkIn = whole.lastCheckIn!.id;
+  const { data: came } = await lead.ask("checkIn", { checkIn });
+  expect(came).toEqual((await here.ask("checkIn", { checkIn })).data);
+  const document = came.now.id;
+  expect((await lead.ask("document", { document })).data).toEqual(came.now);
+  const { data: draft } = await lead.ask("template", { template });
+  expect(draft).toEqual((await here.ask("template", { template })).data);
+  const release = { template, release: 1 };
+  expect((await lead.ask("release", release)).data).toEqual((await here.ask("release", release)).data);
+
+  const [track] = came.now.session.tracks;
+  const changes = [setField(track!, "level", -33)];
+  const edit = () =>
+    lead.ask("editDocument", { document }, { revision: 0, changes }, "", {
+      "idempotency-key": "one-large-edit",
+    });
+  const [first, again] = [await edit(), await edit()];
+  expect([first.status, again.data]).toEqual([200, first.data]);
+  const { data: now } = await lead.ask("document", { document });
+  expect([now.revision, now.session.tracks[0]?.level]).toEqual([1, -33]);
+}
+
 describe("a house whose heavy work is done beside it", () => {
   it("starts, takes in and hands out five thousand tracks, and answers everybody meanwhile", async () => {
     const { data: house } = await lead.ask("currentEdition", {});
@@ -60,6 +88,7 @@ describe("a house whose heavy work is done beside it", () => {
     expect((await handing).data).toMatchObject({ taken: true });
     // Others were answered again and again, and none of them waited for all of it.
     expect(Math.min(whileStarting.length, whileHanding.length)).toBeGreaterThan(3);
+    await largeAlike(started.id, made.id);
     const { data: file } = await lead.ask("package", { session: started.id });
     expect((file as unknown as Uint8Array).length).toBeGreaterThan(10_000);
   }, 120_000);

@@ -23,8 +23,9 @@ describe("rooms", () => {
   it("are made behind the others, under a name and an address of their own", async () => {
     const { data } = await lead.ask("newRoom", {}, { room: SHED });
     expect(data.id).toBe("net-shed");
+    expect((await lead.ask("room", { room: "net-shed" })).data).toMatchObject({ stations: [], ticks: [] });
     const made = (await rooms()).at(-1);
-    expect(made).toMatchObject({ id: "net-shed", room: SHED, revision: 0, retiredAt: null, stations: [] });
+    expect(made).toMatchObject({ id: "net-shed", room: SHED, revision: 0, retiredAt: null });
     const twice = await lead.ask("newRoom", {}, { room: { ...SHED, name: "NET SHED" } });
     expect([twice.status, twice.problem]).toEqual([
       409,

@@ -5,7 +5,7 @@ import type { ReactNode } from "react";
 import { useNavigate } from "react-router";
 import { ask } from "../wire/ask.ts";
 import { MENU_ITEM, Menu } from "./menu.tsx";
-import { queryClient } from "../wire/queries.ts";
+import { forgetAll } from "../wire/queries.ts";
 import { forgetAllKept } from "../ui/useKept.ts";
 import { THEMES, chooseTheme, useTheme } from "./theme.ts";
 import type { Theme } from "./theme.ts";
@@ -24,7 +24,7 @@ export default function PersonMenu({ trigger }: { trigger: ReactNode }) {
     await ask("signOut", {});
     (await import("../documents/workpieces.ts")).forgetWorkpieces();
     forgetAllKept();
-    queryClient.clear();
+    forgetAll();
     await navigate("/sign-in");
   };
   return (

@@ -3,7 +3,7 @@ import { dayOfYear } from "../ui/dates.ts";
 import type { TemplateCard } from "@mossy/contract/library";
 import { useQuery } from "@tanstack/react-query";
 import { Layers, Plus } from "lucide-react";
-import { useState } from "react";
+import { memo, useDeferredValue, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { queries, useMe } from "../wire/queries.ts";
 import { useShortcuts } from "../ui/shortcuts.tsx";
@@ -15,18 +15,15 @@ import { Empty, Failed, Loading } from "../ui/states.tsx";
 export default function LibraryPage() {
   const { data, error, refetch } = useQuery(queries.library);
   const [text, setText] = useState("");
+  // What is typed shows at once; what it finds follows.
+  const wanted = useDeferredValue(text.trim().toLowerCase());
   const navigate = useNavigate();
   const begin = (): void => void navigate("/library/new");
   const may = useMe()?.right === "lead";
   useShortcuts(may ? [{ keys: "N", says: "Begin a template", run: begin }] : []);
   if (error) return <Failed error={error} again={() => void refetch()} />;
   if (!data) return <Loading />;
-  const wanted = text.trim().toLowerCase();
-  const shown = data.templates.filter(
-    (t) => wanted === "" || `${t.name} ${t.shelf}`.toLowerCase().includes(wanted),
-  );
   const asked = data.templates.filter((t) => t.asked > 0).length;
-  const shelves = [...new Set(shown.map((t) => t.shelf))];
   return (
     <div className="flex flex-col gap-4">
       <PageHead title="Library">
@@ -60,12 +57,29 @@ export default function LibraryPage() {
           </Button>
         </p>
       )}
+      <Shelves templates={data.templates} wanted={wanted} may={may} />
+    </div>
+  );
+}
+
+/** The templates that are looked for, by shelf. */
+const Shelves = memo(function Shelves({
+  templates,
+  wanted,
+  may,
+}: {
+  templates: readonly TemplateCard[];
+  wanted: string;
+  may: boolean;
+}) {
+  const shown = templates.filter((t) => `${t.name} ${t.shelf}`.toLowerCase().includes(wanted));
+  const shelves = [...new Set(shown.map((t) => t.shelf))];
+  return (
+    <>
       {shown.length === 0 && (
         <div className="card">
-          <Empty
-            title={data.templates.length === 0 ? "The library is empty" : "No template is called that"}
-          >
-            {data.templates.length > 0 ? (
+          <Empty title={templates.length === 0 ? "The library is empty" : "No template is called that"}>
+            {templates.length > 0 ? (
               "Try another word, or clear the field."
             ) : may ? (
               <Link to="/library/new" className="font-semibold text-moss hover:underline">
@@ -94,9 +108,9 @@ export default function LibraryPage() {
           </LongList>
         </section>
       ))}
-    </div>
+    </>
   );
-}
+});
 
 function Card({ template: t }: { template: TemplateCard }) {
   const when = t.latest ? dayOfYear(t.latest.publishedAt) : "";

@@ -3,7 +3,7 @@ import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { ask } from "../wire/ask.ts";
-import { queries, queryClient } from "../wire/queries.ts";
+import { forgetAll, queries, queryClient } from "../wire/queries.ts";
 import { Button } from "../ui/button.tsx";
 import { day } from "../ui/dates.ts";
 import { Field, Input } from "../ui/pieces.tsx";
@@ -51,7 +51,7 @@ function LinkForm({ token, link }: { token: string; link: LinkFor }) {
         await navigate("/sign-in", { replace: true });
         return;
       }
-      queryClient.clear();
+      forgetAll();
       queryClient.setQueryData(queries.me.queryKey, answer);
       await navigate("/", { replace: true });
     },

@@ -1,5 +1,7 @@
 import type { PersonRight } from "@mossy/contract/people";
 import type { RoomCard } from "@mossy/contract/rooms";
+import { useState } from "react";
+import { LongList } from "../ui/longList.tsx";
 import { Choice, Field, Input } from "../ui/pieces.tsx";
 
 /** What a lead says of somebody. */
@@ -72,27 +74,61 @@ function RoomTicks({ wish, rooms, onChange }: FieldsOfPerson) {
         ]}
         onChoose={(which) => onChange({ ...wish, rooms: which === "all" ? null : (some ?? []) })}
       />
-      {some !== null && (
-        <ul className="pt-1">
-          {rooms.map((r) => (
-            <li key={r.id}>
-              <label className="flex items-center gap-2 py-1 text-sm">
-                <input
-                  type="checkbox"
-                  checked={some.includes(r.id)}
-                  onChange={(e) => toggle(r.id, e.target.checked)}
-                />
-                {r.room.name}
-                {r.retiredAt !== null && <span className="text-ink-3">retired</span>}
-              </label>
-            </li>
-          ))}
-          {rooms.length === 0 && <li className="text-sm text-ink-2">There are no rooms yet.</li>}
-          {rooms.length > 0 && some.length === 0 && (
-            <li className="text-sm text-ink-2">In no room: they look, and change nothing.</li>
-          )}
-        </ul>
-      )}
+      {some !== null && <RoomBoxes rooms={rooms} ticked={some} onToggle={toggle} />}
     </fieldset>
+  );
+}
+
+/** More rooms than one runs through: they are looked for. */
+const MANY = 12;
+
+function RoomBoxes({
+  rooms,
+  ticked,
+  onToggle,
+}: {
+  rooms: FieldsOfPerson["rooms"];
+  ticked: readonly string[];
+  onToggle: (room: string, on: boolean) => void;
+}) {
+  const [text, setText] = useState("");
+  const many = rooms.length > MANY;
+  const wanted = text.trim().toLowerCase();
+  const shown = rooms.filter((r) => r.room.name.toLowerCase().includes(wanted));
+  return (
+    <>
+      {many && (
+        <Input
+          type="search"
+          aria-label="Find a room"
+          placeholder={`Find one of ${rooms.length} rooms`}
+          value={text}
+          onChange={(e) => setText(e.target.value)}
+        />
+      )}
+      <div className={many ? "h-56 overflow-y-auto rounded-md border border-line px-2.5 py-1" : "pt-1"}>
+        <LongList items={shown} keyOf={(r) => r.id} height={28}>
+          {(r) => (
+            <label className="flex items-center gap-2 py-1 text-sm">
+              <input
+                type="checkbox"
+                checked={ticked.includes(r.id)}
+                onChange={(e) => onToggle(r.id, e.target.checked)}
+              />
+              {r.room.name}
+              {r.retiredAt !== null && <span className="text-ink-3">retired</span>}
+            </label>
+          )}
+        </LongList>
+        {shown.length === 0 && rooms.length > 0 && (
+          <p className="text-sm text-ink-2">No room is called that.</p>
+        )}
+      </div>
+      {rooms.length === 0 && <p className="text-sm text-ink-2">There are no rooms yet.</p>}
+      {rooms.length > 0 && ticked.length === 0 && (
+        <p className="text-sm text-ink-2">In no room: they look, and change nothing.</p>
+      )}
+      {many && ticked.length > 0 && <p className="text-sm text-ink-2">{ticked.length} ticked.</p>}
+    </>
   );
 }

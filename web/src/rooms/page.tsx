@@ -4,7 +4,7 @@ import type { OpenSession } from "@mossy/contract/today";
 import { plural } from "@mossy/core/session/plural";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { ArrowLeft, ArrowRight, Plus } from "lucide-react";
-import { useMemo, useState } from "react";
+import { memo, useDeferredValue, useMemo, useState } from "react";
 import { Link } from "react-router";
 import { ask } from "../wire/ask.ts";
 import { queries, queryClient, useMe } from "../wire/queries.ts";
@@ -12,6 +12,7 @@ import { Button } from "../ui/button.tsx";
 import { LongList } from "../ui/longList.tsx";
 import { Input, PageHead, Pill, Share } from "../ui/pieces.tsx";
 import { Empty, Failed, Loading, Trouble } from "../ui/states.tsx";
+import { useSteady } from "../ui/useSteady.ts";
 import { inputGroups } from "../fit/inputGroups.ts";
 
 /** More rooms than one looks through: they are looked for. */
@@ -22,25 +23,25 @@ export default function RoomsPage() {
   const { data: today } = useQuery(queries.today);
   const open = useMemo(() => openByRoom(today?.open ?? []), [today]);
   const [text, setText] = useState("");
-  const lead = useMe()?.right === "lead";
+  // What is typed shows at once; what it finds follows.
+  const wanted = useDeferredValue(text.trim().toLowerCase());
+  const inUse = useMemo(() => data?.rooms.filter((r) => r.retiredAt === null) ?? [], [data]);
   const order = useMutation({
     mutationFn: (rooms: string[]) => ask("orderRooms", {}, { rooms }),
     onSuccess: () =>
       Promise.all(["rooms", "today"].map((key) => queryClient.invalidateQueries({ queryKey: [key] }))),
   });
-  if (error) return <Failed error={error} again={() => void refetch()} />;
-  if (!data) return <Loading />;
-  const inUse = data.rooms.filter((r) => r.retiredAt === null);
-  const retired = data.rooms.filter((r) => r.retiredAt !== null);
-  const wanted = text.trim().toLowerCase();
-  const shown = inUse.filter((r) => `${r.room.name} ${r.room.says}`.toLowerCase().includes(wanted));
-  const move = (id: string, by: -1 | 1): void => {
+  const move = useSteady((id: string, by: -1 | 1): void => {
     const ids = inUse.map((r) => r.id);
     const at = ids.indexOf(id);
     ids.splice(at, 1);
     ids.splice(at + by, 0, id);
     order.mutate(ids);
-  };
+  });
+  const lead = useMe()?.right === "lead";
+  if (error) return <Failed error={error} again={() => void refetch()} />;
+  if (!data) return <Loading />;
+  const retired = data.rooms.filter((r) => r.retiredAt !== null);
   return (
     <div className="flex flex-col gap-4">
       <PageHead title="Rooms">
@@ -64,34 +65,7 @@ export default function RoomsPage() {
       </PageHead>
       <Trouble error={order.error} />
       {inUse.length === 0 && <NoRooms lead={lead} />}
-      {shown.length === 0 && inUse.length > 0 && (
-        <div className="card">
-          <Empty title="No room is called that">Try another word, or clear the field.</Empty>
-        </div>
-      )}
-      <LongList
-        label="Rooms"
-        items={shown}
-        keyOf={(r) => r.id}
-        height={230}
-        columns={2}
-        gap={16}
-        itemClass="card relative p-4 hover:border-line-strong"
-      >
-        {(r) => (
-          <RoomTile card={r} open={open.get(r.id) ?? []}>
-            {lead && inUse.length > 1 && wanted === "" && (
-              <Order
-                name={r.room.name}
-                first={r === inUse[0]}
-                last={r === inUse.at(-1)}
-                busy={order.isPending}
-                onMove={(by) => move(r.id, by)}
-              />
-            )}
-          </RoomTile>
-        )}
-      </LongList>
+      <Tiles rooms={inUse} open={open} wanted={wanted} lead={lead} busy={order.isPending} onMove={move} />
       {retired.length > 0 && (
         <section aria-label="Retired rooms">
           <h2 className="pb-2 text-sm font-semibold text-ink-2">Retired</h2>
@@ -110,6 +84,58 @@ export default function RoomsPage() {
     </div>
   );
 }
+
+/** The rooms that are looked for. */
+const Tiles = memo(function Tiles({
+  rooms,
+  open,
+  wanted,
+  lead,
+  busy,
+  onMove,
+}: {
+  rooms: readonly RoomCard[];
+  open: ReadonlyMap<string, readonly OpenSession[]>;
+  wanted: string;
+  lead: boolean;
+  busy: boolean;
+  onMove: (id: string, by: -1 | 1) => void;
+}) {
+  const shown = rooms.filter((r) => `${r.room.name} ${r.room.says}`.toLowerCase().includes(wanted));
+  return (
+    <>
+      {shown.length === 0 && rooms.length > 0 && (
+        <div className="card">
+          <Empty title="No room is called that">Try another word, or clear the field.</Empty>
+        </div>
+      )}
+      <LongList
+        label="Rooms"
+        items={shown}
+        keyOf={(r) => r.id}
+        height={230}
+        columns={2}
+        gap={16}
+        itemClass="card relative p-4 hover:border-line-strong"
+      >
+        {(r) => (
+          <RoomTile card={r} open={open.get(r.id) ?? NONE}>
+            {lead && rooms.length > 1 && wanted === "" && (
+              <Order
+                name={r.room.name}
+                first={r === rooms[0]}
+                last={r === rooms.at(-1)}
+                busy={busy}
+                onMove={(by) => onMove(r.id, by)}
+              />
+            )}
+          </RoomTile>
+        )}
+      </LongList>
+    </>
+  );
+});
+const NONE: readonly OpenSession[] = [];
 
 function NoRooms({ lead }: { lead: boolean }) {
   return (

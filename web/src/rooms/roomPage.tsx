@@ -4,7 +4,7 @@ import { inputsInWords } from "@mossy/core/fit/roomInputs";
 import { plural } from "@mossy/core/session/plural";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { Pencil } from "lucide-react";
-import { useState } from "react";
+import { useDeferredValue, useState } from "react";
 import { Link, useParams } from "react-router";
 import { AskProblem } from "../ui/askProblem.ts";
 import { ask } from "../wire/ask.ts";
@@ -115,7 +115,8 @@ function Start({ room: { id, room }, may }: { room: WholeRoomCard; may: boolean 
   const lead = useMe()?.right === "lead";
   const { data, error, refetch } = useQuery(queries.library);
   const [text, setText] = useState("");
-  const wanted = text.trim().toLowerCase();
+  // What is typed shows at once; what it finds follows.
+  const wanted = useDeferredValue(text.trim().toLowerCase());
   const released = data?.templates.filter((t) => t.latest !== null) ?? [];
   const shown = released.filter((t) => `${t.name} ${t.shelf}`.toLowerCase().includes(wanted));
   return (

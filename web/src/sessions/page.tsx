@@ -1,4 +1,4 @@
-import { useDeferredValue, useState } from "react";
+import { useDeferredValue, useMemo, useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import { WHICH_SESSIONS } from "@mossy/contract/sessions";
 import type { WhichSessions } from "@mossy/contract/sessions";
@@ -21,7 +21,29 @@ export default function SessionsPage() {
   const setWhich = (next: WhichSessions): void =>
     setParams(next === "open" ? {} : { which: next }, { replace: true });
   const [text, setText] = useState("");
+  // What is typed shows at once; what it finds follows.
   const find = useDeferredValue(text.trim());
+  const list = useMemo(
+    () => (
+      <SessionList
+        of={{ which, ...(find === "" ? {} : { find }) }}
+        none={
+          find === "" && which === "all" ? (
+            <Empty title="No sessions yet">
+              <Link to="/rooms" className="font-semibold text-moss hover:underline">
+                Choose a room and fit a release to start one
+              </Link>
+            </Empty>
+          ) : (
+            <Empty title="No such session">
+              {find === "" ? "Choose “All” to see those that are over." : "Choose “All”, or another word."}
+            </Empty>
+          )
+        }
+      />
+    ),
+    [which, find],
+  );
   return (
     <div className="flex flex-col gap-4">
       <PageHead title="Sessions">
@@ -42,24 +64,7 @@ export default function SessionsPage() {
         </div>
       </div>
       <section aria-label="Sessions" className="card">
-        <SessionList
-          of={{ which, ...(find === "" ? {} : { find }) }}
-          none={
-            find === "" && which === "all" ? (
-              <Empty title="No sessions yet">
-                <Link to="/rooms" className="font-semibold text-moss hover:underline">
-                  Choose a room and fit a release to start one
-                </Link>
-              </Empty>
-            ) : (
-              <Empty title="No such session">
-                {find === ""
-                  ? "Choose “All” to see those that are over."
-                  : "Choose “All”, or another word."}
-              </Empty>
-            )
-          }
-        />
+        {list}
       </section>
     </div>
   );

@@ -5,7 +5,7 @@ import { useState } from "react";
 import { Link, Navigate, useNavigate } from "react-router";
 import { DoorFrame, tokenOfAddress } from "../people/doorFrame.tsx";
 import { ask } from "../wire/ask.ts";
-import { queries, queryClient } from "../wire/queries.ts";
+import { forgetAll, queries, queryClient } from "../wire/queries.ts";
 import { Failed, Loading } from "../ui/states.tsx";
 import { FirstRoom } from "./firstRoom.tsx";
 import { FirstTemplate } from "./firstTemplate.tsx";
@@ -55,7 +55,7 @@ function Steps({ token, onBegun }: { token: string; onBegun: () => void }) {
       ask("setUp", {}, { token, ...wish, style }),
     onSuccess: (me) => {
       onBegun();
-      queryClient.clear();
+      forgetAll();
       queryClient.setQueryData(queries.me.queryKey, me);
       // The token is used up; a reload goes on in the house.
       history.replaceState(null, "", "/set-up");

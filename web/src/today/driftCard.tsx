@@ -17,10 +17,7 @@ export function DriftCard({ rooms, young }: { rooms: Today["rooms"]; young: bool
   const drifted = data?.house.some((share) => share !== null) ?? false;
   if (young && !drifted) return null;
   return (
-    <section
-      aria-label="Drift over twelve weeks"
-      className="card flex min-h-56 flex-1 basis-1/2 flex-col p-4 pb-2"
-    >
+    <section aria-label="Drift over twelve weeks" className="card flex min-h-56 flex-[2] flex-col p-4 pb-2">
       <h2 className="font-semibold">
         Drift over twelve weeks{" "}
         <span className="ml-1 text-sm font-normal text-ink-2">

@@ -35,5 +35,5 @@ export function linesOf(
     .filter((l) => lately(l) < Infinity)
     .sort((a, b) => lately(a) - lately(b))
     .slice(0, MOST - 1);
-  return { lines: [{ key: " house", name: "The house", shares: drift.house }, ...furthest], all: false };
+  return { lines: [{ key: " house", name: "All rooms", shares: drift.house }, ...furthest], all: false };
 }

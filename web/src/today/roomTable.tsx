@@ -2,7 +2,7 @@ import { followingOf, openByRoom } from "@mossy/contract/openWork";
 import type { OpenSession, Today } from "@mossy/contract/today";
 import { clsx } from "clsx";
 import type { Ref } from "react";
-import { useMemo, useState } from "react";
+import { memo, useDeferredValue, useMemo, useState } from "react";
 import { Link } from "react-router";
 import { Input, Share } from "../ui/pieces.tsx";
 import { useRows } from "../ui/useRows.ts";
@@ -15,15 +15,17 @@ type Line = Today["rooms"][number];
 /** What goes on in each room. */
 export function RoomTable({ rooms, open }: { rooms: readonly Line[]; open: readonly OpenSession[] }) {
   const [text, setText] = useState("");
-  const wanted = text.trim().toLowerCase();
-  const shown = rooms.filter((r) => `${r.name} ${r.says}`.toLowerCase().includes(wanted));
-  const byRoom = useMemo(() => openByRoom(open), [open]);
-  const { box, row, items, before, after } = useRows(shown.length, 57);
+  // What is typed shows at once; what it finds follows.
+  const wanted = useDeferredValue(text.trim().toLowerCase());
+  const shown = useMemo(
+    () => rooms.filter((r) => `${r.name} ${r.says}`.toLowerCase().includes(wanted)),
+    [rooms, wanted],
+  );
   const many = rooms.length > MANY;
   return (
     <section
       aria-label="Rooms"
-      className={clsx("card", many ? "flex min-h-0 flex-1 basis-1/2 flex-col" : "shrink-0")}
+      className={clsx("card", many ? "flex min-h-0 flex-[3] flex-col" : "shrink-0")}
     >
       {many && (
         <div className="flex items-center justify-between gap-3 border-b border-line px-4 py-2">
@@ -42,47 +44,63 @@ export function RoomTable({ rooms, open }: { rooms: readonly Line[]; open: reado
           />
         </div>
       )}
-      <div
-        ref={box}
-        className={many ? "min-h-0 flex-1 overflow-y-auto" : undefined}
-        {...(many && { tabIndex: 0, role: "region", "aria-label": "List of rooms" })}
-      >
-        <table className="w-full" aria-rowcount={many ? shown.length + 1 : undefined}>
-          <thead className={many ? "sticky top-0 z-10 bg-surface" : ""}>
-            <tr className="text-left text-xs text-ink-2">
-              <th scope="col" className="w-44 px-4 py-2.5 text-md text-ink">
-                Rooms
-              </th>
-              <th scope="col" className="font-semibold">
-                Open work, and the release it stands on
-              </th>
-              <th scope="col" className="w-44 font-semibold">
-                Follows the house
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {many ? (
-              <>
-                <tr aria-hidden style={{ height: before }} />
-                {items.map(({ index }) => {
-                  const r = shown[index];
-                  return (
-                    r && <Row key={r.id} ref={row} index={index} room={r} open={byRoom.get(r.id) ?? NONE} />
-                  );
-                })}
-                <tr aria-hidden style={{ height: after }} />
-              </>
-            ) : (
-              shown.map((r, i) => <Row key={r.id} index={i} room={r} open={byRoom.get(r.id) ?? NONE} />)
-            )}
-          </tbody>
-        </table>
-        {shown.length === 0 && <p className="px-4 py-3 text-sm text-ink-2">No room is called that.</p>}
-      </div>
+      <Lines rooms={shown} open={open} many={many} />
     </section>
   );
 }
+
+const Lines = memo(function Lines({
+  rooms,
+  open,
+  many,
+}: {
+  rooms: readonly Line[];
+  open: readonly OpenSession[];
+  many: boolean;
+}) {
+  const byRoom = useMemo(() => openByRoom(open), [open]);
+  const { box, row, items, before, after } = useRows(rooms.length, 57);
+  return (
+    <div
+      ref={box}
+      className={many ? "min-h-0 flex-1 overflow-y-auto" : undefined}
+      {...(many && { tabIndex: 0, role: "region", "aria-label": "List of rooms" })}
+    >
+      <table className="w-full" aria-rowcount={many ? rooms.length + 1 : undefined}>
+        <thead className={many ? "sticky top-0 z-10 bg-surface" : ""}>
+          <tr className="text-left text-xs text-ink-2">
+            <th scope="col" className="w-44 px-4 py-2.5 text-md text-ink">
+              Rooms
+            </th>
+            <th scope="col" className="font-semibold">
+              Open work, and the release it stands on
+            </th>
+            <th scope="col" className="w-44 font-semibold">
+              Follows the house
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {many ? (
+            <>
+              <tr aria-hidden style={{ height: before }} />
+              {items.map(({ index }) => {
+                const r = rooms[index];
+                return (
+                  r && <Row key={r.id} ref={row} index={index} room={r} open={byRoom.get(r.id) ?? NONE} />
+                );
+              })}
+              <tr aria-hidden style={{ height: after }} />
+            </>
+          ) : (
+            rooms.map((r, i) => <Row key={r.id} index={i} room={r} open={byRoom.get(r.id) ?? NONE} />)
+          )}
+        </tbody>
+      </table>
+      {rooms.length === 0 && <p className="px-4 py-3 text-sm text-ink-2">No room is called that.</p>}
+    </div>
+  );
+});
 const NONE: readonly OpenSession[] = [];
 
 function Row({

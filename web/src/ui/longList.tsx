@@ -1,15 +1,28 @@
-import { useVirtualizer } from "@tanstack/react-virtual";
+import { defaultRangeExtractor, useVirtualizer } from "@tanstack/react-virtual";
+import type { Virtualizer } from "@tanstack/react-virtual";
 import { useCallback, useLayoutEffect, useRef, useState, useSyncExternalStore } from "react";
 import type { ReactNode } from "react";
 
 /** Up to so many are drawn whether in sight or not: the browser's own search finds them all. */
-const FEW = 60;
+const FEW = 24;
 
 /** What scrolls around an element: the nearest box that does, or the page. */
 function scrollerOf(element: HTMLElement): HTMLElement {
   for (let up = element.parentElement; up; up = up.parentElement)
     if (/auto|scroll/.test(getComputedStyle(up).overflowY)) return up;
   return document.documentElement;
+}
+
+/** Whether nothing of a list is in sight. */
+function isOff({
+  scrollOffset,
+  scrollRect,
+  options,
+  getTotalSize,
+}: Virtualizer<HTMLElement, Element>): boolean {
+  const [from, seen] = [scrollOffset ?? 0, scrollRect?.height ?? 0];
+  const above = options.scrollMargin;
+  return from > above + getTotalSize() || from + seen < above;
 }
 
 const WIDE = "(min-width: 901px)";
@@ -60,11 +73,13 @@ export function LongList<T>({
   const across = wide ? columns : 1;
   const long = items.length > FEW;
   const lines = Math.ceil(items.length / across);
-  const virtual = useVirtualizer({
+  const virtual: Virtualizer<HTMLElement, Element> = useVirtualizer<HTMLElement, Element>({
     count: long ? lines : 0,
     getScrollElement: () => scroller,
     estimateSize: () => height,
-    overscan: 8,
+    // As many lines again before and after as are seen at once would take as long again to draw.
+    rangeExtractor: (range) => (isOff(virtual) ? [] : defaultRangeExtractor(range)),
+    overscan: 4,
     gap,
     scrollMargin: above,
     // A key stays with its line when lines come in before it.
@@ -95,9 +110,11 @@ export function LongList<T>({
   }, [scroller, look]);
   const drawn = virtual.getVirtualItems();
   const [first, last] = [drawn[0], drawn.at(-1)];
-  const [from, to] = long
-    ? [(first?.index ?? 0) * across, ((last?.index ?? 0) + 1) * across]
-    : [0, items.length];
+  const [from, to] = !long
+    ? [0, items.length]
+    : first && last
+      ? [first.index * across, (last.index + 1) * across]
+      : [0, 0];
   const reached = to >= items.length;
   useLayoutEffect(() => {
     if (reached) atEnd?.();

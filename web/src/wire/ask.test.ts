@@ -1,6 +1,6 @@
 import { afterEach, describe, expect, it, vi } from "vitest";
 import { AskProblem } from "../ui/askProblem.ts";
-import { ask, askOnce, fileAddress, hand } from "./ask.ts";
+import { ask, askOnce, fileAddress, forgetAnswers, hand } from "./ask.ts";
 
 /** What the house was asked, and how it answers in this test. */
 function house(answer: () => Promise<Response> | Response) {
@@ -66,6 +66,26 @@ describe("asking the house", () => {
     const problem = await problemOf(ask("house", {}));
     expect(problem.status).toBe(0);
     expect(problem.message).toContain("What you see is kept");
+  });
+
+  it("asks for a list by the tag of what it has, and has that again where nothing changed", async () => {
+    const first = { templates: [] };
+    const answers = [
+      new Response(JSON.stringify(first), {
+        headers: { "Content-Type": "application/json", ETag: 'W/"a"' },
+      }),
+      new Response(null, { status: 304 }),
+    ];
+    const asked = house(() => answers.shift()!);
+    const one = await ask("library", {});
+    expect(await ask("library", {})).toBe(one);
+    const tags = asked.map(({ init }) => new Headers(init.headers).get("If-None-Match"));
+    expect([one, tags]).toEqual([first, [null, 'W/"a"']]);
+    // Another person begins with nothing.
+    forgetAnswers();
+    const later = house(() => json({ templates: [] }));
+    await ask("library", {});
+    expect(new Headers(later[0]?.init.headers).has("If-None-Match")).toBe(false);
   });
 
   it("names the address of a file", () =>

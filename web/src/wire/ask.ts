@@ -103,11 +103,15 @@ async function send<N extends RouteName>(
   { body, type }: Sent,
   key?: string,
 ): Promise<AnswerOf<N>> {
+  const method = paths[name][0].toUpperCase();
+  const known = answered.get(path);
   let res: Response;
   try {
     res = await fetch(`/api${path}`, {
-      method: paths[name][0].toUpperCase(),
+      method,
       ...(body === undefined ? {} : { body, headers: { "Content-Type": type, ...keyed(key) } }),
+      // The house need not say again what it said last.
+      ...(known && { headers: { "If-None-Match": known.tag, "Cache-Control": "max-age=0" } }),
     });
   } catch {
     throw new AskProblem(
@@ -117,7 +121,12 @@ async function send<N extends RouteName>(
       null,
     );
   }
-  if (res.ok) return (await res.json()) as AnswerOf<N>;
+  if (res.status === 304 && known) return known.answer as AnswerOf<N>;
+  if (res.ok) {
+    const answer = (await res.json()) as AnswerOf<N>;
+    if (ASKED_AGAIN.has(name)) remember(path, res.headers.get("ETag"), answer);
+    return answer;
+  }
   const problem = (await res.json().catch(() => null)) as Problem | null;
   const retryAfter = Number(res.headers.get("Retry-After") ?? Number.NaN);
   throw new AskProblem(
@@ -128,6 +137,32 @@ async function send<N extends RouteName>(
     Number.isNaN(retryAfter) ? null : retryAfter,
   );
 }
+
+/** What is asked again and again, and mostly is what it was. */
+const ASKED_AGAIN: ReadonlySet<RouteName> = new Set<RouteName>([
+  "today",
+  "drift",
+  "rooms",
+  "library",
+  "sessions",
+  "house",
+  "currentEdition",
+  "chains",
+]);
+/** What the house answered last, and by which tag it knows that; kept in this window alone. */
+const answered = new Map<string, { readonly tag: string; readonly answer: unknown }>();
+const MOST_REMEMBERED = 30;
+
+function remember(path: string, tag: string | null, answer: unknown): void {
+  answered.delete(path);
+  if (tag === null) return;
+  answered.set(path, { tag, answer });
+  const [oldest] = answered.keys();
+  if (answered.size > MOST_REMEMBERED && oldest !== undefined) answered.delete(oldest);
+}
+
+/** Another person is at this window: nothing of what was answered is kept. */
+export const forgetAnswers = (): void => answered.clear();
 
 const keyed = (key: string | undefined): Record<string, string> =>
   key === undefined ? {} : { "Idempotency-Key": key };

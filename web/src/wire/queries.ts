@@ -9,7 +9,7 @@ import type { Style } from "@mossy/core/house/style";
 import type { WhichSessions } from "@mossy/contract/sessions";
 import { worksIn } from "@mossy/contract/worksIn";
 import { AskProblem } from "../ui/askProblem.ts";
-import { ask, look } from "./ask.ts";
+import { ask, forgetAnswers, look } from "./ask.ts";
 
 /** Which sessions a list is of; what is held of it goes by this. */
 export interface ListOf {
@@ -127,6 +127,12 @@ export const queries = {
   checkIn: (checkIn: string) =>
     queryOptions({ queryKey: ["check-in", checkIn], queryFn: () => ask("checkIn", { checkIn }) }),
 };
+
+/** Another person, or nobody, is at this window: nothing of what the house said is kept. */
+export function forgetAll(): void {
+  queryClient.clear();
+  forgetAnswers();
+}
 
 /** The house style in force, ready for work. */
 export function useStyle(): { number: number; style: Style } {

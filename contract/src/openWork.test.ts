@@ -1,0 +1,110 @@
+import { describe, expect, it } from "vitest";
+import { followingOf, openByRoom, waitingIn } from "./openWork.ts";
+import type { OpenSession, Today } from "./today.ts";
+
+const session = (n: number, over: Partial<OpenSession> = {}): OpenSession => ({
+  id: `00000000-0000-4000-8000-00000000000${n}`,
+  title: `Tide ${n}`,
+  room: "loft",
+  roomName: "Loft",
+  template: "sound-walk",
+  templateName: "Sound walk",
+  release: 2,
+  latestRelease: 2,
+  edition: 3,
+  unplaced: 0,
+  lastCheckIn: null,
+  ...over,
+});
+const back = (tracksNow: number, followNow: number, openNow: number, askedNow = 0) => ({
+  id: "00000000-0000-4000-8000-0000000000aa",
+  number: 2,
+  tracksNow,
+  followNow,
+  openNow,
+  askedNow,
+});
+const today = (over: Partial<Today> = {}): Today => ({
+  house: { name: "Saltmarsh", edition: 3 },
+  rooms: [],
+  open: [],
+  asked: { templates: 0, things: 0 },
+  draft: null,
+  upkeep: [],
+  first: [],
+  ...over,
+});
+
+describe("the open work of a house", () => {
+  it("follows the house by its tracks, not by its sessions", () => {
+    expect(followingOf([])).toBeNull();
+    expect(followingOf([session(1)])).toBeNull();
+    expect(
+      followingOf([
+        session(1, { lastCheckIn: back(30, 30, 0) }),
+        session(2, { lastCheckIn: back(10, 0, 9) }),
+      ]),
+    ).toBe(0.75);
+  });
+
+  it("is told apart by room, in its order", () => {
+    const by = openByRoom([session(1), session(2, { room: "van" }), session(3)]);
+    expect([...by].map(([room, s]) => [room, s.map((x) => x.title)])).toEqual([
+      ["loft", ["Tide 1", "Tide 3"]],
+      ["van", ["Tide 2"]],
+    ]);
+  });
+});
+
+describe("what waits", () => {
+  it("is nothing where all is well", () =>
+    expect(waitingIn(today({ open: [session(1, { lastCheckIn: back(8, 8, 0) }), session(2)] }))).toEqual(
+      [],
+    ));
+
+  it("is what came back off, most first, and what could not be placed before it went out", () => {
+    const waits = waitingIn(
+      today({
+        open: [
+          session(1, { lastCheckIn: back(8, 7, 1) }),
+          session(2, { lastCheckIn: back(9, 4, 6) }),
+          session(3, { unplaced: 2 }),
+          // What came back shows how it stands; that some was not placed at first is over.
+          session(4, { unplaced: 2, lastCheckIn: back(8, 8, 0) }),
+        ],
+      }),
+    );
+    expect(waits.map((w) => w.says)).toEqual([
+      "Tide 2: 6 findings in check-in 2, 5 of 9 tracks off the house",
+      "Tide 1: 1 finding in check-in 2, 1 of 8 tracks off the house",
+      "Tide 3: 2 sources cannot be placed in this room",
+    ]);
+  });
+
+  it("tells what an edition asks from what rooms did, and leads to the one or to all of them", () => {
+    const asked = (n: number) => session(n, { edition: 2, lastCheckIn: back(8, 8, 0, 2) });
+    const now = session(9, { edition: 3, lastCheckIn: back(8, 8, 0, 2) });
+    const to = (open: OpenSession[]) => waitingIn(today({ open })).map((w) => [w.about, w.next, w.to]);
+    expect(to([now])).toEqual([]);
+    expect(to([asked(1), now])).toEqual([
+      ["Edition 3", "Look", "/check-ins/00000000-0000-4000-8000-0000000000aa"],
+    ]);
+    expect(to([asked(1), asked(2)])).toEqual([["Edition 3", "See which", "/sessions?which=asked"]]);
+    expect(waitingIn(today({ asked: { templates: 1, things: 5 } }))[0]?.says).toBe(
+      "1 template is not as it asks: 5 things in their current releases",
+    );
+  });
+
+  it("names old releases in use once, and a draft that is not published by its age", () => {
+    const waits = waitingIn(
+      today({
+        open: [session(1, { release: 1, latestRelease: 4 }), session(2, { release: 3, latestRelease: 4 })],
+        draft: { basedOn: 3, changedAt: new Date(Date.now() - 3 * 86_400_000 - 1000).toISOString() },
+      }),
+    );
+    expect(waits.map((w) => w.says)).toEqual([
+      "Release 4 is out; 2 open sessions still on 1 and 3",
+      "The draft after edition 3 was changed 3 days ago and is not published",
+    ]);
+  });
+});
