@@ -25,6 +25,9 @@ export function bundling(entry) {
   };
 }
 
+/** How the server is run: what one answer leaves behind is forgotten without looking through all that is kept. */
+export const NODE_FLAGS = ["--enable-source-maps", "--max-semi-space-size=32"];
+
 /** How a bundle is written. */
 export const WRITTEN = { format: "esm", sourcemap: "inline", codeSplitting: false };
 

@@ -27,7 +27,7 @@ endOnSignals(async () => {
 });
 
 await installPackages();
-const { bundle, top } = await import("./bundle.mjs");
+const { NODE_FLAGS, bundle, top } = await import("./bundle.mjs");
 const { backupBefore } = await import("./beforeMigration.mjs");
 const { buildWeb } = await import("./webApp.mjs");
 const { Database, dataFolder } = await import("./postgres.mjs");
@@ -54,7 +54,7 @@ function lookAtSpace(folder) {
 
 /** A program of ours; it ends when this process does, however that ends: its standard input closes. */
 const run = (file, args, env) =>
-  begin(process.execPath, ["--enable-source-maps", file, ...args], {
+  begin(process.execPath, [...NODE_FLAGS, file, ...args], {
     env: { ...env, ENDS_WITH_PARENT: "yes" },
     stdio: ["pipe", "pipe", "inherit"],
   });

@@ -11,6 +11,8 @@ import { sentAs, sessionCard } from "./sessions.ts";
 export const news = z.discriminatedUnion("kind", [
   /** A release was published; `card` is its template. */
   z.object({ kind: z.literal("release"), release: z.int(), card: templateCard, by: doer }),
+  /** A template was begun. */
+  z.object({ kind: z.literal("template"), card: templateCard, by: doer }),
   z.object({ kind: z.literal("edition"), edition: z.int(), by: doer }),
   /** A session came back; the check-in is the last one of `card`. */
   z.object({ kind: z.literal("check-in"), card: sessionCard, findings: z.int(), by: doer }),

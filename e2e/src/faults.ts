@@ -75,7 +75,8 @@ async function killed(): Promise<void> {
     await pool.end();
     tell(
       `${done()} writes with ${kills} kills (server, database, one backend, starter in turn)`,
-      `${lost} lost, ${twice} done twice, ${all.refused} refused; the longest anybody waited ${seconds(Math.max(...all.waits))}`,
+      `${lost} lost, ${twice} done twice, ${all.refused} refused; ` +
+        `the longest anybody waited ${seconds(Math.max(...all.waits))}`,
       lost === 0 && twice === 0 && all.refused === 0,
     );
     await end(begun);
@@ -182,7 +183,8 @@ async function together(): Promise<void> {
     const revisions = new Set(seen.map((d) => d.revision - draft.revision));
     tell(
       "two processes, 200 edits of one draft",
-      `${[...revisions].join()} revisions, all see ${[...levels].join(" or ")}; the longest anybody waited ${Math.max(...waits).toFixed(0)} ms`,
+      `${[...revisions].join()} revisions, all see ${[...levels].join(" or ")}; ` +
+        `the longest anybody waited ${Math.max(...waits).toFixed(0)} ms`,
       levels.has("[-25,-25,-25,-25]") && levels.size === 1 && revisions.has(200) && revisions.size === 1,
     );
     await end(second);

@@ -71,3 +71,12 @@ begin
 exception when others then
   raise notice 'this PostgreSQL packs by pglz alone';
 end $$;
+
+-- Names in a document that an edition does not read for sure, each with the families around it; of the document
+-- as it was at a revision. One that is not here, or of another revision or edition, is read when somebody asks.
+create table unread_names (
+  document uuid primary key references documents on delete cascade,
+  revision int not null,
+  edition int not null,
+  names jsonb not null
+);

@@ -76,6 +76,14 @@ describe("what lists show", () => {
     expect(await otherThanCounted(house.pool)).toEqual([]);
   });
 
+  it("has a template as soon as it is begun", async () => {
+    const { data } = await lead.ask("newTemplate", {}, { name: "Gull choir", shelf: "Choirs" });
+    const { card } = await told("template");
+    const { templates } = (await lead.ask("library", {})).data;
+    expect([card.id, templates.find((t) => t.id === data.id)]).toEqual([data.id, card]);
+    expect(await otherThanCounted(house.pool)).toEqual([]);
+  });
+
   it("follows drafts that change and change back, and releases", async () => {
     // The demo's draft is ahead of its release.
     expect((await inLibrary()).changed).toBe(true);
@@ -101,7 +109,16 @@ describe("what lists show", () => {
     await edit(revision + 1, inverse(changes) as typeof changes);
     expect((await inLibrary()).changed).toBe(false);
     await edit(revision + 2, changes);
-    await lead.ask("publishRelease", { template: YARD }, { revision: revision + 3, note: "Quieter" });
+    // Names nobody reads are read again where a document is other than it was.
+    const unread = async () => (await lead.ask("unreadNames", {})).data.names.map((n) => n.name);
+    expect(await unread()).not.toContain("Zzyxq");
+    const kick = { ...draft.tracks.find((t) => t.name === "Kick")!, level: -33 };
+    const misnamed = [setField(kick, "name", "Zzyxq")];
+    await edit(revision + 3, misnamed as never);
+    expect(await unread()).toContain("Zzyxq");
+    await edit(revision + 4, inverse(misnamed) as never);
+    expect(await unread()).not.toContain("Zzyxq");
+    await lead.ask("publishRelease", { template: YARD }, { revision: revision + 5, note: "Quieter" });
     expect([(await told("release")).card, (await inLibrary()).changed]).toEqual([await inLibrary(), false]);
     expect(await otherThanCounted(house.pool)).toEqual([]);
   });

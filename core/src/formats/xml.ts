@@ -70,7 +70,8 @@ export const parseXml = (bytes: Uint8Array, file: string, remedy?: string): XmlE
 
 const tooMany = (file: string, many: number): FileProblem =>
   new FileProblem(
-    `“${file}” holds more than ${many.toLocaleString("en")} elements, more than any session needs. It was not read.`,
+    `“${file}” holds more than ${many.toLocaleString("en")} elements, more than any session needs. ` +
+      "It was not read.",
     file,
   );
 

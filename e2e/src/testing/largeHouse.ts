@@ -23,7 +23,10 @@ function madeOf(): string {
   return hash.digest("hex").slice(0, 12);
 }
 
-/** Moves the large demo in, which takes some minutes, and keeps it for the next time; what is done to a copy is lost. */
+/**
+ * Moves the large demo in, which takes some minutes, and keeps it for the next time; what is done to a copy
+ * is lost.
+ */
 export async function largeHouse(): Promise<LargeHouse> {
   const folder = join(await dataFolder(top), "large-house");
   mkdirSync(folder, { recursive: true });

@@ -45,7 +45,7 @@ export interface Limits {
   /** In MB. */
   readonly memory: number;
 }
-const LIMITS: Limits = { time: 20_000, memory: 1024 };
+const LIMITS: Limits = { time: 60_000, memory: 1024 };
 const MOST_WAITING = 60;
 
 const tooMany = (): HouseProblem =>
@@ -124,6 +124,7 @@ function cutOff(error: unknown, what: string, limits: Limits, late: boolean): ne
   throw new HouseProblem(
     422,
     "Cut off",
-    `Working on ${what} ${why}, so it was ended. Nothing was stored. Send a smaller file, or tell whoever runs the house.`,
+    `Working on ${what} ${why}, so it was ended. Nothing was stored. Send a smaller file, or tell whoever ` +
+      "runs the house.",
   );
 }

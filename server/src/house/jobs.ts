@@ -12,7 +12,7 @@ export const usesJob = job("uses", async ({ pool, styles }: Bench, _input: null)
 );
 
 export const unreadJob = job("unread", async ({ pool, styles }: Bench, _input: null) => {
-  const names = await unreadNames(pool, (await styles.current(pool)).style);
+  const names = await unreadNames(pool, styles);
   return names.map((n) => ({ ...n, families: [...n.families], where: [...n.where] }));
 });
 

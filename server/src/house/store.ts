@@ -173,7 +173,8 @@ export async function publish(db: Db, revision: number, note: string, by: string
   const [row] = rows;
   if (!row) throw await fasterDraft(db);
   await db.query(
-    "update house_draft set based_on = $1, revision = revision + 1, updated_by = $2, updated_at = now(), changed = false",
+    "update house_draft set based_on = $1, revision = revision + 1, updated_by = $2, updated_at = now(), " +
+      "changed = false",
     [row.number, by],
   );
   return editionOf(row);

@@ -16,7 +16,7 @@ import { followEdition } from "./follow.ts";
 import { LARGE } from "../crew/large.ts";
 import { Written } from "../written.ts";
 import { followJob, releaseJob, templateJob } from "./jobs.ts";
-import { countTemplatesAnew } from "./stands.ts";
+import { countTemplatesAnew, keepStand } from "./stands.ts";
 import {
   addTemplate,
   publishRelease,
@@ -64,6 +64,8 @@ export function libraryRoutes(pool: Pool, styles: Styles, crew: Crew): Router {
     const template = { id: idFor(body.name), name: body.name, shelf: body.shelf };
     return once(pool, errand, async (db) => {
       await addTemplate(db, template, person.id, session);
+      await keepStand(db, template.id, session);
+      await tell(db, { kind: "template", card: await templateCard(db, template.id), by: doerOf(person) });
       return { id: template.id };
     });
   });

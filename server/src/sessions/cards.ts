@@ -31,8 +31,8 @@ type CardRow = SessionRow & {
   [K in keyof CheckInRow as K extends "id" ? "check_in" : K]: CheckInRow[K] | null;
 };
 const SESSION = `s.id, s.title, s.room, r.room->>'name' as room_name, s.template, t.name as template_name,
-  s.release, s.edition, t.latest, jsonb_build_object('id', sp.id, 'name', sp.name) as made_by, s.made_at, s.sent_at, s.sent_as, s.closed_at,
-  s.tracks as session_tracks, s.unplaced`;
+  s.release, s.edition, t.latest, jsonb_build_object('id', sp.id, 'name', sp.name) as made_by,
+  s.made_at, s.sent_at, s.sent_as, s.closed_at, s.tracks as session_tracks, s.unplaced`;
 const SESSIONS = `sessions s join rooms r on r.id = s.room join templates t on t.id = s.template
   left join check_ins c on c.id = s.last_check_in left join check_in_stands n on n.check_in = c.id`;
 /** The same with whoever started it, and whoever handed it in. */

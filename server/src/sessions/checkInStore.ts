@@ -149,7 +149,8 @@ async function addToWeek(db: Db, checkIn: string, times: 1 | -1): Promise<void> 
     `insert into room_weeks as w (room, week, followed, tracks)
      select s.room, date_trunc('week', c.handed_in_at)::date, $2 * c.followed_then, $2 * c.tracks
      from check_ins c join sessions s on s.id = c.session where c.id = $1
-     on conflict (week, room) do update set followed = w.followed + excluded.followed, tracks = w.tracks + excluded.tracks`,
+     on conflict (week, room) do update
+       set followed = w.followed + excluded.followed, tracks = w.tracks + excluded.tracks`,
     [checkIn, times],
   );
 }

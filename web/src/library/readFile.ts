@@ -18,7 +18,8 @@ export async function readFile(house: House, file: File): Promise<ForeignSession
         () =>
           reject(
             new FileProblem(
-              `“${file.name}” took longer than ${LONGEST / 1000} seconds to read, so it was left. Save a smaller file.`,
+              `“${file.name}” took longer than ${LONGEST / 1000} seconds to read, so it was left. ` +
+                "Save a smaller file.",
             ),
           ),
         LONGEST,

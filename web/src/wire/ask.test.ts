@@ -81,6 +81,14 @@ describe("asking the house", () => {
     expect(await ask("library", {})).toBe(one);
     const tags = asked.map(({ init }) => new Headers(init.headers).get("If-None-Match"));
     expect([one, tags]).toEqual([first, [null, 'W/"a"']]);
+    // What is sent to the same address is no question for it.
+    const sent = house(() => json({ id: "new" }));
+    await ask("newTemplate", {}, { name: "New", shelf: "Field" });
+    const headers = new Headers(sent[0]?.init.headers);
+    expect([headers.get("Content-Type"), headers.has("If-None-Match")]).toEqual([
+      "application/json",
+      false,
+    ]);
     // Another person begins with nothing.
     forgetAnswers();
     const later = house(() => json({ templates: [] }));

@@ -104,7 +104,7 @@ async function send<N extends RouteName>(
   key?: string,
 ): Promise<AnswerOf<N>> {
   const method = paths[name][0].toUpperCase();
-  const known = answered.get(path);
+  const known = method === "GET" ? answered.get(path) : undefined;
   let res: Response;
   try {
     res = await fetch(`/api${path}`, {

@@ -123,6 +123,25 @@ describe("what a window holds", () => {
     expect(queryClient.getQueryData(queries.library.queryKey)!.templates).toEqual([template]);
   });
 
+  it("has a template that was begun where it belongs on its shelf", () => {
+    const template = (name: string, shelf: string) => ({
+      id: name,
+      name,
+      shelf,
+      tracks: 0,
+      inputs: 0,
+      latest: null,
+      changed: true,
+      sessions: 0,
+      asked: 0,
+      updatedAt: old.madeAt,
+    });
+    const [a, b, c] = [template("Anvil", "Field"), template("Bell", "Field"), template("Quay", "Sound")];
+    queryClient.setQueryData(queries.library.queryKey, { templates: [a, c] });
+    hold({ kind: "template", card: b, by });
+    expect(queryClient.getQueryData(queries.library.queryKey)!.templates).toEqual([a, b, c]);
+  });
+
   it("ticks a line off in its room, and takes the tick away", () => {
     const room = queries.room("loft").queryKey;
     const tick = { item: "rate", by, at: old.madeAt };

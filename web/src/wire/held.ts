@@ -77,10 +77,15 @@ function session(card: SessionCard): void {
   void queryClient.invalidateQueries({ queryKey: ["session", card.id] });
 }
 
-/** A template as it is now. */
+const byShelf = (a: TemplateCard, b: TemplateCard): number =>
+  a.shelf.localeCompare(b.shelf) || a.name.localeCompare(b.name);
+
+/** A template as it is now, also one that was just begun. */
 function template(card: TemplateCard): void {
   put<{ templates: TemplateCard[] }>(["library"], ({ templates }) => ({
-    templates: replaced(templates, card),
+    templates: templates.some((t) => t.id === card.id)
+      ? replaced(templates, card)
+      : [...templates, card].sort(byShelf),
   }));
 }
 
@@ -114,6 +119,9 @@ export function hold(news: News): void {
     case "document":
       if ("session" in news.of) session(news.of.session);
       else template(news.of.template);
+      break;
+    case "template":
+      template(news.card);
       break;
     case "release":
       template(news.card);

@@ -61,11 +61,12 @@ function dropFetched(document: string): void {
 
 /** More rooms than one person looks after at once. */
 const MANY_ROOMS = 12;
+const isSmall = (): boolean =>
+  (queryClient.getQueryData(queries.today.queryKey)?.rooms.length ?? 0) <= MANY_ROOMS;
 /** Whether what comes back from a room is said in passing: of one's own rooms, and of all in a house of few. */
 function concerns(room: string): boolean {
   const rooms = queryClient.getQueryData(queries.me.queryKey)?.rooms ?? null;
-  const few = (queryClient.getQueryData(queries.today.queryKey)?.rooms.length ?? 0) <= MANY_ROOMS;
-  return rooms === null ? few : rooms.includes(room);
+  return rooms === null ? isSmall() : rooms.includes(room);
 }
 
 function spread(news: News, me: string): void {
@@ -88,11 +89,11 @@ function lookAgain(news: News, again: (...keys: string[]) => void): void {
       void queryClient.invalidateQueries({ queryKey: ["template", news.card.id] });
       break;
     case "check-in":
-      refreshSoon("drift");
+      if (isSmall()) refreshSoon("drift");
       break;
     case "session":
       refresh("check-in");
-      refreshSoon("drift");
+      if (isSmall()) refreshSoon("drift");
       break;
     case "room":
       again("rooms", "room", "today");
@@ -101,7 +102,7 @@ function lookAgain(news: News, again: (...keys: string[]) => void): void {
       void queryClient.invalidateQueries({ queryKey: ["room", news.room] });
       break;
     case "people":
-      again("people", "me", "account");
+      again("people", "me", "account", "today");
       break;
     case "chain":
       again("chains", "chain-uses");
