@@ -12,7 +12,7 @@ import { libraryJobs } from "./library/jobs.ts";
 import { sessionJobs } from "./sessions/jobs.ts";
 
 /** Whoever only reads goes before what is worked out here. Of this thread alone, on Linux. */
-const AFTER_OTHERS = 5;
+const AFTER_OTHERS = 10;
 if (process.platform === "linux") setPriority(AFTER_OTHERS);
 
 // What one thread of the crew is: connections of its own, house styles made ready, and everything it can do.

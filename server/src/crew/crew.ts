@@ -65,7 +65,7 @@ export function threads(
   file: string,
   url: string,
   limits: Limits = LIMITS,
-  many = Math.max(2, availableParallelism() - 1),
+  many = Math.max(3, availableParallelism()),
 ): Crew {
   const pool = new Piscina({
     filename: file,

@@ -47,6 +47,8 @@ export default function LongLines<T>({
     // As many lines again before and after as are seen at once would take as long again to draw.
     rangeExtractor: (range) => (isOff(virtual) ? [] : defaultRangeExtractor(range)),
     overscan: 4,
+    // A jump to the end is shown before its lines are drawn: no key waits for them.
+    useFlushSync: false,
     gap,
     scrollMargin: above,
     // A key stays with its line when lines come in before it.
