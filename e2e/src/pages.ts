@@ -103,7 +103,6 @@ try {
       await b.driver.sleep(120);
     }
     const keys = await b.driver.executeScript<number[]>("return window.__keys");
-    if (process.env["KEYS"]) console.log(keys.join(" "));
     const slowest = Math.max(16, ...keys);
     const first = seen.toSorted((x, y) => x - y)[1] ?? 0;
     const good = slowest <= AIM.key + 6 && (path !== "/" || first < AIM.paint);

@@ -113,7 +113,7 @@ describe("what lists show", () => {
     const unread = async () => (await lead.ask("unreadNames", {})).data.names.map((n) => n.name);
     expect(await unread()).not.toContain("Zzyxq");
     const kick = { ...draft.tracks.find((t) => t.name === "Kick")!, level: -33 };
-    const misnamed = [setField(kick, "name", "Zzyxq")];
+    const misnamed = [setField(kick, "name", "Zzyxq"), setField(kick, "role", null)];
     await edit(revision + 3, misnamed as never);
     expect(await unread()).toContain("Zzyxq");
     await edit(revision + 4, inverse(misnamed) as never);

@@ -26,13 +26,33 @@ interface Latest {
   readonly session: Session;
   readonly edition: number;
 }
+/** Releases that drafts were compared with lately, by template and number; they never change. */
+const released = new Map<string, Latest>();
+const REMEMBERED = 40;
+
 async function latestOf(db: Db, template: string): Promise<Latest | null> {
-  const { rows } = await db.query<Latest>(
-    `select r.session, r.edition from templates t join releases r on r.template = t.id and r.number = t.latest
-     where t.id = $1`,
+  const { rows } = await prepared<{ latest: number | null }>(
+    db,
+    "select latest from templates where id = $1",
     [template],
   );
-  return rows[0] ?? null;
+  const number = rows[0]?.latest ?? null;
+  if (number === null) return null;
+  const key = `${template}|${number}`;
+  const known = released.get(key) ?? (await releaseOf(db, template, number));
+  if (!known) return null;
+  released.delete(key);
+  released.set(key, known);
+  for (const old of [...released.keys()].slice(0, -REMEMBERED)) released.delete(old);
+  return known;
+}
+
+async function releaseOf(db: Db, template: string, number: number): Promise<Latest | undefined> {
+  const { rows } = await db.query<Latest>(
+    "select session, edition from releases where template = $1 and number = $2",
+    [template, number],
+  );
+  return rows[0];
 }
 
 /** What an edition asks of the latest release, and which. */

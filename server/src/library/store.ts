@@ -72,16 +72,18 @@ export async function templateCard(db: Db, id: string): Promise<TemplateCard> {
   return cardOf(row);
 }
 
-/** The template a document is the draft of, and how many tracks that has; Infinity where nobody counted yet. */
+/** The template a document is the draft of, and how many tracks that has. */
 export async function draftOf(db: Db, document: string): Promise<{ template: string; tracks: number }> {
-  const { rows } = await db.query<{ template: string; tracks: number | null }>(
-    `select t.id as template, n.tracks from templates t left join template_stands n on n.template = t.id
+  const { rows } = await prepared<{ template: string; tracks: number }>(
+    db,
+    `select t.id as template, coalesce(n.tracks, jsonb_array_length(d.session->'tracks')) as tracks
+     from templates t join documents d on d.id = t.document left join template_stands n on n.template = t.id
      where t.document = $1`,
     [document],
   );
   const [row] = rows;
   if (!row) throw notFound("document with this id");
-  return { template: row.template, tracks: row.tracks ?? Infinity };
+  return row;
 }
 
 interface TemplateRow {

@@ -62,6 +62,9 @@ export default function LibraryPage() {
   );
 }
 
+/** So many templates are seen nearly at once. */
+const FEW = 24;
+
 /** The templates that are looked for, by shelf. */
 const Shelves = memo(function Shelves({
   templates,
@@ -74,6 +77,8 @@ const Shelves = memo(function Shelves({
 }) {
   const shown = templates.filter((t) => `${t.name} ${t.shelf}`.toLowerCase().includes(wanted));
   const shelves = [...new Set(shown.map((t) => t.shelf))];
+  // A few shelves stand beside each other; long ones are drawn only where they are in sight.
+  const few = templates.length <= FEW;
   return (
     <>
       {shown.length === 0 && (
@@ -91,23 +96,25 @@ const Shelves = memo(function Shelves({
           </Empty>
         </div>
       )}
-      {shelves.map((shelf) => (
-        <section key={shelf} aria-labelledby={`shelf-${shelf}`}>
-          <h2 id={`shelf-${shelf}`} className="mb-2 text-sm font-semibold text-ink-2">
-            {shelf}
-          </h2>
-          <LongList
-            items={shown.filter((t) => t.shelf === shelf)}
-            keyOf={(t) => t.id}
-            height={90}
-            columns={2}
-            gap={12}
-            itemClass="card relative p-3.5 hover:border-line-strong"
-          >
-            {(t) => <Card template={t} />}
-          </LongList>
-        </section>
-      ))}
+      <div className={few ? "columns-2 gap-4 max-[900px]:columns-1" : ""}>
+        {shelves.map((shelf) => (
+          <section key={shelf} aria-labelledby={`shelf-${shelf}`} className="mb-5 break-inside-avoid">
+            <h2 id={`shelf-${shelf}`} className="mb-2 text-sm font-semibold text-ink-2">
+              {shelf}
+            </h2>
+            <LongList
+              items={shown.filter((t) => t.shelf === shelf)}
+              keyOf={(t) => t.id}
+              height={90}
+              columns={few ? 1 : 2}
+              gap={12}
+              itemClass="card relative p-3.5 hover:border-line-strong"
+            >
+              {(t) => <Card template={t} />}
+            </LongList>
+          </section>
+        ))}
+      </div>
     </>
   );
 });
