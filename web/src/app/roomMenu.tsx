@@ -5,7 +5,7 @@ import type { ReactNode } from "react";
 import { MENU_ITEM, Menu } from "./menu.tsx";
 import { standIn } from "../rooms/standing.ts";
 import { LongList } from "../ui/longList.tsx";
-import { Input } from "../ui/pieces.tsx";
+import { FindField } from "../ui/pieces.tsx";
 
 /** More rooms than one runs through by key: they are looked for. */
 const MANY = 12;
@@ -51,14 +51,7 @@ function RoomFinder({ rooms, trigger }: { rooms: Today["rooms"]; trigger: ReactN
               if (shown[0]) choose(shown[0].id);
             }}
           >
-            <Input
-              type="search"
-              aria-label="Find a room"
-              placeholder="Find a room"
-              className="w-full"
-              value={text}
-              onChange={(e) => setText(e.target.value)}
-            />
+            <FindField label="Find a room" className="w-full" value={text} onFind={setText} />
           </form>
           <div className="mt-1.5 h-72 overflow-y-auto" tabIndex={-1}>
             <LongList items={shown} keyOf={(r) => r.id} height={32}>

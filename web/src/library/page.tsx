@@ -9,7 +9,7 @@ import { queries, useMe } from "../wire/queries.ts";
 import { useShortcuts } from "../ui/shortcuts.tsx";
 import { Button } from "../ui/button.tsx";
 import { LongList } from "../ui/longList.tsx";
-import { Input, PageHead, Pill } from "../ui/pieces.tsx";
+import { FindField, PageHead, Pill } from "../ui/pieces.tsx";
 import { Empty, Failed, Loading } from "../ui/states.tsx";
 
 export default function LibraryPage() {
@@ -27,14 +27,7 @@ export default function LibraryPage() {
   return (
     <div className="flex flex-col gap-4">
       <PageHead title="Library">
-        <Input
-          type="search"
-          aria-label="Find a template"
-          placeholder="Find a template"
-          className="w-48"
-          value={text}
-          onChange={(e) => setText(e.target.value)}
-        />
+        <FindField label="Find a template" className="w-48" value={text} onFind={setText} />
         <Button asChild>
           <Link to="/library/chains">
             <Layers size={15} aria-hidden /> Chains

@@ -2,7 +2,7 @@ import type { PersonRight } from "@mossy/contract/people";
 import type { RoomCard } from "@mossy/contract/rooms";
 import { useState } from "react";
 import { LongList } from "../ui/longList.tsx";
-import { Choice, Field, Input } from "../ui/pieces.tsx";
+import { Choice, Field, FindField, Input } from "../ui/pieces.tsx";
 
 /** What a lead says of somebody. */
 export interface PersonWish {
@@ -97,15 +97,7 @@ function RoomBoxes({
   const shown = rooms.filter((r) => r.room.name.toLowerCase().includes(wanted));
   return (
     <>
-      {many && (
-        <Input
-          type="search"
-          aria-label="Find a room"
-          placeholder={`Find one of ${rooms.length} rooms`}
-          value={text}
-          onChange={(e) => setText(e.target.value)}
-        />
-      )}
+      {many && <FindField label="Find a room" value={text} onFind={setText} />}
       <div className={many ? "h-56 overflow-y-auto rounded-md border border-line px-2.5 py-1" : "pt-1"}>
         <LongList items={shown} keyOf={(r) => r.id} height={28}>
           {(r) => (

@@ -10,7 +10,7 @@ import { ask } from "../wire/ask.ts";
 import { queries, queryClient, useMe } from "../wire/queries.ts";
 import { Button } from "../ui/button.tsx";
 import { LongList } from "../ui/longList.tsx";
-import { Input, PageHead, Pill, Share } from "../ui/pieces.tsx";
+import { FindField, PageHead, Pill, Share } from "../ui/pieces.tsx";
 import { Empty, Failed, Loading, Trouble } from "../ui/states.tsx";
 import { useSteady } from "../ui/useSteady.ts";
 import { inputGroups } from "../fit/inputGroups.ts";
@@ -46,14 +46,7 @@ export default function RoomsPage() {
     <div className="flex flex-col gap-4">
       <PageHead title="Rooms">
         {inUse.length > MANY && (
-          <Input
-            type="search"
-            aria-label="Find a room"
-            placeholder="Find a room"
-            className="w-48"
-            value={text}
-            onChange={(e) => setText(e.target.value)}
-          />
+          <FindField label="Find a room" className="w-48" value={text} onFind={setText} />
         )}
         {lead && (
           <Button look={inUse.length === 0 ? "plain" : "main"} asChild>

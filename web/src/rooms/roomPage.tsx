@@ -11,7 +11,7 @@ import { ask } from "../wire/ask.ts";
 import { queries, queryClient, useMayIn, useMe } from "../wire/queries.ts";
 import { Button } from "../ui/button.tsx";
 import { LongList } from "../ui/longList.tsx";
-import { Input, PageHead, Pill, Share } from "../ui/pieces.tsx";
+import { FindField, PageHead, Pill, Share } from "../ui/pieces.tsx";
 import { day } from "../ui/dates.ts";
 import { Empty, Failed, Loading, Trouble } from "../ui/states.tsx";
 import { SessionList } from "../sessions/row.tsx";
@@ -126,14 +126,7 @@ function Start({ room: { id, room }, may }: { room: WholeRoomCard; may: boolean 
           Start a session <span className="font-normal text-ink-2">from the current release of…</span>
         </h2>
         {released.length > MANY && (
-          <Input
-            type="search"
-            aria-label="Find a template"
-            placeholder="Find a template"
-            className="w-44"
-            value={text}
-            onChange={(e) => setText(e.target.value)}
-          />
+          <FindField label="Find a template" className="w-44" value={text} onFind={setText} />
         )}
       </div>
       {!may && (

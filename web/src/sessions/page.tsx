@@ -2,7 +2,7 @@ import { useDeferredValue, useMemo, useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import { WHICH_SESSIONS } from "@mossy/contract/sessions";
 import type { WhichSessions } from "@mossy/contract/sessions";
-import { Choice, Input, PageHead } from "../ui/pieces.tsx";
+import { Choice, FindField, PageHead } from "../ui/pieces.tsx";
 import { Empty } from "../ui/states.tsx";
 import { DropFile } from "./dropFile.tsx";
 import { SessionList } from "./row.tsx";
@@ -47,15 +47,7 @@ export default function SessionsPage() {
   return (
     <div className="flex flex-col gap-4">
       <PageHead title="Sessions">
-        <Input
-          type="search"
-          aria-label="Find a session"
-          placeholder="Find a session"
-          className="w-48"
-          maxLength={100}
-          value={text}
-          onChange={(e) => setText(e.target.value)}
-        />
+        <FindField label="Find a session" className="w-48" value={text} onFind={setText} />
       </PageHead>
       <div className="flex flex-wrap items-center gap-4">
         <Choice label="Which sessions" value={which} choices={CHOICES} onChoose={setWhich} />

@@ -1,7 +1,7 @@
 import { openByRoom } from "@mossy/contract/openWork";
 import type { OpenSession } from "@mossy/contract/today";
 import { memo, useDeferredValue, useMemo, useState } from "react";
-import { Input } from "../ui/pieces.tsx";
+import { FindField } from "../ui/pieces.tsx";
 import { useRows } from "../ui/useRows.ts";
 import { NONE, RoomHeads, RoomRow } from "./roomRow.tsx";
 import type { RoomLine } from "./roomRow.tsx";
@@ -29,14 +29,7 @@ export default function ManyRooms({
             ? `${rooms.length} rooms, ${open.length} sessions open`
             : `${shown.length} of ${rooms.length} rooms`}
         </p>
-        <Input
-          type="search"
-          aria-label="Find a room"
-          placeholder="Find a room"
-          className="w-44"
-          value={text}
-          onChange={(e) => setText(e.target.value)}
-        />
+        <FindField label="Find a room" className="w-44" value={text} onFind={setText} />
       </div>
       <Lines rooms={shown} open={open} />
     </section>
