@@ -5,7 +5,7 @@ import type { ReactNode } from "react";
 import { MENU_ITEM, Menu } from "./menu.tsx";
 import { standIn } from "../rooms/standing.ts";
 import { LongList } from "../ui/longList.tsx";
-import { FindField } from "../ui/pieces.tsx";
+import { FindField } from "../ui/findField.tsx";
 
 /** More rooms than one runs through by key: they are looked for. */
 const MANY = 12;

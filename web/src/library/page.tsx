@@ -9,7 +9,8 @@ import { queries, useMe } from "../wire/queries.ts";
 import { useShortcuts } from "../ui/shortcuts.tsx";
 import { Button } from "../ui/button.tsx";
 import { LongList } from "../ui/longList.tsx";
-import { FindField, PageHead, Pill } from "../ui/pieces.tsx";
+import { FindField } from "../ui/findField.tsx";
+import { PageHead, Pill } from "../ui/pieces.tsx";
 import { Empty, Failed, Loading } from "../ui/states.tsx";
 
 export default function LibraryPage() {

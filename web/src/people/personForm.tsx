@@ -2,7 +2,8 @@ import type { PersonRight } from "@mossy/contract/people";
 import type { RoomCard } from "@mossy/contract/rooms";
 import { useState } from "react";
 import { LongList } from "../ui/longList.tsx";
-import { Choice, Field, FindField, Input } from "../ui/pieces.tsx";
+import { FindField } from "../ui/findField.tsx";
+import { Choice, Field, Input } from "../ui/pieces.tsx";
 
 /** What a lead says of somebody. */
 export interface PersonWish {

@@ -1,7 +1,7 @@
 import { openByRoom } from "@mossy/contract/openWork";
 import type { OpenSession } from "@mossy/contract/today";
 import { memo, useDeferredValue, useMemo, useState } from "react";
-import { FindField } from "../ui/pieces.tsx";
+import { FindField } from "../ui/findField.tsx";
 import { useRows } from "../ui/useRows.ts";
 import { NONE, RoomHeads, RoomRow } from "./roomRow.tsx";
 import type { RoomLine } from "./roomRow.tsx";
