@@ -160,6 +160,20 @@ describe("what a window holds", () => {
     expect(queryClient.getQueryData(room)?.ticks).toEqual([]);
   });
 
+  it("forgets what came while something was asked for in vain: the next answer knows it", async () => {
+    const failing = queryClient.fetchQuery({
+      ...queries.today,
+      queryFn: () => Promise.reject(new Error("away")),
+      staleTime: 0,
+      retry: false,
+    });
+    told(card(1, { lastCheckIn: checkIn(3) }), "check-in");
+    await expect(failing).rejects.toThrow("away");
+    const now = today([new_, card(1, { lastCheckIn: checkIn(0) })]);
+    await queryClient.fetchQuery({ ...queries.today, queryFn: () => now, staleTime: 0 });
+    expect(queryClient.getQueryData(queries.today.queryKey)!.open[1]?.lastCheckIn?.openNow).toBe(0);
+  });
+
   it("keeps what came while an older answer was on its way", async () => {
     let answer: (t: Today) => void = () => undefined;
     const asking = queryClient.fetchQuery({

@@ -14,8 +14,11 @@ type Change = (held: never) => unknown;
 const meanwhile = new Map<string, Change[]>();
 
 queryClient.getQueryCache().subscribe((event) => {
-  if (event.type !== "updated" || event.action.type !== "success" || event.action.manual === true) return;
+  if (event.type !== "updated") return;
   const { queryHash, queryKey } = event.query;
+  // What is asked for from here on knows all that was told before.
+  if (event.action.type === "fetch") meanwhile.delete(queryHash);
+  if (event.action.type !== "success" || event.action.manual === true) return;
   const changes = meanwhile.get(queryHash);
   if (!changes) return;
   meanwhile.delete(queryHash);
@@ -50,7 +53,10 @@ const FITS: Readonly<Record<WhichSessions, (s: SessionCard) => boolean>> = {
 };
 
 type Pages = InfiniteData<SessionsPage>;
-/** A list of sessions with one as it is now: in its place, gone where it is no longer of the list, new at the front. */
+/**
+ * A list of sessions with one as it is now: in its place, gone where it is no longer of the list, new at the
+ * front.
+ */
 export function inPages(held: Pages, { which, room, find }: ListOf, card: SessionCard): Pages {
   const there = held.pages.some((p) => p.sessions.some((s) => s.id === card.id));
   const fits = FITS[which](card) && (room === undefined || card.room === room);
