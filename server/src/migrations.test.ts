@@ -234,13 +234,15 @@ it("keeps for lists what it is worked out from: tracks, releases, last check-ins
     await storeSession(pool, doc, by, "baseline");
     await pool.query("update sessions set report = '{\"unplaced\": [1, 2]}'");
     await pool.query(
-      "insert into house_draft (house, based_on, updated_by) select '{\"name\": \"other\"}', number, 'x' from house_editions",
+      "insert into house_draft (house, based_on, updated_by) " +
+        "select '{\"name\": \"other\"}', number, 'x' from house_editions",
     );
     const ids = [randomUUID(), randomUUID()];
     for (const [n, id] of ids.entries()) {
       await pool.query(
         `insert into check_ins (id, session, number, file_name, file, came, document, recognised, remarks,
-           handed_in_by, tracks, followed_then, findings_then) values ($1, $2, $3, 'f', '', $4, $5, 'ids', '[]', 'x', 9, $6, 3)`,
+           handed_in_by, tracks, followed_then, findings_then)
+         values ($1, $2, $3, 'f', '', $4, $5, 'ids', '[]', 'x', 9, $6, 3)`,
         [id, SESSION, n + 1, doc, DOCUMENTS[n + 1], n + 6],
       );
       await pool.query("insert into check_in_stands values ($1, 9, 7, 2, 0, 0, 1)", [id]);

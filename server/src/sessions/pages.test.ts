@@ -12,8 +12,8 @@ const {
 await house.pool.query(
   `insert into sessions (id, title, room, template, release, edition, baseline, report, folder, made_by, made_at,
      tracks, unplaced, closed_at)
-   select gen_random_uuid(), 'Swell ' || n || case when n = 7 then ' 100%_low' else '' end, s.room, s.template, s.release,
-     s.edition, s.baseline, s.report, 'swell-' || n, s.made_by, timestamptz '2020-01-01', s.tracks, s.unplaced,
+   select gen_random_uuid(), 'Swell ' || n || case when n = 7 then ' 100%_low' else '' end, s.room, s.template,
+     s.release, s.edition, s.baseline, s.report, 'swell-' || n, s.made_by, timestamptz '2020-01-01', s.tracks, s.unplaced,
      case when n % 2 = 0 then now() end
    from generate_series(1, 150) n, (select * from sessions where room = 'loft' limit 1) s`,
 );
