@@ -111,7 +111,7 @@ async function storeSessions(
         blankTrack(`strange-${i + 1}`, name, { feeds: main, source: "mic" }),
       );
       const file = writeExchange({ ...worked, tracks: [...worked.tracks, ...strange] }, id);
-      const taken = takeIn(style, baseline, readExchange(file));
+      const taken = takeIn(style, baseline, await readExchange(file));
       const document = await addDocument(db, JSON.stringify(taken.session), c.by, c.at);
       await addCheckIn(db, {
         session: id,

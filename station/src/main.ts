@@ -44,7 +44,7 @@ function clientFor(file: string): HouseClient {
 }
 
 async function afternoon(house: HouseClient, session: string): Promise<void> {
-  const parcel = readPackage(await house.fetchPackage(session));
+  const parcel = await readPackage(await house.fetchPackage(session));
   const { title } = parcel.session;
   console.log(
     `station: took “${title}” (${parcel.session.tracks.length} tracks, ` +
@@ -66,7 +66,7 @@ async function afternoon(house: HouseClient, session: string): Promise<void> {
 
 /** A corrected file takes the place of the session as it stood in the room; nobody works in it unasked. */
 async function putRight(house: HouseClient, title: string, checkIn: string): Promise<void> {
-  const { session: right } = readExchange(await house.fetchCorrected(checkIn));
+  const { session: right } = await readExchange(await house.fetchCorrected(checkIn));
   await house.report(`took the corrected file of “${title}”`.slice(0, 200));
   console.log(`station: took the corrected file of “${title}” (${right.tracks.length} tracks)`);
 }

@@ -13,13 +13,13 @@ export interface Parcel {
 }
 
 /** Unpacks a package of the house. @throws Error when it holds no session file */
-export function readPackage(bytes: Uint8Array): Parcel {
+export async function readPackage(bytes: Uint8Array): Promise<Parcel> {
   const files = unzipSync(bytes);
   const names = Object.keys(files);
   const path = names.find((n) => n.endsWith(SESSION_FILE_ENDING));
   const file = path === undefined ? undefined : files[path];
   if (path === undefined || !file) throw new Error("the package holds no session file");
-  const { session, of } = readExchange(file);
+  const { session, of } = await readExchange(file);
   const list = names.find((n) => n.endsWith("Input_list.csv"));
   return {
     session,

@@ -10,7 +10,7 @@ import { readExchange } from "./exchange/read.ts";
 import { makePackage } from "./package.ts";
 
 describe("the package", () =>
-  it("holds the session's folders, the session file, the input list and the notes", () => {
+  it("holds the session's folders, the session file, the input list and the notes", async () => {
     const house = usualHouse("x");
     const result = fit(
       { ...smallSession(), notes: "Mind the tide." },
@@ -44,7 +44,7 @@ describe("the package", () =>
         `${folder}/Notes/Notes.txt`,
       ]),
     );
-    expect(readExchange(files[`${folder}/Session/Small-session.dawproject`]!)).toMatchObject({
+    expect(await readExchange(files[`${folder}/Session/Small-session.dawproject`]!)).toMatchObject({
       of: "s1",
       session: result.session,
     });

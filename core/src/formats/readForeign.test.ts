@@ -79,7 +79,7 @@ const midi = (format: 0 | 1 = 1): Uint8Array =>
   );
 
 describe("a file to start from", () => {
-  it("of our exchange format says how much of the job it carries", () => {
+  it("of our exchange format says how much of the job it carries", async () => {
     const clips = BY_THE_BOOK.replace(
       "<Scenes",
       "<Arrangement><Lanes><Lanes " +
@@ -87,7 +87,7 @@ describe("a file to start from", () => {
         'duration="4"/><Clip ' +
         'time="4" duration="4"/></Clips><Points/></Lanes></Lanes><Markers><Marker time="0" name="A"/></Markers></Arrangement><Scenes',
     );
-    const { from, carried } = read(
+    const { from, carried } = await read(
       "evening.dawproject",
       zipSync({
         "project.xml": strToU8(clips),
@@ -110,8 +110,8 @@ describe("a file to start from", () => {
   it(
     "of MIDI gives its tracks: names, channels, controllers before the first note, tempo " +
       "and meter of the start",
-    () => {
-      const { session, carried } = read("suite.mid", midi());
+    async () => {
+      const { session, carried } = await read("suite.mid", midi());
       expect(session).toMatchObject({ tempo: 120, meter: { beats: 6, unit: 8 } });
       expect(session.tracks.map((t) => [t.name, t.kind, t.channel, t.controllers])).toEqual([
         ["Violin 1", "midi", 1, [{ controller: 7, value: 90 }]],
@@ -123,12 +123,12 @@ describe("a file to start from", () => {
         { what: "tempo changes", many: 1, bytes: null },
         { what: "program changes", many: 1, bytes: null },
       ]);
-      expect(read("flat.mid", midi(0)).session.tracks.map((t) => t.channel)).toEqual([1, 10]);
+      expect((await read("flat.mid", midi(0))).session.tracks.map((t) => t.channel)).toEqual([1, 10]);
     },
   );
 
-  it("of CSV keeps folders, inputs, formats and notes, and has a main path", () => {
-    const { session } = read(
+  it("of CSV keeps folders, inputs, formats and notes, and has a main path", async () => {
+    const { session } = await read(
       "sheet.csv",
       strToU8(
         "Folder,Track,Input,Format,Note\r\nDrum kit,Kick,1,,in the hole\r\nDrum kit,Snare " +
@@ -187,6 +187,6 @@ describe("a file to start from", () => {
       /not UTF-8/,
     ],
   ])("with %s is refused with what and where", (_what, name, bytes, message) =>
-    expect(() => read(name, bytes)).toThrow(message),
+    expect(read(name, bytes)).rejects.toThrow(message),
   );
 });

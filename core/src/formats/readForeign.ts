@@ -4,12 +4,13 @@ import { apply } from "../session/apply.ts";
 import { blankTrack } from "../session/document.ts";
 import type { Session } from "../session/document.ts";
 import { addTyped, readLines } from "../sheet/typed.ts";
-import { readExchange } from "./exchange/read.ts";
+import { saidOf } from "./exchange/contents.ts";
+import { openExchange } from "./exchange/entries.ts";
+import { readEntries } from "./exchange/read.ts";
 import { FileProblem } from "./fileProblem.ts";
 import type { Cargo, ForeignSession } from "./foreignSession.ts";
 import { readMidiTracks } from "./midiTracks.ts";
 import { trackSheetIn } from "./trackSheet.ts";
-import { SESSION_FILE_LIMITS, openZip } from "./zip.ts";
 
 /**
  * Reads a file to start a template from: our exchange format, a Standard MIDI File, or a CSV track sheet,
@@ -17,12 +18,12 @@ import { SESSION_FILE_LIMITS, openZip } from "./zip.ts";
  * The file itself is never touched.
  * @throws FileProblem saying what is wrong, where, and what to do
  */
-export function readIncoming(
+export async function readIncoming(
   style: Style,
   name: string,
   bytes: Uint8Array,
   newId: () => string,
-): ForeignSession {
+): Promise<ForeignSession> {
   const starts = (text: string): boolean => text.split("").every((c, i) => bytes[i] === c.charCodeAt(0));
   if (bytes.length === 0) throw new FileProblem(`“${name}” is empty. Choose another file.`);
   if (starts("PK")) return fromExchange(bytes);
@@ -41,12 +42,12 @@ const titleOf = (name: string): string =>
     .trim()
     .slice(0, 200) || "Untitled";
 
-function fromExchange(bytes: Uint8Array): ForeignSession {
-  const { session, remarks, contents } = readExchange(bytes);
-  const zip = openZip(bytes, SESSION_FILE_LIMITS);
+async function fromExchange(bytes: Uint8Array): Promise<ForeignSession> {
+  const file = await openExchange(bytes);
+  const { session, remarks, contents } = readEntries(file);
   const files = (folder: string): Cargo => {
-    const mine = [...zip.sizes].filter(([n]) => n.startsWith(`${folder}/`) && !n.endsWith("/"));
-    return { what: "", many: mine.length, bytes: mine.reduce((sum, [, size]) => sum + size, 0) };
+    const mine = file.zip.entries.filter((e) => e.name.startsWith(`${file.folder}${folder}/`) && !e.folder);
+    return { what: "", many: mine.length, bytes: mine.reduce((sum, e) => sum + e.size, 0) };
   };
   return {
     session,
@@ -54,9 +55,7 @@ function fromExchange(bytes: Uint8Array): ForeignSession {
     remarks,
     carried: [
       { ...files("audio"), what: "audio files" },
-      { what: "clips", many: contents.clips, bytes: null },
-      { what: "markers", many: contents.markers, bytes: null },
-      { what: "automation curves", many: contents.curves, bytes: null },
+      ...saidOf(contents).map(({ many, what }) => ({ what, many, bytes: null })),
       { ...files("plugins"), what: "plug-in states" },
     ].filter((c) => c.many > 0),
   };

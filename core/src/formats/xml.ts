@@ -2,6 +2,7 @@ import { DOMParser, XMLSerializer } from "@xmldom/xmldom";
 import type { Document, Element } from "@xmldom/xmldom";
 import { SaxesParser } from "saxes";
 import { FileProblem } from "./fileProblem.ts";
+import { xmlText } from "./xmlText.ts";
 
 /** An element that was read. */
 export interface XmlElement {
@@ -13,15 +14,28 @@ export interface XmlElement {
   /** The text directly in it. */
   readonly text: string;
   readonly line: number;
+  /** Where it stands in the text of the file; null for one that was never in a file. */
+  readonly at: Place | null;
+}
+
+/** Where an element stands, in characters: what is between `opened` and `closes` is inside it. */
+export interface Place {
+  readonly from: number;
+  /** Behind its start tag. */
+  readonly opened: number;
+  /** Before its end tag; where there is none, `opened` again. */
+  readonly closes: number;
+  readonly to: number;
 }
 
 /** What of a file is read. */
 export interface XmlWish {
   /** What to do where it cannot be read. */
   readonly remedy?: string;
-  /** Elements of which only themselves are kept: what stands in them is counted and forgotten. */
-  readonly counted?: ReadonlySet<string>;
+  /** Elements (with that around them) of which only themselves are kept: what they hold is counted. */
+  readonly counted?: (name: string, around: string | undefined) => boolean;
 }
+const NONE = (): boolean => false;
 
 /** So many elements are kept; the sessions of this world stay far below. */
 const MOST_KEPT = 300_000;
@@ -40,24 +54,10 @@ const REMEDY = "Save the session again and send that file.";
 export function readXml(
   bytes: Uint8Array,
   file: string,
-  { remedy = REMEDY, counted = new Set() }: XmlWish = {},
+  { remedy = REMEDY, counted = NONE }: XmlWish = {},
 ): { root: XmlElement; many: ReadonlyMap<string, number> } {
   refuseVery(bytes, file);
-  let text: string;
-  try {
-    text = new TextDecoder("utf-8", { fatal: true }).decode(bytes);
-  } catch {
-    throw new FileProblem(`“${file}” is not UTF-8 text. ${remedy}`, file);
-  }
-  const forbidden = /<!(DOCTYPE|ENTITY)/i.exec(text);
-  if (forbidden) {
-    const line = text.slice(0, forbidden.index).split("\n").length;
-    throw new FileProblem(
-      `“${file}” declares entities or a document type (line ${line}). Such files never need ` +
-        "to; it was not read.",
-      `${file}, line ${line}`,
-    );
-  }
+  const { text } = xmlText(bytes, file, remedy);
   const reading = new Reading(file, remedy, counted);
   reading.read(text);
   if (!reading.root) throw new FileProblem(`“${file}” holds no XML element. ${remedy}`, file);
@@ -81,7 +81,11 @@ function refuseVery(bytes: Uint8Array, file: string): void {
   for (const byte of bytes) if (byte === OPENS && ++opens > 2 * MOST) throw tooMany(file, MOST);
 }
 
-type Open = { -readonly [K in keyof XmlElement]: XmlElement[K] } & { inside: XmlElement[] };
+type Open = Omit<XmlElement, "inside" | "text" | "at"> & {
+  readonly inside: XmlElement[];
+  text: string;
+  readonly at: { -readonly [K in keyof Place]: Place[K] };
+};
 
 class Reading {
   root: XmlElement | null = null;
@@ -92,12 +96,25 @@ class Reading {
   #all = 0;
   /** How deep we are in an element of which only itself is kept. */
   #passed = 0;
+  #from = 0;
+  #text = "";
 
   constructor(
     private readonly file: string,
     private readonly remedy: string,
-    private readonly counted: ReadonlySet<string>,
+    private readonly counted: NonNullable<XmlWish["counted"]>,
   ) {
+    this.#parser.on("opentagstart", () => {
+      this.#from = this.#text.lastIndexOf("<", this.#parser.position - 1);
+    });
+    this.#parser.on("doctype", () => {
+      const { line } = this.#parser;
+      throw new FileProblem(
+        `“${this.file}” declares entities or a document type (line ${line}). Such files never need ` +
+          "to; it was not read.",
+        `${this.file}, line ${line}`,
+      );
+    });
     this.#parser.on("opentag", ({ name, attributes }) => this.#begin(name, attributes));
     this.#parser.on("closetag", () => this.#end());
     this.#parser.on("text", (text) => this.#say(text));
@@ -112,19 +129,20 @@ class Reading {
   }
 
   read(text: string): void {
+    this.#text = text;
     this.#parser.write(text).close();
   }
 
   #begin(name: string, attributes: Readonly<Record<string, string>>): void {
     this.many.set(name, (this.many.get(name) ?? 0) + 1);
     if (++this.#all > MOST) throw tooMany(this.file, MOST);
-    if (this.#passed > 0 || this.counted.has(this.#open.at(-1)?.name ?? "")) {
+    if (this.#passed > 0 || this.#counts()) {
       this.#passed++;
       return;
     }
     if (++this.#kept > MOST_KEPT) throw tooMany(this.file, MOST_KEPT);
     const localName = name.slice(name.indexOf(":") + 1);
-    const { line } = this.#parser;
+    const { line, position: here } = this.#parser;
     const made = {
       name,
       localName,
@@ -132,15 +150,29 @@ class Reading {
       inside: [],
       text: "",
       line,
+      at: { from: this.#from, opened: here, closes: here, to: here },
     };
     this.#open.at(-1)?.inside.push(made);
     this.root ??= made;
     this.#open.push(made);
   }
 
+  /** Whether what begins here stands in an element of which only itself is kept. */
+  #counts(): boolean {
+    const here = this.#open.at(-1);
+    return here !== undefined && this.counted(here.name, this.#open.at(-2)?.name);
+  }
+
   #end(): void {
-    if (this.#passed > 0) this.#passed--;
-    else this.#open.pop();
+    if (this.#passed > 0) {
+      this.#passed--;
+      return;
+    }
+    const at = this.#open.pop()?.at;
+    if (!at) return;
+    at.to = this.#parser.position;
+    // An element that closes itself ends where its start tag does.
+    at.closes = at.to === at.opened ? at.opened : this.#text.lastIndexOf("</", at.to - 1);
   }
 
   #say(text: string): void {
@@ -164,7 +196,8 @@ export const attribute = (e: XmlElement | undefined, name: string): string | nul
 export function numeric(e: XmlElement | undefined, name: string): number | null {
   const text = attribute(e, name);
   if (text === null || text.trim() === "") return null;
-  const n = Number(text);
+  // A comma is what some programs write in some countries.
+  const n = Number(text.replace(/^(\s*[+-]?\d+),(\d+\s*)$/, "$1.$2"));
   return Number.isFinite(n) ? n : null;
 }
 
@@ -193,6 +226,7 @@ export function asRead({ name, attributes, inside }: Xml): XmlElement {
     inside: inside.flatMap((c) => (typeof c === "string" ? [] : asRead(c))),
     text: inside.map((c) => (typeof c === "string" ? storable(c) : "")).join(""),
     line: 1,
+    at: null,
   };
 }
 
@@ -225,7 +259,7 @@ function fill(document: Document, e: Element, { attributes, inside }: Xml, depth
 }
 
 /** Characters XML 1.0 cannot hold at all (section 2.2, Char) are left out. */
-function storable(text: string): string {
+export function storable(text: string): string {
   if (/^[\x20-\x7e]*$/.test(text)) return text;
   return [...text]
     .filter((ch) => {

@@ -23,6 +23,7 @@ const standOf = (draft: Session, released: Session | null) => ({
 });
 
 interface Latest {
+  readonly number: number;
   readonly session: Session;
   readonly edition: number;
 }
@@ -49,7 +50,7 @@ async function latestOf(db: Db, template: string): Promise<Latest | null> {
 
 async function releaseOf(db: Db, template: string, number: number): Promise<Latest | undefined> {
   const { rows } = await db.query<Latest>(
-    "select session, edition from releases where template = $1 and number = $2",
+    "select number, session, edition from releases where template = $1 and number = $2",
     [template, number],
   );
   return rows[0];
@@ -125,11 +126,14 @@ async function countOne(
         .findings.length
     : 0;
   await inTransaction(pool, async (db) => {
-    // Whoever changes the draft meanwhile waits, and counts it after us.
+    // Whoever changes the draft or publishes it meanwhile waits, and counts it after us.
     const { rows } = await db.query<{ session: Session }>(
       "select session from documents where id = $1 for share",
       [document],
     );
-    if (rows[0]) await keepStand(db, id, rows[0].session, { things, edition });
+    // Who published it before has counted it already, or left it to be found again by the next look.
+    const now = await latestOf(db, id);
+    if (rows[0] && now?.number === latest?.number)
+      await keepStand(db, id, rows[0].session, { things, edition });
   });
 }

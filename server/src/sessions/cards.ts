@@ -58,24 +58,11 @@ const cardOf = (r: CardRow): SessionCard => ({
   lastCheckIn: r.check_in === null ? null : checkInOf({ ...r, id: r.check_in } as CheckInRow),
 });
 
-interface OpenRow {
-  id: string;
-  title: string;
-  room: string;
-  room_name: string;
-  template: string;
-  template_name: string;
-  release: number;
-  latest: number;
-  edition: number;
-  unplaced: number;
-  check_in: string | null;
-  number: number;
-  tracks_now: number;
-  follow_now: number;
-  open_now: number;
-  asked_now: number;
-}
+/** What Today shows of one; the counts are those of its last check-in. */
+type OpenRow = Omit<SessionRow, "made_by" | "made_at" | "sent_at" | "sent_as" | "closed_at" | "session_tracks"> &
+  Pick<CheckInRow, "number" | "tracks_now" | "follow_now" | "open_now" | "asked_now"> & {
+    check_in: string | null;
+  };
 
 /** Every open session, newest first: no more of each than Today shows. */
 export async function openSessions(db: Db): Promise<OpenSession[]> {

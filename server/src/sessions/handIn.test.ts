@@ -45,7 +45,7 @@ describe("handing in", () => {
     const changes = putAllRight(style, checkIn.now.session, checkIn.baseline);
     await lead.ask("editDocument", { document: checkIn.now.id }, { revision: 0, changes });
     const { data: bytes } = await lead.ask("correctedFile", { checkIn: handed.checkIn });
-    const back = readExchange(bytes as Uint8Array).session;
+    const back = (await readExchange(bytes as Uint8Array)).session;
     expect(open(check(style, back, checkIn.baseline)).map((f) => f.says)).toEqual([]);
     expect((await lead.ask("checkIn", { checkIn: handed.checkIn })).data).toMatchObject({
       openNow: 0,

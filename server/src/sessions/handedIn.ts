@@ -40,7 +40,7 @@ export type HandInLook =
 
 /** Reads a session file, recognises its tracks and counts how it stands. @throws FileProblem, HouseProblem */
 export async function lookAtHandIn({ pool, styles }: Bench, wish: HandInWish): Promise<HandInLook> {
-  const read = readExchange(wish.bytes);
+  const read = await readExchange(wish.bytes);
   if (wish.session !== undefined && read.of !== null && read.of !== wish.session)
     await refuseAnothers(pool, read.of);
   const target = await targetOf(pool, wish.session, read.of);

@@ -49,7 +49,7 @@ describe("starting a session", () => {
     const files = unzipSync(bytes as Uint8Array);
     const path = `${data.folder}/Session/${data.title.replace(",", "").replaceAll(" ", "-")}.dawproject`;
     expect(Object.keys(files)).toContain(path);
-    expect(readExchange(files[path]!)).toMatchObject({ of: data.id, session: data.baseline });
+    expect(await readExchange(files[path]!)).toMatchObject({ of: data.id, session: data.baseline });
     expect(strFromU8(files[`${data.folder}/Notes/Input_list.csv`]!)).toContain(
       "15,Wireless receiver,,MC,MC,",
     );
@@ -118,7 +118,7 @@ describe("what goes out to a room", () =>
       );
       const files = unzipSync((await engineer.ask("package", { session: session.id })).data as Uint8Array);
       const path = Object.keys(files).find((p) => p.endsWith(".dawproject"))!;
-      const back = readExchange(files[path]!).session.tracks.find((t) => t.id === armed.id);
+      const back = (await readExchange(files[path]!)).session.tracks.find((t) => t.id === armed.id);
       expect([back?.name, back?.microphone]).toEqual(["Put_right", "ribbon"]);
       expect(strFromU8(files[Object.keys(files).find((p) => p.endsWith("Input_list.csv"))!]!)).toContain(
         "Put_right,",

@@ -16,9 +16,9 @@ export type ReadNews =
 // Off the page's thread: whatever a file does to its reader, the page goes on and can end it.
 self.onmessage = ({ data: { house, name, bytes } }: MessageEvent<ReadTask>) => {
   const tell = (news: ReadNews): void => self.postMessage(news);
-  try {
-    tell({ read: readIncoming(makeStyle(house), name, bytes, newId) });
-  } catch (e) {
-    tell({ problem: e instanceof Error ? e.message : String(e), known: e instanceof FileProblem });
-  }
+  readIncoming(makeStyle(house), name, bytes, newId).then(
+    (read) => tell({ read }),
+    (e: unknown) =>
+      tell({ problem: e instanceof Error ? e.message : String(e), known: e instanceof FileProblem }),
+  );
 };

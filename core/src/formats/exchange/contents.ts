@@ -1,32 +1,35 @@
-/** How much of what belongs to the job a file holds. */
-export interface Contents {
-  readonly clips: number;
-  readonly markers: number;
-  readonly curves: number;
-}
+/** What a project may hold of the job: the element, and what it is called, one and many. */
+const OF_THE_JOB = {
+  clips: ["Clip", "clip", "clips"],
+  markers: ["Marker", "marker", "markers"],
+  curves: ["Points", "automation curve", "automation curves"],
+  scenes: ["Scene", "scene", "scenes"],
+  tempos: ["TempoAutomation", "tempo curve", "tempo curves"],
+  meters: ["TimeSignatureAutomation", "list of meters", "lists of meters"],
+} as const;
 
-const ELEMENTS = { clips: "Clip", markers: "Marker", curves: "Points" } as const;
+const PARTS = Object.keys(OF_THE_JOB) as (keyof typeof OF_THE_JOB)[];
+
+/** How much of what belongs to the job a file holds. */
+export type Contents = Readonly<Record<keyof typeof OF_THE_JOB, number>>;
 
 /** @param many how many elements of each name a project has */
-export const contentsOf = (many: ReadonlyMap<string, number>): Contents => ({
-  clips: many.get(ELEMENTS.clips) ?? 0,
-  markers: many.get(ELEMENTS.markers) ?? 0,
-  curves: many.get(ELEMENTS.curves) ?? 0,
-});
+export const contentsOf = (many: ReadonlyMap<string, number>): Contents =>
+  Object.fromEntries(PARTS.map((part) => [part, many.get(OF_THE_JOB[part][0]) ?? 0])) as Contents;
 
-export function remarksOn({ clips, markers, curves }: Contents): string[] {
-  const many = [
-    [clips, "clips"],
-    [markers, "markers"],
-    [curves, "automation curves"],
-  ] as const;
-  return many.flatMap(([n, words]) =>
-    n === 0
-      ? []
-      : `${n} ${n === 1 ? words.slice(0, -1) : words} in the file ` +
-        `${n === 1 ? "was" : "were"} left alone: they belong to the job.`,
+/** What a file holds of the job, each with how many and what it is called. */
+export const saidOf = (contents: Contents): { many: number; one: string; what: string }[] =>
+  PARTS.flatMap((part) => {
+    const [, one, what] = OF_THE_JOB[part];
+    return contents[part] === 0 ? [] : [{ many: contents[part], one, what }];
+  });
+
+export const remarksOn = (contents: Contents): string[] =>
+  saidOf(contents).map(({ many, one, what }) =>
+    many === 1
+      ? `1 ${one} in the file was left alone: it belongs to the job.`
+      : `${many} ${what} in the file were left alone: they belong to the job.`,
   );
-}
 
 const MOST_REMARKS = 50;
 /** A file with thousands of the same thing to say is told of with the first of them. */

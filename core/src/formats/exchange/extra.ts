@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { session } from "../../session/document.ts";
+import { session, trackId } from "../../session/document.ts";
 import { NewerDocument, isStored } from "../../session/newer.ts";
 import { isSession, sessionNow } from "../../session/sessionVersions.ts";
 import { FileProblem } from "../fileProblem.ts";
@@ -15,6 +15,8 @@ export const extra = z.object({
   version: z.literal(1),
   /** Id of the session in the house; null for a file that was made for nobody in particular. */
   of: z.string().max(80).nullable(),
+  /** By which id of ours a track is known whose own in the file is another. */
+  ids: z.record(z.string().max(80), trackId).default({}),
   session,
 });
 export type Extra = z.infer<typeof extra>;

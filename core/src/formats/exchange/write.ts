@@ -1,23 +1,29 @@
 import { CHANNELS } from "../../session/document.ts";
+import type { Decibels } from "../../session/document.ts";
 import type { Insert, Send, Session, Track, TrackId } from "../../session/document.ts";
+import { FreeIds } from "../../session/freeId.ts";
 import { insideOf } from "../../session/routing.ts";
 import { xml, writeXml } from "../xml.ts";
 import type { Xml } from "../xml.ts";
 import { zipOf } from "../zipOut.ts";
 import { EXTRA_FILE } from "./extra.ts";
 import type { Extra } from "./extra.ts";
-import { OUR_WORDS, channelXmlId, linear, panOut, plainNotes, trackXmlId } from "./plain.ts";
+import {
+  DEVICE_ELEMENTS,
+  FORMATS,
+  LOUDEST,
+  ORDINARY,
+  OUR_WORDS,
+  channelXmlId,
+  linear,
+  panOut,
+  plainNotes,
+  trackXmlId,
+  xmlIdOf,
+} from "./plain.ts";
+import { parametersOf } from "./parameters.ts";
 
-/**
- * Element names of the devices the format knows by kind (from memory); any other kind is a plain device.
- */
-export const DEVICE_ELEMENTS: Readonly<Record<string, string>> = {
-  EQ: "Equalizer",
-  Compressor: "Compressor",
-  Limiter: "Limiter",
-  Gate: "NoiseGate",
-};
-const ROLES = {
+export const ROLES = {
   audio: "regular",
   instrument: "regular",
   midi: "regular",
@@ -28,7 +34,7 @@ const ROLES = {
   main: "master",
   monitor: "submix",
 } as const;
-const CONTENT = {
+export const CONTENT = {
   audio: "audio",
   instrument: "notes",
   midi: "notes",
@@ -45,7 +51,7 @@ const CONTENT = {
  * @param of id of the session in the house, so that the file finds home again
  */
 export function writeExchange(session: Session, of: string | null = null, withExtra = true): Uint8Array {
-  const extra: Extra = { format: "mossy-lantern/exchange", version: 1, of, session };
+  const extra: Extra = { format: "mossy-lantern/exchange", version: 1, of, ids: {}, session };
   return zipOf({
     "project.xml": writeXml(projectTree(session)),
     "metadata.xml": writeXml(metadataTree(session)),
@@ -56,10 +62,36 @@ export function writeExchange(session: Session, of: string | null = null, withEx
 export const metadataTree = (session: Session): Xml =>
   xml("MetaData", {}, xml("Title", {}, session.title), xml("Comment", {}, session.notes));
 
+/** What ids things get in the document that is written, and where tracks can be led to. */
+export interface Written {
+  /** Of sends and processors: ids nobody has. */
+  readonly ids: FreeIds;
+  readonly trackId: (id: TrackId) => string;
+  readonly channelId: (id: TrackId) => string;
+  /** The channel a feed or a send leads to; null where there is none to lead to. */
+  readonly destinationOf: (to: TrackId | null) => string | null;
+}
+
+function written({ tracks }: Session): Written {
+  const sounding = new Set(tracks.filter((t) => t.kind !== "midi").map((t) => t.id));
+  return {
+    ids: new FreeIds(),
+    trackId: trackXmlId,
+    channelId: channelXmlId,
+    destinationOf: (to) => (to !== null && sounding.has(to) ? channelXmlId(to) : null),
+  };
+}
+
+export const tempoXml = ({ tempo }: Session, id: string | null = null): Xml =>
+  xml("Tempo", { id, name: "Tempo", unit: "bpm", value: tempo });
+export const meterXml = ({ meter }: Session, id: string | null = null): Xml =>
+  xml("TimeSignature", { id, numerator: meter.beats, denominator: meter.unit });
+
 export function projectTree(session: Session): Xml {
   const inside = insideOf(session.tracks);
+  const doc = written(session);
   const structure = (parent: TrackId | null): Xml[] =>
-    (inside.get(parent) ?? []).map((t) => trackXml(t, structure(t.id)));
+    (inside.get(parent) ?? []).map((t) => trackXml(doc, t, structure(t.id)));
   return xml(
     "Project",
     { version: "1.0" },
@@ -67,12 +99,8 @@ export function projectTree(session: Session): Xml {
     xml(
       "Transport",
       {},
-      xml("Tempo", { id: "tempo", name: "Tempo", unit: "bpm", value: session.tempo }),
-      xml("TimeSignature", {
-        id: "meter",
-        numerator: session.meter.beats,
-        denominator: session.meter.unit,
-      }),
+      tempoXml(session, "tempo"),
+      meterXml(session, "meter"),
     ),
     xml("Structure", {}, ...structure(null)),
     xml("Arrangement", { id: "arrangement" }, xml("Lanes", { id: "lanes", timeUnit: "beats" })),
@@ -80,68 +108,93 @@ export function projectTree(session: Session): Xml {
   );
 }
 
-function trackXml(t: Track, inside: Xml[]): Xml {
+export function trackXml(doc: Written, t: Track, inside: Xml[]): Xml {
   const comment = commentOf(t);
   return xml(
     "Track",
     {
-      id: trackXmlId(t.id),
+      id: doc.trackId(t.id),
       name: t.name,
       color: t.colour,
       comment: comment === "" ? null : comment,
       contentType: CONTENT[t.kind],
       loaded: true,
     },
-    ...(t.kind === "midi" || t.format === null ? [] : [channelXml(t, CHANNELS[t.format])]),
+    ...channelOf(doc, t),
     ...inside,
   );
 }
 
-function channelXml(t: Track, channels: number): Xml {
+/** The channel of a track; that of one without sound only says where its notes go, if they do. */
+export function channelOf(doc: Written, t: Track): Xml[] {
+  if (t.kind !== "midi") return [channelXml(doc, t)];
+  const destination = doc.destinationOf(t.feeds);
+  if (destination === null) return [];
+  return [xml("Channel", { id: doc.channelId(t.id), role: ROLES[t.kind], destination })];
+}
+
+function channelXml(doc: Written, t: Track): Xml {
   return xml(
     "Channel",
     {
-      id: channelXmlId(t.id),
+      id: doc.channelId(t.id),
       role: ROLES[t.kind],
-      audioChannels: channels,
-      destination: t.feeds === null ? null : channelXmlId(t.feeds),
+      audioChannels: t.format === null ? null : CHANNELS[t.format],
+      destination: doc.destinationOf(t.feeds),
       solo: false,
     },
-    ...(t.inserts.length > 0 ? [xml("Devices", {}, ...t.inserts.map(deviceXml))] : []),
+    ...(t.inserts.length > 0 ? [xml("Devices", {}, ...t.inserts.map((i) => deviceXml(doc, t, i)))] : []),
     xml("Mute", { value: t.muted }),
     xml("Pan", { unit: "normalized", value: panOut(t.pan), min: 0, max: 1 }),
-    ...(t.sends.length > 0 ? [xml("Sends", {}, ...t.sends.map(sendXml))] : []),
-    xml("Volume", { unit: "linear", value: linear(t.level), min: 0, max: 2 }),
+    ...(t.sends.length > 0 ? [xml("Sends", {}, ...t.sends.map((s) => sendXml(doc, t, s)))] : []),
+    volumeXml(t.level),
   );
 }
 
-function sendXml(s: Send): Xml {
+/** A fader that is further up than usual says how far it goes. */
+export const volumeXml = (level: Decibels): Xml =>
+  xml("Volume", { unit: "linear", value: linear(level), min: 0, max: Math.max(LOUDEST, linear(level)) });
+
+export function sendXml(doc: Written, t: Track, s: Send): Xml {
   return xml(
     "Send",
-    { id: `send-${s.id}`, destination: channelXmlId(s.to), type: s.beforeFader ? "pre" : "post" },
+    {
+      id: doc.ids.take(xmlIdOf("send", t.id, s.id)),
+      destination: doc.destinationOf(s.to),
+      type: s.beforeFader ? "pre" : "post",
+    },
     xml("Enable", { value: true }),
-    xml("Volume", { unit: "linear", value: linear(s.level), min: 0, max: 2 }),
+    volumeXml(s.level),
   );
 }
 
-function deviceXml(i: Insert): Xml {
+/** What part a device plays, by its kind. */
+const DEVICE_ROLES: Readonly<Record<string, string>> = { Instrument: "instrument", Meter: "analyzer" };
+
+/** A plug-in by its format, an ordinary device by its kind, any other as built in. */
+export const deviceElement = (i: Insert): string =>
+  FORMATS[i.device?.format ?? ""] ?? DEVICE_ELEMENTS[i.kind] ?? "BuiltinDevice";
+
+/** A processor; an ordinary device with the values we know. */
+export function deviceXml(doc: Written, t: Track, i: Insert): Xml {
+  const element = deviceElement(i);
   return xml(
-    DEVICE_ELEMENTS[i.kind] ?? "BuiltinDevice",
+    element,
     {
-      id: `device-${i.id}`,
-      deviceRole: i.kind === "Instrument" ? "instrument" : "audioFX",
+      id: doc.ids.take(xmlIdOf("device", t.id, i.id)),
+      deviceRole: DEVICE_ROLES[i.kind] ?? "audioFX",
       deviceName: i.device?.name ?? i.kind,
-      ...(i.device?.maker ? { deviceVendor: i.device.maker } : {}),
-      ...(i.device?.identifier ? { deviceID: i.device.identifier } : {}),
+      deviceVendor: i.device?.maker || null,
+      deviceID: i.device?.identifier || null,
       name: i.kind,
     },
-    xml("Parameters"),
+    xml("Parameters", {}, ...(ORDINARY.has(element) ? parametersOf(i.values) : [])),
     xml("Enabled", { value: !i.bypassed }),
   );
 }
 
 /** Notes, then in words what the format has no place for. */
-function commentOf(t: Track): string {
+export function commentOf(t: Pick<Track, "notes" | "input" | "polarity" | "width">): string {
   const said = [
     ...(t.input === null ? [] : [`input ${t.input}`]),
     ...(t.polarity === "inverted" ? ["polarity inverted"] : []),

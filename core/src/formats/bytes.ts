@@ -1,0 +1,36 @@
+/** Bytes that are read where they are wanted: in memory, a file of a browser, a file on disk. */
+export interface ByteSource {
+  /** In bytes. */
+  readonly size: number;
+  read(at: number, length: number): Promise<Uint8Array>;
+}
+
+/** What is given whole, or read where it is wanted. */
+export type Bytes = Uint8Array | ByteSource;
+
+export const sourceOf = (bytes: Bytes): ByteSource =>
+  bytes instanceof Uint8Array
+    ? { size: bytes.length, read: (at, length) => Promise.resolve(bytes.subarray(at, at + length)) }
+    : bytes;
+
+/** A part of a source. */
+export const partOf = (source: ByteSource, from: number, size: number): ByteSource => ({
+  size,
+  read: (at, length) => source.read(from + at, Math.max(0, Math.min(length, size - at))),
+});
+
+/** Pieces in one. */
+export function joined(pieces: readonly Uint8Array[]): Uint8Array<ArrayBuffer> {
+  const whole = new Uint8Array(pieces.reduce((sum, p) => sum + p.length, 0));
+  let at = 0;
+  for (const piece of pieces) {
+    whole.set(piece, at);
+    at += piece.length;
+  }
+  return whole;
+}
+
+export function inSize(bytes: number): string {
+  if (bytes >= 1 << 30) return `${(bytes / (1 << 30)).toFixed(1)} GB`;
+  return `${bytes < 1 << 20 ? (bytes / (1 << 20)).toFixed(2) : Math.round(bytes / (1 << 20))} MB`;
+}
