@@ -41,9 +41,10 @@ try {
   const bin = await findPostgres();
   const dataDir = await dataFolder(top);
   const diskDir = process.env.DISK_DIR ?? join(dataDir, "shared-disk");
+  const filesDir = process.env.FILES_DIR ?? join(dataDir, "files");
   const to = resolve(process.env.INIT_CWD ?? ".", file);
   const { size, files } = await onItsDatabase(dataDir, (url) =>
-    writeBackup({ bin, url, dataDir, diskDir, to }),
+    writeBackup({ bin, url, dataDir, diskDir, filesDir, to }),
   );
   console.log(`${to}: the database and ${files} files, ${(size / 1e6).toFixed(1)} MB.`);
 } catch (e) {

@@ -14,7 +14,7 @@ const DUMP = "database.dump";
 const MANIFEST = "manifest.json";
 
 /** What is kept of a data folder besides its database, where it is there. */
-const KEPT = ["secret-key", "shared-disk", "stations"];
+const KEPT = ["secret-key", "stations", "shared-disk", "files"];
 
 /** An address without its password, and the environment that carries it: command lines can be read by others. */
 export function unseen(url) {
@@ -78,11 +78,12 @@ async function add(tar, { path, name, size }) {
 /**
  * Writes a backup of a house, also while it serves: the database as it is at one moment, the files beside it
  * as they are read. The file is there whole or not at all, and only its owner may read it.
- * @param {{ bin: string, url: string, dataDir: string, diskDir: string | null, to: string }} house diskDir: null
- *   to leave the stand-in disk out
+ * @param {{ bin: string, url: string, dataDir: string, diskDir: string | null, filesDir: string | null, to: string }} house
+ *   diskDir, filesDir: null to leave the stand-in disk, the store of files out
  * @returns its size in bytes, and how many files are in it
  */
-export async function writeBackup({ bin, url, dataDir, diskDir, to }) {
+export async function writeBackup({ bin, url, dataDir, diskDir, filesDir, to }) {
+  const elsewhere = { "shared-disk": diskDir, files: filesDir };
   if (existsSync(to)) throw new Error(`${to} is there already. Name a file that is not.`);
   mkdirSync(dirname(to), { recursive: true });
   const [dump, part] = [`${to}.dump`, `${to}.part`];
@@ -100,9 +101,11 @@ export async function writeBackup({ bin, url, dataDir, diskDir, to }) {
     const filling = (async () => {
       entries.push(await add(tar, { path: dump, name: DUMP, size: (await lstat(dump)).size }));
       for (const name of KEPT) {
-        const path = name === "shared-disk" ? diskDir : join(dataDir, name);
+        const path = name in elsewhere ? elsewhere[name] : join(dataDir, name);
         if (path === null || !existsSync(path)) continue;
-        for await (const file of below(path, `files/${name}`)) entries.push(await add(tar, file));
+        for await (const file of below(path, `files/${name}`))
+          // What is still on its way in is no part of the house yet.
+          if (!file.name.startsWith("files/files/coming/")) entries.push(await add(tar, file));
       }
       const manifest = {
         format: FORMAT,

@@ -21,7 +21,7 @@ export async function backupBefore({ bin, url, dataDir, migrations, log = consol
   const stamp = new Date().toISOString().replace(/\D/g, "").slice(0, 14);
   const to = join(folder, `before-${fresh.replace(".sql", "")}-${stamp}.tar`);
   // Migrations change the database only: the disk needs no copy.
-  await writeBackup({ bin, url, dataDir, diskDir: null, to });
+  await writeBackup({ bin, url, dataDir, diskDir: null, filesDir: null, to });
   log(`The house is brought up to this version; as it was it lies in ${to}.`);
   const old = readdirSync(folder).filter((name) => name.startsWith("before-"));
   const byAge = old.sort((a, b) => a.slice(-18).localeCompare(b.slice(-18)));

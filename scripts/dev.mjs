@@ -22,6 +22,7 @@ const settings = {
   MIGRATIONS_DIR: join(top, "server", "migrations"),
   LOG: process.env.LOG ?? "info",
   DISK_DIR: process.env.DISK_DIR ?? join(dataDir, "shared-disk"),
+  FILES_DIR: process.env.FILES_DIR ?? join(dataDir, "files"),
   STATIONS_DIR: join(dataDir, "stations"),
   SECRET_KEY: secretKey(dataDir),
   // The page's own address is that of the server that reloads it.

@@ -23,7 +23,7 @@ if (!file || file.startsWith("-")) {
 }
 
 /** What a house is made of; a folder that holds any of it is not empty. */
-const OF_A_HOUSE = ["postgres", "database-password", "secret-key", "shared-disk", "stations"];
+const OF_A_HOUSE = ["postgres", "database-password", "secret-key", "shared-disk", "stations", "files"];
 
 async function restore(bin, dataDir, from) {
   const there = OF_A_HOUSE.find((name) => existsSync(join(dataDir, name)));

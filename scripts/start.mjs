@@ -128,6 +128,7 @@ async function light(dataDir) {
     MIGRATIONS_DIR: join(top, "server", "migrations"),
     LOG: process.env.LOG ?? "info",
     DISK_DIR: process.env.DISK_DIR ?? join(dataDir, "shared-disk"),
+    FILES_DIR: process.env.FILES_DIR ?? join(dataDir, "files"),
     STATIONS_DIR: join(dataDir, "stations"),
     SECRET_KEY: process.env.SECRET_KEY ?? secretKey(dataDir),
     ...runAs([top, web]),

@@ -32,7 +32,7 @@ for (const many of [2000, 5000]) {
   const baseline = largeSession(many);
   for (const [how, name] of NAMES) {
     const came = renamed(baseline, name);
-    compare(
+    await compare(
       `recognising ${came.tracks.length} tracks without ids, new names ${how}`,
       came,
       () => matchSession(style, baseline, came),
@@ -49,8 +49,8 @@ const large = {
   tracks: asMade.tracks.map((t, i) => ({ ...t, input: t.input && (i % 1024) + 1 })),
 };
 const file = writeExchange(large, "bench");
-compare(`reading a file of ${large.tracks.length} tracks`, large, () => readExchange(file), 30, 7);
-compare(
+await compare(`reading a file of ${large.tracks.length} tracks`, large, () => readExchange(file), 30, 7);
+await compare(
   `telling how ${large.tracks.length} tracks stand`,
   large,
   () => standOf(style, { ...large }, { baseline: large, style }),
@@ -70,7 +70,7 @@ const room = {
   widest: "stereo" as const,
   palette: [],
 };
-compare(
+await compare(
   `fitting ${large.tracks.length} tracks into a room of 128 inputs`,
   large,
   () => fit(large, room, []),
@@ -87,16 +87,10 @@ const REFUSED: readonly (readonly [string, string])[] = [
 ];
 for (const [what, inside] of REFUSED) {
   const bytes = zipSync({ "project.xml": strToU8(`<Project><Structure>${inside}</Structure></Project>`) });
-  compare(
+  await compare(
     `refusing a file of ${what}`,
     large,
-    () => {
-      try {
-        return readExchange(bytes);
-      } catch (e) {
-        return e;
-      }
-    },
+    () => readExchange(bytes).catch((e: unknown) => e),
     40,
     5,
   );

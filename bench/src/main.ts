@@ -31,7 +31,7 @@ import { largeSession, manyNames } from "./samples.ts";
 
 const style = makeStyle(usualHouse("Bench"));
 const names = manyNames(100_000);
-compare(
+await compare(
   "reading 100,000 names, every tenth with a slip, list built anew",
   names,
   () => {
@@ -64,14 +64,14 @@ const dressAndCheck = (session: Session) => () => {
   dress(anew, s);
   return check(anew, s);
 };
-compare(
+await compare(
   `dressing and checking ${drifted.tracks.length} tracks, every fourth drifted`,
   drifted,
   dressAndCheck(drifted),
   6,
   25,
 );
-compare(
+await compare(
   `dressing and checking ${typed.tracks.length} tracks as typed, all off the house`,
   typed,
   dressAndCheck(typed),
@@ -89,7 +89,7 @@ const renamed: Session = {
     feeds: t.feeds === null ? null : `x-${t.feeds}`,
   })),
 };
-compare(
+await compare(
   `recognising ${renamed.tracks.length} tracks without ids, every one renamed`,
   renamed,
   () => matchSession(style, dressedOnce, renamed),
@@ -100,7 +100,7 @@ compare(
 // Impact of a draft over 200 templates of 200 tracks.
 const library = Array.from({ length: 200 }, () => ({ ...dressed(style, largeSession(200)) }));
 const draft = makeStyle(withColour(style.house, "harbour", { hex: "#204060" }));
-compare(
+await compare(
   `impact of one colour over ${library.reduce((n, s) => n + s.tracks.length, 0)} tracks in 200 templates`,
   library,
   () => library.map((s) => impactOn(style, draft, { ...s })),
@@ -130,7 +130,7 @@ routed.tracks.push(
     blankTrack(`fx${n}`, `Fx ${n}`, { kind: "return", format: "stereo", feeds: "main" }),
   ),
 );
-compare(
+await compare(
   `ways and sums of ${routed.tracks.length} tracks with ` +
     `${routed.tracks.reduce((n, t) => n + t.sends.length, 0)} sends`,
   routed,
@@ -144,7 +144,7 @@ compare(
 
 // The workbench: a thousand edits done and undone, one edit looked at again, two such sessions compared.
 const edits = Array.from({ length: 1000 }, (_, n) => n);
-compare(
+await compare(
   "1,000 edits on 2,000 tracks, done and undone one by one",
   routed,
   () => {
@@ -217,7 +217,7 @@ for (let job = 0; disk.length < 100_000; job++) {
     });
 }
 const reader = makeReader(style.house.words);
-compare(
+await compare(
   `audit of ${disk.length} paths against the blueprint`,
   disk,
   () => audit(style.house, reader, disk, "shared"),
@@ -225,7 +225,7 @@ compare(
   5,
 );
 const listing = disk.map((e) => `./${e.path}${e.folder ? "/" : ""}`).join("\n");
-compare(
+await compare(
   "the same, read from a listing and its moves planned",
   disk,
   () => {
@@ -236,7 +236,7 @@ compare(
   null,
   3,
 );
-compare(
+await compare(
   "whether the track pattern can be read two ways, decided",
   style.house.words,
   () => readTwoWays(grammarOf(style.house.names.track, reader)),

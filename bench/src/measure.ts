@@ -3,28 +3,30 @@
  * same machine.
  * Prints the middle of the ratios of each turn, and between which quarters they lie.
  */
-export function compare(
+export async function compare(
   what: string,
   data: unknown,
   work: () => unknown,
   aim: number | null,
   turns: number,
-): void {
+): Promise<void> {
   const baseline = (): unknown => JSON.parse(JSON.stringify(data));
-  const clock = (f: () => unknown): number => {
+  const clock = async (f: () => unknown): Promise<number> => {
     const start = performance.now();
-    f();
+    await f();
     return performance.now() - start;
   };
+  const twice = async (): Promise<number> => ((await clock(baseline)) + (await clock(baseline))) / 2;
   for (let i = 0; i < 3; i++) {
-    work();
+    await work();
     baseline();
   }
-  const rows = Array.from({ length: turns }, () => {
-    const base = (clock(baseline) + clock(baseline)) / 2;
-    const worked = clock(work);
-    return { worked, ratio: worked / ((base + (clock(baseline) + clock(baseline)) / 2) / 2) };
-  });
+  const rows: { worked: number; ratio: number }[] = [];
+  for (let turn = 0; turn < turns; turn++) {
+    const base = await twice();
+    const worked = await clock(work);
+    rows.push({ worked, ratio: worked / ((base + (await twice())) / 2) });
+  }
   const at = (list: number[], share: number): number =>
     list.sort((x, y) => x - y)[Math.floor(share * (list.length - 1))] ?? 0;
   const ratios = rows.map((r) => r.ratio);

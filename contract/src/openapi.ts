@@ -3,7 +3,7 @@ import { paths as places } from "./paths.ts";
 import type { RouteName } from "./paths.ts";
 import { news } from "./news.ts";
 import { problem } from "./problem.ts";
-import { FILE, routes } from "./routes.ts";
+import { FILE, UPLOAD, routes } from "./routes.ts";
 import { shapeOf } from "./stored.ts";
 import type { Route } from "./routes.ts";
 
@@ -19,8 +19,8 @@ const schema = (s: z.ZodType): object =>
       Object.assign(jsonSchema, described);
     },
   });
-const content = (s: z.ZodType | typeof FILE): object =>
-  s === FILE
+const content = (s: z.ZodType | typeof FILE | typeof UPLOAD): object =>
+  s === FILE || s === UPLOAD
     ? { "application/octet-stream": { schema: { type: "string", format: "binary" } } }
     : { "application/json": { schema: schema(s) } };
 

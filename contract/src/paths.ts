@@ -83,6 +83,7 @@ export const paths = {
   checkIn: ["get", "/check-ins/:checkIn"],
   setAside: ["post", "/check-ins/:checkIn/set-aside"],
   correctedFile: ["get", "/check-ins/:checkIn/file"],
+  correction: ["get", "/check-ins/:checkIn/correction"],
 } as const satisfies Record<string, readonly ["get" | "post" | "put", string]>;
 
 export type Paths = typeof paths;

@@ -3,6 +3,8 @@ import type { Right } from "./people.ts";
 
 /** Bytes, not JSON. */
 export const FILE = "file";
+/** Bytes of any size: they go to disk piece by piece, and are never in memory as a whole. */
+export const UPLOAD = "upload";
 
 export interface Route {
   readonly summary: string;
@@ -22,7 +24,7 @@ export interface Route {
   /** May be asked by somebody who still has to set up the second factor the house wants. */
   readonly early?: true;
   readonly query?: z.ZodObject;
-  readonly body?: z.ZodType | typeof FILE;
+  readonly body?: z.ZodType | typeof UPLOAD;
   readonly answer: z.ZodType | typeof FILE;
 }
 export const route = <const R extends Route>(r: R): R => r;

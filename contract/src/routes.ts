@@ -2,12 +2,13 @@ import { z } from "zod";
 import { houseRoutes } from "./houseRoutes.ts";
 import type { RouteName } from "./paths.ts";
 import { peopleRoutes } from "./peopleRoutes.ts";
-import { FILE, route } from "./route.ts";
+import { route } from "./route.ts";
+import type { UPLOAD } from "./route.ts";
 import type { Route } from "./route.ts";
 import { drift, today } from "./today.ts";
 import { workRoutes } from "./workRoutes.ts";
 
-export { FILE, type Route } from "./route.ts";
+export { FILE, UPLOAD, type Route } from "./route.ts";
 
 /**
  * What goes over every request of the house (method and path: `paths.ts`), used by server, web and station
@@ -47,7 +48,7 @@ export type OnceRoute = {
 export type AnswerOf<N extends RouteName> = Routes[N]["answer"] extends z.ZodType<infer A> ? A : Uint8Array;
 export type BodyOf<N extends RouteName> = Routes[N] extends { readonly body: z.ZodType<infer B> }
   ? B
-  : Routes[N] extends { readonly body: typeof FILE }
+  : Routes[N] extends { readonly body: typeof UPLOAD }
     ? Uint8Array
     : undefined;
 export type QueryOf<N extends RouteName> = Routes[N] extends { readonly query: z.ZodType<infer Q> }

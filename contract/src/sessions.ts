@@ -1,5 +1,6 @@
 import { chosenSettings } from "@mossy/core/fit/settings";
 import { room } from "@mossy/core/fit/room";
+import { correction } from "@mossy/core/formats/exchange/correctionForm";
 import { session, trackId } from "@mossy/core/session/document";
 import { longText, oneLine } from "@mossy/core/session/text";
 import { z } from "zod";
@@ -134,6 +135,16 @@ export const wholeCheckIn = checkInCard.extend({
   recognised: z.enum(["ids", "likeness"]),
   remarks: z.array(z.string()),
 });
+
+/** What was put right in a file that came in, and what of it stays as it came. */
+export const corrected = z.object({
+  correction,
+  /** Entries of the file that stay as they are, and their size in it, in bytes. */
+  untouched: z.object({ many: z.int(), bytes: z.number() }),
+  /** How many files its project speaks of did not come with it. */
+  missing: z.int(),
+});
+export type Corrected = z.infer<typeof corrected>;
 
 /** A file that is little like the session it was given to: nothing was taken in, and it is asked first. */
 export const unlike = z.object({

@@ -2,8 +2,9 @@ import { z } from "zod";
 import { carryOut, disk, diskRun, hashWish, hashes, madeFolders, makeFolders } from "./disk.ts";
 import { document, edit, edited } from "./documents.ts";
 import * as r from "./rooms.ts";
-import { CREW, FILE, LEAD, TEAM, TEAM_AND_STATION, done, route } from "./route.ts";
+import { CREW, FILE, LEAD, TEAM, TEAM_AND_STATION, UPLOAD, done, route } from "./route.ts";
 import {
+  corrected,
   handInAnswer,
   send,
   sessions,
@@ -176,7 +177,7 @@ export const workRoutes = {
       /** Take it in although it is little like that session. */
       sure: z.literal("yes").optional(),
     }),
-    body: FILE,
+    body: UPLOAD,
     answer: handInAnswer,
   }),
   checkIn: route({
@@ -193,9 +194,15 @@ export const workRoutes = {
     answer: done,
   }),
   correctedFile: route({
-    summary: "The session file as it stands now",
+    summary: "The session file that came in, put right: everything else in it as it came",
     who: TEAM_AND_STATION,
     rooms: "station",
     answer: FILE,
+  }),
+  correction: route({
+    summary: "What was put right, as a small list of edits for whoever has the file itself",
+    who: TEAM_AND_STATION,
+    rooms: "station",
+    answer: corrected,
   }),
 } as const;

@@ -26,7 +26,7 @@ export async function openHouse(ground: Ground, withStation = false): Promise<Op
   const folder = mkdtempSync(join(tmpdir(), "mossy-disk-"));
   const disk = join(folder, "disk");
   cpSync(ground.disk, disk, { recursive: true });
-  const env = { ...process.env, ...ground.settings, DATABASE_URL: database, DISK_DIR: disk };
+  const env = { ...process.env, ...ground.settings, DATABASE_URL: database, DISK_DIR: disk, FILES_DIR: join(folder, "files") };
   let server = await serve(ground.server, { ...env, PORT: "0" });
   const { base } = server;
   const { port } = new URL(base);
@@ -87,6 +87,7 @@ export async function openEmptyHouse(ground: Ground): Promise<EmptyHouse> {
     HINTS: "[]",
     DATABASE_URL: database,
     DISK_DIR: join(folder, "disk"),
+    FILES_DIR: join(folder, "files"),
     PORT: "0",
   };
   const { child, base, said } = await serve(ground.server, env, /set-up#/);
@@ -118,7 +119,7 @@ export async function spawnServer(
   const folder = mkdtempSync(join(tmpdir(), "mossy-safe-"));
   const env = { ...process.env, ...ground.settings, PORT: "0", ...settings };
   const child = spawn(process.execPath, [ground.server], {
-    env: { ...env, DATABASE_URL: database, DISK_DIR: join(folder, "disk") },
+    env: { ...env, DATABASE_URL: database, DISK_DIR: join(folder, "disk"), FILES_DIR: join(folder, "files") },
     stdio: ["pipe", "pipe", "pipe"],
   });
   let said = "";

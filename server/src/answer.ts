@@ -1,10 +1,14 @@
-import { FILE, routes } from "@mossy/contract/routes";
+import { FILE, UPLOAD, routes } from "@mossy/contract/routes";
 import { paths } from "@mossy/contract/paths";
 import type { ParamsOf, Paths, RouteName } from "@mossy/contract/paths";
 import type { AnswerOf, BodyOf, QueryOf, Route, Routes } from "@mossy/contract/routes";
 import type { Person } from "@mossy/contract/people";
 import express from "express";
 import type { Request, RequestHandler, Response, Router } from "express";
+import { once } from "node:events";
+import type { Files } from "./files/files.ts";
+import { receive } from "./files/upload.ts";
+import type { Uploaded } from "./files/upload.ts";
 import { mayAtAll, mayThere } from "./rights.ts";
 import type { Place } from "./rights.ts";
 import { BROKEN_ESCAPE, brokenText } from "./brokenText.ts";
@@ -13,9 +17,9 @@ import { errandOf } from "./transaction.ts";
 import type { Errand } from "./transaction.ts";
 import { Written, checked } from "./written.ts";
 
-/** A file as an answer. */
+/** A file as an answer: whole, or written piece by piece to whoever asked. */
 export interface FileAnswer {
-  readonly bytes: Uint8Array;
+  readonly bytes: Uint8Array | ((to: (piece: Uint8Array) => Promise<void>) => Promise<void>);
   readonly name: string;
   readonly type: string;
 }
@@ -23,7 +27,8 @@ export interface FileAnswer {
 export interface Ask<N extends RouteName> {
   readonly params: Readonly<Record<ParamsOf<Paths[N][1]>, string>>;
   readonly query: QueryOf<N>;
-  readonly body: BodyOf<N>;
+  /** What was sent; something large lies on the disk until it is answered. */
+  readonly body: Routes[N] extends { readonly body: typeof UPLOAD } ? Uploaded : BodyOf<N>;
   /** Who asks; never missing on a route that is not for anyone. */
   readonly person: Routes[N]["who"] extends "anyone" ? Person | null : Person;
   /** What a route that is done `once` was asked under a key; null where none was sent. */
@@ -46,7 +51,6 @@ type NeedsPlace<N extends RouteName> = Routes[N] extends
   : [];
 
 const LARGEST_JSON = "24mb";
-const LARGEST_FILE = "65mb";
 const SMALL = "8kb";
 
 /**
@@ -77,16 +81,16 @@ export function answer<N extends RouteName>(
       const ask = {
         params: req.params,
         person: req.person ?? null,
-        errand: route.once ? errandAsked(req) : null,
+        errand: route.once && route.body !== UPLOAD ? errandAsked(req, toBytes(req.body)) : null,
         req,
         res,
         query: route.query?.parse(req.query),
-        body: route.body === FILE ? bytesOf(req.body) : route.body?.parse(req.body),
+        body: route.body === UPLOAD ? undefined : route.body?.parse(req.body),
       } as unknown as Ask<N>;
       const there = await place?.(ask);
       if (there) mayThere(route, req.person ?? null, there);
-      const given = await handler(ask);
-      if (route.answer === FILE) sendFile(res, given as FileAnswer);
+      const given = await (route.body === UPLOAD ? withUpload(ask, route, handler) : handler(ask));
+      if (route.answer === FILE) await sendFile(res, given as FileAnswer);
       else if (given instanceof Written)
         res.type("json").send(Buffer.from(given.json.buffer, given.json.byteOffset, given.json.byteLength));
       else res.json(checked(name, given));
@@ -100,18 +104,33 @@ const KEY = /^[\x21-\x7e]{8,128}$/;
  * What was asked under an Idempotency-Key (a header as the IETF's draft has it). @throws HouseProblem 400
  * where the key cannot be one
  */
-function errandAsked(req: Request): Errand | null {
+function errandAsked(req: Request, body: string | Uint8Array): Errand | null {
   const key = req.get("idempotency-key");
   if (key === undefined || !req.person) return null;
   if (!KEY.test(key))
     throw badRequest("The Idempotency-Key must be 8 to 128 visible characters.", "Idempotency-Key");
-  const body = req.body instanceof Uint8Array ? req.body : JSON.stringify(req.body ?? null);
   return errandOf(req.person.id, key, [req.method, req.originalUrl, body]);
 }
 
+const toBytes = (body: unknown): string => JSON.stringify(body ?? null);
+
+/** Takes something large in, and throws it away again when what was asked is done. */
+async function withUpload<N extends RouteName>(
+  ask: Ask<N>,
+  route: Route,
+  handler: (ask: Ask<N>) => Promise<Give<N>>,
+): Promise<Give<N>> {
+  const uploaded = await receive(ask.req.app.locals["files"] as Files, ask.req);
+  try {
+    const errand = route.once ? errandAsked(ask.req, uploaded.hash) : null;
+    return await handler({ ...ask, errand, body: uploaded } as unknown as Ask<N>);
+  } finally {
+    await uploaded.drop();
+  }
+}
+
 function bodyReaders(route: Route): RequestHandler[] {
-  if (route.body === FILE) return [express.raw({ type: () => true, limit: LARGEST_FILE })];
-  if (!route.body) return [];
+  if (!route.body || route.body === UPLOAD) return [];
   const suspects = new WeakSet<object>();
   return [
     express.json({
@@ -135,10 +154,20 @@ function wholeText(value: unknown, where: string): void {
     throw badRequest(`The ${where} holds a broken character${at === "" ? "" : ` at ${at}`}.`, at);
 }
 
-function bytesOf(body: unknown): Uint8Array {
-  return body instanceof Uint8Array ? body : new Uint8Array();
-}
-
-function sendFile(res: Response, file: FileAnswer): void {
-  res.attachment(file.name).type(file.type).send(Buffer.from(file.bytes));
+async function sendFile(res: Response, { bytes, name, type }: FileAnswer): Promise<void> {
+  res.attachment(name).type(type);
+  if (bytes instanceof Uint8Array) {
+    res.send(Buffer.from(bytes));
+    return;
+  }
+  // Whoever asked may be slow, or go away: what is written waits for them, and ends with them.
+  const gone = new AbortController();
+  res.once("close", () => gone.abort());
+  await bytes(async (piece) => {
+    if (res.destroyed) throw new Error("nobody waits for this file any more");
+    if (!res.write(piece)) await once(res, "drain", { signal: gone.signal });
+  }).catch((e: unknown) => {
+    if (!gone.signal.aborted) throw e;
+  });
+  res.end();
 }

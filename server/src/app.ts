@@ -16,6 +16,7 @@ import { answer } from "./answer.ts";
 import { briefly } from "./briefly.ts";
 import type { Crew } from "./crew/crew.ts";
 import type { Pool } from "./database.ts";
+import type { Files } from "./files/files.ts";
 import { houseRoutes } from "./house/routes.ts";
 import type { Styles } from "./house/styles.ts";
 import { chainRoutes } from "./library/chains.ts";
@@ -43,6 +44,7 @@ export interface Parts extends Door, Upkeep {
   readonly newsroom: Newsroom;
   readonly styles: Styles;
   readonly crew: Crew;
+  readonly files: Files;
   readonly log: Logger;
   readonly addresses: Addresses;
   /** Proxies whose word on who asks is taken. */
@@ -56,8 +58,10 @@ export interface Parts extends Door, Upkeep {
 
 /** The whole server as an Express app. */
 export function makeApp(parts: Parts): Express {
-  const { pool, newsroom, crew, styles, recordDays, webDir, diskDir } = parts;
+  const { pool, newsroom, crew, styles, files, recordDays, webDir, diskDir } = parts;
   const app = express();
+  // For whatever takes something large in (answer.ts).
+  app.locals["files"] = files;
   const metrics = new Metrics(parts);
   app.use(metrics.watch);
   guard(app, parts);
@@ -86,7 +90,7 @@ export function makeApp(parts: Parts): Express {
     roomRoutes(pool, styles),
     stationRoutes(pool),
     diskRoutes(pool, diskDir),
-    sessionRoutes(pool, styles, crew),
+    sessionRoutes(pool, styles, crew, files),
   );
   app.use("/api", noSuchRoute);
   app.get("/metrics", recognise(parts), mayReadMetrics(parts.metricsToken), async (_req, res) => {

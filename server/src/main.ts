@@ -1,10 +1,12 @@
 import { chown, mkdir } from "node:fs/promises";
 import { createServer } from "node:http";
+import { join } from "node:path";
 import pino from "pino";
 import { makeApp } from "./app.ts";
 import { briefly } from "./briefly.ts";
 import { ENDLESS, connect } from "./database.ts";
 import type { Pool } from "./database.ts";
+import { Files } from "./files/files.ts";
 import { lastAnswers } from "./lastAnswers.ts";
 import { migrate } from "./migrate.ts";
 import { inPlace, threads } from "./crew/crew.ts";
@@ -49,7 +51,8 @@ async function mindDemo(pool: Pool, settings: Settings): Promise<void> {
 async function giveRootUp(settings: Settings): Promise<void> {
   if (process.getuid?.() !== 0 || settings.RUN_AS === undefined) return;
   const { uid, gid } = settings.RUN_AS;
-  if (settings.DISK_DIR !== undefined) await chown(settings.DISK_DIR, uid, gid).catch(() => undefined);
+  for (const folder of [settings.DISK_DIR, filesDir])
+    if (folder !== undefined) await chown(folder, uid, gid).catch(() => undefined);
   process.setgroups?.([gid]);
   process.setgid?.(gid);
   process.setuid?.(uid);
@@ -81,8 +84,10 @@ await untilThere(async () => {
   }
 }, console.error).catch((e: unknown) => giveUp(e instanceof Error ? e.message : String(e)));
 if (settings.DISK_DIR !== undefined) await mkdir(settings.DISK_DIR, { recursive: true });
+const filesDir = settings.FILES_DIR ?? join(settings.DATA_DIR ?? ".data", "files");
+await mkdir(filesDir, { recursive: true });
 const space = new Space(
-  [settings.DATA_DIR, settings.DISK_DIR].filter((folder) => folder !== undefined),
+  [settings.DATA_DIR, settings.DISK_DIR, filesDir].filter((folder) => folder !== undefined),
   { low: settings.SPACE_LOW, full: settings.SPACE_FULL },
 );
 await space.watch();
@@ -99,14 +104,17 @@ setInterval(
 const newsroom = new Newsroom(settings.DATABASE_URL, log, accountsIn(pool));
 await newsroom.open();
 const styles = new Styles();
+const files = new Files(filesDir);
+await files.clear();
 const crew = settings.WORKER_FILE
-  ? threads(settings.WORKER_FILE, settings.DATABASE_URL)
-  : inPlace({ pool, styles });
+  ? threads(settings.WORKER_FILE, settings.DATABASE_URL, filesDir)
+  : inPlace({ pool, styles, files });
 const app = makeApp({
   pool,
   newsroom,
   space,
   styles,
+  files,
   crew,
   log,
   addresses: addressesOf(settings),

@@ -16,6 +16,8 @@ const environment = z.object({
   WORKER_FILE: z.string().optional(),
   /** Folder that stands in for the shared disk; unset: there is none. */
   DISK_DIR: z.string().optional(),
+  /** Folder of recordings and what else is too large for the database; unset: `files` in DATA_DIR. */
+  FILES_DIR: z.string().optional(),
   /** Folder on the disk the records are on, whose free space is watched; unset: that is not this machine's. */
   DATA_DIR: z.string().optional(),
   /** MB left on a disk of the house from which on leads are told. */

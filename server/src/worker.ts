@@ -5,6 +5,7 @@ import { saying } from "./crew/said.ts";
 import type { Said } from "./crew/said.ts";
 import { connect } from "./database.ts";
 import { countJobs } from "./check/counts.ts";
+import { Files } from "./files/files.ts";
 import type { Bench } from "./house/bench.ts";
 import { houseJobs } from "./house/jobs.ts";
 import { Styles } from "./house/styles.ts";
@@ -16,9 +17,9 @@ const AFTER_OTHERS = 10;
 if (process.platform === "linux") setPriority(AFTER_OTHERS);
 
 // What one thread of the crew is: connections of its own, house styles made ready, and everything it can do.
-const { url } = workerData as { readonly url: string };
+const { url, files } = workerData as { readonly url: string; readonly files: string };
 const pool = connect(url);
-const bench: Bench = { pool, styles: new Styles() };
+const bench: Bench = { pool, styles: new Styles(), files: new Files(files) };
 const all: readonly Job<Bench, never, unknown>[] = [
   ...countJobs,
   ...houseJobs,

@@ -40,7 +40,7 @@ describe("the stand-in station", () => {
     expect(work(session, AFTERNOON, dice(1))).not.toEqual(work(session, AFTERNOON, dice(2)));
   });
 
-  it("unpacks a package of the house", () => {
+  it("unpacks a package of the house", async () => {
     const room = {
       name: "Van",
       says: "",
@@ -58,13 +58,13 @@ describe("the stand-in station", () => {
       report: { adjusted: [], unplaced: [], leftOut: [] },
       from: "x, release 1",
     });
-    expect(readPackage(bytes)).toMatchObject({
+    expect(await readPackage(bytes)).toMatchObject({
       session,
       of: "s1",
       fileName: "Small-session.dawproject",
       inputLines: 4,
     });
-    expect(readPackage(bytes).folders).toContain("2026-09-11_x_Van/Audio/");
-    expect(() => readPackage(zipSync({ "a.txt": strToU8("x") }))).toThrow("no session file");
+    expect((await readPackage(bytes)).folders).toContain("2026-09-11_x_Van/Audio/");
+    await expect(readPackage(zipSync({ "a.txt": strToU8("x") }))).rejects.toThrow("no session file");
   });
 });

@@ -41,6 +41,7 @@ export async function largeHouse(): Promise<LargeHouse> {
     MIGRATIONS_DIR: join(top, "server", "migrations"),
     SECRET_KEY: "a secret of the large house, long enough",
     DISK_DIR: join(folder, "disk"),
+    FILES_DIR: join(folder, "files"),
     STATIONS_DIR: join(folder, "stations"),
     DEMO: "large",
     LOG: "warn",

@@ -24,6 +24,8 @@ export interface Ticket {
   readonly who: string;
   /** "“Spring tide.dawproject”", "the impact of the draft". */
   readonly what: string;
+  /** Milliseconds it may take beyond the usual, where there is very much to read. */
+  readonly more?: number;
 }
 
 /** Works out what takes long, beside the thread that answers everybody. */
@@ -60,10 +62,12 @@ const tooMany = (): HouseProblem =>
 /**
  * A pool of threads, each with connections of its own to the database.
  * @param file the bundled `worker.ts`
+ * @param files the folder of the store of files
  */
 export function threads(
   file: string,
   url: string,
+  files: string,
   limits: Limits = LIMITS,
   many = Math.max(3, availableParallelism()),
 ): Crew {
@@ -72,7 +76,7 @@ export function threads(
     minThreads: 1,
     maxThreads: many,
     idleTimeout: 60_000,
-    workerData: { url },
+    workerData: { url, files },
     resourceLimits: { maxOldGenerationSizeMb: limits.memory },
   });
   // What a thread does not survive is told to whoever asked for it.
@@ -81,7 +85,7 @@ export function threads(
   return {
     run: <I, O>({ name }: Job<never, I, O>, input: I, ticket: Ticket): Promise<O> =>
       turns.take(ticket.who, async () => {
-        const late = AbortSignal.timeout(limits.time);
+        const late = AbortSignal.timeout(limits.time + (ticket.more ?? 0));
         const said = (await pool
           .run({ name, input }, { signal: late })
           .catch((e: unknown) => cutOff(e, ticket.what, limits, late.aborted))) as Said<O>;

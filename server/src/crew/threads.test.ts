@@ -11,7 +11,7 @@ import { Visitor, serve } from "../testing/house.ts";
 import { threads } from "./crew.ts";
 
 const { house } = await visit();
-const crew = threads(await bundle("server/src/worker.ts"), house.url);
+const crew = threads(await bundle("server/src/worker.ts"), house.url, house.filesDir);
 const busy = await serve(house.url, connect(house.url), house.diskDir, { crew });
 afterAll(async () => {
   await busy.close();

@@ -191,7 +191,7 @@ describe("a station", () => {
     await lead.ask("sendToStation", { session: loft.id }, {});
     await tamsin.ask("sendToStation", { session: session.id }, {});
     expect((await heard).value).toMatchObject({ session: session.id });
-    const parcel = readPackage(await client.fetchPackage(session.id));
+    const parcel = await readPackage(await client.fetchPackage(session.id));
     const { number } = await client.handIn(
       session.id,
       writeExchange(parcel.session, parcel.of),

@@ -7,23 +7,26 @@ import { tell } from "../news/tell.ts";
 import { note } from "../record/store.ts";
 import type { Pool } from "../database.ts";
 import type { Crew } from "../crew/crew.ts";
+import type { Files } from "../files/files.ts";
 import { handIn } from "./handIn.ts";
 import { LARGE } from "../crew/large.ts";
 import { Written } from "../written.ts";
 import { checkInPage } from "./checkInPage.ts";
+import { writeCorrected } from "./corrected.ts";
 import { checkInJob, correctedJob } from "./jobs.ts";
 import { sessionCard } from "./cards.ts";
 import { placeOfSession } from "./store.ts";
 import { sessionOf, setAside } from "./checkInStore.ts";
 
 /** What comes back from rooms, and the corrected file that goes there. */
-export function checkInRoutes(router: Router, pool: Pool, crew: Crew): void {
+export function checkInRoutes(router: Router, pool: Pool, crew: Crew, files: Files): void {
   answer(
     router,
     "handIn",
     async ({ query, body, person, errand }) =>
       handIn(pool, crew, {
-        bytes: body,
+        path: body.path,
+        size: body.size,
         name: safeFileName(query.name ?? "", "session.dawproject"),
         session: query.session,
         sure: query.sure === "yes",
@@ -43,8 +46,23 @@ export function checkInRoutes(router: Router, pool: Pool, crew: Crew): void {
   answer(
     router,
     "correctedFile",
-    ({ params, person }) =>
-      crew.run(correctedJob, params.checkIn, { who: person.id, what: "the corrected file" }),
+    async ({ params: { checkIn }, person }) => {
+      const made = await crew.run(correctedJob, checkIn, { who: person.id, what: "the corrected file" });
+      return {
+        bytes: (to) => writeCorrected(files, made, to),
+        name: made.name,
+        type: "application/zip",
+      };
+    },
+    placeOfCheckIn,
+  );
+  answer(
+    router,
+    "correction",
+    async ({ params: { checkIn }, person }) => {
+      const made = await crew.run(correctedJob, checkIn, { who: person.id, what: "the correction" });
+      return made.corrected;
+    },
     placeOfCheckIn,
   );
   answer(

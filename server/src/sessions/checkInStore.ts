@@ -1,6 +1,7 @@
 import { randomUUID } from "node:crypto";
 import type { Doer } from "@mossy/contract/people";
 import type { CheckInCard } from "@mossy/contract/sessions";
+import type { Carried } from "@mossy/core/formats/exchange/carried";
 import type { Session } from "@mossy/core/session/document";
 import type { Db } from "../database.ts";
 import { doerIn } from "../doer.ts";
@@ -57,7 +58,9 @@ export const checkInOf = (r: CheckInRow): CheckInCard => ({
 export interface NewCheckIn {
   session: string;
   fileName: string;
+  /** The session file, without what was carried in it. */
   file: Uint8Array;
+  carried?: readonly Carried[];
   /** What was just stored of it, as it came. */
   document: string;
   recognised: "ids" | "likeness";
@@ -81,9 +84,9 @@ export async function addCheckIn(db: Db, c: NewCheckIn): Promise<{ id: string; n
   await db.query("select 1 from sessions where id = $1 for update", [c.session]);
   const { rows } = await db.query<{ number: number }>(
     `insert into check_ins (id, session, number, file_name, file, came, document, recognised, remarks,
-       handed_in_by, handed_in_at, tracks, followed_then, findings_then)
+       handed_in_by, handed_in_at, tracks, followed_then, findings_then, carried)
      select $1, $2, (select coalesce(max(number), 0) + 1 from check_ins where session = $2), $3, $4, d.session, d.id,
-       $6, $7, $8, $9, $10, $11, $12 from documents d where d.id = $5
+       $6, $7, $8, $9, $10, $11, $12, $13 from documents d where d.id = $5
      returning number`,
     [
       id,
@@ -98,6 +101,7 @@ export async function addCheckIn(db: Db, c: NewCheckIn): Promise<{ id: string; n
       c.counts.tracks,
       c.counts.following,
       c.counts.open.room,
+      JSON.stringify(c.carried ?? []),
     ],
   );
   await keepCounts(db, c.document, c.counts);
@@ -131,6 +135,20 @@ export async function checkInWith(db: Db, id: string): Promise<WholeCheckIn> {
     recognised: r.recognised,
     remarks: r.remarks,
   };
+}
+
+/** The session file of a check-in: what of it is in its row, and what was carried in it. */
+export async function fileOfCheckIn(
+  db: Db,
+  id: string,
+): Promise<{ file: Uint8Array; carried: Carried[] }> {
+  const { rows } = await db.query<{ file: Uint8Array; carried: Carried[] }>(
+    "select file, carried from check_ins where id = $1",
+    [id],
+  );
+  const [row] = rows;
+  if (!row) throw notFound("check-in with this id");
+  return row;
 }
 
 /** The session a check-in is of. */

@@ -2,6 +2,7 @@ import { Router } from "express";
 import { answer } from "../answer.ts";
 import type { FileAnswer } from "../answer.ts";
 import type { Pool } from "../database.ts";
+import type { Files } from "../files/files.ts";
 import type { Styles } from "../house/styles.ts";
 import { documentWith } from "../documents/store.ts";
 import type { Crew } from "../crew/crew.ts";
@@ -16,7 +17,7 @@ import { ownerOf } from "./checkInStore.ts";
 import type { Person } from "@mossy/contract/people";
 
 /** Documents as they are worked on, and their input lists on paper. */
-export function documentRoutes(router: Router, pool: Pool, styles: Styles, crew: Crew): void {
+export function documentRoutes(router: Router, pool: Pool, styles: Styles, crew: Crew, files: Files): void {
   answer(router, "document", async ({ params: { document }, person }) => {
     const { tracks } = await ownerOf(pool, document);
     if (tracks <= LARGE) return documentWith(pool, document);
@@ -34,7 +35,7 @@ export function documentRoutes(router: Router, pool: Pool, styles: Styles, crew:
     async ({ params: { document }, body, person, errand }) => {
       const wish = { document, ...body, by: doerOf(person), errand };
       const { tracks } = await ownerOf(pool, document);
-      if (tracks <= LARGE) return edit({ pool, styles }, wish);
+      if (tracks <= LARGE) return edit({ pool, styles, files }, wish);
       return orDoneAlready(pool, errand, () =>
         crew.run(editJob, wish, { who: person.id, what: "an edit of a large session" }),
       );

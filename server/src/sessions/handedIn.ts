@@ -2,7 +2,9 @@ import type { UnlikeAnswer } from "@mossy/contract/sessions";
 import type { Person } from "@mossy/contract/people";
 import { routes } from "@mossy/contract/routes";
 import type { Session } from "@mossy/core/session/document";
-import { readExchange } from "@mossy/core/formats/exchange/read";
+import { openExchange } from "@mossy/core/formats/exchange/entries";
+import type { ExchangeFile } from "@mossy/core/formats/exchange/entries";
+import { readEntries } from "@mossy/core/formats/exchange/read";
 import type { ReadExchange } from "@mossy/core/formats/exchange/read";
 import { matchSession } from "@mossy/core/match/match";
 import type { Style } from "@mossy/core/house/style";
@@ -10,15 +12,19 @@ import type { Pool } from "../database.ts";
 import type { Bench } from "../house/bench.ts";
 import { HouseProblem } from "../problems.ts";
 import { mayThere } from "../rights.ts";
+import { openFile } from "../files/files.ts";
 import { countsOf } from "../check/counts.ts";
 import type { Counts } from "../check/counts.ts";
+import { putAway } from "./fileOf.ts";
+import type { Stored } from "./fileOf.ts";
 import { unlike } from "./likeness.ts";
 import { sessionWith } from "./store.ts";
 import type { WholeSession } from "./store.ts";
 
 /** A session file that came back from a room. */
 export interface HandInWish {
-  readonly bytes: Uint8Array;
+  /** Where on the disk it lies. */
+  readonly path: string;
   /** Which session it is, where somebody says so. */
   readonly session: string | undefined;
   /** Whether it is taken in however little it is like it. */
@@ -36,11 +42,25 @@ export type HandInLook =
       readonly recognised: HandInResult["recognised"];
       readonly remarks: readonly string[];
       readonly counts: Counts;
+      readonly stored: Stored;
     };
 
 /** Reads a session file, recognises its tracks and counts how it stands. @throws FileProblem, HouseProblem */
-export async function lookAtHandIn({ pool, styles }: Bench, wish: HandInWish): Promise<HandInLook> {
-  const read = await readExchange(wish.bytes);
+export async function lookAtHandIn(bench: Bench, wish: HandInWish): Promise<HandInLook> {
+  const source = await openFile(wish.path);
+  try {
+    return await lookAt(bench, wish, await openExchange(source));
+  } finally {
+    await source.close();
+  }
+}
+
+async function lookAt(
+  { pool, styles, files }: Bench,
+  wish: HandInWish,
+  file: ExchangeFile,
+): Promise<HandInLook> {
+  const read = readEntries(file);
   if (wish.session !== undefined && read.of !== null && read.of !== wish.session)
     await refuseAnothers(pool, read.of);
   const target = await targetOf(pool, wish.session, read.of);
@@ -53,7 +73,8 @@ export async function lookAtHandIn({ pool, styles }: Bench, wish: HandInWish): P
   const counts = await countsOf(pool, styles, taken.session, target);
   const { session, recognised, remarks } = taken;
   const { id, title } = target;
-  return { target: { id, title }, session: JSON.stringify(session), recognised, remarks, counts };
+  const stored = await putAway(files, file);
+  return { target: { id, title }, session: JSON.stringify(session), recognised, remarks, counts, stored };
 }
 
 /** A session file as the house took it in. */

@@ -1,14 +1,13 @@
 import { safeFileName } from "@mossy/core/names/disk";
-import { writeExchange } from "@mossy/core/formats/exchange/write";
 import { floorList } from "@mossy/core/formats/floorList";
-import { SESSION_FILE_ENDING, makePackage } from "@mossy/core/formats/package";
+import { makePackage } from "@mossy/core/formats/package";
 import type { Session } from "@mossy/core/session/document";
 import type { FileAnswer } from "../answer.ts";
 import { job } from "../crew/crew.ts";
 import { documentWith } from "../documents/store.ts";
 import type { Bench } from "../house/bench.ts";
 import { inputListPdf } from "../print/inputListPdf.ts";
-import { checkInWith } from "./checkInStore.ts";
+import { corrected } from "./corrected.ts";
 import { checkInPage } from "./checkInPage.ts";
 import { fitted } from "./fitted.ts";
 import type { SessionWish } from "./fitted.ts";
@@ -43,18 +42,7 @@ export const packageJob = job(
   },
 );
 
-export const correctedJob = job(
-  "corrected",
-  async ({ pool }: Bench, checkIn: string): Promise<FileAnswer> => {
-    const c = await checkInWith(pool, checkIn);
-    const { session } = await documentWith(pool, c.document);
-    return {
-      bytes: writeExchange(session, c.session),
-      name: `${safeFileName(session.title)}_put_right${SESSION_FILE_ENDING}`,
-      type: "application/zip",
-    };
-  },
-);
+export const correctedJob = job("corrected", corrected);
 
 /** Of a document, or of a session as it stands now. */
 export type ListWish =

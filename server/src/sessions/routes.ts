@@ -6,6 +6,7 @@ import { note } from "../record/store.ts";
 import { answer } from "../answer.ts";
 import { inTransaction, once } from "../transaction.ts";
 import type { Pool, Db } from "../database.ts";
+import type { Files } from "../files/files.ts";
 import type { Styles } from "../house/styles.ts";
 import { tell } from "../news/tell.ts";
 import { HouseProblem } from "../problems.ts";
@@ -22,9 +23,9 @@ import { closeSession, markSent, openForWriting, placeOfSession, sessionWith, ti
 import { documentRoutes } from "./documentRoutes.ts";
 import { checkInRoutes } from "./checkInRoutes.ts";
 
-export function sessionRoutes(pool: Pool, styles: Styles, crew: Crew): Router {
+export function sessionRoutes(pool: Pool, styles: Styles, crew: Crew, files: Files): Router {
   const router = Router();
-  documentRoutes(router, pool, styles, crew);
+  documentRoutes(router, pool, styles, crew, files);
   answer(router, "sessions", async ({ query }) => {
     await countAnew(pool, styles, crew);
     return sessionsPage(pool, query);
@@ -65,7 +66,7 @@ export function sessionRoutes(pool: Pool, styles: Styles, crew: Crew): Router {
   );
   workingRoutes(router, pool, here);
   closingRoutes(router, pool, here);
-  checkInRoutes(router, pool, crew);
+  checkInRoutes(router, pool, crew, files);
   return router;
 }
 

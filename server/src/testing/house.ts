@@ -16,6 +16,7 @@ import type { Parts } from "../app.ts";
 import { connect } from "../database.ts";
 import type { Pool } from "../database.ts";
 import { inPlace } from "../crew/crew.ts";
+import { Files } from "../files/files.ts";
 import { Styles } from "../house/styles.ts";
 import { Newsroom } from "../news/newsroom.ts";
 import { Seal } from "../people/factors.ts";
@@ -29,6 +30,8 @@ export interface TestHouse {
   readonly pool: Pool;
   readonly url: string;
   readonly diskDir: string;
+  /** The store of its files. */
+  readonly filesDir: string;
   close(): Promise<void>;
 }
 
@@ -47,6 +50,7 @@ export async function openHouse(withDemo = true, parts: Partial<Parts> = {}): Pr
     close: async () => {
       await house.close();
       await rm(diskDir, { recursive: true, force: true });
+      await rm(house.filesDir, { recursive: true, force: true });
     },
   };
 }
@@ -59,6 +63,8 @@ export async function serve(
   parts: Partial<Parts> = {},
 ): Promise<TestHouse> {
   const log = pino({ level: "silent" });
+  const filesDir = `${diskDir}-files`;
+  const files = new Files(filesDir);
   const newsroom = new Newsroom(url, log, accountsIn(pool));
   const styles = new Styles();
   await newsroom.open();
@@ -68,7 +74,8 @@ export async function serve(
       newsroom,
       space: new Space([], { low: 0, full: 0 }),
       styles,
-      crew: inPlace({ pool, styles }),
+      files,
+      crew: inPlace({ pool, styles, files }),
       log,
       addresses: addressesOf({ HOST: "127.0.0.1", HOSTS: [], PUBLIC_URL: undefined }),
       trusted: [],
@@ -90,6 +97,7 @@ export async function serve(
     pool,
     url,
     diskDir,
+    filesDir,
     close: async () => {
       await newsroom.close();
       server.closeAllConnections();

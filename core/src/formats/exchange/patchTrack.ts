@@ -39,7 +39,8 @@ const BEFORE = {
 } as const;
 
 /** Makes what the project says of a track by itself say what the session says, with the fewest edits. */
-export function patchTrack(p: TrackPatch): void {
+export function patchTrack(of: TrackPatch): void {
+  const p = { ...of, came: asSaid(of.came), now: asSaid(of.now) };
   const { edits, elements, came, now } = p;
   const { track, channel } = elements;
   if (came.name !== now.name) edits.set(track, "name", now.name);
@@ -50,14 +51,26 @@ export function patchTrack(p: TrackPatch): void {
   if (channel) patchChannel(p, channel);
 }
 
+/** What a file can say of a track: of one without sound nothing of its sound. */
+const asSaid = (t: Track): Track =>
+  t.kind === "midi" ? { ...t, format: null, sends: [], inserts: [], level: 0, muted: false, pan: 0 } : t;
+
 function patchChannel(p: TrackPatch, channel: XmlElement): void {
   const { edits, doc, came, now } = p;
   if (came.kind !== now.kind) edits.set(channel, "role", ROLES[now.kind]);
-  if (came.format !== now.format)
+  // A track that carries no sound any more only says where its notes go.
+  if (now.kind === "midi" && came.kind !== "midi") {
+    edits.set(channel, "audioChannels", null);
+    for (const part of channel.inside) edits.cut(part);
+    edits.set(channel, "destination", doc.destinationOf(now.feeds));
+    return;
+  }
+  if (came.format !== now.format || (came.kind === "midi" && now.kind !== "midi"))
     edits.set(channel, "audioChannels", now.format === null ? null : CHANNELS[now.format]);
   const destination = doc.destinationOf(now.feeds);
   const before = attribute(channel, "destination");
-  if (came.feeds !== now.feeds || (before !== null && doc.isGone(came.feeds)))
+  const unsaid = before === null && destination !== null;
+  if (came.feeds !== now.feeds || unsaid || (before !== null && doc.isGone(came.feeds)))
     edits.set(channel, "destination", destination);
   patchDevices(p, channel);
   patchValue(p, channel, "Mute", came.muted !== now.muted, { value: now.muted });

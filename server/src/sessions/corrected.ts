@@ -1,0 +1,70 @@
+import type { Corrected } from "@mossy/contract/sessions";
+import { wholeAgain } from "@mossy/core/formats/exchange/carried";
+import type { Carried } from "@mossy/core/formats/exchange/carried";
+import { correctionOf, missingMedia, partsIn, patchedParts } from "@mossy/core/formats/exchange/correction";
+import { patchExchange } from "@mossy/core/formats/exchange/correct";
+import { openExchange } from "@mossy/core/formats/exchange/entries";
+import { sourceOf } from "@mossy/core/formats/bytes";
+import { SESSION_FILE_ENDING } from "@mossy/core/formats/package";
+import { writeZip } from "@mossy/core/formats/zipOut";
+import type { ZipPart } from "@mossy/core/formats/zipOut";
+import { safeFileName } from "@mossy/core/names/disk";
+import { documentWith } from "../documents/store.ts";
+import type { Files, OpenFile } from "../files/files.ts";
+import type { Bench } from "../house/bench.ts";
+import { checkInWith, fileOfCheckIn } from "./checkInStore.ts";
+
+/** The session file of a check-in, put right: plain data, to be written out by `writeCorrected`. */
+export interface CorrectedFile {
+  readonly name: string;
+  /** As it came in, without what was carried in it. */
+  readonly file: Uint8Array;
+  readonly carried: readonly Carried[];
+  /** What of its entries are others now, by name. */
+  readonly fresh: readonly (readonly [name: string, bytes: Uint8Array])[];
+  readonly corrected: Corrected;
+}
+
+/** Works out what has to be other in the session file of a check-in. */
+export async function corrected({ pool }: Bench, id: string): Promise<CorrectedFile> {
+  const c = await checkInWith(pool, id);
+  const { session: now } = await documentWith(pool, c.document);
+  const stored = await fileOfCheckIn(pool, id);
+  const file = await openExchange(stored.file);
+  const patch = patchExchange(file, c.came, now, c.session);
+  const { number: checkIn, fileName, session } = c;
+  const fresh = new Set(patch.entries.map((e) => file.folder + e.name));
+  const untouched = [...file.zip.entries.filter((e) => !fresh.has(e.name)), ...stored.carried].filter((e) => !e.folder);
+  const names = new Set([...file.zip.entries, ...stored.carried].map((e) => e.name.slice(file.folder.length)));
+  return {
+    name: `${safeFileName(now.title)}_put_right${SESSION_FILE_ENDING}`,
+    file: stored.file,
+    carried: stored.carried,
+    fresh: patch.entries.map((e) => [e.name, e.bytes]),
+    corrected: {
+      correction: correctionOf(file, patch, { session, checkIn, title: now.title, fileName }),
+      untouched: { many: untouched.length, bytes: untouched.reduce((sum, e) => sum + e.packed, 0) },
+      missing: missingMedia(new TextDecoder().decode(file.project), names),
+    },
+  };
+}
+
+/** Writes a corrected session file out, piece by piece: what was carried in it comes from the store of files. */
+export async function writeCorrected(
+  files: Files,
+  { file: bytes, carried, fresh }: CorrectedFile,
+  to: (piece: Uint8Array) => Promise<void>,
+): Promise<void> {
+  const file = await openExchange(bytes);
+  let last: OpenFile | null = null;
+  const open = async (entry: Carried): Promise<ZipPart> => {
+    await last?.close();
+    last = entry.folder ? null : await files.open(entry.hash);
+    return { entry, packed: last ?? sourceOf(new Uint8Array()) };
+  };
+  try {
+    await writeZip(wholeAgain(patchedParts(partsIn(file), file.folder, new Map(fresh)), carried, open), to);
+  } finally {
+    await (last as OpenFile | null)?.close();
+  }
+}
