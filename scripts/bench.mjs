@@ -1,5 +1,5 @@
-// npm run bench [-- NAME…]: how fast things are, as ratios taken in one run. The load on a large house takes
-// minutes and is run by its name only.
+// npm run bench [-- NAME…]: how fast things are, as ratios taken in one run. The load on a large house and
+// gigabytes of recordings are run by their names only.
 import { spawnSync } from "node:child_process";
 import { join } from "node:path";
 import { installPackages } from "./install.mjs";
@@ -11,7 +11,10 @@ const PROGRAMS = {
   door: "e2e/src/door.ts",
   load: "e2e/src/load.ts",
   pages: "e2e/src/pages.ts",
+  files: "e2e/src/files.ts",
 };
+/** Takes minutes or gigabytes. */
+const BY_NAME = ["load", "files"];
 const wanted = process.argv.slice(2);
 const unknown = wanted.find((name) => !(name in PROGRAMS));
 if (unknown !== undefined) {
@@ -20,7 +23,7 @@ if (unknown !== undefined) {
 }
 await installPackages();
 const { top } = await import("./bundle.mjs");
-for (const name of wanted.length > 0 ? wanted : Object.keys(PROGRAMS).filter((n) => n !== "load")) {
+for (const name of wanted.length > 0 ? wanted : Object.keys(PROGRAMS).filter((n) => !BY_NAME.includes(n))) {
   const { status } = spawnSync(process.execPath, [join(top, "scripts", "run.mjs"), PROGRAMS[name]], {
     stdio: "inherit",
   });

@@ -1,3 +1,4 @@
+import { z } from "zod";
 import { chain, chainUses, chains, saveChain } from "./chains.ts";
 import { edited } from "./documents.ts";
 import {
@@ -21,7 +22,7 @@ import {
   templateCard,
   wholeRelease,
 } from "./library.ts";
-import { CREW, LEAD, route } from "./route.ts";
+import { CREW, FILE, LEAD, route } from "./route.ts";
 
 /** House style, library and chains. */
 export const houseRoutes = {
@@ -100,6 +101,12 @@ export const houseRoutes = {
     once: true,
     body: publishRelease,
     answer: release,
+  }),
+  templateFile: route({
+    summary: "A release of a template as a session exchange file; its draft where none is named",
+    who: "signed-in",
+    query: z.object({ release: z.coerce.number().int().min(1).optional() }),
+    answer: FILE,
   }),
   release: route({ summary: "A release, whole", who: "signed-in", answer: wholeRelease }),
   publishRelease: route({

@@ -47,6 +47,7 @@ export const paths = {
   newTemplate: ["post", "/library"],
   follow: ["get", "/follow/:from"],
   followEdition: ["post", "/library/:template/follow"],
+  templateFile: ["get", "/library/:template/file"],
   release: ["get", "/library/:template/releases/:release"],
   publishRelease: ["post", "/library/:template/releases"],
   chains: ["get", "/chains"],

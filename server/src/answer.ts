@@ -122,7 +122,7 @@ async function withUpload<N extends RouteName>(
 ): Promise<Give<N>> {
   const uploaded = await receive(ask.req.app.locals["files"] as Files, ask.req);
   try {
-    const errand = route.once ? errandAsked(ask.req, uploaded.hash) : null;
+    const errand = route.once ? errandAsked(ask.req, uploaded.sum) : null;
     return await handler({ ...ask, errand, body: uploaded } as unknown as Ask<N>);
   } finally {
     await uploaded.drop();

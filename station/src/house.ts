@@ -39,7 +39,7 @@ export class HouseClient {
 
   async handIn(
     session: string,
-    file: Uint8Array,
+    file: Uint8Array | Blob,
     name: string,
   ): Promise<{ number: number; findings: number }> {
     const query = new URLSearchParams({ session, name }).toString();
@@ -48,7 +48,7 @@ export class HouseClient {
     const res = await this.#send(
       "handIn",
       `${pathOf("handIn", {})}?${query}`,
-      new Uint8Array(file),
+      file instanceof Blob ? file : new Uint8Array(file),
       "application/octet-stream",
       { "idempotency-key": key },
     );

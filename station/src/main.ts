@@ -1,18 +1,22 @@
-import { readFileSync } from "node:fs";
+import { openAsBlob, readFileSync } from "node:fs";
+import { basename, resolve } from "node:path";
 import { parseArgs } from "node:util";
 import { dice } from "@mossy/core/chance/dice";
 import { AFTERNOON, work } from "./afternoon.ts";
 import { HouseClient } from "./house.ts";
+import { applyTo, withoutAudio } from "./ownFile.ts";
 import { readPackage } from "./package.ts";
 import { readExchange } from "@mossy/core/formats/exchange/read";
 import { writeExchange } from "@mossy/core/formats/exchange/write";
 
-const { values } = parseArgs({
+const { values, positionals } = parseArgs({
+  allowPositionals: true,
   options: {
     house: { type: "string", default: "http://127.0.0.1:4173" },
     "token-file": { type: "string", multiple: true, default: [] },
     session: { type: "string" },
     pace: { type: "string", default: "1500" },
+    "without-audio": { type: "boolean", default: false },
     help: { type: "boolean", default: false },
   },
 });
@@ -22,7 +26,13 @@ const HELP = `npm run station -- --token-file FILE [--house URL] [--session ID] 
 A stand-in for the workstation of a room: takes packages, works an afternoon in each, hands the session file in.
 A lead makes a station on the room's page; its token, shown there once, goes into FILE. Several --token-file
 make one process the stations of several rooms. With --session it works once, in that session; without, it
-waits for packages that are sent to its room.`;
+waits for packages that are sent to its room.
+
+npm run station -- hand-in FILE --session ID --token-file FILE [--without-audio]
+hands a session file in, with its recordings or without.
+
+npm run station -- apply LIST FILE
+carries a list of edits of the house out on the session file it is of: into a new file beside it.`;
 
 if (values.help) {
   console.log(HELP);
@@ -84,6 +94,37 @@ async function stand(house: HouseClient): Promise<void> {
   }
 }
 
+/** A session file as it lies here, handed in. */
+async function handOwnIn(house: HouseClient, session: string, file: string): Promise<void> {
+  const bytes = values["without-audio"] ? await withoutAudio(file) : await openAsBlob(file);
+  const { number, findings } = await house.handIn(session, bytes, basename(file));
+  console.log(`station: handed in “${basename(file)}”, check-in ${number}, ${findings} findings`);
+}
+
+const [command, ...named] = positionals;
+/** A file named on the command line, as seen from where it was typed. */
+const fileNamed = (path: string | undefined): string => {
+  if (path !== undefined) return resolve(process.env["INIT_CWD"] ?? ".", path);
+  console.error(`station: a file is missing.\n\n${HELP}`);
+  process.exit(1);
+};
+
+if (command === "apply") {
+  try {
+    const { to, says } = await applyTo(fileNamed(named[0]), fileNamed(named[1]));
+    console.log(`station: wrote ${to}`);
+    for (const line of says) console.log(`station: ${line}`);
+    process.exit(0);
+  } catch (e) {
+    console.error(`station: ${e instanceof Error ? e.message : String(e)}`);
+    process.exit(1);
+  }
+}
+if (command !== undefined && command !== "hand-in") {
+  console.error(`station: nobody here knows “${command}”.\n\n${HELP}`);
+  process.exit(1);
+}
+
 const [first, ...others] = values["token-file"].map(clientFor);
 if (!first) {
   console.error(`station: no --token-file.\n\n${HELP}`);
@@ -93,7 +134,11 @@ const failed = (e: unknown): void => {
   console.error(`station: ${e instanceof Error ? e.message : String(e)}`);
   process.exitCode = 1;
 };
-if (values.session !== undefined) await afternoon(first, values.session).catch(failed);
+if (command === "hand-in") {
+  const file = fileNamed(named[0]);
+  if (values.session === undefined) failed(new Error("--session says which session the file is of"));
+  else await handOwnIn(first, values.session, file).catch(failed);
+} else if (values.session !== undefined) await afternoon(first, values.session).catch(failed);
 else {
   // Ends with the start command that began it.
   if (process.env["ENDS_WITH_PARENT"])

@@ -13,6 +13,17 @@ export const sourceOf = (bytes: Bytes): ByteSource =>
     ? { size: bytes.length, read: (at, length) => Promise.resolve(bytes.subarray(at, at + length)) }
     : bytes;
 
+/** What is needed of a Blob: a file as a browser has it, or Node.js (`openAsBlob`). */
+interface Sliceable {
+  readonly size: number;
+  slice(from: number, to: number): { arrayBuffer(): Promise<ArrayBuffer> };
+}
+/** A file that is never in memory as a whole. */
+export const blobSource = (blob: Sliceable): ByteSource => ({
+  size: blob.size,
+  read: async (at, length) => new Uint8Array(await blob.slice(at, at + length).arrayBuffer()),
+});
+
 /** A part of a source. */
 export const partOf = (source: ByteSource, from: number, size: number): ByteSource => ({
   size,

@@ -7,10 +7,14 @@ import { addTyped, readLines } from "../sheet/typed.ts";
 import { saidOf } from "./exchange/contents.ts";
 import { openExchange } from "./exchange/entries.ts";
 import { readEntries } from "./exchange/read.ts";
+import { inSize, sourceOf } from "./bytes.ts";
+import type { ByteSource, Bytes } from "./bytes.ts";
 import { FileProblem } from "./fileProblem.ts";
 import type { Cargo, ForeignSession } from "./foreignSession.ts";
 import { readMidiTracks } from "./midiTracks.ts";
 import { trackSheetIn } from "./trackSheet.ts";
+
+const LARGEST = 64 << 20;
 
 /**
  * Reads a file to start a template from: our exchange format, a Standard MIDI File, or a CSV track sheet,
@@ -21,12 +25,18 @@ import { trackSheetIn } from "./trackSheet.ts";
 export async function readIncoming(
   style: Style,
   name: string,
-  bytes: Uint8Array,
+  file: Bytes,
   newId: () => string,
 ): Promise<ForeignSession> {
-  const starts = (text: string): boolean => text.split("").every((c, i) => bytes[i] === c.charCodeAt(0));
-  if (bytes.length === 0) throw new FileProblem(`“${name}” is empty. Choose another file.`);
-  if (starts("PK")) return fromExchange(bytes);
+  const source = sourceOf(file);
+  if (source.size === 0) throw new FileProblem(`“${name}” is empty. Choose another file.`);
+  const first = String.fromCharCode(...(await source.read(0, 4)));
+  // Of a session file only what is wanted is read: its recordings may be larger than any memory.
+  if (first.startsWith("PK")) return fromExchange(source);
+  if (source.size > LARGEST)
+    throw new FileProblem(`“${name}” has ${inSize(source.size)}, more than any list of tracks. Choose another file.`);
+  const bytes = await source.read(0, source.size);
+  const starts = (text: string): boolean => first.startsWith(text);
   if (starts("MThd")) return readMidiTracks(newSession(style.house, titleOf(name)), bytes);
   if (/\.(csv|txt|tsv)$/i.test(name)) return fromSheet(style, name, bytes, newId);
   throw new FileProblem(
@@ -42,7 +52,7 @@ const titleOf = (name: string): string =>
     .trim()
     .slice(0, 200) || "Untitled";
 
-async function fromExchange(bytes: Uint8Array): Promise<ForeignSession> {
+async function fromExchange(bytes: ByteSource): Promise<ForeignSession> {
   const file = await openExchange(bytes);
   const { session, remarks, contents } = readEntries(file);
   const files = (folder: string): Cargo => {

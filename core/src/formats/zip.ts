@@ -4,7 +4,8 @@ import { inSize, joined, partOf, sourceOf } from "./bytes.ts";
 import type { ByteSource, Bytes } from "./bytes.ts";
 import { FileProblem } from "./fileProblem.ts";
 
-configure({ useWebWorkers: false });
+/** In pieces of half a megabyte: what is read from a disk or a browser's file costs by the piece. */
+configure({ useWebWorkers: false, chunkSize: 1 << 19 });
 
 /** What a ZIP from outside may hold at the most. */
 export interface ZipLimits {

@@ -53,6 +53,11 @@ describe("a job in a thread", () => {
     expect(await ask("double")).toBe(8);
   });
 
+  it("may be given more time, in any part of a millisecond", async () => {
+    const more = { who: "marram", what: "“Long.dawproject”", more: 0.3 };
+    expect(await crew.run(named("double"), 4, more)).toBe(8);
+  });
+
   it("that eats memory without end is cut off as well", async () => {
     await expect(ask("eat")).rejects.toMatchObject({
       status: 422,

@@ -85,10 +85,11 @@ export function threads(
   return {
     run: <I, O>({ name }: Job<never, I, O>, input: I, ticket: Ticket): Promise<O> =>
       turns.take(ticket.who, async () => {
-        const late = AbortSignal.timeout(limits.time + (ticket.more ?? 0));
+        const allowed = { ...limits, time: Math.ceil(limits.time + (ticket.more ?? 0)) };
+        const late = AbortSignal.timeout(allowed.time);
         const said = (await pool
           .run({ name, input }, { signal: late })
-          .catch((e: unknown) => cutOff(e, ticket.what, limits, late.aborted))) as Said<O>;
+          .catch((e: unknown) => cutOff(e, ticket.what, allowed, late.aborted))) as Said<O>;
         return answerOf(said);
       }),
     get busy() {
@@ -123,7 +124,7 @@ function cutOff(error: unknown, what: string, limits: Limits, late: boolean): ne
   const memory = error instanceof Error && Reflect.get(error, "code") === "ERR_WORKER_OUT_OF_MEMORY";
   if (!late && !memory) return nothingChanged(error);
   const why = late
-    ? `took longer than ${limits.time / 1000} seconds`
+    ? `took longer than ${Math.round(limits.time / 100) / 10} seconds`
     : `needed more than ${limits.memory} MB of memory`;
   throw new HouseProblem(
     422,

@@ -2,6 +2,7 @@ import { createHash, randomUUID } from "node:crypto";
 import { mkdir, open, readdir, rename, rm, stat } from "node:fs/promises";
 import type { FileHandle } from "node:fs/promises";
 import { dirname, join } from "node:path";
+import { crc32 } from "node:zlib";
 import type { ByteSource } from "@mossy/core/formats/bytes";
 
 /** A file that is read where it is wanted, until it is let go. */
@@ -29,6 +30,8 @@ export interface Put {
   /** SHA-256 as hex. */
   readonly hash: string;
   readonly size: number;
+  /** CRC-32, as ZIPs have it. */
+  readonly crc: number;
 }
 
 const PIECE = 1 << 20;
@@ -58,22 +61,28 @@ export class Files {
     }
   }
 
-  /** Keeps what a source holds. It is there whole, on the disk, or not at all. */
-  async put(source: ByteSource): Promise<Put> {
+  /**
+   * Keeps what a source holds. It is there whole, on the disk, or not at all.
+   * @param look at what was read, before it is kept; what it throws keeps it out
+   */
+  async put(source: ByteSource, look: (put: Put) => void = () => undefined): Promise<Put> {
     const path = await this.coming();
     const hash = createHash("sha256");
+    let crc = 0;
     const out = await open(path, "wx", 0o600);
     try {
       for (let at = 0; at < source.size; at += PIECE) {
         const piece = await source.read(at, Math.min(PIECE, source.size - at));
         hash.update(piece);
+        crc = crc32(piece, crc);
         await writeAll(out, piece);
       }
-      await out.sync();
-      await out.close();
-      const made = { hash: hash.digest("hex"), size: source.size };
+      const made = { hash: hash.digest("hex"), size: source.size, crc };
+      look(made);
       const to = this.#pathOf(made.hash);
       if (await isThere(to, made.size)) return made;
+      await out.sync();
+      await out.close();
       await mkdir(dirname(to), { recursive: true });
       await rename(path, to);
       return made;

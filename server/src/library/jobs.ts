@@ -1,3 +1,7 @@
+import { writeExchange } from "@mossy/core/formats/exchange/write";
+import { SESSION_FILE_ENDING } from "@mossy/core/formats/package";
+import { safeFileName } from "@mossy/core/names/disk";
+import type { FileAnswer } from "../answer.ts";
 import { job } from "../crew/crew.ts";
 import type { Bench } from "../house/bench.ts";
 import { followPage } from "./follow.ts";
@@ -19,4 +23,22 @@ export const releaseJob = job(
     writeOut("release", await releaseWith(pool, id, number)),
 );
 
-export const libraryJobs = [followJob, standsJob, templateJob, releaseJob];
+/** A release, or (null) the draft. */
+export const templateFileJob = job(
+  "template-file",
+  async (
+    { pool }: Bench,
+    { id, release }: { id: string; release: number | null },
+  ): Promise<FileAnswer> => {
+    const { name, draft } = await templateWith(pool, id);
+    const session = release === null ? draft.session : (await releaseWith(pool, id, release)).session;
+    const which = release === null ? "draft" : `release ${release}`;
+    return {
+      bytes: writeExchange(session),
+      name: `${safeFileName(`${name} ${which}`)}${SESSION_FILE_ENDING}`,
+      type: "application/zip",
+    };
+  },
+);
+
+export const libraryJobs = [followJob, standsJob, templateJob, releaseJob, templateFileJob];

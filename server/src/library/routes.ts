@@ -15,7 +15,7 @@ import type { Crew } from "../crew/crew.ts";
 import { followEdition } from "./follow.ts";
 import { LARGE } from "../crew/large.ts";
 import { Written } from "../written.ts";
-import { followJob, releaseJob, templateJob } from "./jobs.ts";
+import { followJob, releaseJob, templateFileJob, templateJob } from "./jobs.ts";
 import { countTemplatesAnew, keepStand } from "./stands.ts";
 import {
   addTemplate,
@@ -75,6 +75,9 @@ export function libraryRoutes(pool: Pool, styles: Styles, crew: Crew): Router {
     const what = "a large template";
     return new Written(await crew.run(releaseJob, { id, number }, { who: person.id, what }));
   });
+  answer(router, "templateFile", ({ params: { template: id }, query: { release = null }, person }) =>
+    crew.run(templateFileJob, { id, release }, { who: person.id, what: "the session file" }),
+  );
   answer(router, "publishRelease", async ({ params, body, person, req, errand }) =>
     once(pool, errand, async (db) => {
       const release = await publishRelease(

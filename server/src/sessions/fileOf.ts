@@ -5,6 +5,8 @@ import type { Carried } from "@mossy/core/formats/exchange/carried";
 import type { ExchangeFile } from "@mossy/core/formats/exchange/entries";
 import { writeZip } from "@mossy/core/formats/zipOut";
 import type { ZipPart } from "@mossy/core/formats/zipOut";
+import { FileProblem } from "@mossy/core/formats/fileProblem";
+import { STORED } from "@mossy/core/formats/zip";
 import type { OpenZip, ZipEntry } from "@mossy/core/formats/zip";
 import type { Files } from "../files/files.ts";
 
@@ -29,15 +31,27 @@ export async function putAway(files: Files, file: ExchangeFile): Promise<Stored>
   const made: Carried[] = [];
   let summed = 0;
   for (const entry of carried) {
-    summed += entry.size;
-    if (summed <= MOST_SUMMED) await zip.unpack(entry, () => undefined);
-    const { hash } = entry.folder ? { hash: EMPTY } : await files.put(await zip.packed(entry));
+    // What is stored as it is, is summed while it is written; what is packed has to be unpacked for it.
+    const stored = entry.method === STORED && entry.packed === entry.size;
+    if (!stored) summed += entry.size;
+    if (!stored && summed <= MOST_SUMMED) await zip.unpack(entry, () => undefined);
+    const { hash } = entry.folder
+      ? { hash: EMPTY }
+      : await files.put(await zip.packed(entry), ({ crc }) => {
+          if (stored && crc !== entry.crc) throw torn(entry);
+        });
     made.push({ ...entry, at: place.get(entry) ?? 0, hash });
   }
   const pieces: Uint8Array[] = [];
   await writeZip(partsOf(zip, kept), (piece) => void pieces.push(piece.slice()));
   return { file: joined(pieces), carried: made };
 }
+
+const torn = ({ name }: ZipEntry): FileProblem =>
+  new FileProblem(
+    `“${name}” in the ZIP is damaged: its sum is another. Save the session again and send that file.`,
+    name,
+  );
 
 const EMPTY = createHash("sha256").digest("hex");
 

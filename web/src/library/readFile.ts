@@ -7,7 +7,7 @@ const LONGEST = 20_000;
 
 /** Reads a file to start a template from, beside the page. @throws FileProblem where it cannot be read */
 export async function readFile(house: House, file: File): Promise<ForeignSession> {
-  const task: ReadTask = { house, name: file.name, bytes: new Uint8Array(await file.arrayBuffer()) };
+  const task: ReadTask = { house, name: file.name, file };
   const worker = new Worker(new URL("./read.worker.ts", import.meta.url), { type: "module" });
   let late: ReturnType<typeof setTimeout> | undefined;
   try {

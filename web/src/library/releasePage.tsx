@@ -1,6 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
+import { Download } from "lucide-react";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
+import { fileAddress } from "../wire/ask.ts";
 import { queries, useStyle } from "../wire/queries.ts";
 import { useStandingIn } from "../rooms/standing.ts";
 import { useFindings } from "../check/useFindings.ts";
@@ -39,6 +41,11 @@ export default function ReleasePage() {
         title={`Release ${data.number}`}
         beside={<Pill look="ok">published, never changes</Pill>}
       >
+        <Button asChild>
+          <a href={fileAddress("templateFile", { template }, { release })} download>
+            <Download size={15} aria-hidden /> Session file
+          </a>
+        </Button>
         {room && (
           <Button look="main" asChild>
             <Link to={`/rooms/${room.id}/fit/${template}/${data.number}`}>Fit to {room.room.name}</Link>

@@ -78,7 +78,7 @@ export default function RecordPage() {
           }}
         />
         <Button asChild>
-          <a href={`${fileAddress("recordFile", {})}?${new URLSearchParams(wish).toString()}`} download>
+          <a href={fileAddress("recordFile", {}, wish)} download>
             <Download size={15} aria-hidden /> As CSV
           </a>
         </Button>

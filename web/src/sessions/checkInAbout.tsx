@@ -5,6 +5,7 @@ import type { Session } from "@mossy/core/session/document";
 import { inWords } from "@mossy/core/session/says";
 import { useMemo } from "react";
 import type { Findings } from "../check/useFindings.ts";
+import { GoesBack } from "./goesBack.tsx";
 import { SetAside } from "./setAside.tsx";
 import { Pill, Share } from "../ui/pieces.tsx";
 import { ChangeList } from "../session/changeList.tsx";
@@ -17,11 +18,14 @@ export function About({
   session,
   findings,
   edition,
+  revision,
 }: {
   checkIn: CheckIn;
   session: Session;
   findings: Findings;
   edition: number;
+  /** Of what was put right and is saved; null while something is on its way. */
+  revision: number | null;
 }) {
   const stand = countStand(session, findings.all, findings.causes);
   const kept = findings.all.length - findings.open.length;
@@ -81,6 +85,7 @@ export function About({
           </ul>
         )}
       </section>
+      <GoesBack checkIn={c} revision={revision} />
       <SetAside checkIn={c} />
       <section aria-label="Went out as" className="card p-3.5 text-sm">
         <h2 className="pb-1 text-base font-semibold">Went out as</h2>

@@ -134,7 +134,13 @@ function PutRight({
             )}
             {view === "differences" && <Differences baseline={c.baseline} session={session} />}
           </section>
-          <About checkIn={c} session={session} findings={findings} edition={edition} />
+          <About
+            checkIn={c}
+            session={session}
+            findings={findings}
+            edition={edition}
+            revision={state.saving === "saved" ? work.revision : null}
+          />
         </div>
       )}
     </div>

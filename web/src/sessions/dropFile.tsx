@@ -8,8 +8,6 @@ import { Button } from "../ui/button.tsx";
 import { FileDrop } from "../ui/fileField.tsx";
 import { Trouble } from "../ui/states.tsx";
 
-const MOST = 64 << 20;
-
 /**
  * Hands a session file in: dropped on the field or chosen. Without a session it must say itself which one
  * it is.
@@ -27,11 +25,6 @@ export function DropFile({ session }: { session: string | null }) {
       to?: string | null;
       sure?: boolean;
     }) => {
-      if (file.size > MOST)
-        throw new Error(
-          `“${file.name}” has ${Math.round(file.size / (1 << 20))} MB; at most 64 MB are ` +
-            "taken. Send the session file without its audio.",
-        );
       return hand("handIn", {}, file, {
         name: file.name,
         ...(to === null ? {} : { session: to }),
@@ -61,7 +54,9 @@ export function DropFile({ session }: { session: string | null }) {
         busy={send.isPending}
         onFiles={([file]) => send.mutate({ file })}
       >
-        {send.isPending ? "Reading the file…" : "Drop a session file here (.dawproject)"}
+        {send.isPending
+          ? "Taking the file in and reading it…"
+          : "Drop a session file here (.dawproject), with its recordings or without"}
       </FileDrop>
       <Trouble error={send.error} />
       {asked && (

@@ -42,7 +42,7 @@ export function SetsRow({
       <span className="ml-auto flex gap-2">
         <Button small asChild>
           <a
-            href={`${fileAddress("inputListPdf", { document })}?${new URLSearchParams({ title }).toString()}`}
+            href={fileAddress("inputListPdf", { document }, { title })}
             download
           >
             <Printer size={13} aria-hidden /> PDF

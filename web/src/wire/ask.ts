@@ -168,5 +168,11 @@ const keyed = (key: string | undefined): Record<string, string> =>
   key === undefined ? {} : { "Idempotency-Key": key };
 
 /** The address of a file the house hands out. */
-export const fileAddress = <N extends RouteName>(name: N, params: Params<N>): string =>
-  `/api${pathOf(name, params)}`;
+export const fileAddress = <N extends RouteName>(
+  name: N,
+  params: Params<N>,
+  query: Readonly<Record<string, string>> = {},
+): string => {
+  const said = new URLSearchParams(query).toString();
+  return `/api${pathOf(name, params)}${said === "" ? "" : `?${said}`}`;
+};

@@ -50,6 +50,11 @@ export const queries = {
   houseHands: (revision: number) =>
     queryOptions({ queryKey: ["house-hands", revision], queryFn: () => ask("houseHands", {}) }),
   disk: queryOptions({ queryKey: ["disk"], queryFn: () => ask("disk", {}) }),
+  correction: (checkIn: string, revision: number) =>
+    queryOptions({
+      queryKey: ["correction", checkIn, revision],
+      queryFn: () => ask("correction", { checkIn }),
+    }),
   wholeEdition: (edition: number) =>
     queryOptions({
       queryKey: ["whole-edition", edition],

@@ -1,6 +1,7 @@
 import { dissolve } from "@mossy/core/sheet/folders";
 import { goToFinding, moveChosen, takeOutChosen, wrapChosen } from "./acts.ts";
 import type { Bench } from "./bench.ts";
+import { fileAddress } from "../wire/ask.ts";
 import { VIEW_ADDRESSES } from "./addresses.ts";
 
 /** Something one can do at the workbench: by its key, by a button, or by typing what it says. */
@@ -45,6 +46,12 @@ export const COMMANDS = {
   undo: { keys: "Ctrl+Z", says: "Undo", when: may, run: (b) => b.work.undo() },
   redo: { keys: "Ctrl+Shift+Z", says: "Redo", when: may, run: (b) => b.work.redo() },
   publish: { keys: "P", says: "Publish", when: may, run: (b) => b.setSide("publish") },
+  file: {
+    keys: "",
+    says: "Save the draft as a session file",
+    when: (b) => b.state.saving === "saved",
+    run: (b) => location.assign(fileAddress("templateFile", { template: b.template.id })),
+  },
   say: {
     keys: "E",
     says: "Say what to do with what is chosen",

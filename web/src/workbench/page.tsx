@@ -1,7 +1,7 @@
 import type { Template } from "@mossy/contract/library";
 import type { Style } from "@mossy/core/house/style";
 import { useQuery } from "@tanstack/react-query";
-import { Brush, ListPlus, TextCursorInput } from "lucide-react";
+import { Brush, Download, ListPlus, TextCursorInput } from "lucide-react";
 import { useState } from "react";
 import type { ComponentProps } from "react";
 import { useParams } from "react-router";
@@ -116,6 +116,16 @@ function Head({ bench, onType }: { bench: Bench; onType: () => void }) {
         onClick={onType}
       >
         <TextCursorInput size={15} aria-hidden /> <Key>.</Key>
+      </Button>
+      <Button
+        look="quiet"
+        className="px-2"
+        aria-label={COMMANDS.file.says}
+        title={COMMANDS.file.says}
+        disabled={!COMMANDS.file.when(bench)}
+        onClick={() => COMMANDS.file.run(bench)}
+      >
+        <Download size={15} aria-hidden />
       </Button>
       {may && <UndoRedo work={work} state={state} />}
       {may && (

@@ -4,6 +4,7 @@ import { strFromU8, strToU8, unzipSync } from "fflate";
 import { describe, expect, it } from "vitest";
 import { BY_THE_BOOK } from "../../fixtures/byTheBook.ts";
 import { sessions } from "../../fixtures/sessions.ts";
+import { utf16 } from "../../fixtures/utf16.ts";
 import type { Session, Track } from "../../session/document.ts";
 import { patchExchange } from "./correct.ts";
 import { readEntries } from "./read.ts";
@@ -142,10 +143,7 @@ describe("a session file that is put right", () => {
 
   it("stays in its own encoding", () => {
     const text = BY_THE_BOOK.replace('encoding="UTF-8"', 'encoding="UTF-16"').replace("Keys part", "Klavier Ü");
-    const utf16 = new Uint8Array(2 + text.length * 2);
-    utf16.set([0xff, 0xfe]);
-    for (let i = 0; i < text.length; i++) utf16.set([text.charCodeAt(i) & 255, text.charCodeAt(i) >> 8], 2 + i * 2);
-    const wide = fileOf(utf16);
+    const wide = fileOf(utf16(text));
     const read = readEntries(wide).session;
     const now = change(read, "Klavier Ü", { name: "Кларнет" });
     const { made, read: back } = patched(wide, read, now);
