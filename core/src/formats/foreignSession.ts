@@ -10,6 +10,8 @@ export interface Cargo {
 /** A session as a file brings it, before anything is cleaned. */
 export interface ForeignSession {
   readonly session: Session;
+  /** Whether it is a template as a house wrote it out, and no job's session. */
+  readonly whole: boolean;
   readonly from: "session exchange file" | "Standard MIDI File" | "track sheet";
   readonly carried: readonly Cargo[];
   readonly remarks: readonly string[];

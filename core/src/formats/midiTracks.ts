@@ -26,6 +26,7 @@ export function readMidiTracks(base: Session, bytes: Uint8Array): ForeignSession
   const playable = tempo !== null && tempo >= 10 && tempo <= 400;
   return {
     session: { ...base, tempo: playable ? tempo : base.tempo, meter: meter ?? base.meter, tracks },
+    whole: false,
     from: "Standard MIDI File",
     remarks: [],
     carried: read.cargo(),

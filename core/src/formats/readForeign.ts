@@ -54,13 +54,14 @@ const titleOf = (name: string): string =>
 
 async function fromExchange(bytes: ByteSource): Promise<ForeignSession> {
   const file = await openExchange(bytes);
-  const { session, remarks, contents } = readEntries(file);
+  const { session, remarks, contents, settings, of } = readEntries(file);
   const files = (folder: string): Cargo => {
     const mine = file.zip.entries.filter((e) => e.name.startsWith(`${file.folder}${folder}/`) && !e.folder);
     return { what: "", many: mine.length, bytes: mine.reduce((sum, e) => sum + e.size, 0) };
   };
   return {
     session,
+    whole: settings && of === null,
     from: "session exchange file",
     remarks,
     carried: [
@@ -85,6 +86,7 @@ function fromSheet(style: Style, name: string, bytes: Uint8Array, newId: () => s
   const start: Session = made.some((m) => m.track.kind === "main") ? empty : { ...empty, tracks: [main] };
   return {
     session: apply(start, addTyped(style, start, made, "house")),
+    whole: false,
     from: "track sheet",
     carried: [],
     remarks: [],

@@ -55,6 +55,8 @@ export interface Stay {
   readonly inputs: boolean;
   readonly notes: boolean;
   readonly settings: boolean;
+  /** What is armed, what is a job's own, what was kept as it is. */
+  readonly marks: boolean;
   /** Names, colours, order as the house has them. */
   readonly dress: boolean;
 }
@@ -83,8 +85,7 @@ export function cleaned(style: Style, source: Session, base: Session, stay: Stay
     .filter((t) => kept.has(t.id))
     .map((t): Track => ({
       ...t,
-      job: false,
-      armed: false,
+      ...(stay.marks ? {} : { job: false, armed: false }),
       feeds: onTo(t.feeds) === t.id ? null : onTo(t.feeds),
       sends: stay.sends ? t.sends.filter((s) => kept.has(s.to)) : [],
       inserts: stay.processors
@@ -99,7 +100,7 @@ export function cleaned(style: Style, source: Session, base: Session, stay: Stay
     ...(stay.settings
       ? {
           ...source,
-          kept: [],
+          kept: stay.marks ? source.kept : [],
           links: source.links.map((l) => ({
             ...l,
             members: l.members.filter((id) => kept.has(id)),
@@ -121,19 +122,23 @@ export function cleaned(style: Style, source: Session, base: Session, stay: Stay
 
 /**
  * What stays unless somebody says otherwise: all that reads as a role, with its routing, processing and
- * levels; notes and inputs of the job go.
+ * levels; notes of the job go. Of a template of ours everything stays, as it is.
+ * @param whole whether it is a template as a house wrote it, and no job's session
  */
-export function usualStay(looked: readonly ForeignTrack[], session: Session): Stay {
+export function usualStay(looked: readonly ForeignTrack[], session: Session, whole = false): Stay {
   const out = new Set(looked.filter((l) => l.standing !== "role").map((l) => l.track.id));
   // A folder stays with what stays of it; one that holds only the job's tracks goes with them.
   return {
-    tracks: new Set(session.tracks.filter((t) => !out.has(t.id) && t.kind !== "folder").map((t) => t.id)),
+    tracks: new Set(
+      session.tracks.filter((t) => whole || (!out.has(t.id) && t.kind !== "folder")).map((t) => t.id),
+    ),
     processors: true,
     sends: true,
     levels: true,
     inputs: true,
-    notes: false,
+    notes: whole,
     settings: true,
-    dress: true,
+    marks: whole,
+    dress: !whole,
   };
 }

@@ -29,6 +29,7 @@ const PARTS: readonly (readonly [Exclude<keyof Stay, "tracks">, string])[] = [
   ["inputs", "inputs"],
   ["notes", "notes"],
   ["settings", "tempo, rate, main path"],
+  ["marks", "what is armed, a job's own, kept as it is"],
   ["dress", "names, colours and order by the house"],
 ];
 
@@ -66,7 +67,7 @@ export function FromFile({
       const looked = lookThrough(style, read.session);
       setIncoming({ name: file.name, read, looked });
       setProblem(null);
-      settle(read, usualStay(looked, read.session), read.session.title);
+      settle(read, usualStay(looked, read.session, read.whole), read.session.title);
     } catch (e) {
       if (!(e instanceof FileProblem)) throw e;
       setProblem(e.message);
