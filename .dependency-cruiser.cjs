@@ -36,18 +36,19 @@ const CORE = {
   formats: ["session", "words", "names", "house", "fit", "disk", "sheet"],
 };
 const SERVER = {
+  files: [],
   crew: [],
   news: [],
   print: [],
   record: [],
   people: ["news", "record", "house"],
   documents: [],
-  house: ["crew", "news", "record", "documents"],
+  house: ["files", "crew", "news", "record", "documents"],
   disk: ["record"],
   rooms: ["news", "record", "house"],
   check: ["crew", "documents", "house"],
   library: ["crew", "news", "record", "documents", "house"],
-  sessions: ["crew", "news", "record", "documents", "house", "check", "library", "rooms", "print"],
+  sessions: ["crew", "files", "news", "record", "documents", "house", "check", "library", "rooms", "print"],
   today: ["crew", "house", "check", "library", "rooms", "sessions"],
 };
 const WEB = {
@@ -94,7 +95,7 @@ module.exports = {
       to: {
         path: "node_modules",
         pathNot:
-          "node_modules/(zod|fflate|papaparse|@types/papaparse|@xmldom|svgpath|@dagrejs|saxes|flatqueue|midi-file)/",
+          "node_modules/(zod|fflate|papaparse|@types/papaparse|@xmldom|svgpath|@dagrejs|saxes|flatqueue|midi-file|@zip\\.js)/",
       },
     },
     {

@@ -1,6 +1,14 @@
 // npm run bench -- files: a session file with 2 GB of recordings handed in, put right, fetched, and put right
 // where it lies; against a plain copy of it, with the memory the server took.
-import { createWriteStream, mkdtempSync, openAsBlob, readFileSync, rmSync, statSync, writeFileSync } from "node:fs";
+import {
+  createWriteStream,
+  mkdtempSync,
+  openAsBlob,
+  readFileSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from "node:fs";
 import { copyFile } from "node:fs/promises";
 import { once } from "node:events";
 import { randomFillSync } from "node:crypto";
@@ -58,7 +66,16 @@ async function* withTakes(session: Uint8Array): AsyncGenerator<ZipPart> {
   for (let n = 1; n <= TAKES; n++) {
     randomFillSync(take);
     const [name, size] = [`audio/take ${n}.wav`, take.length];
-    const entry = { name, written: name, folder: false, size, packed: size, method: 0, crc: crc32(take), date: null };
+    const entry = {
+      name,
+      written: name,
+      folder: false,
+      size,
+      packed: size,
+      method: 0,
+      crc: crc32(take),
+      date: null,
+    };
     yield { entry, packed: sourceOf(take) };
   }
   const zip = await openZip(session, SESSION_FILE_LIMITS);
@@ -68,7 +85,11 @@ async function* withTakes(session: Uint8Array): AsyncGenerator<ZipPart> {
 try {
   const { signIn, password } = demoPeople[0] ?? { signIn: "", password: "" };
   const body = JSON.stringify({ name: signIn, password });
-  const signed = await ask("/sign-in", { method: "POST", body, headers: { "content-type": "application/json" } });
+  const signed = await ask("/sign-in", {
+    method: "POST",
+    body,
+    headers: { "content-type": "application/json" },
+  });
   cookie = signed.headers.get("set-cookie")?.split(";")[0] ?? "";
   const { sessions } = await json<AnswerOf<"sessions">>(ask("/sessions?which=open"));
   const { id, baseline } = await json<AnswerOf<"session">>(ask(`/sessions/${sessions[0]?.id ?? ""}`));
@@ -78,7 +99,9 @@ try {
     if (!out.write(piece.slice())) await once(out, "drain");
   });
   await new Promise((done) => out.end(done));
-  console.log(`A session file of ${(statSync(at("Big.dawproject")).size / 2 ** 30).toFixed(2)} GB in ${TAKES} recordings.`);
+  console.log(
+    `A session file of ${(statSync(at("Big.dawproject")).size / 2 ** 30).toFixed(2)} GB in ${TAKES} recordings.`,
+  );
   await timed("a plain copy on the disk", () => copyFile(at("Big.dawproject"), at("copy")));
   const before = memory();
   const file = await openAsBlob(at("Big.dawproject"));
@@ -99,7 +122,9 @@ try {
     applyTo(at("list.json"), at("Big.dawproject")),
   );
   const took = memory() - before;
-  console.log(`The server took ${Math.round(took)} MB for it (aim: at most ${MOST}).${took > MOST ? "  MISSED" : ""}`);
+  console.log(
+    `The server took ${Math.round(took)} MB for it (aim: at most ${MOST}).${took > MOST ? "  MISSED" : ""}`,
+  );
   const sizes = [statSync(at("right")).size, statSync(at("Big_put_right.dawproject")).size];
   console.log(`What came back has ${sizes.map((n) => (n / 2 ** 30).toFixed(2)).join(" and ")} GB.`);
   if (took > MOST) process.exitCode = 1;

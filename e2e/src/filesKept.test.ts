@@ -45,10 +45,14 @@ describe("a file of another program, with recordings, curves and the states of i
       .object({ sessions: z.array(z.looseObject({ id: z.string(), room: z.string() })) })
       .parse(await ask(b, "/sessions?which=open"));
     await b.go(`/sessions/${sessions[0]!.id}`);
-    await b.see("//input[@aria-label='Session file']/ancestor::section | //*[contains(., 'Drop a session file here')]");
+    await b.see(
+      "//input[@aria-label='Session file']/ancestor::section | //*[contains(., 'Drop a session file here')]",
+    );
     await b.upload("Session file", "Harbour.dawproject", bytes);
     await b.button("Take it in here all the same");
-    await b.see("//section[@aria-label='What goes back']//p[contains(., 'The file that came, as it came')]");
+    await b.see(
+      "//section[@aria-label='What goes back']//p[contains(., 'The file that came, as it came')]",
+    );
     const at = new URL(await b.driver.getCurrentUrl()).pathname.split("/")[2]!;
     const { now } = z
       .object({ now: z.object({ id: z.string(), revision: z.int(), session: sessionSchema }) })

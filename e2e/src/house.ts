@@ -26,7 +26,13 @@ export async function openHouse(ground: Ground, withStation = false): Promise<Op
   const folder = mkdtempSync(join(tmpdir(), "mossy-disk-"));
   const disk = join(folder, "disk");
   cpSync(ground.disk, disk, { recursive: true });
-  const env = { ...process.env, ...ground.settings, DATABASE_URL: database, DISK_DIR: disk, FILES_DIR: join(folder, "files") };
+  const env = {
+    ...process.env,
+    ...ground.settings,
+    DATABASE_URL: database,
+    DISK_DIR: disk,
+    FILES_DIR: join(folder, "files"),
+  };
   let server = await serve(ground.server, { ...env, PORT: "0" });
   const { base } = server;
   const { port } = new URL(base);
@@ -119,7 +125,12 @@ export async function spawnServer(
   const folder = mkdtempSync(join(tmpdir(), "mossy-safe-"));
   const env = { ...process.env, ...ground.settings, PORT: "0", ...settings };
   const child = spawn(process.execPath, [ground.server], {
-    env: { ...env, DATABASE_URL: database, DISK_DIR: join(folder, "disk"), FILES_DIR: join(folder, "files") },
+    env: {
+      ...env,
+      DATABASE_URL: database,
+      DISK_DIR: join(folder, "disk"),
+      FILES_DIR: join(folder, "files"),
+    },
     stdio: ["pipe", "pipe", "pipe"],
   });
   let said = "";

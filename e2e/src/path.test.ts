@@ -185,7 +185,9 @@ describe("from the house's words to a session that is put right", () => {
       const edition = z.object({ house: houseSchema }).parse(await api("/house/current"));
       const { baseline } = z.object({ baseline: sessionSchema }).parse(await api(`/sessions/${session}`));
       expect(
-        open(check(makeStyle(edition.house), (await readExchange(bytes)).session, baseline)).map((f) => f.says),
+        open(check(makeStyle(edition.house), (await readExchange(bytes)).session, baseline)).map(
+          (f) => f.says,
+        ),
       ).toEqual([]);
       await b.go("/");
       await b.see(

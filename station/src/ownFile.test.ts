@@ -20,9 +20,15 @@ const whole = zipSync({ "audio/a.wav": [take, { level: 0 }], "project.xml": strT
 async function listFor(bytes: Uint8Array): Promise<void> {
   const file = await openExchange(bytes);
   const came = readEntries(file).session;
-  const now = { ...came, tracks: came.tracks.map((t) => (t.name === "Kick" ? { ...t, name: "Kick_In" } : t)) };
+  const now = {
+    ...came,
+    tracks: came.tracks.map((t) => (t.name === "Kick" ? { ...t, name: "Kick_In" } : t)),
+  };
   const of = { session: "s1", checkIn: 2, title: "Quay night", fileName: "Quay.dawproject" };
-  writeFileSync(at("list.json"), JSON.stringify(correctionOf(file, patchExchange(file, came, now, "s1"), of)));
+  writeFileSync(
+    at("list.json"),
+    JSON.stringify(correctionOf(file, patchExchange(file, came, now, "s1"), of)),
+  );
 }
 
 describe("a list of edits of the house, carried out where the file lies", () => {
@@ -40,7 +46,9 @@ describe("a list of edits of the house, carried out where the file lies", () => 
     expect(strFromU8(back["project.xml"]!)).toBe(BY_THE_BOOK.replace('name="Kick"', 'name="Kick_In"'));
     expect((await readExchange(readFileSync(to))).of).toBe("s1");
     expect(new Uint8Array(readFileSync(at("Quay.dawproject")))).toEqual(whole);
-    expect((await applyTo(at("list.json"), at("Quay.dawproject"))).to).toBe(at("Quay_put_right_2.dawproject"));
+    expect((await applyTo(at("list.json"), at("Quay.dawproject"))).to).toBe(
+      at("Quay_put_right_2.dawproject"),
+    );
   });
 
   it("leaves a file alone that was saved again since, and a list that is none, and leaves nothing behind", async () => {

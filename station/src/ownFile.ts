@@ -15,9 +15,13 @@ import type { ZipPart } from "@mossy/core/formats/zipOut";
  * @returns where the new file is, and what could not be put right in it
  * @throws FileProblem where the file is another one, or was saved again since; Error where the list is none
  */
-export async function applyTo(list: string, file: string): Promise<{ to: string; says: readonly string[] }> {
+export async function applyTo(
+  list: string,
+  file: string,
+): Promise<{ to: string; says: readonly string[] }> {
   const read = correction.safeParse(JSON.parse(await readFile(list, "utf8")));
-  if (!read.success) throw new Error(`“${list}” is no list of edits of the house. Save it again from the check-in.`);
+  if (!read.success)
+    throw new Error(`“${list}” is no list of edits of the house. Save it again from the check-in.`);
   const parts = await applyCorrection(blobSource(await openAsBlob(file)), read.data);
   const to = await freePath(file);
   await writeParts(parts, to);

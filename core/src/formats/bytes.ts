@@ -41,7 +41,14 @@ export function joined(pieces: readonly Uint8Array[]): Uint8Array<ArrayBuffer> {
   return whole;
 }
 
+const UNITS = ["kB", "MB", "GB", "TB"] as const;
+/** A size for people: "730 B", "12 kB", "1.4 GB". */
 export function inSize(bytes: number): string {
-  if (bytes >= 1 << 30) return `${(bytes / (1 << 30)).toFixed(1)} GB`;
-  return `${bytes < 1 << 20 ? (bytes / (1 << 20)).toFixed(2) : Math.round(bytes / (1 << 20))} MB`;
+  let [size, unit] = [bytes, "B"];
+  for (const next of UNITS) {
+    if (size < 1024) break;
+    [size, unit] = [size / 1024, next];
+  }
+  const digits = size < 10 && unit !== "B" && unit !== "kB" ? 1 : 0;
+  return `${size.toFixed(digits).replace(/\.0$/, "")} ${unit}`;
 }

@@ -34,7 +34,9 @@ export async function readIncoming(
   // Of a session file only what is wanted is read: its recordings may be larger than any memory.
   if (first.startsWith("PK")) return fromExchange(source);
   if (source.size > LARGEST)
-    throw new FileProblem(`“${name}” has ${inSize(source.size)}, more than any list of tracks. Choose another file.`);
+    throw new FileProblem(
+      `“${name}” has ${inSize(source.size)}, more than any list of tracks. Choose another file.`,
+    );
   const bytes = await source.read(0, source.size);
   const starts = (text: string): boolean => first.startsWith(text);
   if (starts("MThd")) return readMidiTracks(newSession(style.house, titleOf(name)), bytes);

@@ -65,7 +65,11 @@ export class XmlEdits {
   }
 
   /** Where an attribute stands, with the space before it, and where its value does, with its quotes. */
-  #attribute(from: number, opened: number, name: string): { from: number; value: number; to: number } | null {
+  #attribute(
+    from: number,
+    opened: number,
+    name: string,
+  ): { from: number; value: number; to: number } | null {
     const tag = this.text.slice(from, opened);
     for (const m of tag.matchAll(/\s+([^\s=/>]+)\s*=\s*("[^"]*"|'[^']*')/g)) {
       if (m[1] !== name) continue;
@@ -169,10 +173,15 @@ export class XmlEdits {
 
   #sort(): Pending[] {
     const inside = [...this.#into].flatMap(([e, puts]) => this.#inside(e, puts));
-    return [...this.#pending, ...inside].sort((a, b) => a.at - b.at || Number(a.cut > 0) - Number(b.cut > 0));
+    return [...this.#pending, ...inside].sort(
+      (a, b) => a.at - b.at || Number(a.cut > 0) - Number(b.cut > 0),
+    );
   }
 
-  #inside(e: XmlElement, puts: readonly { readonly behind: readonly string[]; readonly put: Put }[]): Pending[] {
+  #inside(
+    e: XmlElement,
+    puts: readonly { readonly behind: readonly string[]; readonly put: Put }[],
+  ): Pending[] {
     const { opened, to } = placeOf(e);
     if (to === opened) {
       const slash = this.text.lastIndexOf("/", to);

@@ -33,7 +33,12 @@ function decoded(bytes: Uint8Array, encoding: string, why: () => string, file: s
   }
 }
 
-function utf16(bytes: Uint8Array, encoding: "utf-16le" | "utf-16be", file: string, remedy: string): XmlText {
+function utf16(
+  bytes: Uint8Array,
+  encoding: "utf-16le" | "utf-16be",
+  file: string,
+  remedy: string,
+): XmlText {
   const little = encoding === "utf-16le";
   return {
     text: decoded(bytes, encoding, () => `“${file}” is not the UTF-16 text it says. ${remedy}`, file),

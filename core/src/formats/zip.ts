@@ -178,10 +178,7 @@ function refuseOdd({ name }: ZipEntry, names: ReadonlySet<string>, limits: ZipLi
 
 function isOutside(name: string): boolean {
   return (
-    name.includes("\0") ||
-    name.startsWith("/") ||
-    /^[A-Za-z]:/.test(name) ||
-    name.split("/").includes("..")
+    name.includes("\0") || name.startsWith("/") || /^[A-Za-z]:/.test(name) || name.split("/").includes("..")
   );
 }
 

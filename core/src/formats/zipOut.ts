@@ -20,7 +20,8 @@ export function zipOf(files: Readonly<Record<string, string | Uint8Array | null>
 
 /** An entry of a ZIP that is written: as another ZIP has it, packed, or new. */
 export type ZipPart =
-  { readonly entry: ZipEntry; readonly packed: ByteSource } | { readonly name: string; readonly content: Uint8Array };
+  | { readonly entry: ZipEntry; readonly packed: ByteSource }
+  | { readonly name: string; readonly content: Uint8Array };
 
 /**
  * Writes a ZIP piece by piece, in the order of its parts. What was packed is not packed anew.

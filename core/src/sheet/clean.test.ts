@@ -87,7 +87,7 @@ describe("cleaning", () => {
       fc.property(
         sessions(10),
         fc.array(fc.nat()),
-        fc.array(fc.boolean(), { minLength: 7, maxLength: 7 }),
+        fc.array(fc.boolean(), { minLength: 8, maxLength: 8 }),
         (
           s,
           picks,
@@ -98,6 +98,7 @@ describe("cleaning", () => {
             inputs = true,
             notes = true,
             settings = true,
+            marks = true,
             dress = true,
           ],
         ) => {
@@ -112,6 +113,7 @@ describe("cleaning", () => {
             inputs,
             notes,
             settings,
+            marks,
             dress,
           });
           expect(sessionSchema.safeParse(after).error).toBeUndefined();

@@ -17,7 +17,13 @@ export default async ({ name, input }) => {
 };`;
 const folder = mkdtempSync(join(tmpdir(), "mossy-crew-"));
 writeFileSync(join(folder, "worker.mjs"), WORKER);
-const crew = threads(join(folder, "worker.mjs"), "postgres://nowhere", folder, { time: 1500, memory: 80 }, 2);
+const crew = threads(
+  join(folder, "worker.mjs"),
+  "postgres://nowhere",
+  folder,
+  { time: 1500, memory: 80 },
+  2,
+);
 afterAll(async () => {
   await crew.close();
   rmSync(folder, { recursive: true, force: true });

@@ -26,10 +26,7 @@ export const releaseJob = job(
 /** A release, or (null) the draft. */
 export const templateFileJob = job(
   "template-file",
-  async (
-    { pool }: Bench,
-    { id, release }: { id: string; release: number | null },
-  ): Promise<FileAnswer> => {
+  async ({ pool }: Bench, { id, release }: { id: string; release: number | null }): Promise<FileAnswer> => {
     const { name, draft } = await templateWith(pool, id);
     const session = release === null ? draft.session : (await releaseWith(pool, id, release)).session;
     const which = release === null ? "draft" : `release ${release}`;

@@ -32,6 +32,7 @@ const OWN_PAGES = new Set(["new", "chains", "follow"]);
 
 export function libraryRoutes(pool: Pool, styles: Styles, crew: Crew): Router {
   const router = Router();
+  readingRoutes(router, pool, crew);
   answer(router, "library", async () => {
     await countTemplatesAnew(pool, crew);
     return { templates: await templateCards(pool) };
@@ -54,10 +55,6 @@ export function libraryRoutes(pool: Pool, styles: Styles, crew: Crew): Router {
       return tellRelease(db, req, params.template, release);
     }),
   );
-  answer(router, "template", async ({ params: { template }, person }) => {
-    if (!(await isLarge(pool, template))) return templateWith(pool, template);
-    return new Written(await crew.run(templateJob, template, { who: person.id, what: "a large template" }));
-  });
   answer(router, "newTemplate", async ({ body, person, errand }) => {
     const { house } = (await styles.current(pool)).style;
     const session = body.session ? { ...body.session, title: body.name } : newSession(house, body.name);
@@ -69,15 +66,6 @@ export function libraryRoutes(pool: Pool, styles: Styles, crew: Crew): Router {
       return { id: template.id };
     });
   });
-  answer(router, "release", async ({ params, person }) => {
-    const [id, number] = [params.template, Number(params.release)];
-    if (!(await isLarge(pool, id))) return releaseWith(pool, id, number);
-    const what = "a large template";
-    return new Written(await crew.run(releaseJob, { id, number }, { who: person.id, what }));
-  });
-  answer(router, "templateFile", ({ params: { template: id }, query: { release = null }, person }) =>
-    crew.run(templateFileJob, { id, release }, { who: person.id, what: "the session file" }),
-  );
   answer(router, "publishRelease", async ({ params, body, person, req, errand }) =>
     once(pool, errand, async (db) => {
       const release = await publishRelease(
@@ -92,6 +80,23 @@ export function libraryRoutes(pool: Pool, styles: Styles, crew: Crew): Router {
     }),
   );
   return router;
+}
+
+/** A template and its releases as they are read, on the page and as files. */
+function readingRoutes(router: Router, pool: Pool, crew: Crew): void {
+  answer(router, "template", async ({ params: { template }, person }) => {
+    if (!(await isLarge(pool, template))) return templateWith(pool, template);
+    return new Written(await crew.run(templateJob, template, { who: person.id, what: "a large template" }));
+  });
+  answer(router, "release", async ({ params, person }) => {
+    const [id, number] = [params.template, Number(params.release)];
+    if (!(await isLarge(pool, id))) return releaseWith(pool, id, number);
+    const what = "a large template";
+    return new Written(await crew.run(releaseJob, { id, number }, { who: person.id, what }));
+  });
+  answer(router, "templateFile", ({ params: { template: id }, query: { release = null }, person }) =>
+    crew.run(templateFileJob, { id, release }, { who: person.id, what: "the session file" }),
+  );
 }
 
 /** Whether a template, or any of its releases, is more than this thread should read. */

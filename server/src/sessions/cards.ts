@@ -59,7 +59,10 @@ const cardOf = (r: CardRow): SessionCard => ({
 });
 
 /** What Today shows of one; the counts are those of its last check-in. */
-type OpenRow = Omit<SessionRow, "made_by" | "made_at" | "sent_at" | "sent_as" | "closed_at" | "session_tracks"> &
+type OpenRow = Omit<
+  SessionRow,
+  "made_by" | "made_at" | "sent_at" | "sent_as" | "closed_at" | "session_tracks"
+> &
   Pick<CheckInRow, "number" | "tracks_now" | "follow_now" | "open_now" | "asked_now"> & {
     check_in: string | null;
   };

@@ -41,8 +41,37 @@ export function checkInRoutes(router: Router, pool: Pool, crew: Crew, files: Fil
     if (tracks <= LARGE) return checkInPage(pool, checkIn);
     return new Written(await crew.run(checkInJob, checkIn, { who: person.id, what: `“${title}”` }));
   });
-  const placeOfCheckIn = async ({ params }: { params: { checkIn: string } }) =>
+  const placeOfCheckIn = placeOf(pool);
+  correctedRoutes(router, pool, crew, files);
+  answer(
+    router,
+    "setAside",
+    async ({ params, body, person, req }) => {
+      await inTransaction(pool, async (db) => {
+        const { session, number } = await setAside(db, params.checkIn, body.reason, person.id);
+        const card = await sessionCard(db, session);
+        const says =
+          body.reason === null
+            ? `took check-in ${number} of “${card.title}” in again`
+            : `set check-in ${number} of “${card.title}” aside: ${body.reason}`;
+        await note(db, req, { what: "taken-back", who: person, says });
+        await tell(db, { kind: "session", card, by: doerOf(person) });
+      });
+      return { done: true as const };
+    },
+    placeOfCheckIn,
+  );
+}
+
+/** The room and the session of a check-in. */
+const placeOf =
+  (pool: Pool) =>
+  async ({ params }: { params: { checkIn: string } }) =>
     placeOfSession(pool, await sessionOf(pool, params.checkIn));
+
+/** The corrected file, and the correction by itself. */
+function correctedRoutes(router: Router, pool: Pool, crew: Crew, files: Files): void {
+  const placeOfCheckIn = placeOf(pool);
   answer(
     router,
     "correctedFile",
@@ -62,24 +91,6 @@ export function checkInRoutes(router: Router, pool: Pool, crew: Crew, files: Fil
     async ({ params: { checkIn }, person }) => {
       const made = await crew.run(correctedJob, checkIn, { who: person.id, what: "the correction" });
       return made.corrected;
-    },
-    placeOfCheckIn,
-  );
-  answer(
-    router,
-    "setAside",
-    async ({ params, body, person, req }) => {
-      await inTransaction(pool, async (db) => {
-        const { session, number } = await setAside(db, params.checkIn, body.reason, person.id);
-        const card = await sessionCard(db, session);
-        const says =
-          body.reason === null
-            ? `took check-in ${number} of “${card.title}” in again`
-            : `set check-in ${number} of “${card.title}” aside: ${body.reason}`;
-        await note(db, req, { what: "taken-back", who: person, says });
-        await tell(db, { kind: "session", card, by: doerOf(person) });
-      });
-      return { done: true as const };
     },
     placeOfCheckIn,
   );

@@ -138,10 +138,7 @@ export async function checkInWith(db: Db, id: string): Promise<WholeCheckIn> {
 }
 
 /** The session file of a check-in: what of it is in its row, and what was carried in it. */
-export async function fileOfCheckIn(
-  db: Db,
-  id: string,
-): Promise<{ file: Uint8Array; carried: Carried[] }> {
+export async function fileOfCheckIn(db: Db, id: string): Promise<{ file: Uint8Array; carried: Carried[] }> {
   const { rows } = await db.query<{ file: Uint8Array; carried: Carried[] }>(
     "select file, carried from check_ins where id = $1",
     [id],

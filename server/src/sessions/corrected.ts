@@ -34,8 +34,12 @@ export async function corrected({ pool }: Bench, id: string): Promise<CorrectedF
   const patch = patchExchange(file, c.came, now, c.session);
   const { number: checkIn, fileName, session } = c;
   const fresh = new Set(patch.entries.map((e) => file.folder + e.name));
-  const untouched = [...file.zip.entries.filter((e) => !fresh.has(e.name)), ...stored.carried].filter((e) => !e.folder);
-  const names = new Set([...file.zip.entries, ...stored.carried].map((e) => e.name.slice(file.folder.length)));
+  const untouched = [...file.zip.entries.filter((e) => !fresh.has(e.name)), ...stored.carried].filter(
+    (e) => !e.folder,
+  );
+  const names = new Set(
+    [...file.zip.entries, ...stored.carried].map((e) => e.name.slice(file.folder.length)),
+  );
   return {
     name: `${safeFileName(now.title)}_put_right${SESSION_FILE_ENDING}`,
     file: stored.file,

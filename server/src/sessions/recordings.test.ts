@@ -34,11 +34,18 @@ const LANES =
   '<Points><Target parameter="p9"/><RealPoint time="0" value="0.5"/></Points></Lanes>';
 
 /** The session as a room saves it: with recordings, curves, states, a comment and things nobody here knows. */
-async function saved(): Promise<{ session: string; files: Record<string, Uint8Array>; bytes: Uint8Array; whole: Zippable }> {
+async function saved(): Promise<{
+  session: string;
+  files: Record<string, Uint8Array>;
+  bytes: Uint8Array;
+  whole: Zippable;
+}> {
   const { data } = await quayNight(engineer);
-  const { "project.xml": project, "metadata.xml": metadata, ...rest } = unzipSync(
-    writeExchange(data.baseline, data.id),
-  );
+  const {
+    "project.xml": project,
+    "metadata.xml": metadata,
+    ...rest
+  } = unzipSync(writeExchange(data.baseline, data.id));
   const first = data.baseline.tracks.find((t) => t.kind === "audio")!;
   const text = strFromU8(project!)
     .replace("<Project ", '<Project xmlns:x="urn:room" ')
@@ -74,17 +81,22 @@ async function renameKick(checkIn: string): Promise<void> {
 describe("a session file with its recordings", () => {
   it("comes back as it was but for what was put right", async () => {
     const { session, files, bytes } = await saved();
-    const handed = takenIn((await engineer.ask("handIn", {}, bytes, `?session=${session}&name=Quay.dawproject`)).data);
+    const handed = takenIn(
+      (await engineer.ask("handIn", {}, bytes, `?session=${session}&name=Quay.dawproject`)).data,
+    );
     await renameKick(handed.checkIn);
     const { data } = await lead.ask("correctedFile", { checkIn: handed.checkIn });
     const back = unzipSync(data as Uint8Array);
     expect(Object.keys(back)).toEqual(Object.keys(files));
     for (const name of Object.keys(files))
-      if (!["project.xml", "mossy-lantern.json"].includes(name)) expect(sha(back[name]!)).toBe(sha(files[name]!));
+      if (!["project.xml", "mossy-lantern.json"].includes(name))
+        expect(sha(back[name]!)).toBe(sha(files[name]!));
     expect(strFromU8(back["project.xml"]!)).toBe(
       strFromU8(files["project.xml"]!).replace('name="kick drum!!"', 'name="Kick_In"'),
     );
-    const told = JSON.parse(strFromU8(back["mossy-lantern.json"]!)) as { session: { tracks: { name: string; icon: string }[] } };
+    const told = JSON.parse(strFromU8(back["mossy-lantern.json"]!)) as {
+      session: { tracks: { name: string; icon: string }[] };
+    };
     expect(told.session.tracks.find((t) => t.name === "Kick_In")!.icon).toBe("kit");
   });
 
@@ -92,13 +104,19 @@ describe("a session file with its recordings", () => {
     const before = kept();
     const { session, bytes } = await saved();
     for (const n of [1, 2]) {
-      const handed = takenIn((await engineer.ask("handIn", {}, bytes, `?session=${session}&name=take-${n}.dawproject`)).data);
+      const handed = takenIn(
+        (await engineer.ask("handIn", {}, bytes, `?session=${session}&name=take-${n}.dawproject`)).data,
+      );
       const { rows } = await house.pool.query<{ size: number; carried: { name: string; hash: string }[] }>(
         "select length(file) as size, carried from check_ins where id = $1",
         [handed.checkIn],
       );
       expect(rows[0]!.size).toBeLessThan(60_000);
-      expect(rows[0]!.carried.map((c) => c.name)).toEqual(["audio/one take.wav", "audio/silence.wav", "room notes.txt"]);
+      expect(rows[0]!.carried.map((c) => c.name)).toEqual([
+        "audio/one take.wav",
+        "audio/silence.wav",
+        "room notes.txt",
+      ]);
       expect(rows[0]!.carried[0]!.hash).toBe(sha(take.one));
     }
     const after = kept().filter((f) => !before.some((b) => b.path === f.path));
@@ -112,19 +130,27 @@ describe("a session file with its recordings", () => {
     const torn = bytes.slice();
     const at = Buffer.from(torn).indexOf(Buffer.from(take.one.subarray(0, 64)));
     torn[at + 5000]! ^= 0xff;
-    const { rows: before } = await house.pool.query<{ n: number }>("select count(*)::int as n from check_ins");
+    const { rows: before } = await house.pool.query<{ n: number }>(
+      "select count(*)::int as n from check_ins",
+    );
     const { status, problem } = await engineer.ask("handIn", {}, torn, `?session=${session}`);
     expect(status).toBe(422);
     expect(problem).toMatch(/“audio\/one take.wav” in the ZIP is damaged/);
-    const { rows: after } = await house.pool.query<{ n: number }>("select count(*)::int as n from check_ins");
+    const { rows: after } = await house.pool.query<{ n: number }>(
+      "select count(*)::int as n from check_ins",
+    );
     expect(after).toEqual(before);
     expect(kept().filter((f) => f.path.includes("coming"))).toEqual([]);
   });
 
   it("may come without them: then a small list of edits does the same to the file that stayed", async () => {
     const { session, bytes, whole } = await saved();
-    const light = zipSync(Object.fromEntries(Object.entries(whole).filter(([name]) => !name.startsWith("audio/"))));
-    const handed = takenIn((await engineer.ask("handIn", {}, light, `?session=${session}&name=Light.dawproject`)).data);
+    const light = zipSync(
+      Object.fromEntries(Object.entries(whole).filter(([name]) => !name.startsWith("audio/"))),
+    );
+    const handed = takenIn(
+      (await engineer.ask("handIn", {}, light, `?session=${session}&name=Light.dawproject`)).data,
+    );
     await renameKick(handed.checkIn);
     const { data } = await engineer.ask("correction", { checkIn: handed.checkIn });
     expect(data).toMatchObject({ missing: 1, correction: { fileName: "Light.dawproject", says: [] } });
@@ -140,7 +166,12 @@ describe("a session file with its recordings", () => {
     expect(strFromU8(back["project.xml"]!)).toBe(
       strFromU8(files["project.xml"]!).replace('name="kick drum!!"', 'name="Kick_In"'),
     );
-    const later = zipSync({ ...whole, "project.xml": strToU8(strFromU8(files["project.xml"]!).replace("kick", "Kick")) });
-    await expect(applyCorrection(later, list)).rejects.toThrow(/“project.xml” in this file is not the one that was handed in as “Light.dawproject”/);
+    const later = zipSync({
+      ...whole,
+      "project.xml": strToU8(strFromU8(files["project.xml"]!).replace("kick", "Kick")),
+    });
+    await expect(applyCorrection(later, list)).rejects.toThrow(
+      /“project.xml” in this file is not the one that was handed in as “Light.dawproject”/,
+    );
   });
 });

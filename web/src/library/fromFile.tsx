@@ -1,5 +1,6 @@
 import { clsx } from "clsx";
 import type { Style } from "@mossy/core/house/style";
+import { inSize } from "@mossy/core/formats/bytes";
 import { FileProblem } from "@mossy/core/formats/fileProblem";
 import type { ForeignSession } from "@mossy/core/formats/foreignSession";
 import { newSession } from "@mossy/core/house/starts";
@@ -223,7 +224,7 @@ function LeftBehind({ read }: { read: ForeignSession }) {
                 <span>{c.what}</span>
                 <span className="font-mono">
                   {c.many}
-                  {c.bytes === null ? "" : ` · ${inBytes(c.bytes)}`}
+                  {c.bytes === null ? "" : ` · ${inSize(c.bytes)}`}
                 </span>
               </li>
             ))}
@@ -258,10 +259,3 @@ function KeptParts({ stay, onChange }: { stay: Stay; onChange: (next: Stay) => v
     </fieldset>
   );
 }
-
-const inBytes = (n: number): string =>
-  n < 1 << 10
-    ? `${n} B`
-    : n < 1 << 20
-      ? `${Math.round(n / (1 << 10))} kB`
-      : `${(n / (1 << 20)).toFixed(1)} MB`;

@@ -85,7 +85,7 @@ export function About({
           </ul>
         )}
       </section>
-      <GoesBack checkIn={c} revision={revision} />
+      <GoesBack checkIn={c.id} revision={revision} />
       <SetAside checkIn={c} />
       <section aria-label="Went out as" className="card p-3.5 text-sm">
         <h2 className="pb-1 text-base font-semibold">Went out as</h2>

@@ -54,9 +54,7 @@ export function DropFile({ session }: { session: string | null }) {
         busy={send.isPending}
         onFiles={([file]) => send.mutate({ file })}
       >
-        {send.isPending
-          ? "Taking the file in and reading it…"
-          : "Drop a session file here (.dawproject), with its recordings or without"}
+        {send.isPending ? "Taking the file in and reading it…" : "Drop a session file here (.dawproject)"}
       </FileDrop>
       <Trouble error={send.error} />
       {asked && (

@@ -7,12 +7,11 @@ import { Button } from "../ui/button.tsx";
 import { saveAs } from "../ui/saveAs.ts";
 import { Trouble } from "../ui/states.tsx";
 import { queries } from "../wire/queries.ts";
-import type { CheckIn } from "./checkInAbout.tsx";
 
 /** What goes back to the room: what of its file is other, what stays as it came, what could not be done. */
-export function GoesBack({ checkIn: c, revision }: { checkIn: CheckIn; revision: number | null }) {
+export function GoesBack({ checkIn, revision }: { checkIn: string; revision: number | null }) {
   const { data, error } = useQuery({
-    ...queries.correction(c.id, revision ?? 0),
+    ...queries.correction(checkIn, revision ?? 0),
     enabled: revision !== null,
     // While something is put right the last answer stays.
     placeholderData: (last) => last,

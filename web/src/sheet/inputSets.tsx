@@ -41,10 +41,7 @@ export function SetsRow({
       <SetChoice session={session} work={work} />
       <span className="ml-auto flex gap-2">
         <Button small asChild>
-          <a
-            href={fileAddress("inputListPdf", { document }, { title })}
-            download
-          >
+          <a href={fileAddress("inputListPdf", { document }, { title })} download>
             <Printer size={13} aria-hidden /> PDF
           </a>
         </Button>

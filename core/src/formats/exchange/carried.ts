@@ -32,7 +32,8 @@ export function sorted({ zip, folder }: ExchangeFile): { kept: ZipEntry[]; carri
   let states = 0;
   const isKept = (e: ZipEntry): boolean => {
     if (own.has(e.name)) return true;
-    if (!e.name.startsWith(`${folder}plugins/`) || e.packed > STATE || states + e.packed > STATES) return false;
+    if (!e.name.startsWith(`${folder}plugins/`) || e.packed > STATE || states + e.packed > STATES)
+      return false;
     states += e.packed;
     return true;
   };

@@ -52,7 +52,9 @@ export function patchExchange(
   extra.text = JSON.stringify(extraFor(project, patch.known, now, of));
   extra.bytes = new TextEncoder().encode(extra.text);
   const entries = [
-    ...(patch.edits.length === 0 ? [] : [{ name: PROJECT, change: { edits: patch.edits }, bytes: project }]),
+    ...(patch.edits.length === 0
+      ? []
+      : [{ name: PROJECT, change: { edits: patch.edits }, bytes: project }]),
     ...(metadata ? [metadata] : []),
     { name: EXTRA_FILE, change: { text: extra.text }, bytes: extra.bytes },
   ];
@@ -125,5 +127,7 @@ function unwritten(read: Session, now: Session, came: Session): string[] {
       return kept.has(id) || !there.has(id) ? [] : [id];
     }),
   );
-  return [...tracks].map((id) => `“${there.get(id) ?? id}” could not be put right in the file in everything.`);
+  return [...tracks].map(
+    (id) => `“${there.get(id) ?? id}” could not be put right in the file in everything.`,
+  );
 }

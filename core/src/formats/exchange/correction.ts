@@ -83,7 +83,8 @@ export function missingMedia(project: string, names: ReadonlySet<string>): numbe
   const spoken = new Set<string>();
   for (const [tag] of project.matchAll(/<File\b[^>]*>/g)) {
     const path = /\bpath\s*=\s*["']([^"']*)["']/.exec(tag)?.[1];
-    if (path !== undefined && !/\bexternal\s*=\s*["'](true|1)["']/.test(tag)) spoken.add(path.replaceAll("\\", "/"));
+    if (path !== undefined && !/\bexternal\s*=\s*["'](true|1)["']/.test(tag))
+      spoken.add(path.replaceAll("\\", "/"));
   }
   return [...spoken].filter((path) => !names.has(path)).length;
 }

@@ -234,20 +234,26 @@ describe("a bad file", () => {
   });
 
   it("an entry that lies about its size is stopped where it said it would end", () =>
-    expect(readExchange(packed("project.xml", zeros, 1 << 20))).rejects.toThrow(/“project.xml” .* damaged/));
+    expect(readExchange(packed("project.xml", zeros, 1 << 20))).rejects.toThrow(
+      /“project.xml” .* damaged/,
+    ));
 
   it("never does anything but read or explain, whatever bytes come", async () => {
     const good = writeExchange(smallSession());
     await fc.assert(
-      fc.asyncProperty(fc.nat({ max: good.length - 1 }), fc.integer({ min: 0, max: 255 }), async (at, byte) => {
-        const bytes = good.slice();
-        bytes[at] = byte;
-        const problem = await readExchange(bytes).then(
-          () => null,
-          (e: unknown) => e,
-        );
-        if (problem !== null) expect(problem).toBeInstanceOf(FileProblem);
-      }),
+      fc.asyncProperty(
+        fc.nat({ max: good.length - 1 }),
+        fc.integer({ min: 0, max: 255 }),
+        async (at, byte) => {
+          const bytes = good.slice();
+          bytes[at] = byte;
+          const problem = await readExchange(bytes).then(
+            () => null,
+            (e: unknown) => e,
+          );
+          if (problem !== null) expect(problem).toBeInstanceOf(FileProblem);
+        },
+      ),
       { numRuns: 400 },
     );
   });

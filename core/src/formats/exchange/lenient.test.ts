@@ -10,12 +10,16 @@ import { writeExchange } from "./write.ts";
 
 const project = (structure: string, rest = ""): string =>
   `<Project version="1.0"><Transport/><Structure>${structure}</Structure>${rest}</Project>`;
-const read = (structure: string, rest = "") => readExchange(zipOf({ "project.xml": project(structure, rest) }));
+const read = (structure: string, rest = "") =>
+  readExchange(zipOf({ "project.xml": project(structure, rest) }));
 const names = async (bytes: Uint8Array) => (await readExchange(bytes)).session.tracks.map((t) => t.name);
 const BOOK = ["Drums", "Kick", "Keys part", "Synth Pad", "Plate", "Master"];
 
 /** Writes numbers into a ZIP's headers: where, how many bytes, what. */
-function poked(bytes: Uint8Array, ...pokes: readonly (readonly [at: number, size: 2 | 4, value: number])[]): Uint8Array {
+function poked(
+  bytes: Uint8Array,
+  ...pokes: readonly (readonly [at: number, size: 2 | 4, value: number])[]
+): Uint8Array {
   const made = bytes.slice();
   const view = new DataView(made.buffer);
   for (const [at, size, value] of pokes)
@@ -23,7 +27,8 @@ function poked(bytes: Uint8Array, ...pokes: readonly (readonly [at: number, size
     else view.setUint32(at, value, true);
   return made;
 }
-const numberAt = (bytes: Uint8Array, at: number): number => new DataView(bytes.buffer, bytes.byteOffset).getUint32(at, true);
+const numberAt = (bytes: Uint8Array, at: number): number =>
+  new DataView(bytes.buffer, bytes.byteOffset).getUint32(at, true);
 
 describe("a project as others write it", () => {
   it("may have channels that stand in its structure by themselves", async () => {
@@ -117,19 +122,35 @@ describe("a ZIP as others pack it", () => {
   const good = { "project.xml": strToU8(BY_THE_BOOK) };
 
   it("may have a folder around everything, and backslashes between folders", async () => {
-    expect(await names(zipSync({ "Quay night/project.xml": good["project.xml"], "Quay night/audio/a.wav": strToU8("x") }))).toEqual(BOOK);
-    expect(await names(zipSync({ "Quay night\\project.xml": good["project.xml"], "audio\\a.wav": strToU8("x") }))).toEqual(BOOK);
+    expect(
+      await names(
+        zipSync({ "Quay night/project.xml": good["project.xml"], "Quay night/audio/a.wav": strToU8("x") }),
+      ),
+    ).toEqual(BOOK);
+    expect(
+      await names(
+        zipSync({ "Quay night\\project.xml": good["project.xml"], "audio\\a.wav": strToU8("x") }),
+      ),
+    ).toEqual(BOOK);
   });
 
   it("may have metadata nobody can read: the project is read all the same", async () => {
-    const { session, remarks } = await readExchange(zipOf({ "project.xml": BY_THE_BOOK, "metadata.xml": "<MetaData><Title>x</MetaData>" }));
+    const { session, remarks } = await readExchange(
+      zipOf({ "project.xml": BY_THE_BOOK, "metadata.xml": "<MetaData><Title>x</MetaData>" }),
+    );
     expect([session.tracks.length, session.title]).toEqual([6, "Untitled session"]);
-    expect(remarks.at(-1)).toMatch(/^Title and notes were passed over: “metadata.xml” is broken XML at line 1/);
+    expect(remarks.at(-1)).toMatch(
+      /^Title and notes were passed over: “metadata.xml” is broken XML at line 1/,
+    );
   });
 
   it("may hold pure silence, which packs a thousandfold, and very many entries", async () => {
-    expect(await names(zipSync({ ...good, "audio/take.wav": [new Uint8Array(64 << 20), { level: 9 }] }))).toEqual(BOOK);
-    const many = Object.fromEntries(Array.from({ length: 6000 }, (_, i) => [`audio/${i}.wav`, strToU8(String(i))]));
+    expect(
+      await names(zipSync({ ...good, "audio/take.wav": [new Uint8Array(64 << 20), { level: 9 }] })),
+    ).toEqual(BOOK);
+    const many = Object.fromEntries(
+      Array.from({ length: 6000 }, (_, i) => [`audio/${i}.wav`, strToU8(String(i))]),
+    );
     expect(await names(zipSync({ ...many, ...good }, { level: 0 }))).toEqual(BOOK);
   });
 
@@ -157,9 +178,21 @@ describe("a ZIP as others pack it", () => {
       ((zip) => poked(zip, [14, 4, 1], [numberAt(zip, zip.length - 6) + 16, 4, 1]))(zipSync(good)),
       /“project.xml” in the ZIP is damaged/,
     ],
-    ["of two sessions", zipSync({ "a/project.xml": good["project.xml"], "b/project.xml": good["project.xml"] }), /holds several sessions \(a\/project.xml, b\/project.xml\)/],
-    ["around a session file", zipSync({ "Quay.dawproject": writeExchange(smallSession()) }), /holds “Quay.dawproject”: it was packed around the session file/],
-    ["that is a spreadsheet", zipSync({ "[Content_Types].xml": strToU8("<a/>"), "xl/workbook.xml": strToU8("<a/>") }), /an office document, a spreadsheet or a text/],
+    [
+      "of two sessions",
+      zipSync({ "a/project.xml": good["project.xml"], "b/project.xml": good["project.xml"] }),
+      /holds several sessions \(a\/project.xml, b\/project.xml\)/,
+    ],
+    [
+      "around a session file",
+      zipSync({ "Quay.dawproject": writeExchange(smallSession()) }),
+      /holds “Quay.dawproject”: it was packed around the session file/,
+    ],
+    [
+      "that is a spreadsheet",
+      zipSync({ "[Content_Types].xml": strToU8("<a/>"), "xl/workbook.xml": strToU8("<a/>") }),
+      /an office document, a spreadsheet or a text/,
+    ],
   ])("is refused with a sentence that is true: %s", async (_what, bytes, message) => {
     const problem = await readExchange(bytes).catch((e: unknown) => e);
     expect((problem as FileProblem).message).toMatch(message);

@@ -78,7 +78,8 @@ class Patching {
     for (const lane of this.#out.lanes) this.#edits.cut(lane);
     this.#nameAll();
     // What is led to has to have a channel before anything is written.
-    for (const t of this.now.tracks) for (const to of [t.feeds, ...t.sends.map((s) => s.to)]) this.#destinationOf(to);
+    for (const t of this.now.tracks)
+      for (const to of [t.feeds, ...t.sends.map((s) => s.to)]) this.#destinationOf(to);
     this.#time();
     for (const t of this.now.tracks) this.#track(t);
     this.#arrange();
@@ -97,7 +98,8 @@ class Patching {
     const fresh = parts.filter((part) => {
       const there = child(transport, part.name);
       for (const name of ["value", "numerator", "denominator"])
-        if (there && part.attributes[name] !== undefined) this.#edits.set(there, name, part.attributes[name]);
+        if (there && part.attributes[name] !== undefined)
+          this.#edits.set(there, name, part.attributes[name]);
       return !there;
     });
     if (fresh.length === 0) return;
@@ -219,7 +221,9 @@ class Patching {
 function pairedWith(reading: Reading, came: Session): Map<TrackId, TrackElements> {
   const read = reading.session.tracks;
   if (read.length === came.tracks.length)
-    return new Map(came.tracks.flatMap((t, i) => (reading.elements[i] ? [[t.id, reading.elements[i]]] : [])));
+    return new Map(
+      came.tracks.flatMap((t, i) => (reading.elements[i] ? [[t.id, reading.elements[i]]] : [])),
+    );
   const place = new Map(read.map((t, i) => [t.id, i]));
   return new Map(
     came.tracks.flatMap((t) => {

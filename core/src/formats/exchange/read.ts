@@ -56,7 +56,10 @@ export function projectIn(bytes: Uint8Array): { root: XmlElement; contents: Cont
 }
 
 /** Title and notes of a session file; where they cannot be read, why not. */
-export function metadataIn(bytes: Uint8Array | null): { root: XmlElement | undefined; remark: string | null } {
+export function metadataIn(bytes: Uint8Array | null): {
+  root: XmlElement | undefined;
+  remark: string | null;
+} {
   try {
     return { root: bytes ? parseXml(bytes, METADATA) : undefined, remark: null };
   } catch (e) {
@@ -66,9 +69,7 @@ export function metadataIn(bytes: Uint8Array | null): { root: XmlElement | undef
 }
 
 /** Reads what was found in a session file. @throws FileProblem as `readExchange` does */
-export function readEntries(
-  file: Pick<ExchangeFile, "project" | "metadata" | "extra">,
-): ReadExchange {
+export function readEntries(file: Pick<ExchangeFile, "project" | "metadata" | "extra">): ReadExchange {
   const { root, contents } = projectIn(file.project);
   const metadata = metadataIn(file.metadata);
   const extra = file.extra ? readExtra(file.extra) : null;
@@ -77,7 +78,9 @@ export function readEntries(
   remarks.push(...remarksOn(contents));
   if (metadata.remark !== null) remarks.push(metadata.remark);
   if (file.extra && !extra)
-    remarks.push("The file comes from a later version of Mossy Lantern; its tracks are recognised by name.");
+    remarks.push(
+      "The file comes from a later version of Mossy Lantern; its tracks are recognised by name.",
+    );
   const session = extra
     ? together(underOurIds(reading.session, extra.ids), extra, metadata.root !== undefined)
     : reading.session;

@@ -1,4 +1,10 @@
-import { CHANNELS, DEEPEST_FOLDER, blankTrack, emptySession, meter as meterSchema } from "../../session/document.ts";
+import {
+  CHANNELS,
+  DEEPEST_FOLDER,
+  blankTrack,
+  emptySession,
+  meter as meterSchema,
+} from "../../session/document.ts";
 import type { ChannelFormat, Send, Session, Track, TrackId, TrackKind } from "../../session/document.ts";
 import { FreeIds } from "../../session/freeId.ts";
 import { FileProblem } from "../fileProblem.ts";

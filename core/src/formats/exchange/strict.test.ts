@@ -45,13 +45,20 @@ describe("a session file, held against the schema of the format (written from me
     expect(projectFaults(text)).toEqual([]);
     const kick = 'id="track-kick"';
     expect(projectFaults(text.replace(kick, 'id="track-gtr"')).join()).toMatch(/ids are given twice/);
-    expect(projectFaults(text.replace('destination="channel-kit"', 'destination="nobody"')).join()).toMatch(/leads nowhere/);
+    expect(projectFaults(text.replace('destination="channel-kit"', 'destination="nobody"')).join()).toMatch(
+      /leads nowhere/,
+    );
     expect(projectFaults(text.replace('unit="linear"', 'unit="loud"')).join()).not.toBe("");
   });
 });
 
 describe("the processors of a session file", () => {
-  const exact = (format: string, name = "Tide EQ") => ({ maker: "Reedbed", name, format, identifier: "id-7" });
+  const exact = (format: string, name = "Tide EQ") => ({
+    maker: "Reedbed",
+    name,
+    format,
+    identifier: "id-7",
+  });
   const processors: Insert[] = [
     blankInsert("i1", "EQ", { device: exact("VST3") }),
     blankInsert("i2", "Compressor", {
@@ -79,7 +86,9 @@ describe("the processors of a session file", () => {
     const back = read.session.tracks.find((t) => t.id === "kick")!.inserts;
     expect(back).toEqual(processors);
     const text = strFromU8(partsOf(session).project);
-    expect(text).toMatch(/<Vst3Plugin [^>]*deviceRole="audioFX" deviceName="Tide EQ" deviceVendor="Reedbed" deviceID="id-7" name="EQ"/);
+    expect(text).toMatch(
+      /<Vst3Plugin [^>]*deviceRole="audioFX" deviceName="Tide EQ" deviceVendor="Reedbed" deviceID="id-7" name="EQ"/,
+    );
     expect(text).toMatch(/<Vst2Plugin [^>]*deviceRole="instrument"/);
     expect(text).toMatch(/<BuiltinDevice [^>]*deviceRole="analyzer"/);
     expect(text).toContain('<RealParameter name="Threshold" unit="decibel" value="-18"/>');
@@ -108,13 +117,18 @@ describe("the processors of a session file", () => {
     const files = partsOf(keyed);
     const kick = (s: Session) => s.tracks.find((t) => t.id === "kick")!.inserts;
     const after = (edit: (text: string) => string) =>
-      kick(readEntries({ ...files, project: new TextEncoder().encode(edit(strFromU8(files.project))) }).session);
+      kick(
+        readEntries({ ...files, project: new TextEncoder().encode(edit(strFromU8(files.project))) })
+          .session,
+      );
     const was = kick(keyed);
     // The room switches the third off…
     let n = 0;
-    expect(after((t) => t.replaceAll(/<Enabled value="true"\/>/g, (on) => (++n === 3 ? '<Enabled value="false"/>' : on)))).toEqual(
-      was.map((i, at) => (at === 2 ? { ...i, bypassed: true } : i)),
-    );
+    expect(
+      after((t) =>
+        t.replaceAll(/<Enabled value="true"\/>/g, (on) => (++n === 3 ? '<Enabled value="false"/>' : on)),
+      ),
+    ).toEqual(was.map((i, at) => (at === 2 ? { ...i, bypassed: true } : i)));
     // …numbers them all anew…
     expect(after((t) => t.replaceAll(/id="device-kick-i(\d)"/g, 'id="d$1"'))).toEqual(was);
     // …and takes one out, of which nothing else comes to know.
@@ -134,7 +148,11 @@ describe("the processors of a session file", () => {
     };
     const { session: read } = await readExchange(writeExchange(odd, null, false));
     expect(read.tracks.find((t) => t.id === "kick")!.level).toBe(11);
-    expect(read.tracks.find((t) => t.id === "gtr")).toMatchObject({ kind: "midi", feeds: "kit", format: null });
+    expect(read.tracks.find((t) => t.id === "gtr")).toMatchObject({
+      kind: "midi",
+      feeds: "kit",
+      format: null,
+    });
     expect(projectFaults(strFromU8(partsOf(odd).project))).toEqual([]);
     const bare = { ...odd, tracks: odd.tracks.map((t) => (t.id === "kick" ? { ...t, format: null } : t)) };
     expect((await readExchange(writeExchange(bare))).session).toEqual(bare);

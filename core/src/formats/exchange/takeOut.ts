@@ -98,11 +98,7 @@ class Project {
   #bound(l: Leaving): string | null {
     const mine = placeOf(l.element);
     const kept = this.tracks.find(
-      (t) =>
-        t !== l.element &&
-        within(placeOf(t), mine) &&
-        !this.#going.has(t) &&
-        !this.#remaining.has(t),
+      (t) => t !== l.element && within(placeOf(t), mine) && !this.#going.has(t) && !this.#remaining.has(t),
     );
     if (kept && l.track !== null) return "it holds tracks that stay";
     const lead = this.#leadingTo(l).find((m) => !this.#isLane(m) && !this.#isSettled(m));
@@ -136,12 +132,13 @@ class Project {
     if (m.attribute === "destination" && this.#setAnew.has(m.from)) return true;
     const around = this.tracks
       .filter((t) => within(m, placeOf(t)))
-      .reduce<XmlElement | null>((inner, t) => (!inner || within(placeOf(t), placeOf(inner)) ? t : inner), null);
+      .reduce<XmlElement | null>(
+        (inner, t) => (!inner || within(placeOf(t), placeOf(inner)) ? t : inner),
+        null,
+      );
     if (around && this.#going.has(around)) return true;
     return [...this.#going.values()].some((l) =>
-      l.track === null
-        ? within(m, placeOf(l.element))
-        : this.#lanesOf(l).some((lane) => within(m, lane)),
+      l.track === null ? within(m, placeOf(l.element)) : this.#lanesOf(l).some((lane) => within(m, lane)),
     );
   }
 

@@ -9,12 +9,7 @@ import { valuesIn } from "./parameters.ts";
 export const oneLine = (text: string): string => asOneLine(text, 200);
 
 /** An id of ours within a track, from the one of the file: what we put before it is taken off. */
-export function idIn(
-  xmlId: string | null,
-  what: "send" | "device",
-  track: string,
-  index: number,
-): string {
+export function idIn(xmlId: string | null, what: "send" | "device", track: string, index: number): string {
   const bare = [xmlIdOf(what, track, ""), `${what}-`].find((prefix) => xmlId?.startsWith(prefix)) ?? "";
   return (
     xmlId

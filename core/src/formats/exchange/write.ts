@@ -96,12 +96,7 @@ export function projectTree(session: Session): Xml {
     "Project",
     { version: "1.0" },
     xml("Application", { name: "Mossy Lantern", version: "1" }),
-    xml(
-      "Transport",
-      {},
-      tempoXml(session, "tempo"),
-      meterXml(session, "meter"),
-    ),
+    xml("Transport", {}, tempoXml(session, "tempo"), meterXml(session, "meter")),
     xml("Structure", {}, ...structure(null)),
     xml("Arrangement", { id: "arrangement" }, xml("Lanes", { id: "lanes", timeUnit: "beats" })),
     xml("Scenes"),
