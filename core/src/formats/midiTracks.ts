@@ -4,31 +4,42 @@ import type { Controller, Session, Track } from "../session/document.ts";
 import { asOneLine } from "../session/text.ts";
 import { FileProblem } from "./fileProblem.ts";
 import type { Cargo, ForeignSession } from "./foreignSession.ts";
-import { checkMidiShape } from "./midiShape.ts";
+import { inKey, keyswitches } from "./midiNotes.ts";
+import { wholeMidi } from "./midiShape.ts";
+import { midiText } from "./midiText.ts";
 
 const LARGEST = 16 << 20;
 const MOST_TRACKS = 1000;
 
 /**
- * The tracks of a Standard MIDI File (type 0 or 1) as MIDI tracks: names, channels, and the controllers
- * they set before their first note; tempo and meter from where the piece starts.
- * A type 0 file gives one track for each channel that plays. Notes, markers and tempo changes belong to the
- * job and are counted.
+ * The tracks of a Standard MIDI File (type 0 or 1) as MIDI tracks: names, channels, and the controllers, banks
+ * and programs they set before their first note or with it; tempo, meter and key from where the piece starts.
+ * A type 0 file gives one track for each channel that plays. What belongs to the job is counted.
  * @param base what the session is besides
  * @throws FileProblem where the file is torn, has another type or division, or holds no tracks
  */
-export function readMidiTracks(base: Session, bytes: Uint8Array): ForeignSession {
-  const midi = parsed(bytes);
-  const read = new MidiReading();
-  midi.tracks.forEach((events, index) => read.track(events, index, midi.header.format));
-  const { tracks, tempo, meter } = read;
+export function readMidiTracks(base: Session, file: Uint8Array): ForeignSession {
+  const { midi, passed } = parsed(file);
+  const read = new MidiReading(midi.header.format);
+  midi.tracks.forEach((events, index) => read.track(events, index));
+  read.close();
+  const { tracks, title, tempo, meter, remarks } = read;
   if (tracks.length === 0) throw new FileProblem("The MIDI file holds no tracks with a name or a note.");
+  if (passed > 0)
+    remarks.push(`${passed} ${passed === 1 ? "part" : "parts"} of the file that are no tracks were passed over.`);
   const playable = tempo !== null && tempo >= 10 && tempo <= 400;
+  if (tempo !== null && !playable) remarks.push(`A tempo of ${tempo} is outside 10 to 400; the house's was taken.`);
   return {
-    session: { ...base, tempo: playable ? tempo : base.tempo, meter: meter ?? base.meter, tracks },
+    session: {
+      ...base,
+      title: title ?? base.title,
+      tempo: playable ? tempo : base.tempo,
+      meter: meter ?? base.meter,
+      tracks,
+    },
     whole: false,
     from: "Standard MIDI File",
-    remarks: [],
+    remarks,
     carried: read.cargo(),
   };
 }
@@ -36,10 +47,10 @@ export function readMidiTracks(base: Session, bytes: Uint8Array): ForeignSession
 type Midi = ReturnType<typeof parseMidi>;
 type MidiEvent = Midi["tracks"][number][number];
 
-function parsed(bytes: Uint8Array): Midi {
-  if (bytes.length > LARGEST)
+function parsed(file: Uint8Array): { midi: Midi; passed: number } {
+  if (file.length > LARGEST)
     throw new FileProblem("The MIDI file has more than 16 MB; no track list is that long.");
-  checkMidiShape(bytes);
+  const { bytes, passed } = wholeMidi(file);
   let midi: Midi;
   try {
     midi = parseMidi(bytes);
@@ -59,77 +70,187 @@ function parsed(bytes: Uint8Array): Midi {
     throw new FileProblem(
       `The MIDI file has ${midi.tracks.length} tracks; at most ${MOST_TRACKS} are taken.`,
     );
-  return midi;
+  return { midi, passed };
 }
 
-/** What one MIDI channel plays: how many notes, and the controllers set before the first. */
+/** What one MIDI channel plays: its notes, and what it is set to before the first, or at the same tick. */
 interface Channel {
-  notes: number;
+  readonly notes: number[];
+  /** When the first note is played; null before. */
+  first: number | null;
   readonly controllers: Map<number, number>;
+  program: number | null;
 }
+
+/** What a track says of itself besides its name. */
+interface About {
+  instrument: string;
+  device: string;
+  port: number | null;
+  /** Whether it says anything of the time of the piece. */
+  leads: boolean;
+}
+
+/** Meta event: the name of the device a track goes to (from memory of the specification's later practice). */
+const DEVICE_NAME = 0x09;
+const MAJOR_MINOR = ["major", "minor"] as const;
 
 /** What a MIDI file says, track by track. */
 class MidiReading {
   readonly tracks: Track[] = [];
+  readonly remarks: string[] = [];
+  title: string | null = null;
   tempo: number | null = null;
   meter: Session["meter"] | null = null;
-  readonly #many = { notes: 0, markers: 0, tempos: 0, programs: 0 };
+  /** A first track that plays nothing: the piece's title, or a track like the others. */
+  #first: { readonly name: string; readonly about: About } | null = null;
+  readonly #many = { notes: 0, switches: 0, markers: 0, cues: 0, lyrics: 0, tempos: 0, meters: 0, programs: 0 };
 
-  track(events: readonly MidiEvent[], index: number, format: number): void {
+  constructor(private readonly format: number) {}
+
+  track(events: readonly MidiEvent[], index: number): void {
     let [name, at] = ["", 0];
+    const about: About = { instrument: "", device: "", port: null, leads: false };
     const channels = new Map<number, Channel>();
     for (const e of events) {
       at += e.deltaTime;
-      if (e.type === "trackName" && name === "") name = asOneLine(e.text.replace(/\0+$/, ""), 200).trim();
-      else if ("channel" in e && typeof e.channel === "number") this.#played(e, e.channel + 1, channels);
-      else this.#said(e, at);
+      if (e.type === "trackName" && name === "") name = asOneLine(midiText(e.text), 200);
+      else if ("channel" in e && typeof e.channel === "number" && e.type !== "channelPrefix")
+        this.#played(e, e.channel + 1, at, channels);
+      else this.#said(e, at, about);
     }
+    for (const [channel, { notes }] of channels) this.#many.switches += keyswitches(channel, notes);
+    if (name === "") name = about.instrument;
     const silent = channels.size === 0;
-    // The first track of a type 1 file that plays nothing is the conductor's: tempo, meter, the title.
-    if (silent && (name === "" || (index === 0 && format === 1))) return;
+    if (silent && index === 0 && this.format === 1) {
+      if (name !== "") this.#first = { name, about };
+      return;
+    }
+    if (silent && name === "") return;
     const many = [...channels].sort(([a], [b]) => a - b);
-    for (const [channel, about] of silent ? [[null, null] as const] : many)
-      this.#add(name, channel, index, many.length > 1, about);
+    for (const [channel, played] of silent ? [[null, null] as const] : many)
+      this.#add(name, channel, index, many.length > 1, played, about);
   }
 
-  #said(e: MidiEvent, at: number): void {
-    if (e.type === "setTempo") {
-      this.#many.tempos++;
-      if (at === 0) this.tempo ??= Math.round((60_000_000 / e.microsecondsPerBeat) * 100) / 100;
-    } else if (e.type === "timeSignature") {
-      const read = meterSchema.safeParse({ beats: e.numerator, unit: e.denominator });
-      if (at === 0 && read.success) this.meter ??= read.data;
-    } else if (e.type === "marker" || e.type === "cuePoint") this.#many.markers++;
+  /** Decides what the first track was: in a file in which nothing plays it is one like all others. */
+  close(): void {
+    const first = this.#first;
+    if (!first) return;
+    if (first.about.leads || this.#many.notes > 0) {
+      this.title = first.name;
+      const says = "stands first and plays nothing: it was taken as the title, not as a track.";
+      this.remarks.push(`“${first.name}” ${says}`);
+      return;
+    }
+    this.#add(first.name, null, 0, false, null, first.about);
+    const last = this.tracks.pop();
+    if (last) this.tracks.unshift(last);
   }
 
-  #played(e: MidiEvent, number: number, channels: Map<number, Channel>): void {
-    const channel = channels.get(number) ?? { notes: 0, controllers: new Map<number, number>() };
+  #said(e: MidiEvent, at: number, about: About): void {
+    const many = this.#many;
+    switch (e.type) {
+      case "setTempo":
+        many.tempos++;
+        about.leads = true;
+        if (at === 0) this.tempo ??= Math.round((60_000_000 / e.microsecondsPerBeat) * 100) / 100;
+        return;
+      case "timeSignature":
+        many.meters++;
+        about.leads = true;
+        if (at === 0) this.#meter(e.numerator, e.denominator);
+        return;
+      case "keySignature":
+        about.leads = true;
+        if (at === 0)
+          this.remarks.push(`The piece begins in ${inKey(e.key, e.scale)} ${MAJOR_MINOR[e.scale] ?? ""}.`);
+        return;
+      case "marker":
+        many.markers++;
+        return;
+      case "cuePoint":
+        many.cues++;
+        return;
+      case "lyrics":
+        many.lyrics++;
+        return;
+      case "instrumentName":
+        about.instrument ||= asOneLine(midiText(e.text), 200);
+        return;
+      case "portPrefix":
+        about.port ??= e.port + 1;
+        return;
+      case "unknownMeta":
+        if (e.metatypeByte === DEVICE_NAME)
+          about.device ||= asOneLine(midiText(String.fromCharCode(...Array.from(e.data))), 200);
+        return;
+      default:
+        return;
+    }
+  }
+
+  #meter(beats: number, unit: number): void {
+    const read = meterSchema.safeParse({ beats, unit });
+    if (read.success) this.meter ??= read.data;
+    else this.remarks.push(`A meter of ${beats}/${unit} cannot be; the house's was taken.`);
+  }
+
+  #played(e: MidiEvent, number: number, at: number, channels: Map<number, Channel>): void {
+    const channel = channels.get(number) ?? {
+      notes: [],
+      first: null,
+      controllers: new Map<number, number>(),
+      program: null,
+    };
     channels.set(number, channel);
+    const opening = channel.first === null || at === channel.first;
     if (e.type === "noteOn" && e.velocity > 0) {
       this.#many.notes++;
-      channel.notes++;
-    } else if (e.type === "controller" && channel.notes === 0)
-      channel.controllers.set(e.controllerType, e.value);
-    else if (e.type === "programChange") this.#many.programs++;
+      channel.notes.push(e.noteNumber);
+      channel.first ??= at;
+    } else if (e.type === "controller" && opening) channel.controllers.set(e.controllerType, e.value);
+    else if (e.type === "programChange") {
+      this.#many.programs++;
+      if (opening) channel.program = e.programNumber + 1;
+    }
   }
 
-  #add(name: string, channel: number | null, index: number, several: boolean, about: Channel | null): void {
-    const controllers: Controller[] = [...(about?.controllers ?? [])]
+  #add(
+    name: string,
+    channel: number | null,
+    index: number,
+    several: boolean,
+    played: Channel | null,
+    about: About,
+  ): void {
+    const controllers: Controller[] = [...(played?.controllers ?? [])]
       .map(([controller, value]) => ({ controller, value }))
       .slice(0, 32);
     const own = several ? `${name} ${channel ?? ""}`.trim() : name;
     const called = name === "" ? `Channel ${channel ?? index + 1}` : own;
     const id = `midi-${this.tracks.length + 1}`;
-    this.tracks.push(blankTrack(id, called, { kind: "midi", format: null, channel, controllers }));
+    const notes = [
+      ...(played?.program ? [`program ${played.program}`] : []),
+      ...(about.instrument === "" || about.instrument === name ? [] : [`instrument ${about.instrument}`]),
+      ...(about.device === "" ? [] : [`device ${about.device}`]),
+      ...(about.port === null ? [] : [`port ${about.port}`]),
+    ].join(", ");
+    this.tracks.push(
+      blankTrack(id, called, { kind: "midi", format: null, channel, controllers, notes }),
+    );
   }
 
   /** What belongs to the job and is left behind. */
   cargo(): Cargo[] {
-    const { notes, markers, tempos, programs } = this.#many;
+    const { notes, switches, markers, cues, lyrics, tempos, meters, programs } = this.#many;
     return [
       { what: "notes", many: notes, bytes: null },
+      { what: "keyswitch notes among them", many: switches, bytes: null },
       { what: "markers", many: markers, bytes: null },
+      { what: "cue points", many: cues, bytes: null },
+      { what: "lyrics", many: lyrics, bytes: null },
       { what: "tempo changes", many: Math.max(0, tempos - 1), bytes: null },
+      { what: "changes of the meter", many: Math.max(0, meters - 1), bytes: null },
       { what: "program changes", many: programs, bytes: null },
     ].filter((c) => c.many > 0);
   }
