@@ -211,7 +211,7 @@ describe("from the house's words to a session that is put right", () => {
       };
       await b.see("//h1[.='Quay night']");
       await choose("letter.dawproject", strToU8("Dear house"));
-      await b.seeText("This is not a ZIP, so it is no session exchange file.");
+      await b.seeText("This is a text, no session file.");
       await choose(
         "bomb.dawproject",
         zipSync({ "project.xml": strToU8('<!DOCTYPE p [<!ENTITY a "b">]><Project/>') }),

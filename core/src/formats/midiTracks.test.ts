@@ -6,11 +6,33 @@ import { midiText } from "./midiText.ts";
 import { readMidiTracks } from "./midiTracks.ts";
 
 type Event = Record<string, unknown>;
-const meta = (type: string, rest: Event = {}, deltaTime = 0): Event => ({ deltaTime, meta: true, type, ...rest });
+const meta = (type: string, rest: Event = {}, deltaTime = 0): Event => ({
+  deltaTime,
+  meta: true,
+  type,
+  ...rest,
+});
 const name = (text: string): Event => meta("trackName", { text });
-const on = (noteNumber: number, channel = 0, deltaTime = 0): Event => ({ deltaTime, type: "noteOn", channel, noteNumber, velocity: 90 });
-const set = (controllerType: number, value: number, channel = 0, deltaTime = 0): Event => ({ deltaTime, type: "controller", channel, controllerType, value });
-const program = (programNumber: number, channel = 0): Event => ({ deltaTime: 0, type: "programChange", channel, programNumber });
+const on = (noteNumber: number, channel = 0, deltaTime = 0): Event => ({
+  deltaTime,
+  type: "noteOn",
+  channel,
+  noteNumber,
+  velocity: 90,
+});
+const set = (controllerType: number, value: number, channel = 0, deltaTime = 0): Event => ({
+  deltaTime,
+  type: "controller",
+  channel,
+  controllerType,
+  value,
+});
+const program = (programNumber: number, channel = 0): Event => ({
+  deltaTime: 0,
+  type: "programChange",
+  channel,
+  programNumber,
+});
 
 /** A file of type 1, written by a general library. */
 const file = (...tracks: readonly (readonly Event[])[]): Uint8Array =>
@@ -30,7 +52,11 @@ describe("the text of a MIDI file", () => {
     ["UTF-8", [...new TextEncoder().encode("Флейта ü 笛")], "Флейта ü 笛"],
     ["Latin-1", [0x42, 0x6c, 0xe4, 0x73, 0x65, 0x72], "Bläser"],
     ["Latin-1 with a sharp s", [0x47, 0x72, 0x6f, 0xdf, 0x65, 0x20, 0x54, 0x72, 0x2e], "Große Tr."],
-    ["Latin-1 with many accents", [0xc9, 0x6c, 0xe8, 0x76, 0x65, 0x73, 0x20, 0xe0, 0x20, 0x4e, 0x6f, 0xeb, 0x6c], "Élèves à Noël"],
+    [
+      "Latin-1 with many accents",
+      [0xc9, 0x6c, 0xe8, 0x76, 0x65, 0x73, 0x20, 0xe0, 0x20, 0x4e, 0x6f, 0xeb, 0x6c],
+      "Élèves à Noël",
+    ],
     // フルート and ﾋﾟｱﾉ in Shift-JIS (JIS X 0208 and 0201), from memory of the code charts, held against the platform's own decoder.
     ["Shift-JIS", [0x83, 0x74, 0x83, 0x8b, 0x81, 0x5b, 0x83, 0x67], "フルート"],
     ["Shift-JIS in half width", [0xcb, 0xdf, 0xb1, 0xc9], "ﾋﾟｱﾉ"],
@@ -41,7 +67,17 @@ describe("the text of a MIDI file", () => {
 describe("a MIDI file", () => {
   it("sets its controllers, banks and programs anywhere before the first note, and with it", () => {
     const { session } = read(
-      file(lead, [name("Violin"), set(0, 3), set(32, 1), program(48), set(7, 100, 0, 960), on(60, 0, 480), set(11, 70), set(1, 5, 0, 10), program(2)]),
+      file(lead, [
+        name("Violin"),
+        set(0, 3),
+        set(32, 1),
+        program(48),
+        set(7, 100, 0, 960),
+        on(60, 0, 480),
+        set(11, 70),
+        set(1, 5, 0, 10),
+        program(2),
+      ]),
     );
     expect(session.tracks).toMatchObject([
       {
@@ -60,14 +96,18 @@ describe("a MIDI file", () => {
 
   it("says ports, devices and instruments, and a channel prefix plays nothing", () => {
     const { session } = read(
-      file(lead, [
-        name("Horn a2"),
-        meta("instrumentName", { text: "Horn in F" }),
-        meta("portPrefix", { port: 1 }),
-        meta("unknownMeta", { metatypeByte: 9, data: [0x52, 0x61, 0x63, 0x6b] }),
-        meta("channelPrefix", { channel: 5 }),
-        on(60, 2),
-      ], [meta("instrumentName", { text: "Tuba" }), on(30, 3)]),
+      file(
+        lead,
+        [
+          name("Horn a2"),
+          meta("instrumentName", { text: "Horn in F" }),
+          meta("portPrefix", { port: 1 }),
+          meta("unknownMeta", { metatypeByte: 9, data: [0x52, 0x61, 0x63, 0x6b] }),
+          meta("channelPrefix", { channel: 5 }),
+          on(60, 2),
+        ],
+        [meta("instrumentName", { text: "Tuba" }), on(30, 3)],
+      ),
     );
     expect(session.tracks.map((t) => [t.name, t.channel, t.notes])).toEqual([
       ["Horn a2", 3, "instrument Horn in F, device Rack, port 2"],
@@ -77,10 +117,18 @@ describe("a MIDI file", () => {
 
   it("has a first track that only has a name: the title where others play, a track where none does", () => {
     const played = read(file([name("Harbour suite")], [name("Flute"), on(70)]));
-    expect([played.session.title, played.session.tracks.map((t) => t.name)]).toEqual(["Harbour suite", ["Flute"]]);
-    expect(played.remarks).toEqual(["“Harbour suite” stands first and plays nothing: it was taken as the title, not as a track."]);
+    expect([played.session.title, played.session.tracks.map((t) => t.name)]).toEqual([
+      "Harbour suite",
+      ["Flute"],
+    ]);
+    expect(played.remarks).toEqual([
+      "“Harbour suite” stands first and plays nothing: it was taken as the title, not as a track.",
+    ]);
     const list = read(file([name("Piccolo")], [name("Flute")], [name("Oboe")]));
-    expect([list.session.title, list.session.tracks.map((t) => t.name)]).toEqual(["file name", ["Piccolo", "Flute", "Oboe"]]);
+    expect([list.session.title, list.session.tracks.map((t) => t.name)]).toEqual([
+      "file name",
+      ["Piccolo", "Flute", "Oboe"],
+    ]);
   });
 
   it("may hold parts that are no tracks, be wrapped up, or count its tracks wrong", () => {
@@ -90,7 +138,13 @@ describe("a MIDI file", () => {
     expect(read(mixed).session.tracks.map((t) => t.name)).toEqual(["Flute"]);
     expect(read(mixed).remarks.at(-1)).toBe("1 part of the file that are no tracks were passed over.");
     const size = [good.length & 255, good.length >> 8, 0, 0];
-    const wrapped = new Uint8Array([...new TextEncoder().encode("RIFF"), ...size, ...new TextEncoder().encode("RMIDdata"), ...size, ...good]);
+    const wrapped = new Uint8Array([
+      ...new TextEncoder().encode("RIFF"),
+      ...size,
+      ...new TextEncoder().encode("RMIDdata"),
+      ...size,
+      ...good,
+    ]);
     expect(read(wrapped).session.tracks.map((t) => t.name)).toEqual(["Flute"]);
     const miscounted = good.slice();
     miscounted[11] = 1;

@@ -26,9 +26,12 @@ export function readMidiTracks(base: Session, file: Uint8Array): ForeignSession 
   const { tracks, title, tempo, meter, remarks } = read;
   if (tracks.length === 0) throw new FileProblem("The MIDI file holds no tracks with a name or a note.");
   if (passed > 0)
-    remarks.push(`${passed} ${passed === 1 ? "part" : "parts"} of the file that are no tracks were passed over.`);
+    remarks.push(
+      `${passed} ${passed === 1 ? "part" : "parts"} of the file that are no tracks were passed over.`,
+    );
   const playable = tempo !== null && tempo >= 10 && tempo <= 400;
-  if (tempo !== null && !playable) remarks.push(`A tempo of ${tempo} is outside 10 to 400; the house's was taken.`);
+  if (tempo !== null && !playable)
+    remarks.push(`A tempo of ${tempo} is outside 10 to 400; the house's was taken.`);
   return {
     session: {
       ...base,
@@ -104,7 +107,16 @@ class MidiReading {
   meter: Session["meter"] | null = null;
   /** A first track that plays nothing: the piece's title, or a track like the others. */
   #first: { readonly name: string; readonly about: About } | null = null;
-  readonly #many = { notes: 0, switches: 0, markers: 0, cues: 0, lyrics: 0, tempos: 0, meters: 0, programs: 0 };
+  readonly #many = {
+    notes: 0,
+    switches: 0,
+    markers: 0,
+    cues: 0,
+    lyrics: 0,
+    tempos: 0,
+    meters: 0,
+    programs: 0,
+  };
 
   constructor(private readonly format: number) {}
 
@@ -235,9 +247,7 @@ class MidiReading {
       ...(about.device === "" ? [] : [`device ${about.device}`]),
       ...(about.port === null ? [] : [`port ${about.port}`]),
     ].join(", ");
-    this.tracks.push(
-      blankTrack(id, called, { kind: "midi", format: null, channel, controllers, notes }),
-    );
+    this.tracks.push(blankTrack(id, called, { kind: "midi", format: null, channel, controllers, notes }));
   }
 
   /** What belongs to the job and is left behind. */

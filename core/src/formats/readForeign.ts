@@ -39,7 +39,8 @@ export async function readIncoming(
     );
   const bytes = await source.read(0, source.size);
   const starts = (text: string): boolean => first.startsWith(text);
-  if (starts("MThd") || (starts("RIFF") && /\.(mid|midi|rmi)$/i.test(name))) return readMidiTracks(newSession(style.house, titleOf(name)), bytes);
+  if (starts("MThd") || (starts("RIFF") && /\.(mid|midi|rmi)$/i.test(name)))
+    return readMidiTracks(newSession(style.house, titleOf(name)), bytes);
   if (/\.(csv|txt|tsv)$/i.test(name)) return fromSheet(style, name, bytes, newId);
   throw new FileProblem(
     `“${name}” is none of what a template can start from: a session exchange file ` +

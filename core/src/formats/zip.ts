@@ -3,6 +3,7 @@ import type { Entry } from "@zip.js/zip.js/lib/zip-core-native.js";
 import { inSize, joined, partOf, sourceOf } from "./bytes.ts";
 import type { ByteSource, Bytes } from "./bytes.ts";
 import { FileProblem } from "./fileProblem.ts";
+import { BEGINNING, otherFile } from "./otherFile.ts";
 
 /** In pieces of half a megabyte: what is read from a disk or a browser's file costs by the piece. */
 configure({ useWebWorkers: false, chunkSize: 1 << 19 });
@@ -69,11 +70,12 @@ export async function openZip(bytes: Bytes, limits: ZipLimits): Promise<OpenZip>
       `The file has ${inSize(source.size)}; at most ${inSize(limits.file)} are taken. Send the session ` +
         "file without its audio.",
     );
-  const [p, k] = await source.read(0, 2);
-  if (p !== 0x50 || k !== 0x4b)
+  const beginning = await source.read(0, BEGINNING);
+  if (beginning[0] !== 0x50 || beginning[1] !== 0x4b)
     throw new FileProblem(
-      "This is not a ZIP, so it is no session exchange file. Export the session from the " +
-        "workstation as a DAWproject file and send that.",
+      otherFile(beginning) ??
+        "This is not a ZIP, so it is no session exchange file. Export the session from the " +
+          "workstation as a DAWproject file and send that.",
     );
   const found = await entriesOf(source, limits);
   const of = (entry: ZipEntry): Entry => {

@@ -58,6 +58,7 @@ export function readName(reader: Reader, name: string, context: ReadingContext =
   const segments = segment(reader, name);
   const families = innerFamilies(segments, context);
   const options = segments.map((seg, index) => optionFor(seg, index, families));
+  takeSides(reader, options);
   settle(options);
   for (const o of options) if (isModelName(o, segments)) o.position = null;
   dropAdjectives(options);
@@ -84,7 +85,7 @@ export function readName(reader: Reader, name: string, context: ReadingContext =
   if (positions.length > 1)
     positions.sort((a, b) => POSITION_GROUPS.indexOf(a.group) - POSITION_GROUPS.indexOf(b.group));
 
-  const numbers = readNumbers(segments, main?.index ?? -1);
+  const numbers = romanOne(options, main) ?? readNumbers(segments, main?.index ?? -1);
   const section = main?.role ? sectionOf(reader, main.role.role, main.seg, numbers.number) : null;
   if (section) positions.unshift(section);
   const of = owner?.role?.role.id ?? fromFolder;
@@ -98,7 +99,9 @@ export function readName(reader: Reader, name: string, context: ReadingContext =
     };
   });
 
-  const doubt = doubtOf(main, owner, roles, options, families);
+  // Whoever wrote it was not sure either.
+  const doubt =
+    doubtOf(main, owner, roles, options, families) ?? (name.includes("?") ? "several-meanings" : null);
   const known = options.reduce((sum, o) => sum + (o.seg.how === "unknown" ? 0 : o.seg.text.length), 0);
   const all = options.reduce((sum, o) => sum + o.seg.text.length, 0);
   return {
@@ -129,6 +132,29 @@ function partOf(
   if (numbers.at === o.index) return "number";
   if (o.seg.entry?.meanings.some((m) => m.as === "format")) return "format";
   return o.seg.entry || o.seg.how === "number" ? "filler" : "unknown";
+}
+
+/** "Vlns I": of a section that is divided, a lone I behind it is the first of them. */
+function romanOne(
+  options: readonly Option[],
+  main: Option | null,
+): { number: number; at: number; order: number } | null {
+  const last = options.at(-1);
+  const divided = (main?.role?.role.sections.length ?? 0) > 0;
+  if (!main || !last || !divided || last.index !== main.index + 1 || last.seg.text !== "i") return null;
+  return { number: 1, at: last.index, order: -1 };
+}
+
+/** "OH Hat": beside mics that are called by the side they hang on, the hat is that side. */
+function takeSides(reader: Reader, options: readonly Option[]): void {
+  for (const o of options) {
+    const side = reader.positions.get(`${o.seg.text}-side`);
+    if (!o.role || !side) continue;
+    const hangs = options.some((x) => x !== o && x.role && x.role.role.positions.includes(side.id));
+    if (!hangs) continue;
+    o.role = null;
+    o.position = { as: "position", position: side, within: null, doubtful: false };
+  }
 }
 
 /** Families named by the name itself ("Choir Bass"), before those of the folders. */

@@ -71,7 +71,7 @@ describe("handing in", () => {
   });
 
   it.each<[string, Uint8Array, number, RegExp]>([
-    ["not a ZIP", strToU8("hello"), 422, /not a ZIP/],
+    ["not a ZIP", strToU8("hello"), 422, /This is a text, no session file/],
     ["empty", new Uint8Array(), 422, /empty/],
     ["a ZIP without a project", zipSync({ "a.txt": strToU8("x") }), 422, /no “project.xml”/],
     [

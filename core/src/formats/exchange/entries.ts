@@ -1,5 +1,6 @@
 import type { Bytes } from "../bytes.ts";
 import { FileProblem } from "../fileProblem.ts";
+import { otherZip } from "../otherFile.ts";
 import { SESSION_FILE_LIMITS, openZip } from "../zip.ts";
 import type { OpenZip, ZipEntry } from "../zip.ts";
 import { EXTRA_FILE } from "./extra.ts";
@@ -58,10 +59,9 @@ function noProject(entries: readonly ZipEntry[]): string {
   const session = entries.find((e) => /\.dawproject$/i.test(e.name));
   if (session)
     return `The ZIP holds “${session.name}”: it was packed around the session file. Unpack it and send that file.`;
-  if (entries.some((e) => e.name === "[Content_Types].xml"))
-    return "This is an office document, a spreadsheet or a text, and no session exchange file.";
   return (
+    otherZip(new Set(entries.map((e) => e.name))) ??
     `The ZIP holds no “${PROJECT}”, so it is no session exchange file. Export the session from the ` +
-    "workstation as a DAWproject file and send that."
+      "workstation as a DAWproject file and send that."
   );
 }

@@ -118,6 +118,40 @@ describe("a project as others write it", () => {
   });
 });
 
+describe("a file that is no session file", () => {
+  const bytes = (text: string): Uint8Array => Uint8Array.from(text, (ch) => ch.charCodeAt(0));
+  it.each<[string, Uint8Array, RegExp]>([
+    ["print", bytes("%PDF-1.7"), /^This is a PDF, no session file. Nothing can be read back from paper/],
+    ["a picture", bytes("\x89PNG\r\n"), /^This is a picture/],
+    [
+      "a recording",
+      bytes("RIFF\0\0\0\0WAVEfmt "),
+      /^This is a recording, no session file. Recordings belong into the session file/,
+    ],
+    ["a MIDI file", bytes("MThd\0\0\0\x06"), /^This is a MIDI file.*starts a template/],
+    [
+      "a table",
+      bytes("Track,Input\r\nKick,1\r\n"),
+      /^This is a text, no session file. A list of tracks starts a template/,
+    ],
+    ["an old spreadsheet", bytes("\xd0\xcf\x11\xe0\xa1"), /^This is a document of an older office program/],
+    ["packed twice", bytes("\x1f\x8b\x08"), /^This is packed in another way than as a ZIP.*Unpack it/],
+    [
+      "the project alone",
+      bytes('<?xml version="1.0"?><Project/>'),
+      /^This is XML by itself.*send the whole file/,
+    ],
+    [
+      "nobody knows what",
+      bytes("\0\x01\x02\x03"),
+      /^This is not a ZIP, so it is no session exchange file. Export the session/,
+    ],
+  ])("is told what would help: %s", async (_what, file, message) => {
+    const problem = await readExchange(file).catch((e: unknown) => e);
+    expect((problem as FileProblem).message).toMatch(message);
+  });
+});
+
 describe("a ZIP as others pack it", () => {
   const good = { "project.xml": strToU8(BY_THE_BOOK) };
 
@@ -191,7 +225,7 @@ describe("a ZIP as others pack it", () => {
     [
       "that is a spreadsheet",
       zipSync({ "[Content_Types].xml": strToU8("<a/>"), "xl/workbook.xml": strToU8("<a/>") }),
-      /an office document, a spreadsheet or a text/,
+      /This is a spreadsheet, no session file. A list of tracks starts a template/,
     ],
   ])("is refused with a sentence that is true: %s", async (_what, bytes, message) => {
     const problem = await readExchange(bytes).catch((e: unknown) => e);

@@ -4,12 +4,12 @@ import type { FamilyTable } from "./tracks.ts";
 export const ENSEMBLE_FAMILIES: readonly FamilyTable[] = [
   { id: "strings", name: "Strings", colour: "rosewood", icon: "violin", roles: `
 Strings; Strings Strings Str; str, strs, string section, string ensemble, stgs, strgs, string, string group, orch strings, full strings, ens strings; group
-Violin; Vln Vln Vln; violin, violins, vl, vn, vlns, vlin, geige, solo violin, vno; sections=first-section,second-section
+Violin; Vln Vln Vln; violin, violins, vl, vn, vlns, vlin, geige, solo violin, vno, v@strings; sections=first-section,second-section
 Viola; Vla Vla Vla; violas, va, vlas, vle, vlla, vio@strings
 Cello; Vc Vc Vc; cello, celli, cellos, vcl, vlc, violoncello, vcs, cel?, clo, cllo, vcello
 Double bass; Cb Cb Cb; contrabass, double bass, double basses, dbl bass, contrabasses, string bass, cbs, kb@strings, db@strings, bass@strings, basses@strings, kontrabass, contra bass, d bass, db?, dbass
 String quartet; StrQrt StrQrt SQt; quartet, quartet strings, str quartet, string qt
-Harp; Harp Harp Harp; harps, hrp, arpa, concert harp, pedal harp, celtic harp, lever harp, clarsach
+Harp; Harp Harp Harp; harps, hrp, arpa, concert harp, pedal harp, celtic harp, lever harp, clarsach, orchestral harp, hp@strings, hp@orchestra
 Viol; Viol Viol Viol; viola da gamba, gamba, viols, bass viol
 Section leader; Leader Leader Ldr; concertmaster, concert master, leader violin, leader@strings
 ` },
@@ -21,7 +21,7 @@ Alto flute; AltFl AltFl AFl; alt flute, alto fl, a flute, alto flutes
 Bass flute; BassFl BassFl BFl; bass fl, b flute
 Recorder; Recordr Recordr Rcdr; recorders, blockflute, descant recorder, treble recorder, tenor recorder, alto recorder
 Pan flute; PanFl PanFl PFl; pan pipes, panpipes, panflute
-Ethnic flute; EthFl EthFl EFl; bansuri, shakuhachi, ney, ethnic flutes, native flute, quena, bamboo flute, duduk, dizi, ocarina
+Ethnic flute; EthFl EthFl EFl; bansuri, shakuhachi, ney, ethnic flutes, native flute, quena, bamboo flute, duduk, dizi, ocarina, blown bottle, shanai, shehnai
 Oboe; Oboe Oboe Ob; ob, oboes, obs, hautbois
 English horn; EngHrn EngHrn EH; cor anglais, english hn, eng horn, eng hn, ca@woodwind, cor ang, ehn, c anglais
 Clarinet; Clar Clar Cl; clarinet, clarinets, clar, cls, clr, clarinette, cl bb, klarinette
@@ -37,7 +37,7 @@ Baritone sax; BariSax BariSax BSax; ~(baritone|bari|bar|brtn) (sax|saxophone|sx)
 ` },
   { id: "brass", name: "Brass", colour: "straw", icon: "trumpet", roles: `
 Brass; Brass Brass Brs; brs, brass section, horn section, horns section, brasses, brass ensemble, low brass, high brass, brass band, brss; group
-Trumpet; Tpt Tpt Tpt; trumpet, trumpets, trp, trmp, tpts, trpt, tr?, tp?, trump, muted trumpet, harmon trumpet, tprt
+Trumpet; Tpt Tpt Tpt; trumpet, trumpets, trp, trmp, tpts, trpt, tr?, tp?, trump, harmon trumpet, tprt
 Cornet; Cornet Cornet Cnt; cornets, crnt, cor@brass
 Flugelhorn; Flugel Flugel Flg; flugel horn, flugelhorns, flug, flgl, fluegel, flhn
 Bugle; Bugle Bugle Bugl; bugles
@@ -64,7 +64,7 @@ Conductor; Condctr Condctr Cdct; cond, conductor mic, conductor talk, podium?, m
 Voices; Voices Voices Vces; vocals, all vox, all vocals, vox group, vocal group, vcls, vocs, voices all, all vocal; group
 Vocal; Vox Vox Vox; vox, voc, vo@voices, vocal, singer, sung, voice, vx, vocl, singing, vocal mic, vocls, rapper, rap
 Lead vocal; LdVox LdVox LdVx; ~(lead|ld|main|lead 1|principal) (vocal|vocals|vox|voc|vx|voice|singer|vcl|rap), lv, lvox, ldvx, lead singer, lead?, vox ld, lvx, main rap
-Backing vocal; BgVox BgVox BgV; ~(backing|back|bg|bgd|background|bk|b) (vocal|vocals|vox|voc|vx|voice|voices|vcl|singer|vocs), (bckgrnd|bkgd|bkgrd|bkgnd) (vox|vocal|vocals|voc), oohs, ooh, aahs, aah, ahs, bv, bvs, bgv, bgvs, bgs@voices, bgvx, bvox, bkg vox, backings, bvx, back up vocal, backup vox, backup vocals, choir girls, bg@voices
+Backing vocal; BgVox BgVox BgV; ~(backing|back|bg|bgd|background|bk|b) (vocal|vocals|vox|voc|vx|voice|voices|vcl|singer|vocs), (bckgrnd|bkgd|bkgrd|bkgnd) (vox|vocal|vocals|voc), oohs, ooh, aahs, aah, ahs, bv, bvs, bgv, bgvs, bgs@voices, bgvx, bvox, bkg vox, backings, bvx, back up vocal, backup vox, backup vocals, choir girls, bg@voices, voice oohs, voice aahs
 Harmony vocal; HrmVox HrmVox Hrm; ~(harmony|harm|harmonies|hrm|harms) (vocal|vocals|vox|voc|voice|vx), harmony, harmonies, harms, harm, harm vox, hv
 Double vocal; DblVox DblVox DblV; ~(double|dbl|doubles|doubled|dub|doubler) (vocal|vocals|vox|voc|vx), vocal double lead, ~(lead vox|lead vocal|ld vox|lv|lead voc) (double|dbl|dub|dubs|doubles)
 Ad libs; AdLib AdLib AdLb; ad lib, adlib, adlibs, ad-libs vocal, adlib vox, vox adlib, vox adlibs, vocal adlibs, ad libs vox, lead adlib, adlb
@@ -74,12 +74,13 @@ Guest vocal; GstVox GstVox GVox; ~(guest|feature|feat|featured) (vocal|vox|voc|v
 Whisper; Whisper Whisper Whsp; whispers, ~(whisper|whispered|whisp) (vox|vocal|voc|vocals)
 Falsetto; Falsett Falsett Fals; ~(falsetto|head voice) (vox|vocal|voc), high harmony falsetto
 Beatbox; BeatBox BeatBox BBox; beat box, beatboxer, vocal percussion, vocal perc, vox perc
+Breaths; Breaths Breaths Brth; breath, breath noise, breathing
 Vocal throw; VoxThrw VoxThrw VThr; throw vox, delay throws vox
 ` },
   { id: "choir", name: "Choir", colour: "heather", icon: "choir", roles: `
-Choir; Choir Choir Chr; choirs, chorus singers, chr, choral, chorale, full choir, choir pair, gospel choir, chor, mixed choir, chamber choir, choir main; group
+Choir; Choir Choir Chr; choirs, chorus singers, chr, choral, chorale, full choir, choir pair, gospel choir, chor, mixed choir, chamber choir, choir main, choir aahs, choir ahs, choir oohs; group
 Soprano; Sop Sop Sop; soprano, sopranos, sopr, sops, soprani, s@choir, treble voice, trebles, solo soprano, mezzo, mezzo soprano
-Alto; Alto Alto Alt; altos, alti, alt, a@choir, contralto, altus, countertenor, counter tenor, solo alto
+Alto; Alto Alto Alt; alto?, alto@choir, alto@voices, altos, alti, alt, a@choir, contralto, altus, countertenor, counter tenor, solo alto
 Tenor; TenVoc TenVoc Ten; tenor?, tenors?, ten?, tnr?, tenori, t@choir, tenor@choir, tenors@choir, tenor@voices, ten@choir, tenor voice, solo tenor, tenor vox, tenor vocal
 Baritone; BarVoc BarVoc Bar; baritone?, baritones, bar@choir, baritone@choir, baritone voice, bari@choir, baritone vox
 Bass voice; BassVoc BassVoc BsVc; bass@choir, basses@choir, bass singer, basses?, bass voices, b@choir, bass solo voice, basso, bass vocal, bass vox, bs@choir
@@ -118,15 +119,15 @@ ADR; ADR ADR ADR; looping dialogue, post sync, dubbing, adr group, re voicing, d
 Loop group; LoopGrp LoopGrp LpGr; walla, wallah, group adr, crowd walla, crowd adr
 Futz; Futz Futz Futz; futzed, radio voice, telephone effect, phone futz, futz dx
 Production effects; PFX PFX PFX; pfx, prod fx, production fx, production effects
-Sound effects; SFX SFX SFX; sfx, sound fx, effects, sound effect, sound design, fx hard, hard fx, spot fx, hard effects, efx, snd fx, sd fx; stereo line
+Sound effects; SFX SFX SFX; sfx, sound fx, effects, sound effect, sound design, fx hard, hard fx, spot fx, hard effects, efx, snd fx, sd fx, telephone ring, phone ring, ringtone; stereo line
 Foley; Foley Foley Foly; foleys, fly, foley fx
 Footsteps; FtStep FtStep Step; foley feet, footstep, foley footsteps, foley steps, feet foley, steps, footfalls
 Cloth; Cloth Cloth Clth; foley cloth, moves, clothes, foley moves, cloth foley
 Props; Props Props Prop; foley prop, foley props, prop
 Whoosh; Whoosh Whoosh Whsh; whooshes, swish, swoosh, swishes
 Gunshots; Guns Guns Guns; gunshot, gun, guns, weapons, weapon, shots fired
-Vehicles; Vehicle Vehicle Veh; vehicle, car, cars, car engine, cars fx, traffic fx, trucks, train, boat, motor, car interior
-Animals; Animals Animals Anim; animal, birds, birdsong, dogs, dog, bird, seagulls, gulls, creature, creatures
+Vehicles; Vehicle Vehicle Veh; vehicle, car, cars, car engine, cars fx, traffic fx, trucks, train, boat, motor, car interior, helicopter, plane, aeroplane, motorbike
+Animals; Animals Animals Anim; animal, birds, birdsong, dogs, dog, bird, seagulls, gulls, creature, creatures, bird tweet, bird tweets, tweets
 Explosions; Expl Expl Expl; explosion, explosions, blast, blasts
 Doors; Doors Doors Door; door, door fx, door slam
 Backgrounds; BGFX BGFX BGFX; backgrounds, bgs@film, bg@film, bg?, bgs?, bgfx, bg fx, atmos bg, background fx, background; stereo line

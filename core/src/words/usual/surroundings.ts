@@ -48,7 +48,7 @@ Spring reverb; Spring Spring Spr; spring, spring verb, spring rev, springs; path
 Convolution reverb; ConvRev ConvRev Conv; convolution, ir verb, impulse response, ir reverb, conv verb; path return
 Delay; Dly Dly Dly; delay, dly, del, delays, echo, delay return, delay rtn, dl?, echoes, echos, ddl, delay throw, throw, throws, delay throws, multi tap, multitap, dub delay, dub echo; path return
 Slap delay; Slap Slap Slap; slapback, slap, slap dly, slap back, short delay, slap echo, slapback delay, slap delay; path return
-Long delay; LongDly LongDly LDly; long dly, quarter delay, ~(1 4|1 2|4th) (delay|dly), quarter note delay, half delay, long echo, dotted delay; path return
+Long delay; LongDly LongDly LDly; long dly, quarter delay, ~(1 4|1 2) (delay|dly)?, ~(4th) (delay|dly), quarter note delay, half delay, long echo, dotted delay; path return
 Eighth delay; EthDly EthDly 8Dly; ~(1 8|8th) (delay|dly), eighth note delay, dotted eighth delay; path return
 Ping-pong delay; PPDly PPDly PPDl; ping pong, pingpong, ping pong dly, stereo delay, ping pong delay, pp delay; path return
 Tape delay; TapeDly TapeDly TDly; tape echo, tape dly, tape delay; path return
@@ -70,7 +70,7 @@ Sidechain; Key Key Key; side chain, sc, key input, key, ghost kick, sidechain tr
 Aux; Aux Aux Aux; aux send, aux bus, auxiliary, aux out, fx send, fx sends, sends, send, auxes; path bus
 Cue mix; Cue Cue Cue; cue, cue mix, headphone mix, headphones, hp mix, phones, hp, cans, cue bus, foldback, monitor mix, mon mix, in ear, in ears, iem, iem mix, ears, headphone bus, monitor send, headphone, wedge, wedges, cue send, iems, hpmix; path cue-mix
 Downmix; Downmix Downmix Dmix; down mix, fold down, folddown, stereo fold, downmix stereo; path bus
-Record bus; Print Print Prnt; print, mix print, print track, record bus, mixprint, print mix, rec bus, bounce, bounces, mix bounce, 2 track, two track, 2trk, two track mix, stereo print, mixdown, resample; audio stereo line
+Record bus; Print Print Prnt; print, mix print, print track, record bus, mixprint, print mix, rec bus, bounce?, bounces, mix bounce, 2 track, two track, 2trk, two track mix, stereo print, mixdown, resample; audio stereo line
 Low-frequency effects; LFE LFE LFE; lfe, low frequency effects, lfe send, sub send; path bus
 Object; Object Object Obj; objects, obj, audio object, object bed; path bus
 Pre-main; PreMain PreMain PreM; pre main, pre master, premaster, mix stage, all music, music bus main, instrumental bus, inst bus, band bus, all band, rhythm bus; path bus
@@ -117,6 +117,9 @@ whispered; Whs; whispering
 spoken; Spk; spkn
 `,
   articulation: `
+open; Opn; opened, open stroke
+closed; Clsd; shut
+pedal; Pdl; pedalled
 muted; Mtd; muted, mute, con sordino, sordino, sord, muffled
 stopped; Stop; hand stopped
 palm muted; PM; palm mute, pm
@@ -127,7 +130,7 @@ staccatissimo; StacM; staccatiss
 spiccato; Spic; spicc, spic
 marcato; Marc; marc, marcatos
 legato; Leg; leg, legatos
-sustain; Sus; sus, sustains, sustained, longs, long notes
+sustain; Sus; sus, sustains, sustained, longs, long notes, long
 arco; Arco; bowed
 vibrato; Vib; vibr
 trill; Trl; trills, trilled, trl
@@ -217,7 +220,7 @@ sounds octave higher; OctHi; sounding octave higher; ; sounds an octave above wh
 /** Words that say nothing about what a track is for. */
 export const FILLERS = `track trk audio new rec recording recorded take tk final fin old copy dup dupe duplicate edit edits edited ed
 comp comped comps cmp ch chan channel chn input inp the a of and on for with my no nr num number version ver rev mix1 alt backup bak
-untitled temp1 file wav aif aiff flac mono stereo st ster mst1 live studio session sess song player players part pt bip consolidated
+warm bright untitled temp1 file wav aif aiff flac mono stereo st ster mst1 live studio session sess song player players part pt bip consolidated
 merged bounced render rendered print1 frozen freeze unused1 main1 best good keep keeper use pass layer lyr stack stk set unit
 tuned tune fixed clean1 cleaned eq nr denoised aligned quantized quantised timed orig original extra additional addl overdub odub od1 ovdb
 punch1 whole full all both more less little day first1 last right1 pre post insert ins1 wl hp1 lp1 hpf lpf ok maybe check test

@@ -13,7 +13,7 @@ export interface FamilyTable { id: string; name: string; colour: string; icon: s
 export const TRACK_FAMILIES: readonly FamilyTable[] = [
   { id: "kit", name: "Drum kit", colour: "harbour", icon: "kit", roles: `
 Drum kit; Kit Kit Kit; drm, drum, drums, drumkit, the kit, drum set, drumset, drs, drms, live drums, acoustic drums, kit mics; group
-Kick; Kick Kick Kik; kick drum, bass drum, bd, kik, kd, kck, kic, kk, k?, bass drums, kick mic; at=in,out,front,back,close,boundary
+Kick; Kick Kick Kik; kick drum, bass drum, bd, kik, kd, kck, kic, kk, k?, bass drums, kick mic, acoustic bass drum; at=in,out,front,back,close,boundary
 Kick sub; KickSub KickSub KSub; sub kick, subkick, kick sub mic, sub k, kik sub, sub bd
 Kick click; KickClk KickClk KClk; kick beater, beater, kick batter, kick attack
 Snare; Snare Snare Snr; snare drum, sn, sd, snr, sna, snare dr, main snare, s?, snare 14; at=top,bottom,close,snare-side
@@ -21,20 +21,20 @@ Side snare; SideSnr SideSnr SSnr; second snare, snare 2nd, piccolo snare, aux sn
 Side stick; SideStk SideStk SStk; sidestick, cross stick, xstick, rimshot, rim, rim click, rim shot
 Snare brushes; Brushes Brushes Brsh; brush, brush snare, brushed snare
 Hi-hat; Hat Hat Hat; hh, hihat, hats, hi hats, hat mic, high hat, hht, hthat; at=top,bottom,close
-Tom; Tom Tom Tom; toms, tm, t@kit, tom tom, tomtom, tom mic; at=top,bottom,high,middle,low
+Tom; Tom Tom Tom; toms, tm, t@kit, tom tom, tomtom, tom mic, melodic tom, melodic toms; at=top,bottom,high,middle,low
 Rack tom; RackTom RackTom RTom; ~(rack|rck) (tom|toms), rt?, high tom, hi tom, small tom, mid tom, rack, racks, mounted tom, upper tom, ht?, mt?, rktom; at=top,bottom,high,middle,low
 Floor tom; FlrTom FlrTom FTom; ~(floor|flr|fl) (tom|toms), ft, floor, low tom, lo tom, flt, lt?, big tom, flr; at=top,bottom,high,low
 Ride; Ride Ride Ride; ride cymbal, ride cym, rd, rde, ride mic; at=top,bottom,bell
 Crash; Crash Crash Crsh; crash cymbal, crash cym, crashes, cr?, csh
-China; China China Chna; china cymbal, chinas, china cym
+China; China China Chna; china cymbal, chinas, china cym, chinese cymbal
 Splash; Splash Splash Spls; splash cymbal, splash cym
 Cymbals; Cyms Cyms Cym; cymbal, cymb, cyms, cym mic, under cymbals, under cym
-Overheads; OH OH OH; overhead, over head, ohs, ovh, ovhd, ohd, o h, overhds, ovrhd, drum overhead, kit oh, cymbals overhead, spaced pair oh; at=left,right,centre,hat-side,ride-side,wide,spot
+Overheads; OH OH OH; overhead, over head, ohs, ovh, ovhd, ohd, o h, overhds, ovrhd, drum overhead, kit oh, cymbals overhead, spaced pair oh, oh hats; at=left,right,centre,hat-side,ride-side,wide,spot
 Kit front; KitFrnt KitFrnt KFrt; front of kit, fok, kit front mic, front kit, kit mono, drum front
 Kit under; Under Under Undr; under mic, under kit, underheads
 Knee mic; Knee Knee Knee; knee, wurst mic, crotch, crotch mic, shell mic
 Drum loop; DrmLoop DrmLoop DLp; loop drums, drums loop, beat loop, breakbeat, break beat, drum break, beat; stereo line
-Electronic drums; EDrums EDrums EDrm; ekit, e drums, edrum, electric drums, electronic kit, e kit, drum pads, drum pad; stereo line
+Electronic drums; EDrums EDrums EDrm; ekit, e drums, edrum, electric drums, electronic kit, e kit, drum pads, drum pad, synth drum, synth drums; stereo line
 Drum machine; DrmMach DrmMach DMch; drum box, beatbox machine, rhythm box, programmed drums, drum prog, prog drums, drum programming; stereo line
 Kick sample; KickSmp KickSmp KSmp; ~(kick|bd|kik) (sample|smp|trigger|trig|trg|samp|samples), kick reinforcement, electronic kick, synth kick; line
 Snare sample; SnrSmp SnrSmp SSmp; ~(snare|sn|sd|snr) (sample|smp|trigger|trig|trg|samp|samples), electronic snare; line
@@ -47,9 +47,11 @@ Percussion; Perc Perc Perc; percs, perc mic, prc, aux perc, percussions, hand pe
 Shaker; Shaker Shaker Shkr; shakers, shk, egg shaker, egg, shkr, caxixi, ganza
 Tambourine; Tamb Tamb Tamb; tambo, tam?, tmb, tambourines, tambs, pandeiro
 Maracas; Maracas Maracas Mrcs; maraca, rumba shakers
+Agogo; Agogo Agogo Aggo; agogos, agogo bell, agogo bells
 Cowbell; Cowbell Cowbell CBll; cow bell, cbell, cow bells, cb?
 Woodblock; WdBlock WdBlock WdBk; wood block, woodblocks, temple blocks, temple block, block?, jam block
 Claves; Claves Claves Clvs; clave
+Cuica; Cuica Cuica Cuic; cuicas
 Guiro; Guiro Guiro Guir; guiros, rasp
 Triangle; Triangl Triangl Tri; triangles, tri
 Finger cymbals; FngCym FngCym FCym; crotales, zills, finger cym, antique cymbals
@@ -83,7 +85,7 @@ Xylophone; Xylo Xylo Xylo; xyl, xylophones
 Marimba; Marimba Marimba Mrmb; mar?, marimbas, bass marimba, mba
 Vibraphone; Vibes Vibes Vibe; vibe, vibraphones, vib, vbs, vibs
 Tubular bells; TubBell TubBell TubB; tub bells, tubular bell, orchestral chimes, church bells, tubulars
-Handbells; HndBell HndBell HBll; hand bells, handbell, sleigh bells, sleighbells, jingle bells, jingles
+Handbells; HndBell HndBell HBll; hand bells, handbell, sleigh bells, sleighbells, jingle bells, jingles, tinkle bell, tinkle bells
 Anvil; Anvil Anvil Anvl; anvils, metal hit
 Hang drum; HandPan HandPan HPan; handpan, hand pan, hang, tongue drum, steel tongue drum
 Kalimba; Kalimba Kalimba Klmb; mbira, thumb piano
@@ -125,9 +127,9 @@ Sub bass; SubBass SubBass SubB; sub, subs, bass sub, sine bass, sub drop, lo sub
 ` },
   { id: "guitars", name: "Guitars", colour: "moss", icon: "guitar", roles: `
 Guitars; Gtrs Gtrs Gtrs; gtrs, gtr group, all guitars, gits, guits, guitars all; group
-Electric guitar; EGtr EGtr EGt; ~(electric|elec|el|e|elc|lec) (guitar|guitars|gtr|gtrs|gt|git|guit), guitar, gtr, gt, git, guit, gui, gtar, egt, eg, power chords; icon=guitar-electric
-Acoustic guitar; AGtr AGtr AGt; ~(acoustic|ac|aco|acou|acst|acc|acous) (guitar|guitars|gtr|gtrs|gt|git|guit), acoustic, acoustics, acous, a (guitar|guitars|gtr|gtrs|gt), agt, ag, steel string, steel string guitar, strummed acoustic, acgtr, acc gt
-Nylon guitar; NylGtr NylGtr NGtr; ~(nylon|classical|spanish|nyl|flamenco) (guitar|gtr|gt|guitars), nylon, nylon string, flamenco, ngtr, nylon string guitar
+Electric guitar; EGtr EGtr EGt; ~(electric|elec|el|e|elc|lec) (guitar|guitars|gtr|gtrs|gt|git|guit), guitar, gtr, gt, git, guit, gui, gtar, egt, eg, power chords, jazz guitar, electric guitar jazz; icon=guitar-electric
+Acoustic guitar; AGtr AGtr AGt; ~(acoustic|ac|aco|acou|acst|acc|acous) (guitar|guitars|gtr|gtrs|gt|git|guit), acoustic, acoustics, acous, a (guitar|guitars|gtr|gtrs|gt), agt, ag, steel string, steel string guitar, strummed acoustic, acgtr, acc gt, acoustic guitar steel, steel acoustic, acoustic guitar steel string
+Nylon guitar; NylGtr NylGtr NGtr; ~(nylon|classical|spanish|nyl|flamenco) (guitar|gtr|gt|guitars), nylon, nylon string, flamenco, ngtr, nylon string guitar, acoustic guitar nylon
 12-string guitar; 12Str 12Str 12St; ~(12 string|twelve string|12 str|12st) (guitar|gtr|acoustic|gt), 12 string, twelve string, 12str
 Baritone guitar; BariGtr BariGtr BrGt; ~(baritone|bari) (guitar|gtr|gt)
 Slide guitar; SlideGt SlideGt Sld; ~(slide|bottleneck) (guitar|gtr|gt), slide, resonator, reso gtr, resonator guitar, reso guitar
@@ -135,6 +137,7 @@ Lap steel; LapStl LapStl LapS; lap steel guitar, lapsteel
 Pedal steel; PdlStl PdlStl PdlS; pedal steel guitar, pedalsteel, steel?, steel guitar, psg, pedal stl
 Gypsy guitar; Manouch Manouch Mnch; manouche, la pompe
 Ukulele; Uke Uke Uke; ukulele, ukuleles, ukes, ukelele, tenor uke, baritone uke
+Guitar noise; GtrNois GtrNois GNs; fret noise, guitar fret noise, string noise, fret squeak
 Guitar loop; GtrLoop GtrLoop GLp; gtr loop, loop gtr, guitar texture, gtr texture, ambient guitar, ambient gtr, guitar swells, gtr swells, ebow, e bow
 ` },
   { id: "folk", name: "Folk and plucked", colour: "moss", icon: "banjo", roles: `
@@ -145,13 +148,14 @@ Bouzouki; Bouzouk Bouzouk Bouz; bouz, zouk, cittern, irish bouzouki
 Lute; Lute Lute Lute; lutes, theorbo, archlute
 Oud; Oud Oud Oud; ud oud
 Sitar; Sitar Sitar Sitr; sitars, tanpura, tambura, electric sitar
-Koto; Koto Koto Koto; guzheng, shamisen
+Koto; Koto Koto Koto; guzheng
+Shamisen; Shamisn Shamisn Shms; samisen, sanshin
 Zither; Zither Zither Zthr; autoharp, auto harp, zithers
 Dulcimer; Dulcimr Dulcimr Dulc; hammered dulcimer, santoor, santur, cimbalom, mountain dulcimer, hammer dulcimer
 Fiddle; Fiddle Fiddle Fdl; fiddles, fid, fdl, hardanger
 Nyckelharpa; Nyckel Nyckel Nyck; keyed fiddle, nyckel
 Hurdy-gurdy; Hurdy Hurdy Hrdy; hurdygurdy, hurdy gurdy
-Accordion; Accord Accord Acc; accordian, accordeon, squeezebox, squeeze box, piano accordion, accrdn, acco; icon=accordion
+Accordion; Accord Accord Acc; accordian, accordeon, squeezebox, squeeze box, piano accordion, accrdn, acco, tango accordion; icon=accordion
 Concertina; Concert Concert Conc; anglo, english concertina; icon=accordion
 Melodeon; Melod Melod Mlod; button accordion, melodion, button box, bandoneon, bando; icon=accordion
 Harmonica; Harmnca Harmnca Hrmc; mouth organ, blues harp, mouth harp, harmonicas, harmo, hca; icon=accordion
@@ -167,12 +171,12 @@ Kora; Kora Kora Kora; ngoni
 ` },
   { id: "keys", name: "Keys", colour: "plum", icon: "piano", roles: `
 Keys; Keys Keys Keys; keyboard, keyboards, kbd, kbds, kb, keyb, kys; group stereo line
-Piano; Piano Piano Pno; pno, pian, grand piano, grand, pianos, pf, pft, acoustic piano, ac piano, baby grand, concert grand, piano grand, pia
-Upright piano; UpPno UpPno UPno; upright pno, piano upright, pno upright, honky tonk, tack piano, felt piano, felt pno, soft piano, pub piano
+Piano; Piano Piano Pno; pno, pian, grand piano, grand, pianos, pf, pft, acoustic piano, ac piano, baby grand, concert grand, piano grand, pia, bright piano
+Upright piano; UpPno UpPno UPno; upright pno, piano upright, pno upright, honky tonk, tack piano, felt piano, felt pno, soft piano, pub piano, honky tonk piano
 Prepared piano; PrepPno PrepPno PPno; prepared pno, piano strings, inside piano, piano inside
-Electric piano; EPno EPno EPno; ~(electric|elec|el|e) (piano|pno|pn), ep, epiano, tine piano, reed piano, epno, suitcase piano, stage piano, e keys; stereo line
+Electric piano; EPno EPno EPno; ~(electric|elec|el|e) (piano|pno|pn), ep, epiano, tine piano, reed piano, epno, suitcase piano, stage piano, e keys, electric grand, electric grand piano; stereo line
 Toy piano; ToyPno ToyPno TPno; toy pno
-Organ; Organ Organ Org; org, tonewheel organ, tonewheel, drawbar organ, organs, combo organ, electric organ, transistor organ, orgn; icon=organ
+Organ; Organ Organ Org; org, tonewheel organ, tonewheel, drawbar organ, organs, combo organ, electric organ, transistor organ, orgn, percussive organ, perc organ, rock organ, jazz organ; icon=organ
 Rotary speaker; Rotary Rotary Rtry; rotary, organ rotary, organ cab, organ horn, rotary horn, rotary cab; icon=organ
 Pipe organ; PipeOrg PipeOrg POrg; church organ, pipe org, chamber organ, positive organ, cathedral organ; icon=organ
 Harmonium; Harmnm Harmnm Hrmn; pump organ, reed organ; icon=organ
@@ -180,21 +184,22 @@ Harpsichord; Harpsi Harpsi Hpsi; hpschd, cembalo, clavecin, harpsichords, spinet
 Clavichord; Clavich Clavich Clvc; clavichords
 Clav; Clav Clav Clav; clavi, claviplayer, funky clav, clavs; di
 Celesta; Celesta Celesta Clst; celeste, cel?, celestas
+Music box; MusBox MusBox MBox; musical box, musicbox
 Melodica; Melodic Melodic Mlca; melodicas
 Fortepiano; Forte Forte Frte; forte piano, hammerklavier
 ` },
   { id: "synths", name: "Synths and programming", colour: "violet", icon: "synth", roles: `
 Synths; Synths Synths Syns; syns, synth group, all synths, electronics, programming, prog, electronica; group stereo line
 Synth; Synth Synth Syn; synthesizer, synthesiser, syn, synt, analog synth, analogue synth, poly synth, mono synth, modular, modular synth, polysynth, monosynth, snth; stereo line
-Synth lead; SynLead SynLead SynL; ~(synth|syn) (lead|ld|solo), lead synth, lead syn, saw lead, square lead; line
-Synth pad; Pad Pad Pad; pads, ~(synth|syn|string|warm|analog|choir|vox) (pad|pads), pad synth, atmos pad, drone pad, pad 1; stereo line
+Synth lead; SynLead SynLead SynL; ~(synth|syn) (lead|ld|solo), lead synth, lead syn, saw lead, square lead, lead 1 square, lead 2 sawtooth, lead 3 calliope, lead 4 chiff, lead 5 charang, lead 6 voice, lead 7 fifths, lead 8 bass lead; line
+Synth pad; Pad Pad Pad; pads, ~(synth|syn|string|warm|analog|choir|vox) (pad|pads), pad synth, atmos pad, drone pad, synth voice, synth choir, halo pad, sweep pad, metallic pad, new age pad; stereo line
 Synth pluck; Pluck Pluck Plck; plucks, synth plucks, plk, plucked synth; stereo line
 Synth brass; SynBrs SynBrs SBrs; brass synth, syn brass; stereo line
 Synth strings; SynStr SynStr SStr; ~(synth|syn) (strings|str|strs), string machine, string synth, tape strings; stereo line
 Arpeggio; Arp Arp Arp; arps, arpeggiator, arpeggios, synth arp, arp synth, sequence, seq, sequencer, syn arp; stereo line
 Synth stab; Stab Stab Stab; stabs, synth stabs, chord stab, chords synth, synth chords, syn chords; stereo line
 Drone; Drone Drone Drn; drones, synth drone; stereo line
-Texture; Texture Texture Txtr; textures, soundscape, atmosphere synth, ear candy, earcandy, noise bed, granular; stereo line
+Texture; Texture Texture Txtr; textures, soundscape, atmosphere synth, ear candy, earcandy, noise bed, granular, fx 1 rain, fx 2 soundtrack, fx 3 crystal, fx 4 atmosphere, fx 5 brightness, fx 6 goblins, fx 7 echoes, fx 8 sci fi; stereo line
 Sampler; Sampler Sampler Smpl; samples, sampled loop, sample loop, sample, smp?; stereo line
 Loop; Loop Loop Loop; loops, lp?, music loop; stereo line
 Playback tracks; Backing Backing Back; backing track, backing tracks, backtrack, playback, tracks playback, pb tracks, band tracks, stems playback, laptop, computer, pc, tracks?; stereo line
@@ -204,6 +209,7 @@ Theremin; Thermin Thermin Thrm; theremins, ondes
 Riser; Riser Riser Risr; risers, uplifter, rise fx, sweep up, build up, swell fx, white noise riser; stereo line
 Downlifter; Downer Downer Down; drop fx, down sweep, downsweep, sweep down; stereo line
 Sweep; Sweep Sweep Swp; sweeps, noise sweep, white noise, noise?; stereo line
+Orchestra hit; OrchHit OrchHit OHit; orch hit, orch hits, orchestral hit, orchestra hits; stereo line
 Impact; Impact Impact Imp; impacts, boom hit, braam, braams, sub hit, hit, hits, booms; stereo line
 Reverse effect; Reverse Reverse Rvse; reverse, rev cym, reverse cym, reversed cymbal, reverse cymbal, rev cymbal, reverse crash, suck up, reverse piano; stereo line
 Transition; Transtn Transtn Trns; transitions, whoosh transition; stereo line
