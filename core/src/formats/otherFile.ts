@@ -16,9 +16,9 @@ const KINDS: readonly Kind[] = [
     RECORDING,
   ],
   [/^MThd|^RIFF[\s\S]{4}RMID/, "a MIDI file", LIST],
-  [/^(\x1f\x8b|7z\xbc\xaf|Rar!|BZh|\xfd7zXZ)/, "packed in another way than as a ZIP", UNPACK],
+  [/^([^ -~]\x8b|7z\xbc\xaf|Rar!|BZh|\xfd7zXZ)/, "packed in another way than as a ZIP", UNPACK],
   [/^[\s\S]{257}ustar/, "a tar archive", UNPACK],
-  [/^\xd0\xcf\x11\xe0/, "a document of an older office program", LIST],
+  [/^\xd0\xcf[^ -~]\xe0/, "a document of an older office program", LIST],
   [/^\{\\rtf/, "a text document", LIST],
   [/^(\xef\xbb\xbf)?\s*[[{]/, "a JSON document", SESSION],
   [

@@ -64,7 +64,7 @@ export const STARTERS: readonly Starter[] = [
     name: "Choir",
     says: "four voices, a main pair, room left and right, talkback",
     list:
-      "Soprano | 1\nAlto | 2\nTenor voice | 3\nBass voice | 4\nAmbience | stereo | " +
+      "Soprano | 1\nAlto voice | 2\nTenor voice | 3\nBass voice | 4\nAmbience | stereo | " +
       "5\nRoom left | 7\nRoom right | 8\nTalkback | 9\nHall reverb\nMain",
     sends: [{ families: ["voices", "choir"], to: "hall-reverb", level: -12 }],
     laidIn: [],

@@ -3,7 +3,15 @@ import { COMMANDS, possible, saying } from "./commands.ts";
 import type { Bench } from "./bench.ts";
 
 const bench = (fields: Partial<Bench>): Bench =>
-  ({ may: true, ids: [], track: null, view: "sheet", selection: { at: null }, ...fields }) as Bench;
+  ({
+    may: true,
+    ids: [],
+    track: null,
+    view: "sheet",
+    selection: { at: null },
+    state: { saving: "saved" },
+    ...fields,
+  }) as Bench;
 const says = (b: Bench): string[] => possible(b).map((c) => c.says);
 
 describe("the commands of the workbench", () => {
@@ -20,6 +28,13 @@ describe("the commands of the workbench", () => {
     expect(says(bench({}))).not.toContain("Wrap in a folder");
     expect(says(bench({ ids: ["a", "b"] }))).toContain("Wrap in a folder");
     expect(says(bench({ view: "map" }))).not.toContain("Find a track");
+  });
+
+  it("save the draft as a file once all of it is with the house", () => {
+    const file = "Save the draft as a session file";
+    expect(says(bench({ may: false }))).toContain(file);
+    const saving = { saving: "saving" } as Bench["state"];
+    expect(says(bench({ state: saving }))).not.toContain(file);
   });
 
   it("are found by the beginnings of their words, in any order; what begins so comes first", () => {

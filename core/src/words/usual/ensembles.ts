@@ -80,7 +80,7 @@ Vocal throw; VoxThrw VoxThrw VThr; throw vox, delay throws vox
   { id: "choir", name: "Choir", colour: "heather", icon: "choir", roles: `
 Choir; Choir Choir Chr; choirs, chorus singers, chr, choral, chorale, full choir, choir pair, gospel choir, chor, mixed choir, chamber choir, choir main, choir aahs, choir ahs, choir oohs; group
 Soprano; Sop Sop Sop; soprano, sopranos, sopr, sops, soprani, s@choir, treble voice, trebles, solo soprano, mezzo, mezzo soprano
-Alto; Alto Alto Alt; alto?, alto@choir, alto@voices, altos, alti, alt, a@choir, contralto, altus, countertenor, counter tenor, solo alto
+Alto; AltVoc AltVoc Alt; alto?, alto@choir, alto@voices, alto voice, alto vox, altos, alti, alt, a@choir, contralto, altus, countertenor, counter tenor, solo alto
 Tenor; TenVoc TenVoc Ten; tenor?, tenors?, ten?, tnr?, tenori, t@choir, tenor@choir, tenors@choir, tenor@voices, ten@choir, tenor voice, solo tenor, tenor vox, tenor vocal
 Baritone; BarVoc BarVoc Bar; baritone?, baritones, bar@choir, baritone@choir, baritone voice, bari@choir, baritone vox
 Bass voice; BassVoc BassVoc BsVc; bass@choir, basses@choir, bass singer, basses?, bass voices, b@choir, bass solo voice, basso, bass vocal, bass vox, bs@choir
