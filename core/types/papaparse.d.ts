@@ -2,6 +2,18 @@
 declare const Papa: {
   parse<T>(
     text: string,
+    options: {
+      delimiter: string;
+      delimitersToGuess: readonly string[];
+      step: (row: {
+        readonly data: T;
+        readonly errors: readonly { type: string; message: string }[];
+        readonly meta: { readonly cursor: number };
+      }) => void;
+    },
+  ): void;
+  parse<T>(
+    text: string,
     options: { skipEmptyLines?: "greedy" | boolean; header?: boolean; delimiter?: string },
   ): { data: T[]; errors: { type: string; row?: number; message: string }[]; meta: { fields?: string[] } };
   unparse(

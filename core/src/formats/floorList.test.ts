@@ -49,7 +49,7 @@ describe("the input list as CSV", () => {
   });
 
   it.each([
-    ["a column that is missing", "Track,Mic\nKick,x", "The first line lacks “Input”."],
+    ["a column that is missing", "Track,Mic\nKick,x", "“Input” is missing"],
     [
       "a track nobody knows",
       "Track,Input\nKick,1\nBoom,2",

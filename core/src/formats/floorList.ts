@@ -1,12 +1,14 @@
 import { setFields } from "../session/change.ts";
 import type { Change } from "../session/change.ts";
 import { CHANNELS, SOURCES } from "../session/document.ts";
-import type { Session, Track, TrackFields } from "../session/document.ts";
+import type { Session, Track, TrackFields, TrackId } from "../session/document.ts";
+import { byId } from "../session/routing.ts";
 import { asOneLine } from "../session/text.ts";
 import type { WordList } from "../words/wordlist.ts";
+import { inputsIn, invertedIn, numberIn, yesIn } from "./cellWords.ts";
+import type { TableFile } from "./grid.ts";
 import { readTable, writeCsv } from "./table.ts";
-import type { CsvRow } from "./table.ts";
-import { FileProblem } from "./fileProblem.ts";
+import type { Fail } from "./table.ts";
 
 /** A line of the input list as it lies on the floor, in words. */
 export interface FloorLine {
@@ -78,7 +80,20 @@ const COLUMNS = [
   "Goes to",
   "Note",
 ] as const;
-const LARGEST = 1 << 20;
+/** The columns that are read back, and what they are called by people. */
+const READ = {
+  input: ["input", "in", "ch", "ch.", "channel", "no", "no.", "nr", "nr.", "#", "eingang"],
+  track: ["track", "name", "track name", "source", "instrument", "spur"],
+  by: ["by", "kind", "type"],
+  microphone: ["microphone or box", "microphone", "mic", "mic/di", "mic / di", "mic or di", "mikrofon"],
+  stand: ["stand", "stands", "stativ"],
+  phantom: ["phantom power", "phantom", "48v", "48 v", "+48v", "+48 v", "p48"],
+  polarity: ["polarity", "phase", "ø", "inverted", "invert"],
+  feeds: ["goes to", "feeds", "bus", "output"],
+  level: ["level", "fader"],
+  note: ["note", "notes", "comment", "comments", "remark", "remarks"],
+} as const;
+type Read = keyof typeof READ;
 
 /** The input list as CSV (RFC 4180, UTF-8). No cell can run as a formula. */
 export function floorListCsv(lines: readonly FloorLine[]): string {
@@ -99,39 +114,26 @@ export function floorListCsv(lines: readonly FloorLine[]): string {
 
 /**
  * The changes a CSV input list asks for: tracks are found by their name; input, what it comes by,
- * microphone, stand, phantom power, polarity and note are taken where the column is there.
+ * microphone, stand, phantom power, polarity, what it goes to, level and note are taken where the column is
+ * there.
  * @throws FileProblem naming the line where a track is not in this session or a value cannot be; nothing is
  *   taken then
  */
-export function floorListIn(session: Session, text: string): Change[] {
-  const { column, rows } = readTable(text, LARGEST, "input list");
-  const missing = ["Input", "Track"].filter((c) => column(c.toLowerCase()) < 0);
-  if (missing.length > 0)
-    throw new FileProblem(
-      "The first line lacks " +
-        `${missing.map((c) => `“${c}”`).join(" and ")}. It should read: ` +
-        `${COLUMNS.join(", ")}.`,
-      "line 1",
-    );
+export function floorListIn(session: Session, file: TableFile | string): Change[] {
+  const { has, rows } = readTable(file, READ, ["input", "track"]);
   const byName = new Map<string, Track[]>();
   for (const t of session.tracks.filter(recordsFromOutside))
     byName.set(t.name.toLowerCase(), [...(byName.get(t.name.toLowerCase()) ?? []), t]);
   const seen = new Set<string>();
   return rows.flatMap((row): Change[] => {
-    const cellOf = (name: string): string => row.cell(column(name));
-    const name = cellOf("track");
+    const name = row.cell("track");
     if (name === "") return [];
     const t = trackCalled(byName, name, row.fail);
     if (seen.has(t.id)) row.fail(`“${name}” stands in the list twice.`);
     seen.add(t.id);
-    return setFields(
-      t,
-      fieldsIn(t, cellOf, (name) => column(name) >= 0, row.fail),
-    );
+    return setFields(t, fieldsIn(session, t, row.cell, has, row.fail));
   });
 }
-
-type Fail = CsvRow["fail"];
 
 function trackCalled(byName: ReadonlyMap<string, readonly Track[]>, name: string, fail: Fail): Track {
   const [t, ...more] = byName.get(name.toLowerCase()) ?? [];
@@ -146,15 +148,14 @@ function trackCalled(byName: ReadonlyMap<string, readonly Track[]>, name: string
 }
 
 function inputIn(t: Track, said: string, fail: Fail): number | null {
-  const typed = /^\d+/.exec(said)?.[0];
-  if (typed === undefined) {
-    if (!["", "-", "–", "—"].includes(said))
-      fail(`“${said}” is no input. Type a number, or leave it empty.`);
-    return null;
-  }
-  const input = Number(typed);
-  if (input < 1 || input + CHANNELS[t.format ?? "mono"] - 1 > 1024) fail("inputs are counted 1 to 1024.");
-  return input;
+  const span = inputsIn(said);
+  if (span === undefined) return fail(`“${said}” is no input. Type a number, or leave it empty.`);
+  if (span === null) return null;
+  const last = span.first + CHANNELS[t.format ?? "mono"] - 1;
+  if (span.first < 1 || last > 1024) fail("inputs are counted 1 to 1024.");
+  if (span.last !== span.first && span.last !== last)
+    fail(`“${t.name}” is ${t.format ?? "mono"} and takes ${last === span.first ? "one input" : `inputs ${span.first} to ${last}`}, not ${said}.`);
+  return span.first;
 }
 
 function sourceIn(t: Track, said: string, fail: Fail): Track["source"] {
@@ -168,26 +169,64 @@ function sourceIn(t: Track, said: string, fail: Fail): Track["source"] {
 
 /** What a line says of its track, as far as the columns are there. */
 function fieldsIn(
+  session: Session,
   t: Track,
-  cell: (column: string) => string,
-  has: (column: string) => boolean,
+  cell: (column: Read) => string,
+  has: (column: Read) => boolean,
   fail: Fail,
 ): Partial<TrackFields> {
-  const microphone = asOneLine(cell("microphone or box"), 80);
+  const microphone = asOneLine(cell("microphone"), 80);
   // What a list shows in words for an empty field is not taken for something typed.
   const shown = t.microphone === "" && microphone === BY[t.source ?? "mic"];
   // A note of several lines shows its first here: unchanged, the rest stays.
   const sameNote = cell("note") === (t.notes.split("\n")[0] ?? "").trim();
-  const on = (said: string): boolean => !["", "no", "off", "0"].includes(said.toLowerCase());
-  const inverted = /^(inverted|ø|yes|reversed)$/i.test(cell("polarity"));
+  const neither = (what: string, said: string): never => fail(`“${said}” is neither yes nor no for ${what}.`);
   const input = inputIn(t, cell("input"), fail);
   return {
     input,
     ...(has("by") ? { source: sourceIn(t, cell("by"), fail) } : {}),
-    ...(has("microphone or box") && !shown ? { microphone } : {}),
+    ...(has("microphone") && !shown ? { microphone } : {}),
     ...(has("stand") ? { stand: asOneLine(cell("stand"), 60) } : {}),
-    ...(has("phantom power") ? { phantom: on(cell("phantom power")) } : {}),
-    ...(has("polarity") ? { polarity: inverted ? "inverted" : "normal" } : {}),
+    ...(has("phantom")
+      ? { phantom: yesIn(cell("phantom")) ?? neither("phantom power", cell("phantom")) }
+      : {}),
+    ...(has("polarity")
+      ? {
+          polarity:
+            (invertedIn(cell("polarity")) ?? neither("polarity", cell("polarity"))) ? "inverted" : "normal",
+        }
+      : {}),
+    ...(has("feeds") ? feedsIn(session, t, cell("feeds"), fail) : {}),
+    ...(has("level") && cell("level") !== "" ? { level: levelIn(cell("level"), fail) } : {}),
     ...(has("note") && !sameNote ? { notes: cell("note").slice(0, 4000) } : {}),
   };
+}
+
+/** What a source goes to, by its name; an empty cell leaves it. */
+function feedsIn(session: Session, t: Track, said: string, fail: Fail): Partial<TrackFields> {
+  if (said === "" || said === "–") return {};
+  const same = session.tracks.filter((x) => x.name.toLowerCase() === said.toLowerCase() && x.id !== t.id);
+  if (same.some((x) => x.id === t.feeds)) return {};
+  const [to, ...more] = same;
+  if (!to) return fail(`there is nothing called “${said}” in this session that it could go to.`);
+  if (more.length > 0) fail(`${more.length + 1} tracks are called “${said}”; give them names of their own first.`);
+  const circle = circleThrough(session, t, to.id);
+  if (circle) fail(`“${said}” feeds “${t.name}” already: that would go round in a circle.`);
+  return { feeds: to.id };
+}
+
+function circleThrough(session: Session, t: Track, to: TrackId): boolean {
+  const tracks = byId(session);
+  const seen = new Set<TrackId>();
+  for (let at: TrackId | null = to; at !== null && !seen.has(at); at = tracks.get(at)?.feeds ?? null) {
+    if (at === t.id) return true;
+    seen.add(at);
+  }
+  return false;
+}
+
+function levelIn(said: string, fail: Fail): number {
+  const level = numberIn(said) ?? fail(`“${said}” is no level. Type it in dB, such as −6.`);
+  if (level < -144 || level > 24) fail("levels go from −144 to 24 dB.");
+  return level;
 }

@@ -10,11 +10,14 @@ import { readEntries } from "./exchange/read.ts";
 import { inSize, sourceOf } from "./bytes.ts";
 import type { ByteSource, Bytes } from "./bytes.ts";
 import { FileProblem } from "./fileProblem.ts";
+import { tablesIn } from "./grid.ts";
+import type { TableFile } from "./grid.ts";
 import type { Cargo, ForeignSession } from "./foreignSession.ts";
 import { readMidiTracks } from "./midiTracks.ts";
 import { trackSheetIn } from "./trackSheet.ts";
 
 const LARGEST = 64 << 20;
+const MOST_TRACKS = 10_000;
 
 /**
  * Reads a file to start a template from: our exchange format, a Standard MIDI File, or a CSV track sheet,
@@ -32,19 +35,20 @@ export async function readIncoming(
   if (source.size === 0) throw new FileProblem(`“${name}” is empty. Choose another file.`);
   const first = String.fromCharCode(...(await source.read(0, 4)));
   // Of a session file only what is wanted is read: its recordings may be larger than any memory.
-  if (first.startsWith("PK")) return fromExchange(source);
+  if (first.startsWith("PK") && !/\.(xlsx|ods)$/i.test(name)) return fromExchange(source);
   if (source.size > LARGEST)
     throw new FileProblem(
       `“${name}” has ${inSize(source.size)}, more than any list of tracks. Choose another file.`,
     );
   const bytes = await source.read(0, source.size);
+  if (first.startsWith("PK")) return fromSheet(style, name, await tablesIn(name, bytes), newId);
   const starts = (text: string): boolean => first.startsWith(text);
   if (starts("MThd") || (starts("RIFF") && /\.(mid|midi|rmi)$/i.test(name)))
     return readMidiTracks(newSession(style.house, titleOf(name)), bytes);
-  if (/\.(csv|txt|tsv)$/i.test(name)) return fromSheet(style, name, bytes, newId);
+  if (/\.(csv|txt|tsv|tab)$/i.test(name)) return fromSheet(style, name, await tablesIn(name, bytes), newId);
   throw new FileProblem(
     `“${name}” is none of what a template can start from: a session exchange file ` +
-      "(.dawproject), a Standard MIDI File (.mid), a track sheet (.csv).",
+      "(.dawproject), a Standard MIDI File (.mid), a track sheet (.csv, .xlsx, .ods).",
   );
 }
 
@@ -75,17 +79,13 @@ async function fromExchange(bytes: ByteSource): Promise<ForeignSession> {
   };
 }
 
-function fromSheet(style: Style, name: string, bytes: Uint8Array, newId: () => string): ForeignSession {
-  let text: string;
-  try {
-    text = new TextDecoder("utf-8", { fatal: true }).decode(bytes);
-  } catch {
-    throw new FileProblem(`“${name}” is not UTF-8 text. Save it as CSV in UTF-8.`);
-  }
-  const list = trackSheetIn(text);
+function fromSheet(style: Style, name: string, file: TableFile, newId: () => string): ForeignSession {
+  const list = trackSheetIn(file);
   const empty = newSession(style.house, titleOf(name));
   const main = blankTrack(newId(), "Main", { kind: "main", format: empty.mainFormat });
-  const made = readLines(style, empty, list, newId);
+  const made = readLines(style, empty, list, newId, undefined, MOST_TRACKS);
+  if (made.length >= MOST_TRACKS)
+    throw new FileProblem(`“${name}” names more than ${MOST_TRACKS.toLocaleString("en")} tracks; no session has so many.`);
   const start: Session = made.some((m) => m.track.kind === "main") ? empty : { ...empty, tracks: [main] };
   return {
     session: apply(start, addTyped(style, start, made, "house")),

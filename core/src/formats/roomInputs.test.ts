@@ -124,7 +124,7 @@ describe("the inputs of a room as CSV", () => {
 
   it("are refused with the line and what belongs there", () => {
     for (const [text, says] of [
-      ["Name\nx", "No column is called “Input”"],
+      ["Name\nx", "“Input” is missing"],
       ["Input\none", "Line 2: “one” is no input number"],
       ["Input\n1\n1", "Line 3: input 1 is there twice"],
       ["Input,Takes\n1,steam", "Line 2: “steam” is nothing that can be plugged in: mic, di"],

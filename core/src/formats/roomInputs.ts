@@ -3,12 +3,18 @@ import type { RoomInput } from "../fit/room.ts";
 import { SOURCES } from "../session/document.ts";
 import type { Source } from "../session/document.ts";
 import { FileProblem } from "./fileProblem.ts";
+import { inputsIn, yesIn } from "./cellWords.ts";
+import type { TableFile } from "./grid.ts";
 import { readTable, writeCsv } from "./table.ts";
 
-const LARGEST = 1 << 20;
 const HEADS = ["Input", "Name", "Takes", "48 V"] as const;
-const YES = new Set(["yes", "y", "x", "1", "true", "48", "48v", "48 v", "on"]);
-const NO = new Set(["", "no", "n", "0", "false", "-", "off"]);
+/** What the columns are called by people. */
+const COLUMNS = {
+  number: ["input", "number", "no", "no.", "nr", "nr.", "#", "channel", "ch", "in", "eingang"],
+  label: ["name", "label", "socket", "called"],
+  takes: ["takes", "kind", "kinds", "type", "art"],
+  phantom: ["48 v", "48v", "+48 v", "+48v", "phantom", "phantom power", "p48"],
+} as const;
 
 /** The inputs of a room as CSV (RFC 4180), one a line; docs/formats.md. No cell can run as a formula. */
 export const roomInputsCsv = (inputs: readonly RoomInput[]): string =>
@@ -22,32 +28,29 @@ export const roomInputsCsv = (inputs: readonly RoomInput[]): string =>
  * without phantom power.
  * @throws FileProblem naming the line; nothing is taken then
  */
-export function readRoomInputs(text: string): RoomInput[] {
-  const table = readTable(text, LARGEST, "list of inputs");
-  const at = {
-    number: table.column("input", "number", "no", "no.", "channel"),
-    label: table.column("name", "label"),
-    takes: table.column("takes", "kind", "kinds"),
-    phantom: table.column("48 v", "48v", "phantom", "phantom power"),
-  };
-  if (at.number < 0)
-    throw new FileProblem(`No column is called “Input”. The heads are ${HEADS.join(", ")}.`, "line 1");
+export function readRoomInputs(file: TableFile | string): RoomInput[] {
+  const { rows } = readTable(file, COLUMNS, ["number"]);
   const seen = new Set<number>();
-  const inputs = table.rows.map((row) => {
-    const phantom = row.cell(at.phantom).toLowerCase();
-    if (!YES.has(phantom) && !NO.has(phantom))
-      row.fail(`“${phantom}” is neither yes nor no for phantom power.`);
-    const read = roomInput.safeParse({
-      number: Number(row.cell(at.number)),
-      label: row.cell(at.label) || "Mic preamp",
-      takes: takesFrom(row.cell(at.takes), row.fail),
-      phantom: YES.has(phantom),
+  const inputs = rows.flatMap((row): RoomInput[] => {
+    const said = row.cell("phantom");
+    const phantom = yesIn(said);
+    if (phantom === null) return row.fail(`“${said.toLowerCase()}” is neither yes nor no for phantom power.`);
+    const span = inputsIn(row.cell("number"));
+    if (!span || span.last < span.first || span.last - span.first > 511)
+      return row.fail(`“${row.cell("number")}” is no input number, or the name is too long.`);
+    return Array.from({ length: span.last - span.first + 1 }, (_, n): RoomInput => {
+      const read = roomInput.safeParse({
+        number: span.first + n,
+        label: row.cell("label") || "Mic preamp",
+        takes: takesFrom(row.cell("takes"), row.fail),
+        phantom,
+      });
+      if (!read.success)
+        return row.fail(`“${row.cell("number")}” is no input number, or the name is too long.`);
+      if (seen.has(read.data.number)) row.fail(`input ${read.data.number} is there twice.`);
+      seen.add(read.data.number);
+      return read.data;
     });
-    if (!read.success)
-      return row.fail(`“${row.cell(at.number)}” is no input number, or the name is too long.`);
-    if (seen.has(read.data.number)) row.fail(`input ${read.data.number} is there twice.`);
-    seen.add(read.data.number);
-    return read.data;
   });
   if (inputs.length > 512)
     throw new FileProblem(`It holds ${inputs.length} inputs; a room has at most 512.`);

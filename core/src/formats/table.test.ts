@@ -42,8 +42,9 @@ describe("a table as CSV", () => {
             .trim(),
         );
         fc.pre(plain.some((t) => t !== ""));
-        const table = readTable(writeCsv(heads, [plain]), 1e6, "table");
-        expect(heads.map((h) => table.rows[0]?.cell(table.column(h)))).toEqual(plain);
+        const columns = Object.fromEntries(heads.map((h) => [h, [h]]));
+        const table = readTable(writeCsv(heads, [plain]), columns, heads);
+        expect(heads.map((h) => table.rows[0]?.cell(h))).toEqual(plain);
       }),
     );
   });

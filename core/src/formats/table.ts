@@ -1,45 +1,92 @@
 import Papa from "papaparse";
 import { FileProblem } from "./fileProblem.ts";
+import { gridOfText } from "./grid.ts";
+import type { Grid, GridRow, TableFile } from "./grid.ts";
 
-/** A CSV of the house, read: its heads and its rows. */
-export interface CsvTable {
-  /** The place of the first column that is called one of these, whatever its letters' case; −1 for none. */
-  readonly column: (...names: readonly string[]) => number;
-  readonly rows: readonly CsvRow[];
+/** The columns of a list: for each what it may be called, in small letters, the likeliest first. */
+export type Columns<K extends string> = Readonly<Record<K, readonly string[]>>;
+
+/** A list that was read from a table. */
+export interface Table<K extends string> {
+  /** Whether a column is there at all. */
+  readonly has: (column: K) => boolean;
+  readonly rows: readonly TableRow<K>[];
 }
 /** One row, with what is in its cells and how its faults are said. */
-export interface CsvRow {
+export interface TableRow<K extends string> {
+  readonly line: number;
   /**
    * What stands in a column; empty where there is none. A sign that keeps a cell from running as a formula
    * is taken off.
    */
-  readonly cell: (column: number) => string;
-  /** @throws FileProblem that names the line */
-  readonly fail: (why: string) => never;
+  readonly cell: (column: K) => string;
+  readonly fail: Fail;
 }
+/** @throws FileProblem that names the line */
+export type Fail = (why: string) => never;
+
+/** Heads stand no further down than this; what is above them is a title. */
+const HEADS_WITHIN = 30;
 
 /**
- * Reads a CSV (RFC 4180).
- * @param what what the file should be, for saying that it is too large to be one
- * @throws FileProblem where it is too large or a quote is not closed
+ * Finds a list in a file: its heads in any order and under any of their names, below whatever titles stand
+ * above.
+ * @param needed the columns without which it is no such list
+ * @throws FileProblem that says which column is missing, where it is no table
  */
-export function readTable(text: string, largest: number, what: string): CsvTable {
-  if (text.length > largest)
-    throw new FileProblem(`The file is larger than any ${what}. Check that it is the right one.`);
-  const { data, errors } = Papa.parse<string[]>(text.replace(/^\ufeff/, ""), {
-    skipEmptyLines: "greedy",
-  });
-  const torn = errors.find((e) => e.type === "Quotes");
-  if (torn) failAt((torn.row ?? 0) + 1, "a quote is opened and never closed.");
-  const [head = [], ...rows] = data;
-  return {
-    column: (...names) => head.findIndex((h) => names.includes(h.trim().toLowerCase())),
-    rows: rows.map((row, i) => ({
-      cell: (column) => unguarded((row[column] ?? "").trim()).trim(),
-      fail: (why) => failAt(i + 2, why),
-    })),
-  };
+export function readTable<K extends string>(
+  file: TableFile | string,
+  columns: Columns<K>,
+  needed: readonly NoInfer<K>[],
+): Table<K> {
+  const grids = typeof file === "string" ? [gridOfText(file)] : file;
+  for (const grid of grids)
+    for (const [index, row] of grid.rows.slice(0, HEADS_WITHIN).entries()) {
+      const at = placesOf(row, columns);
+      if (needed.every((key) => at.has(key))) return tableFrom(grid, index, at);
+    }
+  const heads = grids[0]?.rows[0];
+  const missing = needed.filter((key) => !heads || !placesOf(heads, columns).has(key));
+  const named = (keys: readonly K[]): string => keys.map((key) => `“${capital(columns[key][0] ?? key)}”`).join(", ");
+  throw new FileProblem(
+    `No line of the file has the heads of this list: ${named(missing)} ${missing.length === 1 ? "is" : "are"} ` +
+      `missing. They are ${named(Object.keys(columns) as K[])}, in any order.`,
+    "line 1",
+  );
 }
+
+const capital = (word: string): string => word.charAt(0).toUpperCase() + word.slice(1);
+
+/** A head as it is compared: without what stands in brackets, colons and stars behind it. */
+const headOf = (cell: string): string =>
+  cell
+    .normalize("NFC")
+    .toLowerCase()
+    .replace(/\(.*?\)|\[.*?\]/g, "")
+    .replace(/[\s:*]+$/, "")
+    .replace(/\s+/g, " ")
+    .trim();
+
+function placesOf<K extends string>(row: GridRow, columns: Columns<K>): Map<K, number> {
+  const heads = row.cells.map(headOf);
+  const at = new Map<K, number>();
+  for (const key of Object.keys(columns) as K[])
+    for (const name of columns[key]) {
+      const index = heads.indexOf(name);
+      if (index < 0 || at.has(key)) continue;
+      at.set(key, index);
+    }
+  return at;
+}
+
+const tableFrom = <K extends string>(grid: Grid, heads: number, at: ReadonlyMap<K, number>): Table<K> => ({
+  has: (column) => at.has(column),
+  rows: grid.rows.slice(heads + 1).map(({ line, cells }) => ({
+    line,
+    cell: (column) => unguarded((cells[at.get(column) ?? -1] ?? "").trim()).trim(),
+    fail: (why) => failAt(line, why),
+  })),
+});
 
 /**
  * How a cell begins that a spreadsheet may take for a formula: with a sign, also a full-width one (which

@@ -3,48 +3,56 @@ import type { Session, Track } from "../session/document.ts";
 import { byId, foldersAround } from "../session/routing.ts";
 import { asOneLine } from "../session/text.ts";
 import { readTable, writeCsv } from "./table.ts";
-import type { CsvRow } from "./table.ts";
+import type { Fail } from "./table.ts";
+import { inputsIn, numberIn } from "./cellWords.ts";
+import type { InputSpan } from "./cellWords.ts";
+import type { TableFile } from "./grid.ts";
 import { FileProblem } from "./fileProblem.ts";
 
-const LARGEST = 4 << 20;
 const DEEPEST = 16;
 
+/** What the columns of a track sheet are called by people. */
+const COLUMNS = {
+  name: ["track", "name", "track name", "channel name", "trackname", "instrument", "source", "spur", "piste"],
+  folder: ["folder", "folders", "group", "section", "ordner"],
+  input: ["input", "in", "ch", "ch.", "channel", "no", "no.", "nr", "nr.", "#", "number", "input no", "eingang"],
+  format: ["format", "width", "mono/stereo", "m/s", "channels"],
+  feeds: ["feeds", "goes to", "output", "out", "bus", "destination"],
+  level: ["level", "fader", "volume", "db"],
+  notes: ["note", "notes", "comment", "comments", "remark", "remarks", "bemerkung"],
+} as const;
+
 /**
- * A CSV track sheet as a list for the "add tracks" field: one line a track, indented for its folders, with
- * input, format and note behind bars.
- * A column “Track” (or “Name”) is needed; “Folder” (outer and inner parted by “/”), “Input”, “Format” and
- * “Note” (or “Notes”) are taken where they are.
+ * A track sheet as a list for the "add tracks" field: one line a track, indented for its folders, with
+ * input, format, level, what it feeds and a note behind bars. Only the names have to be there; folders are
+ * parted by “/”, the outer one first.
  * @throws FileProblem naming the line, where the column is missing or a value cannot be
  */
-export function trackSheetIn(text: string): string {
-  const { column, rows } = readTable(text, LARGEST, "track sheet");
-  const at = {
-    name: column("track", "name"),
-    folder: column("folder"),
-    input: column("input"),
-    format: column("format"),
-    notes: column("note", "notes"),
-  };
-  if (at.name < 0)
-    throw new FileProblem(
-      "The first line has no column “Track”. It should read, for example: Folder,Track,Input,Format,Note.",
-      "line 1",
-    );
+export function trackSheetIn(file: TableFile | string): string {
+  const { rows } = readTable(file, COLUMNS, ["name"]);
   const lines: string[] = [];
   let open: readonly string[] = [];
   for (const row of rows) {
-    const cell = (index: number): string => asOneLine(row.cell(index), 400).trim().replaceAll("|", "/");
-    const name = cell(at.name);
+    const cell = (column: keyof typeof COLUMNS): string =>
+      asOneLine(row.cell(column), 400).trim().replaceAll("|", "/");
+    const name = cell("name");
     if (name === "") continue;
-    const folders = foldersIn(cell(at.folder), name, row.fail);
-    const input = inputIn(cell(at.input), row.fail);
-    const format = formatIn(cell(at.format), row.fail);
+    const folders = foldersIn(cell("folder"), name, row.fail);
+    const input = inputIn(cell("input"), row.fail);
+    const format = formatIn(cell("format"), row.fail);
     lines.push(...opening(open, folders));
     open = folders;
-    const parts = [input, format, cell(at.notes)].filter((p) => p !== "");
+    const wide = input !== null && input.last > input.first && format === "" ? "stereo" : format;
+    const parts = [
+      input === null ? "" : String(input.first),
+      wide,
+      levelIn(cell("level"), row.fail),
+      cell("feeds") === "" ? "" : `feeds ${cell("feeds")}`,
+      cell("notes") === "" ? "" : `note: ${cell("notes")}`,
+    ].filter((part) => part !== "");
     lines.push(`${indent(folders.length)}${[name, ...parts].join(" | ")}`);
   }
-  if (lines.length === 0) throw new FileProblem("The file names no tracks below its first line.");
+  if (lines.length === 0) throw new FileProblem("The file names no tracks below its heads.");
   return lines.join("\n");
 }
 
@@ -57,7 +65,7 @@ function opening(open: readonly string[], folders: readonly string[]): string[] 
   return folders.slice(same).map((f, d) => `${indent(same + d)}${f}`);
 }
 
-function foldersIn(said: string, name: string, fail: CsvRow["fail"]): string[] {
+function foldersIn(said: string, name: string, fail: Fail): string[] {
   const folders = said
     .split("/")
     .map((f) => f.trim())
@@ -67,14 +75,27 @@ function foldersIn(said: string, name: string, fail: CsvRow["fail"]): string[] {
   return folders;
 }
 
-function inputIn(said: string, fail: CsvRow["fail"]): string {
-  if (said !== "" && !(/^\d{1,4}$/.test(said) && Number(said) >= 1 && Number(said) <= 1024))
-    fail(`“${said}” is no input. Type a number from 1 to 1024, or leave it empty.`);
-  return said;
+function inputIn(said: string, fail: Fail): InputSpan | null {
+  const span = inputsIn(said);
+  if (span === undefined) return fail(`“${said}” is no input. Type a number from 1 to 1024, or leave it empty.`);
+  if (span === null) return null;
+  if (span.first < 1 || span.last > 1024) fail("inputs are counted 1 to 1024.");
+  if (![0, 1].includes(span.last - span.first))
+    fail(`inputs ${span.first} and ${span.last} do not lie side by side; a wide track takes neighbours.`);
+  return span;
 }
 
-function formatIn(said: string, fail: CsvRow["fail"]): string {
-  const format = said.toLowerCase();
+function levelIn(said: string, fail: Fail): string {
+  if (said === "") return "";
+  const level = numberIn(said) ?? fail(`“${said}” is no level. Type it in dB, such as −6.`);
+  return level === 0 ? "" : `${level} dB`;
+}
+
+/** Short forms and numbers of channels people write. */
+const FORMATS: Readonly<Record<string, string>> = { m: "mono", s: "stereo", st: "stereo", "1": "mono", "2": "stereo" };
+
+function formatIn(said: string, fail: Fail): string {
+  const format = FORMATS[said.toLowerCase()] ?? said.toLowerCase();
   if (format !== "" && !channelFormat.safeParse(format).success)
     fail(`the house knows no format “${format}”. It knows ${channelFormat.options.join(", ")}.`);
   return format;

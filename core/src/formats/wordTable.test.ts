@@ -90,7 +90,7 @@ describe("the word list as CSV", () => {
     [
       "wrong columns",
       "Name,Colour\nKick,red",
-      /first line lacks “Family”, “Role”.*It should read: Family, Role, Short form/,
+      /“Family”, “Short form”, “8 letters”, “4 letters”, “Heard as” are missing. They are “Family”, “Role”, “Short form”/,
     ],
     [
       "an unknown family",
@@ -106,7 +106,7 @@ describe("the word list as CSV", () => {
       /^Line 2: “boom@No Where” cannot be a heard name/,
     ],
     ["an open quote", `${HEAD}\nDrum kit,"Kick,K,K,K,x`, /a quote is opened and never closed/],
-    ["a picture", "\u0089PNG\r\n\u001a", /first line lacks/],
+    ["a picture", "\u0089PNG\r\n\u001a", /No line of the file has the heads of this list/],
   ])("refuses %s, naming the line, and changes nothing", (_what, text, message) => {
     const before = structuredClone(house);
     expect(() => wordsFromCsv(house, text)).toThrow(message);

@@ -1,17 +1,28 @@
-import Papa from "papaparse";
 import { addRole, moveRole, withRole } from "../house/edit.ts";
 import { houseProblems } from "../house/house.ts";
 import type { House } from "../house/house.ts";
 import { heard as heardSchema, role as roleSchema } from "../words/wordlist.ts";
 import type { Hearing, Role } from "../words/wordlist.ts";
 import { FileProblem } from "./fileProblem.ts";
-import { unguarded, writeCsv } from "./table.ts";
+import type { TableFile } from "./grid.ts";
+import { readTable, writeCsv } from "./table.ts";
 
 const COLUMNS = ["Family", "Role", "Short form", "8 letters", "4 letters", "Heard as"] as const;
 /** Columns a table may have besides; a role keeps what it has where one is missing. */
 const MORE = ["Source", "Format", "Positions"] as const;
 const AS_MAIN = "as the main path";
-const LARGEST = 4 << 20;
+/** What the columns are called when they are read; the last three need not be there. */
+const READ = {
+  family: ["family", "group"],
+  role: ["role", "name"],
+  full: ["short form", "short", "abbreviation", "short name"],
+  eight: ["8 letters", "8", "eight letters", "8 characters"],
+  four: ["4 letters", "4", "four letters", "4 characters"],
+  heard: ["heard as", "heard", "also", "synonyms"],
+  source: ["source"],
+  format: ["format"],
+  positions: ["positions", "position"],
+} as const;
 
 /** A heard name in one cell: "bass@choir" holds only there, "cel?" is never called sure. */
 const heardOut = (h: Hearing): string =>
@@ -61,59 +72,31 @@ export function wordsToCsv(house: House): string {
  * @throws FileProblem naming the line, where a column is missing or a value cannot be; nothing is taken
  *   then
  */
-export function wordsFromCsv(house: House, text: string): House {
-  if (text.length > LARGEST)
-    throw new FileProblem("The file is larger than any word list. Check that it is the right one.");
-  const { data, errors } = Papa.parse<string[]>(text.replace(/^\ufeff/, ""), { skipEmptyLines: "greedy" });
-  const [head = [], ...rows] = data;
-  const at = COLUMNS.map((c) => head.findIndex((h) => h.trim().toLowerCase() === c.toLowerCase()));
-  const moreAt = MORE.map((c) => head.findIndex((h) => h.trim().toLowerCase() === c.toLowerCase()));
-  const missing = COLUMNS.filter((_, i) => (at[i] ?? -1) < 0);
-  if (missing.length > 0)
-    throw new FileProblem(
-      "The first line lacks " +
-        `${missing.map((m) => `“${m}”`).join(", ")}. It should read: ` +
-        `${COLUMNS.join(", ")}.`,
-      "line 1",
-    );
-  const torn = errors.find((e) => e.type === "Quotes");
-  if (torn)
-    throw new FileProblem(
-      `Line ${(torn.row ?? 0) + 1}: a quote is opened and never closed.`,
-      `line ${(torn.row ?? 0) + 1}`,
-    );
+export function wordsFromCsv(house: House, file: TableFile | string): House {
+  const { has, rows } = readTable(file, READ, ["family", "role", "full", "eight", "four", "heard"]);
   const families = new Map(house.words.families.map((f) => [f.name.toLowerCase(), f.id]));
   let next = house;
-  rows.forEach((row, i) => {
-    const line = i + 2;
-    const [family = "", name = "", full = "", eight = "", four = "", heard = ""] = at.map((c) =>
-      unguarded(row[c] ?? "").trim(),
-    );
-    const fail = (why: string): never => {
-      throw new FileProblem(`Line ${line}: ${why}`, `line ${line}`);
-    };
-    const familyId = families.get(family.toLowerCase()) ?? fail(`there is no family “${family}”.`);
+  for (const { line, cell, fail } of rows) {
+    const name = cell("role");
+    const familyId = families.get(cell("family").toLowerCase()) ?? fail(`there is no family “${cell("family")}”.`);
     if (name === "") fail("the role has no name.");
-    const known: Role | undefined = next.words.roles.find(
-      (r) => r.name.toLowerCase() === name.toLowerCase(),
-    );
-    const fields = { short: { full, eight, four }, heard: heardIn(heard, line) };
+    const called = (r: Role): boolean => r.name.toLowerCase() === name.toLowerCase();
+    const known = next.words.roles.find(called);
+    const short = { full: cell("full"), eight: cell("eight"), four: cell("four") };
+    const fields = { short, heard: heardIn(cell("heard"), line) };
     if (known) next = moveRole(withRole(next, known.id, fields), known.id, familyId);
     else {
       const made = addRole(next, { name, family: familyId, short: fields.short, heard: "" });
       if ("problem" in made) return fail(made.problem);
       next = withRole(made.house, made.id, { heard: fields.heard });
     }
-    const [source, format, positions] = moreAt.map((c) =>
-      c < 0 ? undefined : unguarded(row[c] ?? "").trim(),
-    );
-    const made = next.words.roles.find((r) => r.name.toLowerCase() === name.toLowerCase());
-    if (made) next = withRole(next, made.id, usually(made, source, format, positions));
-    const role = next.words.roles.find((r) => r.name.toLowerCase() === name.toLowerCase());
-    const checked = roleSchema.safeParse(role);
+    const said = (column: keyof typeof READ): string | undefined => (has(column) ? cell(column) : undefined);
+    const made = next.words.roles.find(called);
+    if (made) next = withRole(next, made.id, usually(made, said("source"), said("format"), said("positions")));
+    const checked = roleSchema.safeParse(next.words.roles.find(called));
     if (!checked.success)
       fail(`${checked.error.issues[0]?.path.join(" ") ?? ""}: ${checked.error.issues[0]?.message ?? ""}.`);
-  });
+  }
   const [problem] = houseProblems(next);
   if (problem) throw new FileProblem(`The list does not fit together: ${problem.message}.`);
   return next;

@@ -13,6 +13,10 @@ export interface Line {
   readonly many: number;
   readonly input: number | null;
   readonly format: ChannelFormat | null;
+  /** In dB; null where nothing is said. */
+  readonly level: number | null;
+  /** The name of what it feeds, as typed; null where nothing is said. */
+  readonly feeds: string | null;
   readonly notes: string;
 }
 
@@ -21,8 +25,9 @@ const TAB = 4;
 
 /**
  * The lines of a typed or pasted list; empty ones are left out.
- * "8 of" before a name makes eight; behind a bar or a tab may stand an input, a channel format and a note,
- * in any order.
+ * "8 of" before a name makes eight; behind a bar or a tab may stand an input, a channel format, a level
+ * ("−6 dB"), what it feeds ("feeds PANS") and a note ("note: 12" where it would be taken for one of these), in
+ * any order.
  */
 export function linesOf(text: string): Line[] {
   return text.split(/\r?\n/).flatMap((raw, i) => {
@@ -41,21 +46,31 @@ function partsOf(raw: string): Omit<Line, "at" | "indent"> {
   const counted = /^(\d{1,3})\s+of\s+(\S.*)$/i.exec(first);
   const many = counted ? Number(counted[1]) : 1;
   let input: number | null = null,
-    format: ChannelFormat | null = null;
+    format: ChannelFormat | null = null,
+    level: number | null = null,
+    feeds: string | null = null;
   const notes: string[] = [];
   for (const part of rest) {
     const number = /^(?:in(?:put)?\s*)?(\d{1,4})$/i.exec(part)?.[1];
     const wide = channelFormat.safeParse(part.toLowerCase());
+    const gain = /^([+\-−]?\d{1,3}(?:\.\d+)?)\s*dB$/i.exec(part)?.[1];
+    const to = /^feeds\s+(\S.*)$/i.exec(part)?.[1];
+    const note = /^note:\s*(.*)$/i.exec(part)?.[1];
     if (number !== undefined && input === null && Number(number) >= 1 && Number(number) <= 1024)
       input = Number(number);
     else if (wide.success && format === null) format = wide.data;
-    else if (part !== "") notes.push(part);
+    else if (gain !== undefined && level === null)
+      level = Math.max(-144, Math.min(24, Number(gain.replace("−", "-"))));
+    else if (to !== undefined && feeds === null) feeds = to;
+    else if (part !== "") notes.push(note ?? part);
   }
   return {
     name: (counted && many >= 1 ? (counted[2] ?? "") : first).slice(0, 200),
     many: counted && many >= 1 ? many : 1,
     input,
     format,
+    level,
+    feeds,
     notes: notes.join("; "),
   };
 }

@@ -23,7 +23,7 @@ export interface NewName {
 
 const NONE: ReadonlySet<string> = new Set();
 
-/** So many tracks are taken at once. */
+/** So many tracks are taken at once where they are typed; whoever reads a file takes all of it. */
 export const MOST_AT_ONCE = 500;
 
 /**
@@ -33,6 +33,7 @@ export const MOST_AT_ONCE = 500;
  * is lost.
  * @param newId gives a fresh id for each track
  * @param agreed names, as typed, whose doubtful reading somebody has agreed to
+ * @param most how many are taken
  */
 export function readLines(
   style: Style,
@@ -40,6 +41,7 @@ export function readLines(
   text: string | readonly Line[],
   newId: () => TrackId,
   agreed: ReadonlySet<string> = NONE,
+  most = MOST_AT_ONCE,
 ): NewName[] {
   const lines = typeof text === "string" ? linesOf(text) : text;
   const owners = ownersOf(lines);
@@ -60,7 +62,7 @@ export function readLines(
       said.role !== null && agreed.has(line.name) ? { ...said, sure: true, doubt: null } : said;
     const isFolder = folders.has(index);
     const known = reading.sure ? reading : { role: null, of: null, positions: [], number: null };
-    for (let n = 0; n < (isFolder ? 1 : line.many) && made.length < MOST_AT_ONCE; n++) {
+    for (let n = 0; n < (isFolder ? 1 : line.many) && made.length < most; n++) {
       const track = isFolder
         ? folderTrack(style, session, newId(), line, reading)
         : newTrack(
@@ -76,13 +78,25 @@ export function readLines(
         const input = line.input + n * CHANNELS[track.format ?? "mono"];
         if (input + CHANNELS[track.format ?? "mono"] - 1 <= 1024) track.input = input;
       }
+      if (line.level !== null) track.level = line.level;
       if (line.notes !== "") track.notes = line.notes;
       track.parent = parent;
       idOf.set(index, track.id);
       made.push({ line, reading, track });
     }
   });
+  lead(session, made);
   return made;
+}
+
+/** Leads tracks to what their lines say they feed: one of the list, else one of the session, by its name. */
+function lead(session: Session, made: readonly NewName[]): void {
+  const called = new Map(session.tracks.map((t) => [t.name.toLowerCase(), t.id]));
+  for (const { line, track } of made.toReversed()) called.set(line.name.toLowerCase(), track.id);
+  for (const { line, track } of made) {
+    const to = line.feeds === null ? undefined : called.get(line.feeds.toLowerCase());
+    if (to !== undefined && to !== track.id) track.feeds = to;
+  }
 }
 
 function folderTrack(style: Style, session: Session, id: TrackId, line: Line, reading: Reading): Track {

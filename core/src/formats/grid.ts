@@ -1,0 +1,105 @@
+import Papa from "papaparse";
+import { FileProblem } from "./fileProblem.ts";
+
+/** A row of a table, and the line of the file a person sees it on. */
+export interface GridRow {
+  readonly line: number;
+  readonly cells: readonly string[];
+}
+/** A table as it lies in a file: its rows, empty ones left out. */
+export interface Grid {
+  /** What its sheet is called; empty for a text. */
+  readonly name: string;
+  readonly rows: readonly GridRow[];
+}
+/** Everything a file holds that may be a table: one of a text, the sheets of a spreadsheet. */
+export type TableFile = readonly Grid[];
+
+const LARGEST = 16 << 20;
+const MOST_ROWS = 20_000;
+const DELIMITERS = [",", ";", "\t", "|"];
+
+/** @throws FileProblem where there are more rows than any list has: nothing is cut silently */
+export function refuseEndless(rows: readonly unknown[], name: string): void {
+  if (rows.length > MOST_ROWS)
+    throw new FileProblem(
+      `${name === "" ? "The file" : `“${name}”`} has more than ${MOST_ROWS.toLocaleString("en")} rows, more ` +
+        "than any list. Check that it is the right one.",
+    );
+}
+
+/**
+ * A text as a table: parted by commas, semicolons, tabs or bars, whatever it uses most evenly, or says itself
+ * in a first line `sep=;` (RFC 4180, and what spreadsheets make of it).
+ * @throws FileProblem where it is too large or a quote is not closed
+ */
+export function gridOfText(text: string): Grid {
+  if (text.length > LARGEST)
+    throw new FileProblem("The file is larger than any list of this kind. Check that it is the right one.");
+  const whole = text.replace(/^\ufeff/, "");
+  const said = /^sep=(.)\r?\n?/i.exec(whole);
+  const start = said?.[0].length ?? 0;
+  const body = whole.slice(start);
+  const rows: GridRow[] = [];
+  let line = said ? 2 : 1;
+  let at = 0;
+  Papa.parse<string[]>(body, {
+    delimiter: said?.[1] ?? "",
+    delimitersToGuess: DELIMITERS,
+    step: ({ data, errors, meta }) => {
+      if (errors.some((e) => e.type === "Quotes"))
+        throw new FileProblem(`Line ${line}: a quote is opened and never closed.`, `line ${line}`);
+      if (data.some((cell) => cell.trim() !== "")) rows.push({ line, cells: data });
+      // A row may go over several lines where a cell does.
+      line += linesIn(body.slice(at, meta.cursor));
+      at = meta.cursor;
+    },
+  });
+  refuseEndless(rows, "");
+  return { name: "", rows };
+}
+
+const linesIn = (text: string): number => text.split(/\r\n|\r|\n/).length - 1;
+
+/** So many zeros among its first bytes say that a text without a mark is UTF-16. */
+const SAMPLE = 200;
+const MANY = 0.3;
+
+/**
+ * The text of a file of which nothing says how it is encoded: by its byte order mark, by zeros between letters
+ * (UTF-16), UTF-8 where that can be, else Latin-1 (Windows-1252).
+ */
+export function textOf(bytes: Uint8Array): string {
+  const [a, b] = bytes;
+  if (a === 0xff && b === 0xfe) return new TextDecoder("utf-16le").decode(bytes);
+  if (a === 0xfe && b === 0xff) return new TextDecoder("utf-16be").decode(bytes);
+  const sample = bytes.subarray(0, SAMPLE);
+  const zeros = (from: 0 | 1): number => sample.filter((byte, i) => i % 2 === from && byte === 0).length;
+  if (zeros(1) > sample.length * MANY) return new TextDecoder("utf-16le").decode(bytes);
+  if (zeros(0) > sample.length * MANY) return new TextDecoder("utf-16be").decode(bytes);
+  try {
+    return new TextDecoder("utf-8", { fatal: true }).decode(bytes);
+  } catch {
+    return new TextDecoder("windows-1252").decode(bytes);
+  }
+}
+
+/**
+ * The tables in a file: a text, or a spreadsheet (XLSX, ODS).
+ * @throws FileProblem where it is empty, too large, torn or of another kind
+ */
+export async function tablesIn(name: string, bytes: Uint8Array): Promise<TableFile> {
+  if (bytes.length === 0) throw new FileProblem(`“${name}” is empty. Choose another file.`);
+  if (bytes.length > LARGEST)
+    throw new FileProblem(`“${name}” is larger than any list of this kind. Check that it is the right one.`);
+  if (bytes[0] === 0x50 && bytes[1] === 0x4b)
+    return (await import("./spreadsheet.ts")).sheetsIn(name, bytes);
+  if (bytes[0] === 0xd0 && bytes[1] === 0xcf)
+    throw new FileProblem(
+      `“${name}” is a document of an older office program. Save it as XLSX, ODS or CSV and choose that.`,
+    );
+  const text = textOf(bytes);
+  if (text.includes("\0") || ["%PDF", "\u2030PNG", "MThd", "RIFF"].some((begins) => text.startsWith(begins)))
+    throw new FileProblem(`“${name}” is no table. Choose a CSV, a text with tabs, an XLSX or an ODS.`);
+  return [gridOfText(text)];
+}
