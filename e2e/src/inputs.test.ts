@@ -24,12 +24,12 @@ describe("the input list", () => {
     await b.type("//input[@aria-label='Keep these inputs as']", "Yard");
     await b.press(Key.ENTER);
     await b.see("//select[@aria-label='Input set']/option[.='Yard']");
-    await b.upload("Input list as CSV", "list.csv", "Track,Input,Stand\nKick,3,low boom\nNobody,4,x\n");
+    await b.upload("Input list file", "list.csv", "Track,Input,Stand\nKick,3,low boom\nNobody,4,x\n");
     await b.seeText(
       "Line 3: there is no source “Nobody” in this session. Name it as the track sheet does, " +
         "or take the line out. Nothing was changed.",
     );
-    await b.upload("Input list as CSV", "list.csv", "Track,Input,Stand\nKick,40,low boom\n");
+    await b.upload("Input list file", "list.csv", "Track,Input,Stand\nKick,40,low boom\n");
     await b.see("//button[@aria-label='Undo: input list from a file']");
     await b.driver.wait(
       async () =>

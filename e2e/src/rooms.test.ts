@@ -47,7 +47,7 @@ describe("a room, made and edited", () => {
   });
 
   it("goes out as a table and comes in as one; a bad one changes nothing and says its line", async () => {
-    await b.button("Take it out");
+    await b.button("Take it out as CSV");
     const csv = await b.savedText("Inputs Net Shed.csv");
     expect(csv).toContain("4,Mic preamp,mic di,yes");
     await b.upload("Inputs from a table", "bad.csv", "Input,Takes\n1,steam\n");

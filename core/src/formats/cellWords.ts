@@ -1,8 +1,12 @@
 /** How people write yes and no in lists; what is empty is no. */
 const YES = new Set(
-  "yes y x ✓ ✔ true t on 1 1.0 ja j oui o si sí da 48 48v +48 +48v p48 phantom".split(" ").concat("48 v", "+48 v"),
+  "yes y x ✓ ✔ true t on 1 1.0 ja j oui o si sí da 48 48v +48 +48v p48 phantom"
+    .split(" ")
+    .concat("48 v", "+48 v"),
 );
-const NO = new Set(" |no|n|none|nein|non|nej|false|f|off|0|0.0|-|–|—|n/a|na|aus|empty|leer".split("|").map((w) => w.trim()));
+const NO = new Set(
+  " |no|n|none|nein|non|nej|false|f|off|0|0.0|-|–|—|n/a|na|aus|empty|leer".split("|").map((w) => w.trim()),
+);
 
 /** A yes or no; null where a cell says neither. */
 export function yesIn(cell: string): boolean | null {

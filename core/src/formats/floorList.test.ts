@@ -3,11 +3,12 @@ import { smallSession } from "../fixtures/sessions.ts";
 import { apply } from "../session/apply.ts";
 import { setField } from "../session/change.ts";
 import { usualWords } from "../words/usual/index.ts";
-import { floorList, floorListCsv, floorListIn } from "./floorList.ts";
+import { floorList, floorTable, floorListIn } from "./floorList.ts";
+import { csvOf } from "./table.ts";
 
 const words = usualWords();
 const s = smallSession();
-const csv = floorListCsv(floorList(s, words));
+const csv = csvOf(floorTable(floorList(s, words)));
 
 describe("the input list as CSV", () => {
   it("read back as it was written changes nothing", () => {
@@ -23,8 +24,8 @@ describe("the input list as CSV", () => {
           setField(t, "name", `=${t.name}`),
         ]),
     );
-    expect(floorListCsv(floorList(filled, words))).toContain("'=Kick");
-    expect(floorListIn(filled, floorListCsv(floorList(filled, words)))).toEqual([]);
+    expect(csvOf(floorTable(floorList(filled, words)))).toContain("'=Kick");
+    expect(floorListIn(filled, csvOf(floorTable(floorList(filled, words))))).toEqual([]);
   });
 
   it("takes what somebody changed in it: input, microphone, stand, phantom power, polarity, note", () => {

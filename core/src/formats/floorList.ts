@@ -7,8 +7,8 @@ import { asOneLine } from "../session/text.ts";
 import type { WordList } from "../words/wordlist.ts";
 import { inputsIn, invertedIn, numberIn, yesIn } from "./cellWords.ts";
 import type { TableFile } from "./grid.ts";
-import { readTable, writeCsv } from "./table.ts";
-import type { Fail } from "./table.ts";
+import { readTable } from "./table.ts";
+import type { Fail, List } from "./table.ts";
 
 /** A line of the input list as it lies on the floor, in words. */
 export interface FloorLine {
@@ -95,10 +95,12 @@ const READ = {
 } as const;
 type Read = keyof typeof READ;
 
-/** The input list as CSV (RFC 4180, UTF-8). No cell can run as a formula. */
-export function floorListCsv(lines: readonly FloorLine[]): string {
-  const data = lines.map((l) => [
-    l.input,
+/** The input list as it goes out. */
+export const floorTable = (lines: readonly FloorLine[]): List => ({
+  name: "Input list",
+  heads: COLUMNS,
+  rows: lines.map((l) => [
+    /^\d+$/.test(l.input) ? Number(l.input) : l.input,
     l.track,
     l.source,
     l.by,
@@ -108,9 +110,8 @@ export function floorListCsv(lines: readonly FloorLine[]): string {
     l.inverted ? "inverted" : "",
     l.goesTo,
     l.note,
-  ]);
-  return writeCsv(COLUMNS, data);
-}
+  ]),
+});
 
 /**
  * The changes a CSV input list asks for: tracks are found by their name; input, what it comes by,
@@ -154,7 +155,9 @@ function inputIn(t: Track, said: string, fail: Fail): number | null {
   const last = span.first + CHANNELS[t.format ?? "mono"] - 1;
   if (span.first < 1 || last > 1024) fail("inputs are counted 1 to 1024.");
   if (span.last !== span.first && span.last !== last)
-    fail(`“${t.name}” is ${t.format ?? "mono"} and takes ${last === span.first ? "one input" : `inputs ${span.first} to ${last}`}, not ${said}.`);
+    fail(
+      `“${t.name}” is ${t.format ?? "mono"} and takes ${last === span.first ? "one input" : `inputs ${span.first} to ${last}`}, not ${said}.`,
+    );
   return span.first;
 }
 
@@ -180,7 +183,8 @@ function fieldsIn(
   const shown = t.microphone === "" && microphone === BY[t.source ?? "mic"];
   // A note of several lines shows its first here: unchanged, the rest stays.
   const sameNote = cell("note") === (t.notes.split("\n")[0] ?? "").trim();
-  const neither = (what: string, said: string): never => fail(`“${said}” is neither yes nor no for ${what}.`);
+  const neither = (what: string, said: string): never =>
+    fail(`“${said}” is neither yes nor no for ${what}.`);
   const input = inputIn(t, cell("input"), fail);
   return {
     input,
@@ -209,7 +213,8 @@ function feedsIn(session: Session, t: Track, said: string, fail: Fail): Partial<
   if (same.some((x) => x.id === t.feeds)) return {};
   const [to, ...more] = same;
   if (!to) return fail(`there is nothing called “${said}” in this session that it could go to.`);
-  if (more.length > 0) fail(`${more.length + 1} tracks are called “${said}”; give them names of their own first.`);
+  if (more.length > 0)
+    fail(`${more.length + 1} tracks are called “${said}”; give them names of their own first.`);
   const circle = circleThrough(session, t, to.id);
   if (circle) fail(`“${said}” feeds “${t.name}” already: that would go round in a circle.`);
   return { feeds: to.id };

@@ -91,7 +91,9 @@ export function textOf(bytes: Uint8Array): string {
 export async function tablesIn(name: string, bytes: Uint8Array): Promise<TableFile> {
   if (bytes.length === 0) throw new FileProblem(`“${name}” is empty. Choose another file.`);
   if (bytes.length > LARGEST)
-    throw new FileProblem(`“${name}” is larger than any list of this kind. Check that it is the right one.`);
+    throw new FileProblem(
+      `“${name}” is larger than any list of this kind. Check that it is the right one.`,
+    );
   if (bytes[0] === 0x50 && bytes[1] === 0x4b)
     return (await import("./spreadsheet.ts")).sheetsIn(name, bytes);
   if (bytes[0] === 0xd0 && bytes[1] === 0xcf)
@@ -99,7 +101,10 @@ export async function tablesIn(name: string, bytes: Uint8Array): Promise<TableFi
       `“${name}” is a document of an older office program. Save it as XLSX, ODS or CSV and choose that.`,
     );
   const text = textOf(bytes);
-  if (text.includes("\0") || ["%PDF", "\u2030PNG", "MThd", "RIFF"].some((begins) => text.startsWith(begins)))
+  if (
+    text.includes("\0") ||
+    ["%PDF", "\u2030PNG", "MThd", "RIFF"].some((begins) => text.startsWith(begins))
+  )
     throw new FileProblem(`“${name}” is no table. Choose a CSV, a text with tabs, an XLSX or an ODS.`);
   return [gridOfText(text)];
 }

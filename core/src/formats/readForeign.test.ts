@@ -7,7 +7,8 @@ import { makeStyle } from "../house/style.ts";
 import { usualHouse } from "../house/usual.ts";
 import { writeExchange } from "./exchange/write.ts";
 import { readIncoming } from "./readForeign.ts";
-import { trackSheetCsv, trackSheetIn } from "./trackSheet.ts";
+import { csvOf } from "./table.ts";
+import { trackSheet, trackSheetIn } from "./trackSheet.ts";
 
 const style = makeStyle(usualHouse("x"));
 let n = 0;
@@ -143,7 +144,9 @@ describe("a file to start from", () => {
       "in the hole",
     ]);
     expect(session.tracks.some((x) => x.kind === "main")).toBe(true);
-    expect(trackSheetIn(trackSheetCsv(session))).toContain("Kick | 1 | mono | -8 dB | feeds KIT | note: in the hole");
+    expect(trackSheetIn(csvOf(trackSheet(session)))).toContain(
+      "Kick | 1 | mono | -8 dB | feeds KIT | note: in the hole",
+    );
   });
 
   it.each<[string, string, Uint8Array, RegExp]>([

@@ -85,7 +85,9 @@ function fromSheet(style: Style, name: string, file: TableFile, newId: () => str
   const main = blankTrack(newId(), "Main", { kind: "main", format: empty.mainFormat });
   const made = readLines(style, empty, list, newId, undefined, MOST_TRACKS);
   if (made.length >= MOST_TRACKS)
-    throw new FileProblem(`“${name}” names more than ${MOST_TRACKS.toLocaleString("en")} tracks; no session has so many.`);
+    throw new FileProblem(
+      `“${name}” names more than ${MOST_TRACKS.toLocaleString("en")} tracks; no session has so many.`,
+    );
   const start: Session = made.some((m) => m.track.kind === "main") ? empty : { ...empty, tracks: [main] };
   return {
     session: apply(start, addTyped(style, start, made, "house")),

@@ -13,7 +13,8 @@ import {
 import { roomInput } from "../fit/room.ts";
 import type { RoomInput } from "../fit/room.ts";
 import { SOURCES } from "../session/document.ts";
-import { readRoomInputs, roomInputsCsv } from "./roomInputs.ts";
+import { readRoomInputs, roomInputsTable } from "./roomInputs.ts";
+import { csvOf } from "./table.ts";
 
 const { inputs } = van;
 const numbers = (list: readonly RoomInput[]): number[] => list.map((i) => i.number);
@@ -109,7 +110,7 @@ describe("the inputs of a room as CSV", () => {
         fc.uniqueArray(one, { selector: (i) => i.number, minLength: 1, maxLength: 40 }),
         (list) => {
           const sorted = list.toSorted((a, b) => a.number - b.number);
-          expect(readRoomInputs(roomInputsCsv(sorted))).toEqual(sorted);
+          expect(readRoomInputs(csvOf(roomInputsTable(sorted)))).toEqual(sorted);
         },
       ),
     );

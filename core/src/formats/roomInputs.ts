@@ -5,7 +5,8 @@ import type { Source } from "../session/document.ts";
 import { FileProblem } from "./fileProblem.ts";
 import { inputsIn, yesIn } from "./cellWords.ts";
 import type { TableFile } from "./grid.ts";
-import { readTable, writeCsv } from "./table.ts";
+import { readTable } from "./table.ts";
+import type { List } from "./table.ts";
 
 const HEADS = ["Input", "Name", "Takes", "48 V"] as const;
 /** What the columns are called by people. */
@@ -16,12 +17,12 @@ const COLUMNS = {
   phantom: ["48 v", "48v", "+48 v", "+48v", "phantom", "phantom power", "p48"],
 } as const;
 
-/** The inputs of a room as CSV (RFC 4180), one a line; docs/formats.md. No cell can run as a formula. */
-export const roomInputsCsv = (inputs: readonly RoomInput[]): string =>
-  writeCsv(
-    HEADS,
-    inputs.map((i) => [i.number, i.label, i.takes.join(" "), i.phantom ? "yes" : "no"]),
-  );
+/** The inputs of a room, one a line; docs/formats.md. */
+export const roomInputsTable = (inputs: readonly RoomInput[]): List => ({
+  name: "Inputs",
+  heads: HEADS,
+  rows: inputs.map((i) => [i.number, i.label, i.takes.join(" "), i.phantom]),
+});
 
 /**
  * Reads the inputs of a room. Only the numbers have to be there: what is left out is a microphone preamp
@@ -34,7 +35,8 @@ export function readRoomInputs(file: TableFile | string): RoomInput[] {
   const inputs = rows.flatMap((row): RoomInput[] => {
     const said = row.cell("phantom");
     const phantom = yesIn(said);
-    if (phantom === null) return row.fail(`“${said.toLowerCase()}” is neither yes nor no for phantom power.`);
+    if (phantom === null)
+      return row.fail(`“${said.toLowerCase()}” is neither yes nor no for phantom power.`);
     const span = inputsIn(row.cell("number"));
     if (!span || span.last < span.first || span.last - span.first > 511)
       return row.fail(`“${row.cell("number")}” is no input number, or the name is too long.`);

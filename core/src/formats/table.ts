@@ -47,7 +47,8 @@ export function readTable<K extends string>(
     }
   const heads = grids[0]?.rows[0];
   const missing = needed.filter((key) => !heads || !placesOf(heads, columns).has(key));
-  const named = (keys: readonly K[]): string => keys.map((key) => `“${capital(columns[key][0] ?? key)}”`).join(", ");
+  const named = (keys: readonly K[]): string =>
+    keys.map((key) => `“${capital(columns[key][0] ?? key)}”`).join(", ");
   throw new FileProblem(
     `No line of the file has the heads of this list: ${named(missing)} ${missing.length === 1 ? "is" : "are"} ` +
       `missing. They are ${named(Object.keys(columns) as K[])}, in any order.`,
@@ -101,6 +102,25 @@ export const unguarded = (cell: string): string =>
 function failAt(line: number, why: string): never {
   throw new FileProblem(`Line ${line}: ${why}`, `line ${line}`);
 }
+
+/** What a cell of a list may hold; null is an empty cell. */
+export type Cell = string | number | boolean | null;
+/** A list as it goes out: one sheet of a spreadsheet, or a CSV. */
+export interface List {
+  /** What the list is called, for its sheet. */
+  readonly name: string;
+  readonly heads: readonly string[];
+  readonly rows: readonly (readonly Cell[])[];
+}
+
+/** A list as CSV; a yes is a yes there. */
+export const csvOf = ({ heads, rows }: List): string =>
+  writeCsv(
+    heads,
+    rows.map((row) =>
+      row.map((cell) => (typeof cell === "boolean" ? (cell ? "yes" : "no") : (cell ?? ""))),
+    ),
+  );
 
 /**
  * A table as CSV (RFC 4180, UTF-8, with a byte order mark for spreadsheets), its heads in the first line. No

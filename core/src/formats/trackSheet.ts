@@ -2,8 +2,8 @@ import { channelFormat } from "../session/document.ts";
 import type { Session, Track } from "../session/document.ts";
 import { byId, foldersAround } from "../session/routing.ts";
 import { asOneLine } from "../session/text.ts";
-import { readTable, writeCsv } from "./table.ts";
-import type { Fail } from "./table.ts";
+import { readTable } from "./table.ts";
+import type { Fail, List } from "./table.ts";
 import { inputsIn, numberIn } from "./cellWords.ts";
 import type { InputSpan } from "./cellWords.ts";
 import type { TableFile } from "./grid.ts";
@@ -13,9 +13,33 @@ const DEEPEST = 16;
 
 /** What the columns of a track sheet are called by people. */
 const COLUMNS = {
-  name: ["track", "name", "track name", "channel name", "trackname", "instrument", "source", "spur", "piste"],
+  name: [
+    "track",
+    "name",
+    "track name",
+    "channel name",
+    "trackname",
+    "instrument",
+    "source",
+    "spur",
+    "piste",
+  ],
   folder: ["folder", "folders", "group", "section", "ordner"],
-  input: ["input", "in", "ch", "ch.", "channel", "no", "no.", "nr", "nr.", "#", "number", "input no", "eingang"],
+  input: [
+    "input",
+    "in",
+    "ch",
+    "ch.",
+    "channel",
+    "no",
+    "no.",
+    "nr",
+    "nr.",
+    "#",
+    "number",
+    "input no",
+    "eingang",
+  ],
   format: ["format", "width", "mono/stereo", "m/s", "channels"],
   feeds: ["feeds", "goes to", "output", "out", "bus", "destination"],
   level: ["level", "fader", "volume", "db"],
@@ -77,7 +101,8 @@ function foldersIn(said: string, name: string, fail: Fail): string[] {
 
 function inputIn(said: string, fail: Fail): InputSpan | null {
   const span = inputsIn(said);
-  if (span === undefined) return fail(`“${said}” is no input. Type a number from 1 to 1024, or leave it empty.`);
+  if (span === undefined)
+    return fail(`“${said}” is no input. Type a number from 1 to 1024, or leave it empty.`);
   if (span === null) return null;
   if (span.first < 1 || span.last > 1024) fail("inputs are counted 1 to 1024.");
   if (![0, 1].includes(span.last - span.first))
@@ -92,7 +117,13 @@ function levelIn(said: string, fail: Fail): string {
 }
 
 /** Short forms and numbers of channels people write. */
-const FORMATS: Readonly<Record<string, string>> = { m: "mono", s: "stereo", st: "stereo", "1": "mono", "2": "stereo" };
+const FORMATS: Readonly<Record<string, string>> = {
+  m: "mono",
+  s: "stereo",
+  st: "stereo",
+  "1": "mono",
+  "2": "stereo",
+};
 
 function formatIn(said: string, fail: Fail): string {
   const format = FORMATS[said.toLowerCase()] ?? said.toLowerCase();
@@ -101,8 +132,8 @@ function formatIn(said: string, fail: Fail): string {
   return format;
 }
 
-/** A session's tracks as a CSV track sheet (RFC 4180, UTF-8). No cell can run as a formula. */
-export function trackSheetCsv(session: Session): string {
+/** A session's tracks as a track sheet. */
+export function trackSheet(session: Session): List {
   const tracks = byId(session);
   const path = (t: Track): string =>
     foldersAround(tracks, t)
@@ -114,11 +145,15 @@ export function trackSheetCsv(session: Session): string {
     .map((t) => [
       path(t),
       t.name,
-      t.input ?? "",
-      t.format ?? "",
+      t.input,
+      t.format,
       t.feeds === null ? "" : (tracks.get(t.feeds)?.name ?? ""),
       t.level,
       t.notes.split("\n")[0] ?? "",
     ]);
-  return writeCsv(["Folder", "Track", "Input", "Format", "Feeds", "Level", "Note"], data);
+  return {
+    name: "Track sheet",
+    heads: ["Folder", "Track", "Input", "Format", "Feeds", "Level", "Note"],
+    rows: data,
+  };
 }

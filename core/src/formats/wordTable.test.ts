@@ -2,22 +2,23 @@ import { describe, expect, it } from "vitest";
 import { differences } from "../house/differences.ts";
 import { withRole } from "../house/edit.ts";
 import { usualHouse } from "../house/usual.ts";
-import { wordsFromCsv, wordsToCsv } from "./wordTable.ts";
+import { wordsFromCsv, wordsTable } from "./wordTable.ts";
+import { csvOf } from "./table.ts";
 
 const house = usualHouse("Test");
 const HEAD = "Family,Role,Short form,8 letters,4 letters,Heard as";
 
 describe("the word list as CSV", () => {
   it("comes back as it went, with where a word holds and which are doubtful", () => {
-    expect(wordsFromCsv(house, wordsToCsv(house))).toEqual(house);
+    expect(wordsFromCsv(house, csvOf(wordsTable(house)))).toEqual(house);
     const odd = withRole(house, "kick", {
       heard: [
         { text: "=boom", within: null, doubtful: false },
         { text: "thud", within: "kit", doubtful: true },
       ],
     });
-    expect(wordsFromCsv(house, wordsToCsv(odd))).toEqual(odd);
-    expect(wordsToCsv(odd)).not.toMatch(/(^|,)"?[=+@-]/m);
+    expect(wordsFromCsv(house, csvOf(wordsTable(odd)))).toEqual(odd);
+    expect(csvOf(wordsTable(odd))).not.toMatch(/(^|,)"?[=+@-]/m);
   });
 
   it(

@@ -5,7 +5,8 @@ import { heard as heardSchema, role as roleSchema } from "../words/wordlist.ts";
 import type { Hearing, Role } from "../words/wordlist.ts";
 import { FileProblem } from "./fileProblem.ts";
 import type { TableFile } from "./grid.ts";
-import { readTable, writeCsv } from "./table.ts";
+import { readTable } from "./table.ts";
+import type { List } from "./table.ts";
 
 const COLUMNS = ["Family", "Role", "Short form", "8 letters", "4 letters", "Heard as"] as const;
 /** Columns a table may have besides; a role keeps what it has where one is missing. */
@@ -49,8 +50,8 @@ function heardIn(cell: string, line: number): Hearing[] {
     });
 }
 
-/** The word list as CSV (RFC 4180, UTF-8): one role a line. No cell can run as a formula. */
-export function wordsToCsv(house: House): string {
+/** The word list: one role a line. */
+export function wordsTable(house: House): List {
   const family = new Map(house.words.families.map((f) => [f.id, f.name]));
   const rows = house.words.roles.map((r) => [
     family.get(r.family) ?? r.family,
@@ -63,7 +64,7 @@ export function wordsToCsv(house: House): string {
     r.format ?? AS_MAIN,
     r.positions.join(", "),
   ]);
-  return writeCsv([...COLUMNS, ...MORE], rows);
+  return { name: "Words", heads: [...COLUMNS, ...MORE], rows };
 }
 
 /**
@@ -78,7 +79,8 @@ export function wordsFromCsv(house: House, file: TableFile | string): House {
   let next = house;
   for (const { line, cell, fail } of rows) {
     const name = cell("role");
-    const familyId = families.get(cell("family").toLowerCase()) ?? fail(`there is no family “${cell("family")}”.`);
+    const familyId =
+      families.get(cell("family").toLowerCase()) ?? fail(`there is no family “${cell("family")}”.`);
     if (name === "") fail("the role has no name.");
     const called = (r: Role): boolean => r.name.toLowerCase() === name.toLowerCase();
     const known = next.words.roles.find(called);
@@ -90,9 +92,11 @@ export function wordsFromCsv(house: House, file: TableFile | string): House {
       if ("problem" in made) return fail(made.problem);
       next = withRole(made.house, made.id, { heard: fields.heard });
     }
-    const said = (column: keyof typeof READ): string | undefined => (has(column) ? cell(column) : undefined);
+    const said = (column: keyof typeof READ): string | undefined =>
+      has(column) ? cell(column) : undefined;
     const made = next.words.roles.find(called);
-    if (made) next = withRole(next, made.id, usually(made, said("source"), said("format"), said("positions")));
+    if (made)
+      next = withRole(next, made.id, usually(made, said("source"), said("format"), said("positions")));
     const checked = roleSchema.safeParse(next.words.roles.find(called));
     if (!checked.success)
       fail(`${checked.error.issues[0]?.path.join(" ") ?? ""}: ${checked.error.issues[0]?.message ?? ""}.`);

@@ -41,7 +41,7 @@ export function PaletteFiles({
           label="Palette file"
           accept=".gpl,.json,.css,text/*,application/json"
           house={house}
-          read={(text) => withPalette(house, readPalette(text))}
+          read={async (file) => withPalette(house, readPalette(await file.text()))}
           onTake={onChange}
         />
       )}

@@ -22,7 +22,7 @@ export function ReadFile({
   label: string;
   accept: string;
   house: House;
-  read: (text: string, name: string) => House;
+  read: (file: File) => Promise<House>;
   onTake: (next: House) => void;
 }) {
   const [found, setFound] = useState<{ name: string; next: House } | null>(null);
@@ -31,7 +31,7 @@ export function ReadFile({
     setFound(null);
     setProblem(null);
     try {
-      setFound({ name: file.name, next: read(await file.text(), file.name) });
+      setFound({ name: file.name, next: await read(file) });
     } catch (e) {
       setProblem(e);
     }

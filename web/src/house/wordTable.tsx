@@ -1,8 +1,9 @@
 import { house as houseSchema } from "@mossy/core/house/house";
 import type { House } from "@mossy/core/house/house";
 import { FileProblem } from "@mossy/core/formats/fileProblem";
-import { wordsFromCsv, wordsToCsv } from "@mossy/core/formats/wordTable";
+import { wordsFromCsv, wordsTable } from "@mossy/core/formats/wordTable";
 import { Button } from "../ui/button.tsx";
+import { LIST_FILES, SaveList, tablesOf } from "../ui/listFiles.tsx";
 import { saveAs } from "../ui/saveAs.ts";
 import { ReadFile } from "./readFile.tsx";
 
@@ -43,9 +44,7 @@ export function WordTable({
         </p>
       </div>
       <div className="flex flex-wrap gap-2">
-        <Button small onClick={() => saveAs("word_list.csv", "text/csv", wordsToCsv(house))}>
-          Words as CSV
-        </Button>
+        <SaveList list={() => wordsTable(house)} file="word_list" csv="Words as CSV" />
         <Button
           small
           onClick={() => saveAs("house_style.json", "application/json", JSON.stringify(house, null, 2))}
@@ -57,9 +56,13 @@ export function WordTable({
         <ReadFile
           button="Read a file…"
           label="Word list file"
-          accept=".csv,.json,text/csv,application/json"
+          accept={`${LIST_FILES},.json,application/json`}
           house={house}
-          read={(text, name) => (/\.json$/i.test(name) ? houseFromJson(text) : wordsFromCsv(house, text))}
+          read={async (file) =>
+            /\.json$/i.test(file.name)
+              ? houseFromJson(await file.text())
+              : wordsFromCsv(house, await tablesOf(file))
+          }
           onTake={change}
         />
       )}

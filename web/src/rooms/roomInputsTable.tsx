@@ -1,7 +1,7 @@
 import { fillRoomInputs, setRoomInput, shiftRoomInputs, swapRoomInputs } from "@mossy/core/fit/roomInputs";
 import type { InputsOr } from "@mossy/core/fit/roomInputs";
 import type { RoomInput } from "@mossy/core/fit/room";
-import { readRoomInputs, roomInputsCsv } from "@mossy/core/formats/roomInputs";
+import { readRoomInputs, roomInputsTable } from "@mossy/core/formats/roomInputs";
 import { Download } from "lucide-react";
 import { useState } from "react";
 import { AlertLine, Scroll, Table } from "../ui/listPage.tsx";
@@ -9,7 +9,7 @@ import { Button } from "../ui/button.tsx";
 import { FileButton } from "../ui/fileField.tsx";
 import { Cell } from "../ui/lineCell.tsx";
 import { Empty } from "../ui/states.tsx";
-import { saveAs } from "../ui/saveAs.ts";
+import { LIST_FILES, SaveList, tablesOf } from "../ui/listFiles.tsx";
 import { BankForm, Takes } from "./bankForm.tsx";
 
 const HEADS = [
@@ -213,7 +213,7 @@ function InAndOut({
 }) {
   const read = async (file: File): Promise<void> => {
     try {
-      onGo(readRoomInputs(await file.text()), `inputs from ${file.name}`);
+      onGo(readRoomInputs(await tablesOf(file)), `inputs from ${file.name}`);
     } catch (e) {
       onProblem(
         `${file.name}: ${e instanceof Error ? e.message : "it cannot be read."} Nothing was changed.`,
@@ -222,21 +222,14 @@ function InAndOut({
   };
   return (
     <div className="flex flex-wrap items-center gap-2 border-t border-line px-3.5 py-2 text-sm text-ink-2">
-      <span className="flex-1">As a table (CSV): Input, Name, Takes, 48 V</span>
-      <Button
-        small
+      <span className="flex-1">As a table: Input, Name, Takes, 48 V</span>
+      <SaveList
         disabled={inputs.length === 0}
-        onClick={() =>
-          saveAs(`Inputs ${name.trim() || "of a room"}.csv`, "text/csv", roomInputsCsv(inputs))
-        }
-      >
-        <Download size={14} aria-hidden /> Take it out
-      </Button>
-      <FileButton
-        label="Inputs from a table"
-        accept=".csv,.txt,text/csv"
-        onFiles={([file]) => void read(file)}
-      >
+        list={() => roomInputsTable(inputs)}
+        file={`Inputs ${name.trim() || "of a room"}`}
+        csv="Take it out as CSV"
+      />
+      <FileButton label="Inputs from a table" accept={LIST_FILES} onFiles={([file]) => void read(file)}>
         Bring one in
       </FileButton>
     </div>

@@ -8,6 +8,7 @@ import { useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
 import { z } from "zod";
 import { Button } from "../ui/button.tsx";
 import { FileButton } from "../ui/fileField.tsx";
+import { LIST_FILES, tablesOf } from "../ui/listFiles.tsx";
 import { Select, TextArea } from "../ui/pieces.tsx";
 import { useDoneKeys } from "../ui/useDoneKeys.ts";
 import { useKept } from "../ui/useKept.ts";
@@ -104,7 +105,7 @@ export function AddTracks({ keep, style, session, work, start, behind, onLibrary
   const read = async (chosen: File): Promise<void> => {
     if (!chosen) return;
     try {
-      setText(trackSheetIn(await chosen.text()));
+      setText(trackSheetIn(await tablesOf(chosen)));
       setProblem(null);
     } catch (e) {
       if (!(e instanceof FileProblem)) throw e;
@@ -135,12 +136,8 @@ export function AddTracks({ keep, style, session, work, start, behind, onLibrary
           neighbour={neighbour}
           onChoose={(to) => setTyped({ ...typed, where: to })}
         />
-        <FileButton
-          label="Track sheet as CSV"
-          accept=".csv,text/csv,text/plain"
-          onFiles={([file]) => void read(file)}
-        >
-          From a CSV…
+        <FileButton label="Track sheet file" accept={LIST_FILES} onFiles={([file]) => void read(file)}>
+          From a sheet…
         </FileButton>
         <Button small onClick={onLibrary}>
           From the library…

@@ -1,5 +1,5 @@
 import { FileProblem } from "@mossy/core/formats/fileProblem";
-import { floorList, floorListCsv, floorListIn } from "@mossy/core/formats/floorList";
+import { floorList, floorTable, floorListIn } from "@mossy/core/formats/floorList";
 import type { Style } from "@mossy/core/house/style";
 import { setSessionField } from "@mossy/core/session/change";
 import type { Session } from "@mossy/core/session/document";
@@ -11,7 +11,7 @@ import { Button } from "../ui/button.tsx";
 import { FileButton } from "../ui/fileField.tsx";
 import { Input, Select } from "../ui/pieces.tsx";
 import { Options, named } from "../ui/chooser.tsx";
-import { saveAs } from "../ui/saveAs.ts";
+import { LIST_FILES, SaveList, tablesOf } from "../ui/listFiles.tsx";
 import type { Workpiece } from "../documents/workpiece.ts";
 import { newId } from "../session/newId.ts";
 
@@ -45,18 +45,10 @@ export function SetsRow({
             <Printer size={13} aria-hidden /> PDF
           </a>
         </Button>
-        <Button
-          small
-          onClick={() =>
-            saveAs(
-              `${title}, input list.csv`,
-              "text/csv",
-              floorListCsv(floorList(session, style.house.words)),
-            )
-          }
-        >
-          CSV
-        </Button>
+        <SaveList
+          list={() => floorTable(floorList(session, style.house.words))}
+          file={`${title}, input list`}
+        />
         {work && <ReadList session={session} work={work} onProblem={onProblem} />}
       </span>
     </div>
@@ -151,7 +143,7 @@ function ReadList({
 }) {
   const read = async (chosen: File): Promise<void> => {
     try {
-      const changes = floorListIn(session, await chosen.text());
+      const changes = floorListIn(session, await tablesOf(chosen));
       onProblem(changes.length === 0 ? "The list says what stands here already." : null);
       work.edit(changes, "input list from a file");
     } catch (e) {
@@ -161,8 +153,8 @@ function ReadList({
   };
 
   return (
-    <FileButton label="Input list as CSV" accept=".csv,text/csv" onFiles={([file]) => void read(file)}>
-      Read a CSV…
+    <FileButton label="Input list file" accept={LIST_FILES} onFiles={([file]) => void read(file)}>
+      Read a list…
     </FileButton>
   );
 }

@@ -1,5 +1,5 @@
 import type { Style } from "@mossy/core/house/style";
-import { trackSheetCsv } from "@mossy/core/formats/trackSheet";
+import { trackSheet } from "@mossy/core/formats/trackSheet";
 import { COLUMNS } from "@mossy/core/session/beside";
 import type { Session } from "@mossy/core/session/document";
 import { shownBy } from "@mossy/core/sheet/views";
@@ -8,7 +8,7 @@ import { useSheetActs } from "./sheetActs.ts";
 import type { Findings } from "../check/useFindings.ts";
 import { Button } from "../ui/button.tsx";
 import { Input } from "../ui/pieces.tsx";
-import { saveAs } from "../ui/saveAs.ts";
+import { SaveList } from "../ui/listFiles.tsx";
 import type { Workpiece } from "../documents/workpiece.ts";
 import type { Selection } from "./selection.ts";
 import { Sheet } from "./sheet.tsx";
@@ -158,14 +158,14 @@ function SheetBar({
           {shown} of {session.tracks.length} show
         </span>
       )}
-      <Button
-        small
-        look="quiet"
-        className="ml-auto"
-        onClick={() => saveAs(`${session.title}, track sheet.csv`, "text/csv", trackSheetCsv(session))}
-      >
-        Save as CSV
-      </Button>
+      <span className="ml-auto flex">
+        <SaveList
+          look="quiet"
+          list={() => trackSheet(session)}
+          file={`${session.title}, track sheet`}
+          csv="Save as CSV"
+        />
+      </span>
       <label className="flex items-center gap-1.5 text-sm text-ink-2">
         <input type="checkbox" checked={compact} onChange={onDense} /> compact
       </label>
