@@ -62,7 +62,7 @@ describe("the word list", () => {
     const csv = await b.savedText("word_list.csv");
     expect(csv.split("\r\n").length).toBeGreaterThan(300);
     await b.upload("Word list file", "wrong.csv", "Name,Colour\nKick,red\n");
-    await b.seeText("The first line lacks “Family”, “Role”");
+    await b.seeText("“Family”, “Short form”, “8 letters”, “4 letters”, “Heard as” are missing");
     await b.upload(
       "Word list file",
       "more.csv",

@@ -57,7 +57,7 @@ describe("a template from a file", () => {
           after: "rev",
         },
       ]);
-      const whole = writeExchange(s);
+      const whole = writeExchange(s, "a session of another house");
       await b.go("/library/new");
       await b.button("A file");
       await b.upload("File to start from", "torn.dawproject", whole.subarray(0, 200));

@@ -32,6 +32,25 @@ describe("the input list", () => {
     ]);
   });
 
+  it("says what wants 48 V, and where its socket cannot give it", () => {
+    const wants = (phantom: boolean, socket: boolean, input = 1): string | undefined => {
+      const s = { ...smallSession(), tracks: [blankTrack("a", "Kick", { input: 1, phantom })] };
+      const inputs = [1, 2].map((number) => ({
+        number,
+        label: "In",
+        takes: ["mic" as const],
+        phantom: socket,
+      }));
+      const rows = Papa.parse<string[]>(
+        inputListCsv(inputList(s, { ...van, inputs }, words)).slice(1),
+      ).data;
+      return rows.find(([n]) => n === String(input))?.[2];
+    };
+    expect([wants(true, true), wants(false, true)]).toEqual(["48 V", ""]);
+    expect([wants(true, false), wants(false, false)]).toEqual(["48 V wanted, none here", ""]);
+    expect([wants(true, true, 2), wants(true, false, 2)]).toEqual(["48 V", ""]);
+  });
+
   it("is CSV any reader takes (RFC 4180), and no spreadsheet runs a cell of it", () => {
     const nasty = {
       ...smallSession(),

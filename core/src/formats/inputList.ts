@@ -69,10 +69,17 @@ export function inputList(session: Session, room: Room, words: WordList): InputL
   return [...used, ...free.filter((l) => !taken.has(l.input))].sort((a, b) => a.input - b.input);
 }
 
+/** What stands there wants 48 V or not; where the socket cannot give it, that too. Of a free one, what it could. */
+function phantomOf(l: InputLine): string {
+  if (l.track === null) return l.phantom ? "48 V" : "";
+  if (!l.wants48) return "";
+  return l.phantom ? "48 V" : "48 V wanted, none here";
+}
+
 const COLUMNS: readonly (readonly [name: string, of: (l: InputLine) => string | number])[] = [
   ["Input", (l) => l.input],
   ["Socket", (l) => l.socket],
-  ["Phantom power", (l) => ((l.track === null ? l.phantom : l.wants48) ? "48 V" : "")],
+  ["Phantom power", phantomOf],
   ["Track", (l) => l.track ?? ""],
   ["Source", (l) => l.source],
   ["Microphone or box", (l) => l.microphone],

@@ -58,7 +58,7 @@ export async function sheetsIn(name: string, bytes: Uint8Array): Promise<TableFi
 }
 
 /** What no name of a sheet may hold, and how long it may be (ISO/IEC 29500, from memory). */
-const NOT_IN_NAMES = /[\[\]:*?/\\]/g;
+const NOT_IN_NAMES = /[[\]:*?/\\]/g;
 const LONGEST_NAME = 31;
 
 /**

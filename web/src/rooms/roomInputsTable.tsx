@@ -2,7 +2,6 @@ import { fillRoomInputs, setRoomInput, shiftRoomInputs, swapRoomInputs } from "@
 import type { InputsOr } from "@mossy/core/fit/roomInputs";
 import type { RoomInput } from "@mossy/core/fit/room";
 import { readRoomInputs, roomInputsTable } from "@mossy/core/formats/roomInputs";
-import { Download } from "lucide-react";
 import { useState } from "react";
 import { AlertLine, Scroll, Table } from "../ui/listPage.tsx";
 import { Button } from "../ui/button.tsx";

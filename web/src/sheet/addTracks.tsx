@@ -120,7 +120,7 @@ export function AddTracks({ keep, style, session, work, start, behind, onLibrary
         <h2 className="font-semibold">Add tracks</h2>
         <p className="text-sm text-ink-2">
           Type or paste names, one a line; indented ones stand in the folder above. “8 of Shanty tenor”
-          makes eight; behind a bar may stand input, format and a note.
+          makes eight; behind a bar may stand input, format, “−6 dB”, “feeds PANS” and a note.
         </p>
       </div>
       <NamesField

@@ -6,7 +6,6 @@ import { shownBy } from "@mossy/core/sheet/views";
 import { useEffect, useMemo, useRef } from "react";
 import { useSheetActs } from "./sheetActs.ts";
 import type { Findings } from "../check/useFindings.ts";
-import { Button } from "../ui/button.tsx";
 import { Input } from "../ui/pieces.tsx";
 import { SaveList } from "../ui/listFiles.tsx";
 import type { Workpiece } from "../documents/workpiece.ts";

@@ -1,6 +1,6 @@
 import { csvOf } from "@mossy/core/formats/table";
 import type { List } from "@mossy/core/formats/table";
-import { tablesIn } from "@mossy/core/formats/grid";
+import { tablesIn } from "@mossy/core/formats/tableFile";
 import type { TableFile } from "@mossy/core/formats/grid";
 import type { ComponentProps } from "react";
 import { Button } from "./button.tsx";

@@ -69,6 +69,10 @@ class Patching {
       trackId: (id) => this.#newId(id),
       channelId: (id) => this.#channelId(id),
       destinationOf: (to) => this.#destinationOf(to),
+      mainBefore: (id) => {
+        const first = now.tracks.find((t) => t.kind === "main" || t.id === id);
+        return first !== undefined && first.id !== id;
+      },
       isGone: (id) => this.#out.gone.has(this.#elements.get(id ?? "")?.track as XmlElement),
     };
   }

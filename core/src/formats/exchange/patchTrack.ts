@@ -15,6 +15,8 @@ import type { Written } from "./write.ts";
 /** The same for a document that is there already: what leaves it leads nowhere. */
 export interface WrittenInto extends Written {
   readonly isGone: (track: TrackId | null) => boolean;
+  /** Whether a main comes before a track: only the first of them is read as one. */
+  readonly mainBefore: (track: TrackId) => boolean;
 }
 
 /** What a track of the file is to become, and with what it is done. */
@@ -57,7 +59,8 @@ const asSaid = (t: Track): Track =>
 
 function patchChannel(p: TrackPatch, channel: XmlElement): void {
   const { edits, doc, came, now } = p;
-  if (came.kind !== now.kind) edits.set(channel, "role", ROLES[now.kind]);
+  const taken = now.kind !== "main" && attribute(channel, "role") === "master" && !doc.mainBefore(now.id);
+  if (came.kind !== now.kind || taken) edits.set(channel, "role", ROLES[now.kind]);
   // A track that carries no sound any more only says where its notes go.
   if (now.kind === "midi" && came.kind !== "midi") {
     edits.set(channel, "audioChannels", null);
@@ -121,8 +124,8 @@ function paired<T>(items: readonly T[], elements: readonly XmlElement[]): Map<T,
 
 function patchSends(p: TrackPatch, channel: XmlElement): void {
   const { edits, doc, elements, came, now } = p;
-  const gone = now.sends.some((s) => doc.isGone(s.to));
-  if (same(came.sends, now.sends) && !gone) return;
+  const leadsOtherwise = now.sends.some((s) => doc.isGone(s.to) || doc.destinationOf(s.to) !== null);
+  if (same(came.sends, now.sends) && !leadsOtherwise) return;
   const elementOf = paired(came.sends, elements.sends);
   const before = new Map(came.sends.map((s) => [s.id, s]));
   const wanted = now.sends.map((s) => {
@@ -135,7 +138,9 @@ function patchSends(p: TrackPatch, channel: XmlElement): void {
 }
 
 function patchSend({ edits, doc }: TrackPatch, e: XmlElement, was: Send, now: Send): void {
-  if (was.to !== now.to || doc.isGone(now.to)) edits.set(e, "destination", doc.destinationOf(now.to));
+  const destination = doc.destinationOf(now.to);
+  const unsaid = attribute(e, "destination") === null && destination !== null;
+  if (was.to !== now.to || unsaid || doc.isGone(now.to)) edits.set(e, "destination", destination);
   if (was.beforeFader !== now.beforeFader) edits.set(e, "type", now.beforeFader ? "pre" : "post");
   if (was.level === now.level) return;
   const enable = child(e, "Enable");
