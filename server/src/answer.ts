@@ -6,9 +6,8 @@ import type { Person } from "@mossy/contract/people";
 import express from "express";
 import type { Request, RequestHandler, Response, Router } from "express";
 import { once } from "node:events";
-import type { Files } from "./files/files.ts";
 import { receive } from "./files/upload.ts";
-import type { Uploaded } from "./files/upload.ts";
+import type { Receiving, Uploaded } from "./files/upload.ts";
 import { mayAtAll, mayThere } from "./rights.ts";
 import type { Place } from "./rights.ts";
 import { BROKEN_ESCAPE, brokenText } from "./brokenText.ts";
@@ -120,7 +119,7 @@ async function withUpload<N extends RouteName>(
   route: Route,
   handler: (ask: Ask<N>) => Promise<Give<N>>,
 ): Promise<Give<N>> {
-  const uploaded = await receive(ask.req.app.locals["files"] as Files, ask.req);
+  const uploaded = await receive(ask.req.app.locals["receiving"] as Receiving, ask.req);
   try {
     const errand = route.once ? errandAsked(ask.req, uploaded.sum) : null;
     return await handler({ ...ask, errand, body: uploaded } as unknown as Ask<N>);

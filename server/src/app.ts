@@ -17,6 +17,7 @@ import { briefly } from "./briefly.ts";
 import type { Crew } from "./crew/crew.ts";
 import type { Pool } from "./database.ts";
 import type { Files } from "./files/files.ts";
+import type { Receiving } from "./files/upload.ts";
 import { houseRoutes } from "./house/routes.ts";
 import type { Styles } from "./house/styles.ts";
 import { chainRoutes } from "./library/chains.ts";
@@ -61,7 +62,8 @@ export function makeApp(parts: Parts): Express {
   const { pool, newsroom, crew, styles, files, recordDays, webDir, diskDir } = parts;
   const app = express();
   // For whatever takes something large in (answer.ts).
-  app.locals["files"] = files;
+  const receiving: Receiving = { files, space: parts.space };
+  app.locals["receiving"] = receiving;
   const metrics = new Metrics(parts);
   app.use(metrics.watch);
   guard(app, parts);

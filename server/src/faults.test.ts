@@ -208,6 +208,11 @@ describe("a disk that is nearly full", () => {
     expect(space.left).toMatch(/^\d+(\.\d)? (MB|GB)$/);
     await space.look();
     expect(new Space([], { low: 1e9, full: 1e9 }).state).toBe("ample");
+    // What is to come has to leave what the house keeps free.
+    expect([space.fits(1e6), space.fits(1e18)]).toEqual([true, false]);
+    const kept = new Space([house.diskDir], { low: 0, full: space.bytes / 2 ** 20 - 100 });
+    await kept.look();
+    expect([kept.fits(1e6), kept.fits(500 * 2 ** 20)]).toEqual([true, false]);
   });
 });
 

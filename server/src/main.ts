@@ -129,7 +129,9 @@ const app = makeApp({
   webDir: settings.WEB_DIR,
   diskDir: settings.DISK_DIR,
 });
-const server = createServer(app);
+/** So long a request may take to come in, in milliseconds: gigabytes over a thin line. Headers have a minute. */
+const LONGEST_COMING = 4 * 3_600_000;
+const server = createServer({ requestTimeout: LONGEST_COMING, headersTimeout: 60_000 }, app);
 server.listen(settings.PORT, settings.HOST, () => {
   const at = server.address();
   const port = typeof at === "object" && at ? at.port : settings.PORT;

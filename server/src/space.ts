@@ -39,6 +39,11 @@ export class Space {
     return this.#free < low * MB ? "low" : "ample";
   }
 
+  /** Whether so many bytes more can be written and there is still enough left for what has to go on. */
+  fits(bytes: number): boolean {
+    return this.#free - bytes >= this.thresholds.full * MB;
+  }
+
   /** What is left, in bytes; endless where that is nobody's business. */
   get bytes(): number {
     return this.#free;

@@ -6,6 +6,7 @@ import { crc32 } from "node:zlib";
 import type { Request } from "express";
 import { inSize } from "@mossy/core/formats/bytes";
 import { HouseProblem, diskFull } from "../problems.ts";
+import type { Space } from "../space.ts";
 import type { Files } from "./files.ts";
 
 /** Something large that was sent, on the disk: its place, and what it is. */
@@ -16,6 +17,12 @@ export interface Uploaded {
   readonly sum: string;
   /** Throws it away. */
   readonly drop: () => Promise<void>;
+}
+
+/** Where large things go, and what room there is for them. */
+export interface Receiving {
+  readonly files: Files;
+  readonly space: Space;
 }
 
 /** The largest that is taken, in bytes. */
@@ -32,18 +39,22 @@ const tooLarge = (): HouseProblem =>
  * Takes what is sent to the disk, piece by piece.
  * @throws HouseProblem where it is too large, packed, or ended before it was complete
  */
-export async function receive(files: Files, req: Request): Promise<Uploaded> {
+export async function receive({ files, space }: Receiving, req: Request): Promise<Uploaded> {
   const packed = req.get("content-encoding");
   if (packed !== undefined && packed !== "identity")
     throw new HouseProblem(415, "Not readable", "Files are taken as they are, not packed for the way.");
-  if (Number(req.get("content-length") ?? 0) > MOST) throw tooLarge();
+  const length = Number(req.get("content-length") ?? 0);
+  if (length > MOST) throw tooLarge();
+  // It lies there twice for a moment: as it came, and as it is kept.
+  if (!space.fits(length * 2)) throw diskFull("Nothing was changed.");
   const path = await files.coming();
   let [size, crc] = [0, 0];
   const measured = new Transform({
     transform(piece: Uint8Array, _encoding, done) {
       size += piece.length;
       crc = crc32(piece, crc);
-      done(size > MOST ? tooLarge() : null, piece);
+      const full = !space.fits(0);
+      done(size > MOST ? tooLarge() : full ? diskFull("Nothing was changed.") : null, piece);
     },
   });
   const drop = (): Promise<void> => rm(path, { force: true });

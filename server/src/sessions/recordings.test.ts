@@ -10,6 +10,9 @@ import { writeExchange } from "@mossy/core/formats/exchange/write";
 import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
 import type { Zippable } from "fflate";
 import { describe, expect, it } from "vitest";
+import { connect } from "../database.ts";
+import { Space } from "../space.ts";
+import { Visitor, serve } from "../testing/house.ts";
 import { quayNight, takenIn } from "../testing/sessions.ts";
 import { visit } from "../testing/visit.ts";
 
@@ -123,6 +126,23 @@ describe("a session file with its recordings", () => {
     expect(after.filter((f) => f.size === take.one.length).length).toBeLessThanOrEqual(1);
     expect(kept().filter((f) => f.path.includes("coming"))).toEqual([]);
     expect(new Set(kept().map((f) => f.size)).size).toBe(kept().length);
+  });
+
+  it("is refused before it fills the disk, and nothing of it stays", async () => {
+    const { session, bytes } = await saved();
+    // The file has 300 kB, and has to fit twice.
+    const space = new Space([], { low: 0, full: 0 });
+    space.fits = (more) => more < 500_000;
+    const over = await serve(house.url, connect(house.url), house.diskDir, { space });
+    try {
+      const there = await Visitor.signedIn(over.base, "tamsin");
+      const before = kept().length;
+      const { status, problem } = await there.ask("handIn", {}, bytes, `?session=${session}`);
+      expect([status, kept().length]).toEqual([507, before]);
+      expect(problem).toContain("Nothing was changed");
+    } finally {
+      await over.close();
+    }
   });
 
   it("is refused where a recording in it is torn, and nothing is kept of it", async () => {

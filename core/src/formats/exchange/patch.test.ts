@@ -152,6 +152,16 @@ describe("a session file that is put right", () => {
     expect(read.session).toEqual(now);
   });
 
+  it("keeps its line ends, its byte order mark and letters beyond the usual where they are", () => {
+    const text = `\ufeff${BY_THE_BOOK.replace(/\n/g, "\r\n").replace("Keys part", "𝄞 keys\u2028x")}`;
+    const windows = fileOf(text);
+    const read = readEntries(windows).session;
+    const { made, says } = patched(windows, read, change(read, "Plate", { name: "PLATE" }));
+    expect(says).toEqual([]);
+    const decoder = new TextDecoder("utf-8", { ignoreBOM: true });
+    expect(decoder.decode(made.project)).toBe(text.replace('name="Plate"', 'name="PLATE"'));
+  });
+
   it("stays in its own encoding", () => {
     const text = BY_THE_BOOK.replace('encoding="UTF-8"', 'encoding="UTF-16"').replace(
       "Keys part",
