@@ -78,8 +78,8 @@ async function add(tar, { path, name, size }) {
 /**
  * Writes a backup of a house, also while it serves: the database as it is at one moment, the files beside it
  * as they are read. The file is there whole or not at all, and only its owner may read it.
- * @param {{ bin: string, url: string, dataDir: string, diskDir: string | null, filesDir: string | null, to: string }} house
- *   diskDir, filesDir: null to leave the stand-in disk, the store of files out
+ * @param {{ bin: string, url: string, dataDir: string, diskDir: string | null, filesDir: string | null,
+ *   to: string }} house diskDir, filesDir: null to leave the stand-in disk, the store of files out
  * @returns its size in bytes, and how many files are in it
  */
 export async function writeBackup({ bin, url, dataDir, diskDir, filesDir, to }) {

@@ -148,6 +148,9 @@ function trackCalled(byName: ReadonlyMap<string, readonly Track[]>, name: string
   return t;
 }
 
+const inputsInWords = (first: number, last: number): string =>
+  last === first ? "one input" : `inputs ${first} to ${last}`;
+
 function inputIn(t: Track, said: string, fail: Fail): number | null {
   const span = inputsIn(said);
   if (span === undefined) return fail(`“${said}” is no input. Type a number, or leave it empty.`);
@@ -155,9 +158,7 @@ function inputIn(t: Track, said: string, fail: Fail): number | null {
   const last = span.first + CHANNELS[t.format ?? "mono"] - 1;
   if (span.first < 1 || last > 1024) fail("inputs are counted 1 to 1024.");
   if (span.last !== span.first && span.last !== last)
-    fail(
-      `“${t.name}” is ${t.format ?? "mono"} and takes ${last === span.first ? "one input" : `inputs ${span.first} to ${last}`}, not ${said}.`,
-    );
+    fail(`“${t.name}” is ${t.format ?? "mono"} and takes ${inputsInWords(span.first, last)}, not ${said}.`);
   return span.first;
 }
 

@@ -53,32 +53,13 @@ const ods = (): Uint8Array => {
   );
   return new Uint8Array(write(made, { type: "array", bookType: "ods" }) as ArrayBuffer);
 };
-const midi = Uint8Array.from([
-  ...[...strToU8("MThd"), 0, 0, 0, 6, 0, 1, 0, 2, 1, 224],
-  ...[
-    ...strToU8("MTrk"),
-    0,
-    0,
-    0,
-    16,
-    0,
-    0xff,
-    3,
-    1,
-    65,
-    0,
-    0xff,
-    0x51,
-    3,
-    7,
-    0xa1,
-    0x20,
-    0,
-    0xff,
-    0x2f,
-    0,
-  ],
-  ...[...strToU8("MTrk"), 0, 0, 0, 15, 0, 0xb0, 7, 90, 0, 0x90, 60, 100, 10, 60, 0, 0, 0xff, 0x2f, 0],
+const midi = joined([
+  strToU8("MThd"),
+  Uint8Array.of(0, 0, 0, 6, 0, 1, 0, 2, 1, 224),
+  strToU8("MTrk"),
+  Uint8Array.of(0, 0, 0, 16, 0, 0xff, 3, 1, 65, 0, 0xff, 0x51, 3, 7, 0xa1, 0x20, 0, 0xff, 0x2f, 0),
+  strToU8("MTrk"),
+  Uint8Array.of(0, 0, 0, 15, 0, 0xb0, 7, 90, 0, 0x90, 60, 100, 10, 60, 0, 0, 0xff, 0x2f, 0),
 ]);
 
 const READERS: readonly (readonly [

@@ -52,7 +52,7 @@ describe("a table in a file", () => {
     expect(textOf(Uint8Array.from(text, (ch) => ch.charCodeAt(0)))).toBe(text);
   });
 
-  it("may have titles above its heads, which stand in any order under the words people use; lines are those one sees", () => {
+  it("may have titles above its heads, in any order, in the words people use; lines are those one sees", () => {
     expect(
       listed(
         'Harbour night\n\nGig list,,\n"CH (48 ch)",Name *,Colour\n1,"Kick\nin the hole",red\n\n2,Hat,blue',

@@ -57,7 +57,7 @@ describe("the text of a MIDI file", () => {
       [0xc9, 0x6c, 0xe8, 0x76, 0x65, 0x73, 0x20, 0xe0, 0x20, 0x4e, 0x6f, 0xeb, 0x6c],
       "Élèves à Noël",
     ],
-    // フルート and ﾋﾟｱﾉ in Shift-JIS (JIS X 0208 and 0201), from memory of the code charts, held against the platform's own decoder.
+    // フルート and ﾋﾟｱﾉ in Shift-JIS (JIS X 0208 and 0201), from memory of the code charts.
     ["Shift-JIS", [0x83, 0x74, 0x83, 0x8b, 0x81, 0x5b, 0x83, 0x67], "フルート"],
     ["Shift-JIS in half width", [0xcb, 0xdf, 0xb1, 0xc9], "ﾋﾟｱﾉ"],
     ["ASCII with zeros behind it", [0x4f, 0x62, 0x6f, 0x65, 0, 0], "Oboe"],

@@ -141,7 +141,7 @@ describe("names that were wrong and called sure", () => {
     expect(read(name, ...families)).toMatchObject({ role, sure });
   });
 
-  it("and those that lost something: a lone I is the first, V1 among strings a violin, a hat beside overheads their side", () => {
+  it("keep what they say: a lone I the first, V1 among strings a violin, a hat beside overheads a side", () => {
     expect(read("Vlns I")).toMatchObject({
       role: "violin",
       positions: ["first-section"],

@@ -33,7 +33,8 @@ function kept(folder = house.filesDir): { path: string; size: number }[] {
 const take = { one: randomBytes(300_000), silence: new Uint8Array(3_000_000) };
 const LANES =
   '<Lanes id="l1"><!-- what was played --><Lanes track="track-kick" x:colour="wet">' +
-  '<Clips><Clip time="0" duration="8"><Audio sampleRate="48000"><File path="audio/one take.wav"/></Audio></Clip></Clips></Lanes>' +
+  '<Clips><Clip time="0" duration="8"><Audio sampleRate="48000"><File path="audio/one take.wav"/></Audio></Clip>' +
+  "</Clips></Lanes>" +
   '<Points><Target parameter="p9"/><RealPoint time="0" value="0.5"/></Points></Lanes>';
 
 /** The session as a room saves it: with recordings, curves, states, a comment and things nobody here knows. */

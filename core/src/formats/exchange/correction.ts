@@ -68,8 +68,9 @@ export async function applyCorrection(bytes: Bytes, c: Correction): Promise<Asyn
     const entry = file.zip.entries.find((e) => e.name === file.folder + name);
     if (!entry || !was || entry.size !== was.size || entry.crc !== was.crc)
       throw new FileProblem(
-        `“${name}” in this file is not the one that was handed in as “${c.fileName}” (check-in ${c.checkIn}): ` +
-          "it was saved again since, or is another session's. Hand it in again and take the new correction.",
+        `“${name}” in this file is not the one that was handed in as “${c.fileName}” ` +
+          `(check-in ${c.checkIn}): it was saved again since, or is another session's. Hand it in again ` +
+          "and take the new correction.",
         name,
       );
     const { text, encode } = xmlText(await file.zip.read(entry), name, "Hand it in again.");

@@ -48,7 +48,8 @@ describe("a project as others write it", () => {
   it("may have a main that holds the tracks: they are read as standing beside it, with a word on it", async () => {
     const { session, remarks } = await read(
       '<Track id="m" name="All" contentType="audio tracks"><Channel id="mc" role="master" audioChannels="2"/>' +
-        '<Track id="k" name="Kick" contentType="audio"><Channel id="kc" destination="mc" audioChannels="1"/></Track></Track>',
+        '<Track id="k" name="Kick" contentType="audio">' +
+        '<Channel id="kc" destination="mc" audioChannels="1"/></Track></Track>',
     );
     expect(session.tracks.map((t) => [t.name, t.kind, t.parent, t.feeds])).toEqual([
       ["All", "main", null, null],
@@ -70,22 +71,28 @@ describe("a project as others write it", () => {
   ])("says a value as %s", async (attributes, field, value) => {
     const element = field === "level" ? "Volume" : "Pan";
     const { session } = await read(
-      `<Track id="t" name="K" contentType="audio"><Channel id="c" audioChannels="1"><${element} ${attributes}/></Channel></Track>`,
+      '<Track id="t" name="K" contentType="audio"><Channel id="c" audioChannels="1">' +
+        `<${element} ${attributes}/></Channel></Track>`,
     );
     expect(session.tracks[0]).toMatchObject({ [field]: value });
   });
 
   it.each(["1", "true", "TRUE"])("says yes as %s", async (yes) => {
     const { session } = await read(
-      `<Track id="t" name="K" contentType="audio"><Channel id="c"><Devices><BuiltinDevice deviceName="X" deviceRole="audioFX"><Enabled value="${yes === "1" ? 0 : "false"}"/></BuiltinDevice></Devices><Mute value="${yes}"/></Channel></Track>`,
+      '<Track id="t" name="K" contentType="audio"><Channel id="c">' +
+        '<Devices><BuiltinDevice deviceName="X" deviceRole="audioFX">' +
+        `<Enabled value="${yes === "1" ? 0 : "false"}"/></BuiltinDevice></Devices>` +
+        `<Mute value="${yes}"/></Channel></Track>`,
     );
     expect(session.tracks[0]).toMatchObject({ muted: true, inserts: [{ bypassed: true }] });
   });
 
   it("has tracks that are none of ours, scenes, curves of tempo and meter: counted, and said", async () => {
     const { session, remarks, contents } = await read(
-      '<Track id="t" name="K" contentType="audio"/><Track id="p" name="Film" contentType="video"/><Track id="q" name="Marks" contentType="markers"/>',
-      '<Arrangement><TempoAutomation><RealPoint time="0" value="90"/></TempoAutomation><TimeSignatureAutomation/></Arrangement><Scenes><Scene/><Scene/></Scenes>',
+      '<Track id="t" name="K" contentType="audio"/><Track id="p" name="Film" contentType="video"/>' +
+        '<Track id="q" name="Marks" contentType="markers"/>',
+      '<Arrangement><TempoAutomation><RealPoint time="0" value="90"/></TempoAutomation>' +
+        "<TimeSignatureAutomation/></Arrangement><Scenes><Scene/><Scene/></Scenes>",
     );
     expect(session.tracks.map((t) => t.name)).toEqual(["K"]);
     expect(contents).toMatchObject({ scenes: 2, tempos: 1, meters: 1 });

@@ -104,7 +104,9 @@ describe("whatever was put right in whatever file", () => {
     const tracks = Array.from(
       { length: 1000 },
       (_, i) =>
-        `<Track id="t${i}" name="T ${i}" contentType="audio"><Channel id="c${i}" destination="m" audioChannels="1"><Volume id="v${i}" unit="linear" value="1"/></Channel></Track>`,
+        `<Track id="t${i}" name="T ${i}" contentType="audio">` +
+        `<Channel id="c${i}" destination="m" audioChannels="1">` +
+        `<Volume id="v${i}" unit="linear" value="1"/></Channel></Track>`,
     );
     const lanes = Array.from({ length: 1000 }, (_, i) => {
       const clips =
@@ -116,7 +118,10 @@ describe("whatever was put right in whatever file", () => {
           : [];
       return `<Lanes track="t${i}"><Clips>${clips.join("")}</Clips></Lanes>`;
     });
-    const text = `<Project version="1.0"><Structure>${tracks.join("")}<Track id="mm" name="Main"><Channel id="m" role="master" audioChannels="2"/></Track></Structure><Arrangement><Lanes>${lanes.join("")}</Lanes></Arrangement></Project>`;
+    const main = '<Track id="mm" name="Main"><Channel id="m" role="master" audioChannels="2"/></Track>';
+    const text =
+      `<Project version="1.0"><Structure>${tracks.join("")}${main}</Structure>` +
+      `<Arrangement><Lanes>${lanes.join("")}</Lanes></Arrangement></Project>`;
     const file = fileOf(text);
     const came = readEntries(file).session;
     const now = {
