@@ -1,6 +1,6 @@
 import { afterAll, expect, it } from "vitest";
 import { Browser } from "./browser.ts";
-import { clear, dataFolder, databasePid, litAt, processesOf, start } from "./testing/lit.ts";
+import { clear, dataFolder, databasePid, litAt, serverPid, start } from "./testing/lit.ts";
 
 // A house as somebody runs it, with a database of its own that can be killed.
 const data = dataFolder();
@@ -19,10 +19,6 @@ const ROW = (name: string) => `//div[@role='row'][.//span[.='${name}']]`;
 const shows = (name: string, says: string) => b.see(`${ROW(name)}//span[@role='gridcell'][.='${says}']`);
 const saved = () => b.see("//span[@role='status'][starts-with(., 'Saved')]");
 const select = (name: string) => b.click(`${ROW(name)}//span[.='${name}']`);
-const killServer = (): void => {
-  const server = processesOf(data).find((p) => p.what.includes("server-main"));
-  process.kill(server?.pid ?? 0, "SIGKILL");
-};
 
 it("a browser in the middle of edits outlives a killed database and a killed server, and loses no keystroke", async () => {
   await b.signIn("Marram Vale");
@@ -38,14 +34,15 @@ it("a browser in the middle of edits outlives a killed database and a killed ser
   await saved();
   await select("Kick");
   await b.type(LEVEL, "-8");
-  killServer();
+  process.kill(await serverPid(data), "SIGKILL");
   await b.type(LEVEL, ".5\uE007", false);
   await shows("Kick", "−8.5");
   await select("Hat");
   await b.type(LEVEL, "-12\uE007");
   // Both at once.
+  const server = await serverPid(data);
   process.kill(databasePid(data), "SIGKILL");
-  killServer();
+  process.kill(server, "SIGKILL");
   await b.type(LEVEL, "-13\uE007");
   await saved();
   expect(await b.count("//*[@role='alert']")).toBe(0);

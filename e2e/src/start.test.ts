@@ -1,5 +1,5 @@
 import { afterAll, expect, it } from "vitest";
-import { clear, dataFolder, databasePid, litAt, processesOf, start } from "./testing/lit.ts";
+import { clear, dataFolder, databasePid, litAt, processesOf, serverPid, start } from "./testing/lit.ts";
 import type { Start } from "./testing/lit.ts";
 
 const data = dataFolder();
@@ -55,8 +55,7 @@ it(
     await first.begun.hears(/The database ended \(SIGKILL\)\. Beginning it again in 0\.5 s\./);
     await ready(first.base);
     expect(await added("After the database fell")).toBe(200);
-    const server = processesOf(data).find((p) => p.what.includes("server-main"))!;
-    process.kill(server.pid, "SIGKILL");
+    process.kill(await serverPid(data), "SIGKILL");
     await first.begun.hears(/The server ended \(SIGKILL\)\. Beginning it again in 0\.5 s\./);
     await ready(first.base);
     expect(await added("After the server fell")).toBe(200);

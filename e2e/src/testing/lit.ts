@@ -86,6 +86,19 @@ export function processesOf(data: string): { pid: number; what: string }[] {
   });
 }
 
+/** The server of a house, once there is one: one that fell is begun again after a pause. */
+export async function serverPid(data: string): Promise<number> {
+  const until = Date.now() + 60_000;
+  while (Date.now() < until) {
+    const server = processesOf(data).find((p) => p.what.includes("server-main"));
+    if (server) return server.pid;
+    await new Promise((later) => {
+      setTimeout(later, 50);
+    });
+  }
+  throw new Error(`no server runs on ${data}`);
+}
+
 /** Kills whatever has to do with a data folder. */
 export function killAllOf(data: string): void {
   for (const { pid } of processesOf(data))
