@@ -61,8 +61,12 @@ export function dataFolder(): string {
   return folder;
 }
 
-export const databasePid = (data: string): number =>
-  Number(readFileSync(join(data, "postgres", "postmaster.pid"), "utf8").split("\n")[0]);
+/** @throws Error where no database runs: 0 would be our own group of processes */
+export function databasePid(data: string): number {
+  const pid = Number(readFileSync(join(data, "postgres", "postmaster.pid"), "utf8").split("\n")[0]);
+  if (pid > 0) return pid;
+  throw new Error(`no database runs on ${data}`);
+}
 
 /** Every process that has to do with a data folder: that stands in it, or was told of it. */
 export function processesOf(data: string): { pid: number; what: string }[] {
