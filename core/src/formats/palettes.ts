@@ -1,44 +1,27 @@
+import { readCss } from "./cssColours.ts";
+import { readTokens } from "./designTokens.ts";
 import { FileProblem } from "./fileProblem.ts";
+import type { NamedColour } from "./namedColour.ts";
 
-/** A colour with its name, as palettes carry it. */
-export interface NamedColour {
-  readonly name: string;
-  readonly hex: string;
-}
+export { writeCss } from "./cssColours.ts";
+export { writeTokens } from "./designTokens.ts";
 
 const MOST = 512;
 const LARGEST = 1 << 20;
-const css = (name: string): string =>
-  name
-    .normalize("NFKD")
-    .replace(/\p{M}/gu, "")
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, "-")
-    .replace(/^-|-$/g, "") || "colour";
 
 /** A GIMP palette: header, then red, green, blue from 0 to 255 and a name. */
 export function writeGpl(title: string, colours: readonly NamedColour[]): string {
+  const inLine = (text: string): string => text.replace(/\s+/g, " ").trim();
   const part = (hex: string, at: number): string =>
     String(Number.parseInt(hex.slice(at, at + 2), 16)).padStart(3);
-  return (
-    `GIMP Palette\nName: ${title}\nColumns: ` +
-    `8\n#\n${colours.map((c) => `${part(c.hex, 1)} ${part(c.hex, 3)} ${part(c.hex, 5)}\t${c.name}`).join("\n")}\n`
-  );
-}
-
-/** Design tokens as JSON (W3C Design Tokens Community Group). */
-export function writeTokens(colours: readonly NamedColour[]): string {
-  const tokens = colours.map((c) => [c.name, { $type: "color", $value: c.hex }] as const);
-  return `${JSON.stringify({ colour: Object.fromEntries(tokens) }, null, 2)}\n`;
-}
-
-/** CSS custom properties. */
-export function writeCss(colours: readonly NamedColour[]): string {
-  return `:root {\n${colours.map((c) => `  --house-${css(c.name)}: ${c.hex};`).join("\n")}\n}\n`;
+  const line = (c: NamedColour): string =>
+    `${part(c.hex, 1)} ${part(c.hex, 3)} ${part(c.hex, 5)}\t${inLine(c.name)}`;
+  return `GIMP Palette\nName: ${inLine(title)}\nColumns: 8\n#\n${colours.map(line).join("\n")}\n`;
 }
 
 /**
- * Reads a palette: GIMP, design tokens or CSS, told by what the text begins with.
+ * Reads a palette: GIMP, design tokens or CSS, told by what the text begins with. Transparency is left out:
+ * a house colour has none.
  * @throws FileProblem naming the line and what belongs there
  */
 export function readPalette(text: string): NamedColour[] {
@@ -53,84 +36,46 @@ export function readPalette(text: string): NamedColour[] {
   if (colours.length === 0)
     throw new FileProblem(
       "No colour was found in it. A GIMP palette, design tokens as JSON, or CSS custom " +
-        "properties with #rrggbb colours can be read.",
+        "properties with colours can be read.",
     );
   if (colours.length > MOST)
     throw new FileProblem(`It holds ${colours.length} colours; at most ${MOST} are taken.`);
   return colours;
 }
 
+const COLOUR_LINE = /^(\d{1,3})\s+(\d{1,3})\s+(\d{1,3})(?:\s+(.*))?$/;
+const FOURTH = /^(\d{1,3})(?:\s+|$)/;
+
+/**
+ * The lines of a GIMP palette. Some programs write how opaque a colour is as a fourth number: the header
+ * says so (`Channels: RGBA`), or every line has one, and the same.
+ */
 function readGpl(text: string): NamedColour[] {
-  return text
+  const found = text
     .split(/\r?\n/)
+    .map((raw, i) => ({ line: raw.trim(), at: i + 1 }))
     .slice(1)
-    .flatMap((raw, i): NamedColour[] => {
-      const line = raw.trim();
-      if (line === "" || line.startsWith("#") || /^(Name|Columns):/i.test(line)) return [];
-      const found = /^(\d{1,3})\s+(\d{1,3})\s+(\d{1,3})(?:\s+(.*))?$/.exec(line);
-      const parts = found?.slice(1, 4).map(Number) ?? [];
-      if (!found || parts.some((n) => n > 255))
-        throw new FileProblem(
-          `Line ${i + 2}: “${line.slice(0, 40)}” is no colour. Three numbers from 0 to 255 ` +
-            "and a name belong there.",
-          `line ${i + 2}`,
-        );
-      const hex = `#${parts.map((n) => n.toString(16).padStart(2, "0")).join("")}`;
-      return [{ hex, name: found[4]?.trim() || hex }];
-    });
-}
-
-function readTokens(text: string): NamedColour[] {
-  let raw: unknown;
-  try {
-    raw = JSON.parse(text);
-  } catch (e) {
-    throw new FileProblem(`The JSON is broken: ${e instanceof Error ? e.message : ""}.`);
-  }
-  const colours: NamedColour[] = [];
-  const walk = (node: unknown, name: string, type: string | null, depth: number): void => {
-    if (typeof node !== "object" || node === null || depth > 20) return;
-    const own: unknown = Reflect.get(node, "$type");
-    const kind = typeof own === "string" ? own : type;
-    const value: unknown = Reflect.get(node, "$value");
-    if (value !== undefined) {
-      if (kind !== "color") return;
-      if (typeof value === "string" && /^\{.*\}$/.test(value)) return;
-      const hex = typeof value === "string" ? hexIn(value) : null;
-      if (hex === null)
-        throw new FileProblem(`“${name}”: ${JSON.stringify(value)} is no #rrggbb colour.`, name);
-      colours.push({ name: name.split(".").at(-1) ?? name, hex });
-      return;
-    }
-    for (const [key, child] of Object.entries(node))
-      if (!key.startsWith("$")) walk(child, name === "" ? key : `${name}.${key}`, kind, depth + 1);
-  };
-  walk(raw, "", null, 0);
-  return colours;
-}
-
-function readCss(text: string): NamedColour[] {
-  return text.split(/\r?\n/).flatMap((line, i) =>
-    [...line.matchAll(/--([\w-]+)\s*:\s*([^;}]+)/g)].map(([, name = "", value = ""]): NamedColour => {
-      const hex = hexIn(value.trim());
-      if (hex === null)
-        throw new FileProblem(
-          `Line ${i + 1}: “${value.trim().slice(0, 40)}” is no #rrggbb colour.`,
-          `line ${i + 1}`,
-        );
-      return {
-        name: name
-          .replace(/^house-/, "")
-          .replace(/-/g, " ")
-          .replace(/^./, (c) => c.toUpperCase()),
-        hex,
-      };
-    }),
-  );
-}
-
-function hexIn(text: string): string | null {
-  const hex = text.toLowerCase();
-  if (/^#[0-9a-f]{3}$/.test(hex)) return hex.replace(/[0-9a-f]/g, "$&$&");
-  return /^#[0-9a-f]{6}([0-9a-f]{2})?$/.test(hex) ? hex.slice(0, 7) : null;
+    .filter(({ line }) => line !== "" && !line.startsWith("#"));
+  const lines = found.filter(({ line }) => !/^(Name|Columns|Channels):/i.test(line));
+  const fourths = new Set(lines.map((l) => FOURTH.exec(COLOUR_LINE.exec(l.line)?.[4] ?? "")?.[1]));
+  const opaque =
+    found.some(({ line }) => /^Channels:\s*RGBA\s*$/i.test(line)) ||
+    (lines.length > 1 && fourths.size === 1 && (fourths.has("255") || fourths.has("0")));
+  return lines.map(({ line, at }): NamedColour => {
+    const [, ...parts] = COLOUR_LINE.exec(line) ?? [];
+    const rest = parts[3] ?? "";
+    const alpha = opaque ? FOURTH.exec(rest) : null;
+    const numbers = [...parts.slice(0, 3), alpha?.[1] ?? 0].map(Number);
+    if (parts.length === 0 || numbers.some((n) => n > 255) || (opaque && !alpha))
+      throw new FileProblem(
+        `Line ${at}: “${line.slice(0, 40)}” is no colour. ${opaque ? "Four" : "Three"} numbers from 0 to ` +
+          "255 and a name belong there.",
+        `line ${at}`,
+      );
+    const hex = `#${numbers
+      .slice(0, 3)
+      .map((n) => n.toString(16).padStart(2, "0"))
+      .join("")}`;
+    return { hex, name: rest.slice(alpha?.[0].length ?? 0).trim() || hex };
+  });
 }

@@ -74,6 +74,48 @@ describe("an SVG as an icon", () => {
       ),
     ).toHaveLength(1));
 
+  it("keeps hidden what is hidden: whole groups, inherited, unseen paint, transparent grounds", () => {
+    const seen = '<path d="M0 0h7"/>';
+    const drawn = (inside: string): string[] => readSvgIcon(svg(seen + inside), "x").map((p) => p.d);
+    for (const hidden of [
+      '<g display="none"><path d="M0 0h9" display="inline" visibility="visible"/></g>',
+      '<g style="display:none"><g><path d="M0 0h9"/></g></g>',
+      '<g visibility="hidden"><path d="M0 0h9"/></g>',
+      '<g opacity="0"><path d="M0 0h9" opacity="1"/></g>',
+      '<path d="M0 0h9" style="opacity:0%"/>',
+      '<g fill-opacity="0"><path d="M0 0h9" fill="red"/></g>',
+      '<path d="M0 0h9" fill="none" stroke="red" stroke-opacity="0"/>',
+      '<path d="M0 0h9" fill="none" stroke="red" stroke-width="0"/>',
+      '<rect width="100%" height="100%" fill="transparent"/>',
+      '<rect width="24" height="24" fill="#ffffff00"/>',
+      '<rect width="24" height="24" style="fill: rgba(255, 255, 255, 0) !important"/>',
+      '<rect width="24" height="24" fill="rgb(0 0 0 / 0%)"/>',
+    ])
+      expect([hidden, drawn(hidden)]).toEqual([hidden, ["M0 0H7"]]);
+    expect(drawn('<g visibility="hidden"><path d="M0 0h9" visibility="visible"/></g>')).toHaveLength(2);
+    expect(problem(svg(`${seen}<g display="none">\n<script>x()</script></g>`))).toContain(
+      "a script (line 3)",
+    );
+  });
+
+  it("reads sizes with units and in per cent", () => {
+    expect(readSvgIcon(svg('<rect x="25%" y="50%" width="50%" height="12px"/>'), "x")[0]?.d).toBe(
+      "M6 12H18V24H6Z",
+    );
+    expect(readSvgIcon(svg('<path d="M0 0h48"/>', 'width="0.5in" height="36pt"'), "x")[0]?.d).toBe(
+      "M0 0H24",
+    );
+    // Half of the diagonal's share: of a square box, half a side (SVG 2, section 8.9).
+    expect(readSvgIcon(svg('<circle cx="50%" cy="50%" r="50%"/>'), "x")[0]?.d).toContain("M0 12A12 12");
+    expect(
+      readSvgIcon(svg('<g stroke-width="2px"><path d="M0 0h1" fill="none" stroke="red"/></g>'), "x")[0]
+        ?.stroke,
+    ).toBe(2);
+    expect(problem(svg('<path d="M0 0h1"/>', 'width="100%" height="100%"'))).toContain(
+      "no view box and no size",
+    );
+  });
+
   it("is refused with a script, a reference or anything else that is no drawing, naming the line", () => {
     expect(problem(svg('<path d="M0 0h9v9z"/>\n<script>alert(1)</script>'))).toBe(
       "“x.svg” holds a script (line 3), which no icon may. Take it out and try again; " +

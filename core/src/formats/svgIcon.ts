@@ -1,7 +1,10 @@
+import { parse } from "culori";
 import svgpath from "svgpath";
 import type { IconPath } from "../house/house.ts";
 import { FileProblem } from "./fileProblem.ts";
-import { attribute, children, numeric, parseXml } from "./xml.ts";
+import { attribute, children, parseXml } from "./xml.ts";
+import { diagonalOf, lengthOf, shapeOf } from "./svgShapes.ts";
+import type { Box } from "./svgShapes.ts";
 import type { XmlElement } from "./xml.ts";
 
 const LARGEST = 200_000;
@@ -38,12 +41,32 @@ const REFUSED: Readonly<Record<string, string>> = {
   link: "a link to another file",
 };
 
+/** How a part is drawn; what it does not say itself it has from those it stands in. */
 interface Look {
+  /** Not drawn, nor is anything in it. */
+  readonly gone: boolean;
+  readonly visible: boolean;
   readonly fill: boolean;
-  readonly stroke: number | null;
+  readonly fillSeen: boolean;
+  readonly stroke: boolean;
+  readonly strokeSeen: boolean;
+  /** Of outlines, in pixels. */
+  readonly width: number;
   readonly evenOdd: boolean;
   readonly transform: string;
 }
+
+/** How SVG draws what says nothing else. */
+const PLAIN = {
+  gone: false,
+  visible: true,
+  fill: true,
+  fillSeen: true,
+  stroke: false,
+  strokeSeen: true,
+  width: 1,
+  evenOdd: false,
+};
 
 /**
  * An SVG as an icon: all shapes as paths in one 24 by 24 box, one colour, lines and areas only.
@@ -67,7 +90,7 @@ export function readSvgIcon(text: string, file: string): IconPath[] {
     `translate(${(BOX - box.width * scale) / 2} ${(BOX - box.height * scale) / 2}) ` +
     `scale(${scale}) translate(${-box.x} ${-box.y})`;
   const paths: IconPath[] = [];
-  walk(root, { fill: true, stroke: null, evenOdd: false, transform: fit }, file, paths);
+  walk(root, { ...PLAIN, transform: fit }, { file, box, paths });
   if (paths.length === 0)
     throw new FileProblem(
       `“${file}” holds nothing that can be drawn as an icon: no filled or outlined shape.`,
@@ -91,7 +114,7 @@ function refuse(e: XmlElement, file: string, what: string): never {
   );
 }
 
-function boxOf(root: XmlElement, file: string): { x: number; y: number; width: number; height: number } {
+function boxOf(root: XmlElement, file: string): Box {
   const [x, y, width, height] = (attribute(root, "viewBox") ?? "")
     .trim()
     .split(/[\s,]+/)
@@ -106,7 +129,7 @@ function boxOf(root: XmlElement, file: string): { x: number; y: number; width: n
     height > 0
   )
     return { x, y, width, height };
-  const size = (name: string): number => Number.parseFloat(attribute(root, name) ?? "");
+  const size = (name: string): number => lengthOf(attribute(root, name) ?? "");
   const [w, h] = [size("width"), size("height")];
   if (w > 0 && h > 0) return { x: 0, y: 0, width: w, height: h };
   throw new FileProblem(
@@ -117,16 +140,25 @@ function boxOf(root: XmlElement, file: string): { x: number; y: number; width: n
   );
 }
 
-function walk(e: XmlElement, above: Look, file: string, paths: IconPath[]): void {
+/** What an icon is drawn into. */
+interface Drawing {
+  readonly file: string;
+  readonly box: Box;
+  readonly paths: IconPath[];
+}
+
+function walk(e: XmlElement, above: Look, to: Drawing): void {
+  const { file, paths } = to;
   for (const [name, value] of e.attributes) {
     if (/^on/i.test(name)) refuse(e, file, `a script (“${name}”)`);
     if (/(^|:)href$/i.test(name) || /url\s*\(\s*["']?\s*(?!#)/i.test(value) || /javascript:/i.test(value))
       refuse(e, file, `a reference to something outside (“${name}”)`);
   }
-  const look = lookOf(e, above);
-  const d = shapeOf(e);
+  // Also what is not drawn is looked through: it must not hide a script.
+  const look = lookOf(e, above, to);
+  const d = shapeOf(e, to.box);
   if (d !== null) {
-    if (attribute(e, "display") === "none" || attribute(e, "visibility") === "hidden") return;
+    if (look.gone || !look.visible) return;
     const add = (stroke: number | null): void => {
       const drawn = svgpath(d).transform(look.transform).abs().round(2);
       const made = drawn.toString();
@@ -144,8 +176,8 @@ function walk(e: XmlElement, above: Look, file: string, paths: IconPath[]): void
         evenOdd: stroke === null && look.evenOdd,
       });
     };
-    if (look.fill && e.localName !== "line") add(null);
-    if (look.stroke !== null) add(look.stroke);
+    if (look.fill && look.fillSeen && e.localName !== "line") add(null);
+    if (look.stroke && look.strokeSeen && look.width > 0) add(look.width);
     return;
   }
   for (const c of children(e)) {
@@ -161,35 +193,42 @@ function walk(e: XmlElement, above: Look, file: string, paths: IconPath[]): void
     if (
       ["g", "a", "svg", "path", "circle", "ellipse", "rect", "line", "polyline", "polygon"].includes(name)
     )
-      walk(c, look, file, paths);
+      walk(c, look, to);
   }
 }
 
-function lookOf(e: XmlElement, above: Look): Look {
+/** Whether a paint leaves nothing to be seen. */
+const seeThrough = (paint: string): boolean => paint === "none" || parse(paint)?.alpha === 0;
+/** Whether an opacity hides all: a number from 0 to 1, or per cent. */
+const isZero = (opacity: string | null): boolean => opacity !== null && Number.parseFloat(opacity) <= 0;
+
+function lookOf(e: XmlElement, above: Look, { box }: Drawing): Look {
   const style = new Map(
     (attribute(e, "style") ?? "").split(";").map((part) => {
       const cut = part.indexOf(":");
-      return [part.slice(0, cut).trim(), part.slice(cut + 1).trim()] as const;
+      const value = part.slice(cut + 1).replace(/!important/i, "");
+      return [part.slice(0, cut).trim(), value.trim()] as const;
     }),
   );
-  const say = (name: string): string | null => style.get(name) ?? attribute(e, name);
-  const fill = say("fill"),
-    stroke = say("stroke"),
-    width = say("stroke-width"),
-    rule = say("fill-rule"),
-    transform = attribute(e, "transform");
-  const drawn = stroke === null ? above.stroke !== null : stroke !== "none";
-  const wide = Number.parseFloat(width ?? "");
+  const say = (name: string): string | null => {
+    const said = style.get(name) ?? attribute(e, name);
+    return said === null || said === "inherit" ? null : said;
+  };
+  const own = <T>(name: string, from: (value: string) => T, otherwise: T): T => {
+    const value = say(name);
+    return value === null ? otherwise : from(value.trim());
+  };
+  const width = lengthOf(say("stroke-width") ?? "", diagonalOf(box));
+  const transform = attribute(e, "transform");
   return {
-    fill: fill === null ? above.fill : fill !== "none",
-    stroke: drawn
-      ? Number.isFinite(wide)
-        ? wide
-        : (above.stroke ?? 1)
-      : Number.isFinite(wide) && above.stroke !== null
-        ? wide
-        : null,
-    evenOdd: rule === null ? above.evenOdd : rule === "evenodd",
+    gone: above.gone || say("display")?.trim() === "none" || isZero(say("opacity")),
+    visible: own("visibility", (v) => v === "visible", above.visible),
+    fill: own("fill", (v) => !seeThrough(v), above.fill),
+    fillSeen: own("fill-opacity", (v) => !isZero(v), above.fillSeen),
+    stroke: own("stroke", (v) => !seeThrough(v), above.stroke),
+    strokeSeen: own("stroke-opacity", (v) => !isZero(v), above.strokeSeen),
+    width: Number.isFinite(width) ? width : above.width,
+    evenOdd: own("fill-rule", (v) => v === "evenodd", above.evenOdd),
     transform: transform === null ? above.transform : `${above.transform} ${transform}`,
   };
 }
@@ -204,43 +243,6 @@ function scaleOf(transform: string): number {
   const [o, x, y] = at;
   if (!o || !x || !y) return 1;
   return Math.sqrt(Math.abs((x[0] - o[0]) * (y[1] - o[1]) - (x[1] - o[1]) * (y[0] - o[0])));
-}
-
-/** A basic shape as a path (SVG 2, chapter 10); null for what is no shape. */
-function shapeOf(e: XmlElement): string | null {
-  const n = (name: string): number => numeric(e, name) ?? 0;
-  switch (e.localName) {
-    case "path":
-      return attribute(e, "d") ?? "";
-    case "line":
-      return `M${n("x1")} ${n("y1")}L${n("x2")} ${n("y2")}`;
-    case "polyline":
-    case "polygon": {
-      const points = (attribute(e, "points") ?? "").trim();
-      return points === "" ? "" : `M${points}${e.localName === "polygon" ? "z" : ""}`;
-    }
-    case "circle":
-    case "ellipse": {
-      const rx = e.localName === "circle" ? n("r") : n("rx"),
-        ry = e.localName === "circle" ? n("r") : n("ry");
-      return rx <= 0 || ry <= 0
-        ? ""
-        : `M${n("cx") - rx} ${n("cy")}a${rx} ${ry} 0 1 0 ${2 * rx} 0a${rx} ${ry} 0 1 0 ${-2 * rx} 0z`;
-    }
-    case "rect": {
-      const [x, y, w, h] = [n("x"), n("y"), n("width"), n("height")];
-      const rx = Math.min(w / 2, numeric(e, "rx") ?? n("ry")),
-        ry = Math.min(h / 2, numeric(e, "ry") ?? n("rx"));
-      if (w <= 0 || h <= 0) return "";
-      return rx > 0 && ry > 0
-        ? `M${x + rx} ${y}h${w - 2 * rx}a${rx} ${ry} 0 0 1 ` +
-            `${rx} ${ry}v${h - 2 * ry}a${rx} ${ry} 0 0 1 ${-rx} ${ry}h${2 * rx - w}a${rx} ${ry} 0 0 ` +
-            `1 ${-rx} ${-ry}v${2 * ry - h}a${rx} ${ry} 0 0 1 ${rx} ${-ry}z`
-        : `M${x} ${y}h${w}v${h}h${-w}z`;
-    }
-    default:
-      return null;
-  }
 }
 
 /**
