@@ -95,7 +95,7 @@ module.exports = {
       to: {
         path: "node_modules",
         pathNot:
-          "node_modules/(zod|fflate|papaparse|@types/papaparse|@xmldom|svgpath|@dagrejs|saxes|flatqueue|midi-file|@zip\\.js|@e965)/",
+          "node_modules/(zod|fflate|papaparse|@types/papaparse|@xmldom|svgpath|culori|@dagrejs|saxes|flatqueue|midi-file|@zip\\.js|@e965)/",
       },
     },
     {

@@ -8,7 +8,7 @@ import type { Entry } from "@mossy/core/disk/entry";
 import { foldersToMake } from "@mossy/core/disk/blueprint";
 import { planMoves } from "@mossy/core/disk/moves";
 import { wishesOf } from "@mossy/core/disk/wishes";
-import { readListing } from "@mossy/core/formats/listing";
+import { readListing } from "@mossy/core/formats/listing/readListing";
 import { grammarOf } from "@mossy/core/names/grammar";
 import { readTwoWays } from "@mossy/core/names/twoWays";
 import { dress, dressed } from "@mossy/core/house/dress";
@@ -229,7 +229,7 @@ await compare(
   "the same, read from a listing and its moves planned",
   disk,
   () => {
-    const entries = readListing(listing);
+    const entries = readListing(listing).entries;
     const { wishes, folders } = wishesOf(audit(style.house, reader, entries, "shared").findings);
     return planMoves(entries, wishes, folders);
   },

@@ -53,10 +53,11 @@ describe("the disk", () => {
     await b.upload(
       "Listing file",
       "listing.txt",
-      "./Audio\n./Audio/Snare top take 3.wav\n./Notes/aux.txt\n",
+      "./Audio\n./Audio/Snare top take 3.wav\n./Notes/aux.txt\nfind: ‘./shut’: Permission denied\n",
     );
     await b.see("//li[@data-sort='misnamed']//strong[.='Snare_Top_T03.wav']", 30_000);
     await b.see("//li[@data-sort='unsafe']//strong[.='aux_.txt']");
+    await b.seeText("1 error of the program that listed passed over");
     await b.see("//li[@data-sort='missing'][contains(., 'Mixes')]");
     await b.go("/house/disk?show=blueprint");
     await b.button("As a ZIP");

@@ -14,7 +14,7 @@ import { joined } from "./bytes.ts";
 import { FileProblem } from "./fileProblem.ts";
 import { floorList, floorListIn, floorTable } from "./floorList.ts";
 import { readHouseFile, writeHouseFile } from "./houseFile.ts";
-import { readListing } from "./listing.ts";
+import { readListing } from "./listing/readListing.ts";
 import { readPalette } from "./palettes.ts";
 import { readIncoming } from "./readForeign.ts";
 import { readRoomInputs } from "./roomInputs.ts";
@@ -144,6 +144,16 @@ const READERS: readonly (readonly [
   [
     "a listing",
     strToU8("total 8\ndrwxr-xr-x 2 a b 4096 Sep 1 10:00 Audio\n-rw-r--r-- 1 a b 12 Sep 1 10:00 x.wav\n"),
+    (bytes) => readListing(text(bytes)),
+  ],
+  [
+    "a drawn tree",
+    strToU8("D:.\n├───Audio\n│   │   Kick in.wav\n│   └───Empty\n└───Mixes\n        a.wav\n"),
+    (bytes) => readListing(text(bytes)),
+  ],
+  [
+    "a listing with headings",
+    strToU8(" Directory of D:\\Jobs\n\n11/09/2026  10:00             1,512 notes.txt\n  1 File(s)\n"),
     (bytes) => readListing(text(bytes)),
   ],
   ["a listing of find", strToU8("./a\n./a/b.wav\n12\t./a/c.wav\n"), (bytes) => readListing(text(bytes))],

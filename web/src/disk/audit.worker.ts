@@ -2,7 +2,7 @@ import { auditing } from "@mossy/core/disk/audit";
 import { sameSize } from "@mossy/core/disk/sameContent";
 import type { Audit } from "@mossy/core/disk/audit";
 import type { Entry } from "@mossy/core/disk/entry";
-import { readListing } from "@mossy/core/formats/listing";
+import { readListing } from "@mossy/core/formats/listing/readListing";
 import type { House } from "@mossy/core/house/house";
 import { makeReader } from "@mossy/core/words/reader";
 
@@ -16,7 +16,7 @@ export interface AuditTask {
 }
 export type AuditNews =
   | { readonly share: number }
-  | { readonly audit: Audit; readonly entries: readonly Entry[] }
+  | { readonly audit: Audit; readonly entries: readonly Entry[]; readonly passedOver: number }
   | { readonly problem: string };
 
 /** Larger files are told apart by size alone. */
@@ -45,12 +45,13 @@ async function hashed(
 // Off the page's thread: a hundred thousand paths take seconds. Cancelled by ending the worker.
 self.onmessage = async ({ data: { house, scope, from, files } }: MessageEvent<AuditTask>) => {
   try {
-    const entries = await hashed(typeof from === "string" ? readListing(from) : from, files);
+    const read = typeof from === "string" ? readListing(from) : { entries: from, passedOver: 0 };
+    const entries = await hashed(read.entries, files);
     const steps = auditing(house, makeReader(house.words), entries, scope);
     for (;;) {
       const step = steps.next();
       if (step.done) {
-        tell({ audit: step.value, entries });
+        tell({ audit: step.value, entries, passedOver: read.passedOver });
         return;
       }
       tell({ share: step.value });

@@ -28,13 +28,15 @@ export interface AuditSource {
   readonly onDisk: boolean;
   readonly audit: Audit;
   readonly entries: readonly Entry[];
+  /** Errors in a listing: what its program could not look into. */
+  readonly passedOver: number;
 }
 
 const baseName = (path: string): string => path.slice(path.lastIndexOf("/") + 1);
 
 /** What was found, each with whether it is to be put right, and the moves that do. */
 export function AuditFindings({
-  looked: { what, onDisk, audit, entries },
+  looked: { what, onDisk, audit, entries, passedOver },
   again,
 }: {
   looked: AuditSource;
@@ -78,6 +80,12 @@ export function AuditFindings({
           {audit.findings.length.toLocaleString("en-GB")}{" "}
           {audit.findings.length === 1 ? "finding" : "findings"}
         </Pill>
+        {passedOver > 0 && (
+          <span className="text-xs text-ink-2">
+            {passedOver.toLocaleString("en-GB")} {passedOver === 1 ? "error" : "errors"} of the program that
+            listed passed over: what it could not look into is missing here
+          </span>
+        )}
       </div>
       <SortChips findings={audit.findings} sort={sort} onChoose={setSort} />
       <div

@@ -50,7 +50,7 @@ function useAudit(house: House) {
       if ("share" in data) return set({ share: data.share });
       stop();
       if ("problem" in data) return set({ problem: data.problem });
-      set({ source: { what, onDisk, audit: data.audit, entries: data.entries } });
+      set({ source: { what, onDisk, ...data } });
       onFound?.();
     };
     w.postMessage({ house, ...task } satisfies AuditTask);

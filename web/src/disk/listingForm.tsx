@@ -1,3 +1,4 @@
+import { textOf } from "@mossy/core/formats/grid";
 import { useState } from "react";
 import { Button } from "../ui/button.tsx";
 import { FileButton } from "../ui/fileField.tsx";
@@ -21,7 +22,10 @@ export function ListingForm({
         onRead(text, "A pasted listing");
       }}
     >
-      <Field label="What find, ls -R or a CSV with a column “path” gives">
+      <Field
+        label="What a listing program prints"
+        hint="find, ls -R, du -a, tree, dir /s, Get-ChildItem -Recurse, or a CSV with a column “path”"
+      >
         <TextArea
           rows={7}
           className="font-mono text-sm"
@@ -37,7 +41,9 @@ export function ListingForm({
           label="Listing file"
           accept=".txt,.csv,.log,text/*"
           disabled={busy}
-          onFiles={([file]) => void file.text().then((t) => onRead(t, file.name))}
+          onFiles={([file]) =>
+            void file.arrayBuffer().then((b) => onRead(textOf(new Uint8Array(b)), file.name))
+          }
         >
           From a file…
         </FileButton>
