@@ -12,7 +12,8 @@ export interface ForeignSession {
   readonly session: Session;
   /** Whether it is a template as a house wrote it out, and no job's session. */
   readonly whole: boolean;
-  readonly from: "session exchange file" | "Standard MIDI File" | "track sheet";
+  readonly from:
+    "session exchange file" | "Standard MIDI File" | "MusicXML score" | "track sheet" | "template file";
   readonly carried: readonly Cargo[];
   readonly remarks: readonly string[];
 }

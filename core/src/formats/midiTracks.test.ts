@@ -89,7 +89,8 @@ describe("a MIDI file", () => {
           { controller: 7, value: 100 },
           { controller: 11, value: 70 },
         ],
-        notes: "program 49",
+        program: 49,
+        notes: "",
       },
     ]);
   });

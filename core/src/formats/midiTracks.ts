@@ -222,8 +222,8 @@ class MidiReading {
       channel.first ??= at;
     } else if (e.type === "controller" && opening) channel.controllers.set(e.controllerType, e.value);
     else if (e.type === "programChange") {
-      this.#many.programs++;
       if (opening) channel.program = e.programNumber + 1;
+      else this.#many.programs++;
     }
   }
 
@@ -242,12 +242,20 @@ class MidiReading {
     const called = name === "" ? `Channel ${channel ?? index + 1}` : own;
     const id = `midi-${this.tracks.length + 1}`;
     const notes = [
-      ...(played?.program ? [`program ${played.program}`] : []),
       ...(about.instrument === "" || about.instrument === name ? [] : [`instrument ${about.instrument}`]),
       ...(about.device === "" ? [] : [`device ${about.device}`]),
       ...(about.port === null ? [] : [`port ${about.port}`]),
     ].join(", ");
-    this.tracks.push(blankTrack(id, called, { kind: "midi", format: null, channel, controllers, notes }));
+    this.tracks.push(
+      blankTrack(id, called, {
+        kind: "midi",
+        format: null,
+        channel,
+        program: played?.program ?? null,
+        controllers,
+        notes,
+      }),
+    );
   }
 
   /** What belongs to the job and is left behind. */

@@ -114,15 +114,14 @@ describe("a file to start from", () => {
     async () => {
       const { session, carried } = await read("suite.mid", midi());
       expect(session).toMatchObject({ tempo: 120, meter: { beats: 6, unit: 8 } });
-      expect(session.tracks.map((t) => [t.name, t.kind, t.channel, t.controllers])).toEqual([
-        ["Violin 1", "midi", 1, [{ controller: 7, value: 90 }]],
-        ["Drums", "midi", 10, []],
+      expect(session.tracks.map((t) => [t.name, t.kind, t.channel, t.program, t.controllers])).toEqual([
+        ["Violin 1", "midi", 1, 41, [{ controller: 7, value: 90 }]],
+        ["Drums", "midi", 10, null, []],
       ]);
       expect(carried).toEqual([
         { what: "notes", many: 2, bytes: null },
         { what: "markers", many: 1, bytes: null },
         { what: "tempo changes", many: 1, bytes: null },
-        { what: "program changes", many: 1, bytes: null },
       ]);
       expect((await read("flat.mid", midi(0))).session.tracks.map((t) => t.channel)).toEqual([1, 10]);
     },

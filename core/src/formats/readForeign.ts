@@ -14,14 +14,19 @@ import type { TableFile } from "./grid.ts";
 import { tablesIn } from "./tableFile.ts";
 import type { Cargo, ForeignSession } from "./foreignSession.ts";
 import { readMidiTracks } from "./midiTracks.ts";
+import { isMusicXml, readMusicXml, unpackedScore } from "./musicXml.ts";
+import { readTemplateFile } from "./templateFile.ts";
+import { textOf } from "./grid.ts";
 import { trackSheetIn } from "./trackSheet.ts";
 
 const LARGEST = 64 << 20;
 const MOST_TRACKS = 10_000;
+/** So much of a file tells what it is. */
+const BEGINNING = 4096;
 
 /**
- * Reads a file to start a template from: our exchange format, a Standard MIDI File, or a CSV track sheet,
- * told apart by what is in it.
+ * Reads a file to start a template from: our exchange format, a template file, a Standard MIDI File, a
+ * MusicXML score, or a track sheet, told apart by what is in it.
  * The file itself is never touched.
  * @throws FileProblem saying what is wrong, where, and what to do
  */
@@ -35,20 +40,27 @@ export async function readIncoming(
   if (source.size === 0) throw new FileProblem(`“${name}” is empty. Choose another file.`);
   const first = String.fromCharCode(...(await source.read(0, 4)));
   // Of a session file only what is wanted is read: its recordings may be larger than any memory.
-  if (first.startsWith("PK") && !/\.(xlsx|ods)$/i.test(name)) return fromExchange(source);
+  if (first.startsWith("PK") && !/\.(xlsx|ods|mxl)$/i.test(name)) return fromExchange(source);
   if (source.size > LARGEST)
     throw new FileProblem(
       `“${name}” has ${inSize(source.size)}, more than any list of tracks. Choose another file.`,
     );
   const bytes = await source.read(0, source.size);
+  const empty = (): Session => newSession(style.house, titleOf(name));
+  if (first.startsWith("PK") && /\.mxl$/i.test(name))
+    return readMusicXml(empty(), name, await unpackedScore(name, bytes));
   if (first.startsWith("PK")) return fromSheet(style, name, await tablesIn(name, bytes), newId);
   const starts = (text: string): boolean => first.startsWith(text);
   if (starts("MThd") || (starts("RIFF") && /\.(mid|midi|rmi)$/i.test(name)))
-    return readMidiTracks(newSession(style.house, titleOf(name)), bytes);
+    return readMidiTracks(empty(), bytes);
+  const beginning = textOf(bytes.subarray(0, BEGINNING)).trimStart();
+  if (isMusicXml(name, beginning)) return readMusicXml(empty(), name, bytes);
+  if (beginning.startsWith("{")) return fromTemplate(textOf(bytes));
   if (/\.(csv|txt|tsv|tab)$/i.test(name)) return fromSheet(style, name, await tablesIn(name, bytes), newId);
   throw new FileProblem(
     `“${name}” is none of what a template can start from: a session exchange file ` +
-      "(.dawproject), a Standard MIDI File (.mid), a track sheet (.csv, .xlsx, .ods).",
+      "(.dawproject), a template file (.json), a Standard MIDI File (.mid), a MusicXML score (.musicxml, " +
+      ".mxl), a track sheet (.csv, .xlsx, .ods).",
   );
 }
 
@@ -58,6 +70,14 @@ const titleOf = (name: string): string =>
     .replace(/[_-]+/g, " ")
     .trim()
     .slice(0, 200) || "Untitled";
+
+const fromTemplate = (text: string): ForeignSession => ({
+  session: readTemplateFile(text).session,
+  whole: true,
+  from: "template file",
+  remarks: [],
+  carried: [],
+});
 
 async function fromExchange(bytes: ByteSource): Promise<ForeignSession> {
   const file = await openExchange(bytes);

@@ -76,12 +76,10 @@ const PLAIN = {
 export function readSvgIcon(text: string, file: string): IconPath[] {
   if (text.length > LARGEST)
     throw new FileProblem(`“${file}” is larger than any icon (200 kB). Save a simpler drawing.`, file);
-  // A document type without entities of its own says nothing; with them the reader below refuses it.
-  const root = parseXml(
-    new TextEncoder().encode(text.replace(/<!DOCTYPE\s+svg[^[>]*>/i, (d) => d.replace(/[^\n]/g, " "))),
-    file,
-    "Save the drawing again as plain SVG.",
-  );
+  const root = parseXml(new TextEncoder().encode(text), file, {
+    remedy: "Save the drawing again as plain SVG.",
+    doctype: true,
+  });
   if (root.localName !== "svg")
     throw new FileProblem(`“${file}” is XML but no SVG: it begins with “${root.name}”.`, file);
   const box = boxOf(root, file);

@@ -32,8 +32,13 @@ export interface Place {
 export interface XmlWish {
   /** What to do where it cannot be read. */
   readonly remedy?: string;
-  /** Elements (with that around them) of which only themselves are kept: what they hold is counted. */
-  readonly counted?: (name: string, around: string | undefined) => boolean;
+  /** Whether a document type may be named, as other standards have it; never one with entities of its own. */
+  readonly doctype?: boolean;
+  /**
+   * Elements (with that around them, and their place in it from 1) of which only themselves are kept: what
+   * they hold is counted.
+   */
+  readonly counted?: (name: string, around: string | undefined, place: number) => boolean;
 }
 const NONE = (): boolean => false;
 
@@ -54,19 +59,19 @@ const REMEDY = "Save the session again and send that file.";
 export function readXml(
   bytes: Uint8Array,
   file: string,
-  { remedy = REMEDY, counted = NONE }: XmlWish = {},
+  { remedy = REMEDY, counted = NONE, doctype = false }: XmlWish = {},
 ): { root: XmlElement; many: ReadonlyMap<string, number> } {
   refuseVery(bytes, file);
   const { text } = xmlText(bytes, file, remedy);
-  const reading = new Reading(file, remedy, counted);
+  const reading = new Reading(file, remedy, counted, doctype);
   reading.read(text);
   if (!reading.root) throw new FileProblem(`“${file}” holds no XML element. ${remedy}`, file);
   return { root: reading.root, many: reading.many };
 }
 
 /** The root of an XML file that came from outside. @throws FileProblem as `readXml` does */
-export const parseXml = (bytes: Uint8Array, file: string, remedy?: string): XmlElement =>
-  readXml(bytes, file, remedy === undefined ? {} : { remedy }).root;
+export const parseXml = (bytes: Uint8Array, file: string, wish: XmlWish = {}): XmlElement =>
+  readXml(bytes, file, wish).root;
 
 const tooMany = (file: string, many: number): FileProblem =>
   new FileProblem(
@@ -103,11 +108,13 @@ class Reading {
     private readonly file: string,
     private readonly remedy: string,
     private readonly counted: NonNullable<XmlWish["counted"]>,
+    doctype: boolean,
   ) {
     this.#parser.on("opentagstart", () => {
       this.#from = this.#text.lastIndexOf("<", this.#parser.position - 1);
     });
-    this.#parser.on("doctype", () => {
+    this.#parser.on("doctype", (said) => {
+      if (doctype && !said.includes("[")) return;
       const { line } = this.#parser;
       throw new FileProblem(
         `“${this.file}” declares entities or a document type (line ${line}). Such files never need ` +
@@ -160,7 +167,8 @@ class Reading {
   /** Whether what begins here stands in an element of which only itself is kept. */
   #counts(): boolean {
     const here = this.#open.at(-1);
-    return here !== undefined && this.counted(here.name, this.#open.at(-2)?.name);
+    const around = this.#open.at(-2);
+    return here !== undefined && this.counted(here.name, around?.name, around?.inside.length ?? 1);
   }
 
   #end(): void {
@@ -191,6 +199,10 @@ export const child = (e: XmlElement | undefined, name: string): XmlElement | und
 /** An attribute; null where it is missing. */
 export const attribute = (e: XmlElement | undefined, name: string): string | null =>
   e?.attributes.get(name) ?? null;
+
+/** The text in the child element of a name, without what is around it; null where there is none. */
+export const textIn = (e: XmlElement | undefined, name: string): string | null =>
+  child(e, name)?.text.trim() || null;
 
 /** A numeric attribute; null where it is missing or no number. */
 export function numeric(e: XmlElement | undefined, name: string): number | null {

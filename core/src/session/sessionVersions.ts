@@ -56,8 +56,14 @@ const from1 = (session: StoredDocument): StoredDocument => ({
   tracks: itemsOf(session["tracks"], trackOf1),
 });
 
+/** Up to form 2, which program an instrument begins with could not be said. */
+const from2 = (session: StoredDocument): StoredDocument => ({
+  ...session,
+  tracks: itemsOf(session["tracks"], (track) => ({ program: null, ...track })),
+});
+
 /** What leads from each form of a session to the next. Kept for ever: what was written once can be read. */
-const STEPS = [from1];
+const STEPS = [from1, from2];
 
 /**
  * A stored session in the form of today. Whether it holds together is for the schema to say.

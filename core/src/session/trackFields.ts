@@ -217,6 +217,13 @@ export const TRACK = {
     called: "MIDI channel",
     inWords: plainly,
   }),
+  /** Program (sound) called up when the session starts, 1…128 as players count; null where none is. */
+  program: field({
+    schema: z.int().min(1).max(128).nullable(),
+    rest: null,
+    called: "program",
+    inWords: plainly,
+  }),
   /** Controllers (MIDI 1.0, 0…127) and the values they have when the session starts. */
   controllers: field({
     schema: z.array(controller).max(32),

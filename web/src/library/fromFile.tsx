@@ -82,7 +82,7 @@ export function FromFile({
     <>
       <FileDrop
         label="File to start from"
-        accept=".dawproject,.zip,.mid,.midi,.rmi,.csv,.tsv,.txt,.xlsx,.ods"
+        accept=".dawproject,.zip,.json,.mid,.midi,.rmi,.musicxml,.mxl,.xml,.csv,.tsv,.txt,.xlsx,.ods"
         button={incoming ? "Another file" : "Choose a file"}
         onFiles={([file]) => void take(file)}
       >
@@ -91,7 +91,7 @@ export function FromFile({
             <span className="font-mono text-ink">{incoming.name}</span>, a {incoming.read.from}
           </>
         ) : (
-          "Drop a session file (.dawproject), a MIDI file (.mid) or a track sheet (.csv, .xlsx) here"
+          "Drop a session file (.dawproject), a template file (.json), a MIDI file (.mid), a score (.musicxml, .mxl) or a track sheet (.csv, .xlsx) here"
         )}
       </FileDrop>
       <AlertLine>{problem}</AlertLine>

@@ -94,6 +94,17 @@ function MidiFields({ track: t, work }: { track: Track; work: Workpiece }) {
         }}
       />
       <NumberField
+        label="Program"
+        value={t.program === null ? "" : String(t.program)}
+        hint="1 to 128, or empty"
+        onSet={(v) => {
+          const n = v.trim() === "" ? null : Number(v);
+          if (n !== null && (!Number.isInteger(n) || n < 1 || n > 128)) return false;
+          work.edit([setField(t, "program", n)], "program");
+          return true;
+        }}
+      />
+      <NumberField
         label="Transposed, semitones"
         value={String(t.transpose)}
         hint="−48 to 48"

@@ -1,0 +1,119 @@
+import fc from "fast-check";
+import JZZ from "jzz";
+import readStandardMidi from "jzz-midi-smf";
+import toneMidi from "@tonejs/midi";
+import { describe, expect, it } from "vitest";
+import { blankTrack, emptySession } from "../session/document.ts";
+import type { Session, Track } from "../session/document.ts";
+import { writeMidiTracks } from "./midiOut.ts";
+import { readMidiTracks } from "./midiTracks.ts";
+
+readStandardMidi(JZZ);
+/** What of a file breaks the specification; a bank that no program follows is only odd. */
+const breaches = (smf: { validate(): unknown }): string[] =>
+  [smf.validate() ?? []]
+    .flat()
+    .map((w) => (w as { msg: string }).msg)
+    .filter((msg) => !msg.includes("Bank Select"));
+
+const midi = (id: string, name: string, more: Partial<Track> = {}): Track =>
+  blankTrack(id, name, { kind: "midi", format: null, ...more });
+const piece = (tracks: Track[], more: Partial<Session> = {}): Session => ({
+  ...emptySession("Herring suite – 潮"),
+  tempo: 96,
+  meter: { beats: 7, unit: 8 },
+  leadIn: 2,
+  musicBar: 3,
+  ...more,
+  tracks,
+});
+const VIOLINS = midi("a", "Violins 1 – ヴァイオリン", {
+  channel: 3,
+  program: 49,
+  controllers: [
+    { controller: 11, value: 127 },
+    { controller: 0, value: 1 },
+    { controller: 32, value: 4 },
+    { controller: 7, value: 90 },
+  ],
+});
+
+describe("a session as a Standard MIDI File", () => {
+  const file = writeMidiTracks(
+    piece([VIOLINS, blankTrack("audio", "Kick"), midi("b", "Drums", { channel: 10 })], { fixedEnd: 60 }),
+  );
+
+  it("is read by a general library: tempo, meter, markers at their bars, names, channels, programs", () => {
+    const read = new toneMidi.Midi(file);
+    expect(read.header.tempos.map((t) => Math.round(t.bpm * 100) / 100)).toEqual([96]);
+    expect(read.header.timeSignatures.map((t) => t.timeSignature)).toEqual([[7, 8]]);
+    const seconds = (bars: number): number => (bars * 3.5 * 60) / 96;
+    const markers = read.header.meta.filter((m) => m.type === "marker");
+    expect(markers.map((m) => [m.text, Math.round(read.header.ticksToSeconds(m.ticks) * 1000)])).toEqual([
+      ["Lead-in", 0],
+      ["Music", Math.round(seconds(2) * 1000)],
+      ["End", 60_000],
+    ]);
+    const [violins] = read.tracks.filter((t) => t.instrument.number === 48);
+    expect(Object.values(violins?.controlChanges ?? {}).flatMap((c) => c.map((e) => e.number))).toEqual([
+      7, 11,
+    ]);
+    const last = Math.max(
+      ...Object.values(violins?.controlChanges ?? {}).flatMap((c) => c.map((e) => e.time)),
+    );
+    expect(last).toBeLessThan(seconds(1));
+  });
+
+  it("passes another reader that looks for every breach of the specification, bank before program", () => {
+    const smf = new JZZ.MIDI.SMF(String.fromCharCode(...file));
+    expect(breaches(smf)).toEqual([]);
+    const said = [...(smf[1] ?? [])].map((m) => m.toString());
+    const order = ["b2 00 01", "b2 20 04", "c2 30", "b2 0b 7f", "b2 07 5a"];
+    expect(
+      said.filter((s) => order.some((o) => s.startsWith(o))).map((s) => s.split(" --")[0]?.trim()),
+    ).toEqual(order);
+  });
+
+  it("comes back into a house with everything it said", () => {
+    const back = readMidiTracks(emptySession("x"), file).session;
+    expect([back.title, back.tempo, back.meter]).toEqual(["Herring suite – 潮", 96, { beats: 7, unit: 8 }]);
+    expect(back.tracks.map((t) => [t.name, t.channel, t.program])).toEqual([
+      ["Violins 1 – ヴァイオリン", 3, 49],
+      ["Drums", null, null],
+    ]);
+    expect(back.tracks[0]?.controllers).toHaveLength(4);
+  });
+
+  it("says the same of any tracks", () => {
+    const any = fc.record({
+      name: fc.string({ unit: "grapheme", minLength: 1, maxLength: 20 }).filter((n) => /^\S.*\S$/u.test(n)),
+      channel: fc.option(fc.integer({ min: 1, max: 16 })),
+      program: fc.option(fc.integer({ min: 1, max: 128 })),
+      controllers: fc.uniqueArray(
+        fc.record({
+          controller: fc.integer({ min: 0, max: 119 }),
+          value: fc.integer({ min: 0, max: 127 }),
+        }),
+        { selector: (c) => c.controller, maxLength: 5 },
+      ),
+    });
+    fc.assert(
+      fc.property(
+        fc.array(any, { minLength: 1, maxLength: 6 }),
+        fc.integer({ min: 1, max: 4 }),
+        (list, musicBar) => {
+          const wanted = list.map((t, i) => midi(`t${i}`, t.name.replace(/\s+/g, " "), t));
+          const made = writeMidiTracks(piece(wanted, { musicBar, leadIn: musicBar - 1 }));
+          const smf = new JZZ.MIDI.SMF(String.fromCharCode(...made));
+          expect(breaches(smf)).toEqual([]);
+          const back = readMidiTracks(emptySession("x"), made).session.tracks;
+          const set = (t: Track): unknown =>
+            t.channel === null || (t.program === null && t.controllers.length === 0)
+              ? [null, null, []]
+              : [t.channel, t.program, [...t.controllers].sort((a, b) => a.controller - b.controller)];
+          expect(back.map(set)).toEqual(wanted.map(set));
+        },
+      ),
+    );
+  });
+});

@@ -1,0 +1,101 @@
+import { writeMidi } from "midi-file";
+import type { MidiData } from "midi-file";
+import type { Session, Track } from "../session/document.ts";
+
+type Event = MidiData["tracks"][number][number];
+
+/** Ticks of a quarter note: every meter's bars are whole numbers of them. */
+const QUARTER = 960;
+/** Bank select, coarse and fine (MIDI 1.0): said before the program they belong to. */
+const BANK = [0, 32];
+/** Controllers follow a program after this long, since calling one up may set them back. */
+const AFTER_PROGRAM = QUARTER / 8;
+
+interface Placed {
+  readonly at: number;
+  readonly event: Record<string, unknown>;
+}
+
+/** Texts of MIDI files are bytes: UTF-8, one character a byte as the writer takes them. */
+const inBytes = (text: string): string => String.fromCharCode(...new TextEncoder().encode(text));
+const meta = (type: string, more: object): Record<string, unknown> => ({ meta: true, type, ...more });
+const text = (type: string, said: string) => meta(type, { text: inBytes(said) });
+
+function trackOf(placed: readonly Placed[], end: number): Event[] {
+  const sorted = [...placed].sort((a, b) => a.at - b.at);
+  const events = [...sorted, { at: Math.max(end, sorted.at(-1)?.at ?? 0), event: meta("endOfTrack", {}) }];
+  // The package's types know each event by itself; what stands here is made from fields of a checked session.
+  return events.map(
+    ({ at, event }, i) => ({ deltaTime: at - (events[i - 1]?.at ?? 0), ...event }) as Event,
+  );
+}
+
+/** Tempo, meter, and where what begins; ticks from the start of the first bar. */
+function conductor(session: Session, music: number, end: number): Placed[] {
+  const { title, tempo, meter, leadIn, fixedEnd } = session;
+  return [
+    { at: 0, event: text("trackName", title) },
+    { at: 0, event: meta("setTempo", { microsecondsPerBeat: Math.round(60_000_000 / tempo) }) },
+    {
+      at: 0,
+      event: meta("timeSignature", {
+        numerator: meter.beats,
+        denominator: meter.unit,
+        metronome: 24,
+        thirtyseconds: 8,
+      }),
+    },
+    ...(leadIn > 0 && music > 0 ? [{ at: 0, event: text("marker", "Lead-in") }] : []),
+    { at: music, event: text("marker", "Music") },
+    ...(fixedEnd === null ? [] : [{ at: end, event: text("marker", "End") }]),
+  ];
+}
+
+/** A track's name, and what its channel is set to before the music. */
+function opening(track: Track, music: number): Placed[] {
+  const name = { at: 0, event: text("trackName", track.name) };
+  if (track.channel === null) return [name];
+  const channel = track.channel - 1;
+  const set = ({ controller, value }: Track["controllers"][number], at: number): Placed => ({
+    at,
+    event: { type: "controller", channel, controllerType: controller, value },
+  });
+  const bank = track.controllers.filter((c) => BANK.includes(c.controller));
+  const others = track.controllers.filter((c) => !BANK.includes(c.controller));
+  const program = track.program === null ? [] : [{ at: 0, event: called(channel, track.program) }];
+  return [
+    name,
+    { at: 0, event: meta("channelPrefix", { channel }) },
+    ...bank.map((c) => set(c, 0)),
+    ...program,
+    ...others.map((c) => set(c, Math.min(AFTER_PROGRAM, music))),
+  ];
+}
+
+const called = (channel: number, program: number) => ({
+  type: "programChange",
+  channel,
+  programNumber: program - 1,
+});
+
+/**
+ * A session's MIDI tracks as a Standard MIDI File 1.0 of type 1: a first track with title, tempo, meter and
+ * markers (lead-in, music, fixed end), then one for each track with its name, and its bank, program and
+ * controllers in the first bar of the lead-in; without one, at the very start.
+ */
+export function writeMidiTracks(session: Session): Uint8Array {
+  const { tempo, meter, musicBar, fixedEnd } = session;
+  const bar = (QUARTER * 4 * meter.beats) / meter.unit;
+  const music = Math.round((musicBar - 1) * bar);
+  const end = fixedEnd === null ? music + bar : Math.round((fixedEnd * tempo * QUARTER) / 60);
+  const tracks = session.tracks.filter((t) => t.kind === "midi");
+  return new Uint8Array(
+    writeMidi({
+      header: { format: 1, numTracks: tracks.length + 1, ticksPerBeat: QUARTER },
+      tracks: [
+        trackOf(conductor(session, music, end), music),
+        ...tracks.map((t) => trackOf(opening(t, music), music)),
+      ],
+    }),
+  );
+}
