@@ -57,7 +57,7 @@ describe("editions", () => {
       await b.gone("//ul[@aria-label='What changes']/li[contains(., 'tall drum')]");
       await b.click("//li[contains(., 'Orchestral')]//button");
       await b.see(
-        "//ul[@aria-label='What the starter changes']/li[contains(., 'Sides are seen by the audience.')]",
+        "//div[@aria-label='What Orchestral would change']//label[contains(., 'Sides are seen by the audience.')]",
       );
       await b.button("Take it as the draft");
       await b.see("//ul[@aria-label='What changes']/li[contains(., 'Sides are seen by the audience.')]");

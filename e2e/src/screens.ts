@@ -93,6 +93,19 @@ export const SCREENS: readonly {
     ready: "//span[.='never applies']",
   },
   { name: "house-editions", path: "/house/editions", ready: "//h2[.='Editions so far']" },
+  {
+    name: "house-take-over",
+    path: "/house/editions",
+    ready: "//h2[.='Editions so far']",
+    act: async (b) => {
+      await b.click("//li[contains(., 'Spoken')]//button[.='See it']");
+      await b.click("//summary[contains(., 'Starts')]//input");
+      await b.seeText("Take over");
+      await b.driver.executeScript(
+        "document.querySelector(\"[aria-label='From another house style']\").scrollIntoView()",
+      );
+    },
+  },
   { name: "library", path: "/library", ready: "//h2[.='Steelpan']" },
   { name: "follow", path: "/library/follow", ready: "//p[.='Every template follows the house style']" },
   {

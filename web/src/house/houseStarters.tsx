@@ -1,4 +1,3 @@
-import { differences } from "@mossy/core/house/differences";
 import { readHouseFile } from "@mossy/core/formats/houseFile";
 import type { House } from "@mossy/core/house/house";
 import { STARTERS } from "@mossy/core/house/starters";
@@ -8,15 +7,13 @@ import { mention } from "../ui/toasts.tsx";
 import { Button } from "../ui/button.tsx";
 import { FileButton } from "../ui/fileField.tsx";
 import { Trouble } from "../ui/states.tsx";
-import { useHouseWork } from "./work.ts";
-import { Sentences } from "./sentences.tsx";
+import { TakeOver } from "./takeOver.tsx";
 
 /** A file of a house style beside those that ship. */
 const FILE = "file";
 
-/** House styles to begin from: what one would change is shown before anything does. */
+/** House styles to begin from, or to take parts of: what one would change is shown before anything does. */
 export function Starters({ name, onTake }: { name: string; onTake: (next: House) => void }) {
-  const { house } = useHouseWork();
   const [chosen, setChosen] = useState<string | null>(null);
   const [file, setFile] = useState<{ name: string; style: House } | null>(null);
   const [problem, setProblem] = useState<unknown>(null);
@@ -26,7 +23,6 @@ export function Starters({ name, onTake }: { name: string; onTake: (next: House)
     () => (chosen === FILE ? file && { ...file.style, name } : (starter?.make(name) ?? null)),
     [chosen, file, starter, name],
   );
-  const said = useMemo(() => (made ? differences(house, made) : []), [made, house]);
   const read = async (from: File): Promise<void> => {
     setProblem(null);
     try {
@@ -37,8 +33,8 @@ export function Starters({ name, onTake }: { name: string; onTake: (next: House)
     }
   };
   return (
-    <section aria-label="Begin from a starter" className="mt-4 border-t border-line pt-3">
-      <h3 className="font-semibold">Begin from a starter</h3>
+    <section aria-label="From another house style" className="mt-4 border-t border-line pt-3">
+      <h3 className="font-semibold">From another house style</h3>
       <ul className="py-1">
         {STARTERS.map((s) => (
           <li key={s.id} className="flex items-center gap-3 py-1">
@@ -70,36 +66,19 @@ export function Starters({ name, onTake }: { name: string; onTake: (next: House)
       </ul>
       <Trouble error={problem} />
       {title !== undefined && made && (
-        <>
-          <p className="text-sm">
-            Against the draft, {title} changes {plural(said.length, "thing")}.
-          </p>
-          <div
-            className="max-h-48 overflow-y-auto"
-            tabIndex={0}
-            role="region"
-            aria-label="What the starter would change"
-          >
-            <Sentences label="What the starter changes" said={said} />
-          </div>
-          <div className="flex gap-2 pt-2">
-            <Button
-              small
-              look="main"
-              disabled={said.length === 0}
-              onClick={() => {
-                onTake(made);
-                setChosen(null);
-                mention(`The draft begins from ${title}. Undo brings back what it was.`);
-              }}
-            >
-              Take it as the draft
-            </Button>
-            <Button small onClick={() => setChosen(null)}>
-              Leave it
-            </Button>
-          </div>
-        </>
+        <TakeOver
+          key={title}
+          title={title}
+          other={made}
+          onTake={(next, many) => {
+            onTake(next);
+            setChosen(null);
+            mention(
+              `${title}: ${plural(many, "thing")} taken into the draft. Undo brings back what it was.`,
+            );
+          }}
+          onLeave={() => setChosen(null)}
+        />
       )}
     </section>
   );
