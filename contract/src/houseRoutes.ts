@@ -103,9 +103,14 @@ export const houseRoutes = {
     answer: release,
   }),
   templateFile: route({
-    summary: "A release of a template as a session exchange file; its draft where none is named",
+    summary:
+      "A release of a template as a session exchange file, a template file or a MIDI file; its draft where " +
+      "none is named",
     who: "signed-in",
-    query: z.object({ release: z.coerce.number().int().min(1).optional() }),
+    query: z.object({
+      release: z.coerce.number().int().min(1).optional(),
+      as: z.enum(["session", "template", "midi"]).optional(),
+    }),
     answer: FILE,
   }),
   release: route({ summary: "A release, whole", who: "signed-in", answer: wholeRelease }),

@@ -1,3 +1,6 @@
+import { templateFile } from "@mossy/core/formats/templateFile";
+import { house } from "@mossy/core/house/house";
+import { session } from "@mossy/core/session/document";
 import { z } from "zod";
 import { paths as places } from "./paths.ts";
 import type { RouteName } from "./paths.ts";
@@ -19,6 +22,22 @@ const schema = (s: z.ZodType): object =>
       Object.assign(jsonSchema, described);
     },
   });
+/** The documents of the house that are files of their own, with what they are described by. */
+const FILES = {
+  "house-style": { title: "House style", of: house },
+  template: { title: "Template", of: templateFile },
+  session: { title: "Session", of: session },
+} as const;
+
+/**
+ * JSON Schemas (2020-12) of the files of the house, by their names, from the declarations that read them. What
+ * no schema can say (a role's colour is one of the palette) is said when a file is read.
+ */
+export const fileSchemas = (): Readonly<Record<string, object>> =>
+  Object.fromEntries(
+    Object.entries(FILES).map(([name, { title, of }]) => [name, { title, ...schema(of) }]),
+  );
+
 const content = (s: z.ZodType | typeof FILE | typeof UPLOAD): object =>
   s === FILE || s === UPLOAD
     ? { "application/octet-stream": { schema: { type: "string", format: "binary" } } }

@@ -76,14 +76,18 @@ describe("a file of another program, with recordings, curves and the states of i
 });
 
 describe("a release as a file", () => {
-  it("is started from as a template in an empty house, and the two are equal", async () => {
-    await b.go("/library/steelpan-orchestra-full-yard/releases/6");
-    await b.click("//a[contains(., 'Session file')]");
-    const bytes = await b.saved("release_6.dawproject");
-    const released = z
-      .object({ name: z.string(), session: sessionSchema })
-      .parse(await ask(b, "/library/steelpan-orchestra-full-yard/releases/6"));
-
+  it("is started from as a template in an empty house, each way, and the two are equal", async () => {
+    const page = "/library/steelpan-orchestra-full-yard/releases/6";
+    const released = z.object({ name: z.string(), session: sessionSchema }).parse(await ask(b, page));
+    const files: [name: string, bytes: Uint8Array][] = [];
+    for (const [button, file] of [
+      ["Session file", "release_6.dawproject"],
+      ["Template file", "release_6.template.json"],
+    ] as const) {
+      await b.go(page);
+      await b.click(`//a[contains(., '${button}')]`);
+      files.push([file, await b.saved(file)]);
+    }
     const house = await openEmptyHouse(inject("ground"));
     const there = await Browser.open(house.base);
     afterAll(async () => {
@@ -94,17 +98,20 @@ describe("a release as a file", () => {
     const lead = { name: "Ottoline Quern", signIn: "otti", password: "barge kelp vesper tin" };
     const token = new URL(house.setUp, house.base).hash.slice(1);
     await ask(there, "/set-up", { token, name: "Gannet Quay", lead, style: null });
-    await there.go("/library/new");
-    await there.click("//*[self::label or self::button][normalize-space(.)='A file']");
-    await there.see("//*[contains(., 'Drop a session file (.dawproject), a MIDI file')]");
-    await there.upload("File to start from", "Yard.dawproject", bytes);
-    await there.see("//section[@aria-label='Tracks of the file']");
-    await there.click("//button[.='Begin it']");
-    await there.see("//h1[contains(., 'teelpan')]");
-    const id = new URL(await there.driver.getCurrentUrl()).pathname.split("/")[2]!;
-    const { draft } = z
-      .object({ draft: z.object({ session: sessionSchema }) })
-      .parse(await ask(there, `/library/${id}`));
-    expect(draft.session).toEqual(released.session);
+    for (const [file, bytes] of files) {
+      await there.go("/library/new");
+      await there.click("//*[self::label or self::button][normalize-space(.)='A file']");
+      await there.see("//*[contains(., 'Drop a session file (.dawproject), a template file (.json)')]");
+      await there.upload("File to start from", file, bytes);
+      await there.see("//section[@aria-label='Tracks of the file']");
+      await there.type("//label[contains(., 'Name')]//input", file);
+      await there.click("//button[.='Begin it']");
+      await there.see("//h1[contains(., 'release_6')]");
+      const id = new URL(await there.driver.getCurrentUrl()).pathname.split("/")[2]!;
+      const { draft } = z
+        .object({ draft: z.object({ session: sessionSchema }) })
+        .parse(await ask(there, `/library/${id}`));
+      expect(draft.session).toEqual({ ...released.session, title: file });
+    }
   });
 });

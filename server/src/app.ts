@@ -1,7 +1,7 @@
 import { randomUUID } from "node:crypto";
 import { existsSync } from "node:fs";
 import { join } from "node:path";
-import { openApi } from "@mossy/contract/openapi";
+import { fileSchemas, openApi } from "@mossy/contract/openapi";
 import { paths } from "@mossy/contract/paths";
 import type { RouteName } from "@mossy/contract/paths";
 import { routes } from "@mossy/contract/routes";
@@ -30,7 +30,7 @@ import { doorRoutes, recognise } from "./people/doorRoutes.ts";
 import { peopleRoutes } from "./people/peopleRoutes.ts";
 import { diskRoutes } from "./disk/routes.ts";
 import { Metrics, mayReadMetrics } from "./metrics.ts";
-import { HouseProblem, answerProblems, diskFull, noSuchRoute } from "./problems.ts";
+import { HouseProblem, answerProblems, diskFull, noSuchRoute, notFound } from "./problems.ts";
 import { note } from "./record/store.ts";
 import { recordRoutes } from "./record/routes.ts";
 import { roomRoutes } from "./rooms/routes.ts";
@@ -251,6 +251,13 @@ function generalRoutes(newsroom: Newsroom): express.Router {
   router.get("/openapi.json", (_req, res) => {
     described ??= openApi("0.1.0");
     res.json(described);
+  });
+  let schemas: Readonly<Record<string, object>> | null = null;
+  router.get("/schemas/:name.json", (req, res) => {
+    schemas ??= fileSchemas();
+    const found = Object.hasOwn(schemas, req.params.name) ? schemas[req.params.name] : undefined;
+    if (!found) throw notFound(`schema “${req.params.name}”; there are ${Object.keys(schemas).join(", ")}`);
+    res.type("application/schema+json").send(JSON.stringify(found));
   });
   router.get("/news", (req, res) => {
     if (!req.person)

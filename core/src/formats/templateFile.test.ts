@@ -29,7 +29,7 @@ describe("a template as a file", () => {
   });
 
   it("that an earlier form of the program wrote is brought up with the session in it", () => {
-    const tracks = template.session.tracks.map(({ program: _, ...t }) => t);
+    const tracks = template.session.tracks.map((t) => ({ ...t, program: undefined }));
     const text = JSON.stringify({
       format: "mossy-lantern/template",
       version: 1,

@@ -1,4 +1,6 @@
 import { writeExchange } from "@mossy/core/formats/exchange/write";
+import { writeMidiTracks } from "@mossy/core/formats/midiOut";
+import { TEMPLATE_FILE_ENDING, writeTemplateFile } from "@mossy/core/formats/templateFile";
 import { SESSION_FILE_ENDING } from "@mossy/core/formats/package";
 import { safeFileName } from "@mossy/core/names/disk";
 import type { FileAnswer } from "../answer.ts";
@@ -23,17 +25,36 @@ export const releaseJob = job(
     writeOut("release", await releaseWith(pool, id, number)),
 );
 
-/** A release, or (null) the draft. */
+interface FileWish {
+  readonly id: string;
+  /** Null for the draft. */
+  readonly release: number | null;
+  readonly as: "session" | "template" | "midi";
+}
+
+/** A release or a draft as a file of one of three kinds. */
 export const templateFileJob = job(
   "template-file",
-  async ({ pool }: Bench, { id, release }: { id: string; release: number | null }): Promise<FileAnswer> => {
-    const { name, draft } = await templateWith(pool, id);
-    const session = release === null ? draft.session : (await releaseWith(pool, id, release)).session;
+  async ({ pool, styles }: Bench, { id, release, as }: FileWish): Promise<FileAnswer> => {
+    const { name, shelf, draft } = await templateWith(pool, id);
+    const published = release === null ? null : await releaseWith(pool, id, release);
+    const { session } = published ?? draft;
     const which = release === null ? "draft" : `release ${release}`;
+    const file = safeFileName(`${name} ${which}`);
+    if (as === "midi") return { bytes: writeMidiTracks(session), name: `${file}.mid`, type: "audio/midi" };
+    if (as === "session")
+      return {
+        bytes: writeExchange(session),
+        name: `${file}${SESSION_FILE_ENDING}`,
+        type: "application/zip",
+      };
+    const { house } = (await styles.current(pool)).style;
+    const of = { house: house.name, edition: published?.edition ?? null, release };
+    const text = writeTemplateFile({ name, shelf, of, session });
     return {
-      bytes: writeExchange(session),
-      name: `${safeFileName(`${name} ${which}`)}${SESSION_FILE_ENDING}`,
-      type: "application/zip",
+      bytes: new TextEncoder().encode(text),
+      name: `${file}${TEMPLATE_FILE_ENDING}`,
+      type: "application/json",
     };
   },
 );

@@ -94,8 +94,12 @@ function readingRoutes(router: Router, pool: Pool, crew: Crew): void {
     const what = "a large template";
     return new Written(await crew.run(releaseJob, { id, number }, { who: person.id, what }));
   });
-  answer(router, "templateFile", ({ params: { template: id }, query: { release = null }, person }) =>
-    crew.run(templateFileJob, { id, release }, { who: person.id, what: "the session file" }),
+  answer(router, "templateFile", ({ params, query: { release = null, as = "session" }, person }) =>
+    crew.run(
+      templateFileJob,
+      { id: params.template, release, as },
+      { who: person.id, what: `the ${as} file` },
+    ),
   );
 }
 

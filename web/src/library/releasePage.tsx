@@ -41,11 +41,11 @@ export default function ReleasePage() {
         title={`Release ${data.number}`}
         beside={<Pill look="ok">published, never changes</Pill>}
       >
-        <Button asChild>
-          <a href={fileAddress("templateFile", { template }, { release })} download>
-            <Download size={15} aria-hidden /> Session file
-          </a>
-        </Button>
+        <SaveRelease
+          template={template}
+          release={release}
+          midi={data.session.tracks.some((t) => t.kind === "midi")}
+        />
         {room && (
           <Button look="main" asChild>
             <Link to={`/rooms/${room.id}/fit/${template}/${data.number}`}>Fit to {room.room.name}</Link>
@@ -86,4 +86,20 @@ export default function ReleasePage() {
       </div>
     </div>
   );
+}
+
+/** The release as a file: for a workstation, for another house, for whatever plays MIDI. */
+function SaveRelease({ template, release, midi }: { template: string; release: string; midi: boolean }) {
+  const kinds = [
+    ["session", "Session file"],
+    ["template", "Template file"],
+    ...(midi ? [["midi", "MIDI file"] as const] : []),
+  ] as const;
+  return kinds.map(([as, label]) => (
+    <Button key={as} asChild>
+      <a href={fileAddress("templateFile", { template }, { release, as })} download>
+        <Download size={15} aria-hidden /> {label}
+      </a>
+    </Button>
+  ));
 }

@@ -52,6 +52,19 @@ export const COMMANDS = {
     when: (b) => b.state.saving === "saved",
     run: (b) => location.assign(fileAddress("templateFile", { template: b.template.id })),
   },
+  templateFile: {
+    keys: "",
+    says: "Save the draft as a template file",
+    when: (b) => b.state.saving === "saved",
+    run: (b) =>
+      location.assign(fileAddress("templateFile", { template: b.template.id }, { as: "template" })),
+  },
+  midiFile: {
+    keys: "",
+    says: "Save the draft's MIDI tracks as a MIDI file",
+    when: (b) => b.state.saving === "saved" && b.state.doc.tracks.some((t) => t.kind === "midi"),
+    run: (b) => location.assign(fileAddress("templateFile", { template: b.template.id }, { as: "midi" })),
+  },
   say: {
     keys: "E",
     says: "Say what to do with what is chosen",
