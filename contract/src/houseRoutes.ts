@@ -46,6 +46,12 @@ export const houseRoutes = {
     who: "signed-in",
     answer: unreadNames,
   }),
+  houseBook: route({
+    summary: "An edition of the house style as a book on paper; the draft where none is named",
+    who: "signed-in",
+    query: z.object({ edition: z.coerce.number().int().min(1).optional() }),
+    answer: FILE,
+  }),
   houseUses: route({
     summary:
       "How many tracks of drafts, current releases and open sessions each exception of the draft speaks of",
@@ -126,6 +132,12 @@ export const houseRoutes = {
     summary: "Chains of processors on the shared shelf, with all their versions",
     who: "signed-in",
     answer: chains,
+  }),
+  chainSheets: route({
+    summary: "Chains of the shelf on paper, the latest version of each; one of them where it is named",
+    who: "signed-in",
+    query: z.object({ chain: z.string().max(80).optional() }),
+    answer: FILE,
   }),
   chainUses: route({
     summary: "Which drafts of the library stand on which version of each chain",

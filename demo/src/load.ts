@@ -13,7 +13,7 @@ import { inTransaction } from "@mossy/server/transaction";
 import type { Db, Pool } from "@mossy/server/database";
 import { beginHouse } from "@mossy/server/house/store";
 import { Styles } from "@mossy/server/house/styles";
-import { saveChain } from "@mossy/server/library/chains";
+import { saveChain } from "@mossy/server/library/chainStore";
 import { addRelease, addTemplate } from "@mossy/server/library/store";
 import { hashPassword } from "@mossy/server/people/passwords";
 import { addPerson } from "@mossy/server/people/store";

@@ -88,7 +88,7 @@ export function makeApp(parts: Parts): Express {
     todayRoutes(pool, crew, styles, parts),
     houseRoutes(pool, crew),
     libraryRoutes(pool, styles, crew),
-    chainRoutes(pool),
+    chainRoutes(pool, crew),
     roomRoutes(pool, styles),
     stationRoutes(pool),
     diskRoutes(pool, diskDir),

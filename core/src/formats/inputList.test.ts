@@ -4,7 +4,8 @@ import { smallSession } from "../fixtures/sessions.ts";
 import { van } from "../fixtures/van.ts";
 import { usualHouse } from "../house/usual.ts";
 import { blankTrack } from "../session/document.ts";
-import { inputList, inputListCsv } from "./inputList.ts";
+import { inputList, inputListTable } from "./inputList.ts";
+import { csvOf } from "./table.ts";
 
 describe("the input list", () => {
   const { words } = usualHouse("x");
@@ -42,7 +43,7 @@ describe("the input list", () => {
         phantom: socket,
       }));
       const rows = Papa.parse<string[]>(
-        inputListCsv(inputList(s, { ...van, inputs }, words)).slice(1),
+        csvOf(inputListTable(inputList(s, { ...van, inputs }, words))).slice(1),
       ).data;
       return rows.find(([n]) => n === String(input))?.[2];
     };
@@ -66,7 +67,7 @@ describe("the input list", () => {
         blankTrack("c", "-1+1", { input: 3 }),
       ],
     };
-    const csv = inputListCsv(inputList(nasty, van, words));
+    const csv = csvOf(inputListTable(inputList(nasty, van, words)));
     const { data, errors } = Papa.parse<Record<string, string>>(csv.slice(1), {
       header: true,
       skipEmptyLines: true,

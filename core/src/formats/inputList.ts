@@ -2,7 +2,7 @@ import { CHANNELS } from "../session/document.ts";
 import type { Session } from "../session/document.ts";
 import type { Room } from "../fit/room.ts";
 import type { WordList } from "../words/wordlist.ts";
-import { writeCsv } from "./table.ts";
+import type { List } from "./table.ts";
 
 /** One line of the input list. */
 export interface InputLine {
@@ -89,10 +89,9 @@ const COLUMNS: readonly (readonly [name: string, of: (l: InputLine) => string | 
   ["Notes", (l) => l.notes],
 ];
 
-/** The input list as CSV. */
-export function inputListCsv(lines: readonly InputLine[]): string {
-  return writeCsv(
-    COLUMNS.map(([name]) => name),
-    lines.map((l) => COLUMNS.map(([, of]) => of(l))),
-  );
-}
+/** The input list as a table. */
+export const inputListTable = (lines: readonly InputLine[]): List => ({
+  name: "Input list",
+  heads: COLUMNS.map(([name]) => name),
+  rows: lines.map((l) => COLUMNS.map(([, of]) => of(l))),
+});

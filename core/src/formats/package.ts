@@ -8,7 +8,8 @@ import type { House } from "../house/house.ts";
 import type { Session } from "../session/document.ts";
 import { writeExchange } from "./exchange/write.ts";
 import { timeInWords } from "../session/time.ts";
-import { inputList, inputListCsv } from "./inputList.ts";
+import { inputList, inputListTable } from "./inputList.ts";
+import { csvOf } from "./table.ts";
 import { zipOf } from "./zipOut.ts";
 
 /** What a package is made from. */
@@ -25,6 +26,8 @@ export interface PackageParts {
   };
   /** "Steelpan orchestra, full yard, release 6". */
   readonly from: string;
+  /** What goes into the folder of notes besides, by name: what is made for paper. */
+  readonly prints?: Readonly<Record<string, Uint8Array>>;
   /** "as it stands after check-in 2"; null for a session as it was given. */
   readonly stands?: string | null;
 }
@@ -39,44 +42,55 @@ export function makePackage(parts: PackageParts): Uint8Array {
   const named = compose(house.names.session, makeReader(house.words), { title: session.title });
   const file = safeFileName(named ?? session.title) + SESSION_FILE_ENDING;
   files[`${folder}/Session/${file}`] = writeExchange(session, parts.id);
-  files[`${folder}/Notes/Input_list.csv`] = inputListCsv(inputList(session, room, house.words));
+  files[`${folder}/Notes/Input_list.csv`] = csvOf(inputListTable(inputList(session, room, house.words)));
   files[`${folder}/Notes/Notes.txt`] = notesInWords(parts);
+  for (const [name, bytes] of Object.entries(parts.prints ?? {})) files[`${folder}/Notes/${name}`] = bytes;
   return zipOf(files);
 }
 
-function notesInWords({ room, session, report, from, stands = null }: PackageParts): string {
+/** Notes of a package: paragraphs, and lists below what they are of. */
+export interface NotesPart {
+  readonly title: string | null;
+  readonly lines: readonly string[];
+}
+
+/** What whoever opens a package should know, part by part; nothing is left out but empty parts. */
+export function packageNotes({ room, session, report, from, stands = null }: PackageParts): NotesPart[] {
   const name = new Map(session.tracks.map((t) => [t.id, t.name]));
-  const list = (title: string, lines: readonly string[]): string[] =>
-    lines.length === 0 ? [] : ["", title, ...lines.map((l) => `  - ${l}`)];
-  return [
-    session.title,
-    `from ${from}, fitted to ${room.name}${stands === null ? "" : `, ${stands}`}`,
-    `${session.sampleRate / 1000} kHz, ${session.bitDepth} bit, ${session.tempo} bpm, ` +
-      `${session.meter.beats}/${session.meter.unit}, main path ${session.mainFormat}`,
-    ...(session.notes === "" ? [] : ["", session.notes]),
-    ...list(
-      "Cannot be placed in this room:",
-      report.unplaced.map((u) => `${name.get(u.track) ?? u.track}: ${u.says}`),
-    ),
-    ...list(
-      "Left out on purpose:",
-      report.leftOut.map((t) => t.name),
-    ),
-    ...list(
-      "Adjusted for this room:",
-      report.adjusted.map(
-        (a) =>
-          `${
-            a.track === null ? a.what : `${name.get(a.track) ?? a.track}, ${a.what.toLowerCase()}`
-          }: ${a.says}`,
-      ),
-    ),
-    ...(session.fixedEnd === null ? [] : ["", `Ends at ${timeInWords(session.fixedEnd)}.`]),
-    ...list("Before recording:", session.checklist),
-    ...list(
-      "Notes on tracks:",
-      session.tracks.filter((t) => t.notes !== "").map((t) => `${t.name}: ${t.notes}`),
-    ),
-    "",
-  ].join("\r\n");
+  const adjusted = report.adjusted.map((a) => {
+    const what = a.track === null ? a.what : `${name.get(a.track) ?? a.track}, ${a.what.toLowerCase()}`;
+    return `${what}: ${a.says}`;
+  });
+  const parts: NotesPart[] = [
+    {
+      title: null,
+      lines: [
+        `from ${from}, fitted to ${room.name}${stands === null ? "" : `, ${stands}`}`,
+        `${session.sampleRate / 1000} kHz, ${session.bitDepth} bit, ${session.tempo} bpm, ` +
+          `${session.meter.beats}/${session.meter.unit}, main path ${session.mainFormat}`,
+      ],
+    },
+    { title: null, lines: session.notes === "" ? [] : [session.notes] },
+    {
+      title: "Cannot be placed in this room:",
+      lines: report.unplaced.map((u) => `${name.get(u.track) ?? u.track}: ${u.says}`),
+    },
+    { title: "Left out on purpose:", lines: report.leftOut.map((t) => t.name) },
+    { title: "Adjusted for this room:", lines: adjusted },
+    { title: null, lines: session.fixedEnd === null ? [] : [`Ends at ${timeInWords(session.fixedEnd)}.`] },
+    { title: "Before recording:", lines: session.checklist },
+    {
+      title: "Notes on tracks:",
+      lines: session.tracks.filter((t) => t.notes !== "").map((t) => `${t.name}: ${t.notes}`),
+    },
+  ];
+  return parts.filter((p) => p.lines.length > 0);
+}
+
+function notesInWords(parts: PackageParts): string {
+  const said = packageNotes(parts).flatMap(({ title, lines }, i) => [
+    ...(i === 0 ? [] : [""]),
+    ...(title === null ? lines : [title, ...lines.map((l) => `  - ${l}`)]),
+  ]);
+  return [parts.session.title, ...said, ""].join("\r\n");
 }

@@ -1,4 +1,9 @@
+import { safeFileName } from "@mossy/core/names/disk";
+import type { FileAnswer } from "../answer.ts";
 import { job } from "../crew/crew.ts";
+import { housePdf } from "../print/housePdf.ts";
+import type { PrintedEdition } from "../print/housePdf.ts";
+import { draft, editionWith } from "./store.ts";
 import type { Bench } from "./bench.ts";
 import { impactOfDraft, usesOfExceptions } from "./impact.ts";
 import { unreadNames } from "./unread.ts";
@@ -16,4 +21,26 @@ export const unreadJob = job("unread", async ({ pool, styles }: Bench, _input: n
   return names.map((n) => ({ ...n, families: [...n.families], where: [...n.where] }));
 });
 
-export const houseJobs = [impactJob, usesJob, unreadJob];
+/** An edition, or (null) the draft, on paper. */
+export const bookJob = job("book", async ({ pool }: Bench, edition: number | null): Promise<FileAnswer> => {
+  const printed = edition === null ? await draftToPrint(pool) : await editionToPrint(pool, edition);
+  return {
+    bytes: await housePdf(printed),
+    name: `${safeFileName(`House style ${printed.house.name}`)}.pdf`,
+    type: "application/pdf",
+  };
+});
+
+async function editionToPrint(pool: Bench["pool"], edition: number): Promise<PrintedEdition> {
+  const { house, note, publishedAt, publishedBy } = await editionWith(pool, edition);
+  const made = new Date(publishedAt);
+  const day = made.toLocaleDateString("en-GB", { day: "numeric", month: "long", year: "numeric" });
+  return { house, note, made, says: `Edition ${edition} · ${publishedBy.name}, ${day}` };
+}
+
+async function draftToPrint(pool: Bench["pool"]): Promise<PrintedEdition> {
+  const { house, revision, updatedAt } = await draft(pool);
+  return { house, note: "", made: new Date(updatedAt), says: `Draft, as it was after change ${revision}` };
+}
+
+export const houseJobs = [impactJob, usesJob, unreadJob, bookJob];

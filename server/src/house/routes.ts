@@ -7,7 +7,7 @@ import type { Pool } from "../database.ts";
 import { tell } from "../news/tell.ts";
 import { notFound } from "../problems.ts";
 import { note } from "../record/store.ts";
-import { impactJob, unreadJob, usesJob } from "./jobs.ts";
+import { bookJob, impactJob, unreadJob, usesJob } from "./jobs.ts";
 import { changeDraft, currentEdition, draft, editionWith, editions, hands, publish } from "./store.ts";
 
 export function houseRoutes(pool: Pool, crew: Crew): Router {
@@ -29,6 +29,9 @@ export function houseRoutes(pool: Pool, crew: Crew): Router {
   });
   answer(router, "houseUses", ({ person }) =>
     crew.run(usesJob, null, { who: person.id, what: "the uses of exceptions" }),
+  );
+  answer(router, "houseBook", ({ query: { edition = null }, person }) =>
+    crew.run(bookJob, edition, { who: person.id, what: "the house style on paper" }),
   );
   answer(router, "houseHands", async () => ({ hands: await hands(pool) }));
   answer(router, "editHouse", async ({ body, person, errand }) =>

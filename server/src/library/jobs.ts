@@ -6,6 +6,9 @@ import { safeFileName } from "@mossy/core/names/disk";
 import type { FileAnswer } from "../answer.ts";
 import { job } from "../crew/crew.ts";
 import type { Bench } from "../house/bench.ts";
+import { chainsPdf } from "../print/chainsPdf.ts";
+import { notFound } from "../problems.ts";
+import { chainsOf } from "./chainStore.ts";
 import { followPage } from "./follow.ts";
 import { standsJob } from "./stands.ts";
 import { releaseWith, templateWith } from "./store.ts";
@@ -59,4 +62,25 @@ export const templateFileJob = job(
   },
 );
 
-export const libraryJobs = [followJob, standsJob, templateJob, releaseJob, templateFileJob];
+/** Every chain of the shelf on paper, or one. */
+export const chainSheetsJob = job(
+  "chain-sheets",
+  async ({ pool, styles }: Bench, id: string | null): Promise<FileAnswer> => {
+    const chains = await chainsOf(pool, id);
+    if (id !== null && chains.length === 0) throw notFound(`chain “${id}” on the shelf`);
+    const { house } = (await styles.current(pool)).style;
+    const name = safeFileName(`Chain ${id === null ? "sheets" : (chains[0]?.name ?? id)}`);
+    // As old as what is newest in it: the same chains give the same file.
+    const made = chains
+      .flatMap((c) => c.versions.map((v) => v.at))
+      .sort()
+      .at(-1);
+    return {
+      bytes: await chainsPdf(chains, house.name, new Date(made ?? 0)),
+      name: `${name}.pdf`,
+      type: "application/pdf",
+    };
+  },
+);
+
+export const libraryJobs = [followJob, standsJob, templateJob, releaseJob, templateFileJob, chainSheetsJob];

@@ -1,22 +1,9 @@
 import { blankTrack, emptySession } from "@mossy/core/session/document";
 import { floorList } from "@mossy/core/formats/floorList";
 import { usualWords } from "@mossy/core/words/usual/index";
-import { getDocument } from "pdfjs-dist/legacy/build/pdf.mjs";
 import { describe, expect, it } from "vitest";
+import { pagesOf } from "../testing/pdf.ts";
 import { inputListPdf } from "./inputListPdf.ts";
-
-/** The pages of a PDF as the texts on them, read by a general library. */
-async function pagesOf(bytes: Uint8Array): Promise<string[][]> {
-  const pdf = await getDocument({ data: bytes.slice(), verbosity: 0 }).promise;
-  const pages: string[][] = [];
-  for (let n = 1; n <= pdf.numPages; n++)
-    pages.push(
-      (await (await pdf.getPage(n)).getTextContent()).items.flatMap((i) =>
-        "str" in i && i.str.trim() !== "" ? [i.str] : [],
-      ),
-    );
-  return pages;
-}
 
 const session = (many: number) => ({
   ...emptySession("Spring tide"),
@@ -45,6 +32,7 @@ describe("the input list on paper", () => {
       await inputListPdf({
         title: "Spring tide",
         says: "Saltmarsh",
+        made: new Date(0),
         lines: floorList(session(12), usualWords()),
       }),
     );
@@ -90,6 +78,7 @@ describe("the input list on paper", () => {
         await inputListPdf({
           title: "Spring tide",
           says: "Saltmarsh",
+          made: new Date(0),
           lines: floorList(long, usualWords()),
         }),
       );
@@ -108,15 +97,28 @@ describe("the input list on paper", () => {
     },
   );
 
-  it("stays one page however many there are, and says what is missing", async () => {
-    for (const many of [0, 1, 48, 70, 200]) {
+  it("stays one page as long as it can be read; more go on as many as it takes, with heads and numbers", async () => {
+    for (const [many, wanted] of [
+      [0, 1],
+      [1, 1],
+      [48, 1],
+      [70, 1],
+      [200, 4],
+    ] as const) {
       const pages = await pagesOf(
-        await inputListPdf({ title: "Many", says: "", lines: floorList(session(many), usualWords()) }),
+        await inputListPdf({
+          title: "Many",
+          says: "",
+          made: new Date(0),
+          lines: floorList(session(many), usualWords()),
+        }),
       );
-      expect(pages).toHaveLength(1);
-      const shown = pages[0]!.filter((t) => t.startsWith("Tenor pan")).length;
-      if (many === 200) expect(pages[0]).toContain(`and ${200 - shown} more: see the CSV`);
-      else expect(shown).toBe(many);
+      expect([many, pages.length]).toEqual([many, wanted]);
+      expect(pages.flat().filter((t) => t.startsWith("Tenor pan"))).toHaveLength(many);
+      for (const [n, page] of pages.entries()) {
+        expect(page).toContain("Who stands here");
+        expect(page.includes(`Page ${n + 1} of ${pages.length}`)).toBe(pages.length > 1);
+      }
     }
   });
 
@@ -129,7 +131,7 @@ describe("the input list on paper", () => {
       ),
     };
     const [page = []] = await pagesOf(
-      await inputListPdf({ title: "ok", says: "", lines: floorList(odd, usualWords()) }),
+      await inputListPdf({ title: "ok", says: "", made: new Date(0), lines: floorList(odd, usualWords()) }),
     );
     expect(page.join("")).toContain("Łódź");
     expect(page.some((t) => /^x{5,78}…/.test(t))).toBe(true);

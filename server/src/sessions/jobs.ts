@@ -1,12 +1,16 @@
 import { safeFileName } from "@mossy/core/names/disk";
 import { floorList } from "@mossy/core/formats/floorList";
+import { inputListTable, inputList } from "@mossy/core/formats/inputList";
 import { makePackage } from "@mossy/core/formats/package";
+import type { PackageParts } from "@mossy/core/formats/package";
+import { xlsxOf } from "@mossy/core/formats/spreadsheet";
 import type { Session } from "@mossy/core/session/document";
 import type { FileAnswer } from "../answer.ts";
 import { job } from "../crew/crew.ts";
 import { documentWith } from "../documents/store.ts";
 import type { Bench } from "../house/bench.ts";
 import { inputListPdf } from "../print/inputListPdf.ts";
+import { notesPdf } from "../print/notesPdf.ts";
 import { corrected } from "./corrected.ts";
 import { checkInPage } from "./checkInPage.ts";
 import { fitted } from "./fitted.ts";
@@ -28,7 +32,7 @@ export const packageJob = job(
   async ({ pool, styles }: Bench, session: string): Promise<FileAnswer> => {
     const s = await sessionWith(pool, session);
     const { style } = await styles.current(pool);
-    const bytes = makePackage({
+    const parts: PackageParts = {
       house: style.house,
       room: s.roomAs,
       session: s.now,
@@ -37,10 +41,28 @@ export const packageJob = job(
       report: s.report,
       from: `${s.templateName}, release ${s.release}`,
       stands: s.lastCheckIn ? `as it stands after check-in ${s.lastCheckIn.number}` : null,
-    });
+    };
+    const bytes = makePackage({ ...parts, prints: await printsOf(parts, new Date(s.madeAt)) });
     return { bytes, name: `${s.folder}.zip`, type: "application/zip" };
   },
 );
+
+/** What goes into a package for paper, and for spreadsheets. @param made when the session was, so that it stays the same */
+async function printsOf(parts: PackageParts, made: Date): Promise<Record<string, Uint8Array>> {
+  const { house, room, session } = parts;
+  const title = `${session.title}, ${room.name}`;
+  const lines = floorList(session, house.words);
+  return {
+    "Notes.pdf": await notesPdf(parts, made),
+    "Input_list.pdf": await inputListPdf({
+      title,
+      says: `${house.name} · from ${parts.from}`,
+      lines,
+      made,
+    }),
+    "Input_list.xlsx": xlsxOf([inputListTable(inputList(session, room, house.words))]),
+  };
+}
 
 export const correctedJob = job("corrected", corrected);
 
@@ -54,7 +76,7 @@ export const inputListJob = job("input-list", async ({ pool, styles }: Bench, wi
   const settings = `${session.sampleRate / 1000} kHz, ${session.bitDepth} bit, ${session.tempo} bpm`;
   const says = `${house.name} · ${day} · ${settings}`;
   return {
-    bytes: await inputListPdf({ title, says, lines: floorList(session, house.words) }),
+    bytes: await inputListPdf({ title, says, lines: floorList(session, house.words), made: new Date() }),
     name: `${safeFileName(`Input list ${title}`)}.pdf`,
     type: "application/pdf",
   };

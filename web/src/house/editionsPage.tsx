@@ -4,10 +4,10 @@ import { differences } from "@mossy/core/house/differences";
 import { housePieces } from "@mossy/core/house/pieces";
 import type { HousePiece } from "@mossy/core/house/pieces";
 import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
-import { Download, Undo2 } from "lucide-react";
+import { Download, Printer, Undo2 } from "lucide-react";
 import { useMemo, useState } from "react";
 import { z } from "zod";
-import { askOnce } from "../wire/ask.ts";
+import { askOnce, fileAddress } from "../wire/ask.ts";
 import { queries, queryClient } from "../wire/queries.ts";
 import { mention } from "../ui/toasts.tsx";
 import { day, moment } from "../ui/dates.ts";
@@ -73,8 +73,13 @@ export default function EditionsPage() {
         )}
       </section>
       <section aria-label="Editions so far" className="card min-h-0 overflow-y-auto p-4" tabIndex={0}>
-        <div className="flex items-center justify-between pb-2">
-          <h2 className="font-semibold">Editions so far</h2>
+        <div className="flex flex-wrap items-center gap-2 pb-2">
+          <h2 className="flex-1 font-semibold">Editions so far</h2>
+          <Button small asChild>
+            <a href={fileAddress("houseBook", {})} download>
+              <Printer size={14} aria-hidden /> {change ? "The draft on paper" : "On paper"}
+            </a>
+          </Button>
           <Button
             small
             onClick={() =>
@@ -93,6 +98,13 @@ export default function EditionsPage() {
               </span>
               <br />
               {e.note}
+              <a
+                href={fileAddress("houseBook", {}, { edition: String(e.number) })}
+                download
+                className="block text-sm font-semibold text-moss hover:underline"
+              >
+                On paper (PDF)
+              </a>
               {change && (
                 <button
                   type="button"

@@ -1,4 +1,5 @@
 import { compose, patternInWords } from "@mossy/core/names/compose";
+import { exampleOf as shownName, fileFacts } from "@mossy/core/names/examples";
 import type { Naming, PatternUse } from "@mossy/core/names/pattern";
 import { planHouse } from "@mossy/core/house/plan";
 import { patternUse } from "@mossy/core/house/style";
@@ -9,33 +10,12 @@ import { Pill } from "../ui/pieces.tsx";
 
 const TODAY = new Date().toISOString().slice(0, 10);
 
-const FILE_FACTS: Naming = {
-  project: "MAR",
-  title: "Spring tide live",
-  room: "Pan Yard",
-  date: TODAY,
-  version: 2,
-  take: 3,
-  sampleRate: 48000,
-};
+const FILE_FACTS = fileFacts(TODAY);
 
 const MOST_EXAMPLES = 60;
 
-export function exampleOf(style: Style, use: PatternUse): string {
-  const role =
-    use === "folder" ? "engine-room" : use === "bus" ? "bus" : use === "return" ? "reverb" : "snare";
-  return (
-    compose(style.house.names[use], style.reader, {
-      ...FILE_FACTS,
-      title: use === "marker" ? "Second verse" : use === "cue" ? "Band" : "Spring tide live",
-      role,
-      of: use === "bus" || use === "return" ? "snare" : null,
-      positions:
-        use === "track" || use === "input" || use === "recorded-file" || use === "stem" ? ["top"] : [],
-      number: use === "marker" || use === "cue" ? 2 : null,
-    }) ?? "nothing"
-  );
-}
+export const exampleOf = (style: Style, use: PatternUse): string =>
+  shownName(style.house.names, style.reader, use, TODAY) ?? "nothing";
 
 /**
  * What real things would be called: tracks of the chosen template, with everything a pattern may want to

@@ -4,9 +4,10 @@ import type { Processor } from "@mossy/core/session/processor";
 import { differs, putChain } from "@mossy/core/sheet/chains";
 import { plural } from "@mossy/core/session/plural";
 import { useQuery } from "@tanstack/react-query";
+import { Printer } from "lucide-react";
 import { useState } from "react";
 import { Link } from "react-router";
-import { ask } from "../wire/ask.ts";
+import { ask, fileAddress } from "../wire/ask.ts";
 import { queries, useMe } from "../wire/queries.ts";
 import { mention } from "../ui/toasts.tsx";
 import { Button } from "../ui/button.tsx";
@@ -36,6 +37,13 @@ export default function ChainsPage() {
           value={text}
           onChange={(e) => setText(e.target.value)}
         />
+        {data.chains.length > 0 && (
+          <Button asChild>
+            <a href={fileAddress("chainSheets", {})} download>
+              <Printer size={15} aria-hidden /> All on paper (PDF)
+            </a>
+          </Button>
+        )}
       </PageHead>
       {shown.length === 0 && (
         <div className="card">
@@ -77,6 +85,16 @@ function ChainCard({ chain, uses }: { chain: Chain; uses: readonly ChainUse[] })
         <div className="flex items-center gap-3">
           <h2 className="font-semibold">{chain.name}</h2>
           <TakeUp chain={chain} uses={uses} />
+          <Button small look="quiet" asChild>
+            <a
+              href={fileAddress("chainSheets", {}, { chain: chain.id })}
+              download
+              aria-label={`${chain.name} on paper (PDF)`}
+              title="On paper (PDF)"
+            >
+              <Printer size={14} aria-hidden />
+            </a>
+          </Button>
           <Pill look={behind > 0 ? "look" : "ok"}>
             version {latest}
             {behind > 0 ? `, ${plural(behind, "track")} on an earlier one` : ""}

@@ -1,0 +1,128 @@
+import { usualHouse } from "@mossy/core/house/usual";
+import { exampleOf } from "@mossy/core/names/examples";
+import { makeReader } from "@mossy/core/words/reader";
+import { smallSession } from "@mossy/core/fixtures/sessions";
+import { van } from "@mossy/core/fixtures/van";
+import { blankInsert, processor } from "@mossy/core/session/processor";
+import { describe, expect, it } from "vitest";
+import { pagesOf } from "../testing/pdf.ts";
+import { chainsPdf } from "./chainsPdf.ts";
+import { housePdf } from "./housePdf.ts";
+import { notesPdf } from "./notesPdf.ts";
+import { Paper } from "./paper.ts";
+
+const house = usualHouse("Saltmarsh Sound House");
+const made = new Date("2026-11-04T12:00:00Z");
+const said = async (bytes: Uint8Array): Promise<string> => (await pagesOf(bytes)).flat().join(" ");
+
+describe("the house style on paper", () => {
+  it("has every colour, role, word, position, folder, pattern and rule, and numbers on its pages", async () => {
+    const bytes = await housePdf({ house, says: "Edition 3", note: "For the wall", made });
+    const pages = await pagesOf(bytes);
+    const text = pages.flat().join(" ").replaceAll(/\s+/g, " ");
+    for (const line of ["Saltmarsh Sound House", "Edition 3", "For the wall"]) expect(text).toContain(line);
+    const { palette, words, exceptions, starts, checklist } = house;
+    for (const c of palette) for (const part of [c.name, c.hex]) expect(text).toContain(part);
+    for (const r of words.roles) for (const part of [r.name, r.short.full]) expect(text).toContain(part);
+    for (const p of words.positions) expect(text).toContain(p.short);
+    const once = (line: string): string => line.replaceAll(/\s+/g, " ");
+    const squeezed = text.replaceAll(" ", "");
+    for (const heard of words.roles.flatMap((r) => r.heard.map((h) => once(h.text))))
+      expect(squeezed).toContain(heard.replaceAll(" ", ""));
+    for (const rule of [...exceptions, ...starts, ...checklist])
+      expect(squeezed).toContain(once(rule.says).replaceAll(" ", ""));
+    expect(text).toContain(exampleOf(house.names, makeReader(house.words), "track", "2026-11-04"));
+    pages.forEach((page, n) => expect(page).toContain(`Page ${n + 1} of ${pages.length}`));
+    expect(pages.length).toBeGreaterThan(3);
+  });
+
+  it("is the same file again for the same edition", async () => {
+    const printed = { house, says: "Edition 3", note: "", made };
+    expect(await housePdf(printed)).toEqual(await housePdf(printed));
+  });
+});
+
+describe("chains on paper", () => {
+  const chainOf = (name: string, many: number) => ({
+    id: name.toLowerCase(),
+    name,
+    versions: [
+      {
+        version: 2,
+        note: "for close voices",
+        by: { id: "m", name: "Marram Vale" },
+        at: made.toISOString(),
+        processors: [
+          processor.parse(
+            blankInsert("a", "Compressor", {
+              before: true,
+              values: Array.from({ length: many }, (_, i) => ({
+                name: `Value ${i + 1}`,
+                value: `${i}.5 dB`,
+              })),
+            }),
+          ),
+          processor.parse(blankInsert("b", "EQ", { bypassed: true })),
+        ],
+      },
+    ],
+  });
+
+  it("say every processor with every value, a chain a page, over as many pages as it takes", async () => {
+    const text = await said(
+      await chainsPdf([chainOf("Voice", 7), chainOf("Irons", 200)], "Saltmarsh", made),
+    );
+    for (const line of ["Voice", "Irons", "1. Compressor", "2. EQ", "before the recording", "bypassed"])
+      expect(text).toContain(line);
+    for (let n = 1; n <= 200; n++) expect(text).toContain(`Value ${n} `);
+    expect(text).toContain("version 2 · Marram Vale, 4 November 2026");
+    expect(
+      await pagesOf(await chainsPdf([chainOf("Voice", 7), chainOf("Kit", 7)], "x", made)),
+    ).toHaveLength(2);
+    expect(await said(await chainsPdf([], "Saltmarsh", made))).toContain("no chain on the shelf yet");
+  });
+});
+
+describe("the notes of a package on paper", () => {
+  it("say what its notes as a text say, in any script", async () => {
+    const session = { ...smallSession(), title: "潮汐 ♭ → Прилив", notes: "Mind the tide.\nTwice." };
+    const text = await said(
+      await notesPdf(
+        {
+          house,
+          room: van,
+          session,
+          id: "s1",
+          folder: "x",
+          report: { adjusted: [], unplaced: [], leftOut: [{ name: "Irons" }] },
+          from: "Small, release 2",
+        },
+        made,
+      ),
+    );
+    for (const line of [
+      "潮",
+      "汐",
+      "♭",
+      "Прилив",
+      "→",
+      "Mind the tide.",
+      "Twice.",
+      "Left out on purpose",
+      "Irons",
+    ])
+      expect(text).toContain(line);
+    expect(text).toContain(`from Small, release 2, fitted to ${van.name}`);
+  });
+});
+
+describe("a character no font has", () => {
+  it("is shown as such and counted at the end, and nothing else is lost", async () => {
+    const paper = new Paper("Odd", made);
+    paper.say("Kick \u{e123} Snare");
+    const text = await said(await paper.done());
+    expect(text).toContain("Kick");
+    expect(text).toContain("Snare");
+    expect(text).toContain("1 character no font here has");
+  });
+});
