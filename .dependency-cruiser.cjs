@@ -43,11 +43,11 @@ const SERVER = {
   record: [],
   people: ["news", "record", "house"],
   documents: [],
-  house: ["files", "crew", "news", "record", "documents"],
+  house: ["files", "crew", "news", "record", "documents", "print"],
   disk: ["record"],
   rooms: ["news", "record", "house"],
   check: ["crew", "documents", "house"],
-  library: ["crew", "news", "record", "documents", "house"],
+  library: ["crew", "news", "record", "documents", "house", "print"],
   sessions: ["crew", "files", "news", "record", "documents", "house", "check", "library", "rooms", "print"],
   today: ["crew", "house", "check", "library", "rooms", "sessions"],
 };
@@ -95,7 +95,7 @@ module.exports = {
       to: {
         path: "node_modules",
         pathNot:
-          "node_modules/(zod|fflate|papaparse|@types/papaparse|@xmldom|svgpath|culori|@dagrejs|saxes|flatqueue|midi-file|@zip\\.js|@e965)/",
+          "node_modules/(zod|fflate|papaparse|@types/papaparse|@xmldom|svgpath|culori|any-ascii|@dagrejs|saxes|flatqueue|midi-file|@zip\\.js|@e965)/",
       },
     },
     {

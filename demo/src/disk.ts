@@ -1,4 +1,5 @@
-import { foldersToMake, sessionFolder } from "@mossy/core/disk/blueprint";
+import { foldersToMake } from "@mossy/core/disk/blueprint";
+import { sessionFolder } from "@mossy/core/disk/sessionFolder";
 import type { Style } from "@mossy/core/house/style";
 import { compose } from "@mossy/core/names/compose";
 import type { Session } from "@mossy/core/session/document";

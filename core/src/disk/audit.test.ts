@@ -8,7 +8,8 @@ import { makeReader } from "../words/reader.ts";
 import { audit } from "./audit.ts";
 import type { Audit } from "./audit.ts";
 import type { Entry } from "./entry.ts";
-import { blueprintInWords, foldersToMake, longestPath, sessionFolder } from "./blueprint.ts";
+import { blueprintInWords, foldersToMake, longestPath } from "./blueprint.ts";
+import { sessionFolder } from "./sessionFolder.ts";
 import { planMoves } from "./moves.ts";
 import { wishesOf } from "./wishes.ts";
 

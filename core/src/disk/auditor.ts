@@ -55,6 +55,8 @@ export class Auditor {
   readonly counts = { files: 0, folders: 0, bytes: 0 };
   readonly #patterns = new Map<PatternUse, Pattern>();
   readonly #rightOf = new Map<string, string>();
+  /** Which name becomes what, by the folder and the new name: no two become the same. */
+  readonly #given = new Map<string, string>();
   #seen = 0;
 
   /** @param all how many files and folders there are, for the share that is done */
@@ -122,7 +124,7 @@ export class Auditor {
   #isNamed(child: DiskNode, home: DiskNode, plan: DiskFolder, use: PatternUse): boolean {
     const { grammar, follows } = this.#pattern(use);
     if (follows(child.name)) return true;
-    const name = rightName(grammar, this.reader, child.name, false);
+    const name = rightName(grammar, this.reader, this.house.disk.script, child.name, false);
     const off = `Not named as a ${spoken(use)}`;
     if (name !== null) {
       this.#misnamed(child, home, name, `${off}.`);
@@ -151,7 +153,7 @@ export class Auditor {
     if (plan.files === null) return;
     const { grammar, follows } = this.#pattern(plan.files);
     if (follows(stem)) return;
-    const name = rightName(grammar, this.reader, node.name, true);
+    const name = rightName(grammar, this.reader, this.house.disk.script, node.name, true);
     const off = `Not named as a ${spoken(plan.files)}`;
     if (name !== null) this.#misnamed(node, home, name, `${off}.`);
     else this.#add("misnamed", node, `${off}, and the name does not say enough to tell how it should be.`);
@@ -195,6 +197,13 @@ export class Auditor {
       const meets = `It would be “${name}”, but “${other.name}” stands there.`;
       return this.#add("misnamed", node, `${says} ${meets}`);
     }
+    const place = under(home.path, key);
+    const rival = this.#given.get(place);
+    if (rival !== undefined) {
+      const meets = `It would be “${name}”, but “${rival}” becomes that.`;
+      return this.#add("misnamed", node, `${says} ${meets}`);
+    }
+    this.#given.set(place, node.name);
     this.#rightOf.set(node.path, name);
     this.#add("misnamed", node, says, { into: null, name });
   }
@@ -212,7 +221,12 @@ export class Auditor {
     const known = this.#patterns.get(use);
     if (known) return known;
     const grammar = grammarOf(this.house.names[use], this.reader);
-    const made = { grammar, follows: acceptor(grammar) };
+    const follows = acceptor(grammar);
+    // To a pattern a letter of any script is a letter.
+    const plain = (name: string): string =>
+      name.normalize("NFC").replace(/(?![ -~])[\p{L}\p{M}\p{N}]/gu, "x");
+    const asWritten = this.house.disk.script === "as-written";
+    const made = { grammar, follows: asWritten ? (name: string) => follows(plain(name)) : follows };
     this.#patterns.set(use, made);
     return made;
   }

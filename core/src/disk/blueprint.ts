@@ -1,24 +1,10 @@
 import { insideOfPlan } from "../house/diskPlan.ts";
 import type { DiskFolder } from "../house/diskPlan.ts";
 import type { House } from "../house/house.ts";
-import { compose } from "../names/compose.ts";
-import { safeFileName } from "../names/disk.ts";
 import { lengthsOf } from "../names/budget.ts";
-import type { Naming, PatternUse } from "../names/pattern.ts";
+import type { PatternUse } from "../names/pattern.ts";
 import type { Reader } from "../words/reader.ts";
 import { under } from "./entry.ts";
-
-/** Where a session lives on disk, by the house pattern of session folders. */
-export function sessionFolder(
-  house: House,
-  reader: Reader,
-  title: string,
-  room: string,
-  date: Date,
-): string {
-  const what: Naming = { title, room, date: date.toISOString().slice(0, 10) };
-  return safeFileName(compose(house.names["session-folder"], reader, what) ?? title);
-}
 
 /**
  * The folders of a blueprint that have to be there, each with its parents before it, below `root`; what a

@@ -1,5 +1,7 @@
-import { compose, plainWords } from "../names/compose.ts";
-import { endingOf, safeFileName } from "../names/disk.ts";
+import { compose } from "../names/compose.ts";
+import { endingOf } from "../names/disk.ts";
+import type { DiskScript } from "../names/disk.ts";
+import { diskName, diskWords } from "../names/onDisk.ts";
 import type { Grammar } from "../names/grammar.ts";
 import type { Naming } from "../names/pattern.ts";
 import { readName } from "../words/read.ts";
@@ -17,7 +19,14 @@ const LAST_NUMBER = /[-_ .](\d{2,3})$/;
  * Dates, versions and takes are looked for, roles are read as track names are (and only taken when sure);
  * nothing is guessed.
  */
-export function rightName(grammar: Grammar, reader: Reader, name: string, file: boolean): string | null {
+export function rightName(
+  grammar: Grammar,
+  reader: Reader,
+  script: DiskScript,
+  name: string,
+  file: boolean,
+): string | null {
+  const words = diskWords(script);
   const { stem, ending } = file ? endingOf(name) : { stem: name, ending: "" };
   const pieces = new Set(grammar.pattern.pieces.map((p) => p.piece));
   let rest = stem.normalize("NFC");
@@ -53,12 +62,12 @@ export function rightName(grammar: Grammar, reader: Reader, name: string, file: 
     });
   }
   if (pieces.has("title")) {
-    const title = plainWords(rest).join(" ");
+    const title = words(rest).join(" ");
     if (title === "") return null;
     what.title = title;
   }
-  const made = compose(grammar.pattern, reader, what);
+  const made = compose(grammar.pattern, reader, what, words);
   if (made === null) return null;
-  const safe = safeFileName(made);
+  const safe = diskName(made, script);
   return ending === "" ? safe : `${safe}.${ending.toLowerCase()}`;
 }

@@ -1,5 +1,6 @@
 import type { House } from "../house/house.ts";
-import { collisionKey, endingOf, nameProblems, safeFileName, safeWithEnding } from "../names/disk.ts";
+import { collisionKey, endingOf, nameProblems } from "../names/disk.ts";
+import { diskName, diskNameWithEnding } from "../names/onDisk.ts";
 import type { AuditFinding } from "./auditFinding.ts";
 import type { DiskNode } from "./entry.ts";
 
@@ -17,7 +18,7 @@ export function storable(
   const final = new Set(children.map((c) => collisionKey(rightOf.get(c.path) ?? c.name)));
   return children.flatMap((c) => {
     const found = [
-      unsafe(c, rightOf.has(c.path), final),
+      unsafe(disk.script, c, rightOf.has(c.path), final),
       collides(c, stands, rightOf.has(c.path), final),
       tooLong(disk, c),
     ];
@@ -25,11 +26,17 @@ export function storable(
   });
 }
 
-function unsafe(c: DiskNode, misnamed: boolean, final: Set<string>): AuditFinding | null {
-  const problems = nameProblems(c.name);
+function unsafe(
+  script: House["disk"]["script"],
+  c: DiskNode,
+  misnamed: boolean,
+  final: Set<string>,
+): AuditFinding | null {
+  // What a house writes as it is need not be portable.
+  const problems = nameProblems(c.name).filter((p) => script === "portable" || p.sort !== "not-portable");
   if (problems.length === 0) return null;
   const says = problems.map((p) => p.says).join("; ");
-  const safe = c.folder ? safeFileName(c.name) : safeWithEnding(c.name);
+  const safe = c.folder ? diskName(c.name, script) : diskNameWithEnding(c.name, script);
   return {
     sort: "unsafe",
     path: c.path,

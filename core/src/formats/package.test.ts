@@ -5,7 +5,7 @@ import { van } from "../fixtures/van.ts";
 import { fit } from "../fit/fit.ts";
 import { usualHouse } from "../house/usual.ts";
 import { makeReader } from "../words/reader.ts";
-import { sessionFolder } from "../disk/blueprint.ts";
+import { sessionFolder } from "../disk/sessionFolder.ts";
 import { readExchange } from "./exchange/read.ts";
 import { makePackage } from "./package.ts";
 

@@ -1,6 +1,5 @@
 import { foldersOnDisk } from "../disk/blueprint.ts";
-import { safeFileName } from "../names/disk.ts";
-import { compose } from "../names/compose.ts";
+import { namedOnDisk } from "../disk/sessionFolder.ts";
 import { makeReader } from "../words/reader.ts";
 import type { Fit } from "../fit/fit.ts";
 import type { Room } from "../fit/room.ts";
@@ -39,8 +38,8 @@ export function makePackage(parts: PackageParts): Uint8Array {
   const { house, room, session, folder } = parts;
   const files: Record<string, string | Uint8Array | null> = {};
   for (const path of foldersOnDisk(house, folder)) files[path] = null;
-  const named = compose(house.names.session, makeReader(house.words), { title: session.title });
-  const file = safeFileName(named ?? session.title) + SESSION_FILE_ENDING;
+  const what = { title: session.title };
+  const file = namedOnDisk(house, makeReader(house.words), "session", what) + SESSION_FILE_ENDING;
   files[`${folder}/Session/${file}`] = writeExchange(session, parts.id);
   files[`${folder}/Notes/Input_list.csv`] = csvOf(inputListTable(inputList(session, room, house.words)));
   files[`${folder}/Notes/Notes.txt`] = notesInWords(parts);

@@ -200,6 +200,12 @@ function disk(before: House, after: House): string[] {
   if (before.disk.root !== after.disk.root) said.push(`The shared disk stands at ${after.disk.root}.`);
   if (before.disk.longest !== after.disk.longest)
     said.push(`Paths may have ${after.disk.longest} characters, not ${before.disk.longest}.`);
+  if (before.disk.script !== after.disk.script)
+    said.push(
+      after.disk.script === "portable"
+        ? "Names on disk are written in Latin letters of the portable set."
+        : "Names on disk keep the letters of their titles.",
+    );
   for (const [key, label] of [
     ["project", "in a project"],
     ["shared", "on the shared disk"],

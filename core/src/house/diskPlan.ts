@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { DISK_SCRIPTS } from "../names/disk.ts";
 import { PATTERN_USES } from "../names/pattern.ts";
 import type { PatternUse } from "../names/pattern.ts";
 import { oneLine } from "../session/text.ts";
@@ -51,6 +52,7 @@ export const diskPlan = z.object({
   root: oneLine(120).min(1),
   /** Characters of a whole path, root included. Microsoft's systems stop at 260 by default. */
   longest: z.int().min(60).max(4096),
+  script: z.enum(DISK_SCRIPTS),
   project: z.array(diskFolder).max(60),
   shared: z.array(diskFolder).max(60),
 });

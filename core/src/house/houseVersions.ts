@@ -41,11 +41,17 @@ const from1 = (house: StoredDocument): StoredDocument => {
   };
 };
 
+/** Up to form 2, names on disk were of the portable set. */
+const from2 = (house: StoredDocument): StoredDocument => ({
+  ...house,
+  disk: isStored(house["disk"]) ? { script: "portable", ...house["disk"] } : house["disk"],
+});
+
 /**
  * What leads from each form of a house style to the next. Kept for ever: what was published once can be
  * read.
  */
-const STEPS = [from1];
+const STEPS = [from1, from2];
 
 /**
  * A stored house style in the form of today. Whether it holds together is for the schema to say.

@@ -25,6 +25,7 @@ const PROJECT: DiskFolder[] = [
 export const USUAL_DISK: DiskPlan = {
   root: "/House",
   longest: 260,
+  script: "portable",
   project: PROJECT,
   shared: [
     diskFolderOf("Projects", "one folder a job", {

@@ -5,11 +5,17 @@ import type { NamePattern, Naming, Piece, PieceKind } from "./pattern.ts";
 /**
  * The name the pattern gives to something; null where a piece it cannot do without is missing.
  * Positions come in the order of the word list's groups; pieces that are missing leave no gap.
+ * @param wordsOf the words of a title, a project or a room as they are written
  */
-export function compose(pattern: NamePattern, reader: Reader, what: Naming): string | null {
+export function compose(
+  pattern: NamePattern,
+  reader: Reader,
+  what: Naming,
+  wordsOf: (text: string) => readonly string[] = plainWords,
+): string | null {
   let name = "";
   for (const p of pattern.pieces) {
-    const said = saidBy(p, pattern, reader, what);
+    const said = saidBy(p, pattern, reader, what, wordsOf);
     if (said === null || said === "") {
       if (!p.optional) return null;
       continue;
@@ -20,7 +26,13 @@ export function compose(pattern: NamePattern, reader: Reader, what: Naming): str
 }
 
 /** What one piece says of a thing, as it stands in the name; null where there is nothing to say. */
-function saidBy(p: Piece, pattern: NamePattern, reader: Reader, what: Naming): string | null {
+function saidBy(
+  p: Piece,
+  pattern: NamePattern,
+  reader: Reader,
+  what: Naming,
+  wordsOf: (text: string) => readonly string[],
+): string | null {
   switch (p.piece) {
     case "role":
       return role(p, reader, what.role);
@@ -45,7 +57,7 @@ function saidBy(p: Piece, pattern: NamePattern, reader: Reader, what: Naming): s
     case "project":
     case "title":
     case "room": {
-      const text = plainWords(what[p.piece] ?? "").join(p.join);
+      const text = wordsOf(what[p.piece] ?? "").join(p.join);
       return text === "" ? null : p.written + inLetters(p, text);
     }
     case "date":

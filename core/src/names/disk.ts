@@ -1,5 +1,9 @@
 const RESERVED = /^(con|prn|aux|nul|com[1-9¹²³]|lpt[1-9¹²³])(\..*)?$/i;
 
+/** How names of other scripts are written on disk: in Latin letters of the portable set of POSIX, or as they are. */
+export const DISK_SCRIPTS = ["portable", "as-written"] as const;
+export type DiskScript = (typeof DISK_SCRIPTS)[number];
+
 /**
  * A name for a file or folder that every common system can store: words joined by underscores,
  * only letters, digits, `. _ -` (POSIX portable set), none of Microsoft's reserved device names,

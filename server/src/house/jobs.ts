@@ -1,4 +1,4 @@
-import { safeFileName } from "@mossy/core/names/disk";
+import { diskName } from "@mossy/core/names/onDisk";
 import type { FileAnswer } from "../answer.ts";
 import { job } from "../crew/crew.ts";
 import { housePdf } from "../print/housePdf.ts";
@@ -26,7 +26,7 @@ export const bookJob = job("book", async ({ pool }: Bench, edition: number | nul
   const printed = edition === null ? await draftToPrint(pool) : await editionToPrint(pool, edition);
   return {
     bytes: await housePdf(printed),
-    name: `${safeFileName(`House style ${printed.house.name}`)}.pdf`,
+    name: `${diskName(`House style ${printed.house.name}`, printed.house.disk.script)}.pdf`,
     type: "application/pdf",
   };
 });

@@ -2,7 +2,7 @@ import { writeExchange } from "@mossy/core/formats/exchange/write";
 import { writeMidiTracks } from "@mossy/core/formats/midiOut";
 import { TEMPLATE_FILE_ENDING, writeTemplateFile } from "@mossy/core/formats/templateFile";
 import { SESSION_FILE_ENDING } from "@mossy/core/formats/package";
-import { safeFileName } from "@mossy/core/names/disk";
+import { diskName } from "@mossy/core/names/onDisk";
 import type { FileAnswer } from "../answer.ts";
 import { job } from "../crew/crew.ts";
 import type { Bench } from "../house/bench.ts";
@@ -43,7 +43,8 @@ export const templateFileJob = job(
     const published = release === null ? null : await releaseWith(pool, id, release);
     const { session } = published ?? draft;
     const which = release === null ? "draft" : `release ${release}`;
-    const file = safeFileName(`${name} ${which}`);
+    const { house } = (await styles.current(pool)).style;
+    const file = diskName(`${name} ${which}`, house.disk.script);
     if (as === "midi") return { bytes: writeMidiTracks(session), name: `${file}.mid`, type: "audio/midi" };
     if (as === "session")
       return {
@@ -51,7 +52,6 @@ export const templateFileJob = job(
         name: `${file}${SESSION_FILE_ENDING}`,
         type: "application/zip",
       };
-    const { house } = (await styles.current(pool)).style;
     const of = { house: house.name, edition: published?.edition ?? null, release };
     const text = writeTemplateFile({ name, shelf, of, session });
     return {
@@ -69,7 +69,7 @@ export const chainSheetsJob = job(
     const chains = await chainsOf(pool, id);
     if (id !== null && chains.length === 0) throw notFound(`chain “${id}” on the shelf`);
     const { house } = (await styles.current(pool)).style;
-    const name = safeFileName(`Chain ${id === null ? "sheets" : (chains[0]?.name ?? id)}`);
+    const name = diskName(`Chain ${id === null ? "sheets" : (chains[0]?.name ?? id)}`, house.disk.script);
     // As old as what is newest in it: the same chains give the same file.
     const made = chains
       .flatMap((c) => c.versions.map((v) => v.at))

@@ -81,7 +81,7 @@ function partsOf(name: string): readonly Part[] {
 }
 
 /** Joiners and selectors only change what stands before them: any font may set them. */
-const PASSED = /^[\u200c\u200d\ufe00-\ufe0f]$/u;
+export const PASSED = /^[\p{Variation_Selector}\p{Join_Control}]$/u;
 
 /** The files that say they have every character of a cluster, the best first. */
 export function* filesFor(cluster: string, face: Face): Generator<string> {

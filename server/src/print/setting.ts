@@ -1,6 +1,6 @@
 import bidiFactory from "bidi-js";
 import { readFileSync } from "node:fs";
-import { filesFor, mainFile } from "./fonts.ts";
+import { PASSED, filesFor, mainFile } from "./fonts.ts";
 import type { Face } from "./fonts.ts";
 
 const bidi = bidiFactory();
@@ -43,16 +43,15 @@ export class Setting {
     }
     this.doc.font(file);
     // Its types keep to themselves which font is in use.
-    return (this.doc as unknown as { _font: OpenFont })._font;
+    return Reflect.get(this.doc, "_font") as OpenFont;
   }
 
   /** The file that sets a cluster; null where none has all its characters. */
   #fileFor(cluster: string, face: Face): string | null {
-    const codes = [...cluster].map((c) => c.codePointAt(0) ?? 0).filter((c) => c < 0xfe00 || c > 0xfe0f);
+    const codes = [...cluster].filter((c) => !PASSED.test(c)).map((c) => c.codePointAt(0) ?? 0);
     for (const file of filesFor(cluster, face)) {
       const { font } = this.#use(file);
-      if (codes.every((code) => code === 0x200c || code === 0x200d || font.hasGlyphForCodePoint(code)))
-        return file;
+      if (codes.every((code) => font.hasGlyphForCodePoint(code))) return file;
     }
     return null;
   }
@@ -68,8 +67,7 @@ export class Setting {
       return [{ text: cluster, file }];
     }
     const single = [...cluster];
-    if (single.length > 1)
-      return single.flatMap((c) => (/[\ufe00-\ufe0f\u200c\u200d]/u.test(c) ? [] : this.#set(c, face)));
+    if (single.length > 1) return single.flatMap((c) => (PASSED.test(c) ? [] : this.#set(c, face)));
     this.missing.add(cluster);
     return [{ text: NONE, file: mainFile(face) }];
   }
@@ -78,7 +76,7 @@ export class Setting {
   #runs(said: string, face: Face): Run[] {
     const text = said.normalize("NFC");
     if (LATIN.test(text)) return text === "" ? [] : [{ text, file: mainFile(face), fromRight: false }];
-    const plain = /^[\u0000-\u058f]*$/.test(text);
+    const plain = !/[\u0590-\u{10ffff}]/u.test(text);
     const levels = plain ? null : bidi.getEmbeddingLevels(text).levels;
     const logical: (Run & { level: number })[] = [];
     for (const { segment, index } of clusters.segment(text)) {

@@ -8,7 +8,7 @@ import { sourceOf } from "@mossy/core/formats/bytes";
 import { SESSION_FILE_ENDING } from "@mossy/core/formats/package";
 import { writeZip } from "@mossy/core/formats/zipOut";
 import type { ZipPart } from "@mossy/core/formats/zipOut";
-import { safeFileName } from "@mossy/core/names/disk";
+import { diskName } from "@mossy/core/names/onDisk";
 import { documentWith } from "../documents/store.ts";
 import type { Files, OpenFile } from "../files/files.ts";
 import type { Bench } from "../house/bench.ts";
@@ -26,13 +26,14 @@ export interface CorrectedFile {
 }
 
 /** Works out what has to be other in the session file of a check-in. */
-export async function corrected({ pool }: Bench, id: string): Promise<CorrectedFile> {
+export async function corrected({ pool, styles }: Bench, id: string): Promise<CorrectedFile> {
   const c = await checkInWith(pool, id);
   const { session: now } = await documentWith(pool, c.document);
   const stored = await fileOfCheckIn(pool, id);
   const file = await openExchange(stored.file);
   const patch = patchExchange(file, c.came, now, c.session);
   const { number: checkIn, fileName, session } = c;
+  const { style } = await styles.current(pool);
   const fresh = new Set(patch.entries.map((e) => file.folder + e.name));
   const untouched = [...file.zip.entries.filter((e) => !fresh.has(e.name)), ...stored.carried].filter(
     (e) => !e.folder,
@@ -41,7 +42,7 @@ export async function corrected({ pool }: Bench, id: string): Promise<CorrectedF
     [...file.zip.entries, ...stored.carried].map((e) => e.name.slice(file.folder.length)),
   );
   return {
-    name: `${safeFileName(now.title)}_put_right${SESSION_FILE_ENDING}`,
+    name: `${diskName(now.title, style.house.disk.script)}_put_right${SESSION_FILE_ENDING}`,
     file: stored.file,
     carried: stored.carried,
     fresh: patch.entries.map((e) => [e.name, e.bytes]),

@@ -1,4 +1,4 @@
-import { safeFileName } from "@mossy/core/names/disk";
+import { diskName } from "@mossy/core/names/onDisk";
 import { floorList } from "@mossy/core/formats/floorList";
 import { inputListTable, inputList } from "@mossy/core/formats/inputList";
 import { makePackage } from "@mossy/core/formats/package";
@@ -77,7 +77,7 @@ export const inputListJob = job("input-list", async ({ pool, styles }: Bench, wi
   const says = `${house.name} · ${day} · ${settings}`;
   return {
     bytes: await inputListPdf({ title, says, lines: floorList(session, house.words), made: new Date() }),
-    name: `${safeFileName(`Input list ${title}`)}.pdf`,
+    name: `${diskName(`Input list ${title}`, house.disk.script)}.pdf`,
     type: "application/pdf",
   };
 });

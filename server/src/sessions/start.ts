@@ -1,5 +1,5 @@
 import { randomUUID } from "node:crypto";
-import { sessionFolder } from "@mossy/core/disk/blueprint";
+import { sessionFolder } from "@mossy/core/disk/sessionFolder";
 import type { Style } from "@mossy/core/house/style";
 import type { Db } from "../database.ts";
 import { roomInUse } from "../rooms/store.ts";

@@ -19,7 +19,7 @@ import { ask } from "../wire/ask.ts";
 import { queryClient } from "../wire/queries.ts";
 import { mention } from "../ui/toasts.tsx";
 import { Button } from "../ui/button.tsx";
-import { Choice, Pill } from "../ui/pieces.tsx";
+import { Choice, Field, Pill, Select } from "../ui/pieces.tsx";
 import { saveAs } from "../ui/saveAs.ts";
 import { Trouble } from "../ui/states.tsx";
 import { TextField } from "../ui/textField.tsx";
@@ -155,6 +155,26 @@ function Paths({ house, onChange }: { house: House; onChange: ((next: House) => 
             onChange?.({ ...house, disk: { ...house.disk, longest: n } });
         }}
       />
+      <Field
+        label="Letters of names on disk"
+        hint={
+          house.disk.script === "portable"
+            ? "潮 becomes Chao, Прилив Priliv: every system and every old tool takes it."
+            : "潮 stays 潮: only what some system refuses is left out."
+        }
+      >
+        <Select
+          value={house.disk.script}
+          disabled={!onChange}
+          onChange={(e) => {
+            const script = e.target.value === "as-written" ? "as-written" : "portable";
+            onChange?.({ ...house, disk: { ...house.disk, script } });
+          }}
+        >
+          <option value="portable">Latin, the portable set</option>
+          <option value="as-written">As they are written</option>
+        </Select>
+      </Field>
     </section>
   );
 }

@@ -120,11 +120,12 @@ function Export({ house, style, icons }: { house: House; style: Style; icons: re
         number: null,
       });
       if (paths && name !== null)
-        files[`${safeFileName(style.families.get(r.family)?.name ?? "")}/${safeFileName(name)}.svg`] =
-          writeSvgIcon(
-            paths,
-            tinted && look.colour !== null ? { tile: look.colour, ink: inkOn(look.colour) } : null,
-          );
+        files[
+          `${safeFileName(style.families.get(r.family)?.name ?? "", r.family)}/${safeFileName(name, r.id)}.svg`
+        ] = writeSvgIcon(
+          paths,
+          tinted && look.colour !== null ? { tile: look.colour, ink: inkOn(look.colour) } : null,
+        );
     }
     saveAs(tinted ? "house_icons_tinted.zip" : "house_icons.zip", "application/zip", zipOf(files));
   };
