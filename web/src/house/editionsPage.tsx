@@ -74,10 +74,10 @@ export default function EditionsPage() {
       </section>
       <section aria-label="Editions so far" className="card min-h-0 overflow-y-auto p-4" tabIndex={0}>
         <div className="flex flex-wrap items-center gap-2 pb-2">
-          <h2 className="flex-1 font-semibold">Editions so far</h2>
+          <h2 className="flex-1 whitespace-nowrap font-semibold">Editions so far</h2>
           <Button small asChild>
             <a href={fileAddress("houseBook", {})} download>
-              <Printer size={14} aria-hidden /> {change ? "The draft on paper" : "On paper"}
+              <Printer size={14} aria-hidden /> On paper
             </a>
           </Button>
           <Button
@@ -98,22 +98,20 @@ export default function EditionsPage() {
               </span>
               <br />
               {e.note}
-              <a
-                href={fileAddress("houseBook", {}, { edition: String(e.number) })}
-                download
-                className="block text-sm font-semibold text-moss hover:underline"
-              >
-                On paper (PDF)
-              </a>
-              {change && (
-                <button
-                  type="button"
-                  className="block text-sm font-semibold text-moss hover:underline"
-                  onClick={() => void takeUp(e.number)}
+              <span className="flex flex-wrap gap-x-4 text-sm font-semibold text-moss">
+                {change && (
+                  <button type="button" className="hover:underline" onClick={() => void takeUp(e.number)}>
+                    Take it up as the draft
+                  </button>
+                )}
+                <a
+                  href={fileAddress("houseBook", {}, { edition: String(e.number) })}
+                  download
+                  className="hover:underline"
                 >
-                  Take it up as the draft
-                </button>
-              )}
+                  On paper (PDF)
+                </a>
+              </span>
             </li>
           ))}
         </ol>

@@ -85,7 +85,7 @@ function ChainCard({ chain, uses }: { chain: Chain; uses: readonly ChainUse[] })
         <div className="flex items-center gap-3">
           <h2 className="font-semibold">{chain.name}</h2>
           <TakeUp chain={chain} uses={uses} />
-          <Button small look="quiet" asChild>
+          <Button small look="quiet" className="order-last ml-auto" asChild>
             <a
               href={fileAddress("chainSheets", {}, { chain: chain.id })}
               download
