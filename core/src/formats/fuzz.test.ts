@@ -22,6 +22,7 @@ import { xlsxOf } from "./spreadsheet.ts";
 import { readSvgIcon } from "./svgIcon.ts";
 import { csvOf } from "./table.ts";
 import { tablesIn } from "./tableFile.ts";
+import { readTemplateFile, writeTemplateFile } from "./templateFile.ts";
 import { trackSheet, trackSheetIn } from "./trackSheet.ts";
 import { wordsFromCsv, wordsTable } from "./wordTable.ts";
 
@@ -157,6 +158,28 @@ const READERS: readonly (readonly [
     (bytes) => readListing(text(bytes)),
   ],
   ["a listing of find", strToU8("./a\n./a/b.wav\n12\t./a/c.wav\n"), (bytes) => readListing(text(bytes))],
+  [
+    "a score",
+    strToU8(
+      '<score-partwise><part-list><score-part id="P1"><part-name>Clarinet</part-name><midi-instrument id="I">' +
+        "<midi-channel>3</midi-channel><midi-bank>130</midi-bank><volume>80</volume></midi-instrument></score-part>" +
+        '</part-list><part id="P1"><measure number="1"><attributes><time><beats>6</beats><beat-type>8</beat-type>' +
+        "</time><transpose><chromatic>-2</chromatic></transpose></attributes><note/></measure></part></score-partwise>",
+    ),
+    (bytes) => readIncoming(style, "x.musicxml", bytes, () => "x"),
+  ],
+  [
+    "a template file",
+    strToU8(
+      writeTemplateFile({
+        name: "Yard",
+        shelf: "Pan",
+        of: { house: "x", edition: 1, release: 2 },
+        session: smallSession(),
+      }),
+    ),
+    (bytes) => readTemplateFile(text(bytes)),
+  ],
   ["a house style", strToU8(writeHouseFile(house)), (bytes) => readHouseFile(text(bytes))],
 ];
 

@@ -3,6 +3,7 @@ import type { Document, Element } from "@xmldom/xmldom";
 import { SaxesParser } from "saxes";
 import { FileProblem } from "./fileProblem.ts";
 import { xmlText } from "./xmlText.ts";
+import type { XmlText } from "./xmlText.ts";
 
 /** An element that was read. */
 export interface XmlElement {
@@ -53,20 +54,20 @@ const REMEDY = "Save the session again and send that file.";
  * Parses XML that came from outside. No DTD, no entities beyond the five of XML itself. What it costs is
  * bounded: by the number of its elements, and however deep they are nested.
  * @param file what to call it in messages
- * @returns the root, and how many elements of each name there are
+ * @returns the root, how many elements of each name there are, and how its text was written
  * @throws FileProblem naming line and column where it is broken
  */
 export function readXml(
   bytes: Uint8Array,
   file: string,
   { remedy = REMEDY, counted = NONE, doctype = false }: XmlWish = {},
-): { root: XmlElement; many: ReadonlyMap<string, number> } {
+): { root: XmlElement; many: ReadonlyMap<string, number>; encoding: XmlText["encoding"] } {
   refuseVery(bytes, file);
-  const { text } = xmlText(bytes, file, remedy);
+  const { text, encoding } = xmlText(bytes, file, remedy);
   const reading = new Reading(file, remedy, counted, doctype);
   reading.read(text);
   if (!reading.root) throw new FileProblem(`“${file}” holds no XML element. ${remedy}`, file);
-  return { root: reading.root, many: reading.many };
+  return { root: reading.root, many: reading.many, encoding };
 }
 
 /** The root of an XML file that came from outside. @throws FileProblem as `readXml` does */

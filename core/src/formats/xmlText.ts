@@ -2,6 +2,7 @@ import { FileProblem } from "./fileProblem.ts";
 
 /** The text of an XML file, and the way back to its own kind of bytes. */
 export interface XmlText {
+  readonly encoding: "UTF-8" | "UTF-16" | "Latin-1";
   /** With the byte order mark, where the file has one: every character stands for bytes of the file. */
   readonly text: string;
   /** Text in the encoding of the file. What that has no character for is written as a reference to it. */
@@ -20,6 +21,7 @@ export function xmlText(bytes: Uint8Array, file: string, remedy: string): XmlTex
   if (mark === 0xfffe || mark === 0x3c00) return utf16(bytes, "utf-16le", file, remedy);
   if (saysLatin(bytes)) return latin(bytes);
   return {
+    encoding: "UTF-8",
     text: decoded(bytes, "utf-8", () => `“${file}” is not UTF-8 text. ${remedy}`, file),
     encode: (text) => new TextEncoder().encode(text),
   };
@@ -41,6 +43,7 @@ function utf16(
 ): XmlText {
   const little = encoding === "utf-16le";
   return {
+    encoding: "UTF-16",
     text: decoded(bytes, encoding, () => `“${file}” is not the UTF-16 text it says. ${remedy}`, file),
     encode: (text) => {
       const view = new DataView(new ArrayBuffer(text.length * 2));
@@ -62,6 +65,7 @@ function latin(bytes: Uint8Array): XmlText {
   const every = decoder.decode(Uint8Array.from({ length: 256 }, (_, i) => i));
   const byteOf = new Map([...every].map((ch, i) => [ch, i]));
   return {
+    encoding: "Latin-1",
     text: decoder.decode(bytes),
     encode: (text) =>
       Uint8Array.from(

@@ -118,10 +118,14 @@ describe("a project as others write it", () => {
     for (const little of [true, false]) {
       const wide = utf16(text.replace("UTF-8", "UTF-16"), little);
       expect(await names(zipSync({ "project.xml": wide }))).toEqual(BOOK);
+      const { remarks } = await readExchange(zipSync({ "project.xml": wide }));
+      expect(remarks).toContain("Its project is written in UTF-16; it stays so in what goes back.");
     }
     const latin = text.replace("UTF-8", "ISO-8859-1").replace("Keys part", "Bläser");
     const bytes = Uint8Array.from([...latin].map((ch) => ch.charCodeAt(0)));
     expect(await names(zipSync({ "project.xml": bytes }))).toContain("Bläser");
+    const { remarks } = await readExchange(zipSync({ "project.xml": bytes }));
+    expect(remarks).toContain("Its project is written in Latin-1; it stays so in what goes back.");
   });
 });
 
@@ -173,6 +177,13 @@ describe("a ZIP as others pack it", () => {
         zipSync({ "Quay night\\project.xml": good["project.xml"], "audio\\a.wav": strToU8("x") }),
       ),
     ).toEqual(BOOK);
+    const { remarks } = await readExchange(zipSync({ "Quay night\\project.xml": good["project.xml"] }));
+    expect(remarks).toEqual(
+      expect.arrayContaining([
+        "Everything stands in a folder “Quay night”; it was read from there.",
+        "Its entries are named with backslashes; they were read as parting folders.",
+      ]),
+    );
   });
 
   it("may have metadata nobody can read: the project is read all the same", async () => {

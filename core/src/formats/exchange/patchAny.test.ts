@@ -1,10 +1,11 @@
-import { DOMParser } from "@xmldom/xmldom";
+import { DOMParser, XMLSerializer } from "@xmldom/xmldom";
 import fc from "fast-check";
 import { strFromU8, unzipSync } from "fflate";
 import { describe, expect, it } from "vitest";
 import { fileOf, patched } from "../../fixtures/patched.ts";
 import type { File } from "../../fixtures/patched.ts";
 import { sessions } from "../../fixtures/sessions.ts";
+import type { Track } from "../../session/document.ts";
 import { readEntries } from "./read.ts";
 import { writeExchange } from "./write.ts";
 
@@ -66,6 +67,47 @@ describe("whatever was put right in whatever file", () => {
       }),
       { numRuns: 300 },
     );
+  });
+
+  it("a fix changes nothing but its own place: without the track that was put right both trees are equal", () => {
+    /** A project without what a track says of itself: its attributes and its channel. */
+    const without = (text: string, track: string): string => {
+      const doc = new DOMParser({ onError: () => undefined }).parseFromString(text, "text/xml");
+      for (const e of [...doc.getElementsByTagName("Track")]) {
+        if (![track, `track-${track}`].includes(e.getAttribute("id") ?? "")) continue;
+        for (const a of [...e.attributes]) if (a.name !== "x:mark") e.removeAttribute(a.name);
+        for (const c of [...e.childNodes]) if (c.nodeName === "Channel") e.removeChild(c);
+      }
+      return new XMLSerializer().serializeToString(doc);
+    };
+    const fixes: ((t: Track) => Partial<Track>)[] = [
+      () => ({ name: "Put_Right" }),
+      () => ({ colour: "#102030" }),
+      (t) => ({ muted: !t.muted }),
+      (t) => ({ level: t.level === -3 ? -4 : -3 }),
+      () => ({ pan: 12 }),
+      () => ({ sends: [], inserts: [] }),
+      () => ({ feeds: null }),
+    ];
+    let changed = 0;
+    fc.assert(
+      fc.property(sessions(), fc.nat(), fc.constantFrom(...fixes), (a, at, fix) => {
+        const files = unzipSync(writeExchange(a, "s1"));
+        const text = marked(strFromU8(files["project.xml"]!));
+        // Another program's file: all that is known of it stands in its project.
+        const file = fileOf(text);
+        const came = readEntries(file).session;
+        const track = came.tracks[at % Math.max(1, came.tracks.length)];
+        // A MIDI track that gets a channel can be led to from then on: others say so too.
+        if (!track || track.kind === "midi") return;
+        const now = { ...came, tracks: came.tracks.map((t) => (t === track ? { ...t, ...fix(t) } : t)) };
+        const { text: after } = patched(file, came, now);
+        if (after !== text) changed++;
+        expect(without(after, track.id)).toBe(without(text, track.id));
+      }),
+      { numRuns: 150 },
+    );
+    expect(changed).toBeGreaterThan(50);
   });
 
   it("a second patch of what was patched, under other ids, is known again", () => {

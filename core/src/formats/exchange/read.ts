@@ -45,14 +45,14 @@ export const readExchange = async (bytes: Bytes): Promise<ReadExchange> =>
   readEntries(await openExchange(bytes));
 
 /** The elements of a project, what belongs to the job counted. @throws FileProblem */
-export function projectIn(bytes: Uint8Array): { root: XmlElement; contents: Contents } {
-  const { root, many } = readXml(bytes, PROJECT, { counted: isCounted });
+export function projectIn(bytes: Uint8Array): { root: XmlElement; contents: Contents; encoding: string } {
+  const { root, many, encoding } = readXml(bytes, PROJECT, { counted: isCounted });
   if (root.name !== "Project")
     throw new FileProblem(
       `“${PROJECT}” holds “${root.name}” where “Project” belongs. It is another kind of file.`,
       `${PROJECT}, line 1`,
     );
-  return { root, contents: contentsOf(many) };
+  return { root, contents: contentsOf(many), encoding };
 }
 
 /** Title and notes of a session file; where they cannot be read, why not. */
@@ -68,14 +68,32 @@ export function metadataIn(bytes: Uint8Array | null): {
   }
 }
 
+/** The parts of a session file that are read; where the whole file is there, how it is laid out is told. */
+export type ReadParts = Pick<ExchangeFile, "project" | "metadata" | "extra"> &
+  Partial<Pick<ExchangeFile, "zip" | "folder">>;
+
+/** What of the file itself was taken another way than it should be written. */
+function remarksOnFile({ folder = "", zip }: ReadParts, encoding: string): string[] {
+  const slashes = zip?.entries.some((e) => e.written.includes("\\")) ?? false;
+  return [
+    ...(folder === ""
+      ? []
+      : [`Everything stands in a folder “${folder.slice(0, -1)}”; it was read from there.`]),
+    ...(slashes ? ["Its entries are named with backslashes; they were read as parting folders."] : []),
+    ...(encoding === "UTF-8"
+      ? []
+      : [`Its project is written in ${encoding}; it stays so in what goes back.`]),
+  ];
+}
+
 /** Reads what was found in a session file. @throws FileProblem as `readExchange` does */
-export function readEntries(file: Pick<ExchangeFile, "project" | "metadata" | "extra">): ReadExchange {
-  const { root, contents } = projectIn(file.project);
+export function readEntries(file: ReadParts): ReadExchange {
+  const { root, contents, encoding } = projectIn(file.project);
   const metadata = metadataIn(file.metadata);
   const extra = file.extra ? readExtra(file.extra) : null;
   const reading = new Reading(root, metadata.root);
   const { remarks } = reading;
-  remarks.push(...remarksOn(contents));
+  remarks.push(...remarksOnFile(file, encoding), ...remarksOn(contents));
   if (metadata.remark !== null) remarks.push(metadata.remark);
   if (file.extra && !extra)
     remarks.push(
