@@ -8,6 +8,8 @@ import { apply } from "../session/apply.ts";
 import { setField, setSessionField } from "../session/change.ts";
 import { session as sessionSchema, treeProblems } from "../session/document.ts";
 import type { Session } from "../session/document.ts";
+import { circleThrough } from "../session/circle.ts";
+import { goesTo } from "../session/routing.ts";
 import { flowOf, reaches } from "../signal/ways.ts";
 import { partOf, partsOf, putPart } from "./part.ts";
 import { STARTERS, startWith } from "./templateStarters.ts";
@@ -112,7 +114,10 @@ describe("a part of a template", () => {
   it("holds together, and what it holds comes to the main path just as in the whole, for any session", () =>
     fc.assert(
       fc.property(withOneMain(12), fc.array(fc.nat(), { minLength: 1, maxLength: 3 }), (s, picks) => {
-        if (s.tracks.length === 0) return;
+        // Nobody can make a circle; what would come of one depends on where one begins.
+        fc.pre(
+          s.tracks.length > 0 && !s.tracks.some((t) => goesTo(t).some((to) => circleThrough(s, t.id, to))),
+        );
         const ids = picks.map((p) => s.tracks[p % s.tracks.length]!.id);
         const part = partOf(s, ids);
         expect(sessionSchema.safeParse(part).error).toBeUndefined();

@@ -10,6 +10,7 @@ const bench = (fields: Partial<Bench>): Bench =>
     view: "sheet",
     selection: { at: null },
     state: { saving: "saved" },
+    session: { tracks: [] },
     ...fields,
   }) as Bench;
 const says = (b: Bench): string[] => possible(b).map((c) => c.says);
@@ -35,6 +36,10 @@ describe("the commands of the workbench", () => {
     expect(says(bench({ may: false }))).toContain(file);
     const saving = { saving: "saving" } as Bench["state"];
     expect(says(bench({ state: saving }))).not.toContain(file);
+    const midi = "Save the draft's MIDI tracks as a MIDI file";
+    expect(says(bench({}))).not.toContain(midi);
+    const session = { tracks: [{ kind: "midi" }] } as unknown as Bench["session"];
+    expect(says(bench({ session }))).toContain(midi);
   });
 
   it("are found by the beginnings of their words, in any order; what begins so comes first", () => {

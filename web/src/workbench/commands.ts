@@ -62,7 +62,7 @@ export const COMMANDS = {
   midiFile: {
     keys: "",
     says: "Save the draft's MIDI tracks as a MIDI file",
-    when: (b) => b.state.saving === "saved" && b.state.doc.tracks.some((t) => t.kind === "midi"),
+    when: (b) => b.state.saving === "saved" && b.session.tracks.some((t) => t.kind === "midi"),
     run: (b) => location.assign(fileAddress("templateFile", { template: b.template.id }, { as: "midi" })),
   },
   say: {
