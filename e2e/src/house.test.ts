@@ -123,7 +123,7 @@ describe("colours", () => {
     await b.button("Leave it");
     await b.button("Design tokens");
     expect(JSON.parse(await b.savedText("house_colours.tokens.json"))).toMatchObject({
-      colour: { Saffron: { $type: "color", $value: "#e1a520" } },
+      colour: { $type: "color", Saffron: { $value: { colorSpace: "srgb", hex: "#e1a520" } } },
     });
   });
 });

@@ -99,7 +99,7 @@ export const SCREENS: readonly {
     ready: "//h2[.='Editions so far']",
     act: async (b) => {
       await b.click("//li[contains(., 'Spoken')]//button[.='See it']");
-      await b.click("//summary[contains(., 'Starts')]//input");
+      await b.click("//input[@aria-label='All of starts']");
       await b.seeText("Take over");
       await b.driver.executeScript(
         "document.querySelector(\"[aria-label='From another house style']\").scrollIntoView()",

@@ -4,6 +4,7 @@ import { makeStyle } from "@mossy/core/house/style";
 import { HOUSE_PARTS, offeredBy, takenOver } from "@mossy/core/house/takeOver";
 import type { Offered } from "@mossy/core/house/takeOver";
 import { plural } from "@mossy/core/session/plural";
+import { clsx } from "clsx";
 import { ChevronRight } from "lucide-react";
 import { useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
 import { Button } from "../ui/button.tsx";
@@ -108,50 +109,61 @@ function Part({
   onChoose: (things: readonly Offered[], on: boolean) => void;
 }) {
   const on = list.filter((o) => chosen.has(o.thing)).length;
+  const [open, setOpen] = useState(list.length <= 8);
   const box = useRef<HTMLInputElement>(null);
   useEffect(() => {
     if (box.current) box.current.indeterminate = on > 0 && on < list.length;
   }, [on, list.length]);
   return (
-    <details className="group border-t border-line" open={list.length <= 8}>
-      <summary className="flex cursor-pointer items-center gap-2.5 py-1.5">
-        <ChevronRight size={14} aria-hidden className="text-ink-2 group-open:rotate-90" />
-        <input
-          ref={box}
-          type="checkbox"
-          aria-label={`All of ${part.toLowerCase()}`}
-          checked={on === list.length}
-          onClick={(e) => e.stopPropagation()}
-          onChange={(e) => onChoose(list, e.target.checked)}
-        />
-        <span className="text-sm font-semibold">{part}</span>
-        <span className="text-xs text-ink-2">
-          {on === list.length ? plural(on, "thing") : `${on} of ${list.length}`}
-        </span>
-      </summary>
-      <ul className="pb-1.5 pl-12 text-sm">
-        {list.map((o) => (
-          <li key={o.thing} className="py-1">
-            <label className="flex items-start gap-2.5">
-              <input
-                type="checkbox"
-                className="mt-1"
-                checked={chosen.has(o.thing)}
-                onChange={(e) => onChoose([o], e.target.checked)}
-              />
-              <span className="min-w-0 flex-1 [overflow-wrap:anywhere]">
-                {o.says.map((says) => (
-                  <span key={says} className="block">
-                    {says}
-                  </span>
-                ))}
-                {along.has(o.thing) && <span className="block text-xs text-tide">comes along</span>}
-              </span>
-            </label>
-          </li>
-        ))}
-      </ul>
-    </details>
+    <section aria-label={part} className="border-t border-line">
+      <div className="flex items-center gap-1 py-1">
+        <label className="grid size-6 place-items-center">
+          <input
+            ref={box}
+            type="checkbox"
+            aria-label={`All of ${part.toLowerCase()}`}
+            checked={on === list.length}
+            onChange={(e) => onChoose(list, e.target.checked)}
+          />
+        </label>
+        <button
+          type="button"
+          aria-expanded={open}
+          className="flex min-h-6 flex-1 items-center gap-2 text-left"
+          onClick={() => setOpen(!open)}
+        >
+          <ChevronRight size={14} aria-hidden className={clsx("text-ink-2", open && "rotate-90")} />
+          <span className="text-sm font-semibold">{part}</span>
+          <span className="text-xs text-ink-2">
+            {on === list.length ? plural(on, "thing") : `${on} of ${list.length}`}
+          </span>
+        </button>
+      </div>
+      {open && (
+        <ul className="pb-1.5 pl-6 text-sm">
+          {list.map((o) => (
+            <li key={o.thing}>
+              <label className="flex min-h-6 items-start gap-2.5 py-1">
+                <input
+                  type="checkbox"
+                  className="mt-1"
+                  checked={chosen.has(o.thing)}
+                  onChange={(e) => onChoose([o], e.target.checked)}
+                />
+                <span className="min-w-0 flex-1 [overflow-wrap:anywhere]">
+                  {o.says.map((says) => (
+                    <span key={says} className="block">
+                      {says}
+                    </span>
+                  ))}
+                  {along.has(o.thing) && <span className="block text-xs text-tide">comes along</span>}
+                </span>
+              </label>
+            </li>
+          ))}
+        </ul>
+      )}
+    </section>
   );
 }
 
