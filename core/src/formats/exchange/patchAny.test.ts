@@ -73,10 +73,11 @@ describe("whatever was put right in whatever file", () => {
     /** A project without what a track says of itself: its attributes and its channel. */
     const without = (text: string, track: string): string => {
       const doc = new DOMParser({ onError: () => undefined }).parseFromString(text, "text/xml");
-      for (const e of [...doc.getElementsByTagName("Track")]) {
+      for (const e of doc.getElementsByTagName("Track")) {
         if (![track, `track-${track}`].includes(e.getAttribute("id") ?? "")) continue;
-        for (const a of [...e.attributes]) if (a.name !== "x:mark") e.removeAttribute(a.name);
-        for (const c of [...e.childNodes]) if (c.nodeName === "Channel") e.removeChild(c);
+        for (const name of Array.from(e.attributes, (a) => a.name))
+          if (name !== "x:mark") e.removeAttribute(name);
+        for (const c of Array.from(e.childNodes).filter((n) => n.nodeName === "Channel")) e.removeChild(c);
       }
       return new XMLSerializer().serializeToString(doc);
     };
