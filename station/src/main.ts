@@ -1,4 +1,4 @@
-import { openAsBlob, readFileSync } from "node:fs";
+import { existsSync, openAsBlob, readFileSync } from "node:fs";
 import { basename, resolve } from "node:path";
 import { parseArgs } from "node:util";
 import { dice } from "@mossy/core/chance/dice";
@@ -96,6 +96,7 @@ async function stand(house: HouseClient): Promise<void> {
 
 /** A session file as it lies here, handed in. */
 async function handOwnIn(house: HouseClient, session: string, file: string): Promise<void> {
+  if (!existsSync(file)) throw new Error(`there is no file “${file}”.`);
   const bytes = values["without-audio"] ? await withoutAudio(file) : await openAsBlob(file);
   const { number, findings } = await house.handIn(session, bytes, basename(file));
   console.log(`station: handed in “${basename(file)}”, check-in ${number}, ${findings} findings`);
