@@ -79,31 +79,29 @@ export function Recording({
   );
 }
 
+/** Numbers of a MIDI track that may be left empty, and the highest of each. */
+const NUMBERS = [
+  ["channel", "MIDI channel", 16],
+  ["program", "Program", 128],
+] as const;
+
 function MidiFields({ track: t, work }: { track: Track; work: Workpiece }) {
   return (
     <>
-      <NumberField
-        label="MIDI channel"
-        value={t.channel === null ? "" : String(t.channel)}
-        hint="1 to 16, or empty"
-        onSet={(v) => {
-          const n = v.trim() === "" ? null : Number(v);
-          if (n !== null && (!Number.isInteger(n) || n < 1 || n > 16)) return false;
-          work.edit([setField(t, "channel", n)], "MIDI channel");
-          return true;
-        }}
-      />
-      <NumberField
-        label="Program"
-        value={t.program === null ? "" : String(t.program)}
-        hint="1 to 128, or empty"
-        onSet={(v) => {
-          const n = v.trim() === "" ? null : Number(v);
-          if (n !== null && (!Number.isInteger(n) || n < 1 || n > 128)) return false;
-          work.edit([setField(t, "program", n)], "program");
-          return true;
-        }}
-      />
+      {NUMBERS.map(([field, label, most]) => (
+        <NumberField
+          key={field}
+          label={label}
+          value={String(t[field] ?? "")}
+          hint={`1 to ${most}, or empty`}
+          onSet={(v) => {
+            const n = v.trim() === "" ? null : Number(v);
+            if (n !== null && (!Number.isInteger(n) || n < 1 || n > most)) return false;
+            work.edit([setField(t, field, n)], label);
+            return true;
+          }}
+        />
+      ))}
       <NumberField
         label="Transposed, semitones"
         value={String(t.transpose)}
