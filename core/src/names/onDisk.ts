@@ -51,9 +51,9 @@ export function diskName(text: string, script: DiskScript, fallback?: string): s
 }
 
 /** A file name as a house writes them, its ending kept. */
-export function diskNameWithEnding(name: string, script: DiskScript): string {
+export function diskNameWithEnding(name: string, script: DiskScript, fallback?: string): string {
   const { stem, ending } = endingOf(name);
-  const safe = diskName(stem, script);
+  const safe = diskName(stem, script, fallback);
   if (ending === "") return safe;
   const { ending: plain } = endingOf(safeWithEnding(`x.${inLatin(ending)}`));
   return `${safe}.${plain}`;

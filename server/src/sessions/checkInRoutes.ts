@@ -1,5 +1,5 @@
 import { Router } from "express";
-import { safeFileName } from "@mossy/core/names/disk";
+import { diskNameWithEnding } from "@mossy/core/names/onDisk";
 import { answer } from "../answer.ts";
 import { inTransaction } from "../transaction.ts";
 import { doerOf } from "../doer.ts";
@@ -27,7 +27,8 @@ export function checkInRoutes(router: Router, pool: Pool, crew: Crew, files: Fil
       handIn(pool, crew, {
         path: body.path,
         size: body.size,
-        name: safeFileName(query.name ?? "", "session.dawproject"),
+        // Named as it came: it is shown, and goes back to whoever sent it.
+        name: diskNameWithEnding(query.name || "session.dawproject", "as-written", "session"),
         session: query.session,
         sure: query.sure === "yes",
         by: person,

@@ -170,11 +170,18 @@ describe("a session file with its recordings", () => {
       Object.fromEntries(Object.entries(whole).filter(([name]) => !name.startsWith("audio/"))),
     );
     const handed = takenIn(
-      (await engineer.ask("handIn", {}, light, `?session=${session}&name=Light.dawproject`)).data,
+      (
+        await engineer.ask(
+          "handIn",
+          {},
+          light,
+          `?session=${session}&name=${encodeURIComponent("潮汐 1?.dawproject")}`,
+        )
+      ).data,
     );
     await renameKick(handed.checkIn);
     const { data } = await engineer.ask("correction", { checkIn: handed.checkIn });
-    expect(data).toMatchObject({ missing: 1, correction: { fileName: "Light.dawproject", says: [] } });
+    expect(data).toMatchObject({ missing: 1, correction: { fileName: "潮汐_1.dawproject", says: [] } });
     expect(data.correction.entries.map((e) => e.name)).toEqual(["project.xml", "mossy-lantern.json"]);
     expect(data.correction.entries[0]!.change).toEqual({
       edits: [expect.objectContaining({ put: '"Kick_In"' })],
