@@ -199,7 +199,7 @@ describe("a session file with its recordings", () => {
       "project.xml": strToU8(strFromU8(files["project.xml"]!).replace("kick", "Kick")),
     });
     await expect(applyCorrection(later, list)).rejects.toThrow(
-      /“project.xml” in this file is not the one that was handed in as “Light.dawproject”/,
+      /“project.xml” in this file is not the one that was handed in as “潮汐_1.dawproject”/,
     );
   });
 });
