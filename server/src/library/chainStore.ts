@@ -56,10 +56,8 @@ export async function saveChain(
       "A chain's name needs at least one letter or digit.",
       "name",
     );
-  await db.query("insert into chains (id, name) values ($1, $2) on conflict (id) do nothing", [
-    id,
-    wish.name,
-  ]);
+  // Whichever of the two unique columns another's save got first: it is the same chain.
+  await db.query("insert into chains (id, name) values ($1, $2) on conflict do nothing", [id, wish.name]);
   // Two that save at once wait for each other, so each gets a number of its own.
   await db.query("select 1 from chains where id = $1 for update", [id]);
   await db.query(
