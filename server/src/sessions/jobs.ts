@@ -47,7 +47,10 @@ export const packageJob = job(
   },
 );
 
-/** What goes into a package for paper, and for spreadsheets. @param made when the session was, so that it stays the same */
+/**
+ * What goes into a package for paper, and for spreadsheets.
+ * @param made when the session was, so that it stays the same
+ */
 async function printsOf(parts: PackageParts, made: Date): Promise<Record<string, Uint8Array>> {
   const { house, room, session } = parts;
   const title = `${session.title}, ${room.name}`;

@@ -91,7 +91,8 @@ export function FromFile({
             <span className="font-mono text-ink">{incoming.name}</span>, a {incoming.read.from}
           </>
         ) : (
-          "Drop a session file (.dawproject), a template file (.json), a MIDI file (.mid), a score (.musicxml, .mxl) or a track sheet (.csv, .xlsx) here"
+          "Drop a session file (.dawproject), a template file (.json), a MIDI file (.mid), " +
+          "a score (.musicxml, .mxl) or a track sheet (.csv, .xlsx) here"
         )}
       </FileDrop>
       <AlertLine>{problem}</AlertLine>

@@ -73,8 +73,10 @@ export function named(rows: readonly Listed[]): Entry[] {
 }
 
 /** How a program that lists begins to say what it may not look into. */
-const TROUBLE =
-  /^((ls|find|g?du|tree|dir|gci|Get-ChildItem)\s?: |(Access is denied|File Not Found|Zugriff verweigert|Datei nicht gefunden)\.?$)/i;
+const TROUBLE = [
+  /^(ls|find|g?du|tree|dir|gci|Get-ChildItem)\s?: /i,
+  /^(Access is denied|File Not Found|Zugriff verweigert|Datei nicht gefunden)\.?$/i,
+];
 /** What a shell adds in the lines below. */
 const MORE = /^(At line:|In Zeile:|\+ |\s+\+ |(Line|Zeile) \|$|\s+(\d+ )?\| )/;
 
@@ -87,7 +89,7 @@ export function withoutTrouble(text: string): {
   let passedOver = 0;
   let inTrouble = false;
   text.split(/\r?\n/).forEach((line, i) => {
-    const begins = TROUBLE.test(line);
+    const begins = TROUBLE.some((says) => says.test(line));
     if (begins) passedOver++;
     inTrouble = begins || (inTrouble && MORE.test(line));
     if (!inTrouble) lines.push({ text: line, at: i + 1 });
