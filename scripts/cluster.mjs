@@ -14,6 +14,7 @@ import {
   rmSync,
   writeFileSync,
 } from "node:fs";
+import { rm } from "node:fs/promises";
 import { join } from "node:path";
 import { run } from "./children.mjs";
 
@@ -61,8 +62,10 @@ const everServed = (data) => existsSync(join(data, "postmaster.opts"));
  * Nothing that may hold data is ever deleted.
  */
 export async function readyCluster({ bin, folder, data, throwAway, log }) {
+  // What made it may go on for a moment without the start that was killed, and write while it is taken away.
+  const goesOn = { recursive: true, force: true, maxRetries: 10, retryDelay: 100 };
   for (const name of readdirSync(folder))
-    if (name.startsWith("postgres.new-")) rmSync(join(folder, name), { recursive: true, force: true });
+    if (name.startsWith("postgres.new-")) await rm(join(folder, name), goesOn);
   if (existsSync(data) && !(isWhole(data) && everServed(data)) && readdirSync(data).length > 0) {
     if (everServed(data))
       throw new Error(

@@ -1,12 +1,20 @@
-import { execFileSync } from "node:child_process";
-import { copyFileSync, existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { execFileSync, spawn } from "node:child_process";
+import {
+  copyFileSync,
+  existsSync,
+  mkdirSync,
+  readFileSync,
+  readdirSync,
+  rmSync,
+  writeFileSync,
+} from "node:fs";
 import { join } from "node:path";
 import { setTimeout as pause } from "node:timers/promises";
 import { connect } from "@mossy/server/database";
 import { copyDatabase } from "@mossy/server/testing/copies";
 import { afterEach, describe, expect, inject, it } from "vitest";
 import { loadDemo } from "../../scripts/demo.mjs";
-import { clear, dataFolder, databasePid, killAllOf, litAt, processesOf, start } from "./testing/lit.ts";
+import { clear, dataFolder, databasePid, litAt, processesOf, start } from "./testing/lit.ts";
 import type { Start } from "./testing/lit.ts";
 
 const folders: string[] = [];
@@ -80,15 +88,31 @@ describe("files of a start that was killed", () => {
 describe("a first start that is interrupted", () => {
   it("by kill -9 while the database is made, early and late: the next one makes it", async () => {
     const data = folder();
-    for (const after of [30, 400]) {
+    for (const after of [30, 400, 30, 400]) {
       const begun = start(data);
       await begun.hears(/Making the database/);
       await pause(after);
-      killAllOf(data);
+      begun.process.kill("SIGKILL");
       await begun.ended;
     }
     await serves(data);
     expect(existsSync(join(data, "postgres/PG_VERSION"))).toBe(true);
+  });
+
+  it("by kill -9, and what made the database writes on for a moment: it is waited for", async () => {
+    const data = folder();
+    const left = join(data, "postgres.new-1");
+    mkdirSync(left);
+    const writesOn = `const until = Date.now() + 3000;
+      while (Date.now() < until)
+        try {
+          require("node:fs").writeFileSync(process.argv[1] + "/" + Math.random(), "");
+        } catch {}`;
+    const writer = spawn(process.execPath, ["-e", writesOn, left], { cwd: "/", stdio: "ignore" });
+    await expect.poll(() => readdirSync(left).length).toBeGreaterThan(1000);
+    await serves(data);
+    expect(existsSync(left)).toBe(false);
+    writer.kill("SIGKILL");
   });
 
   it("by an earlier version that left half a cluster: that is moved aside, not deleted", async () => {

@@ -103,18 +103,22 @@ export async function serverPid(data: string): Promise<number> {
   throw new Error(`no server runs on ${data}`);
 }
 
-/** Kills whatever has to do with a data folder. */
+/** Kills whatever has to do with a data folder, also what was born while we looked. */
 export function killAllOf(data: string): void {
-  for (const { pid } of processesOf(data))
-    try {
-      process.kill(pid, "SIGKILL");
-    } catch {
-      /* it is gone already */
-    }
+  for (let looks = 0; looks < 50; looks += 1) {
+    const running = processesOf(data);
+    if (running.length === 0) return;
+    for (const { pid } of running)
+      try {
+        process.kill(pid, "SIGKILL");
+      } catch {
+        /* it is gone already */
+      }
+  }
 }
 
 /** Ends whatever still runs on a data folder, and takes it away. */
 export function clear(data: string): void {
   killAllOf(data);
-  rmSync(data, { recursive: true, force: true });
+  rmSync(data, { recursive: true, force: true, maxRetries: 10, retryDelay: 100 });
 }
