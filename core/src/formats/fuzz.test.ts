@@ -33,6 +33,8 @@ const HEAVY = new Set(["a spreadsheet", "an open document", "a house style", "a 
 const LESS = 0.2;
 /** In milliseconds, on a machine that does other things too: what takes longer hangs. */
 const LONGEST = process.env["FUZZ"] === undefined ? 5000 : 1000;
+/** The most memory of this process so far, in MiB. */
+const most = (): number => process.resourceUsage().maxRSS / 1024;
 
 const house = { ...usualHouse("x") };
 const style = makeStyle(house);
@@ -223,6 +225,8 @@ function mutated(good: Uint8Array, roll: () => number): Uint8Array {
 }
 
 describe("ten thousand files with something wrong with them", () => {
+  const before = most();
+
   it.each(READERS)(
     "as %s: each is read or refused with a sentence, and soon",
     async (name, good, read) => {
@@ -251,4 +255,8 @@ describe("ten thousand files with something wrong with them", () => {
     },
     600_000,
   );
+
+  it("and none of them took 300 MB: all of them together did not", () => {
+    expect(most() - before).toBeLessThan(300);
+  });
 });
