@@ -4,7 +4,6 @@ declare const Papa: {
     text: string,
     options: {
       delimiter: string;
-      delimitersToGuess: readonly string[];
       step: (row: {
         readonly data: T;
         readonly errors: readonly { type: string; message: string }[];
@@ -14,7 +13,12 @@ declare const Papa: {
   ): void;
   parse<T>(
     text: string,
-    options: { skipEmptyLines?: "greedy" | boolean; header?: boolean; delimiter?: string },
+    options: {
+      skipEmptyLines?: "greedy" | boolean;
+      header?: boolean;
+      delimiter?: string;
+      preview?: number;
+    },
   ): { data: T[]; errors: { type: string; row?: number; message: string }[]; meta: { fields?: string[] } };
   unparse(
     table:

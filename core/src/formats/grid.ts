@@ -45,8 +45,7 @@ export function gridOfText(text: string): Grid {
   let line = said ? 2 : 1;
   let at = 0;
   Papa.parse<string[]>(body, {
-    delimiter: said?.[1] ?? "",
-    delimitersToGuess: DELIMITERS,
+    delimiter: said?.[1] ?? delimiterOf(body),
     step: ({ data, errors, meta }) => {
       if (errors.some((e) => e.type === "Quotes"))
         throw new FileProblem(`Line ${line}: a quote is opened and never closed.`, `line ${line}`);
@@ -58,6 +57,35 @@ export function gridOfText(text: string): Grid {
   });
   refuseEndless(rows, "");
   return { name: "", rows };
+}
+
+/** So many rows at its head tell what a text parts its cells by. */
+const HEAD_ROWS = 60;
+
+/**
+ * What parts the cells of most rows alike, into most cells; what leaves a quote open does not, where another
+ * does without. What stands in quotes parts nothing.
+ */
+function delimiterOf(text: string): string {
+  const tried = DELIMITERS.map((delimiter) => {
+    const { data, errors } = Papa.parse<string[]>(text, {
+      delimiter,
+      preview: HEAD_ROWS,
+      skipEmptyLines: true,
+    });
+    const often = new Map<number, number>();
+    for (const row of data) often.set(row.length, (often.get(row.length) ?? 0) + 1);
+    often.delete(1);
+    const [cells = 1, alike = 0] = [...often].reduce<readonly number[]>(
+      (most, one) => (one[1] > (most[1] ?? 0) ? one : most),
+      [],
+    );
+    return { delimiter, cells, alike, closed: !errors.some((e) => e.type === "Quotes") };
+  }).filter((t) => t.cells > 1);
+  const [best] = tried.toSorted(
+    (a, b) => Number(b.closed) - Number(a.closed) || b.alike - a.alike || b.cells - a.cells,
+  );
+  return best?.delimiter ?? ",";
 }
 
 const linesIn = (text: string): number => text.split(/\r\n|\r|\n/).length - 1;

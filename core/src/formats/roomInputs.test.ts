@@ -116,6 +116,11 @@ describe("the inputs of a room as CSV", () => {
     );
   });
 
+  it("come back also where a name is made of what might part cells", () => {
+    const odd = [{ number: 1, label: ";,;", takes: ["di" as const], phantom: false }];
+    expect(readRoomInputs(csvOf(roomInputsTable(odd)))).toEqual(odd);
+  });
+
   it("are read as people write them", () => {
     expect(readRoomInputs("Channel;Label;Kind;Phantom\n3;Stage box;microphone/DI;x\n1;;;\n")).toEqual([
       { number: 1, label: "Mic preamp", takes: ["mic"], phantom: false },
