@@ -24,7 +24,11 @@ declare const Papa: {
     table:
       | { fields: readonly string[]; data: readonly (readonly unknown[])[] }
       | readonly Readonly<Record<string, unknown>>[],
-    options: { newline: string; escapeFormulae: boolean | RegExp },
+    options: {
+      newline: string;
+      escapeFormulae: boolean | RegExp;
+      quotes?: (cell: unknown) => boolean;
+    },
   ): string;
 };
 export default Papa;

@@ -29,6 +29,11 @@ describe("a table as CSV", () => {
       expect(cellsOf(writeCsv(["a"], [[fine]]))[1]?.[0]).toBe(fine);
   });
 
+  it("gives a single column back whatever parts cells elsewhere stands in it", () => {
+    for (const text of ["a\tb", "a;b", "a|b", "a,b"])
+      expect(readTable(writeCsv(["c"], [[text]]), { c: ["c"] }, ["c"]).rows[0]?.cell("c")).toBe(text);
+  });
+
   it("gives every text back as it was, but for spaces around it", () => {
     fc.assert(
       fc.property(fc.array(fc.string({ unit: "binary" }), { minLength: 1, maxLength: 4 }), (texts) => {

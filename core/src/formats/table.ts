@@ -122,11 +122,15 @@ export const csvOf = ({ heads, rows }: List): string =>
     ),
   );
 
+/** What other tables part their cells by stands in quotes, so that nobody takes it for that. */
+const mightPart = (cell: unknown): boolean => typeof cell === "string" && /[;\t|]/.test(cell);
+
 /**
  * A table as CSV (RFC 4180, UTF-8, with a byte order mark for spreadsheets), its heads in the first line. No
  * cell can run as a formula.
  */
 export function writeCsv(heads: readonly string[], rows: readonly (readonly unknown[])[]): string {
   const table = { fields: [...heads], data: rows.map((r) => [...r]) };
-  return `\ufeff${Papa.unparse(table, { newline: "\r\n", escapeFormulae: FORMULA })}\r\n`;
+  const options = { newline: "\r\n", escapeFormulae: FORMULA, quotes: mightPart };
+  return `\ufeff${Papa.unparse(table, options)}\r\n`;
 }
