@@ -206,15 +206,16 @@ against(
 // Audit of a shared disk of 100,000 paths, most by the blueprint, every twentieth by hand.
 const disk: Entry[] = [];
 for (let job = 0; disk.length < 100_000; job++) {
-  const root = `Projects/${job % 20 === 0 ? `Job ${job} 14.08.2026` : `2026-${String((job % 12) + 1).padStart(2, "0")}-11_Job-${job}_PanYard`}`;
+  const month = String((job % 12) + 1).padStart(2, "0");
+  const named = job % 20 === 0 ? `Job ${job} 14.08.2026` : `2026-${month}-11_Job-${job}_PanYard`;
+  const root = `Projects/${named}`;
   for (const f of foldersToMake(style.house.disk.project, root))
     disk.push({ path: f, folder: true, size: null });
-  for (let n = 0; n < 190; n++)
-    disk.push({
-      path: `${root}/Audio/${n % 20 === 0 ? `snare top take ${n}` : `Snare_Top_${(n % 40) + 1}_T${String(n + 1).padStart(2, "0")}`}.wav`,
-      folder: false,
-      size: 1000 + job * 200 + n,
-    });
+  for (let n = 0; n < 190; n++) {
+    const take = String(n + 1).padStart(2, "0");
+    const file = n % 20 === 0 ? `snare top take ${n}` : `Snare_Top_${(n % 40) + 1}_T${take}`;
+    disk.push({ path: `${root}/Audio/${file}.wav`, folder: false, size: 1000 + job * 200 + n });
+  }
 }
 const reader = makeReader(style.house.words);
 await compare(

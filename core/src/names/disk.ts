@@ -17,8 +17,12 @@ export function safeFileName(name: string, fallback = "unnamed"): string {
     .replace(/_+/g, "_");
   const trimmed = plain.slice(0, 80).replace(/^[_.-]+|[_.]+$/g, "");
   if (trimmed === "") return fallback;
-  return RESERVED.test(trimmed) ? `${trimmed.replace(/\..*$/, "")}_` : trimmed;
+  return notADevice(trimmed);
 }
+
+/** A name that is no device's on Microsoft's systems, which know theirs whatever ending follows. */
+export const notADevice = (name: string): string =>
+  RESERVED.test(name) ? `${name.replace(/\..*$/, "")}_` : name;
 
 /** A file name made safe with its ending kept: "Take 1 (final).WAV" is Take_1_final.wav. */
 export function safeWithEnding(name: string): string {

@@ -50,6 +50,20 @@ describe("a name on disk", () => {
     expect(diskNameWithEnding("潮 1?.WAV", "portable")).toBe("Chao_1.wav");
   });
 
+  it("is no device's, in whatever letters: with an ending it still would be one", () => {
+    for (const device of ["con", "AUX", "com1", "COM¹", "lpt³"])
+      for (const behind of ["", ".wav", ".é", ".日本", ".日本.wav"])
+        for (const script of ["portable", "as-written"] as const)
+          for (const name of [
+            diskName(device + behind, script),
+            diskNameWithEnding(device + behind, script),
+          ])
+            expect([name, nameProblems(name).map((p) => p.sort)]).toEqual([
+              name,
+              script === "portable" ? [] : expect.not.arrayContaining(["reserved"]),
+            ]);
+  });
+
   it("can be stored everywhere, whatever it is made from, and is never called unnamed twice", () => {
     const text = fc.oneof(
       fc.string({ unit: "grapheme", maxLength: 300 }),

@@ -1,6 +1,6 @@
 import anyAscii from "any-ascii";
 import { plainWords } from "./compose.ts";
-import { endingOf, safeFileName, safeWithEnding } from "./disk.ts";
+import { endingOf, notADevice, safeFileName, safeWithEnding } from "./disk.ts";
 import type { DiskScript } from "./disk.ts";
 
 /** A text of any script in Latin letters (ASCII), as near to how it sounds as letters alone can be. */
@@ -46,8 +46,7 @@ export function diskName(text: string, script: DiskScript, fallback?: string): s
     cut += segment;
   }
   const trimmed = cut.replace(/^[_.-]+|[_.]+$/g, "");
-  // Names of devices are plain: what is made safe of them stays what it is.
-  return /[^ -~]/.test(trimmed) ? trimmed : safeFileName(trimmed, fallback);
+  return /[^ -~]/.test(trimmed) ? notADevice(trimmed) : safeFileName(trimmed, fallback);
 }
 
 /** A file name as a house writes them, its ending kept. */

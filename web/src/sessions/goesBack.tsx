@@ -56,12 +56,13 @@ function Told({ corrected: { correction, untouched, missing } }: { corrected: Co
         </ul>
       )}
       {missing > 0 && (
-        <p className="mt-2 border-t border-line pt-2">
-          It came without {counted(missing, "recording", "recordings")} it speaks of. Where they lie, this
-          list puts the whole file right:
+        <div className="mt-2 flex flex-col items-start gap-2 border-t border-line pt-2">
+          <p>
+            It came without {counted(missing, "recording", "recordings")} it speaks of. Where they lie, this
+            list puts the whole file right:
+          </p>
           <Button
             small
-            className="mt-1.5"
             onClick={() =>
               saveAs(
                 correction.fileName.replace(/\.[^.]*$/, "") + CORRECTION_ENDING,
@@ -72,10 +73,8 @@ function Told({ corrected: { correction, untouched, missing } }: { corrected: Co
           >
             <Download size={14} aria-hidden /> List of edits
           </Button>
-          <code className="mt-1.5 block font-mono text-xs text-ink-2">
-            npm run station -- apply LIST FILE
-          </code>
-        </p>
+          <code className="font-mono text-xs text-ink-2">npm run station -- apply LIST FILE</code>
+        </div>
       )}
     </>
   );

@@ -103,9 +103,9 @@ function MidiFields({ track: t, work }: { track: Track; work: Workpiece }) {
         />
       ))}
       <NumberField
-        label="Transposed, semitones"
+        label="Transposed (st)"
         value={String(t.transpose)}
-        hint="−48 to 48"
+        hint="−48 to 48 semitones"
         onSet={(v) => {
           const n = Number(v.replace("−", "-"));
           if (!Number.isInteger(n) || Math.abs(n) > 48) return false;
