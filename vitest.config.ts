@@ -1,5 +1,8 @@
 import { defineConfig } from "vitest/config";
 
+// What is waited for comes late on a machine with other things to do: only what never comes fails.
+const expect = { poll: { timeout: 20_000 } };
+
 export default defineConfig({
   test: {
     maxWorkers: 2,
@@ -7,6 +10,7 @@ export default defineConfig({
       {
         test: {
           name: "core",
+          expect,
           include: ["{core,contract,station,demo,web}/**/*.test.ts"],
           testTimeout: 60_000,
         },
@@ -14,6 +18,7 @@ export default defineConfig({
       {
         test: {
           name: "server",
+          expect,
           include: ["server/**/*.test.ts"],
           globalSetup: ["server/src/testing/once.ts"],
           testTimeout: 30_000,
@@ -23,6 +28,7 @@ export default defineConfig({
       {
         test: {
           name: "e2e",
+          expect,
           include: ["e2e/**/*.test.ts"],
           globalSetup: ["e2e/src/testing/once.ts"],
           testTimeout: 240_000,
