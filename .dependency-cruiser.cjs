@@ -23,6 +23,7 @@ const CORE = {
   chance: [],
   session: [],
   people: [],
+  merge: ["session"],
   colour: ["chance"],
   words: ["session"],
   names: ["session", "words"],
@@ -95,7 +96,7 @@ module.exports = {
       to: {
         path: "node_modules",
         pathNot:
-          "node_modules/(zod|fflate|papaparse|@types/papaparse|@xmldom|svgpath|culori|any-ascii|@dagrejs|saxes|flatqueue|midi-file|@zip\\.js|@e965)/",
+          "node_modules/(zod|fflate|papaparse|@types/papaparse|@xmldom|svgpath|culori|any-ascii|@dagrejs|saxes|flatqueue|midi-file|@zip\\.js|@e965|node-diff3)/",
       },
     },
     {

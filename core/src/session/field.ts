@@ -10,6 +10,8 @@ interface FieldUse {
   readonly called: string;
   /** A list of which people change one item at a time: two edits of it need not touch each other. */
   readonly itemByItem?: true;
+  /** A long text that people write at in different places. */
+  readonly lineByLine?: true;
   /**
    * The house's plan is made from it: what reads a track, names it, colours it and puts it in its place.
    */

@@ -138,7 +138,13 @@ export const SESSION = {
     itemByItem: true,
   }),
   /** What whoever opens it should know. */
-  notes: field({ schema: longText(20_000), rest: "", called: "notes", inWords: plainly }),
+  notes: field({
+    schema: longText(20_000),
+    rest: "",
+    called: "notes",
+    inWords: plainly,
+    lineByLine: true,
+  }),
   kept: field({
     schema: z.array(kept).max(2000),
     rest: [],

@@ -246,6 +246,7 @@ export const TRACK = {
     rest: "",
     called: "notes",
     inWords: plainly,
+    lineByLine: true,
     planned: true,
     exchanged: true,
   }),

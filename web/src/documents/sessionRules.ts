@@ -2,7 +2,7 @@ import { apply } from "@mossy/core/session/apply";
 import { inverse } from "@mossy/core/session/change";
 import type { Change } from "@mossy/core/session/change";
 import type { Session } from "@mossy/core/session/document";
-import { decidesTheSame, insist, sortOut } from "@mossy/core/session/rebase";
+import { decidesTheSame, insist, sortOut } from "@mossy/core/merge/sortOut";
 import type { ChangeRules } from "./rules.ts";
 
 /** How sessions change. */

@@ -1,6 +1,6 @@
-import { same, setField, setSessionField } from "./change.ts";
-import type { Change, Place, SetSession, SetTrack } from "./change.ts";
-import { attempt } from "./attempt.ts";
+import { same, setField, setSessionField } from "../session/change.ts";
+import type { Change, Place, SetSession, SetTrack } from "../session/change.ts";
+import { attempt } from "../session/attempt.ts";
 import type {
   Session,
   SessionField,
@@ -9,12 +9,14 @@ import type {
   TrackField,
   TrackFields,
   TrackId,
-} from "./document.ts";
-import { SESSION } from "./sessionFields.ts";
-import { TRACK } from "./trackFields.ts";
-import { apply } from "./apply.ts";
-import { mergeLists } from "./mergeLists.ts";
-import { byId, insideOf } from "./routing.ts";
+} from "../session/document.ts";
+import { SESSION } from "../session/sessionFields.ts";
+import { TRACK } from "../session/trackFields.ts";
+import { apply } from "../session/apply.ts";
+import { byId, insideOf } from "../session/routing.ts";
+import { mergeValue } from "./values.ts";
+import type { AskSide } from "./values.ts";
+import type { AnyField } from "../session/field.ts";
 
 /** Changes that were meant for another state, sorted by whether they can stand in this one as they are. */
 export interface SortedChanges {
@@ -24,8 +26,8 @@ export interface SortedChanges {
 }
 
 /**
- * Tries changes one by one: those that touch nothing somebody else changed go in, lists that both changed
- * are merged item by item, the others are clashes.
+ * Tries changes one by one: those that touch nothing somebody else changed go in; of lists and texts that
+ * both changed goes in what does not touch. The others are clashes, and so is what is left of those.
  */
 export function sortOut(now: Session, changes: readonly Change[]): SortedChanges {
   let session = now;
@@ -33,44 +35,50 @@ export function sortOut(now: Session, changes: readonly Change[]): SortedChanges
     clash: Change[] = [];
   for (const c of changes) {
     const made = attempt(apply, session, [c]);
-    const fitting = "doc" in made ? [c] : bothIn(session, c);
-    if (fitting === null) clash.push(c);
-    else {
-      session = "doc" in made ? made.doc : apply(session, fitting);
-      stand.push(...fitting);
-    }
+    const parted = "doc" in made ? { stand: [c], clash: [] } : inParts(session, c);
+    session = "doc" in made ? made.doc : apply(session, parted.stand);
+    stand.push(...parted.stand);
+    clash.push(...parted.clash);
   }
   return { session, stand, clash };
 }
 
-/**
- * The change that brings into a list what this one was to bring, beside what others brought; none where
- * that is there already, null where they touch each other.
- */
-function bothIn(now: Session, c: Change): Change[] | null {
-  if (c.do === "set") {
-    const t = now.tracks.find((x) => x.id === c.id);
-    return t ? setBoth(t, c) : null;
-  }
-  return c.do === "set-session" ? setBothOfSession(now, c) : null;
+type Parted = Pick<SortedChanges, "stand" | "clash">;
+
+/** What of a change that does not fit as it is can go in beside what others did, and what cannot. */
+function inParts(now: Session, c: Change): Parted {
+  if (c.do === "set-session")
+    return setInParts(SESSION[c.field], now[c.field], c, (from, to) => ({ ...c, from, to }) as SetSession);
+  const t = c.do === "set" ? now.tracks.find((x) => x.id === c.id) : undefined;
+  if (c.do !== "set" || !t) return { stand: [], clash: [c] };
+  return setInParts(TRACK[c.field], t[c.field], c, (from, to) => ({ ...c, from, to }) as SetTrack);
 }
 
-function setBoth<F extends TrackField>(
-  t: TrackFields & { id: TrackId },
-  { field, from, to }: SetTrack<F>,
-): SetTrack<F>[] | null {
-  const merged = mergeLists<TrackFields[F]>(TRACK[field], from, to, t[field]);
-  if (merged === null) return null;
-  return same(merged.to, t[field]) ? [] : [setField(t, field, merged.to)];
-}
-
-function setBothOfSession<F extends SessionField>(
-  now: SessionFields,
-  { field, from, to }: SetSession<F>,
-): SetSession<F>[] | null {
-  const merged = mergeLists<SessionFields[F]>(SESSION[field], from, to, now[field]);
-  if (merged === null) return null;
-  return same(merged.to, now[field]) ? [] : [setSessionField(now, field, merged.to)];
+function setInParts(
+  field: AnyField,
+  now: unknown,
+  { from, to }: SetTrack | SetSession,
+  set: (from: unknown, to: unknown) => Change,
+): Parted {
+  if (!hasParts(field)) return { stand: [], clash: [set(from, to)] };
+  let touching = false;
+  // What stands here is known to others by its ids already.
+  const merged = (ask: AskSide): unknown => mergeValue<unknown>(field, from, to, now, ask, "theirs");
+  const both = merged(() => {
+    touching = true;
+    return "theirs";
+  });
+  const stand = same(both, now) ? [] : [set(now, both)];
+  if (!touching) return { stand, clash: [] };
+  return {
+    stand,
+    clash: [
+      set(
+        both,
+        mergeValue<unknown>(field, from, to, now, () => "ours"),
+      ),
+    ],
+  };
 }
 
 /** Whether two changes decide the same thing: one value, one place, whether one track is there. */
@@ -161,11 +169,24 @@ function placeLike(now: Session, to: Place, moving?: TrackId): Place {
   return { parent, after: known ? to.after : (there.at(-1)?.id ?? null) };
 }
 
+/** Whether two edits of a value need not touch each other. */
+const hasParts = (field: AnyField): boolean => field.itemByItem === true || field.lineByLine === true;
+
+const overIt = <V>(field: AnyField, from: V, to: V, now: V): V =>
+  hasParts(field) ? mergeValue<V>(field, from, to, now, () => "ours", "theirs") : to;
+
+/** One's own outcome over what stands there now; of lists and texts only what one did to them. */
 const setAnewOn = <F extends TrackField>(
   t: TrackFields & { id: TrackId },
-  { field, to }: SetTrack<F>,
-): SetTrack<F>[] => (same(t[field], to) ? [] : [setField(t, field, to)]);
+  { field, from, to }: SetTrack<F>,
+): SetTrack<F>[] => {
+  const mine = overIt<TrackFields[F]>(TRACK[field], from, to, t[field]);
+  return same(t[field], mine) ? [] : [setField(t, field, mine)];
+};
 const setAnew = <F extends SessionField>(
   now: SessionFields,
-  { field, to }: SetSession<F>,
-): SetSession<F>[] => (same(now[field], to) ? [] : [setSessionField(now, field, to)]);
+  { field, from, to }: SetSession<F>,
+): SetSession<F>[] => {
+  const mine = overIt<SessionFields[F]>(SESSION[field], from, to, now[field]);
+  return same(now[field], mine) ? [] : [setSessionField(now, field, mine)];
+};

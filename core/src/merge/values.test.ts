@@ -1,9 +1,26 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { mergeLists } from "./mergeLists.ts";
-import { SESSION } from "./sessionFields.ts";
-import { TRACK } from "./trackFields.ts";
+import type { AnyField } from "../session/field.ts";
+import { mergeValue } from "./values.ts";
+import { SESSION } from "../session/sessionFields.ts";
+import { TRACK } from "../session/trackFields.ts";
 
+/** A value as two leave it; null where they touch each other. */
+function both(field: AnyField, from: unknown, mine: unknown, theirs: unknown): unknown {
+  const touching: unknown[] = [];
+  const to = mergeValue(
+    field,
+    from,
+    mine,
+    theirs,
+    (part) => {
+      touching.push(part);
+      return "ours";
+    },
+    "theirs",
+  );
+  return touching.length > 0 ? null : to;
+}
 const send = (id: string, to: string, level = -12, beforeFader = false) => ({ id, to, level, beforeFader });
 
 describe("a list two people changed", () => {
@@ -11,20 +28,17 @@ describe("a list two people changed", () => {
     const from = [send("s1", "plate"), send("s2", "room"), send("s3", "hall")];
     const mine = [send("s1", "plate", -6), send("s2", "room"), send("s3", "hall"), send("s4", "cue")];
     const theirs = [send("s1", "plate"), send("s3", "hall", -20)];
-    expect(mergeLists<unknown>(TRACK.sends, from, mine, theirs)).toEqual({
-      to: [send("s1", "plate", -6), send("s3", "hall", -20), send("s4", "cue")],
-    });
+    expect(both(TRACK.sends, from, mine, theirs)).toEqual([
+      send("s1", "plate", -6),
+      send("s3", "hall", -20),
+      send("s4", "cue"),
+    ]);
   });
 
   it("merges two values of one item, and two members of one link set", () => {
     expect(
-      mergeLists<unknown>(
-        TRACK.sends,
-        [send("s1", "plate")],
-        [send("s1", "plate", -3)],
-        [send("s1", "plate", -12, true)],
-      ),
-    ).toEqual({ to: [send("s1", "plate", -3, true)] });
+      both(TRACK.sends, [send("s1", "plate")], [send("s1", "plate", -3)], [send("s1", "plate", -12, true)]),
+    ).toEqual([send("s1", "plate", -3, true)]);
     const link = (...members: string[]) => ({
       id: "l1",
       name: "Kit",
@@ -33,11 +47,9 @@ describe("a list two people changed", () => {
       members,
       followers: [],
     });
-    expect(
-      mergeLists<unknown>(SESSION.links, [link("a", "b")], [link("a", "b", "c")], [link("b")]),
-    ).toEqual({
-      to: [link("b", "c")],
-    });
+    expect(both(SESSION.links, [link("a", "b")], [link("a", "b", "c")], [link("b")])).toEqual([
+      link("b", "c"),
+    ]);
   });
 
   it("takes a device or a version of a chain as one value: never half of mine and half of theirs", () => {
@@ -45,7 +57,7 @@ describe("a list two people changed", () => {
       { id: "i1", kind: "EQ", chain, bypassed },
     ];
     expect(
-      mergeLists<unknown>(
+      both(
         TRACK.inserts,
         on({ id: "a", version: 1 }),
         on({ id: "b", version: 1 }),
@@ -53,44 +65,37 @@ describe("a list two people changed", () => {
       ),
     ).toBeNull();
     expect(
-      mergeLists<unknown>(
+      both(
         TRACK.inserts,
         on({ id: "a", version: 1 }),
         on({ id: "a", version: 1 }, false),
         on({ id: "a", version: 2 }),
       ),
-    ).toEqual({ to: on({ id: "a", version: 2 }, false) });
+    ).toEqual(on({ id: "a", version: 2 }, false));
   });
 
   it("is a clash where both changed one value, or one took out what the other changed", () => {
     expect(
-      mergeLists<unknown>(
-        TRACK.sends,
-        [send("s1", "plate")],
-        [send("s1", "plate", -3)],
-        [send("s1", "plate", -6)],
-      ),
+      both(TRACK.sends, [send("s1", "plate")], [send("s1", "plate", -3)], [send("s1", "plate", -6)]),
     ).toBeNull();
-    expect(
-      mergeLists<unknown>(TRACK.sends, [send("s1", "plate")], [], [send("s1", "plate", -6)]),
-    ).toBeNull();
-    expect(mergeLists<unknown>(TRACK.positions, ["top"], ["top", "near"], ["top", "far"])).toBeNull();
+    expect(both(TRACK.sends, [send("s1", "plate")], [], [send("s1", "plate", -6)])).toBeNull();
+    expect(both(TRACK.positions, ["top"], ["top", "near"], ["top", "far"])).toBeNull();
   });
 
   it("gives an item of mine another id where theirs took the same one", () =>
-    expect(mergeLists<unknown>(TRACK.sends, [], [send("s1", "plate")], [send("s1", "cue")])).toEqual({
-      to: [send("s2", "plate"), send("s1", "cue")],
-    }));
+    expect(both(TRACK.sends, [], [send("s1", "plate")], [send("s1", "cue")])).toEqual([
+      send("s1", "cue"),
+      send("s2", "plate"),
+    ]));
 
   it("takes the order of whoever moved items; of two who did, one is asked", () => {
-    expect(
-      mergeLists<unknown>(SESSION.checklist, ["a", "b", "c"], ["c", "a", "b"], ["a", "b", "x", "c"]),
-    ).toEqual({
-      to: ["c", "a", "b", "x"],
-    });
-    expect(
-      mergeLists<unknown>(SESSION.checklist, ["a", "b", "c"], ["c", "a", "b"], ["b", "a", "c"]),
-    ).toBeNull();
+    expect(both(SESSION.checklist, ["a", "b", "c"], ["c", "a", "b"], ["a", "b", "x", "c"])).toEqual([
+      "c",
+      "a",
+      "b",
+      "x",
+    ]);
+    expect(both(SESSION.checklist, ["a", "b", "c"], ["c", "a", "b"], ["b", "a", "c"])).toBeNull();
   });
 
   it(
@@ -106,20 +111,20 @@ describe("a list two people changed", () => {
       );
       fc.assert(
         fc.property(list, list, list, (from, mine, theirs) => {
-          expect(mergeLists<unknown>(TRACK.sends, from, mine, from)).toEqual({ to: mine });
-          expect(mergeLists<unknown>(TRACK.sends, from, from, theirs)).toEqual({ to: theirs });
+          expect(both(TRACK.sends, from, mine, from)).toEqual(mine);
+          expect(both(TRACK.sends, from, from, theirs)).toEqual(theirs);
           const [one, other] = [
-            mergeLists<unknown>(TRACK.sends, from, mine, theirs),
-            mergeLists<unknown>(TRACK.sends, from, theirs, mine),
+            both(TRACK.sends, from, mine, theirs),
+            both(TRACK.sends, from, theirs, mine),
           ];
           expect(one === null).toBe(other === null);
           if (one === null || other === null) return;
-          const levels = (x: { to: unknown }) => (x.to as { level: number }[]).map((i) => i.level).sort();
+          const levels = (x: unknown) => (x as { level: number }[]).map((i) => i.level).sort();
           expect(levels(one)).toEqual(levels(other));
           // Whatever somebody added is there.
           const added = [...mine, ...theirs].filter((x) => !from.some((f) => f.id === x.id));
           for (const a of added)
-            expect((one.to as { level: number }[]).some((x) => x.level === a.level)).toBe(true);
+            expect((one as { level: number }[]).some((x) => x.level === a.level)).toBe(true);
         }),
       );
     },
