@@ -4,6 +4,7 @@ import { CHANNELS, sampleRate } from "../session/document.ts";
 import type { Session, Track, TrackId } from "../session/document.ts";
 import { goesTo } from "../session/routing.ts";
 import { patch, recordsFromOutside, suitsAsNumbered, wishesOf } from "./patch.ts";
+import type { InputWish } from "./patch.ts";
 import type { Room } from "./room.ts";
 
 /** Something the room made different, in words. */
@@ -30,20 +31,35 @@ export interface Fit {
   readonly leftOut: readonly Track[];
 }
 
+/** How sources stand in a room already. */
+export interface Patched {
+  /** The first input of each source that keeps what it has. */
+  readonly known: ReadonlyMap<TrackId, number>;
+  /** Inputs nobody else gets. */
+  readonly taken: ReadonlySet<number>;
+}
+const NOTHING_YET: Patched = { known: new Map(), taken: new Set() };
+
 /**
  * Fits a session into a room: inputs in order and of the right kind, a sample rate it can run, a main path
  * it can show.
  * A numbering that suits the room stays as it is. Sources without an input stay in the session, not armed,
  * and are named.
  * @param leaveOut sources that this job does without; returns and folders that only they fed go with them
+ * @param patched what stands on inputs of the room already, and stays there
  */
-export function fit(session: Session, room: Room, leaveOut: readonly TrackId[] = []): Fit {
+export function fit(
+  session: Session,
+  room: Room,
+  leaveOut: readonly TrackId[] = [],
+  patched: Patched = NOTHING_YET,
+): Fit {
   const out = new Set(leaveOut);
   const leftOut = session.tracks.filter((t) => out.has(t.id) && recordsFromOutside(t));
   const idle = idleWithout(session, new Set(leftOut.map((t) => t.id)));
   const gone = new Set([...leftOut, ...idle].map((t) => t.id));
   const stays = { ...session, tracks: session.tracks.filter((t) => !gone.has(t.id)) };
-  const placed = placeSources(stays, room);
+  const placed = placeSources(stays, room, patched);
   const rate = runAtRate({ ...stays, tracks: placed.tracks }, room);
   const format = showMain(rate.session, room);
   return {
@@ -66,10 +82,10 @@ function idleToo(idle: readonly Track[]): Adjustment[] {
 }
 
 /** Sources on the inputs of the room. A numbering that suits it stays. */
-function placeSources(session: Session, room: Room) {
+function placeSources(session: Session, room: Room, patched: Patched) {
   const [fits, adjusted, unplaced]: [TrackId[], Adjustment[], HomelessSource[]] = [[], [], []];
   const wishes = wishesOf(session);
-  const inputs = suitsAsNumbered(session, room) ? null : patch(wishes, room);
+  const inputs = inputsFor(session, wishes, room, patched);
   const wished = new Map(wishes.map((w) => [w.track, w]));
   const tracks = session.tracks.map((t): Track => {
     const wish = wished.get(t.id);
@@ -85,6 +101,20 @@ function placeSources(session: Session, room: Room) {
     return { ...t, input };
   });
   return { tracks, fits, adjusted, unplaced };
+}
+
+/** The first inputs of sources; null where the session's own numbering stays. */
+function inputsFor(
+  session: Session,
+  wishes: readonly InputWish[],
+  room: Room,
+  { known, taken }: Patched,
+): ReadonlyMap<TrackId, number> | null {
+  if (known.size === 0 && taken.size === 0)
+    return suitsAsNumbered(session, room) ? null : patch(wishes, room);
+  const free = { ...room, inputs: room.inputs.filter((i) => !taken.has(i.number)) };
+  const rest = wishes.filter((w) => !known.has(w.track));
+  return new Map([...known, ...patch(rest, free)]);
 }
 
 interface AdjustedSession {

@@ -156,7 +156,7 @@ const byFirst = (a: readonly string[], b: readonly string[]): number =>
   (a[0] ?? "") < (b[0] ?? "") ? -1 : 1;
 
 /** What tells one item of a list from another. */
-function keyOf(item: unknown): string {
+export function keyOf(item: unknown): string {
   if (!isRecord(item)) return String(item);
   const { id, rule, track, was, controller, name } = item;
   return JSON.stringify(id ?? (rule === undefined ? (track ?? controller ?? name) : [rule, track, was]));

@@ -1,0 +1,85 @@
+import { describe, expect, it } from "vitest";
+import { smallSession } from "../fixtures/sessions.ts";
+import { van } from "../fixtures/van.ts";
+import { fit } from "../fit/fit.ts";
+import { merge } from "../merge/merge.ts";
+import { apply } from "../session/apply.ts";
+import { setField, setSessionField } from "../session/change.ts";
+import { blankTrack } from "../session/document.ts";
+import type { Session, Track, TrackFields } from "../session/document.ts";
+import { byId } from "../session/routing.ts";
+import { fittedFor } from "./forward.ts";
+
+const track = (s: Session, id: string): Track => {
+  const t = byId(s).get(id);
+  if (!t) throw new Error(`no track ${id}`);
+  return t;
+};
+const set = <F extends keyof TrackFields>(s: Session, id: string, field: F, to: TrackFields[F]): Session =>
+  apply(s, [setField(track(s, id), field, to)]);
+
+/** Release 3, and what release 4 makes of it: a third drum microphone before the others, a slower tempo. */
+const three = smallSession();
+const four = apply(three, [
+  {
+    do: "add",
+    track: blankTrack("oh", "OH", { parent: "kit", feeds: "kit", source: "mic", input: 1, armed: true }),
+    after: null,
+  },
+  setField(track(three, "kick"), "input", 2),
+  setField(track(three, "top"), "input", 3),
+  setField(track(three, "bottom"), "input", 4),
+  setField(track(three, "gtr"), "input", 5),
+  setSessionField(three, "tempo", 84),
+]);
+const went = { ...fit(three, van).session, title: "Spring tide" };
+
+describe("a newer release for a session under way", () => {
+  it("leaves what is plugged in where it is, and gives what is new an input that is free", () => {
+    const { session: theirs, adjusted } = fittedFor(four, { baseline: went, now: went, leftOut: [] }, van);
+    expect(["kick", "top", "bottom", "gtr", "oh"].map((id) => track(theirs, id).input)).toEqual([
+      1, 2, 3, 4, 5,
+    ]);
+    expect(adjusted.map((a) => a.track)).toContain("oh");
+    // An input the room has taken for something of its own is not free.
+    const now = apply(went, [
+      { do: "add", track: blankTrack("talk", "Talkback", { source: "mic", input: 5 }), after: null },
+    ]);
+    expect(track(fittedFor(four, { baseline: went, now, leftOut: [] }, van).session, "oh").input).toBe(6);
+  });
+
+  it("says where the room has no input left for what is new", () => {
+    const full = { ...van, inputs: van.inputs.slice(0, 4) };
+    const { session, unplaced } = fittedFor(four, { baseline: went, now: went, leftOut: [] }, full);
+    expect(unplaced.map((u) => u.track)).toEqual(["oh"]);
+    expect([track(session, "oh").input, track(session, "oh").armed]).toEqual([null, false]);
+    expect(track(session, "kick").input).toBe(1);
+  });
+
+  it("keeps the settings it was started with, but for those the release fixes by now", () => {
+    const begun = { baseline: { ...went, tempo: 132 }, now: went, leftOut: [] };
+    expect(fittedFor(four, begun, van).session.tempo).toBe(132);
+    expect(fittedFor({ ...four, fixed: ["tempo"] }, begun, van).session.tempo).toBe(84);
+    expect(fittedFor(four, begun, van).session.title).toBe("Spring tide");
+  });
+
+  it("leaves out what the job does without, and what only that fed", () => {
+    const kit = ["kick", "top", "bottom", "oh"];
+    const { session } = fittedFor(four, { baseline: went, now: went, leftOut: kit }, van);
+    expect(session.tracks.map((t) => t.id)).toEqual(["gtr", "main"]);
+  });
+
+  it("comes in beside the session's own work without a question where they do not touch", () => {
+    const now = set(set(went, "kick", "name", "Kick of Wren"), "gtr", "level", -6);
+    const theirs = fittedFor(four, { baseline: went, now, leftOut: [] }, van).session;
+    const { session, clashes } = merge(went, now, theirs);
+    expect(clashes).toEqual([]);
+    expect([track(session, "kick").name, track(session, "gtr").level]).toEqual(["Kick of Wren", -6]);
+    expect(session.tracks.filter((t) => t.parent === "kit").map((t) => t.id)).toEqual([
+      "oh",
+      "kick",
+      "top",
+      "bottom",
+    ]);
+  });
+});

@@ -1,0 +1,126 @@
+import { describe, expect, it } from "vitest";
+import { smallSession } from "../fixtures/sessions.ts";
+import { apply } from "../session/apply.ts";
+import { setField, setSessionField } from "../session/change.ts";
+import type { Change } from "../session/change.ts";
+import { blankTrack } from "../session/document.ts";
+import type { Session, Track, TrackFields } from "../session/document.ts";
+import { merge } from "./merge.ts";
+import { proposalFor } from "./propose.ts";
+import { clashInWords } from "./words.ts";
+
+const base = smallSession();
+const track = (id: string): Track => {
+  const t = base.tracks.find((x) => x.id === id);
+  if (!t) throw new Error(`no track ${id}`);
+  return t;
+};
+const set = <F extends keyof TrackFields>(id: string, field: F, to: TrackFields[F]): Session =>
+  apply(base, [setField(track(id), field, to)]);
+/** The one clash of two, in words, with the side that is proposed. */
+function clashOf(ours: Session, theirs: Session) {
+  const { clashes } = merge(base, ours, theirs);
+  const [clash] = clashes;
+  if (!clash || clashes.length > 1) throw new Error(`${clashes.length} clashes`);
+  const { name, what, was, ours: mine, theirs: other } = clashInWords(base, ours, theirs, clash);
+  return { said: [name, what, was, mine, other], side: proposalFor(ours, theirs, clash)?.side ?? null };
+}
+
+describe("a clash between a session and a newer release", () => {
+  it("is for the job where the job named something, or patched it in its room", () => {
+    expect(clashOf(set("kick", "name", "Kick of Wren"), set("kick", "name", "Kick_In"))).toEqual({
+      said: ["Kick of Wren", "name", "Kick", "Kick of Wren", "Kick_In"],
+      side: "ours",
+    });
+    expect(clashOf(set("kick", "input", 9), set("kick", "input", 4)).side).toBe("ours");
+    expect(
+      clashOf(set("kick", "microphone", "Little Dune"), set("kick", "microphone", "Big Dune")).side,
+    ).toBe("ours");
+  });
+
+  it("is for the release where that leads a track to the main path again, which here leads nowhere", () => {
+    expect(clashOf(set("gtr", "feeds", null), set("gtr", "feeds", "kit"))).toEqual({
+      said: ["EGtr_Amp", "feeds", "Main", "nothing", "KIT"],
+      side: "theirs",
+    });
+    expect(clashOf(set("gtr", "feeds", "rev"), set("gtr", "feeds", "kit")).side).toBeNull();
+  });
+
+  it("is for keeping what one side took out", () => {
+    const out: Change = { do: "take-out", track: track("gtr"), after: "kit" };
+    expect(clashOf(apply(base, [out]), set("gtr", "level", -3))).toEqual({
+      said: ["EGtr_Amp", "whether it is there", null, "taken out", "kept, and changed"],
+      side: "theirs",
+    });
+    expect(clashOf(set("gtr", "level", -3), apply(base, [out])).side).toBe("ours");
+  });
+
+  it("is for a person to decide where neither does less harm", () => {
+    expect(clashOf(set("kick", "level", -4), set("kick", "level", -8))).toEqual({
+      said: ["Kick", "level", "0.0 dB", "−4.0 dB", "−8.0 dB"],
+      side: null,
+    });
+    const tempo = (to: number): Session => apply(base, [setSessionField(base, "tempo", to)]);
+    expect(clashOf(tempo(96), tempo(84))).toEqual({
+      said: ["Session", "tempo", "120", "96", "84"],
+      side: null,
+    });
+  });
+
+  it("says of a list only the item that both changed, and of notes the part", () => {
+    const sent = (level: number): Session =>
+      set("top", "sends", [{ id: "s1", to: "rev", level, beforeFader: false }]);
+    expect(clashOf(sent(-6), sent(-20)).said).toEqual([
+      "Snare_Top",
+      "sends: level",
+      "Plate −12.0 after the fader",
+      "Plate −6.0 after the fader",
+      "Plate −20.0 after the fader",
+    ]);
+    const noted = (notes: string): Session => ({ ...base, notes });
+    expect(
+      clashInWords(
+        noted("Doors shut.\nTide at six."),
+        noted("Doors open.\nTide at six."),
+        noted("Doors ajar.\nTide at six."),
+        merge(
+          noted("Doors shut.\nTide at six."),
+          noted("Doors open.\nTide at six."),
+          noted("Doors ajar.\nTide at six."),
+        ).clashes[0]!,
+      ),
+    ).toMatchObject({
+      what: "a part of the notes",
+      was: "Doors shut.",
+      ours: "Doors open.",
+      theirs: "Doors ajar.",
+    });
+  });
+
+  it("says where both put a track, and what would go round in a circle", () => {
+    const put = (parent: string | null, after: string | null): Session =>
+      apply(base, [
+        { do: "move", id: "kick", from: { parent: "kit", after: null }, to: { parent, after } },
+      ]);
+    const folder: Change = {
+      do: "add",
+      track: blankTrack("eng", "ENGINE", { kind: "folder" }),
+      after: null,
+    };
+    const other = apply(base, [
+      folder,
+      { do: "move", id: "kick", from: { parent: "kit", after: null }, to: { parent: "eng", after: null } },
+    ]);
+    expect(clashOf(put(null, "kit"), other).said).toEqual([
+      "Kick",
+      "place",
+      "in KIT, first",
+      "in no folder, after KIT",
+      "in ENGINE, first",
+    ]);
+    expect(clashOf(set("rev", "feeds", "kit"), set("kit", "feeds", "rev")).said.slice(0, 2)).toEqual([
+      "KIT, Plate",
+      "together they would send sound round in a circle",
+    ]);
+  });
+});
