@@ -33,6 +33,7 @@ const CORE = {
   sheet: ["session", "words", "names", "house"],
   match: ["session", "words", "house", "colour"],
   fit: ["session", "house"],
+  compare: ["session", "house", "match"],
   library: ["session", "merge", "house", "check", "fit"],
   disk: ["words", "names", "house"],
   formats: ["session", "words", "names", "house", "fit", "disk", "sheet"],
