@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { forwardRoutes } from "./forwardRoutes.ts";
 import { houseRoutes } from "./houseRoutes.ts";
 import type { RouteName } from "./paths.ts";
 import { peopleRoutes } from "./peopleRoutes.ts";
@@ -38,6 +39,7 @@ export const routes = {
   ...peopleRoutes,
   ...houseRoutes,
   ...workRoutes,
+  ...forwardRoutes,
 } as const satisfies Record<RouteName, Route>;
 
 export type Routes = typeof routes;

@@ -100,6 +100,22 @@ export const sessions = z.object({
   next: z.uuid().nullable(),
 });
 export type SessionsPage = z.infer<typeof sessions>;
+/** A time a session was brought forward. */
+export const forwarded = z.object({
+  id: z.uuid(),
+  number: z.int(),
+  from: z.int(),
+  to: z.int(),
+  /** How many changes it made in the session. */
+  changes: z.int(),
+  /** What was chosen, in words. */
+  choices: z.array(z.string()),
+  by: doer,
+  at: z.iso.datetime(),
+  undone: z.object({ by: doer, at: z.iso.datetime() }).nullable(),
+});
+export type Forwarded = z.infer<typeof forwarded>;
+
 export const wholeSession = sessionCard.extend({
   folder: z.string(),
   baseline: stored(session),
@@ -111,6 +127,8 @@ export const wholeSession = sessionCard.extend({
   report: fitReport,
   checkIns: z.array(checkInCard),
   ticks: z.array(ticked),
+  /** When it was brought to other releases, newest first. */
+  forwards: z.array(forwarded),
 });
 
 /** Ticks a line of the checklist before recording, or takes the tick away. */

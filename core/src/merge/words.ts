@@ -153,3 +153,17 @@ function placeInWords(tracks: Tracks, id: TrackId, nameOf: NameOf): string {
   const before = beside[beside.indexOf(t) - 1];
   return `${folder}, ${before ? `after ${nameOf(before.id)}` : "first"}`;
 }
+
+/** What was chosen of a clash, in words. @param called what the other side is called: "release 6" */
+export function chosenInWords(
+  base: Session,
+  ours: Session,
+  theirs: Session,
+  clash: Clash,
+  called: string,
+): string {
+  const said = clashInWords(base, ours, theirs, clash);
+  return clash.stands === "ours"
+    ? `${said.name}, ${said.what}: stays (${said.ours})`
+    : `${said.name}, ${said.what}: as ${called} has it (${said.theirs})`;
+}

@@ -11,8 +11,11 @@ export interface Noted {
   readonly says: string;
 }
 
+/** By which request something was asked, and from where. */
+export type AskedBy = Pick<Request, "ip" | "id">;
+
 /** Puts a line into the record, with the address and the request it came by. */
-export async function note(db: Db, req: Request, { what, who, says }: Noted): Promise<void> {
+export async function note(db: Db, req: AskedBy, { what, who, says }: Noted): Promise<void> {
   await db.query(
     "insert into record (what, who, name, says, address, request) values ($1, $2, $3, $4, $5, $6)",
     [what, who?.id ?? null, who?.name ?? "", says.slice(0, 500), req.ip ?? "", String(req.id ?? "")],

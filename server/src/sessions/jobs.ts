@@ -17,7 +17,9 @@ import { fitted } from "./fitted.ts";
 import type { SessionWish } from "./fitted.ts";
 import { lookAtHandIn } from "./handedIn.ts";
 import type { HandInLook, HandInWish } from "./handedIn.ts";
+import { behindPage } from "./behind.ts";
 import { edit } from "./edit.ts";
+import { bringForward, forwardLook, undoForward } from "./forward.ts";
 import { sessionWith } from "./store.ts";
 import { writeOut } from "../written.ts";
 
@@ -106,6 +108,15 @@ export const documentJob = job("document", async ({ pool }: Bench, id: string) =
 );
 export const editJob = job("edit", edit);
 
+export const forwardLookJob = job(
+  "forward-look",
+  async (bench: Bench, wish: { session: string; to: number }) =>
+    writeOut("forwardLook", await forwardLook(bench, wish)),
+);
+export const behindJob = job("behind", behindPage);
+export const bringForwardJob = job("bring-forward", bringForward);
+export const undoForwardJob = job("undo-forward", undoForward);
+
 export const sessionJobs = [
   sessionJob,
   checkInJob,
@@ -116,4 +127,8 @@ export const sessionJobs = [
   packageJob,
   correctedJob,
   inputListJob,
+  forwardLookJob,
+  behindJob,
+  bringForwardJob,
+  undoForwardJob,
 ];

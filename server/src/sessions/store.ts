@@ -1,6 +1,6 @@
 import type { TickedItem } from "@mossy/contract/rooms";
 import type { Doer } from "@mossy/contract/people";
-import type { CheckInCard, FitReport, SessionCard } from "@mossy/contract/sessions";
+import type { CheckInCard, FitReport, Forwarded, SessionCard } from "@mossy/contract/sessions";
 import type { Room } from "@mossy/core/fit/room";
 import type { Session } from "@mossy/core/session/document";
 import type { Db } from "../database.ts";
@@ -13,6 +13,7 @@ import { isUuid } from "../uuid.ts";
 import { sessionCard } from "./cards.ts";
 import { CHECK_IN, CHECK_INS, checkInOf } from "./checkInStore.ts";
 import type { CheckInRow } from "./checkInStore.ts";
+import { forwardsOf } from "./forwardStore.ts";
 
 /** A session as it went out. */
 export async function baselineOf(db: Db, id: string): Promise<Session> {
@@ -32,6 +33,7 @@ export interface WholeSession extends SessionCard {
   report: FitReport;
   checkIns: CheckInCard[];
   ticks: TickedItem[];
+  forwards: Forwarded[];
 }
 
 export async function sessionWith(db: Db, id: string): Promise<WholeSession> {
@@ -64,6 +66,7 @@ export async function sessionWith(db: Db, id: string): Promise<WholeSession> {
     roomAs: row.room,
     checkIns: checkIns.map(checkInOf),
     ticks: await ticksOf(db, id),
+    forwards: await forwardsOf(db, id),
   };
 }
 

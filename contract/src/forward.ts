@@ -1,0 +1,63 @@
+import { session } from "@mossy/core/session/document";
+import { z } from "zod";
+import { revision } from "./documents.ts";
+import { release } from "./library.ts";
+import { fitReport, sessionCard } from "./sessions.ts";
+import { stored } from "./stored.ts";
+
+/** Everything needed to bring a session forward to another release, for whoever decides. */
+export const forwardLook = z.object({
+  session: sessionCard,
+  release,
+  /** The releases between: what each brought. */
+  notes: z.array(release.pick({ number: true, note: true, publishedBy: true, publishedAt: true })),
+  /** As it went out. */
+  baseline: stored(session),
+  /** As it stands. */
+  now: stored(session),
+  /** Revision of the check-in it stands in; null where nothing came back yet. */
+  revision: z.int().nullable(),
+  /** The release as it would have gone out to this session. */
+  theirs: stored(session),
+  report: fitReport,
+});
+export type ForwardLook = z.infer<typeof forwardLook>;
+
+/** Which side stands, by the key of the clash. */
+export const choices = z.array(z.tuple([z.string().max(1000), z.enum(["ours", "theirs"])])).max(20_000);
+
+export const bringForward = z.object({
+  release: z
+    .int()
+    .min(1)
+    .max(2 ** 31 - 1),
+  /** The revision that was looked at; null where nothing had come back. */
+  revision: revision.nullable(),
+  choices,
+});
+
+/** Open sessions that stand on an older release, some of them: `of` are there in all. */
+export const behindPage = z.object({
+  release: z.int(),
+  of: z.int(),
+  /** Where to go on; null at the end. */
+  next: z.int().nullable(),
+  sessions: z.array(
+    z.object({
+      session: sessionCard,
+      revision: z.int().nullable(),
+      /** What bringing it forward would change in it. */
+      changes: z.int(),
+      /** Clashes only a person can decide, and those where one side is safer. */
+      open: z.int(),
+      proposed: z.int(),
+      /** New sources its room has no input for. */
+      unplaced: z.int(),
+      /** The first things it would change, in sentences. */
+      says: z.array(z.string()),
+      /** What is chosen where one side is safer. */
+      choices,
+    }),
+  ),
+});
+export type BehindPage = z.infer<typeof behindPage>;

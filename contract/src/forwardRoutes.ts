@@ -1,0 +1,36 @@
+import { behindPage, bringForward, forwardLook } from "./forward.ts";
+import { CREW, route } from "./route.ts";
+import { forwarded } from "./sessions.ts";
+
+/** Sessions that follow the releases of their templates. */
+export const forwardRoutes = {
+  forwardLook: route({
+    summary: "What bringing a session to another release of its template is made of",
+    who: "signed-in",
+    answer: forwardLook,
+  }),
+  bringForward: route({
+    summary:
+      "Bring a session to another release of its template, with what was chosen where both changed the same",
+    who: CREW,
+    rooms: "own",
+    open: true,
+    once: true,
+    body: bringForward,
+    answer: forwarded,
+  }),
+  undoForward: route({
+    summary: "Take the last bringing forward of a session back",
+    who: CREW,
+    rooms: "own",
+    open: true,
+    once: true,
+    answer: forwarded,
+  }),
+  behind: route({
+    summary:
+      "Open sessions that stand on an older release of a template, some at a time, with what bringing each forward asks",
+    who: "signed-in",
+    answer: behindPage,
+  }),
+};

@@ -1,0 +1,67 @@
+import { setImmediate } from "node:timers/promises";
+import type { BehindPage } from "@mossy/contract/forward";
+import { compare } from "@mossy/core/compare/sentences";
+import { merge } from "@mossy/core/merge/merge";
+import { proposalFor } from "@mossy/core/merge/propose";
+import type { Session } from "@mossy/core/session/document";
+import type { Db } from "../database.ts";
+import type { Bench } from "../house/bench.ts";
+import { releaseWith, templateCard } from "../library/store.ts";
+import { sessionCard } from "./cards.ts";
+import { theirsOf } from "./forward.ts";
+import { standingOf } from "./forwardStore.ts";
+
+/** So many are looked at before an answer goes out, so that whoever waits sees how far it is. */
+const AT_ONCE = 12;
+const SAID = 6;
+
+const BEHIND = "sessions where template = $1 and release < $2 and closed_at is null";
+
+/** Open sessions that stand on an older release of a template, with what bringing each forward asks. */
+export async function behindPage(
+  { pool }: Bench,
+  { template, from }: { template: string; from: number },
+): Promise<BehindPage> {
+  const { latest } = await templateCard(pool, template);
+  if (!latest) return { release: 0, of: 0, next: null, sessions: [] };
+  const release = latest.number;
+  const { rows: all } = await pool.query<{ many: number }>(`select count(*)::int as many from ${BEHIND}`, [
+    template,
+    release,
+  ]);
+  const { rows } = await pool.query<{ id: string }>(
+    `select id from ${BEHIND} order by made_at desc, id desc offset $3 limit $4`,
+    [template, release, from, AT_ONCE],
+  );
+  const { session: released } = await releaseWith(pool, template, release);
+  const sessions: BehindPage["sessions"] = [];
+  for (const { id } of rows) {
+    sessions.push(await askedOf(pool, id, released));
+    await setImmediate();
+  }
+  const [of, next] = [all[0]?.many ?? 0, from + rows.length];
+  return { release, of, next: next < of && rows.length > 0 ? next : null, sessions };
+}
+
+async function askedOf(db: Db, id: string, released: Session): Promise<BehindPage["sessions"][number]> {
+  const standing = await standingOf(db, id);
+  const theirs = theirsOf(released, standing);
+  const { session, clashes } = merge(standing.baseline, standing.now, theirs.session);
+  const proposals = clashes.map((c) => ({
+    key: c.key,
+    side: proposalFor(standing.now, theirs.session, c)?.side,
+  }));
+  const safer = proposals.flatMap(({ key, side }) => (side ? [[key, side] as [string, typeof side]] : []));
+  const { changes, sentences } = compare(standing.now, session);
+  const known = new Set(standing.baseline.tracks.map((t) => t.id));
+  return {
+    session: await sessionCard(db, id),
+    revision: standing.revision,
+    changes: changes.length,
+    open: clashes.length - safer.length,
+    proposed: safer.length,
+    unplaced: theirs.unplaced.filter((u) => !known.has(u.track)).length,
+    says: sentences.slice(0, SAID).map((s) => s.says),
+    choices: safer,
+  };
+}

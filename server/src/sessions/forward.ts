@@ -1,0 +1,190 @@
+import type { ForwardLook } from "@mossy/contract/forward";
+import type { Doer } from "@mossy/contract/people";
+import type { FitReport, Forwarded } from "@mossy/contract/sessions";
+import type { Fit } from "@mossy/core/fit/fit";
+import { fittedFor } from "@mossy/core/library/forward";
+import type { Choices } from "@mossy/core/merge/decisions";
+import { merge } from "@mossy/core/merge/merge";
+import type { Merged } from "@mossy/core/merge/merge";
+import { chosenInWords } from "@mossy/core/merge/words";
+import { inverse } from "@mossy/core/session/change";
+import { diff } from "@mossy/core/session/diff";
+import { plural } from "@mossy/core/session/plural";
+import { countsOf, keepCounts } from "../check/counts.ts";
+import type { Db } from "../database.ts";
+import { changeDocument, documentWith } from "../documents/store.ts";
+import type { Bench } from "../house/bench.ts";
+import type { Styles } from "../house/styles.ts";
+import { releaseWith, templateWith } from "../library/store.ts";
+import { tell } from "../news/tell.ts";
+import { HouseProblem, stale } from "../problems.ts";
+import { note } from "../record/store.ts";
+import type { AskedBy } from "../record/store.ts";
+import { once } from "../transaction.ts";
+import type { Errand } from "../transaction.ts";
+import { sessionCard } from "./cards.ts";
+import { keepForward, lastForward, markUndone, putOn, standingOf } from "./forwardStore.ts";
+import type { Footing, Standing } from "./forwardStore.ts";
+import { openForWriting } from "./store.ts";
+
+const reportOf = (f: Fit): FitReport => ({
+  fits: f.fits.length,
+  adjusted: [...f.adjusted],
+  unplaced: [...f.unplaced],
+  leftOut: f.leftOut.map(({ id, name }) => ({ id, name })),
+});
+
+/** A release as it would have gone out to a session. */
+export const theirsOf = (release: ForwardLook["theirs"], s: Standing): Fit =>
+  fittedFor(
+    release,
+    { baseline: s.baseline, now: s.now, leftOut: s.report.leftOut.map((t) => t.id) },
+    s.room,
+  );
+
+/** Everything bringing a session to a release is made of. */
+export async function forwardLook(
+  { pool }: Bench,
+  { session, to }: { session: string; to: number },
+): Promise<ForwardLook> {
+  const card = await sessionCard(pool, session);
+  const standing = await standingOf(pool, session);
+  const {
+    session: released,
+    template: _,
+    name: __,
+    shelf: ___,
+    ...release
+  } = await releaseWith(pool, card.template, to);
+  const theirs = theirsOf(released, standing);
+  const { releases } = await templateWith(pool, card.template);
+  const [low, high] = [Math.min(card.release, to), Math.max(card.release, to)];
+  return {
+    session: card,
+    release,
+    notes: releases.filter((r) => r.number > low && r.number <= high),
+    baseline: standing.baseline,
+    now: standing.now,
+    revision: standing.revision,
+    theirs: theirs.session,
+    report: reportOf(theirs),
+  };
+}
+
+export interface ForwardWish {
+  readonly session: string;
+  readonly release: number;
+  /** The revision that was looked at; null where nothing had come back. */
+  readonly revision: number | null;
+  readonly choices: Choices;
+  readonly by: Doer;
+  readonly via: AskedBy;
+  readonly errand: Errand | null;
+}
+
+/** Brings a session to a release. @throws HouseProblem where somebody was faster, or something is to be chosen */
+export const bringForward = ({ pool, styles }: Bench, wish: ForwardWish): Promise<Forwarded> =>
+  once(pool, wish.errand, (db) => bringForwardIn(db, styles, wish));
+
+async function bringForwardIn(db: Db, styles: Styles, wish: ForwardWish): Promise<Forwarded> {
+  await openForWriting(db, wish.session);
+  const was = await standingOf(db, wish.session, true);
+  const { template, session: released, edition } = await releaseWith(db, was.template, wish.release);
+  if (wish.release === was.release)
+    throw new HouseProblem(409, "Done already", `The session stands on release ${was.release} already.`);
+  if (wish.revision !== was.revision)
+    throw stale(
+      "Somebody worked on the session since you looked at it. Look at it again, then bring it forward.",
+    );
+  const theirs = theirsOf(released, was);
+  const merged = merge(was.baseline, was.now, theirs.session, wish.choices);
+  refuseUndecided(merged);
+  const choices = merged.clashes.map((c) =>
+    chosenInWords(was.baseline, was.now, theirs.session, c, `release ${wish.release}`),
+  );
+  const changes = diff(was.now, merged.session);
+  const on: Footing = {
+    release: wish.release,
+    edition: Math.max(edition, was.edition),
+    baseline: theirs.session,
+    report: reportOf(theirs),
+  };
+  await putOn(db, wish.session, on);
+  await changeNow(db, styles, was, changes, on, wish.by);
+  const { by, session } = wish;
+  const kept = await keepForward(db, { session, was, to: wish.release, changes, choices, by: by.id });
+  await tellOf(
+    db,
+    wish,
+    `brought “${was.now.title}” of ${template} from release ${was.release} to ${wish.release}`,
+  );
+  return kept;
+}
+
+function refuseUndecided({ clashes }: Merged): void {
+  const open = clashes.filter((c) => !c.chosen);
+  if (open.length > 0)
+    throw new HouseProblem(
+      422,
+      "Something is to decide",
+      `The session and the release changed ${plural(open.length, "thing")} differently. Choose, then bring it forward.`,
+    );
+}
+
+/** Changes the check-in a session stands in, where there is one, and counts it anew on what it stands on now. */
+async function changeNow(
+  db: Db,
+  styles: Styles,
+  { document, revision }: Pick<Standing, "document" | "revision">,
+  changes: ReturnType<typeof diff>,
+  on: Footing,
+  by: Doer,
+): Promise<void> {
+  if (document === null || revision === null) return;
+  const now =
+    changes.length === 0
+      ? await documentWith(db, document)
+      : (await changeDocument(db, document, revision, changes, by.id)).document;
+  await keepCounts(db, document, await countsOf(db, styles, now.session, on));
+}
+
+async function tellOf(db: Db, { session, by, via }: UndoWish, says: string): Promise<void> {
+  const card = await sessionCard(db, session);
+  await note(db, via, { what: "sessions", who: by, says });
+  await tell(db, { kind: "session", card, by });
+  const { document, revision } = await standingOf(db, session);
+  if (document !== null && revision !== null)
+    await tell(db, { kind: "document", document, revision, of: { session: card }, by });
+}
+
+export interface UndoWish {
+  readonly session: string;
+  readonly by: Doer;
+  readonly via: AskedBy;
+  readonly errand: Errand | null;
+}
+
+/**
+ * Takes the last bringing forward of a session back; what was done since stays.
+ * @throws HouseProblem 409 where there is none, or what it brought was changed since
+ */
+export const undoForward = ({ pool, styles }: Bench, wish: UndoWish): Promise<Forwarded> =>
+  once(pool, wish.errand, (db) => undoForwardIn(db, styles, wish));
+
+async function undoForwardIn(db: Db, styles: Styles, wish: UndoWish): Promise<Forwarded> {
+  const { session, by } = wish;
+  await openForWriting(db, session);
+  const now = await standingOf(db, session, true);
+  const last = await lastForward(db, session);
+  if (last.document !== now.document)
+    throw new HouseProblem(
+      409,
+      "It came back since",
+      "The room handed the session in since it was brought forward. Bring it to the release it is to stand on instead.",
+    );
+  await putOn(db, session, last.from);
+  await changeNow(db, styles, now, inverse(last.changes), last.from, by);
+  const undone = await markUndone(db, last.id, by.id);
+  await tellOf(db, wish, `took back that “${now.now.title}” was brought to release ${now.release}`);
+  return undone;
+}

@@ -1,0 +1,65 @@
+import { Router } from "express";
+import type { Request } from "express";
+import { answer } from "../answer.ts";
+import type { Crew } from "../crew/crew.ts";
+import type { Pool } from "../database.ts";
+import { doerOf } from "../doer.ts";
+import { notFound } from "../problems.ts";
+import type { AskedBy } from "../record/store.ts";
+import { orDoneAlready } from "../transaction.ts";
+import { Written } from "../written.ts";
+import { behindJob, bringForwardJob, forwardLookJob, undoForwardJob } from "./jobs.ts";
+import { placeOfSession } from "./store.ts";
+
+const viaOf = ({ ip, id }: Request): AskedBy => ({ ip, id: String(id) });
+
+/** A number in an address. @throws HouseProblem 404 where it is none */
+function numberIn(text: string, what: string): number {
+  const n = Number(text);
+  if (!Number.isInteger(n) || n < 0) throw notFound(`${what} “${text}”`);
+  return n;
+}
+
+/** Sessions that follow the releases of their templates: one, and all that are behind. */
+export function forwardRoutes(router: Router, pool: Pool, crew: Crew): void {
+  const here = ({ params }: { params: { session: string } }) => placeOfSession(pool, params.session);
+  answer(router, "forwardLook", async ({ params, person }) => {
+    const wish = { session: params.session, to: numberIn(params.release, "release") };
+    return new Written(await crew.run(forwardLookJob, wish, { who: person.id, what: "a newer release" }));
+  });
+  answer(router, "behind", async ({ params, person }) => {
+    const wish = { template: params.template, from: numberIn(params.from, "place") };
+    return crew.run(behindJob, wish, { who: person.id, what: "what is behind" });
+  });
+  answer(
+    router,
+    "bringForward",
+    ({ params: { session }, body, person, req, errand }) => {
+      const { release, revision, choices } = body;
+      const wish = {
+        session,
+        release,
+        revision,
+        choices: new Map(choices),
+        by: doerOf(person),
+        via: viaOf(req),
+        errand,
+      };
+      return orDoneAlready(pool, errand, () =>
+        crew.run(bringForwardJob, wish, { who: person.id, what: "bringing a session forward" }),
+      );
+    },
+    here,
+  );
+  answer(
+    router,
+    "undoForward",
+    ({ params: { session }, person, req, errand }) => {
+      const wish = { session, by: doerOf(person), via: viaOf(req), errand };
+      return orDoneAlready(pool, errand, () =>
+        crew.run(undoForwardJob, wish, { who: person.id, what: "taking back what was brought forward" }),
+      );
+    },
+    here,
+  );
+}
