@@ -38,6 +38,8 @@ export const bringForward = z.object({
 
 /** Open sessions that stand on an older release, some of them: `of` are there in all. */
 export const behindPage = z.object({
+  /** What the template is called. */
+  name: z.string(),
   release: z.int(),
   of: z.int(),
   /** Where to go on; null at the end. */

@@ -1,9 +1,16 @@
 import { behindPage, bringForward, forwardLook } from "./forward.ts";
-import { CREW, route } from "./route.ts";
+import { comparisonForm } from "@mossy/core/compare/out";
+import { CREW, FILE, route } from "./route.ts";
 import { forwarded } from "./sessions.ts";
 
-/** Sessions that follow the releases of their templates. */
+/** What was compared, and sessions that follow the releases of their templates. */
 export const forwardRoutes = {
+  comparePdf: route({
+    summary: "A comparison on paper (PDF)",
+    who: "signed-in",
+    body: comparisonForm,
+    answer: FILE,
+  }),
   forwardLook: route({
     summary: "What bringing a session to another release of its template is made of",
     who: "signed-in",

@@ -52,6 +52,7 @@ export const paths = {
   templateFile: ["get", "/library/:template/file"],
   release: ["get", "/library/:template/releases/:release"],
   publishRelease: ["post", "/library/:template/releases"],
+  comparePdf: ["post", "/compare/pdf"],
   chains: ["get", "/chains"],
   saveChain: ["post", "/chains"],
   chainSheets: ["get", "/chains/sheets"],

@@ -113,7 +113,7 @@ export const SESSIONS: readonly SessionPlan[] = [
     title: "Harbour wall walk",
     room: "loft",
     template: "sound-walk",
-    release: 2,
+    release: 1,
     by: "ossian",
     weeks: [8, 7],
     open: true,

@@ -3,7 +3,7 @@ import type { Browser } from "./browser.ts";
 
 /**
  * Every screen with what is done on it before it is looked at. `{session}` and `{checkIn}` stand for the
- * demo's Album mix.
+ * demo's Album mix, `{behind}` for a session that stands on an older release.
  */
 export const SCREENS: readonly {
   readonly name: string;
@@ -270,18 +270,44 @@ export const SCREENS: readonly {
     path: "/check-ins/{checkIn}/differences",
     ready: "//h2[contains(., 'From what went out')]",
   },
+  {
+    name: "compare",
+    path: "/compare?a=release:steelpan-orchestra-full-yard:3&b=release:steelpan-orchestra-full-yard:6",
+    ready: "//section[@aria-label='Both sheets']//*[@data-sort='added']",
+    act: (b) => b.press("n"),
+  },
+  {
+    name: "compare-routing",
+    path: "/compare?a=release:steelpan-orchestra-full-yard:3&b=draft:engine-room-only&look=routing",
+    ready: "//section[@aria-label='Both sheets']//*[@data-sort='added']",
+  },
+  { name: "compare-nothing", path: "/compare", ready: "//p[.='Choose two']" },
+  {
+    name: "behind",
+    path: "/library/shanty-choir/behind",
+    ready: "//h1[contains(., 'Bring forward to release')]",
+  },
+  {
+    name: "forward",
+    path: "/sessions/{behind}/forward/5",
+    ready: "//h2[contains(., 'The result, checked')]",
+  },
   { name: "nowhere", path: "/no/such/page", ready: "//p[.='There is no page here']" },
 ];
 
 /** Fills in the ids of the demo's Album mix. */
 export async function addressOf(b: Browser, path: string): Promise<string> {
   if (!path.includes("{")) return path;
-  const found = await b.driver.executeAsyncScript<{ session: string; checkIn: string }>(
+  const found = await b.driver.executeAsyncScript<{ session: string; checkIn: string; behind: string }>(
     "const done = arguments[0]; fetch('/api/sessions').then((r) => r.json()).then(({ " +
       "sessions }) => { const s = sessions.find((x) => x.title === 'Album mix, Marram'); " +
-      "done({ session: s.id, checkIn: s.lastCheckIn.id }); })",
+      "const behind = sessions.find((x) => x.title === 'Ferry landing'); " +
+      "done({ session: s.id, checkIn: s.lastCheckIn.id, behind: behind.id }); })",
   );
-  return path.replace("{session}", found.session).replace("{checkIn}", found.checkIn);
+  return path
+    .replace("{session}", found.session)
+    .replace("{checkIn}", found.checkIn)
+    .replace("{behind}", found.behind);
 }
 
 /** Opens a screen and brings it to the state it is looked at in. */

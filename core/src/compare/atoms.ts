@@ -17,13 +17,14 @@ export type Atom = { readonly key: string; /** The change of `diff` it is in. */
   | { readonly of: "taken out"; readonly id: TrackId }
   | { readonly of: "moved"; readonly id: TrackId; readonly from: Place; readonly to: Place }
   | { readonly of: "field"; readonly id: TrackId; readonly field: TrackField; readonly to: unknown }
-  /** An item of a list came (`to`) or went (undefined). */
+  /** An item of a list came (`to`, behind which other one), or went (undefined). */
   | {
       readonly of: "item";
       readonly id: TrackId;
       readonly field: ListField;
       readonly item: string;
       readonly to: Item | undefined;
+      readonly after: string | null;
     }
   | {
       readonly of: "item value";
@@ -92,7 +93,8 @@ function itemAtoms({ id, field, from, to }: SetTrack<ListField>, at: number): At
   for (const item of new Set([...was.keys(), ...is.keys()])) {
     const [a, b] = [was.get(item), is.get(item)];
     if (!a || !b) {
-      atoms.push({ of: "item", key: `${key} ${item}`, at, id, field, item, to: b });
+      const after = to[to.findIndex((x) => x.id === item) - 1]?.id ?? null;
+      atoms.push({ of: "item", key: `${key} ${item}`, at, id, field, item, to: b, after });
       continue;
     }
     const [old, now] = [valuesOf(a), valuesOf(b)];
@@ -109,8 +111,9 @@ function itemAtoms({ id, field, from, to }: SetTrack<ListField>, at: number): At
           to: value,
         });
   }
-  const plain = [...ids(from).filter((x) => is.has(x)), ...ids(to).filter((x) => !was.has(x))];
-  if (!same(plain, ids(to)))
+  const stay = (list: Items, other: ReadonlyMap<string, Item>): string[] =>
+    ids(list).filter((x) => other.has(x));
+  if (!same(stay(from, is), stay(to, was)))
     atoms.push({ of: "item order", key: `${key} order`, at, id, field, to: ids(to) });
   return atoms;
 }
@@ -159,15 +162,22 @@ function changeFrom(change: Change, atoms: readonly Atom[], before: ReadonlyMap<
 
 function listFrom(from: Items, atoms: readonly Atom[]): Item[] {
   const items = new Map(from.map((x) => [x.id, x]));
+  const came: Extract<Atom, { of: "item" }>[] = [];
   let order: readonly string[] | null = null;
   for (const atom of atoms) {
     if (atom.of === "item" && atom.to === undefined) items.delete(atom.item);
-    else if (atom.of === "item" && atom.to !== undefined) items.set(atom.item, atom.to);
+    else if (atom.of === "item") came.push(atom);
     else if (atom.of === "item order") order = atom.to;
     else if (atom.of === "item value") {
       const item = items.get(atom.item);
       if (item) items.set(atom.item, { ...item, [atom.name]: atom.to });
     }
   }
-  return order === null ? [...items.values()] : order.flatMap((id) => items.get(id) ?? []);
+  const list = [...items.values()];
+  for (const { to, after } of came) {
+    const behind = list.findIndex((x) => x.id === after);
+    if (to) list.splice(after === null ? 0 : behind < 0 ? list.length : behind + 1, 0, to);
+  }
+  const now = new Map(list.map((x) => [x.id, x]));
+  return order === null ? list : order.flatMap((id) => now.get(id) ?? []);
 }

@@ -32,6 +32,10 @@ export type Look = (d: Looking) => Cause[];
 export const atomsOf = <K extends Atom["of"]>(d: Differing, of: K): AtomOf<K>[] =>
   d.atoms.filter((x): x is AtomOf<K> => x.of === of);
 
+/** Some names, in one line. */
+export const someOf = (names: readonly string[]): string =>
+  names.length < 4 ? names.join(", ") : `${names.slice(0, 2).join(", ")} and ${names.length - 2} more`;
+
 /** Things by a word they share. */
 export function grouped<T>(list: readonly T[], by: (x: T) => string | null): Map<string, T[]> {
   const groups = new Map<string, T[]>();
@@ -105,10 +109,10 @@ export const inputs: Look = (d) => {
       const those = tracksOf(atoms);
       const within = (t: Track, most: number): boolean => (t.input ?? 0) >= first && (t.input ?? 0) <= most;
       const whole = (most: number): boolean => all.every((t) => !within(t, most) || those.has(t.id));
-      const by_ = `${Math.abs(Number(by))}${Number(by) < 0 ? " down" : ""}`;
-      if (atoms.length > 1 && whole(Infinity)) return `inputs shifted by ${by_} from ${first} on`;
-      if (atoms.length > 1 && whole(last)) return `inputs ${first} to ${last} shifted by ${by_}`;
-      return `input of ${d.who(those)} shifted by ${by_}`;
+      const steps = by.replace("-", "−");
+      if (atoms.length > 1 && whole(Infinity)) return `inputs shifted by ${steps} from ${first} on`;
+      if (atoms.length > 1 && whole(last)) return `inputs ${first} to ${last} shifted by ${steps}`;
+      return `input of ${d.who(those)} shifted by ${steps}`;
     },
   }));
 };
@@ -179,6 +183,6 @@ function setInWords(d: Looking, { field, to }: AtomOf<"field">, atoms: readonly 
   const was = new Set(atoms.map((x) => say(d.before.get(x.id)?.[field])));
   const [before] = was;
   const after = say(to);
-  const from = was.size === 1 && before !== after ? `${before} → ` : "";
-  return `${d.who(tracksOf(atoms))}: ${TRACK[field].called} ${from}${after}`;
+  const from = was.size === 1 && before !== after ? ` ${before}` : "";
+  return `${d.who(tracksOf(atoms))}: ${TRACK[field].called}${from} → ${after}`;
 }

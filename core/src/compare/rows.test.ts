@@ -91,6 +91,22 @@ describe("a session under the ids of another", () => {
     expect(underSameIds(style, small, b)).toMatchObject({ by: "ids", session: b });
   });
 
+  it("has its sends and processors under the ids of the like ones, whatever they were numbered", () => {
+    const send = (id: string, to: string) => ({ id, to, level: -12, beforeFader: false });
+    const sent = (...sends: ReturnType<typeof send>[]): Session =>
+      apply(small, [setField(small.tracks[2]!, "sends", sends)]);
+    const [a, b] = [
+      sent(send("s1", "main"), send("s2", "rev")),
+      sent(send("s1", "rev"), send("s2", "kit")),
+    ];
+    const { session } = underSameIds(style, a, b);
+    expect(session.tracks[2]?.sends.map((s) => [s.id, s.to])).toEqual([
+      ["s2", "rev"],
+      ["s2-2", "kit"],
+    ]);
+    expect(differing(a, session).atoms.map((x) => x.key)).toEqual(["top sends s1", "top sends s2-2"]);
+  });
+
   it("is recognised by likeness where it has none of them, with all that speaks of its tracks", () => {
     const { session, by } = underSameIds(style, small, strange(small));
     expect(by).toBe("likeness");

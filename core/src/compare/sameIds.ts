@@ -30,20 +30,40 @@ export function underSameIds(
   const by = shared.length * 2 >= Math.min(a.tracks.length, b.tracks.length) ? "ids" : "likeness";
   const found =
     by === "ids"
-      ? new Map(b.tracks.flatMap((t) => (known.has(t.id) ? [[t.id, t.id] as const] : [])))
+      ? withLikeNames(
+          a,
+          b,
+          new Map(b.tracks.flatMap((t) => (known.has(t.id) ? [[t.id, t.id] as const] : []))),
+        )
       : new Map(matchSession(style, a, b).pairs.map((p) => [p.came, p.baseline]));
   const pairs = corrected(found, byHand);
-  if (
-    [...pairs].every(([from, to]) => from === to) &&
-    b.tracks.every((t) => pairs.has(t.id) || !known.has(t.id))
-  )
-    return { session: b, by, pairs };
   return { session: renamed(a, b, pairs), by, pairs };
 }
 
 /** Whether two tracks under one id are one track in all likelihood. */
 const alike = (a: Track | undefined, b: Track): boolean =>
   a !== undefined && a.kind === b.kind && (a.name === b.name || (a.role !== null && a.role === b.role));
+
+/** Of tracks that have no pair, those of one kind and name that is there once on each side are one. */
+function withLikeNames(
+  a: Session,
+  b: Session,
+  pairs: ReadonlyMap<TrackId, TrackId>,
+): Map<TrackId, TrackId> {
+  const taken = new Set(pairs.values());
+  const word = (t: Track): string => `${t.kind} ${t.name}`;
+  const single = (tracks: readonly Track[]): Map<string, Track | null> => {
+    const by = new Map<string, Track | null>();
+    for (const t of tracks) by.set(word(t), by.has(word(t)) ? null : t);
+    return by;
+  };
+  const free = single(a.tracks.filter((t) => !taken.has(t.id)));
+  const more = [...single(b.tracks.filter((t) => !pairs.has(t.id)))].flatMap(([key, t]) => {
+    const other = free.get(key);
+    return t && other ? [[t.id, other.id] as const] : [];
+  });
+  return new Map([...pairs, ...more]);
+}
 
 function corrected(
   found: ReadonlyMap<TrackId, TrackId>,
@@ -89,13 +109,21 @@ function renamed(a: Session, b: Session, pairs: ReadonlyMap<TrackId, TrackId>): 
   };
 }
 
-/** Items under the ids of like ones of another list, in order; others under ids that list does not have. */
+/**
+ * Items under the ids of like ones of another list: of that with the same id where it is like it, else of the
+ * first like one that is left; others under ids that list does not have.
+ */
 function likeThose<T extends Item>(those: readonly T[], items: readonly T[], word: (x: T) => string): T[] {
-  const left = [...those];
+  const left = new Map(those.map((x) => [x.id, x]));
+  const same = items.map((x) => {
+    const there = left.get(x.id);
+    return there !== undefined && word(there) === word(x) && left.delete(x.id);
+  });
   const free = new FreeIds([...those, ...items].map((x) => x.id));
-  return items.map((x) => {
-    const at = left.findIndex((y) => word(y) === word(x));
-    const [like] = at < 0 ? [] : left.splice(at, 1);
+  return items.map((x, i) => {
+    if (same[i] === true) return x;
+    const like = [...left.values()].find((y) => word(y) === word(x));
+    if (like) left.delete(like.id);
     return { ...x, id: like?.id ?? free.take(x.id) };
   });
 }

@@ -119,7 +119,9 @@ function trackInWords(d: Looking, atoms: readonly Atom[]): string {
   const [first] = atoms;
   if (!first) return "";
   const said = atoms.map((x) => atomInWords(d, x)).join("; ");
-  return first.id === null ? capital(said) : `${d.nameOf(first.id)}: ${said}`;
+  if (first.id === null) return capital(said);
+  const name = d.before.get(first.id)?.name ?? d.nameOf(first.id);
+  return first.of === "added" || first.of === "taken out" ? `${name} ${said}` : `${name}: ${said}`;
 }
 
 function atomInWords(d: Looking, x: Atom): string {
@@ -160,7 +162,11 @@ function itemInWords(d: Looking, x: Extract<Atom, { of: "item" | "item value" | 
   return fromTo(one, say(was), say(is));
 }
 
-const fromTo = (what: string, was: string, is: string): string =>
-  was === is ? what : `${what} ${was} → ${is}`;
+function fromTo(what: string, was: string, is: string): string {
+  if (was === is) return what;
+  // "Input 3" says what it is.
+  const said = was.toLowerCase().startsWith(`${what} `) || is.toLowerCase().startsWith(`${what} `);
+  return said ? `${was} → ${is}` : `${what} ${was} → ${is}`;
+}
 const LONGEST = 80;
 const short = (text: string): string => (text.length > LONGEST ? `${text.slice(0, LONGEST - 1)}…` : text);

@@ -1,6 +1,6 @@
 import type { TrackId } from "../session/document.ts";
 import { plural } from "../session/plural.ts";
-import { atomsOf, grouped } from "./causes.ts";
+import { atomsOf, grouped, someOf } from "./causes.ts";
 import type { Cause, Look, Looking } from "./causes.ts";
 import type { Atom, AtomOf } from "./atoms.ts";
 
@@ -18,8 +18,7 @@ export const added: Look = (d) => {
   const all = (x: AtomOf<"added">): AtomOf<"added">[] => [x, ...(within.get(x.id) ?? []).flatMap(all)];
   return [...grouped(roots, (x) => x.track.parent ?? "").entries()].map(([parent, list]) => {
     const whole = list.flatMap(all);
-    const [first] = list;
-    const named = list.length === 1 && first ? first.track.name : plural(list.length, "track");
+    const named = someOf(list.map((x) => x.track.name));
     const holds = whole.length > list.length ? ` with ${plural(whole.length - list.length, "track")}` : "";
     const where = parent === "" ? "" : ` in ${d.nameOf(parent)}`;
     return { atoms: whole, telling: 2, says: () => `${named} added${where}${holds}` };
@@ -39,8 +38,7 @@ export const takenOut: Look = (d) => {
   ];
   return [...grouped(roots, (x) => parentOf(x.id) ?? "").entries()].map(([parent, list]) => {
     const whole = list.flatMap(all);
-    const [first] = list;
-    const named = list.length === 1 && first ? d.nameOf(first.id) : plural(list.length, "track");
+    const named = someOf(list.map((x) => d.nameOf(x.id)));
     const holds = whole.length > list.length ? ` with ${plural(whole.length - list.length, "track")}` : "";
     const where = parent === "" ? "" : ` of ${d.nameOf(parent)}`;
     return { atoms: whole, telling: 2, says: () => `${named} taken out${where}${holds}` };
@@ -150,7 +148,7 @@ function replaced(d: Looking): Cause[] {
   return [...grouped(pairedWays(waysOf(d)), (w) => JSON.stringify([w.from, w.to])).values()].flatMap(
     (list): Cause[] => {
       const [first] = list;
-      if (!first || first.from === null || first.to === null) return [];
+      if (!first || first.from === null || first.to === null || first.from === first.to) return [];
       const { from, to } = first;
       const sends = list.filter((w) => w.send).length;
       const on = [

@@ -7,6 +7,8 @@ import type { FileAnswer } from "../answer.ts";
 import { job } from "../crew/crew.ts";
 import type { Bench } from "../house/bench.ts";
 import { chainsPdf } from "../print/chainsPdf.ts";
+import { comparePdf } from "../print/comparePdf.ts";
+import type { ComparisonFile } from "@mossy/core/compare/out";
 import { notFound } from "../problems.ts";
 import { chainsOf } from "./chainStore.ts";
 import { followPage } from "./follow.ts";
@@ -83,4 +85,22 @@ export const chainSheetsJob = job(
   },
 );
 
-export const libraryJobs = [followJob, standsJob, templateJob, releaseJob, templateFileJob, chainSheetsJob];
+/** A comparison on paper. */
+export const comparisonJob = job(
+  "comparison",
+  async (_: Bench, compared: ComparisonFile): Promise<FileAnswer> => ({
+    bytes: await comparePdf(compared, new Date()),
+    name: "Comparison.pdf",
+    type: "application/pdf",
+  }),
+);
+
+export const libraryJobs = [
+  comparisonJob,
+  followJob,
+  standsJob,
+  templateJob,
+  releaseJob,
+  templateFileJob,
+  chainSheetsJob,
+];

@@ -15,7 +15,7 @@ import type { Crew } from "../crew/crew.ts";
 import { followEdition } from "./follow.ts";
 import { LARGE } from "../crew/large.ts";
 import { Written } from "../written.ts";
-import { followJob, releaseJob, templateFileJob, templateJob } from "./jobs.ts";
+import { comparisonJob, followJob, releaseJob, templateFileJob, templateJob } from "./jobs.ts";
 import { countTemplatesAnew, keepStand } from "./stands.ts";
 import {
   addTemplate,
@@ -94,6 +94,9 @@ function readingRoutes(router: Router, pool: Pool, crew: Crew): void {
     const what = "a large template";
     return new Written(await crew.run(releaseJob, { id, number }, { who: person.id, what }));
   });
+  answer(router, "comparePdf", ({ body, person }) =>
+    crew.run(comparisonJob, body, { who: person.id, what: "a comparison on paper" }),
+  );
   answer(router, "templateFile", ({ params, query: { release = null, as = "session" }, person }) =>
     crew.run(
       templateFileJob,

@@ -22,8 +22,8 @@ export async function behindPage(
   { pool }: Bench,
   { template, from }: { template: string; from: number },
 ): Promise<BehindPage> {
-  const { latest } = await templateCard(pool, template);
-  if (!latest) return { release: 0, of: 0, next: null, sessions: [] };
+  const { latest, name } = await templateCard(pool, template);
+  if (!latest) return { name, release: 0, of: 0, next: null, sessions: [] };
   const release = latest.number;
   const { rows: all } = await pool.query<{ many: number }>(`select count(*)::int as many from ${BEHIND}`, [
     template,
@@ -40,7 +40,7 @@ export async function behindPage(
     await setImmediate();
   }
   const [of, next] = [all[0]?.many ?? 0, from + rows.length];
-  return { release, of, next: next < of && rows.length > 0 ? next : null, sessions };
+  return { name, release, of, next: next < of && rows.length > 0 ? next : null, sessions };
 }
 
 async function askedOf(db: Db, id: string, released: Session): Promise<BehindPage["sessions"][number]> {

@@ -64,12 +64,14 @@ export const router = createBrowserRouter([
           { path: "library", lazy: screen(() => import("../library/page.tsx")) },
           { path: "library/new", lazy: screen(() => import("../library/newPage.tsx")) },
           { path: "library/follow", lazy: screen(() => import("../library/followPage.tsx")) },
+          { path: "library/:template/behind", lazy: screen(() => import("../library/behindPage.tsx")) },
           { path: "library/chains", lazy: screen(() => import("../library/chainsPage.tsx")) },
           {
             path: "library/:template/releases/:release",
             lazy: screen(() => import("../library/releasePage.tsx")),
           },
           { path: "library/:template/:view?", lazy: screen(() => import("../workbench/page.tsx")) },
+          { path: "compare", lazy: screen(() => import("../compare/page.tsx")) },
           { path: "rooms", lazy: screen(() => import("../rooms/page.tsx")) },
           { path: "rooms/new", lazy: screen(() => import("../rooms/editRoomPage.tsx")) },
           { path: "rooms/:room/edit", lazy: screen(() => import("../rooms/editRoomPage.tsx")) },
@@ -82,6 +84,10 @@ export const router = createBrowserRouter([
           { path: "me", lazy: screen(() => import("../people/accountPage.tsx")) },
           { path: "record", lazy: screen(() => import("../record/page.tsx")) },
           { path: "sessions", lazy: screen(() => import("../sessions/page.tsx")) },
+          {
+            path: "sessions/:session/forward/:release",
+            lazy: screen(() => import("../sessions/forwardPage.tsx")),
+          },
           { path: "sessions/:session", lazy: screen(() => import("../sessions/sessionPage.tsx")) },
           { path: "check-ins/:checkIn/:view?", lazy: screen(() => import("../sessions/checkInPage.tsx")) },
           {

@@ -14,7 +14,7 @@ import { Pill } from "../ui/pieces.tsx";
 import { Tile } from "../ui/tile.tsx";
 import { AlertLine } from "../ui/listPage.tsx";
 import { Preview } from "./preview.tsx";
-import { readFile } from "./readFile.ts";
+import { readFile } from "../session/readFile.ts";
 
 const GROUPS: readonly (readonly [ForeignSort, string, string])[] = [
   ["role", "Read as roles", "They stay."],

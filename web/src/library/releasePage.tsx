@@ -5,6 +5,7 @@ import { Link, useParams } from "react-router";
 import { fileAddress } from "../wire/ask.ts";
 import { queries, useStyle } from "../wire/queries.ts";
 import { useStandingIn } from "../rooms/standing.ts";
+import { compareAddress } from "../compare/sides.ts";
 import { useFindings } from "../check/useFindings.ts";
 import { day } from "../ui/dates.ts";
 import { Button } from "../ui/button.tsx";
@@ -46,6 +47,16 @@ export default function ReleasePage() {
           release={release}
           midi={data.session.tracks.some((t) => t.kind === "midi")}
         />
+        <Button asChild>
+          <Link
+            to={compareAddress(
+              { of: "release", template, release: data.number },
+              { of: "draft", template },
+            )}
+          >
+            Compare
+          </Link>
+        </Button>
         {room && (
           <Button look="main" asChild>
             <Link to={`/rooms/${room.id}/fit/${template}/${data.number}`}>Fit to {room.room.name}</Link>

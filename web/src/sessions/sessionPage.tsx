@@ -12,6 +12,7 @@ import { Failed, Loading, Trouble } from "../ui/states.tsx";
 import { TickLine } from "../ui/tickLine.tsx";
 import { useTick } from "../ui/useTick.ts";
 import { CloseButton, WhyNot } from "./closing.tsx";
+import { Forwards, NewerRelease, comparedToStart } from "./forwards.tsx";
 import { StandPill } from "./row.tsx";
 import { CameBack, FittedTo, Inputs } from "./sessionParts.tsx";
 import type { Whole } from "./sessionParts.tsx";
@@ -148,14 +149,19 @@ function SessionBody({ session: s }: { session: Whole }) {
             <Send size={14} aria-hidden /> Send the package again
           </Button>
         )}
+        <Button small asChild>
+          <Link to={comparedToStart(s)}>Compare</Link>
+        </Button>
         <CloseButton session={s} />
       </div>
       <Trouble error={send.error} />
       <WhyNot session={s} />
+      <NewerRelease session={s} />
       <div className="two-up items-start">
         <CameBack session={s} />
         <div className="flex flex-col gap-4">
           <BeforeRecording session={s} />
+          <Forwards session={s} />
           <FittedTo session={s} />
           <Inputs session={s} />
         </div>

@@ -105,14 +105,25 @@ async function send<N extends RouteName>(
 ): Promise<AnswerOf<N>> {
   const method = paths[name][0].toUpperCase();
   const known = method === "GET" ? answered.get(path) : undefined;
-  let res: Response;
+  const res = await reach(`/api${path}`, {
+    method,
+    ...(body === undefined ? {} : { body, headers: { "Content-Type": type, ...keyed(key) } }),
+    // The house need not say again what it said last.
+    ...(known && { headers: { "If-None-Match": known.tag, "Cache-Control": "max-age=0" } }),
+  });
+  if (res.status === 304 && known) return known.answer as AnswerOf<N>;
+  if (res.ok) {
+    const answer = (await res.json()) as AnswerOf<N>;
+    if (ASKED_AGAIN.has(name)) remember(path, res.headers.get("ETag"), answer);
+    return answer;
+  }
+  throw await problemOf(res);
+}
+
+/** @throws AskProblem where there is no connection */
+async function reach(address: string, options: RequestInit): Promise<Response> {
   try {
-    res = await fetch(`/api${path}`, {
-      method,
-      ...(body === undefined ? {} : { body, headers: { "Content-Type": type, ...keyed(key) } }),
-      // The house need not say again what it said last.
-      ...(known && { headers: { "If-None-Match": known.tag, "Cache-Control": "max-age=0" } }),
-    });
+    return await fetch(address, options);
   } catch {
     throw new AskProblem(
       0,
@@ -121,15 +132,13 @@ async function send<N extends RouteName>(
       null,
     );
   }
-  if (res.status === 304 && known) return known.answer as AnswerOf<N>;
-  if (res.ok) {
-    const answer = (await res.json()) as AnswerOf<N>;
-    if (ASKED_AGAIN.has(name)) remember(path, res.headers.get("ETag"), answer);
-    return answer;
-  }
+}
+
+/** What an answer says is wrong. */
+async function problemOf(res: Response): Promise<AskProblem> {
   const problem = (await res.json().catch(() => null)) as Problem | null;
   const retryAfter = Number(res.headers.get("Retry-After") ?? Number.NaN);
-  throw new AskProblem(
+  return new AskProblem(
     res.status,
     problem?.title ?? "That did not work",
     problem?.detail ?? `The house answered with ${res.status}. Try again.`,
@@ -166,6 +175,21 @@ export const forgetAnswers = (): void => answered.clear();
 
 const keyed = (key: string | undefined): Record<string, string> =>
   key === undefined ? {} : { "Idempotency-Key": key };
+
+/** Asks the house for a file that is made of what is sent. @throws AskProblem */
+export async function askFile<N extends RouteName>(
+  name: N,
+  params: Params<N>,
+  body: BodyOf<N>,
+): Promise<Uint8Array> {
+  const res = await reach(`/api${pathOf(name, params)}`, {
+    method: paths[name][0].toUpperCase(),
+    body: JSON.stringify(body),
+    headers: { "Content-Type": "application/json" },
+  });
+  if (!res.ok) throw await problemOf(res);
+  return new Uint8Array(await res.arrayBuffer());
+}
 
 /** The address of a file the house hands out. */
 export const fileAddress = <N extends RouteName>(

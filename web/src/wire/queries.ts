@@ -129,6 +129,21 @@ export const queries = {
     }),
   session: (session: string) =>
     queryOptions({ queryKey: ["session", session], queryFn: () => ask("session", { session }) }),
+  forwardLook: (session: string, release: number) =>
+    queryOptions({
+      queryKey: ["forward", session, release],
+      queryFn: () => ask("forwardLook", { session, release }),
+      // What is decided here is decided about what was looked at.
+      staleTime: Infinity,
+      gcTime: 0,
+    }),
+  behind: (template: string) =>
+    infiniteQueryOptions({
+      queryKey: ["behind", template],
+      queryFn: ({ pageParam }) => ask("behind", { template, from: pageParam }),
+      initialPageParam: 0,
+      getNextPageParam: (last) => last.next ?? undefined,
+    }),
   checkIn: (checkIn: string) =>
     queryOptions({ queryKey: ["check-in", checkIn], queryFn: () => ask("checkIn", { checkIn }) }),
 };

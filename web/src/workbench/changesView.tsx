@@ -4,6 +4,9 @@ import type { Session } from "@mossy/core/session/document";
 import { inWords } from "@mossy/core/session/says";
 import { useQuery } from "@tanstack/react-query";
 import { useDeferredValue, useMemo } from "react";
+import { Link } from "react-router";
+import { compareAddress } from "../compare/sides.ts";
+import { Button } from "../ui/button.tsx";
 import { queries } from "../wire/queries.ts";
 import { Empty, Loading } from "../ui/states.tsx";
 import { ChangeList } from "../session/changeList.tsx";
@@ -31,9 +34,19 @@ export function Changes({ template, session }: { template: Template; session: Se
   if (!data) return <Loading />;
   return (
     <div tabIndex={0} role="region" aria-label="Changes" className="h-full overflow-y-auto">
-      <h2 className="border-b border-line px-3.5 py-2 text-sm font-semibold">
-        From release {latest.number} to the draft
-      </h2>
+      <div className="flex items-center gap-3 border-b border-line px-3.5 py-1.5">
+        <h2 className="min-w-0 flex-1 text-sm font-semibold">From release {latest.number} to the draft</h2>
+        <Button small asChild>
+          <Link
+            to={compareAddress(
+              { of: "release", template: template.id, release: latest.number },
+              { of: "draft", template: template.id },
+            )}
+          >
+            Side by side
+          </Link>
+        </Button>
+      </div>
       <ChangeList said={inWords(data.session, session, diff(data.session, session))} />
     </div>
   );

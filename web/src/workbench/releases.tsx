@@ -1,6 +1,8 @@
 import { clsx } from "clsx";
 import type { Template } from "@mossy/contract/library";
 import { Link } from "react-router";
+import { compareAddress } from "../compare/sides.ts";
+import { Button } from "../ui/button.tsx";
 import { day } from "../ui/dates.ts";
 import { Pill } from "../ui/pieces.tsx";
 import { Empty } from "../ui/states.tsx";
@@ -18,11 +20,16 @@ export function Releases({ template }: { template: Template }) {
           aria-label="Who stands on an earlier release"
           className="border-b border-line bg-lantern-soft px-3.5 py-2.5 text-sm"
         >
-          <h2 className="font-semibold text-lantern">
-            Release {latest.number} reaches {behind.length} open{" "}
-            {behind.length === 1 ? "session" : "sessions"} that {behind.length === 1 ? "stands" : "stand"}{" "}
-            on an earlier one
-          </h2>
+          <div className="flex flex-wrap items-center gap-3">
+            <h2 className="min-w-0 flex-1 font-semibold text-lantern">
+              Release {latest.number} reaches {behind.length} open{" "}
+              {behind.length === 1 ? "session" : "sessions"} that {behind.length === 1 ? "stands" : "stand"}{" "}
+              on an earlier one
+            </h2>
+            <Button small asChild>
+              <Link to={`/library/${template.id}/behind`}>Bring them forward</Link>
+            </Button>
+          </div>
           <ul className="flex flex-wrap gap-x-5 gap-y-1 pt-1">
             {behind.map((u) => (
               <li key={u.session}>
@@ -59,6 +66,16 @@ export function Releases({ template }: { template: Template }) {
               </span>
             </span>
             <span className="flex flex-col items-end gap-1">
+              <Link
+                to={compareAddress(
+                  { of: "release", template: template.id, release: r.number },
+                  { of: "draft", template: template.id },
+                )}
+                className="text-sm text-moss hover:underline"
+                aria-label={`Compare release ${r.number} with the draft`}
+              >
+                Compare
+              </Link>
               {template.inUse
                 .filter((u) => u.release === r.number)
                 .map((u) => (

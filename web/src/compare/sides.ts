@@ -1,0 +1,47 @@
+/** What can be compared: one side, as it stands in addresses. */
+export type Side =
+  | { readonly of: "draft"; readonly template: string }
+  | { readonly of: "release"; readonly template: string; readonly release: number }
+  /** A session as it went out, or as it stands. */
+  | { readonly of: "out" | "now"; readonly session: string }
+  /** A check-in as it came. */
+  | { readonly of: "came"; readonly checkIn: string }
+  /** A file of this window: whoever follows the link chooses it anew. */
+  | { readonly of: "file" };
+
+/** A side as it is written in an address: "release:full-yard:3". */
+export function sideInAddress(side: Side): string {
+  switch (side.of) {
+    case "draft":
+      return `draft:${side.template}`;
+    case "release":
+      return `release:${side.template}:${side.release}`;
+    case "out":
+    case "now":
+      return `${side.of}:${side.session}`;
+    case "came":
+      return `came:${side.checkIn}`;
+    case "file":
+      return "file";
+  }
+}
+
+/** The side an address speaks of; null where it speaks of none. */
+export function sideOf(text: string | null): Side | null {
+  const [of, id = "", number = ""] = (text ?? "").split(":");
+  if (of === "file") return { of };
+  if (id === "") return null;
+  if (of === "draft") return { of, template: id };
+  if (of === "out" || of === "now") return { of, session: id };
+  if (of === "came") return { of, checkIn: id };
+  const release = Number(number);
+  return of === "release" && Number.isInteger(release) && release > 0
+    ? { of, template: id, release }
+    : null;
+}
+
+/** The address where two are compared. */
+export const compareAddress = (a: Side, b: Side | null): string => {
+  const said = new URLSearchParams({ a: sideInAddress(a), ...(b && { b: sideInAddress(b) }) });
+  return `/compare?${said.toString().replaceAll("%3A", ":")}`;
+};

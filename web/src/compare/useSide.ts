@@ -1,0 +1,85 @@
+import type { Session } from "@mossy/core/session/document";
+import { useQuery } from "@tanstack/react-query";
+import { queries } from "../wire/queries.ts";
+import type { Side } from "./sides.ts";
+
+/** A side with what is compared of it. */
+export interface LoadedSide {
+  readonly session: Session;
+  /** "Full yard, release 3". */
+  readonly name: string;
+  /** Where it stands; null for a file. */
+  readonly to: string | null;
+}
+/** A file somebody chose in this window. */
+export interface ChosenFile {
+  readonly name: string;
+  readonly session: Session;
+}
+type Loading = { readonly side: LoadedSide | null; readonly error: unknown; readonly again: () => void };
+
+/** Fetches what a side stands for. @param file what was chosen in this window, for a side that is a file */
+export function useSide(side: Side | null, file: ChosenFile | null): Loading {
+  const template = useQuery({
+    ...queries.template(side?.of === "draft" ? side.template : ""),
+    enabled: side?.of === "draft",
+  });
+  const release = useQuery({
+    ...queries.release(
+      side?.of === "release" ? side.template : "",
+      side?.of === "release" ? side.release : 0,
+    ),
+    enabled: side?.of === "release",
+  });
+  const ofSession = side?.of === "out" || side?.of === "now";
+  const session = useQuery({ ...queries.session(ofSession ? side.session : ""), enabled: ofSession });
+  const checkIn = useQuery({
+    ...queries.checkIn(side?.of === "came" ? side.checkIn : ""),
+    enabled: side?.of === "came",
+  });
+  const nothing = { side: null, error: null, again: () => {} };
+  switch (side?.of) {
+    case "draft":
+      return loading(template, (t) => ({
+        session: t.draft.session,
+        name: `${t.name}, draft`,
+        to: `/library/${t.id}`,
+      }));
+    case "release":
+      return loading(release, (r) => ({
+        session: r.session,
+        name: `${r.name}, release ${r.number}`,
+        to: `/library/${r.template}/releases/${r.number}`,
+      }));
+    case "out":
+    case "now": {
+      const out = side.of === "out";
+      return loading(session, (s) => ({
+        session: out ? s.baseline : s.now,
+        name: `${s.title}, ${out ? "as it went out" : "as it stands"}`,
+        to: `/sessions/${s.id}`,
+      }));
+    }
+    case "came":
+      return loading(checkIn, (c) => ({
+        session: c.came,
+        name: `${c.session.title}, as check-in ${c.number} came`,
+        to: `/check-ins/${c.id}`,
+      }));
+    case "file":
+      return { ...nothing, side: file && { session: file.session, name: file.name, to: null } };
+    default:
+      return nothing;
+  }
+}
+
+interface Asked<T> {
+  readonly data: T | undefined;
+  readonly error: unknown;
+  readonly refetch: () => unknown;
+}
+const loading = <T>({ data, error, refetch }: Asked<T>, of: (data: T) => LoadedSide): Loading => ({
+  side: data === undefined ? null : of(data),
+  error,
+  again: () => void refetch(),
+});

@@ -1,0 +1,205 @@
+import type { BehindPage as Behind } from "@mossy/contract/forward";
+import { worksIn } from "@mossy/contract/worksIn";
+import { plural } from "@mossy/core/session/plural";
+import { useInfiniteQuery } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
+import { Link, useParams } from "react-router";
+import { Button } from "../ui/button.tsx";
+import { PageHead, Pill } from "../ui/pieces.tsx";
+import { Empty, Failed, Loading, Trouble } from "../ui/states.tsx";
+import { mention } from "../ui/toasts.tsx";
+import { askOnce } from "../wire/ask.ts";
+import { queries, queryClient, useMe } from "../wire/queries.ts";
+
+type Line = Behind["sessions"][number];
+/** Whether a session goes forward without a person deciding anything. */
+const goesByItself = (line: Line): boolean => line.open === 0;
+
+/** All open sessions that stand on an older release of a template: brought forward in one go, or one by one. */
+export default function BehindPage() {
+  const { template = "" } = useParams();
+  const { data, error, refetch, hasNextPage, isFetching, fetchNextPage } = useInfiniteQuery(
+    queries.behind(template),
+  );
+  useEffect(() => {
+    if (hasNextPage && !isFetching) void fetchNextPage();
+  }, [hasNextPage, isFetching, fetchNextPage]);
+  if (error) return <Failed error={error} again={() => void refetch()} />;
+  if (!data) return <Loading what="Looking through the sessions" />;
+  const last = data.pages.at(-1);
+  const lines = data.pages.flatMap((p) => p.sessions);
+  return (
+    <div className="flex flex-col gap-4">
+      {hasNextPage && (
+        <p className="flex items-center gap-3 text-sm text-ink-2">
+          <progress
+            aria-label="Looking through the sessions"
+            value={last?.next ?? 0}
+            max={last?.of ?? 1}
+            className="h-2 w-40"
+          />{" "}
+          {last?.next} of {last?.of} sessions looked through
+        </p>
+      )}
+      <Lines
+        template={template}
+        name={last?.name ?? ""}
+        release={last?.release ?? 0}
+        lines={lines}
+        whole={!hasNextPage}
+      />
+    </div>
+  );
+}
+
+/** Brings sessions forward one after the other; what fails is left, and said. */
+function useBringAll(template: string, release: number) {
+  const [going, setGoing] = useState<{ done: number; of: number } | null>(null);
+  const [problems, setProblems] = useState<readonly { title: string; error: unknown }[]>([]);
+  const bring = async (lines: readonly Line[]): Promise<void> => {
+    setProblems([]);
+    const failed: { title: string; error: unknown }[] = [];
+    let done = 0;
+    for (const line of lines) {
+      setGoing({ done, of: lines.length });
+      try {
+        await askOnce(
+          "bringForward",
+          { session: line.session.id },
+          { release, revision: line.revision, choices: line.choices },
+        );
+        done++;
+      } catch (error) {
+        failed.push({ title: line.session.title, error });
+      }
+    }
+    setGoing(null);
+    setProblems(failed);
+    if (done > 0) mention(`${plural(done, "session stands", "sessions stand")} on release ${release}.`);
+    await Promise.all(
+      [["behind", template], ["template", template], ["session"], ["sessions"], ["library"], ["today"]].map(
+        (queryKey) => queryClient.invalidateQueries({ queryKey }),
+      ),
+    );
+  };
+  return { going, problems, bring };
+}
+
+function Lines({
+  template,
+  name,
+  release,
+  lines,
+  whole,
+}: {
+  template: string;
+  name: string;
+  release: number;
+  lines: readonly Line[];
+  whole: boolean;
+}) {
+  const me = useMe();
+  const { going, problems, bring } = useBringAll(template, release);
+  const ready = lines.filter(
+    (l) => goesByItself(l) && me !== null && me.right !== "assistant" && worksIn(me, l.session.room),
+  );
+  const asked = lines.filter((l) => !goesByItself(l)).length;
+  return (
+    <>
+      <PageHead
+        crumbs={[
+          ["Library", "/library"],
+          [name, `/library/${template}`],
+        ]}
+        title={`Bring forward to release ${release}`}
+        beside={
+          lines.length > 0 ? <Pill look="look">{plural(lines.length, "session")} behind</Pill> : undefined
+        }
+      >
+        {going && (
+          <span role="status" className="flex items-center gap-2 text-sm text-ink-2">
+            <progress
+              aria-label="Bringing forward"
+              value={going.done}
+              max={going.of}
+              className="h-2 w-32"
+            />
+            {going.done} of {going.of}
+          </span>
+        )}
+        {ready.length > 0 && (
+          <Button look="main" disabled={going !== null || !whole} onClick={() => void bring(ready)}>
+            Bring {plural(ready.length, "session")} forward
+          </Button>
+        )}
+      </PageHead>
+      {problems.map((p) => (
+        <Trouble
+          key={p.title}
+          error={
+            new Error(
+              `“${p.title}” stays as it is: ${p.error instanceof Error ? p.error.message : "it did not work."}`,
+            )
+          }
+        />
+      ))}
+      {lines.length === 0 ? (
+        <div className="card">
+          <Empty title="No session is behind">
+            Every open session of this template stands on its latest release.
+          </Empty>
+        </div>
+      ) : (
+        <p className="text-sm text-ink-2">
+          {asked === 0
+            ? "All of them go without a question."
+            : `${lines.length - asked} go without a question; ${asked} ${asked === 1 ? "has" : "have"} something to decide.`}{" "}
+          What is patched in a room stays as it is, and each can be taken back on its own page.
+        </p>
+      )}
+      <ul className="flex flex-col gap-3">
+        {lines.map((line) => (
+          <BehindLine key={line.session.id} line={line} release={release} />
+        ))}
+      </ul>
+    </>
+  );
+}
+
+function BehindLine({ line, release }: { line: Line; release: number }) {
+  const { session: s, says } = line;
+  return (
+    <li className="card flex flex-col gap-1.5 p-3.5">
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
+        <h2 className="min-w-0 flex-1">
+          <Link to={`/sessions/${s.id}`} className="font-semibold hover:underline">
+            {s.title}
+          </Link>{" "}
+          <span className="text-sm text-ink-2">
+            · {s.roomName} · release {s.release}
+          </span>
+        </h2>
+        {line.unplaced > 0 && (
+          <Pill look="look">{plural(line.unplaced, "new source")} without an input</Pill>
+        )}
+        {line.proposed > 0 && <Pill>{line.proposed} decided as is safer</Pill>}
+        {line.open > 0 ? (
+          <Pill look="look">{line.open} to decide</Pill>
+        ) : (
+          <Pill look="ok">goes without a question</Pill>
+        )}
+        <Button small asChild>
+          <Link to={`/sessions/${s.id}/forward/${release}`}>{line.open > 0 ? "Decide" : "Look"}</Link>
+        </Button>
+      </div>
+      <ul className="text-sm text-ink-2">
+        {says.map((sentence) => (
+          <li key={sentence}>{sentence}</li>
+        ))}
+        {line.changes === 0 && (
+          <li>Nothing changes in it; it is only said to stand on the newer release.</li>
+        )}
+      </ul>
+    </li>
+  );
+}

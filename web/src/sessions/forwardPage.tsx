@@ -1,0 +1,235 @@
+import type { ForwardLook } from "@mossy/contract/forward";
+import { compare } from "@mossy/core/compare/sentences";
+import type { Choices } from "@mossy/core/merge/decisions";
+import { merge } from "@mossy/core/merge/merge";
+import { proposalFor } from "@mossy/core/merge/propose";
+import type { Side } from "@mossy/core/merge/values";
+import { plural } from "@mossy/core/session/plural";
+import { useMutation, useQuery } from "@tanstack/react-query";
+import { useMemo, useState } from "react";
+import { Link, useNavigate, useParams } from "react-router";
+import { SentenceList } from "../compare/sentenceList.tsx";
+import { useFindings } from "../check/useFindings.ts";
+import { Button } from "../ui/button.tsx";
+import { day } from "../ui/dates.ts";
+import { Choice, PageHead, Pill } from "../ui/pieces.tsx";
+import { Failed, Loading, Trouble } from "../ui/states.tsx";
+import { mention } from "../ui/toasts.tsx";
+import { askOnce } from "../wire/ask.ts";
+import { queries, queryClient, useMayIn, useStyle } from "../wire/queries.ts";
+import { DecideList } from "./decideList.tsx";
+import { ForwardSheet } from "./forwardSheet.tsx";
+
+/** Bringing a session to another release: what comes in, what stays its own, what is to decide. */
+export default function ForwardPage() {
+  const { session = "", release = "" } = useParams();
+  const { data, error, refetch } = useQuery(queries.forwardLook(session, Number(release)));
+  if (error) return <Failed error={error} again={() => void refetch()} />;
+  if (!data) return <Loading what="Putting both together" />;
+  return <Forward key={data.revision ?? 0} look={data} again={() => void refetch()} />;
+}
+
+/** What was chosen; where one side is safer that is chosen already. */
+function useChoices({ baseline, now, theirs }: ForwardLook) {
+  const [said, setSaid] = useState<Choices>(new Map());
+  const merged = useMemo(() => {
+    const proposed = new Map<string, Side>();
+    const all = (): Choices => new Map([...proposed, ...said]);
+    // A choice can bring up another question: those are proposed for as well.
+    for (;;) {
+      const made = merge(baseline, now, theirs, all());
+      const more = made.clashes.flatMap((c) => {
+        const side = c.chosen ? undefined : proposalFor(now, theirs, c)?.side;
+        return side ? [[c.key, side] as const] : [];
+      });
+      if (more.length === 0) return { ...made, choices: all() };
+      for (const [key, side] of more) proposed.set(key, side);
+    }
+  }, [baseline, now, theirs, said]);
+  const choose = (key: string, side: Side): void => setSaid(new Map([...said, [key, side]]));
+  return { ...merged, choose };
+}
+
+const SHOWS = [
+  ["sentences", "In sentences"],
+  ["sheet", "As a sheet"],
+] as const;
+
+function Forward({ look, again }: { look: ForwardLook; again: () => void }) {
+  const { session: s, release, now, theirs, baseline } = look;
+  const merged = useChoices(look);
+  const [shows, setShows] = useState<(typeof SHOWS)[number][0]>("sentences");
+  const may = useMayIn(s.room) && s.closedAt === null;
+  const open = merged.clashes.filter((c) => !c.chosen).length;
+  const comes = useMemo(() => compare(now, merged.session), [now, merged.session]);
+  const stays = useMemo(() => compare(theirs, merged.session), [theirs, merged.session]);
+  const bring = useBring(look, merged.choices);
+  return (
+    <div className="flex h-full min-h-[620px] flex-col gap-3">
+      <PageHead
+        crumbs={[
+          ["Sessions", "/sessions"],
+          [s.title, `/sessions/${s.id}`],
+        ]}
+        title={`Bring forward to release ${release.number}`}
+        beside={
+          <Pill look={open > 0 ? "look" : "ok"}>{open > 0 ? `${open} to decide` : "nothing open"}</Pill>
+        }
+      >
+        <Choice label="Show" value={shows} choices={SHOWS} onChoose={setShows} />
+        {may && (
+          <Button look="main" disabled={open > 0 || bring.isPending} onClick={() => bring.mutate()}>
+            Bring it forward
+          </Button>
+        )}
+      </PageHead>
+      <p className="text-sm text-ink-2">
+        “{s.title}” stands on release {s.release} of{" "}
+        <Link to={`/library/${s.template}`} className="font-semibold text-moss hover:underline">
+          {s.templateName}
+        </Link>{" "}
+        in {s.roomName}. What is patched in the room stays as it is.
+      </p>
+      {bring.error && (
+        <div className="flex items-center gap-3">
+          <Trouble error={bring.error} />
+          <Button small onClick={again}>
+            Look again
+          </Button>
+        </div>
+      )}
+      {shows === "sheet" ? (
+        <section aria-label="The session before and after" className="card min-h-0 flex-1 overflow-hidden">
+          <ForwardSheet compared={comes} release={release.number} />
+        </section>
+      ) : (
+        <div className="beside min-h-0 flex-1 [--beside:300px]">
+          <div className="flex min-h-0 flex-col gap-4 overflow-y-auto">
+            <DecideList
+              sessions={{ baseline, now, theirs }}
+              clashes={merged.clashes}
+              release={release.number}
+              onChoose={may ? merged.choose : null}
+            />
+            <Part title="What comes in" many={comes.changes.length}>
+              <SentenceList
+                sentences={comes.sentences}
+                chosen={null}
+                onChoose={null}
+                nothing="The session has all of it already."
+              />
+            </Part>
+            <Part title="What stays your own" many={stays.changes.length}>
+              <SentenceList
+                sentences={stays.sentences}
+                chosen={null}
+                onChoose={null}
+                nothing={`It is then just as release ${release.number}.`}
+              />
+            </Part>
+          </div>
+          <aside aria-label="About it" className="flex min-h-0 flex-col gap-4 overflow-y-auto">
+            <WhatReleasesBring look={look} />
+            <Checked look={look} after={merged.session} />
+          </aside>
+        </div>
+      )}
+    </div>
+  );
+}
+
+/** Brings it forward, and goes to the session then. */
+function useBring({ session: s, release, revision }: ForwardLook, choices: Choices) {
+  const navigate = useNavigate();
+  return useMutation({
+    mutationFn: () => {
+      const wish = { release: release.number, revision, choices: [...choices] as [string, Side][] };
+      return askOnce("bringForward", { session: s.id }, wish);
+    },
+    onSuccess: async () => {
+      await Promise.all(
+        [["session", s.id], ["sessions"], ["template", s.template], ["behind", s.template], ["today"]].map(
+          (queryKey) => queryClient.invalidateQueries({ queryKey }),
+        ),
+      );
+      mention(`“${s.title}” stands on release ${release.number}.`);
+      await navigate(`/sessions/${s.id}`);
+    },
+  });
+}
+
+function Part({ title, many, children }: { title: string; many: number; children: React.ReactNode }) {
+  return (
+    <section aria-label={title} className="card shrink-0 overflow-hidden">
+      <h2 className="flex items-center gap-2 border-b border-line px-3 py-2 font-semibold">
+        {title} {many > 0 && <Pill>{plural(many, "change")}</Pill>}
+      </h2>
+      {children}
+    </section>
+  );
+}
+
+/** The notes of the releases between. */
+function WhatReleasesBring({ look: { notes, release, session } }: { look: ForwardLook }) {
+  return (
+    <section aria-labelledby="notes" className="card p-3.5">
+      <h2 id="notes" className="pb-1 font-semibold">
+        From release {session.release} to {release.number}
+      </h2>
+      <ol>
+        {notes.map((n) => (
+          <li key={n.number} className="border-t border-line py-1.5 text-sm">
+            <Link
+              to={`/library/${session.template}/releases/${n.number}`}
+              className="font-semibold text-moss hover:underline"
+            >
+              Release {n.number}
+            </Link>{" "}
+            {n.note}
+            <span className="block text-ink-2">
+              {n.publishedBy.name}, {day(n.publishedAt)}
+            </span>
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}
+
+/** What a check of the result says, against one of the session as it stands. */
+function Checked({ look, after }: { look: ForwardLook; after: ForwardLook["now"] }) {
+  const { style } = useStyle();
+  const was = useFindings(style, look.now, null);
+  const is = useFindings(style, after, null);
+  const known = new Set(was.open.map((f) => f.id));
+  const more = is.open.filter((f) => !known.has(f.id));
+  const gone = was.open.length - (is.open.length - more.length);
+  const unplaced = look.report.unplaced.filter((u) =>
+    after.tracks.some((t) => t.id === u.track && t.input === null),
+  );
+  const nameOf = (id: string): string => after.tracks.find((t) => t.id === id)?.name ?? "";
+  return (
+    <section aria-labelledby="checked" className="card p-3.5 text-sm">
+      <h2 id="checked" className="pb-1 text-base font-semibold">
+        The result, checked
+      </h2>
+      <p className="text-ink-2">
+        {plural(is.open.length, "finding")}: {gone} go, {more.length} {more.length === 1 ? "comes" : "come"}
+        .
+      </p>
+      <ul>
+        {more.slice(0, 6).map((f) => (
+          <li key={f.id} className="border-t border-line py-1.5">
+            {f.says}
+          </li>
+        ))}
+        {more.length > 6 && <li className="py-1 text-ink-2">and {more.length - 6} more</li>}
+        {unplaced.map((u) => (
+          <li key={u.track} className="border-t border-line py-1.5">
+            <span className="font-mono font-semibold">{nameOf(u.track)}</span> {u.says}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
