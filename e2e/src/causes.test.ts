@@ -1,18 +1,10 @@
 import { describe, expect, it } from "vitest";
+import { apiOf } from "./testing/api.ts";
 import { visit } from "./testing/visit.ts";
 
 const { b } = await visit("Marram Vale", true);
 
-/** Asks the house as the page does. */
-const api = <T>(method: string, path: string, body?: unknown): Promise<T> =>
-  b.driver.executeAsyncScript<T>(
-    "const done = arguments[3]; fetch('/api' + arguments[1], { method: arguments[0], " +
-      "headers: { 'content-type': 'application/json' }, ...(arguments[2] === null ? {} : { " +
-      "body: arguments[2] }) }).then((r) => r.json()).then(done)",
-    method,
-    path,
-    body === undefined ? null : JSON.stringify(body),
-  );
+const api = apiOf(b);
 
 interface Card {
   id: string;

@@ -62,9 +62,8 @@ export function cellIn(t: Track, column: Column, other: Row["other"], nameOf: Na
   return said === "none" || said === "nothing" ? "" : said;
 }
 
-/** What one sees of a track in every look, and in that of tracks. */
-const SEEN = ["name", "colour", "icon"] as const;
-const SHOWN: ReadonlySet<string> = new Set([...SEEN, "level"]);
+/** What one sees of a track in the look of tracks. */
+const SHOWN: ReadonlySet<string> = new Set(["name", "level"]);
 const calledOf = (field: TrackField | "folder"): string =>
   field === "folder" ? "folder" : TRACK[field].called;
 

@@ -220,11 +220,7 @@ function Half({ track: t, row, side, compared, look, columns }: HalfProps) {
     >
       <span className="flex min-w-0 items-center gap-1.5" style={{ paddingLeft: depthOf(tracks, t) * 12 }}>
         <Tile colour={t.colour} icon={t.icon} size={18} />
-        <Value
-          text={t.name}
-          other={other("name") || other("colour") || other("icon")}
-          bold={t.kind === "folder"}
-        />
+        <Value text={t.name} other={other("name")} bold={t.kind === "folder"} />
       </span>
       {COLUMNS[look].map(([column]) => (
         <Value
