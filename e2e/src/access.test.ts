@@ -2,7 +2,8 @@ import { beforeAll, describe, expect, it } from "vitest";
 import { axeFinds } from "./testing/axe.ts";
 import { visit } from "./testing/visit.ts";
 import type { Theme } from "./browser.ts";
-import { SCREENS, openScreen } from "./screens.ts";
+import { openScreen } from "./openScreen.ts";
+import { SCREENS } from "./screens.ts";
 
 const { b } = await visit(null);
 

@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { visit } from "./testing/visit.ts";
-import { SCREENS, openScreen } from "./screens.ts";
+import { openScreen } from "./openScreen.ts";
+import { SCREENS } from "./screens.ts";
 
 const { b } = await visit();
 

@@ -1,111 +1,14 @@
 import { Key } from "selenium-webdriver";
-import type { Browser } from "./browser.ts";
+import { HOUSE_SCREENS } from "./houseScreens.ts";
+import type { Screen } from "./openScreen.ts";
 
 /**
  * Every screen with what is done on it before it is looked at. `{session}` and `{checkIn}` stand for the
  * demo's Album mix, `{behind}` for a session that stands on an older release.
  */
-export const SCREENS: readonly {
-  readonly name: string;
-  readonly path: string;
-  readonly ready: string;
-  readonly act?: (b: Browser) => Promise<void>;
-}[] = [
+export const SCREENS: readonly Screen[] = [
   { name: "today", path: "/", ready: "//*[name()='svg'][contains(@class, 'recharts')]" },
-  {
-    name: "house-style",
-    path: "/house/pans/double-second",
-    ready: "//section[@aria-label='Role Double second']",
-    act: (b) => b.type("//input[@id='try-name']", "2nd pan (far) #2"),
-  },
-  { name: "house-style-family", path: "/house/guitars", ready: "//section[@aria-label='Family Guitars']" },
-  {
-    name: "house-style-new-role",
-    path: "/house/engine",
-    ready: "//section[@aria-label='Family Engine room']",
-    act: (b) => b.press("a"),
-  },
-  {
-    name: "house-style-table",
-    path: "/house/engine",
-    ready: "//section[@aria-label='Family Engine room']",
-    act: (b) => b.button("As a table, in and out"),
-  },
-  { name: "house-unread", path: "/house/unread", ready: "//section[@aria-label='Unread names']" },
-  { name: "house-colours", path: "/house/colours", ready: "//section[@aria-label='Palette']" },
-  {
-    name: "house-colours-spread",
-    path: "/house/colours",
-    ready: "//section[@aria-label='Palette']",
-    act: async (b) => {
-      await b.button("Spread");
-      await b.button("As far as possible");
-      await b.see("//button[.='Take it over']", 60_000);
-    },
-  },
-  {
-    name: "house-colours-limited",
-    path: "/house/colours",
-    ready: "//section[@aria-label='Palette']",
-    act: (b) => b.button("Limited"),
-  },
-  {
-    name: "house-beside",
-    path: "/house/beside?group=side&line=hat-side",
-    ready: "//section[@aria-label='hat side']",
-  },
-  { name: "house-names", path: "/house/names", ready: "//span[.='one way']" },
-  { name: "house-names-files", path: "/house/names?line=recorded-file", ready: "//span[.='one way']" },
-  { name: "house-icons", path: "/house/icons", ready: "//button[contains(@title, 'kick-drum')]" },
-  {
-    name: "house-folders",
-    path: "/house/folders?line=drum-kit",
-    ready: "//section[@aria-label='Folder Drum kit']",
-  },
-  {
-    name: "house-disk",
-    path: "/house/disk",
-    ready: "//h2[.='Look through a tree']",
-    act: async (b) => {
-      await b.button("The shared disk");
-      await b.see("//li[@data-sort]", 60_000);
-    },
-  },
-  {
-    name: "house-disk-blueprint",
-    path: "/house/disk?show=blueprint",
-    ready: "//section[@aria-label='Folder']",
-  },
-  { name: "house-starts", path: "/house/starts", ready: "//section[@aria-label='Line']" },
-  {
-    name: "house-starts-session",
-    path: "/house/starts?show=session",
-    ready: "//form[@aria-label='New sessions']",
-  },
-  {
-    name: "house-starts-checklist",
-    path: "/house/starts?show=checklist",
-    ready: "//label[contains(., 'Every room has')]",
-  },
-  {
-    name: "house-exceptions",
-    path: "/house/exceptions?line=rough-guides",
-    ready: "//span[.='never applies']",
-  },
-  { name: "house-editions", path: "/house/editions", ready: "//h2[.='Editions so far']" },
-  {
-    name: "house-take-over",
-    path: "/house/editions",
-    ready: "//h2[.='Editions so far']",
-    act: async (b) => {
-      await b.click("//li[contains(., 'Spoken')]//button[.='See it']");
-      await b.click("//input[@aria-label='All of starts']");
-      await b.seeText("Take over");
-      await b.driver.executeScript(
-        "document.querySelector(\"[aria-label='From another house style']\").scrollIntoView()",
-      );
-    },
-  },
+  ...HOUSE_SCREENS,
   { name: "library", path: "/library", ready: "//h2[.='Steelpan']" },
   { name: "follow", path: "/library/follow", ready: "//p[.='Every template follows the house style']" },
   {
@@ -294,25 +197,3 @@ export const SCREENS: readonly {
   },
   { name: "nowhere", path: "/no/such/page", ready: "//p[.='There is no page here']" },
 ];
-
-/** Fills in the ids of the demo's Album mix. */
-export async function addressOf(b: Browser, path: string): Promise<string> {
-  if (!path.includes("{")) return path;
-  const found = await b.driver.executeAsyncScript<{ session: string; checkIn: string; behind: string }>(
-    "const done = arguments[0]; fetch('/api/sessions').then((r) => r.json()).then(({ " +
-      "sessions }) => { const s = sessions.find((x) => x.title === 'Album mix, Marram'); " +
-      "const behind = sessions.find((x) => x.title === 'Ferry landing'); " +
-      "done({ session: s.id, checkIn: s.lastCheckIn.id, behind: behind.id }); })",
-  );
-  return path
-    .replace("{session}", found.session)
-    .replace("{checkIn}", found.checkIn)
-    .replace("{behind}", found.behind);
-}
-
-/** Opens a screen and brings it to the state it is looked at in. */
-export async function openScreen(b: Browser, screen: (typeof SCREENS)[number]): Promise<void> {
-  await b.go(await addressOf(b, screen.path));
-  await b.see(screen.ready);
-  await screen.act?.(b);
-}

@@ -5,7 +5,8 @@ import { Browser } from "./browser.ts";
 import type { Theme } from "./browser.ts";
 import { layGround } from "./ground.ts";
 import { openHouse } from "./house.ts";
-import { SCREENS, openScreen } from "./screens.ts";
+import { openScreen } from "./openScreen.ts";
+import { SCREENS } from "./screens.ts";
 
 /** The pictures of docs/screenshots: which screen, in which light. */
 const KEPT: readonly (readonly [screen: string, theme: Theme])[] = [

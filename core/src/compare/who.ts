@@ -41,7 +41,7 @@ export function whoIn(session: Session, common: ReadonlySet<TrackId>): Who {
       for (const id of leaves) left.delete(id);
     }
     // Folders round what was said go without saying.
-    if (said.length > 0) for (const id of [...left]) if (isFolder.has(id)) left.delete(id);
+    if (said.length > 0) for (const id of left) if (isFolder.has(id)) left.delete(id);
     return inOneLine(said, [...left].map(nameOf));
   };
 }

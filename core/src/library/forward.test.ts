@@ -4,7 +4,7 @@ import { van } from "../fixtures/van.ts";
 import { fit } from "../fit/fit.ts";
 import { merge } from "../merge/merge.ts";
 import { apply } from "../session/apply.ts";
-import { setField, setSessionField } from "../session/change.ts";
+import { setField, setFields, setSessionField } from "../session/change.ts";
 import { blankTrack } from "../session/document.ts";
 import type { Session, Track, TrackFields } from "../session/document.ts";
 import { byId } from "../session/routing.ts";
@@ -16,7 +16,7 @@ const track = (s: Session, id: string): Track => {
   return t;
 };
 const set = <F extends keyof TrackFields>(s: Session, id: string, field: F, to: TrackFields[F]): Session =>
-  apply(s, [setField(track(s, id), field, to)]);
+  apply(s, setFields(track(s, id), { [field]: to }));
 
 /** Release 3, and what release 4 makes of it: a third drum microphone before the others, a slower tempo. */
 const three = smallSession();

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { smallSession } from "../fixtures/sessions.ts";
 import { apply } from "../session/apply.ts";
-import { setField, setSessionField } from "../session/change.ts";
+import { setFields, setSessionField } from "../session/change.ts";
 import type { Change } from "../session/change.ts";
 import { blankTrack } from "../session/document.ts";
 import type { Session, Track, TrackFields } from "../session/document.ts";
@@ -16,7 +16,7 @@ const track = (id: string): Track => {
   return t;
 };
 const set = <F extends keyof TrackFields>(id: string, field: F, to: TrackFields[F]): Session =>
-  apply(base, [setField(track(id), field, to)]);
+  apply(base, setFields(track(id), { [field]: to }));
 /** The one clash of two, in words, with the side that is proposed. */
 function clashOf(ours: Session, theirs: Session) {
   const { clashes } = merge(base, ours, theirs);

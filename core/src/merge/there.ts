@@ -3,7 +3,6 @@ import type { Decisions } from "./decisions.ts";
 import { otherSide, speaksOf, unchanged } from "./three.ts";
 import type { One, Three } from "./three.ts";
 import { SIDES } from "./values.ts";
-import type { Side } from "./values.ts";
 
 /**
  * Which tracks are there after both. What one took out goes, unless the other went on with it: changed it, put

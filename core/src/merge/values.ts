@@ -184,7 +184,7 @@ function toldApart(
   const known = new Set(base.map(keyOf));
   const isNew = (x: unknown): x is Fields & { readonly id: string } => withId(x) && !known.has(keyOf(x));
   const taken = new Set([...base, ...ours, ...theirs].map(keyOf));
-  const inside = ({ id: _, ...rest }: Fields): string => JSON.stringify(rest);
+  const inside = (x: Fields): string => JSON.stringify({ ...x, id: "" });
   const [mine, others] = [ours.filter(isNew), theirs.filter(isNew)];
   const renamed = new Map<unknown, string>();
   const paired = new Set<unknown>();

@@ -214,8 +214,8 @@ function Checked({ look, after }: { look: ForwardLook; after: ForwardLook["now"]
         The result, checked
       </h2>
       <p className="text-ink-2">
-        {plural(is.open.length, "finding")}: {gone} go, {more.length} {more.length === 1 ? "comes" : "come"}
-        .
+        {plural(is.open.length, "finding")}
+        {gone + more.length === 0 ? ", as before." : `: ${gone} go, ${more.length} come.`}
       </p>
       <ul>
         {more.slice(0, 6).map((f) => (
