@@ -12,19 +12,9 @@ import {
   unreadNames,
   wholeEdition,
 } from "./house.ts";
-import {
-  followPage,
-  library,
-  newTemplate,
-  publishRelease,
-  release,
-  template,
-  templateCard,
-  wholeRelease,
-} from "./library.ts";
 import { CREW, FILE, LEAD, route } from "./route.ts";
 
-/** House style, library and chains. */
+/** House style and chains. */
 export const houseRoutes = {
   house: route({
     summary: "The draft of the house style and the list of editions",
@@ -83,49 +73,6 @@ export const houseRoutes = {
     once: true,
     body: publishEdition,
     answer: edition,
-  }),
-
-  library: route({ summary: "The templates", who: "signed-in", answer: library }),
-  template: route({ summary: "A template: draft and releases", who: "signed-in", answer: template }),
-  newTemplate: route({
-    summary: "Begin a template",
-    who: LEAD,
-    once: true,
-    body: newTemplate,
-    answer: templateCard.pick({ id: true }),
-  }),
-  follow: route({
-    summary:
-      "Templates that the edition in force asks something of, some at a time, with what " +
-      "following it would change",
-    who: "signed-in",
-    answer: followPage,
-  }),
-  followEdition: route({
-    summary: "Dress a draft as the edition in force asks and publish it as the next release",
-    who: LEAD,
-    once: true,
-    body: publishRelease,
-    answer: release,
-  }),
-  templateFile: route({
-    summary:
-      "A release of a template as a session exchange file, a template file or a MIDI file; its draft where " +
-      "none is named",
-    who: "signed-in",
-    query: z.object({
-      release: z.coerce.number().int().min(1).optional(),
-      as: z.enum(["session", "template", "midi"]).optional(),
-    }),
-    answer: FILE,
-  }),
-  release: route({ summary: "A release, whole", who: "signed-in", answer: wholeRelease }),
-  publishRelease: route({
-    summary: "Publish the draft as the next release",
-    who: LEAD,
-    once: true,
-    body: publishRelease,
-    answer: release,
   }),
 
   chains: route({

@@ -5,6 +5,9 @@ import { document, revision } from "./documents.ts";
 import { doer } from "./people.ts";
 import { stored } from "./stored.ts";
 
+/** Why nobody should start from a release any more. */
+export const takenBack = z.object({ by: doer, at: z.iso.datetime(), reason: z.string() });
+
 export const release = z.object({
   number: z.int().min(1),
   note: z.string(),
@@ -12,13 +15,27 @@ export const release = z.object({
   tracks: z.int(),
   publishedBy: doer,
   publishedAt: z.iso.datetime(),
+  takenBack: takenBack.nullable(),
 });
 export type Release = z.infer<typeof release>;
+
+/** An outermost folder of a template, or (without a name) what stands in none: how much is in it. */
+export const folderGlance = z.object({
+  name: z.string(),
+  colour: z.string().nullable(),
+  tracks: z.int(),
+});
+export type FolderGlance = z.infer<typeof folderGlance>;
 
 export const templateCard = z.object({
   id: z.string(),
   name: z.string(),
   shelf: z.string(),
+  /** What it is for. */
+  says: z.string(),
+  /** Nothing is begun from it any more. */
+  retired: z.boolean(),
+  folders: z.array(folderGlance),
   tracks: z.int(),
   inputs: z.int(),
   latest: release.nullable(),
@@ -35,12 +52,38 @@ export const templateCard = z.object({
 });
 export type TemplateCard = z.infer<typeof templateCard>;
 
-export const library = z.object({ templates: z.array(templateCard) });
+/** A shelf of the library. */
+export const shelf = z.object({
+  name: oneLine(60).trim().min(1, "give the shelf a name"),
+  icon: oneLine(40).nullable(),
+  /** What it is for. */
+  says: oneLine(200),
+});
+export type Shelf = z.infer<typeof shelf>;
+
+/** Templates on their shelves; shelves in the order they stand in. */
+export const library = z.object({ templates: z.array(templateCard), shelves: z.array(shelf) });
+
+/**
+ * All shelves in their order; `was` is what a shelf was called, null for a new one. One that is left out has to
+ * be empty, or what stands on it goes to another (`merged`).
+ */
+export const editShelves = z.object({
+  shelves: z.array(shelf.extend({ was: z.string().max(60).nullable() })).max(200),
+  merged: z.array(z.object({ name: z.string().max(60), into: z.string().max(60) })).max(200),
+});
+
+/** Templates in which something is called what is looked for, and what. */
+export const foundTemplates = z.object({
+  found: z.array(z.object({ template: z.string(), where: z.array(z.string()) })),
+});
 
 export const template = z.object({
   id: z.string(),
   name: z.string(),
   shelf: z.string(),
+  says: z.string(),
+  retired: z.boolean(),
   draft: document,
   releases: z.array(release),
   /** Where its releases are in use. */
@@ -94,7 +137,20 @@ export const newTemplate = z.object({
   shelf: oneLine(60).trim().min(1, "choose a shelf"),
   /** What it begins with; without one it begins empty, as the house starts a session. */
   session: session.optional(),
+  /** The template it begins with; its draft, or a release of it. */
+  from: z.object({ template: z.string(), release: z.int().min(1).nullable() }).optional(),
 });
+export const editTemplate = z.object({
+  name: oneLine(80).trim().min(1, "give it a name"),
+  shelf: oneLine(60).trim().min(1, "choose a shelf"),
+  says: longText(1000).trim(),
+});
+/** Takes a release back with a reason, or gives it out again (`reason` null). */
+export const takeBack = z.object({
+  reason: longText(500).trim().min(1, "say why it is taken back").nullable(),
+});
+/** Takes an earlier release up as the draft again. */
+export const takeUp = z.object({ release: z.int().min(1), revision });
 export const publishRelease = z.object({
   revision,
   note: longText(2000).trim().min(1, "say in a few words what changed"),
@@ -103,5 +159,6 @@ export const wholeRelease = release.extend({
   template: z.string(),
   name: z.string(),
   shelf: z.string(),
+  retired: z.boolean(),
   session: stored(session),
 });

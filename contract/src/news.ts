@@ -13,6 +13,10 @@ export const news = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("release"), release: z.int(), card: templateCard, by: doer }),
   /** A template was begun. */
   z.object({ kind: z.literal("template"), card: templateCard, by: doer }),
+  /** Shelves were named, ordered or put together. */
+  z.object({ kind: z.literal("shelves"), by: doer }),
+  /** A release was taken back, or given out again; `card` is its template. */
+  z.object({ kind: z.literal("taken-back"), release: z.int(), card: templateCard, by: doer }),
   z.object({ kind: z.literal("edition"), edition: z.int(), by: doer }),
   /** A session came back; the check-in is the last one of `card`. */
   z.object({ kind: z.literal("check-in"), card: sessionCard, findings: z.int(), by: doer }),

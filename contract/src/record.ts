@@ -11,6 +11,7 @@ export const recordKind = z.enum([
   "rights",
   "station",
   "published",
+  "library",
   "taken-back",
   "files",
   "rooms",

@@ -1,7 +1,7 @@
 import { z } from "zod";
-import { forwardRoutes } from "./forwardRoutes.ts";
 import { houseRoutes } from "./houseRoutes.ts";
 import type { RouteName } from "./paths.ts";
+import { libraryRoutes } from "./libraryRoutes.ts";
 import { peopleRoutes } from "./peopleRoutes.ts";
 import { route } from "./route.ts";
 import type { UPLOAD } from "./route.ts";
@@ -38,8 +38,8 @@ export const routes = {
   }),
   ...peopleRoutes,
   ...houseRoutes,
+  ...libraryRoutes,
   ...workRoutes,
-  ...forwardRoutes,
 } as const satisfies Record<RouteName, Route>;
 
 export type Routes = typeof routes;

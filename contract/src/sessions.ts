@@ -68,6 +68,8 @@ export const sessionCard = z.object({
   templateName: z.string(),
   release: z.int(),
   latestRelease: z.int(),
+  /** Why its release was taken back; null where it was not. */
+  takenBack: z.string().nullable(),
   /** The edition of the house style it was started under. */
   edition: z.int(),
   madeBy: doer,

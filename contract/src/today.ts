@@ -30,6 +30,7 @@ export const openSession = sessionCard
     templateName: true,
     release: true,
     latestRelease: true,
+    takenBack: true,
     edition: true,
     unplaced: true,
   })

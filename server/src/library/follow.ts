@@ -33,7 +33,7 @@ interface Row {
 const BEHIND = `
   from templates t join documents d on d.id = t.document
   join releases r on r.template = t.id and r.number = t.latest
-  where r.edition < $1`;
+  where r.edition < $1 and t.retired_at is null`;
 /** Of those, the ones that are asked something. */
 const ASKED = `${BEHIND} and exists (select 1 from template_stands n where n.template = t.id and n.asked > 0)`;
 const ROW =
@@ -42,7 +42,8 @@ const ROW =
 /** Of how many templates the edition in force asks something, and how many things in all. */
 export async function askedInAll(db: Db): Promise<{ templates: number; things: number }> {
   const { rows } = await db.query<{ templates: number; things: number }>(
-    "select count(*)::int as templates, coalesce(sum(asked), 0)::int as things from template_stands where asked > 0",
+    "select count(*)::int as templates, coalesce(sum(n.asked), 0)::int as things from template_stands n " +
+      "join templates t on t.id = n.template where n.asked > 0 and t.retired_at is null",
   );
   return rows[0] ?? { templates: 0, things: 0 };
 }

@@ -4,7 +4,7 @@ import type { Request } from "express";
 import { idOf } from "@mossy/core/words/usual/index";
 import { doerOf } from "../doer.ts";
 import { answer } from "../answer.ts";
-import { once } from "../transaction.ts";
+import { inTransaction, once } from "../transaction.ts";
 import type { Pool, Db } from "../database.ts";
 import { currentEdition } from "../house/store.ts";
 import { note } from "../record/store.ts";
@@ -17,6 +17,8 @@ import { LARGE } from "../crew/large.ts";
 import { Written } from "../written.ts";
 import { comparisonJob, followJob, releaseJob, templateFileJob, templateJob } from "./jobs.ts";
 import { countTemplatesAnew, keepStand } from "./stands.ts";
+import { editTemplate, retireTemplate, sessionFrom, takeBack, takeUp } from "./life.ts";
+import { editShelves, shelvesOf } from "./shelves.ts";
 import {
   addTemplate,
   publishRelease,
@@ -24,8 +26,10 @@ import {
   templateCard,
   templateCards,
   templateWith,
+  templatesWith,
 } from "./store.ts";
 import type { Release } from "@mossy/contract/library";
+import type { Person } from "@mossy/contract/people";
 
 /** Pages that stand beside the templates under /library. */
 const OWN_PAGES = new Set(["new", "chains", "follow"]);
@@ -35,8 +39,9 @@ export function libraryRoutes(pool: Pool, styles: Styles, crew: Crew): Router {
   readingRoutes(router, pool, crew);
   answer(router, "library", async () => {
     await countTemplatesAnew(pool, crew);
-    return { templates: await templateCards(pool) };
+    return { templates: await templateCards(pool), shelves: await shelvesOf(pool) };
   });
+  lifeRoutes(router, pool);
   answer(router, "follow", async ({ params, person }) => {
     const from = Number(params.from);
     if (!Number.isInteger(from) || from < 0) throw notFound(`place “${params.from}” to go on from`);
@@ -57,7 +62,8 @@ export function libraryRoutes(pool: Pool, styles: Styles, crew: Crew): Router {
   );
   answer(router, "newTemplate", async ({ body, person, errand }) => {
     const { house } = (await styles.current(pool)).style;
-    const session = body.session ? { ...body.session, title: body.name } : newSession(house, body.name);
+    const begun = body.session ?? (body.from ? await sessionFrom(pool, body.from) : null);
+    const session = begun ? { ...begun, title: body.name } : newSession(house, body.name);
     const template = { id: idFor(body.name), name: body.name, shelf: body.shelf };
     return once(pool, errand, async (db) => {
       await addTemplate(db, template, person.id, session);
@@ -80,6 +86,62 @@ export function libraryRoutes(pool: Pool, styles: Styles, crew: Crew): Router {
     }),
   );
   return router;
+}
+
+/** What happens to a template over the years: its name, its shelf, its releases taken back or up again. */
+function lifeRoutes(router: Router, pool: Pool): void {
+  answer(router, "findTemplates", async ({ query }) => ({ found: await templatesWith(pool, query.find) }));
+  answer(router, "editShelves", ({ body, person, req }) =>
+    inTransaction(pool, async (db) => {
+      const shelves = await editShelves(db, body);
+      await note(db, req, { what: "library", who: person, says: "named and ordered the shelves" });
+      await tell(db, { kind: "shelves", by: doerOf(person) });
+      return { shelves };
+    }),
+  );
+  const changed = (
+    req: Request,
+    person: Person,
+    template: string,
+    says: string,
+    work: (db: Db) => Promise<void>,
+  ) =>
+    inTransaction(pool, async (db) => {
+      await work(db);
+      const card = await templateCard(db, template);
+      await note(db, req, { what: "library", who: person, says: `${says} “${card.name}”` });
+      await tell(db, { kind: "template", card, by: doerOf(person) });
+      return card;
+    });
+  answer(router, "editTemplate", ({ params: { template }, body, person, req }) =>
+    changed(req, person, template, "renamed, described or moved", (db) => editTemplate(db, template, body)),
+  );
+  answer(router, "retireTemplate", ({ params: { template }, body: { retired }, person, req }) =>
+    changed(req, person, template, retired ? "retired" : "brought back", (db) =>
+      retireTemplate(db, template, retired, person.id),
+    ),
+  );
+  answer(router, "takeBack", ({ params, body: { reason }, person, req }) =>
+    inTransaction(pool, async (db) => {
+      const [template, release] = [params.template, Number(params.release)];
+      await takeBack(db, template, release, reason, person.id);
+      const card = await templateCard(db, template);
+      const which = `release ${release} of “${card.name}”`;
+      const says = reason === null ? `gave out ${which} again` : `took ${which} back: ${reason}`;
+      await note(db, req, { what: "library", who: person, says });
+      await tell(db, { kind: "taken-back", release, card, by: doerOf(person) });
+      return card;
+    }),
+  );
+  answer(router, "takeUp", ({ params: { template }, body, person, errand }) =>
+    once(pool, errand, async (db) => {
+      const document = await takeUp(db, template, body, person.id);
+      const of = { template: await templateCard(db, template) };
+      const { id, revision, updatedAt } = document;
+      await tell(db, { kind: "document", document: id, revision, of, by: doerOf(person) });
+      return { revision, merged: false, updatedAt };
+    }),
+  );
 }
 
 /** A template and its releases as they are read, on the page and as files. */

@@ -1,4 +1,5 @@
 import { setImmediate } from "node:timers/promises";
+import type { FolderGlance } from "@mossy/contract/library";
 import { askedOf } from "@mossy/core/check/asks";
 import { diff } from "@mossy/core/session/diff";
 import { CHANNELS } from "@mossy/core/session/document";
@@ -20,7 +21,45 @@ const standOf = (draft: Session, released: Session | null) => ({
     0,
   ),
   changed: released === null || diff(released, draft).length > 0,
+  folders: foldersOf(draft),
+  words: wordsOf(draft),
 });
+
+/** The outermost folders of a session with how many tracks are in each; what stands in none comes last. */
+function foldersOf({ tracks }: Session): FolderGlance[] {
+  const outermost = new Map<string, string>();
+  const folders = new Map<string | null, FolderGlance>();
+  for (const t of tracks) {
+    const root =
+      t.parent === null ? (t.kind === "folder" ? t.id : null) : (outermost.get(t.parent) ?? null);
+    if (root !== null) outermost.set(t.id, root);
+    const there = folders.get(root);
+    if (root === t.id) folders.set(root, { name: t.name, colour: t.colour, tracks: 0 });
+    else if (there) folders.set(root, { ...there, tracks: there.tracks + (t.kind === "folder" ? 0 : 1) });
+    else folders.set(root, { name: "", colour: null, tracks: 1 });
+  }
+  const loose = folders.get(null);
+  folders.delete(null);
+  return [...folders.values(), ...(loose ? [loose] : [])];
+}
+
+/** So much is kept to find a template by; more is in no template somebody made by hand. */
+const MOST_WORDS = 4000;
+
+/** What a template is found by: what its tracks are called and are for, what processes them, what is noted. */
+function wordsOf({ tracks, notes, checklist }: Session): string[] {
+  const words = new Set<string>();
+  for (const t of tracks) {
+    words.add(`track ${t.name}`);
+    if (t.role !== null) words.add(`role ${t.role.replaceAll("-", " ")}`);
+    if (t.microphone !== "") words.add(`microphone ${t.microphone}`);
+    for (const i of t.inserts) words.add(`processor ${i.device?.name ?? i.kind}`);
+    if (t.notes !== "") words.add(`note of ${t.name}: ${t.notes}`);
+  }
+  for (const line of [...notes.split("\n"), ...checklist])
+    if (line.trim() !== "") words.add(`note: ${line.trim()}`);
+  return [...words].slice(0, MOST_WORDS);
+}
 
 interface Latest {
   readonly number: number;
@@ -73,13 +112,22 @@ export async function keepStand(
   asked: Asked | null = null,
 ): Promise<void> {
   const latest = await latestOf(db, template);
-  const { tracks, inputs, changed } = standOf(draft, latest?.session ?? null);
+  const { tracks, inputs, changed, folders, words } = standOf(draft, latest?.session ?? null);
   await db.query(
-    `insert into template_stands as n (template, tracks, inputs, changed, asked, counted_edition)
-     values ($1, $2, $3, $4, coalesce($5, 0), $6)
-     on conflict (template) do update set tracks = $2, inputs = $3, changed = $4,
+    `insert into template_stands as n (template, tracks, inputs, changed, asked, counted_edition, folders, words)
+     values ($1, $2, $3, $4, coalesce($5, 0), $6, $7, $8)
+     on conflict (template) do update set tracks = $2, inputs = $3, changed = $4, folders = $7, words = $8,
        asked = coalesce($5, n.asked), counted_edition = coalesce($6, n.counted_edition)`,
-    [template, tracks, inputs, changed, asked?.things ?? null, asked?.edition ?? null],
+    [
+      template,
+      tracks,
+      inputs,
+      changed,
+      asked?.things ?? null,
+      asked?.edition ?? null,
+      JSON.stringify(folders),
+      words,
+    ],
   );
 }
 

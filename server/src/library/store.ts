@@ -1,4 +1,4 @@
-import type { Release, Template, TemplateCard } from "@mossy/contract/library";
+import type { FolderGlance, Release, Template, TemplateCard } from "@mossy/contract/library";
 import type { Doer } from "@mossy/contract/people";
 import { diff } from "@mossy/core/session/diff";
 import type { Session } from "@mossy/core/session/document";
@@ -7,6 +7,7 @@ import type { Db } from "../database.ts";
 import { doerIn } from "../doer.ts";
 import { HouseProblem, notFound, stale } from "../problems.ts";
 import { addDocument, documentWith } from "../documents/store.ts";
+import { needShelf } from "./shelves.ts";
 import { keepStand } from "./stands.ts";
 
 interface ReleaseRow {
@@ -16,8 +17,11 @@ interface ReleaseRow {
   tracks: number;
   published_by: Doer;
   published_at: Date;
+  taken_back: { by: Doer; at: string; reason: string } | null;
 }
-const RELEASE = `number, note, edition, tracks, ${doerIn("published_by")} as published_by, published_at`;
+const RELEASE = `number, note, edition, tracks, ${doerIn("published_by")} as published_by, published_at,
+  (select jsonb_build_object('by', ${doerIn("b.made_by")}, 'at', b.made_at, 'reason', b.reason) from taken_back b
+   where b.template = releases.template and b.release = releases.number) as taken_back`;
 const releaseOf = (r: ReleaseRow): Release => ({
   number: r.number,
   note: r.note,
@@ -25,12 +29,16 @@ const releaseOf = (r: ReleaseRow): Release => ({
   tracks: r.tracks,
   publishedBy: r.published_by,
   publishedAt: r.published_at.toISOString(),
+  takenBack: r.taken_back && { ...r.taken_back, at: new Date(r.taken_back.at).toISOString() },
 });
 
 type CardRow = {
   id: string;
   name: string;
   shelf: string;
+  says: string;
+  retired: boolean;
+  folders: FolderGlance[];
   draft_tracks: number;
   inputs: number;
   changed: boolean;
@@ -39,9 +47,9 @@ type CardRow = {
   updated_at: Date;
 } & { [K in keyof ReleaseRow]: ReleaseRow[K] | null };
 const CARDS = `
-  select t.id, t.name, t.shelf, n.tracks as draft_tracks, n.inputs, n.changed, n.asked, d.updated_at,
+  select t.id, t.name, t.shelf, t.says, t.retired_at is not null as retired, n.folders, n.tracks as draft_tracks, n.inputs, n.changed, n.asked, d.updated_at,
          r.number, r.note, r.edition, r.tracks, jsonb_build_object('id', p.id, 'name', p.name) as published_by,
-         r.published_at, coalesce(s.open, 0) as open
+         r.published_at, null as taken_back, coalesce(s.open, 0) as open
   from templates t join documents d on d.id = t.document join template_stands n on n.template = t.id
   left join releases r on r.template = t.id and r.number = t.latest left join people p on p.id = r.published_by
   left join (select template, count(*)::int as open from sessions where closed_at is null group by 1) s
@@ -50,6 +58,9 @@ const cardOf = (r: CardRow): TemplateCard => ({
   id: r.id,
   name: r.name,
   shelf: r.shelf,
+  says: r.says,
+  retired: r.retired,
+  folders: r.folders,
   tracks: r.draft_tracks,
   inputs: r.inputs,
   latest: r.number === null ? null : releaseOf(r as ReleaseRow),
@@ -72,6 +83,23 @@ export async function templateCard(db: Db, id: string): Promise<TemplateCard> {
   return cardOf(row);
 }
 
+/** So much of what was found is said of each template. */
+const SAID = 4;
+
+/** Templates in which a track, role, processor or note is called so, and what; those with most first. */
+export async function templatesWith(
+  db: Db,
+  find: string,
+): Promise<{ template: string; where: string[] }[]> {
+  const { rows } = await db.query<{ template: string; where: string[] }>(
+    `select n.template, (array_agg(w order by length(w), w))[1:${SAID}] as "where"
+     from template_stands n, unnest(n.words) w where position(lower($1) in lower(w)) > 0
+     group by n.template order by count(*) desc, n.template`,
+    [find.trim()],
+  );
+  return rows;
+}
+
 /** The template a document is the draft of, and how many tracks that has. */
 export async function draftOf(db: Db, document: string): Promise<{ template: string; tracks: number }> {
   const { rows } = await prepared<{ template: string; tracks: number }>(
@@ -90,11 +118,13 @@ interface TemplateRow {
   id: string;
   name: string;
   shelf: string;
+  says: string;
+  retired: boolean;
   document: string;
 }
 async function templateRow(db: Db, id: string): Promise<TemplateRow> {
   const { rows } = await db.query<TemplateRow>(
-    "select id, name, shelf, document from templates where id = $1",
+    "select id, name, shelf, says, retired_at is not null as retired, document from templates where id = $1",
     [id],
   );
   const [row] = rows;
@@ -113,6 +143,8 @@ export async function templateWith(db: Db, id: string): Promise<Template> {
     id: row.id,
     name: row.name,
     shelf: row.shelf,
+    says: row.says,
+    retired: row.retired,
     draft: await documentWith(db, row.document),
     releases: await releasesOf(db, id),
     inUse,
@@ -131,7 +163,9 @@ export async function releaseWith(
   db: Db,
   template: string,
   number: number,
-): Promise<Release & { template: string; name: string; shelf: string; session: Session }> {
+): Promise<
+  Release & { template: string; name: string; shelf: string; retired: boolean; session: Session }
+> {
   const row = await templateRow(db, template);
   const { rows } = await db.query<ReleaseRow & { session: Session }>(
     `select ${RELEASE}, session from releases where template = $1 and number = $2`,
@@ -139,7 +173,14 @@ export async function releaseWith(
   );
   const [r] = rows;
   if (!r) throw notFound(`release ${number} of “${row.name}”`);
-  return { ...releaseOf(r), template, name: row.name, shelf: row.shelf, session: r.session };
+  return {
+    ...releaseOf(r),
+    template,
+    name: row.name,
+    shelf: row.shelf,
+    retired: row.retired,
+    session: r.session,
+  };
 }
 
 /** Begins a template with a draft. @throws HouseProblem when the name is taken */
@@ -162,6 +203,7 @@ export async function addTemplate(
         "name, or open that one.",
     );
   const document = await addDocument(db, JSON.stringify(session), by, at);
+  await needShelf(db, template.shelf);
   await db.query("insert into templates (id, name, shelf, document) values ($1, $2, $3, $4)", [
     template.id,
     template.name,
@@ -196,7 +238,7 @@ export async function publishRelease(
       "Nothing to publish",
       "The draft has no tracks yet. Add some, then publish.",
     );
-  const [last] = await releasesOf(db, template);
+  const last = (await releasesOf(db, template)).find((r) => r.takenBack === null);
   if (last && diff((await releaseWith(db, template, last.number)).session, draft.session).length === 0)
     throw new HouseProblem(
       422,

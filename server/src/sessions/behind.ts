@@ -15,7 +15,8 @@ import { standingOf } from "./forwardStore.ts";
 const AT_ONCE = 12;
 const SAID = 6;
 
-const BEHIND = "sessions where template = $1 and release < $2 and closed_at is null";
+const BEHIND = `sessions s where template = $1 and closed_at is null and (release < $2 or exists
+  (select 1 from taken_back b where b.template = s.template and b.release = s.release))`;
 
 /** Open sessions that stand on an older release of a template, with what bringing each forward asks. */
 export async function behindPage(

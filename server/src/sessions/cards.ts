@@ -17,6 +17,7 @@ interface SessionRow {
   template_name: string;
   release: number;
   latest: number;
+  taken_back: string | null;
   edition: number;
   made_by: Doer;
   made_at: Date;
@@ -30,8 +31,11 @@ interface SessionRow {
 type CardRow = SessionRow & {
   [K in keyof CheckInRow as K extends "id" ? "check_in" : K]: CheckInRow[K] | null;
 };
+/** Why the release a session stands on was taken back. */
+const TAKEN_BACK =
+  "(select b.reason from taken_back b where b.template = s.template and b.release = s.release)";
 const SESSION = `s.id, s.title, s.room, r.room->>'name' as room_name, s.template, t.name as template_name,
-  s.release, s.edition, t.latest, jsonb_build_object('id', sp.id, 'name', sp.name) as made_by,
+  s.release, s.edition, coalesce(t.latest, s.release) as latest, ${TAKEN_BACK} as taken_back, jsonb_build_object('id', sp.id, 'name', sp.name) as made_by,
   s.made_at, s.sent_at, s.sent_as, s.closed_at, s.tracks as session_tracks, s.unplaced`;
 const SESSIONS = `sessions s join rooms r on r.id = s.room join templates t on t.id = s.template
   left join check_ins c on c.id = s.last_check_in left join check_in_stands n on n.check_in = c.id`;
@@ -47,6 +51,7 @@ const cardOf = (r: CardRow): SessionCard => ({
   templateName: r.template_name,
   release: r.release,
   latestRelease: r.latest,
+  takenBack: r.taken_back,
   edition: r.edition,
   madeBy: r.made_by,
   madeAt: r.made_at.toISOString(),
@@ -72,7 +77,7 @@ export async function openSessions(db: Db): Promise<OpenSession[]> {
   const { rows } = await prepared<OpenRow>(
     db,
     `select s.id, s.title, s.room, r.room->>'name' as room_name, s.template, t.name as template_name, s.release,
-       t.latest, s.edition, s.unplaced, c.id as check_in, c.number, n.tracks_now, n.follow_now, n.open_now, n.asked_now
+       coalesce(t.latest, s.release) as latest, ${TAKEN_BACK} as taken_back, s.edition, s.unplaced, c.id as check_in, c.number, n.tracks_now, n.follow_now, n.open_now, n.asked_now
      from ${SESSIONS} where s.closed_at is null order by s.made_at desc, s.id desc`,
   );
   return rows.map((r) => ({
@@ -84,6 +89,7 @@ export async function openSessions(db: Db): Promise<OpenSession[]> {
     templateName: r.template_name,
     release: r.release,
     latestRelease: r.latest,
+    takenBack: r.taken_back,
     edition: r.edition,
     unplaced: r.unplaced,
     lastCheckIn:

@@ -28,6 +28,20 @@ export interface Fitted {
 export async function fitted(db: Db, wish: SessionWish): Promise<Fitted> {
   const room = await roomInUse(db, wish.room);
   const release = await releaseWith(db, wish.template, wish.release);
+  if (release.retired)
+    throw new HouseProblem(
+      409,
+      "Retired",
+      `“${release.name}” is retired: nothing is started from it any more.`,
+      "template",
+    );
+  if (release.takenBack)
+    throw new HouseProblem(
+      409,
+      "Taken back",
+      `${release.takenBack.by.name} took release ${wish.release} of “${release.name}” back: ${release.takenBack.reason}`,
+      "release",
+    );
   const chosen = startedWith(release.session, wish.settings ?? {});
   if ("problem" in chosen) throw new HouseProblem(422, "That setting is fixed", chosen.problem, "settings");
   const result = fit(chosen, room, wish.leaveOut);

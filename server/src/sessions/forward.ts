@@ -17,7 +17,7 @@ import type { Bench } from "../house/bench.ts";
 import type { Styles } from "../house/styles.ts";
 import { releaseWith, templateWith } from "../library/store.ts";
 import { tell } from "../news/tell.ts";
-import { HouseProblem, stale } from "../problems.ts";
+import { HouseProblem, notFound, stale } from "../problems.ts";
 import { note } from "../record/store.ts";
 import type { AskedBy } from "../record/store.ts";
 import { once } from "../transaction.ts";
@@ -49,15 +49,11 @@ export async function forwardLook(
 ): Promise<ForwardLook> {
   const card = await sessionCard(pool, session);
   const standing = await standingOf(pool, session);
-  const {
-    session: released,
-    template: _,
-    name: __,
-    shelf: ___,
-    ...release
-  } = await releaseWith(pool, card.template, to);
+  const { session: released } = await releaseWith(pool, card.template, to);
   const theirs = theirsOf(released, standing);
   const { releases } = await templateWith(pool, card.template);
+  const release = releases.find((r) => r.number === to);
+  if (!release) throw notFound(`release ${to} of “${card.templateName}”`);
   const [low, high] = [Math.min(card.release, to), Math.max(card.release, to)];
   return {
     session: card,

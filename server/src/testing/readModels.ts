@@ -16,7 +16,8 @@ const OTHER = `
   select 'tracks of a release' from releases where tracks <> jsonb_array_length(session->'tracks')
   union all
   select 'latest release of a template' from templates t
-  where t.latest is distinct from (select max(number) from releases where template = t.id)
+  where t.latest is distinct from (select max(number) from releases r where r.template = t.id
+    and not exists (select 1 from taken_back b where b.template = r.template and b.release = r.number))
   union all
   select 'a week of a room' from
     (select room, week, followed, tracks from room_weeks where tracks > 0) w full join

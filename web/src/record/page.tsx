@@ -22,6 +22,7 @@ const KINDS: readonly (readonly [RecordKind, string])[] = [
   ["rights", "rights"],
   ["station", "stations"],
   ["published", "published"],
+  ["library", "the library"],
   ["taken-back", "taken back"],
   ["files", "files"],
   ["rooms", "rooms"],

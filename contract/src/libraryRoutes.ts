@@ -1,0 +1,144 @@
+import { z } from "zod";
+import { edited } from "./documents.ts";
+import { behindPage, bringForward, forwardLook } from "./forward.ts";
+import { comparisonForm } from "@mossy/core/compare/out";
+import {
+  editShelves,
+  editTemplate,
+  followPage,
+  foundTemplates,
+  library,
+  newTemplate,
+  publishRelease,
+  release,
+  takeBack,
+  takeUp,
+  template,
+  templateCard,
+  wholeRelease,
+} from "./library.ts";
+import { CREW, FILE, LEAD, route } from "./route.ts";
+import { forwarded } from "./sessions.ts";
+
+/** The library: templates, releases, what is compared, and sessions that follow the releases. */
+export const libraryRoutes = {
+  library: route({ summary: "The templates", who: "signed-in", answer: library }),
+  template: route({ summary: "A template: draft and releases", who: "signed-in", answer: template }),
+  newTemplate: route({
+    summary: "Begin a template",
+    who: LEAD,
+    once: true,
+    body: newTemplate,
+    answer: templateCard.pick({ id: true }),
+  }),
+  follow: route({
+    summary:
+      "Templates that the edition in force asks something of, some at a time, with what " +
+      "following it would change",
+    who: "signed-in",
+    answer: followPage,
+  }),
+  followEdition: route({
+    summary: "Dress a draft as the edition in force asks and publish it as the next release",
+    who: LEAD,
+    once: true,
+    body: publishRelease,
+    answer: release,
+  }),
+  templateFile: route({
+    summary:
+      "A release of a template as a session exchange file, a template file or a MIDI file; its draft where " +
+      "none is named",
+    who: "signed-in",
+    query: z.object({
+      release: z.coerce.number().int().min(1).optional(),
+      as: z.enum(["session", "template", "midi"]).optional(),
+    }),
+    answer: FILE,
+  }),
+  release: route({ summary: "A release, whole", who: "signed-in", answer: wholeRelease }),
+  publishRelease: route({
+    summary: "Publish the draft as the next release",
+    who: LEAD,
+    once: true,
+    body: publishRelease,
+    answer: release,
+  }),
+
+  findTemplates: route({
+    summary: "Templates in which a track, role, processor or note is called so",
+    who: "signed-in",
+    query: z.object({ find: z.string().min(1).max(100) }),
+    answer: foundTemplates,
+  }),
+  editShelves: route({
+    summary: "Name, order and put together the shelves",
+    who: LEAD,
+    body: editShelves,
+    answer: library.pick({ shelves: true }),
+  }),
+  editTemplate: route({
+    summary: "Rename a template, say what it is for, put it on another shelf",
+    who: LEAD,
+    body: editTemplate,
+    answer: templateCard,
+  }),
+  retireTemplate: route({
+    summary: "Retire a template, or bring it back; its releases and sessions stay",
+    who: LEAD,
+    small: true,
+    body: z.object({ retired: z.boolean() }),
+    answer: templateCard,
+  }),
+  takeUp: route({
+    summary: "Take an earlier release up as the draft again",
+    who: LEAD,
+    once: true,
+    small: true,
+    body: takeUp,
+    answer: edited,
+  }),
+  takeBack: route({
+    summary: "Take a release back with a reason, or give it out again; it stays as it is",
+    who: LEAD,
+    small: true,
+    body: takeBack,
+    answer: templateCard,
+  }),
+
+  comparePdf: route({
+    summary: "A comparison on paper (PDF)",
+    who: "signed-in",
+    body: comparisonForm,
+    answer: FILE,
+  }),
+  forwardLook: route({
+    summary: "What bringing a session to another release of its template is made of",
+    who: "signed-in",
+    answer: forwardLook,
+  }),
+  bringForward: route({
+    summary:
+      "Bring a session to another release of its template, with what was chosen where both changed the same",
+    who: CREW,
+    rooms: "own",
+    open: true,
+    once: true,
+    body: bringForward,
+    answer: forwarded,
+  }),
+  undoForward: route({
+    summary: "Take the last bringing forward of a session back",
+    who: CREW,
+    rooms: "own",
+    open: true,
+    once: true,
+    answer: forwarded,
+  }),
+  behind: route({
+    summary:
+      "Open sessions that stand on an older release of a template, some at a time, with what bringing each forward asks",
+    who: "signed-in",
+    answer: behindPage,
+  }),
+};
