@@ -40,6 +40,8 @@ describe("the contract", () => {
     expect(open.sort()).toEqual([
       "beginFactor",
       "changePassword",
+      // Writes nothing: what is set on paper is sent along.
+      "comparePdf",
       "confirmFactor",
       "editAccount",
       "endFactor",

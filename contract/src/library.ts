@@ -149,8 +149,6 @@ export const editTemplate = z.object({
 export const takeBack = z.object({
   reason: longText(500).trim().min(1, "say why it is taken back").nullable(),
 });
-/** Takes an earlier release up as the draft again. */
-export const takeUp = z.object({ release: z.int().min(1), revision });
 export const publishRelease = z.object({
   revision,
   note: longText(2000).trim().min(1, "say in a few words what changed"),

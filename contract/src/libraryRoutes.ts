@@ -1,5 +1,4 @@
 import { z } from "zod";
-import { edited } from "./documents.ts";
 import { behindPage, bringForward, forwardLook } from "./forward.ts";
 import { comparisonForm } from "@mossy/core/compare/out";
 import {
@@ -12,7 +11,6 @@ import {
   publishRelease,
   release,
   takeBack,
-  takeUp,
   template,
   templateCard,
   wholeRelease,
@@ -89,14 +87,6 @@ export const libraryRoutes = {
     small: true,
     body: z.object({ retired: z.boolean() }),
     answer: templateCard,
-  }),
-  takeUp: route({
-    summary: "Take an earlier release up as the draft again",
-    who: LEAD,
-    once: true,
-    small: true,
-    body: takeUp,
-    answer: edited,
   }),
   takeBack: route({
     summary: "Take a release back with a reason, or give it out again; it stays as it is",

@@ -11,6 +11,7 @@ const session = (n: number, over: Partial<OpenSession> = {}): OpenSession => ({
   templateName: "Sound walk",
   release: 2,
   latestRelease: 2,
+  takenBack: null,
   edition: 3,
   unplaced: 0,
   lastCheckIn: null,
@@ -93,6 +94,26 @@ describe("what waits", () => {
     expect(waitingIn(today({ asked: { templates: 1, things: 5 } }))[0]?.says).toBe(
       "1 template is not as it asks: 5 things in their current releases",
     );
+  });
+
+  it("names every session on a release that was taken back, with why, and leads to the one that is offered", () => {
+    const back = { takenBack: "Wrong cue mix." };
+    const waits = waitingIn(
+      today({
+        open: [
+          session(1, { release: 4, latestRelease: 3, ...back }),
+          session(2, { release: 1, latestRelease: 3, ...back }),
+          session(3, { release: 1, latestRelease: 1, ...back }),
+        ],
+      }),
+    );
+    expect(waits.map((w) => [w.weight, w.next])).toEqual([
+      ["broken", "Bring to release 3"],
+      ["broken", "Bring to release 3"],
+      ["broken", "Look"],
+    ]);
+    expect(waits[0]?.says).toBe("Tide 1 stands on release 4, which was taken back: Wrong cue mix.");
+    expect(waits[0]?.to).toMatch(/\/forward\/3$/);
   });
 
   it("names old releases in use once, and a draft that is not published by its age", () => {

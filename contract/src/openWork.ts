@@ -33,6 +33,7 @@ export function waitingIn(today: Today): WaitingItem[] {
     ...today.upkeep,
     ...cameBackOff(open),
     ...withoutInputs(open),
+    ...onTakenBack(open),
     ...askedOfRooms(open, house.edition),
     ...askedOfTemplates(today.asked, house.edition),
     ...onOldReleases(open),
@@ -99,11 +100,30 @@ function askedOfTemplates({ templates, things }: Today["asked"], edition: number
   ];
 }
 
+/** Sessions on a release that was taken back. */
+const onTakenBack = (open: readonly OpenSession[]): WaitingItem[] =>
+  open.flatMap(({ id, title, roomName, release, latestRelease, takenBack }): WaitingItem[] => {
+    if (takenBack === null) return [];
+    const says = `${title} stands on release ${release}, which was taken back: ${takenBack}`;
+    const elsewhere = latestRelease !== release;
+    const to = elsewhere ? `/sessions/${id}/forward/${latestRelease}` : `/sessions/${id}`;
+    return [
+      {
+        about: roomName,
+        weight: "broken",
+        says,
+        next: elsewhere ? `Bring to release ${latestRelease}` : "Look",
+        to,
+      },
+    ];
+  });
+
 /** Templates of which open sessions still stand on an earlier release. */
 function onOldReleases(open: readonly OpenSession[]): WaitingItem[] {
   const behind = new Map<string, OpenSession[]>();
   for (const s of open)
-    if (s.release < s.latestRelease) behind.set(s.template, [...(behind.get(s.template) ?? []), s]);
+    if (s.release < s.latestRelease && s.takenBack === null)
+      behind.set(s.template, [...(behind.get(s.template) ?? []), s]);
   return [...behind].flatMap(([template, sessions]): WaitingItem[] => {
     const [first] = sessions;
     if (!first) return [];
@@ -113,8 +133,8 @@ function onOldReleases(open: readonly OpenSession[]): WaitingItem[] {
         about: first.templateName,
         weight: "note",
         says: `Release ${first.latestRelease} is out; ${plural(sessions.length, "open session")} still on ${old}`,
-        next: "See who it reaches",
-        to: `/library/${template}/releases`,
+        next: "Bring forward",
+        to: `/library/${template}/behind`,
       },
     ];
   });

@@ -49,7 +49,6 @@ export const paths = {
   editShelves: ["put", "/shelves"],
   editTemplate: ["put", "/library/:template"],
   retireTemplate: ["post", "/library/:template/retire"],
-  takeUp: ["post", "/library/:template/take-up"],
   takeBack: ["put", "/library/:template/releases/:release/taken-back"],
   newTemplate: ["post", "/library"],
   behind: ["get", "/library/:template/behind/:from"],

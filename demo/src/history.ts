@@ -6,6 +6,7 @@ import { emptySession } from "@mossy/core/session/document";
 import { demoChains } from "./chains.ts";
 import { demoDisk } from "./disk.ts";
 import type { DemoFile } from "./disk.ts";
+import { TAKEN_BACK } from "./library.ts";
 import { demoPeople } from "./people.ts";
 import type { DemoPerson } from "./people.ts";
 import { demoRooms } from "./rooms.ts";
@@ -51,6 +52,13 @@ export interface History {
   readonly rooms: typeof demoRooms;
   readonly templates: readonly (DemoTemplate & { readonly at: readonly Date[] })[];
   readonly sessions: readonly DemoSession[];
+  /** Releases that were taken back after sessions were started from them. */
+  readonly takenBack: readonly {
+    readonly template: string;
+    readonly release: number;
+    readonly reason: string;
+    readonly at: Date;
+  }[];
   /** What rooms have ticked off of the checklist. */
   readonly ticks: readonly {
     readonly room: string;
@@ -120,6 +128,7 @@ export function demoHistory(now: Date): History {
       ...t,
       at: t.releases.map((_, i) => ago(180 - Math.round((150 / t.releases.length) * (i + 1)))),
     })),
+    takenBack: TAKEN_BACK.map(({ days, ...b }) => ({ ...b, at: ago(days) })),
     sessions: SESSIONS.map((p, index) => demoSession(p, index, ago)),
   };
 }

@@ -9,11 +9,14 @@ import { work } from "@mossy/station/afternoon";
 import type { House } from "@mossy/core/house/house";
 import { houseDiff } from "@mossy/core/house/houseDiff";
 import type { History } from "./history.ts";
+import { SAYS, demoShelves } from "./library.ts";
 import { inTransaction } from "@mossy/server/transaction";
 import type { Db, Pool } from "@mossy/server/database";
 import { beginHouse } from "@mossy/server/house/store";
 import { Styles } from "@mossy/server/house/styles";
 import { saveChain } from "@mossy/server/library/chainStore";
+import { editTemplate, takeBack } from "@mossy/server/library/life";
+import { editShelves } from "@mossy/server/library/shelves";
 import { addRelease, addTemplate } from "@mossy/server/library/store";
 import { hashPassword } from "@mossy/server/people/passwords";
 import { addPerson } from "@mossy/server/people/store";
@@ -68,6 +71,8 @@ export async function storeHistory(
       "insert into house_changes (revision, changes, made_by, made_at) select revision, $1, $2, $3 from house_draft",
       [JSON.stringify(changes), history.lead, history.draft.at],
     );
+    const shelves = demoShelves.map((s) => ({ ...s, was: null }));
+    await editShelves(db, { shelves, merged: [] });
     for (const t of history.templates) {
       await addTemplate(db, t, history.lead, t.draft, t.at.at(-1));
       for (const [i, r] of t.releases.entries())
@@ -77,8 +82,16 @@ export async function storeHistory(
       for (const v of c.versions)
         await saveChain(db, { name: c.name, processors: v.processors, note: v.note }, v.by, v.at);
     await storeSessions(db, history, says);
+    await lifeOf(db, history);
     for (const t of history.ticks) await tick(db, t.room, t.item, { done: true, sure: false }, t.by, t.at);
   });
+}
+
+/** What is said of templates, and which releases were taken back since sessions were started from them. */
+async function lifeOf(db: Db, { templates, lead, takenBack }: History): Promise<void> {
+  for (const { id, name, shelf } of templates)
+    await editTemplate(db, id, { name, shelf, says: SAYS[id] ?? "" });
+  for (const b of takenBack) await takeBack(db, b.template, b.release, b.reason, lead, b.at);
 }
 
 /** Puts another draft of the house style in the place of the one there is. */

@@ -184,6 +184,8 @@ export const SCREENS: readonly Screen[] = [
     path: "/compare?a=release:steelpan-orchestra-full-yard:3&b=draft:engine-room-only&look=routing",
     ready: "//section[@aria-label='Both sheets']//*[@data-sort='added']",
   },
+  { name: "shelves", path: "/library/shelves", ready: "//section[@aria-label='Shelf']" },
+  { name: "about", path: "/library/shanty-choir/about", ready: "//h2[.='In use']" },
   { name: "compare-nothing", path: "/compare", ready: "//p[.='Choose two']" },
   {
     name: "behind",

@@ -84,6 +84,7 @@ function asked(name: RouteName, room: string): { path: string; body?: unknown } 
     tick: { done: false },
     tickLine: { line: "none", done: false },
     setAside: { reason: null },
+    bringForward: { release: 99, revision: null, choices: [] },
   };
   const [method] = paths[name];
   const query = name === "handIn" ? `?session=${session}` : "";

@@ -90,17 +90,6 @@ describe("a template", () => {
     expect((await lead.ask("startSession", {}, wish)).problem).toMatch(/retired/);
     expect((await lead.ask("retireTemplate", { template: WALK }, { retired: false })).data).toEqual(before);
   });
-
-  it("goes back to an earlier release as its draft, as an edit like any other", async () => {
-    const { draft } = await template(SHANTY);
-    const wish = { release: 2, revision: draft.revision };
-    const { data } = await lead.ask("takeUp", { template: SHANTY }, wish);
-    const { session } = (await lead.ask("release", { template: SHANTY, release: 2 })).data;
-    expect((await template(SHANTY)).draft.session).toEqual(session);
-    expect((await lead.ask("takeUp", { template: SHANTY }, wish)).problem).toMatch(/changed the draft/);
-    await lead.ask("takeUp", { template: SHANTY }, { release: 5, revision: data.revision });
-    expect((await card(SHANTY)).changed).toBe(false);
-  });
 });
 
 describe("a release taken back", () => {

@@ -1,8 +1,5 @@
-import { diff } from "@mossy/core/session/diff";
 import type { Session } from "@mossy/core/session/document";
-import type { WorkingDocument } from "@mossy/contract/documents";
 import type { Db } from "../database.ts";
-import { changeDocument, documentWith } from "../documents/store.ts";
 import { HouseProblem, notFound } from "../problems.ts";
 import { needShelf } from "./shelves.ts";
 import { keepStand } from "./stands.ts";
@@ -55,6 +52,7 @@ export async function takeBack(
   release: number,
   reason: string | null,
   by: string,
+  at: Date = new Date(),
 ): Promise<void> {
   await db.query("select 1 from templates where id = $1 for update", [template]);
   const { takenBack, name } = await releaseWith(db, template, release);
@@ -69,12 +67,10 @@ export async function takeBack(
   if (reason === null)
     await db.query("delete from taken_back where template = $1 and release = $2", [template, release]);
   else
-    await db.query("insert into taken_back (template, release, reason, made_by) values ($1, $2, $3, $4)", [
-      template,
-      release,
-      reason,
-      by,
-    ]);
+    await db.query(
+      "insert into taken_back (template, release, reason, made_by, made_at) values ($1, $2, $3, $4, $5)",
+      [template, release, reason, by, at],
+    );
   await db.query(
     `update templates t set latest = (select max(number) from releases r where r.template = t.id
        and not exists (select 1 from taken_back b where b.template = r.template and b.release = r.number))
@@ -84,28 +80,6 @@ export async function takeBack(
   // What its draft is compared with, and what an edition asks of, is another release now.
   await db.query("update template_stands set counted_edition = null where template = $1", [template]);
   await keepStand(db, template, (await templateWith(db, template)).draft.session);
-}
-
-/** Makes an earlier release the draft again, as an edit like any other. @throws HouseProblem 409 where somebody was faster */
-export async function takeUp(
-  db: Db,
-  template: string,
-  wish: { release: number; revision: number },
-  by: string,
-): Promise<WorkingDocument> {
-  const { draft } = await templateWith(db, template);
-  const { session } = await releaseWith(db, template, wish.release);
-  if (draft.revision !== wish.revision)
-    throw new HouseProblem(
-      409,
-      "Somebody was faster",
-      "Somebody changed the draft since you looked at it. Look at it again.",
-    );
-  const changes = diff(draft.session, session);
-  if (changes.length === 0) return documentWith(db, draft.id);
-  const { document } = await changeDocument(db, draft.id, draft.revision, changes, by);
-  await keepStand(db, template, document.session);
-  return document;
 }
 
 /** What a new template begins with, of another one. */

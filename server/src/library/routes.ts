@@ -17,7 +17,7 @@ import { LARGE } from "../crew/large.ts";
 import { Written } from "../written.ts";
 import { comparisonJob, followJob, releaseJob, templateFileJob, templateJob } from "./jobs.ts";
 import { countTemplatesAnew, keepStand } from "./stands.ts";
-import { editTemplate, retireTemplate, sessionFrom, takeBack, takeUp } from "./life.ts";
+import { editTemplate, retireTemplate, sessionFrom, takeBack } from "./life.ts";
 import { editShelves, shelvesOf } from "./shelves.ts";
 import {
   addTemplate,
@@ -32,7 +32,7 @@ import type { Release } from "@mossy/contract/library";
 import type { Person } from "@mossy/contract/people";
 
 /** Pages that stand beside the templates under /library. */
-const OWN_PAGES = new Set(["new", "chains", "follow"]);
+const OWN_PAGES = new Set(["new", "chains", "follow", "shelves"]);
 
 export function libraryRoutes(pool: Pool, styles: Styles, crew: Crew): Router {
   const router = Router();
@@ -131,15 +131,6 @@ function lifeRoutes(router: Router, pool: Pool): void {
       await note(db, req, { what: "library", who: person, says });
       await tell(db, { kind: "taken-back", release, card, by: doerOf(person) });
       return card;
-    }),
-  );
-  answer(router, "takeUp", ({ params: { template }, body, person, errand }) =>
-    once(pool, errand, async (db) => {
-      const document = await takeUp(db, template, body, person.id);
-      const of = { template: await templateCard(db, template) };
-      const { id, revision, updatedAt } = document;
-      await tell(db, { kind: "document", document: id, revision, of, by: doerOf(person) });
-      return { revision, merged: false, updatedAt };
     }),
   );
 }

@@ -154,6 +154,6 @@ describe("today", () =>
       else expect([Math.min(...shares) <= all, all <= Math.max(...shares)]).toEqual([true, true]);
     }
     expect(waitingIn(data).map((w) => w.about)).toEqual(
-      expect.arrayContaining(["Loft", "Ferry Van", "Edition 3", "Story evening"]),
+      expect.arrayContaining(["Loft", "Ferry Van", "Edition 3", "Shanty choir"]),
     );
   }));

@@ -65,6 +65,7 @@ export const router = createBrowserRouter([
           { path: "library/new", lazy: screen(() => import("../library/newPage.tsx")) },
           { path: "library/follow", lazy: screen(() => import("../library/followPage.tsx")) },
           { path: "library/:template/behind", lazy: screen(() => import("../library/behindPage.tsx")) },
+          { path: "library/shelves", lazy: screen(() => import("../library/shelvesPage.tsx")) },
           { path: "library/chains", lazy: screen(() => import("../library/chainsPage.tsx")) },
           {
             path: "library/:template/releases/:release",

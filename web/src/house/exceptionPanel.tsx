@@ -2,7 +2,7 @@ import { foldersInOrder } from "@mossy/core/house/editFolders";
 import type { Exception, House } from "@mossy/core/house/house";
 import { CHANNEL_FORMATS, TRACK_KINDS, channelFormat, trackKind } from "@mossy/core/session/document";
 import { ChipPick } from "../ui/chipPick.tsx";
-import { IconPick } from "./iconPick.tsx";
+import { IconPick } from "../ui/iconPick.tsx";
 import { StartValuesEditor } from "./startValues.tsx";
 import { AlertLine, LineActs } from "../ui/listPage.tsx";
 import { Chooser } from "../ui/chooser.tsx";

@@ -13,7 +13,7 @@ import { useState } from "react";
 import { useNavigate } from "react-router";
 import { Button } from "../ui/button.tsx";
 import { TextField } from "../ui/textField.tsx";
-import { IconPick } from "./iconPick.tsx";
+import { IconPick } from "../ui/iconPick.tsx";
 
 /** A family: its colour and icon, and how well they are told apart. */
 export function FamilyPanel({

@@ -7,7 +7,7 @@ import { Field, Input, Select } from "../ui/pieces.tsx";
 import { Options, named } from "../ui/chooser.tsx";
 import { Clashes } from "./houseClashes.tsx";
 import { ColourPick } from "./colourPick.tsx";
-import { IconPick } from "./iconPick.tsx";
+import { IconPick } from "../ui/iconPick.tsx";
 
 interface FormProps {
   readonly house: House;

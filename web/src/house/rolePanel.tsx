@@ -16,7 +16,7 @@ import type { ChannelFormat, Source } from "@mossy/core/session/document";
 import { AlertLine } from "../ui/listPage.tsx";
 import { Chooser } from "../ui/chooser.tsx";
 import { RoleWays } from "./roleWays.tsx";
-import { IconPick } from "./iconPick.tsx";
+import { IconPick } from "../ui/iconPick.tsx";
 import { roleLook } from "./roleLook.ts";
 import { ChipPick } from "../ui/chipPick.tsx";
 import { TextField } from "../ui/textField.tsx";

@@ -1,21 +1,45 @@
+import type { Shelf, TemplateCard } from "@mossy/contract/library";
 import { plural } from "@mossy/core/session/plural";
-import { dayOfYear } from "../ui/dates.ts";
-import type { TemplateCard } from "@mossy/contract/library";
 import { useQuery } from "@tanstack/react-query";
-import { Layers, Plus } from "lucide-react";
-import { memo, useDeferredValue, useState } from "react";
+import { Layers, LibraryBig, Plus } from "lucide-react";
+import { memo, useDeferredValue, useMemo, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { queries, useMe } from "../wire/queries.ts";
 import { useShortcuts } from "../ui/shortcuts.tsx";
 import { Button } from "../ui/button.tsx";
+import { Options } from "../ui/chooser.tsx";
 import { LongList } from "../ui/longList.tsx";
 import { FindField } from "../ui/findField.tsx";
-import { PageHead, Pill } from "../ui/pieces.tsx";
+import { PageHead, Select } from "../ui/pieces.tsx";
 import { Empty, Failed, Loading } from "../ui/states.tsx";
+import { ShelfMark } from "./shelfMark.tsx";
+import { Card } from "./card.tsx";
+
+/** The orders templates can stand in on their shelf. */
+const SORTS = {
+  name: ["By name", (a: TemplateCard, b: TemplateCard) => a.name.localeCompare(b.name)],
+  changed: [
+    "Last changed first",
+    (a: TemplateCard, b: TemplateCard) => b.updatedAt.localeCompare(a.updatedAt),
+  ],
+  used: [
+    "Most in use first",
+    (a: TemplateCard, b: TemplateCard) => b.sessions - a.sessions || a.name.localeCompare(b.name),
+  ],
+  asked: [
+    "Most to do first",
+    (a: TemplateCard, b: TemplateCard) => toDo(b) - toDo(a) || a.name.localeCompare(b.name),
+  ],
+} as const;
+type Sort = keyof typeof SORTS;
+const toDo = (t: TemplateCard): number => t.asked + (t.changed ? 1 : 0) + (t.latest ? 0 : 1);
+const isSort = (text: string): text is Sort => text in SORTS;
 
 export default function LibraryPage() {
   const { data, error, refetch } = useQuery(queries.library);
   const [text, setText] = useState("");
+  const [sort, setSort] = useState<Sort>("name");
+  const [retired, setRetired] = useState(false);
   // What is typed shows at once; what it finds follows.
   const wanted = useDeferredValue(text.trim().toLowerCase());
   const navigate = useNavigate();
@@ -24,16 +48,31 @@ export default function LibraryPage() {
   useShortcuts(may ? [{ keys: "N", says: "Begin a template", run: begin }] : []);
   if (error) return <Failed error={error} again={() => void refetch()} />;
   if (!data) return <Loading />;
-  const asked = data.templates.filter((t) => t.asked > 0).length;
+  const asked = data.templates.filter((t) => t.asked > 0 && !t.retired).length;
+  const put = data.templates.filter((t) => t.retired).length;
   return (
     <div className="flex flex-col gap-4">
       <PageHead title="Library">
         <FindField label="Find a template" className="w-48" value={text} onFind={setText} />
+        <Select
+          aria-label="Order"
+          value={sort}
+          onChange={(e) => isSort(e.target.value) && setSort(e.target.value)}
+        >
+          <Options of={Object.entries(SORTS).map(([key, [name]]) => [key, name] as const)} />
+        </Select>
         <Button asChild>
           <Link to="/library/chains">
             <Layers size={15} aria-hidden /> Chains
           </Link>
         </Button>
+        {may && (
+          <Button asChild>
+            <Link to="/library/shelves">
+              <LibraryBig size={15} aria-hidden /> Shelves
+            </Link>
+          </Button>
+        )}
         {may && (
           <Button look="main" onClick={begin}>
             <Plus size={16} aria-hidden /> New template
@@ -51,35 +90,65 @@ export default function LibraryPage() {
           </Button>
         </p>
       )}
-      <Shelves templates={data.templates} wanted={wanted} may={may} />
+      <Shelves
+        templates={data.templates.filter((t) => retired || !t.retired)}
+        shelves={data.shelves}
+        wanted={wanted}
+        sort={sort}
+        may={may}
+      />
+      {put > 0 && (
+        <Button look="quiet" className="self-start" onClick={() => setRetired(!retired)}>
+          {retired ? "Hide what is retired" : `Show ${put} retired`}
+        </Button>
+      )}
     </div>
   );
 }
 
 /** So many templates are seen nearly at once. */
 const FEW = 24;
+/** So much has to be typed before the house looks into the templates as well. */
+const LOOKS_IN_FROM = 2;
+
+/** What of each template is called what is looked for, by template; none while it is short. */
+function useFoundIn(wanted: string): ReadonlyMap<string, readonly string[]> {
+  const { data } = useQuery({ ...queries.findTemplates(wanted), enabled: wanted.length >= LOOKS_IN_FROM });
+  return useMemo(() => new Map(data?.found.map((f) => [f.template, f.where])), [data]);
+}
 
 /** The templates that are looked for, by shelf. */
 const Shelves = memo(function Shelves({
   templates,
+  shelves,
   wanted,
+  sort,
   may,
 }: {
   templates: readonly TemplateCard[];
+  shelves: readonly Shelf[];
   wanted: string;
+  sort: Sort;
   may: boolean;
 }) {
-  const shown = templates.filter((t) => `${t.name} ${t.shelf}`.toLowerCase().includes(wanted));
-  const shelves = [...new Set(shown.map((t) => t.shelf))];
+  const within = useFoundIn(wanted);
+  const named = (t: TemplateCard): boolean =>
+    `${t.name} ${t.shelf} ${t.says}`.toLowerCase().includes(wanted);
+  const shown = templates.filter((t) => named(t) || within.has(t.id)).toSorted(SORTS[sort][1]);
+  const filled = shelves.filter((s) => shown.some((t) => t.shelf === s.name));
   // A few shelves stand beside each other; long ones are drawn only where they are in sight.
   const few = templates.length <= FEW;
   return (
     <>
       {shown.length === 0 && (
         <div className="card">
-          <Empty title={templates.length === 0 ? "The library is empty" : "No template is called that"}>
+          <Empty
+            title={
+              templates.length === 0 ? "The library is empty" : "Nothing in the library is called that"
+            }
+          >
             {templates.length > 0 ? (
-              "Try another word, or clear the field."
+              "Names, roles, processors and notes were looked through. Try another word, or clear the field."
             ) : may ? (
               <Link to="/library/new" className="font-semibold text-moss hover:underline">
                 Begin the first template
@@ -91,20 +160,24 @@ const Shelves = memo(function Shelves({
         </div>
       )}
       <div className={few ? "columns-2 gap-4 max-[900px]:columns-1" : ""}>
-        {shelves.map((shelf) => (
-          <section key={shelf} aria-labelledby={`shelf-${shelf}`} className="mb-5 break-inside-avoid">
-            <h2 id={`shelf-${shelf}`} className="mb-2 text-sm font-semibold text-ink-2">
-              {shelf}
-            </h2>
+        {filled.map((shelf) => (
+          <section
+            key={shelf.name}
+            aria-labelledby={`shelf-${shelf.name}`}
+            className="mb-5 break-inside-avoid"
+          >
+            <div className="mb-2">
+              <ShelfMark shelf={shelf} />
+            </div>
             <LongList
-              items={shown.filter((t) => t.shelf === shelf)}
+              items={shown.filter((t) => t.shelf === shelf.name)}
               keyOf={(t) => t.id}
-              height={90}
+              height={116}
               columns={few ? 1 : 2}
               gap={12}
               itemClass="card relative p-3.5 hover:border-line-strong"
             >
-              {(t) => <Card template={t} />}
+              {(t) => <Card template={t} where={named(t) ? [] : (within.get(t.id) ?? [])} />}
             </LongList>
           </section>
         ))}
@@ -112,37 +185,3 @@ const Shelves = memo(function Shelves({
     </>
   );
 });
-
-function Card({ template: t }: { template: TemplateCard }) {
-  const when = t.latest ? dayOfYear(t.latest.publishedAt) : "";
-  return (
-    <>
-      <div className="flex items-start justify-between gap-3">
-        <Link to={`/library/${t.id}`} className="font-semibold after:absolute after:inset-0">
-          {t.name}
-        </Link>
-        {t.asked > 0 && <Pill look="look">edition asks {t.asked}</Pill>}
-        {t.latest ? (
-          <Pill look={t.changed ? "look" : "ok"}>
-            Release {t.latest.number}
-            {t.changed ? ", draft changed" : ""}
-          </Pill>
-        ) : (
-          <Pill look="look">never released</Pill>
-        )}
-      </div>
-      <p className="mt-0.5 text-sm text-ink-2">
-        {t.tracks} tracks ·{" "}
-        {t.inputs === 0 ? "no inputs" : t.inputs === 1 ? "1 input" : `${t.inputs} inputs`} ·{" "}
-        {t.sessions === 0
-          ? "no open session"
-          : `${t.sessions} open ${t.sessions === 1 ? "session" : "sessions"}`}
-      </p>
-      {t.latest && (
-        <p className="mt-1.5 truncate text-sm" title={t.latest.note}>
-          {t.latest.note} <span className="text-ink-2">· {when}</span>
-        </p>
-      )}
-    </>
-  );
-}

@@ -118,8 +118,8 @@ function Start({ room: { id, room }, may }: { room: WholeRoomCard; may: boolean 
   const [text, setText] = useState("");
   // What is typed shows at once; what it finds follows.
   const wanted = useDeferredValue(text.trim().toLowerCase());
-  const released = data?.templates.filter((t) => t.latest !== null) ?? [];
-  const shown = released.filter((t) => `${t.name} ${t.shelf}`.toLowerCase().includes(wanted));
+  const released = data?.templates.filter((t) => t.latest !== null && !t.retired) ?? [];
+  const shown = released.filter((t) => `${t.name} ${t.shelf} ${t.says}`.toLowerCase().includes(wanted));
   return (
     <section aria-labelledby="start" className="card">
       <div className="flex items-center gap-3 px-4 py-3">

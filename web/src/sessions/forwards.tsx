@@ -13,7 +13,9 @@ import type { Whole } from "./sessionParts.tsx";
 
 /** That a newer release is out, and the way to bring the session to it. */
 export function NewerRelease({ session: s }: { session: Whole }) {
-  if (s.release >= s.latestRelease || s.closedAt !== null) return null;
+  if (s.closedAt !== null || s.release === s.latestRelease) return null;
+  if (s.takenBack !== null) return <TakenBack session={s} reason={s.takenBack} />;
+  if (s.release > s.latestRelease) return null;
   return (
     <section
       aria-label="A newer release"
@@ -28,6 +30,26 @@ export function NewerRelease({ session: s }: { session: Whole }) {
       <Button small asChild>
         <Link to={`/sessions/${s.id}/forward/${s.latestRelease}`}>
           <ArrowUpFromLine size={14} aria-hidden /> Bring forward
+        </Link>
+      </Button>
+    </section>
+  );
+}
+
+/** That the release it stands on was taken back, and the way to the one that is offered now. */
+function TakenBack({ session: s, reason }: { session: Whole; reason: string }) {
+  return (
+    <section
+      aria-label="Its release was taken back"
+      className="card flex flex-wrap items-center gap-3 border-l-4 border-l-brick px-4 py-2.5"
+    >
+      <p className="min-w-0 flex-1">
+        <span className="font-semibold">Release {s.release} was taken back.</span>{" "}
+        <span className="text-ink-2">{reason}</span>
+      </p>
+      <Button small asChild>
+        <Link to={`/sessions/${s.id}/forward/${s.latestRelease}`}>
+          Bring it to release {s.latestRelease}
         </Link>
       </Button>
     </section>

@@ -16,6 +16,7 @@ const card = (n: number, over: Partial<SessionCard> = {}): SessionCard => ({
   templateName: "Sound walk",
   release: 1,
   latestRelease: 1,
+  takenBack: null,
   edition: 2,
   madeBy: by,
   madeAt: `2026-11-0${n}T10:00:00.000Z`,
@@ -27,6 +28,8 @@ const card = (n: number, over: Partial<SessionCard> = {}): SessionCard => ({
   lastCheckIn: null,
   ...over,
 });
+const PLAIN = { says: "", retired: false, folders: [] };
+const SHELVES = [{ name: "Field", icon: null, says: "" }];
 const checkIn = (openNow: number) => ({
   id: "00000000-0000-4000-8000-0000000000aa",
   number: 1,
@@ -102,11 +105,20 @@ describe("what a window holds", () => {
   });
 
   it("shows of every session that there is a later release", () => {
-    const latest = { number: 4, note: "", edition: 2, tracks: 8, publishedBy: by, publishedAt: old.madeAt };
+    const latest = {
+      number: 4,
+      note: "",
+      edition: 2,
+      tracks: 8,
+      publishedBy: by,
+      publishedAt: old.madeAt,
+      takenBack: null,
+    };
     const template = {
       id: "sound-walk",
       name: "Sound walk",
       shelf: "Field",
+      ...PLAIN,
       tracks: 8,
       inputs: 1,
       latest,
@@ -115,12 +127,18 @@ describe("what a window holds", () => {
       asked: 0,
       updatedAt: old.madeAt,
     };
-    queryClient.setQueryData(queries.library.queryKey, { templates: [{ ...template, latest: null }] });
+    queryClient.setQueryData(queries.library.queryKey, {
+      templates: [{ ...template, latest: null }],
+      shelves: SHELVES,
+    });
     hold({ kind: "release", release: 4, card: template, by });
     expect(queryClient.getQueryData(queries.today.queryKey)!.open.map((s) => s.latestRelease)).toEqual([
       4, 4,
     ]);
-    expect(queryClient.getQueryData(queries.library.queryKey)!.templates).toEqual([template]);
+    expect(queryClient.getQueryData(queries.library.queryKey)).toEqual({
+      templates: [template],
+      shelves: SHELVES,
+    });
   });
 
   it("has a template that was begun where it belongs on its shelf", () => {
@@ -128,6 +146,7 @@ describe("what a window holds", () => {
       id: name,
       name,
       shelf,
+      ...PLAIN,
       tracks: 0,
       inputs: 0,
       latest: null,
@@ -137,7 +156,7 @@ describe("what a window holds", () => {
       updatedAt: old.madeAt,
     });
     const [a, b, c] = [template("Anvil", "Field"), template("Bell", "Field"), template("Quay", "Sound")];
-    queryClient.setQueryData(queries.library.queryKey, { templates: [a, c] });
+    queryClient.setQueryData(queries.library.queryKey, { templates: [a, c], shelves: SHELVES });
     hold({ kind: "template", card: b, by });
     expect(queryClient.getQueryData(queries.library.queryKey)!.templates).toEqual([a, b, c]);
   });

@@ -88,7 +88,8 @@ const byShelf = (a: TemplateCard, b: TemplateCard): number =>
 
 /** A template as it is now, also one that was just begun. */
 function template(card: TemplateCard): void {
-  put<{ templates: TemplateCard[] }>(["library"], ({ templates }) => ({
+  put<{ templates: TemplateCard[] }>(["library"], ({ templates, ...rest }) => ({
+    ...rest,
     templates: templates.some((t) => t.id === card.id)
       ? replaced(templates, card)
       : [...templates, card].sort(byShelf),
@@ -129,6 +130,7 @@ export function hold(news: News): void {
     case "template":
       template(news.card);
       break;
+    case "taken-back":
     case "release":
       template(news.card);
       released(news.card);

@@ -88,6 +88,17 @@ function lookAgain(news: News, again: (...keys: string[]) => void): void {
       again("follow", "today");
       void queryClient.invalidateQueries({ queryKey: ["template", news.card.id] });
       break;
+    case "template":
+      void queryClient.invalidateQueries({ queryKey: ["template", news.card.id] });
+      break;
+    case "taken-back":
+      again("today", "session", "sessions", "follow", "behind");
+      void queryClient.invalidateQueries({ queryKey: ["template", news.card.id] });
+      void queryClient.invalidateQueries({ queryKey: ["release", news.card.id] });
+      break;
+    case "shelves":
+      again("library", "template");
+      break;
     case "check-in":
       if (isSmall()) refreshSoon("drift");
       break;
@@ -126,6 +137,15 @@ function say(news: News, mine: boolean): void {
       to: `/library/${news.card.id}`,
       next: "Look",
     });
+  if (news.kind === "taken-back" && !mine)
+    mention(
+      `${news.by.name} took release ${news.release} of “${news.card.name}” back, or gave it out again.`,
+      {
+        weight: "look",
+        to: `/library/${news.card.id}/releases`,
+        next: "Look",
+      },
+    );
   if (news.kind === "edition" && !mine)
     mention(`${news.by.name} published edition ${news.edition} of the house style.`, {
       to: "/house",

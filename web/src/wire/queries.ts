@@ -97,6 +97,11 @@ export const queries = {
     getNextPageParam: (last) => last.next ?? undefined,
   }),
   library: queryOptions({ queryKey: ["library"], queryFn: () => ask("library", {}) }),
+  findTemplates: (find: string) =>
+    queryOptions({
+      queryKey: ["find-templates", find],
+      queryFn: () => look("findTemplates", {}, { find }),
+    }),
   template: (template: string) =>
     queryOptions({ queryKey: ["template", template], queryFn: () => ask("template", { template }) }),
   release: (template: string, release: number) =>

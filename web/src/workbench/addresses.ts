@@ -8,4 +8,5 @@ export const VIEW_ADDRESSES = [
   ["/session", "Session"],
   ["/changes", "Changes"],
   ["/releases", "Releases"],
+  ["/about", "About"],
 ] as const;

@@ -9,11 +9,12 @@ import { compareAddress } from "../compare/sides.ts";
 import { Button } from "../ui/button.tsx";
 import { queries } from "../wire/queries.ts";
 import { Empty, Loading } from "../ui/states.tsx";
+import { currentOf } from "./releases.tsx";
 import { ChangeList } from "../session/changeList.tsx";
 
 /** How many changes lead from the latest release to the draft. */
 export function useChanged(template: Template, session: Session): number {
-  const latest = template.releases[0];
+  const latest = currentOf(template.releases) ?? undefined;
   const { data } = useQuery({
     ...queries.release(template.id, latest?.number ?? 0),
     enabled: latest !== undefined,
@@ -25,7 +26,7 @@ export function useChanged(template: Template, session: Session): number {
 
 /** What is other in the draft than in the latest release. */
 export function Changes({ template, session }: { template: Template; session: Session }) {
-  const latest = template.releases[0];
+  const latest = currentOf(template.releases) ?? undefined;
   const { data } = useQuery({
     ...queries.release(template.id, latest?.number ?? 0),
     enabled: latest !== undefined,

@@ -16,6 +16,7 @@ import { queries, useStyle } from "../wire/queries.ts";
 import { VIEW_ADDRESSES } from "./addresses.ts";
 import { useBench } from "./bench.ts";
 import type { Bench } from "./bench.ts";
+import { currentOf } from "./releases.tsx";
 import { useChanged } from "./changesView.tsx";
 import { CommandField } from "./commandField.tsx";
 import { COMMANDS, possible } from "./commands.ts";
@@ -94,7 +95,7 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
 /** What the template is called and how its draft stands. */
 function Head({ bench, onType }: { bench: Bench; onType: () => void }) {
   const { template, work, state, may } = bench;
-  const latest = template.releases[0] ?? null;
+  const latest = currentOf(template.releases);
   const changed = useChanged(template, bench.session);
   const same = latest !== null && changed === 0;
   const stands = latest === null ? "Draft, never released" : `Draft after release ${latest.number}`;
@@ -130,7 +131,7 @@ function Head({ bench, onType }: { bench: Bench; onType: () => void }) {
       {may && <UndoRedo work={work} state={state} />}
       {may && (
         <Button look="main" onClick={() => COMMANDS.publish.run(bench)}>
-          Publish release {(latest?.number ?? 0) + 1}
+          Publish release {(template.releases[0]?.number ?? 0) + 1}
         </Button>
       )}
     </PageHead>

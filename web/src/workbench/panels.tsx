@@ -13,6 +13,7 @@ import { takeOutChosen, wrapChosen } from "./acts.ts";
 import type { Bench, Side } from "./bench.ts";
 import { ArrangePanel, DressPanel } from "./dressPanel.tsx";
 import { FindingsList } from "./findingsList.tsx";
+import { currentOf } from "./releases.tsx";
 import { Publish } from "./publish.tsx";
 import { PutPanel } from "./putPanel.tsx";
 
@@ -88,7 +89,8 @@ export const PANELS: Readonly<Record<Side, (b: Bench) => ReactNode>> = {
       {...at(b)}
       template={b.template.id}
       name={b.template.name}
-      latest={b.template.releases[0] ?? null}
+      latest={currentOf(b.template.releases)}
+      number={(b.template.releases[0]?.number ?? 0) + 1}
       open={b.findings.open}
       saved={b.state.saving === "saved"}
     />

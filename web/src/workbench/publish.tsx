@@ -1,8 +1,11 @@
 import type { Release } from "@mossy/contract/library";
 import type { Finding } from "@mossy/core/check/rule";
+import { compare } from "@mossy/core/compare/sentences";
+import { noteFrom } from "@mossy/core/compare/note";
 import { diff } from "@mossy/core/session/diff";
 import type { Session } from "@mossy/core/session/document";
 import { inWords } from "@mossy/core/session/says";
+import type { ChangeSentence } from "@mossy/core/session/says";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useMemo, useRef } from "react";
 import { z } from "zod";
@@ -25,6 +28,7 @@ export function Publish({
   work,
   session,
   latest,
+  number,
   open,
   saved,
   onDone,
@@ -33,12 +37,19 @@ export function Publish({
   name: string;
   work: Workpiece;
   session: Session;
+  /** The release it is compared with. */
   latest: Release | null;
+  /** The number it gets. */
+  number: number;
   open: readonly Finding[];
   saved: boolean;
   onDone: () => void;
 }) {
-  const [note, setNote, forgetNote] = useKept(`publish-${template}`, "", z.string());
+  const [typed, setNote, forgetNote] = useKept<string | null>(
+    `publish-${template}`,
+    null,
+    z.string().nullable(),
+  );
   const { data: before } = useQuery({
     ...queries.release(template, latest?.number ?? 0),
     enabled: latest !== null,
@@ -47,7 +58,11 @@ export function Publish({
     () => (before ? inWords(before.session, session, diff(before.session, session)) : []),
     [before, session],
   );
-  const number = (latest?.number ?? 0) + 1;
+  const proposed = useMemo(
+    () => (before ? noteFrom(compare(before.session, session).sentences) : ""),
+    [before, session],
+  );
+  const note = typed ?? proposed;
   const publish = useMutation({
     mutationFn: () => askOnce("publishRelease", { template }, { revision: work.revision, note }),
     onSuccess: async (release) => {
@@ -97,7 +112,12 @@ export function Publish({
           publish.mutate();
         }}
       >
-        <Field label="What changed, for those who work from it">
+        <Field
+          label="What changed, for those who work from it"
+          {...(typed === null && proposed !== ""
+            ? { hint: "Proposed from what changed; write it as you would say it." }
+            : {})}
+        >
           <TextArea
             autoFocus
             required
@@ -115,16 +135,22 @@ export function Publish({
           <Button onClick={onDone}>Cancel</Button>
         </div>
       </form>
-      {said.length > 0 && latest && (
-        <>
-          <h3 className="flex items-center gap-2 text-sm font-semibold">
-            Since release {latest.number} <Pill>{said.length}</Pill>
-          </h3>
-          <div className="min-h-0 flex-1 overflow-y-auto">
-            <ChangeList said={said} narrow />
-          </div>
-        </>
-      )}
+      {latest && <Since release={latest.number} said={said} />}
     </section>
+  );
+}
+
+/** What changed since a release, one by one. */
+function Since({ release, said }: { release: number; said: readonly ChangeSentence[] }) {
+  if (said.length === 0) return null;
+  return (
+    <>
+      <h3 className="flex items-center gap-2 text-sm font-semibold">
+        Since release {release} <Pill>{said.length}</Pill>
+      </h3>
+      <div className="min-h-0 flex-1 overflow-y-auto">
+        <ChangeList said={said} narrow />
+      </div>
+    </>
   );
 }

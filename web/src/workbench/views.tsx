@@ -7,6 +7,7 @@ import { Key } from "../ui/button.tsx";
 import { Empty, Loading } from "../ui/states.tsx";
 import { takeOutChosen } from "./acts.ts";
 import type { Bench } from "./bench.ts";
+import { About } from "./about.tsx";
 import { Changes } from "./changesView.tsx";
 import { Releases } from "./releases.tsx";
 import { SetUp } from "./setUp.tsx";
@@ -113,5 +114,6 @@ export const VIEWS: Readonly<
     draw: (b) => <SetUp session={b.session} work={editable(b)} onSelect={b.inSheet} />,
   },
   changes: { alone: true, draw: (b) => <Changes template={b.template} session={b.session} /> },
-  releases: { alone: true, draw: (b) => <Releases template={b.template} /> },
+  releases: { alone: true, draw: (b) => <Releases template={b.template} work={editable(b)} /> },
+  about: { alone: true, draw: (b) => <About template={b.template} may={b.may} /> },
 };

@@ -1,8 +1,8 @@
 import { clsx } from "clsx";
 import { useState } from "react";
-import { Drawing } from "../ui/tile.tsx";
-import { useAllIcons } from "../ui/icons.ts";
-import { Input } from "../ui/pieces.tsx";
+import { Drawing } from "./tile.tsx";
+import { useAllIcons } from "./icons.ts";
+import { Input } from "./pieces.tsx";
 
 const SHOWN = 42;
 
