@@ -6,6 +6,7 @@ import { installPackages } from "./install.mjs";
 
 const PROGRAMS = {
   core: "bench/src/main.ts",
+  library: "bench/src/library.ts",
   heavy: "bench/src/heavy.ts",
   smooth: "e2e/src/smooth.ts",
   door: "e2e/src/door.ts",

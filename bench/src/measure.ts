@@ -53,7 +53,7 @@ export function against(
   mine: () => unknown,
   theirs: () => () => unknown,
   of: string,
-  aim: number,
+  aim: number | null,
   turns: number,
 ): void {
   const clock = (f: () => unknown): number => {
@@ -71,8 +71,8 @@ export function against(
   const [a, b] = [middle(rows.map((r) => r.a)), middle(rows.map((r) => r.b))];
   const said = [
     `${what.padEnd(64)} ${a.toFixed(1).padStart(7)} ms`,
-    `${share.toFixed(3)} of ${of} (${b.toFixed(0)} ms; aim ≤ ${aim})`,
-    ...(share <= aim ? [] : ["MISSED"]),
+    `${share.toFixed(3)} of ${of} (${b.toFixed(0)} ms${aim === null ? "" : `; aim ≤ ${aim}`})`,
+    ...(aim === null || share <= aim ? [] : ["MISSED"]),
   ];
   console.log(said.join("  "));
 }

@@ -52,7 +52,7 @@ export const behindPage = z.object({
       changes: z.int(),
       /** Clashes only a person can decide, and those where one side is safer. */
       open: z.int(),
-      proposed: z.int(),
+      safer: z.int(),
       /** New sources its room has no input for. */
       unplaced: z.int(),
       /** The first things it would change, in sentences. */

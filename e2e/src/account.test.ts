@@ -113,6 +113,6 @@ describe("a second factor that is a must", () => {
     await second.button("Turn it on");
     await second.button("I have them");
     await second.click("//nav[@aria-label='Places']//a[contains(., 'Library')]");
-    await second.see("//h2[.='Steelpan']");
+    await second.see("//h2[starts-with(., 'Steelpan')]");
   });
 });

@@ -48,7 +48,7 @@ describe("a lead", () => {
       "with nothing to look at",
     async () => {
       await b.go("/library");
-      await b.see("//h2[.='Steelpan']");
+      await b.see("//h2[starts-with(., 'Steelpan')]");
       await b.press("n");
       await b.see("//input[@aria-label='Name']");
       await b.press("Yard by hand");

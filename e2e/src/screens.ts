@@ -9,7 +9,7 @@ import type { Screen } from "./openScreen.ts";
 export const SCREENS: readonly Screen[] = [
   { name: "today", path: "/", ready: "//*[name()='svg'][contains(@class, 'recharts')]" },
   ...HOUSE_SCREENS,
-  { name: "library", path: "/library", ready: "//h2[.='Steelpan']" },
+  { name: "library", path: "/library", ready: "//h2[starts-with(., 'Steelpan')]" },
   { name: "follow", path: "/library/follow", ready: "//p[.='Every template follows the house style']" },
   {
     name: "workbench-dress",

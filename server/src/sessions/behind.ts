@@ -2,7 +2,7 @@ import { setImmediate } from "node:timers/promises";
 import type { BehindPage } from "@mossy/contract/forward";
 import { compare } from "@mossy/core/compare/sentences";
 import { merge } from "@mossy/core/merge/merge";
-import { proposalFor } from "@mossy/core/merge/propose";
+import { saferSide } from "@mossy/core/merge/safer";
 import type { Session } from "@mossy/core/session/document";
 import type { Db } from "../database.ts";
 import type { Bench } from "../house/bench.ts";
@@ -48,11 +48,11 @@ async function askedOf(db: Db, id: string, released: Session): Promise<BehindPag
   const standing = await standingOf(db, id);
   const theirs = theirsOf(released, standing);
   const { session, clashes } = merge(standing.baseline, standing.now, theirs.session);
-  const proposals = clashes.map((c) => ({
+  const asked = clashes.map((c) => ({
     key: c.key,
-    side: proposalFor(standing.now, theirs.session, c)?.side,
+    side: saferSide(standing.now, theirs.session, c)?.side,
   }));
-  const safer = proposals.flatMap(({ key, side }) => (side ? [[key, side] as [string, typeof side]] : []));
+  const safer = asked.flatMap(({ key, side }) => (side ? [[key, side] as [string, typeof side]] : []));
   const { changes, sentences } = compare(standing.now, session);
   const known = new Set(standing.baseline.tracks.map((t) => t.id));
   return {
@@ -60,7 +60,7 @@ async function askedOf(db: Db, id: string, released: Session): Promise<BehindPag
     revision: standing.revision,
     changes: changes.length,
     open: clashes.length - safer.length,
-    proposed: safer.length,
+    safer: safer.length,
     unplaced: theirs.unplaced.filter((u) => !known.has(u.track)).length,
     says: sentences.slice(0, SAID).map((s) => s.says),
     choices: safer,

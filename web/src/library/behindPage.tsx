@@ -182,7 +182,7 @@ function BehindLine({ line, release }: { line: Line; release: number }) {
         {line.unplaced > 0 && (
           <Pill look="look">{plural(line.unplaced, "new source")} without an input</Pill>
         )}
-        {line.proposed > 0 && <Pill>{line.proposed} decided as is safer</Pill>}
+        {line.safer > 0 && <Pill>{line.safer} decided as is safer</Pill>}
         {line.open > 0 ? (
           <Pill look="look">{line.open} to decide</Pill>
         ) : (

@@ -1,6 +1,6 @@
 import { clsx } from "clsx";
 import type { Clash } from "@mossy/core/merge/decisions";
-import { proposalFor } from "@mossy/core/merge/propose";
+import { saferSide } from "@mossy/core/merge/safer";
 import { clashInWords } from "@mossy/core/merge/words";
 import type { Side } from "@mossy/core/merge/values";
 import type { Session } from "@mossy/core/session/document";
@@ -38,7 +38,7 @@ export function DecideList({
       <ul>
         {clashes.map((clash) => {
           const words = clashInWords(baseline, now, theirs, clash);
-          const proposal = proposalFor(now, theirs, clash);
+          const safer = saferSide(now, theirs, clash);
           return (
             <li key={clash.key} className="flex flex-col gap-1.5 border-b border-line px-3 py-2 text-sm">
               <p className="flex flex-wrap items-baseline gap-x-2">
@@ -59,7 +59,7 @@ export function DecideList({
                   side="ours"
                   called="Yours"
                   says={words.ours}
-                  because={proposal?.side === "ours" ? proposal.because : null}
+                  because={safer?.side === "ours" ? safer.because : null}
                   onChoose={onChoose}
                 />
                 <SideChoice
@@ -67,7 +67,7 @@ export function DecideList({
                   side="theirs"
                   called={`Release ${release}`}
                   says={words.theirs}
-                  because={proposal?.side === "theirs" ? proposal.because : null}
+                  because={safer?.side === "theirs" ? safer.because : null}
                   onChoose={onChoose}
                 />
               </div>

@@ -2,7 +2,7 @@ import type { ForwardLook } from "@mossy/contract/forward";
 import { compare } from "@mossy/core/compare/sentences";
 import type { Choices } from "@mossy/core/merge/decisions";
 import { merge } from "@mossy/core/merge/merge";
-import { proposalFor } from "@mossy/core/merge/propose";
+import { saferSide } from "@mossy/core/merge/safer";
 import type { Side } from "@mossy/core/merge/values";
 import { plural } from "@mossy/core/session/plural";
 import { useMutation, useQuery } from "@tanstack/react-query";
@@ -39,7 +39,7 @@ function useChoices({ baseline, now, theirs }: ForwardLook) {
     for (;;) {
       const made = merge(baseline, now, theirs, all());
       const more = made.clashes.flatMap((c) => {
-        const side = c.chosen ? undefined : proposalFor(now, theirs, c)?.side;
+        const side = c.chosen ? undefined : saferSide(now, theirs, c)?.side;
         return side ? [[c.key, side] as const] : [];
       });
       if (more.length === 0) return { ...made, choices: all() };

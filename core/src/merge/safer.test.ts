@@ -6,7 +6,7 @@ import type { Change } from "../session/change.ts";
 import { blankTrack } from "../session/document.ts";
 import type { Session, Track, TrackFields } from "../session/document.ts";
 import { merge } from "./merge.ts";
-import { proposalFor } from "./propose.ts";
+import { saferSide } from "./safer.ts";
 import { clashInWords } from "./words.ts";
 
 const base = smallSession();
@@ -23,7 +23,7 @@ function clashOf(ours: Session, theirs: Session) {
   const [clash] = clashes;
   if (!clash || clashes.length > 1) throw new Error(`${clashes.length} clashes`);
   const { name, what, was, ours: mine, theirs: other } = clashInWords(base, ours, theirs, clash);
-  return { said: [name, what, was, mine, other], side: proposalFor(ours, theirs, clash)?.side ?? null };
+  return { said: [name, what, was, mine, other], side: saferSide(ours, theirs, clash)?.side ?? null };
 }
 
 describe("a clash between a session and a newer release", () => {

@@ -4,7 +4,7 @@ import type { Clash } from "./decisions.ts";
 import type { Side } from "./values.ts";
 
 /** The side of a clash that does less harm, and why. */
-export interface Proposal {
+export interface SaferSide {
   readonly side: Side;
   readonly because: string;
 }
@@ -21,11 +21,11 @@ const OF_THE_ROOM: ReadonlySet<TrackField> = new Set<TrackField>([
 ]);
 
 /**
- * Proposes a side where one is safer, for a session (ours) brought forward to a release (theirs): a name the
+ * The side that is safer where one is, for a session (ours) brought forward to a release (theirs): a name the
  * job gave, and what is patched in the room, stay; a way to the main path that the release mended comes; what
  * one side took out stays, as it can be taken out later. Null where only a person can say.
  */
-export function proposalFor(ours: Session, theirs: Session, clash: Clash): Proposal | null {
+export function saferSide(ours: Session, theirs: Session, clash: Clash): SaferSide | null {
   switch (clash.of) {
     case "there":
       return { side: clash.gone === "ours" ? "theirs" : "ours", because: KEPT };
@@ -38,12 +38,12 @@ export function proposalFor(ours: Session, theirs: Session, clash: Clash): Propo
     case "place":
       return null;
     case "value":
-      return proposalForValue(ours, theirs, clash.track, clash.field);
+      return saferOfValue(ours, theirs, clash.track, clash.field);
   }
 }
 const KEPT = "what stays can still be taken out later";
 
-function proposalForValue(ours: Session, theirs: Session, id: TrackId, field: TrackField): Proposal | null {
+function saferOfValue(ours: Session, theirs: Session, id: TrackId, field: TrackField): SaferSide | null {
   if (field === "name") return { side: "ours", because: "the job gave it that name" };
   if (OF_THE_ROOM.has(field))
     return { side: "ours", because: "it is patched and set up like that in the room" };
