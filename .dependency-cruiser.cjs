@@ -34,7 +34,7 @@ const CORE = {
   match: ["session", "words", "house", "colour"],
   fit: ["session", "house"],
   compare: ["session", "house", "match"],
-  library: ["session", "merge", "house", "check", "fit"],
+  library: ["session", "merge", "house", "check", "fit", "sheet"],
   disk: ["words", "names", "house"],
   formats: ["session", "words", "names", "house", "fit", "disk", "sheet"],
 };

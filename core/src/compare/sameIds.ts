@@ -102,6 +102,12 @@ function renamed(a: Session, b: Session, pairs: ReadonlyMap<TrackId, TrackId>): 
     kept: b.kept.map((k) => ({ ...k, track: maybe(k.track) })),
     links: b.links.map((l) => ({ ...l, members: l.members.map(now), followers: l.followers.map(now) })),
     views: b.views.map((v) => ({ ...v, folders: v.folders.map(now) })),
+    variants: b.variants.map((v) => ({
+      ...v,
+      folders: v.folders.map(now),
+      with: v.with.map(now),
+      without: v.without.map(now),
+    })),
     inputSets: b.inputSets.map((s) => ({
       ...s,
       inputs: s.inputs.map((i) => ({ ...i, track: now(i.track) })),

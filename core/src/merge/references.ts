@@ -32,6 +32,12 @@ export function whole(three: Three, session: Session): Session {
       ...v,
       folders: listed(v.folders, itself, (s) => s.views.flatMap((x) => x.folders)),
     })),
+    variants: session.variants.map((v) => ({
+      ...v,
+      folders: listed(v.folders, itself, (s) => s.variants.flatMap((x) => x.folders)),
+      with: listed(v.with, itself, (s) => s.variants.flatMap((x) => x.with)),
+      without: listed(v.without, itself, (s) => s.variants.flatMap((x) => x.without)),
+    })),
     inputSets: session.inputSets.map((i) => ({
       ...i,
       inputs: listed(

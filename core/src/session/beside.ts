@@ -60,6 +60,45 @@ export const viewInDetail = (v: View, nameOf: NameOf): string =>
     v.columns.map((c) => `column ${c}`),
   );
 
+/**
+ * A named part of a session by rule (only the drums, only what is recorded), computed from it, never a copy.
+ * What fits all of the rule is in it; an empty list stands for all.
+ */
+export const variant = z.object({
+  id: trackId,
+  name: oneLine(60).min(1),
+  /** Only what records from outside. */
+  recorded: z.boolean(),
+  /** Without instruments and the MIDI tracks that play them. */
+  noInstruments: z.boolean(),
+  folders: z.array(trackId).max(200),
+  roles: z.array(oneLine(60)).max(200),
+  kinds: z.array(trackKind).max(TRACK_KINDS.length),
+  /** Link sets whose members are in it. */
+  links: z.array(trackId).max(200),
+  /** The view it shows as; null where it goes by no view. */
+  view: trackId.nullable(),
+  /** Single tracks in it, and out of it, whatever the rule says. */
+  with: z.array(trackId).max(2000),
+  without: z.array(trackId).max(2000),
+});
+export type Variant = z.infer<typeof variant>;
+
+/** A variant with its rule. */
+export const variantInDetail = (v: Variant, nameOf: NameOf): string =>
+  said(
+    v.name,
+    v.recorded ? ["what is recorded"] : [],
+    v.noInstruments ? ["no instruments"] : [],
+    v.folders.map((id) => `in ${nameOf(id)}`),
+    v.roles,
+    v.kinds.map((k) => KIND_WORDS[k]),
+    v.links.length > 0 ? [`of ${v.links.length} link sets`] : [],
+    v.view === null ? [] : ["as in a view"],
+    v.with.map((id) => `with ${nameOf(id)}`),
+    v.without.map((id) => `without ${nameOf(id)}`),
+  );
+
 /** Another numbering of the same sources: another interface, another room. */
 export const inputSet = z.object({
   id: trackId,

@@ -1,6 +1,15 @@
 import { z } from "zod";
-import { inputSet, inputSetInDetail, linkInDetail, linkSet, view, viewInDetail } from "./beside.ts";
-import type { InputSet, LinkSet, View } from "./beside.ts";
+import {
+  inputSet,
+  inputSetInDetail,
+  linkInDetail,
+  linkSet,
+  variant,
+  variantInDetail,
+  view,
+  viewInDetail,
+} from "./beside.ts";
+import type { InputSet, LinkSet, Variant, View } from "./beside.ts";
 import { called, field, namesOf } from "./field.ts";
 import { channelFormat, trackId } from "./format.ts";
 import { longText, oneLine } from "./text.ts";
@@ -177,6 +186,14 @@ export const SESSION = {
     called: "views",
     inWords: names,
     inDetail: each<View>(viewInDetail),
+    itemByItem: true,
+  }),
+  variants: field({
+    schema: z.array(variant).max(60),
+    rest: [],
+    called: "variants",
+    inWords: names,
+    inDetail: each<Variant>(variantInDetail),
     itemByItem: true,
   }),
   /** How many inputs the interface has; null where that is not said. */

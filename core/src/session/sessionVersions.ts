@@ -62,8 +62,11 @@ const from2 = (session: StoredDocument): StoredDocument => ({
   tracks: itemsOf(session["tracks"], (track) => ({ program: null, ...track })),
 });
 
+/** Up to form 3, a session had no variants. */
+const from3 = (session: StoredDocument): StoredDocument => ({ variants: [], ...session });
+
 /** What leads from each form of a session to the next. Kept for ever: what was written once can be read. */
-const STEPS = [from1, from2];
+const STEPS = [from1, from2, from3];
 
 /**
  * A stored session in the form of today. Whether it holds together is for the schema to say.

@@ -58,6 +58,7 @@ export function partOf(session: Session, ids: Iterable<TrackId>): Session {
     links: session.links
       .map((l) => ({ ...l, members: list(l.members), followers: list(l.followers) }))
       .filter((l) => l.members.length + l.followers.length > 1),
+    variants: [],
     views: session.views
       .filter((v) => v.folders.length === 0 || v.folders.some(has))
       .map((v) => ({ ...v, folders: list(v.folders) })),
