@@ -26,6 +26,8 @@ export const startSession = z.object({
     .int()
     .min(1)
     .max(2 ** 31 - 1),
+  /** A variant of the release; null for all of it. */
+  variant: trackId.nullable().default(null),
   leaveOut: z.array(trackId).max(1000),
   /** What the template leaves to whoever starts it. */
   settings: chosenSettings.default({}),
@@ -67,6 +69,8 @@ export const sessionCard = z.object({
   template: z.string(),
   templateName: z.string(),
   release: z.int(),
+  /** What the variant of its template it was started with is called; null for all of the template. */
+  variant: z.string().nullable(),
   latestRelease: z.int(),
   /** Why its release was taken back; null where it was not. */
   takenBack: z.string().nullable(),

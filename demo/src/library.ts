@@ -1,3 +1,5 @@
+import { wholeVariant } from "@mossy/core/library/variant";
+import type { Variant } from "@mossy/core/session/beside";
 import type { Shelf } from "@mossy/contract/library";
 
 /** The shelves of the house, in their order. */
@@ -17,6 +19,15 @@ export const SAYS: Readonly<Record<string, string>> = {
   "shanty-choir": "A caller and a crew in a half circle, fiddle and accordion beside them.",
   "story-evening": "One teller, a host, sometimes a guest; beds under the speech.",
   "sound-walk": "Beds laid end to end in 7.1.4, a narrator over them.",
+};
+
+/** Parts of templates that are started by themselves. */
+export const VARIANTS: Readonly<Record<string, readonly Variant[]>> = {
+  "steelpan-orchestra-full-yard": [
+    { ...wholeVariant("recorded", "What is recorded"), recorded: true },
+    { ...wholeVariant("drums", "Drums only"), folders: ["folder-drum-kit"] },
+    { ...wholeVariant("pans", "Pans without the yard"), folders: ["folder-pans"], with: ["talkback"] },
+  ],
 };
 
 /** Releases nobody should start from any more. */

@@ -2,6 +2,7 @@ import type { Style } from "@mossy/core/house/style";
 import type { Session, Track } from "@mossy/core/session/document";
 import { demoRooms } from "./rooms.ts";
 import { layOut } from "./layOut.ts";
+import { VARIANTS } from "./library.ts";
 import { TEMPLATES } from "./templatePlans.ts";
 
 export interface DemoTemplate {
@@ -37,7 +38,7 @@ export function demoTemplates(style: Style): DemoTemplate[] {
     // In a mix everything is there already: nothing records from outside.
     const home = demoRooms.find((r) => r.id === plan.home)?.room;
     if (!home) throw new Error(`the demo has no room “${plan.home}”`);
-    const laid = layOut(style, plan, home);
+    const laid = { ...layOut(style, plan, home), variants: [...(VARIANTS[plan.id] ?? [])] };
     const whole =
       plan.shelf === "Mixing" || plan.shelf === "Field"
         ? {

@@ -61,7 +61,7 @@ describe("a template", () => {
 
   it("has a release taken back with a reason, which its sessions say, and given out again", async () => {
     await b.go("/library/shanty-choir/releases");
-    await b.click("//button[@aria-label='Take release 5 back']");
+    await b.click("//button[@aria-label='Take it back: release 5']");
     await b.type("//input[@aria-label='Why it is taken back']", "The third bass is too loud.");
     await b.button("Take release 5 back");
     await b.see("//li[contains(., 'Release 5')]//*[contains(., 'Taken back by Marram Vale')]");
@@ -73,11 +73,11 @@ describe("a template", () => {
     await b.see("//a[@aria-label='Fit it: Shanty choir, release 4']");
     await b.go("/library/shanty-choir/releases");
     await b.button("Give it out again");
-    await b.see("//button[@aria-label='Take release 5 back']");
+    await b.see("//button[@aria-label='Take it back: release 5']");
   });
 
   it("goes back to an earlier release as its draft, undone like any edit, and proposes what to say of the next", async () => {
-    await b.click("//button[@aria-label='Take release 4 up as the draft']");
+    await b.click("//button[@aria-label='Take up release 4 as the draft']");
     await b.see("//h1/following-sibling::*[contains(., 'Draft after release 5')]");
     await b.button("Publish release 6");
     const note = "//section[@aria-label='Publish release 6']//textarea";

@@ -186,6 +186,11 @@ export const SCREENS: readonly Screen[] = [
   },
   { name: "shelves", path: "/library/shelves", ready: "//section[@aria-label='Shelf']" },
   { name: "about", path: "/library/shanty-choir/about", ready: "//h2[.='In use']" },
+  {
+    name: "variants",
+    path: "/library/steelpan-orchestra-full-yard/variants",
+    ready: "//section[starts-with(@aria-label, 'In ')]",
+  },
   { name: "compare-nothing", path: "/compare", ready: "//p[.='Choose two']" },
   {
     name: "behind",

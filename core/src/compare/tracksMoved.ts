@@ -30,7 +30,11 @@ export const takenOut: Look = (d) => {
   const atoms = atomsOf(d, "taken out");
   const gone = new Map(atoms.map((x) => [x.id, x]));
   const parentOf = (id: TrackId): TrackId | null => d.before.get(id)?.parent ?? null;
-  const roots = atoms.filter((x) => !gone.has(parentOf(x.id) ?? ""));
+  // What went is told in the order it stood in, folders first.
+  const at = new Map(d.a.tracks.map((t, i) => [t.id, t.kind === "folder" ? i - d.a.tracks.length : i]));
+  const roots = atoms
+    .filter((x) => !gone.has(parentOf(x.id) ?? ""))
+    .toSorted((x, y) => (at.get(x.id) ?? 0) - (at.get(y.id) ?? 0));
   const within = grouped(atoms, (x) => parentOf(x.id));
   const all = (x: AtomOf<"taken out">): AtomOf<"taken out">[] => [
     x,

@@ -9,6 +9,7 @@ import { blankTrack } from "../session/document.ts";
 import type { Session, Track, TrackFields } from "../session/document.ts";
 import { byId } from "../session/routing.ts";
 import { fittedFor } from "./forward.ts";
+import { variantOf, wholeVariant } from "./variant.ts";
 
 const track = (s: Session, id: string): Track => {
   const t = byId(s).get(id);
@@ -36,7 +37,11 @@ const went = { ...fit(three, van).session, title: "Spring tide" };
 
 describe("a newer release for a session under way", () => {
   it("leaves what is plugged in where it is, and gives what is new an input that is free", () => {
-    const { session: theirs, adjusted } = fittedFor(four, { baseline: went, now: went, leftOut: [] }, van);
+    const { session: theirs, adjusted } = fittedFor(
+      four,
+      { baseline: went, now: went, leftOut: [], variant: null },
+      van,
+    );
     expect(["kick", "top", "bottom", "gtr", "oh"].map((id) => track(theirs, id).input)).toEqual([
       1, 2, 3, 4, 5,
     ]);
@@ -45,19 +50,25 @@ describe("a newer release for a session under way", () => {
     const now = apply(went, [
       { do: "add", track: blankTrack("talk", "Talkback", { source: "mic", input: 5 }), after: null },
     ]);
-    expect(track(fittedFor(four, { baseline: went, now, leftOut: [] }, van).session, "oh").input).toBe(6);
+    expect(
+      track(fittedFor(four, { baseline: went, now, leftOut: [], variant: null }, van).session, "oh").input,
+    ).toBe(6);
   });
 
   it("says where the room has no input left for what is new", () => {
     const full = { ...van, inputs: van.inputs.slice(0, 4) };
-    const { session, unplaced } = fittedFor(four, { baseline: went, now: went, leftOut: [] }, full);
+    const { session, unplaced } = fittedFor(
+      four,
+      { baseline: went, now: went, leftOut: [], variant: null },
+      full,
+    );
     expect(unplaced.map((u) => u.track)).toEqual(["oh"]);
     expect([track(session, "oh").input, track(session, "oh").armed]).toEqual([null, false]);
     expect(track(session, "kick").input).toBe(1);
   });
 
   it("keeps the settings it was started with, but for those the release fixes by now", () => {
-    const begun = { baseline: { ...went, tempo: 132 }, now: went, leftOut: [] };
+    const begun = { baseline: { ...went, tempo: 132 }, now: went, leftOut: [], variant: null };
     expect(fittedFor(four, begun, van).session.tempo).toBe(132);
     expect(fittedFor({ ...four, fixed: ["tempo"] }, begun, van).session.tempo).toBe(84);
     expect(fittedFor(four, begun, van).session.title).toBe("Spring tide");
@@ -65,13 +76,24 @@ describe("a newer release for a session under way", () => {
 
   it("leaves out what the job does without, and what only that fed", () => {
     const kit = ["kick", "top", "bottom", "oh"];
-    const { session } = fittedFor(four, { baseline: went, now: went, leftOut: kit }, van);
+    const { session } = fittedFor(four, { baseline: went, now: went, leftOut: kit, variant: null }, van);
     expect(session.tracks.map((t) => t.id)).toEqual(["gtr", "main"]);
+  });
+
+  it("is the same variant of it, by the rule that has in it now", () => {
+    const drums = { ...wholeVariant("drums", "Drums only"), folders: ["kit"] };
+    const before = fit(variantOf(three, drums).session, van).session;
+    const begun = { baseline: before, now: before, leftOut: [], variant: drums };
+    const ids = (release: Session): string[] =>
+      fittedFor(release, begun, van).session.tracks.map((t) => t.id);
+    expect(ids(four)).toEqual(["kit", "oh", "kick", "top", "bottom", "rev", "main"]);
+    const dry = { ...four, variants: [{ ...drums, without: ["rev", "kick"] }] };
+    expect(ids(dry)).toEqual(["kit", "oh", "top", "bottom", "main"]);
   });
 
   it("comes in beside the session's own work without a question where they do not touch", () => {
     const now = set(set(went, "kick", "name", "Kick of Wren"), "gtr", "level", -6);
-    const theirs = fittedFor(four, { baseline: went, now, leftOut: [] }, van).session;
+    const theirs = fittedFor(four, { baseline: went, now, leftOut: [], variant: null }, van).session;
     const { session, clashes } = merge(went, now, theirs);
     expect(clashes).toEqual([]);
     expect([track(session, "kick").name, track(session, "gtr").level]).toEqual(["Kick of Wren", -6]);

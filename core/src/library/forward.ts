@@ -1,8 +1,10 @@
 import { fit } from "../fit/fit.ts";
 import type { Fit, Patched } from "../fit/fit.ts";
 import type { Room } from "../fit/room.ts";
+import type { Variant } from "../session/beside.ts";
 import { CHANNELS, SETTINGS } from "../session/document.ts";
 import type { Session, Track, TrackId } from "../session/document.ts";
+import { variantOf } from "./variant.ts";
 
 /** A session that began with an older release, as far as a newer one has to suit it. */
 export interface Begun {
@@ -12,14 +14,18 @@ export interface Begun {
   readonly now: Session;
   /** Sources this job does without. */
   readonly leftOut: readonly TrackId[];
+  /** The variant it was started with; null for all of the template. */
+  readonly variant: Variant | null;
 }
 
 /**
  * A newer release as it would have gone out to this session: fitted to the room it stands in, without what
  * the job leaves out, with the settings it was started with where the release does not fix them. What stands
- * on inputs of the room stays there; only sources that are new get inputs, of those that are free.
+ * on inputs of the room stays there; only sources that are new get inputs, of those that are free. A session
+ * that was started with a variant gets that variant of it.
  */
-export function fittedFor(release: Session, { baseline, now, leftOut }: Begun, room: Room): Fit {
+export function fittedFor(whole: Session, { baseline, now, leftOut, variant }: Begun, room: Room): Fit {
+  const release = partFor(whole, variant);
   const chosen = SETTINGS.filter((s) => s !== "mainFormat" && !release.fixed.includes(s));
   const begun: Session = {
     ...release,
@@ -27,6 +33,12 @@ export function fittedFor(release: Session, { baseline, now, leftOut }: Begun, r
     title: baseline.title,
   };
   return fit(begun, room, leftOut, patchedIn(begun, baseline, now));
+}
+
+/** What a session started with a variant has of a release: by the rule of that variant in it, else by its own. */
+function partFor(release: Session, variant: Variant | null): Session {
+  if (variant === null) return release;
+  return variantOf(release, release.variants.find((v) => v.id === variant.id) ?? variant).session;
 }
 
 function patchedIn(release: Session, baseline: Session, now: Session): Patched {

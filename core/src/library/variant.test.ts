@@ -124,7 +124,7 @@ const any = sessions(14).chain((s) =>
     rule: fc.record({
       recorded: fc.boolean(),
       noInstruments: fc.boolean(),
-      folders: fc.oneof(fc.constant([]), idsOf(s)),
+      folders: fc.oneof(fc.constant<TrackId[]>([]), idsOf(s)),
       kinds: fc.constantFrom<Variant["kinds"]>([], ["audio"], ["audio", "return"]),
       with: idsOf(s),
       without: idsOf(s),

@@ -16,6 +16,7 @@ interface SessionRow {
   template: string;
   template_name: string;
   release: number;
+  variant: string | null;
   latest: number;
   taken_back: string | null;
   edition: number;
@@ -35,7 +36,7 @@ type CardRow = SessionRow & {
 const TAKEN_BACK =
   "(select b.reason from taken_back b where b.template = s.template and b.release = s.release)";
 const SESSION = `s.id, s.title, s.room, r.room->>'name' as room_name, s.template, t.name as template_name,
-  s.release, s.edition, coalesce(t.latest, s.release) as latest, ${TAKEN_BACK} as taken_back, jsonb_build_object('id', sp.id, 'name', sp.name) as made_by,
+  s.release, s.variant->>'name' as variant, s.edition, coalesce(t.latest, s.release) as latest, ${TAKEN_BACK} as taken_back, jsonb_build_object('id', sp.id, 'name', sp.name) as made_by,
   s.made_at, s.sent_at, s.sent_as, s.closed_at, s.tracks as session_tracks, s.unplaced`;
 const SESSIONS = `sessions s join rooms r on r.id = s.room join templates t on t.id = s.template
   left join check_ins c on c.id = s.last_check_in left join check_in_stands n on n.check_in = c.id`;
@@ -50,6 +51,7 @@ const cardOf = (r: CardRow): SessionCard => ({
   template: r.template,
   templateName: r.template_name,
   release: r.release,
+  variant: r.variant,
   latestRelease: r.latest,
   takenBack: r.taken_back,
   edition: r.edition,

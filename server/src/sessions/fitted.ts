@@ -2,10 +2,12 @@ import type { FitReport } from "@mossy/contract/sessions";
 import { fit } from "@mossy/core/fit/fit";
 import { startedWith } from "@mossy/core/fit/settings";
 import type { ChosenSettings } from "@mossy/core/fit/settings";
+import { variantOf } from "@mossy/core/library/variant";
+import type { Variant } from "@mossy/core/session/beside";
 import type { Session } from "@mossy/core/session/document";
 import type { Db } from "../database.ts";
 import { releaseWith } from "../library/store.ts";
-import { HouseProblem } from "../problems.ts";
+import { HouseProblem, notFound } from "../problems.ts";
 import { roomInUse } from "../rooms/store.ts";
 
 export interface SessionWish {
@@ -13,6 +15,8 @@ export interface SessionWish {
   room: string;
   template: string;
   release: number;
+  /** A variant of the release; null, or not said, for all of it. */
+  variant?: string | null;
   leaveOut: readonly string[];
   settings?: ChosenSettings;
 }
@@ -21,6 +25,7 @@ export interface SessionWish {
 export interface Fitted {
   readonly roomName: string;
   readonly baseline: Session;
+  readonly variant: Variant | null;
   readonly report: FitReport;
 }
 
@@ -42,12 +47,16 @@ export async function fitted(db: Db, wish: SessionWish): Promise<Fitted> {
       `${release.takenBack.by.name} took release ${wish.release} of “${release.name}” back: ${release.takenBack.reason}`,
       "release",
     );
-  const chosen = startedWith(release.session, wish.settings ?? {});
+  const variant = wish.variant ? release.session.variants.find((v) => v.id === wish.variant) : null;
+  if (variant === undefined) throw notFound(`variant of release ${wish.release} with this id`);
+  const part = variant === null ? release.session : variantOf(release.session, variant).session;
+  const chosen = startedWith(part, wish.settings ?? {});
   if ("problem" in chosen) throw new HouseProblem(422, "That setting is fixed", chosen.problem, "settings");
   const result = fit(chosen, room, wish.leaveOut);
   return {
     roomName: room.name,
     baseline: result.session,
+    variant,
     report: {
       fits: result.fits.length,
       adjusted: [...result.adjusted],

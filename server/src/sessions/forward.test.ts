@@ -136,6 +136,23 @@ describe("a session on an older release", () => {
     expect([mine?.notes, mine?.pan]).toEqual(["By the wall.", 12]);
   });
 
+  it("started as a variant, is that variant of the newer one, whatever the rest of it is", async () => {
+    const wish = { title: "Drum tide", room: "ferry-van", template: YARD, release: 3, leaveOut: [] };
+    expect((await engineer.ask("startSession", {}, { ...wish, variant: "none" })).problem).toMatch(
+      /variant of release 3/,
+    );
+    const { data: s } = await engineer.ask("startSession", {}, { ...wish, variant: "drums" });
+    expect([s.variant, s.unplaced, s.now.tracks.some((t) => t.name === "TnrPan_Near")]).toEqual([
+      "Drums only",
+      0,
+      false,
+    ]);
+    const seen = await look(engineer, s.id);
+    const names = (x: Session): string[] => x.tracks.map((t) => t.name);
+    expect(names(seen.theirs)).not.toContain("CelPan_R");
+    expect(names(seen.theirs)).toEqual(expect.arrayContaining([...names(s.baseline), "Cue_2"]));
+  });
+
   it("is brought forward only by who works in its room, and not while it is closed", async () => {
     const s = await onThree("Slack water");
     const wish = { release: 6, revision: null, choices: [] };

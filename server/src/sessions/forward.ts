@@ -38,7 +38,7 @@ const reportOf = (f: Fit): FitReport => ({
 export const theirsOf = (release: ForwardLook["theirs"], s: Standing): Fit =>
   fittedFor(
     release,
-    { baseline: s.baseline, now: s.now, leftOut: s.report.leftOut.map((t) => t.id) },
+    { baseline: s.baseline, now: s.now, leftOut: s.report.leftOut.map((t) => t.id), variant: s.variant },
     s.room,
   );
 

@@ -3,6 +3,7 @@ import type { Doer } from "@mossy/contract/people";
 import type { FitReport, Forwarded } from "@mossy/contract/sessions";
 import type { Room } from "@mossy/core/fit/room";
 import type { Change } from "@mossy/core/session/change";
+import type { Variant } from "@mossy/core/session/beside";
 import type { Session } from "@mossy/core/session/document";
 import type { Db } from "../database.ts";
 import { doerIn } from "../doer.ts";
@@ -17,6 +18,8 @@ export interface Standing {
   readonly baseline: Session;
   readonly report: FitReport;
   readonly room: Room;
+  /** The variant it was started with; null for all of its template. */
+  readonly variant: Variant | null;
   /** The document of its last check-in; null where nothing came back. */
   readonly document: string | null;
   readonly revision: number | null;
@@ -27,7 +30,7 @@ export interface Standing {
 export async function standingOf(db: Db, session: string, hold = false): Promise<Standing> {
   const { rows } = isUuid(session)
     ? await db.query<Standing>(
-        `select s.template, s.release, s.edition, s.baseline, s.report, r.room, c.document, d.revision,
+        `select s.template, s.release, s.edition, s.baseline, s.report, s.variant, r.room, c.document, d.revision,
            coalesce(d.session, s.baseline) as now
          from sessions s join rooms r on r.id = s.room
          left join check_ins c on c.id = s.last_check_in left join documents d on d.id = c.document

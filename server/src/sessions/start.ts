@@ -31,7 +31,7 @@ async function toldApart(
 export async function startSession(
   db: Db,
   start: SessionWish,
-  { roomName, baseline, report }: Fitted,
+  { roomName, baseline, variant, report }: Fitted,
   by: string,
   { edition, style }: { edition: number; style: Style },
   at: Date = new Date(),
@@ -58,6 +58,7 @@ export async function startSession(
     template: start.template,
     release: start.release,
     edition,
+    variant,
     baseline: { ...baseline, title },
     report: { ...report, adjusted },
     folder,

@@ -2,6 +2,7 @@ import type { TickedItem } from "@mossy/contract/rooms";
 import type { Doer } from "@mossy/contract/people";
 import type { CheckInCard, FitReport, Forwarded, SessionCard } from "@mossy/contract/sessions";
 import type { Room } from "@mossy/core/fit/room";
+import type { Variant } from "@mossy/core/session/beside";
 import type { Session } from "@mossy/core/session/document";
 import type { Db } from "../database.ts";
 import { doerIn } from "../doer.ts";
@@ -119,6 +120,7 @@ export interface NewSession {
   template: string;
   release: number;
   edition: number;
+  variant: Variant | null;
   baseline: Session;
   report: FitReport;
   folder: string;
@@ -129,7 +131,7 @@ export interface NewSession {
 export async function addSession(db: Db, s: NewSession): Promise<void> {
   await db.query(
     "insert into sessions (id, title, room, template, release, edition, baseline, report, folder, made_by, " +
-      "made_at, tracks, unplaced) values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13)",
+      "made_at, tracks, unplaced, variant) values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14)",
     [
       s.id,
       s.title,
@@ -144,6 +146,7 @@ export async function addSession(db: Db, s: NewSession): Promise<void> {
       s.at,
       s.baseline.tracks.length,
       s.report.unplaced.length,
+      s.variant && JSON.stringify(s.variant),
     ],
   );
 }

@@ -135,6 +135,8 @@ function StatePicker({
   const states: (readonly [string, string, Side])[] = [];
   if (template !== null && whole) {
     states.push(["draft", "Draft", { of: "draft", template }]);
+    for (const v of whole.draft.session.variants)
+      states.push([`draft ${v.id}`, `Draft, ${v.name}`, { of: "draft", template, variant: v.id }]);
     for (const r of whole.releases)
       states.push([
         `release ${r.number}`,
@@ -151,12 +153,7 @@ function StatePicker({
       states.push([c.id, `As check-in ${c.number} came`, { of: "came", checkIn: c.id }]);
   }
   if (states.length === 0) return null;
-  const at =
-    side?.of === "release"
-      ? `release ${side.release}`
-      : side?.of === "came"
-        ? side.checkIn
-        : (side?.of ?? "");
+  const at = stateOf(side);
   return (
     <Select
       small
@@ -175,4 +172,12 @@ function StatePicker({
       ))}
     </Select>
   );
+}
+
+/** What tells one state of a subject from another. */
+function stateOf(side: Side | null): string {
+  if (side?.of === "came") return side.checkIn;
+  if (side?.of === "release") return `release ${side.release}`;
+  if (side?.of === "draft") return side.variant === undefined ? "draft" : `draft ${side.variant}`;
+  return side?.of ?? "";
 }

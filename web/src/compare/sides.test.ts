@@ -5,6 +5,8 @@ import type { Side } from "./sides.ts";
 const SIDES: readonly Side[] = [
   { of: "draft", template: "full-yard" },
   { of: "release", template: "full-yard", release: 12 },
+  { of: "draft", template: "full-yard", variant: "drums" },
+  { of: "release", template: "full-yard", release: 3, variant: "drums" },
   { of: "out", session: "5b6c" },
   { of: "now", session: "5b6c" },
   { of: "came", checkIn: "77aa" },

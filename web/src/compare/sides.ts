@@ -1,7 +1,12 @@
 /** What can be compared: one side, as it stands in addresses. */
 export type Side =
-  | { readonly of: "draft"; readonly template: string }
-  | { readonly of: "release"; readonly template: string; readonly release: number }
+  | { readonly of: "draft"; readonly template: string; readonly variant?: string }
+  | {
+      readonly of: "release";
+      readonly template: string;
+      readonly release: number;
+      readonly variant?: string;
+    }
   /** A session as it went out, or as it stands. */
   | { readonly of: "out" | "now"; readonly session: string }
   /** A check-in as it came. */
@@ -13,9 +18,9 @@ export type Side =
 export function sideInAddress(side: Side): string {
   switch (side.of) {
     case "draft":
-      return `draft:${side.template}`;
+      return `draft:${side.template}${part(side)}`;
     case "release":
-      return `release:${side.template}:${side.release}`;
+      return `release:${side.template}:${side.release}${part(side)}`;
     case "out":
     case "now":
       return `${side.of}:${side.session}`;
@@ -26,18 +31,19 @@ export function sideInAddress(side: Side): string {
   }
 }
 
+const part = ({ variant }: { variant?: string }): string => (variant === undefined ? "" : `:${variant}`);
+
 /** The side an address speaks of; null where it speaks of none. */
 export function sideOf(text: string | null): Side | null {
-  const [of, id = "", number = ""] = (text ?? "").split(":");
+  const [of, id = "", second = "", third = ""] = (text ?? "").split(":");
   if (of === "file") return { of };
   if (id === "") return null;
-  if (of === "draft") return { of, template: id };
+  if (of === "draft") return { of, template: id, ...(second !== "" && { variant: second }) };
   if (of === "out" || of === "now") return { of, session: id };
   if (of === "came") return { of, checkIn: id };
-  const release = Number(number);
-  return of === "release" && Number.isInteger(release) && release > 0
-    ? { of, template: id, release }
-    : null;
+  const release = Number(second);
+  if (of !== "release" || !Number.isInteger(release) || release < 1) return null;
+  return { of, template: id, release, ...(third !== "" && { variant: third }) };
 }
 
 /** The address where two are compared. */

@@ -1,3 +1,4 @@
+import { variantOf } from "@mossy/core/library/variant";
 import type { Session } from "@mossy/core/session/document";
 import { useQuery } from "@tanstack/react-query";
 import { queries } from "../wire/queries.ts";
@@ -41,14 +42,12 @@ export function useSide(side: Side | null, file: ChosenFile | null): Loading {
   switch (side?.of) {
     case "draft":
       return loading(template, (t) => ({
-        session: t.draft.session,
-        name: `${t.name}, draft`,
+        ...partOf(t.draft.session, side.variant, `${t.name}, draft`),
         to: `/library/${t.id}`,
       }));
     case "release":
       return loading(release, (r) => ({
-        session: r.session,
-        name: `${r.name}, release ${r.number}`,
+        ...partOf(r.session, side.variant, `${r.name}, release ${r.number}`),
         to: `/library/${r.template}/releases/${r.number}`,
       }));
     case "out":
@@ -71,6 +70,21 @@ export function useSide(side: Side | null, file: ChosenFile | null): Loading {
     default:
       return nothing;
   }
+}
+
+/** A session, or a variant of it, with what that is called. */
+function partOf(
+  session: Session,
+  id: string | undefined,
+  name: string,
+): Pick<LoadedSide, "session" | "name"> {
+  const variant = session.variants.find((v) => v.id === id);
+  return variant
+    ? {
+        session: { ...variantOf(session, variant).session, variants: session.variants },
+        name: `${name}, ${variant.name}`,
+      }
+    : { session, name };
 }
 
 interface Asked<T> {

@@ -1,6 +1,7 @@
 import { fit } from "@mossy/core/fit/fit";
 import { chosenSettings, startedWith } from "@mossy/core/fit/settings";
 import type { ChosenSettings } from "@mossy/core/fit/settings";
+import { variantOf } from "@mossy/core/library/variant";
 import type { Room } from "@mossy/core/fit/room";
 import type { Session, TrackId } from "@mossy/core/session/document";
 import { useMutation, useQuery } from "@tanstack/react-query";
@@ -10,6 +11,7 @@ import { z } from "zod";
 import { askOnce } from "../wire/ask.ts";
 import { queries, queryClient, useMayIn } from "../wire/queries.ts";
 import { Button } from "../ui/button.tsx";
+import { Chooser } from "../ui/chooser.tsx";
 import { Input, PageHead, Pill } from "../ui/pieces.tsx";
 import { Failed, Loading, Trouble } from "../ui/states.tsx";
 import { useKept } from "../ui/useKept.ts";
@@ -41,13 +43,18 @@ export default function FitPage() {
       template={template}
       name={whole.data.name}
       release={whole.data.number}
-      session={whole.data.session}
+      whole={whole.data.session}
     />
   );
 }
 
-const halfFitted = z.object({ title: z.string(), leaveOut: z.array(z.string()), settings: chosenSettings });
-const BEGUN: z.infer<typeof halfFitted> = { title: "", leaveOut: [], settings: {} };
+const halfFitted = z.object({
+  title: z.string(),
+  variant: z.string().nullable().default(null),
+  leaveOut: z.array(z.string()),
+  settings: chosenSettings,
+});
+const BEGUN: z.infer<typeof halfFitted> = { title: "", variant: null, leaveOut: [], settings: {} };
 
 function Fitting({
   roomId,
@@ -55,17 +62,20 @@ function Fitting({
   template,
   name,
   release,
-  session,
+  whole,
 }: {
   roomId: string;
   room: Room;
   template: string;
   name: string;
   release: number;
-  session: Session;
+  /** The release with all its tracks. */
+  whole: Session;
 }) {
   const [begun, setBegun, forget] = useKept(`fit-${roomId}-${template}-${release}`, BEGUN, halfFitted);
   const { title, leaveOut, settings } = begun;
+  const variant = whole.variants.find((v) => v.id === begun.variant) ?? null;
+  const session = useMemo(() => (variant ? variantOf(whole, variant).session : whole), [whole, variant]);
   const setTitle = (next: string): void => setBegun({ ...begun, title: next });
   const setLeaveOut = (next: readonly TrackId[]): void => setBegun({ ...begun, leaveOut: [...next] });
   const setSettings = (next: ChosenSettings): void => setBegun({ ...begun, settings: next });
@@ -80,7 +90,15 @@ function Fitting({
       askOnce(
         "startSession",
         {},
-        { title, room: roomId, template, release, leaveOut: [...leaveOut], settings },
+        {
+          title,
+          room: roomId,
+          template,
+          release,
+          variant: variant?.id ?? null,
+          leaveOut: [...leaveOut],
+          settings,
+        },
       ),
     onSuccess: async (made) => {
       forget();
@@ -123,6 +141,17 @@ function Fitting({
           />
         </section>
         <aside aria-label="Fit report" className="flex min-h-0 flex-col gap-4 overflow-y-auto">
+          {whole.variants.length > 0 && (
+            <section aria-label="Which part" className="card p-3.5">
+              <Chooser
+                label="Which part of it"
+                value={variant?.id ?? null}
+                none="Everything"
+                options={whole.variants.map((v) => [v.id, v.name] as const)}
+                onChoose={(next) => setBegun({ ...begun, variant: next, leaveOut: [] })}
+              />
+            </section>
+          )}
           {session.notes !== "" && (
             <section aria-label="Opening note" className="card border-l-4 border-l-glow p-3.5">
               <h2 className="pb-1 font-semibold">Before you start</h2>

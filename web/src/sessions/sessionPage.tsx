@@ -124,9 +124,10 @@ function SessionBody({ session: s }: { session: Whole }) {
           to={`/library/${s.template}/releases/${s.release}`}
         >
           {s.templateName}, release {s.release}
-        </Link>{" "}
-        · {s.now.tracks.length} tracks · {s.now.sampleRate / 1000} kHz, {s.now.bitDepth} bit, main path{" "}
-        {s.now.mainFormat} · started by {s.madeBy.name}, {moment(s.madeAt)}
+        </Link>
+        {s.variant === null ? "" : `, ${s.variant}`} · {s.now.tracks.length} tracks ·{" "}
+        {s.now.sampleRate / 1000} kHz, {s.now.bitDepth} bit, main path {s.now.mainFormat} · started by{" "}
+        {s.madeBy.name}, {moment(s.madeAt)}
         {s.sentAt === null
           ? ""
           : ` · ${s.sentAs === "correction" ? "corrected file" : "package"} sent ${moment(s.sentAt)}`}

@@ -17,6 +17,7 @@ const card = (n: number, over: Partial<SessionCard> = {}): SessionCard => ({
   release: 1,
   latestRelease: 1,
   takenBack: null,
+  variant: null,
   edition: 2,
   madeBy: by,
   madeAt: `2026-11-0${n}T10:00:00.000Z`,

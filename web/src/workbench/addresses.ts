@@ -6,7 +6,11 @@ export const VIEW_ADDRESSES = [
   ["/picture", "Stereo picture"],
   ["/levels", "Levels"],
   ["/session", "Session"],
+  ["/variants", "Variants"],
   ["/changes", "Changes"],
   ["/releases", "Releases"],
   ["/about", "About"],
 ] as const;
+
+/** Those that stand beside each other above the sheet; what a template is about is reached from its name. */
+export const TABS = VIEW_ADDRESSES.filter(([path]) => path !== "/about");

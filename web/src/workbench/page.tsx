@@ -1,10 +1,10 @@
 import type { Template } from "@mossy/contract/library";
 import type { Style } from "@mossy/core/house/style";
 import { useQuery } from "@tanstack/react-query";
-import { Brush, Download, ListPlus, TextCursorInput } from "lucide-react";
+import { Brush, Download, Info, ListPlus, TextCursorInput } from "lucide-react";
 import { useState } from "react";
 import type { ComponentProps } from "react";
-import { useParams } from "react-router";
+import { Link, useParams } from "react-router";
 import { Clashes } from "../documents/clashes.tsx";
 import { NotDone, SaveWord, UndoRedo } from "../documents/workLine.tsx";
 import { SAID_KEYS } from "../sheet/sayLine.tsx";
@@ -13,7 +13,7 @@ import { PageHead, Pill, Views } from "../ui/pieces.tsx";
 import { useKeyHints, useShortcuts } from "../ui/shortcuts.tsx";
 import { Failed, Loading } from "../ui/states.tsx";
 import { queries, useStyle } from "../wire/queries.ts";
-import { VIEW_ADDRESSES } from "./addresses.ts";
+import { TABS } from "./addresses.ts";
 import { useBench } from "./bench.ts";
 import type { Bench } from "./bench.ts";
 import { currentOf } from "./releases.tsx";
@@ -66,7 +66,7 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
       <div className="flex flex-wrap items-center gap-3">
         <Views
           label="Views of the template"
-          views={VIEW_ADDRESSES.map(([path, name]) => ({ to: `/library/${template.id}${path}`, name }))}
+          views={TABS.map(([path, name]) => ({ to: `/library/${template.id}${path}`, name }))}
         />
         <Buttons bench={bench} panel={panel} />
       </div>
@@ -106,7 +106,20 @@ function Head({ bench, onType }: { bench: Bench; onType: () => void }) {
         [template.shelf, "/library"],
       ]}
       title={template.name}
-      beside={<Pill look={same ? "ok" : "look"}>{same ? `Release ${latest.number}` : stands}</Pill>}
+      beside={
+        <>
+          <Pill look={same ? "ok" : "look"}>{same ? `Release ${latest.number}` : stands}</Pill>
+          {template.retired && <Pill>retired</Pill>}
+          <Link
+            to={`/library/${template.id}/about`}
+            aria-label="About this template"
+            title="About this template: name, shelf, who uses it"
+            className="grid size-7 place-items-center rounded-sm text-ink-2 hover:bg-sunk hover:text-ink"
+          >
+            <Info size={16} aria-hidden />
+          </Link>
+        </>
+      }
     >
       <SaveWord state={state} />
       <Button

@@ -175,7 +175,7 @@ function BackOrOut({
     <button
       type="button"
       className={QUIET}
-      aria-label={`Take release ${release.number} back`}
+      aria-label={`Take it back: release ${release.number}`}
       onClick={onTake}
     >
       Take it back
@@ -243,7 +243,7 @@ function TakeUp({ template, release, work }: { template: string; release: number
       type="button"
       className={QUIET}
       disabled={up.isPending}
-      aria-label={`Take release ${release} up as the draft`}
+      aria-label={`Take up release ${release} as the draft`}
       onClick={() => up.mutate()}
     >
       Take up

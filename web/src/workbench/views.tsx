@@ -11,6 +11,7 @@ import { About } from "./about.tsx";
 import { Changes } from "./changesView.tsx";
 import { Releases } from "./releases.tsx";
 import { SetUp } from "./setUp.tsx";
+import { Variants } from "./variants.tsx";
 
 const MapView = lazy(() => import("../signal/mapView.tsx").then((m) => ({ default: m.MapView })));
 const PictureView = lazy(() =>
@@ -112,6 +113,10 @@ export const VIEWS: Readonly<
   session: {
     alone: true,
     draw: (b) => <SetUp session={b.session} work={editable(b)} onSelect={b.inSheet} />,
+  },
+  variants: {
+    alone: true,
+    draw: (b) => <Variants template={b.template} session={b.session} style={b.style} work={editable(b)} />,
   },
   changes: { alone: true, draw: (b) => <Changes template={b.template} session={b.session} /> },
   releases: { alone: true, draw: (b) => <Releases template={b.template} work={editable(b)} /> },
