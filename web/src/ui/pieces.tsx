@@ -80,7 +80,7 @@ export function Views({
           end={v.end ?? true}
           className={({ isActive }) =>
             clsx(
-              "rounded-sm px-3 py-[3px] text-sm font-semibold",
+              "rounded-sm px-2.5 py-[3px] text-sm font-semibold",
               isActive ? "bg-surface text-ink shadow-sm" : "text-ink-2 hover:text-ink",
             )
           }
