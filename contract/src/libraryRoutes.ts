@@ -127,7 +127,8 @@ export const libraryRoutes = {
   }),
   behind: route({
     summary:
-      "Open sessions that stand on an older release of a template, some at a time, with what bringing each forward asks",
+      "Open sessions that stand on an older release of a template, some at a time, with what bringing each " +
+      "forward asks",
     who: "signed-in",
     answer: behindPage,
   }),

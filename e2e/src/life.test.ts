@@ -76,7 +76,7 @@ describe("a template", () => {
     await b.see("//button[@aria-label='Take it back: release 5']");
   });
 
-  it("goes back to an earlier release as its draft, undone like any edit, and proposes what to say of the next", async () => {
+  it("takes an earlier release up as its draft, undone like any edit, and proposes the next note", async () => {
     await b.click("//button[@aria-label='Take up release 4 as the draft']");
     await b.see("//h1/following-sibling::*[contains(., 'Draft after release 5')]");
     await b.button("Publish release 6");

@@ -25,7 +25,7 @@ export interface Cause {
   /** Of two that explain as much the one that says more comes first: higher. */
   readonly telling: number;
 }
-/** Looks for causes of one kind. Each finds only what is so: what it says, made in the first session, is in the second. */
+/** Looks for causes of one kind. What it finds is so: made in the first session, it is in the second. */
 export type Look = (d: Looking) => Cause[];
 
 /** Atoms of one kind. */

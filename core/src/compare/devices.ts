@@ -68,8 +68,11 @@ const cameOrWent = (d: Looking): Cause[] => {
     (list) => ({
       atoms: list.flatMap((x) => x.atoms),
       telling: 2,
-      says: () =>
-        `${called(list[0]?.was ?? list[0]?.is)} ${list[0]?.was ? "taken off" : "put on"} ${plural(list.length, "track")}`,
+      says: () => {
+        const [first] = list;
+        const how = first?.was ? "taken off" : "put on";
+        return `${called(first?.was ?? first?.is)} ${how} ${plural(list.length, "track")}`;
+      },
     }),
   );
 };

@@ -1,6 +1,5 @@
 import type { Session, Track, TrackId } from "../session/document.ts";
 import type { AnyField, NameOf } from "../session/field.ts";
-import { plural } from "../session/plural.ts";
 import { byId } from "../session/routing.ts";
 import { SESSION } from "../session/sessionFields.ts";
 import { TRACK } from "../session/trackFields.ts";
@@ -100,10 +99,11 @@ const said = (text: unknown): string => (text === "" ? "taken out" : String(text
 function thereInWords({ track, gone, touched }: Of<"there">, nameOf: NameOf, folder: boolean): ClashWords {
   const went = `taken out${folder ? ", with what stands in it" : ""}`;
   const names = touched.slice(0, 3).map(nameOf).join(", ");
+  const more = touched.length - 3;
   const kept =
     touched.length === 1 && touched[0] === track
       ? "kept, and changed"
-      : `kept; ${names}${touched.length > 3 ? ` and ${plural(touched.length - 3, "more", "more")}` : ""} changed or added`;
+      : `kept; ${names}${more > 0 ? ` and ${more} more` : ""} changed or added`;
   const words: Record<Side, string> =
     gone === "ours" ? { ours: went, theirs: kept } : { ours: kept, theirs: went };
   return { track, name: nameOf(track), what: "whether it is there", was: null, ...words };

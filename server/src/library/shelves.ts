@@ -81,7 +81,8 @@ async function takeDown(db: Db, name: string): Promise<void> {
     throw new HouseProblem(
       409,
       "Something stands on it",
-      `${many === 1 ? "A template stands" : `${many} templates stand`} on the shelf “${name}” by now. Put them onto another, then take it down.`,
+      `${many === 1 ? "A template stands" : `${many} templates stand`} on the shelf “${name}” by now. ` +
+        "Put them onto another, then take it down.",
     );
   await db.query("delete from shelves where name = $1", [name]);
 }

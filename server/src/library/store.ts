@@ -47,7 +47,8 @@ type CardRow = {
   updated_at: Date;
 } & { [K in keyof ReleaseRow]: ReleaseRow[K] | null };
 const CARDS = `
-  select t.id, t.name, t.shelf, t.says, t.retired_at is not null as retired, n.folders, n.tracks as draft_tracks, n.inputs, n.changed, n.asked, d.updated_at,
+  select t.id, t.name, t.shelf, t.says, t.retired_at is not null as retired, n.folders,
+         n.tracks as draft_tracks, n.inputs, n.changed, n.asked, d.updated_at,
          r.number, r.note, r.edition, r.tracks, jsonb_build_object('id', p.id, 'name', p.name) as published_by,
          r.published_at, null as taken_back, coalesce(s.open, 0) as open
   from templates t join documents d on d.id = t.document join template_stands n on n.template = t.id

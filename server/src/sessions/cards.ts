@@ -36,7 +36,8 @@ type CardRow = SessionRow & {
 const TAKEN_BACK =
   "(select b.reason from taken_back b where b.template = s.template and b.release = s.release)";
 const SESSION = `s.id, s.title, s.room, r.room->>'name' as room_name, s.template, t.name as template_name,
-  s.release, s.variant->>'name' as variant, s.edition, coalesce(t.latest, s.release) as latest, ${TAKEN_BACK} as taken_back, jsonb_build_object('id', sp.id, 'name', sp.name) as made_by,
+  s.release, s.variant->>'name' as variant, s.edition, coalesce(t.latest, s.release) as latest,
+  ${TAKEN_BACK} as taken_back, jsonb_build_object('id', sp.id, 'name', sp.name) as made_by,
   s.made_at, s.sent_at, s.sent_as, s.closed_at, s.tracks as session_tracks, s.unplaced`;
 const SESSIONS = `sessions s join rooms r on r.id = s.room join templates t on t.id = s.template
   left join check_ins c on c.id = s.last_check_in left join check_in_stands n on n.check_in = c.id`;
@@ -79,7 +80,8 @@ export async function openSessions(db: Db): Promise<OpenSession[]> {
   const { rows } = await prepared<OpenRow>(
     db,
     `select s.id, s.title, s.room, r.room->>'name' as room_name, s.template, t.name as template_name, s.release,
-       coalesce(t.latest, s.release) as latest, ${TAKEN_BACK} as taken_back, s.edition, s.unplaced, c.id as check_in, c.number, n.tracks_now, n.follow_now, n.open_now, n.asked_now
+       coalesce(t.latest, s.release) as latest, ${TAKEN_BACK} as taken_back, s.edition,
+       s.unplaced, c.id as check_in, c.number, n.tracks_now, n.follow_now, n.open_now, n.asked_now
      from ${SESSIONS} where s.closed_at is null order by s.made_at desc, s.id desc`,
   );
   return rows.map((r) => ({

@@ -44,7 +44,8 @@ export async function fitted(db: Db, wish: SessionWish): Promise<Fitted> {
     throw new HouseProblem(
       409,
       "Taken back",
-      `${release.takenBack.by.name} took release ${wish.release} of “${release.name}” back: ${release.takenBack.reason}`,
+      `${release.takenBack.by.name} took release ${wish.release} of “${release.name}” back: ` +
+        release.takenBack.reason,
       "release",
     );
   const variant = wish.variant ? release.session.variants.find((v) => v.id === wish.variant) : null;

@@ -156,7 +156,8 @@ function Line({ line, compared, look, columns, chosen, onAt, onOpen }: LineProps
       aria-selected={chosen}
       data-sort={row.sort}
       className={clsx(
-        "grid h-full cursor-pointer grid-cols-[minmax(0,1fr)_24px_minmax(0,1fr)] items-center border-b border-line px-3",
+        "grid h-full cursor-pointer grid-cols-[minmax(0,1fr)_24px_minmax(0,1fr)] items-center",
+        "border-b border-line px-3",
         chosen ? "bg-moss-soft" : "hover:bg-bg",
       )}
       onClick={() => onAt(row.key)}

@@ -2,10 +2,11 @@ import type { BehindPage as Behind } from "@mossy/contract/forward";
 import { worksIn } from "@mossy/contract/worksIn";
 import { plural } from "@mossy/core/session/plural";
 import { useInfiniteQuery } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
+import { useState } from "react";
 import { Link, useParams } from "react-router";
 import { Button } from "../ui/button.tsx";
 import { PageHead, Pill } from "../ui/pieces.tsx";
+import { LookingThrough, useEveryPage } from "../ui/lookingThrough.tsx";
 import { Empty, Failed, Loading, Trouble } from "../ui/states.tsx";
 import { mention } from "../ui/toasts.tsx";
 import { askOnce } from "../wire/ask.ts";
@@ -18,12 +19,9 @@ const goesByItself = (line: Line): boolean => line.open === 0;
 /** All open sessions that stand on an older release of a template: brought forward in one go, or one by one. */
 export default function BehindPage() {
   const { template = "" } = useParams();
-  const { data, error, refetch, hasNextPage, isFetching, fetchNextPage } = useInfiniteQuery(
-    queries.behind(template),
-  );
-  useEffect(() => {
-    if (hasNextPage && !isFetching) void fetchNextPage();
-  }, [hasNextPage, isFetching, fetchNextPage]);
+  const pages = useInfiniteQuery(queries.behind(template));
+  const { data, error, refetch, hasNextPage } = pages;
+  useEveryPage(pages);
   if (error) return <Failed error={error} again={() => void refetch()} />;
   if (!data) return <Loading what="Looking through the sessions" />;
   const last = data.pages.at(-1);
@@ -31,15 +29,12 @@ export default function BehindPage() {
   return (
     <div className="flex flex-col gap-4">
       {hasNextPage && (
-        <p className="flex items-center gap-3 text-sm text-ink-2">
-          <progress
-            aria-label="Looking through the sessions"
-            value={last?.next ?? 0}
-            max={last?.of ?? 1}
-            className="h-2 w-40"
-          />{" "}
-          {last?.next} of {last?.of} sessions looked through
-        </p>
+        <LookingThrough
+          what="Looking through the sessions"
+          things="sessions"
+          done={last?.next ?? 0}
+          of={last?.of ?? 1}
+        />
       )}
       <Lines
         template={template}
@@ -153,7 +148,8 @@ function Lines({
         <p className="text-sm text-ink-2">
           {asked === 0
             ? "All of them go without a question."
-            : `${lines.length - asked} go without a question; ${asked} ${asked === 1 ? "has" : "have"} something to decide.`}{" "}
+            : `${lines.length - asked} go without a question; ` +
+              `${asked} ${asked === 1 ? "has" : "have"} something to decide.`}{" "}
           What is patched in a room stays as it is, and each can be taken back on its own page.
         </p>
       )}

@@ -1,7 +1,7 @@
 import { plural } from "@mossy/core/session/plural";
 import type { FollowProposal } from "@mossy/contract/library";
 import { useInfiniteQuery } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
+import { useState } from "react";
 import { Link } from "react-router";
 import { z } from "zod";
 import { askOnce } from "../wire/ask.ts";
@@ -9,6 +9,7 @@ import { queries, queryClient, useMe } from "../wire/queries.ts";
 import { mention } from "../ui/toasts.tsx";
 import { Button } from "../ui/button.tsx";
 import { BeforeAfter, Input, PageHead, Pill } from "../ui/pieces.tsx";
+import { LookingThrough, useEveryPage } from "../ui/lookingThrough.tsx";
 import { Empty, Failed, Loading, Trouble } from "../ui/states.tsx";
 import { useKept } from "../ui/useKept.ts";
 
@@ -19,11 +20,10 @@ const choice = z.record(z.string(), z.object({ publish: z.boolean(), note: z.str
  * one or all at once.
  */
 export default function FollowPage() {
-  const { data, error, refetch, hasNextPage, isFetching, fetchNextPage } = useInfiniteQuery(queries.follow);
+  const pages = useInfiniteQuery(queries.follow);
+  const { data, error, refetch, hasNextPage } = pages;
   const may = useMe()?.right === "lead";
-  useEffect(() => {
-    if (hasNextPage && !isFetching) void fetchNextPage();
-  }, [hasNextPage, isFetching, fetchNextPage]);
+  useEveryPage(pages);
   if (error) return <Failed error={error} again={() => void refetch()} />;
   if (!data) return <Loading what="Looking through the library" />;
   const last = data.pages.at(-1);
@@ -32,15 +32,12 @@ export default function FollowPage() {
   return (
     <div className="flex flex-col gap-4">
       {hasNextPage && (
-        <p className="flex items-center gap-3 text-sm text-ink-2">
-          <progress
-            aria-label="Looking through the library"
-            value={last?.next ?? 0}
-            max={last?.of ?? 1}
-            className="h-2 w-40"
-          />{" "}
-          {last?.next} of {last?.of} templates looked through
-        </p>
+        <LookingThrough
+          what="Looking through the library"
+          things="templates"
+          done={last?.next ?? 0}
+          of={last?.of ?? 1}
+        />
       )}
       {templates.length === 0 && !hasNextPage ? (
         <>

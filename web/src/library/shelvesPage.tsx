@@ -1,3 +1,4 @@
+import { clsx } from "clsx";
 import type { Shelf } from "@mossy/contract/library";
 import { plural } from "@mossy/core/session/plural";
 import { useMutation, useQuery } from "@tanstack/react-query";
@@ -145,7 +146,10 @@ function EditShelves({ shelves, many }: { shelves: readonly Shelf[]; many: Reado
                 type="button"
                 aria-pressed={i === at}
                 onClick={() => setAt(i)}
-                className={`flex w-full items-center gap-3 px-3.5 py-2 text-left ${i === at ? "bg-moss-soft" : "hover:bg-bg"}`}
+                className={clsx(
+                  "flex w-full items-center gap-3 px-3.5 py-2 text-left",
+                  i === at ? "bg-moss-soft" : "hover:bg-bg",
+                )}
               >
                 <ShelfIcon icon={s.icon} />
                 <span className="min-w-0 flex-1">

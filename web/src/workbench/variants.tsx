@@ -1,3 +1,4 @@
+import { clsx } from "clsx";
 import type { Style } from "@mossy/core/house/style";
 import { variantOf, wholeVariant } from "@mossy/core/library/variant";
 import type { PartBy } from "@mossy/core/library/variant";
@@ -56,7 +57,12 @@ export function Variants({
   };
   const part = chosen && parts.get(chosen.id);
   return (
-    <div className="grid h-full min-h-0 grid-cols-[230px_minmax(0,1fr)_280px] max-[1023px]:grid-cols-1 max-[1023px]:overflow-y-auto">
+    <div
+      className={clsx(
+        "grid h-full min-h-0 grid-cols-[230px_minmax(0,1fr)_280px]",
+        "max-[1023px]:grid-cols-1 max-[1023px]:overflow-y-auto",
+      )}
+    >
       <section aria-label="Variants" className="flex min-h-0 flex-col border-r border-line">
         <Bar>
           <span className="flex-1 font-semibold">Variants</span>
@@ -85,7 +91,8 @@ export function Variants({
       {!chosen || !part ? (
         <Empty title="No variant yet">
           {work
-            ? "A variant is a part of the template by rule: only the drums, only what is recorded. It is computed anew from every release."
+            ? "A part of the template by rule: only the drums, only what is recorded. It is computed anew from " +
+              "every release."
             : "A lead makes variants: parts of the template by rule."}
         </Empty>
       ) : (
