@@ -2,8 +2,10 @@ import type { AnswerOf } from "@mossy/contract/routes";
 import { merge } from "@mossy/core/merge/merge";
 import { setField } from "@mossy/core/session/change";
 import type { Change } from "@mossy/core/session/change";
+import { readExchange } from "@mossy/core/formats/exchange/read";
 import { writeExchange } from "@mossy/core/formats/exchange/write";
 import type { Session, Track, TrackFields } from "@mossy/core/session/document";
+import { unzipSync } from "fflate";
 import { describe, expect, it } from "vitest";
 import type { Visitor } from "../testing/house.ts";
 import { takenIn } from "../testing/sessions.ts";
@@ -134,6 +136,27 @@ describe("a session on an older release", () => {
     const mine = back.now.tracks.find((t) => t.id === own.id);
     expect([back.release, back.now.tracks.find((t) => t.id === changed.id)?.level]).toEqual([3, -4]);
     expect([mine?.notes, mine?.pan]).toEqual(["By the wall.", 12]);
+  });
+
+  it("goes to its room as a package and as the corrected file, with what the release brought in both", async () => {
+    const s = await onThree("Ebb tide");
+    const [own] = shared(s.baseline, s.baseline);
+    const came = await cameBack(s, (t) => (t.id === own?.id ? { name: "Wren's own" } : {}));
+    const seen = await look(engineer, s.id);
+    const wish = { release: 6, revision: seen.revision, choices: [] };
+    expect((await engineer.ask("bringForward", { session: s.id }, wish)).status).toBe(200);
+    const { data: now } = await engineer.ask("session", { session: s.id });
+    const names = now.now.tracks.map((t) => t.name);
+    expect(names).toEqual(expect.arrayContaining(["Wren's own", "CelPan_R", "Slap"]));
+    const { data: file } = await engineer.ask("correctedFile", { checkIn: came.id });
+    const back = await readExchange(file as Uint8Array);
+    expect(back.session.tracks.map((t) => t.name)).toEqual(names);
+    expect(back.session).toEqual(now.now);
+    const { data: bytes } = await engineer.ask("package", { session: s.id });
+    const project = Object.entries(unzipSync(bytes as Uint8Array)).find(([path]) =>
+      path.endsWith(".dawproject"),
+    );
+    expect((await readExchange(project?.[1] ?? new Uint8Array())).session).toEqual(now.now);
   });
 
   it("started as a variant, is that variant of the newer one, whatever the rest of it is", async () => {
