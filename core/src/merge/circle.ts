@@ -12,6 +12,8 @@ import type { Side } from "./values.ts";
  */
 export function unlooped(three: Three, session: Session, decide: Decisions): Session {
   let now = session;
+  // What was taken out once is not led there again, or two choices could undo each other for ever.
+  const out = new Set<string>();
   for (;;) {
     const circle = circles(now).find((c) => SIDES.every((side) => !wholeWith(three, side, c)));
     if (!circle) return now;
@@ -20,6 +22,7 @@ export function unlooped(three: Three, session: Session, decide: Decisions): Ses
       now,
       circle,
       otherSide(decide.ask({ of: "circle", tracks: circle.toSorted() })),
+      out,
     );
   }
 }
@@ -32,20 +35,30 @@ const leads = (three: Three, side: Side, from: TrackId, to: TrackId): boolean =>
 const wholeWith = (three: Three, side: Side, circle: readonly TrackId[]): boolean =>
   circle.every((id, i) => leads(three, side, id, next(circle, i)));
 
+const way = (from: TrackId, to: TrackId): string => JSON.stringify([from, to]);
+
 /** Takes the ways along a circle out which only one side has. */
-function withoutWaysOf(three: Three, now: Session, circle: readonly TrackId[], side: Side): Session {
+function withoutWaysOf(
+  three: Three,
+  now: Session,
+  circle: readonly TrackId[],
+  side: Side,
+  out: Set<string>,
+): Session {
   const keeps = otherSide(side);
-  const out = new Map(
+  const ways = new Map(
     circle.flatMap((id, i) =>
       leads(three, keeps, id, next(circle, i)) ? [] : [[id, next(circle, i)] as const],
     ),
   );
+  for (const [from, to] of ways) out.add(way(from, to));
   const there = new Set(now.tracks.map((t) => t.id));
   const without = (t: Track): Track => {
-    const to = out.get(t.id);
+    const to = ways.get(t.id);
     if (to === undefined) return t;
     const was = three[keeps].tracks.get(t.id)?.feeds ?? null;
-    const feeds = t.feeds !== to ? t.feeds : was !== null && there.has(was) ? was : null;
+    const may = was !== null && there.has(was) && !out.has(way(t.id, was));
+    const feeds = t.feeds !== to ? t.feeds : may ? was : null;
     return { ...t, feeds, sends: t.sends.filter((s) => s.to !== to) };
   };
   return { ...now, tracks: now.tracks.map(without) };

@@ -48,11 +48,15 @@ export function mergeOrder(
     const side = choose(lost[0] ?? "");
     const back = lost.filter((x) => puts.get(x)?.by !== side);
     const reached = new Set(order);
-    for (const x of back.length > 0 ? back : lost)
+    for (const x of back.length > 0 ? back : lost) {
+      const by = puts.get(x)?.by ?? side;
+      // Where it stood for both; what only one has stands behind what it stands behind there.
+      const before = was.includes(x) ? was : lists[by === "both" ? side : by];
       puts.set(x, {
-        behind: was.slice(0, was.indexOf(x) + 1).findLast((y) => reached.has(y)) ?? null,
-        by: side,
+        behind: before.slice(0, before.indexOf(x)).findLast((y) => reached.has(y)) ?? null,
+        by,
       });
+    }
     order = laidOut(was, puts, lists, clashes, choose);
   }
   return {

@@ -32,16 +32,23 @@ export function whoIsThere(three: Three, decide: Decisions): Set<TrackId> {
         continue;
       there.delete(id);
     }
-    dropOrphans(keeper, base, out, there);
+    dropOrphans(keeper, three[gone], base, out, there);
   }
   return there;
 }
 
-/** What is new in a folder that is gone goes with it. */
-function dropOrphans(keeper: One, base: One, out: ReadonlySet<TrackId>, there: Set<TrackId>): void {
+/** What is new in a folder that is gone goes with it, unless both made it. */
+function dropOrphans(
+  keeper: One,
+  other: One,
+  base: One,
+  out: ReadonlySet<TrackId>,
+  there: Set<TrackId>,
+): void {
   for (const t of keeper.session.tracks)
     if (
       !base.tracks.has(t.id) &&
+      !other.tracks.has(t.id) &&
       t.parent !== null &&
       !there.has(t.parent) &&
       (out.has(t.parent) || !base.tracks.has(t.parent))

@@ -152,8 +152,12 @@ class Merging {
   }
 }
 
-const byFirst = (a: readonly string[], b: readonly string[]): number =>
-  (a[0] ?? "") < (b[0] ?? "") ? -1 : 1;
+/** Runs by their first item, then the next: the same order whoever is who. */
+function byFirst(a: readonly string[], b: readonly string[]): number {
+  const at = a.findIndex((x, i) => x !== b[i]);
+  if (at < 0) return a.length - b.length;
+  return (a[at] ?? "") < (b[at] ?? "") ? -1 : 1;
+}
 
 /** What tells one item of a list from another. */
 export function keyOf(item: unknown): string {
@@ -168,8 +172,9 @@ function byKey(list: readonly unknown[]): Map<string, unknown> | null {
   return map.size === list.length ? map : null;
 }
 
-const withId = (x: unknown): x is Fields & { readonly id: string } =>
-  isRecord(x) && typeof x["id"] === "string";
+type New = Fields & { readonly id: string };
+const byId = (a: New, b: New): number => (a.id < b.id ? -1 : 1);
+const withId = (x: unknown): x is New => isRecord(x) && typeof x["id"] === "string";
 
 /**
  * New items with ids of their own: the same one of both gets one id, two others that took one id get two.
@@ -182,10 +187,11 @@ function toldApart(
   keeps: Side | null,
 ): [ours: readonly unknown[], theirs: readonly unknown[]] {
   const known = new Set(base.map(keyOf));
-  const isNew = (x: unknown): x is Fields & { readonly id: string } => withId(x) && !known.has(keyOf(x));
+  const isNew = (x: unknown): x is New => withId(x) && !known.has(keyOf(x));
   const taken = new Set([...base, ...ours, ...theirs].map(keyOf));
   const inside = (x: Fields): string => JSON.stringify({ ...x, id: "" });
-  const [mine, others] = [ours.filter(isNew), theirs.filter(isNew)];
+  // In the order of their ids, which is the same whoever is who.
+  const [mine, others] = [ours, theirs].map((list) => list.filter(isNew).toSorted(byId)) as [New[], New[]];
   const renamed = new Map<unknown, string>();
   const paired = new Set<unknown>();
   for (const x of mine) {
