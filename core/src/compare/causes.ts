@@ -150,8 +150,8 @@ export const namePieces: Look = (d) => {
     .filter((group) => group.length > 2)
     .map((atoms) => {
       const [was, is] = atoms[0]?.piece ?? ["", ""];
-      const what =
-        was === "" ? `“${is}” added to` : is === "" ? `“${was}” taken out of` : `“${was}” is “${is}” in`;
+      const replaced = was === "" ? `“${is}” added to` : `“${was}” is “${is}” in`;
+      const what = is === "" ? `“${was}” taken out of` : replaced;
       return { atoms, telling: 2, says: () => `${what} ${atoms.length} names` };
     });
 };

@@ -38,8 +38,8 @@ export interface InputSpan {
 const NONE = new Set(["", "-", "–", "—", "none", "n/a", "no"]);
 
 /**
- * Inputs as people write them: “7”, “7.0”, “In 7”, “5-6”, “5/6”, “5, 6”. Null for none, undefined for no such
- * thing.
+ * Inputs as people write them: “7”, “7.0”, “In 7”, “5-6”, “5/6”, “5, 6”. Null for none, undefined for no
+ * such thing.
  */
 export function inputsIn(cell: string): InputSpan | null | undefined {
   const said = cell.trim().toLowerCase();

@@ -49,8 +49,8 @@ export function variantOf(session: Session, v: Variant): PartBy {
 
 /** The tracks a rule asks for by itself. */
 function wantedBy(session: Session, v: Variant): Set<TrackId> {
-  const view = v.view === null ? undefined : session.views.find((x) => x.id === v.view);
-  const shown = view && shownBy(session, view);
+  const asIn = v.view === null ? undefined : session.views.find((x) => x.id === v.view);
+  const shown = asIn && shownBy(session, asIn);
   const byFolder = shownBy(session, { kinds: v.kinds, roles: v.roles, folders: v.folders, armed: false });
   const linked = new Set(
     session.links.filter((l) => v.links.includes(l.id)).flatMap((l) => [...l.members, ...l.followers]),

@@ -67,15 +67,19 @@ export async function forwardLook(
   };
 }
 
-export interface ForwardWish {
+/** Of which session something is asked, by whom. */
+export interface UndoWish {
   readonly session: string;
+  readonly by: Doer;
+  readonly via: AskedBy;
+  readonly errand: Errand | null;
+}
+
+export interface ForwardWish extends UndoWish {
   readonly release: number;
   /** The revision that was looked at; null where nothing had come back. */
   readonly revision: number | null;
   readonly choices: Choices;
-  readonly by: Doer;
-  readonly via: AskedBy;
-  readonly errand: Errand | null;
 }
 
 /** Brings a session to a release. @throws HouseProblem where somebody was faster, or something is to be chosen */
@@ -85,7 +89,7 @@ export const bringForward = ({ pool, styles }: Bench, wish: ForwardWish): Promis
 async function bringForwardIn(db: Db, styles: Styles, wish: ForwardWish): Promise<Forwarded> {
   await openForWriting(db, wish.session);
   const was = await standingOf(db, wish.session, true);
-  const { template, session: released, edition } = await releaseWith(db, was.template, wish.release);
+  const { name, session: released, edition } = await releaseWith(db, was.template, wish.release);
   if (wish.release === was.release)
     throw new HouseProblem(409, "Done already", `The session stands on release ${was.release} already.`);
   if (wish.revision !== was.revision)
@@ -112,7 +116,7 @@ async function bringForwardIn(db: Db, styles: Styles, wish: ForwardWish): Promis
   await tellOf(
     db,
     wish,
-    `brought “${was.now.title}” of ${template} from release ${was.release} to ${wish.release}`,
+    `brought “${was.now.title}” of “${name}” from release ${was.release} to ${wish.release}`,
   );
   return kept;
 }
@@ -151,13 +155,6 @@ async function tellOf(db: Db, { session, by, via }: UndoWish, says: string): Pro
   const { document, revision } = await standingOf(db, session);
   if (document !== null && revision !== null)
     await tell(db, { kind: "document", document, revision, of: { session: card }, by });
-}
-
-export interface UndoWish {
-  readonly session: string;
-  readonly by: Doer;
-  readonly via: AskedBy;
-  readonly errand: Errand | null;
 }
 
 /**
