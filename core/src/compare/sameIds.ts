@@ -108,6 +108,12 @@ function renamed(a: Session, b: Session, pairs: ReadonlyMap<TrackId, TrackId>): 
       with: v.with.map(now),
       without: v.without.map(now),
     })),
+    blocks: b.blocks.map((h) => ({
+      ...h,
+      tracks: h.tracks.map((t) => ({ ...t, track: now(t.track) })),
+      ends: h.ends.map((e) => ({ ...e, to: maybe(e.to) })),
+    })),
+    ends: b.ends.map((e) => ({ ...e, track: now(e.track) })),
     inputSets: b.inputSets.map((s) => ({
       ...s,
       inputs: s.inputs.map((i) => ({ ...i, track: now(i.track) })),

@@ -2,8 +2,9 @@ import { fit } from "../fit/fit.ts";
 import type { Fit, Patched } from "../fit/fit.ts";
 import type { Room } from "../fit/room.ts";
 import type { Variant } from "../session/beside.ts";
-import { CHANNELS, SETTINGS } from "../session/document.ts";
+import { SETTINGS } from "../session/document.ts";
 import type { Session, Track, TrackId } from "../session/document.ts";
+import { inputsOf } from "../session/inputs.ts";
 import { variantOf } from "./variant.ts";
 
 /** A session that began with an older release, as far as a newer one has to suit it. */
@@ -55,8 +56,3 @@ function patchedIn(release: Session, baseline: Session, now: Session): Patched {
 /** Whether a source is plugged in as it was. */
 const alikeAtInput = (a: Track, b: Track): boolean =>
   a.kind === b.kind && a.source === b.source && a.format === b.format;
-
-/** The inputs a track records from. */
-function inputsOf({ input, format }: Track): number[] {
-  return input === null ? [] : Array.from({ length: CHANNELS[format ?? "mono"] }, (_, i) => input + i);
-}

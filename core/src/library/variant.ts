@@ -2,6 +2,7 @@ import { recordsFromOutside } from "../fit/patch.ts";
 import type { Variant } from "../session/beside.ts";
 import type { Session, Track, TrackId, TrackKind } from "../session/document.ts";
 import { byId, foldersAround, goesTo } from "../session/routing.ts";
+import { blocksLeft } from "../session/blocks.ts";
 import { shownBy } from "../sheet/views.ts";
 
 /** A part of a session that stands by itself, and what of the wish could not be had. */
@@ -89,6 +90,10 @@ function restrictedTo(session: Session, there: ReadonlySet<TrackId>): Session {
       .map((l) => ({ ...l, members: l.members.filter(has), followers: l.followers.filter(has) }))
       .filter((l) => l.members.length > 0),
     views: session.views.map((w) => ({ ...w, folders: w.folders.filter(has) })),
+    blocks: blocksLeft(session.blocks, has).map((b) => ({
+      ...b,
+      ends: b.ends.map((e) => (e.to === null || has(e.to) ? e : { ...e, to: null })),
+    })),
     inputSets: session.inputSets.map((s) => ({ ...s, inputs: s.inputs.filter((i) => has(i.track)) })),
   };
 }

@@ -38,6 +38,22 @@ export function whole(three: Three, session: Session): Session {
       with: listed(v.with, itself, (s) => s.variants.flatMap((x) => x.with)),
       without: listed(v.without, itself, (s) => s.variants.flatMap((x) => x.without)),
     })),
+    blocks: session.blocks.map((b) => ({
+      ...b,
+      tracks: listed(
+        b.tracks,
+        (x) => x.track,
+        (s) => s.blocks.flatMap((x) => x.tracks),
+      ),
+      ends: b.ends.map((e) =>
+        e.to !== null && lost(e.to, (side) => joined(three[side].session, e.to)) ? { ...e, to: null } : e,
+      ),
+    })),
+    ends: listed(
+      session.ends,
+      (x) => x.track,
+      (s) => s.ends,
+    ),
     inputSets: session.inputSets.map((i) => ({
       ...i,
       inputs: listed(
@@ -48,6 +64,9 @@ export function whole(three: Three, session: Session): Session {
     })),
   };
 }
+
+const joined = (s: Session, to: TrackId | null): boolean =>
+  s.blocks.some((b) => b.ends.some((e) => e.to === to));
 
 function trackWhole(
   three: Three,

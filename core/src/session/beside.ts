@@ -99,6 +99,48 @@ export const variantInDetail = (v: Variant, nameOf: NameOf): string =>
     v.without.map((id) => `without ${nameOf(id)}`),
   );
 
+/** What the place a block was put in gave one of its tracks that the block itself says differently. */
+const given = z.object({
+  name: oneLine(200).optional(),
+  role: oneLine(60).nullable().optional(),
+  of: oneLine(60).nullable().optional(),
+  positions: z.array(oneLine(40)).max(8).optional(),
+  number: z.int().min(0).max(9999).nullable().optional(),
+  input: z.int().min(1).max(1024).nullable().optional(),
+  channel: z.int().min(1).max(16).nullable().optional(),
+  colour: z
+    .string()
+    .regex(/^#[0-9a-f]{6}$/)
+    .nullable()
+    .optional(),
+  icon: oneLine(40).nullable().optional(),
+});
+export type Given = z.infer<typeof given>;
+
+/**
+ * A block that stands in a session: which of its tracks came from which of a release of the block, and what its
+ * ends are joined to.
+ */
+export const heldBlock = z.object({
+  id: trackId,
+  /** The block in the library, and what it was called when it was put in. */
+  block: z.string().min(1).max(120),
+  name: oneLine(80).min(1),
+  release: z.int().min(1),
+  /** A track here, and the track of the block it is. */
+  tracks: z.array(z.object({ track: trackId, from: trackId, given })).max(2000),
+  /** An end of the block, and the track here it is joined to; null where it is left open. */
+  ends: z.array(z.object({ track: trackId, to: trackId.nullable() })).max(64),
+});
+export type HeldBlock = z.infer<typeof heldBlock>;
+
+/** A block with its release. */
+export const heldBlockInDetail = (b: HeldBlock): string => `${b.name}, release ${b.release}`;
+
+/** A way that leads out of a block: the track that stands for what is outside, and what the end is called. */
+export const blockEnd = z.object({ track: trackId, name: oneLine(60).min(1) });
+export type BlockEnd = z.infer<typeof blockEnd>;
+
 /** Another numbering of the same sources: another interface, another room. */
 export const inputSet = z.object({
   id: trackId,

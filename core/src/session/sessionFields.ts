@@ -1,5 +1,8 @@
 import { z } from "zod";
 import {
+  blockEnd,
+  heldBlock,
+  heldBlockInDetail,
   inputSet,
   inputSetInDetail,
   linkInDetail,
@@ -9,7 +12,7 @@ import {
   view,
   viewInDetail,
 } from "./beside.ts";
-import type { InputSet, LinkSet, Variant, View } from "./beside.ts";
+import type { BlockEnd, HeldBlock, InputSet, LinkSet, Variant, View } from "./beside.ts";
 import { called, field, namesOf } from "./field.ts";
 import { channelFormat, trackId } from "./format.ts";
 import { longText, oneLine } from "./text.ts";
@@ -194,6 +197,24 @@ export const SESSION = {
     called: "variants",
     inWords: names,
     inDetail: each<Variant>(variantInDetail),
+    itemByItem: true,
+  }),
+  /** Blocks of the library that stand in it. */
+  blocks: field({
+    schema: z.array(heldBlock).max(200),
+    rest: [],
+    called: "blocks",
+    inWords: names,
+    inDetail: each<HeldBlock>(heldBlockInDetail),
+    itemByItem: true,
+  }),
+  /** Of a block: the ways that lead out of it. */
+  ends: field({
+    schema: z.array(blockEnd).max(64),
+    rest: [],
+    called: "ends",
+    inWords: names,
+    inDetail: each<BlockEnd>((e, nameOf) => `${e.name} (${nameOf(e.track)})`),
     itemByItem: true,
   }),
   /** How many inputs the interface has; null where that is not said. */

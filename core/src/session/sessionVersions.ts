@@ -65,8 +65,11 @@ const from2 = (session: StoredDocument): StoredDocument => ({
 /** Up to form 3, a session had no variants. */
 const from3 = (session: StoredDocument): StoredDocument => ({ variants: [], ...session });
 
+/** Up to form 4, a session knew no blocks. */
+const from4 = (session: StoredDocument): StoredDocument => ({ blocks: [], ends: [], ...session });
+
 /** What leads from each form of a session to the next. Kept for ever: what was written once can be read. */
-const STEPS = [from1, from2, from3];
+const STEPS = [from1, from2, from3, from4];
 
 /**
  * A stored session in the form of today. Whether it holds together is for the schema to say.

@@ -1,8 +1,9 @@
 import { z } from "zod";
 import type { Style } from "../house/style.ts";
 import type { Change, Place } from "../session/change.ts";
-import { CHANNELS, track } from "../session/document.ts";
+import { track } from "../session/document.ts";
 import type { Session, Track, TrackId } from "../session/document.ts";
+import { inputsOf } from "../session/inputs.ts";
 import { byId } from "../session/routing.ts";
 import { outermost, withInside } from "./folders.ts";
 import { insertTracks } from "./typed.ts";
@@ -58,13 +59,7 @@ export function paste(
   const here = byId(session);
   const end = (id: TrackId | null): TrackId | null =>
     id === null ? null : (fresh.get(id) ?? insteadOf.get(id) ?? (here.has(id) ? id : null));
-  const taken = new Set(
-    session.tracks.flatMap((t) =>
-      t.input === null
-        ? []
-        : Array.from({ length: CHANNELS[t.format ?? "mono"] }, (_, i) => (t.input ?? 0) + i),
-    ),
-  );
+  const taken = new Set(session.tracks.flatMap(inputsOf));
   const hasMain = session.tracks.some((t) => t.kind === "main");
   const copies = tracks.map((t): Track => ({
     ...t,
@@ -77,13 +72,7 @@ export function paste(
       return to === null ? [] : [{ ...s, to }];
     }),
     inserts: t.inserts.map((i) => (i.key === null ? i : { ...i, key: end(i.key) })),
-    input:
-      t.input !== null &&
-      Array.from({ length: CHANNELS[t.format ?? "mono"] }, (_, i) => (t.input ?? 0) + i).some((n) =>
-        taken.has(n),
-      )
-        ? null
-        : t.input,
+    input: inputsOf(t).some((n) => taken.has(n)) ? null : t.input,
   }));
   return insertTracks(style, session, copies, place, false);
 }

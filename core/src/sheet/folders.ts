@@ -7,6 +7,7 @@ import type { Change, Place } from "../session/change.ts";
 import { diff } from "../session/diff.ts";
 import { blankTrack } from "../session/document.ts";
 import type { Session, Track, TrackId } from "../session/document.ts";
+import { blocksLeft } from "../session/blocks.ts";
 import { byId, foldersAround, insideOf, mainOf } from "../session/routing.ts";
 import { compose } from "../names/compose.ts";
 
@@ -32,7 +33,14 @@ export function withInside(session: Session, ids: Iterable<TrackId>): Set<TrackI
  */
 export function takeOut(session: Session, ids: Iterable<TrackId>): Change[] {
   const gone = withInside(session, ids);
-  return diff(session, { ...session, tracks: session.tracks.filter((t) => !gone.has(t.id)) });
+  const tracks = session.tracks.filter((t) => !gone.has(t.id));
+  const left = new Set(tracks.map((t) => t.id));
+  return diff(session, {
+    ...session,
+    tracks,
+    blocks: blocksLeft(session.blocks, (id) => left.has(id)),
+    ends: session.ends.filter((e) => !gone.has(e.track)),
+  });
 }
 
 /**

@@ -59,6 +59,8 @@ export function partOf(session: Session, ids: Iterable<TrackId>): Session {
       .map((l) => ({ ...l, members: list(l.members), followers: list(l.followers) }))
       .filter((l) => l.members.length + l.followers.length > 1),
     variants: [],
+    blocks: [],
+    ends: [],
     views: session.views
       .filter((v) => v.folders.length === 0 || v.folders.some(has))
       .map((v) => ({ ...v, folders: list(v.folders) })),
