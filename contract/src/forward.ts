@@ -20,6 +20,8 @@ export const forwardLook = z.object({
   /** The release as it would have gone out to this session. */
   theirs: stored(session),
   report: fitReport,
+  /** The block of the session that is brought forward; null where it is the session itself. */
+  block: z.object({ held: z.string(), block: z.string(), name: z.string(), from: z.int() }).nullable(),
 });
 export type ForwardLook = z.infer<typeof forwardLook>;
 

@@ -27,8 +27,13 @@ export const folderGlance = z.object({
 });
 export type FolderGlance = z.infer<typeof folderGlance>;
 
+/** What is kept in the library with a draft and releases: to start sessions from, or to be put into them. */
+export const templateKind = z.enum(["template", "block"]);
+export type TemplateKind = z.infer<typeof templateKind>;
+
 export const templateCard = z.object({
   id: z.string(),
+  kind: templateKind,
   name: z.string(),
   shelf: z.string(),
   /** What it is for. */
@@ -48,6 +53,12 @@ export const templateCard = z.object({
    * did not.
    */
   asked: z.int(),
+  /** The blocks that stand in its draft, each once. */
+  blocks: z.array(z.string()),
+  /** How many of those stand there on a release that is no longer the latest. */
+  blocksBehind: z.int(),
+  /** Of a block: in how many templates (their drafts) and open sessions it stands, and how many are behind. */
+  places: z.object({ templates: z.int(), sessions: z.int(), behind: z.int() }).nullable(),
   updatedAt: z.iso.datetime(),
 });
 export type TemplateCard = z.infer<typeof templateCard>;
@@ -80,6 +91,7 @@ export const foundTemplates = z.object({
 
 export const template = z.object({
   id: z.string(),
+  kind: templateKind,
   name: z.string(),
   shelf: z.string(),
   says: z.string(),
@@ -132,9 +144,18 @@ export const followPage = z.object({
 });
 export type FollowPage = z.infer<typeof followPage>;
 
+/** A block made of tracks: it is begun and, as it stands somewhere at once, published as release 1. */
+export const newBlock = z.object({
+  name: oneLine(80).trim().min(1, "give it a name"),
+  shelf: oneLine(60).trim().min(1, "choose a shelf"),
+  says: longText(1000).trim(),
+  session,
+  note: longText(2000).trim().min(1, "say in a few words what it is"),
+});
 export const newTemplate = z.object({
   name: oneLine(80).trim().min(1, "give it a name"),
   shelf: oneLine(60).trim().min(1, "choose a shelf"),
+  kind: templateKind.optional(),
   /** What it begins with; without one it begins empty, as the house starts a session. */
   session: session.optional(),
   /** The template it begins with; its draft, or a release of it. */
@@ -155,6 +176,7 @@ export const publishRelease = z.object({
 });
 export const wholeRelease = release.extend({
   template: z.string(),
+  kind: templateKind,
   name: z.string(),
   shelf: z.string(),
   retired: z.boolean(),

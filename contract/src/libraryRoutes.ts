@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { blockPlaces, bringBlock, bringBlockInDraft, broughtInDraft } from "./blocks.ts";
 import { behindPage, bringForward, forwardLook } from "./forward.ts";
 import { comparisonForm } from "@mossy/core/compare/out";
 import {
@@ -7,6 +8,7 @@ import {
   followPage,
   foundTemplates,
   library,
+  newBlock,
   newTemplate,
   publishRelease,
   release,
@@ -28,6 +30,43 @@ export const libraryRoutes = {
     once: true,
     body: newTemplate,
     answer: templateCard.pick({ id: true }),
+  }),
+  newBlock: route({
+    summary: "Make a block of tracks and publish it as release 1",
+    who: LEAD,
+    once: true,
+    body: newBlock,
+    answer: release.extend({ id: z.string() }),
+  }),
+  blockPlaces: route({
+    summary:
+      "Templates and open sessions in which a block stands, some at a time, with what bringing it to its latest " +
+      "release asks there",
+    who: "signed-in",
+    answer: blockPlaces,
+  }),
+  bringBlockInDraft: route({
+    summary:
+      "Bring a block of a template's draft to another release, and publish the draft if that is wanted",
+    who: LEAD,
+    once: true,
+    body: bringBlockInDraft,
+    answer: broughtInDraft,
+  }),
+  blockLook: route({
+    summary: "What bringing a block of a session to another release is made of",
+    who: "signed-in",
+    answer: forwardLook,
+  }),
+  bringBlock: route({
+    summary:
+      "Bring a block of a session to another release, with what was chosen where both changed the same",
+    who: CREW,
+    rooms: "own",
+    open: true,
+    once: true,
+    body: bringBlock,
+    answer: forwarded,
   }),
   follow: route({
     summary:

@@ -112,6 +112,8 @@ export const forwarded = z.object({
   number: z.int(),
   from: z.int(),
   to: z.int(),
+  /** What was brought forward where that was one of its blocks; null where it was the session to a release. */
+  what: z.string().nullable(),
   /** How many changes it made in the session. */
   changes: z.int(),
   /** What was chosen, in words. */

@@ -74,7 +74,14 @@ const places: Record<string, There> = { [OWN]: await sessionIn(OWN), [OTHER]: aw
 function asked(name: RouteName, room: string): { path: string; body?: unknown } {
   const { session, checkIn, document } = places[room]!;
   const params = { room, session, checkIn, document, item: "rate", template: "sound-walk", release: 1 };
-  const rest = { edition: 1, from: 0, run: randomUUID(), person: "nobody", station: "nobody" };
+  const rest = {
+    edition: 1,
+    from: 0,
+    run: randomUUID(),
+    person: "nobody",
+    station: "nobody",
+    held: "none",
+  };
   const bodies: Partial<Record<RouteName, unknown>> = {
     startSession: { title: "x", room, template: "sound-walk", release: 99, leaveOut: [] },
     editDocument: {
@@ -85,6 +92,7 @@ function asked(name: RouteName, room: string): { path: string; body?: unknown } 
     tickLine: { line: "none", done: false },
     setAside: { reason: null },
     bringForward: { release: 99, revision: null, choices: [] },
+    bringBlock: { release: 99, revision: null, choices: [] },
   };
   const [method] = paths[name];
   const query = name === "handIn" ? `?session=${session}` : "";

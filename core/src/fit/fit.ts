@@ -1,3 +1,4 @@
+import { withGiven } from "../session/blocks.ts";
 import { diff } from "../session/diff.ts";
 import type { Change } from "../session/change.ts";
 import { CHANNELS, sampleRate } from "../session/document.ts";
@@ -62,9 +63,13 @@ export function fit(
   const placed = placeSources(stays, room, patched);
   const rate = runAtRate({ ...stays, tracks: placed.tracks }, room);
   const format = showMain(rate.session, room);
+  const suited =
+    session.blocks.length === 0
+      ? format.session
+      : { ...format.session, blocks: withGiven(session, format.session) };
   return {
-    session: format.session,
-    changes: diff(session, format.session),
+    session: suited,
+    changes: diff(session, suited),
     fits: placed.fits,
     adjusted: [...idleToo(idle), ...placed.adjusted, ...rate.adjusted, ...format.adjusted],
     unplaced: placed.unplaced,

@@ -3,12 +3,13 @@ import type { Choices } from "../merge/decisions.ts";
 import { merge } from "../merge/merge.ts";
 import type { Merged } from "../merge/merge.ts";
 import type { Given, HeldBlock } from "../session/beside.ts";
+import { givenTo } from "../session/blocks.ts";
 import { same } from "../session/change.ts";
 import type { Session, Track, TrackId } from "../session/document.ts";
 import { inputsOf } from "../session/inputs.ts";
 import { byId } from "../session/routing.ts";
 import { named } from "../sheet/named.ts";
-import { endsInUse, givenHere, joinsFor, withFreeNames } from "./blockPut.ts";
+import { endsInUse, joinsFor, withFreeNames } from "./blockPut.ts";
 import type { BlockRelease } from "./blockPut.ts";
 import { standing } from "./blockStand.ts";
 
@@ -53,7 +54,7 @@ export function withBlockAt(
   const now = byId(put);
   const tracks = to.session.tracks.flatMap((t) => {
     const track = now.get(of.get(t.id)?.id ?? "");
-    return track ? [{ track: track.id, from: t.id, given: givenHere(t, track) }] : [];
+    return track ? [{ track: track.id, from: t.id, given: givenTo(t, track) }] : [];
   });
   const next: HeldBlock = { ...first, name: to.name, release: to.release, tracks };
   return { ...put, blocks: put.blocks.map((b) => (b.id === held.id ? next : b)) };

@@ -1,11 +1,11 @@
 import type { Style } from "../house/style.ts";
-import type { Given, HeldBlock } from "../session/beside.ts";
+import type { HeldBlock } from "../session/beside.ts";
 import type { Change, Place } from "../session/change.ts";
-import { same } from "../session/change.ts";
 import { apply } from "../session/apply.ts";
 import { diff } from "../session/diff.ts";
 import type { Session, Track, TrackId, TrackKind } from "../session/document.ts";
 import { PATHS } from "../session/kind.ts";
+import { givenTo } from "../session/blocks.ts";
 import { freeName } from "../session/freeId.ts";
 import { inputsOf } from "../session/inputs.ts";
 import { byId, carrierOf, leavesTheSession, mainOf } from "../session/routing.ts";
@@ -23,14 +23,6 @@ export interface BlockRelease {
 
 /** Where the ends of a block lead: a track here by the end's own track; null leaves it open. */
 export type Joins = ReadonlyMap<TrackId, TrackId | null>;
-
-/** What tracks of a block say that the place they are put in may decide. */
-const GIVEN = ["name", "role", "of", "positions", "number", "input", "channel", "colour", "icon"] as const;
-
-/** What a track has here that its block says differently. */
-export function givenHere(of: Track, here: Track): Given {
-  return Object.fromEntries(GIVEN.filter((f) => !same(of[f], here[f])).map((f) => [f, here[f]]));
-}
 
 /** The ends that anything in a block leads to: what is to be joined where it is put in. */
 export function endsInUse(block: Session): Session["ends"] {
@@ -134,7 +126,7 @@ export function putBlock(
     release: of.release,
     tracks: tracksOfBlock(block).flatMap((t) => {
       const track = put.get(ids.get(t.id) ?? "");
-      return track ? [{ track: track.id, from: t.id, given: givenHere(t, track) }] : [];
+      return track ? [{ track: track.id, from: t.id, given: givenTo(t, track) }] : [];
     }),
     ends: endsInUse(block).map((e) => ({ track: e.track, to: joins.get(e.track) ?? null })),
   };

@@ -10,6 +10,7 @@ import { chainsPdf } from "../print/chainsPdf.ts";
 import { comparePdf } from "../print/comparePdf.ts";
 import type { ComparisonFile } from "@mossy/core/compare/out";
 import { notFound } from "../problems.ts";
+import { bringBlockInDraft } from "./blocks.ts";
 import { chainsOf } from "./chainStore.ts";
 import { followPage } from "./follow.ts";
 import { standsJob } from "./stands.ts";
@@ -85,6 +86,8 @@ export const chainSheetsJob = job(
   },
 );
 
+export const bringInDraftJob = job("bring-block-in-draft", bringBlockInDraft);
+
 /** A comparison on paper. */
 export const comparisonJob = job(
   "comparison",
@@ -96,6 +99,7 @@ export const comparisonJob = job(
 );
 
 export const libraryJobs = [
+  bringInDraftJob,
   comparisonJob,
   followJob,
   standsJob,

@@ -4,7 +4,7 @@ import type { Request } from "express";
 import { idOf } from "@mossy/core/words/usual/index";
 import { doerOf } from "../doer.ts";
 import { answer } from "../answer.ts";
-import { inTransaction, once } from "../transaction.ts";
+import { inTransaction, once, orDoneAlready } from "../transaction.ts";
 import type { Pool, Db } from "../database.ts";
 import { currentEdition } from "../house/store.ts";
 import { note } from "../record/store.ts";
@@ -15,11 +15,20 @@ import type { Crew } from "../crew/crew.ts";
 import { followEdition } from "./follow.ts";
 import { LARGE } from "../crew/large.ts";
 import { Written } from "../written.ts";
-import { comparisonJob, followJob, releaseJob, templateFileJob, templateJob } from "./jobs.ts";
+import {
+  bringInDraftJob,
+  comparisonJob,
+  followJob,
+  releaseJob,
+  templateFileJob,
+  templateJob,
+} from "./jobs.ts";
+import { tellOfRelease } from "./releaseNews.ts";
 import { countTemplatesAnew, keepStand } from "./stands.ts";
 import { editTemplate, retireTemplate, sessionFrom, takeBack } from "./life.ts";
 import { editShelves, shelvesOf } from "./shelves.ts";
 import {
+  addRelease,
   addTemplate,
   publishRelease,
   releaseWith,
@@ -28,7 +37,6 @@ import {
   templateWith,
   templatesWith,
 } from "./store.ts";
-import type { Release } from "@mossy/contract/library";
 import type { Person } from "@mossy/contract/people";
 
 /** Pages that stand beside the templates under /library. */
@@ -57,20 +65,38 @@ export function libraryRoutes(pool: Pool, styles: Styles, crew: Crew): Router {
         body.note,
         doerOf(person),
       );
-      return tellRelease(db, req, params.template, release);
+      return tellOfRelease(db, req, params.template, release);
     }),
   );
   answer(router, "newTemplate", async ({ body, person, errand }) => {
     const { house } = (await styles.current(pool)).style;
     const begun = body.session ?? (body.from ? await sessionFrom(pool, body.from) : null);
     const session = begun ? { ...begun, title: body.name } : newSession(house, body.name);
-    const template = { id: idFor(body.name), name: body.name, shelf: body.shelf };
+    const { name, shelf, kind = "template" } = body;
+    const template = { id: idFor(name), kind, name, shelf };
     return once(pool, errand, async (db) => {
       await addTemplate(db, template, person.id, session);
       await keepStand(db, template.id, session);
       await tell(db, { kind: "template", card: await templateCard(db, template.id), by: doerOf(person) });
       return { id: template.id };
     });
+  });
+  answer(router, "newBlock", async ({ body: { session, note: says, ...wish }, person, req, errand }) =>
+    once(pool, errand, async (db) => {
+      const id = idFor(wish.name);
+      await addTemplate(db, { ...wish, id, kind: "block" }, person.id, session);
+      const edition = await currentEdition(db);
+      const release = await addRelease(db, id, session, says, edition, person.id);
+      await keepStand(db, id, session, { things: 0, edition });
+      return { ...(await tellOfRelease(db, req, id, release)), id };
+    }),
+  );
+  answer(router, "bringBlockInDraft", ({ params: { template }, body, person, req: { ip, id }, errand }) => {
+    const via = { ip, id: String(id) };
+    const wish = { ...body, template, choices: new Map(body.choices), by: doerOf(person), via, errand };
+    return orDoneAlready(pool, errand, () =>
+      crew.run(bringInDraftJob, wish, { who: person.id, what: "bringing a block forward" }),
+    );
   });
   answer(router, "publishRelease", async ({ params, body, person, req, errand }) =>
     once(pool, errand, async (db) => {
@@ -82,7 +108,7 @@ export function libraryRoutes(pool: Pool, styles: Styles, crew: Crew): Router {
         await currentEdition(db),
         person.id,
       );
-      return tellRelease(db, req, params.template, release);
+      return tellOfRelease(db, req, params.template, release);
     }),
   );
   return router;
@@ -180,14 +206,4 @@ function idFor(name: string): string {
       "name",
     );
   return OWN_PAGES.has(id) ? `${id}-template` : id;
-}
-
-/** Everybody hears of a release, and the record has it. */
-async function tellRelease(db: Db, req: Request, template: string, release: Release): Promise<Release> {
-  const by = release.publishedBy;
-  const card = await templateCard(db, template);
-  const says = `published release ${release.number} of “${card.name}”: ${release.note}`;
-  await note(db, req, { what: "published", who: by, says });
-  await tell(db, { kind: "release", release: release.number, card, by });
-  return release;
 }

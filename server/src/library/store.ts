@@ -1,4 +1,4 @@
-import type { FolderGlance, Release, Template, TemplateCard } from "@mossy/contract/library";
+import type { FolderGlance, Release, Template, TemplateCard, TemplateKind } from "@mossy/contract/library";
 import type { Doer } from "@mossy/contract/people";
 import { diff } from "@mossy/core/session/diff";
 import type { Session } from "@mossy/core/session/document";
@@ -34,6 +34,7 @@ const releaseOf = (r: ReleaseRow): Release => ({
 
 type CardRow = {
   id: string;
+  kind: TemplateKind;
   name: string;
   shelf: string;
   says: string;
@@ -44,19 +45,35 @@ type CardRow = {
   changed: boolean;
   asked: number;
   open: number;
+  blocks: string[];
+  blocks_behind: number;
+  places: TemplateCard["places"];
   updated_at: Date;
 } & { [K in keyof ReleaseRow]: ReleaseRow[K] | null };
 const CARDS = `
-  select t.id, t.name, t.shelf, t.says, t.retired_at is not null as retired, n.folders,
+  select t.id, t.kind, t.name, t.shelf, t.says, t.retired_at is not null as retired, n.folders,
          n.tracks as draft_tracks, n.inputs, n.changed, n.asked, d.updated_at,
          r.number, r.note, r.edition, r.tracks, jsonb_build_object('id', p.id, 'name', p.name) as published_by,
-         r.published_at, null as taken_back, coalesce(s.open, 0) as open
+         r.published_at, null as taken_back, coalesce(s.open, 0) as open,
+         coalesce(h.blocks, '{}') as blocks, coalesce(h.behind, 0) as blocks_behind, p_.places
   from templates t join documents d on d.id = t.document join template_stands n on n.template = t.id
   left join releases r on r.template = t.id and r.number = t.latest left join people p on p.id = r.published_by
   left join (select template, count(*)::int as open from sessions where closed_at is null group by 1) s
-    on s.template = t.id`;
+    on s.template = t.id
+  left join lateral (
+    select array_agg(distinct k.id) as blocks, count(*) filter (where k.latest > x.release)::int as behind
+    from jsonb_to_recordset(d.blocks) as x (block text, release int) join templates k on k.id = x.block
+  ) h on true
+  left join lateral (
+    select jsonb_build_object(
+      'templates', count(distinct w.id) filter (where w.sort = 'template'),
+      'sessions', count(distinct w.id) filter (where w.sort = 'session'),
+      'behind', count(*) filter (where w.release < t.latest)) as places
+    from block_places w where w.block = t.id
+  ) p_ on t.kind = 'block'`;
 const cardOf = (r: CardRow): TemplateCard => ({
   id: r.id,
+  kind: r.kind,
   name: r.name,
   shelf: r.shelf,
   says: r.says,
@@ -68,6 +85,9 @@ const cardOf = (r: CardRow): TemplateCard => ({
   changed: r.changed,
   sessions: r.open,
   asked: r.asked,
+  blocks: r.blocks,
+  blocksBehind: r.blocks_behind,
+  places: r.places,
   updatedAt: r.updated_at.toISOString(),
 });
 
@@ -117,6 +137,7 @@ export async function draftOf(db: Db, document: string): Promise<{ template: str
 
 interface TemplateRow {
   id: string;
+  kind: TemplateKind;
   name: string;
   shelf: string;
   says: string;
@@ -125,7 +146,7 @@ interface TemplateRow {
 }
 async function templateRow(db: Db, id: string): Promise<TemplateRow> {
   const { rows } = await db.query<TemplateRow>(
-    "select id, name, shelf, says, retired_at is not null as retired, document from templates where id = $1",
+    "select id, kind, name, shelf, says, retired_at is not null as retired, document from templates where id = $1",
     [id],
   );
   const [row] = rows;
@@ -142,6 +163,7 @@ export async function templateWith(db: Db, id: string): Promise<Template> {
   );
   return {
     id: row.id,
+    kind: row.kind,
     name: row.name,
     shelf: row.shelf,
     says: row.says,
@@ -152,7 +174,8 @@ export async function templateWith(db: Db, id: string): Promise<Template> {
   };
 }
 
-async function releasesOf(db: Db, template: string): Promise<Release[]> {
+/** The releases of a template, newest first. */
+export async function releasesOf(db: Db, template: string): Promise<Release[]> {
   const { rows } = await db.query<ReleaseRow>(
     `select ${RELEASE} from releases where template = $1 order by number desc`,
     [template],
@@ -165,7 +188,8 @@ export async function releaseWith(
   template: string,
   number: number,
 ): Promise<
-  Release & { template: string; name: string; shelf: string; retired: boolean; session: Session }
+  Release &
+    Pick<TemplateRow, "kind" | "name" | "shelf" | "retired"> & { template: string; session: Session }
 > {
   const row = await templateRow(db, template);
   const { rows } = await db.query<ReleaseRow & { session: Session }>(
@@ -177,6 +201,7 @@ export async function releaseWith(
   return {
     ...releaseOf(r),
     template,
+    kind: row.kind,
     name: row.name,
     shelf: row.shelf,
     retired: row.retired,
@@ -184,10 +209,19 @@ export async function releaseWith(
   };
 }
 
+/** What a template is begun with. */
+export interface NewTemplate {
+  readonly id: string;
+  readonly kind?: TemplateKind;
+  readonly name: string;
+  readonly shelf: string;
+  readonly says?: string;
+}
+
 /** Begins a template with a draft. @throws HouseProblem when the name is taken */
 export async function addTemplate(
   db: Db,
-  template: { id: string; name: string; shelf: string },
+  template: NewTemplate,
   by: string,
   session: Session,
   at: Date = new Date(),
@@ -200,17 +234,23 @@ export async function addTemplate(
     throw new HouseProblem(
       409,
       "That name is taken",
-      `The library has a template called “${template.name}” already. Choose another ` +
+      `The library has a template or block called “${template.name}” already. Choose another ` +
         "name, or open that one.",
+      "name",
     );
   const document = await addDocument(db, JSON.stringify(session), by, at);
   await needShelf(db, template.shelf);
-  await db.query("insert into templates (id, name, shelf, document) values ($1, $2, $3, $4)", [
-    template.id,
-    template.name,
-    template.shelf,
-    document,
-  ]);
+  await db.query(
+    "insert into templates (id, kind, name, shelf, says, document) values ($1, $2, $3, $4, $5, $6)",
+    [
+      template.id,
+      template.kind ?? "template",
+      template.name,
+      template.shelf,
+      template.says ?? "",
+      document,
+    ],
+  );
 }
 
 /** Publishes the draft as it is at `revision`. */

@@ -33,6 +33,13 @@ export interface Fitted {
 export async function fitted(db: Db, wish: SessionWish): Promise<Fitted> {
   const room = await roomInUse(db, wish.room);
   const release = await releaseWith(db, wish.template, wish.release);
+  if (release.kind === "block")
+    throw new HouseProblem(
+      422,
+      "That is a block",
+      `“${release.name}” is put into sessions and templates; nothing is started from it alone.`,
+      "template",
+    );
   if (release.retired)
     throw new HouseProblem(
       409,

@@ -5,16 +5,15 @@ import type { Fit } from "@mossy/core/fit/fit";
 import { fittedFor } from "@mossy/core/library/forward";
 import type { Choices } from "@mossy/core/merge/decisions";
 import { merge } from "@mossy/core/merge/merge";
-import type { Merged } from "@mossy/core/merge/merge";
 import { chosenInWords } from "@mossy/core/merge/words";
 import { inverse } from "@mossy/core/session/change";
 import { diff } from "@mossy/core/session/diff";
-import { plural } from "@mossy/core/session/plural";
 import { countsOf, keepCounts } from "../check/counts.ts";
 import type { Db } from "../database.ts";
 import { changeDocument, documentWith } from "../documents/store.ts";
 import type { Bench } from "../house/bench.ts";
 import type { Styles } from "../house/styles.ts";
+import { refuseUndecided } from "../library/blocks.ts";
 import { releaseWith, templateWith } from "../library/store.ts";
 import { tell } from "../news/tell.ts";
 import { HouseProblem, notFound, stale } from "../problems.ts";
@@ -27,7 +26,7 @@ import { keepForward, lastForward, markUndone, putOn, standingOf } from "./forwa
 import type { Footing, Standing } from "./forwardStore.ts";
 import { openForWriting } from "./store.ts";
 
-const reportOf = (f: Fit): FitReport => ({
+export const reportOf = (f: Fit): FitReport => ({
   fits: f.fits.length,
   adjusted: [...f.adjusted],
   unplaced: [...f.unplaced],
@@ -64,6 +63,7 @@ export async function forwardLook(
     revision: standing.revision,
     theirs: theirs.session,
     report: reportOf(theirs),
+    block: null,
   };
 }
 
@@ -112,7 +112,15 @@ async function bringForwardIn(db: Db, styles: Styles, wish: ForwardWish): Promis
   await putOn(db, wish.session, on);
   await changeNow(db, styles, was, changes, on, wish.by);
   const { by, session } = wish;
-  const kept = await keepForward(db, { session, was, to: wish.release, changes, choices, by: by.id });
+  const kept = await keepForward(db, {
+    session,
+    was,
+    to: wish.release,
+    what: null,
+    changes,
+    choices,
+    by: by.id,
+  });
   await tellOf(
     db,
     wish,
@@ -121,18 +129,8 @@ async function bringForwardIn(db: Db, styles: Styles, wish: ForwardWish): Promis
   return kept;
 }
 
-function refuseUndecided({ clashes }: Merged): void {
-  const open = clashes.filter((c) => !c.chosen);
-  if (open.length > 0)
-    throw new HouseProblem(
-      422,
-      "Something is to decide",
-      `The session and the release changed ${plural(open.length, "thing")} differently. Choose, then bring it forward.`,
-    );
-}
-
 /** Changes the check-in a session stands in, where there is one, and counts it anew on what it stands on now. */
-async function changeNow(
+export async function changeNow(
   db: Db,
   styles: Styles,
   { document, revision }: Pick<Standing, "document" | "revision">,
@@ -148,7 +146,7 @@ async function changeNow(
   await keepCounts(db, document, await countsOf(db, styles, now.session, on));
 }
 
-async function tellOf(db: Db, { session, by, via }: UndoWish, says: string): Promise<void> {
+export async function tellOf(db: Db, { session, by, via }: UndoWish, says: string): Promise<void> {
   const card = await sessionCard(db, session);
   await note(db, via, { what: "sessions", who: by, says });
   await tell(db, { kind: "session", card, by });

@@ -8,7 +8,15 @@ import { notFound } from "../problems.ts";
 import type { AskedBy } from "../record/store.ts";
 import { orDoneAlready } from "../transaction.ts";
 import { Written } from "../written.ts";
-import { behindJob, bringForwardJob, forwardLookJob, undoForwardJob } from "./jobs.ts";
+import {
+  behindJob,
+  blockLookJob,
+  blockPlacesJob,
+  bringBlockJob,
+  bringForwardJob,
+  forwardLookJob,
+  undoForwardJob,
+} from "./jobs.ts";
 import { placeOfSession } from "./store.ts";
 
 const viaOf = ({ ip, id }: Request): AskedBy => ({ ip, id: String(id) });
@@ -47,6 +55,26 @@ export function forwardRoutes(router: Router, pool: Pool, crew: Crew): void {
       };
       return orDoneAlready(pool, errand, () =>
         crew.run(bringForwardJob, wish, { who: person.id, what: "bringing a session forward" }),
+      );
+    },
+    here,
+  );
+  answer(router, "blockLook", async ({ params: { session, held, release }, person }) => {
+    const wish = { session, held, to: numberIn(release, "release") };
+    return new Written(await crew.run(blockLookJob, wish, { who: person.id, what: "a block's release" }));
+  });
+  answer(router, "blockPlaces", async ({ params, person }) => {
+    const wish = { block: params.template, from: numberIn(params.from, "place") };
+    return crew.run(blockPlacesJob, wish, { who: person.id, what: "where a block stands" });
+  });
+  answer(
+    router,
+    "bringBlock",
+    ({ params: { session, held }, body, person, req, errand }) => {
+      const choices = new Map(body.choices);
+      const wish = { ...body, session, held, choices, by: doerOf(person), via: viaOf(req), errand };
+      return orDoneAlready(pool, errand, () =>
+        crew.run(bringBlockJob, wish, { who: person.id, what: "bringing a block forward" }),
       );
     },
     here,

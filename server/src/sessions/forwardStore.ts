@@ -72,6 +72,7 @@ interface Row {
   number: number;
   from_release: number;
   to_release: number;
+  what: string | null;
   many: number;
   choices: string[];
   made_by: Doer;
@@ -79,13 +80,14 @@ interface Row {
   undone_by: Doer | null;
   undone_at: Date | null;
 }
-const ROW = `id, number, from_release, to_release, jsonb_array_length(changes) as many, choices,
+const ROW = `id, number, from_release, to_release, what, jsonb_array_length(changes) as many, choices,
   ${doerIn("made_by")} as made_by, made_at, ${doerIn("undone_by")} as undone_by, undone_at`;
 const forwardedOf = (r: Row): Forwarded => ({
   id: r.id,
   number: r.number,
   from: r.from_release,
   to: r.to_release,
+  what: r.what,
   changes: r.many,
   choices: r.choices,
   by: r.made_by,
@@ -106,6 +108,8 @@ export interface NewForward {
   readonly session: string;
   readonly was: Standing;
   readonly to: number;
+  /** The block that was brought forward, in words; null where it was the session. */
+  readonly what: string | null;
   readonly changes: readonly Change[];
   readonly choices: readonly string[];
   readonly by: string;
@@ -116,9 +120,9 @@ export async function keepForward(db: Db, f: NewForward, at: Date = new Date()):
   const { was } = f;
   const { rows } = await db.query<Row>(
     `insert into forwards (id, session, number, from_release, to_release, from_edition, baseline, report, document,
-       changes, choices, made_by, made_at)
+       changes, choices, made_by, made_at, what)
      values ($1, $2, (select coalesce(max(number), 0) + 1 from forwards where session = $2), $3, $4, $5, $6, $7, $8,
-       $9, $10, $11, $12) returning ${ROW}`,
+       $9, $10, $11, $12, $13) returning ${ROW}`,
     [
       randomUUID(),
       f.session,
@@ -132,6 +136,7 @@ export async function keepForward(db: Db, f: NewForward, at: Date = new Date()):
       JSON.stringify(f.choices),
       f.by,
       at,
+      f.what,
     ],
   );
   const [row] = rows;

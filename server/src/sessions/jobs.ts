@@ -18,6 +18,8 @@ import type { SessionWish } from "./fitted.ts";
 import { lookAtHandIn } from "./handedIn.ts";
 import type { HandInLook, HandInWish } from "./handedIn.ts";
 import { behindPage } from "./behind.ts";
+import { blockLook, bringBlockOf } from "./blocks.ts";
+import { blockPlaces } from "./places.ts";
 import { edit } from "./edit.ts";
 import { bringForward, forwardLook, undoForward } from "./forward.ts";
 import { sessionWith } from "./store.ts";
@@ -113,6 +115,13 @@ export const forwardLookJob = job(
   async (bench: Bench, wish: { session: string; to: number }) =>
     writeOut("forwardLook", await forwardLook(bench, wish)),
 );
+export const blockLookJob = job(
+  "block-look",
+  async (bench: Bench, wish: { session: string; held: string; to: number }) =>
+    writeOut("blockLook", await blockLook(bench, wish)),
+);
+export const bringBlockJob = job("bring-block", bringBlockOf);
+export const blockPlacesJob = job("block-places", blockPlaces);
 export const behindJob = job("behind", behindPage);
 export const bringForwardJob = job("bring-forward", bringForward);
 export const undoForwardJob = job("undo-forward", undoForward);
@@ -128,6 +137,9 @@ export const sessionJobs = [
   correctedJob,
   inputListJob,
   forwardLookJob,
+  blockLookJob,
+  bringBlockJob,
+  blockPlacesJob,
   behindJob,
   bringForwardJob,
   undoForwardJob,

@@ -1,0 +1,136 @@
+import type { ForwardLook } from "@mossy/contract/forward";
+import type { FitReport, Forwarded } from "@mossy/contract/sessions";
+import { fittedFor } from "@mossy/core/library/forward";
+import { withBlockAt } from "@mossy/core/library/blockForward";
+import type { BlockRelease } from "@mossy/core/library/blockPut";
+import { standing } from "@mossy/core/library/blockStand";
+import { merge } from "@mossy/core/merge/merge";
+import { chosenInWords } from "@mossy/core/merge/words";
+import type { Style } from "@mossy/core/house/style";
+import type { HeldBlock } from "@mossy/core/session/beside";
+import { diff } from "@mossy/core/session/diff";
+import type { Session } from "@mossy/core/session/document";
+import type { Db } from "../database.ts";
+import type { Bench } from "../house/bench.ts";
+import type { Styles } from "../house/styles.ts";
+import { blockRelease, heldIn, refuseUndecided } from "../library/blocks.ts";
+import { releasesOf } from "../library/store.ts";
+import { HouseProblem, notFound, stale } from "../problems.ts";
+import { once } from "../transaction.ts";
+import { sessionCard } from "./cards.ts";
+import { changeNow, reportOf, tellOf } from "./forward.ts";
+import type { ForwardWish } from "./forward.ts";
+import { keepForward, putOn, standingOf } from "./forwardStore.ts";
+import type { Footing, Standing } from "./forwardStore.ts";
+import { openForWriting } from "./store.ts";
+
+/** A session with one of its blocks on another release: what is merged, and what it stands on then. */
+interface BlockStep {
+  readonly held: HeldBlock;
+  readonly base: Session;
+  readonly theirs: Session;
+  readonly report: FitReport;
+  /** As it then went out, where the block went out with it; null where it was put in later. */
+  readonly baseline: Session | null;
+}
+
+/**
+ * What bringing a block of a session to a release is made of. Where the block went out with the session, its
+ * baseline gets the release too, fitted to the room: what is plugged in stays, new sources get free inputs, and
+ * what comes is no drift. One that was put in later is brought forward where it stands.
+ */
+export async function blockStep(
+  db: Db,
+  style: Style,
+  s: Standing,
+  wish: { held: string; release: number },
+): Promise<BlockStep> {
+  const held = heldIn(s.now, wish.held);
+  if (held.release === wish.release)
+    throw new HouseProblem(409, "Done already", `“${held.name}” stands there on release ${held.release}.`);
+  const from = await blockRelease(db, held.block, held.release);
+  const to: BlockRelease = await blockRelease(db, held.block, wish.release);
+  const out = s.baseline.blocks.find((b) => b.id === held.id && b.release === held.release);
+  if (!out)
+    return {
+      held,
+      base: standing(s.now, held, from.session).session,
+      theirs: withBlockAt(style, s.now, held, from.session, to),
+      report: s.report,
+      baseline: null,
+    };
+  const leftOut = s.report.leftOut.map((t) => t.id);
+  const whole = withBlockAt(style, s.baseline, out, from.session, to);
+  const fitted = fittedFor(whole, { baseline: s.baseline, now: s.now, leftOut, variant: null }, s.room);
+  return {
+    held,
+    base: s.baseline,
+    theirs: fitted.session,
+    report: { ...reportOf(fitted), leftOut: s.report.leftOut },
+    baseline: fitted.session,
+  };
+}
+
+/** Everything bringing a block of a session forward is made of, for whoever decides. */
+export async function blockLook(
+  { pool, styles }: Bench,
+  { session, held: id, to }: { session: string; held: string; to: number },
+): Promise<ForwardLook> {
+  const card = await sessionCard(pool, session);
+  const s = await standingOf(pool, session);
+  const { style } = await styles.current(pool);
+  const { held, base, theirs, report } = await blockStep(pool, style, s, { held: id, release: to });
+  const releases = await releasesOf(pool, held.block);
+  const release = releases.find((r) => r.number === to);
+  if (!release) throw notFound(`release ${to} of “${held.name}”`);
+  const [low, high] = [Math.min(held.release, to), Math.max(held.release, to)];
+  return {
+    session: card,
+    release,
+    notes: releases.filter((r) => r.number > low && r.number <= high),
+    baseline: base,
+    now: s.now,
+    revision: s.revision,
+    theirs,
+    report,
+    block: { held: held.id, block: held.block, name: held.name, from: held.release },
+  };
+}
+
+export interface BlockWish extends ForwardWish {
+  readonly held: string;
+}
+
+/** Brings a block of a session to a release. @throws HouseProblem where somebody was faster, or something is to be chosen */
+export const bringBlockOf = ({ pool, styles }: Bench, wish: BlockWish): Promise<Forwarded> =>
+  once(pool, wish.errand, (db) => bringIn(db, styles, wish));
+
+async function bringIn(db: Db, styles: Styles, wish: BlockWish): Promise<Forwarded> {
+  await openForWriting(db, wish.session);
+  const was = await standingOf(db, wish.session, true);
+  if (wish.revision !== was.revision)
+    throw stale(
+      "Somebody worked on the session since you looked at it. Look at it again, then bring the block forward.",
+    );
+  const { style } = await styles.current(db);
+  const { held, base, theirs, report, baseline } = await blockStep(db, style, was, wish);
+  const merged = merge(base, was.now, theirs, wish.choices);
+  refuseUndecided(merged);
+  const choices = merged.clashes.map((c) =>
+    chosenInWords(base, was.now, theirs, c, `release ${wish.release}`),
+  );
+  const changes = diff(was.now, merged.session);
+  const { release, edition } = was;
+  const on: Footing = { release, edition, baseline: baseline ?? was.baseline, report };
+  if (baseline) await putOn(db, wish.session, on);
+  await changeNow(db, styles, was, changes, on, wish.by);
+  const what = `${held.name}, release ${held.release} to ${wish.release}`;
+  const { by, session } = wish;
+  const kept = await keepForward(db, { session, was, to: release, what, changes, choices, by: by.id });
+  await tellOf(
+    db,
+    wish,
+    `brought the block “${held.name}” of “${was.now.title}” from release ${held.release} to ${wish.release}`,
+  );
+  return kept;
+}
