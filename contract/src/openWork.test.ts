@@ -30,6 +30,7 @@ const today = (over: Partial<Today> = {}): Today => ({
   rooms: [],
   open: [],
   asked: { templates: 0, things: 0 },
+  blocksBehind: [],
   draft: null,
   upkeep: [],
   first: [],

@@ -37,6 +37,7 @@ export function waitingIn(today: Today): WaitingItem[] {
     ...askedOfRooms(open, house.edition),
     ...askedOfTemplates(today.asked, house.edition),
     ...onOldReleases(open),
+    ...onOldBlocks(today.blocksBehind),
     ...draftWaits(today.draft),
   ];
 }
@@ -139,6 +140,16 @@ function onOldReleases(open: readonly OpenSession[]): WaitingItem[] {
     ];
   });
 }
+
+/** Blocks that stand somewhere on an earlier release. */
+const onOldBlocks = (behind: Today["blocksBehind"]): WaitingItem[] =>
+  behind.map(({ block, name, release, places }) => ({
+    about: name,
+    weight: "note",
+    says: `Release ${release} of this block is out; ${plural(places, "place")} still on an earlier one`,
+    next: "Bring forward",
+    to: `/library/${block}/places`,
+  }));
 
 /** A draft of the house style that was changed and not published. */
 function draftWaits(draft: Today["draft"]): WaitingItem[] {

@@ -48,6 +48,10 @@ export const today = z.object({
   open: z.array(openSession),
   /** What the edition in force asks of current releases: of how many templates, and how many things. */
   asked: z.object({ templates: z.int(), things: z.int() }),
+  /** Blocks that stand somewhere on an older release: in how many places. */
+  blocksBehind: z.array(
+    z.object({ block: z.string(), name: z.string(), release: z.int(), places: z.int() }),
+  ),
   /** The draft of the house style, where it says anything else than the edition it goes on from. */
   draft: z.object({ basedOn: z.int(), changedAt: z.iso.datetime() }).nullable(),
   /** What whoever runs the house sees to; of leads only. */

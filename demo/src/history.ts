@@ -3,6 +3,7 @@ import { makeStyle } from "@mossy/core/house/style";
 import type { Processor } from "@mossy/core/session/processor";
 import type { Work } from "@mossy/station/afternoon";
 import { emptySession } from "@mossy/core/session/document";
+import { withBlocks } from "./blocks.ts";
 import { demoChains } from "./chains.ts";
 import { demoDisk } from "./disk.ts";
 import type { DemoFile } from "./disk.ts";
@@ -99,7 +100,7 @@ export function demoHistory(now: Date): History {
     new Date(Math.min(noon.getTime() - days * DAY, now.getTime() - 60_000));
   const { first, second, draft } = demoHouses();
   const style = makeStyle(second);
-  const templates = demoTemplates(style);
+  const templates = withBlocks(demoTemplates(style));
   const lead = demoPeople.find((p) => p.right === "lead")?.id ?? "";
   return {
     people: demoPeople,

@@ -7,6 +7,7 @@ import { TEMPLATES } from "./templatePlans.ts";
 
 export interface DemoTemplate {
   readonly id: string;
+  readonly kind?: "block";
   readonly name: string;
   readonly shelf: string;
   readonly releases: readonly { readonly note: string; readonly session: Session }[];
@@ -14,7 +15,7 @@ export interface DemoTemplate {
 }
 
 /** A session without some tracks; what sent to them sends no more. */
-function without(session: Session, ids: readonly string[]): Session {
+export function without(session: Session, ids: readonly string[]): Session {
   const gone = new Set(ids);
   const tracks = session.tracks
     .filter((t) => !gone.has(t.id))

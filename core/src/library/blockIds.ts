@@ -17,10 +17,12 @@ function fnv(text: string, offset: number): string {
   return (h >>> 0).toString(36);
 }
 
-/** The tracks of a block that come in; its ends are what is outside. */
+/** The tracks of a block that come in, those in a folder that is one of its ends as its outermost. */
 export function tracksOfBlock(block: Session): Track[] {
   const ends = new Set(block.ends.map((e) => e.track));
-  return block.tracks.filter((t) => !ends.has(t.id));
+  return block.tracks
+    .filter((t) => !ends.has(t.id))
+    .map((t) => (t.parent !== null && ends.has(t.parent) ? { ...t, parent: null } : t));
 }
 
 /** What each track of a block is called by where it stands. */

@@ -66,7 +66,8 @@ export interface BlockWish {
 /**
  * A block made of tracks of a session: those tracks with all they hold and the paths that come along, under the
  * ids they have; link sets that are wholly among them; blocks that are wholly among them. Whatever they lead to
- * outside is an end: a path by itself that stands for it and feeds the main path.
+ * outside is an end: a path that stands for it and feeds the main path; a folder they stand in that carries their
+ * sound stands around them.
  * @returns the block, or why it cannot be made
  */
 export function blockFrom(session: Session, { name, ids, along }: BlockWish): Session | string {
@@ -87,10 +88,11 @@ export function blockFrom(session: Session, { name, ids, along }: BlockWish): Se
   return {
     ...emptySession(name),
     ...Object.fromEntries(SETTINGS.map((s) => [s, session[s]])),
-    tracks: [
-      ...session.tracks.filter((t) => there.has(t.id)).map((t) => alone(tracks, t, there)),
-      ...ends.map((t) => endTrack(t, main?.id ?? null)),
-    ],
+    tracks: session.tracks.flatMap((t) => {
+      if (!there.has(t.id) && !outside.has(t.id)) return [];
+      const parent = foldersAround(tracks, t).find((f) => there.has(f.id) || outside.has(f.id))?.id ?? null;
+      return [{ ...(there.has(t.id) ? alone(tracks, t, there) : endTrack(t, main?.id ?? null)), parent }];
+    }),
     links: session.links.filter((l) => [...l.members, ...l.followers].every((id) => there.has(id))),
     blocks: session.blocks.filter((b) => b.tracks.every((t) => there.has(t.track))),
     ends: ends.map((t): BlockEnd => ({ track: t.id, name: t.name === "" ? t.kind : t.name.slice(0, 60) })),
@@ -98,11 +100,10 @@ export function blockFrom(session: Session, { name, ids, along }: BlockWish): Se
   };
 }
 
-/** A track among those of a block: in the innermost folder that comes along, listening to none that does not. */
+/** A track among those of a block: leading to what there is, listening to none that does not come along. */
 function alone(tracks: ReadonlyMap<TrackId, Track>, t: Track, there: ReadonlySet<TrackId>): Track {
   return {
     ...t,
-    parent: foldersAround(tracks, t).find((f) => there.has(f.id))?.id ?? null,
     inserts: t.inserts.map((i) => (i.key === null || there.has(i.key) ? i : { ...i, key: null })),
     feeds: t.feeds !== null && tracks.has(t.feeds) ? t.feeds : null,
     sends: t.sends.filter((s) => tracks.has(s.to)),
@@ -112,7 +113,7 @@ function alone(tracks: ReadonlyMap<TrackId, Track>, t: Track, there: ReadonlySet
 /** What stands in a block for a path outside: only where it leads and what it is. */
 function endTrack(t: Track, main: TrackId | null): Track {
   const { format, role, of, positions, number, colour, icon } = t;
-  const kind = (PATHS.has(t.kind) && t.kind !== "folder") || t.kind === "instrument" ? t.kind : "bus";
+  const kind = PATHS.has(t.kind) || t.kind === "instrument" ? t.kind : "bus";
   const feeds = leavesTheSession(t) || t.id === main ? null : main;
   return blankTrack(t.id, t.name, { kind, format, role, of, positions, number, colour, icon, feeds });
 }

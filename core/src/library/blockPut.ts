@@ -84,6 +84,17 @@ export function withEndsMade(
 }
 
 /**
+ * The place that suits a block by itself: in the folder its end that stands around it is joined to, behind what
+ * is there; null where it has no such end here.
+ */
+export function homeFor(host: Session, block: Session, joins: Joins): Place | null {
+  const end = block.tracks.find((t) => t.kind === "folder" && block.ends.some((e) => e.track === t.id));
+  const to = end && host.tracks.find((t) => t.id === joins.get(end.id));
+  if (to?.kind !== "folder") return null;
+  return { parent: to.id, after: host.tracks.findLast((t) => t.parent === to.id)?.id ?? null };
+}
+
+/**
  * The changes that put a release of a block into a session at a place. Names and numbers count on as the house
  * gives them; inputs go together to the next that are free; MIDI channels to the next that are free on what
  * they play. A way to an end that is left open goes to what is around, a send to it is not made.

@@ -58,7 +58,7 @@ function tracksHere(
   });
   const home = homes[0] ?? null;
   const around = carrierOf(home, here) ?? mainOf(host)?.id ?? null;
-  const folders = byId(block);
+  const folders = new Map(tracksOfBlock(block).map((t) => [t.id, t]));
   const within = (t: Track): TrackId | null => {
     const carrier = carrierOf(t.parent, folders);
     return carrier === null ? null : (ids.get(carrier) ?? null);

@@ -10,13 +10,13 @@ import { diff } from "../session/diff.ts";
 import { blankTrack, session as sessionSchema } from "../session/document.ts";
 import type { Session, Track, TrackFields } from "../session/document.ts";
 import { byId, goesTo } from "../session/routing.ts";
-import { takeOut } from "../sheet/folders.ts";
+import { takeOut, wrap } from "../sheet/folders.ts";
 import { endOf } from "../sheet/typed.ts";
 import { STARTERS, startWith } from "../sheet/templateStarters.ts";
 import { idHere } from "./blockIds.ts";
 import { bringBlock } from "./blockForward.ts";
 import { blockFrom, madeKnown, reachedBy } from "./blockMake.ts";
-import { joinsFor, putBlock, withEndsMade } from "./blockPut.ts";
+import { homeFor, joinsFor, putBlock, withEndsMade } from "./blockPut.ts";
 import type { BlockRelease } from "./blockPut.ts";
 import { letGo, replaceBlock } from "./blockReplace.ts";
 import { changedHere } from "./blockStand.ts";
@@ -108,8 +108,8 @@ describe("a block made of a selection", () => {
       "Hat",
       "OH_L",
       "OH_R",
-      "Plate",
       "Cue",
+      "Plate",
       "Main",
     ]);
     expect(kit.session.ends.map((e) => e.name)).toEqual(["Cue", "Main"]);
@@ -144,6 +144,25 @@ describe("a block made of a selection", () => {
     expect(blockFrom(band, { name: "x", ids: [by(band, "Main").id], along: new Set() })).toMatch(
       /^Choose at least one track/,
     );
+  });
+
+  it("stands in the folder around it, as an end, and belongs into that wherever it is put in", () => {
+    const outer = wrap(style, band, [by(band, "KIT").id, by(band, "GTRS").id], "outer");
+    const host = apply(band, outer);
+    const inner = made(host, "Kit", "KIT");
+    expect(inner.tracks.find((t) => t.id === "outer")).toMatchObject({ kind: "folder", parent: null });
+    expect(by(inner, "KIT").parent).toBe("outer");
+    expect(inner.ends.map((e) => e.track)).toContain("outer");
+    const bare = apply(host, takeOut(host, [by(host, "KIT").id]));
+    const joins = joinsFor(bare, inner, null);
+    const place = homeFor(bare, inner, joins);
+    expect(place?.parent).toBe("outer");
+    const after = apply(
+      bare,
+      putBlock(style, bare, { ...kit, session: inner }, { id: "in", place: place!, joins }),
+    );
+    expect(by(after, "KIT")).toMatchObject({ parent: "outer", feeds: "outer" });
+    expect(changedHere(after, held(after, "in"), inner)).toEqual([]);
   });
 
   it("holds together by itself and leads nowhere but to its tracks and ends, whatever is chosen", () =>

@@ -1,4 +1,5 @@
 import type { Doer } from "@mossy/contract/people";
+import type { Today } from "@mossy/contract/today";
 import { bringBlock } from "@mossy/core/library/blockForward";
 import type { BlockRelease } from "@mossy/core/library/blockPut";
 import type { Choices } from "@mossy/core/merge/decisions";
@@ -46,6 +47,16 @@ export function refuseUndecided({ clashes }: Merged): void {
       "Something is to decide",
       `Both changed ${plural(open.length, "thing")} differently. Choose, then bring it forward.`,
     );
+}
+
+/** Blocks that stand somewhere on an older release than their latest, and in how many places. */
+export async function blocksBehind(db: Db): Promise<Today["blocksBehind"]> {
+  const { rows } = await db.query<Today["blocksBehind"][number]>(
+    `select t.id as block, t.name, t.latest as release, count(*)::int as places
+     from block_places w join templates t on t.id = w.block where w.release < t.latest
+     group by t.id, t.name, t.latest order by t.name`,
+  );
+  return rows;
 }
 
 export interface DraftWish {

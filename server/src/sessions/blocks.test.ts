@@ -34,6 +34,7 @@ const named = (s: Session, name: string): Track => {
   return t;
 };
 const folderOf = (s: Session): Track => s.tracks.find((t) => t.kind === "folder" && t.role === "drum-kit")!;
+const releaseOf = (s: Session, held: string) => s.blocks.find((b) => b.id === held)?.release;
 const card = async (template: string) =>
   (await lead.ask("library", {})).data.templates.find((t) => t.id === template)!;
 const places = async () => (await lead.ask("blockPlaces", { template: BLOCK, from: 0 })).data;
@@ -87,8 +88,8 @@ describe("a block of the library", () => {
       ["template", "Steelpan orchestra, full yard", 1, null],
       ["session", "Block tide", 1, null],
     ]);
-    expect(session.now.blocks.map((b) => b.id)).toEqual(["yard-kit"]);
-    expect(await card(YARD)).toMatchObject({ blocks: [BLOCK], blocksBehind: 0 });
+    expect(session.now.blocks.map((b) => b.id)).toContain("yard-kit");
+    expect(await card(YARD)).toMatchObject({ blocks: ["talkback-to-the-room", BLOCK], blocksBehind: 0 });
     expect((await lead.ask("blockPlaces", { template: "none", from: 0 })).status).toBe(404);
   });
 });
@@ -136,14 +137,14 @@ describe("a block's next release", () => {
     expect(there("yard-kit.third-oh")).toMatchObject({ source: first.source });
     expect(there("yard-kit.third-oh", now.baseline)).toBeDefined();
     expect(there(over.id, now.baseline)?.level).toBe(over.level);
-    expect([now.release, now.now.blocks[0]?.release]).toEqual([published, 2]);
+    expect([now.release, releaseOf(now.now, "yard-kit")]).toEqual([published, 2]);
     expect(
       (await engineer.ask("bringBlock", at, { ...asked, revision: place.revision! + 1 })).problem,
     ).toMatch(/stands there on release 2/);
 
     await engineer.ask("undoForward", { session: session.id });
     const undone = await whole(session.id);
-    expect([undone.now.blocks[0]?.release, there("yard-kit.third-oh", undone.baseline)]).toEqual([
+    expect([releaseOf(undone.now, "yard-kit"), there("yard-kit.third-oh", undone.baseline)]).toEqual([
       1,
       undefined,
     ]);
@@ -172,10 +173,10 @@ describe("a block's next release", () => {
     const { data: done, problem } = await bring(CHOIR, "choir-kit", inChoir, { choices: [[key, "ours"]] });
     expect([problem, done.published]).toEqual(["", null]);
     const { session: now } = await draftOf(CHOIR);
-    expect([named(now, "Kick").level, now.blocks[0]?.release]).toEqual([-9, 2]);
+    expect([named(now, "Kick").level, releaseOf(now, "choir-kit")]).toEqual([-9, 2]);
     const { document, revision, undo } = done;
     await lead.ask("editDocument", { document }, { revision, changes: undo });
-    expect((await draftOf(CHOIR)).session.blocks[0]?.release).toBe(1);
+    expect(releaseOf((await draftOf(CHOIR)).session, "choir-kit")).toBe(1);
     expect((await engineer.ask("bringBlockInDraft", { template: CHOIR }, {})).status).toBe(403);
   });
 

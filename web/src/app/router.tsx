@@ -64,6 +64,7 @@ export const router = createBrowserRouter([
           { path: "library", lazy: screen(() => import("../library/page.tsx")) },
           { path: "library/new", lazy: screen(() => import("../library/newPage.tsx")) },
           { path: "library/follow", lazy: screen(() => import("../library/followPage.tsx")) },
+          { path: "library/:template/places", lazy: screen(() => import("../library/placesPage.tsx")) },
           { path: "library/:template/behind", lazy: screen(() => import("../library/behindPage.tsx")) },
           { path: "library/shelves", lazy: screen(() => import("../library/shelvesPage.tsx")) },
           { path: "library/chains", lazy: screen(() => import("../library/chainsPage.tsx")) },
@@ -85,6 +86,10 @@ export const router = createBrowserRouter([
           { path: "me", lazy: screen(() => import("../people/accountPage.tsx")) },
           { path: "record", lazy: screen(() => import("../record/page.tsx")) },
           { path: "sessions", lazy: screen(() => import("../sessions/page.tsx")) },
+          {
+            path: "sessions/:session/blocks/:held/:release",
+            lazy: screen(() => import("../sessions/forwardPage.tsx")),
+          },
           {
             path: "sessions/:session/forward/:release",
             lazy: screen(() => import("../sessions/forwardPage.tsx")),

@@ -2,12 +2,12 @@ import type { BehindPage as Behind } from "@mossy/contract/forward";
 import { worksIn } from "@mossy/contract/worksIn";
 import { plural } from "@mossy/core/session/plural";
 import { useInfiniteQuery } from "@tanstack/react-query";
-import { useState } from "react";
 import { Link, useParams } from "react-router";
 import { Button } from "../ui/button.tsx";
 import { PageHead, Pill } from "../ui/pieces.tsx";
 import { LookingThrough, useEveryPage } from "../ui/lookingThrough.tsx";
-import { Empty, Failed, Loading, Trouble } from "../ui/states.tsx";
+import { Going, LeftAsItIs, useOneByOne } from "../ui/oneByOne.tsx";
+import { Empty, Failed, Loading } from "../ui/states.tsx";
 import { mention } from "../ui/toasts.tsx";
 import { askOnce } from "../wire/ask.ts";
 import { queries, queryClient, useMe } from "../wire/queries.ts";
@@ -49,27 +49,13 @@ export default function BehindPage() {
 
 /** Brings sessions forward one after the other; what fails is left, and said. */
 function useBringAll(template: string, release: number) {
-  const [going, setGoing] = useState<{ done: number; of: number } | null>(null);
-  const [problems, setProblems] = useState<readonly { title: string; error: unknown }[]>([]);
+  const { going, undone, run } = useOneByOne(
+    (line: Line) => line.session.title,
+    ({ session, revision, choices }: Line) =>
+      askOnce("bringForward", { session: session.id }, { release, revision, choices }),
+  );
   const bring = async (lines: readonly Line[]): Promise<void> => {
-    setProblems([]);
-    const failed: { title: string; error: unknown }[] = [];
-    let done = 0;
-    for (const line of lines) {
-      setGoing({ done, of: lines.length });
-      try {
-        await askOnce(
-          "bringForward",
-          { session: line.session.id },
-          { release, revision: line.revision, choices: line.choices },
-        );
-        done++;
-      } catch (error) {
-        failed.push({ title: line.session.title, error });
-      }
-    }
-    setGoing(null);
-    setProblems(failed);
+    const done = await run(lines);
     if (done > 0) mention(`${plural(done, "session stands", "sessions stand")} on release ${release}.`);
     await Promise.all(
       [["behind", template], ["template", template], ["session"], ["sessions"], ["library"], ["today"]].map(
@@ -77,7 +63,7 @@ function useBringAll(template: string, release: number) {
       ),
     );
   };
-  return { going, problems, bring };
+  return { going, undone, bring };
 }
 
 function Lines({
@@ -94,7 +80,7 @@ function Lines({
   whole: boolean;
 }) {
   const me = useMe();
-  const { going, problems, bring } = useBringAll(template, release);
+  const { going, undone, bring } = useBringAll(template, release);
   const ready = lines.filter(
     (l) => goesByItself(l) && me !== null && me.right !== "assistant" && worksIn(me, l.session.room),
   );
@@ -111,33 +97,14 @@ function Lines({
           lines.length > 0 ? <Pill look="look">{plural(lines.length, "session")} behind</Pill> : undefined
         }
       >
-        {going && (
-          <span role="status" className="flex items-center gap-2 text-sm text-ink-2">
-            <progress
-              aria-label="Bringing forward"
-              value={going.done}
-              max={going.of}
-              className="h-2 w-32"
-            />
-            {going.done} of {going.of}
-          </span>
-        )}
+        <Going what="Bringing forward" going={going} />
         {ready.length > 0 && (
           <Button look="main" disabled={going !== null || !whole} onClick={() => void bring(ready)}>
             Bring {plural(ready.length, "session")} forward
           </Button>
         )}
       </PageHead>
-      {problems.map((p) => (
-        <Trouble
-          key={p.title}
-          error={
-            new Error(
-              `“${p.title}” stays as it is: ${p.error instanceof Error ? p.error.message : "it did not work."}`,
-            )
-          }
-        />
-      ))}
+      <LeftAsItIs undone={undone} />
       {lines.length === 0 ? (
         <div className="card">
           <Empty title="No session is behind">

@@ -13,7 +13,14 @@ export function Card({ template: t, where }: { template: TemplateCard; where: re
         <Link to={`/library/${t.id}`} className="font-semibold after:absolute after:inset-0">
           {t.name}
         </Link>
+        {t.kind === "block" && <Pill look="note">block</Pill>}
         {t.retired && <Pill>retired</Pill>}
+        {t.blocksBehind > 0 && !t.retired && (
+          <Pill look="look">{plural(t.blocksBehind, "block")} behind</Pill>
+        )}
+        {(t.places?.behind ?? 0) > 0 && (
+          <Pill look="look">{plural(t.places?.behind ?? 0, "place")} behind</Pill>
+        )}
         {t.asked > 0 && !t.retired && <Pill look="look">edition asks {t.asked}</Pill>}
         {t.latest ? (
           <Pill look={t.changed ? "look" : "ok"}>
@@ -28,7 +35,7 @@ export function Card({ template: t, where }: { template: TemplateCard; where: re
       <FolderBar folders={t.folders} />
       <p className="mt-1 text-sm text-ink-2">
         {plural(t.tracks, "track")} · {t.inputs === 0 ? "no inputs" : plural(t.inputs, "input")} ·{" "}
-        {t.sessions === 0 ? "no open session" : plural(t.sessions, "open session")}
+        {usedBy(t)}
       </p>
       {t.latest && (
         <p className="mt-0.5 truncate text-sm" title={t.latest.note}>
@@ -38,6 +45,13 @@ export function Card({ template: t, where }: { template: TemplateCard; where: re
       {where.length > 0 && <p className="mt-1 truncate text-sm text-moss">{where.join(" · ")}</p>}
     </>
   );
+}
+
+/** Who uses it. */
+function usedBy({ places, sessions }: TemplateCard): string {
+  if (!places) return sessions === 0 ? "no open session" : plural(sessions, "open session");
+  if (places.templates + places.sessions === 0) return "stands nowhere yet";
+  return `in ${plural(places.templates, "template")} and ${plural(places.sessions, "open session")}`;
 }
 
 /** The folders of a template in their colours, each as wide as it holds tracks. */

@@ -10,7 +10,7 @@ import { Button } from "../ui/button.tsx";
 import { Options } from "../ui/chooser.tsx";
 import { LongList } from "../ui/longList.tsx";
 import { FindField } from "../ui/findField.tsx";
-import { PageHead, Select } from "../ui/pieces.tsx";
+import { Choice, PageHead, Select } from "../ui/pieces.tsx";
 import { Empty, Failed, Loading } from "../ui/states.tsx";
 import { ShelfMark } from "./shelfMark.tsx";
 import { Card } from "./card.tsx";
@@ -24,7 +24,7 @@ const SORTS = {
   ],
   used: [
     "Most in use first",
-    (a: TemplateCard, b: TemplateCard) => b.sessions - a.sessions || a.name.localeCompare(b.name),
+    (a: TemplateCard, b: TemplateCard) => uses(b) - uses(a) || a.name.localeCompare(b.name),
   ],
   asked: [
     "Most to do first",
@@ -32,14 +32,24 @@ const SORTS = {
   ],
 } as const;
 type Sort = keyof typeof SORTS;
-const toDo = (t: TemplateCard): number => t.asked + (t.changed ? 1 : 0) + (t.latest ? 0 : 1);
+const toDo = (t: TemplateCard): number =>
+  t.asked + t.blocksBehind + (t.places?.behind ?? 0) + (t.changed ? 1 : 0) + (t.latest ? 0 : 1);
+const uses = (t: TemplateCard): number => t.places?.sessions ?? t.sessions;
 const isSort = (text: string): text is Sort => text in SORTS;
+
+/** What of the library shows. */
+const KINDS = [
+  ["all", "All"],
+  ["template", "Templates"],
+  ["block", "Blocks"],
+] as const;
 
 export default function LibraryPage() {
   const { data, error, refetch } = useQuery(queries.library);
   const [text, setText] = useState("");
   const [sort, setSort] = useState<Sort>("name");
   const [retired, setRetired] = useState(false);
+  const [kind, setKind] = useState<(typeof KINDS)[number][0]>("all");
   // What is typed shows at once; what it finds follows.
   const wanted = useDeferredValue(text.trim().toLowerCase());
   const navigate = useNavigate();
@@ -53,6 +63,9 @@ export default function LibraryPage() {
   return (
     <div className="flex flex-col gap-4">
       <PageHead title="Library">
+        {data.templates.some((t) => t.kind === "block") && (
+          <Choice label="Show" value={kind} choices={KINDS} onChoose={setKind} />
+        )}
         <FindField label="Find a template" className="w-48" value={text} onFind={setText} />
         <Select
           aria-label="Order"
@@ -91,7 +104,9 @@ export default function LibraryPage() {
         </p>
       )}
       <Shelves
-        templates={data.templates.filter((t) => retired || !t.retired)}
+        templates={data.templates.filter(
+          (t) => (retired || !t.retired) && (kind === "all" || t.kind === kind),
+        )}
         shelves={data.shelves}
         wanted={wanted}
         sort={sort}

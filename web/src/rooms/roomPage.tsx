@@ -118,7 +118,8 @@ function Start({ room: { id, room }, may }: { room: WholeRoomCard; may: boolean 
   const [text, setText] = useState("");
   // What is typed shows at once; what it finds follows.
   const wanted = useDeferredValue(text.trim().toLowerCase());
-  const released = data?.templates.filter((t) => t.latest !== null && !t.retired) ?? [];
+  const released =
+    data?.templates.filter((t) => t.kind === "template" && t.latest !== null && !t.retired) ?? [];
   const shown = released.filter((t) => `${t.name} ${t.shelf} ${t.says}`.toLowerCase().includes(wanted));
   return (
     <section aria-labelledby="start" className="card">

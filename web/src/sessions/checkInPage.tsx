@@ -12,6 +12,8 @@ import { putAll, useFindings } from "../check/useFindings.ts";
 import { Button } from "../ui/button.tsx";
 import { PageHead, Views } from "../ui/pieces.tsx";
 import { Failed, Loading } from "../ui/states.tsx";
+import { BlocksView } from "../blocks/blocksView.tsx";
+import { useHeld } from "../blocks/useHeld.ts";
 import { Clashes } from "../documents/clashes.tsx";
 import { NotDone, SaveWord, UndoRedo } from "../documents/workLine.tsx";
 import type { Workpiece, WorkpieceState } from "../documents/workpiece.ts";
@@ -65,7 +67,8 @@ function PutRight({
   const may = works && c.session.closedAt === null;
   const origin = useMemo((): Origin => ({ baseline: c.baseline, style: started }), [c.baseline, started]);
   const findings = useFindings(style, session, origin);
-  const [shown, setShown] = useState<string | null>(null);
+  const held = useHeld(session);
+  const [shown, setShown] = useState<readonly string[]>([]);
   const all = (): void => putAll(work, style, c.baseline);
   useShortcuts(
     may
@@ -84,8 +87,8 @@ function PutRight({
         ]
       : [],
   );
-  const show = (track: string): void => {
-    setShown(track);
+  const show = (tracks: readonly string[]): void => {
+    setShown(tracks);
     void navigate(`/check-ins/${c.id}/sheet`);
   };
   return (
@@ -104,16 +107,33 @@ function PutRight({
           { to: `/check-ins/${c.id}`, name: "Findings" },
           { to: `/check-ins/${c.id}/sheet`, name: "Track sheet" },
           { to: `/check-ins/${c.id}/differences`, name: "All differences" },
+          ...(held.length > 0 || view === "blocks"
+            ? [{ to: `/check-ins/${c.id}/blocks`, name: `Blocks · ${held.length}` }]
+            : []),
         ]}
       />
       <WhyNot session={c.session} />
       <NotDone work={work} state={state} />
       <Clashes work={work} state={state} />
-      {view === "sheet" ? (
+      {view === "blocks" ? (
+        <section aria-label="Blocks of the session" className="card min-h-0 flex-1 overflow-hidden">
+          <BlocksView
+            style={style}
+            session={session}
+            held={held}
+            work={may ? work : null}
+            self={null}
+            bringAt={(at, release) => `/sessions/${c.session.id}/blocks/${at}/${release}`}
+            onShow={show}
+          />
+        </section>
+      ) : view === "sheet" ? (
         <CheckInSheet
           style={style}
           session={session}
           findings={findings}
+          held={held}
+          blocksAt={`/check-ins/${c.id}/blocks`}
           work={may ? work : null}
           first={shown}
         />
@@ -129,7 +149,7 @@ function PutRight({
                 edition={edition}
                 release={c.session.release}
                 work={may ? work : null}
-                onShow={show}
+                onShow={(track) => show([track])}
               />
             )}
             {view === "differences" && <Differences baseline={c.baseline} session={session} />}

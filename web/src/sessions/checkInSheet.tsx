@@ -9,6 +9,12 @@ import type { Workpiece } from "../documents/workpiece.ts";
 import { Inspector } from "../sheet/inspector.tsx";
 import { ManyPanel } from "../sheet/manyPanel.tsx";
 import { newId } from "../session/newId.ts";
+import { HeldCard } from "../blocks/heldCard.tsx";
+import { PutBlock } from "../blocks/putPanel.tsx";
+import { rowsOfBlocks } from "../blocks/useHeld.ts";
+import type { Held } from "../blocks/useHeld.ts";
+import { Button, Key } from "../ui/button.tsx";
+import { useShortcuts } from "../ui/shortcuts.tsx";
 import { NONE, only, still, these } from "../sheet/selection.ts";
 import { SheetView } from "../sheet/sheetView.tsx";
 
@@ -20,17 +26,24 @@ export function CheckInSheet({
   style,
   session,
   findings,
+  held,
+  blocksAt,
   work,
   first,
 }: {
   style: Style;
   session: Session;
   findings: Findings;
+  /** The blocks that stand in it, and where they are looked at. */
+  held: readonly Held[];
+  blocksAt: string;
   work: Workpiece | null;
-  /** The track that is to be seen at first. */
-  first: TrackId | null;
+  /** The tracks that are to be seen at first. */
+  first: readonly TrackId[];
 }) {
-  const [chosen, setChosen] = useState(() => only(first));
+  const [chosen, setChosen] = useState(() => these(first));
+  const [putting, setPutting] = useState(false);
+  const frames = useMemo(() => rowsOfBlocks(held), [held]);
   const [find, setFind] = useState("");
   const [compact, setCompact] = useState(false);
   const [shows, setShows] = useState("");
@@ -39,6 +52,8 @@ export function CheckInSheet({
   const tracks = session.tracks.filter((t) => selection.all.has(t.id));
   const ids = tracks.map((t) => t.id);
   const [track] = tracks;
+  const ofBlock = track && held.find((h) => h.tracks.includes(track.id));
+  useShortcuts(work ? [{ keys: "K", says: "Put in a block", run: () => setPutting(true) }] : []);
   const wrapThem = (): void => {
     const id = newId();
     if (work?.edit(wrap(style, session, ids, id), "wrap in a folder")) setChosen(only(id));
@@ -55,6 +70,7 @@ export function CheckInSheet({
           session={session}
           findings={findings}
           work={work}
+          frames={frames}
           compact={compact}
           onDense={() => setCompact(!compact)}
           selection={selection}
@@ -72,7 +88,23 @@ export function CheckInSheet({
         />
       </section>
       <aside aria-label="Selected" className="flex min-h-0 flex-col overflow-y-auto">
-        {track && tracks.length === 1 && (
+        {putting && work && (
+          <PutBlock
+            style={style}
+            session={session}
+            work={work}
+            self={null}
+            behind={selection.at}
+            onDone={(made) => {
+              setPutting(false);
+              if (made.length > 0) setChosen(these(made));
+            }}
+          />
+        )}
+        {!putting && track && tracks.length === 1 && ofBlock && (
+          <HeldCard held={ofBlock} track={track.id} to={blocksAt} />
+        )}
+        {!putting && track && tracks.length === 1 && (
           <Inspector
             style={style}
             session={session}
@@ -82,7 +114,7 @@ export function CheckInSheet({
             onChoose={(list) => setChosen(these(list))}
           />
         )}
-        {tracks.length > 1 && work && (
+        {!putting && tracks.length > 1 && work && (
           <ManyPanel
             style={style}
             session={session}
@@ -94,12 +126,19 @@ export function CheckInSheet({
             onSelect={(id) => setChosen(only(id))}
           />
         )}
-        {(tracks.length === 0 || (tracks.length > 1 && !work)) && (
+        {!putting && (tracks.length === 0 || (tracks.length > 1 && !work)) && (
           <div className="card">
             <Empty title={tracks.length === 0 ? "Nothing selected" : `${tracks.length} tracks chosen`}>
               Choose a track to see what it is, what is off and why. What is chosen can be copied into a
               template.
             </Empty>
+            {work && (
+              <div className="flex justify-center pb-4">
+                <Button small onClick={() => setPutting(true)}>
+                  Put in a block <Key>K</Key>
+                </Button>
+              </div>
+            )}
           </div>
         )}
       </aside>

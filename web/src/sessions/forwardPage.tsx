@@ -1,8 +1,6 @@
 import type { ForwardLook } from "@mossy/contract/forward";
 import { compare } from "@mossy/core/compare/sentences";
 import type { Choices } from "@mossy/core/merge/decisions";
-import { merge } from "@mossy/core/merge/merge";
-import { saferSide } from "@mossy/core/merge/safer";
 import type { Side } from "@mossy/core/merge/values";
 import { plural } from "@mossy/core/session/plural";
 import { useMutation, useQuery } from "@tanstack/react-query";
@@ -17,37 +15,18 @@ import { Failed, Loading, Trouble } from "../ui/states.tsx";
 import { mention } from "../ui/toasts.tsx";
 import { askOnce } from "../wire/ask.ts";
 import { queries, queryClient, useMayIn, useStyle } from "../wire/queries.ts";
-import { DecideList } from "./decideList.tsx";
+import { DecideList } from "../compare/decideList.tsx";
+import { Part } from "../compare/part.tsx";
+import { useChoices } from "../compare/useChoices.ts";
 import { ForwardSheet } from "./forwardSheet.tsx";
 
-/** Bringing a session to another release: what comes in, what stays its own, what is to decide. */
+/** Bringing a session, or one of its blocks, to another release: what comes in, what stays its own, what is to decide. */
 export default function ForwardPage() {
-  const { session = "", release = "" } = useParams();
-  const { data, error, refetch } = useQuery(queries.forwardLook(session, Number(release)));
+  const { session = "", held = null, release = "" } = useParams();
+  const { data, error, refetch } = useQuery(queries.forwardLook(session, Number(release), held));
   if (error) return <Failed error={error} again={() => void refetch()} />;
   if (!data) return <Loading what="Putting both together" />;
   return <Forward key={data.revision ?? 0} look={data} again={() => void refetch()} />;
-}
-
-/** What was chosen; where one side is safer that is chosen already. */
-function useChoices({ baseline, now, theirs }: ForwardLook) {
-  const [said, setSaid] = useState<Choices>(new Map());
-  const merged = useMemo(() => {
-    const proposed = new Map<string, Side>();
-    const all = (): Choices => new Map([...proposed, ...said]);
-    // A choice can bring up another question: those are proposed for as well.
-    for (;;) {
-      const made = merge(baseline, now, theirs, all());
-      const more = made.clashes.flatMap((c) => {
-        const side = c.chosen ? undefined : saferSide(now, theirs, c)?.side;
-        return side ? [[c.key, side] as const] : [];
-      });
-      if (more.length === 0) return { ...made, choices: all() };
-      for (const [key, side] of more) proposed.set(key, side);
-    }
-  }, [baseline, now, theirs, said]);
-  const choose = (key: string, side: Side): void => setSaid(new Map([...said, [key, side]]));
-  return { ...merged, choose };
 }
 
 const SHOWS = [
@@ -56,7 +35,7 @@ const SHOWS = [
 ] as const;
 
 function Forward({ look, again }: { look: ForwardLook; again: () => void }) {
-  const { session: s, release, now, theirs, baseline } = look;
+  const { session: s, release, now, theirs, baseline, block } = look;
   const merged = useChoices(look);
   const [shows, setShows] = useState<(typeof SHOWS)[number][0]>("sentences");
   const may = useMayIn(s.room) && s.closedAt === null;
@@ -71,7 +50,11 @@ function Forward({ look, again }: { look: ForwardLook; again: () => void }) {
           ["Sessions", "/sessions"],
           [s.title, `/sessions/${s.id}`],
         ]}
-        title={`Bring forward to release ${release.number}`}
+        title={
+          block
+            ? `Bring ${block.name} to release ${release.number}`
+            : `Bring forward to release ${release.number}`
+        }
         beside={
           <Pill look={open > 0 ? "look" : "ok"}>{open > 0 ? `${open} to decide` : "nothing open"}</Pill>
         }
@@ -84,11 +67,24 @@ function Forward({ look, again }: { look: ForwardLook; again: () => void }) {
         )}
       </PageHead>
       <p className="text-sm text-ink-2">
-        “{s.title}” stands on release {s.release} of{" "}
-        <Link to={`/library/${s.template}`} className="font-semibold text-moss hover:underline">
-          {s.templateName}
-        </Link>{" "}
-        in {s.roomName}. What is patched in the room stays as it is.
+        {block ? (
+          <>
+            “{s.title}” in {s.roomName} holds release {block.from} of the block{" "}
+            <Link to={`/library/${block.block}`} className="font-semibold text-moss hover:underline">
+              {block.name}
+            </Link>
+            .
+          </>
+        ) : (
+          <>
+            “{s.title}” stands on release {s.release} of{" "}
+            <Link to={`/library/${s.template}`} className="font-semibold text-moss hover:underline">
+              {s.templateName}
+            </Link>{" "}
+            in {s.roomName}.
+          </>
+        )}{" "}
+        What is patched in the room stays as it is.
       </p>
       {bring.error && (
         <div className="flex items-center gap-3">
@@ -139,48 +135,48 @@ function Forward({ look, again }: { look: ForwardLook; again: () => void }) {
 }
 
 /** Brings it forward, and goes to the session then. */
-function useBring({ session: s, release, revision }: ForwardLook, choices: Choices) {
+function useBring({ session: s, release, revision, block }: ForwardLook, choices: Choices) {
   const navigate = useNavigate();
   return useMutation({
     mutationFn: () => {
       const wish = { release: release.number, revision, choices: [...choices] as [string, Side][] };
-      return askOnce("bringForward", { session: s.id }, wish);
+      return block
+        ? askOnce("bringBlock", { session: s.id, held: block.held }, wish)
+        : askOnce("bringForward", { session: s.id }, wish);
     },
     onSuccess: async () => {
       await Promise.all(
-        [["session", s.id], ["sessions"], ["template", s.template], ["behind", s.template], ["today"]].map(
-          (queryKey) => queryClient.invalidateQueries({ queryKey }),
-        ),
+        [
+          ["session", s.id],
+          ["sessions"],
+          ["template", s.template],
+          ["behind", s.template],
+          ["places"],
+          ["today"],
+        ].map((queryKey) => queryClient.invalidateQueries({ queryKey })),
       );
-      mention(`“${s.title}” stands on release ${release.number}.`);
+      mention(
+        block
+          ? `${block.name} stands on release ${release.number} in “${s.title}”.`
+          : `“${s.title}” stands on release ${release.number}.`,
+      );
       await navigate(`/sessions/${s.id}`);
     },
   });
 }
 
-function Part({ title, many, children }: { title: string; many: number; children: React.ReactNode }) {
-  return (
-    <section aria-label={title} className="card shrink-0 overflow-hidden">
-      <h2 className="flex items-center gap-2 border-b border-line px-3 py-2 font-semibold">
-        {title} {many > 0 && <Pill>{plural(many, "change")}</Pill>}
-      </h2>
-      {children}
-    </section>
-  );
-}
-
 /** The notes of the releases between. */
-function WhatReleasesBring({ look: { notes, release, session } }: { look: ForwardLook }) {
+function WhatReleasesBring({ look: { notes, release, session, block } }: { look: ForwardLook }) {
   return (
     <section aria-labelledby="notes" className="card p-3.5">
       <h2 id="notes" className="pb-1 font-semibold">
-        From release {session.release} to {release.number}
+        From release {block?.from ?? session.release} to {release.number}
       </h2>
       <ol>
         {notes.map((n) => (
           <li key={n.number} className="border-t border-line py-1.5 text-sm">
             <Link
-              to={`/library/${session.template}/releases/${n.number}`}
+              to={`/library/${block?.block ?? session.template}/releases/${n.number}`}
               className="font-semibold text-moss hover:underline"
             >
               Release {n.number}

@@ -3,6 +3,7 @@ import { useMutation } from "@tanstack/react-query";
 import { ArrowUpFromLine } from "lucide-react";
 import { Link } from "react-router";
 import { compareAddress } from "../compare/sides.ts";
+import { isBehind, useHeld } from "../blocks/useHeld.ts";
 import { Button } from "../ui/button.tsx";
 import { moment } from "../ui/dates.ts";
 import { Trouble } from "../ui/states.tsx";
@@ -56,6 +57,34 @@ function TakenBack({ session: s, reason }: { session: Whole; reason: string }) {
   );
 }
 
+/** Blocks of it of which a newer release is out, and the way to bring each forward. */
+export function NewerOfBlocks({ session: s }: { session: Whole }) {
+  const held = useHeld(s.now).filter(isBehind);
+  if (s.closedAt !== null || held.length === 0) return null;
+  return (
+    <section
+      aria-label="Newer blocks"
+      className="card flex flex-col gap-1 border-l-4 border-l-glow px-4 py-2.5"
+    >
+      {held.map(({ block, latest }) => (
+        <div key={block.id} className="flex flex-wrap items-center gap-3">
+          <p className="min-w-0 flex-1">
+            <span className="font-semibold">
+              Release {latest} of {block.name} is out.
+            </span>{" "}
+            <span className="text-ink-2">The block stands here on release {block.release}.</span>
+          </p>
+          <Button small asChild>
+            <Link to={`/sessions/${s.id}/blocks/${block.id}/${latest}`}>
+              <ArrowUpFromLine size={14} aria-hidden /> Bring forward
+            </Link>
+          </Button>
+        </div>
+      ))}
+    </section>
+  );
+}
+
 /** When it was brought to other releases, and the last time taken back. */
 export function Forwards({ session: s }: { session: Whole }) {
   const may = useMayIn(s.room) && s.closedAt === null;
@@ -85,7 +114,7 @@ export function Forwards({ session: s }: { session: Whole }) {
           >
             <span className="min-w-0 flex-1">
               <span className={f.undone ? "text-ink-2 line-through" : "font-semibold"}>
-                Release {f.from} to {f.to}
+                {f.what ?? `Release ${f.from} to ${f.to}`}
               </span>{" "}
               <span className="text-ink-2">
                 {plural(f.changes, "change")} · {f.by.name}, {moment(f.at)}

@@ -12,7 +12,7 @@ import { Failed, Loading, Trouble } from "../ui/states.tsx";
 import { TickLine } from "../ui/tickLine.tsx";
 import { useTick } from "../ui/useTick.ts";
 import { CloseButton, WhyNot } from "./closing.tsx";
-import { Forwards, NewerRelease, comparedToStart } from "./forwards.tsx";
+import { Forwards, NewerOfBlocks, NewerRelease, comparedToStart } from "./forwards.tsx";
 import { StandPill } from "./row.tsx";
 import { CameBack, FittedTo, Inputs } from "./sessionParts.tsx";
 import type { Whole } from "./sessionParts.tsx";
@@ -158,6 +158,7 @@ function SessionBody({ session: s }: { session: Whole }) {
       <Trouble error={send.error} />
       <WhyNot session={s} />
       <NewerRelease session={s} />
+      <NewerOfBlocks session={s} />
       <div className="two-up items-start">
         <CameBack session={s} />
         <div className="flex flex-col gap-4">

@@ -16,6 +16,7 @@ import { CellField } from "./cellField.tsx";
 import { HEAD, thatFit } from "./columns.ts";
 import { linkMarks, roleInWords, worstOf } from "./rowWords.ts";
 import { HEADS, INDENT, SheetRow, WIDTHS } from "./sheetRow.tsx";
+import type { RowFrame } from "./sheetRow.tsx";
 import { SHEET_KEYS, sheetKey } from "./sheetKeys.ts";
 import { useRowDrag } from "./useRowDrag.ts";
 import { useClipboard } from "./useClipboard.ts";
@@ -35,6 +36,8 @@ export interface SheetProps {
   readonly onSelect: (next: Selection) => void;
   readonly compact: boolean;
   readonly find: string;
+  /** Of tracks that came from a block what their rows show of it. */
+  readonly frames?: ReadonlyMap<TrackId, RowFrame>;
   /** The tracks a view shows; null: all. */
   readonly shown?: ReadonlySet<TrackId> | null;
   /** Columns a view leaves out. */
@@ -78,6 +81,7 @@ function useClosed(session: Session, at: TrackId | null) {
   return { closed, close };
 }
 
+const NO_FRAMES: ReadonlyMap<TrackId, RowFrame> = new Map();
 const INNER_RING = "focus-visible:shadow-[inset_0_0_0_2px_var(--moss)]";
 
 /** The track sheet: one row a track, folders closed and opened, walked, chosen, typed into and dragged. */
@@ -89,6 +93,7 @@ export function Sheet({
   onSelect,
   compact,
   find,
+  frames = NO_FRAMES,
   shown = null,
   without = ALL,
   onType,
@@ -170,11 +175,17 @@ export function Sheet({
           const row = rows[v.index];
           if (!row) return null;
           const { track } = row;
+          const frame = frames.get(track.id) ?? null;
+          const another = (step: number): boolean =>
+            frames.get(rows[v.index + step]?.track.id ?? "")?.id !== frame?.id;
           const editCell = editing?.id === track.id ? editing.cell : null;
           return (
             <SheetRow
               key={track.id}
               row={row}
+              frame={frame}
+              first={another(-1)}
+              last={another(1)}
               dragged={drag.dragged?.includes(track.id) ?? false}
               index={v.index + 2}
               top={v.start - HEAD}

@@ -36,8 +36,21 @@ export const ROW_ID = "row-";
 /** How far what a folder holds stands in, in pixels. */
 export const INDENT = 14;
 
+/** The block a track came from, as its row shows it: a frame around all of them, a word at the first. */
+export interface RowFrame {
+  /** What tells one block from the next. */
+  readonly id: string;
+  readonly says: string;
+  readonly behind: boolean;
+  /** Whether the track was changed here. */
+  readonly own: boolean;
+}
+
 interface RowProps {
   readonly row: Row;
+  readonly frame: RowFrame | null;
+  readonly first: boolean;
+  readonly last: boolean;
   readonly dragged: boolean;
   readonly index: number;
   readonly top: number;
@@ -66,6 +79,9 @@ const WORST_NAME = {
 /** A row of the sheet. Its drawing does not move while it is dragged, a line shows where it would go. */
 export const SheetRow = memo(function SheetRow({
   row,
+  frame,
+  first,
+  last,
   dragged,
   index,
   top,
@@ -103,6 +119,16 @@ export const SheetRow = memo(function SheetRow({
       )}
       style={{ top, height, gridTemplateColumns: columns }}
     >
+      {frame && (
+        <span
+          aria-hidden
+          className={clsx(
+            "pointer-events-none absolute inset-x-1 border-x-2 border-tide/45",
+            first ? "top-0 rounded-t-md border-t-2" : "top-0",
+            last ? "bottom-0 rounded-b-md border-b-2" : "-bottom-px",
+          )}
+        />
+      )}
       {cells.map((cell) => (
         <span
           key={cell}
@@ -123,6 +149,8 @@ export const SheetRow = memo(function SheetRow({
               row={row}
               height={height}
               mark={mark}
+              frame={frame}
+              first={first}
               worst={worst}
               field={editing === "name" ? field : null}
               onClose={onClose}
@@ -181,6 +209,8 @@ function NameCell({
   row: { track: t, holds, closed },
   height,
   mark,
+  frame,
+  first,
   worst,
   field,
   onClose,
@@ -188,6 +218,8 @@ function NameCell({
   row: Row;
   height: number;
   mark: Mark | null;
+  frame: RowFrame | null;
+  first: boolean;
   worst: Worst;
   /** Where the name is typed; null: it shows. */
   field: ReactNode;
@@ -235,6 +267,24 @@ function NameCell({
         </span>
       )}
       {worst !== null && <span className="sr-only">, {WORST_NAME[worst]}</span>}
+      {frame && first && (
+        <span
+          className={clsx(
+            "shrink-0 rounded-[5px] border px-1.5 text-xs font-semibold whitespace-nowrap",
+            frame.behind ? "border-glow text-lantern" : "border-tide/45 text-tide",
+          )}
+        >
+          {frame.says}
+        </span>
+      )}
+      {frame?.own === true && (
+        <span
+          role="img"
+          aria-label="changed here"
+          title="Other than its block has it"
+          className="size-1.5 shrink-0 rotate-45 bg-tide"
+        />
+      )}
       {t.armed && <Badge look="bg-brick-soft text-brick">armed</Badge>}
       {t.listenOnly && <Badge look="bg-tide-soft text-tide">listen</Badge>}
       {t.muted && <Badge look="bg-sunk text-ink-2">muted</Badge>}

@@ -1,7 +1,7 @@
 import type { Style } from "@mossy/core/house/style";
 import { trackSheet } from "@mossy/core/formats/trackSheet";
 import { COLUMNS } from "@mossy/core/session/beside";
-import type { Session } from "@mossy/core/session/document";
+import type { Session, TrackId } from "@mossy/core/session/document";
 import { shownBy } from "@mossy/core/sheet/views";
 import { useEffect, useMemo, useRef } from "react";
 import { useSheetActs } from "./sheetActs.ts";
@@ -11,6 +11,7 @@ import { SaveList } from "../ui/listFiles.tsx";
 import type { Workpiece } from "../documents/workpiece.ts";
 import type { Selection } from "./selection.ts";
 import { Sheet } from "./sheet.tsx";
+import type { RowFrame } from "./sheetRow.tsx";
 import { ViewMenu, viewOf } from "./viewMenu.tsx";
 
 interface SheetViewProps {
@@ -18,6 +19,8 @@ interface SheetViewProps {
   readonly session: Session;
   readonly findings: Findings;
   readonly work: Workpiece | null;
+  /** Of tracks that came from a block what their rows show of it. */
+  readonly frames?: ReadonlyMap<TrackId, RowFrame>;
   readonly compact: boolean;
   readonly selection: Selection;
   readonly onSelect: (next: Selection) => void;
@@ -41,6 +44,7 @@ export function SheetView({
   session,
   findings,
   work,
+  frames,
   compact,
   selection,
   onSelect,
@@ -84,6 +88,7 @@ export function SheetView({
           onSelect={onSelect}
           compact={compact}
           find={find}
+          {...(frames ? { frames } : {})}
           shown={shown}
           without={without}
           {...acts}

@@ -86,6 +86,8 @@ function lookAgain(news: News, again: (...keys: string[]) => void): void {
       break;
     case "release":
       again("follow", "today");
+      // What stands on a release of a block is behind now.
+      if (news.card.kind === "block") again("library", "places");
       void queryClient.invalidateQueries({ queryKey: ["template", news.card.id] });
       break;
     case "template":

@@ -134,13 +134,24 @@ export const queries = {
     }),
   session: (session: string) =>
     queryOptions({ queryKey: ["session", session], queryFn: () => ask("session", { session }) }),
-  forwardLook: (session: string, release: number) =>
+  /** @param held the block of it that is brought forward; null for the session itself */
+  forwardLook: (session: string, release: number, held: string | null) =>
     queryOptions({
-      queryKey: ["forward", session, release],
-      queryFn: () => ask("forwardLook", { session, release }),
+      queryKey: ["forward", session, release, held],
+      queryFn: () =>
+        held === null
+          ? ask("forwardLook", { session, release })
+          : ask("blockLook", { session, held, release }),
       // What is decided here is decided about what was looked at.
       staleTime: Infinity,
       gcTime: 0,
+    }),
+  places: (block: string) =>
+    infiniteQueryOptions({
+      queryKey: ["places", block],
+      queryFn: ({ pageParam }) => ask("blockPlaces", { template: block, from: pageParam }),
+      initialPageParam: 0,
+      getNextPageParam: (last) => last.next ?? undefined,
     }),
   behind: (template: string) =>
     infiniteQueryOptions({

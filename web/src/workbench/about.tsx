@@ -1,4 +1,5 @@
 import type { Template } from "@mossy/contract/library";
+import { plural } from "@mossy/core/session/plural";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
@@ -28,7 +29,7 @@ export function About({ template, may }: { template: Template; may: boolean }) {
     >
       <Named key={`${template.name}|${template.shelf}|${template.says}`} template={template} may={may} />
       <div className="flex flex-col gap-4">
-        <Uses template={template} />
+        {template.kind === "block" ? <Stands block={template.id} /> : <Uses template={template} />}
         {may && <Another template={template} />}
         {may && <Retirement template={template} />}
       </div>
@@ -123,13 +124,47 @@ function Uses({ template: t }: { template: Template }) {
   );
 }
 
+/** Where a block stands. */
+function Stands({ block }: { block: string }) {
+  const { data } = useQuery(queries.library);
+  const places = data?.templates.find((t) => t.id === block)?.places;
+  return (
+    <section aria-labelledby="stands" className="flex flex-col items-start gap-2">
+      <h2 id="stands" className="font-semibold">
+        Where it stands
+      </h2>
+      {places && (
+        <p className="text-sm text-ink-2">
+          In {plural(places.templates, "template")} and {plural(places.sessions, "open session")}
+          {places.behind > 0
+            ? `; ${plural(places.behind, "place stands", "places stand")} on an older release`
+            : ""}
+          .
+        </p>
+      )}
+      <Button small asChild>
+        <Link to={`/library/${block}/places`}>Look at all places</Link>
+      </Button>
+    </section>
+  );
+}
+
 /** Another template that begins with this one. */
 function Another({ template: t }: { template: Template }) {
   const [name, setName] = useState("");
   const navigate = useNavigate();
   const make = useMutation({
     mutationFn: () =>
-      askOnce("newTemplate", {}, { name, shelf: t.shelf, from: { template: t.id, release: null } }),
+      askOnce(
+        "newTemplate",
+        {},
+        {
+          name,
+          shelf: t.shelf,
+          kind: t.kind,
+          from: { template: t.id, release: null },
+        },
+      ),
     onSuccess: async ({ id }) => {
       await queryClient.invalidateQueries({ queryKey: ["library"] });
       mention(`“${name}” begins with what “${t.name}” is now.`);
@@ -149,7 +184,7 @@ function Another({ template: t }: { template: Template }) {
         <Input
           required
           maxLength={80}
-          aria-label="Name of the other template"
+          aria-label={`Name of the other ${t.kind}`}
           className="flex-1"
           placeholder={`${t.name}, small`}
           value={name}
@@ -174,8 +209,8 @@ function Retirement({ template: t }: { template: Template }) {
     <section aria-label="Retirement" className="flex flex-col items-start gap-2">
       <p className="text-sm text-ink-2">
         {t.retired
-          ? "Retired: no session is started from it. Its releases and sessions are as they were."
-          : "Retired, it is offered to no room any more. Its releases and the sessions on them stay."}
+          ? "Retired: nothing is begun with it. Its releases, and what stands on them, are as they were."
+          : "Retired, it is offered nowhere any more. Its releases, and what stands on them, stay."}
       </p>
       <Button small disabled={flip.isPending} onClick={() => flip.mutate()}>
         {t.retired ? "Bring it back" : "Retire it"}

@@ -9,8 +9,10 @@ export const VIEW_ADDRESSES = [
   ["/variants", "Variants"],
   ["/changes", "Changes"],
   ["/releases", "Releases"],
+  ["/blocks", "Blocks"],
   ["/about", "About"],
 ] as const;
 
-/** Those that stand beside each other above the sheet; what a template is about is reached from its name. */
-export const TABS = VIEW_ADDRESSES.filter(([path]) => path !== "/about");
+const FROM_ITS_NAME: readonly string[] = ["/blocks", "/about"];
+/** Those that stand beside each other above the sheet; what it is about and holds is reached from its name. */
+export const TABS = VIEW_ADDRESSES.filter(([path]) => !FROM_ITS_NAME.includes(path));

@@ -4,6 +4,8 @@ import type { Session, Track, TrackId } from "@mossy/core/session/document";
 import { useMemo, useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import { z } from "zod";
+import { useHeld } from "../blocks/useHeld.ts";
+import type { Held } from "../blocks/useHeld.ts";
 import { useFindings } from "../check/useFindings.ts";
 import type { Findings } from "../check/useFindings.ts";
 import { useWorkpiece } from "../documents/useWorkpiece.ts";
@@ -15,7 +17,18 @@ import { useSteady } from "../ui/useSteady.ts";
 import { useMe } from "../wire/queries.ts";
 
 /** What the panel at the right may hold. */
-const SIDES = ["track", "add", "put", "publish", "findings", "arrange", "dress", "shows"] as const;
+const SIDES = [
+  "track",
+  "add",
+  "put",
+  "block",
+  "make",
+  "publish",
+  "findings",
+  "arrange",
+  "dress",
+  "shows",
+] as const;
 export type Side = (typeof SIDES)[number];
 
 /** The views that show the tracks themselves: what is chosen elsewhere is shown in them without leaving. */
@@ -77,6 +90,8 @@ export interface Bench extends ReturnType<typeof useSettings> {
   /** The view that shows, by its address; "sheet" where there is none. */
   readonly view: string;
   readonly findings: Findings;
+  /** The blocks that stand in it. */
+  readonly held: readonly Held[];
   readonly selection: Selection;
   readonly ids: readonly TrackId[];
   /** The one track that is chosen; null for none or several. */
@@ -101,6 +116,7 @@ export function useBench(template: Template, style: Style): Bench {
   const { setChosen, ...chosen } = useChosen(session);
   const settings = useSettings(template.id);
   const findings = useFindings(style, session, null);
+  const held = useHeld(session);
   const choose = useSteady((next: Selection): void => {
     setChosen(next);
     settings.setSide("track");
@@ -115,6 +131,7 @@ export function useBench(template: Template, style: Style): Bench {
     may,
     view,
     findings,
+    held,
     choose,
     goTo,
     ...settings,

@@ -41,6 +41,13 @@ export const COMMANDS = {
     when: may,
     run: (b) => b.setSide("put"),
   },
+  block: { keys: "K", says: "Put in a block", when: may, run: (b) => b.setSide("block") },
+  makeBlock: {
+    keys: "Shift+K",
+    says: "Make a block of what is chosen",
+    when: some,
+    run: (b) => b.setSide("make"),
+  },
   dress: { keys: "D", says: "Dress all", when: may, run: (b) => b.setSide("dress") },
   arrange: { keys: "R", says: "Arrange by the house", when: may, run: (b) => b.setSide("arrange") },
   undo: { keys: "Ctrl+Z", says: "Undo", when: may, run: (b) => b.work.undo() },

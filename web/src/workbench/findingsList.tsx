@@ -1,5 +1,6 @@
 import { clsx } from "clsx";
 import { useMemo } from "react";
+import type { ReactNode } from "react";
 import { putAllRight } from "@mossy/core/check/check";
 import type { Style } from "@mossy/core/house/style";
 import type { Session, TrackId } from "@mossy/core/session/document";
@@ -22,12 +23,15 @@ export function FindingsList({
   work,
   may,
   onSelect,
+  children,
 }: {
   style: Style;
   findings: Findings;
   work: Workpiece;
   may: boolean;
   onSelect: (id: TrackId) => void;
+  /** What else is to look at, before what the tracks say. */
+  children?: ReactNode;
 }) {
   const sure = findings.open.filter((f) => f.fix?.sure).length;
   const kinds = [
@@ -45,6 +49,7 @@ export function FindingsList({
           </Button>
         )}
       </div>
+      {children}
       {findings.all.length === 0 && <Empty title="Nothing is off">Every track follows the house.</Empty>}
       {findings.all.length > 0 && (
         <p className="text-xs text-ink-2">

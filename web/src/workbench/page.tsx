@@ -5,6 +5,8 @@ import { Brush, Download, Info, ListPlus, TextCursorInput } from "lucide-react";
 import { useState } from "react";
 import type { ComponentProps } from "react";
 import { Link, useParams } from "react-router";
+import { isBehind } from "../blocks/useHeld.ts";
+import { plural } from "@mossy/core/session/plural";
 import { Clashes } from "../documents/clashes.tsx";
 import { NotDone, SaveWord, UndoRedo } from "../documents/workLine.tsx";
 import { SAID_KEYS } from "../sheet/sayLine.tsx";
@@ -92,6 +94,20 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
   );
 }
 
+/** That blocks stand in it, and how many have a newer release. */
+function HeldPill({ bench: { held, template } }: { bench: Bench }) {
+  if (held.length === 0) return null;
+  const behind = held.filter(isBehind).length;
+  return (
+    <Link to={`/library/${template.id}/blocks`} className="hover:underline">
+      <Pill look={behind > 0 ? "look" : "note"}>
+        {plural(held.length, "block")}
+        {behind > 0 ? `, ${behind} behind` : ""}
+      </Pill>
+    </Link>
+  );
+}
+
 /** What the template is called and how its draft stands. */
 function Head({ bench, onType }: { bench: Bench; onType: () => void }) {
   const { template, work, state, may } = bench;
@@ -109,11 +125,13 @@ function Head({ bench, onType }: { bench: Bench; onType: () => void }) {
       beside={
         <>
           <Pill look={same ? "ok" : "look"}>{same ? `Release ${latest.number}` : stands}</Pill>
+          {template.kind === "block" && <Pill look="note">block</Pill>}
           {template.retired && <Pill>retired</Pill>}
+          <HeldPill bench={bench} />
           <Link
             to={`/library/${template.id}/about`}
-            aria-label="About this template"
-            title="About this template: name, shelf, who uses it"
+            aria-label={`About this ${template.kind}`}
+            title={`About this ${template.kind}: name, shelf, who uses it`}
             className="grid size-7 place-items-center rounded-sm text-ink-2 hover:bg-sunk hover:text-ink"
           >
             <Info size={16} aria-hidden />

@@ -1,5 +1,9 @@
 import type { TrackId } from "@mossy/core/session/document";
 import type { ReactNode } from "react";
+import { MakeBlock } from "../blocks/makePanel.tsx";
+import { PutBlock } from "../blocks/putPanel.tsx";
+import { NewerBlocks } from "../blocks/newerBlocks.tsx";
+import { HeldCard } from "../blocks/heldCard.tsx";
 import { AddTracks } from "../sheet/addTracks.tsx";
 import { Inspector } from "../sheet/inspector.tsx";
 import { ManyPanel } from "../sheet/manyPanel.tsx";
@@ -17,18 +21,27 @@ import { currentOf } from "./releases.tsx";
 import { Publish } from "./publish.tsx";
 import { PutPanel } from "./putPanel.tsx";
 
+/** The block a track came from. */
+function OfBlock({ bench: b, track }: { bench: Bench; track: TrackId }) {
+  const held = b.held.find((h) => h.tracks.includes(track));
+  return held ? <HeldCard held={held} track={track} to={`/library/${b.template.id}/blocks`} /> : null;
+}
+
 /** What is chosen: one track, several, or how to choose. */
 function Chosen({ bench: b }: { bench: Bench }) {
   if (b.track)
     return (
-      <Inspector
-        style={b.style}
-        session={b.session}
-        track={b.track}
-        findings={b.findings.byTrack.get(b.track.id) ?? []}
-        work={b.may ? b.work : null}
-        onChoose={(list) => b.choose(these(list))}
-      />
+      <>
+        <OfBlock bench={b} track={b.track.id} />
+        <Inspector
+          style={b.style}
+          session={b.session}
+          track={b.track}
+          findings={b.findings.byTrack.get(b.track.id) ?? []}
+          work={b.may ? b.work : null}
+          onChoose={(list) => b.choose(these(list))}
+        />
+      </>
     );
   if (b.ids.length > 1 && b.may)
     return (
@@ -84,6 +97,8 @@ export const PANELS: Readonly<Record<Side, (b: Bench) => ReactNode>> = {
     />
   ),
   put: (b) => <PutPanel {...at(b)} template={b.template.id} onDone={made(b)} />,
+  block: (b) => <PutBlock {...at(b)} self={b.template.id} behind={b.selection.at} onDone={made(b)} />,
+  make: (b) => <MakeBlock key={b.ids.join(" ")} {...at(b)} ids={b.ids} />,
   publish: (b) => (
     <Publish
       {...at(b)}
@@ -96,7 +111,9 @@ export const PANELS: Readonly<Record<Side, (b: Bench) => ReactNode>> = {
     />
   ),
   findings: (b) => (
-    <FindingsList style={b.style} findings={b.findings} work={b.work} may={b.may} onSelect={b.show} />
+    <FindingsList style={b.style} findings={b.findings} work={b.work} may={b.may} onSelect={b.show}>
+      <NewerBlocks held={b.held} to={`/library/${b.template.id}/blocks`} />
+    </FindingsList>
   ),
   arrange: (b) => <ArrangePanel {...at(b)} />,
   dress: (b) => <DressPanel {...at(b)} />,

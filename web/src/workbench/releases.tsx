@@ -1,7 +1,8 @@
 import { clsx } from "clsx";
 import type { Release, Template } from "@mossy/contract/library";
 import { diff } from "@mossy/core/session/diff";
-import { useMutation } from "@tanstack/react-query";
+import { plural } from "@mossy/core/session/plural";
+import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
 import type { Workpiece } from "../documents/workpiece.ts";
@@ -24,12 +25,30 @@ export function Releases({ template, work }: { template: Template; work: Workpie
     return <Empty title="No release yet">Publish the draft, and rooms can choose it.</Empty>;
   return (
     <div className="flex h-full min-h-0 flex-col">
-      <Behind template={template} />
+      {template.kind === "block" ? <PlacesBehind block={template.id} /> : <Behind template={template} />}
       <ol className="min-h-0 flex-1 overflow-y-auto">
         {template.releases.map((r) => (
           <ReleaseLine key={r.number} template={template} release={r} work={work} />
         ))}
       </ol>
+    </div>
+  );
+}
+
+/** That a block stands somewhere on an older release. */
+function PlacesBehind({ block }: { block: string }) {
+  const { data } = useQuery(queries.library);
+  const card = data?.templates.find((t) => t.id === block);
+  const behind = card?.places?.behind ?? 0;
+  if (behind === 0) return null;
+  return (
+    <div className="flex flex-wrap items-center gap-3 border-b border-line bg-lantern-soft px-3.5 py-2.5 text-sm">
+      <p className="min-w-0 flex-1 font-semibold text-lantern">
+        Release {card?.latest?.number} has not reached {plural(behind, "place")} where it stands
+      </p>
+      <Button small asChild>
+        <Link to={`/library/${block}/places`}>Bring them forward</Link>
+      </Button>
     </div>
   );
 }

@@ -1,5 +1,7 @@
-import { Suspense, lazy } from "react";
+import { Suspense, lazy, useMemo } from "react";
 import type { ReactNode } from "react";
+import { BlocksView } from "../blocks/blocksView.tsx";
+import { rowsOfBlocks } from "../blocks/useHeld.ts";
 import { InputView } from "../sheet/inputView.tsx";
 import { SheetView } from "../sheet/sheetView.tsx";
 import { LevelsView } from "../signal/levelsView.tsx";
@@ -22,6 +24,7 @@ const PictureView = lazy(() =>
 const editable = (b: Bench) => (b.may ? b.work : null);
 
 function TrackSheet({ bench: b }: { bench: Bench }) {
+  const frames = useMemo(() => rowsOfBlocks(b.held), [b.held]);
   if (b.session.tracks.length === 0)
     return (
       <Empty title="No tracks yet">
@@ -40,6 +43,7 @@ function TrackSheet({ bench: b }: { bench: Bench }) {
       session={b.session}
       findings={b.findings}
       work={editable(b)}
+      frames={frames}
       compact={b.compact}
       onDense={() => b.setCompact(!b.compact)}
       selection={b.selection}
@@ -117,6 +121,20 @@ export const VIEWS: Readonly<
   variants: {
     alone: true,
     draw: (b) => <Variants template={b.template} session={b.session} style={b.style} work={editable(b)} />,
+  },
+  blocks: {
+    alone: true,
+    draw: (b) => (
+      <BlocksView
+        style={b.style}
+        session={b.session}
+        held={b.held}
+        work={editable(b)}
+        self={b.template.id}
+        bringAt={null}
+        onShow={b.inSheet}
+      />
+    ),
   },
   changes: { alone: true, draw: (b) => <Changes template={b.template} session={b.session} /> },
   releases: { alone: true, draw: (b) => <Releases template={b.template} work={editable(b)} /> },

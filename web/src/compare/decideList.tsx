@@ -32,7 +32,7 @@ export function DecideList({
       <h2 className="flex items-center gap-2 border-b border-line px-3 py-2 font-semibold">
         To decide
         <span className="text-sm font-normal text-ink-2">
-          the session and release {release} changed the same, each to something else
+          this and release {release} changed the same, each to something else
         </span>
       </h2>
       <ul>

@@ -1,0 +1,150 @@
+import { blockFrom, madeKnown, reachedBy } from "@mossy/core/library/blockMake";
+import type { Session, TrackId } from "@mossy/core/session/document";
+import { KIND_WORDS } from "@mossy/core/session/kind";
+import { plural } from "@mossy/core/session/plural";
+import { useMutation, useQuery } from "@tanstack/react-query";
+import { useMemo, useRef, useState } from "react";
+import type { Workpiece } from "../documents/workpiece.ts";
+import { newId } from "../session/newId.ts";
+import { Button } from "../ui/button.tsx";
+import { Field, Input, TextArea } from "../ui/pieces.tsx";
+import { Trouble } from "../ui/states.tsx";
+import { mention } from "../ui/toasts.tsx";
+import { useDoneKeys } from "../ui/useDoneKeys.ts";
+import { askOnce } from "../wire/ask.ts";
+import { queries, queryClient } from "../wire/queries.ts";
+
+/** Which paths come along, as far as somebody said so; else those only the chosen tracks use. */
+function useParts(session: Session, ids: readonly TrackId[], name: string) {
+  const [said, setSaid] = useState<ReadonlyMap<TrackId, boolean>>(new Map());
+  const reached = useMemo(() => reachedBy(session, ids), [session, ids]);
+  const along = new Set(reached.flatMap((r) => ((said.get(r.track.id) ?? r.own) ? [r.track.id] : [])));
+  const block = blockFrom(session, { name: name.trim() || "Block", ids, along });
+  const say = (id: TrackId, comes: boolean): void => setSaid(new Map([...said, [id, comes]]));
+  return { reached, along, block, say };
+}
+
+/** Makes a block of what is chosen: what it is called, which paths come along, and which become its ends. */
+export function MakeBlock({
+  session,
+  ids,
+  work,
+  onDone,
+}: {
+  session: Session;
+  ids: readonly TrackId[];
+  work: Workpiece;
+  onDone: () => void;
+}) {
+  const first = session.tracks.find((t) => t.id === ids[0]);
+  const [said, setSaid] = useState({ name: first?.name ?? "", shelf: "Blocks", says: "" });
+  const { reached, along, block, say } = useParts(session, ids, said.name);
+  const { data: library } = useQuery(queries.library);
+  const box = useRef<HTMLFormElement>(null);
+  const make = useMutation({
+    mutationFn: (made: Session) =>
+      askOnce("newBlock", {}, { ...said, name: said.name.trim(), session: made, note: "As it was made" }),
+    onSuccess: async ({ id, number }, made) => {
+      await queryClient.invalidateQueries({ queryKey: ["library"] });
+      const name = said.name.trim();
+      const now = work.state().doc;
+      const there = made.tracks.every(
+        (t) => made.ends.some((e) => e.track === t.id) || now.tracks.some((x) => x.id === t.id),
+      );
+      if (there)
+        work.edit(madeKnown(now, made, { id: newId(), block: id, name, release: number }), `block ${name}`);
+      mention(`“${name}” is a block of the library, release ${number}.`);
+      onDone();
+    },
+  });
+  const ready = typeof block !== "string" && said.name.trim() !== "" && !make.isPending;
+  const run = (): void => {
+    if (typeof block !== "string") make.mutate(block);
+  };
+  useDoneKeys(box, ready ? run : null, onDone);
+  return (
+    <form
+      ref={box}
+      aria-label="Make a block"
+      className="card flex min-h-0 flex-col gap-3 overflow-y-auto p-3.5"
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (ready) run();
+      }}
+    >
+      <div>
+        <h2 className="font-semibold">Make a block</h2>
+        <p className="text-sm text-ink-2">
+          {typeof block === "string"
+            ? block
+            : `${plural(block.tracks.length - block.ends.length, "track")}, with a draft and releases of its own.`}
+        </p>
+      </div>
+      <Field label="Name">
+        <Input
+          required
+          maxLength={80}
+          value={said.name}
+          onChange={(e) => setSaid({ ...said, name: e.target.value })}
+        />
+      </Field>
+      <Field label="Shelf">
+        <Input
+          required
+          maxLength={60}
+          list="shelves-for-blocks"
+          value={said.shelf}
+          onChange={(e) => setSaid({ ...said, shelf: e.target.value })}
+        />
+      </Field>
+      <datalist id="shelves-for-blocks">
+        {library?.shelves.map((s) => (
+          <option key={s.name} value={s.name} />
+        ))}
+      </datalist>
+      <Field label="What it is for">
+        <TextArea
+          rows={2}
+          maxLength={1000}
+          value={said.says}
+          onChange={(e) => setSaid({ ...said, says: e.target.value })}
+        />
+      </Field>
+      {reached.length > 0 && (
+        <fieldset>
+          <legend className="text-sm font-semibold">Where it leads</legend>
+          <p className="pb-1 text-xs text-ink-2">
+            What comes along is part of the block. The others are its ends: joined to what stands there
+            wherever it is put in.
+          </p>
+          <ul>
+            {reached.map(({ track: t }) => (
+              <li key={t.id} className="border-t border-line py-1">
+                <label className="flex items-center gap-2 text-sm">
+                  <input
+                    type="checkbox"
+                    className="accent-moss"
+                    disabled={t.kind === "main" || t.kind === "cue-mix" || t.kind === "monitor"}
+                    checked={along.has(t.id)}
+                    onChange={(e) => say(t.id, e.target.checked)}
+                  />
+                  <span className="min-w-0 flex-1 truncate font-mono">{t.name}</span>
+                  <span className="text-ink-2">
+                    {along.has(t.id) ? `${KIND_WORDS[t.kind]}, comes along` : "an end"}
+                  </span>
+                </label>
+              </li>
+            ))}
+          </ul>
+        </fieldset>
+      )}
+      <Trouble error={make.error} />
+      <div className="flex flex-wrap gap-2">
+        <Button look="main" type="submit" disabled={!ready}>
+          Make the block
+        </Button>
+        <Button onClick={onDone}>Cancel</Button>
+      </div>
+    </form>
+  );
+}
