@@ -122,6 +122,12 @@ export const TEMPLATES: readonly TemplatePlan[] = [
       "kit > plate -18, cue-mix-1 -6 before",
       "talk > cue-mix-1 0 before",
     ],
+    microphones: [
+      "kit: dynamic, short boom",
+      "overhead: small condenser, tall boom, phantom",
+      "kick: dynamic, low boom",
+    ],
+    places: ["hat -24", "floor-tom 20"],
     inserts: ["engine: EQ", "kit: = kit-close"],
     releases: [
       { note: "Taken out of the full yard", without: ["conga-high", "cowbell", "floor-tom"] },

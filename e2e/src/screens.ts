@@ -191,6 +191,42 @@ export const SCREENS: readonly Screen[] = [
     path: "/library/steelpan-orchestra-full-yard/variants",
     ready: "//section[starts-with(@aria-label, 'In ')]",
   },
+  {
+    name: "blocks",
+    path: "/library/engine-room-only/blocks",
+    ready: "//section[@aria-label='What comes in']",
+  },
+  {
+    name: "blocks-sheet",
+    path: "/library/engine-room-only",
+    ready: "//div[@role='treegrid']",
+    act: async (b) => {
+      await b.see("//span[starts-with(@title, 'Drum kit, release')]");
+      await b.click("//span[.='Kick']");
+    },
+  },
+  {
+    name: "block-put",
+    path: "/library/story-evening",
+    ready: "//div[@role='treegrid']",
+    act: async (b) => {
+      await b.press("k");
+      await b.click("//section[@aria-label='Put in a block']//option[starts-with(., 'Drum kit')]");
+      await b.see("//ul[@aria-label='What comes']//span[.='Kick']");
+    },
+  },
+  {
+    name: "block-make",
+    path: "/library/engine-room-only",
+    ready: "//div[@role='treegrid']",
+    act: async (b) => {
+      await b.click("//span[.='KIT']");
+      await b.press("K");
+      await b.see("//form[@aria-label='Make a block']//input");
+    },
+  },
+  { name: "block", path: "/library/drum-kit", ready: "//div[@role='treegrid']" },
+  { name: "places", path: "/library/drum-kit/places", ready: "//h1[.='Where it stands']" },
   { name: "compare-nothing", path: "/compare", ready: "//p[.='Choose two']" },
   {
     name: "behind",

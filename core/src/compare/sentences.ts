@@ -114,6 +114,21 @@ function worthSaying(causes: readonly Cause[], atoms: readonly Atom[]): Cause[] 
   return said;
 }
 
+/** Blocks that came, went, or stand on another release. */
+function blocksInWords(was: Session["blocks"], is: Session["blocks"]): string {
+  const before = new Map(was.map((b) => [b.id, b]));
+  const after = new Set(is.map((b) => b.id));
+  const said = [
+    ...is.flatMap((b) => {
+      const old = before.get(b.id);
+      if (!old) return [`${b.name}, release ${b.release}, known as a block`];
+      return old.release === b.release ? [] : [`${b.name} from release ${old.release} to ${b.release}`];
+    }),
+    ...was.flatMap((b) => (after.has(b.id) ? [] : [`${b.name} no longer known as a block`])),
+  ];
+  return said.length === 0 ? "what is known of blocks" : said.join("; ");
+}
+
 /** What is other in one track (or setting), one thing after the other. */
 function trackInWords(d: Looking, atoms: readonly Atom[]): string {
   const [first] = atoms;
@@ -141,6 +156,7 @@ function atomInWords(d: Looking, x: Atom): string {
       return fromTo(TRACK[x.field].called, say(d.before.get(x.id)?.[x.field]), say(x.to));
     }
     case "setting": {
+      if (x.field === "blocks") return blocksInWords(d.a.blocks, x.to as Session["blocks"]);
       const say = (value: unknown): string => short(SESSION[x.field].inWords(value as never, d.nameOf));
       return fromTo(SESSION[x.field].called, say(d.a[x.field]), say(x.to));
     }

@@ -204,7 +204,7 @@ export const SESSION = {
     schema: z.array(heldBlock).max(200),
     rest: [],
     called: "blocks",
-    inWords: names,
+    inWords: each<HeldBlock>(heldBlockInDetail, "none", "; "),
     inDetail: each<HeldBlock>(heldBlockInDetail),
     itemByItem: true,
   }),

@@ -23,7 +23,8 @@ import { once } from "../transaction.ts";
 import type { Errand } from "../transaction.ts";
 import { tellOfRelease } from "./releaseNews.ts";
 import { keepStand } from "./stands.ts";
-import { publishRelease, releaseWith, templateCard, templateWith } from "./store.ts";
+import { templateCard } from "./cards.ts";
+import { publishRelease, releaseWith, templateWith } from "./store.ts";
 
 /** The block of a session by what it goes by there. @throws HouseProblem where it stands there no more */
 export function heldIn(session: Session, held: string): HeldBlock {

@@ -13,7 +13,8 @@ import { tell } from "../news/tell.ts";
 import { HouseProblem, notFound } from "../problems.ts";
 import { changeDocument } from "../documents/store.ts";
 import { countAllAnew } from "./stands.ts";
-import { publishRelease, templateCard } from "./store.ts";
+import { templateCard } from "./cards.ts";
+import { publishRelease } from "./store.ts";
 
 /** So many are looked through before an answer goes out, so that whoever waits sees how far it is. */
 const AT_ONCE = 12;

@@ -3,7 +3,7 @@ import type { Db } from "../database.ts";
 import { tell } from "../news/tell.ts";
 import { note } from "../record/store.ts";
 import type { AskedBy } from "../record/store.ts";
-import { templateCard } from "./store.ts";
+import { templateCard } from "./cards.ts";
 
 /** Everybody hears of a release, and the record has it. */
 export async function tellOfRelease(

@@ -25,18 +25,10 @@ import {
 } from "./jobs.ts";
 import { tellOfRelease } from "./releaseNews.ts";
 import { countTemplatesAnew, keepStand } from "./stands.ts";
+import { templateCard, templateCards, templatesWith } from "./cards.ts";
 import { editTemplate, retireTemplate, sessionFrom, takeBack } from "./life.ts";
 import { editShelves, shelvesOf } from "./shelves.ts";
-import {
-  addRelease,
-  addTemplate,
-  publishRelease,
-  releaseWith,
-  templateCard,
-  templateCards,
-  templateWith,
-  templatesWith,
-} from "./store.ts";
+import { addRelease, addTemplate, publishRelease, releaseWith, templateWith } from "./store.ts";
 import type { Person } from "@mossy/contract/people";
 
 /** Pages that stand beside the templates under /library. */
@@ -50,6 +42,7 @@ export function libraryRoutes(pool: Pool, styles: Styles, crew: Crew): Router {
     return { templates: await templateCards(pool), shelves: await shelvesOf(pool) };
   });
   lifeRoutes(router, pool);
+  blockRoutes(router, pool, crew);
   answer(router, "follow", async ({ params, person }) => {
     const from = Number(params.from);
     if (!Number.isInteger(from) || from < 0) throw notFound(`place “${params.from}” to go on from`);
@@ -81,6 +74,24 @@ export function libraryRoutes(pool: Pool, styles: Styles, crew: Crew): Router {
       return { id: template.id };
     });
   });
+  answer(router, "publishRelease", async ({ params, body, person, req, errand }) =>
+    once(pool, errand, async (db) => {
+      const release = await publishRelease(
+        db,
+        params.template,
+        body.revision,
+        body.note,
+        await currentEdition(db),
+        person.id,
+      );
+      return tellOfRelease(db, req, params.template, release);
+    }),
+  );
+  return router;
+}
+
+/** Blocks: made of tracks, and brought forward in drafts. */
+function blockRoutes(router: Router, pool: Pool, crew: Crew): void {
   answer(router, "newBlock", async ({ body: { session, note: says, ...wish }, person, req, errand }) =>
     once(pool, errand, async (db) => {
       const id = idFor(wish.name);
@@ -98,20 +109,6 @@ export function libraryRoutes(pool: Pool, styles: Styles, crew: Crew): Router {
       crew.run(bringInDraftJob, wish, { who: person.id, what: "bringing a block forward" }),
     );
   });
-  answer(router, "publishRelease", async ({ params, body, person, req, errand }) =>
-    once(pool, errand, async (db) => {
-      const release = await publishRelease(
-        db,
-        params.template,
-        body.revision,
-        body.note,
-        await currentEdition(db),
-        person.id,
-      );
-      return tellOfRelease(db, req, params.template, release);
-    }),
-  );
-  return router;
 }
 
 /** What happens to a template over the years: its name, its shelf, its releases taken back or up again. */

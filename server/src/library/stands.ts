@@ -1,6 +1,7 @@
 import { setImmediate } from "node:timers/promises";
 import type { FolderGlance } from "@mossy/contract/library";
 import { askedOf } from "@mossy/core/check/asks";
+import { tracksOfBlock } from "@mossy/core/library/blockIds";
 import { diff } from "@mossy/core/session/diff";
 import { CHANNELS } from "@mossy/core/session/document";
 import type { Session } from "@mossy/core/session/document";
@@ -14,16 +15,19 @@ import type { Styles } from "../house/styles.ts";
 import { inTransaction } from "../transaction.ts";
 
 /** What the library shows of a draft. @param released the latest release, null where there is none */
-const standOf = (draft: Session, released: Session | null) => ({
-  tracks: draft.tracks.length,
-  inputs: draft.tracks.reduce(
-    (n, t) => n + (t.kind === "audio" && t.source !== null ? CHANNELS[t.format ?? "mono"] : 0),
-    0,
-  ),
-  changed: released === null || diff(released, draft).length > 0,
-  folders: foldersOf(draft),
-  words: wordsOf(draft),
-});
+const standOf = (draft: Session, released: Session | null) => {
+  const own = { ...draft, tracks: tracksOfBlock(draft) };
+  return {
+    tracks: own.tracks.length,
+    inputs: own.tracks.reduce(
+      (n, t) => n + (t.kind === "audio" && t.source !== null ? CHANNELS[t.format ?? "mono"] : 0),
+      0,
+    ),
+    changed: released === null || diff(released, draft).length > 0,
+    folders: foldersOf(own),
+    words: wordsOf(own),
+  };
+};
 
 /** The outermost folders of a session with how many tracks are in each; what stands in none comes last. */
 function foldersOf({ tracks }: Session): FolderGlance[] {

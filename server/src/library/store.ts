@@ -1,4 +1,4 @@
-import type { FolderGlance, Release, Template, TemplateCard, TemplateKind } from "@mossy/contract/library";
+import type { Release, Template, TemplateKind } from "@mossy/contract/library";
 import type { Doer } from "@mossy/contract/people";
 import { diff } from "@mossy/core/session/diff";
 import type { Session } from "@mossy/core/session/document";
@@ -10,7 +10,7 @@ import { addDocument, documentWith } from "../documents/store.ts";
 import { needShelf } from "./shelves.ts";
 import { keepStand } from "./stands.ts";
 
-interface ReleaseRow {
+export interface ReleaseRow {
   number: number;
   note: string;
   edition: number;
@@ -22,7 +22,7 @@ interface ReleaseRow {
 const RELEASE = `number, note, edition, tracks, ${doerIn("published_by")} as published_by, published_at,
   (select jsonb_build_object('by', ${doerIn("b.made_by")}, 'at', b.made_at, 'reason', b.reason) from taken_back b
    where b.template = releases.template and b.release = releases.number) as taken_back`;
-const releaseOf = (r: ReleaseRow): Release => ({
+export const releaseOf = (r: ReleaseRow): Release => ({
   number: r.number,
   note: r.note,
   edition: r.edition,
@@ -31,95 +31,6 @@ const releaseOf = (r: ReleaseRow): Release => ({
   publishedAt: r.published_at.toISOString(),
   takenBack: r.taken_back && { ...r.taken_back, at: new Date(r.taken_back.at).toISOString() },
 });
-
-type CardRow = {
-  id: string;
-  kind: TemplateKind;
-  name: string;
-  shelf: string;
-  says: string;
-  retired: boolean;
-  folders: FolderGlance[];
-  draft_tracks: number;
-  inputs: number;
-  changed: boolean;
-  asked: number;
-  open: number;
-  blocks: string[];
-  blocks_behind: number;
-  places: TemplateCard["places"];
-  updated_at: Date;
-} & { [K in keyof ReleaseRow]: ReleaseRow[K] | null };
-const CARDS = `
-  select t.id, t.kind, t.name, t.shelf, t.says, t.retired_at is not null as retired, n.folders,
-         n.tracks as draft_tracks, n.inputs, n.changed, n.asked, d.updated_at,
-         r.number, r.note, r.edition, r.tracks, jsonb_build_object('id', p.id, 'name', p.name) as published_by,
-         r.published_at, null as taken_back, coalesce(s.open, 0) as open,
-         coalesce(h.blocks, '{}') as blocks, coalesce(h.behind, 0) as blocks_behind, p_.places
-  from templates t join documents d on d.id = t.document join template_stands n on n.template = t.id
-  left join releases r on r.template = t.id and r.number = t.latest left join people p on p.id = r.published_by
-  left join (select template, count(*)::int as open from sessions where closed_at is null group by 1) s
-    on s.template = t.id
-  left join lateral (
-    select array_agg(distinct k.id) as blocks, count(*) filter (where k.latest > x.release)::int as behind
-    from jsonb_to_recordset(d.blocks) as x (block text, release int) join templates k on k.id = x.block
-  ) h on true
-  left join lateral (
-    select jsonb_build_object(
-      'templates', count(distinct w.id) filter (where w.sort = 'template'),
-      'sessions', count(distinct w.id) filter (where w.sort = 'session'),
-      'behind', count(*) filter (where w.release < t.latest)) as places
-    from block_places w where w.block = t.id
-  ) p_ on t.kind = 'block'`;
-const cardOf = (r: CardRow): TemplateCard => ({
-  id: r.id,
-  kind: r.kind,
-  name: r.name,
-  shelf: r.shelf,
-  says: r.says,
-  retired: r.retired,
-  folders: r.folders,
-  tracks: r.draft_tracks,
-  inputs: r.inputs,
-  latest: r.number === null ? null : releaseOf(r as ReleaseRow),
-  changed: r.changed,
-  sessions: r.open,
-  asked: r.asked,
-  blocks: r.blocks,
-  blocksBehind: r.blocks_behind,
-  places: r.places,
-  updatedAt: r.updated_at.toISOString(),
-});
-
-/** Every template that is counted (`stands.ts`), by shelf and name. */
-export async function templateCards(db: Db): Promise<TemplateCard[]> {
-  const { rows } = await prepared<CardRow>(db, `${CARDS} order by t.shelf, t.name`);
-  return rows.map(cardOf);
-}
-
-export async function templateCard(db: Db, id: string): Promise<TemplateCard> {
-  const { rows } = await prepared<CardRow>(db, `${CARDS} where t.id = $1`, [id]);
-  const [row] = rows;
-  if (!row) throw notFound(`template “${id}” in the library`);
-  return cardOf(row);
-}
-
-/** So much of what was found is said of each template. */
-const SAID = 4;
-
-/** Templates in which a track, role, processor or note is called so, and what; those with most first. */
-export async function templatesWith(
-  db: Db,
-  find: string,
-): Promise<{ template: string; where: string[] }[]> {
-  const { rows } = await db.query<{ template: string; where: string[] }>(
-    `select n.template, (array_agg(w order by length(w), w))[1:${SAID}] as "where"
-     from template_stands n, unnest(n.words) w where position(lower($1) in lower(w)) > 0
-     group by n.template order by count(*) desc, n.template`,
-    [find.trim()],
-  );
-  return rows;
-}
 
 /** The template a document is the draft of, and how many tracks that has. */
 export async function draftOf(db: Db, document: string): Promise<{ template: string; tracks: number }> {

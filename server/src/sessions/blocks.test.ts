@@ -51,6 +51,9 @@ const kit = blockFrom(yard, {
 const wish = { name: "Toms and irons", shelf: "Blocks", says: "The kit as it stands in the yard." };
 const made = await lead.ask("newBlock", {}, { ...wish, session: kit, note: "As in the yard" });
 await edit(YARD, madeKnown(yard, kit, { id: "yard-kit", block: BLOCK, name: wish.name, release: 1 }));
+const hat = named(yard, "Hat");
+// The yard has the hat down by itself: that is the yard's own, and its sessions'.
+await edit(YARD, [setField(hat, "level", -17)]);
 const choir = (await draftOf(CHOIR)).session;
 const release = { block: BLOCK, name: wish.name, release: 1, session: kit };
 await edit(
@@ -115,7 +118,7 @@ describe("a block's next release", () => {
     expect((await card(YARD)).blocksBehind).toBe(1);
 
     const place = (await places()).places.find((p) => p.kind === "session")!;
-    expect(place.forward).toMatchObject({ own: 1, open: 0 });
+    expect(place.forward).toMatchObject({ own: 2, open: 0 });
     const { data: look } = await engineer.ask("blockLook", {
       session: session.id,
       held: "yard-kit",
@@ -133,6 +136,7 @@ describe("a block's next release", () => {
     const now = await whole(session.id);
     const there = (id: string, s = now.now) => s.tracks.find((t) => t.id === id);
     expect(there(over.id)?.level).toBe(-11);
+    expect([there(hat.id)?.level, there(hat.id, now.baseline)?.level]).toEqual([-17, -17]);
     expect(there(named(session.now, "Kick").id)?.level).toBe(-4);
     expect(there("yard-kit.third-oh")).toMatchObject({ source: first.source });
     expect(there("yard-kit.third-oh", now.baseline)).toBeDefined();

@@ -1,13 +1,14 @@
 import type { ForwardLook } from "@mossy/contract/forward";
 import type { FitReport, Forwarded } from "@mossy/contract/sessions";
 import { fittedFor } from "@mossy/core/library/forward";
-import { withBlockAt } from "@mossy/core/library/blockForward";
-import type { BlockRelease } from "@mossy/core/library/blockPut";
+import { bringBlock, withBlockAt } from "@mossy/core/library/blockForward";
 import { standing } from "@mossy/core/library/blockStand";
+import type { Choices } from "@mossy/core/merge/decisions";
 import { merge } from "@mossy/core/merge/merge";
 import { chosenInWords } from "@mossy/core/merge/words";
 import type { Style } from "@mossy/core/house/style";
 import type { HeldBlock } from "@mossy/core/session/beside";
+import { withGiven } from "@mossy/core/session/blocks";
 import { diff } from "@mossy/core/session/diff";
 import type { Session } from "@mossy/core/session/document";
 import type { Db } from "../database.ts";
@@ -36,39 +37,49 @@ interface BlockStep {
 
 /**
  * What bringing a block of a session to a release is made of. Where the block went out with the session, its
- * baseline gets the release too, fitted to the room: what is plugged in stays, new sources get free inputs, and
- * what comes is no drift. One that was put in later is brought forward where it stands.
+ * baseline is brought to the release too, by the same choices, so that what comes is no drift; new sources get
+ * free inputs of the room. One that was put in later is brought forward where it stands.
  */
 export async function blockStep(
   db: Db,
   style: Style,
   s: Standing,
   wish: { held: string; release: number },
+  choices: Choices = new Map(),
 ): Promise<BlockStep> {
   const held = heldIn(s.now, wish.held);
   if (held.release === wish.release)
     throw new HouseProblem(409, "Done already", `“${held.name}” stands there on release ${held.release}.`);
-  const from = await blockRelease(db, held.block, held.release);
-  const to: BlockRelease = await blockRelease(db, held.block, wish.release);
+  const from = (await blockRelease(db, held.block, held.release)).session;
+  const to = await blockRelease(db, held.block, wish.release);
+  const base = standing(s.now, held, from).session;
+  const theirs = withBlockAt(style, s.now, held, from, to);
   const out = s.baseline.blocks.find((b) => b.id === held.id && b.release === held.release);
-  if (!out)
-    return {
-      held,
-      base: standing(s.now, held, from.session).session,
-      theirs: withBlockAt(style, s.now, held, from.session, to),
-      report: s.report,
-      baseline: null,
-    };
-  const leftOut = s.report.leftOut.map((t) => t.id);
-  const whole = withBlockAt(style, s.baseline, out, from.session, to);
-  const fitted = fittedFor(whole, { baseline: s.baseline, now: s.now, leftOut, variant: null }, s.room);
+  if (!out) return { held, base, theirs, report: s.report, baseline: null };
+  const { merged } = bringBlock(style, s.baseline, out, from, to, choices);
+  const begun = { baseline: s.baseline, now: s.now, leftOut: [], variant: null };
+  const fitted = fittedFor(merged.session, begun, s.room);
   return {
     held,
-    base: s.baseline,
-    theirs: fitted.session,
+    base,
+    theirs: asPluggedIn(theirs, s.now, fitted.session),
     report: { ...reportOf(fitted), leftOut: s.report.leftOut },
     baseline: fitted.session,
   };
+}
+
+/** A session in which what is new records as it does in another one. */
+function asPluggedIn(session: Session, now: Session, other: Session): Session {
+  const known = new Set(now.tracks.map((t) => t.id));
+  const there = new Map(other.tracks.map((t) => [t.id, t]));
+  const plugged = {
+    ...session,
+    tracks: session.tracks.map((t) => {
+      const so = known.has(t.id) ? undefined : there.get(t.id);
+      return so ? { ...t, input: so.input, armed: so.armed } : t;
+    }),
+  };
+  return { ...plugged, blocks: withGiven(session, plugged) };
 }
 
 /** Everything bringing a block of a session forward is made of, for whoever decides. */
@@ -113,7 +124,7 @@ async function bringIn(db: Db, styles: Styles, wish: BlockWish): Promise<Forward
       "Somebody worked on the session since you looked at it. Look at it again, then bring the block forward.",
     );
   const { style } = await styles.current(db);
-  const { held, base, theirs, report, baseline } = await blockStep(db, style, was, wish);
+  const { held, base, theirs, report, baseline } = await blockStep(db, style, was, wish, wish.choices);
   const merged = merge(base, was.now, theirs, wish.choices);
   refuseUndecided(merged);
   const choices = merged.clashes.map((c) =>

@@ -8,7 +8,8 @@ import { changeDocument } from "../documents/store.ts";
 import type { Bench } from "../house/bench.ts";
 import type { Styles } from "../house/styles.ts";
 import { keepStand } from "../library/stands.ts";
-import { templateCard } from "../library/store.ts";
+import { templateCard } from "../library/cards.ts";
+
 import { tell } from "../news/tell.ts";
 import { once } from "../transaction.ts";
 import type { Errand } from "../transaction.ts";

@@ -59,6 +59,22 @@ export function forwardRoutes(router: Router, pool: Pool, crew: Crew): void {
     },
     here,
   );
+  answer(
+    router,
+    "undoForward",
+    ({ params: { session }, person, req, errand }) => {
+      const wish = { session, by: doerOf(person), via: viaOf(req), errand };
+      return orDoneAlready(pool, errand, () =>
+        crew.run(undoForwardJob, wish, { who: person.id, what: "taking back what was brought forward" }),
+      );
+    },
+    here,
+  );
+}
+
+/** Blocks of sessions brought forward, and every place where a block stands. */
+export function blockRoutes(router: Router, pool: Pool, crew: Crew): void {
+  const here = ({ params }: { params: { session: string } }) => placeOfSession(pool, params.session);
   answer(router, "blockLook", async ({ params: { session, held, release }, person }) => {
     const wish = { session, held, to: numberIn(release, "release") };
     return new Written(await crew.run(blockLookJob, wish, { who: person.id, what: "a block's release" }));
@@ -75,17 +91,6 @@ export function forwardRoutes(router: Router, pool: Pool, crew: Crew): void {
       const wish = { ...body, session, held, choices, by: doerOf(person), via: viaOf(req), errand };
       return orDoneAlready(pool, errand, () =>
         crew.run(bringBlockJob, wish, { who: person.id, what: "bringing a block forward" }),
-      );
-    },
-    here,
-  );
-  answer(
-    router,
-    "undoForward",
-    ({ params: { session }, person, req, errand }) => {
-      const wish = { session, by: doerOf(person), via: viaOf(req), errand };
-      return orDoneAlready(pool, errand, () =>
-        crew.run(undoForwardJob, wish, { who: person.id, what: "taking back what was brought forward" }),
       );
     },
     here,

@@ -1,6 +1,8 @@
 import { blockFrom, madeKnown, reachedBy } from "@mossy/core/library/blockMake";
+import type { Reached } from "@mossy/core/library/blockMake";
 import type { Session, TrackId } from "@mossy/core/session/document";
 import { KIND_WORDS } from "@mossy/core/session/kind";
+import { leavesTheSession } from "@mossy/core/session/routing";
 import { plural } from "@mossy/core/session/plural";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useMemo, useRef, useState } from "react";
@@ -110,34 +112,7 @@ export function MakeBlock({
           onChange={(e) => setSaid({ ...said, says: e.target.value })}
         />
       </Field>
-      {reached.length > 0 && (
-        <fieldset>
-          <legend className="text-sm font-semibold">Where it leads</legend>
-          <p className="pb-1 text-xs text-ink-2">
-            What comes along is part of the block. The others are its ends: joined to what stands there
-            wherever it is put in.
-          </p>
-          <ul>
-            {reached.map(({ track: t }) => (
-              <li key={t.id} className="border-t border-line py-1">
-                <label className="flex items-center gap-2 text-sm">
-                  <input
-                    type="checkbox"
-                    className="accent-moss"
-                    disabled={t.kind === "main" || t.kind === "cue-mix" || t.kind === "monitor"}
-                    checked={along.has(t.id)}
-                    onChange={(e) => say(t.id, e.target.checked)}
-                  />
-                  <span className="min-w-0 flex-1 truncate font-mono">{t.name}</span>
-                  <span className="text-ink-2">
-                    {along.has(t.id) ? `${KIND_WORDS[t.kind]}, comes along` : "an end"}
-                  </span>
-                </label>
-              </li>
-            ))}
-          </ul>
-        </fieldset>
-      )}
+      <WhereItLeads reached={reached} along={along} onSay={say} />
       <Trouble error={make.error} />
       <div className="flex flex-wrap gap-2">
         <Button look="main" type="submit" disabled={!ready}>
@@ -146,5 +121,46 @@ export function MakeBlock({
         <Button onClick={onDone}>Cancel</Button>
       </div>
     </form>
+  );
+}
+
+/** What the chosen tracks lead to: what of it comes along, and what becomes an end. */
+function WhereItLeads({
+  reached,
+  along,
+  onSay,
+}: {
+  reached: readonly Reached[];
+  along: ReadonlySet<TrackId>;
+  onSay: (id: TrackId, comes: boolean) => void;
+}) {
+  if (reached.length === 0) return null;
+  return (
+    <fieldset>
+      <legend className="text-sm font-semibold">Where it leads</legend>
+      <p className="pb-1 text-xs text-ink-2">
+        What comes along is part of the block. The others are its ends: joined to what stands there wherever
+        it is put in.
+      </p>
+      <ul>
+        {reached.map(({ track: t }) => (
+          <li key={t.id} className="border-t border-line py-1">
+            <label className="flex items-center gap-2 text-sm">
+              <input
+                type="checkbox"
+                className="accent-moss"
+                disabled={leavesTheSession(t)}
+                checked={along.has(t.id)}
+                onChange={(e) => onSay(t.id, e.target.checked)}
+              />
+              <span className="min-w-0 flex-1 truncate font-mono">{t.name}</span>
+              <span className="text-ink-2">
+                {along.has(t.id) ? `${KIND_WORDS[t.kind]}, comes along` : "an end"}
+              </span>
+            </label>
+          </li>
+        ))}
+      </ul>
+    </fieldset>
   );
 }

@@ -5,7 +5,7 @@ import type { BlockRelease } from "@mossy/core/library/blockPut";
 import { apply } from "@mossy/core/session/apply";
 import type { Place } from "@mossy/core/session/change";
 import { diff } from "@mossy/core/session/diff";
-import type { Session, TrackId } from "@mossy/core/session/document";
+import type { Session, Track, TrackId } from "@mossy/core/session/document";
 import { PATHS } from "@mossy/core/session/kind";
 import { plural } from "@mossy/core/session/plural";
 import { endOf } from "@mossy/core/sheet/typed";
@@ -70,6 +70,22 @@ function usePut(style: Style, session: Session, of: BlockRelease | null, place: 
   return { put, join };
 }
 
+/** Where it is put: as somebody chose, else behind the chosen track, else where it belongs. */
+function usePlace(session: Session, of: BlockRelease | null, behind: TrackId | null) {
+  const [where, setWhere] = useState<Where | null>(null);
+  const at = session.tracks.find((t) => t.id === behind);
+  const home = useMemo(
+    () => of && homeFor(session, of.session, joinsFor(session, of.session, null)),
+    [session, of],
+  );
+  const place = useMemo((): Place => {
+    const wish = where ?? (at ? "behind" : "home");
+    if (wish === "behind" && at) return { parent: at.parent, after: at.id };
+    return wish === "end" || !home ? endOf(session) : home;
+  }, [at, home, where, session]);
+  return { at, home, place, where, setWhere };
+}
+
 /** Puts a block of the library into a session: which, where, and what its ends are joined to. */
 export function PutBlock({
   style,
@@ -91,7 +107,6 @@ export function PutBlock({
   const { data: library, error: noLibrary } = useQuery(queries.library);
   const offered = blocksFor(library?.templates ?? [], self);
   const [chosen, setChosen] = useState("");
-  const [where, setWhere] = useState<Where | null>(null);
   const card = offered.find((t) => t.id === chosen) ?? (offered.length === 1 ? offered[0] : undefined);
   const { data: release, error: noRelease } = useQuery({
     ...queries.release(card?.id ?? "", card?.latest?.number ?? 0),
@@ -109,16 +124,7 @@ export function PutBlock({
         : null,
     [release],
   );
-  const at = session.tracks.find((t) => t.id === behind);
-  const home = useMemo(
-    () => of && homeFor(session, of.session, joinsFor(session, of.session, null)),
-    [session, of],
-  );
-  const place = useMemo((): Place => {
-    const wish = where ?? (at ? "behind" : "home");
-    if (wish === "behind" && at) return { parent: at.parent, after: at.id };
-    return wish === "end" || !home ? endOf(session) : home;
-  }, [at, home, where, session]);
+  const { at, home, place, where, setWhere } = usePlace(session, of, behind);
   const { put, join } = usePut(style, session, of, place);
   const known = new Set(session.tracks.map((t) => t.id));
   const added = put?.after.tracks.filter((t) => !known.has(t.id)) ?? [];
@@ -174,25 +180,7 @@ export function PutBlock({
         </Field>
       )}
       {of && put && <Ends session={session} of={of} chosen={put.chosen} onJoin={join} />}
-      {added.length > 0 && (
-        <ul
-          aria-label="What comes"
-          tabIndex={0}
-          className="min-h-20 flex-1 overflow-y-auto border-t border-line py-1"
-        >
-          {added.map((t) => (
-            <li key={t.id} className="flex items-center gap-2 py-0.5">
-              <Tile colour={t.colour} icon={t.icon} size={20} />
-              <span
-                className={`min-w-0 flex-1 truncate font-mono text-sm ${t.kind === "folder" ? "font-bold" : ""}`}
-              >
-                {t.name}
-              </span>
-              {t.input !== null && <span className="font-mono text-xs text-ink-2">{t.input}</span>}
-            </li>
-          ))}
-        </ul>
-      )}
+      <WhatComes tracks={added} />
       <Trouble error={noLibrary ?? noRelease} />
       <div className="flex flex-wrap items-center gap-2">
         <Button look="main" disabled={!put} onClick={run}>
@@ -249,5 +237,29 @@ function Ends({
         </label>
       ))}
     </fieldset>
+  );
+}
+
+/** The tracks that come, as they will stand there. */
+function WhatComes({ tracks }: { tracks: readonly Track[] }) {
+  if (tracks.length === 0) return null;
+  return (
+    <ul
+      aria-label="What comes"
+      tabIndex={0}
+      className="min-h-20 flex-1 overflow-y-auto border-t border-line py-1"
+    >
+      {tracks.map((t) => (
+        <li key={t.id} className="flex items-center gap-2 py-0.5">
+          <Tile colour={t.colour} icon={t.icon} size={20} />
+          <span
+            className={`min-w-0 flex-1 truncate font-mono text-sm ${t.kind === "folder" ? "font-bold" : ""}`}
+          >
+            {t.name}
+          </span>
+          {t.input !== null && <span className="font-mono text-xs text-ink-2">{t.input}</span>}
+        </li>
+      ))}
+    </ul>
   );
 }

@@ -60,7 +60,8 @@ export function useHeld(session: Session): readonly Held[] {
 /** What the sheet shows of a track that came from a block. */
 export interface RowOfBlock {
   readonly id: string;
-  /** "Kit, release 1" */
+  readonly name: string;
+  /** "Kit, release 1; release 2 is out" */
   readonly says: string;
   readonly behind: boolean;
   /** Whether it was changed here. */
@@ -74,8 +75,9 @@ export const rowsOfBlocks = (held: readonly Held[]): ReadonlyMap<TrackId, RowOfB
       const changed = new Set(h.own?.flatMap((c) => ("id" in c ? [c.id] : [])));
       const behind = isBehind(h);
       return h.tracks.map((t) => {
-        const says = `${h.block.name}, release ${h.block.release}`;
-        return [t, { id: h.block.id, says, behind, own: changed.has(t) }] as const;
+        const { id, name, release } = h.block;
+        const says = `${name}, release ${release}${behind ? `; release ${h.latest} is out` : ""}`;
+        return [t, { id, name, says, behind, own: changed.has(t) }] as const;
       });
     }),
   );

@@ -9,27 +9,29 @@ export function Card({ template: t, where }: { template: TemplateCard; where: re
   const when = t.latest ? dayOfYear(t.latest.publishedAt) : "";
   return (
     <>
-      <div className="flex items-start justify-between gap-3">
-        <Link to={`/library/${t.id}`} className="font-semibold after:absolute after:inset-0">
+      <div className="flex items-start gap-2">
+        <Link to={`/library/${t.id}`} className="min-w-0 flex-1 font-semibold after:absolute after:inset-0">
           {t.name}
         </Link>
-        {t.kind === "block" && <Pill look="note">block</Pill>}
-        {t.retired && <Pill>retired</Pill>}
-        {t.blocksBehind > 0 && !t.retired && (
-          <Pill look="look">{plural(t.blocksBehind, "block")} behind</Pill>
-        )}
-        {(t.places?.behind ?? 0) > 0 && (
-          <Pill look="look">{plural(t.places?.behind ?? 0, "place")} behind</Pill>
-        )}
-        {t.asked > 0 && !t.retired && <Pill look="look">edition asks {t.asked}</Pill>}
-        {t.latest ? (
-          <Pill look={t.changed ? "look" : "ok"}>
-            Release {t.latest.number}
-            {t.changed ? ", draft changed" : ""}
-          </Pill>
-        ) : (
-          <Pill look="look">never released</Pill>
-        )}
+        <span className="flex flex-wrap justify-end gap-1.5">
+          {t.kind === "block" && <Pill look="note">block</Pill>}
+          {t.retired && <Pill>retired</Pill>}
+          {t.blocksBehind > 0 && !t.retired && (
+            <Pill look="look">{plural(t.blocksBehind, "block")} behind</Pill>
+          )}
+          {(t.places?.behind ?? 0) > 0 && (
+            <Pill look="look">{plural(t.places?.behind ?? 0, "place")} behind</Pill>
+          )}
+          {t.asked > 0 && !t.retired && <Pill look="look">edition asks {t.asked}</Pill>}
+          {t.latest ? (
+            <Pill look={t.changed ? "look" : "ok"}>
+              Release {t.latest.number}
+              {t.changed ? ", draft changed" : ""}
+            </Pill>
+          ) : (
+            <Pill look="look">never released</Pill>
+          )}
+        </span>
       </div>
       {t.says !== "" && <p className="mt-0.5 line-clamp-2 text-sm">{t.says}</p>}
       <FolderBar folders={t.folders} />

@@ -10,7 +10,7 @@ import { Button } from "../ui/button.tsx";
 import { Options } from "../ui/chooser.tsx";
 import { LongList } from "../ui/longList.tsx";
 import { FindField } from "../ui/findField.tsx";
-import { Choice, PageHead, Select } from "../ui/pieces.tsx";
+import { PageHead, Select } from "../ui/pieces.tsx";
 import { Empty, Failed, Loading } from "../ui/states.tsx";
 import { ShelfMark } from "./shelfMark.tsx";
 import { Card } from "./card.tsx";
@@ -39,7 +39,7 @@ const isSort = (text: string): text is Sort => text in SORTS;
 
 /** What of the library shows. */
 const KINDS = [
-  ["all", "All"],
+  ["all", "All of it"],
   ["template", "Templates"],
   ["block", "Blocks"],
 ] as const;
@@ -64,7 +64,13 @@ export default function LibraryPage() {
     <div className="flex flex-col gap-4">
       <PageHead title="Library">
         {data.templates.some((t) => t.kind === "block") && (
-          <Choice label="Show" value={kind} choices={KINDS} onChoose={setKind} />
+          <Select
+            aria-label="Show"
+            value={kind}
+            onChange={(e) => setKind(KINDS.find(([k]) => k === e.target.value)?.[0] ?? "all")}
+          >
+            <Options of={KINDS} />
+          </Select>
         )}
         <FindField label="Find a template" className="w-48" value={text} onFind={setText} />
         <Select

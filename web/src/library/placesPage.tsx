@@ -78,10 +78,12 @@ function useBringAll(name: string, release: number, publish: boolean) {
       undo: () => ask("editDocument", { document }, { revision: done.revision, changes: undo }),
     };
   };
-  const made: Put[] = [];
   const bringing = useOneByOne(
     (p: BlockPlace) => p.title,
-    async (p) => made.push(await bringOne(p)),
+    async (p) => {
+      const put = await bringOne(p);
+      setBack((was) => [...was, put]);
+    },
   );
   const undoing = useOneByOne(
     (p: Put) => p.title,
@@ -94,8 +96,8 @@ function useBringAll(name: string, release: number, publish: boolean) {
       ),
     );
   const bring = async (places: readonly BlockPlace[]): Promise<void> => {
+    setBack([]);
     const done = await bringing.run(places);
-    setBack([...made]);
     if (done > 0) mention(`${name} stands on release ${release} in ${plural(done, "place")} more.`);
     await refresh();
   };

@@ -127,21 +127,26 @@ export function CheckInSheet({
           />
         )}
         {!putting && (tracks.length === 0 || (tracks.length > 1 && !work)) && (
-          <div className="card">
-            <Empty title={tracks.length === 0 ? "Nothing selected" : `${tracks.length} tracks chosen`}>
-              Choose a track to see what it is, what is off and why. What is chosen can be copied into a
-              template.
-            </Empty>
-            {work && (
-              <div className="flex justify-center pb-4">
-                <Button small onClick={() => setPutting(true)}>
-                  Put in a block <Key>K</Key>
-                </Button>
-              </div>
-            )}
-          </div>
+          <NothingSelected many={tracks.length} onPut={work ? () => setPutting(true) : null} />
         )}
       </aside>
+    </div>
+  );
+}
+
+function NothingSelected({ many, onPut }: { many: number; onPut: (() => void) | null }) {
+  return (
+    <div className="card">
+      <Empty title={many === 0 ? "Nothing selected" : `${many} tracks chosen`}>
+        Choose a track to see what it is, what is off and why. What is chosen can be copied into a template.
+      </Empty>
+      {onPut && (
+        <div className="flex justify-center pb-4">
+          <Button small onClick={onPut}>
+            Put in a block <Key>K</Key>
+          </Button>
+        </div>
+      )}
     </div>
   );
 }

@@ -16,7 +16,7 @@ import { CellField } from "./cellField.tsx";
 import { HEAD, thatFit } from "./columns.ts";
 import { linkMarks, roleInWords, worstOf } from "./rowWords.ts";
 import { HEADS, INDENT, SheetRow, WIDTHS } from "./sheetRow.tsx";
-import type { RowFrame } from "./sheetRow.tsx";
+import type { RowFrame } from "./rowBadges.tsx";
 import { SHEET_KEYS, sheetKey } from "./sheetKeys.ts";
 import { useRowDrag } from "./useRowDrag.ts";
 import { useClipboard } from "./useClipboard.ts";
@@ -107,8 +107,7 @@ export function Sheet({
   const [cell, setCell] = useState<Cell>("name");
   const rows = useMemo(() => rowsOf(session, closed, find, shown), [session, closed, find, shown]);
   const order = useMemo(() => rows.map((r) => r.track.id), [rows]);
-  const names = useMemo(() => new Map(session.tracks.map((t) => [t.id, t.name])), [session]);
-  const marks = useMemo(() => linkMarks(session), [session]);
+  const shows = useShows(session);
   const { cells, columns, box, attach } = useColumns(without);
   const height = compact ? 26 : 35;
   const at = order.indexOf(selection.at ?? "");
@@ -130,14 +129,15 @@ export function Sheet({
   useClipboard(box, { copy: onCopy, paste: onPaste, cut: onTakeOut });
   const onRowDown = useSteady((id: TrackId, which: Cell, e: React.MouseEvent): void => {
     setCell(which);
-    const more = e.ctrlKey || e.metaKey;
-    onSelect(e.shiftKey ? upTo(selection, id, order) : more ? toggled(selection, id) : only(id));
+    onSelect(clicked(selection, id, order, e));
     focus();
   });
   const done = (): void => {
     setEditing(null);
     focus();
   };
+  const isOther = (index: number, frame: RowFrame | null): boolean =>
+    frames.get(order[index] ?? "")?.id !== frame?.id;
   const field = (t: Track, which: Cell) => (
     <CellField
       key={which}
@@ -176,16 +176,15 @@ export function Sheet({
           if (!row) return null;
           const { track } = row;
           const frame = frames.get(track.id) ?? null;
-          const another = (step: number): boolean =>
-            frames.get(rows[v.index + step]?.track.id ?? "")?.id !== frame?.id;
           const editCell = editing?.id === track.id ? editing.cell : null;
           return (
             <SheetRow
               key={track.id}
               row={row}
               frame={frame}
-              first={another(-1)}
-              last={another(1)}
+              first={isOther(v.index - 1, frame)}
+              last={isOther(v.index + 1, frame)}
+              end={shows.ends.has(track.id)}
               dragged={drag.dragged?.includes(track.id) ?? false}
               index={v.index + 2}
               top={v.start - HEAD}
@@ -193,11 +192,11 @@ export function Sheet({
               columns={columns}
               cells={cells}
               role={roleInWords(style, track)}
-              feeds={track.feeds === null ? "" : (names.get(track.feeds) ?? "gone")}
+              feeds={shows.feeds(track)}
               worst={worstOf(findings.get(track.id))}
               selected={selection.all.has(track.id)}
               active={track.id === selection.at ? cell : null}
-              mark={marks.get(track.id) ?? null}
+              mark={shows.marks.get(track.id) ?? null}
               onDown={onRowDown}
               onClose={close}
               onEdit={edit}
@@ -210,6 +209,21 @@ export function Sheet({
       </div>
     </div>
   );
+}
+
+/** What is chosen once a row was clicked, with Shift up to it, with Ctrl it as well. */
+function clicked(was: Selection, id: TrackId, order: readonly TrackId[], e: React.MouseEvent): Selection {
+  if (e.shiftKey) return upTo(was, id, order);
+  return e.ctrlKey || e.metaKey ? toggled(was, id) : only(id);
+}
+
+/** What rows show beside their own values: what they feed, what links them, which are ends. */
+function useShows(session: Session) {
+  const names = useMemo(() => new Map(session.tracks.map((t) => [t.id, t.name])), [session]);
+  const marks = useMemo(() => linkMarks(session), [session]);
+  const ends = useMemo(() => new Set(session.ends.map((e) => e.track)), [session.ends]);
+  const feeds = (t: Track): string => (t.feeds === null ? "" : (names.get(t.feeds) ?? "gone"));
+  return { feeds, marks, ends };
 }
 
 /** The columns there is room for, and the box that is watched for how wide it is. */

@@ -7,6 +7,8 @@ import { ChevronDown, ChevronRight } from "lucide-react";
 import { memo } from "react";
 import type { ReactNode } from "react";
 import { Tile } from "../ui/tile.tsx";
+import { Badges, Frame } from "./rowBadges.tsx";
+import type { RowFrame } from "./rowBadges.tsx";
 import { inputInWords, placeInWords, widerIn } from "./rowWords.ts";
 import type { Mark, Worst } from "./rowWords.ts";
 import type { Row } from "./rows.ts";
@@ -36,21 +38,13 @@ export const ROW_ID = "row-";
 /** How far what a folder holds stands in, in pixels. */
 export const INDENT = 14;
 
-/** The block a track came from, as its row shows it: a frame around all of them, a word at the first. */
-export interface RowFrame {
-  /** What tells one block from the next. */
-  readonly id: string;
-  readonly says: string;
-  readonly behind: boolean;
-  /** Whether the track was changed here. */
-  readonly own: boolean;
-}
-
 interface RowProps {
   readonly row: Row;
   readonly frame: RowFrame | null;
   readonly first: boolean;
   readonly last: boolean;
+  /** Whether it stands for a way out of the block the sheet is of. */
+  readonly end: boolean;
   readonly dragged: boolean;
   readonly index: number;
   readonly top: number;
@@ -82,6 +76,7 @@ export const SheetRow = memo(function SheetRow({
   frame,
   first,
   last,
+  end,
   dragged,
   index,
   top,
@@ -119,16 +114,7 @@ export const SheetRow = memo(function SheetRow({
       )}
       style={{ top, height, gridTemplateColumns: columns }}
     >
-      {frame && (
-        <span
-          aria-hidden
-          className={clsx(
-            "pointer-events-none absolute inset-x-1 border-x-2 border-tide/45",
-            first ? "top-0 rounded-t-md border-t-2" : "top-0",
-            last ? "bottom-0 rounded-b-md border-b-2" : "-bottom-px",
-          )}
-        />
-      )}
+      {frame && <Frame first={first} last={last} />}
       {cells.map((cell) => (
         <span
           key={cell}
@@ -151,6 +137,7 @@ export const SheetRow = memo(function SheetRow({
               mark={mark}
               frame={frame}
               first={first}
+              end={end}
               worst={worst}
               field={editing === "name" ? field : null}
               onClose={onClose}
@@ -164,9 +151,6 @@ export const SheetRow = memo(function SheetRow({
   );
 });
 
-const Badge = ({ look, children }: { look: string; children: string }) => (
-  <span className={`rounded-full px-1.5 text-xs font-semibold ${look}`}>{children}</span>
-);
 const quiet = (text: string, mono = true): ReactNode => (
   <span className={`truncate text-sm text-ink-2 ${mono ? "font-mono" : ""}`}>{text}</span>
 );
@@ -211,6 +195,7 @@ function NameCell({
   mark,
   frame,
   first,
+  end,
   worst,
   field,
   onClose,
@@ -220,6 +205,7 @@ function NameCell({
   mark: Mark | null;
   frame: RowFrame | null;
   first: boolean;
+  end: boolean;
   worst: Worst;
   /** Where the name is typed; null: it shows. */
   field: ReactNode;
@@ -257,7 +243,7 @@ function NameCell({
       {field ?? (
         <span
           className={clsx(
-            "truncate font-mono",
+            "min-w-10 truncate font-mono",
             t.kind === "folder" && "font-bold",
             worst === "broken" ? "wavy-broken" : worst === "look" ? "wavy" : "",
           )}
@@ -267,27 +253,7 @@ function NameCell({
         </span>
       )}
       {worst !== null && <span className="sr-only">, {WORST_NAME[worst]}</span>}
-      {frame && first && (
-        <span
-          className={clsx(
-            "shrink-0 rounded-[5px] border px-1.5 text-xs font-semibold whitespace-nowrap",
-            frame.behind ? "border-glow text-lantern" : "border-tide/45 text-tide",
-          )}
-        >
-          {frame.says}
-        </span>
-      )}
-      {frame?.own === true && (
-        <span
-          role="img"
-          aria-label="changed here"
-          title="Other than its block has it"
-          className="size-1.5 shrink-0 rotate-45 bg-tide"
-        />
-      )}
-      {t.armed && <Badge look="bg-brick-soft text-brick">armed</Badge>}
-      {t.listenOnly && <Badge look="bg-tide-soft text-tide">listen</Badge>}
-      {t.muted && <Badge look="bg-sunk text-ink-2">muted</Badge>}
+      <Badges track={t} frame={frame} first={first} end={end} />
       {worst === "note" && (
         <span
           aria-hidden

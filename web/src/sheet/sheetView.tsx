@@ -11,7 +11,7 @@ import { SaveList } from "../ui/listFiles.tsx";
 import type { Workpiece } from "../documents/workpiece.ts";
 import type { Selection } from "./selection.ts";
 import { Sheet } from "./sheet.tsx";
-import type { RowFrame } from "./sheetRow.tsx";
+import type { RowFrame } from "./rowBadges.tsx";
 import { ViewMenu, viewOf } from "./viewMenu.tsx";
 
 interface SheetViewProps {

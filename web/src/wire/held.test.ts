@@ -29,7 +29,15 @@ const card = (n: number, over: Partial<SessionCard> = {}): SessionCard => ({
   lastCheckIn: null,
   ...over,
 });
-const PLAIN = { says: "", retired: false, folders: [] };
+const PLAIN = {
+  kind: "template" as const,
+  says: "",
+  retired: false,
+  folders: [],
+  blocks: [],
+  blocksBehind: 0,
+  places: null,
+};
 const SHELVES = [{ name: "Field", icon: null, says: "" }];
 const checkIn = (openNow: number) => ({
   id: "00000000-0000-4000-8000-0000000000aa",
@@ -52,6 +60,7 @@ const today = (open: readonly OpenSession[]): Today => ({
   rooms: [{ id: "loft", name: "Loft", says: "", inputs: 8 }],
   open: [...open],
   asked: { templates: 0, things: 0 },
+  blocksBehind: [],
   draft: null,
   upkeep: [],
   first: [],

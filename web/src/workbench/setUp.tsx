@@ -2,6 +2,7 @@ import { same, setSessionField } from "@mossy/core/session/change";
 import { SETTINGS, SESSION_WORDS } from "@mossy/core/session/document";
 import type { Session, SessionField, TrackId } from "@mossy/core/session/document";
 import { timeIn, timeInWords } from "@mossy/core/session/time";
+import { EndNames } from "../blocks/endNames.tsx";
 import { Plus, X } from "lucide-react";
 import { useState } from "react";
 import { TextField } from "../ui/textField.tsx";
@@ -94,6 +95,7 @@ export function SetUp({
           }}
         />
       </SettingsForm>
+      {session.ends.length > 0 && <EndNames session={session} work={work} />}
       <fieldset className="border-t border-line p-4" disabled={!work}>
         <legend className="contents">
           <span className="text-sm font-semibold">What this template fixes</span>
