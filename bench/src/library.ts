@@ -2,6 +2,12 @@ import { diff3 } from "json-diff3";
 import type { Handler } from "json-diff3";
 import { dice } from "@mossy/core/chance/dice";
 import { compare as compareSessions } from "@mossy/core/compare/sentences";
+import { makeStyle } from "@mossy/core/house/style";
+import { usualHouse } from "@mossy/core/house/usual";
+import { bringBlock } from "@mossy/core/library/blockForward";
+import { tracksOfBlock } from "@mossy/core/library/blockIds";
+import { blockFrom } from "@mossy/core/library/blockMake";
+import { joinsFor, putBlock } from "@mossy/core/library/blockPut";
 import { merge } from "@mossy/core/merge/merge";
 import { apply } from "@mossy/core/session/apply";
 import { attempt } from "@mossy/core/session/attempt";
@@ -115,12 +121,48 @@ against(
   15,
 );
 
+const small = largeSession(10);
+
+/** A library of 200 templates, each with a kit of twelve that was changed a little there. */
+const HOLDERS = 200;
+const kit = blockFrom(small, {
+  name: "Kit",
+  ids: small.tracks.slice(0, 12).map((t) => t.id),
+  along: new Set(),
+});
+if (typeof kit === "string") throw new Error(kit);
+const first = { block: "kit", name: "Kit", release: 1, session: kit };
+const style = makeStyle(usualHouse("Bench"));
+const [one] = tracksOfBlock(kit);
+if (!one) throw new Error("the kit is empty");
+const added = { ...one, id: "third", name: "Third" };
+const next = { ...first, release: 2, session: apply(kit, [{ do: "add", track: added, after: one.id }]) };
+const host = largeSession(60);
+const joins = joinsFor(host, kit, null);
+const held = Array.from({ length: HOLDERS }, (_, i) => {
+  const place = { parent: null, after: null };
+  const put = apply(host, putBlock(style, host, first, { id: `kit-${i}`, place, joins }));
+  const own = put.tracks.find((t) => t.id.startsWith(`kit-${i}.`));
+  return own ? apply(put, [setField(own, "level", -(i % 20))]) : put;
+});
+against(
+  `a block brought forward in ${HOLDERS} templates of ${held[0]?.tracks.length ?? 0} tracks`,
+  () => {
+    for (const s of held) for (const h of s.blocks) bringBlock(style, s, h, first.session, next);
+  },
+  () => () => {
+    for (const s of held) diff(host, s);
+  },
+  "one diff of each",
+  null,
+  3,
+);
+
 /**
  * Cases of which the outcome is known: all that both did takes effect and makes the same session whoever was first,
  * and no sound goes to what is gone.
  */
 const CASES = 500;
-const small = largeSession(10);
 let [known, mine, json] = [0, 0, 0];
 for (let seed = 1; known < CASES && seed < 100 * CASES; seed++) {
   const [one, other] = [editsOf(small, 4, dice(seed), "o"), editsOf(small, 4, dice(seed + 100_000), "t")];

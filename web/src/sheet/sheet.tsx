@@ -15,15 +15,16 @@ import { useSteady } from "../ui/useSteady.ts";
 import { CellField } from "./cellField.tsx";
 import { HEAD, thatFit } from "./columns.ts";
 import { linkMarks, roleInWords, worstOf } from "./rowWords.ts";
-import { HEADS, INDENT, SheetRow, WIDTHS } from "./sheetRow.tsx";
+import { SheetRow, WIDTHS } from "./sheetRow.tsx";
 import type { RowFrame } from "./rowBadges.tsx";
 import { SHEET_KEYS, sheetKey } from "./sheetKeys.ts";
+import { DropLine, SheetHead } from "./sheetEdges.tsx";
 import { useRowDrag } from "./useRowDrag.ts";
 import { useClipboard } from "./useClipboard.ts";
-import type { Drop } from "./dropAt.ts";
 import { only, toggled, upTo } from "./selection.ts";
 import type { Selection } from "./selection.ts";
 import { rowsOf } from "./rows.ts";
+import type { Row } from "./rows.ts";
 
 type Column = (typeof VIEW_COLUMNS)[number];
 const ALL: readonly Column[] = [];
@@ -103,7 +104,6 @@ export function Sheet({
   onPaste,
 }: SheetProps) {
   const { closed, close } = useClosed(session, selection.at);
-  const [editing, setEditing] = useState<{ id: TrackId; cell: Cell } | null>(null);
   const [cell, setCell] = useState<Cell>("name");
   const rows = useMemo(() => rowsOf(session, closed, find, shown), [session, closed, find, shown]);
   const order = useMemo(() => rows.map((r) => r.track.id), [rows]);
@@ -113,10 +113,7 @@ export function Sheet({
   const at = order.indexOf(selection.at ?? "");
   const virtual = useRowsInSight(rows.length, height, at, box);
   const focus = (): void => box.current?.focus({ preventScroll: true });
-  const edit = useSteady((id: TrackId, which: Cell): void => {
-    const t = rows.find((r) => r.track.id === id)?.track;
-    if (onType && t && hasCell(t, which)) setEditing({ id, cell: which });
-  });
+  const { editing, edit, done } = useEditing(rows, onType !== null, focus);
   const onKeyDown = (e: React.KeyboardEvent): void => {
     if (e.target !== box.current) return;
     const acts = { choose: onSelect, toCell: setCell, close, edit, takeOut: () => onTakeOut?.() };
@@ -132,10 +129,6 @@ export function Sheet({
     onSelect(clicked(selection, id, order, e));
     focus();
   });
-  const done = (): void => {
-    setEditing(null);
-    focus();
-  };
   const isOther = (index: number, frame: RowFrame | null): boolean =>
     frames.get(order[index] ?? "")?.id !== frame?.id;
   const field = (t: Track, which: Cell) => (
@@ -211,6 +204,20 @@ export function Sheet({
   );
 }
 
+/** The cell that is typed into. */
+function useEditing(rows: readonly Row[], may: boolean, focus: () => void) {
+  const [editing, setEditing] = useState<{ id: TrackId; cell: Cell } | null>(null);
+  const edit = useSteady((id: TrackId, which: Cell): void => {
+    const t = rows.find((r) => r.track.id === id)?.track;
+    if (may && t && hasCell(t, which)) setEditing({ id, cell: which });
+  });
+  const done = (): void => {
+    setEditing(null);
+    focus();
+  };
+  return { editing, edit, done };
+}
+
 /** What is chosen once a row was clicked, with Shift up to it, with Ctrl it as well. */
 function clicked(was: Selection, id: TrackId, order: readonly TrackId[], e: React.MouseEvent): Selection {
   if (e.shiftKey) return upTo(was, id, order);
@@ -256,45 +263,4 @@ function useRowsInSight(
     if (at >= 0) virtual.scrollToIndex(at);
   }, [at, virtual]);
   return virtual;
-}
-
-function SheetHead({ cells, columns }: { cells: readonly Cell[]; columns: string }) {
-  return (
-    <div
-      role="row"
-      aria-rowindex={1}
-      className={clsx(
-        "sticky top-0 z-10 grid border-b border-line bg-surface px-3.5 text-xs font-semibold",
-        "text-ink-2",
-      )}
-      style={{ gridTemplateColumns: columns, height: HEAD }}
-    >
-      {cells.map((c, i) => (
-        <span
-          key={c}
-          role="columnheader"
-          aria-colindex={i + 1}
-          className={`py-2 ${c === "level" ? "pr-4 text-right" : ""}`}
-        >
-          {HEADS[c]}
-        </span>
-      ))}
-    </div>
-  );
-}
-
-/** Where what is dragged would land: an edge between rows, or a folder's row around which it is drawn. */
-function DropLine({ drop, height }: { drop: Drop; height: number }) {
-  const shape = drop.into ? "rounded-sm border-2 border-glow" : "border-t-[3px] border-glow";
-  return (
-    <div
-      aria-hidden
-      className={`pointer-events-none absolute z-20 w-full ${shape} ${drop.to ? "" : "opacity-40"}`}
-      style={{
-        top: drop.row * height - (drop.into ? 0 : 2),
-        height: drop.into ? height : 3,
-        left: drop.depth * INDENT,
-      }}
-    />
-  );
 }
