@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { templateCard } from "./library.ts";
+import { proposalState } from "./proposals.ts";
 import { doer } from "./people.ts";
 import { ticked } from "./rooms.ts";
 import { sentAs, sessionCard } from "./sessions.ts";
@@ -17,6 +18,15 @@ export const news = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("shelves"), by: doer }),
   /** A release was taken back, or given out again; `card` is its template. */
   z.object({ kind: z.literal("taken-back"), release: z.int(), card: templateCard, by: doer }),
+  /** A proposal was made, taken, declined or withdrawn; `from` made it. */
+  z.object({
+    kind: z.literal("proposal"),
+    proposal: z.uuid(),
+    number: z.int(),
+    from: doer,
+    state: proposalState,
+    by: doer,
+  }),
   z.object({ kind: z.literal("edition"), edition: z.int(), by: doer }),
   /** A session came back; the check-in is the last one of `card`. */
   z.object({ kind: z.literal("check-in"), card: sessionCard, findings: z.int(), by: doer }),

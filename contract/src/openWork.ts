@@ -1,4 +1,5 @@
 import { plural } from "@mossy/core/session/plural";
+import type { Person } from "./people.ts";
 import type { OpenSession, Today, WaitingItem } from "./today.ts";
 
 const DAY = 86_400_000;
@@ -27,11 +28,12 @@ export function openByRoom(open: readonly OpenSession[]): ReadonlyMap<string, re
 }
 
 /** What waits for somebody, what is broken and came back off first. */
-export function waitingIn(today: Today): WaitingItem[] {
+export function waitingIn(today: Today, me: Pick<Person, "id" | "right"> | null = null): WaitingItem[] {
   const { open, house } = today;
   return [
     ...today.upkeep,
     ...cameBackOff(open),
+    ...proposed(today.proposals, me),
     ...withoutInputs(open),
     ...onTakenBack(open),
     ...askedOfRooms(open, house.edition),
@@ -55,6 +57,25 @@ function cameBackOff(open: readonly OpenSession[]): WaitingItem[] {
       const to = `/check-ins/${c.id}`;
       return [{ about: roomName, weight: "look", says, next: "Look and put right", to }];
     });
+}
+
+/** Proposals: to a lead those that are open, to whoever made one what became of it. */
+function proposed(proposals: Today["proposals"], me: Pick<Person, "id" | "right"> | null): WaitingItem[] {
+  return proposals.flatMap(({ id, about, says, by, state, word, release, number }): WaitingItem[] => {
+    const to = `/library/proposals/${id}`;
+    if (state === "open")
+      return me?.right === "lead"
+        ? [{ about, weight: "look", says: `${by.name} proposes: ${says}`, next: "Decide", to }]
+        : [];
+    if (me?.id !== by.id || state === "withdrawn") return [];
+    const became =
+      state === "declined"
+        ? `was declined: ${word}`
+        : release === null
+          ? "was taken; it is in the draft"
+          : `came out with release ${release}`;
+    return [{ about, weight: "note", says: `Your proposal ${number} ${became}`, next: "Look", to }];
+  });
 }
 
 /** Sessions that went out with sources their room has no input for. */

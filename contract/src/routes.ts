@@ -2,6 +2,7 @@ import { z } from "zod";
 import { houseRoutes } from "./houseRoutes.ts";
 import type { RouteName } from "./paths.ts";
 import { libraryRoutes } from "./libraryRoutes.ts";
+import { proposalRoutes } from "./proposalRoutes.ts";
 import { peopleRoutes } from "./peopleRoutes.ts";
 import { route } from "./route.ts";
 import type { UPLOAD } from "./route.ts";
@@ -39,6 +40,7 @@ export const routes = {
   ...peopleRoutes,
   ...houseRoutes,
   ...libraryRoutes,
+  ...proposalRoutes,
   ...workRoutes,
 } as const satisfies Record<RouteName, Route>;
 

@@ -1,4 +1,6 @@
 import { z } from "zod";
+import { doer } from "./people.ts";
+import { proposalState } from "./proposals.ts";
 import { checkInCard, sessionCard } from "./sessions.ts";
 
 /** Something that waits for somebody. What comes of the open work is worked out where it is shown (`openWork.ts`). */
@@ -51,6 +53,19 @@ export const today = z.object({
   /** Blocks that stand somewhere on an older release: in how many places. */
   blocksBehind: z.array(
     z.object({ block: z.string(), name: z.string(), release: z.int(), places: z.int() }),
+  ),
+  /** Proposals that are open, and those decided within a week: for who made them. */
+  proposals: z.array(
+    z.object({
+      id: z.uuid(),
+      number: z.int(),
+      about: z.string(),
+      says: z.string(),
+      by: doer,
+      state: proposalState,
+      word: z.string(),
+      release: z.int().nullable(),
+    }),
   ),
   /** The draft of the house style, where it says anything else than the edition it goes on from. */
   draft: z.object({ basedOn: z.int(), changedAt: z.iso.datetime() }).nullable(),

@@ -43,7 +43,7 @@ const BLOCKS: readonly BlockPlan[] = [
   },
 ];
 
-/** The templates with the blocks that stand in their drafts and latest releases, and the blocks themselves. */
+/** The templates with the blocks that stand in their drafts and releases, and the blocks themselves. */
 export function withBlocks(templates: readonly DemoTemplate[]): DemoTemplate[] {
   const yard = templates.find((t) => t.id === YARD)?.releases.at(-1)?.session;
   if (!yard) throw new Error("the demo has no full yard to make blocks of");
@@ -53,9 +53,11 @@ export function withBlocks(templates: readonly DemoTemplate[]): DemoTemplate[] {
       ...session,
       blocks: blocks.flatMap(({ plan, template }) => heldIn(plan, template, t.id, session)),
     });
-    const last = t.releases.length - 1;
-    const releases = t.releases.map((r, i) => (i === last ? { ...r, session: held(r.session) } : r));
-    return { ...t, releases, draft: held(t.draft) };
+    return {
+      ...t,
+      releases: t.releases.map((r) => ({ ...r, session: held(r.session) })),
+      draft: held(t.draft),
+    };
   });
   return [...holding, ...blocks.map((b) => b.template)];
 }
@@ -79,6 +81,8 @@ function heldIn(plan: BlockPlan, block: DemoTemplate, template: string, session:
   const release = stands && block.releases[stands.release - 1]?.session;
   if (!release) return [];
   const here = new Map(session.tracks.map((t) => [t.id, t]));
+  // In earlier releases it was not whole yet, and nobody knew it as a block.
+  if (!tracksOfBlock(release).every((t) => here.has(t.id))) return [];
   return [
     {
       id: `${plan.id}-1`,

@@ -46,6 +46,8 @@ export interface DemoSession {
 
 /** Twelve weeks of Saltmarsh Sound House as plain data. */
 export interface History {
+  /** So many days before the day it was made for. */
+  readonly ago: (days: number) => Date;
   readonly people: readonly DemoPerson[];
   readonly lead: string;
   readonly editions: readonly DemoEdition[];
@@ -103,6 +105,7 @@ export function demoHistory(now: Date): History {
   const templates = withBlocks(demoTemplates(style));
   const lead = demoPeople.find((p) => p.right === "lead")?.id ?? "";
   return {
+    ago,
     people: demoPeople,
     lead,
     editions: [

@@ -10,6 +10,7 @@ import type { House } from "@mossy/core/house/house";
 import { houseDiff } from "@mossy/core/house/houseDiff";
 import type { History } from "./history.ts";
 import { SAYS, demoShelves } from "./library.ts";
+import { storeProposals } from "./proposals.ts";
 import { inTransaction } from "@mossy/server/transaction";
 import type { Db, Pool } from "@mossy/server/database";
 import { beginHouse } from "@mossy/server/house/store";
@@ -83,6 +84,7 @@ export async function storeHistory(
         await saveChain(db, { name: c.name, processors: v.processors, note: v.note }, v.by, v.at);
     await storeSessions(db, history, says);
     await lifeOf(db, history);
+    await storeProposals(db, history.ago);
     for (const t of history.ticks) await tick(db, t.room, t.item, { done: true, sure: false }, t.by, t.at);
   });
 }

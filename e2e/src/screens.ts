@@ -227,6 +227,13 @@ export const SCREENS: readonly Screen[] = [
   },
   { name: "block", path: "/library/drum-kit", ready: "//div[@role='treegrid']" },
   { name: "places", path: "/library/drum-kit/places", ready: "//h1[.='Where it stands']" },
+  { name: "proposals", path: "/library/proposals", ready: "//form[@aria-label='Decide']" },
+  {
+    name: "propose",
+    path: "/check-ins/{checkIn}/propose",
+    ready: "//form[@aria-label='Propose']",
+    act: (b) => b.click("(//section[@aria-label='What to propose']//input)[1]"),
+  },
   { name: "compare-nothing", path: "/compare", ready: "//p[.='Choose two']" },
   {
     name: "behind",

@@ -21,6 +21,7 @@ import type { Receiving } from "./files/upload.ts";
 import { houseRoutes } from "./house/routes.ts";
 import type { Styles } from "./house/styles.ts";
 import { chainRoutes } from "./library/chains.ts";
+import { proposalRoutes } from "./proposals/routes.ts";
 import { libraryRoutes } from "./library/routes.ts";
 import { EVENT_STREAM } from "./news/newsroom.ts";
 import type { Newsroom } from "./news/newsroom.ts";
@@ -89,6 +90,7 @@ export function makeApp(parts: Parts): Express {
     houseRoutes(pool, crew),
     libraryRoutes(pool, styles, crew),
     chainRoutes(pool, crew),
+    proposalRoutes(pool, crew),
     roomRoutes(pool, styles),
     stationRoutes(pool),
     diskRoutes(pool, diskDir),

@@ -10,6 +10,7 @@ import type { Bench } from "./house/bench.ts";
 import { houseJobs } from "./house/jobs.ts";
 import { Styles } from "./house/styles.ts";
 import { libraryJobs } from "./library/jobs.ts";
+import { proposalJobs } from "./proposals/jobs.ts";
 import { sessionJobs } from "./sessions/jobs.ts";
 
 /** Whoever only reads goes before what is worked out here. Of this thread alone, on Linux. */
@@ -25,6 +26,7 @@ const all: readonly Job<Bench, never, unknown>[] = [
   ...houseJobs,
   ...libraryJobs,
   ...sessionJobs,
+  ...proposalJobs,
 ];
 const byName = new Map(all.map((job) => [job.name, job]));
 

@@ -68,6 +68,7 @@ describe("chains on the shelf", () => {
       },
     ]);
     expect(uses.filter((u) => u.chain === "kit-close").map((u) => [u.name, u.tracks])).toEqual([
+      ["Drum kit", 8],
       ["Engine room only", 7],
       ["Steelpan orchestra, full yard", 8],
     ]);

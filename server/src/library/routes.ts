@@ -32,7 +32,7 @@ import { addRelease, addTemplate, publishRelease, releaseWith, templateWith } fr
 import type { Person } from "@mossy/contract/people";
 
 /** Pages that stand beside the templates under /library. */
-const OWN_PAGES = new Set(["new", "chains", "follow", "shelves"]);
+const OWN_PAGES = new Set(["new", "chains", "follow", "shelves", "proposals"]);
 
 export function libraryRoutes(pool: Pool, styles: Styles, crew: Crew): Router {
   const router = Router();

@@ -197,9 +197,28 @@ export async function publishRelease(
       "Nothing to publish",
       `The draft of “${row.name}” is just as release ${last.number}. Change something, then publish.`,
     );
-  const release = await addRelease(db, template, draft.session, note, edition, by);
+  const number = 1 + (await releasesOf(db, template)).reduce((n, r) => Math.max(n, r.number), 0);
+  const said = credited(note, await takenFor(db, template, number));
+  const release = await addRelease(db, template, draft.session, said, edition, by);
   await keepStand(db, template, draft.session, { things: 0, edition });
   return release;
+}
+
+/** Proposals that were taken since the last release come out with this one: who made them. */
+async function takenFor(db: Db, template: string, release: number): Promise<string[]> {
+  const { rows } = await db.query<{ name: string }>(
+    `with out as (update proposals set release = $2
+       where template = $1 and state = 'taken' and release is null returning made_by)
+     select distinct p.name from out join people p on p.id = out.made_by order by p.name`,
+    [template, release],
+  );
+  return rows.map((r) => r.name);
+}
+
+/** A note that says whose proposals it brings, where it does not say so itself. */
+function credited(note: string, names: readonly string[]): string {
+  const unsaid = names.filter((name) => !note.includes(name));
+  return unsaid.length === 0 ? note : `${note} Proposed by ${unsaid.join(" and ")}.`;
 }
 
 /** Stores a release under the next number. */

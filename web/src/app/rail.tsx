@@ -40,10 +40,10 @@ const PersonMenu = lazy(() => import("./personMenu.tsx"));
 export function Rail({ me, online }: { me: Person; online: boolean }) {
   const { data: today } = useQuery(queries.today);
   const counts = useMemo(() => {
-    const waiting = today ? waitingIn(today) : [];
+    const waiting = today ? waitingIn(today, me) : [];
     const checkIns = waiting.filter((w) => w.to?.startsWith("/check-ins/")).length;
     return { waiting: waiting.length, checkIns };
-  }, [today]);
+  }, [today, me]);
   return (
     <nav
       aria-label="Places"

@@ -66,6 +66,8 @@ export const router = createBrowserRouter([
           { path: "library/follow", lazy: screen(() => import("../library/followPage.tsx")) },
           { path: "library/:template/places", lazy: screen(() => import("../library/placesPage.tsx")) },
           { path: "library/:template/behind", lazy: screen(() => import("../library/behindPage.tsx")) },
+          { path: "library/proposals/new", lazy: screen(() => import("../proposals/newPage.tsx")) },
+          { path: "library/proposals/:proposal?", lazy: screen(() => import("../proposals/page.tsx")) },
           { path: "library/shelves", lazy: screen(() => import("../library/shelvesPage.tsx")) },
           { path: "library/chains", lazy: screen(() => import("../library/chainsPage.tsx")) },
           {

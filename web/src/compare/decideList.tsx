@@ -22,7 +22,8 @@ export function DecideList({
 }: {
   sessions: Three;
   clashes: readonly Clash[];
-  release: number;
+  /** The release that comes in; null where it is a proposal. */
+  release: number | null;
   /** Null where it can only be looked at. */
   onChoose: ((key: string, side: Side) => void) | null;
 }) {
@@ -32,7 +33,8 @@ export function DecideList({
       <h2 className="flex items-center gap-2 border-b border-line px-3 py-2 font-semibold">
         To decide
         <span className="text-sm font-normal text-ink-2">
-          this and release {release} changed the same, each to something else
+          {release === null ? "the draft and the proposal" : `this and release ${release}`} changed the
+          same, each to something else
         </span>
       </h2>
       <ul>
@@ -57,7 +59,7 @@ export function DecideList({
                 <SideChoice
                   clash={clash}
                   side="ours"
-                  called="Yours"
+                  called={release === null ? "The draft" : "Yours"}
                   says={words.ours}
                   because={safer?.side === "ours" ? safer.because : null}
                   onChoose={onChoose}
@@ -65,7 +67,7 @@ export function DecideList({
                 <SideChoice
                   clash={clash}
                   side="theirs"
-                  called={`Release ${release}`}
+                  called={release === null ? "The proposal" : `Release ${release}`}
                   says={words.theirs}
                   because={safer?.side === "theirs" ? safer.because : null}
                   onChoose={onChoose}

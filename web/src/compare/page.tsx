@@ -9,7 +9,7 @@ import { plural } from "@mossy/core/session/plural";
 import { ArrowLeftRight } from "lucide-react";
 import { useMemo, useState } from "react";
 import type { ReactNode } from "react";
-import { useSearchParams } from "react-router";
+import { Link, useSearchParams } from "react-router";
 import { Button } from "../ui/button.tsx";
 import { Choice, PageHead, Pill } from "../ui/pieces.tsx";
 import { useShortcuts } from "../ui/shortcuts.tsx";
@@ -92,6 +92,11 @@ export default function ComparePage() {
           }
           byHand={byHand}
           onPair={(from, to) => setByHand(new Map([...byHand, [from, to]]))}
+          proposeAt={
+            (a?.of === "draft" || a?.of === "release") && b && b.of !== "file"
+              ? `/library/proposals/new?${new URLSearchParams({ a: sideInAddress(a), b: sideInAddress(b) }).toString()}`
+              : null
+          }
         >
           {pickers}
         </Compared>
@@ -124,6 +129,8 @@ interface ComparedProps {
   readonly onLook: (look: Look) => void;
   readonly byHand: Pairs;
   readonly onPair: (b: TrackId, a: TrackId | null) => void;
+  /** Where what the second one has is proposed to the template of the first; null where that is none. */
+  readonly proposeAt: string | null;
   /** Where the two are chosen. */
   readonly children: ReactNode;
 }
@@ -139,7 +146,7 @@ function useComparison(a: LoadedSide, b: LoadedSide, byHand: Pairs) {
   }, [style, number, a.session, b.session, byHand]);
 }
 
-function Compared({ a, b, look, onLook, byHand, onPair, children }: ComparedProps) {
+function Compared({ a, b, look, onLook, byHand, onPair, proposeAt, children }: ComparedProps) {
   const { compared, same, rows } = useComparison(a, b, byHand);
   const [sentence, setSentence] = useState<Sentence | null>(null);
   const [at, setAt] = useState<string | null>(null);
@@ -168,6 +175,11 @@ function Compared({ a, b, look, onLook, byHand, onPair, children }: ComparedProp
         }
       >
         <FilesOut compared={compared} names={names} />
+        {proposeAt !== null && compared.changes.length > 0 && (
+          <Button asChild>
+            <Link to={proposeAt}>Propose some of it</Link>
+          </Button>
+        )}
       </PageHead>
       {children}
       <div className="flex flex-wrap items-center gap-3 text-sm text-ink-2">

@@ -1,7 +1,7 @@
 import type { Shelf, TemplateCard } from "@mossy/contract/library";
 import { plural } from "@mossy/core/session/plural";
 import { useQuery } from "@tanstack/react-query";
-import { Layers, LibraryBig, Plus } from "lucide-react";
+import { Inbox, Layers, LibraryBig, Plus } from "lucide-react";
 import { memo, useDeferredValue, useMemo, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { queries, useMe } from "../wire/queries.ts";
@@ -72,7 +72,7 @@ export default function LibraryPage() {
             <Options of={KINDS} />
           </Select>
         )}
-        <FindField label="Find a template" className="w-48" value={text} onFind={setText} />
+        <FindField label="Find a template" className="w-36" value={text} onFind={setText} />
         <Select
           aria-label="Order"
           value={sort}
@@ -80,6 +80,11 @@ export default function LibraryPage() {
         >
           <Options of={Object.entries(SORTS).map(([key, [name]]) => [key, name] as const)} />
         </Select>
+        <Button asChild>
+          <Link to="/library/proposals">
+            <Inbox size={15} aria-hidden /> Proposals
+          </Link>
+        </Button>
         <Button asChild>
           <Link to="/library/chains">
             <Layers size={15} aria-hidden /> Chains

@@ -7,6 +7,7 @@ import { useMemo } from "react";
 import type { Findings } from "../check/useFindings.ts";
 import { GoesBack } from "./goesBack.tsx";
 import { SetAside } from "./setAside.tsx";
+import { Button } from "../ui/button.tsx";
 import { Pill, Share } from "../ui/pieces.tsx";
 import { ChangeList } from "../session/changeList.tsx";
 import type { AnswerOf } from "@mossy/contract/routes";
@@ -98,13 +99,26 @@ export function About({
   );
 }
 
-export function Differences({ baseline, session }: { baseline: Session; session: Session }) {
+export function Differences({
+  baseline,
+  session,
+  onPropose,
+}: {
+  baseline: Session;
+  session: Session;
+  onPropose: () => void;
+}) {
   const said = useMemo(() => inWords(baseline, session, diff(baseline, session)), [baseline, session]);
   return (
     <>
-      <h2 className="border-b border-line px-3.5 py-2 text-sm font-semibold">
-        From what went out to how it stands now
-      </h2>
+      <div className="flex items-center gap-3 border-b border-line px-3.5 py-2">
+        <h2 className="flex-1 text-sm font-semibold">From what went out to how it stands now</h2>
+        {said.length > 0 && (
+          <Button small onClick={onPropose}>
+            Propose some of it
+          </Button>
+        )}
+      </div>
       <ChangeList said={said} />
     </>
   );

@@ -14,6 +14,7 @@ import { PageHead, Views } from "../ui/pieces.tsx";
 import { Failed, Loading } from "../ui/states.tsx";
 import { BlocksView } from "../blocks/blocksView.tsx";
 import { useHeld } from "../blocks/useHeld.ts";
+import { Proposing } from "../proposals/proposing.tsx";
 import { Clashes } from "../documents/clashes.tsx";
 import { NotDone, SaveWord, UndoRedo } from "../documents/workLine.tsx";
 import type { Workpiece, WorkpieceState } from "../documents/workpiece.ts";
@@ -115,7 +116,15 @@ function PutRight({
       <WhyNot session={c.session} />
       <NotDone work={work} state={state} />
       <Clashes work={work} state={state} />
-      {view === "blocks" ? (
+      {view === "propose" ? (
+        <Proposing
+          a={c.baseline}
+          b={session}
+          template={{ id: c.session.template, name: c.session.templateName }}
+          session={c.session.id}
+          onDone={() => void navigate(`/check-ins/${c.id}/differences`)}
+        />
+      ) : view === "blocks" ? (
         <section aria-label="Blocks of the session" className="card min-h-0 flex-1 overflow-hidden">
           <BlocksView
             style={style}
@@ -152,7 +161,13 @@ function PutRight({
                 onShow={(track) => show([track])}
               />
             )}
-            {view === "differences" && <Differences baseline={c.baseline} session={session} />}
+            {view === "differences" && (
+              <Differences
+                baseline={c.baseline}
+                session={session}
+                onPropose={() => void navigate(`/check-ins/${c.id}/propose`)}
+              />
+            )}
           </section>
           <About
             checkIn={c}

@@ -7,14 +7,14 @@ import { useMutation, useQuery } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { SentenceList } from "../compare/sentenceList.tsx";
-import { useFindings } from "../check/useFindings.ts";
+import { Checked } from "../compare/checked.tsx";
 import { Button } from "../ui/button.tsx";
 import { day } from "../ui/dates.ts";
 import { Choice, PageHead, Pill } from "../ui/pieces.tsx";
 import { Failed, Loading, Trouble } from "../ui/states.tsx";
 import { mention } from "../ui/toasts.tsx";
 import { askOnce } from "../wire/ask.ts";
-import { queries, queryClient, useMayIn, useStyle } from "../wire/queries.ts";
+import { queries, queryClient, useMayIn } from "../wire/queries.ts";
 import { DecideList } from "../compare/decideList.tsx";
 import { Part } from "../compare/part.tsx";
 import { useChoices } from "../compare/useChoices.ts";
@@ -126,7 +126,9 @@ function Forward({ look, again }: { look: ForwardLook; again: () => void }) {
           </div>
           <aside aria-label="About it" className="flex min-h-0 flex-col gap-4 overflow-y-auto">
             <WhatReleasesBring look={look} />
-            <Checked look={look} after={merged.session} />
+            <Checked before={now} after={merged.session}>
+              <Homeless look={look} after={merged.session} />
+            </Checked>
           </aside>
         </div>
       )}
@@ -192,40 +194,14 @@ function WhatReleasesBring({ look: { notes, release, session, block } }: { look:
   );
 }
 
-/** What a check of the result says, against one of the session as it stands. */
-function Checked({ look, after }: { look: ForwardLook; after: ForwardLook["now"] }) {
-  const { style } = useStyle();
-  const was = useFindings(style, look.now, null);
-  const is = useFindings(style, after, null);
-  const known = new Set(was.open.map((f) => f.id));
-  const more = is.open.filter((f) => !known.has(f.id));
-  const gone = was.open.length - (is.open.length - more.length);
-  const unplaced = look.report.unplaced.filter((u) =>
-    after.tracks.some((t) => t.id === u.track && t.input === null),
-  );
+/** New sources the room has no input for. */
+function Homeless({ look, after }: { look: ForwardLook; after: ForwardLook["now"] }) {
   const nameOf = (id: string): string => after.tracks.find((t) => t.id === id)?.name ?? "";
-  return (
-    <section aria-labelledby="checked" className="card p-3.5 text-sm">
-      <h2 id="checked" className="pb-1 text-base font-semibold">
-        The result, checked
-      </h2>
-      <p className="text-ink-2">
-        {plural(is.open.length, "finding")}
-        {gone + more.length === 0 ? ", as before." : `: ${gone} go, ${more.length} come.`}
-      </p>
-      <ul>
-        {more.slice(0, 6).map((f) => (
-          <li key={f.id} className="border-t border-line py-1.5">
-            {f.says}
-          </li>
-        ))}
-        {more.length > 6 && <li className="py-1 text-ink-2">and {more.length - 6} more</li>}
-        {unplaced.map((u) => (
-          <li key={u.track} className="border-t border-line py-1.5">
-            <span className="font-mono font-semibold">{nameOf(u.track)}</span> {u.says}
-          </li>
-        ))}
-      </ul>
-    </section>
-  );
+  return look.report.unplaced
+    .filter((u) => after.tracks.some((t) => t.id === u.track && t.input === null))
+    .map((u) => (
+      <li key={u.track} className="border-t border-line py-1.5">
+        <span className="font-mono font-semibold">{nameOf(u.track)}</span> {u.says}
+      </li>
+    ));
 }

@@ -21,7 +21,7 @@ export default function TodayPage() {
   const { data, error, refetch } = useQuery(queries.today);
   const standing = useStandingIn();
   const me = useMe();
-  const waiting = useMemo(() => (data ? waitingIn(data) : []), [data]);
+  const waiting = useMemo(() => (data ? waitingIn(data, me) : []), [data, me]);
   if (error) return <Failed error={error} again={() => void refetch()} />;
   if (!data) return <Loading />;
   const count = data.rooms.length;

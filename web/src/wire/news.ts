@@ -90,6 +90,10 @@ function lookAgain(news: News, again: (...keys: string[]) => void): void {
       if (news.card.kind === "block") again("library", "places");
       void queryClient.invalidateQueries({ queryKey: ["template", news.card.id] });
       break;
+    case "proposal":
+      again("proposals", "today");
+      void queryClient.invalidateQueries({ queryKey: ["proposal", news.proposal] });
+      break;
     case "template":
       void queryClient.invalidateQueries({ queryKey: ["template", news.card.id] });
       break;
@@ -148,6 +152,7 @@ function say(news: News, mine: boolean): void {
         next: "Look",
       },
     );
+  if (news.kind === "proposal" && !mine) sayProposal(news);
   if (news.kind === "edition" && !mine)
     mention(`${news.by.name} published edition ${news.edition} of the house style.`, {
       to: "/house",
@@ -161,6 +166,15 @@ function say(news: News, mine: boolean): void {
     to: `/check-ins/${lastCheckIn?.id ?? ""}`,
     next: "Open",
   });
+}
+
+/** A proposal is said to leads as it comes, and what became of it to whoever made it. */
+function sayProposal({ proposal, number, from, state, by }: Extract<News, { kind: "proposal" }>): void {
+  const me = queryClient.getQueryData(queries.me.queryKey);
+  const at = { to: `/library/proposals/${proposal}`, next: "Look" };
+  if (state === "open" && me?.right === "lead") mention(`${from.name} proposes something.`, at);
+  if ((state === "taken" || state === "declined") && me?.id === from.id)
+    mention(`${by.name} has ${state} your proposal ${number}.`, at);
 }
 
 const CHANNEL = "mossy-news";

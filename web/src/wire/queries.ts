@@ -146,6 +146,9 @@ export const queries = {
       staleTime: Infinity,
       gcTime: 0,
     }),
+  proposals: queryOptions({ queryKey: ["proposals"], queryFn: () => ask("proposals", {}) }),
+  proposal: (proposal: string) =>
+    queryOptions({ queryKey: ["proposal", proposal], queryFn: () => ask("proposal", { proposal }) }),
   places: (block: string) =>
     infiniteQueryOptions({
       queryKey: ["places", block],

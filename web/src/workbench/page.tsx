@@ -94,6 +94,18 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
   );
 }
 
+/** That something is proposed to it. */
+function ProposalPill({ template }: { template: string }) {
+  const { data } = useQuery(queries.proposals);
+  const open = data?.proposals.filter((p) => p.state === "open" && p.template?.id === template) ?? [];
+  if (open.length === 0) return null;
+  return (
+    <Link to={`/library/proposals/${open[0]?.id ?? ""}`} className="hover:underline">
+      <Pill look="look">{plural(open.length, "proposal")}</Pill>
+    </Link>
+  );
+}
+
 /** That blocks stand in it, and how many have a newer release. */
 function HeldPill({ bench: { held, template } }: { bench: Bench }) {
   if (held.length === 0) return null;
@@ -128,6 +140,7 @@ function Head({ bench, onType }: { bench: Bench; onType: () => void }) {
           {template.kind === "block" && <Pill look="note">block</Pill>}
           {template.retired && <Pill>retired</Pill>}
           <HeldPill bench={bench} />
+          <ProposalPill template={template.id} />
           <Link
             to={`/library/${template.id}/about`}
             aria-label={`About this ${template.kind}`}
