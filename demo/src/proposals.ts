@@ -1,7 +1,6 @@
 import { noteFrom } from "@mossy/core/compare/note";
 import { compare } from "@mossy/core/compare/sentences";
 import { likenesses } from "@mossy/core/library/proposal";
-import { blankTrack } from "@mossy/core/session/document";
 import type { Session, Track } from "@mossy/core/session/document";
 import { addProposal } from "@mossy/server/proposals/store";
 import type { Db } from "@mossy/server/database";
@@ -33,13 +32,13 @@ export const PROPOSALS: readonly ProposalPlan[] = [
     days: 3,
     reason: "Somebody brings claves every time, and they end up on the cowbell's track.",
     work: (s) =>
-      behind(s, "cowbell", ({ parent, feeds, format, sends, level, colour, icon }) =>
-        blankTrack("claves", "Claves", {
-          ...{ parent, feeds, format, sends, level, colour, icon },
-          role: "claves",
-          source: "mic",
-        }),
-      ),
+      behind(s, "cowbell", (other) => ({
+        ...other,
+        id: "claves",
+        name: "Claves",
+        role: "claves",
+        input: null,
+      })),
   },
   {
     session: "Ferry landing",

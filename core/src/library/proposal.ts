@@ -7,7 +7,7 @@ import type { HeldBlock } from "../session/beside.ts";
 import { same } from "../session/change.ts";
 import { TRACK_FIELDS } from "../session/document.ts";
 import type { Session, Track, TrackId } from "../session/document.ts";
-import { byId } from "../session/routing.ts";
+import { byId, insideOf } from "../session/routing.ts";
 import { idsHere, tracksOfBlock } from "./blockIds.ts";
 
 /**
@@ -113,25 +113,22 @@ export function proposedToBlock(release: Session, held: HeldBlock, a: Session, b
   };
   const kept = release.tracks.flatMap(changed);
   const there = new Set(kept.map((t) => t.id));
-  const order = new Map<TrackId | null, Track[]>();
-  for (const t of b.tracks) if (fresh.has(t.id)) put(order, mapped(t));
-  const out: Track[] = [];
-  const walk = (parent: TrackId | null): void => {
-    for (const t of [
-      ...kept.filter((k) => orHigher(k.parent, there, release) === parent),
-      ...(order.get(parent) ?? []),
-    ]) {
-      out.push(t.parent === parent ? t : { ...t, parent });
-      walk(t.id);
+  const inside = insideOf(kept.map((t) => ({ ...t, parent: orHigher(t.parent, there, release) })));
+  // New tracks stand behind what they stand behind there.
+  const last = new Map<TrackId | null, TrackId>();
+  for (const t of b.tracks) {
+    if (fresh.has(t.id)) {
+      const made = mapped(t);
+      const list = inside.get(made.parent) ?? [];
+      const at = list.findIndex((x) => x.id === last.get(t.parent));
+      inside.set(made.parent, [...list.slice(0, at + 1), made, ...list.slice(at + 1)]);
     }
-  };
-  walk(null);
-  return { ...release, tracks: out };
+    last.set(t.parent, back.get(t.id) ?? t.id);
+  }
+  const walk = (parent: TrackId | null): Track[] =>
+    (inside.get(parent) ?? []).flatMap((t) => [t, ...walk(t.id)]);
+  return { ...release, tracks: walk(null) };
 }
-
-const put = (order: Map<TrackId | null, Track[]>, t: Track): void => {
-  order.set(t.parent, [...(order.get(t.parent) ?? []), t]);
-};
 
 /** The folder that is there still, from one outwards. */
 function orHigher(parent: TrackId | null, there: ReadonlySet<TrackId>, release: Session): TrackId | null {

@@ -73,7 +73,12 @@ const waits = async (who: Visitor, id: string, right: "lead" | "engineer") =>
 
 const first = await cameBack("Clicks one", (s) => louder(withTrack(s, "clicks-1"), "Host", -3));
 await cameBack("Clicks two", (s) => withTrack(s, "clicks-2"));
-const { data: made, problem: why } = await propose(engineer, first, () => true, "Everybody needs the clicks");
+const { data: made, problem: why } = await propose(
+  engineer,
+  first,
+  () => true,
+  "Everybody needs the clicks",
+);
 
 if (made === null) throw new Error(why);
 describe("a proposal from a room", () => {
@@ -85,7 +90,9 @@ describe("a proposal from a room", () => {
       by: { name: "Tamsin Roe" },
       reason: "Everybody needs the clicks",
     });
-    expect(await waits(lead, "marram", "lead")).toHaveLength(1);
+    expect((await waits(lead, "marram", "lead")).map((w) => w.to)).toContain(
+      `/library/proposals/${made.id}`,
+    );
     expect(await waits(engineer, "tamsin", "engineer")).toEqual([]);
     const { what } = await look(made.id);
     const merged = proposedOn(what.base, what.proposed, what.draft.session);

@@ -24,8 +24,8 @@ export function proposalRoutes(pool: Pool, crew: Crew): Router {
     says: string,
     card: ProposalCard,
   ): Promise<ProposalCard> => {
-    const for_ = card.template === null ? "" : ` for “${card.template.name}”`;
-    await note(db, req, { what: "library", who: person, says: `${says} proposal ${card.number}${for_}` });
+    const to = card.template === null ? "" : ` to “${card.template.name}”`;
+    await note(db, req, { what: "library", who: person, says: `${says} proposal ${card.number}${to}` });
     const { id, number, by: from, state } = card;
     await tell(db, { kind: "proposal", proposal: id, number, from, state, by: doerOf(person) });
     return card;

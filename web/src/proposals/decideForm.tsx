@@ -40,9 +40,10 @@ export function DecideForm({
     },
     onSuccess: async (card) => {
       await refresh();
-      mention(`Taken. ${by.name} sees it on Today.`, {
-        ...(card.template ? { to: `/library/${card.template.id}`, next: "Go on in the draft" } : {}),
-      });
+      const onwards = card.template
+        ? { to: `/library/${card.template.id}`, next: "Go on in the draft" }
+        : {};
+      mention(`Taken. ${by.name} sees it on Today.`, onwards);
     },
   });
   const decline = useMutation({

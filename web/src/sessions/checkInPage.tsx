@@ -75,16 +75,8 @@ function PutRight({
     may
       ? [
           { keys: "R", says: "Put all right", run: all },
-          {
-            keys: "Ctrl+Z",
-            says: "Undo",
-            run: () => work.undo(),
-          },
-          {
-            keys: "Ctrl+Shift+Z",
-            says: "Redo",
-            run: () => work.redo(),
-          },
+          { keys: "Ctrl+Z", says: "Undo", run: () => work.undo() },
+          { keys: "Ctrl+Shift+Z", says: "Redo", run: () => work.redo() },
         ]
       : [],
   );
@@ -102,17 +94,7 @@ function PutRight({
         sure={findings.open.filter((f) => f.fix?.sure).length}
         onAll={all}
       />
-      <Views
-        label="Views of the check-in"
-        views={[
-          { to: `/check-ins/${c.id}`, name: "Findings" },
-          { to: `/check-ins/${c.id}/sheet`, name: "Track sheet" },
-          { to: `/check-ins/${c.id}/differences`, name: "All differences" },
-          ...(held.length > 0 || view === "blocks"
-            ? [{ to: `/check-ins/${c.id}/blocks`, name: `Blocks · ${held.length}` }]
-            : []),
-        ]}
-      />
+      <CheckInViews id={c.id} blocks={held.length} />
       <WhyNot session={c.session} />
       <NotDone work={work} state={state} />
       <Clashes work={work} state={state} />
@@ -179,6 +161,20 @@ function PutRight({
         </div>
       )}
     </div>
+  );
+}
+
+function CheckInViews({ id, blocks }: { id: string; blocks: number }) {
+  return (
+    <Views
+      label="Views of the check-in"
+      views={[
+        { to: `/check-ins/${id}`, name: "Findings" },
+        { to: `/check-ins/${id}/sheet`, name: "Track sheet" },
+        { to: `/check-ins/${id}/differences`, name: "All differences" },
+        ...(blocks > 0 ? [{ to: `/check-ins/${id}/blocks`, name: `Blocks · ${blocks}` }] : []),
+      ]}
+    />
   );
 }
 

@@ -2,7 +2,6 @@ import type { ForwardLook } from "@mossy/contract/forward";
 import { compare } from "@mossy/core/compare/sentences";
 import type { Choices } from "@mossy/core/merge/decisions";
 import type { Side } from "@mossy/core/merge/values";
-import { plural } from "@mossy/core/session/plural";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
