@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { blockPlaces, bringBlock, bringBlockInDraft, broughtInDraft } from "./blocks.ts";
 import { behindPage, bringForward, forwardLook } from "./forward.ts";
+import { templateHistory, trackHistory } from "./history.ts";
 import { comparisonForm } from "@mossy/core/compare/out";
 import {
   editShelves,
@@ -67,6 +68,17 @@ export const libraryRoutes = {
     once: true,
     body: bringBlock,
     answer: forwarded,
+  }),
+  templateHistory: route({
+    summary: "What each release of a template brought, and since when its settings stand",
+    who: "signed-in",
+    answer: templateHistory,
+  }),
+  trackHistory: route({
+    summary:
+      "Where a track of a template comes from: what happened to it, by whom, and since when its values stand",
+    who: "signed-in",
+    answer: trackHistory,
   }),
   follow: route({
     summary:

@@ -54,6 +54,8 @@ export const paths = {
   newBlock: ["post", "/blocks"],
   blockPlaces: ["get", "/library/:template/places/:from"],
   bringBlockInDraft: ["post", "/library/:template/blocks"],
+  templateHistory: ["get", "/library/:template/history"],
+  trackHistory: ["get", "/library/:template/history/:track"],
   behind: ["get", "/library/:template/behind/:from"],
   follow: ["get", "/follow/:from"],
   followEdition: ["post", "/library/:template/follow"],

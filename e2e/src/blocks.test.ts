@@ -87,6 +87,22 @@ describe("a kit as a block", () => {
     await b.seeText("Small kit, release 1 to 2");
   });
 
+  it("made anew under its name, it gets its next release and no other block", async () => {
+    await b.go("/library/engine-room-only");
+    await choose("KIT");
+    await b.press("K");
+    await b.type("//form[@aria-label='Make a block']//label[starts-with(., 'Name')]//input", "small KIT");
+    await b.see("//form[@aria-label='Make a block']//p[contains(., 'This becomes its release 3')]");
+    await b.button("Publish as release 3");
+    await saved();
+    await b.see("//span[starts-with(@title, 'Small kit, release 3')]");
+    expect(await b.count("//span[@aria-label='changed here']")).toBe(0);
+    const { releases } = await api<AnswerOf<"template">>("GET", "/library/small-kit");
+    expect(releases.map((r) => r.number)).toEqual([3, 2, 1]);
+    const { templates } = await api<AnswerOf<"library">>("GET", "/library");
+    expect(templates.filter((t) => t.name.toLowerCase() === "small kit")).toHaveLength(1);
+  });
+
   it("is let go: just tracks from now on, and undone again", async () => {
     await b.go(`${CHOIR}/blocks`);
     await b.click("//section[@aria-label='Blocks']//button[contains(., 'Small kit')]");

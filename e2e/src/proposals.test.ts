@@ -5,7 +5,7 @@ import { atSheet } from "./testing/sheet.ts";
 import { visit } from "./testing/visit.ts";
 
 const { b } = await visit("Tamsin Roe");
-const { saved, choose } = atSheet(b);
+const { saved, choose, part } = atSheet(b);
 const api = apiOf(b);
 
 const { sessions } = await api<AnswerOf<"sessions">>("GET", "/sessions");
@@ -52,6 +52,12 @@ describe("an engineer's proposal", () => {
     await b.gone("//section[@aria-label='Publish release 7']");
     const { releases } = await api<AnswerOf<"template">>("GET", YARD);
     expect(releases[0]?.note).toMatch(/Proposed by Tamsin Roe\.$/);
+    await b.go(`${YARD}/releases`);
+    await b.click("//li[contains(., 'Release 7')]//summary[contains(., '1 proposal in it')]");
+    await b.go(YARD);
+    await choose("Iron_1");
+    await part("Where it comes from");
+    await b.see("//section[@aria-label='Where it comes from']//a[.='Proposed by Tamsin Roe']");
     await b.signIn("Tamsin Roe");
     await b.go("/");
     await b.see("//*[contains(., 'came out with release 7')]");

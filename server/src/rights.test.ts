@@ -81,6 +81,8 @@ function asked(name: RouteName, room: string): { path: string; body?: unknown } 
     person: "nobody",
     station: "nobody",
     held: "none",
+    proposal: "none",
+    track: "none",
   };
   const bodies: Partial<Record<RouteName, unknown>> = {
     startSession: { title: "x", room, template: "sound-walk", release: 99, leaveOut: [] },

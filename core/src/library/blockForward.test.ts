@@ -1,6 +1,5 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { sessions } from "../fixtures/sessions.ts";
 import { apply } from "../session/apply.ts";
 import { setField } from "../session/change.ts";
 import type { Change } from "../session/change.ts";
@@ -9,11 +8,8 @@ import { blankTrack, session as sessionSchema } from "../session/document.ts";
 import type { Session } from "../session/document.ts";
 import { byId } from "../session/routing.ts";
 import { takeOut } from "../sheet/folders.ts";
-import { endOf } from "../sheet/typed.ts";
 import { idHere } from "./blockIds.ts";
 import { bringBlock } from "./blockForward.ts";
-import { blockFrom } from "./blockMake.ts";
-import { joinsFor, putBlock } from "./blockPut.ts";
 import type { BlockRelease } from "./blockPut.ts";
 import { letGo, replaceBlock } from "./blockReplace.ts";
 import { changedHere } from "./blockStand.ts";
@@ -30,6 +26,7 @@ import {
   brought,
   starter,
   withDeed,
+  anyStanding,
 } from "../fixtures/kit.ts";
 
 describe("a newer release of a block", () => {
@@ -93,61 +90,33 @@ describe("a newer release of a block", () => {
 
   it("comes in whole and without a question where nothing was changed, whatever it brings", () =>
     fc.assert(
-      fc.property(
-        sessions(8),
-        sessions(8),
-        fc.array(fc.tuple(fc.nat(), fc.nat()), { maxLength: 5 }),
-        (host, other, deeds) => {
-          const block = blockFrom(other, {
-            name: "Any",
-            ids: other.tracks.map((t) => t.id),
-            along: new Set(),
-          });
-          if (typeof block === "string") return;
-          const of = { ...kit, session: block };
-          const joins = joinsFor(host, block, null);
-          const now = apply(host, putBlock(style, host, of, { id: "any", place: endOf(host), joins }));
-          const next = { ...of, release: 2, session: deeds.reduce(withDeed, block) };
-          const { merged, theirs } = bringBlock(style, now, held(now, "any"), block, next);
-          expect(merged.clashes).toEqual([]);
-          expect(diff(theirs, merged.session)).toEqual([]);
-          expect(sessionSchema.safeParse(merged.session).error).toBeUndefined();
-          const there = held(merged.session, "any");
-          expect(changedHere(merged.session, there, next.session)).toEqual([]);
-          // What is not of the block is as it was, but for what stood in its folders and where it led.
-          const mine = new Set([...held(now, "any").tracks, ...there.tracks].map((t) => t.track));
-          const rest = (s: Session) =>
-            s.tracks.filter((t) => !mine.has(t.id)).map((t) => ({ ...t, parent: null }));
-          expect(rest(merged.session)).toEqual(rest(now));
-        },
-      ),
+      fc.property(anyStanding(8), ({ of, now, deeds }) => {
+        const next = { ...of, release: 2, session: deeds.reduce(withDeed, of.session) };
+        const { merged, theirs } = bringBlock(style, now, held(now, "any"), of.session, next);
+        expect(merged.clashes).toEqual([]);
+        expect(diff(theirs, merged.session)).toEqual([]);
+        expect(sessionSchema.safeParse(merged.session).error).toBeUndefined();
+        const there = held(merged.session, "any");
+        expect(changedHere(merged.session, there, next.session)).toEqual([]);
+        // What is not of the block is as it was, but for what stood in its folders and where it led.
+        const mine = new Set([...held(now, "any").tracks, ...there.tracks].map((t) => t.track));
+        const rest = (s: Session) =>
+          s.tracks.filter((t) => !mine.has(t.id)).map((t) => ({ ...t, parent: null }));
+        expect(rest(merged.session)).toEqual(rest(now));
+      }),
       { numRuns: 200, endOnFailure: true },
     ));
 
   it("to the release it stands on changes nothing, whatever was done there", () =>
     fc.assert(
-      fc.property(
-        sessions(8),
-        sessions(8),
-        fc.array(fc.tuple(fc.nat(), fc.nat()), { maxLength: 6 }),
-        (host, other, deeds) => {
-          const block = blockFrom(other, {
-            name: "Any",
-            ids: other.tracks.map((t) => t.id),
-            along: new Set(),
-          });
-          if (typeof block === "string") return;
-          const of = { ...kit, session: block };
-          const joins = joinsFor(host, block, null);
-          let now = apply(host, putBlock(style, host, of, { id: "any", place: endOf(host), joins }));
-          now = deeds.reduce(withDeed, now);
-          const there = held(now, "any");
-          if (!there) return;
-          const { merged } = bringBlock(style, now, there, block, of);
-          expect(merged.clashes).toEqual([]);
-          expect(diff(now, merged.session).filter((c) => c.do !== "set-session")).toEqual([]);
-        },
-      ),
+      fc.property(anyStanding(8), ({ of, now: before, deeds }) => {
+        const now = deeds.reduce(withDeed, before);
+        const there = held(now, "any");
+        if (!there) return;
+        const { merged } = bringBlock(style, now, there, of.session, of);
+        expect(merged.clashes).toEqual([]);
+        expect(diff(now, merged.session).filter((c) => c.do !== "set-session")).toEqual([]);
+      }),
       { numRuns: 200, endOnFailure: true },
     ));
 });

@@ -120,25 +120,51 @@ function endTrack(t: Track, main: TrackId | null): Track {
 
 /**
  * The changes that make known that tracks of a session are those of a block that was made of them. Blocks that
- * are part of it now are known by it alone; its link sets take the ids they have wherever it stands.
+ * are part of it now are known by it alone; its link sets, sends and processors take the ids they have wherever it
+ * stands.
+ * @param as the same tracks, in the same order, as the block has them; where it was there before they go by
+ *   ids of its own
  */
 export function madeKnown(
   session: Session,
   block: Session,
   held: Omit<HeldBlock, "tracks" | "ends">,
+  as: Session = block,
 ): Change[] {
   const ends = new Set(block.ends.map((e) => e.track));
+  const there = new Map(block.tracks.map((t, i) => [t.id, as.tracks[i] ?? t]));
+  const idIn = (id: TrackId): TrackId => there.get(id)?.id ?? id;
   const tracks = block.tracks
     .filter((t) => !ends.has(t.id))
-    .map((t) => ({ track: t.id, from: t.id, given: {} }));
+    .map((t) => ({ track: t.id, from: idIn(t.id), given: {} }));
   const within = new Set(tracks.map((t) => t.track));
   const links = new Set(block.links.map((l) => l.id));
+  const own = byId(block);
   return diff(session, {
     ...session,
+    tracks: session.tracks.map((t) => {
+      const [made, other] = [own.get(t.id), there.get(t.id)];
+      if (!within.has(t.id) || !made || !other || made === other) return t;
+      return {
+        ...t,
+        sends: underIds(t.sends, made.sends, other.sends),
+        inserts: underIds(t.inserts, made.inserts, other.inserts),
+      };
+    }),
     links: session.links.map((l) => (links.has(l.id) ? { ...l, id: idHere(held.id, l.id) } : l)),
     blocks: [
       ...session.blocks.filter((b) => !b.tracks.every((t) => within.has(t.track))),
-      { ...held, tracks, ends: block.ends.map((e) => ({ track: e.track, to: e.track })) },
+      { ...held, tracks, ends: block.ends.map((e) => ({ track: idIn(e.track), to: e.track })) },
     ],
   });
+}
+
+/** Items under the ids that stand at the same places in another list of them. */
+function underIds<T extends { readonly id: string }>(
+  items: readonly T[],
+  before: readonly T[],
+  after: readonly T[],
+): T[] {
+  const ids = new Map(before.map((x, i) => [x.id, after[i]?.id ?? x.id]));
+  return items.map((x) => ({ ...x, id: ids.get(x.id) ?? x.id }));
 }

@@ -1,6 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { sessions } from "../fixtures/sessions.ts";
+import { underSameIds } from "../compare/sameIds.ts";
+import { diff } from "../session/diff.ts";
 import { apply } from "../session/apply.ts";
 import { blankTrack, session as sessionSchema } from "../session/document.ts";
 import type { Session, Track } from "../session/document.ts";
@@ -49,6 +51,26 @@ describe("a block made of a selection", () => {
       madeKnown(known, drums, { id: "d", block: "drums", name: "Drums", release: 1 }),
     );
     expect(outer.blocks.map((b) => b.name)).toEqual(["Drums"]);
+  });
+
+  it("made anew of other tracks, goes under the ids it has; there too nothing counts as changed", () => {
+    const other: Session = {
+      ...band,
+      tracks: band.tracks.map((t) => ({
+        ...t,
+        id: `x-${t.id}`,
+        parent: t.parent && `x-${t.parent}`,
+        feeds: t.feeds && `x-${t.feeds}`,
+        sends: t.sends.map((s) => ({ ...s, id: `y-${s.id}`, to: `x-${s.to}` })),
+      })),
+    };
+    const anew = made(other, "Kit", "KIT");
+    const { session: as } = underSameIds(style, kit.session, anew);
+    expect(as.tracks.map((t) => t.id)).toEqual(kit.session.tracks.map((t) => t.id));
+    const wish = { id: "k", block: "kit", name: "Kit", release: 2 };
+    const known = apply(other, madeKnown(other, anew, wish, as));
+    expect(changedHere(known, held(known, "k"), as)).toEqual([]);
+    expect(diff(kit.session, as)).toEqual([]);
   });
 
   it("cannot be part of another block, or only paths", () => {

@@ -1,17 +1,24 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { brought, by, held, kit, put, set, starter, style, withDeed } from "../fixtures/kit.ts";
-import { sessions } from "../fixtures/sessions.ts";
+import {
+  brought,
+  by,
+  held,
+  kit,
+  put,
+  set,
+  starter,
+  style,
+  withDeed,
+  anyStanding,
+} from "../fixtures/kit.ts";
 import { apply } from "../session/apply.ts";
 import { setField } from "../session/change.ts";
 import { diff } from "../session/diff.ts";
 import { blankTrack, session as sessionSchema } from "../session/document.ts";
 import type { Session } from "../session/document.ts";
 import { takeOut } from "../sheet/folders.ts";
-import { endOf } from "../sheet/typed.ts";
 import { bringBlock } from "./blockForward.ts";
-import { blockFrom } from "./blockMake.ts";
-import { joinsFor, putBlock } from "./blockPut.ts";
 import { changedHere } from "./blockStand.ts";
 import { likenesses, proposedOn, proposedToBlock } from "./proposal.ts";
 
@@ -93,42 +100,27 @@ describe("what was changed where a block stands, proposed to the block", () => {
 
   it("holds together and comes back as it was proposed, whatever was done", () =>
     fc.assert(
-      fc.property(
-        sessions(7),
-        sessions(7),
-        fc.array(fc.tuple(fc.nat(), fc.nat()), { maxLength: 5 }),
-        (host, other, deeds) => {
-          const block = blockFrom(other, {
-            name: "Any",
-            ids: other.tracks.map((t) => t.id),
-            along: new Set(),
-          });
-          if (typeof block === "string") return;
-          const of = { ...kit, session: block };
-          const wish = { id: "any", place: endOf(host), joins: joinsFor(host, block, null) };
-          const now = apply(host, putBlock(style, host, of, wish));
-          const work = deeds.reduce(withDeed, now);
-          const there = held(work, "any");
-          if (!there) return;
-          const next = proposedToBlock(block, there, now, work);
-          expect(sessionSchema.safeParse(next).error).toBeUndefined();
-          // Where nothing of the block was touched, nothing is proposed.
-          if (changedHere(work, there, block).length === 0)
-            expect(diff(block, next).filter((c) => c.do !== "add")).toEqual([]);
-          const { merged } = bringBlock(style, now, held(now, "any"), block, {
-            ...of,
-            release: 2,
-            session: next,
-          });
-          expect(merged.clashes).toEqual([]);
-          for (const t of held(now, "any").tracks) {
-            const [mine, theirs] = [work, merged.session].map((s) =>
-              s.tracks.find((x) => x.id === t.track),
-            );
-            expect(theirs?.level).toBe(mine?.level);
-          }
-        },
-      ),
+      fc.property(anyStanding(7), ({ of, now, deeds }) => {
+        const block = of.session;
+        const work = deeds.reduce(withDeed, now);
+        const there = held(work, "any");
+        if (!there) return;
+        const next = proposedToBlock(block, there, now, work);
+        expect(sessionSchema.safeParse(next).error).toBeUndefined();
+        // Where nothing of the block was touched, nothing is proposed.
+        if (changedHere(work, there, block).length === 0)
+          expect(diff(block, next).filter((c) => c.do !== "add")).toEqual([]);
+        const { merged } = bringBlock(style, now, held(now, "any"), block, {
+          ...of,
+          release: 2,
+          session: next,
+        });
+        expect(merged.clashes).toEqual([]);
+        for (const t of held(now, "any").tracks) {
+          const [mine, theirs] = [work, merged.session].map((s) => s.tracks.find((x) => x.id === t.track));
+          expect(theirs?.level).toBe(mine?.level);
+        }
+      }),
       { numRuns: 200, endOnFailure: true },
     ));
 });

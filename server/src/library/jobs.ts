@@ -11,6 +11,7 @@ import { comparePdf } from "../print/comparePdf.ts";
 import type { ComparisonFile } from "@mossy/core/compare/out";
 import { notFound } from "../problems.ts";
 import { bringBlockInDraft } from "./blocks.ts";
+import { templateHistory, trackHistory } from "./history.ts";
 import { chainsOf } from "./chainStore.ts";
 import { followPage } from "./follow.ts";
 import { standsJob } from "./stands.ts";
@@ -86,6 +87,8 @@ export const chainSheetsJob = job(
   },
 );
 
+export const templateHistoryJob = job("template-history", templateHistory);
+export const trackHistoryJob = job("track-history", trackHistory);
 export const bringInDraftJob = job("bring-block-in-draft", bringBlockInDraft);
 
 /** A comparison on paper. */
@@ -99,6 +102,8 @@ export const comparisonJob = job(
 );
 
 export const libraryJobs = [
+  templateHistoryJob,
+  trackHistoryJob,
   bringInDraftJob,
   comparisonJob,
   followJob,

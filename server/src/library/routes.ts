@@ -21,7 +21,9 @@ import {
   followJob,
   releaseJob,
   templateFileJob,
+  templateHistoryJob,
   templateJob,
+  trackHistoryJob,
 } from "./jobs.ts";
 import { tellOfRelease } from "./releaseNews.ts";
 import { countTemplatesAnew, keepStand } from "./stands.ts";
@@ -170,6 +172,12 @@ function readingRoutes(router: Router, pool: Pool, crew: Crew): void {
     const what = "a large template";
     return new Written(await crew.run(releaseJob, { id, number }, { who: person.id, what }));
   });
+  answer(router, "templateHistory", ({ params: { template }, person }) =>
+    crew.run(templateHistoryJob, template, { who: person.id, what: "what each release brought" }),
+  );
+  answer(router, "trackHistory", ({ params: { template, track }, person }) =>
+    crew.run(trackHistoryJob, { template, track }, { who: person.id, what: "where a track comes from" }),
+  );
   answer(router, "comparePdf", ({ body, person }) =>
     crew.run(comparisonJob, body, { who: person.id, what: "a comparison on paper" }),
   );

@@ -160,6 +160,24 @@ describe("a proposal from a room", () => {
     );
     expect(release.note).toBe("A track for clicks. Proposed by Tamsin Roe.");
     expect((await waits(engineer, "tamsin", "engineer"))[0]?.says).toMatch(/came out with release 6/);
+    // The track, and the template, say where it came from.
+    const track = named(now.session, "Clicks").id;
+    const { data: from } = await engineer.ask("trackHistory", { template: STORY, track });
+    expect(from.steps).toMatchObject([
+      {
+        number: 6,
+        says: ["came in"],
+        note: release.note,
+        by: { name: "Marram Vale" },
+        proposals: [{ id: made.id, by: { name: "Tamsin Roe" } }],
+      },
+    ]);
+    expect(from.since.find((s) => s.what === "level")?.number).toBe(6);
+    const { data: line } = await engineer.ask("templateHistory", { template: STORY });
+    expect(line.releases.map((r) => r.number)).toEqual([6, 5, 4, 3, 2, 1]);
+    expect(line.releases[0]).toMatchObject({ proposals: [{ id: made.id }], more: 0 });
+    expect(line.releases[0]?.says.join()).toMatch(/Clicks/);
+    expect((await lead.ask("trackHistory", { template: STORY, track: "nobody" })).status).toBe(404);
     // It is said once.
     await lead.ask(
       "editDocument",
@@ -169,6 +187,9 @@ describe("a proposal from a room", () => {
         changes: [setField(named(now.session, "Host"), "level", -1)],
       },
     );
+    const host = named(now.session, "Host").id;
+    const { steps } = (await lead.ask("trackHistory", { template: STORY, track: host })).data;
+    expect(steps.at(-1)).toMatchObject({ number: 0, by: { name: "Marram Vale" } });
     const next = (await lead.ask("template", { template: STORY })).data.draft.revision;
     const { data: later } = await lead.ask(
       "publishRelease",

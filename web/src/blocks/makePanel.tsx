@@ -1,3 +1,8 @@
+import { noteFrom } from "@mossy/core/compare/note";
+import { underSameIds } from "@mossy/core/compare/sameIds";
+import { compare } from "@mossy/core/compare/sentences";
+import type { Style } from "@mossy/core/house/style";
+import { diff } from "@mossy/core/session/diff";
 import { blockFrom, madeKnown, reachedBy } from "@mossy/core/library/blockMake";
 import type { Reached } from "@mossy/core/library/blockMake";
 import type { Session, TrackId } from "@mossy/core/session/document";
@@ -13,7 +18,7 @@ import { Field, Input, TextArea } from "../ui/pieces.tsx";
 import { Trouble } from "../ui/states.tsx";
 import { mention } from "../ui/toasts.tsx";
 import { useDoneKeys } from "../ui/useDoneKeys.ts";
-import { askOnce } from "../wire/ask.ts";
+import { ask, askOnce } from "../wire/ask.ts";
 import { queries, queryClient } from "../wire/queries.ts";
 
 /** Which paths come along, as far as somebody said so; else those only the chosen tracks use. */
@@ -26,13 +31,40 @@ function useParts(session: Session, ids: readonly TrackId[], name: string) {
   return { reached, along, block, say };
 }
 
+/** What a block was made or published as, and what its tracks go by in it. */
+interface Made {
+  readonly id: string;
+  readonly number: number;
+  readonly name: string;
+  /** Its tracks as the block has them. */
+  readonly as: Session;
+}
+
+/** Publishes tracks as the next release of a block there is: what is like its tracks goes under their ids. */
+async function nextRelease(style: Style, block: string, made: Session): Promise<Made> {
+  const { draft, name } = await queryClient.fetchQuery({ ...queries.template(block), staleTime: 0 });
+  const { session: same } = underSameIds(style, draft.session, made);
+  const { tracks, links, blocks, ends } = same;
+  const changes = diff(draft.session, { ...draft.session, tracks, links, blocks, ends });
+  const at =
+    changes.length === 0
+      ? draft
+      : await ask("editDocument", { document: draft.id }, { revision: draft.revision, changes });
+  const note = noteFrom(compare(draft.session, same).sentences) || "As it was made anew";
+  const wish = { revision: at.revision, note };
+  const { number } = await askOnce("publishRelease", { template: block }, wish);
+  return { id: block, number, name, as: same };
+}
+
 /** Makes a block of what is chosen: what it is called, which paths come along, and which become its ends. */
 export function MakeBlock({
+  style,
   session,
   ids,
   work,
   onDone,
 }: {
+  style: Style;
   session: Session;
   ids: readonly TrackId[];
   work: Workpiece;
@@ -43,18 +75,27 @@ export function MakeBlock({
   const { reached, along, block, say } = useParts(session, ids, said.name);
   const { data: library } = useQuery(queries.library);
   const box = useRef<HTMLFormElement>(null);
+  // A block of that name is never replaced: this is its next release, or needs another name.
+  const same = library?.templates.find(
+    (t) => t.kind === "block" && t.name.toLowerCase() === said.name.trim().toLowerCase(),
+  );
   const make = useMutation({
-    mutationFn: (made: Session) =>
-      askOnce("newBlock", {}, { ...said, name: said.name.trim(), session: made, note: "As it was made" }),
-    onSuccess: async ({ id, number }, made) => {
+    mutationFn: async (made: Session): Promise<Made> => {
+      if (same) return nextRelease(style, same.id, made);
+      const wish = { ...said, name: said.name.trim(), session: made, note: "As it was made" };
+      return { ...(await askOnce("newBlock", {}, wish)), name: wish.name, as: made };
+    },
+    onSuccess: async ({ id, number, name, as }, made) => {
       await queryClient.invalidateQueries({ queryKey: ["library"] });
-      const name = said.name.trim();
       const now = work.state().doc;
       const there = made.tracks.every(
         (t) => made.ends.some((e) => e.track === t.id) || now.tracks.some((x) => x.id === t.id),
       );
       if (there)
-        work.edit(madeKnown(now, made, { id: newId(), block: id, name, release: number }), `block ${name}`);
+        work.edit(
+          madeKnown(now, made, { id: newId(), block: id, name, release: number }, as),
+          `block ${name}`,
+        );
       mention(`“${name}” is a block of the library, release ${number}.`);
       onDone();
     },
@@ -90,6 +131,12 @@ export function MakeBlock({
           onChange={(e) => setSaid({ ...said, name: e.target.value })}
         />
       </Field>
+      {same && (
+        <p className="rounded-md bg-tide-soft px-2.5 py-1.5 text-sm text-tide">
+          “{same.name}” is a block already. This becomes its release {(same.latest?.number ?? 0) + 1}; for a
+          block of its own, give it another name.
+        </p>
+      )}
       <Field label="Shelf">
         <Input
           required
@@ -116,7 +163,7 @@ export function MakeBlock({
       <Trouble error={make.error} />
       <div className="flex flex-wrap gap-2">
         <Button look="main" type="submit" disabled={!ready}>
-          Make the block
+          {same ? `Publish as release ${(same.latest?.number ?? 0) + 1}` : "Make the block"}
         </Button>
         <Button onClick={onDone}>Cancel</Button>
       </div>

@@ -1,9 +1,7 @@
-import { plural } from "@mossy/core/session/plural";
 import type { News } from "@mossy/contract/news";
 import { useEffect, useState } from "react";
 import { hold } from "./held.ts";
 import { queries, queryClient } from "./queries.ts";
-import { mention } from "../ui/toasts.tsx";
 
 type Hear = (news: News) => void;
 const hearers = new Set<Hear>();
@@ -74,7 +72,8 @@ function spread(news: News, me: string): void {
   hold(news);
   const mine = news.by.id === me;
   lookAgain(news, mine ? refresh : refreshSoon);
-  say(news, mine);
+  // What is said in passing is fetched with the first news: the first page does without.
+  void import("./newsSaid.ts").then(({ say }) => say(news, mine, concerns));
 }
 
 /** Asks again for what the news change and do not say. */
@@ -134,47 +133,6 @@ function lookAgain(news: News, again: (...keys: string[]) => void): void {
     default:
       break;
   }
-}
-
-/** Says in passing what others did, and whatever came back. */
-function say(news: News, mine: boolean): void {
-  if (news.kind === "release" && !mine)
-    mention(`${news.by.name} published release ${news.release} of “${news.card.name}”.`, {
-      to: `/library/${news.card.id}`,
-      next: "Look",
-    });
-  if (news.kind === "taken-back" && !mine)
-    mention(
-      `${news.by.name} took release ${news.release} of “${news.card.name}” back, or gave it out again.`,
-      {
-        weight: "look",
-        to: `/library/${news.card.id}/releases`,
-        next: "Look",
-      },
-    );
-  if (news.kind === "proposal" && !mine) sayProposal(news);
-  if (news.kind === "edition" && !mine)
-    mention(`${news.by.name} published edition ${news.edition} of the house style.`, {
-      to: "/house",
-      next: "Look",
-    });
-  if (news.kind !== "check-in" || !concerns(news.card.room)) return;
-  const { title, roomName, lastCheckIn } = news.card;
-  const off = news.findings === 0 ? "nothing off." : `${plural(news.findings, "finding")}.`;
-  mention(`${title} came back from ${roomName}: ${off}`, {
-    weight: news.findings > 0 ? "look" : "note",
-    to: `/check-ins/${lastCheckIn?.id ?? ""}`,
-    next: "Open",
-  });
-}
-
-/** A proposal is said to leads as it comes, and what became of it to whoever made it. */
-function sayProposal({ proposal, number, from, state, by }: Extract<News, { kind: "proposal" }>): void {
-  const me = queryClient.getQueryData(queries.me.queryKey);
-  const at = { to: `/library/proposals/${proposal}`, next: "Look" };
-  if (state === "open" && me?.right === "lead") mention(`${from.name} proposes something.`, at);
-  if ((state === "taken" || state === "declined") && me?.id === from.id)
-    mention(`${by.name} has ${state} your proposal ${number}.`, at);
 }
 
 const CHANNEL = "mossy-news";

@@ -149,6 +149,17 @@ export const queries = {
   proposals: queryOptions({ queryKey: ["proposals"], queryFn: () => ask("proposals", {}) }),
   proposal: (proposal: string) =>
     queryOptions({ queryKey: ["proposal", proposal], queryFn: () => ask("proposal", { proposal }) }),
+  /** @param latest the latest release: what came before never changes */
+  history: (template: string, latest: number) =>
+    queryOptions({
+      queryKey: ["history", template, latest],
+      queryFn: () => ask("templateHistory", { template }),
+    }),
+  trackHistory: (template: string, track: string, revision: number) =>
+    queryOptions({
+      queryKey: ["track-history", template, track, revision],
+      queryFn: () => ask("trackHistory", { template, track }),
+    }),
   places: (block: string) =>
     infiniteQueryOptions({
       queryKey: ["places", block],

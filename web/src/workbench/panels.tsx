@@ -19,6 +19,7 @@ import { ArrangePanel, DressPanel } from "./dressPanel.tsx";
 import { FindingsList } from "./findingsList.tsx";
 import { currentOf } from "./releases.tsx";
 import { Publish } from "./publish.tsx";
+import { WhereFrom } from "./whereFrom.tsx";
 import { PutPanel } from "./putPanel.tsx";
 
 /** The block a track came from. */
@@ -41,6 +42,7 @@ function Chosen({ bench: b }: { bench: Bench }) {
           work={b.may ? b.work : null}
           onChoose={(list) => b.choose(these(list))}
         />
+        <WhereFrom template={b.template.id} track={b.track.id} revision={b.work.revision} />
       </>
     );
   if (b.ids.length > 1 && b.may)

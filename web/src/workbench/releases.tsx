@@ -4,6 +4,7 @@ import { diff } from "@mossy/core/session/diff";
 import { plural } from "@mossy/core/session/plural";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
+import { Brought } from "./whereFrom.tsx";
 import { Link } from "react-router";
 import type { Workpiece } from "../documents/workpiece.ts";
 import { compareAddress } from "../compare/sides.ts";
@@ -119,6 +120,7 @@ function ReleaseLine({
         <span className="block text-sm text-ink-2">
           {r.tracks} tracks · edition {r.edition} · {r.publishedBy.name}, {day(r.publishedAt)}
         </span>
+        <Brought template={template.id} latest={template.releases[0]?.number ?? 0} number={r.number} />
         {r.takenBack && (
           <span className="mt-1 block rounded-md bg-brick-soft px-2 py-1 text-sm text-brick">
             Taken back by {r.takenBack.by.name}, {day(r.takenBack.at)}: {r.takenBack.reason}
