@@ -11,6 +11,8 @@ export default defineConfig({
     target: "es2023",
     sourcemap: false,
     chunkSizeWarningLimit: 900,
+    // Whatever runs es2023 knows modulepreload.
+    modulePreload: { polyfill: false },
   },
   server: { proxy: { "/api": `http://127.0.0.1:${process.env["PORT"] ?? 4173}` } },
 });

@@ -78,7 +78,7 @@ describe("a kit as a block", () => {
     await b.see("//li[contains(., 'Shanty choir')][contains(., '1 change of its own')]");
     await b.click("//button[.='Bring 3 places to release 2']");
     await b.see("//button[.='Take back 3 places']");
-    expect(await b.count("//span[.='on the latest']")).toBe(3);
+    await b.see("(//span[.='on the latest'])[3]");
     await b.go(CHOIR);
     await show("Snare_Top");
     expect(await cell("Snare_Top", 5)).toMatch(/12\.0/);
