@@ -36,7 +36,7 @@ export interface Since {
   readonly number: number;
 }
 
-/** Everything that happened to one track, oldest first, and since when each of its values, sends and processors stands. */
+/** What happened to one track, oldest first, and since when each of its values, sends and processors stands. */
 export interface TrackHistory {
   readonly steps: readonly HistoryStep[];
   readonly since: readonly Since[];

@@ -91,7 +91,8 @@ async function bringIn(db: Db, styles: Styles, wish: DraftWish): Promise<Brought
   const { draft, name } = await templateWith(db, template);
   if (draft.revision !== wish.revision)
     throw stale(
-      `${draft.updatedBy.name} changed the draft of “${name}” since you looked at it. Look at it again, then bring it forward.`,
+      `${draft.updatedBy.name} changed the draft of “${name}” since you looked at it. Look at it again, then ` +
+        "bring it forward.",
     );
   const held = heldIn(draft.session, wish.held);
   if (held.release === wish.release)

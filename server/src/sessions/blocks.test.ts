@@ -156,7 +156,7 @@ describe("a block's next release", () => {
     await engineer.ask("bringBlock", at, { ...asked, revision });
   });
 
-  it("is brought to drafts, which are published with it where that is wanted; taken back by what undoes it", async () => {
+  it("is brought to drafts, published with it where that is wanted; taken back by what undoes it", async () => {
     await edit(CHOIR, [setField(named((await draftOf(CHOIR)).session, "Kick"), "level", -9)]);
     const byTitle = new Map((await places()).places.map((p) => [p.id, p]));
     const [inYard, inChoir] = [byTitle.get(YARD)!, byTitle.get(CHOIR)!];

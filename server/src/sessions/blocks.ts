@@ -112,7 +112,10 @@ export interface BlockWish extends ForwardWish {
   readonly held: string;
 }
 
-/** Brings a block of a session to a release. @throws HouseProblem where somebody was faster, or something is to be chosen */
+/**
+ * Brings a block of a session to a release.
+ * @throws HouseProblem where somebody was faster, or something is to be chosen
+ */
 export const bringBlockOf = ({ pool, styles }: Bench, wish: BlockWish): Promise<Forwarded> =>
   once(pool, wish.errand, (db) => bringIn(db, styles, wish));
 

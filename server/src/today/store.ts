@@ -41,7 +41,8 @@ export async function driftByWeek(db: Db, rooms: ReadonlySet<string>): Promise<D
  */
 export async function firstSteps(db: Db, house: House, rooms: number): Promise<FirstStep[]> {
   const { rows } = await db.query<Record<"template" | "release" | "session" | "people", boolean>>(
-    `select exists (select 1 from templates where kind = 'template') as template, exists (select 1 from releases) as release,
+    `select exists (select 1 from templates where kind = 'template') as template,
+            exists (select 1 from releases) as release,
             exists (select 1 from sessions) as session,
             (select count(*) > 1 from people where may <> 'station' and off_at is null) as people`,
   );

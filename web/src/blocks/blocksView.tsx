@@ -11,7 +11,7 @@ import { HeldBlockDetail } from "./heldBlock.tsx";
 import { isBehind } from "./useHeld.ts";
 import type { Held } from "./useHeld.ts";
 
-/** The blocks that stand in a template or session: each with its release, what was changed in it here, what is newer. */
+/** The blocks that stand in a template or session: each with its release, what was changed here, what is newer. */
 export function BlocksView({
   style,
   session,

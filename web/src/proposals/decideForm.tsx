@@ -26,7 +26,7 @@ export function DecideForm({
   proposal: WholeProposal;
   /** What taking it is called. */
   label: string;
-  /** What is made of the draft; null where it is no draft; "none" while there is nothing to take, or to decide first. */
+  /** What is made of the draft; null where it is no draft; "none" while nothing can be taken. */
   draft: BodyOf<"takeProposal">["draft"] | "none";
   /** What is done before it counts as taken. */
   before?: () => Promise<unknown>;

@@ -19,7 +19,7 @@ import { Part } from "../compare/part.tsx";
 import { useChoices } from "../compare/useChoices.ts";
 import { ForwardSheet } from "./forwardSheet.tsx";
 
-/** Bringing a session, or one of its blocks, to another release: what comes in, what stays its own, what is to decide. */
+/** Bringing a session or one of its blocks to another release: what comes in, what stays, what is to decide. */
 export default function ForwardPage() {
   const { session = "", held = null, release = "" } = useParams();
   const { data, error, refetch } = useQuery(queries.forwardLook(session, Number(release), held));
