@@ -127,5 +127,6 @@ describe("a house whose heavy work is done beside it", () => {
     expect((await lead.ask("follow", { from: 0 })).data).toEqual(
       (await here.ask("follow", { from: 0 })).data,
     );
-  });
+    // Twice over all templates and sessions: on a machine that is busy that takes a while.
+  }, 120_000);
 });
