@@ -2,6 +2,7 @@ import { z } from "zod";
 import { templateCard } from "./library.ts";
 import { proposalState } from "./proposals.ts";
 import { doer } from "./people.ts";
+import { hereNow, remarksOf } from "./remarks.ts";
 import { ticked } from "./rooms.ts";
 import { sentAs, sessionCard } from "./sessions.ts";
 
@@ -27,6 +28,18 @@ export const news = z.discriminatedUnion("kind", [
     state: proposalState,
     by: doer,
   }),
+  /** A remark was made, answered, done or taken up again; `from` made it, `to` is for whom it is. */
+  z.object({
+    kind: z.literal("remark"),
+    remark: z.uuid(),
+    of: remarksOf,
+    what: z.enum(["made", "answered", "done", "taken up"]),
+    from: doer,
+    to: doer.nullable(),
+    by: doer,
+  }),
+  /** Who works on a document: told to those who do. */
+  hereNow.extend({ kind: z.literal("here"), document: z.uuid(), by: doer }),
   z.object({ kind: z.literal("edition"), edition: z.int(), by: doer }),
   /** A session came back; the check-in is the last one of `card`. */
   z.object({ kind: z.literal("check-in"), card: sessionCard, findings: z.int(), by: doer }),

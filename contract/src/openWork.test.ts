@@ -31,6 +31,7 @@ const today = (over: Partial<Today> = {}): Today => ({
   open: [],
   asked: { templates: 0, things: 0 },
   blocksBehind: [],
+  remarks: [],
   proposals: [],
   draft: null,
   upkeep: [],

@@ -1,5 +1,6 @@
 import { plural } from "@mossy/core/session/plural";
 import type { Person } from "./people.ts";
+import type { Remark } from "./remarks.ts";
 import type { OpenSession, Today, WaitingItem } from "./today.ts";
 
 const DAY = 86_400_000;
@@ -27,11 +28,12 @@ export function openByRoom(open: readonly OpenSession[]): ReadonlyMap<string, re
   return by;
 }
 
-/** What waits for somebody, what is broken and came back off first. */
+/** What waits for somebody: first what somebody asks them by name, then what is broken and came back off. */
 export function waitingIn(today: Today, me: Pick<Person, "id" | "right"> | null = null): WaitingItem[] {
   const { open, house } = today;
   return [
     ...today.upkeep,
+    ...remarked(today.remarks, me),
     ...cameBackOff(open),
     ...proposed(today.proposals, me),
     ...withoutInputs(open),
@@ -58,6 +60,25 @@ function cameBackOff(open: readonly OpenSession[]): WaitingItem[] {
       return [{ about: roomName, weight: "look", says, next: "Look and put right", to }];
     });
 }
+
+/** Where a remark is read. */
+export function remarkAt({ of, on }: Pick<Remark, "of" | "on">): string {
+  if (of.sort === "session") return `/sessions/${of.id}`;
+  if (of.sort === "proposal") return `/library/proposals/${of.id}`;
+  return `/library/${of.id}/${on.what === "release" ? `releases/${on.release}` : "remarks"}`;
+}
+
+/** Open remarks that are for whoever looks. */
+const remarked = (remarks: Today["remarks"], me: Pick<Person, "id"> | null): WaitingItem[] =>
+  remarks
+    .filter((r) => r.for.id === me?.id)
+    .map((r) => ({
+      about: r.about,
+      weight: "look",
+      says: `${r.by.name} to you: ${r.text}`,
+      next: "Answer",
+      to: remarkAt(r),
+    }));
 
 /** Proposals: to a lead those that are open, to whoever made one what became of it. */
 function proposed(proposals: Today["proposals"], me: Pick<Person, "id" | "right"> | null): WaitingItem[] {

@@ -3,6 +3,7 @@ import { houseRoutes } from "./houseRoutes.ts";
 import type { RouteName } from "./paths.ts";
 import { libraryRoutes } from "./libraryRoutes.ts";
 import { proposalRoutes } from "./proposalRoutes.ts";
+import { remarkRoutes } from "./remarkRoutes.ts";
 import { peopleRoutes } from "./peopleRoutes.ts";
 import { route } from "./route.ts";
 import type { UPLOAD } from "./route.ts";
@@ -41,6 +42,7 @@ export const routes = {
   ...houseRoutes,
   ...libraryRoutes,
   ...proposalRoutes,
+  ...remarkRoutes,
   ...workRoutes,
 } as const satisfies Record<RouteName, Route>;
 

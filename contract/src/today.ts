@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { doer } from "./people.ts";
 import { proposalState } from "./proposals.ts";
+import { remark } from "./remarks.ts";
 import { checkInCard, sessionCard } from "./sessions.ts";
 
 /** Something that waits for somebody. What comes of the open work is worked out where it is shown (`openWork.ts`). */
@@ -66,6 +67,12 @@ export const today = z.object({
       word: z.string(),
       release: z.int().nullable(),
     }),
+  ),
+  /** Open remarks that are for somebody by name. */
+  remarks: z.array(
+    remark
+      .pick({ id: true, of: true, on: true, text: true, by: true })
+      .extend({ for: doer, about: z.string() }),
   ),
   /** The draft of the house style, where it says anything else than the edition it goes on from. */
   draft: z.object({ basedOn: z.int(), changedAt: z.iso.datetime() }).nullable(),

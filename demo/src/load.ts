@@ -11,6 +11,7 @@ import { houseDiff } from "@mossy/core/house/houseDiff";
 import type { History } from "./history.ts";
 import { SAYS, demoShelves } from "./library.ts";
 import { storeProposals } from "./proposals.ts";
+import { storeRemarks } from "./remarks.ts";
 import { inTransaction } from "@mossy/server/transaction";
 import type { Db, Pool } from "@mossy/server/database";
 import { beginHouse } from "@mossy/server/house/store";
@@ -85,6 +86,7 @@ export async function storeHistory(
     await storeSessions(db, history, says);
     await lifeOf(db, history);
     await storeProposals(db, history.ago);
+    await storeRemarks(db, history.ago);
     for (const t of history.ticks) await tick(db, t.room, t.item, { done: true, sure: false }, t.by, t.at);
   });
 }

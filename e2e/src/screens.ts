@@ -228,6 +228,18 @@ export const SCREENS: readonly Screen[] = [
   { name: "block", path: "/library/drum-kit", ready: "//div[@role='treegrid']" },
   { name: "places", path: "/library/drum-kit/places", ready: "//h1[.='Where it stands']" },
   { name: "proposals", path: "/library/proposals", ready: "//form[@aria-label='Decide']" },
+  { name: "remarks", path: "/library/steelpan-orchestra-full-yard/remarks", ready: "//article" },
+  {
+    name: "remark-on-track",
+    path: "/library/steelpan-orchestra-full-yard",
+    ready: "//div[@role='treegrid']",
+    act: async (b) => {
+      await b.click("//div[@role='row']//span[.='Iron_2']");
+      await b.see("//section[@aria-label='Remarks on this track']//article");
+      await b.press("m");
+      await b.see("//form[@aria-label='A remark']//textarea");
+    },
+  },
   {
     name: "propose",
     path: "/check-ins/{checkIn}/propose",

@@ -22,6 +22,7 @@ import { houseRoutes } from "./house/routes.ts";
 import type { Styles } from "./house/styles.ts";
 import { chainRoutes } from "./library/chains.ts";
 import { proposalRoutes } from "./proposals/routes.ts";
+import { remarkRoutes } from "./remarks/routes.ts";
 import { libraryRoutes } from "./library/routes.ts";
 import { EVENT_STREAM } from "./news/newsroom.ts";
 import type { Newsroom } from "./news/newsroom.ts";
@@ -91,6 +92,7 @@ export function makeApp(parts: Parts): Express {
     libraryRoutes(pool, styles, crew),
     chainRoutes(pool, crew),
     proposalRoutes(pool, crew),
+    remarkRoutes(pool, newsroom),
     roomRoutes(pool, styles),
     stationRoutes(pool),
     diskRoutes(pool, diskDir),

@@ -82,6 +82,7 @@ function asked(name: RouteName, room: string): { path: string; body?: unknown } 
     station: "nobody",
     held: "none",
     proposal: "none",
+    remark: "none",
     track: "none",
   };
   const bodies: Partial<Record<RouteName, unknown>> = {

@@ -22,13 +22,28 @@ export const comparisonForm = z.object({
       }),
     )
     .max(100_000),
+  /** What people said about what is compared: what is open, and what was done about what differs. */
+  remarks: z
+    .array(
+      z.object({
+        on: longText(700),
+        text: longText(1000),
+        by: oneLine(80),
+        at: z.iso.datetime(),
+        done: z.boolean(),
+        answers: z.array(z.object({ text: longText(1000), by: oneLine(80) })).max(1000),
+      }),
+    )
+    .max(1000)
+    .default([]),
 });
 export type ComparisonFile = z.infer<typeof comparisonForm>;
 
-/** @param names what the two are called */
+/** @param names what the two are called; @param remarks what people said about them */
 export function comparisonFile(
   { a, b, changes, sentences }: Comparison,
   [from, to]: readonly [string, string],
+  remarks: ComparisonFile["remarks"] = [],
 ): ComparisonFile {
   return {
     format: "mossy-lantern/comparison",
@@ -43,6 +58,7 @@ export function comparisonFile(
       before,
       after,
     })),
+    remarks,
   };
 }
 

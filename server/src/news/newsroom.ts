@@ -1,7 +1,9 @@
 import { setTimeout as pause } from "node:timers/promises";
 import type { Response } from "express";
+import type { News } from "@mossy/contract/news";
 import pg from "pg";
 import type { Logger } from "pino";
+import { Here } from "./here.ts";
 import { CHANNEL, DOORS } from "./tell.ts";
 import type { Shut } from "./tell.ts";
 
@@ -37,6 +39,8 @@ export interface Listener {
  * events).
  */
 export class Newsroom {
+  /** Who works on which document. */
+  readonly here = new Here();
   readonly #listeners = new Map<Response, Listener>();
   #client: pg.Client | null = null;
   /** Whether the database answers, while it is asked. */
@@ -54,6 +58,7 @@ export class Newsroom {
     await this.#listen();
     this.#heartbeat = setInterval(() => {
       for (const res of this.#listeners.keys()) this.#say(res, ": still here\n\n");
+      this.here.tidy();
       void this.#lookAround();
       void this.#mindLine();
     }, HEARTBEAT);
@@ -129,10 +134,21 @@ export class Newsroom {
       );
       return;
     }
-    const { kind, room } = told as { kind?: unknown; room?: unknown };
+    const news = told as News;
+    const hears = this.#whoHears(news);
     for (const [res, listener] of this.#listeners)
-      if (listener.room === null || (kind === "sent" && room === listener.room))
-        this.#say(res, `data: ${payload}\n\n`);
+      if (hears(listener)) this.#say(res, `data: ${payload}\n\n`);
+  }
+
+  /** Whom news are for: people hear all but who works on documents they do not; a station what is sent to it. */
+  #whoHears(news: News): (listener: Listener) => boolean {
+    if (news.kind === "here") {
+      this.here.hear(news);
+      const there = this.here.people(news.document);
+      return (l) => there.has(l.person);
+    }
+    const sentTo = news.kind === "sent" ? news.room : null;
+    return (l) => l.room === null || l.room === sentTo;
   }
 
   async #listen(): Promise<void> {

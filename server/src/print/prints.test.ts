@@ -6,6 +6,11 @@ import { van } from "@mossy/core/fixtures/van";
 import { blankInsert, processor } from "@mossy/core/session/processor";
 import { describe, expect, it } from "vitest";
 import { pagesOf } from "../testing/pdf.ts";
+import { compare } from "@mossy/core/compare/sentences";
+import { comparisonFile } from "@mossy/core/compare/out";
+import { setField } from "@mossy/core/session/change";
+import { apply } from "@mossy/core/session/apply";
+import { comparePdf } from "./comparePdf.ts";
 import { chainsPdf } from "./chainsPdf.ts";
 import { housePdf } from "./housePdf.ts";
 import { notesPdf } from "./notesPdf.ts";
@@ -124,5 +129,38 @@ describe("a character no font has", () => {
     expect(text).toContain("Kick");
     expect(text).toContain("Snare");
     expect(text).toContain("1 character no font here has");
+  });
+});
+
+describe("a comparison on paper", () => {
+  const before = smallSession();
+  const [track] = before.tracks;
+  const compared = compare(before, apply(before, [setField(track!, "name", "Renamed")]));
+  it("has what happened, every change, and what people said about it", async () => {
+    const remark = {
+      on: "“Renamed”",
+      text: "Why this name?",
+      by: "Wren Addis",
+      at: "2026-06-08T12:00:00.000Z",
+      done: true,
+      answers: [{ text: "Edition 3 asks for it", by: "Marram Vale" }],
+    };
+    const text = await said(await comparePdf(comparisonFile(compared, ["then", "now"], [remark]), made));
+    for (const line of [
+      "From then to now",
+      "1 change",
+      compared.sentences[0]!.says,
+      "“Renamed”, done",
+      "Wren Addis, 2026-06-08: Why this name?",
+      "Marram Vale: Edition 3 asks for it",
+      "Change by change",
+    ])
+      expect(text).toContain(line);
+  });
+
+  it("says that both are the same, and nothing of remarks where there are none", async () => {
+    const text = await said(await comparePdf(comparisonFile(compare(before, before), ["a", "b"]), made));
+    expect(text).toContain("Both are the same.");
+    expect(text).not.toContain("Remarks");
   });
 });

@@ -6,6 +6,7 @@ import type { Pool } from "../database.ts";
 import { draftChanged } from "../house/store.ts";
 import type { Styles } from "../house/styles.ts";
 import { proposalsLately } from "../proposals/store.ts";
+import { remarksForSomebody } from "../remarks/store.ts";
 import { blocksBehind } from "../library/blocks.ts";
 import { askedInAll } from "../library/follow.ts";
 import { countTemplatesAnew } from "../library/stands.ts";
@@ -30,6 +31,7 @@ export function todayRoutes(pool: Pool, crew: Crew, styles: Styles, upkeep: Upke
       open: await openSessions(pool),
       asked: await askedInAll(pool),
       proposals: await proposalsLately(pool),
+      remarks: await remarksForSomebody(pool),
       blocksBehind: await blocksBehind(pool),
       draft: await draftChanged(pool),
       upkeep: lead ? await upkeepWaits(pool, upkeep) : [],

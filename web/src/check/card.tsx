@@ -7,6 +7,8 @@ import { BeforeAfter, Input } from "../ui/pieces.tsx";
 const LOOK = { broken: "bg-brick-soft", look: "bg-lantern-soft", note: "bg-tide-soft" } as const;
 const HEAD = { broken: "text-brick", look: "text-lantern", note: "text-tide" } as const;
 
+const QUIET = "rounded-sm px-1 text-ink underline underline-offset-2";
+
 interface Acts {
   readonly onFix: () => void;
   readonly onKeep: (why: string) => void;
@@ -19,12 +21,15 @@ export function FindingCard({
   title,
   acts,
   onShow,
+  onRemark,
   children,
 }: {
   finding: Finding;
   title: string;
   acts: Acts | null;
   onShow?: (() => void) | undefined;
+  /** Somebody wants to say something about it to others. */
+  onRemark?: (() => void) | undefined;
   children?: React.ReactNode;
 }) {
   return (
@@ -36,12 +41,13 @@ export function FindingCard({
         )}
       >
         <span className="flex-1">{title}</span>
+        {onRemark && (
+          <button type="button" className={QUIET} onClick={onRemark}>
+            Remark
+          </button>
+        )}
         {onShow && (
-          <button
-            type="button"
-            className="rounded-sm px-1 text-ink underline underline-offset-2"
-            onClick={onShow}
-          >
+          <button type="button" className={QUIET} onClick={onShow}>
             Show
           </button>
         )}

@@ -17,6 +17,10 @@ import { Empty, Failed, Loading } from "../ui/states.tsx";
 import { useStyle } from "../wire/queries.ts";
 import { LOOKS, belongsTo, lookOf } from "./columns.ts";
 import type { Look } from "./columns.ts";
+import { RemarkStack } from "../remarks/remarksOn.tsx";
+import { useRemarksOfBoth } from "../remarks/useRemarks.ts";
+import { onInWords } from "../remarks/words.ts";
+import { remarksIn } from "./remarksOut.ts";
 import { FilesOut } from "./filesOut.tsx";
 import { RowDetail } from "./rowDetail.tsx";
 import type { Pairing } from "./rowDetail.tsx";
@@ -161,6 +165,8 @@ function Compared({ a, b, look, onLook, byHand, onPair, proposeAt, children }: C
   useSteps(differing, at, setAt);
   const row = rows.find((r) => r.key === at) ?? null;
   const names = [a.name, b.name] as const;
+  const remarks = useRemarksOfBoth(a.of, b.of);
+  const said = useMemo(() => remarksIn(compared, remarks), [compared, remarks]);
   const pairing = same.by === "likeness" ? pairingOf(compared, rows, same.pairs, onPair) : null;
   return (
     <>
@@ -174,7 +180,7 @@ function Compared({ a, b, look, onLook, byHand, onPair, proposeAt, children }: C
           </Pill>
         }
       >
-        <FilesOut compared={compared} names={names} />
+        <FilesOut compared={compared} names={names} remarks={remarks} />
         {proposeAt !== null && compared.changes.length > 0 && (
           <Button asChild>
             <Link to={proposeAt}>Propose some of it</Link>
@@ -210,6 +216,12 @@ function Compared({ a, b, look, onLook, byHand, onPair, proposeAt, children }: C
             </h2>
             <SentenceList sentences={compared.sentences} chosen={sentence} onChoose={setSentence} />
           </section>
+          {said.length > 0 && (
+            <section aria-label="Remarks" className="card flex shrink-0 flex-col gap-2 p-3">
+              <h2 className="font-semibold">Remarks</h2>
+              <RemarkStack remarks={said} on={(r) => onInWords(r, null)} />
+            </section>
+          )}
           {row && <RowDetail compared={compared} row={row} pairing={pairing} />}
         </aside>
       </div>

@@ -1,3 +1,4 @@
+import type { RemarksOf } from "@mossy/contract/remarks";
 import { variantOf } from "@mossy/core/library/variant";
 import type { Session } from "@mossy/core/session/document";
 import { useQuery } from "@tanstack/react-query";
@@ -11,6 +12,8 @@ export interface LoadedSide {
   readonly name: string;
   /** Where it stands; null for a file. */
   readonly to: string | null;
+  /** Whose remarks speak of it; null for a file. */
+  readonly of: RemarksOf | null;
 }
 /** A file somebody chose in this window. */
 export interface ChosenFile {
@@ -44,11 +47,13 @@ export function useSide(side: Side | null, file: ChosenFile | null): Loading {
       return loading(template, (t) => ({
         ...partOf(t.draft.session, side.variant, `${t.name}, draft`),
         to: `/library/${t.id}`,
+        of: { sort: "template", id: t.id },
       }));
     case "release":
       return loading(release, (r) => ({
         ...partOf(r.session, side.variant, `${r.name}, release ${r.number}`),
         to: `/library/${r.template}/releases/${r.number}`,
+        of: { sort: "template", id: r.template },
       }));
     case "out":
     case "now": {
@@ -57,6 +62,7 @@ export function useSide(side: Side | null, file: ChosenFile | null): Loading {
         session: out ? s.baseline : s.now,
         name: `${s.title}, ${out ? "as it went out" : "as it stands"}`,
         to: `/sessions/${s.id}`,
+        of: { sort: "session", id: s.id },
       }));
     }
     case "came":
@@ -64,9 +70,10 @@ export function useSide(side: Side | null, file: ChosenFile | null): Loading {
         session: c.came,
         name: `${c.session.title}, as check-in ${c.number} came`,
         to: `/check-ins/${c.id}`,
+        of: { sort: "session", id: c.session.id },
       }));
     case "file":
-      return { ...nothing, side: file && { session: file.session, name: file.name, to: null } };
+      return { ...nothing, side: file && { session: file.session, name: file.name, to: null, of: null } };
     default:
       return nothing;
   }

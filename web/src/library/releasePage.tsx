@@ -11,6 +11,7 @@ import { day } from "../ui/dates.ts";
 import { Button } from "../ui/button.tsx";
 import { PageHead, Pill } from "../ui/pieces.tsx";
 import { Empty, Failed, Loading } from "../ui/states.tsx";
+import { RemarksOn } from "../remarks/remarksOn.tsx";
 import { Inspector } from "../sheet/inspector.tsx";
 import { NONE as NOTHING_CHOSEN } from "../sheet/selection.ts";
 import type { Selection } from "../sheet/selection.ts";
@@ -93,6 +94,14 @@ export default function ReleasePage() {
               <Empty title="Nothing selected">Choose a track to see why the house wants it so.</Empty>
             </div>
           )}
+          <div className="pt-4">
+            <RemarksOn
+              title="Remarks on this release"
+              of={{ sort: "template", id: template }}
+              on={{ what: "release", release: data.number }}
+              which={({ on }) => on.what === "release" && on.release === data.number}
+            />
+          </div>
         </aside>
       </div>
     </div>

@@ -5,6 +5,7 @@ import { moment } from "../ui/dates.ts";
 import { Pill } from "../ui/pieces.tsx";
 import { Failed, Loading } from "../ui/states.tsx";
 import { queries } from "../wire/queries.ts";
+import { RemarksOn } from "../remarks/remarksOn.tsx";
 import { OfChanges } from "./ofChanges.tsx";
 import { OfChain, OfWord, OfWish } from "./ofOthers.tsx";
 import { aboutOf } from "./words.ts";
@@ -52,6 +53,7 @@ export function Detail({ id, others }: { id: string; others: readonly ProposalCa
         <Became proposal={data} />
       </section>
       {data.state === "open" && <What proposal={data} />}
+      <RemarksOn of={{ sort: "proposal", id }} on={{ what: "all" }} which={() => true} />
     </div>
   );
 }

@@ -1,4 +1,5 @@
 import type { Origin } from "@mossy/core/check/causes";
+import type { Finding } from "@mossy/core/check/rule";
 import type { Style } from "@mossy/core/house/style";
 import { useQuery } from "@tanstack/react-query";
 import { Download } from "lucide-react";
@@ -12,6 +13,10 @@ import { putAll, useFindings } from "../check/useFindings.ts";
 import { Button } from "../ui/button.tsx";
 import { PageHead, Views } from "../ui/pieces.tsx";
 import { Failed, Loading } from "../ui/states.tsx";
+import { RemarksView } from "../remarks/remarksView.tsx";
+import { useOpenRemarks } from "../remarks/useRemarks.ts";
+import { wishOnFinding } from "../remarks/words.ts";
+import type { Wished } from "../remarks/words.ts";
 import { BlocksView } from "../blocks/blocksView.tsx";
 import { useHeld } from "../blocks/useHeld.ts";
 import { Proposing } from "../proposals/proposing.tsx";
@@ -69,6 +74,9 @@ function PutRight({
   const origin = useMemo((): Origin => ({ baseline: c.baseline, style: started }), [c.baseline, started]);
   const findings = useFindings(style, session, origin);
   const held = useHeld(session);
+  const of = { sort: "session", id: c.session.id } as const;
+  const remarks = useOpenRemarks(of);
+  const [wished, setWished] = useState<Wished | null>(null);
   const [shown, setShown] = useState<readonly string[]>([]);
   const all = (): void => putAll(work, style, c.baseline);
   useShortcuts(
@@ -84,6 +92,10 @@ function PutRight({
     setShown(tracks);
     void navigate(`/check-ins/${c.id}/sheet`);
   };
+  const remarkOn = (finding: Finding): void => {
+    setWished(wishOnFinding(finding));
+    void navigate(`/check-ins/${c.id}/remarks`);
+  };
   return (
     <div className="flex h-full min-h-[600px] flex-col gap-3">
       <Head
@@ -94,7 +106,7 @@ function PutRight({
         sure={findings.open.filter((f) => f.fix?.sure).length}
         onAll={all}
       />
-      <CheckInViews id={c.id} blocks={held.length} />
+      <CheckInViews id={c.id} blocks={held.length} remarks={remarks.length} />
       <WhyNot session={c.session} />
       <NotDone work={work} state={state} />
       <Clashes work={work} state={state} />
@@ -118,8 +130,23 @@ function PutRight({
             onShow={show}
           />
         </section>
+      ) : view === "remarks" ? (
+        <section aria-label="Remarks on the session" className="card min-h-0 flex-1 overflow-hidden">
+          <RemarksView
+            of={of}
+            session={session}
+            whole="the session"
+            wished={wished}
+            onWished={() => setWished(null)}
+            onShow={(track) => show([track])}
+          />
+        </section>
       ) : view === "sheet" ? (
         <CheckInSheet
+          of={of}
+          document={c.now.id}
+          remarks={remarks}
+          onRemark={remarkOn}
           style={style}
           session={session}
           findings={findings}
@@ -141,6 +168,7 @@ function PutRight({
                 release={c.session.release}
                 work={may ? work : null}
                 onShow={(track) => show([track])}
+                onRemark={remarkOn}
               />
             )}
             {view === "differences" && (
@@ -164,7 +192,7 @@ function PutRight({
   );
 }
 
-function CheckInViews({ id, blocks }: { id: string; blocks: number }) {
+function CheckInViews({ id, blocks, remarks }: { id: string; blocks: number; remarks: number }) {
   return (
     <Views
       label="Views of the check-in"
@@ -172,6 +200,7 @@ function CheckInViews({ id, blocks }: { id: string; blocks: number }) {
         { to: `/check-ins/${id}`, name: "Findings" },
         { to: `/check-ins/${id}/sheet`, name: "Track sheet" },
         { to: `/check-ins/${id}/differences`, name: "All differences" },
+        { to: `/check-ins/${id}/remarks`, name: remarks > 0 ? `Remarks · ${remarks}` : "Remarks" },
         ...(blocks > 0 ? [{ to: `/check-ins/${id}/blocks`, name: `Blocks · ${blocks}` }] : []),
       ]}
     />

@@ -1,3 +1,5 @@
+import type { Remark, RemarksOf } from "@mossy/contract/remarks";
+import type { Finding } from "@mossy/core/check/rule";
 import type { Style } from "@mossy/core/house/style";
 import type { Session, TrackId } from "@mossy/core/session/document";
 import { takeOut, wrap } from "@mossy/core/sheet/folders";
@@ -6,6 +8,10 @@ import { mention } from "../ui/toasts.tsx";
 import type { Findings } from "../check/useFindings.ts";
 import { Empty } from "../ui/states.tsx";
 import type { Workpiece } from "../documents/workpiece.ts";
+import { useHere } from "../documents/useHere.ts";
+import { HereList } from "../remarks/hereList.tsx";
+import { RemarksOnTrack } from "../remarks/remarksOn.tsx";
+import { signsOf } from "../remarks/signs.ts";
 import { Inspector } from "../sheet/inspector.tsx";
 import { ManyPanel } from "../sheet/manyPanel.tsx";
 import { newId } from "../session/newId.ts";
@@ -30,6 +36,10 @@ export function CheckInSheet({
   blocksAt,
   work,
   first,
+  of,
+  document,
+  remarks,
+  onRemark,
 }: {
   style: Style;
   session: Session;
@@ -40,6 +50,11 @@ export function CheckInSheet({
   work: Workpiece | null;
   /** The tracks that are to be seen at first. */
   first: readonly TrackId[];
+  /** Whose remarks are shown and made here, those that are open, and the document that is worked on. */
+  of: RemarksOf;
+  document: string;
+  remarks: readonly Remark[];
+  onRemark: (finding: Finding) => void;
 }) {
   const [chosen, setChosen] = useState(() => these(first));
   const [putting, setPutting] = useState(false);
@@ -53,6 +68,8 @@ export function CheckInSheet({
   const ids = tracks.map((t) => t.id);
   const [track] = tracks;
   const ofBlock = track && held.find((h) => h.tracks.includes(track.id));
+  const here = useHere(document, ids);
+  const signs = useMemo(() => signsOf(remarks, here), [remarks, here]);
   useShortcuts(work ? [{ keys: "K", says: "Put in a block", run: () => setPutting(true) }] : []);
   const wrapThem = (): void => {
     const id = newId();
@@ -71,6 +88,7 @@ export function CheckInSheet({
           findings={findings}
           work={work}
           frames={frames}
+          signs={signs}
           compact={compact}
           onDense={() => setCompact(!compact)}
           selection={selection}
@@ -88,6 +106,11 @@ export function CheckInSheet({
         />
       </section>
       <aside aria-label="Selected" className="flex min-h-0 flex-col overflow-y-auto">
+        {here.length > 0 && (
+          <div className="flex items-center justify-end gap-2 pb-2 text-sm text-ink-2">
+            Also here <HereList here={here} />
+          </div>
+        )}
         {putting && work && (
           <PutBlock
             style={style}
@@ -112,7 +135,11 @@ export function CheckInSheet({
             findings={findings.byTrack.get(track.id) ?? []}
             work={work}
             onChoose={(list) => setChosen(these(list))}
+            onRemark={onRemark}
           />
+        )}
+        {!putting && track && tracks.length === 1 && (
+          <RemarksOnTrack key={track.id} of={of} track={track.id} name={track.name} />
         )}
         {!putting && tracks.length > 1 && work && (
           <ManyPanel

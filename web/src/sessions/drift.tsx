@@ -25,6 +25,8 @@ interface DriftProps {
   readonly release: number;
   readonly work: Workpiece | null;
   readonly onShow: (track: string) => void;
+  /** Somebody wants to say something about a finding. */
+  readonly onRemark: (finding: Finding) => void;
 }
 
 const AREAS = [
@@ -152,6 +154,7 @@ function Line({
   track: t,
   work,
   onShow,
+  onRemark,
 }: Omit<DriftProps, "findings"> & { readonly finding: Finding; readonly track: Track | undefined }) {
   const asks = f.rule === "name-unreadable" || (f.rule === "name-off-pattern" && f.fix?.sure === false);
   const there = t && session.tracks.some((x) => x.id === t.id);
@@ -182,7 +185,10 @@ function Line({
                 Show it<span className="sr-only"> in the sheet: {t.name}</span>
               </button>
             </>
-          )}
+          )}{" "}
+          <button type="button" className="text-moss underline" onClick={() => onRemark(f)}>
+            Remark<span className="sr-only"> on this finding{t ? `: ${t.name}` : ""}</span>
+          </button>
         </p>
         <p className="mt-0.5">
           <BeforeAfter before={f.before} after={f.after} />

@@ -11,6 +11,7 @@ import { PageHead } from "../ui/pieces.tsx";
 import { Failed, Loading, Trouble } from "../ui/states.tsx";
 import { TickLine } from "../ui/tickLine.tsx";
 import { useTick } from "../ui/useTick.ts";
+import { RemarksOn } from "../remarks/remarksOn.tsx";
 import { CloseButton, WhyNot } from "./closing.tsx";
 import { Forwards, NewerOfBlocks, NewerRelease, comparedToStart } from "./forwards.tsx";
 import { StandPill } from "./row.tsx";
@@ -163,6 +164,7 @@ function SessionBody({ session: s }: { session: Whole }) {
         <CameBack session={s} />
         <div className="flex flex-col gap-4">
           <BeforeRecording session={s} />
+          <RemarksOn of={{ sort: "session", id: s.id }} on={{ what: "all" }} which={() => true} />
           <Forwards session={s} />
           <FittedTo session={s} />
           <Inputs session={s} />

@@ -37,10 +37,12 @@ interface InspectorProps {
   readonly findings: readonly Finding[];
   readonly work: Workpiece | null;
   readonly onChoose?: (ids: readonly TrackId[]) => void;
+  /** Somebody wants to say something about a finding. */
+  readonly onRemark?: (finding: Finding) => void;
 }
 
 /** What is selected, what is off about it, its values, and why it is so. */
-export function Inspector({ style, session, track, findings, work, onChoose }: InspectorProps) {
+export function Inspector({ style, session, track, findings, work, onChoose, onRemark }: InspectorProps) {
   // The house's plan of a long session may come a moment after what was typed.
   const wanted = planHouse(style, useDeferredValue(session)).wanted.get(track.id);
   const read = wanted ? roleInWords(style, wanted.what) : "";
@@ -66,6 +68,7 @@ export function Inspector({ style, session, track, findings, work, onChoose }: I
             finding={f}
             title={TITLE_OF.get(f.rule) ?? ""}
             acts={work ? actsOn(work, f) : null}
+            onRemark={onRemark && (() => onRemark(f))}
           >
             {work &&
               !f.kept &&

@@ -16,7 +16,7 @@ import { CellField } from "./cellField.tsx";
 import { HEAD, thatFit } from "./columns.ts";
 import { linkMarks, roleInWords, worstOf } from "./rowWords.ts";
 import { SheetRow, WIDTHS } from "./sheetRow.tsx";
-import type { RowFrame } from "./rowBadges.tsx";
+import type { RowFrame, RowSigns } from "./rowBadges.tsx";
 import { SHEET_KEYS, sheetKey } from "./sheetKeys.ts";
 import { DropLine, SheetHead } from "./sheetEdges.tsx";
 import { useRowDrag } from "./useRowDrag.ts";
@@ -39,6 +39,8 @@ export interface SheetProps {
   readonly find: string;
   /** Of tracks that came from a block what their rows show of it. */
   readonly frames?: ReadonlyMap<TrackId, RowFrame>;
+  /** What others left or do on tracks. */
+  readonly signs?: ReadonlyMap<TrackId, RowSigns>;
   /** The tracks a view shows; null: all. */
   readonly shown?: ReadonlySet<TrackId> | null;
   /** Columns a view leaves out. */
@@ -83,6 +85,7 @@ function useClosed(session: Session, at: TrackId | null) {
 }
 
 const NO_FRAMES: ReadonlyMap<TrackId, RowFrame> = new Map();
+const NO_SIGNS: ReadonlyMap<TrackId, RowSigns> = new Map();
 const INNER_RING = "focus-visible:shadow-[inset_0_0_0_2px_var(--moss)]";
 
 /** The track sheet: one row a track, folders closed and opened, walked, chosen, typed into and dragged. */
@@ -95,6 +98,7 @@ export function Sheet({
   compact,
   find,
   frames = NO_FRAMES,
+  signs = NO_SIGNS,
   shown = null,
   without = ALL,
   onType,
@@ -175,6 +179,7 @@ export function Sheet({
               key={track.id}
               row={row}
               frame={frame}
+              signs={signs.get(track.id) ?? null}
               first={isOther(v.index - 1, frame)}
               last={isOther(v.index + 1, frame)}
               end={shows.ends.has(track.id)}

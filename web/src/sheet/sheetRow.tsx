@@ -7,8 +7,8 @@ import { ChevronDown, ChevronRight } from "lucide-react";
 import { memo } from "react";
 import type { ReactNode } from "react";
 import { Tile } from "../ui/tile.tsx";
-import { Badges, Frame } from "./rowBadges.tsx";
-import type { RowFrame } from "./rowBadges.tsx";
+import { Badges, Frame, Ring } from "./rowBadges.tsx";
+import type { RowFrame, RowSigns } from "./rowBadges.tsx";
 import { inputInWords, placeInWords, widerIn } from "./rowWords.ts";
 import type { Mark, Worst } from "./rowWords.ts";
 import type { Row } from "./rows.ts";
@@ -41,6 +41,8 @@ export const INDENT = 14;
 interface RowProps {
   readonly row: Row;
   readonly frame: RowFrame | null;
+  /** What others left or do there. */
+  readonly signs: RowSigns | null;
   readonly first: boolean;
   readonly last: boolean;
   /** Whether it stands for a way out of the block the sheet is of. */
@@ -74,6 +76,7 @@ const WORST_NAME = {
 export const SheetRow = memo(function SheetRow({
   row,
   frame,
+  signs,
   first,
   last,
   end,
@@ -115,6 +118,7 @@ export const SheetRow = memo(function SheetRow({
       style={{ top, height, gridTemplateColumns: columns }}
     >
       {frame && <Frame first={first} last={last} />}
+      {signs && <Ring by={signs.chosenBy} />}
       {cells.map((cell) => (
         <span
           key={cell}
@@ -136,6 +140,7 @@ export const SheetRow = memo(function SheetRow({
               height={height}
               mark={mark}
               frame={frame}
+              signs={signs}
               first={first}
               end={end}
               worst={worst}
@@ -144,6 +149,12 @@ export const SheetRow = memo(function SheetRow({
             />
           ) : (
             show(cell)
+          )}
+          {signs?.cells.has(cell) && (
+            <span
+              title="A remark stands on this"
+              className="ml-1.5 size-1.5 shrink-0 rounded-full bg-tide"
+            />
           )}
         </span>
       ))}
@@ -194,6 +205,7 @@ function NameCell({
   height,
   mark,
   frame,
+  signs,
   first,
   end,
   worst,
@@ -204,6 +216,7 @@ function NameCell({
   height: number;
   mark: Mark | null;
   frame: RowFrame | null;
+  signs: RowSigns | null;
   first: boolean;
   end: boolean;
   worst: Worst;
@@ -253,7 +266,7 @@ function NameCell({
         </span>
       )}
       {worst !== null && <span className="sr-only">, {WORST_NAME[worst]}</span>}
-      <Badges track={t} frame={frame} first={first} end={end} />
+      <Badges track={t} frame={frame} signs={signs} first={first} end={end} />
       {worst === "note" && (
         <span
           aria-hidden

@@ -11,7 +11,7 @@ import { SaveList } from "../ui/listFiles.tsx";
 import type { Workpiece } from "../documents/workpiece.ts";
 import type { Selection } from "./selection.ts";
 import { Sheet } from "./sheet.tsx";
-import type { RowFrame } from "./rowBadges.tsx";
+import type { RowFrame, RowSigns } from "./rowBadges.tsx";
 import { ViewMenu, viewOf } from "./viewMenu.tsx";
 
 interface SheetViewProps {
@@ -21,6 +21,8 @@ interface SheetViewProps {
   readonly work: Workpiece | null;
   /** Of tracks that came from a block what their rows show of it. */
   readonly frames?: ReadonlyMap<TrackId, RowFrame>;
+  /** What others left or do on tracks. */
+  readonly signs?: ReadonlyMap<TrackId, RowSigns>;
   readonly compact: boolean;
   readonly selection: Selection;
   readonly onSelect: (next: Selection) => void;
@@ -45,6 +47,7 @@ export function SheetView({
   findings,
   work,
   frames,
+  signs,
   compact,
   selection,
   onSelect,
@@ -89,6 +92,7 @@ export function SheetView({
           compact={compact}
           find={find}
           {...(frames ? { frames } : {})}
+          {...(signs ? { signs } : {})}
           shown={shown}
           without={without}
           {...acts}

@@ -31,11 +31,14 @@ export function Pill({ look = "quiet", children }: { look?: PillLook; children: 
 /** Head of a page: where I am, what it is, the main action at the right. */
 export function PageHead({
   crumbs = [],
+  also,
   title,
   beside,
   children,
 }: {
   crumbs?: readonly (readonly [label: string, to: string])[];
+  /** Beside where I am: what else there is of it, and the ways there. */
+  also?: ReactNode;
   title: string;
   beside?: ReactNode;
   children?: ReactNode;
@@ -43,16 +46,19 @@ export function PageHead({
   return (
     <header className="flex min-h-[56px] flex-wrap items-end justify-between gap-x-4 gap-y-2">
       <div className="min-w-0 max-w-full">
-        <nav aria-label="Where you are" className="flex h-5 gap-1.5 text-sm text-ink-2">
-          {crumbs.map(([label, to], i) => (
-            <span key={label} className="flex gap-1.5">
-              {i > 0 && <span aria-hidden>›</span>}
-              <Link to={to} className="hover:text-ink hover:underline">
-                {label}
-              </Link>
-            </span>
-          ))}
-        </nav>
+        <div className="flex h-5 items-center gap-4">
+          <nav aria-label="Where you are" className="flex h-5 items-center gap-1.5 text-sm text-ink-2">
+            {crumbs.map(([label, to], i) => (
+              <span key={label} className="flex gap-1.5">
+                {i > 0 && <span aria-hidden>›</span>}
+                <Link to={to} className="hover:text-ink hover:underline">
+                  {label}
+                </Link>
+              </span>
+            ))}
+          </nav>
+          {also && <span className="-mt-1 flex items-center gap-2">{also}</span>}
+        </div>
         <div className="flex items-center gap-3">
           <h1 className="truncate font-title text-xl font-semibold tracking-tight">{title}</h1>
           {beside}

@@ -107,6 +107,8 @@ async function send<N extends RouteName>(
   const known = method === "GET" ? answered.get(path) : undefined;
   const res = await reach(`/api${path}`, {
     method,
+    // Said while a page goes away as well.
+    ...(name === "here" && { keepalive: true }),
     ...(body === undefined ? {} : { body, headers: { "Content-Type": type, ...keyed(key) } }),
     // The house need not say again what it said last.
     ...(known && { headers: { "If-None-Match": known.tag, "Cache-Control": "max-age=0" } }),

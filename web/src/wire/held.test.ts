@@ -61,6 +61,7 @@ const today = (open: readonly OpenSession[]): Today => ({
   open: [...open],
   asked: { templates: 0, things: 0 },
   blocksBehind: [],
+  remarks: [],
   proposals: [],
   draft: null,
   upkeep: [],

@@ -6,9 +6,10 @@ import { queries, queryClient } from "./queries.ts";
 type Hear = (news: News) => void;
 const hearers = new Set<Hear>();
 
-/** Calls back for every piece of news from now on. */
-export function hear(what: Hear): void {
+/** Calls back for every piece of news from now on. @returns what ends that */
+export function hear(what: Hear): () => void {
   hearers.add(what);
+  return () => void hearers.delete(what);
 }
 
 const refresh = (...keys: string[]): void => {
@@ -70,6 +71,8 @@ function concerns(room: string): boolean {
 function spread(news: News, me: string): void {
   for (const hear of hearers) hear(news);
   hold(news);
+  // Who looks at what is heard by whoever looks at the same, and by nobody else.
+  if (news.kind === "here") return;
   const mine = news.by.id === me;
   lookAgain(news, mine ? refresh : refreshSoon);
   // What is said in passing is fetched with the first news: the first page does without.
@@ -92,6 +95,10 @@ function lookAgain(news: News, again: (...keys: string[]) => void): void {
     case "proposal":
       again("proposals", "today");
       void queryClient.invalidateQueries({ queryKey: ["proposal", news.proposal] });
+      break;
+    case "remark":
+      void queryClient.invalidateQueries({ queryKey: ["remarks", news.of.sort, news.of.id] });
+      if (news.to) again("today");
       break;
     case "template":
       void queryClient.invalidateQueries({ queryKey: ["template", news.card.id] });
@@ -118,7 +125,7 @@ function lookAgain(news: News, again: (...keys: string[]) => void): void {
       void queryClient.invalidateQueries({ queryKey: ["room", news.room] });
       break;
     case "people":
-      again("people", "me", "account", "today");
+      again("people", "colleagues", "me", "account", "today");
       break;
     case "chain":
       again("chains", "chain-uses");

@@ -1,3 +1,4 @@
+import { remarkAt } from "@mossy/contract/openWork";
 import { plural } from "@mossy/core/session/plural";
 import type { News } from "@mossy/contract/news";
 import { mention } from "../ui/toasts.tsx";
@@ -20,6 +21,7 @@ export function say(news: News, mine: boolean, concerns: (room: string) => boole
       },
     );
   if (news.kind === "proposal" && !mine) sayProposal(news);
+  if (news.kind === "remark" && !mine) sayRemark(news);
   if (news.kind === "edition" && !mine)
     mention(`${news.by.name} published edition ${news.edition} of the house style.`, {
       to: "/house",
@@ -42,4 +44,14 @@ function sayProposal({ proposal, number, from, state, by }: Extract<News, { kind
   if (state === "open" && me?.right === "lead") mention(`${from.name} proposes something.`, at);
   if ((state === "taken" || state === "declined") && me?.id === from.id)
     mention(`${by.name} has ${state} your proposal ${number}.`, at);
+}
+
+/** A remark is said to whom it is for; an answer to it, and that it is done, to whoever made it as well. */
+function sayRemark({ of, what, from, to, by }: Extract<News, { kind: "remark" }>): void {
+  const me = queryClient.getQueryData(queries.me.queryKey)?.id;
+  const at = { to: remarkAt({ of, on: { what: "all" } }), next: "Look" };
+  if (what === "made" && to?.id === me) mention(`${by.name} has a remark for you.`, at);
+  if (what === "answered" && (to?.id === me || from.id === me))
+    mention(`${by.name} answered ${from.id === me ? "your remark" : "a remark for you"}.`, at);
+  if (what === "done" && from.id === me) mention(`${by.name} says that your remark is done.`, at);
 }

@@ -6,6 +6,7 @@ import {
   useSuspenseQuery,
 } from "@tanstack/react-query";
 import type { Style } from "@mossy/core/house/style";
+import type { RemarksOf } from "@mossy/contract/remarks";
 import type { WhichSessions } from "@mossy/contract/sessions";
 import { worksIn } from "@mossy/contract/worksIn";
 import { AskProblem } from "../ui/askProblem.ts";
@@ -146,6 +147,9 @@ export const queries = {
       staleTime: Infinity,
       gcTime: 0,
     }),
+  remarks: (of: RemarksOf) =>
+    queryOptions({ queryKey: ["remarks", of.sort, of.id], queryFn: () => look("remarks", {}, of) }),
+  colleagues: queryOptions({ queryKey: ["colleagues"], queryFn: () => ask("colleagues", {}) }),
   proposals: queryOptions({ queryKey: ["proposals"], queryFn: () => ask("proposals", {}) }),
   proposal: (proposal: string) =>
     queryOptions({ queryKey: ["proposal", proposal], queryFn: () => ask("proposal", { proposal }) }),

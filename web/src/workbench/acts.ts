@@ -1,6 +1,9 @@
+import type { Finding } from "@mossy/core/check/rule";
 import { takeOut, wrap, outermost } from "@mossy/core/sheet/folders";
 import { stepTrack } from "@mossy/core/sheet/step";
 import type { Way } from "@mossy/core/sheet/step";
+import { wishOnFinding } from "../remarks/words.ts";
+import type { Wished } from "../remarks/words.ts";
 import { newId } from "../session/newId.ts";
 import type { Bench } from "./bench.ts";
 
@@ -46,4 +49,18 @@ export function goToFinding({ session, findings, selection, select, setSide }: B
       : (order.findLast((id, i) => i < at && off.has(id)) ?? order.findLast((id) => off.has(id)));
   if (next === undefined) setSide("findings");
   else select(next);
+}
+
+/** What a remark stands on where nobody said otherwise: the track one stands on, or the whole template. */
+export function wishFor({ session, selection, template }: Bench): Wished {
+  const track = session.tracks.find((t) => t.id === selection.at);
+  return track
+    ? { on: { what: "track", track: track.id, cell: null }, says: `“${track.name}”` }
+    : { on: { what: "all" }, says: `the whole ${template.kind}` };
+}
+
+/** Asks for a remark at the side: on a finding, or on what is chosen. */
+export function remarkOn(b: Bench, finding: Finding | null): void {
+  b.setRemarkWish(finding && wishOnFinding(finding));
+  b.setSide("remark");
 }

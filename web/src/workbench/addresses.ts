@@ -10,9 +10,10 @@ export const VIEW_ADDRESSES = [
   ["/changes", "Changes"],
   ["/releases", "Releases"],
   ["/blocks", "Blocks"],
+  ["/remarks", "Remarks"],
   ["/about", "About"],
 ] as const;
 
-const FROM_ITS_NAME: readonly string[] = ["/blocks", "/about"];
+const FROM_ITS_NAME: readonly string[] = ["/blocks", "/remarks", "/about"];
 /** Those that stand beside each other above the sheet; what it is about and holds is reached from its name. */
 export const TABS = VIEW_ADDRESSES.filter(([path]) => !FROM_ITS_NAME.includes(path));

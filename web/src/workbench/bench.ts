@@ -1,4 +1,5 @@
 import type { Template } from "@mossy/contract/library";
+import type { Present, Remark } from "@mossy/contract/remarks";
 import type { Style } from "@mossy/core/house/style";
 import type { Session, Track, TrackId } from "@mossy/core/session/document";
 import { useMemo, useState } from "react";
@@ -9,6 +10,11 @@ import type { Held } from "../blocks/useHeld.ts";
 import { useFindings } from "../check/useFindings.ts";
 import type { Findings } from "../check/useFindings.ts";
 import { useWorkpiece } from "../documents/useWorkpiece.ts";
+import { useHere } from "../documents/useHere.ts";
+import { signsOf } from "../remarks/signs.ts";
+import { useOpenRemarks } from "../remarks/useRemarks.ts";
+import type { Wished } from "../remarks/words.ts";
+import type { RowSigns } from "../sheet/rowBadges.tsx";
 import type { Workpiece, WorkpieceState } from "../documents/workpiece.ts";
 import { NONE, only, still, these } from "../sheet/selection.ts";
 import type { Selection } from "../sheet/selection.ts";
@@ -28,6 +34,7 @@ const SIDES = [
   "arrange",
   "dress",
   "shows",
+  "remark",
 ] as const;
 export type Side = (typeof SIDES)[number];
 
@@ -57,6 +64,8 @@ function useSettings(template: string) {
   const [find, setFind] = useState("");
   const [shows, setShows] = useState("");
   const [wish, setWish] = useState<FocusWish | null>(null);
+  /** What a remark is to stand on, while it is typed at the side. */
+  const [remarkWish, setRemarkWish] = useState<Wished | null>(null);
   return {
     side,
     setSide,
@@ -72,6 +81,8 @@ function useSettings(template: string) {
     setShows,
     wish,
     setWish,
+    remarkWish,
+    setRemarkWish,
   };
 }
 
@@ -92,6 +103,10 @@ export interface Bench extends ReturnType<typeof useSettings> {
   readonly findings: Findings;
   /** The blocks that stand in it. */
   readonly held: readonly Held[];
+  /** The template's remarks that are open, who else works on it, and what of both rows show. */
+  readonly remarks: readonly Remark[];
+  readonly here: readonly Present[];
+  readonly signs: ReadonlyMap<TrackId, RowSigns>;
   readonly selection: Selection;
   readonly ids: readonly TrackId[];
   /** The one track that is chosen; null for none or several. */
@@ -106,6 +121,14 @@ export interface Bench extends ReturnType<typeof useSettings> {
   goTo(address: string): void;
 }
 
+/** What others left and do: open remarks, who else is here, and what rows show of both. */
+function useOthers(template: Template, ids: readonly TrackId[]) {
+  const remarks = useOpenRemarks({ sort: "template", id: template.id });
+  const here = useHere(template.draft.id, ids);
+  const signs = useMemo(() => signsOf(remarks, here), [remarks, here]);
+  return { remarks, here, signs };
+}
+
 /** The workbench of a template as it stands in this window. */
 export function useBench(template: Template, style: Style): Bench {
   const { view = "sheet" } = useParams();
@@ -117,6 +140,7 @@ export function useBench(template: Template, style: Style): Bench {
   const settings = useSettings(template.id);
   const findings = useFindings(style, session, null);
   const held = useHeld(session);
+  const others = useOthers(template, chosen.ids);
   const choose = useSteady((next: Selection): void => {
     setChosen(next);
     settings.setSide("track");
@@ -132,6 +156,7 @@ export function useBench(template: Template, style: Style): Bench {
     view,
     findings,
     held,
+    ...others,
     choose,
     goTo,
     ...settings,

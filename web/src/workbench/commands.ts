@@ -1,5 +1,5 @@
 import { dissolve } from "@mossy/core/sheet/folders";
-import { goToFinding, moveChosen, takeOutChosen, wrapChosen } from "./acts.ts";
+import { goToFinding, moveChosen, remarkOn, takeOutChosen, wrapChosen } from "./acts.ts";
 import type { Bench } from "./bench.ts";
 import { fileAddress } from "../wire/ask.ts";
 import { VIEW_ADDRESSES } from "./addresses.ts";
@@ -106,6 +106,7 @@ export const COMMANDS = {
   },
   nextFinding: { keys: "N", says: "Next finding", when: always, run: (b) => goToFinding(b, 1) },
   lastFinding: { keys: "Shift+N", says: "Previous finding", when: always, run: (b) => goToFinding(b, -1) },
+  remark: { keys: "M", says: "Make a remark", when: always, run: (b) => remarkOn(b, null) },
   findings: { keys: "", says: "To look at", when: always, run: (b) => b.setSide("findings") },
   compact: {
     keys: "C",

@@ -1,6 +1,7 @@
 import { clsx } from "clsx";
 import { useMemo } from "react";
 import type { ReactNode } from "react";
+import type { Finding } from "@mossy/core/check/rule";
 import { putAllRight } from "@mossy/core/check/check";
 import type { Style } from "@mossy/core/house/style";
 import type { Session, TrackId } from "@mossy/core/session/document";
@@ -23,6 +24,7 @@ export function FindingsList({
   work,
   may,
   onSelect,
+  onRemark,
   children,
 }: {
   style: Style;
@@ -30,6 +32,7 @@ export function FindingsList({
   work: Workpiece;
   may: boolean;
   onSelect: (id: TrackId) => void;
+  onRemark: (finding: Finding) => void;
   /** What else is to look at, before what the tracks say. */
   children?: ReactNode;
 }) {
@@ -84,6 +87,7 @@ export function FindingsList({
           title={TITLE_OF.get(f.rule) ?? ""}
           acts={may ? actsOn(work, f) : null}
           onShow={f.track === null ? undefined : () => onSelect(f.track ?? "")}
+          onRemark={() => onRemark(f)}
         />
       ))}
       {findings.all.length > AT_ONCE && (

@@ -9,6 +9,7 @@ import { isBehind } from "../blocks/useHeld.ts";
 import { plural } from "@mossy/core/session/plural";
 import { Clashes } from "../documents/clashes.tsx";
 import { NotDone, SaveWord, UndoRedo } from "../documents/workLine.tsx";
+import { HereList } from "../remarks/hereList.tsx";
 import { SAID_KEYS } from "../sheet/sayLine.tsx";
 import { Button, Key } from "../ui/button.tsx";
 import { PageHead, Pill, Views } from "../ui/pieces.tsx";
@@ -120,6 +121,16 @@ function HeldPill({ bench: { held, template } }: { bench: Bench }) {
   );
 }
 
+/** That there are open remarks. */
+function RemarkPill({ bench: { remarks, template } }: { bench: Bench }) {
+  if (remarks.length === 0) return null;
+  return (
+    <Link to={`/library/${template.id}/remarks`} className="hover:underline">
+      <Pill look="note">{plural(remarks.length, "remark")}</Pill>
+    </Link>
+  );
+}
+
 /** What the template is called and how its draft stands. */
 function Head({ bench, onType }: { bench: Bench; onType: () => void }) {
   const { template, work, state, may } = bench;
@@ -133,14 +144,19 @@ function Head({ bench, onType }: { bench: Bench; onType: () => void }) {
         ["Library", "/library"],
         [template.shelf, "/library"],
       ]}
+      also={
+        <>
+          <HeldPill bench={bench} />
+          <ProposalPill template={template.id} />
+          <RemarkPill bench={bench} />
+        </>
+      }
       title={template.name}
       beside={
         <>
           <Pill look={same ? "ok" : "look"}>{same ? `Release ${latest.number}` : stands}</Pill>
           {template.kind === "block" && <Pill look="note">block</Pill>}
           {template.retired && <Pill>retired</Pill>}
-          <HeldPill bench={bench} />
-          <ProposalPill template={template.id} />
           <Link
             to={`/library/${template.id}/about`}
             aria-label={`About this ${template.kind}`}
@@ -152,6 +168,7 @@ function Head({ bench, onType }: { bench: Bench; onType: () => void }) {
         </>
       }
     >
+      <HereList here={bench.here} />
       <SaveWord state={state} />
       <Button
         look="quiet"

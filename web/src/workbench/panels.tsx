@@ -13,7 +13,9 @@ import { ViewForm } from "../sheet/viewForm.tsx";
 import { viewOf } from "../sheet/viewMenu.tsx";
 import { Key } from "../ui/button.tsx";
 import { Empty } from "../ui/states.tsx";
-import { takeOutChosen, wrapChosen } from "./acts.ts";
+import { RemarksOnTrack } from "../remarks/remarksOn.tsx";
+import { RemarkPanel } from "../remarks/remarksView.tsx";
+import { remarkOn, takeOutChosen, wishFor, wrapChosen } from "./acts.ts";
 import type { Bench, Side } from "./bench.ts";
 import { ArrangePanel, DressPanel } from "./dressPanel.tsx";
 import { FindingsList } from "./findingsList.tsx";
@@ -41,6 +43,13 @@ function Chosen({ bench: b }: { bench: Bench }) {
           findings={b.findings.byTrack.get(b.track.id) ?? []}
           work={b.may ? b.work : null}
           onChoose={(list) => b.choose(these(list))}
+          onRemark={(finding) => remarkOn(b, finding)}
+        />
+        <RemarksOnTrack
+          key={b.track.id}
+          of={{ sort: "template", id: b.template.id }}
+          track={b.track.id}
+          name={b.track.name}
         />
         <WhereFrom template={b.template.id} track={b.track.id} revision={b.work.revision} />
       </>
@@ -113,9 +122,23 @@ export const PANELS: Readonly<Record<Side, (b: Bench) => ReactNode>> = {
     />
   ),
   findings: (b) => (
-    <FindingsList style={b.style} findings={b.findings} work={b.work} may={b.may} onSelect={b.show}>
+    <FindingsList
+      style={b.style}
+      findings={b.findings}
+      work={b.work}
+      may={b.may}
+      onSelect={b.show}
+      onRemark={(finding) => remarkOn(b, finding)}
+    >
       <NewerBlocks held={b.held} to={`/library/${b.template.id}/blocks`} />
     </FindingsList>
+  ),
+  remark: (b) => (
+    <RemarkPanel
+      of={{ sort: "template", id: b.template.id }}
+      wished={b.remarkWish ?? wishFor(b)}
+      onDone={() => b.setSide("track")}
+    />
   ),
   arrange: (b) => <ArrangePanel {...at(b)} />,
   dress: (b) => <DressPanel {...at(b)} />,

@@ -7,6 +7,9 @@ import { useState } from "react";
 import { Brought } from "./whereFrom.tsx";
 import { Link } from "react-router";
 import type { Workpiece } from "../documents/workpiece.ts";
+import { RemarkCard } from "../remarks/remarkCard.tsx";
+import { useRemarks } from "../remarks/useRemarks.ts";
+import { onInWords } from "../remarks/words.ts";
 import { compareAddress } from "../compare/sides.ts";
 import { Button } from "../ui/button.tsx";
 import { day } from "../ui/dates.ts";
@@ -121,6 +124,7 @@ function ReleaseLine({
           {r.tracks} tracks · edition {r.edition} · {r.publishedBy.name}, {day(r.publishedAt)}
         </span>
         <Brought template={template.id} latest={template.releases[0]?.number ?? 0} number={r.number} />
+        <RemarksThen template={template} release={r.number} />
         {r.takenBack && (
           <span className="mt-1 block rounded-md bg-brick-soft px-2 py-1 text-sm text-brick">
             Taken back by {r.takenBack.by.name}, {day(r.takenBack.at)}: {r.takenBack.reason}
@@ -156,6 +160,27 @@ function ReleaseLine({
           ))}
       </span>
     </li>
+  );
+}
+
+/** What was said about a release, and what was said and done on the way to it. */
+function RemarksThen({ template, release }: { template: Template; release: number }) {
+  const before = template.releases.find((r) => r.number < release)?.number ?? null;
+  const remarks = useRemarks({ sort: "template", id: template.id }).filter(({ on, after, done }) =>
+    on.what === "release" ? on.release === release : done !== null && after === before,
+  );
+  if (remarks.length === 0) return null;
+  return (
+    <details className="mt-1 text-sm">
+      <summary className="cursor-pointer font-semibold text-ink-2 hover:text-ink">
+        {plural(remarks.length, "remark")}
+      </summary>
+      <div className="flex flex-col gap-2 pt-1.5">
+        {remarks.map((r) => (
+          <RemarkCard key={r.id} remark={r} on={onInWords(r, null)} />
+        ))}
+      </div>
+    </details>
   );
 }
 

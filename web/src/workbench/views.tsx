@@ -3,6 +3,7 @@ import type { ReactNode } from "react";
 import { BlocksView } from "../blocks/blocksView.tsx";
 import { rowsOfBlocks } from "../blocks/useHeld.ts";
 import { InputView } from "../sheet/inputView.tsx";
+import { RemarksView } from "../remarks/remarksView.tsx";
 import { SheetView } from "../sheet/sheetView.tsx";
 import { LevelsView } from "../signal/levelsView.tsx";
 import { Key } from "../ui/button.tsx";
@@ -44,6 +45,7 @@ function TrackSheet({ bench: b }: { bench: Bench }) {
       findings={b.findings}
       work={editable(b)}
       frames={frames}
+      signs={b.signs}
       compact={b.compact}
       onDense={() => b.setCompact(!b.compact)}
       selection={b.selection}
@@ -133,6 +135,17 @@ export const VIEWS: Readonly<
         self={b.template.id}
         bringAt={null}
         onShow={b.inSheet}
+      />
+    ),
+  },
+  remarks: {
+    alone: true,
+    draw: (b) => (
+      <RemarksView
+        of={{ sort: "template", id: b.template.id }}
+        session={b.session}
+        whole={`the ${b.template.kind}`}
+        onShow={(track) => b.inSheet([track])}
       />
     ),
   },
