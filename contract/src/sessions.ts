@@ -159,7 +159,7 @@ export const wholeCheckIn = checkInCard.extend({
   now: document,
   /** How its tracks were known again: by our ids in the file, or by likeness. */
   recognised: z.enum(["ids", "likeness"]),
-  remarks: z.array(z.string()),
+  notices: z.array(z.string()),
 });
 
 /** What was put right in a file that came in, and what of it stays as it came. */
@@ -192,7 +192,7 @@ export const handedIn = z.object({
   session: z.uuid(),
   number: z.int(),
   findings: z.int(),
-  remarks: z.array(z.string()),
+  notices: z.array(z.string()),
 });
 export type HandInAnswer = z.infer<typeof handedIn>;
 export const handInAnswer = z.discriminatedUnion("taken", [handedIn, unlike]);

@@ -136,7 +136,7 @@ async function storeSessions(
         file,
         document,
         recognised: taken.recognised,
-        remarks: taken.remarks,
+        notices: taken.notices,
         by: c.by,
         at: c.at,
         counts: await countsOf(db, styles, taken.session, { baseline, edition }),

@@ -33,3 +33,6 @@ create table remark_answers (
   made_at timestamptz not null default now()
 );
 create index answers_of_remarks on remark_answers (remark);
+
+-- What reading a file noticed; remarks are people's.
+alter table check_ins rename column remarks to notices;

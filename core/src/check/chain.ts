@@ -1,6 +1,6 @@
 import { setField } from "../session/change.ts";
 import { narrowsTo } from "../session/processor.ts";
-import type { Remark, Rule } from "./rule.ts";
+import type { Observation, Rule } from "./rule.ts";
 
 /**
  * A chain that lets fewer channels through than its track has. A mono track into a stereo chain is right.
@@ -83,10 +83,10 @@ export const keyGone: Rule = {
   reads: ["inserts"],
   says: ["name"],
   check: (input) =>
-    input.session.tracks.flatMap((t): Remark[] =>
+    input.session.tracks.flatMap((t): Observation[] =>
       t.inserts
         .filter((i) => i.key !== null && !input.tracks.has(i.key))
-        .map((i): Remark => ({
+        .map((i): Observation => ({
           track: t.id,
           weight: "look",
           says: `The ${i.kind} on “${t.name}” listens to a track that is not there.`,

@@ -11,17 +11,18 @@ import { byId, insideOf } from "../session/routing.ts";
 import { flowOf } from "../signal/ways.ts";
 import { standings } from "../signal/image.ts";
 import { HEARD_BY } from "./mix.ts";
-import type { Finding, Remark, Rule, RuleInput } from "./rule.ts";
+import type { Finding, Observation, Rule, RuleInput } from "./rule.ts";
 import { NamesInUse } from "./namesInUse.ts";
 import { RULES } from "./rules.ts";
 
 /** What a rule said: of each track in their order, or of the session as a whole. */
-type RuleRemarks = { readonly each: readonly (Remark | null)[] } | { readonly whole: readonly Remark[] };
+type RuleObservations =
+  { readonly each: readonly (Observation | null)[] } | { readonly whole: readonly Observation[] };
 
 /** The last session looked at with a style, and what the rules said of it. */
 interface Look {
   readonly input: RuleInput;
-  readonly said: ReadonlyMap<string, RuleRemarks>;
+  readonly said: ReadonlyMap<string, RuleObservations>;
 }
 const lastLooked = new WeakMap<Style, Look>();
 
@@ -40,7 +41,7 @@ export function check(style: Style, session: Session, baseline: Session | null =
   lastLooked.delete(style);
   const input = inputOf(style, session, baseline, since);
   const touched = since ? touchedSince(since, input) : [];
-  const said = new Map<string, RuleRemarks>();
+  const said = new Map<string, RuleObservations>();
   const kept = new Map(session.kept.map((k) => [findingId(k.rule, k.track, k.was), k]));
   const findings: Finding[] = [];
   const spokenOf = new Map<string, ReadonlySet<TrackId | null>>();
@@ -48,10 +49,10 @@ export function check(style: Style, session: Session, baseline: Session | null =
     if (rule.optional && session.rulesOff.includes(rule.id)) continue;
     const says = look(rule, input, since, touched);
     said.set(rule.id, says);
-    const remarks = "whole" in says ? says.whole : says.each.filter((r) => r !== null);
+    const observations = "whole" in says ? says.whole : says.each.filter((r) => r !== null);
     const others = rule.unless === undefined ? undefined : spokenOf.get(rule.unless);
-    spokenOf.set(rule.id, new Set(remarks.map((r) => r.track)));
-    for (const { track, weight, says: text, because, before: was, after, fix } of remarks) {
+    spokenOf.set(rule.id, new Set(observations.map((r) => r.track)));
+    for (const { track, weight, says: text, because, before: was, after, fix } of observations) {
       if (others?.has(track)) continue;
       const id = findingId(rule.id, track, was);
       findings.push({
@@ -85,7 +86,7 @@ function look(
   input: RuleInput,
   since: Predecessor | null,
   touched: readonly number[],
-): RuleRemarks {
+): RuleObservations {
   const before = since?.last.said.get(rule.id);
   const { tracks } = input.session;
   if (!since || !before)

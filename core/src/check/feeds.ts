@@ -2,7 +2,7 @@ import { setField } from "../session/change.ts";
 import { KIND_WORDS } from "../session/kind.ts";
 import { circles, leavesTheSession, mainOf } from "../session/routing.ts";
 import { EVERYTHING } from "./rule.ts";
-import type { Remark, Rule } from "./rule.ts";
+import type { Observation, Rule } from "./rule.ts";
 
 /** A feed or send to something that is not there, or nowhere at all, makes no sound. */
 export const feedsNowhere: Rule = {
@@ -13,13 +13,13 @@ export const feedsNowhere: Rule = {
   says: ["name"],
   check: (input) => {
     const main = mainOf(input.session);
-    return input.session.tracks.flatMap((t): Remark[] => {
-      const remarks: Remark[] = [];
+    return input.session.tracks.flatMap((t): Observation[] => {
+      const observations: Observation[] = [];
       const home = t.parent ?? main?.id ?? null;
       const gone = t.feeds !== null && !input.tracks.has(t.feeds);
       if (gone || (t.feeds === null && !leavesTheSession(t) && t.kind !== "midi" && t.format !== null)) {
         const to = home === null ? undefined : input.tracks.get(home);
-        remarks.push({
+        observations.push({
           track: t.id,
           weight: "broken",
           says: gone ? `“${t.name}” feeds a track that is not there.` : `“${t.name}” feeds nothing.`,
@@ -34,7 +34,7 @@ export const feedsNowhere: Rule = {
       }
       const lost = t.sends.filter((s) => !input.tracks.has(s.to));
       if (lost.length > 0) {
-        remarks.push({
+        observations.push({
           track: t.id,
           weight: "broken",
           says: `“${t.name}” sends to a track that is not there.`,
@@ -54,7 +54,7 @@ export const feedsNowhere: Rule = {
           },
         });
       }
-      return remarks;
+      return observations;
     });
   },
 };
@@ -67,7 +67,7 @@ export const feedsCircle: Rule = {
   reads: ["kind", "format", "feeds", "sends"],
   says: ["name"],
   check: (input) =>
-    circles(input.session).map((ids): Remark => {
+    circles(input.session).map((ids): Observation => {
       const names = ids.map((id) => input.tracks.get(id)?.name ?? id);
       const last = input.tracks.get(ids.at(-1) ?? "");
       const first = ids[0];
@@ -118,7 +118,7 @@ export const unfedReturn: Rule = {
       if (t.feeds !== null) waiting.delete(t.feeds);
       for (const s of t.sends) waiting.delete(s.to);
     }
-    return input.session.tracks.flatMap((t, i): Remark[] => {
+    return input.session.tracks.flatMap((t, i): Observation[] => {
       if (!waiting.has(t.id)) return [];
       const siblings = input.session.tracks.slice(0, i).filter((x) => x.parent === t.parent);
       return [
@@ -148,7 +148,7 @@ export const cueIntoMain: Rule = {
   reads: ["kind", "feeds"],
   says: ["name"],
   check: (input) =>
-    input.session.tracks.flatMap((t): Remark[] => {
+    input.session.tracks.flatMap((t): Observation[] => {
       if (t.kind !== "cue-mix" || t.feeds === null) return [];
       const to = input.tracks.get(t.feeds)?.name ?? "nothing that is there";
       return [

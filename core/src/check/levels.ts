@@ -3,7 +3,7 @@ import { setField } from "../session/change.ts";
 import type { Track, TrackId } from "../session/document.ts";
 import { PATHS } from "../session/kind.ts";
 import { levelInWords } from "../session/valueWords.ts";
-import type { Remark, Rule, RuleInput } from "./rule.ts";
+import type { Observation, Rule, RuleInput } from "./rule.ts";
 
 /** Paths that together take less than this (dB) are mixing, not a start value pulled down twice. */
 const LEAST = 6;
@@ -45,7 +45,7 @@ interface Low {
 
 /**
  * A source that comes to the main path lower than the house starts it, by more than its own level: the
- * paths on its way take headroom that was taken at the source already. One remark a path, with what it
+ * paths on its way take headroom that was taken at the source already. One observation a path, with what it
  * makes too low.
  */
 export const pulledDownTwice: Rule = {
@@ -71,11 +71,11 @@ export const pulledDownTwice: Rule = {
       if (taken < -start || comes >= start) continue;
       for (const p of low) byPath.set(p, [...(byPath.get(p) ?? []), { source: t, start, comes }]);
     }
-    return [...byPath].map(([path, sources]) => remark(input, path, sources));
+    return [...byPath].map(([path, sources]) => observation(input, path, sources));
   },
 };
 
-function remark(input: RuleInput, path: Track, sources: readonly Low[]): Remark {
+function observation(input: RuleInput, path: Track, sources: readonly Low[]): Observation {
   const rest = restOf(input, path);
   const lowest = sources.reduce((a, b) => (b.comes - b.start < a.comes - a.start ? b : a));
   const others = sources.length === 1 ? "" : ` and ${sources.length - 1} more`;

@@ -6,7 +6,7 @@ import { TRACK } from "../session/trackFields.ts";
 import { panInWords } from "../session/valueWords.ts";
 import { leaning } from "../signal/image.ts";
 import type { ImagePlace } from "../signal/image.ts";
-import type { Remark, Rule, RuleInput } from "./rule.ts";
+import type { Observation, Rule, RuleInput } from "./rule.ts";
 
 /** So far off the middle a place was chosen, not left. */
 const CHOSEN = 10;
@@ -48,7 +48,7 @@ export const onOneSpot: Rule = {
     const points = placed(input)
       .filter((s) => s.to - s.from < ONE_SPOT && Math.abs(s.place) >= CHOSEN && what(s.id) !== null)
       .sort((a, b) => a.place - b.place);
-    return points.flatMap((s, i): Remark[] => {
+    return points.flatMap((s, i): Observation[] => {
       const before = points[i - 1];
       if (
         !before ||
@@ -131,7 +131,7 @@ export const lowAside: Rule = {
       .filter(
         (s) => Math.abs(s.place) > 60 && !low.some((o) => o.place * s.place < 0 && Math.abs(o.place) > 30),
       )
-      .map((s): Remark => ({
+      .map((s): Observation => ({
         track: s.id,
         weight: "note",
         says: `“${input.tracks.get(s.id)?.name ?? ""}” is low and stands alone at ${panInWords(s.place)}.`,

@@ -6,7 +6,7 @@ import { setField } from "../session/change.ts";
 import type { Change } from "../session/change.ts";
 import type { Track } from "../session/document.ts";
 import { same } from "../session/change.ts";
-import type { Remark, Rule, RuleInput } from "./rule.ts";
+import type { Observation, Rule, RuleInput } from "./rule.ts";
 
 /** The changes that give a track its house name and what the name says. */
 export function renaming(t: Track, wanted: HouseWish): Change[] {
@@ -119,7 +119,7 @@ export const sameName: Rule = {
     const given = new Set<string>();
     const free = (t: Track, name: string): boolean =>
       !input.names.has(nameKey(t, name)) && !given.has(nameKey(t, name));
-    return input.names.doubled().flatMap(({ at, first }): Remark[] => {
+    return input.names.doubled().flatMap(({ at, first }): Observation[] => {
       const [t, other] = [input.session.tracks[at], input.session.tracks[first]];
       if (!t || !other) return [];
       const wanted = input.plan.wanted.get(t.id);

@@ -6,7 +6,7 @@ import { longestRun } from "../session/diff.ts";
 import { mainOf } from "../session/routing.ts";
 import type { Track, TrackId } from "../session/document.ts";
 import { EVERYTHING } from "./rule.ts";
-import type { Remark, Rule, RuleInput } from "./rule.ts";
+import type { Observation, Rule, RuleInput } from "./rule.ts";
 
 /** A track that stands in another folder than the house order says. */
 export const outsideFolder: Rule = {
@@ -17,7 +17,7 @@ export const outsideFolder: Rule = {
   plan: ["parentOf", "newFolders", "inside"],
   says: EVERYTHING,
   check: (input) =>
-    input.session.tracks.flatMap((t): Remark[] => {
+    input.session.tracks.flatMap((t): Observation[] => {
       const parent = input.plan.parentOf.get(t.id);
       if (parent === undefined || parent === t.parent) return [];
       const fresh = input.plan.newFolders.find((f) => f.id === parent);
@@ -61,7 +61,7 @@ export const outOfOrder: Rule = {
       const stay = list.filter((id) => input.plan.parentOf.get(id) === parent);
       if (order.every((id, i) => id === stay[i])) return [];
       const stays = new Set(longestRun(order, list));
-      return order.flatMap((id, i): Remark[] => {
+      return order.flatMap((id, i): Observation[] => {
         const t = input.tracks.get(id);
         if (!t || stays.has(id)) return [];
         const neighbour = i > 0 ? input.tracks.get(order[i - 1] ?? "") : undefined;
@@ -93,7 +93,7 @@ export const folderSound: Rule = {
   plan: ["houseFolder"],
   says: EVERYTHING,
   check: (input) =>
-    input.session.tracks.flatMap((t): Remark[] => {
+    input.session.tracks.flatMap((t): Observation[] => {
       const carries = input.plan.houseFolder.get(t.id)?.plan.carries;
       if (carries === undefined || carries === (t.format !== null)) return [];
       const main = mainOf(input.session)?.id ?? null;

@@ -2,7 +2,7 @@ import type { Change } from "@mossy/core/session/change";
 import { setField } from "../session/change.ts";
 import type { Track } from "../session/document.ts";
 import { EVERYTHING } from "./rule.ts";
-import type { Remark, Rule, RuleInput } from "./rule.ts";
+import type { Observation, Rule, RuleInput } from "./rule.ts";
 
 /** A track of the release that the session has lost. */
 export const missingTrack: Rule = {
@@ -12,7 +12,7 @@ export const missingTrack: Rule = {
   reads: [],
   says: EVERYTHING,
   check: (input) =>
-    (input.baseline?.tracks ?? []).flatMap((t): Remark[] => {
+    (input.baseline?.tracks ?? []).flatMap((t): Observation[] => {
       if (input.tracks.has(t.id)) return [];
       const back = putBack(input, t);
       return [
@@ -60,7 +60,7 @@ export const extraTrack: Rule = {
   check: (input) => {
     if (!input.baseline) return [];
     const known = new Set(input.baseline.tracks.map((t) => t.id));
-    return input.session.tracks.flatMap((t): Remark[] =>
+    return input.session.tracks.flatMap((t): Observation[] =>
       known.has(t.id) || t.job
         ? []
         : [
@@ -88,7 +88,7 @@ export const inputMoved: Rule = {
   reads: ["input"],
   says: ["name"],
   check: (input) =>
-    (input.baseline?.tracks ?? []).flatMap((out): Remark[] => {
+    (input.baseline?.tracks ?? []).flatMap((out): Observation[] => {
       const t = input.tracks.get(out.id);
       if (!t || out.input === t.input) return [];
       const say = (n: number | null): string => (n === null ? "no input" : `Input ${n}`);
@@ -117,9 +117,9 @@ export const settingChanged: Rule = {
   check: (input) => {
     const { baseline, session: came } = input;
     if (!baseline) return [];
-    const remarks: Remark[] = [];
+    const observations: Observation[] = [];
     const say = (what: string, before: string, after: string, changes: Change[]): void => {
-      remarks.push({
+      observations.push({
         track: null,
         weight: "broken",
         says: `The ${what} is ${before} instead of ${after}.`,
@@ -141,6 +141,6 @@ export const settingChanged: Rule = {
       say("main format", came.mainFormat, baseline.mainFormat, [
         { do: "set-session", field: "mainFormat", from: came.mainFormat, to: baseline.mainFormat },
       ]);
-    return remarks;
+    return observations;
   },
 };

@@ -60,7 +60,7 @@ export interface Finding {
 }
 
 /** What a rule says of one track or of the session. */
-export type Remark = Omit<Finding, "id" | "rule" | "area" | "kept">;
+export type Observation = Omit<Finding, "id" | "rule" | "area" | "kept">;
 
 /** For a rule whose fix carries whole tracks. */
 export const EVERYTHING: readonly (TrackField | SessionField)[] = [...TRACK_FIELDS, ...SESSION_FIELDS];
@@ -76,19 +76,19 @@ export type Rule = (EachRule | WholeRule) & About;
  * it, no other track.
  */
 interface EachRule {
-  readonly each: (input: RuleInput, t: Track) => Remark | null;
+  readonly each: (input: RuleInput, t: Track) => Observation | null;
   readonly check?: never;
 }
 
-/** Looks at the session as a whole: a remark for everything that is off. */
+/** Looks at the session as a whole: a observation for everything that is off. */
 interface WholeRule {
-  readonly check: (input: RuleInput) => Remark[];
+  readonly check: (input: RuleInput) => Observation[];
   readonly each?: never;
-  /** The parts of the house's plan its remarks depend on. */
+  /** The parts of the house's plan its observations depend on. */
   readonly plan?: readonly (keyof HousePlan)[];
   /** Fields that are only in the wording or in the fix: while it has nothing to say, they do not matter. */
   readonly says?: readonly (TrackField | SessionField)[];
-  /** Whether a track can matter to it at all: while none that can changed, its remarks hold. */
+  /** Whether a track can matter to it at all: while none that can changed, its observations hold. */
   readonly about?: (input: RuleInput, t: Track) => boolean;
 }
 
@@ -99,7 +99,7 @@ interface About {
   readonly title: string;
   /**
    * The fields of tracks (and of the session) that decide what it finds; while they stay as they are, so do
-   * the remarks.
+   * the observations.
    */
   readonly reads: readonly (TrackField | SessionField)[];
   /** Whether a session can switch it off: it is a matter of taste. */

@@ -1,7 +1,7 @@
 import { CHANNELS } from "../session/document.ts";
 import { setField, setSessionField } from "../session/change.ts";
 import { KIND_WORDS, PATHS } from "../session/kind.ts";
-import type { Remark, Rule, RuleInput } from "./rule.ts";
+import type { Observation, Rule, RuleInput } from "./rule.ts";
 import type { Track } from "../session/document.ts";
 
 /** A bus, return or folder of another width than the main path loses or invents channels. */
@@ -66,7 +66,7 @@ export const inputTwice: Rule = {
     const taken = new Set<number>();
     for (const t of input.session.tracks)
       if (t.input !== null) for (let i = 0; i < width(t); i++) taken.add(t.input + i);
-    return input.session.tracks.flatMap((t): Remark[] => {
+    return input.session.tracks.flatMap((t): Observation[] => {
       if (t.input === null) return [];
       const mine = Array.from({ length: width(t) }, (_, i) => (t.input ?? 0) + i);
       const clash = mine.find((n) => users.has(n));
@@ -134,7 +134,7 @@ export const polarityPair: Rule = {
           .map((p) => [`${p} ${key(what, p)}`, t] as const),
       ),
     );
-    return known.flatMap(({ t: far, what }): Remark[] => {
+    return known.flatMap(({ t: far, what }): Observation[] => {
       const [near, side] =
         Object.entries(OPPOSITE).find(([, other]) => what.positions.includes(other)) ?? [];
       if (near === undefined || side === undefined) return [];
@@ -169,7 +169,7 @@ export const linkGone: Rule = {
   title: "Link to a track that is gone",
   reads: ["links"],
   check: (input) =>
-    input.session.links.flatMap((l): Remark[] => {
+    input.session.links.flatMap((l): Observation[] => {
       const gone = [...l.members, ...l.followers].filter((id) => !input.tracks.has(id));
       if (gone.length === 0) return [];
       const there = (ids: readonly string[]): string[] => ids.filter((id) => input.tracks.has(id));

@@ -91,7 +91,7 @@ const READ = {
   polarity: ["polarity", "phase", "ø", "inverted", "invert"],
   feeds: ["goes to", "feeds", "bus", "output"],
   level: ["level", "fader"],
-  note: ["note", "notes", "comment", "comments", "remark", "remarks"],
+  note: ["note", "notes", "comment", "comments", "notice", "notices"],
 } as const;
 type Read = keyof typeof READ;
 

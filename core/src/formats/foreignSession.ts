@@ -15,5 +15,5 @@ export interface ForeignSession {
   readonly from:
     "session exchange file" | "Standard MIDI File" | "MusicXML score" | "track sheet" | "template file";
   readonly carried: readonly Cargo[];
-  readonly remarks: readonly string[];
+  readonly notices: readonly string[];
 }

@@ -122,7 +122,7 @@ describe("a MIDI file", () => {
       "Harbour suite",
       ["Flute"],
     ]);
-    expect(played.remarks).toEqual([
+    expect(played.notices).toEqual([
       "“Harbour suite” stands first and plays nothing: it was taken as the title, not as a track.",
     ]);
     const list = read(file([name("Piccolo")], [name("Flute")], [name("Oboe")]));
@@ -137,7 +137,7 @@ describe("a MIDI file", () => {
     const alien = [0x58, 0x46, 0x49, 0x48, 0, 0, 0, 3, 1, 2, 3];
     const mixed = new Uint8Array([...good.subarray(0, 14), ...alien, ...good.subarray(14)]);
     expect(read(mixed).session.tracks.map((t) => t.name)).toEqual(["Flute"]);
-    expect(read(mixed).remarks.at(-1)).toBe("1 part of the file that are no tracks were passed over.");
+    expect(read(mixed).notices.at(-1)).toBe("1 part of the file that are no tracks were passed over.");
     const size = [good.length & 255, good.length >> 8, 0, 0];
     const wrapped = new Uint8Array([
       ...new TextEncoder().encode("RIFF"),
@@ -153,7 +153,7 @@ describe("a MIDI file", () => {
   });
 
   it("carries time, words and keyswitches of the job: said or counted", () => {
-    const { session, carried, remarks } = read(
+    const { session, carried, notices } = read(
       file(
         [
           ...lead,
@@ -168,7 +168,7 @@ describe("a MIDI file", () => {
       ),
     );
     expect(session).toMatchObject({ tempo: 120, meter: { beats: 7, unit: 8 } });
-    expect(remarks[0]).toBe("The piece begins in C minor.");
+    expect(notices[0]).toBe("The piece begins in C minor.");
     expect(carried.map((c) => [c.what, c.many])).toEqual([
       ["notes", 5],
       ["keyswitch notes among them", 2],

@@ -23,15 +23,15 @@ export function readMidiTracks(base: Session, file: Uint8Array): ForeignSession 
   const read = new MidiReading(midi.header.format);
   midi.tracks.forEach((events, index) => read.track(events, index));
   read.close();
-  const { tracks, title, tempo, meter, remarks } = read;
+  const { tracks, title, tempo, meter, notices } = read;
   if (tracks.length === 0) throw new FileProblem("The MIDI file holds no tracks with a name or a note.");
   if (passed > 0)
-    remarks.push(
+    notices.push(
       `${passed} ${passed === 1 ? "part" : "parts"} of the file that are no tracks were passed over.`,
     );
   const playable = tempo !== null && tempo >= 10 && tempo <= 400;
   if (tempo !== null && !playable)
-    remarks.push(`A tempo of ${tempo} is outside 10 to 400; the house's was taken.`);
+    notices.push(`A tempo of ${tempo} is outside 10 to 400; the house's was taken.`);
   return {
     session: {
       ...base,
@@ -42,7 +42,7 @@ export function readMidiTracks(base: Session, file: Uint8Array): ForeignSession 
     },
     whole: false,
     from: "Standard MIDI File",
-    remarks,
+    notices,
     carried: read.cargo(),
   };
 }
@@ -101,7 +101,7 @@ const MAJOR_MINOR = ["major", "minor"] as const;
 /** What a MIDI file says, track by track. */
 class MidiReading {
   readonly tracks: Track[] = [];
-  readonly remarks: string[] = [];
+  readonly notices: string[] = [];
   title: string | null = null;
   tempo: number | null = null;
   meter: Session["meter"] | null = null;
@@ -151,7 +151,7 @@ class MidiReading {
     if (first.about.leads || this.#many.notes > 0) {
       this.title = first.name;
       const says = "stands first and plays nothing: it was taken as the title, not as a track.";
-      this.remarks.push(`“${first.name}” ${says}`);
+      this.notices.push(`“${first.name}” ${says}`);
       return;
     }
     this.#add(first.name, null, 0, false, null, first.about);
@@ -175,7 +175,7 @@ class MidiReading {
       case "keySignature":
         about.leads = true;
         if (at === 0)
-          this.remarks.push(`The piece begins in ${inKey(e.key, e.scale)} ${MAJOR_MINOR[e.scale] ?? ""}.`);
+          this.notices.push(`The piece begins in ${inKey(e.key, e.scale)} ${MAJOR_MINOR[e.scale] ?? ""}.`);
         return;
       case "marker":
         many.markers++;
@@ -204,7 +204,7 @@ class MidiReading {
   #meter(beats: number, unit: number): void {
     const read = meterSchema.safeParse({ beats, unit });
     if (read.success) this.meter ??= read.data;
-    else this.remarks.push(`A meter of ${beats}/${unit} cannot be; the house's was taken.`);
+    else this.notices.push(`A meter of ${beats}/${unit} cannot be; the house's was taken.`);
   }
 
   #played(e: MidiEvent, number: number, at: number, channels: Map<number, Channel>): void {

@@ -61,7 +61,7 @@ const SCORE = `<score-partwise version="4.0">
 
 describe("a MusicXML score", () => {
   it("gives its parts: names, transposition, channels, banks, programs, volume and place", async () => {
-    const { session, carried, remarks, from } = await read("suite.musicxml", HEAD + SCORE);
+    const { session, carried, notices, from } = await read("suite.musicxml", HEAD + SCORE);
     expect(from).toBe("MusicXML score");
     expect(session).toMatchObject({ title: "Herring suite", tempo: 72.5, meter: { beats: 6, unit: 8 } });
     expect(session.tracks.map((t) => [t.name, t.kind, t.channel, t.program, t.transpose, t.notes])).toEqual(
@@ -85,7 +85,7 @@ describe("a MusicXML score", () => {
       { what: "measures", many: 5, bytes: null },
       { what: "lyrics", many: 1, bytes: null },
     ]);
-    expect(remarks).toEqual(["“Choir” is transposed by 99 semitones, which no track can be; it was left."]);
+    expect(notices).toEqual(["“Choir” is transposed by 99 semitones, which no track can be; it was left."]);
   });
 
   it("is read whatever it is called, in UTF-16, by measures, and packed", async () => {

@@ -58,8 +58,8 @@ export function readMusicXml(base: Session, name: string, bytes: Uint8Array): Fo
   if (parts.length > MOST_PARTS)
     throw new FileProblem(`The score has ${parts.length} parts; at most ${MOST_PARTS} are taken.`, name);
   const firsts = firstMeasures(root);
-  const remarks: string[] = [];
-  const tracks = parts.flatMap((part) => tracksOf(part, firsts.get(attribute(part, "id") ?? ""), remarks));
+  const notices: string[] = [];
+  const tracks = parts.flatMap((part) => tracksOf(part, firsts.get(attribute(part, "id") ?? ""), notices));
   const start = startOf([...firsts.values()]);
   const title = textIn(root, "movement-title") ?? textIn(child(root, "work"), "work-title");
   const counted = (what: string, element: string) => ({ what, many: many.get(element) ?? 0, bytes: null });
@@ -73,7 +73,7 @@ export function readMusicXml(base: Session, name: string, bytes: Uint8Array): Fo
     },
     whole: false,
     from: "MusicXML score",
-    remarks,
+    notices,
     carried: [counted("notes", "note"), counted("measures", "measure"), counted("lyrics", "lyric")].filter(
       (c) => c.many > 0,
     ),
@@ -124,12 +124,12 @@ function startOf(firsts: readonly XmlElement[]): { tempo: number | null; meter: 
 }
 
 /** A part as a track; one that plays on several channels as one track for each. */
-function tracksOf(part: XmlElement, first: XmlElement | undefined, remarks: string[]): Track[] {
+function tracksOf(part: XmlElement, first: XmlElement | undefined, notices: string[]): Track[] {
   const called =
     asOneLine(textIn(part, "part-name") ?? "", 200) ||
     asOneLine(textIn(part, "part-abbreviation") ?? "", 200) ||
     `Part ${attribute(part, "id") ?? ""}`.trim();
-  const transpose = soundsAt(first, called, remarks);
+  const transpose = soundsAt(first, called, notices);
   const instruments = new Map(
     children(part, "score-instrument").map((i) => [attribute(i, "id"), textIn(i, "instrument-name") ?? ""]),
   );
@@ -163,11 +163,11 @@ function tracksOf(part: XmlElement, first: XmlElement | undefined, remarks: stri
 }
 
 /** How far a part sounds from where it is written, in semitones; 0 where it says nothing. */
-function soundsAt(first: XmlElement | undefined, called: string, remarks: string[]): number {
+function soundsAt(first: XmlElement | undefined, called: string, notices: string[]): number {
   const said = child(child(first, "attributes"), "transpose");
   const semitones = (numberIn(said, "chromatic") ?? 0) + 12 * (numberIn(said, "octave-change") ?? 0);
   if (Number.isInteger(semitones) && Math.abs(semitones) <= 48) return semitones;
-  remarks.push(`“${called}” is transposed by ${semitones} semitones, which no track can be; it was left.`);
+  notices.push(`“${called}” is transposed by ${semitones} semitones, which no track can be; it was left.`);
   return 0;
 }
 

@@ -75,13 +75,13 @@ const fromTemplate = (text: string): ForeignSession => ({
   session: readTemplateFile(text).session,
   whole: true,
   from: "template file",
-  remarks: [],
+  notices: [],
   carried: [],
 });
 
 async function fromExchange(bytes: ByteSource): Promise<ForeignSession> {
   const file = await openExchange(bytes);
-  const { session, remarks, contents, settings, of } = readEntries(file);
+  const { session, notices, contents, settings, of } = readEntries(file);
   const files = (folder: string): Cargo => {
     const mine = file.zip.entries.filter((e) => e.name.startsWith(`${file.folder}${folder}/`) && !e.folder);
     return { what: "", many: mine.length, bytes: mine.reduce((sum, e) => sum + e.size, 0) };
@@ -90,7 +90,7 @@ async function fromExchange(bytes: ByteSource): Promise<ForeignSession> {
     session,
     whole: settings && of === null,
     from: "session exchange file",
-    remarks,
+    notices,
     carried: [
       { ...files("audio"), what: "audio files" },
       ...saidOf(contents).map(({ many, what }) => ({ what, many, bytes: null })),
@@ -114,6 +114,6 @@ function fromSheet(style: Style, name: string, file: TableFile, newId: () => str
     whole: false,
     from: "track sheet",
     carried: [],
-    remarks: [],
+    notices: [],
   };
 }

@@ -23,7 +23,7 @@ describe("a template as a file", () => {
       session: template.session,
       whole: true,
       from: "template file",
-      remarks: [],
+      notices: [],
       carried: [],
     });
   });

@@ -64,7 +64,7 @@ export interface NewCheckIn {
   /** What was just stored of it, as it came. */
   document: string;
   recognised: "ids" | "likeness";
-  remarks: readonly string[];
+  notices: readonly string[];
   by: string;
   at: Date;
   counts: Counts;
@@ -75,7 +75,7 @@ export interface WholeCheckIn extends CheckInCard {
   document: string;
   came: Session;
   recognised: "ids" | "likeness";
-  remarks: string[];
+  notices: string[];
 }
 
 /** Stores a check-in under the next number of its session. */
@@ -83,7 +83,7 @@ export async function addCheckIn(db: Db, c: NewCheckIn): Promise<{ id: string; n
   const id = randomUUID();
   await db.query("select 1 from sessions where id = $1 for update", [c.session]);
   const { rows } = await db.query<{ number: number }>(
-    `insert into check_ins (id, session, number, file_name, file, came, document, recognised, remarks,
+    `insert into check_ins (id, session, number, file_name, file, came, document, recognised, notices,
        handed_in_by, handed_in_at, tracks, followed_then, findings_then, carried)
      select $1, $2, (select coalesce(max(number), 0) + 1 from check_ins where session = $2), $3, $4, d.session, d.id,
        $6, $7, $8, $9, $10, $11, $12, $13 from documents d where d.id = $5
@@ -95,7 +95,7 @@ export async function addCheckIn(db: Db, c: NewCheckIn): Promise<{ id: string; n
       Buffer.from(c.file),
       c.document,
       c.recognised,
-      JSON.stringify(c.remarks),
+      JSON.stringify(c.notices),
       c.by,
       c.at,
       c.counts.tracks,
@@ -118,10 +118,10 @@ export async function checkInWith(db: Db, id: string): Promise<WholeCheckIn> {
           document: string;
           came: Session;
           recognised: "ids" | "likeness";
-          remarks: string[];
+          notices: string[];
         }
       >(
-        `select ${CHECK_IN}, c.session, c.document, c.came, c.recognised, c.remarks from ${CHECK_INS} where c.id = $1`,
+        `select ${CHECK_IN}, c.session, c.document, c.came, c.recognised, c.notices from ${CHECK_INS} where c.id = $1`,
         [id],
       )
     : { rows: [] };
@@ -133,7 +133,7 @@ export async function checkInWith(db: Db, id: string): Promise<WholeCheckIn> {
     document: r.document,
     came: r.came,
     recognised: r.recognised,
-    remarks: r.remarks,
+    notices: r.notices,
   };
 }
 

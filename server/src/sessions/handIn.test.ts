@@ -62,7 +62,7 @@ describe("handing in", () => {
     const bare = zipSync({ "project.xml": strToU8(project) });
     expect((await engineer.ask("handIn", {}, bare)).problem).toContain("does not say which session");
     const handed = takenIn((await engineer.ask("handIn", {}, bare, `?session=${session.id}`)).data);
-    expect(handed.remarks[0]).toMatch(/\d+ of \d+ tracks were recognised by name/);
+    expect(handed.notices[0]).toMatch(/\d+ of \d+ tracks were recognised by name/);
     const { data: checkIn } = await lead.ask("checkIn", { checkIn: handed.checkIn });
     expect(checkIn.recognised).toBe("likeness");
     const ids = new Set(checkIn.now.session.tracks.map((t) => t.id));

@@ -34,7 +34,7 @@ export async function handIn(pool: Pool, crew: Crew, what: HandIn): Promise<Hand
     { who: by.id, what: `“${what.name}”`, more: size / BYTES_A_MILLISECOND },
   );
   if ("taken" in look) return look;
-  const { target, recognised, remarks, counts, stored } = look;
+  const { target, recognised, notices, counts, stored } = look;
   const at = new Date();
   return once(pool, what.errand, async (db): Promise<HandInAnswer> => {
     await openForWriting(db, target.id);
@@ -45,7 +45,7 @@ export async function handIn(pool: Pool, crew: Crew, what: HandIn): Promise<Hand
       ...stored,
       document,
       recognised,
-      remarks,
+      notices,
       by: by.id,
       at,
       counts,
@@ -62,7 +62,7 @@ export async function handIn(pool: Pool, crew: Crew, what: HandIn): Promise<Hand
       session: target.id,
       number: added.number,
       findings: counts.open.room,
-      remarks: [...remarks],
+      notices: [...notices],
     };
   });
 }

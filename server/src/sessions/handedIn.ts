@@ -40,7 +40,7 @@ export type HandInLook =
       /** The session as it is stored, as JSON: it is handed on from thread to thread. */
       readonly session: string;
       readonly recognised: HandInResult["recognised"];
-      readonly remarks: readonly string[];
+      readonly notices: readonly string[];
       readonly counts: Counts;
       readonly stored: Stored;
     };
@@ -71,22 +71,22 @@ async function lookAt(
   if (question) return wish.by.right === "station" ? { ...question, better: [] } : question;
   const taken = takeIn(style, target.baseline, read);
   const counts = await countsOf(pool, styles, taken.session, target);
-  const { session, recognised, remarks } = taken;
+  const { session, recognised, notices } = taken;
   const { id, title } = target;
   const stored = await putAway(files, file);
-  return { target: { id, title }, session: JSON.stringify(session), recognised, remarks, counts, stored };
+  return { target: { id, title }, session: JSON.stringify(session), recognised, notices, counts, stored };
 }
 
 /** A session file as the house took it in. */
 export interface HandInResult {
   readonly session: Session;
   readonly recognised: "ids" | "likeness";
-  readonly remarks: readonly string[];
+  readonly notices: readonly string[];
 }
 
 /** Gives the tracks of a read session file the ids they went out with. */
 export function takeIn(style: Style, baseline: Session, read: ReadExchange): HandInResult {
-  if (read.untold.length === 0) return { session: read.session, recognised: "ids", remarks: read.remarks };
+  if (read.untold.length === 0) return { session: read.session, recognised: "ids", notices: read.notices };
   const { session, pairs } = matchSession(style, baseline, read.session, read.untold);
   const settings = read.settings
     ? {}
@@ -102,7 +102,7 @@ export function takeIn(style: Style, baseline: Session, read: ReadExchange): Han
   return {
     session: { ...session, ...settings },
     recognised: "likeness",
-    remarks: [known, ...read.remarks],
+    notices: [known, ...read.notices],
   };
 }
 

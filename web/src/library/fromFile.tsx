@@ -232,7 +232,7 @@ function LeftBehind({ read }: { read: ForeignSession }) {
           </ul>
         </>
       )}
-      {read.remarks.map((r) => (
+      {read.notices.map((r) => (
         <p key={r} className="border-t border-line py-1 text-xs text-ink-2">
           {r}
         </p>

@@ -76,9 +76,9 @@ export function About({
             ? "Its tracks carry our ids, so each was known for sure."
             : "Its tracks were recognised by likeness."}
         </p>
-        {c.remarks.length > 0 && (
+        {c.notices.length > 0 && (
           <ul className="mt-2 flex flex-col gap-1.5">
-            {c.remarks.map((r) => (
+            {c.notices.map((r) => (
               <li key={r} className="rounded-sm bg-tide-soft px-2 py-1 text-tide">
                 {r}
               </li>

@@ -4,12 +4,15 @@ import type { Style } from "@mossy/core/house/style";
 import { useQuery } from "@tanstack/react-query";
 import { Download } from "lucide-react";
 import { useMemo, useState } from "react";
+import type { ComponentProps } from "react";
 import { useNavigate, useParams } from "react-router";
 import { WhyNot } from "./closing.tsx";
 import { fileAddress } from "../wire/ask.ts";
 import { queries, useMayIn, useStyle } from "../wire/queries.ts";
 import { useShortcuts } from "../ui/shortcuts.tsx";
 import { putAll, useFindings } from "../check/useFindings.ts";
+import type { Findings } from "../check/useFindings.ts";
+import type { Session } from "@mossy/core/session/document";
 import { Button } from "../ui/button.tsx";
 import { PageHead, Views } from "../ui/pieces.tsx";
 import { Failed, Loading } from "../ui/states.tsx";
@@ -156,38 +159,66 @@ function PutRight({
           first={shown}
         />
       ) : (
-        <div className="beside min-h-0 flex-1 [--beside:264px]">
-          <section aria-label="What drifted" className="card min-h-0 overflow-y-auto">
-            {view === "findings" && (
-              <Drift
-                style={style}
-                session={session}
-                origin={origin}
-                findings={findings}
-                edition={edition}
-                release={c.session.release}
-                work={may ? work : null}
-                onShow={(track) => show([track])}
-                onRemark={remarkOn}
-              />
-            )}
-            {view === "differences" && (
-              <Differences
-                baseline={c.baseline}
-                session={session}
-                onPropose={() => void navigate(`/check-ins/${c.id}/propose`)}
-              />
-            )}
-          </section>
-          <About
-            checkIn={c}
+        <DriftAndDifferences
+          view={view}
+          checkIn={c}
+          session={session}
+          findings={findings}
+          edition={edition}
+          revision={state.saving === "saved" ? work.revision : null}
+          drift={{
+            style,
+            origin,
+            work: may ? work : null,
+            onShow: (track) => show([track]),
+            onRemark: remarkOn,
+          }}
+        />
+      )}
+    </div>
+  );
+}
+
+/** What drifted, or every difference, with what the check-in is beside it. */
+function DriftAndDifferences({
+  view,
+  checkIn: c,
+  session,
+  findings,
+  edition,
+  revision,
+  drift,
+}: {
+  view: string;
+  checkIn: CheckIn;
+  session: Session;
+  findings: Findings;
+  edition: number;
+  revision: number | null;
+  drift: Pick<ComponentProps<typeof Drift>, "style" | "origin" | "work" | "onShow" | "onRemark">;
+}) {
+  const navigate = useNavigate();
+  return (
+    <div className="beside min-h-0 flex-1 [--beside:264px]">
+      <section aria-label="What drifted" className="card min-h-0 overflow-y-auto">
+        {view === "findings" && (
+          <Drift
+            {...drift}
             session={session}
             findings={findings}
             edition={edition}
-            revision={state.saving === "saved" ? work.revision : null}
+            release={c.session.release}
           />
-        </div>
-      )}
+        )}
+        {view === "differences" && (
+          <Differences
+            baseline={c.baseline}
+            session={session}
+            onPropose={() => void navigate(`/check-ins/${c.id}/propose`)}
+          />
+        )}
+      </section>
+      <About checkIn={c} session={session} findings={findings} edition={edition} revision={revision} />
     </div>
   );
 }

@@ -1,4 +1,4 @@
-import type { Remark, RemarksOf } from "@mossy/contract/remarks";
+import type { Present, Remark, RemarksOf } from "@mossy/contract/remarks";
 import type { Finding } from "@mossy/core/check/rule";
 import type { Style } from "@mossy/core/house/style";
 import type { Session, TrackId } from "@mossy/core/session/document";
@@ -24,6 +24,23 @@ import { useShortcuts } from "../ui/shortcuts.tsx";
 import { NONE, only, still, these } from "../sheet/selection.ts";
 import { SheetView } from "../sheet/sheetView.tsx";
 
+interface CheckInSheetProps {
+  readonly style: Style;
+  readonly session: Session;
+  readonly findings: Findings;
+  /** The blocks that stand in it, and where they are looked at. */
+  readonly held: readonly Held[];
+  readonly blocksAt: string;
+  readonly work: Workpiece | null;
+  /** The tracks that are to be seen at first. */
+  readonly first: readonly TrackId[];
+  /** Whose remarks are shown and made here, those that are open, and the document that is worked on. */
+  readonly of: RemarksOf;
+  readonly document: string;
+  readonly remarks: readonly Remark[];
+  readonly onRemark: (finding: Finding) => void;
+}
+
 /**
  * A check-in's tracks: chosen, looked at, copied and, by who may put right, typed into like those of a
  * template.
@@ -40,22 +57,7 @@ export function CheckInSheet({
   document,
   remarks,
   onRemark,
-}: {
-  style: Style;
-  session: Session;
-  findings: Findings;
-  /** The blocks that stand in it, and where they are looked at. */
-  held: readonly Held[];
-  blocksAt: string;
-  work: Workpiece | null;
-  /** The tracks that are to be seen at first. */
-  first: readonly TrackId[];
-  /** Whose remarks are shown and made here, those that are open, and the document that is worked on. */
-  of: RemarksOf;
-  document: string;
-  remarks: readonly Remark[];
-  onRemark: (finding: Finding) => void;
-}) {
+}: CheckInSheetProps) {
   const [chosen, setChosen] = useState(() => these(first));
   const [putting, setPutting] = useState(false);
   const frames = useMemo(() => rowsOfBlocks(held), [held]);
@@ -106,11 +108,7 @@ export function CheckInSheet({
         />
       </section>
       <aside aria-label="Selected" className="flex min-h-0 flex-col overflow-y-auto">
-        {here.length > 0 && (
-          <div className="flex items-center justify-end gap-2 pb-2 text-sm text-ink-2">
-            Also here <HereList here={here} />
-          </div>
-        )}
+        <AlsoHere here={here} />
         {putting && work && (
           <PutBlock
             style={style}
@@ -124,22 +122,20 @@ export function CheckInSheet({
             }}
           />
         )}
-        {!putting && track && tracks.length === 1 && ofBlock && (
-          <HeldCard held={ofBlock} track={track.id} to={blocksAt} />
-        )}
         {!putting && track && tracks.length === 1 && (
-          <Inspector
-            style={style}
-            session={session}
-            track={track}
-            findings={findings.byTrack.get(track.id) ?? []}
-            work={work}
-            onChoose={(list) => setChosen(these(list))}
-            onRemark={onRemark}
-          />
-        )}
-        {!putting && track && tracks.length === 1 && (
-          <RemarksOnTrack key={track.id} of={of} track={track.id} name={track.name} />
+          <>
+            {ofBlock && <HeldCard held={ofBlock} track={track.id} to={blocksAt} />}
+            <Inspector
+              style={style}
+              session={session}
+              track={track}
+              findings={findings.byTrack.get(track.id) ?? []}
+              work={work}
+              onChoose={(list) => setChosen(these(list))}
+              onRemark={onRemark}
+            />
+            <RemarksOnTrack key={track.id} of={of} track={track.id} name={track.name} />
+          </>
         )}
         {!putting && tracks.length > 1 && work && (
           <ManyPanel
@@ -160,6 +156,14 @@ export function CheckInSheet({
     </div>
   );
 }
+
+/** Who else works on the check-in now. */
+const AlsoHere = ({ here }: { here: readonly Present[] }) =>
+  here.length > 0 && (
+    <div className="flex items-center justify-end gap-2 pb-2 text-sm text-ink-2">
+      Also here <HereList here={here} />
+    </div>
+  );
 
 function NothingSelected({ many, onPut }: { many: number; onPut: (() => void) | null }) {
   return (

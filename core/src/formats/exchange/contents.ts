@@ -24,19 +24,19 @@ export const saidOf = (contents: Contents): { many: number; one: string; what: s
     return contents[part] === 0 ? [] : [{ many: contents[part], one, what }];
   });
 
-export const remarksOn = (contents: Contents): string[] =>
+export const noticesOn = (contents: Contents): string[] =>
   saidOf(contents).map(({ many, one, what }) =>
     many === 1
       ? `1 ${one} in the file was left alone: it belongs to the job.`
       : `${many} ${what} in the file were left alone: they belong to the job.`,
   );
 
-const MOST_REMARKS = 50;
+const MOST_NOTICES = 50;
 /** A file with thousands of the same thing to say is told of with the first of them. */
-export function shortened(remarks: readonly string[]): string[] {
-  if (remarks.length <= MOST_REMARKS) return [...remarks];
+export function shortened(notices: readonly string[]): string[] {
+  if (notices.length <= MOST_NOTICES) return [...notices];
   return [
-    ...remarks.slice(0, MOST_REMARKS),
-    `And ${remarks.length - MOST_REMARKS} more remarks of this kind.`,
+    ...notices.slice(0, MOST_NOTICES),
+    `And ${notices.length - MOST_NOTICES} more notices of this kind.`,
   ];
 }

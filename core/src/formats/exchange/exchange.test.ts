@@ -165,7 +165,7 @@ describe("the session exchange file, somebody else's", async () => {
 
   it("is told apart from ours, and says what was left alone", () => {
     expect(read).toMatchObject({ of: null, settings: false, untold: UNTOLD });
-    expect(read.remarks).toEqual([
+    expect(read.notices).toEqual([
       "2 clips in the file were left alone: they belong to the job.",
       "1 marker in the file was left alone: it belongs to the job.",
     ]);
@@ -175,11 +175,11 @@ describe("the session exchange file, somebody else's", async () => {
     const odd = BY_THE_BOOK.replace('value="96"', 'value="9000"')
       .replace('id="id7"', 'id="id2"')
       .replace('<Channel audioChannels="1"', '<Channel audioChannels="7"');
-    const { session, remarks } = await readExchange(zipOf({ "project.xml": odd }));
+    const { session, notices } = await readExchange(zipOf({ "project.xml": odd }));
     expect(session.tempo).toBe(120);
     expect(session.tracks).toHaveLength(6);
     expect(session.tracks.find((t) => t.name === "Kick")?.format).toBe("7.1");
-    expect(remarks).toHaveLength(5);
+    expect(notices).toHaveLength(5);
   });
 });
 

@@ -28,13 +28,13 @@ const withTracks = (tracks: string): Uint8Array =>
 const REFUSAL: Bound = { seconds: 4, megabytes: 600 };
 
 describe("a session file that is made to cost much", () => {
-  it("is read soon where five thousand tracks have one id, with fifty remarks and a last one", async () => {
+  it("is read soon where five thousand tracks have one id, with fifty notices and a last one", async () => {
     const file = withTracks(`<Track id="a" name="x"><Channel role="regular"/></Track>`.repeat(5000));
     expect(file.length).toBeLessThan(2000);
-    const { session, remarks } = await within({ seconds: 4, megabytes: 400 }, () => readExchange(file));
+    const { session, notices } = await within({ seconds: 4, megabytes: 400 }, () => readExchange(file));
     expect(new Set(session.tracks.map((t) => t.id)).size).toBe(5000);
     expect(session.tracks.slice(0, 3).map((t) => t.id)).toEqual(["a", "a-2", "a-3"]);
-    expect([remarks.length, remarks.at(-1)]).toEqual([51, "And 4949 more remarks of this kind."]);
+    expect([notices.length, notices.at(-1)]).toEqual([51, "And 4949 more notices of this kind."]);
   });
 
   it.each([

@@ -46,7 +46,7 @@ describe("a project as others write it", () => {
   });
 
   it("may have a main that holds the tracks: they are read as standing beside it, with a word on it", async () => {
-    const { session, remarks } = await read(
+    const { session, notices } = await read(
       '<Track id="m" name="All" contentType="audio tracks"><Channel id="mc" role="master" audioChannels="2"/>' +
         '<Track id="k" name="Kick" contentType="audio">' +
         '<Channel id="kc" destination="mc" audioChannels="1"/></Track></Track>',
@@ -55,7 +55,7 @@ describe("a project as others write it", () => {
       ["All", "main", null, null],
       ["Kick", "audio", null, "m"],
     ]);
-    expect(remarks).toEqual(["“All” is the main and holds tracks; they were read as standing beside it."]);
+    expect(notices).toEqual(["“All” is the main and holds tracks; they were read as standing beside it."]);
   });
 
   it.each<[string, string, number]>([
@@ -88,7 +88,7 @@ describe("a project as others write it", () => {
   });
 
   it("has tracks that are none of ours, scenes, curves of tempo and meter: counted, and said", async () => {
-    const { session, remarks, contents } = await read(
+    const { session, notices, contents } = await read(
       '<Track id="t" name="K" contentType="audio"/><Track id="p" name="Film" contentType="video"/>' +
         '<Track id="q" name="Marks" contentType="markers"/>',
       '<Arrangement><TempoAutomation><RealPoint time="0" value="90"/></TempoAutomation>' +
@@ -96,7 +96,7 @@ describe("a project as others write it", () => {
     );
     expect(session.tracks.map((t) => t.name)).toEqual(["K"]);
     expect(contents).toMatchObject({ scenes: 2, tempos: 1, meters: 1 });
-    expect(remarks).toEqual([
+    expect(notices).toEqual([
       "“Film” was left alone: it only holds video.",
       "“Marks” was left alone: it only holds markers.",
       "2 scenes in the file were left alone: they belong to the job.",
@@ -107,9 +107,9 @@ describe("a project as others write it", () => {
 
   it("may have a meter nobody can count, and says what was taken", async () => {
     const odd = BY_THE_BOOK.replace('denominator="8" numerator="6"', 'denominator="7" numerator="6"');
-    const { session, remarks } = await readExchange(zipOf({ "project.xml": odd }));
+    const { session, notices } = await readExchange(zipOf({ "project.xml": odd }));
     expect(session.meter).toEqual({ beats: 4, unit: 4 });
-    expect(remarks[0]).toBe("A meter of 6/7 cannot be; 4/4 was taken.");
+    expect(notices[0]).toBe("A meter of 6/7 cannot be; 4/4 was taken.");
   });
 
   it("may speak of document types in a comment or a name, and may be UTF-16 or Latin-1", async () => {
@@ -118,14 +118,14 @@ describe("a project as others write it", () => {
     for (const little of [true, false]) {
       const wide = utf16(text.replace("UTF-8", "UTF-16"), little);
       expect(await names(zipSync({ "project.xml": wide }))).toEqual(BOOK);
-      const { remarks } = await readExchange(zipSync({ "project.xml": wide }));
-      expect(remarks).toContain("Its project is written in UTF-16; it stays so in what goes back.");
+      const { notices } = await readExchange(zipSync({ "project.xml": wide }));
+      expect(notices).toContain("Its project is written in UTF-16; it stays so in what goes back.");
     }
     const latin = text.replace("UTF-8", "ISO-8859-1").replace("Keys part", "Bläser");
     const bytes = Uint8Array.from([...latin].map((ch) => ch.charCodeAt(0)));
     expect(await names(zipSync({ "project.xml": bytes }))).toContain("Bläser");
-    const { remarks } = await readExchange(zipSync({ "project.xml": bytes }));
-    expect(remarks).toContain("Its project is written in Latin-1; it stays so in what goes back.");
+    const { notices } = await readExchange(zipSync({ "project.xml": bytes }));
+    expect(notices).toContain("Its project is written in Latin-1; it stays so in what goes back.");
   });
 });
 
@@ -177,8 +177,8 @@ describe("a ZIP as others pack it", () => {
         zipSync({ "Quay night\\project.xml": good["project.xml"], "audio\\a.wav": strToU8("x") }),
       ),
     ).toEqual(BOOK);
-    const { remarks } = await readExchange(zipSync({ "Quay night\\project.xml": good["project.xml"] }));
-    expect(remarks).toEqual(
+    const { notices } = await readExchange(zipSync({ "Quay night\\project.xml": good["project.xml"] }));
+    expect(notices).toEqual(
       expect.arrayContaining([
         "Everything stands in a folder “Quay night”; it was read from there.",
         "Its entries are named with backslashes; they were read as parting folders.",
@@ -187,11 +187,11 @@ describe("a ZIP as others pack it", () => {
   });
 
   it("may have metadata nobody can read: the project is read all the same", async () => {
-    const { session, remarks } = await readExchange(
+    const { session, notices } = await readExchange(
       zipOf({ "project.xml": BY_THE_BOOK, "metadata.xml": "<MetaData><Title>x</MetaData>" }),
     );
     expect([session.tracks.length, session.title]).toEqual([6, "Untitled session"]);
-    expect(remarks.at(-1)).toMatch(
+    expect(notices.at(-1)).toMatch(
       /^Title and notes were passed over: “metadata.xml” is broken XML at line 1/,
     );
   });

@@ -4,7 +4,7 @@ import type { Bytes } from "../bytes.ts";
 import { FileProblem } from "../fileProblem.ts";
 import { parseXml, readXml } from "../xml.ts";
 import type { XmlElement } from "../xml.ts";
-import { contentsOf, remarksOn, shortened } from "./contents.ts";
+import { contentsOf, noticesOn, shortened } from "./contents.ts";
 import type { Contents } from "./contents.ts";
 import { METADATA, PROJECT, openExchange } from "./entries.ts";
 import type { ExchangeFile } from "./entries.ts";
@@ -27,7 +27,7 @@ export interface ReadExchange {
   /** What belongs to the job and is left alone. */
   readonly contents: Contents;
   /** What the file holds that we leave alone, and what we had to take another way, in sentences. */
-  readonly remarks: readonly string[];
+  readonly notices: readonly string[];
 }
 
 /** Elements whose inside is the job's, or a plug-in's own: counted, not kept. */
@@ -58,13 +58,13 @@ export function projectIn(bytes: Uint8Array): { root: XmlElement; contents: Cont
 /** Title and notes of a session file; where they cannot be read, why not. */
 export function metadataIn(bytes: Uint8Array | null): {
   root: XmlElement | undefined;
-  remark: string | null;
+  notice: string | null;
 } {
   try {
-    return { root: bytes ? parseXml(bytes, METADATA) : undefined, remark: null };
+    return { root: bytes ? parseXml(bytes, METADATA) : undefined, notice: null };
   } catch (e) {
     if (!(e instanceof FileProblem)) throw e;
-    return { root: undefined, remark: `Title and notes were passed over: ${e.message}` };
+    return { root: undefined, notice: `Title and notes were passed over: ${e.message}` };
   }
 }
 
@@ -92,11 +92,11 @@ export function readEntries(file: ReadParts): ReadExchange {
   const metadata = metadataIn(file.metadata);
   const extra = file.extra ? readExtra(file.extra) : null;
   const reading = new Reading(root, metadata.root);
-  const { remarks } = reading;
-  remarks.push(...remarksOnFile(file, encoding), ...remarksOn(contents));
-  if (metadata.remark !== null) remarks.push(metadata.remark);
+  const { notices } = reading;
+  notices.push(...remarksOnFile(file, encoding), ...noticesOn(contents));
+  if (metadata.notice !== null) notices.push(metadata.notice);
   if (file.extra && !extra)
-    remarks.push(
+    notices.push(
       "The file comes from a later version of Mossy Lantern; its tracks are recognised by name.",
     );
   const session = extra
@@ -111,7 +111,7 @@ export function readEntries(file: ReadParts): ReadExchange {
     untold: extra && (ours.size === 0 || whole.tracks.some((t) => ours.has(t.id))) ? [] : UNTOLD,
     settings: extra !== null,
     contents,
-    remarks: shortened(remarks),
+    notices: shortened(notices),
   };
 }
 

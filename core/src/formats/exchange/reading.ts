@@ -30,7 +30,7 @@ const BESIDE = new Set(["markers", "video", "automation"]);
 
 /** Reads a project as it stands, under ids made from those of the file; our extra file aside. */
 export class Reading {
-  readonly remarks: string[] = [];
+  readonly notices: string[] = [];
   readonly session: Session;
   /** The elements of each track of the session, in the same order. */
   readonly elements: TrackElements[] = [];
@@ -71,12 +71,12 @@ export class Reading {
     const tempo = numeric(child(transport, "Tempo"), "value");
     const playable = tempo !== null && tempo >= 10 && tempo <= 400;
     if (tempo !== null && !playable)
-      this.remarks.push(`A tempo of ${tempo} is outside 10 to 400; 120 was taken.`);
+      this.notices.push(`A tempo of ${tempo} is outside 10 to 400; 120 was taken.`);
     const signature = child(transport, "TimeSignature");
     const [beats, unit] = [numeric(signature, "numerator"), numeric(signature, "denominator")];
     const meter = meterSchema.safeParse({ beats, unit });
     if (signature && !meter.success)
-      this.remarks.push(`A meter of ${beats ?? "?"}/${unit ?? "?"} cannot be; 4/4 was taken.`);
+      this.notices.push(`A meter of ${beats ?? "?"}/${unit ?? "?"} cannot be; 4/4 was taken.`);
     return { ...(playable ? { tempo } : {}), ...(meter.success ? { meter: meter.data } : {}) };
   }
 
@@ -108,7 +108,7 @@ export class Reading {
     const wish = bare.replace(/[^A-Za-z0-9._-]/g, "-").slice(0, 70) || "track";
     const id = this.#given.take(wish);
     if (id !== wish && xmlId !== null)
-      this.remarks.push(`Two tracks of the file have the id “${xmlId}”; both were read.`);
+      this.notices.push(`Two tracks of the file have the id “${xmlId}”; both were read.`);
     return id;
   }
 
@@ -122,7 +122,7 @@ export class Reading {
     const channel = e.name === "Channel" ? e : child(e, "Channel");
     const name = oneLine(attribute(e, "name") ?? "");
     if (!holds && !channel && isBeside(e)) {
-      this.remarks.push(`“${name}” was left alone: it only holds ${contentIn(e).join(" and ")}.`);
+      this.notices.push(`“${name}” was left alone: it only holds ${contentIn(e).join(" and ")}.`);
       return;
     }
     const kind = this.#kind(e, channel, holds);
@@ -146,7 +146,7 @@ export class Reading {
       }),
     );
     if (kind === "main" && holds)
-      this.remarks.push(`“${name}” is the main and holds tracks; they were read as standing beside it.`);
+      this.notices.push(`“${name}” is the main and holds tracks; they were read as standing beside it.`);
     this.#inside(e, kind === "main" ? parent : id);
   }
 
@@ -170,7 +170,7 @@ export class Reading {
     if (format) return format;
     const wider =
       (Object.keys(CHANNELS) as ChannelFormat[]).find((f) => CHANNELS[f] >= channels) ?? "7.1.4";
-    this.remarks.push(
+    this.notices.push(
       `“${name}” has ${channels} channels, which the house has no format for; it was read as ${wider}.`,
     );
     return wider;
