@@ -54,6 +54,18 @@ export default function CheckInPage() {
   return <PutRight key={data.id} checkIn={data} style={style} started={started} edition={number} />;
 }
 
+function useKeys(may: boolean, work: Workpiece, all: () => void): void {
+  useShortcuts(
+    may
+      ? [
+          { keys: "R", says: "Put all right", run: all },
+          { keys: "Ctrl+Z", says: "Undo", run: () => work.undo() },
+          { keys: "Ctrl+Shift+Z", says: "Redo", run: () => work.redo() },
+        ]
+      : [],
+  );
+}
+
 /**
  * A check-in: what drifted and why, with its fixes; put right at once, one by one, or kept with a word why.
  */
@@ -82,15 +94,7 @@ function PutRight({
   const [wished, setWished] = useState<Wished | null>(null);
   const [shown, setShown] = useState<readonly string[]>([]);
   const all = (): void => putAll(work, style, c.baseline);
-  useShortcuts(
-    may
-      ? [
-          { keys: "R", says: "Put all right", run: all },
-          { keys: "Ctrl+Z", says: "Undo", run: () => work.undo() },
-          { keys: "Ctrl+Shift+Z", says: "Redo", run: () => work.redo() },
-        ]
-      : [],
-  );
+  useKeys(may, work, all);
   const show = (tracks: readonly string[]): void => {
     setShown(tracks);
     void navigate(`/check-ins/${c.id}/sheet`);
