@@ -33,6 +33,19 @@ describe("undo after a reload", () => {
     );
   };
 
+  it("still takes what was done along with something back as one with it", async () => {
+    const house = new MemoryHouse();
+    const store = memory();
+    const first = work(house, deedBook("d", store));
+    const before = first.state().doc;
+    level(first, "kick", -3);
+    first.editAlong([setField(find(first.state().doc, "gtr"), "level", -9)], "linked");
+    await settled(first);
+    const second = await reloaded(house, store);
+    second.undo();
+    expect(second.state().doc).toEqual(before);
+  });
+
   it("goes back to the exact session, and forward again", async () => {
     const house = new MemoryHouse();
     const store = memory();

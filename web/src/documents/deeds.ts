@@ -7,6 +7,8 @@ import { UNSENT } from "./unsentKey.ts";
 export interface Deed<C = Change> {
   readonly changes: readonly C[];
   readonly label: string;
+  /** Whether it belongs to the deed before it: both are undone and done again as one. */
+  readonly along?: boolean | undefined;
 }
 
 /**
@@ -50,7 +52,7 @@ export const deedBook = (document: string, store: Store): DeedBook => bookOf(doc
  * @param change what one change must look like
  */
 export function bookOf<C>(document: string, change: z.ZodType<C>, store: Store): DeedBook<C> {
-  const deed = z.object({ changes: z.array(change), label: z.string() });
+  const deed = z.object({ changes: z.array(change), label: z.string(), along: z.boolean().optional() });
   const two = z.object({ done: z.array(deed), undone: z.array(deed) });
   const [key, onTheWay] = [`mossy-deeds-${document}`, `${UNSENT}${document}`];
   const read = <T>(from: string, schema: z.ZodType<T>, none: T): T => {

@@ -17,6 +17,31 @@ describe("a workpiece", () => {
     expect(house.revision).toBe(2);
   });
 
+  it("undoes what was done along with something as one with it, and does it again as one", async () => {
+    const house = new MemoryHouse();
+    const d = work(house);
+    level(d, "top", -1);
+    const start = d.state().doc;
+    level(d, "kick", -3);
+    expect(d.state().before).toBe(start);
+    d.editAlong([setField(find(d.state().doc, "gtr"), "level", -9)], "linked");
+    d.editAlong([setField(find(d.state().doc, "top"), "level", -9)], "linked");
+    expect(d.state().before).toBeNull();
+    const all = d.state().doc;
+    d.undo();
+    expect(d.state().doc).toEqual(start);
+    expect(d.state().undoes).toBe("level");
+    d.redo();
+    expect(d.state().doc).toEqual(all);
+    d.undo();
+    d.undo();
+    expect(d.state().undoes).toBeNull();
+    d.redo();
+    expect(d.state().doc).toEqual(start);
+    await settled(d);
+    expect(house.session).toEqual(start);
+  });
+
   it("undoes and redoes to the exact session, for any row of edits", async () => {
     await fc.assert(
       fc.asyncProperty(

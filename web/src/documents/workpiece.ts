@@ -20,6 +20,8 @@ export interface WorkpieceState<D = Session, C = Change> {
   readonly problem: string | null;
   /** Own edits that somebody else's change shut out, to choose between. */
   readonly clashes: readonly Clash<C>[];
+  /** The document before what was done last in this window; null where that was undone or done again. */
+  readonly before: D | null;
 }
 
 const AGAIN_AFTER = 3000;
@@ -63,6 +65,7 @@ export class Workpiece<D = Session, C = Change> {
       savedAt: start.savedAt,
       problem: null,
       clashes: [],
+      before: null,
       undoes: done.at(-1)?.label ?? null,
       redoes: undone.at(-1)?.label ?? null,
     };
@@ -87,15 +90,27 @@ export class Workpiece<D = Session, C = Change> {
 
   /** Does something. A change that no longer fits is said, not done. */
   edit(changes: readonly C[], label: string): boolean {
+    return this.#edit({ changes, label });
+  }
+
+  /** Does something more that belongs to what was done last: both are undone as one. */
+  editAlong(changes: readonly C[], label: string): boolean {
+    return this.#edit({ changes, label, along: this.#done.length > 0 });
+  }
+
+  #edit(deed: Deed<C>): boolean {
+    const { changes } = deed;
+    const before = this.#state.doc;
     if (changes.length === 0 || !this.#show(changes)) return false;
     // Who decides a thing anew need not be asked about it any more.
     const open = this.#state.clashes.filter(
       (c) => !c.yours.every((y) => changes.some((x) => this.rules.decidesTheSame(x, y))),
     );
     if (open.length < this.#state.clashes.length) this.#set({ clashes: open });
-    this.#done.push({ changes, label });
+    this.#done.push(deed);
     this.#undone = [];
-    this.#post({ changes, label });
+    this.#set({ before: deed.along ? null : before });
+    this.#post(deed);
     return true;
   }
 
@@ -121,10 +136,14 @@ export class Workpiece<D = Session, C = Change> {
   }
 
   undo(): void {
-    this.#back(this.#done, this.#undone);
+    for (let more = true; more;) {
+      more = this.#done.at(-1)?.along === true;
+      this.#back(this.#done, this.#undone);
+    }
   }
   redo(): void {
     this.#back(this.#undone, this.#done);
+    while (this.#undone.at(-1)?.along === true) this.#back(this.#undone, this.#done);
   }
   dismiss(): void {
     this.#set({ problem: null });
@@ -141,6 +160,7 @@ export class Workpiece<D = Session, C = Change> {
   #back(from: Deed<C>[], to: Deed<C>[]): void {
     const deed = from.at(-1);
     if (!deed) return;
+    this.#set({ before: null });
     const changes = this.#fitting(this.rules.inverse(deed.changes));
     if (changes.length === 0 || !this.#show(changes)) {
       from.pop();
@@ -149,8 +169,9 @@ export class Workpiece<D = Session, C = Change> {
       return;
     }
     from.pop();
-    to.push({ changes, label: deed.label });
-    this.#post({ changes, label: deed.label });
+    const back = { ...deed, changes };
+    to.push(back);
+    this.#post(back);
   }
 
   /**

@@ -160,6 +160,7 @@ function PutRight({
           held={held}
           blocksAt={`/check-ins/${c.id}/blocks`}
           work={may ? work : null}
+          state={state}
           first={shown}
         />
       ) : (

@@ -7,7 +7,7 @@ import { useMemo, useState } from "react";
 import { mention } from "../ui/toasts.tsx";
 import type { Findings } from "../check/useFindings.ts";
 import { Empty } from "../ui/states.tsx";
-import type { Workpiece } from "../documents/workpiece.ts";
+import type { Workpiece, WorkpieceState } from "../documents/workpiece.ts";
 import { useHere } from "../documents/useHere.ts";
 import { HereList } from "../remarks/hereList.tsx";
 import { RemarksOnTrack } from "../remarks/remarksOn.tsx";
@@ -22,6 +22,7 @@ import type { Held } from "../blocks/useHeld.ts";
 import { Button, Key } from "../ui/button.tsx";
 import { useShortcuts } from "../ui/shortcuts.tsx";
 import { NONE, only, still, these } from "../sheet/selection.ts";
+import { LinkStrip } from "../sheet/linkStrip.tsx";
 import { SheetView } from "../sheet/sheetView.tsx";
 
 interface CheckInSheetProps {
@@ -32,6 +33,7 @@ interface CheckInSheetProps {
   readonly held: readonly Held[];
   readonly blocksAt: string;
   readonly work: Workpiece | null;
+  readonly state: WorkpieceState;
   /** The tracks that are to be seen at first. */
   readonly first: readonly TrackId[];
   /** Whose remarks are shown and made here, those that are open, and the document that is worked on. */
@@ -52,6 +54,7 @@ export function CheckInSheet({
   held,
   blocksAt,
   work,
+  state,
   first,
   of,
   document,
@@ -83,29 +86,32 @@ export function CheckInSheet({
   };
   return (
     <div className="beside min-h-0 flex-1 [--beside:276px]">
-      <section aria-label="Tracks of the check-in" className="card min-h-0 overflow-hidden">
-        <SheetView
-          style={style}
-          session={session}
-          findings={findings}
-          work={work}
-          frames={frames}
-          signs={signs}
-          compact={compact}
-          onDense={() => setCompact(!compact)}
-          selection={selection}
-          onSelect={setChosen}
-          find={find}
-          onFind={setFind}
-          showing={shows}
-          onShow={setShows}
-          onTakeOut={takeThemOut}
-          onPasteNames={() =>
-            mention("Names are added in a template. Tracks copied there or here can be pasted.", {
-              weight: "look",
-            })
-          }
-        />
+      <section aria-label="Tracks of the check-in" className="card flex min-h-0 flex-col overflow-hidden">
+        <div className="min-h-0 flex-1">
+          <SheetView
+            style={style}
+            session={session}
+            findings={findings}
+            work={work}
+            frames={frames}
+            signs={signs}
+            compact={compact}
+            onDense={() => setCompact(!compact)}
+            selection={selection}
+            onSelect={setChosen}
+            find={find}
+            onFind={setFind}
+            showing={shows}
+            onShow={setShows}
+            onTakeOut={takeThemOut}
+            onPasteNames={() =>
+              mention("Names are added in a template. Tracks copied there or here can be pasted.", {
+                weight: "look",
+              })
+            }
+          />
+        </div>
+        {work && <LinkStrip session={session} work={work} state={state} />}
       </section>
       <aside aria-label="Selected" className="flex min-h-0 flex-col overflow-y-auto">
         <AlsoHere here={here} />

@@ -10,6 +10,7 @@ import { plural } from "@mossy/core/session/plural";
 import { Clashes } from "../documents/clashes.tsx";
 import { NotDone, SaveWord, UndoRedo } from "../documents/workLine.tsx";
 import { HereList } from "../remarks/hereList.tsx";
+import { LinkStrip } from "../sheet/linkStrip.tsx";
 import { SAID_KEYS } from "../sheet/sayLine.tsx";
 import { Button, Key } from "../ui/button.tsx";
 import { PageHead, Pill, Views } from "../ui/pieces.tsx";
@@ -85,6 +86,7 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
           </aside>
         )}
       </div>
+      {bench.may && <LinkStrip session={session} work={work} state={state} />}
       <BottomLine
         session={session}
         findings={findings}
