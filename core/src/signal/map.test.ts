@@ -157,3 +157,98 @@ describe("the whole way of a track", () =>
       { numRuns: 200 },
     );
   }));
+
+describe("the map of very many folders", () => {
+  const levels = [0, -6, -20, -60];
+  /** Folders of four, each with sends to some of eight returns. */
+  const many = (folders: number): Session => ({
+    ...emptySession("Many"),
+    tracks: [
+      ...Array.from({ length: folders }, (_, f) => [
+        blankTrack(`f${f}`, `Group ${f}`, {
+          kind: "folder",
+          format: "stereo",
+          feeds: "main",
+          level: levels[f % 4]!,
+        }),
+        ...Array.from({ length: 4 }, (__, i) =>
+          blankTrack(`t${f}-${i}`, `Mic ${f} ${i}`, {
+            parent: `f${f}`,
+            feeds: `f${f}`,
+            sends: [0, 1, 2].map((n) => ({
+              id: `s${n}`,
+              to: `fx${(f + i + n) % 8}`,
+              level: levels[(i + n) % 4]!,
+              beforeFader: false,
+            })),
+          }),
+        ),
+      ]).flat(),
+      ...Array.from({ length: 8 }, (_, n) =>
+        blankTrack(`fx${n}`, `Hall ${n}`, { kind: "return", format: "stereo", feeds: "main" }),
+      ),
+      blankTrack("main", "Main", { kind: "main", format: "stereo" }),
+    ],
+  });
+  const s = many(80);
+  const folders = s.tracks.filter((t) => t.kind === "folder").map((t) => t.id);
+  const map = at(s, folders);
+  const place = (id: string) => map.nodes.find((n) => n.id === id)!;
+
+  it("bundles the ways by where they lead: each meets its bar between top and bottom, at its own height", () => {
+    expect(map.bars.map((b) => b.to).toSorted()).toEqual(
+      [..."01234567"].map((n) => `fx${n}`).concat("main"),
+    );
+    expect(map.lines.filter((l) => l.bar !== null).length).toBeGreaterThan(480);
+    for (const l of map.lines) {
+      if (l.bar === null) continue;
+      const bar = map.bars.find((b) => b.id === l.bar)!;
+      const end = l.points.at(-1)!;
+      expect([bar.to, bar.sort, end.x]).toEqual([l.to, l.sort, bar.x]);
+      expect(end.y).toBeGreaterThanOrEqual(bar.top);
+      expect(end.y).toBeLessThanOrEqual(bar.bottom);
+      expect(bar.x).toBeGreaterThan(place(l.from).x);
+      expect(bar.x).toBeLessThan(place(l.to).x);
+    }
+    expect(new Set(map.bars.map((b) => b.x)).size).toBe(map.bars.length);
+  });
+
+  it("lets no line run over a place that is not its own", () => {
+    for (const l of map.lines.filter((x) => x.bar !== null && x.points.length === 2)) {
+      const [from, to] = l.points as [{ x: number; y: number }, { x: number; y: number }];
+      const over = map.nodes.filter(
+        (n) => n.id !== l.from && n.x > from.x && n.x < to.x && Math.abs(n.y - from.y) < n.height / 2,
+      );
+      expect([l.from, l.to, over.map((n) => n.id)]).toEqual([l.from, l.to, []]);
+    }
+  });
+
+  it("keeps folders in the order of the sheet, none on another", () => {
+    const heights = folders.map((id) => place(id).y);
+    expect(heights).toEqual(heights.toSorted((a, b) => a - b));
+    for (let n = 1; n < heights.length; n++)
+      expect(heights[n]! - heights[n - 1]!).toBeGreaterThanOrEqual(place("f0").height);
+  });
+
+  it("says of each line how loud the loudest on it is", () => {
+    expect(map.lines.find((l) => l.from === "f1" && l.to === "main")?.level).toBe(-6);
+    const sends = s.tracks
+      .filter((t) => t.parent === "f3")
+      .flatMap((t) => t.sends.filter((x) => x.to === "fx5").map((x) => x.level));
+    expect(map.lines.find((l) => l.from === "f3" && l.to === "fx5")).toMatchObject({
+      level: Math.max(...sends),
+      many: sends.length,
+    });
+  });
+
+  it("has no bars where lines can be read one by one", () => {
+    const few = many(12);
+    const small = at(
+      few,
+      few.tracks.filter((t) => t.kind === "folder").map((t) => t.id),
+    );
+    expect(small.lines.length).toBeLessThanOrEqual(140);
+    expect(small.bars).toEqual([]);
+    expect(small.lines.every((l) => l.bar === null)).toBe(true);
+  });
+});

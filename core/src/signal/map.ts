@@ -1,6 +1,10 @@
 import { Graph, layout } from "@dagrejs/dagre";
 import type { Session, Track, TrackId } from "../session/document.ts";
 import { byId, foldersAround, goesTo } from "../session/routing.ts";
+import { BAR, ROOM_FOR_NAMES, barsOf, boxOf, linesAndBars } from "./mapBars.ts";
+import type { BareLine, MapBar, MapLine } from "./mapBars.ts";
+
+export type { MapBar, MapLine } from "./mapBars.ts";
 
 /** A track, or a folded folder with all it holds, on the map. Places are of its middle, in pixels. */
 export interface MapNode {
@@ -10,14 +14,6 @@ export interface MapNode {
   readonly y: number;
   readonly width: number;
   readonly height: number;
-}
-/** What goes from one to another: several feeds and sends of folded tracks are one line. */
-export interface MapLine {
-  readonly from: TrackId;
-  readonly to: TrackId;
-  readonly sort: "feed" | "send" | "key";
-  readonly many: number;
-  readonly points: readonly { readonly x: number; readonly y: number }[];
 }
 /** The ground of an open folder. */
 export interface MapArea {
@@ -31,6 +27,7 @@ export interface MapArea {
 export interface SignalMap {
   readonly nodes: readonly MapNode[];
   readonly lines: readonly MapLine[];
+  readonly bars: readonly MapBar[];
   readonly areas: readonly MapArea[];
   readonly width: number;
   readonly height: number;
@@ -53,6 +50,8 @@ interface FlowEnds {
   readonly from: TrackId;
   readonly to: TrackId;
   readonly sort: MapLine["sort"];
+  /** In dB. */
+  readonly level: number;
 }
 
 /**
@@ -63,10 +62,12 @@ export function flowing(session: Session): FlowEnds[] {
   const tracks = byId(session);
   return session.tracks
     .flatMap((t): FlowEnds[] => [
-      ...(t.feeds === null ? [] : [{ from: t.id, to: t.feeds, sort: "feed" as const }]),
-      ...t.sends.map((s) => ({ from: t.id, to: s.to, sort: "send" as const })),
+      ...(t.feeds === null ? [] : [{ from: t.id, to: t.feeds, sort: "feed" as const, level: t.level }]),
+      ...t.sends.map((s) => ({ from: t.id, to: s.to, sort: "send" as const, level: s.level })),
       ...t.inserts.flatMap((i) =>
-        i.key === null ? [] : [{ from: i.key, to: t.id, sort: "key" as const }],
+        i.key === null
+          ? []
+          : [{ from: i.key, to: t.id, sort: "key" as const, level: tracks.get(i.key)?.level ?? 0 }],
       ),
     ])
     .filter((f) => tracks.has(f.from) && tracks.has(f.to));
@@ -88,13 +89,26 @@ export function mapOf(session: Session, folded: ReadonlySet<TrackId>): SignalMap
   );
   const graph = placesOf(session, visible, open);
   const lines = linesOf(session, shown, (id) => graph.hasNode(id));
-  for (const [key, l] of lines)
-    graph.setEdge(l.from, l.to, { weight: l.sort === "feed" ? 4 : 1, minlen: 1 }, key);
+  const bars = barsOf(lines);
+  if (bars.size > 0) graph.setGraph({ ...graph.graph(), marginy: ROOM_FOR_NAMES });
+  for (const [key, l] of lines) {
+    const bar = bars.get(key) ?? null;
+    if (bar !== null && !graph.hasNode(bar)) {
+      graph.setNode(bar, { ...BAR });
+      graph.setEdge(bar, l.to, { weight: 4, minlen: 1 }, bar);
+    }
+    graph.setEdge(l.from, bar ?? l.to, { weight: l.sort === "feed" ? 4 : 1, minlen: 1 }, key);
+  }
   layout(graph);
   const { width, height } = graph.graph();
   return asInTheSheet({
+    ...linesAndBars(
+      graph,
+      lines,
+      bars,
+      visible.flatMap((t) => (graph.hasNode(t.id) ? [t.id] : [])),
+    ),
     ...drawn(session, graph, shown, visible, open),
-    lines: [...lines].map(([key, l]) => ({ ...l, points: pointsOf(graph, l, key) })),
     width: Number(width ?? 0),
     height: Number(height ?? 0),
   });
@@ -122,8 +136,6 @@ function placesOf(session: Session, visible: readonly Track[], open: readonly Tr
   return graph;
 }
 
-type BareLine = Omit<MapLine, "points" | "many"> & { many: number };
-
 /** What goes from place to place; several feeds of folded tracks are one line. */
 function linesOf(
   session: Session,
@@ -136,23 +148,12 @@ function linesOf(
     if (from === undefined || to === undefined || from === to || !there(from) || !there(to)) continue;
     const key = `${from} ${to} ${f.sort}`;
     const line = lines.get(key);
-    if (line) line.many++;
-    else lines.set(key, { from, to, sort: f.sort, many: 1 });
+    if (line) {
+      line.many++;
+      line.level = Math.max(line.level, f.level);
+    } else lines.set(key, { from, to, sort: f.sort, many: 1, level: f.level });
   }
   return lines;
-}
-
-interface Box {
-  readonly x: number;
-  readonly y: number;
-  readonly width: number;
-  readonly height: number;
-}
-const boxOf = (graph: Graph, id: string): Box => graph.node(id) as Box;
-
-function pointsOf(graph: Graph, l: BareLine, key: string): MapLine["points"] {
-  const edge = graph.edge(l.from, l.to, key) as { points?: MapLine["points"] } | undefined;
-  return edge?.points ?? [];
 }
 
 /** The places and areas as they were laid out. */
@@ -200,6 +201,12 @@ function asInTheSheet(map: SignalMap): SignalMap {
     nodes: map.nodes.map(turned),
     areas: map.areas.map(turned),
     lines: map.lines.map((l) => ({ ...l, points: l.points.map(turned) })),
+    bars: map.bars.map((b) => ({
+      ...turned(b),
+      top: map.height - b.bottom,
+      bottom: map.height - b.top,
+      points: b.points.map(turned),
+    })),
   };
 }
 
