@@ -31,6 +31,8 @@ export interface LayOut {
   readonly microphones?: readonly string[];
   /** Where single tracks are panned other than the house starts them, −100 … 100: "tenor-pan-near -33". */
   readonly places?: readonly string[];
+  /** Where single tracks stand among loudspeakers, degrees to the right and upwards: "sea 180 0". */
+  readonly directions?: readonly string[];
   /**
    * What stands on the tracks of a family: "pans: EQ, Compressor", or a chain of the shelf in its first
    * version: "pans: = pan-row".
@@ -95,8 +97,19 @@ function finish(style: Style, session: Session, plan: LayOut, home: Room): Sessi
       return [id, Number(pan)];
     }),
   );
+  const directions = new Map(
+    (plan.directions ?? []).map((d) => {
+      const [id = "", azimuth, elevation] = d.split(" ");
+      return [id, { azimuth: Number(azimuth), elevation: Number(elevation) }];
+    }),
+  );
   const tracks = session.tracks.map((t): Track => {
-    const next: Track = { ...t, input: inputs.get(t.id) ?? null, pan: places.get(t.id) ?? t.pan };
+    const next: Track = {
+      ...t,
+      input: inputs.get(t.id) ?? null,
+      pan: places.get(t.id) ?? t.pan,
+      around: directions.get(t.id) ?? t.around,
+    };
     // The home room has no input left for it: it is laid in, not recorded.
     if (t.kind === "audio" && t.source !== null && next.input === null) next.source = null;
     if (t.kind === "audio") {

@@ -216,6 +216,14 @@ export const TEMPLATES: readonly TemplatePlan[] = [
       "returns: Hall reverb, Convolution reverb",
       "paths: Low-frequency effects, Main",
     ],
+    directions: [
+      "field-recording-1 -100 0",
+      "field-recording-2 100 0",
+      "sea 180 0",
+      "wind -45 35",
+      "forest 45 35",
+      "footsteps -20 0",
+    ],
     sends: ["ambience > convolution-reverb -18", "speech > hall-reverb -24"],
     releases: [
       { note: "Five beds and a narrator", without: ["convolution-reverb"] },

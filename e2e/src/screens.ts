@@ -108,6 +108,12 @@ export const SCREENS: readonly Screen[] = [
     act: (b) => b.click("//label[contains(., 'against the house')]/input"),
   },
   {
+    name: "loudspeakers",
+    path: "/library/sound-walk/picture",
+    ready: "//*[@aria-label='Plan of the loudspeakers']",
+    act: (b) => b.click("(//*[@data-spot])[3]"),
+  },
+  {
     name: "levels",
     path: "/library/steelpan-orchestra-full-yard/levels",
     ready: "//th[.='Comes to the main path']",

@@ -100,3 +100,73 @@ describe("the stereo picture", () => {
     },
   );
 });
+
+describe("the plan of the loudspeakers", () => {
+  const spot = (name: string) => `//*[@data-spot][starts-with(@aria-label, '${name}, heard')]`;
+
+  it("places a source by dragging, by key and by typing, and undoes each", async () => {
+    await b.go("/library/sound-walk/picture");
+    const [narrator, sea] = [await b.see(spot("Narr")), await b.see(spot("Sea"))];
+    await b.driver
+      .actions()
+      .move({ origin: narrator })
+      .press()
+      .move({ origin: sea, x: -60, y: -30, duration: 200 })
+      .release()
+      .perform();
+    await b.see("//button[@aria-label='Undo: place']");
+    expect(await (await b.see(spot("Narr"))).getAttribute("aria-label")).toMatch(/heard 1[4-7]\d° left$/);
+    await b.see("//div[@role='region'][@aria-label='Folders and buses']//dt[.='Lrs']");
+    await b.click("//button[@aria-label='Undo: place']");
+    await b.see(`${spot("Narr")}[@aria-label='Narr, heard front']`);
+    await b.driver.executeScript("document.activeElement.blur()");
+    await b.driver.actions().sendKeys(Key.ARROW_RIGHT, Key.ARROW_UP).perform();
+    await b.see("//section[@aria-label='Selected track']//input[@value='5° right, 5° up']");
+    await b.see(`${spot("Narr")}[contains(@aria-label, '° right')][contains(@aria-label, '° up')]`);
+    const place =
+      "//section[@aria-label='Selected track']//label[starts-with(normalize-space(.), 'Place')]//input";
+    await b.type(place, "R 110°\uE007");
+    await b.see(`${spot("Narr")}[@aria-label='Narr, heard 110° right']`);
+    await b.click("//button[.='From left to right']");
+    await b.see("//*[@aria-label='Stereo picture']");
+    await saved();
+  });
+});
+
+describe("tracks that are linked", () => {
+  const level = "//section[@aria-label='Selected track']//label[contains(., 'Level')]//input";
+  const cell = (name: string, says: string) =>
+    `//div[@role='row'][.//span[.='${name}']]//span[.='${says}']`;
+
+  it("are offered what was done to one of them, and both are undone as one", async () => {
+    await b.go("/library/engine-room-only");
+    await b.click("//div[@role='row']//span[.='Snare_Top']");
+    await b.driver
+      .actions()
+      .keyDown(Key.CONTROL)
+      .click(await b.see("//div[@role='row']//span[.='Snare_Btm']"))
+      .keyUp(Key.CONTROL)
+      .perform();
+    await b.click("//summary[contains(., 'Link')]");
+    await b.click("//label[normalize-space(.)='level']/input");
+    await b.type("//input[@aria-label='Name of the link set']", "Snares\uE007");
+    await saved();
+    await b.click("//div[@role='row']//span[.='Snare_Top']");
+    await b.type(level, "-11\uE007");
+    await b.see(
+      "//section[@aria-label='Linked tracks']//p[contains(., '3 dB down on Snare_Btm as well?')]",
+    );
+    await b.driver.executeScript("document.activeElement.blur()");
+    await b.press("y");
+    await b.see(cell("Snare_Btm", "−11.0"));
+    await b.gone("//section[@aria-label='Linked tracks']");
+    await b.click("//button[starts-with(@aria-label, 'Undo: ')]");
+    await b.see(cell("Snare_Btm", "−8.0"));
+    await b.see(cell("Snare_Top", "−8.0"));
+    await b.type(level, "-9\uE007");
+    await b.button("Only here");
+    await b.gone("//section[@aria-label='Linked tracks']");
+    await b.see(cell("Snare_Btm", "−8.0"));
+    await saved();
+  });
+});

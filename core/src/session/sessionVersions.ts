@@ -68,8 +68,14 @@ const from3 = (session: StoredDocument): StoredDocument => ({ variants: [], ...s
 /** Up to form 4, a session knew no blocks. */
 const from4 = (session: StoredDocument): StoredDocument => ({ blocks: [], ends: [], ...session });
 
+/** Up to form 5, a track stood from left to right only. */
+const from5 = (session: StoredDocument): StoredDocument => ({
+  ...session,
+  tracks: itemsOf(session["tracks"], (track) => ({ around: null, ...track })),
+});
+
 /** What leads from each form of a session to the next. Kept for ever: what was written once can be read. */
-const STEPS = [from1, from2, from3, from4];
+const STEPS = [from1, from2, from3, from4, from5];
 
 /**
  * A stored session in the form of today. Whether it holds together is for the schema to say.

@@ -5,7 +5,15 @@ import { trackKind } from "./kind.ts";
 import { insert, insertInDetail } from "./processor.ts";
 import type { Insert } from "./processor.ts";
 import { longText, oneLine } from "./text.ts";
-import { each, either, levelInWords, panInWords, plainly, transposeInWords } from "./valueWords.ts";
+import {
+  aroundInWords,
+  each,
+  either,
+  levelInWords,
+  panInWords,
+  plainly,
+  transposeInWords,
+} from "./valueWords.ts";
 
 /** What stands at the far end of an input. */
 export const SOURCES = ["mic", "di", "line", "wireless"] as const;
@@ -27,6 +35,12 @@ export const send = z.object({
   beforeFader: z.boolean(),
 });
 export type Send = z.infer<typeof send>;
+
+export const around = z.object({
+  azimuth: z.number().min(-180).max(180),
+  elevation: z.number().min(0).max(90),
+});
+export type Around = z.infer<typeof around>;
 
 /** When an input is heard. */
 export const MONITOR = ["auto", "on", "off"] as const;
@@ -186,6 +200,17 @@ export const TRACK = {
     rest: 100,
     called: "width",
     inWords: (width) => `${width} %`,
+    heard: true,
+  }),
+  /**
+   * Where it stands in a plan of loudspeakers, in degrees: to the right of the front (left is less than nothing)
+   * and upwards. Null: by its pan alone.
+   */
+  around: field({
+    schema: around.nullable(),
+    rest: null,
+    called: "direction",
+    inWords: aroundInWords,
     heard: true,
   }),
   polarity: field({

@@ -12,6 +12,16 @@ export function panInWords(pan: number): string {
   return pan === 0 ? "C" : `${pan < 0 ? "L" : "R"} ${Math.round(Math.abs(pan))}`;
 }
 
+/** A direction as people say it: "110° left", "front", "45° right, 30° up". */
+export function aroundInWords(to: { readonly azimuth: number; readonly elevation: number } | null): string {
+  if (to === null) return "by pan";
+  const degrees = Math.round(Math.abs(to.azimuth));
+  const side =
+    degrees === 0 ? "front" : degrees === 180 ? "back" : `${degrees}° ${to.azimuth < 0 ? "left" : "right"}`;
+  const up = Math.round(to.elevation);
+  return up === 0 ? side : `${side}, ${up}° up`;
+}
+
 /** Semitones as people say them: "an octave lower", "+7 semitones". */
 export function transposeInWords(semitones: number): string {
   if (semitones === 0) return "as written";

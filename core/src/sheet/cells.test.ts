@@ -21,6 +21,14 @@ describe("a cell", () => {
     expect(into("place", "c").pan).toBe(0);
     expect(into("place", "-20").pan).toBe(-20);
     expect(into("place", "R 10 80 %", ["kit"])).toMatchObject({ pan: 10, width: 80 });
+    expect(into("place", "110° left").around).toEqual({ azimuth: -110, elevation: 0 });
+    expect(into("place", "R 45°, 30° up").around).toEqual({ azimuth: 45, elevation: 30 });
+    expect(into("place", "back").around).toEqual({ azimuth: 180, elevation: 0 });
+    expect(into("place", "front 40° up").around).toEqual({ azimuth: 0, elevation: 40 });
+    expect(into("place", "90° r 60 %", ["kit"])).toMatchObject({
+      around: { azimuth: 90, elevation: 0 },
+      width: 60,
+    });
     expect(into("place", "width 90", ["kit"])).toMatchObject({ pan: 0, width: 90 });
     expect(into("input", "12").input).toBe(12);
     expect(into("input", "").input).toBeNull();
@@ -35,6 +43,9 @@ describe("a cell", () => {
       ["level", "99", /−144 to 24/],
       ["place", "up", /Type a place/],
       ["place", "L 300", /at most 100/],
+      ["place", "200° left", /at most 180°/],
+      ["place", "45° right, 95° up", /at most 90° up/],
+      ["place", "110° down", /Type a place/],
       ["input", "1.5", /is no input/],
       ["input", "4000", /1 to 1024/],
       ["feeds", "Atlantis", /no folder, bus or main/],

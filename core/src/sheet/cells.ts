@@ -1,12 +1,13 @@
 import { giveRole } from "../house/dress.ts";
 import type { Style } from "../house/style.ts";
 import { apply } from "../session/apply.ts";
-import { setField, setFields } from "../session/change.ts";
+import { setFields } from "../session/change.ts";
 import type { Change } from "../session/change.ts";
 import { CHANNELS } from "../session/document.ts";
-import type { Session, Track, TrackId, Insert } from "../session/document.ts";
+import type { Around, Session, Track, TrackId, Insert } from "../session/document.ts";
 import { blankInsert, kindsTyped } from "../session/processor.ts";
 import { asOneLine } from "../session/text.ts";
+import { aroundInWords } from "../session/valueWords.ts";
 import { readName } from "../words/read.ts";
 import { say } from "./many.ts";
 import type { ManyAnswer } from "./many.ts";
@@ -31,9 +32,7 @@ export function cellText(style: Style, session: Session, t: Track, cell: Cell): 
     case "place":
       return t.format === null
         ? ""
-        : t.format === "mono"
-          ? panTyped(t.pan)
-          : `${panTyped(t.pan)} ${t.width} %`;
+        : `${t.around === null ? panTyped(t.pan) : aroundInWords(t.around)}${t.format === "mono" ? "" : ` ${t.width} %`}`;
     case "inserts":
       return t.inserts.map((i) => i.kind).join(", ");
   }
@@ -61,7 +60,8 @@ export function hasCell(t: Track, cell: Cell): boolean {
 /**
  * Types a value into a cell of the chosen tracks; those that have no such cell stay as they are. A name
  * goes to the first alone.
- * Places are "L 34", "C", "R 12 80 %", "width 90" or a number; inserts a list of kinds (or their short
+ * Places are "L 34", "C", "R 12 80 %", "width 90" or a number, among loudspeakers "110° left", "R 45°, 30° up",
+ * "back"; inserts a list of kinds (or their short
  * forms), those there keep their values.
  * @returns the changes, or what is wrong with the value
  */
@@ -169,32 +169,55 @@ function typeRole(style: Style, session: Session, tracks: readonly Track[], type
   return { changes, says: "role" };
 }
 
+/** The width at the end of a typed place: "80 %", "width 90". */
+const WIDTH = /(?:^|[\s,])(?:width\s+(\d{1,3})\s*%?|(\d{1,3})\s*%)$/i;
+const SAID_PLACE = /^(l|r|c|left|right|centre|center)?\s*([+\-−]?\d{1,3})?$/i;
+const SAID_DIRECTION =
+  /^(?:(\d{1,3})\s*°\s*(left|right|l|r)|(left|right|l|r)\s*(\d{1,3})\s*°|(front|back)|0\s*°)?(?:^|[\s,]+)?(?:(\d{1,2})\s*°\s*up)?$/i;
+
+/** What is typed of a place: left to right, or a direction among loudspeakers; null where it is neither. */
+function placeTyped(text: string): { pan: number } | { around: Around } | { problem: string } | null {
+  const m = SAID_PLACE.exec(text);
+  if (m) {
+    const side = m[1]?.[0]?.toLowerCase();
+    const number = m[2] === undefined ? null : Number(m[2].replace("−", "-"));
+    if (side === undefined && number === null) return null;
+    const away = Math.abs(number ?? 100);
+    const pan = side === "c" ? 0 : side === "l" ? -away : side === "r" ? away : (number ?? 0);
+    return Math.abs(pan) > 100 ? { problem: "A place is at most 100 to a side." } : { pan };
+  }
+  const d = SAID_DIRECTION.exec(text);
+  if (!d) return null;
+  const degrees = d[5]?.toLowerCase() === "back" ? 180 : Number(d[1] ?? d[4] ?? 0);
+  if (degrees > 180) return { problem: "A direction is at most 180° to a side." };
+  const elevation = Number(d[6] ?? 0);
+  if (elevation > 90) return { problem: "A direction is at most 90° up." };
+  const left = (d[2] ?? d[3] ?? "").toLowerCase().startsWith("l");
+  return { around: { azimuth: left ? -degrees : degrees, elevation } };
+}
+
 function typePlace(tracks: readonly Track[], typed: string): ManyAnswer {
-  const wide = /(?:^|\s)(?:width\s+(\d{1,3})\s*%?|(\d{1,3})\s*%)$/i.exec(typed);
+  const wide = WIDTH.exec(typed);
   const rest = wide ? typed.slice(0, wide.index).trim() : typed;
-  const m = /^(l|r|c|left|right|centre|center)?\s*([+\-−]?\d{1,3})?$/i.exec(rest);
-  if (!m || typed === "")
-    return { problem: "Type a place: L 34, C, R 12; for a wide track its width as well: C 80 %." };
-  const side = m[1]?.[0]?.toLowerCase();
-  const number = m[2] === undefined ? null : Number(m[2].replace("−", "-"));
+  const place = rest === "" ? null : placeTyped(rest);
+  if (typed === "" || (rest !== "" && !place))
+    return {
+      problem:
+        "Type a place: L 34, C, R 12; for a wide track its width as well: C 80 %. Among loudspeakers a " +
+        "direction: 110° left, R 45°, 30° up, back.",
+    };
+  if (place && "problem" in place) return place;
   const width = wide?.[1] ?? wide?.[2];
-  const pan =
-    side === "c"
-      ? 0
-      : side === "l"
-        ? -Math.abs(number ?? 100)
-        : side === "r"
-          ? Math.abs(number ?? 100)
-          : number;
-  if (pan !== null && Math.abs(pan) > 100) return { problem: "A place is at most 100 to a side." };
   if (width !== undefined && Number(width) > 200) return { problem: "A width is 0 to 200 %." };
+  // A place from left to right takes the direction's stead, and a direction leaves it for where there are two sides.
+  const to = place === null ? {} : "pan" in place ? { pan: place.pan, around: null } : place;
   return {
     says: "place",
-    changes: tracks.flatMap((t) => [
-      ...(pan !== null && pan !== t.pan ? [setField(t, "pan", pan)] : []),
-      ...(width !== undefined && CHANNELS[t.format ?? "mono"] > 1 && Number(width) !== t.width
-        ? [setField(t, "width", Number(width))]
-        : []),
-    ]),
+    changes: tracks.flatMap((t) =>
+      setFields(t, {
+        ...to,
+        ...(width !== undefined && CHANNELS[t.format ?? "mono"] > 1 ? { width: Number(width) } : {}),
+      }),
+    ),
   };
 }

@@ -35,6 +35,7 @@ export const COLUMNS: Readonly<Record<Look, readonly (readonly [Column, string])
   places: [
     ["pan", "56px"],
     ["width", "56px"],
+    ["around", "minmax(0,1fr)"],
     ["polarity", "minmax(0,1fr)"],
   ],
   levels: [

@@ -6,23 +6,11 @@ import { NO_BOOK } from "./deeds.ts";
 import { newKey } from "../wire/ask.ts";
 import { onTop } from "./onTop.ts";
 import { EditRefused } from "./rules.ts";
-import type { ChangeRules, Clash, DocumentKeeper } from "./rules.ts";
+import type { ChangeRules, DocumentKeeper } from "./rules.ts";
+import { lettingPass } from "./workpieceState.ts";
+import type { WorkpieceState } from "./workpieceState.ts";
 
-export type Saving = "saved" | "saving" | "waiting";
-export interface WorkpieceState<D = Session, C = Change> {
-  readonly doc: D;
-  readonly saving: Saving;
-  readonly savedAt: Date;
-  /** What undo and redo would do; null where there is nothing. */
-  readonly undoes: string | null;
-  readonly redoes: string | null;
-  /** What did not go through, for the person to read. */
-  readonly problem: string | null;
-  /** Own edits that somebody else's change shut out, to choose between. */
-  readonly clashes: readonly Clash<C>[];
-  /** The document before what was done last in this window; null where that was undone or done again. */
-  readonly before: D | null;
-}
+export type { WorkpieceState } from "./workpieceState.ts";
 
 const AGAIN_AFTER = 3000;
 
@@ -50,10 +38,7 @@ export class Workpiece<D = Session, C = Change> {
     private readonly house: DocumentKeeper<D, C>,
     start: { revision: number; doc: D; savedAt: Date },
     private readonly book: DeedBook<C> = NO_BOOK,
-    private readonly pause: (ms: number) => Promise<void> = (ms) =>
-      new Promise((r) => {
-        setTimeout(r, ms);
-      }),
+    private readonly pause: (ms: number) => Promise<void> = lettingPass,
   ) {
     this.#revision = start.revision;
     const { done, undone, unsent } = book.load();

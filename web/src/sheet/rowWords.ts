@@ -4,7 +4,7 @@ import type { Finding } from "@mossy/core/check/rule";
 import { CHANNELS } from "@mossy/core/session/document";
 import type { Session, Track, TrackId } from "@mossy/core/session/document";
 import { widthBehind } from "@mossy/core/session/processor";
-import { panInWords } from "@mossy/core/session/valueWords";
+import { aroundInWords, panInWords } from "@mossy/core/session/valueWords";
 
 /** The worst that is open about a track; "kept" where nothing is. */
 export type Worst = "broken" | "look" | "note" | "kept" | null;
@@ -63,6 +63,8 @@ export function inputInWords(t: Track): string {
 /** Where it stands between the sides, or how wide it is; empty where it carries no sound. */
 export function placeInWords(t: Track): string {
   if (t.format === null) return "";
+  if (t.around !== null)
+    return `${aroundInWords(t.around)}${t.format === "mono" || t.width === 100 ? "" : ` ${t.width} %`}`;
   if (t.format === "mono") return panInWords(t.pan);
   return t.width === 100 && t.pan === 0
     ? t.format

@@ -15,11 +15,12 @@ const node = (id: string, x: number, y: number): MapNode => ({
 const map: SignalMap = {
   nodes: [node("kick", 70, 40), node("snare", 70, 90), node("drums", 300, 90), node("main", 530, 90)],
   lines: [
-    { from: "kick", to: "main", sort: "feed", many: 1, points: [] },
-    { from: "snare", to: "drums", sort: "feed", many: 1, points: [] },
-    { from: "drums", to: "main", sort: "feed", many: 1, points: [] },
+    { from: "kick", to: "main", sort: "feed", many: 1, level: 0, bar: null, points: [] },
+    { from: "snare", to: "drums", sort: "feed", many: 1, level: 0, bar: null, points: [] },
+    { from: "drums", to: "main", sort: "feed", many: 1, level: 0, bar: null, points: [] },
   ],
   areas: [],
+  bars: [],
   width: 600,
   height: 130,
 };

@@ -7,6 +7,37 @@ import { useIcon } from "../ui/icons.ts";
 import { NAME_LENGTH } from "./spots.ts";
 import type { PictureSpot } from "./spots.ts";
 
+/** A name on a drawing, kept readable over whatever it stands on. */
+export const Halo = ({
+  x,
+  y,
+  anchor,
+  strong,
+  children,
+}: {
+  x: number;
+  y: number;
+  anchor: "start" | "end";
+  strong: boolean;
+  children: string;
+}) => (
+  <text
+    x={x}
+    y={y}
+    textAnchor={anchor}
+    fontSize={12}
+    fontFamily="Atkinson Hyperlegible Mono Variable, monospace"
+    fontWeight={strong ? 700 : 400}
+    fill="var(--ink)"
+    stroke="var(--surface)"
+    strokeWidth={3}
+    strokeLinejoin="round"
+    paintOrder="stroke"
+  >
+    {children}
+  </text>
+);
+
 interface MarkProps {
   readonly spot: PictureSpot;
   readonly standing: ImagePlace;
@@ -80,21 +111,14 @@ export function SpotMark({
         </g>
       )}
       {label !== null && (
-        <text
+        <Halo
           x={label === "right" ? x + r + 4 : x - r - 4}
           y={y + 4.3}
-          textAnchor={label === "right" ? "start" : "end"}
-          fontSize={12}
-          fontFamily="Atkinson Hyperlegible Mono Variable, monospace"
-          fontWeight={chosen ? 700 : 400}
-          fill="var(--ink)"
-          stroke="var(--surface)"
-          strokeWidth={3}
-          strokeLinejoin="round"
-          paintOrder="stroke"
+          anchor={label === "right" ? "start" : "end"}
+          strong={chosen}
         >
           {t.name.slice(0, NAME_LENGTH)}
-        </text>
+        </Halo>
       )}
     </g>
   );

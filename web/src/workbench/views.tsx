@@ -17,9 +17,7 @@ import { SetUp } from "./setUp.tsx";
 import { Variants } from "./variants.tsx";
 
 const MapView = lazy(() => import("../signal/mapView.tsx").then((m) => ({ default: m.MapView })));
-const PictureView = lazy(() =>
-  import("../signal/pictureView.tsx").then((m) => ({ default: m.PictureView })),
-);
+const Picture = lazy(() => import("../signal/picturePage.tsx").then((m) => ({ default: m.Picture })));
 
 /** What may be changed, for views that are the same for those who only look. */
 const editable = (b: Bench) => (b.may ? b.work : null);
@@ -102,7 +100,7 @@ export const VIEWS: Readonly<
     alone: false,
     draw: (b) => (
       <Suspense fallback={<Loading />}>
-        <PictureView
+        <Picture
           style={b.style}
           session={b.session}
           selected={b.selection.at}
