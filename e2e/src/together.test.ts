@@ -1,3 +1,4 @@
+import { Key } from "selenium-webdriver";
 import { describe, expect, it } from "vitest";
 import type { Browser } from "./browser.ts";
 import { visit } from "./testing/visit.ts";
@@ -77,6 +78,41 @@ describe("two people at one value", () => {
     await one.button("Take mine");
     await one.gone("//section[@aria-label='Clashes']");
     for (const b of [one, two]) await b.see("//div[@role='row'][.//span[.='Hat']]//span[.='−14.0']");
+  });
+});
+
+describe("two people at one deed of several things", () => {
+  it("decide each part by itself", async () => {
+    await Promise.all([one.go(SHEET), two.go(SHEET)]);
+    await Promise.all([one.see("//div[@role='treegrid']"), two.see("//div[@role='treegrid']")]);
+    const both = async (b: Browser, db: string): Promise<void> => {
+      await select(b, "Snare_Top");
+      await b.driver
+        .actions()
+        .keyDown(Key.CONTROL)
+        .click(await b.see("//div[@role='row']//span[.='Snare_Btm']"))
+        .keyUp(Key.CONTROL)
+        .perform();
+      await b.type("//form[@aria-label='Say what to do']//input", `${db} dB\uE007`);
+    };
+    const cut =
+      "window.__fetch = window.fetch; window.fetch = () => Promise.reject(new TypeError('no line'))";
+    await one.driver.executeScript(cut);
+    await both(one, "-21");
+    await one.seeText("Waiting for the house; nothing is lost");
+    await both(two, "-23");
+    await two.see("//span[@role='status'][starts-with(., 'Saved')]");
+    await one.driver.executeScript("window.fetch = window.__fetch");
+    await one.button("One by one", "//section[@aria-label='Clashes']");
+    await one.click(
+      "//section[@aria-label='Clashes']//ul//ul/li[contains(., 'Snare_Btm')]//button[.='Take mine']",
+    );
+    await one.see("//div[@role='row'][.//span[.='Snare_Btm']]//span[.='−21.0']");
+    await one.see("//section[@aria-label='Clashes']//li[contains(., 'Snare_Top')]");
+    await one.button("Keep theirs", "//section[@aria-label='Clashes']");
+    await one.gone("//section[@aria-label='Clashes']");
+    await two.see("//div[@role='row'][.//span[.='Snare_Btm']]//span[.='−21.0']");
+    await two.see("//div[@role='row'][.//span[.='Snare_Top']]//span[.='−23.0']");
   });
 });
 

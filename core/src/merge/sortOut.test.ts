@@ -50,6 +50,55 @@ describe("changes meant for another state", () =>
     },
   ));
 
+describe("a long value both changed in several parts", () => {
+  const s = smallSession();
+  const kick = s.tracks.find((t) => t.id === "kick")!;
+  const lines = (...list: string[]): string => list.join("\n");
+  const before = apply(s, [
+    setField(kick, "notes", lines("Head", "one", "between", "two", "also between", "three", "Foot")),
+    setField(kick, "sends", [send("a", "verb"), send("b", "cue")]),
+  ]);
+  const at = before.tracks.find((t) => t.id === "kick")!;
+  const theirs = apply(before, [
+    setField(at, "notes", lines("Head", "ONE", "between", "TWO", "also between", "three", "Foot")),
+    setField(at, "sends", [send("a", "verb", -3), send("b", "cue", -3)]),
+  ]);
+  const mine: Change[] = [
+    setField(at, "notes", lines("Head", "eins", "between", "zwei", "also between", "drei", "Foot")),
+    setField(at, "sends", [send("a", "verb", -9), send("b", "cue", -9)]),
+  ];
+  const { session, clash } = sortOut(theirs, mine);
+  const kickIn = (x: Session): Track => x.tracks.find((t) => t.id === "kick")!;
+
+  it("asks about each of them by itself; what only one changed is in", () => {
+    expect(clash.map((c) => "field" in c && c.field)).toEqual(["notes", "notes", "sends", "sends"]);
+    expect(kickIn(session).notes).toBe(
+      lines("Head", "ONE", "between", "TWO", "also between", "drei", "Foot"),
+    );
+    const one = kickIn(apply(session, insist(session, before, [clash[1]!])));
+    expect(one.notes).toBe(lines("Head", "ONE", "between", "zwei", "also between", "drei", "Foot"));
+    const send2 = kickIn(apply(session, insist(session, before, [clash[3]!])));
+    expect(send2.sends.map((x) => x.level)).toEqual([-3, -9]);
+  });
+
+  it("decided in any order gives what all of them at once give", () => {
+    const all = kickIn(apply(session, insist(session, before, clash)));
+    expect([all.notes.split("\n").slice(1, 4), all.sends.map((x) => x.level)]).toEqual([
+      ["eins", "between", "zwei"],
+      [-9, -9],
+    ]);
+    for (const order of [
+      [3, 1, 0, 2],
+      [0, 1, 2, 3],
+      [2, 3, 1, 0],
+    ]) {
+      let now = session;
+      for (const n of order) now = apply(now, insist(now, before, [clash[n]!]));
+      expect(kickIn(now)).toEqual(all);
+    }
+  });
+});
+
 describe("having one's own way where somebody was faster", () => {
   const s = smallSession();
   /** What comes of insisting on one change in a session others went on with. */

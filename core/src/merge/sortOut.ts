@@ -61,25 +61,26 @@ function setInParts(
   set: (from: unknown, to: unknown) => Change,
 ): Parted {
   if (!hasParts(field)) return { stand: [], clash: [set(from, to)] };
-  let touching = false;
   // What stands here is known to others by its ids already.
   const merged = (ask: AskSide): unknown => mergeValue<unknown>(field, from, to, now, ask, "theirs");
-  const both = merged(() => {
-    touching = true;
+  const parts = new Set<string>();
+  const both = merged(({ at }) => {
+    parts.add(partKey(at));
     return "theirs";
   });
   const stand = same(both, now) ? [] : [set(now, both)];
-  if (!touching) return { stand, clash: [] };
   return {
     stand,
-    clash: [
+    // One for each part both changed, so that each can be decided by itself.
+    clash: [...parts].map((part) =>
       set(
         both,
-        mergeValue<unknown>(field, from, to, now, () => "ours"),
+        merged(({ at }) => (partKey(at) === part ? "ours" : "theirs")),
       ),
-    ],
+    ),
   };
 }
+const partKey = (at: readonly string[]): string => JSON.stringify(at);
 
 /** Whether two changes decide the same thing: one value, one place, whether one track is there. */
 export function decidesTheSame(a: Change, b: Change): boolean {

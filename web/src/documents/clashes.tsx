@@ -1,6 +1,8 @@
 import type { Change } from "@mossy/core/session/change";
 import type { Session } from "@mossy/core/session/document";
 import { inWords } from "@mossy/core/session/says";
+import { useState } from "react";
+import { onlyOther } from "./onlyOther.ts";
 import { Button } from "../ui/button.tsx";
 import { BeforeAfter } from "../ui/pieces.tsx";
 import type { Workpiece, WorkpieceState } from "./workpiece.ts";
@@ -34,33 +36,87 @@ export function ClashList<D, C>({
     >
       <h2 className="text-sm font-semibold text-lantern">Somebody else changed {many} meanwhile</h2>
       <ul>
-        {clashes.map((c) => {
-          const { name, what, theirs, yours } = words(c);
-          return (
-            <li key={c.id} className="flex flex-wrap items-center gap-3 pt-1.5 text-sm">
-              <span className="font-mono font-semibold">{name}</span>
-              <span className="text-ink-2">{what}</span>
-              <span>
-                theirs <BeforeAfter before={null} after={theirs} />
-              </span>
-              <span>
-                yours <BeforeAfter before={null} after={yours} />
-              </span>
-              <span className="ml-auto flex gap-2">
-                <Button small onClick={() => work.settle(c.id, "theirs")}>
-                  Keep theirs
-                </Button>
-                {c.yours.length > 0 && (
-                  <Button small look="main" onClick={() => work.settle(c.id, "yours")}>
-                    Take mine
-                  </Button>
-                )}
-              </span>
-            </li>
-          );
-        })}
+        {clashes.map((c) => (
+          <ClashLine
+            key={c.id}
+            said={words(c)}
+            may={c.yours.length > 0}
+            onSettle={(as) => work.settle(c.id, as)}
+            parts={c.parts.length < 2 ? [] : c.parts.map((part) => words({ ...c, yours: part, parts: [] }))}
+            onPart={(part, as) => work.settle(c.id, as, part)}
+          />
+        ))}
       </ul>
     </section>
+  );
+}
+
+/** One clash: as a whole, or part by part. */
+function ClashLine({
+  said: { name, what, theirs, yours },
+  may,
+  onSettle,
+  parts,
+  onPart,
+}: {
+  said: ClashWords;
+  /** Whether one's own can still be brought about. */
+  may: boolean;
+  onSettle: (as: "yours" | "theirs") => void;
+  /** Empty where it is one thing only. */
+  parts: readonly ClashWords[];
+  onPart: (part: number, as: "yours" | "theirs") => void;
+}) {
+  const [open, setOpen] = useState(false);
+  const apart = open && parts.length > 0;
+  const [short, own] = onlyOther(theirs, yours);
+  return (
+    <li className="pt-1.5 text-sm">
+      <div className="flex flex-wrap items-center gap-3">
+        <span className="font-mono font-semibold">{name}</span>
+        <span className="text-ink-2">{what}</span>
+        {!apart && (
+          <>
+            <span>
+              theirs <BeforeAfter before={null} after={short} />
+            </span>
+            <span>
+              yours <BeforeAfter before={null} after={own} />
+            </span>
+          </>
+        )}
+        <span className="ml-auto flex flex-wrap gap-2">
+          {parts.length > 0 && (
+            <Button small look="quiet" aria-expanded={open} onClick={() => setOpen(!open)}>
+              {open ? "All at once" : `One by one (${parts.length})`}
+            </Button>
+          )}
+          <Button small onClick={() => onSettle("theirs")}>
+            Keep {apart ? "all of theirs" : "theirs"}
+          </Button>
+          {may && (
+            <Button small look="main" onClick={() => onSettle("yours")}>
+              Take {apart ? "all of mine" : "mine"}
+            </Button>
+          )}
+        </span>
+      </div>
+      {apart && (
+        <ul aria-label={`Parts of ${what}`} className="mt-1 border-l-2 border-line-strong pl-3">
+          {parts.map((part, n) => (
+            <ClashLine
+              // Parts are told apart by what they are: one that was decided goes.
+              key={`${part.name} ${part.what} ${part.yours}`}
+              said={part}
+              may
+              onSettle={(as) => onPart(n, as)}
+              parts={[]}
+              onPart={() => {}}
+            />
+          ))}
+        </ul>
+      )}
+    </li>
   );
 }
 

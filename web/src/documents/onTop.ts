@@ -47,7 +47,14 @@ export function onTop<D, C>(
     const after = waiting.slice(n + 1).flatMap((d) => d.changes);
     const asked = sorted.clash.filter((c) => !after.some((x) => rules.decidesTheSame(x, c)));
     const yours = rules.insist(now, mine, asked);
-    if (yours.length > 0) clashes.push({ label: deed.label, yours });
+    const alone = asked.map((c) => rules.insist(now, mine, [c])).filter((part) => part.length > 0);
+    if (yours.length > 0) clashes.push({ label: deed.label, yours, parts: alone });
   });
   return { now, kept, parts, lost, clashes };
+}
+
+/** A clash without one of its parts, which was decided; null where nothing is left of it. */
+export function withoutPart<C>(clash: Clash<C>, part: number): Clash<C> | null {
+  const parts = clash.parts.filter((_, n) => n !== part);
+  return parts.length === 0 ? null : { ...clash, parts, yours: parts.flat() };
 }

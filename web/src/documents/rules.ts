@@ -7,6 +7,8 @@ export interface Clash<C = Change> {
   readonly label: string;
   /** None where nothing can bring it about any more. */
   readonly yours: readonly C[];
+  /** The same in parts that can each be decided by itself: values, items of lists, paragraphs of texts. */
+  readonly parts: readonly (readonly C[])[];
 }
 
 /** How documents of a kind change: sessions and the house style alike. */

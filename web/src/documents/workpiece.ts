@@ -4,7 +4,7 @@ import type { Session } from "@mossy/core/session/document";
 import type { Deed, DeedBook } from "./deeds.ts";
 import { NO_BOOK } from "./deeds.ts";
 import { newKey } from "../wire/ask.ts";
-import { onTop } from "./onTop.ts";
+import { onTop, withoutPart } from "./onTop.ts";
 import { EditRefused } from "./rules.ts";
 import type { ChangeRules, DocumentKeeper } from "./rules.ts";
 import { lettingPass } from "./workpieceState.ts";
@@ -111,13 +111,16 @@ export class Workpiece<D = Session, C = Change> {
     return this.edit(all, label);
   }
 
-  /** Decides a clash: theirs stays, or one's own is done over it (and can be undone). */
-  settle(id: number, as: "yours" | "theirs"): void {
+  /** Decides a clash, or a part of it: theirs stays, or one's own is done over it (and can be undone). */
+  settle(id: number, as: "yours" | "theirs", part: number | null = null): void {
     const clash = this.#state.clashes.find((c) => c.id === id);
     if (!clash) return;
+    const left = part === null ? null : withoutPart(clash, part);
+    const decided = part === null ? clash.yours : (clash.parts[part] ?? []);
     this.#set({ clashes: this.#state.clashes.filter((c) => c.id !== id) });
     if (as === "yours")
-      this.edit(this.rules.insist(this.#state.doc, this.#state.doc, clash.yours), clash.label);
+      this.edit(this.rules.insist(this.#state.doc, this.#state.doc, decided), clash.label);
+    if (left) this.#set({ clashes: [...this.#state.clashes, left] });
   }
 
   undo(): void {
@@ -134,10 +137,7 @@ export class Workpiece<D = Session, C = Change> {
     this.#set({ problem: null });
   }
 
-  /**
-   * Somebody else changed the document: takes it in, unless own edits are still on their way (they bring it
-   * back themselves).
-   */
+  /** Somebody else changed the document: takes it in, unless own edits still on their way bring it back. */
   async heard(revision: number): Promise<void> {
     if (revision > this.#revision && this.#queue.length === 0) await this.#caughtUp();
   }
@@ -159,9 +159,7 @@ export class Workpiece<D = Session, C = Change> {
     this.#post(back);
   }
 
-  /**
-   * The changes as they fit beside what others changed in the same lists; as they are where they do not.
-   */
+  /** The changes as they fit beside what others changed in the same lists; as they are where they do not. */
   #fitting(changes: readonly C[]): readonly C[] {
     const made = attempt(this.rules.apply, this.#state.doc, changes);
     if ("doc" in made) return changes;
