@@ -27,26 +27,26 @@ import type { Pairing } from "./rowDetail.tsx";
 import { SentenceList } from "./sentenceList.tsx";
 import { SideBySide } from "./sideBySide.tsx";
 import { SidePicker } from "./sidePicker.tsx";
-import { sideInAddress, sideOf } from "./sides.ts";
-import type { Side } from "./sides.ts";
+import { pairsOf, sideInAddress, sideOf, withPair } from "./sides.ts";
+import type { Pairs, Side } from "./sides.ts";
 import { useSide } from "./useSide.ts";
 import type { ChosenFile, LoadedSide } from "./useSide.ts";
-
-type Pairs = ReadonlyMap<TrackId, TrackId | null>;
-const NO_PAIRS: Pairs = new Map();
 
 /** Any two states of anything, compared: releases, drafts, sessions, files. The address is the comparison. */
 export default function ComparePage() {
   const [params, setParams] = useSearchParams();
   const [a, b] = [sideOf(params.get("a")), sideOf(params.get("b"))];
   const [files, setFiles] = useState<Partial<Record<"a" | "b", ChosenFile>>>({});
-  const [byHand, setByHand] = useState<Pairs>(NO_PAIRS);
+  const said = params.getAll("pair").join(" ");
+  // oxlint-disable-next-line react-hooks/exhaustive-deps -- the pairs are what the address says of them
+  const byHand = useMemo(() => pairsOf(params), [said]);
   const first = useSide(a, files.a ?? null);
   const second = useSide(b, files.b ?? null);
   const set = (to: Readonly<Record<string, Side | string>>): void => {
-    setByHand(NO_PAIRS);
     setParams((was) => {
       const next = new URLSearchParams(was);
+      // Pairs are of these two only.
+      next.delete("pair");
       for (const [key, value] of Object.entries(to))
         next.set(key, typeof value === "string" ? value : sideInAddress(value));
       return next;
@@ -95,7 +95,7 @@ export default function ComparePage() {
             )
           }
           byHand={byHand}
-          onPair={(from, to) => setByHand(new Map([...byHand, [from, to]]))}
+          onPair={(from, to) => setParams((was) => withPair(was, from, to), { replace: true })}
           proposeAt={
             (a?.of === "draft" || a?.of === "release") && b && b.of !== "file"
               ? `/library/proposals/new?${new URLSearchParams({ a: sideInAddress(a), b: sideInAddress(b) }).toString()}`

@@ -131,18 +131,28 @@ function StatePicker({
   const template = side?.of === "draft" || side?.of === "release" ? side.template : null;
   const of = side?.of === "out" || side?.of === "now" ? side.session : session;
   const { data: whole } = useQuery({ ...queries.template(template ?? ""), enabled: template !== null });
+  const release = side?.of === "release" ? side.release : null;
+  const { data: out } = useQuery({
+    ...queries.release(template ?? "", release ?? 0),
+    enabled: template !== null && release !== null,
+  });
   const { data: run } = useQuery({ ...queries.session(of ?? ""), enabled: of !== null });
   const states: (readonly [string, string, Side])[] = [];
   if (template !== null && whole) {
     states.push(["draft", "Draft", { of: "draft", template }]);
     for (const v of whole.draft.session.variants)
       states.push([`draft ${v.id}`, `Draft, ${v.name}`, { of: "draft", template, variant: v.id }]);
-    for (const r of whole.releases)
-      states.push([
-        `release ${r.number}`,
-        `Release ${r.number}`,
-        { of: "release", template, release: r.number },
-      ]);
+    for (const { number } of whole.releases) {
+      const of = { of: "release", template, release: number } as const;
+      states.push([`release ${number}`, `Release ${number}`, of]);
+      if (number !== release) continue;
+      for (const v of out?.session.variants ?? [])
+        states.push([
+          `release ${number} ${v.id}`,
+          `Release ${number}, ${v.name}`,
+          { ...of, variant: v.id },
+        ]);
+    }
   }
   if (of !== null && run) {
     states.push(
@@ -177,7 +187,8 @@ function StatePicker({
 /** What tells one state of a subject from another. */
 function stateOf(side: Side | null): string {
   if (side?.of === "came") return side.checkIn;
-  if (side?.of === "release") return `release ${side.release}`;
-  if (side?.of === "draft") return side.variant === undefined ? "draft" : `draft ${side.variant}`;
+  const variant = side && "variant" in side && side.variant !== undefined ? ` ${side.variant}` : "";
+  if (side?.of === "release") return `release ${side.release}${variant}`;
+  if (side?.of === "draft") return `draft${variant}`;
   return side?.of ?? "";
 }

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { compareAddress, sideInAddress, sideOf } from "./sides.ts";
+import { compareAddress, pairsOf, sideInAddress, sideOf, withPair } from "./sides.ts";
 import type { Side } from "./sides.ts";
 
 const SIDES: readonly Side[] = [
@@ -31,5 +31,23 @@ describe("the address of a comparison", () => {
   it("says nothing where it is no side", () => {
     for (const text of [null, "", "release:full-yard", "release:full-yard:x", "draft:", "elsewhere:1"])
       expect([text, sideOf(text)]).toEqual([text, null]);
+  });
+});
+
+describe("pairs put right by hand", () => {
+  it("stand in the address, so that a colleague sees the same; the last said of a track counts", () => {
+    const start = new URLSearchParams("a=draft:yard&b=file");
+    const one = withPair(withPair(start, "t1.x", "kick"), "t2", null);
+    expect([...pairsOf(one)]).toEqual([
+      ["t1.x", "kick"],
+      ["t2", null],
+    ]);
+    const sent = new URLSearchParams(withPair(one, "t1.x", "snare_2-b").toString());
+    expect([...pairsOf(sent)]).toEqual([
+      ["t1.x", "snare_2-b"],
+      ["t2", null],
+    ]);
+    expect(sent.get("a")).toBe("draft:yard");
+    expect(pairsOf(new URLSearchParams("pair=&pair=~x")).size).toBe(0);
   });
 });

@@ -1,3 +1,5 @@
+import type { TrackId } from "@mossy/core/session/document";
+
 /** What can be compared: one side, as it stands in addresses. */
 export type Side =
   | { readonly of: "draft"; readonly template: string; readonly variant?: string }
@@ -51,3 +53,25 @@ export const compareAddress = (a: Side, b: Side | null): string => {
   const said = new URLSearchParams({ a: sideInAddress(a), ...(b && { b: sideInAddress(b) }) });
   return `/compare?${said.toString().replaceAll("%3A", ":")}`;
 };
+
+/** Pairs of tracks put right by hand: a track of the second side, and which of the first it is (null: none). */
+export type Pairs = ReadonlyMap<TrackId, TrackId | null>;
+
+/** Parts ids, which have no such letter, in an address. */
+const IS = "~";
+/** The pairs an address speaks of. */
+export const pairsOf = (params: URLSearchParams): Pairs =>
+  new Map(
+    params.getAll("pair").flatMap((text) => {
+      const [b = "", a = ""] = text.split(IS);
+      return b === "" ? [] : [[b, a === "" ? null : a] as const];
+    }),
+  );
+/** The same address with one pair more, or another. */
+export function withPair(params: URLSearchParams, b: TrackId, a: TrackId | null): URLSearchParams {
+  const next = new URLSearchParams(params);
+  next.delete("pair");
+  for (const [second, first] of new Map([...pairsOf(params), [b, a]]))
+    next.append("pair", `${second}${IS}${first ?? ""}`);
+  return next;
+}
