@@ -132,5 +132,30 @@ describe("two releases side by side", () => {
     await b.click(wobble);
     await b.choose("Wobble tree is the same as", "Forest");
     await b.see(`${wobble}[contains(., 'Forest')]`);
+    expect(await b.driver.getCurrentUrl()).toMatch(/&pair=[^&]+forest/i);
+  });
+
+  it("on the signal map: what is gone, new and other; on the picture: from where to where", async () => {
+    await b.go("/compare?a=release:steelpan-orchestra-full-yard:3&b=draft:engine-room-only&look=map");
+    await b.see("//section[@aria-label='Both on the signal map']//ul/li");
+    await b.button("Open all");
+    const place = (name: string) =>
+      `//ul[@aria-label='Places of the map']//button[starts-with(., '${name}')]`;
+    // The list is for the keyboard and for who hears it: it is there, and not to be seen.
+    await b.driver.wait(
+      async () => (await b.count(place("CelPan_L"))) > 0 && (await b.count(place("Cowbell"))) > 0,
+      15_000,
+      "places of both stand on the map",
+    );
+    await b.driver.executeScript(
+      "[...document.querySelectorAll('[aria-label=\"Places of the map\"] button')]" +
+        ".find((e) => e.textContent.startsWith('Cowbell')).focus()",
+    );
+    await b.see("//aside//section[@aria-label='Track Cowbell']");
+    await b.click("//button[.='Picture']");
+    await b.see("//*[@aria-label='Iron_1, L 55 to C']");
+    await b.see("//*[@aria-label='CelPan_L, L 60 to gone']");
+    await b.click("//*[@aria-label='Iron_1, L 55 to C']");
+    await b.see("//aside//section[@aria-label='Track Iron_1']");
   });
 });

@@ -252,6 +252,16 @@ export const SCREENS: readonly Screen[] = [
     ready: "//form[@aria-label='Propose']",
     act: (b) => b.click("(//section[@aria-label='What to propose']//input)[1]"),
   },
+  {
+    name: "compare-map",
+    path: "/compare?a=release:steelpan-orchestra-full-yard:3&b=release:steelpan-orchestra-full-yard:6&look=map",
+    ready: "//section[@aria-label='Both on the signal map']//ul/li",
+  },
+  {
+    name: "compare-picture",
+    path: "/compare?a=release:steelpan-orchestra-full-yard:3&b=draft:engine-room-only&look=picture",
+    ready: "//*[@aria-label='Both on the picture']",
+  },
   { name: "compare-nothing", path: "/compare", ready: "//p[.='Choose two']" },
   {
     name: "behind",

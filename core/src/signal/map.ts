@@ -46,7 +46,7 @@ export function shownAs(session: Session, folded: ReadonlySet<TrackId>): Map<Tra
   );
 }
 
-interface FlowEnds {
+export interface FlowEnds {
   readonly from: TrackId;
   readonly to: TrackId;
   readonly sort: MapLine["sort"];
@@ -79,16 +79,21 @@ const onMap = (t: Track): boolean => t.format !== null || t.kind === "folder";
 /**
  * The signal map of a session, laid out from sources at the left to the main path at the right; open
  * folders are areas, folded ones single places.
+ * @param flows what goes from where to where, if it is not what the session says
  * Layered layout by dagre (Gansner and others, "A technique for drawing directed graphs", 1993).
  */
-export function mapOf(session: Session, folded: ReadonlySet<TrackId>): SignalMap {
+export function mapOf(
+  session: Session,
+  folded: ReadonlySet<TrackId>,
+  flows: readonly FlowEnds[] = flowing(session),
+): SignalMap {
   const shown = shownAs(session, folded);
   const visible = session.tracks.filter((t) => shown.get(t.id) === t.id && onMap(t));
   const open = visible.filter(
     (t) => t.kind === "folder" && !folded.has(t.id) && visible.some((x) => x.parent === t.id),
   );
   const graph = placesOf(session, visible, open);
-  const lines = linesOf(session, shown, (id) => graph.hasNode(id));
+  const lines = linesOf(flows, shown, (id) => graph.hasNode(id));
   const bars = barsOf(lines);
   if (bars.size > 0) graph.setGraph({ ...graph.graph(), marginy: ROOM_FOR_NAMES });
   for (const [key, l] of lines) {
@@ -138,12 +143,12 @@ function placesOf(session: Session, visible: readonly Track[], open: readonly Tr
 
 /** What goes from place to place; several feeds of folded tracks are one line. */
 function linesOf(
-  session: Session,
+  flows: readonly FlowEnds[],
   shown: ReadonlyMap<TrackId, TrackId>,
   there: (id: TrackId) => boolean,
 ): Map<string, BareLine> {
   const lines = new Map<string, BareLine>();
-  for (const f of flowing(session)) {
+  for (const f of flows) {
     const [from, to] = [shown.get(f.from), shown.get(f.to)];
     if (from === undefined || to === undefined || from === to || !there(from) || !there(to)) continue;
     const key = `${from} ${to} ${f.sort}`;

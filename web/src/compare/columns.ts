@@ -8,7 +8,9 @@ export const LOOKS = [
   ["tracks", "Tracks"],
   ["inputs", "Inputs"],
   ["routing", "Routing"],
+  ["map", "Signal map"],
   ["places", "Places"],
+  ["picture", "Picture"],
   ["levels", "Levels"],
 ] as const;
 export type Look = (typeof LOOKS)[number][0];
@@ -16,8 +18,8 @@ export const lookOf = (text: string | null): Look => LOOKS.find(([l]) => l === t
 
 /** A field, or what else is other in the row. */
 type Column = TrackField | "more";
-/** The columns of each look, beside the name, with the widths they get. */
-export const COLUMNS: Readonly<Record<Look, readonly (readonly [Column, string])[]>> = {
+type Columns = readonly (readonly [Column, string])[];
+const SHEETS: Readonly<Record<Exclude<Look, "map" | "picture">, Columns>> = {
   tracks: [
     ["level", "64px"],
     ["more", "minmax(0,0.8fr)"],
@@ -43,6 +45,13 @@ export const COLUMNS: Readonly<Record<Look, readonly (readonly [Column, string])
     ["muted", "56px"],
     ["armed", "minmax(0,1fr)"],
   ],
+};
+
+/** The columns of each look, beside the name, with the widths they get; what is drawn is of the same fields. */
+export const COLUMNS: Readonly<Record<Look, Columns>> = {
+  ...SHEETS,
+  map: SHEETS.routing,
+  picture: SHEETS.places,
 };
 
 export function headOf(column: Column): string {

@@ -22,6 +22,8 @@ import { useRemarksOfBoth } from "../remarks/useRemarks.ts";
 import { onInWords } from "../remarks/words.ts";
 import { remarksIn } from "./remarksOut.ts";
 import { FilesOut } from "./filesOut.tsx";
+import { MapCompare } from "./mapCompare.tsx";
+import { PictureCompare } from "./pictureCompare.tsx";
 import { RowDetail } from "./rowDetail.tsx";
 import type { Pairing } from "./rowDetail.tsx";
 import { SentenceList } from "./sentenceList.tsx";
@@ -164,6 +166,11 @@ function Compared({ a, b, look, onLook, byHand, onPair, proposeAt, children }: C
   const differing = useMemo(() => rows.filter(wanted), [rows, wanted]);
   useSteps(differing, at, setAt);
   const row = rows.find((r) => r.key === at) ?? null;
+  const track = row?.b ?? row?.a ?? null;
+  const toTrack = (id: TrackId): void => {
+    const found = rows.find((r) => (r.b ?? r.a)?.id === id && r.sort !== "moved away");
+    if (found) setAt(found.key);
+  };
   const names = [a.name, b.name] as const;
   const remarks = useRemarksOfBoth(a.of, b.of);
   const said = useMemo(() => remarksIn(compared, remarks), [compared, remarks]);
@@ -199,15 +206,21 @@ function Compared({ a, b, look, onLook, byHand, onPair, proposeAt, children }: C
       </div>
       <div className="beside min-h-0 flex-1 [--beside:300px]">
         <section aria-label="Both sheets" className="card min-h-0 overflow-hidden">
-          <SideBySide
-            compared={compared}
-            rows={rows}
-            look={look}
-            names={names}
-            wanted={wanted}
-            at={at}
-            onAt={setAt}
-          />
+          {look === "map" ? (
+            <MapCompare compared={compared} at={track?.id ?? null} onAt={toTrack} />
+          ) : look === "picture" ? (
+            <PictureCompare compared={compared} at={track?.id ?? null} onAt={toTrack} />
+          ) : (
+            <SideBySide
+              compared={compared}
+              rows={rows}
+              look={look}
+              names={names}
+              wanted={wanted}
+              at={at}
+              onAt={setAt}
+            />
+          )}
         </section>
         <aside aria-label="What happened" className="flex min-h-0 flex-col gap-4 overflow-y-auto">
           <section aria-labelledby="happened" className="card shrink-0 overflow-hidden">

@@ -1,6 +1,6 @@
 import { inkOn } from "@mossy/core/colour/contrast";
 import type { Track, TrackId } from "@mossy/core/session/document";
-import type { MapArea, MapNode, SignalMap } from "@mossy/core/signal/map";
+import type { MapArea, MapLine, MapNode, SignalMap } from "@mossy/core/signal/map";
 import type { Point } from "../ui/useDrag.ts";
 import { Bar, BarName, Line } from "./mapLines.tsx";
 import type { Sight } from "./sight.ts";
@@ -8,6 +8,12 @@ import type { Sight } from "./sight.ts";
 /** Tracks without a colour of their own. */
 const PLAIN = "#8a8f88";
 const MOST_LETTERS = 14;
+
+/** Colours (as CSS has them) of what is marked on a map. */
+export interface MapMarks {
+  readonly place: (id: TrackId) => string | null;
+  readonly line: (line: MapLine) => string | null;
+}
 
 /**
  * A feed on its way to another place: from which, where the pointer stands on the map, and over which
@@ -30,6 +36,7 @@ export function MapDrawing({
   folded,
   drag,
   onFold,
+  marks = null,
 }: {
   ref: React.Ref<SVGSVGElement>;
   map: SignalMap;
@@ -41,6 +48,8 @@ export function MapDrawing({
   folded: ReadonlySet<TrackId>;
   drag: FeedDrag | null;
   onFold: (id: TrackId) => void;
+  /** Colours of places and lines that say something of them; others are drawn as ever. */
+  marks?: MapMarks | null;
 }) {
   const nodes = new Map(map.nodes.map((n) => [n.id, n]));
   const dragged = drag ? nodes.get(drag.from) : undefined;
@@ -54,7 +63,17 @@ export function MapDrawing({
           const [from, to] = [nodes.get(l.from), nodes.get(l.to)];
           if (!from || !to) return null;
           const way = lit === null ? null : lit.has(l.from) && lit.has(l.to);
-          return <Line key={`${l.from} ${l.to} ${l.sort}`} line={l} from={from} to={to} lit={way} />;
+          return (
+            <Line
+              key={`${l.from} ${l.to} ${l.sort}`}
+              line={l}
+              from={from}
+              to={to}
+              lit={way}
+              mark={marks?.line(l) ?? null}
+              quiet={marks !== null}
+            />
+          );
         })}
         {map.bars.map((b) => {
           const to = nodes.get(b.to);
@@ -72,6 +91,7 @@ export function MapDrawing({
               lit={lit === null || lit.has(n.id)}
               folded={folded.has(n.id)}
               over={drag?.over === n.id && drag.from !== n.id}
+              mark={marks?.place(n.id) ?? null}
               onFold={t.kind === "folder" ? () => onFold(n.id) : null}
             />
           );
@@ -120,6 +140,7 @@ function MapPlace({
   lit,
   folded,
   over,
+  mark,
   onFold,
 }: {
   node: MapNode;
@@ -128,11 +149,12 @@ function MapPlace({
   lit: boolean;
   folded: boolean;
   over: boolean;
+  mark: string | null;
   onFold: (() => void) | null;
 }) {
   const fill = t.colour ?? PLAIN;
   const path = t.kind !== "audio" && t.kind !== "instrument";
-  const edge = over ? "var(--glow)" : chosen ? "var(--moss)" : fill;
+  const edge = over ? "var(--glow)" : chosen ? "var(--moss)" : (mark ?? fill);
   return (
     <g
       data-place={t.name}
@@ -148,7 +170,7 @@ function MapPlace({
         rx={path ? 14 : 6}
         fill="var(--surface)"
         stroke={edge}
-        strokeWidth={over || chosen ? 3 : 1.5}
+        strokeWidth={over || chosen || mark !== null ? 3 : 1.5}
       />
       <rect x={5} y={5} width={18} height={18} rx={5} fill={fill} />
       {folded && (

@@ -122,22 +122,28 @@ export function Line({
   from,
   to,
   lit,
+  mark,
+  quiet,
 }: {
   line: MapLine;
   from: MapNode;
   to: MapNode;
   lit: boolean | null;
+  /** A colour that says something of it. */
+  mark: string | null;
+  /** Whether what is not marked stands back. */
+  quiet: boolean;
 }) {
   const tap = l.bar === null ? null : tapOf(l, from);
-  const stroke = lit === true ? "var(--moss)" : "var(--ink-3)";
+  const stroke = mark ?? (lit === true ? "var(--moss)" : "var(--ink-3)");
   return (
     <>
       <path
         d={tap ? tap.path : pathOf(l, from, to)}
         fill="none"
         stroke={stroke}
-        strokeOpacity={strength(lit)}
-        strokeWidth={Math.max(lit === true ? 1.8 : 0, thickness(l))}
+        strokeOpacity={mark !== null ? 1 : strength(lit) * (quiet ? 0.5 : 1)}
+        strokeWidth={Math.max(lit === true || mark !== null ? 1.8 : 0, thickness(l))}
         strokeDasharray={DASH[l.sort]}
       />
       {tap && (

@@ -1,80 +1,23 @@
 import { clsx } from "clsx";
 import type { Session, TrackId } from "@mossy/core/session/document";
-import { foldedToFit, shownAs, wholeWay } from "@mossy/core/signal/map";
-import type { SignalMap } from "@mossy/core/signal/map";
+import { shownAs, wholeWay } from "@mossy/core/signal/map";
 import { Maximize, Minus, Plus } from "lucide-react";
-import { useEffect, useMemo, useRef, useState } from "react";
+import { useMemo, useRef } from "react";
 import type { Workpiece } from "../documents/workpiece.ts";
 import { Button } from "../ui/button.tsx";
 import { saveAs } from "../ui/saveAs.ts";
 import { useShortcuts } from "../ui/shortcuts.tsx";
 import { Empty, Loading } from "../ui/states.tsx";
-import type { Point } from "../ui/useDrag.ts";
-import { useSize } from "../ui/useSize.ts";
-import type { MapTask } from "./map.worker.ts";
 import { MapDrawing, asFile } from "./mapDrawing.tsx";
 import { MapPlaces } from "./mapPlaces.tsx";
-import { keptInSight, nextPlace, readable, whole, zoomed } from "./sight.ts";
-import type { Direction, Sight } from "./sight.ts";
+import { keptInSight, nextPlace } from "./sight.ts";
+import type { Direction } from "./sight.ts";
+import { useFolds, useMap, useSight } from "./useMap.ts";
 import { useMapDrag } from "./useMapDrag.ts";
 
-/** More places than this are folded when the map opens. */
-const READABLE = 60;
 const CLOSER = 1.25;
 const FARTHER = 0.8;
 const WAYS = ["left", "right", "up", "down"] as const;
-
-interface LaidOut {
-  readonly map: SignalMap;
-  readonly session: Session;
-  readonly folded: ReadonlySet<TrackId>;
-}
-
-/** The map of a session, laid out in a worker; the one before stays until the next is there. */
-function useMap(session: Session, folded: ReadonlySet<TrackId>) {
-  const [found, setFound] = useState<LaidOut | null>(null);
-  useEffect(() => {
-    const worker = new Worker(new URL("./map.worker.ts", import.meta.url), { type: "module" });
-    worker.onmessage = ({ data }: MessageEvent<SignalMap>) => {
-      setFound({ map: data, session, folded });
-      worker.terminate();
-    };
-    worker.postMessage({ session, folded: [...folded] } satisfies MapTask);
-    return () => worker.terminate();
-  }, [session, folded]);
-  return { map: found?.map ?? null, drawing: found?.session !== session || found.folded !== folded };
-}
-
-/** What of the map shows in its window, and how that is changed. */
-function useSight(map: SignalMap | null) {
-  const [sight, setSight] = useState<Sight | "whole" | null>(null);
-  const { size, element, watch } = useSize<HTMLDivElement>({ width: 800, height: 500 });
-  // Asked for before it is drawn, the whole map shows as soon as it is there.
-  const now = sight === "whole" ? whole(map, size) : (sight ?? readable(map, size));
-  /** A point of the window as a point of the map. */
-  const onMap = (p: Point): Point => {
-    const r = element.current?.getBoundingClientRect();
-    return { x: (p.x - (r?.left ?? 0) - now.x) / now.scale, y: (p.y - (r?.top ?? 0) - now.y) / now.scale };
-  };
-  const zoom = (by: number, at: Point = { x: size.width / 2, y: size.height / 2 }): void =>
-    setSight(zoomed(now, by, at));
-  return { now, size, watch, onMap, zoom, setSight };
-}
-
-/** Folders that are folded. */
-function useFolds(session: Session) {
-  const [folded, setFolded] = useState<ReadonlySet<TrackId>>(() => foldedToFit(session, READABLE));
-  const fold = (id: TrackId): void => {
-    const next = new Set(folded);
-    if (!next.delete(id)) next.add(id);
-    setFolded(next);
-  };
-  const foldAll = (): void => {
-    const outer = session.tracks.filter((t) => t.kind === "folder" && t.parent === null);
-    setFolded(new Set(outer.map((t) => t.id)));
-  };
-  return { folded, fold, foldAll, openAll: () => setFolded(new Set()) };
-}
 
 /**
  * Where everything feeds, drawn: sources at the left, the main path at the right; what is chosen lights its
