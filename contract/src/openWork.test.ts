@@ -99,6 +99,78 @@ describe("what waits", () => {
     );
   });
 
+  it("is first what somebody asks by name, of whom it is for alone, with the way to where it is read", () => {
+    const by = { id: "wren", name: "Wren Addis" };
+    const remark = (
+      id: string,
+      of: Today["remarks"][number]["of"],
+      on: Today["remarks"][number]["on"],
+    ) => ({
+      id: `00000000-0000-4000-8000-0000000000${id}`,
+      of,
+      on,
+      text: "Which head?",
+      by,
+      for: { id: "tamsin", name: "Tamsin Roe" },
+      about: "Yard",
+    });
+    const yard = { sort: "template", id: "yard" } as const;
+    const remarks = [
+      remark("01", yard, { what: "track", track: "kick", cell: null }),
+      remark("02", yard, { what: "release", release: 4 }),
+      remark("03", { sort: "session", id: "s1" }, { what: "all" }),
+      remark("04", { sort: "proposal", id: "p1" }, { what: "all" }),
+    ];
+    const house = today({ remarks, open: [session(1, { lastCheckIn: back(8, 7, 1) })] });
+    expect(waitingIn(house, { id: "marram", right: "lead" })).toHaveLength(1);
+    expect(waitingIn(house)).toHaveLength(1);
+    const mine = waitingIn(house, { id: "tamsin", right: "engineer" });
+    expect(mine.map((w) => [w.next, w.to]).slice(0, 4)).toEqual([
+      ["Answer", "/library/yard/remarks"],
+      ["Answer", "/library/yard/releases/4"],
+      ["Answer", "/sessions/s1"],
+      ["Answer", "/library/proposals/p1"],
+    ]);
+    expect(mine[0]).toMatchObject({ about: "Yard", says: "Wren Addis to you: Which head?" });
+    expect(mine).toHaveLength(5);
+  });
+
+  it("is of proposals what a lead decides, and what became of one's own", () => {
+    const by = { id: "tamsin", name: "Tamsin Roe" };
+    const proposal = (n: number, over: Partial<Today["proposals"][number]>) => ({
+      id: `00000000-0000-4000-8000-0000000000b${n}`,
+      number: n,
+      about: "Yard",
+      says: "Claves added",
+      by,
+      state: "open" as const,
+      word: "",
+      release: null,
+      ...over,
+    });
+    const house = today({
+      proposals: [
+        proposal(1, {}),
+        proposal(2, { state: "declined", word: "There are some" }),
+        proposal(3, { state: "taken" }),
+        proposal(4, { state: "taken", release: 7 }),
+        proposal(5, { state: "withdrawn" }),
+      ],
+      blocksBehind: [{ block: "kit", name: "Drum kit", release: 2, places: 3 }],
+    });
+    const said = (id: string, right: "lead" | "engineer") =>
+      waitingIn(house, { id, right }).map((w) => w.says);
+    const behind = "Release 2 of this block is out; 3 places still on an earlier one";
+    expect(said("marram", "lead")).toEqual(["Tamsin Roe proposes: Claves added", behind]);
+    expect(said("tamsin", "engineer")).toEqual([
+      "Your proposal 2 was declined: There are some",
+      "Your proposal 3 was taken; it is in the draft",
+      "Your proposal 4 came out with release 7",
+      behind,
+    ]);
+    expect(said("wren", "engineer")).toEqual([behind]);
+  });
+
   it("names every session on a release that was taken back, with why, and leads to the one that is offered", () => {
     const back = { takenBack: "Wrong cue mix." };
     const waits = waitingIn(

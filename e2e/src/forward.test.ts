@@ -154,7 +154,7 @@ describe("two releases side by side", () => {
     await b.see("//aside//section[@aria-label='Track Cowbell']");
     await b.click("//button[.='Picture']");
     await b.see("//*[@aria-label='Iron_1, L 55 to C']");
-    await b.see("//*[@aria-label='CelPan_L, L 60 to gone']");
+    await b.see("//*[@aria-label='CelPan_L, gone; was L 60']");
     await b.click("//*[@aria-label='Iron_1, L 55 to C']");
     await b.see("//aside//section[@aria-label='Track Iron_1']");
   });

@@ -83,7 +83,7 @@ export function PictureCompare({
   );
 }
 
-const said = (p: ImagePlace | null, none: string): string => (p ? panInWords(Math.round(p.place)) : none);
+const at = (p: ImagePlace): string => panInWords(Math.round(p.place));
 
 function MovedMark({
   moved: { id, name, colour, from, to },
@@ -100,13 +100,14 @@ function MovedMark({
 }) {
   const [start, end] = [from && x(from.place), to && x(to.place)];
   const right = Math.max(start ?? -Infinity, end ?? -Infinity);
+  const was = from ? `; was ${at(from)}` : "";
   const left = Math.min(start ?? Infinity, end ?? Infinity);
   return (
     <g
       id={`moved-${id}`}
       role="button"
       tabIndex={0}
-      aria-label={`${name}, ${said(from, "not there")} to ${said(to, "gone")}`}
+      aria-label={to ? `${name}, ${from ? at(from) : "not there"} to ${at(to)}` : `${name}, gone${was}`}
       aria-pressed={chosen}
       className="cursor-pointer outline-none focus-visible:[&>circle]:stroke-[var(--ink)]"
       onClick={onChoose}

@@ -12,134 +12,17 @@ export function hear(what: Hear): () => void {
   return () => void hearers.delete(what);
 }
 
-const refresh = (...keys: string[]): void => {
-  for (const key of keys) void queryClient.invalidateQueries({ queryKey: [key] });
-};
-
-/** So long what changes for everybody is waited for at most, in milliseconds. */
-const SOON = 2500;
-const soon = new Set<string>();
-/**
- * Asks again a little later, each window at another moment: what changes for everybody is not asked for by all of
- * them at once, and what changes again and again is asked for once.
- */
-function refreshSoon(...keys: string[]): void {
-  if (soon.size === 0)
-    setTimeout(() => {
-      const all = [...soon];
-      soon.clear();
-      refresh(...all);
-    }, Math.random() * SOON);
-  for (const key of keys) soon.add(key);
-}
-const EVERYTHING = [
-  "house",
-  "edition",
-  "today",
-  "sessions",
-  "session",
-  "check-in",
-  "rooms",
-  "room",
-  "library",
-  "template",
-  "follow",
-];
-
-/**
- * Pages that are not open and hold a document as it was before it changed forget it: opened again, they
- * show what it is now.
- */
-function dropFetched(document: string): void {
-  const holds = (data: unknown): boolean => {
-    const { draft, now } = (data ?? {}) as { draft?: { id?: unknown }; now?: { id?: unknown } };
-    return draft?.id === document || now?.id === document;
-  };
-  queryClient.removeQueries({ type: "inactive", predicate: (q) => holds(q.state.data) });
-}
-
-/** More rooms than one person looks after at once. */
-const MANY_ROOMS = 12;
-const isSmall = (): boolean =>
-  (queryClient.getQueryData(queries.today.queryKey)?.rooms.length ?? 0) <= MANY_ROOMS;
-/** Whether what comes back from a room is said in passing: of one's own rooms, and of all in a house of few. */
-function concerns(room: string): boolean {
-  const rooms = queryClient.getQueryData(queries.me.queryKey)?.rooms ?? null;
-  return rooms === null ? isSmall() : rooms.includes(room);
-}
-
 function spread(news: News, me: string): void {
   for (const hear of hearers) hear(news);
   hold(news);
   // Who looks at what is heard by whoever looks at the same, and by nobody else.
   if (news.kind === "here") return;
-  const mine = news.by.id === me;
-  lookAgain(news, mine ? refresh : refreshSoon);
-  // What is said in passing is fetched with the first news: the first page does without.
-  void import("./newsSaid.ts").then(({ say }) => say(news, mine, concerns));
-}
-
-/** Asks again for what the news change and do not say. */
-function lookAgain(news: News, again: (...keys: string[]) => void): void {
-  switch (news.kind) {
-    case "edition":
-    case "much":
-      again(...EVERYTHING);
-      break;
-    case "release":
-      again("follow", "today");
-      // What stands on a release of a block is behind now.
-      if (news.card.kind === "block") again("library", "places");
-      void queryClient.invalidateQueries({ queryKey: ["template", news.card.id] });
-      break;
-    case "proposal":
-      again("proposals", "today");
-      void queryClient.invalidateQueries({ queryKey: ["proposal", news.proposal] });
-      break;
-    case "remark":
-      void queryClient.invalidateQueries({ queryKey: ["remarks", news.of.sort, news.of.id] });
-      if (news.to) again("today");
-      break;
-    case "template":
-      void queryClient.invalidateQueries({ queryKey: ["template", news.card.id] });
-      break;
-    case "taken-back":
-      again("today", "session", "sessions", "follow", "behind");
-      void queryClient.invalidateQueries({ queryKey: ["template", news.card.id] });
-      void queryClient.invalidateQueries({ queryKey: ["release", news.card.id] });
-      break;
-    case "shelves":
-      again("library", "template");
-      break;
-    case "check-in":
-      if (isSmall()) refreshSoon("drift");
-      break;
-    case "session":
-      refresh("check-in");
-      if (isSmall()) refreshSoon("drift");
-      break;
-    case "room":
-      again("rooms", "room", "today");
-      break;
-    case "station":
-      void queryClient.invalidateQueries({ queryKey: ["room", news.room] });
-      break;
-    case "people":
-      again("people", "colleagues", "me", "account", "today");
-      break;
-    case "chain":
-      again("chains", "chain-uses");
-      break;
-    case "document":
-      dropFetched(news.document);
-      if ("template" in news.of) again("follow");
-      break;
-    case "house-draft":
-      refresh("house");
-      break;
-    default:
-      break;
-  }
+  // What comes of news is fetched with the first of them: the first page does without.
+  void import("./newsTaken.ts").then(
+    ({ take }) => take(news, news.by.id === me),
+    // It cannot be had any more (the program is another by now): whatever shows is asked for again.
+    () => void queryClient.invalidateQueries(),
+  );
 }
 
 const CHANNEL = "mossy-news";
