@@ -19,6 +19,7 @@ const problem = async (name: string, file: Uint8Array | string): Promise<string>
   }
 };
 
+const BANK = "<midi-bank>130</midi-bank><midi-program>72</midi-program>";
 const HEAD = `<?xml version="1.0" encoding="UTF-8" standalone="no"?>
 <!DOCTYPE score-partwise PUBLIC "-//Recordare//DTD MusicXML 4.0 Partwise//EN" "partwise.dtd">
 `;
@@ -35,7 +36,7 @@ const SCORE = `<score-partwise version="4.0">
       "Clarinet in B♭ 1",
       `<score-instrument id="I1"><instrument-name>Clarinet</instrument-name></score-instrument>
        <midi-device id="I1" port="2">Sampler</midi-device>
-       ${instrument("I1", 3, "<midi-bank>130</midi-bank><midi-program>72</midi-program><volume>80</volume><pan>-45</pan>")}`,
+       ${instrument("I1", 3, `${BANK}<volume>80</volume><pan>-45</pan>`)}`,
     )}
     <part-group number="1" type="stop"/>
     ${part("P2", "Double bass", instrument("I2", 4, "<midi-program>44</midi-program>"))}

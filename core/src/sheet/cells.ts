@@ -30,12 +30,16 @@ export function cellText(style: Style, session: Session, t: Track, cell: Cell): 
     case "level":
       return t.format === null ? "" : String(t.level);
     case "place":
-      return t.format === null
-        ? ""
-        : `${t.around === null ? panTyped(t.pan) : aroundInWords(t.around)}${t.format === "mono" ? "" : ` ${t.width} %`}`;
+      return t.format === null ? "" : placeText(t);
     case "inserts":
       return t.inserts.map((i) => i.kind).join(", ");
   }
+}
+
+/** Where a track stands as it is typed; a wide one with its width. */
+function placeText({ around, pan, width, format }: Track): string {
+  const at = around === null ? panTyped(pan) : aroundInWords(around);
+  return format === "mono" ? at : `${at} ${width} %`;
 }
 
 const panTyped = (pan: number): string => (pan === 0 ? "C" : `${pan < 0 ? "L" : "R"} ${Math.abs(pan)}`);
@@ -172,8 +176,11 @@ function typeRole(style: Style, session: Session, tracks: readonly Track[], type
 /** The width at the end of a typed place: "80 %", "width 90". */
 const WIDTH = /(?:^|[\s,])(?:width\s+(\d{1,3})\s*%?|(\d{1,3})\s*%)$/i;
 const SAID_PLACE = /^(l|r|c|left|right|centre|center)?\s*([+\-−]?\d{1,3})?$/i;
-const SAID_DIRECTION =
-  /^(?:(\d{1,3})\s*°\s*(left|right|l|r)|(left|right|l|r)\s*(\d{1,3})\s*°|(front|back)|0\s*°)?(?:^|[\s,]+)?(?:(\d{1,2})\s*°\s*up)?$/i;
+const ASIDE = String.raw`(\d{1,3})\s*°\s*(left|right|l|r)|(left|right|l|r)\s*(\d{1,3})\s*°`;
+const SAID_DIRECTION = new RegExp(
+  String.raw`^(?:${ASIDE}|(front|back)|0\s*°)?(?:^|[\s,]+)?(?:(\d{1,2})\s*°\s*up)?$`,
+  "i",
+);
 
 /** What is typed of a place: left to right, or a direction among loudspeakers; null where it is neither. */
 function placeTyped(text: string): { pan: number } | { around: Around } | { problem: string } | null {

@@ -175,7 +175,7 @@ describe("where sources stand among the loudspeakers", () => {
     expect(inside({ azimuth: 180, elevation: 0 }).get("m")?.azimuth).toBeCloseTo(180, 6);
   });
 
-  it("a wide path goes into its like as it is, into fewer from where its loudspeakers stand, without the low one", () => {
+  it("a wide path goes into its like as it is, into fewer from its loudspeakers, without the low one", () => {
     const s = of(
       "5.1",
       path("bed", "bus", "7.1.4", { feeds: "main" }),

@@ -25,6 +25,24 @@ const FRONT = [at("L", -30), at("R", 30)] as const;
 const CENTRE = at("C", 0);
 /** Loudspeakers of the upper layer stand at 30° in BS.2051. */
 const UP = 30;
+/** Four above: in front and behind, so far to each side. */
+const tops = (front: number, back: number): Loudspeaker[] => [
+  at("Top Lf", -front, UP),
+  at("Top Rf", front, UP),
+  at("Top Lb", -back, UP),
+  at("Top Rb", back, UP),
+];
+const SURROUND = [at("Ls", -110), at("Rs", 110)] as const;
+const FIVE = [...FRONT, CENTRE, LOW, ...SURROUND] as const;
+const SEVEN = [
+  ...FRONT,
+  CENTRE,
+  LOW,
+  at("Lss", -90),
+  at("Rss", 90),
+  at("Lrs", -135),
+  at("Rrs", 135),
+] as const;
 
 /**
  * The loudspeakers of each format in the order of its channels. Stereo, 5.0 and 5.1: ITU-R BS.775 (L R ±30°,
@@ -37,49 +55,16 @@ export const LOUDSPEAKERS: Readonly<Record<ChannelFormat, readonly Loudspeaker[]
   stereo: FRONT,
   lcr: [...FRONT, CENTRE],
   quad: [at("L", -45), at("R", 45), at("Ls", -135), at("Rs", 135)],
-  "5.0": [...FRONT, CENTRE, at("Ls", -110), at("Rs", 110)],
-  "5.1": [...FRONT, CENTRE, LOW, at("Ls", -110), at("Rs", 110)],
-  "7.1": [...FRONT, CENTRE, LOW, at("Lss", -90), at("Rss", 90), at("Lrs", -135), at("Rrs", 135)],
-  "5.1.4": [
-    ...FRONT,
-    CENTRE,
-    LOW,
-    at("Ls", -110),
-    at("Rs", 110),
-    at("Top Lf", -30, UP),
-    at("Top Rf", 30, UP),
-    at("Top Lb", -110, UP),
-    at("Top Rb", 110, UP),
-  ],
-  "7.1.4": [
-    ...FRONT,
-    CENTRE,
-    LOW,
-    at("Lss", -90),
-    at("Rss", 90),
-    at("Lrs", -135),
-    at("Rrs", 135),
-    at("Top Lf", -45, UP),
-    at("Top Rf", 45, UP),
-    at("Top Lb", -135, UP),
-    at("Top Rb", 135, UP),
-  ],
+  "5.0": [...FRONT, CENTRE, ...SURROUND],
+  "5.1": FIVE,
+  "7.1": SEVEN,
+  "5.1.4": [...FIVE, ...tops(30, 110)],
+  "7.1.4": [...SEVEN, ...tops(45, 135)],
   "9.1.6": [
-    ...FRONT,
-    CENTRE,
-    LOW,
-    at("Lss", -90),
-    at("Rss", 90),
-    at("Lrs", -135),
-    at("Rrs", 135),
+    ...SEVEN,
     at("Lw", -60),
     at("Rw", 60),
-    at("Top Lf", -45, UP),
-    at("Top Rf", 45, UP),
-    at("Top Lm", -90, UP),
-    at("Top Rm", 90, UP),
-    at("Top Lb", -135, UP),
-    at("Top Rb", 135, UP),
+    ...tops(45, 135).toSpliced(2, 0, at("Top Lm", -90, UP), at("Top Rm", 90, UP)),
   ],
 };
 

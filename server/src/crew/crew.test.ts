@@ -11,7 +11,8 @@ let eaten = [];
 export default async ({ name, input }) => {
   if (name === "spin") for (;;);
   if (name === "eat") for (;;) eaten.push(new Array(1e5).fill(eaten.length));
-  if (name === "refuse") return { problem: { status: 422, title: "No", detail: "Not this.", where: "line 3", retryAfter: null } };
+  const no = { status: 422, title: "No", detail: "Not this.", where: "line 3", retryAfter: null };
+  if (name === "refuse") return { problem: no };
   if (name === "stumble") return { error: { message: "oh", stack: "at home", code: "X" } };
   return { answer: input * 2 };
 };`;

@@ -39,7 +39,7 @@ export function MapCompare({
   const folds = useFolds(both.session);
   const { folded } = folds;
   const { map } = useMap(both.session, folded, both.flows);
-  const { now, watch, zoom, setSight } = useSight(map);
+  const { now, watch, setSight, onWheel } = useSight(map);
   const tracks = useMemo(() => new Map(both.session.tracks.map((t) => [t.id, t])), [both]);
   const shown = useMemo(() => shownAs(both.session, folded), [both, folded]);
   const ways = useMemo(() => waysOnMap(a, b, both, folded), [a, b, both, folded]);
@@ -94,12 +94,7 @@ export function MapCompare({
         aria-label="Both on the signal map"
         className="relative min-h-0 flex-1 overflow-hidden bg-bg"
         onPointerDown={onPointerDown}
-        onWheel={(e) => {
-          const r = e.currentTarget.getBoundingClientRect();
-          if (e.ctrlKey || e.metaKey)
-            zoom(e.deltaY < 0 ? 1.12 : 0.89, { x: e.clientX - r.left, y: e.clientY - r.top });
-          else setSight({ ...now, x: now.x - e.deltaX, y: now.y - e.deltaY });
-        }}
+        onWheel={onWheel}
       >
         {!map && <Loading what="Drawing the map" />}
         {map && (

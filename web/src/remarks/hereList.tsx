@@ -2,6 +2,9 @@ import type { Present } from "@mossy/contract/remarks";
 import { plural } from "@mossy/core/session/plural";
 import { people } from "./signs.ts";
 
+const FACE =
+  "grid h-6 min-w-6 place-items-center rounded-full border-2 bg-surface px-1 text-xs font-semibold text-ink";
+
 /** Who else works on the same now, with what each has chosen. */
 export function HereList({ here }: { here: readonly Present[] }) {
   const list = people(here);
@@ -12,7 +15,7 @@ export function HereList({ here }: { here: readonly Present[] }) {
         <li
           key={who.name}
           title={`${who.name} is here${chosen === 0 ? "" : `, ${plural(chosen, "track")} chosen`}`}
-          className="grid h-6 min-w-6 place-items-center rounded-full border-2 bg-surface px-1 text-xs font-semibold text-ink"
+          className={FACE}
           style={{ borderColor: who.colour }}
         >
           <span aria-hidden>{who.initials}</span>

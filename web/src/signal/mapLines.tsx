@@ -26,7 +26,7 @@ function pathOf(l: Pick<MapLine, "points">, from: Pick<MapNode, "x" | "y" | "wid
   return path;
 }
 
-/** As thick as it is loud: from a hair at −40 dB and below to the full line at 0 dB; thicker where many go over it. */
+/** As thick as it is loud: from a hair at −40 dB to the full line at 0 dB; thicker where many go over it. */
 const thickness = ({ level, many }: Pick<MapLine, "level" | "many">): number =>
   0.6 + 1.5 * Math.max(0, Math.min(1, (level + 40) / 40)) + Math.min(0.9, many / 24);
 

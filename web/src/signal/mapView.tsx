@@ -39,7 +39,7 @@ export function MapView({
   const folds = useFolds(session);
   const { folded } = folds;
   const { map, drawing } = useMap(session, folded);
-  const { now, size, watch, onMap, zoom, setSight } = useSight(map);
+  const { now, size, watch, onMap, zoom, setSight, onWheel } = useSight(map);
   const svg = useRef<SVGSVGElement>(null);
   const tracks = useMemo(() => new Map(session.tracks.map((t) => [t.id, t])), [session]);
   const shown = useMemo(() => shownAs(session, folded), [session, folded]);
@@ -96,12 +96,7 @@ export function MapView({
           e.preventDefault();
           folds.fold(chosen);
         }}
-        onWheel={(e) => {
-          const r = e.currentTarget.getBoundingClientRect();
-          if (e.ctrlKey || e.metaKey)
-            zoom(e.deltaY < 0 ? 1.12 : 0.89, { x: e.clientX - r.left, y: e.clientY - r.top });
-          else setSight({ ...now, x: now.x - e.deltaX, y: now.y - e.deltaY });
-        }}
+        onWheel={onWheel}
         onPointerDown={onPointerDown}
       >
         {!map && <Loading what="Drawing the map" />}

@@ -51,7 +51,14 @@ export function useSight(map: SignalMap | null) {
   };
   const zoom = (by: number, at: Point = { x: size.width / 2, y: size.height / 2 }): void =>
     setSight(zoomed(now, by, at));
-  return { now, size, watch, onMap, zoom, setSight };
+  /** The wheel moves the map; with Ctrl it brings it closer. */
+  const onWheel = (e: React.WheelEvent): void => {
+    const r = e.currentTarget.getBoundingClientRect();
+    if (e.ctrlKey || e.metaKey)
+      zoom(e.deltaY < 0 ? 1.12 : 0.89, { x: e.clientX - r.left, y: e.clientY - r.top });
+    else setSight({ ...now, x: now.x - e.deltaX, y: now.y - e.deltaY });
+  };
+  return { now, size, watch, onMap, zoom, setSight, onWheel };
 }
 
 /** Folders that are folded. */
