@@ -1,5 +1,8 @@
+import { blankTrack, emptySession } from "@mossy/core/session/document";
+import type { Session } from "@mossy/core/session/document";
 import { Key } from "selenium-webdriver";
 import { describe, expect, it } from "vitest";
+import { storeTemplate } from "./smooth.ts";
 import { atSheet } from "./testing/sheet.ts";
 import { visit } from "./testing/visit.ts";
 
@@ -54,6 +57,39 @@ describe("the signal map", () => {
       await saved();
     },
   );
+});
+
+describe("the signal map of very many folders", () => {
+  const returns = [0, 1, 2, 3, 4, 5];
+  const many: Session = {
+    ...emptySession("Many"),
+    tracks: [
+      ...Array.from({ length: 80 }, (_, f) => [
+        blankTrack(`f${f}`, `Group ${f}`, { kind: "folder", format: "stereo", feeds: "main" }),
+        blankTrack(`t${f}`, `Mic ${f}`, {
+          parent: `f${f}`,
+          feeds: `f${f}`,
+          sends: returns.map((n) => ({ id: `s${n}`, to: `fx${n}`, level: -12, beforeFader: false })),
+        }),
+      ]).flat(),
+      ...returns.map((n) =>
+        blankTrack(`fx${n}`, `Hall ${n}`, { kind: "return", format: "stereo", feeds: "main" }),
+      ),
+      blankTrack("main", "Main", { kind: "main", format: "stereo" }),
+    ],
+  };
+
+  it("has its ways in bars that say where they lead, in the file above their bars", async () => {
+    await b.go(`${await storeTemplate(b, "Very many", many)}/map`);
+    await b.see("//section[@aria-label='Signal map'][@aria-busy='false']");
+    await b.see("//*[@data-bar-name='Hall 3']", 30_000);
+    expect(await b.count("//*[@data-bar]")).toBe(7);
+    await b.button("Save as SVG");
+    const svg = await b.savedText("Very many, signal map.svg");
+    expect(svg.match(/data-bar-name="/g)).toHaveLength(7);
+    const [, above, at] = /data-bar-name="Main" data-above="([^"]*)" transform="([^"]*)"/.exec(svg) ?? [];
+    expect([at, at === above]).toEqual([expect.stringContaining("rotate(-90)"), true]);
+  });
 });
 
 describe("the stereo picture", () => {

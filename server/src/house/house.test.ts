@@ -231,7 +231,7 @@ describe("the house style", () => {
     await expect(house.pool.query("delete from releases")).rejects.toThrow(
       "published and cannot be changed",
     );
-    await expect(house.pool.query("update check_ins set remarks = '[]'")).rejects.toThrow(
+    await expect(house.pool.query("update check_ins set notices = '[]'")).rejects.toThrow(
       "published and cannot be changed",
     );
     await expect(house.pool.query("delete from check_ins")).rejects.toThrow(

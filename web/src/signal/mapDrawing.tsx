@@ -96,11 +96,11 @@ export function MapDrawing({
             />
           );
         })}
+        {map.bars.map((b) => (
+          <BarName key={b.id} bar={b} name={tracks.get(b.to)?.name ?? ""} sight={sight} lit={lit} />
+        ))}
         {drag && dragged && <Dragged from={dragged} at={drag.at} />}
       </g>
-      {map.bars.map((b) => (
-        <BarName key={b.id} bar={b} name={tracks.get(b.to)?.name ?? ""} sight={sight} lit={lit} />
-      ))}
     </svg>
   );
 }
@@ -207,6 +207,11 @@ export function asFile(svg: SVGSVGElement, map: SignalMap): string {
   copy.setAttribute("height", String(height));
   copy.removeAttribute("class");
   copy.querySelector("g")?.removeAttribute("transform");
+  // While one looks names of bars stay in sight; in a file they stand above their bars, all of them.
+  for (const name of copy.querySelectorAll("[data-bar-name]")) {
+    name.setAttribute("transform", name.getAttribute("data-above") ?? "");
+    name.setAttribute("opacity", "1");
+  }
   const style = getComputedStyle(document.documentElement);
   const valueOf = (name: string): string => style.getPropertyValue(name).trim();
   const ground = `<rect width="100%" height="100%" fill="${valueOf("--bg")}"/>`;

@@ -79,6 +79,8 @@ export function Bar({
   );
 }
 
+/** So far from the upper edge of the window a name ends that would be above it. */
+const EDGE = 74;
 /** Below this scale names of bars would run into each other. */
 const NAMED_FROM = 0.75;
 
@@ -94,14 +96,17 @@ export function BarName({
   sight: Sight;
   lit: ReadonlySet<TrackId> | null;
 }) {
-  const [top, bottom] = [sight.y + b.top * sight.scale, sight.y + b.bottom * sight.scale];
-  const y = Math.max(top - 8, 74);
-  if (sight.scale < NAMED_FROM || bottom < y + 20) return null;
+  const at = (y: number): string => `translate(${b.x + 3.5} ${y}) rotate(-90)`;
+  // In the map's own pixels: the upper edge of the window, below which a name has room.
+  const edge = (EDGE - sight.y) / sight.scale;
+  const shows = sight.scale >= NAMED_FROM && b.bottom > edge + 20;
   const short = name.length > 10 ? `${name.slice(0, 9)}…` : name;
   return (
     <text
       data-bar-name={name}
-      transform={`translate(${sight.x + b.x * sight.scale + 3.5} ${y}) rotate(-90)`}
+      data-above={at(b.top - 8)}
+      transform={at(Math.max(b.top - 8, edge))}
+      opacity={shows ? 1 : 0}
       fontSize={11}
       fontWeight={600}
       fill={lit === null || lit.has(b.to) ? "var(--ink)" : "var(--ink-3)"}
