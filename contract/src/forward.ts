@@ -64,4 +64,32 @@ export const behindPage = z.object({
     }),
   ),
 });
+/** Open sessions started under an earlier edition of the house style, some of them: `of` are there in all. */
+export const earlierPage = z.object({
+  /** The edition in force. */
+  edition: z.int(),
+  of: z.int(),
+  /** Where to go on; null at the end. */
+  next: z.int().nullable(),
+  sessions: z.array(
+    z.object({
+      session: sessionCard,
+      revision: z.int().nullable(),
+      /** What following the edition in force would change in it unasked. */
+      changes: z.int(),
+      /** What only a person can decide, in sentences. */
+      left: z.array(z.string()),
+      /** The first things it would change, in sentences. */
+      says: z.array(z.string()),
+    }),
+  ),
+});
+export type EarlierPage = z.infer<typeof earlierPage>;
+
+/** Brings a session to the edition in force. */
+export const followInSession = z.object({
+  edition: z.int().min(1),
+  /** The revision that was looked at; null where nothing had come back. */
+  revision: revision.nullable(),
+});
 export type BehindPage = z.infer<typeof behindPage>;

@@ -3,6 +3,7 @@ import { longText, oneLine } from "@mossy/core/session/text";
 import { z } from "zod";
 import { document, revision } from "./documents.ts";
 import { doer } from "./people.ts";
+import { productionCode } from "./productions.ts";
 import { stored } from "./stored.ts";
 
 /** Why nobody should start from a release any more. */
@@ -38,8 +39,14 @@ export const templateCard = z.object({
   shelf: z.string(),
   /** What it is for. */
   says: z.string(),
-  /** Nothing is begun from it any more. */
+  /** Nothing is begun from it any more: it was retired, or its production is closed. */
   retired: z.boolean(),
+  /** The production whose sessions alone it is offered to; null for all. */
+  production: z.string().nullable(),
+  /** What it was begun from, as far as it took later changes of that since, and the latest of those. */
+  origin: z
+    .object({ template: z.string(), name: z.string(), release: z.int(), latest: z.int() })
+    .nullable(),
   folders: z.array(folderGlance),
   tracks: z.int(),
   inputs: z.int(),
@@ -89,6 +96,25 @@ export const foundTemplates = z.object({
   found: z.array(z.object({ template: z.string(), where: z.array(z.string()) })),
 });
 
+/** What tracks are looked for by: what they are, the device or the chain of the shelf on them. */
+export const USES_OF = ["role", "device", "chain"] as const;
+export type UsesOf = (typeof USES_OF)[number];
+/** Tracks that are of a role, or carry a device or chain, by where they stand; `of` are there in all. */
+export const trackUses = z.object({
+  of: z.int(),
+  places: z.array(
+    z.object({
+      sort: z.enum(["template", "session"]),
+      id: z.string(),
+      name: z.string(),
+      /** Of a session: the room it is in. */
+      room: z.string().nullable(),
+      tracks: z.array(z.object({ id: z.string(), name: z.string() })),
+    }),
+  ),
+});
+export type TrackUses = z.infer<typeof trackUses>;
+
 export const template = z.object({
   id: z.string(),
   kind: templateKind,
@@ -96,6 +122,9 @@ export const template = z.object({
   shelf: z.string(),
   says: z.string(),
   retired: z.boolean(),
+  production: z.string().nullable(),
+  /** Whether that production is closed: it is retired with it. */
+  productionClosed: z.boolean(),
   draft: document,
   releases: z.array(release),
   /** Where its releases are in use. */
@@ -160,11 +189,17 @@ export const newTemplate = z.object({
   session: session.optional(),
   /** The template it begins with; its draft, or a release of it. */
   from: z.object({ template: z.string(), release: z.int().min(1).nullable() }).optional(),
+  /** The production it is of; null or left out for none. */
+  production: productionCode.nullable().optional(),
+  /** The note of release 1, where it is published at once. */
+  note: longText(2000).trim().min(1, "say in a few words what it is").optional(),
 });
 export const editTemplate = z.object({
   name: oneLine(80).trim().min(1, "give it a name"),
   shelf: oneLine(60).trim().min(1, "choose a shelf"),
   says: longText(1000).trim(),
+  /** Left out, it stays with the production it is of. */
+  production: productionCode.nullable().optional(),
 });
 /** Takes a release back with a reason, or gives it out again (`reason` null). */
 export const takeBack = z.object({
@@ -180,5 +215,6 @@ export const wholeRelease = release.extend({
   name: z.string(),
   shelf: z.string(),
   retired: z.boolean(),
+  production: z.string().nullable(),
   session: stored(session),
 });

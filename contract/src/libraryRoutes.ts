@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { blockPlaces, bringBlock, bringBlockInDraft, broughtInDraft } from "./blocks.ts";
-import { behindPage, bringForward, forwardLook } from "./forward.ts";
+import { behindPage, bringForward, earlierPage, followInSession, forwardLook } from "./forward.ts";
 import { templateHistory, trackHistory } from "./history.ts";
 import { comparisonForm } from "@mossy/core/compare/out";
 import {
@@ -16,8 +16,11 @@ import {
   takeBack,
   template,
   templateCard,
+  trackUses,
+  USES_OF,
   wholeRelease,
 } from "./library.ts";
+import { editProduction, production, productions } from "./productions.ts";
 import { CREW, FILE, LEAD, route } from "./route.ts";
 import { forwarded } from "./sessions.ts";
 
@@ -26,7 +29,7 @@ export const libraryRoutes = {
   library: route({ summary: "The templates", who: "signed-in", answer: library }),
   template: route({ summary: "A template: draft and releases", who: "signed-in", answer: template }),
   newTemplate: route({
-    summary: "Begin a template",
+    summary: "Begin a template; with a note it is published at once",
     who: LEAD,
     once: true,
     body: newTemplate,
@@ -120,14 +123,31 @@ export const libraryRoutes = {
     query: z.object({ find: z.string().min(1).max(100) }),
     answer: foundTemplates,
   }),
+  trackUses: route({
+    summary: "Tracks of drafts and open sessions that are of a role, or carry a device or a chain",
+    who: "signed-in",
+    query: z.object({ of: z.enum(USES_OF), what: z.string().min(1).max(100) }),
+    answer: trackUses,
+  }),
   editShelves: route({
     summary: "Name, order and put together the shelves",
     who: LEAD,
     body: editShelves,
     answer: library.pick({ shelves: true }),
   }),
+  productions: route({
+    summary: "The productions of the house, with their templates and how many sessions each has",
+    who: "signed-in",
+    answer: productions,
+  }),
+  editProduction: route({
+    summary: "Name a production, close it (its templates are put away) or open it again",
+    who: LEAD,
+    body: editProduction,
+    answer: production,
+  }),
   editTemplate: route({
-    summary: "Rename a template, say what it is for, put it on another shelf",
+    summary: "Rename a template, say what it is for, put it on another shelf, or give it to a production",
     who: LEAD,
     body: editTemplate,
     answer: templateCard,
@@ -174,6 +194,22 @@ export const libraryRoutes = {
     rooms: "own",
     open: true,
     once: true,
+    answer: forwarded,
+  }),
+  earlier: route({
+    summary:
+      "Open sessions that were started under an earlier edition of the house style, some at a time, with what the " +
+      "one in force asks of each",
+    who: "signed-in",
+    answer: earlierPage,
+  }),
+  followInSession: route({
+    summary: "Bring a session to the edition of the house style in force",
+    who: CREW,
+    rooms: "own",
+    open: true,
+    once: true,
+    body: followInSession,
     answer: forwarded,
   }),
   behind: route({

@@ -6,6 +6,7 @@ import { longText, oneLine } from "@mossy/core/session/text";
 import { z } from "zod";
 import { document } from "./documents.ts";
 import { doer } from "./people.ts";
+import { productionCode } from "./productions.ts";
 import { ticked } from "./rooms.ts";
 import { stored } from "./stored.ts";
 
@@ -28,6 +29,8 @@ export const startSession = z.object({
     .max(2 ** 31 - 1),
   /** A variant of the release; null for all of it. */
   variant: trackId.nullable().default(null),
+  /** What it is recorded for; a template of a production says so by itself. */
+  production: productionCode.nullable().optional(),
   leaveOut: z.array(trackId).max(1000),
   /** What the template leaves to whoever starts it. */
   settings: chosenSettings.default({}),
@@ -72,6 +75,8 @@ export const sessionCard = z.object({
   /** What the variant of its template it was started with is called; null for all of the template. */
   variant: z.string().nullable(),
   latestRelease: z.int(),
+  /** The production it is of; null where it is of none. */
+  production: z.string().nullable(),
   /** Why its release was taken back; null where it was not. */
   takenBack: z.string().nullable(),
   /** The edition of the house style it was started under. */
@@ -120,7 +125,8 @@ export const forwarded = z.object({
   choices: z.array(z.string()),
   by: doer,
   at: z.iso.datetime(),
-  undone: z.object({ by: doer, at: z.iso.datetime() }).nullable(),
+  /** Taken back by somebody, or undone by a file (`byFile`) that was made from before it. */
+  undone: z.object({ by: doer, at: z.iso.datetime(), byFile: z.boolean() }).nullable(),
 });
 export type Forwarded = z.infer<typeof forwarded>;
 

@@ -98,6 +98,13 @@ describe("against what went out", () => {
     const s = { ...tidy, tracks: [...tidy.tracks, blankTrack("x", "Iron", { feeds: "main" })] };
     expect(fixed(s, "extra-track", tidy).tracks.at(-1)?.job).toBe(true);
   });
+  it("tracks of a block that stands in it are no extra tracks; let go, they are", () => {
+    const tracks = [...tidy.tracks, blankTrack("x", "Iron", { feeds: "main" })];
+    const held = { id: "b", block: "irons", name: "Irons", release: 1, ends: [] };
+    const s = { ...tidy, tracks, blocks: [{ ...held, tracks: [{ track: "x", from: "iron", given: {} }] }] };
+    const extra = (now: Session) => open(check(style, now, tidy)).filter((f) => f.rule === "extra-track");
+    expect([extra(s).length, extra({ ...s, blocks: [] }).length]).toEqual([0, 1]);
+  });
   it("an input that changed, a sample rate that changed", () => {
     expect(one(edit(tidy, "gtr", { input: 9 }), "input-moved", tidy)).toMatchObject({
       before: "Input 9",

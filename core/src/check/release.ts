@@ -55,11 +55,13 @@ export const extraTrack: Rule = {
   id: "extra-track",
   area: "release",
   title: "Track not in the release",
-  reads: ["job"],
+  reads: ["job", "blocks"],
   says: ["name"],
   check: (input) => {
     if (!input.baseline) return [];
     const known = new Set(input.baseline.tracks.map((t) => t.id));
+    // A block put in on purpose is known by its own releases.
+    for (const b of input.session.blocks) for (const t of b.tracks) known.add(t.track);
     return input.session.tracks.flatMap((t): Observation[] =>
       known.has(t.id) || t.job
         ? []

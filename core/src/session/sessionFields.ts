@@ -66,6 +66,10 @@ export const FRAME_RATES = [
 /** File types a session can record. */
 export const FILE_TYPES = ["wav", "broadcast-wav"] as const;
 
+/** A release of the library that a template was begun from, or that it took the later changes of since. */
+export const origin = z.object({ template: z.string().min(1).max(80), release: z.int().min(1) });
+export type Origin = z.infer<typeof origin>;
+
 /** How many there are of something that is not said one by one. */
 const howMany = (list: readonly unknown[]): string => `${list.length}`;
 
@@ -216,6 +220,13 @@ export const SESSION = {
     inWords: names,
     inDetail: each<BlockEnd>((e, nameOf) => `${e.name} (${nameOf(e.track)})`),
     itemByItem: true,
+  }),
+  /** Of a template that was begun from another one; null where it was not. */
+  origin: field({
+    schema: origin.nullable(),
+    rest: null,
+    called: "what it was begun from",
+    inWords: (from) => (from === null ? "nothing" : `${from.template}, release ${from.release}`),
   }),
   /** How many inputs the interface has; null where that is not said. */
   interfaceInputs: field({

@@ -74,8 +74,11 @@ const from5 = (session: StoredDocument): StoredDocument => ({
   tracks: itemsOf(session["tracks"], (track) => ({ around: null, ...track })),
 });
 
+/** Up to form 6, a template did not know which one it was begun from. */
+const from6 = (session: StoredDocument): StoredDocument => ({ origin: null, ...session });
+
 /** What leads from each form of a session to the next. Kept for ever: what was written once can be read. */
-const STEPS = [from1, from2, from3, from4, from5];
+const STEPS = [from1, from2, from3, from4, from5, from6];
 
 /**
  * A stored session in the form of today. Whether it holds together is for the schema to say.

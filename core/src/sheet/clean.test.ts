@@ -9,7 +9,7 @@ import { apply } from "../session/apply.ts";
 import { setField } from "../session/change.ts";
 import { blankTrack, session as sessionSchema } from "../session/document.ts";
 import type { Session } from "../session/document.ts";
-import { cleaned, lookThrough, usualStay } from "./clean.ts";
+import { cleaned, lookThrough, productionStay, usualStay } from "./clean.ts";
 
 const style = makeStyle(usualHouse("x"));
 const base = newSession(style.house, "x");
@@ -126,4 +126,47 @@ describe("cleaning", () => {
       ),
       { numRuns: 200 },
     ));
+
+  it("leaves the template of a production its own names, with their marks, and none of what leads nowhere", () => {
+    const source = { ...dirty(), notes: "Third night, take 4." };
+    const own = apply(source, [
+      setField(
+        source.tracks.find((t) => t.id === "job")!,
+        "job",
+        true,
+      ),
+    ]);
+    const stay = productionStay(lookThrough(style, own), own);
+    const made = cleaned(style, own, base, stay);
+    expect(made.tracks.map((t) => t.id)).toEqual(
+      expect.arrayContaining(["kit", "kick", "job", "lonely", "main"]),
+    );
+    expect(made.tracks.some((t) => t.id === "unfed" || t.id === "empty")).toBe(false);
+    expect(made.tracks.find((t) => t.id === "job")).toMatchObject({ job: true, name: "gonza lo tk 7" });
+    expect([made.notes, own.notes]).toEqual(["", "Third night, take 4."]);
+    expect(sessionSchema.safeParse(made).success).toBe(true);
+  });
+
+  it("leaves a block of which anything stays, and no other", () => {
+    const source: Session = {
+      ...smallSession(),
+      blocks: [
+        {
+          id: "b",
+          block: "kit",
+          name: "Kit",
+          release: 1,
+          tracks: ["kick", "top"].map((track) => ({ track, from: track, given: {} })),
+          ends: [],
+        },
+      ],
+    };
+    const stay = usualStay(lookThrough(style, source), source);
+    const blocksWithout = (...ids: string[]) =>
+      cleaned(style, source, base, {
+        ...stay,
+        tracks: new Set([...stay.tracks].filter((t) => !ids.includes(t))),
+      }).blocks.length;
+    expect([blocksWithout("top"), blocksWithout("top", "kick")]).toEqual([1, 0]);
+  });
 });

@@ -1,6 +1,7 @@
 import { dressed } from "../house/dress.ts";
 import type { Style } from "../house/style.ts";
 import type { Session, Track, TrackId } from "../session/document.ts";
+import { blocksLeft } from "../session/blocks.ts";
 import { readName } from "../words/read.ts";
 
 /** What a track of a foreign session is to the house. */
@@ -110,6 +111,8 @@ export function cleaned(style: Style, source: Session, base: Session, stay: Stay
             ...s,
             inputs: s.inputs.filter((i) => kept.has(i.track)),
           })),
+          blocks: blocksLeft(source.blocks, (id) => kept.has(id)),
+          ends: source.ends.filter((e) => kept.has(e.track)),
         }
       : base),
     notes: stay.notes ? source.notes : "",
@@ -140,5 +143,20 @@ export function usualStay(looked: readonly ForeignTrack[], session: Session, who
     settings: true,
     marks: whole,
     dress: !whole,
+  };
+}
+
+/**
+ * What stays of a session that becomes the template of its own production: the names of that production as well,
+ * marked as they are; only paths nobody feeds and folders that hold nothing go, and what was noted.
+ */
+export function productionStay(looked: readonly ForeignTrack[], session: Session): Stay {
+  const out = new Set(
+    looked.filter((l) => l.standing === "unfed" || l.standing === "empty-folder").map((l) => l.track.id),
+  );
+  return {
+    ...usualStay(looked, session),
+    tracks: new Set(session.tracks.filter((t) => !out.has(t.id) && t.kind !== "folder").map((t) => t.id)),
+    marks: true,
   };
 }

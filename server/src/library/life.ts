@@ -1,15 +1,23 @@
 import type { Session } from "@mossy/core/session/document";
 import type { Db } from "../database.ts";
 import { HouseProblem, notFound } from "../problems.ts";
+import { needProduction } from "./productions.ts";
 import { needShelf } from "./shelves.ts";
 import { keepStand } from "./stands.ts";
 import { releaseWith, templateWith } from "./store.ts";
+
+interface EditWish {
+  readonly name: string;
+  readonly shelf: string;
+  readonly says: string;
+  readonly production?: string | null | undefined;
+}
 
 /** Renames a template, says what it is for, puts it on another shelf. @throws HouseProblem when the name is taken */
 export async function editTemplate(
   db: Db,
   template: string,
-  { name, shelf, says }: { name: string; shelf: string; says: string },
+  { name, shelf, says, production }: EditWish,
 ): Promise<void> {
   const { rows: taken } = await db.query(
     "select 1 from templates where lower(name) = lower($2) and id <> $1",
@@ -28,6 +36,22 @@ export async function editTemplate(
     shelf,
     says,
   ]);
+  if (production !== undefined) await giveTo(db, template, production);
+}
+
+/** Gives a template to a production, or to all (null). */
+async function giveTo(db: Db, template: string, production: string | null): Promise<void> {
+  const now = await templateWith(db, template);
+  if (now.production === production) return;
+  if (production !== null && now.kind === "block")
+    throw new HouseProblem(
+      422,
+      "That is a block",
+      "A block stands in templates; those belong to a production, not the block.",
+      "production",
+    );
+  if (production !== null) await needProduction(db, production);
+  await db.query("update templates set production = $2 where id = $1", [template, production]);
 }
 
 /** Retires a template, or brings it back. */
@@ -82,12 +106,14 @@ export async function takeBack(
   await keepStand(db, template, (await templateWith(db, template)).draft.session);
 }
 
-/** What a new template begins with, of another one. */
+/** What a new template begins with, of another one, which it knows as its origin. */
 export async function sessionFrom(
   db: Db,
-  from: { template: string; release: number | null },
+  { template, release }: { template: string; release: number | null },
 ): Promise<Session> {
-  return from.release === null
-    ? (await templateWith(db, from.template)).draft.session
-    : (await releaseWith(db, from.template, from.release)).session;
+  if (release !== null)
+    return { ...(await releaseWith(db, template, release)).session, origin: { template, release } };
+  const { draft, releases } = await templateWith(db, template);
+  const latest = releases.find((r) => r.takenBack === null);
+  return { ...draft.session, origin: latest ? { template, release: latest.number } : null };
 }

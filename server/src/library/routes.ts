@@ -8,6 +8,7 @@ import { inTransaction, once, orDoneAlready } from "../transaction.ts";
 import type { Pool, Db } from "../database.ts";
 import { currentEdition } from "../house/store.ts";
 import { note } from "../record/store.ts";
+import type { AskedBy } from "../record/store.ts";
 import type { Styles } from "../house/styles.ts";
 import { tell } from "../news/tell.ts";
 import { HouseProblem, notFound } from "../problems.ts";
@@ -29,9 +30,13 @@ import { tellOfRelease } from "./releaseNews.ts";
 import { countTemplatesAnew, keepStand } from "./stands.ts";
 import { templateCard, templateCards, templatesWith } from "./cards.ts";
 import { editTemplate, retireTemplate, sessionFrom, takeBack } from "./life.ts";
+import { editProduction, productionWith, productionsOf } from "./productions.ts";
 import { editShelves, shelvesOf } from "./shelves.ts";
 import { addRelease, addTemplate, publishRelease, releaseWith, templateWith } from "./store.ts";
+import { usesOf } from "./uses.ts";
+import type { Release } from "@mossy/contract/library";
 import type { Person } from "@mossy/contract/people";
+import type { Session } from "@mossy/core/session/document";
 
 /** Pages that stand beside the templates under /library. */
 const OWN_PAGES = new Set(["new", "chains", "follow", "shelves", "proposals"]);
@@ -63,14 +68,18 @@ export function libraryRoutes(pool: Pool, styles: Styles, crew: Crew): Router {
       return tellOfRelease(db, req, params.template, release);
     }),
   );
-  answer(router, "newTemplate", async ({ body, person, errand }) => {
+  answer(router, "newTemplate", async ({ body, person, req, errand }) => {
     const { house } = (await styles.current(pool)).style;
     const begun = body.session ?? (body.from ? await sessionFrom(pool, body.from) : null);
     const session = begun ? { ...begun, title: body.name } : newSession(house, body.name);
-    const { name, shelf, kind = "template" } = body;
-    const template = { id: idFor(name), kind, name, shelf };
+    const { name, shelf, kind = "template", production, note: says } = body;
+    const template = { id: idFor(name), kind, name, shelf, production };
     return once(pool, errand, async (db) => {
       await addTemplate(db, template, person.id, session);
+      if (says !== undefined) {
+        await publishFirst(db, req, template.id, session, says, person);
+        return { id: template.id };
+      }
       await keepStand(db, template.id, session);
       await tell(db, { kind: "template", card: await templateCard(db, template.id), by: doerOf(person) });
       return { id: template.id };
@@ -92,16 +101,28 @@ export function libraryRoutes(pool: Pool, styles: Styles, crew: Crew): Router {
   return router;
 }
 
+/** Publishes what was just begun as its release 1. */
+async function publishFirst(
+  db: Db,
+  via: AskedBy,
+  template: string,
+  session: Session,
+  says: string,
+  person: Person,
+): Promise<Release> {
+  const edition = await currentEdition(db);
+  const release = await addRelease(db, template, session, says, edition, person.id);
+  await keepStand(db, template, session, { things: 0, edition });
+  return tellOfRelease(db, via, template, release);
+}
+
 /** Blocks: made of tracks, and brought forward in drafts. */
 function blockRoutes(router: Router, pool: Pool, crew: Crew): void {
   answer(router, "newBlock", async ({ body: { session, note: says, ...wish }, person, req, errand }) =>
     once(pool, errand, async (db) => {
       const id = idFor(wish.name);
       await addTemplate(db, { ...wish, id, kind: "block" }, person.id, session);
-      const edition = await currentEdition(db);
-      const release = await addRelease(db, id, session, says, edition, person.id);
-      await keepStand(db, id, session, { things: 0, edition });
-      return { ...(await tellOfRelease(db, req, id, release)), id };
+      return { ...(await publishFirst(db, req, id, session, says, person)), id };
     }),
   );
   answer(router, "bringBlockInDraft", ({ params: { template }, body, person, req: { ip, id }, errand }) => {
@@ -116,6 +137,7 @@ function blockRoutes(router: Router, pool: Pool, crew: Crew): void {
 /** What happens to a template over the years: its name, its shelf, its releases taken back or up again. */
 function lifeRoutes(router: Router, pool: Pool): void {
   answer(router, "findTemplates", async ({ query }) => ({ found: await templatesWith(pool, query.find) }));
+  answer(router, "trackUses", ({ query: { of, what } }) => usesOf(pool, of, what));
   answer(router, "editShelves", ({ body, person, req }) =>
     inTransaction(pool, async (db) => {
       const shelves = await editShelves(db, body);
@@ -138,6 +160,7 @@ function lifeRoutes(router: Router, pool: Pool): void {
       await tell(db, { kind: "template", card, by: doerOf(person) });
       return card;
     });
+  productionRoutes(router, pool);
   answer(router, "editTemplate", ({ params: { template }, body, person, req }) =>
     changed(req, person, template, "renamed, described or moved", (db) => editTemplate(db, template, body)),
   );
@@ -156,6 +179,22 @@ function lifeRoutes(router: Router, pool: Pool): void {
       await note(db, req, { what: "library", who: person, says });
       await tell(db, { kind: "taken-back", release, card, by: doerOf(person) });
       return card;
+    }),
+  );
+}
+
+/** Productions: named, closed with all that was made for them, opened again. */
+function productionRoutes(router: Router, pool: Pool): void {
+  answer(router, "productions", async () => ({ productions: await productionsOf(pool) }));
+  answer(router, "editProduction", ({ params, body, person, req }) =>
+    inTransaction(pool, async (db) => {
+      const was = await productionWith(db, params.production);
+      const now = await editProduction(db, was.code, body, person.id);
+      const did =
+        (was.closed === null) === (now.closed === null) ? "named" : now.closed ? "closed" : "opened again";
+      await note(db, req, { what: "library", who: person, says: `${did} production ${now.code}` });
+      await tell(db, { kind: "shelves", by: doerOf(person) });
+      return now;
     }),
   );
 }

@@ -4,7 +4,7 @@ import { askedOf } from "@mossy/core/check/asks";
 import { tracksOfBlock } from "@mossy/core/library/blockIds";
 import { diff } from "@mossy/core/session/diff";
 import { CHANNELS } from "@mossy/core/session/document";
-import type { Session } from "@mossy/core/session/document";
+import type { Session, Source, Track } from "@mossy/core/session/document";
 import { job } from "../crew/crew.ts";
 import type { Crew } from "../crew/crew.ts";
 import { prepared } from "../database.ts";
@@ -60,9 +60,27 @@ function wordsOf({ tracks, notes, checklist }: Session): string[] {
     for (const i of t.inserts) words.add(`processor ${i.device?.name ?? i.kind}`);
     if (t.notes !== "") words.add(`note of ${t.name}: ${t.notes}`);
   }
+  for (const wants of wantedOf(tracks)) words.add(wants);
   for (const line of [...notes.split("\n"), ...checklist])
     if (line.trim() !== "") words.add(`note: ${line.trim()}`);
   return [...words].slice(0, MOST_WORDS);
+}
+
+const SOURCES: Readonly<Record<Source, string>> = {
+  mic: "microphone",
+  di: "DI",
+  line: "line",
+  wireless: "wireless",
+};
+
+/** How many inputs are wanted, in all and of each source: "wants 12 inputs", "wants 8 microphone inputs". */
+function wantedOf(tracks: readonly Track[]): string[] {
+  const many = new Map<string, number>();
+  for (const t of tracks)
+    if (t.kind === "audio" && t.source !== null)
+      for (const what of ["", `${SOURCES[t.source]} `])
+        many.set(what, (many.get(what) ?? 0) + CHANNELS[t.format ?? "mono"]);
+  return [...many].map(([what, n]) => `wants ${n} ${what}${n === 1 ? "input" : "inputs"}`);
 }
 
 interface Latest {

@@ -7,6 +7,7 @@ import type { Db } from "../database.ts";
 import { doerIn } from "../doer.ts";
 import { HouseProblem, notFound, stale } from "../problems.ts";
 import { addDocument, documentWith } from "../documents/store.ts";
+import { needProduction } from "./productions.ts";
 import { needShelf } from "./shelves.ts";
 import { keepStand } from "./stands.ts";
 
@@ -53,11 +54,15 @@ interface TemplateRow {
   shelf: string;
   says: string;
   retired: boolean;
+  production: string | null;
+  production_closed: boolean;
   document: string;
 }
 async function templateRow(db: Db, id: string): Promise<TemplateRow> {
   const { rows } = await db.query<TemplateRow>(
-    "select id, kind, name, shelf, says, retired_at is not null as retired, document from templates where id = $1",
+    `select t.id, t.kind, t.name, t.shelf, t.says, put_away(t) as retired, t.production, t.document,
+       o.closed_at is not null as production_closed
+     from templates t left join productions o on o.code = t.production where t.id = $1`,
     [id],
   );
   const [row] = rows;
@@ -79,6 +84,8 @@ export async function templateWith(db: Db, id: string): Promise<Template> {
     shelf: row.shelf,
     says: row.says,
     retired: row.retired,
+    production: row.production,
+    productionClosed: row.production_closed,
     draft: await documentWith(db, row.document),
     releases: await releasesOf(db, id),
     inUse,
@@ -100,7 +107,10 @@ export async function releaseWith(
   number: number,
 ): Promise<
   Release &
-    Pick<TemplateRow, "kind" | "name" | "shelf" | "retired"> & { template: string; session: Session }
+    Pick<TemplateRow, "kind" | "name" | "shelf" | "retired" | "production"> & {
+      template: string;
+      session: Session;
+    }
 > {
   const row = await templateRow(db, template);
   const { rows } = await db.query<ReleaseRow & { session: Session }>(
@@ -116,6 +126,7 @@ export async function releaseWith(
     name: row.name,
     shelf: row.shelf,
     retired: row.retired,
+    production: row.production,
     session: r.session,
   };
 }
@@ -127,6 +138,8 @@ export interface NewTemplate {
   readonly name: string;
   readonly shelf: string;
   readonly says?: string;
+  /** The production it is of; null or left out for none. */
+  readonly production?: string | null | undefined;
 }
 
 /** Begins a template with a draft. @throws HouseProblem when the name is taken */
@@ -151,8 +164,10 @@ export async function addTemplate(
     );
   const document = await addDocument(db, JSON.stringify(session), by, at);
   await needShelf(db, template.shelf);
+  const production = template.production ?? null;
+  if (production !== null) await needProduction(db, production);
   await db.query(
-    "insert into templates (id, kind, name, shelf, says, document) values ($1, $2, $3, $4, $5, $6)",
+    "insert into templates (id, kind, name, shelf, says, document, production) values ($1, $2, $3, $4, $5, $6, $7)",
     [
       template.id,
       template.kind ?? "template",
@@ -160,6 +175,7 @@ export async function addTemplate(
       template.shelf,
       template.says ?? "",
       document,
+      production,
     ],
   );
 }

@@ -17,6 +17,7 @@ interface SessionRow {
   template_name: string;
   release: number;
   variant: string | null;
+  production: string | null;
   latest: number;
   taken_back: string | null;
   edition: number;
@@ -36,7 +37,7 @@ type CardRow = SessionRow & {
 const TAKEN_BACK =
   "(select b.reason from taken_back b where b.template = s.template and b.release = s.release)";
 const SESSION = `s.id, s.title, s.room, r.room->>'name' as room_name, s.template, t.name as template_name,
-  s.release, s.variant->>'name' as variant, s.edition, coalesce(t.latest, s.release) as latest,
+  s.release, s.variant->>'name' as variant, s.production, s.edition, coalesce(t.latest, s.release) as latest,
   ${TAKEN_BACK} as taken_back, jsonb_build_object('id', sp.id, 'name', sp.name) as made_by,
   s.made_at, s.sent_at, s.sent_as, s.closed_at, s.tracks as session_tracks, s.unplaced`;
 const SESSIONS = `sessions s join rooms r on r.id = s.room join templates t on t.id = s.template
@@ -53,6 +54,7 @@ const cardOf = (r: CardRow): SessionCard => ({
   templateName: r.template_name,
   release: r.release,
   variant: r.variant,
+  production: r.production,
   latestRelease: r.latest,
   takenBack: r.taken_back,
   edition: r.edition,
@@ -69,7 +71,7 @@ const cardOf = (r: CardRow): SessionCard => ({
 /** What Today shows of one; the counts are those of its last check-in. */
 type OpenRow = Omit<
   SessionRow,
-  "made_by" | "made_at" | "sent_at" | "sent_as" | "closed_at" | "session_tracks"
+  "made_by" | "made_at" | "sent_at" | "sent_as" | "closed_at" | "session_tracks" | "variant" | "production"
 > &
   Pick<CheckInRow, "number" | "tracks_now" | "follow_now" | "open_now" | "asked_now"> & {
     check_in: string | null;
@@ -130,7 +132,7 @@ export async function sessionsPage(
   { which, room, find, after }: SessionsWish,
 ): Promise<SessionsPage> {
   const such = `${WHICH[which]} and ($1::text is null or s.room = $1) and ($2::text is null or
-    s.title ilike $2 or r.room->>'name' ilike $2 or t.name ilike $2)`;
+    s.title ilike $2 or r.room->>'name' ilike $2 or t.name ilike $2 or s.production ilike $2)`;
   const part = find?.trim() ?? "";
   const values = [room ?? null, part === "" ? null : `%${part.replace(/[\\%_]/g, "\\$&")}%`];
   const { rows } = await prepared<CardRow>(

@@ -1,12 +1,12 @@
 import { standOf } from "@mossy/core/check/causes";
 import { followingOf, openByRoom, waitingIn } from "@mossy/contract/openWork";
-import { houseDiff } from "@mossy/core/house/houseDiff";
 import { diff } from "@mossy/core/session/diff";
 import { writeExchange } from "@mossy/core/formats/exchange/write";
 import { makeStyle } from "@mossy/core/house/style";
 import { dice } from "@mossy/core/chance/dice";
 import { AFTERNOON, work } from "@mossy/station/afternoon";
 import { describe, expect, it } from "vitest";
+import { publishDarker } from "../testing/editions.ts";
 import { quayNight, takenIn } from "../testing/sessions.ts";
 import { visit } from "../testing/visit.ts";
 
@@ -22,32 +22,7 @@ describe("what the house changed since", () => {
     const { data: before } = await lead.ask("today", {});
     const share = (t: typeof before) => followingOf(openByRoom(t.open).get("ferry-van") ?? []);
     expect(share(before)).not.toBeNull();
-    const {
-      data: { draft },
-    } = await lead.ask("house", {});
-    const darker = {
-      ...draft.house,
-      palette: draft.house.palette.map((c) => ({
-        ...c,
-        hex: `#${[1, 3, 5]
-          .map((i) =>
-            Math.round(parseInt(c.hex.slice(i, i + 2), 16) * 0.9)
-              .toString(16)
-              .padStart(2, "0"),
-          )
-          .join("")}`,
-      })),
-    };
-    const { data: edited } = await lead.ask(
-      "editHouse",
-      {},
-      { revision: draft.revision, changes: houseDiff(draft.house, darker) },
-    );
-    const { data: edition } = await lead.ask(
-      "publishEdition",
-      {},
-      { revision: edited.revision, note: "All a shade darker" },
-    );
+    const edition = await publishDarker(lead);
     const { data: checkIn } = await lead.ask("checkIn", { checkIn: handed.checkIn });
     const [styleNow, styleThen] = await Promise.all(
       [edition.number, checkIn.session.edition].map(async (n) =>

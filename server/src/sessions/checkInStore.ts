@@ -7,6 +7,7 @@ import type { Db } from "../database.ts";
 import { doerIn } from "../doer.ts";
 import { HouseProblem, notFound } from "../problems.ts";
 import { draftOf } from "../library/store.ts";
+import { followSetAside } from "./olderCopy.ts";
 import { isUuid } from "../uuid.ts";
 import { keepCounts } from "../check/counts.ts";
 import type { Counts } from "../check/counts.ts";
@@ -203,6 +204,7 @@ export async function setAside(
      where id = $1`,
     [c.session],
   );
+  await followSetAside(db, { session, checkIn: id, by }, reason !== null);
   return c;
 }
 

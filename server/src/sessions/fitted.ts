@@ -17,6 +17,8 @@ export interface SessionWish {
   release: number;
   /** A variant of the release; null, or not said, for all of it. */
   variant?: string | null;
+  /** The production it is for; null, or not said, for that of its template. */
+  production?: string | null | undefined;
   leaveOut: readonly string[];
   settings?: ChosenSettings;
 }
@@ -26,6 +28,8 @@ export interface Fitted {
   readonly roomName: string;
   readonly baseline: Session;
   readonly variant: Variant | null;
+  /** The production it is of. */
+  readonly production: string | null;
   readonly report: FitReport;
 }
 
@@ -44,7 +48,8 @@ export async function fitted(db: Db, wish: SessionWish): Promise<Fitted> {
     throw new HouseProblem(
       409,
       "Retired",
-      `“${release.name}” is retired: nothing is started from it any more.`,
+      `“${release.name}” is retired${release.production === null ? "" : `, or production ${release.production} is closed`}: ` +
+        "nothing is started from it any more.",
       "template",
     );
   if (release.takenBack)
@@ -54,6 +59,14 @@ export async function fitted(db: Db, wish: SessionWish): Promise<Fitted> {
       `${release.takenBack.by.name} took release ${wish.release} of “${release.name}” back: ` +
         release.takenBack.reason,
       "release",
+    );
+  const production = wish.production ?? release.production;
+  if (release.production !== null && production !== release.production)
+    throw new HouseProblem(
+      409,
+      "Of another production",
+      `“${release.name}” belongs to production ${release.production}; for ${production} choose another template.`,
+      "production",
     );
   const variant = wish.variant ? release.session.variants.find((v) => v.id === wish.variant) : null;
   if (variant === undefined) throw notFound(`variant of release ${wish.release} with this id`);
@@ -65,6 +78,7 @@ export async function fitted(db: Db, wish: SessionWish): Promise<Fitted> {
     roomName: room.name,
     baseline: result.session,
     variant,
+    production,
     report: {
       fits: result.fits.length,
       adjusted: [...result.adjusted],

@@ -14,6 +14,8 @@ import {
   blockPlacesJob,
   bringBlockJob,
   bringForwardJob,
+  earlierJob,
+  followInSessionJob,
   forwardLookJob,
   undoForwardJob,
 } from "./jobs.ts";
@@ -69,6 +71,25 @@ export function forwardRoutes(router: Router, pool: Pool, crew: Crew): void {
       );
     },
     here,
+  );
+}
+
+/** Sessions that follow the editions of the house style. */
+export function earlierRoutes(router: Router, pool: Pool, crew: Crew): void {
+  answer(router, "earlier", async ({ params, person }) => {
+    const wish = { from: numberIn(params.from, "place") };
+    return crew.run(earlierJob, wish, { who: person.id, what: "what an edition asks" });
+  });
+  answer(
+    router,
+    "followInSession",
+    ({ params: { session }, body, person, req, errand }) => {
+      const wish = { ...body, session, by: doerOf(person), via: viaOf(req), errand };
+      return orDoneAlready(pool, errand, () =>
+        crew.run(followInSessionJob, wish, { who: person.id, what: "bringing a session forward" }),
+      );
+    },
+    ({ params }) => placeOfSession(pool, params.session),
   );
 }
 

@@ -79,9 +79,10 @@ interface Row {
   made_at: Date;
   undone_by: Doer | null;
   undone_at: Date | null;
+  undone_by_file: boolean;
 }
 const ROW = `id, number, from_release, to_release, what, jsonb_array_length(changes) as many, choices,
-  ${doerIn("made_by")} as made_by, made_at, ${doerIn("undone_by")} as undone_by, undone_at`;
+  ${doerIn("made_by")} as made_by, made_at, ${doerIn("undone_by")} as undone_by, undone_at, undone_by_file`;
 const forwardedOf = (r: Row): Forwarded => ({
   id: r.id,
   number: r.number,
@@ -92,7 +93,8 @@ const forwardedOf = (r: Row): Forwarded => ({
   choices: r.choices,
   by: r.made_by,
   at: r.made_at.toISOString(),
-  undone: r.undone_by && r.undone_at && { by: r.undone_by, at: r.undone_at.toISOString() },
+  undone: r.undone_by &&
+    r.undone_at && { by: r.undone_by, at: r.undone_at.toISOString(), byFile: r.undone_by_file },
 });
 
 /** When a session was brought to other releases, newest first. */

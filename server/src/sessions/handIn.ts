@@ -9,6 +9,7 @@ import { addDocument } from "../documents/store.ts";
 import { addCheckIn } from "./checkInStore.ts";
 import type { HandInWish } from "./handedIn.ts";
 import { handInJob } from "./jobs.ts";
+import { stepBack } from "./olderCopy.ts";
 import { sessionCard } from "./cards.ts";
 import { openForWriting } from "./store.ts";
 
@@ -50,6 +51,8 @@ export async function handIn(pool: Pool, crew: Crew, what: HandIn): Promise<Hand
       at,
       counts,
     });
+    if (look.forwards.length > 0)
+      await stepBack(db, { session: target.id, checkIn: added.id, by: by.id }, look.forwards);
     await tell(db, {
       kind: "check-in",
       card: await sessionCard(db, target.id),

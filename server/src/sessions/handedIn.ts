@@ -15,6 +15,7 @@ import { mayThere } from "../rights.ts";
 import { openFile } from "../files/files.ts";
 import { countsOf } from "../check/counts.ts";
 import type { Counts } from "../check/counts.ts";
+import { olderCopyOf, olderInWords } from "./olderCopy.ts";
 import { putAway } from "./fileOf.ts";
 import type { Stored } from "./fileOf.ts";
 import { unlike } from "./likeness.ts";
@@ -41,6 +42,8 @@ export type HandInLook =
       readonly session: string;
       readonly recognised: HandInResult["recognised"];
       readonly notices: readonly string[];
+      /** The times the session was brought forward that the file knows nothing of; none where it knows all. */
+      readonly forwards: readonly string[];
       readonly counts: Counts;
       readonly stored: Stored;
     };
@@ -70,11 +73,21 @@ async function lookAt(
   // A station learns of no other room's sessions.
   if (question) return wish.by.right === "station" ? { ...question, better: [] } : question;
   const taken = takeIn(style, target.baseline, read);
-  const counts = await countsOf(pool, styles, taken.session, target);
-  const { session, recognised, notices } = taken;
+  const { session, recognised } = taken;
+  const older = await olderCopyOf(pool, target, session);
+  const notices = [...(older ? [olderInWords(target.release, older)] : []), ...taken.notices];
+  const counts = await countsOf(pool, styles, session, older ?? target);
   const { id, title } = target;
   const stored = await putAway(files, file);
-  return { target: { id, title }, session: JSON.stringify(session), recognised, notices, counts, stored };
+  return {
+    target: { id, title },
+    session: JSON.stringify(session),
+    recognised,
+    notices,
+    forwards: older?.forwards ?? [],
+    counts,
+    stored,
+  };
 }
 
 /** A session file as the house took it in. */

@@ -18,6 +18,7 @@ import type { SessionWish } from "./fitted.ts";
 import { lookAtHandIn } from "./handedIn.ts";
 import type { HandInLook, HandInWish } from "./handedIn.ts";
 import { behindPage } from "./behind.ts";
+import { earlierPage, followInSession } from "./earlier.ts";
 import { blockLook, bringBlockOf } from "./blocks.ts";
 import { blockPlaces } from "./places.ts";
 import { edit } from "./edit.ts";
@@ -123,6 +124,8 @@ export const blockLookJob = job(
 export const bringBlockJob = job("bring-block", bringBlockOf);
 export const blockPlacesJob = job("block-places", blockPlaces);
 export const behindJob = job("behind", behindPage);
+export const earlierJob = job("earlier", earlierPage);
+export const followInSessionJob = job("follow-in-session", followInSession);
 export const bringForwardJob = job("bring-forward", bringForward);
 export const undoForwardJob = job("undo-forward", undoForward);
 
@@ -141,6 +144,8 @@ export const sessionJobs = [
   bringBlockJob,
   blockPlacesJob,
   behindJob,
+  earlierJob,
+  followInSessionJob,
   bringForwardJob,
   undoForwardJob,
 ];

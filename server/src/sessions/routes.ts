@@ -22,7 +22,7 @@ import { sessionCard, sessionsPage } from "./cards.ts";
 import { closeSession, markSent, openForWriting, placeOfSession, sessionWith, tickLine } from "./store.ts";
 import { documentRoutes } from "./documentRoutes.ts";
 import { checkInRoutes } from "./checkInRoutes.ts";
-import { blockRoutes, forwardRoutes } from "./forwardRoutes.ts";
+import { blockRoutes, earlierRoutes, forwardRoutes } from "./forwardRoutes.ts";
 
 export function sessionRoutes(pool: Pool, styles: Styles, crew: Crew, files: Files): Router {
   const router = Router();
@@ -69,6 +69,7 @@ export function sessionRoutes(pool: Pool, styles: Styles, crew: Crew, files: Fil
   closingRoutes(router, pool, here);
   checkInRoutes(router, pool, crew, files);
   forwardRoutes(router, pool, crew);
+  earlierRoutes(router, pool, crew);
   blockRoutes(router, pool, crew);
   return router;
 }

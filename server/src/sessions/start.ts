@@ -2,6 +2,7 @@ import { randomUUID } from "node:crypto";
 import { sessionFolder } from "@mossy/core/disk/sessionFolder";
 import type { Style } from "@mossy/core/house/style";
 import type { Db } from "../database.ts";
+import { needProduction } from "../library/productions.ts";
 import { roomInUse } from "../rooms/store.ts";
 import type { Fitted, SessionWish } from "./fitted.ts";
 import { addSession } from "./store.ts";
@@ -31,13 +32,14 @@ async function toldApart(
 export async function startSession(
   db: Db,
   start: SessionWish,
-  { roomName, baseline, variant, report }: Fitted,
+  { roomName, baseline, variant, production, report }: Fitted,
   by: string,
   { edition, style }: { edition: number; style: Style },
   at: Date = new Date(),
 ): Promise<string> {
   // Retired meanwhile, it takes no session any more.
   await roomInUse(db, start.room);
+  if (production !== null) await needProduction(db, production);
   const id = randomUUID();
   const { title, folder } = await toldApart(db, start, (said) =>
     sessionFolder(style.house, style.reader, said, roomName, at),
@@ -59,6 +61,7 @@ export async function startSession(
     release: start.release,
     edition,
     variant,
+    production,
     baseline: { ...baseline, title },
     report: { ...report, adjusted },
     folder,

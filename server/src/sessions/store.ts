@@ -121,6 +121,7 @@ export interface NewSession {
   release: number;
   edition: number;
   variant: Variant | null;
+  production: string | null;
   baseline: Session;
   report: FitReport;
   folder: string;
@@ -131,7 +132,8 @@ export interface NewSession {
 export async function addSession(db: Db, s: NewSession): Promise<void> {
   await db.query(
     "insert into sessions (id, title, room, template, release, edition, baseline, report, folder, made_by, " +
-      "made_at, tracks, unplaced, variant) values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14)",
+      "made_at, tracks, unplaced, variant, production) " +
+      "values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15)",
     [
       s.id,
       s.title,
@@ -147,6 +149,7 @@ export async function addSession(db: Db, s: NewSession): Promise<void> {
       s.baseline.tracks.length,
       s.report.unplaced.length,
       s.variant && JSON.stringify(s.variant),
+      s.production,
     ],
   );
 }

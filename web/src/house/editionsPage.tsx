@@ -8,6 +8,7 @@ import { Download, Printer, Undo2 } from "lucide-react";
 import { useMemo, useState } from "react";
 import { z } from "zod";
 import { askOnce, fileAddress } from "../wire/ask.ts";
+import { later } from "../wire/laterQueries.ts";
 import { queries, queryClient } from "../wire/queries.ts";
 import { mention } from "../ui/toasts.tsx";
 import { day, moment } from "../ui/dates.ts";
@@ -133,7 +134,7 @@ function Pieces({
   revision: number;
   onTakeBack: ((piece: HousePiece) => void) | null;
 }) {
-  const { data } = useQuery({ ...queries.houseHands(revision), placeholderData: keepPreviousData });
+  const { data } = useQuery({ ...later.houseHands(revision), placeholderData: keepPreviousData });
   return (
     <ul aria-label="What changes" className="text-sm">
       {pieces.map((p) => (

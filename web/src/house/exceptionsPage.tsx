@@ -10,6 +10,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Plus } from "lucide-react";
 import { useMemo, useState } from "react";
 import { useSearchParams } from "react-router";
+import { later } from "../wire/laterQueries.ts";
 import { queries } from "../wire/queries.ts";
 import { Button } from "../ui/button.tsx";
 import { Pill } from "../ui/pieces.tsx";
@@ -37,7 +38,7 @@ export default function ExceptionsPage() {
   );
   const { data: draft } = useQuery(queries.house);
   const { data: uses } = useQuery({
-    ...queries.houseUses(draft?.draft.revision ?? 0),
+    ...later.houseUses(draft?.draft.revision ?? 0),
     enabled: saved && draft !== undefined,
   });
   const { session, pick } = useSample();

@@ -3,6 +3,7 @@ import { plural } from "@mossy/core/session/plural";
 import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { useEffect, useMemo } from "react";
 import { Link } from "react-router";
+import { later } from "../wire/laterQueries.ts";
 import { queries } from "../wire/queries.ts";
 import { BeforeAfter } from "../ui/pieces.tsx";
 import { Failed, Loading } from "../ui/states.tsx";
@@ -17,7 +18,7 @@ const KIND = { draft: "draft", release: "current release", session: "open sessio
 export function ImpactList({ revision }: { revision: number }) {
   const { house } = useHouseWork();
   const { data, error, refetch, hasNextPage, isFetching, fetchNextPage } = useInfiniteQuery(
-    queries.impact(revision),
+    later.impact(revision),
   );
   const { data: rooms } = useQuery(queries.rooms);
   const { data: edition } = useQuery(queries.edition);

@@ -10,7 +10,8 @@ import { Going, LeftAsItIs, useOneByOne } from "../ui/oneByOne.tsx";
 import { Empty, Failed, Loading } from "../ui/states.tsx";
 import { mention } from "../ui/toasts.tsx";
 import { askOnce } from "../wire/ask.ts";
-import { queries, queryClient, useMe } from "../wire/queries.ts";
+import { later } from "../wire/laterQueries.ts";
+import { queryClient, useMe } from "../wire/queries.ts";
 
 type Line = Behind["sessions"][number];
 /** Whether a session goes forward without a person deciding anything. */
@@ -19,7 +20,7 @@ const goesByItself = (line: Line): boolean => line.open === 0;
 /** All open sessions that stand on an older release of a template: brought forward in one go, or one by one. */
 export default function BehindPage() {
   const { template = "" } = useParams();
-  const pages = useInfiniteQuery(queries.behind(template));
+  const pages = useInfiniteQuery(later.behind(template));
   const { data, error, refetch, hasNextPage } = pages;
   useEveryPage(pages);
   if (error) return <Failed error={error} again={() => void refetch()} />;

@@ -5,7 +5,8 @@ import { useState } from "react";
 import { Link } from "react-router";
 import { z } from "zod";
 import { askOnce } from "../wire/ask.ts";
-import { queries, queryClient, useMe } from "../wire/queries.ts";
+import { later } from "../wire/laterQueries.ts";
+import { queryClient, useMe } from "../wire/queries.ts";
 import { mention } from "../ui/toasts.tsx";
 import { Button } from "../ui/button.tsx";
 import { BeforeAfter, Input, PageHead, Pill } from "../ui/pieces.tsx";
@@ -20,7 +21,7 @@ const choice = z.record(z.string(), z.object({ publish: z.boolean(), note: z.str
  * one or all at once.
  */
 export default function FollowPage() {
-  const pages = useInfiniteQuery(queries.follow);
+  const pages = useInfiniteQuery(later.follow);
   const { data, error, refetch, hasNextPage } = pages;
   const may = useMe()?.right === "lead";
   useEveryPage(pages);

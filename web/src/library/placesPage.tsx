@@ -11,12 +11,13 @@ import { PageHead, Pill } from "../ui/pieces.tsx";
 import { Empty, Failed, Loading } from "../ui/states.tsx";
 import { mention } from "../ui/toasts.tsx";
 import { ask, askOnce } from "../wire/ask.ts";
-import { queries, queryClient, useMe } from "../wire/queries.ts";
+import { later } from "../wire/laterQueries.ts";
+import { queryClient, useMe } from "../wire/queries.ts";
 
 /** Every template and open session a block stands in: brought forward in one go, or one by one. */
 export default function PlacesPage() {
   const { template: block = "" } = useParams();
-  const pages = useInfiniteQuery(queries.places(block));
+  const pages = useInfiniteQuery(later.places(block));
   const { data, error, refetch, hasNextPage } = pages;
   useEveryPage(pages);
   if (error) return <Failed error={error} again={() => void refetch()} />;

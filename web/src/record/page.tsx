@@ -4,7 +4,8 @@ import { Download } from "lucide-react";
 import { useDeferredValue, useState } from "react";
 import { useSearchParams } from "react-router";
 import { fileAddress } from "../wire/ask.ts";
-import { queries, useMe } from "../wire/queries.ts";
+import { later } from "../wire/laterQueries.ts";
+import { useMe } from "../wire/queries.ts";
 import { Scroll, Table } from "../ui/listPage.tsx";
 import { Button } from "../ui/button.tsx";
 import { Options } from "../ui/chooser.tsx";
@@ -49,7 +50,7 @@ export default function RecordPage() {
   const what = KINDS.find(([k]) => k === params.get("what"))?.[0] ?? "";
   const wish = wishOf(useDeferredValue(find), what);
   const { data, error, refetch, fetchNextPage, hasNextPage, isFetchingNextPage } = useInfiniteQuery({
-    ...queries.record(wish),
+    ...later.record(wish),
     enabled: lead,
   });
   if (!lead) return <Empty title="The leads read the record">Ask one of them.</Empty>;

@@ -13,7 +13,8 @@ import { Choice, PageHead, Pill } from "../ui/pieces.tsx";
 import { Failed, Loading, Trouble } from "../ui/states.tsx";
 import { mention } from "../ui/toasts.tsx";
 import { askOnce } from "../wire/ask.ts";
-import { queries, queryClient, useMayIn } from "../wire/queries.ts";
+import { later } from "../wire/laterQueries.ts";
+import { queryClient, useMayIn } from "../wire/queries.ts";
 import { DecideList } from "../compare/decideList.tsx";
 import { Part } from "../compare/part.tsx";
 import { useChoices } from "../compare/useChoices.ts";
@@ -22,7 +23,7 @@ import { ForwardSheet } from "./forwardSheet.tsx";
 /** Bringing a session or one of its blocks to another release: what comes in, what stays, what is to decide. */
 export default function ForwardPage() {
   const { session = "", held = null, release = "" } = useParams();
-  const { data, error, refetch } = useQuery(queries.forwardLook(session, Number(release), held));
+  const { data, error, refetch } = useQuery(later.forwardLook(session, Number(release), held));
   if (error) return <Failed error={error} again={() => void refetch()} />;
   if (!data) return <Loading what="Putting both together" />;
   return <Forward key={data.revision ?? 0} look={data} again={() => void refetch()} />;

@@ -6,12 +6,12 @@ import { Download } from "lucide-react";
 import { Button } from "../ui/button.tsx";
 import { saveAs } from "../ui/saveAs.ts";
 import { Trouble } from "../ui/states.tsx";
-import { queries } from "../wire/queries.ts";
+import { later } from "../wire/laterQueries.ts";
 
 /** What goes back to the room: what of its file is other, what stays as it came, what could not be done. */
 export function GoesBack({ checkIn, revision }: { checkIn: string; revision: number | null }) {
   const { data, error } = useQuery({
-    ...queries.correction(checkIn, revision ?? 0),
+    ...later.correction(checkIn, revision ?? 0),
     enabled: revision !== null,
     // While something is put right the last answer stays.
     placeholderData: (last) => last,

@@ -39,23 +39,7 @@ export const queries = {
   drift: queryOptions({ queryKey: ["drift"], queryFn: () => ask("drift", {}) }),
   house: queryOptions({ queryKey: ["house"], queryFn: () => ask("house", {}) }),
   unread: queryOptions({ queryKey: ["unread"], queryFn: () => ask("unreadNames", {}) }),
-  impact: (revision: number) =>
-    infiniteQueryOptions({
-      queryKey: ["impact", revision],
-      queryFn: ({ pageParam }) => ask("impact", { from: pageParam }),
-      initialPageParam: 0,
-      getNextPageParam: (last) => last.next ?? undefined,
-    }),
-  houseUses: (revision: number) =>
-    queryOptions({ queryKey: ["house-uses", revision], queryFn: () => ask("houseUses", {}) }),
-  houseHands: (revision: number) =>
-    queryOptions({ queryKey: ["house-hands", revision], queryFn: () => ask("houseHands", {}) }),
   disk: queryOptions({ queryKey: ["disk"], queryFn: () => ask("disk", {}) }),
-  correction: (checkIn: string, revision: number) =>
-    queryOptions({
-      queryKey: ["correction", checkIn, revision],
-      queryFn: () => ask("correction", { checkIn }),
-    }),
   wholeEdition: (edition: number) =>
     queryOptions({
       queryKey: ["whole-edition", edition],
@@ -91,12 +75,6 @@ export const queries = {
       staleTime: Infinity,
       structuralSharing: false,
     }),
-  follow: infiniteQueryOptions({
-    queryKey: ["follow"],
-    queryFn: ({ pageParam }) => ask("follow", { from: pageParam }),
-    initialPageParam: 0,
-    getNextPageParam: (last) => last.next ?? undefined,
-  }),
   library: queryOptions({ queryKey: ["library"], queryFn: () => ask("library", {}) }),
   findTemplates: (find: string) =>
     queryOptions({
@@ -117,14 +95,6 @@ export const queries = {
   room: (room: string) => queryOptions({ queryKey: ["room", room], queryFn: () => ask("room", { room }) }),
   people: queryOptions({ queryKey: ["people"], queryFn: () => ask("people", {}) }),
   account: queryOptions({ queryKey: ["account"], queryFn: () => ask("account", {}) }),
-  record: (query: Readonly<Record<string, string>>) =>
-    infiniteQueryOptions({
-      queryKey: ["record", query],
-      queryFn: ({ pageParam }) =>
-        look("record", {}, { ...query, ...(pageParam === null ? {} : { before: String(pageParam) }) }),
-      initialPageParam: null as number | null,
-      getNextPageParam: (last) => last.next ?? undefined,
-    }),
   sessions: (of: ListOf) =>
     infiniteQueryOptions({
       queryKey: ["sessions", of],
@@ -135,49 +105,12 @@ export const queries = {
     }),
   session: (session: string) =>
     queryOptions({ queryKey: ["session", session], queryFn: () => ask("session", { session }) }),
-  /** @param held the block of it that is brought forward; null for the session itself */
-  forwardLook: (session: string, release: number, held: string | null) =>
-    queryOptions({
-      queryKey: ["forward", session, release, held],
-      queryFn: () =>
-        held === null
-          ? ask("forwardLook", { session, release })
-          : ask("blockLook", { session, held, release }),
-      // What is decided here is decided about what was looked at.
-      staleTime: Infinity,
-      gcTime: 0,
-    }),
   remarks: (of: RemarksOf) =>
     queryOptions({ queryKey: ["remarks", of.sort, of.id], queryFn: () => look("remarks", {}, of) }),
   colleagues: queryOptions({ queryKey: ["colleagues"], queryFn: () => ask("colleagues", {}) }),
   proposals: queryOptions({ queryKey: ["proposals"], queryFn: () => ask("proposals", {}) }),
   proposal: (proposal: string) =>
     queryOptions({ queryKey: ["proposal", proposal], queryFn: () => ask("proposal", { proposal }) }),
-  /** @param latest the latest release: what came before never changes */
-  history: (template: string, latest: number) =>
-    queryOptions({
-      queryKey: ["history", template, latest],
-      queryFn: () => ask("templateHistory", { template }),
-    }),
-  trackHistory: (template: string, track: string, revision: number) =>
-    queryOptions({
-      queryKey: ["track-history", template, track, revision],
-      queryFn: () => ask("trackHistory", { template, track }),
-    }),
-  places: (block: string) =>
-    infiniteQueryOptions({
-      queryKey: ["places", block],
-      queryFn: ({ pageParam }) => ask("blockPlaces", { template: block, from: pageParam }),
-      initialPageParam: 0,
-      getNextPageParam: (last) => last.next ?? undefined,
-    }),
-  behind: (template: string) =>
-    infiniteQueryOptions({
-      queryKey: ["behind", template],
-      queryFn: ({ pageParam }) => ask("behind", { template, from: pageParam }),
-      initialPageParam: 0,
-      getNextPageParam: (last) => last.next ?? undefined,
-    }),
   checkIn: (checkIn: string) =>
     queryOptions({ queryKey: ["check-in", checkIn], queryFn: () => ask("checkIn", { checkIn }) }),
 };

@@ -4,7 +4,7 @@ import { Link } from "react-router";
 import { Section } from "../ui/section.tsx";
 import { day } from "../ui/dates.ts";
 import { Loading, Trouble } from "../ui/states.tsx";
-import { queries } from "../wire/queries.ts";
+import { later } from "../wire/laterQueries.ts";
 
 interface Of {
   readonly template: string;
@@ -25,7 +25,7 @@ export const WhereFrom = (of: Of) => (
 const named = (number: number): string => (number === 0 ? "the draft" : `release ${number}`);
 
 function History({ template, track, revision }: Of) {
-  const { data, error } = useQuery(queries.trackHistory(template, track, revision));
+  const { data, error } = useQuery(later.trackHistory(template, track, revision));
   if (error) return <Trouble error={error} />;
   if (!data) return <Loading what="Looking through the releases" />;
   const groups = new Map<number, string[]>();
@@ -90,7 +90,7 @@ export function Brought({
   latest: number;
   number: number;
 }) {
-  const { data } = useQuery(queries.history(template, latest));
+  const { data } = useQuery(later.history(template, latest));
   const one = data?.releases.find((r) => r.number === number);
   if (!one) return null;
   return (

@@ -1,0 +1,127 @@
+import type { TemplateCard } from "@mossy/contract/library";
+import { setSessionField } from "@mossy/core/session/change";
+import { describe, expect, it } from "vitest";
+import { visit } from "../testing/visit.ts";
+
+const {
+  visitors: [lead, engineer],
+} = await visit("marram", "tamsin");
+
+const SHANTY = "shanty-choir";
+const cardOf = async (id: string): Promise<TemplateCard> => {
+  const found = (await lead.ask("library", {})).data.templates.find((t) => t.id === id);
+  if (!found) throw new Error(`no template ${id}`);
+  return found;
+};
+const productionOf = async (code: string) =>
+  (await lead.ask("productions", {})).data.productions.find((p) => p.code === code);
+const start = (template: string, production?: string | null) =>
+  engineer.ask(
+    "startSession",
+    {},
+    { title: "Slack water", room: "ferry-van", template, release: 1, leaveOut: [], production },
+  );
+
+describe("a template of a production", () => {
+  it("is made of a session in one step, published, and the session stays as it is", async () => {
+    const { releases } = (await lead.ask("template", { template: SHANTY })).data;
+    const release = releases[0]?.number ?? 1;
+    const { data: session } = await engineer.ask(
+      "startSession",
+      {},
+      { title: "Ebb", room: "ferry-van", template: SHANTY, release, leaveOut: [], production: "Ebb26" },
+    );
+    expect(session.production).toBe("EBB26");
+    const made = await lead.ask(
+      "newTemplate",
+      {},
+      {
+        name: "Ebb, the record",
+        shelf: "Records",
+        production: "ebb26",
+        session: { ...session.now, origin: { template: SHANTY, release } },
+        note: "From the first approved mix.",
+      },
+    );
+    const card = await cardOf(made.data.id);
+    expect(card).toMatchObject({ production: "EBB26", retired: false, changed: false });
+    expect(card.latest).toMatchObject({ number: 1, note: "From the first approved mix." });
+    expect(card.origin).toMatchObject({ template: SHANTY, release });
+    expect((await engineer.ask("session", { session: session.id })).data.now).toEqual(session.now);
+    const p = await productionOf("EBB26");
+    expect([p?.templates.map((t) => t.id), p?.sessions, p?.open]).toEqual([[made.data.id], 1, 1]);
+  });
+
+  it("begins sessions of that production, and of no other", async () => {
+    const { data: begun } = await start("ebb-the-record");
+    expect([begun.production, begun.templateName]).toEqual(["EBB26", "Ebb, the record"]);
+    const other = await start("ebb-the-record", "FLOW26");
+    expect([other.status, other.problem]).toEqual([
+      409,
+      expect.stringMatching(/belongs to production EBB26; for FLOW26/),
+    ]);
+    expect((await start("ebb-the-record", "two words")).status).toBe(400);
+    const found = (await lead.ask("sessions", {}, undefined, "?find=ebb26")).data.sessions;
+    expect(found.map((s) => s.title).sort()).toEqual(["Ebb", "Slack water"]);
+  });
+
+  it("is put away when the production is closed, by the lead alone, and comes back with it", async () => {
+    const close = (who: typeof lead, closed: boolean) =>
+      who.ask("editProduction", { production: "ebb26" }, { title: "The Ebb record", closed });
+    expect((await close(engineer, true)).status).toBe(403);
+    expect((await close(lead, true)).data.closed?.by.name).toBe("Marram Vale");
+    expect(await cardOf("ebb-the-record")).toMatchObject({ retired: true, production: "EBB26" });
+    expect((await start("ebb-the-record")).problem).toMatch(/production EBB26 is closed/);
+    expect((await start(SHANTY, "EBB26")).problem).toMatch(/EBB26 is closed. Open it again/);
+    const { data } = await lead.ask("template", { template: "ebb-the-record" });
+    expect([data.retired, data.productionClosed]).toEqual([true, true]);
+    expect((await productionOf("EBB26"))?.open).toBe(2);
+    await close(lead, false);
+    expect((await start("ebb-the-record")).status).toBe(200);
+  });
+
+  it("can be given to all, or to another production; a block cannot", async () => {
+    const edit = (template: string, production?: string | null) =>
+      lead.ask(
+        "editTemplate",
+        { template },
+        { name: template === "kit" ? "Kit" : "Ebb, the record", shelf: "Records", says: "", production },
+      );
+    expect((await edit("ebb-the-record")).data.production).toBe("EBB26");
+    expect((await edit("ebb-the-record", null)).data.production).toBeNull();
+    expect((await edit("ebb-the-record", "FLOW26")).data.production).toBe("FLOW26");
+    const block = (await lead.ask("library", {})).data.templates.find((t) => t.kind === "block");
+    const wish = { name: block?.name ?? "", shelf: block?.shelf ?? "", says: "", production: "FLOW26" };
+    expect((await lead.ask("editTemplate", { template: block?.id ?? "" }, wish)).problem).toMatch(
+      /A block stands in templates/,
+    );
+  });
+});
+
+describe("a template begun from another", () => {
+  it("knows which release of it, and shows that a later one is out", async () => {
+    const before = (await cardOf(SHANTY)).latest?.number ?? 0;
+    const { data } = await lead.ask(
+      "newTemplate",
+      {},
+      { name: "Shanty choir, small", shelf: "Choirs", from: { template: SHANTY, release: null } },
+    );
+    expect((await cardOf(data.id)).origin).toEqual({
+      template: SHANTY,
+      name: (await cardOf(SHANTY)).name,
+      release: before,
+      latest: before,
+    });
+    const { draft } = (await lead.ask("template", { template: SHANTY })).data;
+    await lead.ask(
+      "editDocument",
+      { document: draft.id },
+      {
+        revision: draft.revision,
+        changes: [setSessionField(draft.session, "notes", "Doors shut.")],
+      },
+    );
+    await lead.ask("publishRelease", { template: SHANTY }, { revision: draft.revision + 1, note: "Doors" });
+    expect((await cardOf(data.id)).origin).toMatchObject({ release: before, latest: before + 1 });
+  });
+});

@@ -1,0 +1,87 @@
+import { infiniteQueryOptions, queryOptions } from "@tanstack/react-query";
+import type { UsesOf } from "@mossy/contract/library";
+import { ask, look } from "./ask.ts";
+
+/** Pages of a list that goes on somewhere. */
+const inPages = {
+  initialPageParam: 0,
+  getNextPageParam: (last: { next: number | null }) => last.next ?? undefined,
+};
+
+/** What screens ask that are opened later: none of it is in the first page's script. */
+export const later = {
+  impact: (revision: number) =>
+    infiniteQueryOptions({
+      queryKey: ["impact", revision],
+      queryFn: ({ pageParam }) => ask("impact", { from: pageParam }),
+      ...inPages,
+    }),
+  houseUses: (revision: number) =>
+    queryOptions({ queryKey: ["house-uses", revision], queryFn: () => ask("houseUses", {}) }),
+  houseHands: (revision: number) =>
+    queryOptions({ queryKey: ["house-hands", revision], queryFn: () => ask("houseHands", {}) }),
+  correction: (checkIn: string, revision: number) =>
+    queryOptions({
+      queryKey: ["correction", checkIn, revision],
+      queryFn: () => ask("correction", { checkIn }),
+    }),
+  follow: infiniteQueryOptions({
+    queryKey: ["follow"],
+    queryFn: ({ pageParam }) => ask("follow", { from: pageParam }),
+    ...inPages,
+  }),
+  record: (query: Readonly<Record<string, string>>) =>
+    infiniteQueryOptions({
+      queryKey: ["record", query],
+      queryFn: ({ pageParam }) =>
+        look("record", {}, { ...query, ...(pageParam === null ? {} : { before: String(pageParam) }) }),
+      initialPageParam: null as number | null,
+      getNextPageParam: (last) => last.next ?? undefined,
+    }),
+  /** @param held the block of it that is brought forward; null for the session itself */
+  forwardLook: (session: string, release: number, held: string | null) =>
+    queryOptions({
+      queryKey: ["forward", session, release, held],
+      queryFn: () =>
+        held === null
+          ? ask("forwardLook", { session, release })
+          : ask("blockLook", { session, held, release }),
+      // What is decided here is decided about what was looked at.
+      staleTime: Infinity,
+      gcTime: 0,
+    }),
+  /** @param latest the latest release: what came before never changes */
+  history: (template: string, latest: number) =>
+    queryOptions({
+      queryKey: ["history", template, latest],
+      queryFn: () => ask("templateHistory", { template }),
+    }),
+  trackHistory: (template: string, track: string, revision: number) =>
+    queryOptions({
+      queryKey: ["track-history", template, track, revision],
+      queryFn: () => ask("trackHistory", { template, track }),
+    }),
+  places: (block: string) =>
+    infiniteQueryOptions({
+      queryKey: ["places", block],
+      queryFn: ({ pageParam }) => ask("blockPlaces", { template: block, from: pageParam }),
+      ...inPages,
+    }),
+  behind: (template: string) =>
+    infiniteQueryOptions({
+      queryKey: ["behind", template],
+      queryFn: ({ pageParam }) => ask("behind", { template, from: pageParam }),
+      ...inPages,
+    }),
+  earlier: infiniteQueryOptions({
+    queryKey: ["earlier"],
+    queryFn: ({ pageParam }) => ask("earlier", { from: pageParam }),
+    ...inPages,
+  }),
+  productions: queryOptions({ queryKey: ["productions"], queryFn: () => ask("productions", {}) }),
+  trackUses: (of: UsesOf, what: string) =>
+    queryOptions({
+      queryKey: ["track-uses", of, what],
+      queryFn: () => look("trackUses", {}, { of, what }),
+    }),
+};
