@@ -85,6 +85,7 @@ const WEB = {
     "compare",
     "blocks",
     "remarks",
+    "library",
   ],
   sessions: [
     "ui",
@@ -100,7 +101,7 @@ const WEB = {
     "remarks",
   ],
   rooms: ["ui", "wire", "fit", "sessions"],
-  library: ["ui", "wire", "session", "documents", "check", "sheet", "rooms", "compare", "remarks"],
+  library: ["ui", "wire", "session", "documents", "words", "check", "sheet", "rooms", "compare", "remarks"],
   today: ["ui", "wire", "rooms"],
   setUp: ["ui", "wire", "session", "people", "fit", "rooms"],
 };

@@ -10,6 +10,7 @@ import type { House } from "@mossy/core/house/house";
 import { houseDiff } from "@mossy/core/house/houseDiff";
 import type { History } from "./history.ts";
 import { SAYS, demoShelves } from "./library.ts";
+import { storeProductions } from "./productions.ts";
 import { storeProposals } from "./proposals.ts";
 import { storeRemarks } from "./remarks.ts";
 import { inTransaction } from "@mossy/server/transaction";
@@ -85,6 +86,7 @@ export async function storeHistory(
         await saveChain(db, { name: c.name, processors: v.processors, note: v.note }, v.by, v.at);
     await storeSessions(db, history, says);
     await lifeOf(db, history);
+    await storeProductions(db, history.lead, history.ago);
     await storeProposals(db, history.ago);
     await storeRemarks(db, history.ago);
     for (const t of history.ticks) await tick(db, t.room, t.item, { done: true, sure: false }, t.by, t.at);

@@ -190,6 +190,23 @@ export const SCREENS: readonly Screen[] = [
     path: "/compare?a=release:steelpan-orchestra-full-yard:3&b=draft:engine-room-only&look=routing",
     ready: "//section[@aria-label='Both sheets']//*[@data-sort='added']",
   },
+  { name: "productions", path: "/library/productions", ready: "//h2[.='EBB26']" },
+  {
+    name: "origin",
+    path: "/library/ebb-and-flow/origin",
+    ready: "//section[@aria-label='What comes in']",
+  },
+  {
+    name: "uses",
+    path: "/library/uses?of=role&what=talkback",
+    ready: "//section[@aria-label='In templates and blocks']",
+  },
+  {
+    name: "template-of-session",
+    path: "/library/new?session={session}",
+    ready: "//section[@aria-label='Tracks of the session']",
+  },
+  { name: "earlier", path: "/sessions/earlier", ready: "//p[starts-with(., 'Every open session')]" },
   { name: "shelves", path: "/library/shelves", ready: "//section[@aria-label='Shelf']" },
   { name: "about", path: "/library/shanty-choir/about", ready: "//h2[.='In use']" },
   {

@@ -82,6 +82,7 @@ function asked(name: RouteName, room: string): { path: string; body?: unknown } 
     station: "nobody",
     held: "none",
     proposal: "none",
+    production: "NONE",
     remark: "none",
     track: "none",
   };
@@ -95,6 +96,7 @@ function asked(name: RouteName, room: string): { path: string; body?: unknown } 
     tickLine: { line: "none", done: false },
     setAside: { reason: null },
     bringForward: { release: 99, revision: null, choices: [] },
+    followInSession: { edition: 99, revision: null },
     bringBlock: { release: 99, revision: null, choices: [] },
   };
   const [method] = paths[name];

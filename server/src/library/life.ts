@@ -1,3 +1,4 @@
+import { currentOf } from "@mossy/contract/currentOf";
 import type { Session } from "@mossy/core/session/document";
 import type { Db } from "../database.ts";
 import { HouseProblem, notFound } from "../problems.ts";
@@ -114,6 +115,6 @@ export async function sessionFrom(
   if (release !== null)
     return { ...(await releaseWith(db, template, release)).session, origin: { template, release } };
   const { draft, releases } = await templateWith(db, template);
-  const latest = releases.find((r) => r.takenBack === null);
+  const latest = currentOf(releases);
   return { ...draft.session, origin: latest ? { template, release: latest.number } : null };
 }

@@ -39,7 +39,7 @@ import type { Person } from "@mossy/contract/people";
 import type { Session } from "@mossy/core/session/document";
 
 /** Pages that stand beside the templates under /library. */
-const OWN_PAGES = new Set(["new", "chains", "follow", "shelves", "proposals"]);
+const OWN_PAGES = new Set(["new", "chains", "follow", "shelves", "proposals", "productions", "uses"]);
 
 export function libraryRoutes(pool: Pool, styles: Styles, crew: Crew): Router {
   const router = Router();

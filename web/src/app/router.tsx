@@ -68,6 +68,9 @@ export const router = createBrowserRouter([
           { path: "library/:template/behind", lazy: screen(() => import("../library/behindPage.tsx")) },
           { path: "library/proposals/new", lazy: screen(() => import("../proposals/newPage.tsx")) },
           { path: "library/proposals/:proposal?", lazy: screen(() => import("../proposals/page.tsx")) },
+          { path: "library/productions", lazy: screen(() => import("../library/productionsPage.tsx")) },
+          { path: "library/uses", lazy: screen(() => import("../library/usesPage.tsx")) },
+          { path: "library/:template/origin", lazy: screen(() => import("../library/originPage.tsx")) },
           { path: "library/shelves", lazy: screen(() => import("../library/shelvesPage.tsx")) },
           { path: "library/chains", lazy: screen(() => import("../library/chainsPage.tsx")) },
           {
@@ -96,6 +99,7 @@ export const router = createBrowserRouter([
             path: "sessions/:session/forward/:release",
             lazy: screen(() => import("../sessions/forwardPage.tsx")),
           },
+          { path: "sessions/earlier", lazy: screen(() => import("../sessions/earlierPage.tsx")) },
           { path: "sessions/:session", lazy: screen(() => import("../sessions/sessionPage.tsx")) },
           { path: "check-ins/:checkIn/:view?", lazy: screen(() => import("../sessions/checkInPage.tsx")) },
           {

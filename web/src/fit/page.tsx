@@ -6,7 +6,7 @@ import type { Room } from "@mossy/core/fit/room";
 import type { Session, TrackId } from "@mossy/core/session/document";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
-import { useNavigate, useParams } from "react-router";
+import { useNavigate, useParams, useSearchParams } from "react-router";
 import { z } from "zod";
 import { askOnce } from "../wire/ask.ts";
 import { queries, queryClient, useMayIn } from "../wire/queries.ts";
@@ -22,6 +22,7 @@ import type { Fit } from "@mossy/core/fit/fit";
 
 export default function FitPage() {
   const { room = "", template = "", release = "" } = useParams();
+  const [query] = useSearchParams();
   const there = useQuery(queries.room(room));
   const whole = useQuery(queries.release(template, Number(release)));
   const error = there.error ?? whole.error;
@@ -44,6 +45,7 @@ export default function FitPage() {
       name={whole.data.name}
       release={whole.data.number}
       whole={whole.data.session}
+      production={whole.data.production ?? query.get("production")}
     />
   );
 }
@@ -63,6 +65,7 @@ function Fitting({
   name,
   release,
   whole,
+  production,
 }: {
   roomId: string;
   room: Room;
@@ -71,6 +74,8 @@ function Fitting({
   release: number;
   /** The release with all its tracks. */
   whole: Session;
+  /** What it is started for; null for no production. */
+  production: string | null;
 }) {
   const [begun, setBegun, forget] = useKept(`fit-${roomId}-${template}-${release}`, BEGUN, halfFitted);
   const { title, leaveOut, settings } = begun;
@@ -96,6 +101,7 @@ function Fitting({
           template,
           release,
           variant: variant?.id ?? null,
+          production,
           leaveOut: [...leaveOut],
           settings,
         },
@@ -117,6 +123,7 @@ function Fitting({
           [room.name, `/rooms/${roomId}`],
         ]}
         title={`Fitting “${name}”, release ${release}`}
+        beside={production === null ? undefined : <Pill look="note">for {production}</Pill>}
       >
         {may ? (
           <StartForm

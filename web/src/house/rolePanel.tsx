@@ -13,6 +13,7 @@ import { Clashes } from "./houseClashes.tsx";
 import { Distances } from "./distances.tsx";
 import { heardFromText, withRole } from "@mossy/core/house/edit";
 import type { ChannelFormat, Source } from "@mossy/core/session/document";
+import { usesAddress } from "../words/usesAddress.ts";
 import { AlertLine } from "../ui/listPage.tsx";
 import { Chooser } from "../ui/chooser.tsx";
 import { RoleWays } from "./roleWays.tsx";
@@ -145,7 +146,10 @@ function RoleHead({ style, role, family }: { style: Style; role: Role; family: F
           <Link className="hover:underline" to={`/house/${role.family}`}>
             {family?.name}
           </Link>{" "}
-          · {[kind, format, role.source ?? ""].filter(Boolean).join(", ")}
+          · {[kind, format, role.source ?? ""].filter(Boolean).join(", ")} ·{" "}
+          <Link className="text-moss hover:underline" to={usesAddress("role", role.id)}>
+            its tracks
+          </Link>
         </p>
       </div>
     </div>

@@ -15,7 +15,13 @@ export function Card({ template: t, where }: { template: TemplateCard; where: re
         </Link>
         <span className="flex flex-wrap justify-end gap-1.5">
           {t.kind === "block" && <Pill look="note">block</Pill>}
+          {t.production !== null && <Pill look="note">only {t.production}</Pill>}
           {t.retired && <Pill>retired</Pill>}
+          {hasLater(t) && !t.retired && (
+            <span title={`${t.origin?.name} has releases since ${t.origin?.release}`}>
+              <Pill look="look">origin moved on</Pill>
+            </span>
+          )}
           {t.blocksBehind > 0 && !t.retired && (
             <Pill look="look">{plural(t.blocksBehind, "block")} behind</Pill>
           )}
@@ -48,6 +54,10 @@ export function Card({ template: t, where }: { template: TemplateCard; where: re
     </>
   );
 }
+
+/** Whether what it was begun from has later releases. */
+export const hasLater = ({ origin }: TemplateCard): boolean =>
+  origin !== null && origin.latest > origin.release;
 
 /** Who uses it. */
 function usedBy({ places, sessions }: TemplateCard): string {

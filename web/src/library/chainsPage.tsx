@@ -15,6 +15,7 @@ import { workpieceOf } from "../documents/workpieces.ts";
 import { day } from "../ui/dates.ts";
 import { Input, PageHead, Pill } from "../ui/pieces.tsx";
 import { Empty, Failed, Loading } from "../ui/states.tsx";
+import { usesAddress } from "../words/usesAddress.ts";
 
 /** The shelf of chains: every version of each, what it changed, and which drafts stand on which. */
 export default function ChainsPage() {
@@ -107,7 +108,18 @@ function ChainCard({ chain, uses }: { chain: Chain; uses: readonly ChainUse[] })
         </ol>
       </div>
       <div className="border-l border-line p-4">
-        <h3 className="text-sm font-semibold">In the drafts of</h3>
+        <h3 className="flex items-baseline gap-2 text-sm font-semibold">
+          <span className="flex-1">In the drafts of</span>
+          {uses.length > 0 && (
+            <Link
+              to={usesAddress("chain", chain.id)}
+              className="font-normal text-moss hover:underline"
+              aria-label={`its tracks: ${chain.name}`}
+            >
+              its tracks
+            </Link>
+          )}
+        </h3>
         {uses.length === 0 ? (
           <p className="text-sm text-ink-2">No template uses it.</p>
         ) : (

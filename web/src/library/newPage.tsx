@@ -1,50 +1,33 @@
 import { clsx } from "clsx";
 import type { Style } from "@mossy/core/house/style";
 import { check, open } from "@mossy/core/check/check";
-import { session as sessionSchema } from "@mossy/core/session/document";
 import type { Session } from "@mossy/core/session/document";
 import { STARTERS, startWith } from "@mossy/core/sheet/templateStarters";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useCallback, useRef } from "react";
 import { useNavigate, useSearchParams } from "react-router";
-import { z } from "zod";
 import { askOnce } from "../wire/ask.ts";
 import { queries, queryClient, useMe, useStyle } from "../wire/queries.ts";
 import { Button } from "../ui/button.tsx";
-import { Choice, Field, Input, PageHead } from "../ui/pieces.tsx";
+import { PageHead } from "../ui/pieces.tsx";
 import { Empty, Trouble } from "../ui/states.tsx";
 import { useKept } from "../ui/useKept.ts";
 import { useSteady } from "../ui/useSteady.ts";
 import { PartPicker } from "../sheet/partPicker.tsx";
 import { newId } from "../session/newId.ts";
+import { Beginning } from "./beginning.tsx";
+import { BEGUN, FIRST_NOTE, halfBegun } from "./halfBegun.ts";
+import type { From, HalfBegun } from "./halfBegun.ts";
 import { FromFile } from "./fromFile.tsx";
+import { FromSession } from "./fromSession.tsx";
 import { Preview } from "./preview.tsx";
-
-const FROM = ["nothing", "starter", "template", "file"] as const;
-type From = (typeof FROM)[number];
-
-/** What stands half filled in; a session read from somewhere is kept as far as the window's memory goes. */
-const halfBegun = z.object({
-  name: z.string(),
-  shelf: z.string(),
-  from: z.enum(FROM),
-  session: sessionSchema.nullable(),
-  chosen: z.string().nullable(),
-});
-type HalfBegun = z.infer<typeof halfBegun>;
-const BEGUN: HalfBegun = {
-  name: "",
-  shelf: "",
-  from: "nothing",
-  session: null,
-  chosen: null,
-};
 
 /** What is still wanting, by where it starts from. */
 const WAITS: Readonly<Record<From, string>> = {
   nothing: "Give it a name",
   starter: "Choose a starter and give it a name",
   template: "Choose a template and give it a name",
+  session: "Give it a name",
   file: "Give a file and a name",
 };
 
@@ -57,15 +40,25 @@ export default function NewTemplatePage() {
   const may = useMe()?.right === "lead";
   const { data } = useQuery(queries.library);
   const [query] = useSearchParams();
-  const shelves = [...new Set((data?.templates ?? []).map((t) => t.shelf))];
+  const ofSession = query.get("session");
+  const shelves = [
+    ...new Set((data?.templates ?? []).filter((t) => t.kind === "template").map((t) => t.shelf)),
+  ];
   const [begun, setBegun, forget] = useKept(
-    "new-template",
-    { ...BEGUN, shelf: query.get("shelf") ?? "" },
+    ofSession === null ? "new-template" : `new-template-${ofSession}`,
+    {
+      ...BEGUN,
+      shelf: query.get("shelf") ?? "",
+      ...(ofSession === null ? {} : ({ from: "session", note: FIRST_NOTE } as const)),
+    },
     halfBegun,
   );
-  const { name, shelf, from, session, chosen } = begun;
+  const { name, shelf, from, session, chosen, production, note } = begun;
   const set = (fields: Partial<HalfBegun>): void => setBegun({ ...begun, ...fields });
   const pickPart = useSteady((part: Session | null): void => set({ session: part }));
+  // It stands beside what it was begun from, where nobody says otherwise.
+  const beside = data?.templates.find((t) => t.id === session?.origin?.template)?.shelf;
+  const usual = beside ?? shelves[0] ?? "Templates";
   const navigate = useNavigate();
   const make = useMutation({
     mutationFn: () =>
@@ -74,8 +67,10 @@ export default function NewTemplatePage() {
         {},
         {
           name,
-          shelf: shelf === "" ? (shelves[0] ?? "Templates") : shelf,
+          shelf: shelf === "" ? usual : shelf,
+          production: production.trim() === "" ? null : production,
           ...(session ? { session } : {}),
+          ...(session && note !== null ? { note } : {}),
         },
       ),
     onSuccess: async ({ id }) => {
@@ -111,7 +106,7 @@ export default function NewTemplatePage() {
           Begin it
         </Button>
       </PageHead>
-      <Beginning begun={begun} shelves={shelves} onSet={set} />
+      <Beginning begun={begun} shelves={shelves} usual={usual} ofSession={ofSession !== null} onSet={set} />
       <Trouble error={make.error} />
       {from === "nothing" && (
         <div className="card">
@@ -124,7 +119,20 @@ export default function NewTemplatePage() {
         <Starters style={style} chosen={chosen} onChoose={(s, id) => set({ session: s, chosen: id })} />
       )}
       {from === "template" && <FromTemplate onChoose={pickPart} />}
-      {session && from !== "file" && <Preview session={session} />}
+      {from === "session" && ofSession !== null && (
+        <FromSession
+          style={style}
+          session={ofSession}
+          onChoose={(made) =>
+            set({
+              session: made.session,
+              ...(session === null && name === "" ? { name: made.title } : {}),
+              ...(session === null && production === "" ? { production: made.production ?? "" } : {}),
+            })
+          }
+        />
+      )}
+      {session && from !== "file" && from !== "session" && <Preview session={session} />}
       {from === "file" && (
         <FromFile
           style={style}
@@ -185,63 +193,6 @@ function FromTemplate({ onChoose }: { onChoose: (s: Session | null) => void }) {
       <p className="mt-2 text-sm text-ink-2">
         The other template stays as it is; this one goes its own way from there.
       </p>
-    </div>
-  );
-}
-
-/** What it is called, where it stands, and what it starts from. */
-function Beginning({
-  begun,
-  shelves,
-  onSet,
-}: {
-  begun: HalfBegun;
-  shelves: readonly string[];
-  onSet: (fields: Partial<HalfBegun>) => void;
-}) {
-  return (
-    <div className="card flex flex-wrap items-end gap-4 p-4">
-      <Field label="Name">
-        <Input
-          aria-label="Name"
-          autoFocus
-          required
-          maxLength={80}
-          className="w-72"
-          value={begun.name}
-          onChange={(e) => onSet({ name: e.target.value })}
-        />
-      </Field>
-      <Field label="Shelf">
-        <Input
-          aria-label="Shelf"
-          maxLength={60}
-          list="shelves"
-          placeholder={shelves[0] ?? "Templates"}
-          className="w-44"
-          value={begun.shelf}
-          onChange={(e) => onSet({ shelf: e.target.value })}
-        />
-      </Field>
-      <datalist id="shelves">
-        {shelves.map((s) => (
-          <option key={s} value={s} />
-        ))}
-      </datalist>
-      <div className="flex flex-col gap-1">
-        <span className="text-xs font-semibold text-ink-2">Start from</span>
-        <Choice
-          label="Start from"
-          value={begun.from}
-          choices={[
-            ["nothing", "Nothing"],
-            ["starter", "A starter"],
-            ["template", "Another template"],
-            ["file", "A file"],
-          ]}
-          onChoose={(from) => onSet({ from, session: null, chosen: null })}
-        />
-      </div>
     </div>
   );
 }

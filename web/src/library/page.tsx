@@ -1,7 +1,7 @@
 import type { Shelf, TemplateCard } from "@mossy/contract/library";
 import { plural } from "@mossy/core/session/plural";
 import { useQuery } from "@tanstack/react-query";
-import { Inbox, Layers, LibraryBig, Plus } from "lucide-react";
+import { Clapperboard, Inbox, Layers, LibraryBig, Plus } from "lucide-react";
 import { memo, useDeferredValue, useMemo, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { queries, useMe } from "../wire/queries.ts";
@@ -13,7 +13,7 @@ import { FindField } from "../ui/findField.tsx";
 import { PageHead, Select } from "../ui/pieces.tsx";
 import { Empty, Failed, Loading } from "../ui/states.tsx";
 import { ShelfMark } from "./shelfMark.tsx";
-import { Card } from "./card.tsx";
+import { Card, hasLater } from "./card.tsx";
 
 /** The orders templates can stand in on their shelf. */
 const SORTS = {
@@ -33,7 +33,12 @@ const SORTS = {
 } as const;
 type Sort = keyof typeof SORTS;
 const toDo = (t: TemplateCard): number =>
-  t.asked + t.blocksBehind + (t.places?.behind ?? 0) + (t.changed ? 1 : 0) + (t.latest ? 0 : 1);
+  (hasLater(t) ? 1 : 0) +
+  t.asked +
+  t.blocksBehind +
+  (t.places?.behind ?? 0) +
+  (t.changed ? 1 : 0) +
+  (t.latest ? 0 : 1);
 const uses = (t: TemplateCard): number => t.places?.sessions ?? t.sessions;
 const isSort = (text: string): text is Sort => text in SORTS;
 
@@ -80,29 +85,13 @@ export default function LibraryPage() {
         >
           <Options of={Object.entries(SORTS).map(([key, [name]]) => [key, name] as const)} />
         </Select>
-        <Button asChild>
-          <Link to="/library/proposals">
-            <Inbox size={15} aria-hidden /> Proposals
-          </Link>
-        </Button>
-        <Button asChild>
-          <Link to="/library/chains">
-            <Layers size={15} aria-hidden /> Chains
-          </Link>
-        </Button>
-        {may && (
-          <Button asChild>
-            <Link to="/library/shelves">
-              <LibraryBig size={15} aria-hidden /> Shelves
-            </Link>
-          </Button>
-        )}
         {may && (
           <Button look="main" onClick={begin}>
             <Plus size={16} aria-hidden /> New template
           </Button>
         )}
       </PageHead>
+      <BesideTemplates may={may} />
       {may && asked > 0 && (
         <p className="flex items-center gap-3 rounded-md bg-lantern-soft px-3 py-2 text-lantern">
           <span className="flex-1">
@@ -129,6 +118,27 @@ export default function LibraryPage() {
         </Button>
       )}
     </div>
+  );
+}
+
+/** What the library holds beside its templates. */
+function BesideTemplates({ may }: { may: boolean }) {
+  const places = [
+    ["/library/proposals", "Proposals", Inbox],
+    ["/library/chains", "Chains", Layers],
+    ["/library/productions", "Productions", Clapperboard],
+    ...(may ? [["/library/shelves", "Shelves", LibraryBig] as const] : []),
+  ] as const;
+  return (
+    <nav aria-label="Beside the templates" className="-mt-1 flex flex-wrap gap-2">
+      {places.map(([to, name, Icon]) => (
+        <Button key={to} small asChild>
+          <Link to={to}>
+            <Icon size={14} aria-hidden /> {name}
+          </Link>
+        </Button>
+      ))}
+    </nav>
   );
 }
 
@@ -159,7 +169,7 @@ const Shelves = memo(function Shelves({
 }) {
   const within = useFoundIn(wanted);
   const named = (t: TemplateCard): boolean =>
-    `${t.name} ${t.shelf} ${t.says}`.toLowerCase().includes(wanted);
+    `${t.name} ${t.shelf} ${t.says} ${t.production ?? ""}`.toLowerCase().includes(wanted);
   const shown = templates.filter((t) => named(t) || within.has(t.id)).toSorted(SORTS[sort][1]);
   const filled = shelves.filter((s) => shown.some((t) => t.shelf === s.name));
   // A few shelves stand beside each other; long ones are drawn only where they are in sight.
@@ -174,7 +184,8 @@ const Shelves = memo(function Shelves({
             }
           >
             {templates.length > 0 ? (
-              "Names, roles, processors and notes were looked through. Try another word, or clear the field."
+              "Names, roles, processors, notes and inputs wanted were looked through. Try another word, or clear " +
+              "the field."
             ) : may ? (
               <Link to="/library/new" className="font-semibold text-moss hover:underline">
                 Begin the first template

@@ -5,14 +5,15 @@ import { plural } from "@mossy/core/session/plural";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { Pencil } from "lucide-react";
 import { useDeferredValue, useState } from "react";
-import { Link, useParams } from "react-router";
+import { Link, useParams, useSearchParams } from "react-router";
 import { AskProblem } from "../ui/askProblem.ts";
 import { ask } from "../wire/ask.ts";
+import { later } from "../wire/laterQueries.ts";
 import { queries, queryClient, useMayIn, useMe } from "../wire/queries.ts";
 import { Button } from "../ui/button.tsx";
 import { LongList } from "../ui/longList.tsx";
 import { FindField } from "../ui/findField.tsx";
-import { PageHead, Pill, Share } from "../ui/pieces.tsx";
+import { PageHead, Pill, Select, Share } from "../ui/pieces.tsx";
 import { day } from "../ui/dates.ts";
 import { Empty, Failed, Loading, Trouble } from "../ui/states.tsx";
 import { SessionList } from "../sessions/row.tsx";
@@ -118,8 +119,16 @@ function Start({ room: { id, room }, may }: { room: WholeRoomCard; may: boolean 
   const [text, setText] = useState("");
   // What is typed shows at once; what it finds follows.
   const wanted = useDeferredValue(text.trim().toLowerCase());
+  const [query, setQuery] = useSearchParams();
+  const production = query.get("production");
+  const { data: running } = useQuery(later.productions);
+  const productions = running?.productions.filter((p) => p.closed === null) ?? [];
+  // What belongs to one production is offered to its sessions only, before the others.
   const released =
-    data?.templates.filter((t) => t.kind === "template" && t.latest !== null && !t.retired) ?? [];
+    data?.templates
+      .filter((t) => t.kind === "template" && t.latest !== null && !t.retired)
+      .filter((t) => t.production === null || t.production === production)
+      .toSorted((a, b) => Number(b.production !== null) - Number(a.production !== null)) ?? [];
   const shown = released.filter((t) => `${t.name} ${t.shelf} ${t.says}`.toLowerCase().includes(wanted));
   return (
     <section aria-labelledby="start" className="card">
@@ -127,6 +136,23 @@ function Start({ room: { id, room }, may }: { room: WholeRoomCard; may: boolean 
         <h2 id="start" className="flex-1 font-semibold">
           Start a session <span className="font-normal text-ink-2">from the current release of…</span>
         </h2>
+        {productions.length > 0 && (
+          <Select
+            small
+            aria-label="Production"
+            className="w-40"
+            value={production ?? ""}
+            onChange={(e) => setQuery(e.target.value === "" ? {} : { production: e.target.value })}
+          >
+            <option value="">for no production</option>
+            {productions.map((p) => (
+              <option key={p.code} value={p.code}>
+                for {p.code}
+                {p.title === "" ? "" : `, ${p.title}`}
+              </option>
+            ))}
+          </Select>
+        )}
         {released.length > MANY && (
           <FindField label="Find a template" className="w-44" value={text} onFind={setText} />
         )}
@@ -161,7 +187,9 @@ function Start({ room: { id, room }, may }: { room: WholeRoomCard; may: boolean 
         {(t) => (
           <div className="flex items-center gap-3 border-t border-line px-4 py-2">
             <span className="min-w-0 flex-1">
-              <span className="block truncate font-semibold">{t.name}</span>
+              <span className="block truncate font-semibold">
+                {t.name} {t.production !== null && <Pill look="note">only {t.production}</Pill>}
+              </span>
               <span className="block text-sm text-ink-2">
                 release {t.latest?.number} ·{" "}
                 {t.inputs === 0 ? "wants no inputs" : `wants ${plural(t.inputs, "input")}`}
@@ -170,7 +198,9 @@ function Start({ room: { id, room }, may }: { room: WholeRoomCard; may: boolean 
             </span>
             <Button small asChild>
               <Link
-                to={`/rooms/${id}/fit/${t.id}/${t.latest?.number ?? 1}`}
+                to={`/rooms/${id}/fit/${t.id}/${t.latest?.number ?? 1}${
+                  production === null ? "" : `?production=${encodeURIComponent(production)}`
+                }`}
                 aria-label={`Fit it: ${t.name}, release ${t.latest?.number ?? 1}`}
               >
                 Fit it

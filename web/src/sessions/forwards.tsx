@@ -85,6 +85,30 @@ export function NewerOfBlocks({ session: s }: { session: Whole }) {
   );
 }
 
+/** That an edition came into force since it was started, and asks something; the way to all such sessions. */
+export function LaterEdition({ session: s }: { session: Whole }) {
+  const asked = s.lastCheckIn?.askedNow ?? 0;
+  if (s.closedAt !== null || asked === 0) return null;
+  return (
+    <section
+      aria-label="A later edition"
+      className="card flex flex-wrap items-center gap-3 border-l-4 border-l-glow px-4 py-2.5"
+    >
+      <p className="min-w-0 flex-1">
+        <span className="font-semibold">
+          A later edition of the house style asks {plural(asked, "thing")}.
+        </span>{" "}
+        <span className="text-ink-2">This session was started under edition {s.edition}.</span>
+      </p>
+      <Button small asChild>
+        <Link to="/sessions/earlier">
+          <ArrowUpFromLine size={14} aria-hidden /> Look what it asks
+        </Link>
+      </Button>
+    </section>
+  );
+}
+
 /** When it was brought to other releases, and the last time taken back. */
 export function Forwards({ session: s }: { session: Whole }) {
   const may = useMayIn(s.room) && s.closedAt === null;
@@ -118,7 +142,9 @@ export function Forwards({ session: s }: { session: Whole }) {
               </span>{" "}
               <span className="text-ink-2">
                 {plural(f.changes, "change")} · {f.by.name}, {moment(f.at)}
-                {f.undone && ` · taken back by ${f.undone.by.name}, ${moment(f.undone.at)}`}
+                {f.undone &&
+                  ` · ${f.undone.byFile ? "undone by an older copy handed in by" : "taken back by"} ` +
+                    `${f.undone.by.name}, ${moment(f.undone.at)}`}
               </span>
               {f.choices.length > 0 && (
                 <ul className="text-ink-2">

@@ -2,6 +2,8 @@ import { useDeferredValue, useMemo, useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import { WHICH_SESSIONS } from "@mossy/contract/sessions";
 import type { WhichSessions } from "@mossy/contract/sessions";
+import { ArrowUpFromLine } from "lucide-react";
+import { Button } from "../ui/button.tsx";
 import { FindField } from "../ui/findField.tsx";
 import { Choice, PageHead } from "../ui/pieces.tsx";
 import { Empty } from "../ui/states.tsx";
@@ -49,6 +51,13 @@ export default function SessionsPage() {
     <div className="flex flex-col gap-4">
       <PageHead title="Sessions">
         <FindField label="Find a session" className="w-48" value={text} onFind={setText} />
+        {which === "asked" && (
+          <Button asChild>
+            <Link to="/sessions/earlier">
+              <ArrowUpFromLine size={15} aria-hidden /> Bring them to the edition in force
+            </Link>
+          </Button>
+        )}
       </PageHead>
       <div className="flex flex-wrap items-center gap-4">
         <Choice label="Which sessions" value={which} choices={CHOICES} onChoose={setWhich} />

@@ -52,6 +52,7 @@ function SessionRow({ session: s, showRoom }: { session: SessionCard; showRoom: 
             {s.release < s.latestRelease && s.closedAt === null ? ` of ${s.latestRelease}` : ""}
           </span>{" "}
           · {day(s.madeAt)}
+          {s.production === null ? "" : ` · ${s.production}`}
         </span>
       </span>
       {s.lastCheckIn && (

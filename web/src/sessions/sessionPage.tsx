@@ -2,10 +2,10 @@ import { plural } from "@mossy/core/session/plural";
 import { moment } from "../ui/dates.ts";
 import type { TickedItem } from "@mossy/contract/rooms";
 import { useMutation, useQuery } from "@tanstack/react-query";
-import { Download, Send } from "lucide-react";
+import { BookmarkPlus, Download, Send } from "lucide-react";
 import { Link, useParams } from "react-router";
 import { ask, askOnce, fileAddress } from "../wire/ask.ts";
-import { queries, queryClient, useMayIn } from "../wire/queries.ts";
+import { queries, queryClient, useMayIn, useMe } from "../wire/queries.ts";
 import { Button } from "../ui/button.tsx";
 import { PageHead } from "../ui/pieces.tsx";
 import { Failed, Loading, Trouble } from "../ui/states.tsx";
@@ -13,7 +13,7 @@ import { TickLine } from "../ui/tickLine.tsx";
 import { useTick } from "../ui/useTick.ts";
 import { RemarksOn } from "../remarks/remarksOn.tsx";
 import { CloseButton, WhyNot } from "./closing.tsx";
-import { Forwards, NewerOfBlocks, NewerRelease, comparedToStart } from "./forwards.tsx";
+import { Forwards, LaterEdition, NewerOfBlocks, NewerRelease, comparedToStart } from "./forwards.tsx";
 import { StandPill } from "./row.tsx";
 import { CameBack, FittedTo, Inputs } from "./sessionParts.tsx";
 import type { Whole } from "./sessionParts.tsx";
@@ -126,7 +126,8 @@ function SessionBody({ session: s }: { session: Whole }) {
         >
           {s.templateName}, release {s.release}
         </Link>
-        {s.variant === null ? "" : `, ${s.variant}`} · {s.now.tracks.length} tracks ·{" "}
+        {s.variant === null ? "" : `, ${s.variant}`}
+        {s.production === null ? "" : ` · production ${s.production}`} · {s.now.tracks.length} tracks ·{" "}
         {s.now.sampleRate / 1000} kHz, {s.now.bitDepth} bit, main path {s.now.mainFormat} · started by{" "}
         {s.madeBy.name}, {moment(s.madeAt)}
         {s.sentAt === null
@@ -134,7 +135,7 @@ function SessionBody({ session: s }: { session: Whole }) {
           : ` · ${s.sentAs === "correction" ? "corrected file" : "package"} sent ${moment(s.sentAt)}`}
       </p>
       <div className="flex flex-wrap items-center gap-2 text-sm text-ink-2">
-        <p className="min-w-0 flex-1">
+        <p className="basis-full">
           What goes out is the session as it stands now:{" "}
           {last
             ? `check-in ${last.number}${mended ? " with what was put right in it" : ""}`
@@ -154,12 +155,14 @@ function SessionBody({ session: s }: { session: Whole }) {
         <Button small asChild>
           <Link to={comparedToStart(s)}>Compare</Link>
         </Button>
+        <TemplateOfIt session={s} />
         <CloseButton session={s} />
       </div>
       <Trouble error={send.error} />
       <WhyNot session={s} />
       <NewerRelease session={s} />
       <NewerOfBlocks session={s} />
+      <LaterEdition session={s} />
       <div className="two-up items-start">
         <CameBack session={s} />
         <div className="flex flex-col gap-4">
@@ -171,6 +174,18 @@ function SessionBody({ session: s }: { session: Whole }) {
         </div>
       </div>
     </div>
+  );
+}
+
+/** A session that went well becomes a template: of its production, or of the house. */
+function TemplateOfIt({ session: s }: { session: Whole }) {
+  if (useMe()?.right !== "lead") return null;
+  return (
+    <Button small asChild>
+      <Link to={`/library/new?session=${s.id}`}>
+        <BookmarkPlus size={14} aria-hidden /> Make a template of it
+      </Link>
+    </Button>
   );
 }
 

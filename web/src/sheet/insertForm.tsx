@@ -1,6 +1,8 @@
 import { CHANNEL_FORMATS } from "@mossy/core/session/document";
 import type { Insert, Session, Track, ChannelFormat } from "@mossy/core/session/document";
 import { useState } from "react";
+import { Link } from "react-router";
+import { usesAddress } from "../words/usesAddress.ts";
 import { TextField } from "../ui/textField.tsx";
 import { Field } from "../ui/pieces.tsx";
 import { useTyped } from "../ui/useTyped.ts";
@@ -63,6 +65,14 @@ export function InsertForm({
         readOnly={false}
         onSet={(name) => setDevice({ name })}
       />
+      {i.device && (
+        <Link
+          to={usesAddress("device", i.device.name)}
+          className="col-span-2 text-sm text-moss hover:underline"
+        >
+          All tracks with {i.device.name}
+        </Link>
+      )}
       {DEVICE_FIELDS.map(([field, label]) => (
         <TextField
           key={field}

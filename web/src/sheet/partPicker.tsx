@@ -1,3 +1,4 @@
+import { currentOf } from "@mossy/contract/currentOf";
 import type { Session } from "@mossy/core/session/document";
 import { partOf, partsOf } from "@mossy/core/sheet/part";
 import { useQuery } from "@tanstack/react-query";
@@ -22,6 +23,7 @@ export function PartPicker({
 }: {
   except?: string;
   narrow?: boolean;
+  /** All of a template knows as its origin what it is of. */
   onPick: (part: Session | null) => void;
 }) {
   const { data: library, error: noLibrary } = useQuery(queries.library);
@@ -40,15 +42,17 @@ export function PartPicker({
     : chosen === DRAFT
       ? workpieceOf(template.draft).state().doc
       : (release?.session ?? null);
+  const number = chosen === DRAFT ? template && currentOf(template.releases)?.number : Number(chosen);
+  const origin = useMemo(() => (number ? { template: id, release: number } : null), [id, number]);
   const parts = useMemo(() => (session ? partsOf(session) : []), [session]);
   const part = useMemo(
     () =>
       !session
         ? null
         : folder === ALL || !parts.some((p) => p.id === folder)
-          ? session
+          ? { ...session, origin }
           : partOf(session, [folder]),
-    [session, folder, parts],
+    [session, folder, parts, origin],
   );
   useEffect(() => onPick(part), [part, onPick]);
   return (

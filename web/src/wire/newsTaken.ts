@@ -1,3 +1,4 @@
+import type { TemplateCard } from "@mossy/contract/library";
 import type { News } from "@mossy/contract/news";
 import { say } from "./newsSaid.ts";
 import { queries, queryClient } from "./queries.ts";
@@ -58,6 +59,13 @@ function concerns(room: string): boolean {
   return rooms === null ? isSmall() : rooms.includes(room);
 }
 
+/** What is behind now that a release of something is out: where a block stands, and what was begun from a template. */
+function behindIt({ id, kind }: Pick<TemplateCard, "id" | "kind">): string[] {
+  if (kind === "block") return ["library", "places"];
+  const held = queryClient.getQueryData(queries.library.queryKey)?.templates ?? [];
+  return held.some((t) => t.origin?.template === id) ? ["library"] : [];
+}
+
 /** Asks again for what the news change and do not say. */
 function lookAgain(news: News, again: (...keys: string[]) => void): void {
   switch (news.kind) {
@@ -66,9 +74,7 @@ function lookAgain(news: News, again: (...keys: string[]) => void): void {
       again(...EVERYTHING);
       break;
     case "release":
-      again("follow", "today");
-      // What stands on a release of a block is behind now.
-      if (news.card.kind === "block") again("library", "places");
+      again("follow", "today", ...behindIt(news.card));
       void queryClient.invalidateQueries({ queryKey: ["template", news.card.id] });
       break;
     case "proposal":
@@ -88,7 +94,7 @@ function lookAgain(news: News, again: (...keys: string[]) => void): void {
       void queryClient.invalidateQueries({ queryKey: ["release", news.card.id] });
       break;
     case "shelves":
-      again("library", "template");
+      again("library", "template", "productions");
       break;
     case "check-in":
       if (isSmall()) refreshSoon("drift");

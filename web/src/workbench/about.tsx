@@ -9,7 +9,8 @@ import { Trouble } from "../ui/states.tsx";
 import { mention } from "../ui/toasts.tsx";
 import { ask, askOnce } from "../wire/ask.ts";
 import { queries, queryClient } from "../wire/queries.ts";
-import { currentOf } from "./releases.tsx";
+import { ProductionField } from "../library/productionField.tsx";
+import { currentOf } from "@mossy/contract/currentOf";
 
 const refresh = (template: string): Promise<unknown> =>
   Promise.all(
@@ -27,8 +28,13 @@ export function About({ template, may }: { template: Template; may: boolean }) {
       aria-label="About"
       className="grid h-full items-start gap-4 overflow-y-auto p-4 min-[900px]:grid-cols-2"
     >
-      <Named key={`${template.name}|${template.shelf}|${template.says}`} template={template} may={may} />
+      <Named
+        key={`${template.name}|${template.shelf}|${template.says}|${template.production}`}
+        template={template}
+        may={may}
+      />
       <div className="flex flex-col gap-4">
+        <Origin template={template} />
         {template.kind === "block" ? <Stands block={template.id} /> : <Uses template={template} />}
         {may && <Another template={template} />}
         {may && <Retirement template={template} />}
@@ -38,13 +44,27 @@ export function About({ template, may }: { template: Template; may: boolean }) {
 }
 
 function Named({ template: t, may }: { template: Template; may: boolean }) {
-  const [said, setSaid] = useState({ name: t.name, shelf: t.shelf, says: t.says });
+  const [said, setSaid] = useState({
+    name: t.name,
+    shelf: t.shelf,
+    says: t.says,
+    production: t.production ?? "",
+  });
   const { data } = useQuery(queries.library);
   const save = useMutation({
-    mutationFn: () => ask("editTemplate", { template: t.id }, said),
+    mutationFn: () =>
+      ask(
+        "editTemplate",
+        { template: t.id },
+        { ...said, production: said.production.trim() === "" ? null : said.production },
+      ),
     onSuccess: () => refresh(t.id),
   });
-  const changed = said.name !== t.name || said.shelf !== t.shelf || said.says !== t.says;
+  const changed =
+    said.name !== t.name ||
+    said.shelf !== t.shelf ||
+    said.says !== t.says ||
+    said.production.trim().toUpperCase() !== (t.production ?? "");
   return (
     <form
       className="flex flex-col gap-3"
@@ -86,6 +106,13 @@ function Named({ template: t, may }: { template: Template; may: boolean }) {
           <option key={s.name} value={s.name} />
         ))}
       </datalist>
+      {t.kind === "template" && (
+        <ProductionField
+          value={said.production}
+          disabled={!may}
+          onChange={(production) => setSaid({ ...said, production })}
+        />
+      )}
       <Trouble error={save.error} />
       {may && (
         <Button look="main" type="submit" className="self-start" disabled={!changed || save.isPending}>
@@ -120,6 +147,49 @@ function Uses({ template: t }: { template: Template }) {
           </li>
         ))}
       </ul>
+    </section>
+  );
+}
+
+/** What it was begun from, and what was begun from it. */
+function Origin({ template: t }: { template: Template }) {
+  const { data } = useQuery(queries.library);
+  const origin = data?.templates.find((x) => x.id === t.id)?.origin;
+  const begun = data?.templates.filter((x) => x.origin?.template === t.id) ?? [];
+  if (!origin && begun.length === 0) return null;
+  return (
+    <section aria-labelledby="origin" className="flex flex-col items-start gap-2 text-sm">
+      <h2 id="origin" className="text-base font-semibold">
+        Where it comes from
+      </h2>
+      {origin && (
+        <p className="text-ink-2">
+          Begun from{" "}
+          <Link to={`/library/${origin.template}`} className="font-semibold text-moss hover:underline">
+            {origin.name}
+          </Link>
+          , with its changes up to release {origin.release}
+          {origin.latest > origin.release ? `; release ${origin.latest} is out.` : ", the latest."}
+        </p>
+      )}
+      {origin && origin.latest > origin.release && (
+        <Button small asChild>
+          <Link to={`/library/${t.id}/origin`}>Look at the later changes</Link>
+        </Button>
+      )}
+      {begun.length > 0 && (
+        <p className="text-ink-2">
+          Begun from it:{" "}
+          {begun.map((x, i) => (
+            <span key={x.id}>
+              {i > 0 && ", "}
+              <Link to={`/library/${x.id}`} className="font-semibold text-moss hover:underline">
+                {x.name}
+              </Link>
+            </span>
+          ))}
+        </p>
+      )}
     </section>
   );
 }
@@ -208,13 +278,21 @@ function Retirement({ template: t }: { template: Template }) {
   return (
     <section aria-label="Retirement" className="flex flex-col items-start gap-2">
       <p className="text-sm text-ink-2">
-        {t.retired
-          ? "Retired: nothing is begun with it. Its releases, and what stands on them, are as they were."
-          : "Retired, it is offered nowhere any more. Its releases, and what stands on them, stay."}
+        {t.productionClosed
+          ? `Put away: production ${t.production} is closed. Opened again, it brings this back.`
+          : t.retired
+            ? "Retired: nothing is begun with it. Its releases, and what stands on them, are as they were."
+            : "Retired, it is offered nowhere any more. Its releases, and what stands on them, stay."}
       </p>
-      <Button small disabled={flip.isPending} onClick={() => flip.mutate()}>
-        {t.retired ? "Bring it back" : "Retire it"}
-      </Button>
+      {t.productionClosed ? (
+        <Button small asChild>
+          <Link to="/library/productions">Look at the productions</Link>
+        </Button>
+      ) : (
+        <Button small disabled={flip.isPending} onClick={() => flip.mutate()}>
+          {t.retired ? "Bring it back" : "Retire it"}
+        </Button>
+      )}
       <Trouble error={flip.error} />
     </section>
   );

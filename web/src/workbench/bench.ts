@@ -3,7 +3,7 @@ import type { Present, Remark } from "@mossy/contract/remarks";
 import type { Style } from "@mossy/core/house/style";
 import type { Session, Track, TrackId } from "@mossy/core/session/document";
 import { useMemo, useState } from "react";
-import { useNavigate, useParams } from "react-router";
+import { useNavigate, useParams, useSearchParams } from "react-router";
 import { z } from "zod";
 import { useHeld } from "../blocks/useHeld.ts";
 import type { Held } from "../blocks/useHeld.ts";
@@ -16,7 +16,7 @@ import { useOpenRemarks } from "../remarks/useRemarks.ts";
 import type { Wished } from "../remarks/words.ts";
 import type { RowSigns } from "../sheet/rowBadges.tsx";
 import type { Workpiece, WorkpieceState } from "../documents/workpiece.ts";
-import { NONE, only, still, these } from "../sheet/selection.ts";
+import { only, still, these } from "../sheet/selection.ts";
 import type { Selection } from "../sheet/selection.ts";
 import { useKept } from "../ui/useKept.ts";
 import { useSteady } from "../ui/useSteady.ts";
@@ -43,7 +43,9 @@ const SHOWS_TRACKS: readonly string[] = ["sheet", "map", "picture"];
 
 /** What is chosen in the window of a template. */
 function useChosen(session: Session) {
-  const [chosen, setChosen] = useState<Selection>(NONE);
+  // A link may lead to a track.
+  const [query] = useSearchParams();
+  const [chosen, setChosen] = useState<Selection>(() => only(query.get("track")));
   const there = useMemo(() => new Set(session.tracks.map((t) => t.id)), [session]);
   const selection = useMemo(() => still(chosen, there), [chosen, there]);
   const ids = useMemo(

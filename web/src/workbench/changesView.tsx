@@ -9,7 +9,7 @@ import { compareAddress } from "../compare/sides.ts";
 import { Button } from "../ui/button.tsx";
 import { queries } from "../wire/queries.ts";
 import { Empty, Loading } from "../ui/states.tsx";
-import { currentOf } from "./releases.tsx";
+import { currentOf } from "@mossy/contract/currentOf";
 import { ChangeList } from "../session/changeList.tsx";
 
 /** How many changes lead from the latest release to the draft. */

@@ -20,7 +20,7 @@ import { queries, useStyle } from "../wire/queries.ts";
 import { TABS } from "./addresses.ts";
 import { useBench } from "./bench.ts";
 import type { Bench } from "./bench.ts";
-import { currentOf } from "./releases.tsx";
+import { currentOf } from "@mossy/contract/currentOf";
 import { useChanged } from "./changesView.tsx";
 import { CommandField } from "./commandField.tsx";
 import { COMMANDS, possible } from "./commands.ts";

@@ -2,6 +2,7 @@ import type { TrackId } from "@mossy/core/session/document";
 import type { ReactNode } from "react";
 import { MakeBlock } from "../blocks/makePanel.tsx";
 import { PutBlock } from "../blocks/putPanel.tsx";
+import { LaterChanges } from "../library/laterChanges.tsx";
 import { NewerBlocks } from "../blocks/newerBlocks.tsx";
 import { HeldCard } from "../blocks/heldCard.tsx";
 import { AddTracks } from "../sheet/addTracks.tsx";
@@ -19,7 +20,7 @@ import { remarkOn, takeOutChosen, wishFor, wrapChosen } from "./acts.ts";
 import type { Bench, Side } from "./bench.ts";
 import { ArrangePanel, DressPanel } from "./dressPanel.tsx";
 import { FindingsList } from "./findingsList.tsx";
-import { currentOf } from "./releases.tsx";
+import { currentOf } from "@mossy/contract/currentOf";
 import { Publish } from "./publish.tsx";
 import { WhereFrom } from "./whereFrom.tsx";
 import { PutPanel } from "./putPanel.tsx";
@@ -130,6 +131,7 @@ export const PANELS: Readonly<Record<Side, (b: Bench) => ReactNode>> = {
       onSelect={b.show}
       onRemark={(finding) => remarkOn(b, finding)}
     >
+      <LaterChanges template={b.template.id} origin={b.session.origin} />
       <NewerBlocks held={b.held} to={`/library/${b.template.id}/blocks`} />
     </FindingsList>
   ),

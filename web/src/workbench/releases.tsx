@@ -1,3 +1,4 @@
+import { currentOf } from "@mossy/contract/currentOf";
 import { clsx } from "clsx";
 import type { Release, Template } from "@mossy/contract/library";
 import { diff } from "@mossy/core/session/diff";
@@ -18,10 +19,6 @@ import { Empty, Trouble } from "../ui/states.tsx";
 import { mention } from "../ui/toasts.tsx";
 import { ask } from "../wire/ask.ts";
 import { queries, queryClient } from "../wire/queries.ts";
-
-/** The latest release that was not taken back. */
-export const currentOf = (releases: readonly Release[]): Release | null =>
-  releases.find((r) => r.takenBack === null) ?? null;
 
 /** The releases of a template, newest first, with who works from each; taken back, and up again. */
 export function Releases({ template, work }: { template: Template; work: Workpiece | null }) {
