@@ -113,6 +113,7 @@ describe("what waits", () => {
       by,
       for: { id: "tamsin", name: "Tamsin Roe" },
       about: "Yard",
+      answered: null as string | null,
     });
     const yard = { sort: "template", id: "yard" } as const;
     const remarks = [
@@ -133,6 +134,13 @@ describe("what waits", () => {
     ]);
     expect(mine[0]).toMatchObject({ about: "Yard", says: "Wren Addis to you: Which head?" });
     expect(mine).toHaveLength(5);
+    // Answered, it is for whoever asked to look at.
+    const [first, ...rest] = remarks;
+    const then = today({ remarks: [{ ...first!, answered: "The small one." }, ...rest] });
+    expect(waitingIn(then, { id: "tamsin", right: "engineer" })).toHaveLength(3);
+    expect(waitingIn(then, { id: "wren", right: "assistant" })).toEqual([
+      expect.objectContaining({ says: "Tamsin Roe answers you: The small one.", next: "Look" }),
+    ]);
   });
 
   it("is of proposals what a lead decides, and what became of one's own", () => {

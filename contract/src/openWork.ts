@@ -68,15 +68,16 @@ export function remarkAt({ of, on }: Pick<Remark, "of" | "on">): string {
   return `/library/${of.id}/${on.what === "release" ? `releases/${on.release}` : "remarks"}`;
 }
 
-/** Open remarks that are for whoever looks. */
+/** Open remarks that wait for whoever looks: they are asked, or what they asked was answered. */
 const remarked = (remarks: Today["remarks"], me: Pick<Person, "id"> | null): WaitingItem[] =>
   remarks
-    .filter((r) => r.for.id === me?.id)
+    .filter((r) => (r.answered === null ? r.for.id : r.by.id) === me?.id)
     .map((r) => ({
       about: r.about,
       weight: "look",
-      says: `${r.by.name} to you: ${r.text}`,
-      next: "Answer",
+      says:
+        r.answered === null ? `${r.by.name} to you: ${r.text}` : `${r.for.name} answers you: ${r.answered}`,
+      next: r.answered === null ? "Answer" : "Look",
       to: remarkAt(r),
     }));
 

@@ -70,9 +70,12 @@ export const today = z.object({
   ),
   /** Open remarks that are for somebody by name. */
   remarks: z.array(
-    remark
-      .pick({ id: true, of: true, on: true, text: true, by: true })
-      .extend({ for: doer, about: z.string() }),
+    remark.pick({ id: true, of: true, on: true, text: true, by: true }).extend({
+      for: doer,
+      about: z.string(),
+      /** What they answered last; it is for whoever asked to look at then. Null where they are asked. */
+      answered: z.string().nullable(),
+    }),
   ),
   /** The draft of the house style, where it says anything else than the edition it goes on from. */
   draft: z.object({ basedOn: z.int(), changedAt: z.iso.datetime() }).nullable(),

@@ -52,7 +52,7 @@ describe("a template", () => {
     await b.see("//h2[contains(., 'Start a session')]");
     expect(await b.count("//span[.='Engine room, dry']")).toBe(0);
     await b.go("/library");
-    await b.click("//button[starts-with(., 'Show 1 retired')]");
+    await b.click("//button[starts-with(., 'Show 2 retired')]");
     await b.see("//li[.//a[.='Engine room, dry']]//span[.='retired']");
     await b.go("/library/engine-room-only/about");
     await b.button("Bring it back");

@@ -19,7 +19,9 @@ const trackOf = async (name: string) => (await draft()).session.tracks.find((t) 
 const list = async (of: { sort: string; id: string }) =>
   (await engineer.ask("remarks", {}, undefined, `?sort=${of.sort}&id=${of.id}`)).data.remarks;
 const waits = async (who: typeof lead, id: string, right: "lead" | "engineer" | "assistant") =>
-  waitingIn((await who.ask("today", {})).data, { id, right }).filter((w) => w.next === "Answer");
+  waitingIn((await who.ask("today", {})).data, { id, right }).filter(
+    (w) => w.next === "Answer" || w.says.includes("answers you"),
+  );
 
 describe("a remark", () => {
   it("stands on a track through a rename and a move, and says how it was called", async () => {
@@ -70,13 +72,21 @@ describe("a remark", () => {
     expect((await waits(lead, "marram", "lead")).filter((w) => w.says.includes("stereo"))).toEqual([]);
     const { data: answered } = await engineer.ask("answerRemark", { remark: made.id }, { text: "It is." });
     expect(answered.answers).toMatchObject([{ text: "It is.", by: { id: "tamsin" } }]);
-    expect(await mine()).toHaveLength(1);
+    // It is for whoever asked to look at then, until they ask on.
+    const asked = async () =>
+      (await waits(assistant, "wren", "assistant")).filter((w) => w.says.includes("answers you"));
+    expect([await mine(), (await asked()).map((w) => w.says)]).toEqual([
+      [],
+      ["Tamsin Roe answers you: It is."],
+    ]);
+    await assistant.ask("answerRemark", { remark: made.id }, { text: "Mono stays in mono." });
+    expect([(await mine()).length, await asked()]).toEqual([1, []]);
     const { data: done } = await assistant.ask("remarkDone", { remark: made.id }, { done: true });
     expect(done.done).toMatchObject({ by: { id: "wren" } });
     expect(await mine()).toEqual([]);
     const { data: again } = await engineer.ask("answerRemark", { remark: made.id }, { text: "Or not?" });
     expect(again.done).toBeNull();
-    expect(await mine()).toHaveLength(1);
+    expect((await asked()).map((w) => w.says)).toEqual(["Tamsin Roe answers you: Or not?"]);
   });
 
   it("is done by whoever said so first", async () => {

@@ -235,8 +235,10 @@ export async function remarksForSomebody(db: Db): Promise<Today["remarks"]> {
      where x.done_at is null and x.for_whom is not null order by x.number`,
   );
   return rows.map((r) => {
-    const { id, of, on, text, by } = remarkIn(r);
-    return { id, of, on, text, by, for: r.for_whom, about: r.about };
+    const { id, of, on, text, by, answers } = remarkIn(r);
+    const last = answers.at(-1);
+    const answered = last && last.by.id === r.for_whom.id && by.id !== r.for_whom.id ? last.text : null;
+    return { id, of, on, text, by, for: r.for_whom, about: r.about, answered };
   });
 }
 

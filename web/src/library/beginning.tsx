@@ -33,11 +33,14 @@ function PublishAtOnce({ note, onSet }: { note: string | null; onSet: (note: str
 export function Beginning({
   begun,
   shelves,
+  usual,
   ofSession,
   onSet,
 }: {
   begun: HalfBegun;
   shelves: readonly string[];
+  /** The shelf it comes onto where none is said. */
+  usual: string;
   /** Whether the page was opened from a session. */
   ofSession: boolean;
   onSet: (fields: Partial<HalfBegun>) => void;
@@ -60,7 +63,7 @@ export function Beginning({
           aria-label="Shelf"
           maxLength={60}
           list="shelves"
-          placeholder={shelves[0] ?? "Templates"}
+          placeholder={usual}
           className="w-44"
           value={begun.shelf}
           onChange={(e) => onSet({ shelf: e.target.value })}

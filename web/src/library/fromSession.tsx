@@ -18,8 +18,6 @@ export interface OfSession {
   readonly session: Session;
   readonly title: string;
   readonly production: string | null;
-  /** The template it was started from. */
-  readonly template: string;
 }
 
 /**
@@ -48,7 +46,6 @@ export function FromSession({
       session: { ...session, origin },
       title: s.title,
       production: s.production,
-      template: s.template,
     });
   }, [style, s, stay, choose]);
   if (error) return <Failed error={error} again={() => void refetch()} />;

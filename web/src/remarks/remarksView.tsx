@@ -57,7 +57,7 @@ export function RemarksView({
       <div className="flex min-h-0 max-w-3xl flex-1 flex-col gap-2.5 overflow-y-auto p-3.5">
         {wished && onWished && <RemarkPanel of={of} wished={wished} onDone={onWished} />}
         {writing && <RemarkForm of={of} on={{ what: "all" }} onDone={() => setWriting(false)} />}
-        {remarks.length === 0 && !writing && (
+        {remarks.length === 0 && !writing && !wished && (
           <Empty title="No remarks">
             What somebody should see, ask or do about a track goes here, for all or for somebody by name.
           </Empty>

@@ -188,7 +188,13 @@ function Start({ room: { id, room }, may }: { room: WholeRoomCard; may: boolean 
           <div className="flex items-center gap-3 border-t border-line px-4 py-2">
             <span className="min-w-0 flex-1">
               <span className="block truncate font-semibold">
-                {t.name} {t.production !== null && <Pill look="note">only {t.production}</Pill>}
+                {t.name}
+                {t.production !== null && (
+                  <>
+                    {" "}
+                    <Pill look="note">only {t.production}</Pill>
+                  </>
+                )}
               </span>
               <span className="block text-sm text-ink-2">
                 release {t.latest?.number} ·{" "}

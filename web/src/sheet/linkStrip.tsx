@@ -53,7 +53,7 @@ export function LinkStrip({
         Linked in <span className="font-semibold">{sets.join(", ")}</span>: {says} on {whom} as well?
       </p>
       <Button small look="main" onClick={take}>
-        Do it there too <Key>Y</Key>
+        Do it there too <Key onMain>Y</Key>
       </Button>
       <Button small onClick={decline}>
         Only here

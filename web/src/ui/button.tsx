@@ -32,10 +32,15 @@ export function Button({
   );
 }
 
-/** A key on the keyboard, shown beside what it does. */
-export function Key({ children }: { children: string }) {
+/** A key on the keyboard, shown beside what it does. @param onMain whether that is a button that is the main one */
+export function Key({ children, onMain = false }: { children: string; onMain?: boolean }) {
   return (
-    <kbd className="rounded-[5px] border border-line-strong px-1.5 font-mono text-xs text-ink-2">
+    <kbd
+      className={clsx(
+        "rounded-[5px] border px-1.5 font-mono text-xs",
+        onMain ? "border-current text-inherit" : "border-line-strong text-ink-2",
+      )}
+    >
       {children}
     </kbd>
   );

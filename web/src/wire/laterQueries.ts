@@ -51,9 +51,9 @@ export const later = {
       gcTime: 0,
     }),
   /** @param latest the latest release: what came before never changes */
-  history: (template: string, latest: number) =>
+  history: (template: string, latest: number, revision: number | null = null) =>
     queryOptions({
-      queryKey: ["history", template, latest],
+      queryKey: ["history", template, latest, revision],
       queryFn: () => ask("templateHistory", { template }),
     }),
   trackHistory: (template: string, track: string, revision: number) =>

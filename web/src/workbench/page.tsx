@@ -5,6 +5,7 @@ import { Brush, Download, Info, ListPlus, TextCursorInput } from "lucide-react";
 import { useState } from "react";
 import type { ComponentProps } from "react";
 import { Link, useParams } from "react-router";
+import { isAround } from "@mossy/core/signal/speakers";
 import { isBehind } from "../blocks/useHeld.ts";
 import { plural } from "@mossy/core/session/plural";
 import { Clashes } from "../documents/clashes.tsx";
@@ -56,6 +57,7 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
   const { session, work, state, side, ids, findings } = bench;
   const [typing, setTyping] = useState(false);
   useCommandKeys(bench, () => setTyping(true));
+  const around = isAround(session.tracks.find((t) => t.kind === "main")?.format ?? session.mainFormat);
   const view = VIEWS[bench.view];
   const alone = side === "track" && (view?.alone ?? true);
   /** Whether the panel has something to say; an empty one stays out of a narrow window. */
@@ -70,7 +72,10 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
       <div className="flex flex-wrap items-center gap-3">
         <Views
           label="Views of the template"
-          views={TABS.map(([path, name]) => ({ to: `/library/${template.id}${path}`, name }))}
+          views={TABS.map(([path, name]) => ({
+            to: `/library/${template.id}${path}`,
+            name: path === "/picture" && around ? "Loudspeakers" : name,
+          }))}
         />
         <Buttons bench={bench} panel={panel} />
       </div>
@@ -158,6 +163,7 @@ function Head({ bench, onType }: { bench: Bench; onType: () => void }) {
         <>
           <Pill look={same ? "ok" : "look"}>{same ? `Release ${latest.number}` : stands}</Pill>
           {template.kind === "block" && <Pill look="note">block</Pill>}
+          {template.production !== null && <Pill look="note">only {template.production}</Pill>}
           {template.retired && <Pill>retired</Pill>}
           <Link
             to={`/library/${template.id}/about`}

@@ -5,6 +5,7 @@ import { timeIn, timeInWords } from "@mossy/core/session/time";
 import { EndNames } from "../blocks/endNames.tsx";
 import { Plus, X } from "lucide-react";
 import { useState } from "react";
+import type { ReactNode } from "react";
 import { TextField } from "../ui/textField.tsx";
 import { SettingsForm } from "../session/settingsForm.tsx";
 import { Button } from "../ui/button.tsx";
@@ -31,10 +32,13 @@ export function SetUp({
   session,
   work,
   onSelect,
+  children,
 }: {
   session: Session;
   work: Workpiece | null;
   onSelect: (ids: readonly TrackId[]) => void;
+  /** What else there is to say of them, below. */
+  children?: ReactNode;
 }) {
   const set = <F extends "fixedEnd" | "fixed" | "checklist" | "notes" | "interfaceInputs">(
     field: F,
@@ -120,16 +124,7 @@ export function SetUp({
           ))}
         </div>
       </fieldset>
-      <section aria-label="Opening note" className="border-t border-line p-4">
-        <label htmlFor="notes" className="text-sm font-semibold">
-          What whoever opens this template should know
-        </label>
-        <OpeningNote value={session.notes} readOnly={!work} onSet={(text) => set("notes", text, "notes")} />
-        <p className="text-xs text-ink-2">
-          Shows when a session is started from it, and travels in every package. Saved when you leave the
-          field.
-        </p>
-      </section>
+      <OpeningNote value={session.notes} readOnly={!work} onSet={(text) => set("notes", text, "notes")} />
       <section className="border-t border-line p-4" aria-label="Before recording">
         <h2 className="pb-1 text-sm font-semibold">Before recording</h2>
         <Checklist
@@ -143,6 +138,7 @@ export function SetUp({
         <LinkSets session={session} work={work} onSelect={onSelect} />
       </section>
       <TrackNotes session={session} onSelect={onSelect} />
+      {children}
     </div>
   );
 }
@@ -161,17 +157,26 @@ function OpeningNote({
     return true;
   });
   return (
-    <TextArea
-      id="notes"
-      className="mt-1.5 min-h-28 w-full resize-y"
-      maxLength={20_000}
-      readOnly={readOnly}
-      value={text ?? value}
-      onChange={(e) => type(e.target.value)}
-      onBlur={() => {
-        leave();
-      }}
-    />
+    <section aria-label="Opening note" className="border-t border-line p-4">
+      <label htmlFor="notes" className="text-sm font-semibold">
+        What whoever opens this template should know
+      </label>
+      <TextArea
+        id="notes"
+        className="mt-1.5 min-h-28 w-full resize-y"
+        maxLength={20_000}
+        readOnly={readOnly}
+        value={text ?? value}
+        onChange={(e) => type(e.target.value)}
+        onBlur={() => {
+          leave();
+        }}
+      />
+      <p className="text-xs text-ink-2">
+        Shows when a session is started from it, and travels in every package. Saved when you leave the
+        field.
+      </p>
+    </section>
   );
 }
 

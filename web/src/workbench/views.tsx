@@ -13,6 +13,7 @@ import type { Bench } from "./bench.ts";
 import { About } from "./about.tsx";
 import { Changes } from "./changesView.tsx";
 import { Releases } from "./releases.tsx";
+import { SettingsSince } from "./whereFrom.tsx";
 import { SetUp } from "./setUp.tsx";
 import { Variants } from "./variants.tsx";
 
@@ -116,7 +117,15 @@ export const VIEWS: Readonly<
   },
   session: {
     alone: true,
-    draw: (b) => <SetUp session={b.session} work={editable(b)} onSelect={b.inSheet} />,
+    draw: (b) => (
+      <SetUp session={b.session} work={editable(b)} onSelect={b.inSheet}>
+        <SettingsSince
+          template={b.template.id}
+          latest={b.template.releases[0]?.number ?? 0}
+          revision={b.work.revision}
+        />
+      </SetUp>
+    ),
   },
   variants: {
     alone: true,

@@ -1,3 +1,4 @@
+import type { TemplateHistory } from "@mossy/contract/history";
 import { plural } from "@mossy/core/session/plural";
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
@@ -28,8 +29,6 @@ function History({ template, track, revision }: Of) {
   const { data, error } = useQuery(later.trackHistory(template, track, revision));
   if (error) return <Trouble error={error} />;
   if (!data) return <Loading what="Looking through the releases" />;
-  const groups = new Map<number, string[]>();
-  for (const s of data.since) groups.set(s.number, [...(groups.get(s.number) ?? []), s.what]);
   return (
     <>
       <ol className="text-sm">
@@ -66,17 +65,48 @@ function History({ template, track, revision }: Of) {
           </li>
         ))}
       </ol>
-      <dl className="grid grid-cols-[auto_1fr] gap-x-2 border-t border-line pt-2 text-xs text-ink-2">
-        {[...groups]
-          .toSorted(([a], [b]) => (a === 0 ? 1 : b === 0 ? -1 : a - b))
-          .map(([number, what]) => (
-            <div key={number} className="contents">
-              <dt className="font-semibold whitespace-nowrap">since {named(number)}</dt>
-              <dd>{what.join(", ")}</dd>
-            </div>
-          ))}
-      </dl>
+      <div className="border-t border-line pt-2">
+        <SinceWhen since={data.since} />
+      </div>
     </>
+  );
+}
+
+/** What stands so since which release, those of one together; the draft last. */
+function SinceWhen({ since }: { since: TemplateHistory["settings"] }) {
+  const groups = new Map<number, string[]>();
+  for (const s of since) groups.set(s.number, [...(groups.get(s.number) ?? []), s.what]);
+  return (
+    <dl className="grid grid-cols-[auto_1fr] gap-x-2 text-xs text-ink-2">
+      {[...groups]
+        .toSorted(([a], [b]) => (a === 0 ? 1 : b === 0 ? -1 : a - b))
+        .map(([number, what]) => (
+          <div key={number} className="contents">
+            <dt className="font-semibold whitespace-nowrap">since {named(number)}</dt>
+            <dd>{what.join(", ")}</dd>
+          </div>
+        ))}
+    </dl>
+  );
+}
+
+/** Since which release the settings of a template stand as they do. @param revision of its draft */
+export function SettingsSince({
+  template,
+  latest,
+  revision,
+}: {
+  template: string;
+  latest: number;
+  revision: number;
+}) {
+  const { data } = useQuery(later.history(template, latest, revision));
+  if (!data || data.settings.length === 0) return null;
+  return (
+    <section aria-label="Since when" className="border-t border-line p-4">
+      <h2 className="pb-1 font-semibold">Since when</h2>
+      <SinceWhen since={data.settings} />
+    </section>
   );
 }
 
