@@ -77,6 +77,8 @@ export const earlierPage = z.object({
       revision: z.int().nullable(),
       /** What following the edition in force would change in it unasked. */
       changes: z.int(),
+      /** All of it counted: "Follows edition 3: 4 names, 2 colours." */
+      asks: z.string(),
       /** What only a person can decide, in sentences. */
       left: z.array(z.string()),
       /** The first things it would change, in sentences. */

@@ -39,7 +39,11 @@ describe("sessions started under an earlier edition", () => {
     );
     const asked = earlier.filter((l) => l.changes > 0);
     expect(asked.length).toBeGreaterThan(0);
-    for (const l of asked) expect(l.says.length).toBeGreaterThan(0);
+    for (const l of asked)
+      expect([l.says.length > 0, l.asks]).toEqual([
+        true,
+        expect.stringMatching(`^Follows edition ${number}: .*colour`),
+      ]);
   });
 
   it("are brought to it: what it asks is done, nothing of it counts as drift, and it can be taken back", async () => {

@@ -1,7 +1,7 @@
 import { setImmediate } from "node:timers/promises";
 import type { EarlierPage } from "@mossy/contract/forward";
 import type { Forwarded } from "@mossy/contract/sessions";
-import { askedOf } from "@mossy/core/check/asks";
+import { askedInWords, askedOf } from "@mossy/core/check/asks";
 import { compare } from "@mossy/core/compare/sentences";
 import { apply } from "@mossy/core/session/apply";
 import type { Db } from "../database.ts";
@@ -18,7 +18,7 @@ import { openForWriting } from "./store.ts";
 
 /** So many are looked at before an answer goes out, so that whoever waits sees how far it is. */
 const AT_ONCE = 12;
-const SAID = 6;
+const SAID = 4;
 
 const EARLIER = "sessions where closed_at is null and edition < $1";
 
@@ -46,13 +46,14 @@ export async function earlierPage(
 
 async function askedOfOne(db: Db, styles: Styles, id: string): Promise<EarlierPage["sessions"][number]> {
   const { now, edition, revision } = await standingOf(db, id);
-  const { style } = await styles.current(db);
+  const { edition: current, style } = await styles.current(db);
   const asked = askedOf(style, await styles.of(db, edition), now);
   const { changes, sentences } = compare(now, apply(now, asked.changes));
   return {
     session: await sessionCard(db, id),
     revision,
     changes: changes.length,
+    asks: askedInWords(current, asked.findings),
     left: asked.findings.filter((f) => !f.fix?.sure).map((f) => f.says),
     says: sentences.slice(0, SAID).map((s) => s.says),
   };

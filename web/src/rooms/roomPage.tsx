@@ -140,7 +140,7 @@ function Start({ room: { id, room }, may }: { room: WholeRoomCard; may: boolean 
           <Select
             small
             aria-label="Production"
-            className="w-40"
+            className="w-52"
             value={production ?? ""}
             onChange={(e) => setQuery(e.target.value === "" ? {} : { production: e.target.value })}
           >

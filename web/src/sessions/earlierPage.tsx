@@ -158,6 +158,7 @@ function EarlierLine({ line, onBring }: { line: Line; onBring: (() => void) | nu
           {left.length > SAID && <li>and {left.length - SAID} more</li>}
         </ul>
       )}
+      {line.changes > 0 && <p className="text-sm">{line.asks}</p>}
       <ul className="text-sm text-ink-2">
         {says.map((sentence) => (
           <li key={sentence}>{sentence}</li>

@@ -11,6 +11,7 @@ import { plural } from "@mossy/core/session/plural";
 import { Clashes } from "../documents/clashes.tsx";
 import { NotDone, SaveWord, UndoRedo } from "../documents/workLine.tsx";
 import { HereList } from "../remarks/hereList.tsx";
+import { OriginPill } from "../library/laterChanges.tsx";
 import { LinkStrip } from "../sheet/linkStrip.tsx";
 import { SAID_KEYS } from "../sheet/sayLine.tsx";
 import { Button, Key } from "../ui/button.tsx";
@@ -154,6 +155,7 @@ function Head({ bench, onType }: { bench: Bench; onType: () => void }) {
       also={
         <>
           <HeldPill bench={bench} />
+          <OriginPill template={template.id} origin={bench.session.origin} />
           <ProposalPill template={template.id} />
           <RemarkPill bench={bench} />
         </>
