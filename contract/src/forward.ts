@@ -38,14 +38,15 @@ export const bringForward = z.object({
   choices,
 });
 
+/** How many there are in all, and where to go on; null at the end. */
+const inPages = { of: z.int(), next: z.int().nullable() };
+
 /** Open sessions that stand on an older release, some of them: `of` are there in all. */
 export const behindPage = z.object({
   /** What the template is called. */
   name: z.string(),
   release: z.int(),
-  of: z.int(),
-  /** Where to go on; null at the end. */
-  next: z.int().nullable(),
+  ...inPages,
   sessions: z.array(
     z.object({
       session: sessionCard,
@@ -68,9 +69,7 @@ export const behindPage = z.object({
 export const earlierPage = z.object({
   /** The edition in force. */
   edition: z.int(),
-  of: z.int(),
-  /** Where to go on; null at the end. */
-  next: z.int().nullable(),
+  ...inPages,
   sessions: z.array(
     z.object({
       session: sessionCard,

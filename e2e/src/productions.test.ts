@@ -153,7 +153,7 @@ describe("what uses what", () => {
     await b.see("//h1[.='Where “Talkback” is used']");
     await b.see("//section[@aria-label='In open sessions']//a[.='Ferry landing']");
     await b.click(
-      "//section[@aria-label='In templates and blocks']//p[.//a[.='Story evening']]/..//a[.='TB']",
+      "//section[@aria-label='In templates and blocks']//p[.//a[.='Story evening']]/..//li/a[.='TB']",
     );
     await b.see("//h1[.='Story evening']");
     await b.see("//section[@aria-label='Selected track']//h2[.='TB']");

@@ -146,11 +146,11 @@ function RoleHead({ style, role, family }: { style: Style; role: Role; family: F
           <Link className="hover:underline" to={`/house/${role.family}`}>
             {family?.name}
           </Link>{" "}
-          · {[kind, format, role.source ?? ""].filter(Boolean).join(", ")} ·{" "}
-          <Link className="text-moss hover:underline" to={usesAddress("role", role.id)}>
-            its tracks
-          </Link>
+          · {[kind, format, role.source ?? ""].filter(Boolean).join(", ")}
         </p>
+        <Link className="text-sm text-moss underline underline-offset-2" to={usesAddress("role", role.id)}>
+          its tracks
+        </Link>
       </div>
     </div>
   );

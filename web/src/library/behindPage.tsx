@@ -5,7 +5,7 @@ import { useInfiniteQuery } from "@tanstack/react-query";
 import { Link, useParams } from "react-router";
 import { Button } from "../ui/button.tsx";
 import { PageHead, Pill } from "../ui/pieces.tsx";
-import { LookingThrough, useEveryPage } from "../ui/lookingThrough.tsx";
+import { SoFar, useEveryPage } from "../ui/lookingThrough.tsx";
 import { Going, LeftAsItIs, useOneByOne } from "../ui/oneByOne.tsx";
 import { Empty, Failed, Loading } from "../ui/states.tsx";
 import { mention } from "../ui/toasts.tsx";
@@ -29,14 +29,7 @@ export default function BehindPage() {
   const lines = data.pages.flatMap((p) => p.sessions);
   return (
     <div className="flex flex-col gap-4">
-      {hasNextPage && (
-        <LookingThrough
-          what="Looking through the sessions"
-          things="sessions"
-          done={last?.next ?? 0}
-          of={last?.of ?? 1}
-        />
-      )}
+      <SoFar what="Looking through the sessions" things="sessions" pages={{ hasNextPage, data }} />
       <Lines
         template={template}
         name={last?.name ?? ""}

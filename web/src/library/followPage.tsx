@@ -10,7 +10,7 @@ import { queryClient, useMe } from "../wire/queries.ts";
 import { mention } from "../ui/toasts.tsx";
 import { Button } from "../ui/button.tsx";
 import { BeforeAfter, Input, PageHead, Pill } from "../ui/pieces.tsx";
-import { LookingThrough, useEveryPage } from "../ui/lookingThrough.tsx";
+import { SoFar, useEveryPage } from "../ui/lookingThrough.tsx";
 import { Empty, Failed, Loading, Trouble } from "../ui/states.tsx";
 import { useKept } from "../ui/useKept.ts";
 
@@ -32,14 +32,7 @@ export default function FollowPage() {
   const templates = data.pages.flatMap((p) => p.templates);
   return (
     <div className="flex flex-col gap-4">
-      {hasNextPage && (
-        <LookingThrough
-          what="Looking through the library"
-          things="templates"
-          done={last?.next ?? 0}
-          of={last?.of ?? 1}
-        />
-      )}
+      <SoFar what="Looking through the library" things="templates" pages={{ hasNextPage, data }} />
       {templates.length === 0 && !hasNextPage ? (
         <>
           <PageHead crumbs={[["Library", "/library"]]} title="What the edition asks" />

@@ -1,20 +1,18 @@
 import type { Release, Template } from "@mossy/contract/library";
-import type { Origin } from "@mossy/core/session/sessionFields";
 import { compare } from "@mossy/core/compare/sentences";
 import { laterChanges } from "@mossy/core/library/origin";
 import { diff } from "@mossy/core/session/diff";
 import type { Session } from "@mossy/core/session/document";
 import { useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
-import { Link, useNavigate, useParams } from "react-router";
+import { useNavigate, useParams } from "react-router";
+import { ComesAndStays } from "../compare/comesAndStays.tsx";
 import { Checked } from "../compare/checked.tsx";
 import { DecideList } from "../compare/decideList.tsx";
-import { Part } from "../compare/part.tsx";
-import { SentenceList } from "../compare/sentenceList.tsx";
+import { ReleaseNotes } from "../compare/releaseNotes.tsx";
 import { useChoices } from "../compare/useChoices.ts";
 import { useWorkpiece } from "../documents/useWorkpiece.ts";
 import { Button } from "../ui/button.tsx";
-import { day } from "../ui/dates.ts";
 import { PageHead, Pill } from "../ui/pieces.tsx";
 import { Empty, Failed, Loading } from "../ui/states.tsx";
 import { mention } from "../ui/toasts.tsx";
@@ -153,55 +151,23 @@ function Later({
             release={release}
             onChoose={may ? merged.choose : null}
           />
-          <Part title="What comes in" many={comes.changes.length}>
-            <SentenceList
-              sentences={comes.sentences}
-              chosen={null}
-              onChoose={null}
-              nothing="The draft has all of it already."
-            />
-          </Part>
-          <Part title="What stays its own" many={stays.changes.length}>
-            <SentenceList
-              sentences={stays.sentences}
-              chosen={null}
-              onChoose={null}
-              nothing={`It is then just as release ${release} of ${name}.`}
-            />
-          </Part>
+          <ComesAndStays
+            comes={comes}
+            stays={stays}
+            has="The draft has all of it already."
+            own="What stays its own"
+            same={`It is then just as release ${release} of ${name}.`}
+          />
         </div>
         <aside aria-label="About it" className="flex min-h-0 flex-col gap-4 overflow-y-auto">
-          <Brought origin={now.origin} notes={notes} />
+          <ReleaseNotes
+            title={`Since release ${now.origin?.release}`}
+            template={now.origin?.template ?? ""}
+            notes={notes}
+          />
           <Checked before={now} after={merged.session} />
         </aside>
       </div>
     </div>
-  );
-}
-
-/** What each release since brought. */
-function Brought({ origin, notes }: { origin: Origin | null; notes: readonly Release[] }) {
-  return (
-    <section aria-labelledby="notes" className="card p-3.5">
-      <h2 id="notes" className="pb-1 font-semibold">
-        Since release {origin?.release}
-      </h2>
-      <ol>
-        {notes.map((n) => (
-          <li key={n.number} className="border-t border-line py-1.5 text-sm">
-            <Link
-              to={`/library/${origin?.template}/releases/${n.number}`}
-              className="font-semibold text-moss hover:underline"
-            >
-              Release {n.number}
-            </Link>{" "}
-            {n.note}
-            <span className="block text-ink-2">
-              {n.publishedBy.name}, {day(n.publishedAt)}
-            </span>
-          </li>
-        ))}
-      </ol>
-    </section>
   );
 }

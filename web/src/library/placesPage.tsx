@@ -5,7 +5,7 @@ import { useInfiniteQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
 import { Button } from "../ui/button.tsx";
-import { LookingThrough, useEveryPage } from "../ui/lookingThrough.tsx";
+import { SoFar, useEveryPage } from "../ui/lookingThrough.tsx";
 import { Going, LeftAsItIs, useOneByOne } from "../ui/oneByOne.tsx";
 import { PageHead, Pill } from "../ui/pieces.tsx";
 import { Empty, Failed, Loading } from "../ui/states.tsx";
@@ -26,14 +26,7 @@ export default function PlacesPage() {
   const places = data.pages.flatMap((p) => p.places);
   return (
     <div className="flex flex-col gap-4">
-      {hasNextPage && (
-        <LookingThrough
-          what="Looking where it stands"
-          things="places"
-          done={last?.next ?? 0}
-          of={last?.of ?? 1}
-        />
-      )}
+      <SoFar what="Looking where it stands" things="places" pages={{ hasNextPage, data }} />
       <Places
         block={block}
         name={last?.name ?? ""}

@@ -96,23 +96,22 @@ function Places({ title, places }: { title: string; places: readonly Place[] }) 
               </Link>
               {p.room !== null && <span className="text-ink-2"> · {p.room}</span>}
             </p>
-            <p className="font-mono text-ink-2 [overflow-wrap:anywhere]">
-              {p.tracks.map((t, i) => (
-                <span key={t.id}>
-                  {i > 0 && ", "}
+            <ul className="-ml-1.5 flex flex-wrap font-mono text-ink-2">
+              {p.tracks.map((t) => (
+                <li key={t.id} className="[overflow-wrap:anywhere]">
                   {p.sort === "template" ? (
                     <Link
                       to={`/library/${p.id}?track=${encodeURIComponent(t.id)}`}
-                      className="hover:underline"
+                      className="inline-block min-h-6 min-w-6 rounded-sm px-1.5 py-0.5 hover:bg-sunk hover:text-ink"
                     >
                       {t.name}
                     </Link>
                   ) : (
-                    t.name
+                    <span className="inline-block px-1.5 py-0.5">{t.name}</span>
                   )}
-                </span>
+                </li>
               ))}
-            </p>
+            </ul>
           </div>
         )}
       </LongList>

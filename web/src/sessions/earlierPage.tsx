@@ -4,7 +4,7 @@ import { plural } from "@mossy/core/session/plural";
 import { useInfiniteQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
 import { Button } from "../ui/button.tsx";
-import { LookingThrough, useEveryPage } from "../ui/lookingThrough.tsx";
+import { SoFar, useEveryPage } from "../ui/lookingThrough.tsx";
 import { Going, LeftAsItIs, useOneByOne } from "../ui/oneByOne.tsx";
 import { PageHead, Pill } from "../ui/pieces.tsx";
 import { Empty, Failed, Loading } from "../ui/states.tsx";
@@ -25,14 +25,7 @@ export default function EarlierPage() {
   const last = data.pages.at(-1);
   return (
     <div className="flex flex-col gap-4">
-      {hasNextPage && (
-        <LookingThrough
-          what="Looking through the sessions"
-          things="sessions"
-          done={last?.next ?? 0}
-          of={last?.of ?? 1}
-        />
-      )}
+      <SoFar what="Looking through the sessions" things="sessions" pages={{ hasNextPage, data }} />
       <Lines
         edition={last?.edition ?? 0}
         lines={data.pages.flatMap((p) => p.sessions)}

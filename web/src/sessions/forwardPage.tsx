@@ -5,10 +5,10 @@ import type { Side } from "@mossy/core/merge/values";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
-import { SentenceList } from "../compare/sentenceList.tsx";
+import { ComesAndStays } from "../compare/comesAndStays.tsx";
+import { ReleaseNotes } from "../compare/releaseNotes.tsx";
 import { Checked } from "../compare/checked.tsx";
 import { Button } from "../ui/button.tsx";
-import { day } from "../ui/dates.ts";
 import { Choice, PageHead, Pill } from "../ui/pieces.tsx";
 import { Failed, Loading, Trouble } from "../ui/states.tsx";
 import { mention } from "../ui/toasts.tsx";
@@ -16,7 +16,6 @@ import { askOnce } from "../wire/ask.ts";
 import { later } from "../wire/laterQueries.ts";
 import { queryClient, useMayIn } from "../wire/queries.ts";
 import { DecideList } from "../compare/decideList.tsx";
-import { Part } from "../compare/part.tsx";
 import { useChoices } from "../compare/useChoices.ts";
 import { ForwardSheet } from "./forwardSheet.tsx";
 
@@ -107,25 +106,20 @@ function Forward({ look, again }: { look: ForwardLook; again: () => void }) {
               release={release.number}
               onChoose={may ? merged.choose : null}
             />
-            <Part title="What comes in" many={comes.changes.length}>
-              <SentenceList
-                sentences={comes.sentences}
-                chosen={null}
-                onChoose={null}
-                nothing="The session has all of it already."
-              />
-            </Part>
-            <Part title="What stays your own" many={stays.changes.length}>
-              <SentenceList
-                sentences={stays.sentences}
-                chosen={null}
-                onChoose={null}
-                nothing={`It is then just as release ${release.number}.`}
-              />
-            </Part>
+            <ComesAndStays
+              comes={comes}
+              stays={stays}
+              has="The session has all of it already."
+              own="What stays your own"
+              same={`It is then just as release ${release.number}.`}
+            />
           </div>
           <aside aria-label="About it" className="flex min-h-0 flex-col gap-4 overflow-y-auto">
-            <WhatReleasesBring look={look} />
+            <ReleaseNotes
+              title={`From release ${block?.from ?? s.release} to ${release.number}`}
+              template={block?.block ?? s.template}
+              notes={look.notes}
+            />
             <Checked before={now} after={merged.session}>
               <Homeless look={look} after={merged.session} />
             </Checked>
@@ -165,33 +159,6 @@ function useBring({ session: s, release, revision, block }: ForwardLook, choices
       await navigate(`/sessions/${s.id}`);
     },
   });
-}
-
-/** The notes of the releases between. */
-function WhatReleasesBring({ look: { notes, release, session, block } }: { look: ForwardLook }) {
-  return (
-    <section aria-labelledby="notes" className="card p-3.5">
-      <h2 id="notes" className="pb-1 font-semibold">
-        From release {block?.from ?? session.release} to {release.number}
-      </h2>
-      <ol>
-        {notes.map((n) => (
-          <li key={n.number} className="border-t border-line py-1.5 text-sm">
-            <Link
-              to={`/library/${block?.block ?? session.template}/releases/${n.number}`}
-              className="font-semibold text-moss hover:underline"
-            >
-              Release {n.number}
-            </Link>{" "}
-            {n.note}
-            <span className="block text-ink-2">
-              {n.publishedBy.name}, {day(n.publishedAt)}
-            </span>
-          </li>
-        ))}
-      </ol>
-    </section>
-  );
 }
 
 /** New sources the room has no input for. */

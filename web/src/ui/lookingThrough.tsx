@@ -14,7 +14,7 @@ export function useEveryPage({ hasNextPage, isFetching, fetchNextPage }: Pages):
 }
 
 /** How far the house is with looking through many things. */
-export function LookingThrough({
+function LookingThrough({
   what,
   things,
   done,
@@ -32,4 +32,22 @@ export function LookingThrough({
       looked through
     </p>
   );
+}
+
+/** How far a list is that comes page by page; nothing once all of it is there. */
+export function SoFar({
+  what,
+  things,
+  pages: { hasNextPage, data },
+}: {
+  what: string;
+  things: string;
+  pages: {
+    readonly hasNextPage: boolean;
+    readonly data: { readonly pages: readonly { readonly next: number | null; readonly of: number }[] };
+  };
+}) {
+  const last = data.pages.at(-1);
+  if (!hasNextPage) return null;
+  return <LookingThrough what={what} things={things} done={last?.next ?? 0} of={last?.of ?? 1} />;
 }
