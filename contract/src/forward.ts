@@ -65,6 +65,8 @@ export const behindPage = z.object({
     }),
   ),
 });
+export type BehindPage = z.infer<typeof behindPage>;
+
 /** Open sessions started under an earlier edition of the house style, some of them: `of` are there in all. */
 export const earlierPage = z.object({
   /** The edition in force. */
@@ -93,4 +95,3 @@ export const followInSession = z.object({
   /** The revision that was looked at; null where nothing had come back. */
   revision: revision.nullable(),
 });
-export type BehindPage = z.infer<typeof behindPage>;

@@ -141,7 +141,7 @@ export const libraryRoutes = {
     answer: productions,
   }),
   editProduction: route({
-    summary: "Name a production, close it (its templates are put away) or open it again",
+    summary: "Begin or name a production, close it (its templates are put away) or open it again",
     who: LEAD,
     body: editProduction,
     answer: production,

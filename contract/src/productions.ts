@@ -24,5 +24,5 @@ export const production = z.object({
 export type Production = z.infer<typeof production>;
 export const productions = z.object({ productions: z.array(production) });
 
-/** Names a production, closes it or opens it again. */
+/** Names a production (begun, where there is none of that code), closes it or opens it again. */
 export const editProduction = z.object({ title: oneLine(120).trim(), closed: z.boolean() });

@@ -51,6 +51,10 @@ describe("a template of one production", () => {
 
   it("is put away when the production is closed, and comes back with it", async () => {
     await b.go("/library/productions");
+    await b.type("//input[@aria-label='Code of a new production']", "tide26");
+    await b.type("//input[@aria-label='Title of a new production']", "The tide clock");
+    await b.button("Begin a production");
+    await b.see("//li[contains(., 'TIDE26')][contains(., 'No template of its own')]");
     await b.see("//li[contains(., 'EBB26')]//*[.='3 open sessions']");
     await b.click("//button[@aria-label='Close it: EBB26']");
     await b.see("//button[@aria-label='Open it again: EBB26']");

@@ -80,6 +80,18 @@ describe("a template of a production", () => {
     expect((await start("ebb-the-record")).status).toBe(200);
   });
 
+  it("belongs to a production that a lead can begin beforehand, under a code", async () => {
+    const begin = (code: string) =>
+      lead.ask("editProduction", { production: code }, { title: "The tide clock", closed: false });
+    expect((await begin("tide26")).data).toMatchObject({
+      code: "TIDE26",
+      title: "The tide clock",
+      sessions: 0,
+    });
+    expect((await begin("no code")).problem).toMatch(/“no code”: letters, digits/);
+    expect((await productionOf("NO CODE")) ?? null).toBeNull();
+  });
+
   it("can be given to all, or to another production; a block cannot", async () => {
     const edit = (template: string, production?: string | null) =>
       lead.ask(

@@ -1,3 +1,4 @@
+import { productionCode } from "@mossy/contract/productions";
 import type { Production } from "@mossy/contract/productions";
 import type { Doer } from "@mossy/contract/people";
 import type { Db } from "../database.ts";
@@ -34,8 +35,8 @@ export async function productionsOf(db: Db): Promise<Production[]> {
   return rows.map(productionOf);
 }
 
-export async function productionWith(db: Db, code: string): Promise<Production> {
-  const { rows } = await db.query<Row>(`${ROWS} where o.code = $1`, [code.toUpperCase()]);
+async function productionWith(db: Db, code: string): Promise<Production> {
+  const { rows } = await db.query<Row>(`${ROWS} where o.code = $1`, [code]);
   const [row] = rows;
   if (!row) throw notFound(`production “${code}”`);
   return productionOf(row);
@@ -43,7 +44,7 @@ export async function productionWith(db: Db, code: string): Promise<Production> 
 
 /** Begins a production where there is none of that code. @throws HouseProblem 409 where it is closed */
 export async function needProduction(db: Db, code: string): Promise<void> {
-  await db.query("insert into productions (code) values ($1) on conflict (code) do nothing", [code]);
+  await began(db, code);
   // Whoever closes it waits until what is begun for it stands.
   const { rows } = await db.query<{ closed: boolean }>(
     "select closed_at is not null as closed from productions where code = $1 for share",
@@ -58,19 +59,42 @@ export async function needProduction(db: Db, code: string): Promise<void> {
     );
 }
 
-/** Names a production, closes it or opens it again. What is closed already stays closed by whom it was. */
+/** Begins a production where there is none of that code. @returns whether it was begun now */
+const began = async (db: Db, code: string): Promise<boolean> =>
+  (await db.query("insert into productions (code) values ($1) on conflict (code) do nothing", [code]))
+    .rowCount === 1;
+
+/** A code as it is written in an address. @throws HouseProblem 400 where it is none */
+function codeIn(text: string): string {
+  const code = productionCode.safeParse(text);
+  if (code.success) return code.data;
+  throw new HouseProblem(
+    400,
+    "That is no code",
+    `“${text.slice(0, 40)}”: ${code.error.issues[0]?.message ?? "choose another"}.`,
+    "production",
+  );
+}
+
+/**
+ * Begins or names a production, closes it or opens it again. What is closed already stays closed by whom it was.
+ * @returns how it stands, and what was done to it in a word
+ */
 export async function editProduction(
   db: Db,
-  code: string,
+  text: string,
   { title, closed }: { title: string; closed: boolean },
   by: string,
   at: Date = new Date(),
-): Promise<Production> {
-  await productionWith(db, code);
+): Promise<{ production: Production; did: string }> {
+  const code = codeIn(text);
+  const begun = await began(db, code);
+  const was = (await productionWith(db, code)).closed !== null;
   await db.query(
     `update productions set title = $2, closed_at = case when $3 then coalesce(closed_at, $5) end,
        closed_by = case when $3 then coalesce(closed_by, $4) end where code = $1`,
-    [code.toUpperCase(), title, closed, by, at],
+    [code, title, closed, by, at],
   );
-  return productionWith(db, code);
+  const did = begun ? "began" : was === closed ? "named" : closed ? "closed" : "opened again";
+  return { production: await productionWith(db, code), did };
 }

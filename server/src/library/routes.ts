@@ -30,7 +30,7 @@ import { tellOfRelease } from "./releaseNews.ts";
 import { countTemplatesAnew, keepStand } from "./stands.ts";
 import { templateCard, templateCards, templatesWith } from "./cards.ts";
 import { editTemplate, retireTemplate, sessionFrom, takeBack } from "./life.ts";
-import { editProduction, productionWith, productionsOf } from "./productions.ts";
+import { editProduction, productionsOf } from "./productions.ts";
 import { editShelves, shelvesOf } from "./shelves.ts";
 import { addRelease, addTemplate, publishRelease, releaseWith, templateWith } from "./store.ts";
 import { usesOf } from "./uses.ts";
@@ -188,13 +188,10 @@ function productionRoutes(router: Router, pool: Pool): void {
   answer(router, "productions", async () => ({ productions: await productionsOf(pool) }));
   answer(router, "editProduction", ({ params, body, person, req }) =>
     inTransaction(pool, async (db) => {
-      const was = await productionWith(db, params.production);
-      const now = await editProduction(db, was.code, body, person.id);
-      const did =
-        (was.closed === null) === (now.closed === null) ? "named" : now.closed ? "closed" : "opened again";
-      await note(db, req, { what: "library", who: person, says: `${did} production ${now.code}` });
+      const { production, did } = await editProduction(db, params.production, body, person.id);
+      await note(db, req, { what: "library", who: person, says: `${did} production ${production.code}` });
       await tell(db, { kind: "shelves", by: doerOf(person) });
-      return now;
+      return production;
     }),
   );
 }

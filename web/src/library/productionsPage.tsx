@@ -2,10 +2,11 @@ import type { Production } from "@mossy/contract/productions";
 import { plural } from "@mossy/core/session/plural";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { Archive, ArchiveRestore } from "lucide-react";
+import { useState } from "react";
 import { Link } from "react-router";
 import { Button } from "../ui/button.tsx";
 import { day } from "../ui/dates.ts";
-import { PageHead, Pill } from "../ui/pieces.tsx";
+import { Input, PageHead, Pill } from "../ui/pieces.tsx";
 import { Empty, Failed, Loading, Trouble } from "../ui/states.tsx";
 import { TextField } from "../ui/textField.tsx";
 import { mention } from "../ui/toasts.tsx";
@@ -23,7 +24,9 @@ export default function ProductionsPage() {
   const closed = data.productions.filter((p) => p.closed !== null);
   return (
     <div className="flex flex-col gap-4">
-      <PageHead crumbs={[["Library", "/library"]]} title="Productions" />
+      <PageHead crumbs={[["Library", "/library"]]} title="Productions">
+        {may && <Begin codes={new Set(data.productions.map((p) => p.code))} />}
+      </PageHead>
       <p className="text-sm text-ink-2">
         A record, a play: what is made for it is offered to its own sessions only, and put away when it is
         closed.
@@ -31,8 +34,7 @@ export default function ProductionsPage() {
       {data.productions.length === 0 && (
         <div className="card">
           <Empty title="No production yet">
-            One begins when a session or a template is given its code: on a template’s About page, when a
-            template is begun, or in a room.
+            A lead begins one under a code; sessions and templates are given to it.
           </Empty>
         </div>
       )}
@@ -42,6 +44,57 @@ export default function ProductionsPage() {
         ))}
       </ul>
     </div>
+  );
+}
+
+const refresh = (): Promise<unknown> =>
+  Promise.all(
+    ["productions", "library", "template"].map((key) => queryClient.invalidateQueries({ queryKey: [key] })),
+  );
+
+/** Begins a production: its code and what it is called. */
+function Begin({ codes }: { codes: ReadonlySet<string> }) {
+  const [said, setSaid] = useState({ code: "", title: "" });
+  const begin = useMutation({
+    mutationFn: () =>
+      ask("editProduction", { production: said.code.trim() }, { title: said.title, closed: false }),
+    onSuccess: async () => {
+      setSaid({ code: "", title: "" });
+      await refresh();
+    },
+  });
+  const there = codes.has(said.code.trim().toUpperCase());
+  return (
+    <form
+      className="flex flex-wrap items-center justify-end gap-2"
+      onSubmit={(e) => {
+        e.preventDefault();
+        begin.mutate();
+      }}
+    >
+      <Trouble error={begin.error} />
+      {there && <span className="text-sm text-lantern">{said.code.trim().toUpperCase()} is below</span>}
+      <Input
+        required
+        maxLength={24}
+        aria-label="Code of a new production"
+        placeholder="Code"
+        className="w-28 font-mono uppercase placeholder:font-sans placeholder:normal-case"
+        value={said.code}
+        onChange={(e) => setSaid({ ...said, code: e.target.value })}
+      />
+      <Input
+        maxLength={120}
+        aria-label="Title of a new production"
+        placeholder="What it is called"
+        className="w-56"
+        value={said.title}
+        onChange={(e) => setSaid({ ...said, title: e.target.value })}
+      />
+      <Button type="submit" disabled={said.code.trim() === "" || there || begin.isPending}>
+        Begin a production
+      </Button>
+    </form>
   );
 }
 
@@ -60,11 +113,7 @@ function Line({ production: p, may }: { production: Production; may: boolean }) 
             ? `${p.code} is closed${templates.length > 0 ? `, ${plural(templates.length, "template")} put away` : ""}.`
             : `${p.code} runs again.`,
         );
-      await Promise.all(
-        ["productions", "library", "template"].map((key) =>
-          queryClient.invalidateQueries({ queryKey: [key] }),
-        ),
-      );
+      await refresh();
     },
   });
   const over = p.closed !== null;
