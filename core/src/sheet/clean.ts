@@ -116,6 +116,8 @@ export function cleaned(style: Style, source: Session, base: Session, stay: Stay
         }
       : base),
     notes: stay.notes ? source.notes : "",
+    // What a template was begun from is known in its own house only.
+    origin: null,
     format,
     version,
     tracks,

@@ -29,55 +29,55 @@ describe("a template of a production", () => {
     const { data: session } = await engineer.ask(
       "startSession",
       {},
-      { title: "Ebb", room: "ferry-van", template: SHANTY, release, leaveOut: [], production: "Ebb26" },
+      { title: "Surge", room: "ferry-van", template: SHANTY, release, leaveOut: [], production: "Surge26" },
     );
-    expect(session.production).toBe("EBB26");
+    expect(session.production).toBe("SURGE26");
     const made = await lead.ask(
       "newTemplate",
       {},
       {
-        name: "Ebb, the record",
+        name: "Surge, the record",
         shelf: "Records",
-        production: "ebb26",
+        production: "surge26",
         session: { ...session.now, origin: { template: SHANTY, release } },
         note: "From the first approved mix.",
       },
     );
     const card = await cardOf(made.data.id);
-    expect(card).toMatchObject({ production: "EBB26", retired: false, changed: false });
+    expect(card).toMatchObject({ production: "SURGE26", retired: false, changed: false });
     expect(card.latest).toMatchObject({ number: 1, note: "From the first approved mix." });
     expect(card.origin).toMatchObject({ template: SHANTY, release });
     expect((await engineer.ask("session", { session: session.id })).data.now).toEqual(session.now);
-    const p = await productionOf("EBB26");
+    const p = await productionOf("SURGE26");
     expect([p?.templates.map((t) => t.id), p?.sessions, p?.open]).toEqual([[made.data.id], 1, 1]);
   });
 
   it("begins sessions of that production, and of no other", async () => {
-    const { data: begun } = await start("ebb-the-record");
-    expect([begun.production, begun.templateName]).toEqual(["EBB26", "Ebb, the record"]);
-    const other = await start("ebb-the-record", "FLOW26");
+    const { data: begun } = await start("surge-the-record");
+    expect([begun.production, begun.templateName]).toEqual(["SURGE26", "Surge, the record"]);
+    const other = await start("surge-the-record", "FLOW26");
     expect([other.status, other.problem]).toEqual([
       409,
-      expect.stringMatching(/belongs to production EBB26; for FLOW26/),
+      expect.stringMatching(/belongs to production SURGE26; for FLOW26/),
     ]);
-    expect((await start("ebb-the-record", "two words")).status).toBe(400);
-    const found = (await lead.ask("sessions", {}, undefined, "?find=ebb26")).data.sessions;
-    expect(found.map((s) => s.title).sort()).toEqual(["Ebb", "Slack water"]);
+    expect((await start("surge-the-record", "two words")).status).toBe(400);
+    const found = (await lead.ask("sessions", {}, undefined, "?find=surge26")).data.sessions;
+    expect(found.map((s) => s.title).sort()).toEqual(["Slack water", "Surge"]);
   });
 
   it("is put away when the production is closed, by the lead alone, and comes back with it", async () => {
     const close = (who: typeof lead, closed: boolean) =>
-      who.ask("editProduction", { production: "ebb26" }, { title: "The Ebb record", closed });
+      who.ask("editProduction", { production: "surge26" }, { title: "The Surge record", closed });
     expect((await close(engineer, true)).status).toBe(403);
     expect((await close(lead, true)).data.closed?.by.name).toBe("Marram Vale");
-    expect(await cardOf("ebb-the-record")).toMatchObject({ retired: true, production: "EBB26" });
-    expect((await start("ebb-the-record")).problem).toMatch(/production EBB26 is closed/);
-    expect((await start(SHANTY, "EBB26")).problem).toMatch(/EBB26 is closed. Open it again/);
-    const { data } = await lead.ask("template", { template: "ebb-the-record" });
+    expect(await cardOf("surge-the-record")).toMatchObject({ retired: true, production: "SURGE26" });
+    expect((await start("surge-the-record")).problem).toMatch(/production SURGE26 is closed/);
+    expect((await start(SHANTY, "SURGE26")).problem).toMatch(/SURGE26 is closed. Open it again/);
+    const { data } = await lead.ask("template", { template: "surge-the-record" });
     expect([data.retired, data.productionClosed]).toEqual([true, true]);
-    expect((await productionOf("EBB26"))?.open).toBe(2);
+    expect((await productionOf("SURGE26"))?.open).toBe(2);
     await close(lead, false);
-    expect((await start("ebb-the-record")).status).toBe(200);
+    expect((await start("surge-the-record")).status).toBe(200);
   });
 
   it("belongs to a production that a lead can begin beforehand, under a code", async () => {
@@ -97,11 +97,11 @@ describe("a template of a production", () => {
       lead.ask(
         "editTemplate",
         { template },
-        { name: template === "kit" ? "Kit" : "Ebb, the record", shelf: "Records", says: "", production },
+        { name: template === "kit" ? "Kit" : "Surge, the record", shelf: "Records", says: "", production },
       );
-    expect((await edit("ebb-the-record")).data.production).toBe("EBB26");
-    expect((await edit("ebb-the-record", null)).data.production).toBeNull();
-    expect((await edit("ebb-the-record", "FLOW26")).data.production).toBe("FLOW26");
+    expect((await edit("surge-the-record")).data.production).toBe("SURGE26");
+    expect((await edit("surge-the-record", null)).data.production).toBeNull();
+    expect((await edit("surge-the-record", "FLOW26")).data.production).toBe("FLOW26");
     const block = (await lead.ask("library", {})).data.templates.find((t) => t.kind === "block");
     const wish = { name: block?.name ?? "", shelf: block?.shelf ?? "", says: "", production: "FLOW26" };
     expect((await lead.ask("editTemplate", { template: block?.id ?? "" }, wish)).problem).toMatch(

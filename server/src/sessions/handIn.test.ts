@@ -68,6 +68,18 @@ describe("handing in", () => {
     const ids = new Set(checkIn.now.session.tracks.map((t) => t.id));
     const lost = session.baseline.tracks.filter((t) => !ids.has(t.id));
     expect(lost).toHaveLength(1);
+    // What the format has no place for stays as it went out: the file could not say.
+    const { blocks, variants, panLaw, fileType, checklist, origin } = checkIn.now.session;
+    const out = session.baseline;
+    expect(out.blocks.length).toBeGreaterThan(0);
+    expect({ blocks, variants, panLaw, fileType, checklist, origin }).toEqual({
+      blocks: out.blocks,
+      variants: out.variants,
+      panLaw: out.panLaw,
+      fileType: out.fileType,
+      checklist: out.checklist,
+      origin: out.origin,
+    });
   });
 
   it.each<[string, Uint8Array, number, RegExp]>([

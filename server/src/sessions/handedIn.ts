@@ -1,7 +1,8 @@
 import type { UnlikeAnswer } from "@mossy/contract/sessions";
 import type { Person } from "@mossy/contract/people";
 import { routes } from "@mossy/contract/routes";
-import type { Session } from "@mossy/core/session/document";
+import { SESSION_FIELDS } from "@mossy/core/session/document";
+import type { Session, SessionField } from "@mossy/core/session/document";
 import { openExchange } from "@mossy/core/formats/exchange/entries";
 import type { ExchangeFile } from "@mossy/core/formats/exchange/entries";
 import { readEntries } from "@mossy/core/formats/exchange/read";
@@ -97,17 +98,20 @@ export interface HandInResult {
   readonly notices: readonly string[];
 }
 
+/** What the exchange format itself says of a session; without our extra file nothing else is known of it. */
+const TOLD: readonly SessionField[] = ["title", "tempo", "meter", "mainFormat", "notes"];
+
+/** What a file without our extra file cannot say of its session: that stays as it went out. */
+const untoldOf = (baseline: Session, came: Session): Partial<Session> => ({
+  ...Object.fromEntries(SESSION_FIELDS.filter((f) => !TOLD.includes(f)).map((f) => [f, baseline[f]])),
+  notes: came.notes || baseline.notes,
+});
+
 /** Gives the tracks of a read session file the ids they went out with. */
 export function takeIn(style: Style, baseline: Session, read: ReadExchange): HandInResult {
   if (read.untold.length === 0) return { session: read.session, recognised: "ids", notices: read.notices };
   const { session, pairs } = matchSession(style, baseline, read.session, read.untold);
-  const settings = read.settings
-    ? {}
-    : {
-        sampleRate: baseline.sampleRate,
-        bitDepth: baseline.bitDepth,
-        notes: read.session.notes || baseline.notes,
-      };
+  const settings = read.settings ? {} : untoldOf(baseline, read.session);
   const known =
     `The file carries no ids of ours: ${pairs.length} of ` +
     `${baseline.tracks.length} tracks were recognised by name, kind, place and routing. Check ` +

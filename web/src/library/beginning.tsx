@@ -4,14 +4,23 @@ import type { HalfBegun } from "./halfBegun.ts";
 import { ProductionField } from "./productionField.tsx";
 
 /** Published at once, rooms can start from it; else it begins as a draft. */
-function PublishAtOnce({ note, onSet }: { note: string | null; onSet: (note: string | null) => void }) {
+function PublishAtOnce({
+  note,
+  usual,
+  onSet,
+}: {
+  note: string | null;
+  /** What is noted where nobody says otherwise. */
+  usual: string;
+  onSet: (note: string | null) => void;
+}) {
   return (
     <div className="flex flex-wrap items-center gap-3">
       <label className="flex items-center gap-2 text-sm">
         <input
           type="checkbox"
           checked={note !== null}
-          onChange={(e) => onSet(e.target.checked ? FIRST_NOTE : null)}
+          onChange={(e) => onSet(e.target.checked ? usual : null)}
         />{" "}
         Publish it at once as release 1
       </label>
@@ -91,7 +100,13 @@ export function Beginning({
       </div>
       <div className="flex basis-full flex-wrap items-center gap-x-8 gap-y-2">
         <ProductionField value={begun.production} onChange={(production) => onSet({ production })} />
-        {begun.session !== null && <PublishAtOnce note={begun.note} onSet={(note) => onSet({ note })} />}
+        {begun.session !== null && (
+          <PublishAtOnce
+            note={begun.note}
+            usual={begun.from === "session" ? FIRST_NOTE : "As it began."}
+            onSet={(note) => onSet({ note })}
+          />
+        )}
       </div>
     </div>
   );

@@ -161,7 +161,7 @@ function Line({ production: p, may }: { production: Production; may: boolean }) 
             </Link>
           </span>
         ))}{" "}
-        · {p.sessions === 0 ? "no session yet" : plural(p.sessions, "session")}
+        · {p.sessions === 0 ? "no session" : plural(p.sessions, "session")}
         {over && p.open > 0 ? `, ${p.open} of them still open` : ""}
       </p>
       <Trouble error={edit.error} />
