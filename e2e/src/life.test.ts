@@ -86,4 +86,16 @@ describe("a template", () => {
     await b.button("Undo");
     await b.see("//h1/following-sibling::*[.='Release 5']");
   });
+
+  it("says since which release its settings stand, and what the draft changed", async () => {
+    await b.go("/library/shanty-choir/session");
+    await b.see(
+      "//section[@aria-label='Since when']//dd[contains(., 'notes')]/..//dt[.='since release 1']",
+    );
+    await b.type("//textarea[@id='notes']", "Doors shut.");
+    await b.click("//h2[.='Link sets']");
+    await b.see(
+      "//section[@aria-label='Since when']//dd[contains(., 'notes')]/..//dt[.='since the draft']",
+    );
+  });
 });

@@ -96,6 +96,22 @@ describe("a template begun from another", () => {
   });
 });
 
+describe("a template begun from all of another", () => {
+  it("knows which release of it", async () => {
+    await b.go("/library/new");
+    await b.button("Another template");
+    await b.choose("Template", "Spoken word: Story evening");
+    await b.see("//h2[.='What it begins with']");
+    await b.type("//input[@aria-label='Name']", "Story morning");
+    await b.button("Begin it");
+    await b.see("//h1[.='Story morning']");
+    const { draft } = await template("story-morning");
+    const from = await template("story-evening");
+    const latest = from.releases.find((r) => r.takenBack === null)?.number;
+    expect(draft.session.origin).toEqual({ template: "story-evening", release: latest });
+  });
+});
+
 describe("sessions under an earlier edition", () => {
   it("are all brought to the one in force, and each can be taken back on its own page", async () => {
     const { draft } = await api<AnswerOf<"house">>("GET", "/house");

@@ -26,7 +26,9 @@ type CardRow = {
   updated_at: Date;
 } & { [K in keyof ReleaseRow]: ReleaseRow[K] | null };
 const CARDS = `
-  select t.id, t.kind, t.name, t.shelf, t.says, put_away(t) as retired, t.production, g.origin, n.folders,
+  select t.id, t.kind, t.name, t.shelf, t.says, put_away(t) as retired, t.production, n.folders,
+         case when g.id is not null then jsonb_build_object('template', g.id, 'name', g.name,
+           'release', d.origin->'release', 'latest', g.latest) end as origin,
          n.tracks as draft_tracks, n.inputs, n.changed, n.asked, d.updated_at,
          r.number, r.note, r.edition, r.tracks, jsonb_build_object('id', p.id, 'name', p.name) as published_by,
          r.published_at, null as taken_back, coalesce(s.open, 0) as open,
@@ -35,11 +37,7 @@ const CARDS = `
   left join releases r on r.template = t.id and r.number = t.latest left join people p on p.id = r.published_by
   left join (select template, count(*)::int as open from sessions where closed_at is null group by 1) s
     on s.template = t.id
-  left join lateral (
-    select jsonb_build_object('template', k.id, 'name', k.name, 'release', d.origin->'release',
-      'latest', k.latest) as origin
-    from templates k where k.id = d.origin->>'template' and k.latest is not null
-  ) g on true
+  left join templates g on g.id = d.origin->>'template' and g.latest is not null
   left join lateral (
     select array_agg(distinct k.id) as blocks, count(*) filter (where k.latest > x.release)::int as behind
     from jsonb_to_recordset(d.blocks) as x (block text, release int) join templates k on k.id = x.block

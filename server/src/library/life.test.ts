@@ -78,7 +78,11 @@ describe("a template", () => {
     const begun = { name: "Shanty choir, small", shelf: "Choirs", from: { template: SHANTY, release: 2 } };
     const { data } = await lead.ask("newTemplate", {}, begun);
     const { session } = (await lead.ask("release", { template: SHANTY, release: 2 })).data;
-    expect((await template(data.id)).draft.session).toEqual({ ...session, title: begun.name });
+    expect((await template(data.id)).draft.session).toEqual({
+      ...session,
+      title: begun.name,
+      origin: { template: SHANTY, release: 2 },
+    });
   });
 
   it("is retired and brought back; nothing starts from it meanwhile, and nothing is lost", async () => {

@@ -88,6 +88,10 @@ describe("a template of a production", () => {
       title: "The tide clock",
       sessions: 0,
     });
+    for (const code of ["Straße-1", "ﬁnale", "тихо.2", "潮26", "a".repeat(24)])
+      expect([code, (await begin(code)).data.code]).toEqual([code, code.toUpperCase()]);
+    for (const code of ["-1", "a b", "x".repeat(25), "😀", "a\u0000b"])
+      expect([code, (await begin(code)).status]).toEqual([code, 400]);
     expect((await begin("no code")).problem).toMatch(/“no code”: letters, digits/);
     expect((await productionOf("NO CODE")) ?? null).toBeNull();
   });

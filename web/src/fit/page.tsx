@@ -109,7 +109,9 @@ function Fitting({
     onSuccess: async (made) => {
       forget();
       await Promise.all(
-        ["sessions", "today", "library"].map((key) => queryClient.invalidateQueries({ queryKey: [key] })),
+        ["sessions", "today", "library", "productions"].map((key) =>
+          queryClient.invalidateQueries({ queryKey: [key] }),
+        ),
       );
       await navigate(`/sessions/${made.id}`);
     },

@@ -148,7 +148,10 @@ function RoleHead({ style, role, family }: { style: Style; role: Role; family: F
           </Link>{" "}
           · {[kind, format, role.source ?? ""].filter(Boolean).join(", ")}
         </p>
-        <Link className="text-sm text-moss underline underline-offset-2" to={usesAddress("role", role.id)}>
+        <Link
+          className="inline-block text-sm leading-6 text-moss underline underline-offset-2"
+          to={usesAddress("role", role.id)}
+        >
           its tracks
         </Link>
       </div>

@@ -39,7 +39,7 @@ function Begun({ template }: { template: Template }) {
   });
   const later = useQuery({
     ...queries.release(origin?.template ?? "", latest?.number ?? 0),
-    enabled: latest !== undefined,
+    enabled: latest !== undefined && latest !== null,
   });
   const error = from.error ?? began.error ?? later.error;
   if (error) return <Failed error={error} again={() => void from.refetch()} />;
