@@ -44,12 +44,12 @@ export async function fitted(db: Db, wish: SessionWish): Promise<Fitted> {
       `“${release.name}” is put into sessions and templates; nothing is started from it alone.`,
       "template",
     );
+  const ofClosed = release.production === null ? "" : `, or production ${release.production} is closed`;
   if (release.retired)
     throw new HouseProblem(
       409,
       "Retired",
-      `“${release.name}” is retired${release.production === null ? "" : `, or production ${release.production} is closed`}: ` +
-        "nothing is started from it any more.",
+      `“${release.name}” is retired${ofClosed}: nothing is started from it any more.`,
       "template",
     );
   if (release.takenBack)

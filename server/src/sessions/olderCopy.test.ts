@@ -51,7 +51,7 @@ describe("a file made from before its session was brought forward", () => {
     expect(again.now.tracks.some((t) => t.notes === "By the wall.")).toBe(true);
   });
 
-  it("leaves it where it was brought to once that check-in is set aside, and steps back when it is taken in again", async () => {
+  it("leaves it where it was brought to once set aside, and steps back when taken in again", async () => {
     const s = await onThree("Set aside");
     await forward(s.id, 4);
     await forward(s.id, 6);
