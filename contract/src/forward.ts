@@ -41,6 +41,14 @@ export const bringForward = z.object({
 /** How many there are in all, and where to go on; null at the end. */
 const inPages = { of: z.int(), next: z.int().nullable() };
 
+/** A session that can be brought forward, and what that would change in it unasked: the first of it in sentences. */
+const oneSession = {
+  session: sessionCard,
+  revision: z.int().nullable(),
+  changes: z.int(),
+  says: z.array(z.string()),
+};
+
 /** Open sessions that stand on an older release, some of them: `of` are there in all. */
 export const behindPage = z.object({
   /** What the template is called. */
@@ -49,17 +57,12 @@ export const behindPage = z.object({
   ...inPages,
   sessions: z.array(
     z.object({
-      session: sessionCard,
-      revision: z.int().nullable(),
-      /** What bringing it forward would change in it. */
-      changes: z.int(),
+      ...oneSession,
       /** Clashes only a person can decide, and those where one side is safer. */
       open: z.int(),
       safer: z.int(),
       /** New sources its room has no input for. */
       unplaced: z.int(),
-      /** The first things it would change, in sentences. */
-      says: z.array(z.string()),
       /** What is chosen where one side is safer. */
       choices,
     }),
@@ -74,16 +77,11 @@ export const earlierPage = z.object({
   ...inPages,
   sessions: z.array(
     z.object({
-      session: sessionCard,
-      revision: z.int().nullable(),
-      /** What following the edition in force would change in it unasked. */
-      changes: z.int(),
+      ...oneSession,
       /** All of it counted: "Follows edition 3: 4 names, 2 colours." */
       asks: z.string(),
       /** What only a person can decide, in sentences. */
       left: z.array(z.string()),
-      /** The first things it would change, in sentences. */
-      says: z.array(z.string()),
     }),
   ),
 });

@@ -179,6 +179,16 @@ describe("what uses what", () => {
     await b.see("//section[@aria-label='Selected track']//h2[.='TB']");
   });
 
+  it("leads from a device on a track to every track that has it", async () => {
+    await b.go("/library/drum-kit");
+    await b.click("//div[@role='row']//span[.='Kick']");
+    await b.click("//summary[starts-with(normalize-space(.), 'Processors')]");
+    await b.click("//button[@aria-expanded='false'][contains(., 'Reedbed EQ')]");
+    await b.click("//a[.='All tracks with Reedbed EQ']");
+    await b.see("//h1[.='Where “Reedbed EQ” is used']");
+    await b.see("//section[@aria-label='In templates and blocks']//p[.//a[.='Story evening']]");
+  });
+
   it("finds templates by the inputs they want", async () => {
     await b.go("/library");
     await b.type("//input[@aria-label='Find a template']", "wants 13 inputs");

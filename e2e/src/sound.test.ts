@@ -3,7 +3,7 @@ import type { Session } from "@mossy/core/session/document";
 import { Key } from "selenium-webdriver";
 import { describe, expect, it } from "vitest";
 import { storeTemplate } from "./smooth.ts";
-import { atSheet } from "./testing/sheet.ts";
+import { alsoChoose, atSheet } from "./testing/sheet.ts";
 import { visit } from "./testing/visit.ts";
 
 const { b } = await visit();
@@ -177,12 +177,7 @@ describe("tracks that are linked", () => {
   it("are offered what was done to one of them, and both are undone as one", async () => {
     await b.go("/library/engine-room-only");
     await b.click("//div[@role='row']//span[.='Snare_Top']");
-    await b.driver
-      .actions()
-      .keyDown(Key.CONTROL)
-      .click(await b.see("//div[@role='row']//span[.='Snare_Btm']"))
-      .keyUp(Key.CONTROL)
-      .perform();
+    await alsoChoose(b, "Snare_Btm");
     await b.click("//summary[contains(., 'Link')]");
     await b.click("//label[normalize-space(.)='level']/input");
     await b.type("//input[@aria-label='Name of the link set']", "Snares\uE007");

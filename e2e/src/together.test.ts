@@ -1,6 +1,6 @@
-import { Key } from "selenium-webdriver";
 import { describe, expect, it } from "vitest";
 import type { Browser } from "./browser.ts";
+import { alsoChoose } from "./testing/sheet.ts";
 import { visit } from "./testing/visit.ts";
 
 const { b: one, another } = await visit();
@@ -87,12 +87,7 @@ describe("two people at one deed of several things", () => {
     await Promise.all([one.see("//div[@role='treegrid']"), two.see("//div[@role='treegrid']")]);
     const both = async (b: Browser, db: string): Promise<void> => {
       await select(b, "Snare_Top");
-      await b.driver
-        .actions()
-        .keyDown(Key.CONTROL)
-        .click(await b.see("//div[@role='row']//span[.='Snare_Btm']"))
-        .keyUp(Key.CONTROL)
-        .perform();
+      await alsoChoose(b, "Snare_Btm");
       await b.type("//form[@aria-label='Say what to do']//input", `${db} dB\uE007`);
     };
     const cut =

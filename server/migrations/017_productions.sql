@@ -13,7 +13,7 @@ create index sessions_of_production on sessions (production) where production is
 create index templates_of_production on templates (production) where production is not null;
 
 -- Whether nothing is begun from a template any more: it was retired, or its production is closed.
-create function put_away(t templates) returns boolean language sql stable parallel safe as $$
+create function is_retired(t templates) returns boolean language sql stable parallel safe as $$
   select t.retired_at is not null
     or exists (select 1 from productions o where o.code = t.production and o.closed_at is not null)
 $$;
@@ -21,7 +21,7 @@ create or replace view block_places as
   select x.block, x.release, x.id as held, 'template' as sort, t.id as id
     from templates t join documents d on d.id = t.document,
          jsonb_to_recordset(d.blocks) as x (id text, block text, release int)
-    where not put_away(t)
+    where not is_retired(t)
   union all
   select x.block, x.release, x.id, 'session', s.id::text
     from sessions s left join check_ins c on c.id = s.last_check_in left join documents d on d.id = c.document,

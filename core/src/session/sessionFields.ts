@@ -67,7 +67,7 @@ export const FRAME_RATES = [
 export const FILE_TYPES = ["wav", "broadcast-wav"] as const;
 
 /** A release of the library that a template was begun from, or that it took the later changes of since. */
-export const origin = z.object({ template: z.string().min(1).max(80), release: z.int().min(1) });
+export const origin = z.object({ template: z.string().min(1).max(120), release: z.int().min(1) });
 export type Origin = z.infer<typeof origin>;
 
 /** How many there are of something that is not said one by one. */

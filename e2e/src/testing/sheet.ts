@@ -4,6 +4,15 @@ import type { Browser } from "../browser.ts";
 /** A row of the sheet, as an XPath. */
 export const row = (name: string): string => `//div[@role='row'][.//span[.='${name}']]`;
 
+/** Chooses one more track beside those that are chosen. */
+export const alsoChoose = async (b: Browser, name: string): Promise<void> =>
+  b.driver
+    .actions()
+    .keyDown(Key.CONTROL)
+    .click(await b.see(`//div[@role='row']//span[.='${name}']`))
+    .keyUp(Key.CONTROL)
+    .perform();
+
 /** What tests do at the workbench's sheet and panel. */
 export function atSheet(b: Browser) {
   const saved = (): Promise<unknown> => b.see("//span[@role='status'][starts-with(., 'Saved')]");

@@ -26,7 +26,7 @@ type CardRow = {
   updated_at: Date;
 } & { [K in keyof ReleaseRow]: ReleaseRow[K] | null };
 const CARDS = `
-  select t.id, t.kind, t.name, t.shelf, t.says, put_away(t) as retired, t.production, n.folders,
+  select t.id, t.kind, t.name, t.shelf, t.says, is_retired(t) as retired, t.production, n.folders,
          case when g.id is not null then jsonb_build_object('template', g.id, 'name', g.name,
            'release', d.origin->'release', 'latest', g.latest) end as origin,
          n.tracks as draft_tracks, n.inputs, n.changed, n.asked, d.updated_at,

@@ -34,7 +34,7 @@ interface Row {
 const BEHIND = `
   from templates t join documents d on d.id = t.document
   join releases r on r.template = t.id and r.number = t.latest
-  where r.edition < $1 and not put_away(t)`;
+  where r.edition < $1 and not is_retired(t)`;
 /** Of those, the ones that are asked something. */
 const ASKED = `${BEHIND} and exists (select 1 from template_stands n where n.template = t.id and n.asked > 0)`;
 const ROW =
@@ -44,7 +44,7 @@ const ROW =
 export async function askedInAll(db: Db): Promise<{ templates: number; things: number }> {
   const { rows } = await db.query<{ templates: number; things: number }>(
     "select count(*)::int as templates, coalesce(sum(n.asked), 0)::int as things from template_stands n " +
-      "join templates t on t.id = n.template where n.asked > 0 and not put_away(t)",
+      "join templates t on t.id = n.template where n.asked > 0 and not is_retired(t)",
   );
   return rows[0] ?? { templates: 0, things: 0 };
 }

@@ -60,7 +60,7 @@ interface TemplateRow {
 }
 async function templateRow(db: Db, id: string): Promise<TemplateRow> {
   const { rows } = await db.query<TemplateRow>(
-    `select t.id, t.kind, t.name, t.shelf, t.says, put_away(t) as retired, t.production, t.document,
+    `select t.id, t.kind, t.name, t.shelf, t.says, is_retired(t) as retired, t.production, t.document,
        o.closed_at is not null as production_closed
      from templates t left join productions o on o.code = t.production where t.id = $1`,
     [id],

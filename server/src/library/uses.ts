@@ -25,7 +25,7 @@ export async function usesOf(db: Db, of: UsesOf, what: string): Promise<TrackUse
   }>(
     `select sort, id, name, room, x->>'id' as track, x->>'name' as called, count(*) over ()::int as many from (
        select 'template' as sort, t.id, t.name, null as room, 0 as at, d.session
-       from templates t join documents d on d.id = t.document where not put_away(t)
+       from templates t join documents d on d.id = t.document where not is_retired(t)
        union all
        select 'session', s.id::text, s.title, r.room->>'name', 1, coalesce(d.session, s.baseline)
        from sessions s join rooms r on r.id = s.room left join check_ins c on c.id = s.last_check_in

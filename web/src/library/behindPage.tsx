@@ -4,6 +4,7 @@ import { plural } from "@mossy/core/session/plural";
 import { useInfiniteQuery } from "@tanstack/react-query";
 import { Link, useParams } from "react-router";
 import { Button } from "../ui/button.tsx";
+import { CardHead } from "../ui/cardHead.tsx";
 import { PageHead, Pill } from "../ui/pieces.tsx";
 import { SoFar, useEveryPage } from "../ui/lookingThrough.tsx";
 import { Going, LeftAsItIs, useOneByOne } from "../ui/oneByOne.tsx";
@@ -127,15 +128,7 @@ function BehindLine({ line, release }: { line: Line; release: number }) {
   const { session: s, says } = line;
   return (
     <li className="card flex flex-col gap-1.5 p-3.5">
-      <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
-        <h2 className="min-w-0 flex-1">
-          <Link to={`/sessions/${s.id}`} className="font-semibold hover:underline">
-            {s.title}
-          </Link>{" "}
-          <span className="text-sm text-ink-2">
-            · {s.roomName} · release {s.release}
-          </span>
-        </h2>
+      <CardHead to={`/sessions/${s.id}`} title={s.title} says={`${s.roomName} · release ${s.release}`}>
         {line.unplaced > 0 && (
           <Pill look="look">{plural(line.unplaced, "new source")} without an input</Pill>
         )}
@@ -148,7 +141,7 @@ function BehindLine({ line, release }: { line: Line; release: number }) {
         <Button small asChild>
           <Link to={`/sessions/${s.id}/forward/${release}`}>{line.open > 0 ? "Decide" : "Look"}</Link>
         </Button>
-      </div>
+      </CardHead>
       <ul className="text-sm text-ink-2">
         {says.map((sentence) => (
           <li key={sentence}>{sentence}</li>

@@ -4,6 +4,7 @@ import { plural } from "@mossy/core/session/plural";
 import { useInfiniteQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
 import { Button } from "../ui/button.tsx";
+import { CardHead } from "../ui/cardHead.tsx";
 import { SoFar, useEveryPage } from "../ui/lookingThrough.tsx";
 import { Going, LeftAsItIs, useOneByOne } from "../ui/oneByOne.tsx";
 import { PageHead, Pill } from "../ui/pieces.tsx";
@@ -115,15 +116,7 @@ function EarlierLine({ line, onBring }: { line: Line; onBring: (() => void) | nu
   const { session: s, says, left } = line;
   return (
     <li className="card flex flex-col gap-1.5 p-3.5">
-      <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
-        <h2 className="min-w-0 flex-1">
-          <Link to={`/sessions/${s.id}`} className="font-semibold hover:underline">
-            {s.title}
-          </Link>{" "}
-          <span className="text-sm text-ink-2">
-            · {s.roomName} · edition {s.edition}
-          </span>
-        </h2>
+      <CardHead to={`/sessions/${s.id}`} title={s.title} says={`${s.roomName} · edition ${s.edition}`}>
         {left.length > 0 ? (
           <Pill look="look">{left.length} to decide</Pill>
         ) : (
@@ -139,7 +132,7 @@ function EarlierLine({ line, onBring }: { line: Line; onBring: (() => void) | nu
             {bringWord(left)}
           </Button>
         )}
-      </div>
+      </CardHead>
       {left.length > 0 && (
         <ul
           aria-label={`For somebody to decide in ${s.title}`}

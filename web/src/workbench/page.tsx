@@ -154,6 +154,7 @@ function Head({ bench, onType }: { bench: Bench; onType: () => void }) {
       ]}
       also={
         <>
+          {template.production !== null && <Pill look="note">only {template.production}</Pill>}
           <HeldPill bench={bench} />
           <OriginPill template={template.id} origin={bench.session.origin} />
           <ProposalPill template={template.id} />
@@ -165,7 +166,6 @@ function Head({ bench, onType }: { bench: Bench; onType: () => void }) {
         <>
           <Pill look={same ? "ok" : "look"}>{same ? `Release ${latest.number}` : stands}</Pill>
           {template.kind === "block" && <Pill look="note">block</Pill>}
-          {template.production !== null && <Pill look="note">only {template.production}</Pill>}
           {template.retired && <Pill>retired</Pill>}
           <Link
             to={`/library/${template.id}/about`}
