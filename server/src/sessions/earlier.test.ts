@@ -1,6 +1,7 @@
 import type { EarlierPage } from "@mossy/contract/forward";
 import { check, open } from "@mossy/core/check/check";
 import { makeStyle } from "@mossy/core/house/style";
+import { diff } from "@mossy/core/session/diff";
 import { describe, expect, it } from "vitest";
 import { publishDarker } from "../testing/editions.ts";
 import { visit } from "../testing/visit.ts";
@@ -62,6 +63,8 @@ describe("sessions started under an earlier edition", () => {
     expect(now.lastCheckIn?.askedNow).toBe(0);
     expect(now.lastCheckIn?.openNow).toBeLessThanOrEqual(before.lastCheckIn?.openNow ?? 0);
     expect(now.now).not.toEqual(before.now);
+    // What it went out as follows as well: the room's own changes are what is other, and nothing else.
+    expect(diff(now.baseline, now.now).length).toBe(diff(before.baseline, before.now).length);
     const style = makeStyle(house);
     const off = (s: typeof now.now) => open(check(style, s)).length;
     expect(off(now.now)).toBe(off(before.now) - (before.lastCheckIn?.askedNow ?? 0) + line.left.length);
