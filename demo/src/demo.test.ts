@@ -1,6 +1,6 @@
 import { check } from "@mossy/core/check/check";
 import { fit } from "@mossy/core/fit/fit";
-import { wishesOf } from "@mossy/core/fit/patch";
+import { wishesOf } from "@mossy/core/fit/wish";
 import { house as houseSchema } from "@mossy/core/house/house";
 import { makeStyle } from "@mossy/core/house/style";
 import { session as sessionSchema } from "@mossy/core/session/document";

@@ -1,6 +1,6 @@
 import { dressed, newTrack } from "@mossy/core/house/dress";
 import type { Room } from "@mossy/core/fit/room";
-import { patch, wishesOf } from "@mossy/core/fit/patch";
+import { patch, wishesOf } from "@mossy/core/fit/wish";
 import { familyFor } from "@mossy/core/house/style";
 import type { Style } from "@mossy/core/house/style";
 import { newSession } from "@mossy/core/house/starts";

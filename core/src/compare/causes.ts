@@ -1,3 +1,4 @@
+import { grouped } from "../session/grouped.ts";
 import type { Track, TrackField, TrackFields, TrackId } from "../session/document.ts";
 import type { NameOf } from "../session/field.ts";
 import { plural } from "../session/plural.ts";
@@ -35,19 +36,6 @@ export const atomsOf = <K extends Atom["of"]>(d: Differing, of: K): AtomOf<K>[] 
 /** Some names, in one line. */
 export const someOf = (names: readonly string[]): string =>
   names.length < 4 ? names.join(", ") : `${names.slice(0, 2).join(", ")} and ${names.length - 2} more`;
-
-/** Things by a word they share. */
-export function grouped<T>(list: readonly T[], by: (x: T) => string | null): Map<string, T[]> {
-  const groups = new Map<string, T[]>();
-  for (const x of list) {
-    const key = by(x);
-    if (key === null) continue;
-    const group = groups.get(key);
-    if (group) group.push(x);
-    else groups.set(key, [x]);
-  }
-  return groups;
-}
 
 const tracksOf = (atoms: readonly { readonly id: TrackId }[]): Set<TrackId> =>
   new Set(atoms.map((x) => x.id));

@@ -1,6 +1,6 @@
 import { plural } from "../session/plural.ts";
 import type { Insert } from "../session/processor.ts";
-import { grouped } from "./causes.ts";
+import { grouped } from "../session/grouped.ts";
 import type { Cause, Look, Looking } from "./causes.ts";
 import type { Atom } from "./atoms.ts";
 

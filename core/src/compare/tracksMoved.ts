@@ -1,6 +1,7 @@
 import type { TrackId } from "../session/document.ts";
 import { plural } from "../session/plural.ts";
-import { atomsOf, grouped, someOf } from "./causes.ts";
+import { atomsOf, someOf } from "./causes.ts";
+import { grouped } from "../session/grouped.ts";
 import type { Cause, Look, Looking } from "./causes.ts";
 import type { Atom, AtomOf } from "./atoms.ts";
 

@@ -4,9 +4,11 @@ import type { Change } from "../session/change.ts";
 import { CHANNELS, sampleRate } from "../session/document.ts";
 import type { Session, Track, TrackId } from "../session/document.ts";
 import { goesTo } from "../session/routing.ts";
-import { patch, recordsFromOutside, suitsAsNumbered, wishesOf } from "./patch.ts";
-import type { InputWish } from "./patch.ts";
+import { plugCues } from "./cues.ts";
 import type { Room } from "./room.ts";
+import { PLAIN_TERMS, askedOf, inputsFor, whyNot } from "./sources.ts";
+import type { FitTerms } from "./sources.ts";
+import { recordsFromOutside } from "./wish.ts";
 
 /** Something the room made different, in words. */
 export interface Adjustment {
@@ -14,7 +16,7 @@ export interface Adjustment {
   readonly what: string;
   readonly says: string;
 }
-/** A source the room has no input for. */
+/** A source the room has no input for, or a cue mix it has no output for. */
 export interface HomelessSource {
   readonly track: TrackId;
   readonly says: string;
@@ -32,36 +34,26 @@ export interface Fit {
   readonly leftOut: readonly Track[];
 }
 
-/** How sources stand in a room already. */
-export interface Patched {
-  /** The first input of each source that keeps what it has. */
-  readonly known: ReadonlyMap<TrackId, number>;
-  /** Inputs nobody else gets. */
-  readonly taken: ReadonlySet<number>;
-}
-const NOTHING_YET: Patched = { known: new Map(), taken: new Set() };
-
 /**
- * Fits a session into a room: inputs in order and of the right kind, a sample rate it can run, a main path
- * it can show.
- * A numbering that suits the room stays as it is. Sources without an input stay in the session, not armed,
- * and are named.
- * @param leaveOut sources that this job does without; returns and folders that only they fed go with them
- * @param patched what stands on inputs of the room already, and stays there
+ * Fits a session into a room: the best choice of sources on inputs of the right kind, cue mixes on headphones,
+ * a sample rate it can run, a main path it can show.
+ * A numbering that suits the room stays as it is, but for the room's standing patch. Sources without an input
+ * stay in the session, not armed, and are named.
  */
 export function fit(
   session: Session,
   room: Room,
-  leaveOut: readonly TrackId[] = [],
-  patched: Patched = NOTHING_YET,
+  terms: Partial<FitTerms> & Pick<FitTerms, "solver">,
 ): Fit {
-  const out = new Set(leaveOut);
+  const by = { ...PLAIN_TERMS, ...terms };
+  const out = new Set(by.choices.leaveOut);
   const leftOut = session.tracks.filter((t) => out.has(t.id) && recordsFromOutside(t));
   const idle = idleWithout(session, new Set(leftOut.map((t) => t.id)));
   const gone = new Set([...leftOut, ...idle].map((t) => t.id));
   const stays = { ...session, tracks: session.tracks.filter((t) => !gone.has(t.id)) };
-  const placed = placeSources(stays, room, patched);
-  const rate = runAtRate({ ...stays, tracks: placed.tracks }, room);
+  const placed = placeSources(stays, room, by);
+  const heard = plugCues({ ...stays, tracks: placed.tracks }, room);
+  const rate = runAtRate(heard.session, room);
   const format = showMain(rate.session, room);
   const suited =
     session.blocks.length === 0
@@ -71,8 +63,14 @@ export function fit(
     session: suited,
     changes: diff(session, suited),
     fits: placed.fits,
-    adjusted: [...idleToo(idle), ...placed.adjusted, ...rate.adjusted, ...format.adjusted],
-    unplaced: placed.unplaced,
+    adjusted: [
+      ...idleToo(idle),
+      ...placed.adjusted,
+      ...heard.adjusted,
+      ...rate.adjusted,
+      ...format.adjusted,
+    ],
+    unplaced: [...placed.unplaced, ...heard.unplaced],
     leftOut,
   };
 }
@@ -87,39 +85,30 @@ function idleToo(idle: readonly Track[]): Adjustment[] {
 }
 
 /** Sources on the inputs of the room. A numbering that suits it stays. */
-function placeSources(session: Session, room: Room, patched: Patched) {
+function placeSources(session: Session, room: Room, terms: FitTerms) {
   const [fits, adjusted, unplaced]: [TrackId[], Adjustment[], HomelessSource[]] = [[], [], []];
-  const wishes = wishesOf(session);
-  const inputs = inputsFor(session, wishes, room, patched);
-  const wished = new Map(wishes.map((w) => [w.track, w]));
+  const asked = askedOf(session, room, terms);
+  const inputs = inputsFor(session, room, terms, asked);
+  const wished = new Map(asked.wishes.map((w) => [w.track, w]));
+  const names = new Map(session.tracks.map((t) => [t.id, t.name]));
+  const without48 = new Set(terms.choices.without48);
   const tracks = session.tracks.map((t): Track => {
     const wish = wished.get(t.id);
     if (!wish) return t;
-    const input = inputs ? (inputs.get(t.id) ?? null) : t.input;
+    const input = inputs.get(t.id) ?? null;
+    const phantom = t.phantom && !without48.has(t.id);
     if (input === null) {
-      unplaced.push({ track: t.id, says: whyNot(wish.source, wish.channels, room) });
+      unplaced.push({ track: t.id, says: whyNot(wish, room, (id) => names.get(id) ?? id, asked) });
       return { ...t, input: null, armed: false };
     }
+    if (phantom !== t.phantom)
+      adjusted.push({ track: t.id, what: "48 V", says: "does without here: another microphone or supply" });
     const says = t.input === null ? `input ${input}` : `input ${t.input} → ${input}`;
     if (input === t.input) fits.push(t.id);
     else adjusted.push({ track: t.id, what: "Input", says });
-    return { ...t, input };
+    return { ...t, input, phantom };
   });
   return { tracks, fits, adjusted, unplaced };
-}
-
-/** The first inputs of sources; null where the session's own numbering stays. */
-function inputsFor(
-  session: Session,
-  wishes: readonly InputWish[],
-  room: Room,
-  { known, taken }: Patched,
-): ReadonlyMap<TrackId, number> | null {
-  if (known.size === 0 && taken.size === 0)
-    return suitsAsNumbered(session, room) ? null : patch(wishes, room);
-  const free = { ...room, inputs: room.inputs.filter((i) => !taken.has(i.number)) };
-  const rest = wishes.filter((w) => !known.has(w.track));
-  return new Map([...known, ...patch(rest, free)]);
 }
 
 interface AdjustedSession {
@@ -192,23 +181,5 @@ function nearestRate(wanted: Session["sampleRate"], room: Room): Session["sample
   return possible.reduce(
     (best, r) => (Math.abs(r - wanted) < Math.abs(best - wanted) ? r : best),
     possible.includes(wanted) ? wanted : (possible[0] ?? wanted),
-  );
-}
-
-const SOURCE_WORDS = {
-  mic: "a microphone input",
-  di: "a DI input",
-  line: "a line input",
-  wireless: "a wireless receiver",
-} as const;
-
-function whyNot(source: keyof typeof SOURCE_WORDS, channels: number, room: Room): string {
-  const suitable = room.inputs.filter((i) => i.takes.includes(source)).length;
-  const wants = channels > 1 ? `${channels} inputs side by side` : SOURCE_WORDS[source];
-  if (suitable === 0) return `Wants ${SOURCE_WORDS[source]}; ${room.name} has none.`;
-  return (
-    `Wants ${wants}; ${suitable === 1 ? "the one" : `all ${suitable}`} of ` +
-    `${room.name} that would do ` +
-    `${suitable === 1 ? "is" : "are"} taken.`
   );
 }

@@ -2,7 +2,7 @@ import { setField } from "../session/change.ts";
 import type { Change } from "../session/change.ts";
 import { CHANNELS } from "../session/document.ts";
 import type { Session, Track, TrackId } from "../session/document.ts";
-import { recordsFromOutside } from "./patch.ts";
+import { recordsFromOutside } from "./wish.ts";
 
 /** Interfaces are counted so far. */
 const LAST = 1024;

@@ -10,9 +10,9 @@ import type { List } from "./table.ts";
 
 const COLUMNS = ["Family", "Role", "Short form", "8 letters", "4 letters", "Heard as"] as const;
 /** Columns a table may have besides; a role keeps what it has where one is missing. */
-const MORE = ["Source", "Format", "Positions"] as const;
+const MORE = ["Source", "Format", "Positions", "Importance"] as const;
 const AS_MAIN = "as the main path";
-/** What the columns are called when they are read; the last three need not be there. */
+/** What the columns are called when they are read; the last four need not be there. */
 const READ = {
   family: ["family", "group"],
   role: ["role", "name"],
@@ -23,6 +23,7 @@ const READ = {
   source: ["source"],
   format: ["format"],
   positions: ["positions", "position"],
+  importance: ["importance", "priority"],
 } as const;
 
 /** A heard name in one cell: "bass@choir" holds only there, "cel?" is never called sure. */
@@ -63,6 +64,7 @@ export function wordsTable(house: House): List {
     r.kind === "instrument" ? "instrument" : (r.source ?? "none"),
     r.format ?? AS_MAIN,
     r.positions.join(", "),
+    r.importance,
   ]);
   return { name: "Words", heads: [...COLUMNS, ...MORE], rows };
 }
@@ -92,11 +94,9 @@ export function wordsFromCsv(house: House, file: TableFile | string): House {
       if ("problem" in made) return fail(made.problem);
       next = withRole(made.house, made.id, { heard: fields.heard });
     }
-    const said = (column: keyof typeof READ): string | undefined =>
-      has(column) ? cell(column) : undefined;
+    const said = (column: Further): string | undefined => (has(column) ? cell(column) : undefined);
     const made = next.words.roles.find(called);
-    if (made)
-      next = withRole(next, made.id, usually(made, said("source"), said("format"), said("positions")));
+    if (made) next = withRole(next, made.id, usually(made, said));
     const checked = roleSchema.safeParse(next.words.roles.find(called));
     if (!checked.success)
       fail(`${checked.error.issues[0]?.path.join(" ") ?? ""}: ${checked.error.issues[0]?.message ?? ""}.`);
@@ -106,42 +106,31 @@ export function wordsFromCsv(house: House, file: TableFile | string): House {
   return next;
 }
 
+type Further = "source" | "format" | "positions" | "importance";
+
 /**
  * What the further columns say of a role; nothing where they are missing. Values that cannot be are told by
  * the check of the whole role.
  */
-function usually(
-  role: Role,
-  source: string | undefined,
-  format: string | undefined,
-  positions: string | undefined,
-): Partial<Role> {
-  const instrument = source?.toLowerCase() === "instrument";
-  return {
-    ...(source === undefined
-      ? {}
-      : {
-          kind: instrument ? "instrument" : role.kind === "instrument" ? "audio" : role.kind,
-          source:
-            instrument || source === "" || source.toLowerCase() === "none"
-              ? null
-              : (source.toLowerCase() as Role["source"]),
-        }),
-    ...(format === undefined
-      ? {}
-      : {
-          format:
-            format === "" || format.toLowerCase() === AS_MAIN
-              ? null
-              : (format.toLowerCase() as Role["format"]),
-        }),
-    ...(positions === undefined
-      ? {}
-      : {
-          positions: positions
-            .split(",")
-            .map((p) => p.trim())
-            .filter(Boolean),
-        }),
-  };
+function usually(role: Role, said: (column: Further) => string | undefined): Partial<Role> {
+  const fields: Partial<Role> = {};
+  const source = said("source")?.toLowerCase();
+  if (source !== undefined) {
+    const instrument = source === "instrument";
+    fields.kind = instrument ? "instrument" : role.kind === "instrument" ? "audio" : role.kind;
+    fields.source = instrument || source === "" || source === "none" ? null : (source as Role["source"]);
+  }
+  const format = said("format")?.toLowerCase();
+  if (format !== undefined)
+    fields.format = format === "" || format === AS_MAIN ? null : (format as Role["format"]);
+  const positions = said("positions");
+  if (positions !== undefined)
+    fields.positions = positions
+      .split(",")
+      .map((p) => p.trim())
+      .filter(Boolean);
+  const importance = said("importance")?.toLowerCase();
+  if (importance !== undefined)
+    fields.importance = (importance === "" ? "should" : importance) as Role["importance"];
+  return fields;
 }

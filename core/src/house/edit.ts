@@ -129,6 +129,7 @@ export function addRole(house: House, role: NewRole): { house: House; id: string
     source: like?.source ?? "mic",
     positions: [],
     sections: [],
+    importance: "should",
     colour: role.colour ?? null,
     icon: role.icon ?? null,
   };

@@ -207,7 +207,7 @@ export const thresholds = z.object({
 
 export const HOUSE_FORMAT = "mossy-lantern/house";
 /** Counts up when what is stored changes its shape; `versions.ts` brings older ones up. */
-export const HOUSE_VERSION = 3;
+export const HOUSE_VERSION = 4;
 
 /** All conventions of the house as one document; whether its parts hold together is asked by `house`. */
 export const wholeHouse = z.object({

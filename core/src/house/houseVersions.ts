@@ -47,11 +47,37 @@ const from2 = (house: StoredDocument): StoredDocument => ({
   disk: isStored(house["disk"]) ? { script: "portable", ...house["disk"] } : house["disk"],
 });
 
+/** What a session could least do without when roles did not say so yet, by the words that ship. */
+const MUST_3: ReadonlySet<unknown> = new Set([
+  "kick",
+  "snare",
+  "vocal",
+  "lead-vocal",
+  "solo-instrument",
+  "shanty-lead",
+  "narrator",
+  "voice-over",
+  "host",
+  "mc",
+  "dialogue",
+  "main-pair",
+]);
+/** Up to form 3, roles did not say how much they are wanted where there are too few inputs. */
+const from3 = (house: StoredDocument): StoredDocument => {
+  const { words } = house;
+  if (!isStored(words)) return house;
+  const roles = itemsOf(words["roles"], (r) => ({
+    importance: MUST_3.has(r["id"]) ? "must" : r["sort"] === "place" ? "may" : "should",
+    ...r,
+  }));
+  return { ...house, words: { ...words, roles } };
+};
+
 /**
  * What leads from each form of a house style to the next. Kept for ever: what was published once can be
  * read.
  */
-const STEPS = [from1, from2];
+const STEPS = [from1, from2, from3];
 
 /**
  * A stored house style in the form of today. Whether it holds together is for the schema to say.

@@ -76,6 +76,8 @@ export function roles(before: House, after: House): string[] {
     const usual = (x: Role): string =>
       [x.kind, x.format ?? "as the main path", x.source ?? "no source"].join(", ");
     if (usual(old) !== usual(r)) said.push(`${r.name}: usually ${usual(r)}, not ${usual(old)}.`);
+    if (old.importance !== r.importance)
+      said.push(`${r.name}: ${r.importance} have an input where there are few, not ${old.importance}.`);
     if (!same(old.positions, r.positions))
       said.push(
         r.positions.length === 0

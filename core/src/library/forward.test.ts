@@ -8,9 +8,11 @@ import { setField, setFields, setSessionField } from "../session/change.ts";
 import { blankTrack } from "../session/document.ts";
 import type { Session, Track, TrackFields } from "../session/document.ts";
 import { byId } from "../session/routing.ts";
+import { makeSolver } from "../fit/solver.ts";
 import { fittedFor } from "./forward.ts";
 import { variantOf, wholeVariant } from "./variant.ts";
 
+const by = { solver: await makeSolver(), words: null };
 const track = (s: Session, id: string): Track => {
   const t = byId(s).get(id);
   if (!t) throw new Error(`no track ${id}`);
@@ -33,7 +35,7 @@ const four = apply(three, [
   setField(track(three, "gtr"), "input", 5),
   setSessionField(three, "tempo", 84),
 ]);
-const went = { ...fit(three, van).session, title: "Spring tide" };
+const went = { ...fit(three, van, by).session, title: "Spring tide" };
 
 describe("a newer release for a session under way", () => {
   it("leaves what is plugged in where it is, and gives what is new an input that is free", () => {
@@ -41,6 +43,7 @@ describe("a newer release for a session under way", () => {
       four,
       { baseline: went, now: went, leftOut: [], variant: null },
       van,
+      by,
     );
     expect(["kick", "top", "bottom", "gtr", "oh"].map((id) => track(theirs, id).input)).toEqual([
       1, 2, 3, 4, 5,
@@ -51,7 +54,7 @@ describe("a newer release for a session under way", () => {
       { do: "add", track: blankTrack("talk", "Talkback", { source: "mic", input: 5 }), after: null },
     ]);
     expect(
-      track(fittedFor(four, { baseline: went, now, leftOut: [], variant: null }, van).session, "oh").input,
+      track(fittedFor(four, { baseline: went, now, leftOut: [], variant: null }, van, by).session, "oh").input,
     ).toBe(6);
   });
 
@@ -61,6 +64,7 @@ describe("a newer release for a session under way", () => {
       four,
       { baseline: went, now: went, leftOut: [], variant: null },
       full,
+      by,
     );
     expect(unplaced.map((u) => u.track)).toEqual(["oh"]);
     expect([track(session, "oh").input, track(session, "oh").armed]).toEqual([null, false]);
@@ -69,23 +73,23 @@ describe("a newer release for a session under way", () => {
 
   it("keeps the settings it was started with, but for those the release fixes by now", () => {
     const begun = { baseline: { ...went, tempo: 132 }, now: went, leftOut: [], variant: null };
-    expect(fittedFor(four, begun, van).session.tempo).toBe(132);
-    expect(fittedFor({ ...four, fixed: ["tempo"] }, begun, van).session.tempo).toBe(84);
-    expect(fittedFor(four, begun, van).session.title).toBe("Spring tide");
+    expect(fittedFor(four, begun, van, by).session.tempo).toBe(132);
+    expect(fittedFor({ ...four, fixed: ["tempo"] }, begun, van, by).session.tempo).toBe(84);
+    expect(fittedFor(four, begun, van, by).session.title).toBe("Spring tide");
   });
 
   it("leaves out what the job does without, and what only that fed", () => {
     const kit = ["kick", "top", "bottom", "oh"];
-    const { session } = fittedFor(four, { baseline: went, now: went, leftOut: kit, variant: null }, van);
+    const { session } = fittedFor(four, { baseline: went, now: went, leftOut: kit, variant: null }, van, by);
     expect(session.tracks.map((t) => t.id)).toEqual(["gtr", "main"]);
   });
 
   it("is the same variant of it, by the rule that has in it now", () => {
     const drums = { ...wholeVariant("drums", "Drums only"), folders: ["kit"] };
-    const before = fit(variantOf(three, drums).session, van).session;
+    const before = fit(variantOf(three, drums).session, van, by).session;
     const begun = { baseline: before, now: before, leftOut: [], variant: drums };
     const ids = (release: Session): string[] =>
-      fittedFor(release, begun, van).session.tracks.map((t) => t.id);
+      fittedFor(release, begun, van, by).session.tracks.map((t) => t.id);
     expect(ids(four)).toEqual(["kit", "oh", "kick", "top", "bottom", "rev", "main"]);
     const dry = { ...four, variants: [{ ...drums, without: ["rev", "kick"] }] };
     expect(ids(dry)).toEqual(["kit", "oh", "top", "bottom", "main"]);
@@ -93,7 +97,7 @@ describe("a newer release for a session under way", () => {
 
   it("comes in beside the session's own work without a question where they do not touch", () => {
     const now = set(set(went, "kick", "name", "Kick of Wren"), "gtr", "level", -6);
-    const theirs = fittedFor(four, { baseline: went, now, leftOut: [], variant: null }, van).session;
+    const theirs = fittedFor(four, { baseline: went, now, leftOut: [], variant: null }, van, by).session;
     const { session, clashes } = merge(went, now, theirs);
     expect(clashes).toEqual([]);
     expect([track(session, "kick").name, track(session, "gtr").level]).toEqual(["Kick of Wren", -6]);

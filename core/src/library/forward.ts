@@ -1,5 +1,7 @@
 import { fit } from "../fit/fit.ts";
-import type { Fit, Patched } from "../fit/fit.ts";
+import type { Fit } from "../fit/fit.ts";
+import type { FitTerms, Patched } from "../fit/sources.ts";
+import { NO_CHOICES } from "../fit/choices.ts";
 import type { Room } from "../fit/room.ts";
 import type { Variant } from "../session/beside.ts";
 import { SETTINGS } from "../session/document.ts";
@@ -25,7 +27,12 @@ export interface Begun {
  * on inputs of the room stays there; only sources that are new get inputs, of those that are free. A session
  * that was started with a variant gets that variant of it.
  */
-export function fittedFor(whole: Session, { baseline, now, leftOut, variant }: Begun, room: Room): Fit {
+export function fittedFor(
+  whole: Session,
+  { baseline, now, leftOut, variant }: Begun,
+  room: Room,
+  by: Pick<FitTerms, "solver" | "words">,
+): Fit {
   const release = partFor(whole, variant);
   const chosen = SETTINGS.filter((s) => s !== "mainFormat" && !release.fixed.includes(s));
   const begun: Session = {
@@ -33,7 +40,8 @@ export function fittedFor(whole: Session, { baseline, now, leftOut, variant }: B
     ...Object.fromEntries(chosen.map((setting) => [setting, baseline[setting]])),
     title: baseline.title,
   };
-  return fit(begun, room, leftOut, patchedIn(begun, baseline, now));
+  const choices = { ...NO_CHOICES, leaveOut: [...leftOut] };
+  return fit(begun, room, { ...by, choices, patched: patchedIn(begun, baseline, now) });
 }
 
 /** What a session started with a variant has of a release: by the rule of that variant in it, else by its own. */

@@ -1,4 +1,4 @@
-import { recordsFromOutside } from "../fit/patch.ts";
+import { recordsFromOutside } from "../fit/wish.ts";
 import type { Variant } from "../session/beside.ts";
 import type { Session, Track, TrackId, TrackKind } from "../session/document.ts";
 import { byId, foldersAround, goesTo } from "../session/routing.ts";

@@ -22,8 +22,8 @@ export {
   sampleRate,
 } from "./sessionFields.ts";
 export type { Keep, PanLaw, Setting } from "./sessionFields.ts";
-export { MONITOR, SOURCES, controller, decibels, hexColour, send, source } from "./trackFields.ts";
-export type { Around, Controller, Decibels, HexColour, Send, Source } from "./trackFields.ts";
+export { IMPORTANCES, MONITOR, SOURCES, controller, decibels, hexColour, importance, send, source } from "./trackFields.ts";
+export type { Around, Controller, Decibels, HexColour, Importance, Send, Source } from "./trackFields.ts";
 
 export const trackFields = z.object(schemasOf(TRACK));
 export type TrackFields = z.infer<typeof trackFields>;
@@ -40,7 +40,7 @@ export const SESSION_FIELDS: readonly SessionField[] = namesOf(SESSION);
 
 export const SESSION_FORMAT = "mossy-lantern/session";
 /** Counts up when what is stored changes its shape; `versions.ts` brings older ones up. */
-export const SESSION_VERSION = 7;
+export const SESSION_VERSION = 8;
 
 /**
  * A session: settings and tracks in order, each folder followed by all it holds.

@@ -77,8 +77,14 @@ const from5 = (session: StoredDocument): StoredDocument => ({
 /** Up to form 6, a template did not know which one it was begun from. */
 const from6 = (session: StoredDocument): StoredDocument => ({ origin: null, ...session });
 
+/** Up to form 7, how much a track is wanted and by which output a cue mix leaves could not be said. */
+const from7 = (session: StoredDocument): StoredDocument => ({
+  ...session,
+  tracks: itemsOf(session["tracks"], (track) => ({ importance: null, output: null, ...track })),
+});
+
 /** What leads from each form of a session to the next. Kept for ever: what was written once can be read. */
-const STEPS = [from1, from2, from3, from4, from5, from6];
+const STEPS = [from1, from2, from3, from4, from5, from6, from7];
 
 /**
  * A stored session in the form of today. Whether it holds together is for the schema to say.

@@ -42,6 +42,11 @@ export const around = z.object({
 });
 export type Around = z.infer<typeof around>;
 
+/** What a fit gives up last, and first. */
+export const IMPORTANCES = ["must", "should", "may"] as const;
+export const importance = z.enum(IMPORTANCES);
+export type Importance = z.infer<typeof importance>;
+
 /** When an input is heard. */
 export const MONITOR = ["auto", "on", "off"] as const;
 export const controller = z.object({
@@ -124,6 +129,20 @@ export const TRACK = {
     rest: null,
     called: "input",
     inWords: (input) => (input === null ? "none" : `Input ${input}`),
+  }),
+  /** How much it is wanted where there are too few inputs; null: as the house style says of its role. */
+  importance: field({
+    schema: importance.nullable(),
+    rest: null,
+    called: "importance",
+    inWords: (said) => said ?? "as the house says",
+  }),
+  /** Of a cue mix: the first output of the interface it leaves by, counted from 1. */
+  output: field({
+    schema: z.int().min(1).max(1024).nullable(),
+    rest: null,
+    called: "output",
+    inWords: (output) => (output === null ? "none" : `Output ${output}`),
   }),
   /** Which microphone or box. */
   microphone: field({ schema: oneLine(80), rest: "", called: "microphone or box", inWords: plainly }),

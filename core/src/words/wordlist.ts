@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { oneLine } from "../session/text.ts";
-import { channelFormat, source, trackKind } from "../session/document.ts";
+import { channelFormat, importance, source, trackKind } from "../session/document.ts";
 
 /**
  * What sort of thing a role is. A *group* stands for its family ("Strings"); a *place* (room, audience) and
@@ -61,6 +61,8 @@ export const role = z.object({
    * it counts.
    */
   sections: z.array(id).max(20),
+  /** How much it is wanted in a room with too few inputs; a template may say otherwise of a track. */
+  importance,
   /** Null: the family's. */
   colour: id.nullable(),
   icon: oneLine(40).nullable(),

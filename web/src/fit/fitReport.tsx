@@ -1,4 +1,4 @@
-import { wishesOf } from "@mossy/core/fit/patch";
+import { wishesOf } from "@mossy/core/fit/wish";
 import type { Session, TrackId, Track } from "@mossy/core/session/document";
 import { Button } from "../ui/button.tsx";
 import { Field } from "../ui/pieces.tsx";

@@ -1,4 +1,4 @@
-import { wishesOf } from "@mossy/core/fit/patch";
+import { wishesOf } from "@mossy/core/fit/wish";
 import type { Room } from "@mossy/core/fit/room";
 import type { Session, TrackId } from "@mossy/core/session/document";
 import { Empty } from "../ui/states.tsx";

@@ -1,6 +1,6 @@
 import type { Finding } from "@mossy/core/check/rule";
 import { clearInputs, fillDown, shiftFrom, swapInputs } from "@mossy/core/fit/inputNumbers";
-import { recordsFromOutside } from "@mossy/core/fit/patch";
+import { recordsFromOutside } from "@mossy/core/fit/wish";
 import type { Style } from "@mossy/core/house/style";
 import { setField } from "@mossy/core/session/change";
 import type { Change } from "@mossy/core/session/change";

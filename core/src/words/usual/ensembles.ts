@@ -53,17 +53,17 @@ Conch; Conch Conch Cnch; shell horn, conch shell
 ` },
   { id: "orchestra", name: "Orchestra", colour: "rosewood", icon: "music", roles: `
 Orchestra; Orch Orch Orch; orc, full orchestra, orchestral, band orchestra, ensemble, ens, tutti, symphonic; group
-Main pair; MainPr MainPr MPr; main pair, ~(orch|orchestra) (main|mains), orchestra pair, ab pair, ab main, a b main, ortf, xy pair, ms pair, blumlein, main mics; stereo
+Main pair; MainPr MainPr MPr; main pair, ~(orch|orchestra) (main|mains), orchestra pair, ab pair, ab main, a b main, ortf, xy pair, ms pair, blumlein, main mics; stereo must
 Main array; Tree Tree Tree; tree, main tree, array, main array, three point tree
-Outriggers; Outrig Outrig Outg; outrigger, flanks, flank, wings
+Outriggers; Outrig Outrig Outg; outrigger, flanks, flank, wings; may
 Spot mic; SpotMic SpotMic SpMc; spot, spots, spot mics, accent mic
-Solo instrument; SoloIns SoloIns SolI; solo, soloist, soloists, featured instrument
+Solo instrument; SoloIns SoloIns SolI; solo, soloist, soloists, featured instrument; must
 Conductor; Condctr Condctr Cdct; cond, conductor mic, conductor talk, podium?, maestro
 ` },
   { id: "voices", name: "Voices", colour: "heather", icon: "voice", roles: `
 Voices; Voices Voices Vces; vocals, all vox, all vocals, vox group, vocal group, vcls, vocs, voices all, all vocal; group
-Vocal; Vox Vox Vox; vox, voc, vo@voices, vocal, singer, sung, voice, vx, vocl, singing, vocal mic, vocls, rapper, rap
-Lead vocal; LdVox LdVox LdVx; ~(lead|ld|main|lead 1|principal) (vocal|vocals|vox|voc|vx|voice|singer|vcl|rap), lv, lvox, ldvx, lead singer, lead?, vox ld, lvx, main rap
+Vocal; Vox Vox Vox; vox, voc, vo@voices, vocal, singer, sung, voice, vx, vocl, singing, vocal mic, vocls, rapper, rap; must
+Lead vocal; LdVox LdVox LdVx; ~(lead|ld|main|lead 1|principal) (vocal|vocals|vox|voc|vx|voice|singer|vcl|rap), lv, lvox, ldvx, lead singer, lead?, vox ld, lvx, main rap; must
 Backing vocal; BgVox BgVox BgV; ~(backing|back|bg|bgd|background|bk|b) (vocal|vocals|vox|voc|vx|voice|voices|vcl|singer|vocs), (bckgrnd|bkgd|bkgrd|bkgnd) (vox|vocal|vocals|voc), oohs, ooh, aahs, aah, ahs, bv, bvs, bgv, bgvs, bgs@voices, bgvx, bvox, bkg vox, backings, bvx, back up vocal, backup vox, backup vocals, choir girls, bg@voices, voice oohs, voice aahs
 Harmony vocal; HrmVox HrmVox Hrm; ~(harmony|harm|harmonies|hrm|harms) (vocal|vocals|vox|voc|voice|vx), harmony, harmonies, harms, harm, harm vox, hv
 Double vocal; DblVox DblVox DblV; ~(double|dbl|doubles|doubled|dub|doubler) (vocal|vocals|vox|voc|vx), vocal double lead, ~(lead vox|lead vocal|ld vox|lv|lead voc) (double|dbl|dub|dubs|doubles)
@@ -87,19 +87,19 @@ Bass voice; BassVoc BassVoc BsVc; bass@choir, basses@choir, bass singer, basses?
 Children's choir; KidChr KidChr Kids; kids choir, children choir, childrens choir, boys choir, boys, girls choir, kids, boy choir, youth choir, treble choir
 Men's choir; MenChr MenChr Men; male choir, mens choir, men, tenors and basses, male voices, men choir
 Women's choir; WomChr WomChr Wom; female choir, womens choir, women, ladies choir, upper voices, ladies
-Shanty lead; Shanty Shanty Shty; shantyman, shanty man, shanty caller, shanty lead
+Shanty lead; Shanty Shanty Shty; shantyman, shanty man, shanty caller, shanty lead; must
 Shanty tenor; ShTen ShTen ShT; shanty tenors, shanty tenor
 Shanty bass; ShBass ShBass ShB; shanty basses
 Shanty crew; Crew Crew Crew; crew, shanty crew, shanty choir, shanty chorus, response, crew vox
 ` },
   { id: "speech", name: "Spoken word", colour: "rose", icon: "speech", roles: `
 Speech; Speech Speech Spch; spoken, spoken word, speakers, speech group, talking, spoken words; group
-Narrator; Narr Narr Narr; narration, narr, nar, narrators, storyteller, story teller, teller, story, reader, reading, storytelling, read, audiobook
-Voice-over; VO VO VO; vo, voice over, voiceover, v o, v-o, voiceovers, announcer, ann, vos
-Host; Host Host Host; presenter, hosts, anchor, moderator, cohost, co host, presenters, pres
+Narrator; Narr Narr Narr; narration, narr, nar, narrators, storyteller, story teller, teller, story, reader, reading, storytelling, read, audiobook; must
+Voice-over; VO VO VO; vo, voice over, voiceover, v o, v-o, voiceovers, announcer, ann, vos; must
+Host; Host Host Host; presenter, hosts, anchor, moderator, cohost, co host, presenters, pres; must
 Guest; Guest Guest Gues; guests, interviewee, caller guest, panellist, panelist, panel, gst
 Interview; Intvw Intvw Int; interviews, intvw, vox pop, vox pops, voxpop, voxpops, interviewer
-MC; MC MC MC; emcee, master of ceremonies, compere, mc mic; wireless
+MC; MC MC MC; emcee, master of ceremonies, compere, mc mic; wireless must
 Lectern; Lectern Lectern Lect; podium?, podium mic, lecturn, pulpit, rostrum, lectern mic
 Phone caller; Phone Phone Phon; caller, call in, phone in, remote guest, remote, video call, telephone, call, phone line, phoner; line
 Poem; Poem Poem Poem; poetry, poet, verse reading
@@ -111,7 +111,7 @@ Headset; Headset Headset Head; head set, headset mic, headworn, head mic, headmi
 ` },
   { id: "film", name: "Film sound", colour: "stone", icon: "film", roles: `
 Film sound; Film Film Film; post sound, location sound, production sound, prod sound; group
-Dialogue; Dia Dia Dia; dialogue, dialog, dx, dial, dlg, dia, production dialogue, dialogues, sync sound, sync
+Dialogue; Dia Dia Dia; dialogue, dialog, dx, dial, dlg, dia, production dialogue, dialogues, sync sound, sync; must
 Boom; Boom Boom Boom; boom mic, boom pole, shotgun, shotgun mic, boom op, b mic boom
 Lavalier; Lav Lav Lav; lavalier, lavalier mic, lav mic, lapel, lapel mic, tie clip, clip mic, body mic, radio mic, lavs, lapels, rf lav, radio mics, wireless lav, personal mic; wireless
 Plant mic; Plant Plant Plnt; planted mic, hidden mic, plant mics, hidden

@@ -1,4 +1,4 @@
-import { CHANNEL_FORMATS, SOURCES, TRACK_KINDS } from "../../session/document.ts";
+import { CHANNEL_FORMATS, IMPORTANCES, SOURCES, TRACK_KINDS } from "../../session/document.ts";
 import type { ChannelFormat, Source, TrackKind } from "../../session/document.ts";
 import { POSITION_GROUPS, lies, roleSort } from "../wordlist.ts";
 import type { Family, Hearing, Position, Role, WordList } from "../wordlist.ts";
@@ -59,6 +59,7 @@ function roleFrom(line: string, family: string): Role {
     words.find((w): w is TrackKind => isOneOf(TRACK_KINDS, w)) ?? (sort === "group" ? "folder" : "audio");
   const format = words.find((w): w is ChannelFormat => isOneOf(CHANNEL_FORMATS, w));
   const src: Source | undefined = words.find((w): w is Source => isOneOf(SOURCES, w));
+  const importance = words.find((w) => isOneOf(IMPORTANCES, w)) ?? (sort === "place" ? "may" : "should");
   return {
     id: idOf(name),
     name,
@@ -71,6 +72,7 @@ function roleFrom(line: string, family: string): Role {
     source: kind === "audio" ? (src ?? "mic") : null,
     positions: trait("at")?.split(",") ?? [],
     sections: trait("sections")?.split(",") ?? [],
+    importance,
     colour: trait("colour"),
     icon: trait("icon"),
   };

@@ -12,9 +12,9 @@ Corridor; Corrdr Corrdr Corr; hallway, stairwell, stairs, corridor, hallway mic,
 Audience; Aud Aud Aud; audience, aud mic, crowd, audience mic, audience mics, crowd mic, crowd mics, applause, house mics, public, crowd amb, aud, crowds, aud mics; place
 Surround; Surr Surr Surr; surround mic, surround mics, surrounds, surr, surround array, ambisonic, ambisonics, ambi?, b format, soundfield; place
 Height mics; Height Height Hgt; height, heights, height mic, height layer, ceiling mics, top layer; place
-Atmosphere; Atmos Atmos Atm; atmos, atmosphere, atmospheres, atm, outdoor atmos, ext atmos, int atmos; stereo
-Room tone; RmTone RmTone RmTn; roomtone, rt@film, room tone, tone room, presence tone
-Field recording; Field Field Fld; field rec, field, walk, sound walk, soundwalk, outdoor recording, location recording, field recordings; stereo
+Atmosphere; Atmos Atmos Atm; atmos, atmosphere, atmospheres, atm, outdoor atmos, ext atmos, int atmos; stereo may
+Room tone; RmTone RmTone RmTn; roomtone, rt@film, room tone, tone room, presence tone; may
+Field recording; Field Field Fld; field rec, field, walk, sound walk, soundwalk, outdoor recording, location recording, field recordings; stereo may
 Binaural; Binaur Binaur Bin; binaural head, dummy head, binaural mic, kunstkopf; stereo
 Sea; Sea Sea Sea; waves, ocean, surf, sea waves, shore, tide sound; stereo
 Wind; Wind Wind Wind; wind noise, wind fx, wind bed; stereo

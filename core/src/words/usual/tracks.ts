@@ -4,7 +4,8 @@
  *
  * In "heard as", commas part the entries; `(a|b)` stands for either word, a leading `~` for both orders,
  * `@family` for "only there", a trailing `?` for "understood, never sure".
- * Traits: group, place, path, a track kind, a source (mic is the rest), a format, `icon=…`, `colour=…`,
+ * Traits: group, place, path, a track kind, a source (mic is the rest), a format, how much it is wanted where
+ * there are too few inputs (must, may; of places may is the rest, else should), `icon=…`, `colour=…`,
  * `at=…` (positions that make sense for it, by id).
  * Common practice of the trade, no source.
  */
@@ -13,10 +14,10 @@ export interface FamilyTable { id: string; name: string; colour: string; icon: s
 export const TRACK_FAMILIES: readonly FamilyTable[] = [
   { id: "kit", name: "Drum kit", colour: "harbour", icon: "kit", roles: `
 Drum kit; Kit Kit Kit; drm, drum, drums, drumkit, the kit, drum set, drumset, drs, drms, live drums, acoustic drums, kit mics; group
-Kick; Kick Kick Kik; kick drum, bass drum, bd, kik, kd, kck, kic, kk, k?, bass drums, kick mic, acoustic bass drum; at=in,out,front,back,close,boundary
+Kick; Kick Kick Kik; kick drum, bass drum, bd, kik, kd, kck, kic, kk, k?, bass drums, kick mic, acoustic bass drum; at=in,out,front,back,close,boundary must
 Kick sub; KickSub KickSub KSub; sub kick, subkick, kick sub mic, sub k, kik sub, sub bd
 Kick click; KickClk KickClk KClk; kick beater, beater, kick batter, kick attack
-Snare; Snare Snare Snr; snare drum, sn, sd, snr, sna, snare dr, main snare, s?, snare 14; at=top,bottom,close,snare-side
+Snare; Snare Snare Snr; snare drum, sn, sd, snr, sna, snare dr, main snare, s?, snare 14; at=top,bottom,close,snare-side must
 Side snare; SideSnr SideSnr SSnr; second snare, snare 2nd, piccolo snare, aux snare, popcorn snare
 Side stick; SideStk SideStk SStk; sidestick, cross stick, xstick, rimshot, rim, rim click, rim shot
 Snare brushes; Brushes Brushes Brsh; brush, brush snare, brushed snare

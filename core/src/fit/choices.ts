@@ -1,0 +1,17 @@
+import { z } from "zod";
+import { trackId } from "../session/document.ts";
+
+/** What somebody decided about a template in a room; kept with both, and asked again only where it no longer holds. */
+export const fitChoices = z.object({
+  /** Sources this job does without; returns and folders that only they fed go with them. */
+  leaveOut: z.array(trackId).max(1000),
+  /** Sources that get an input whatever goes for it. */
+  keep: z.array(trackId).max(1000),
+  /** Sources that do without 48 V here: another microphone, or a supply of its own. */
+  without48: z.array(trackId).max(1000),
+  /** Sources somebody put on an input. */
+  at: z.array(z.object({ track: trackId, input: z.int().min(1).max(1024) })).max(1000),
+});
+export type FitChoices = z.infer<typeof fitChoices>;
+
+export const NO_CHOICES: FitChoices = { leaveOut: [], keep: [], without48: [], at: [] };
