@@ -1,15 +1,17 @@
 // What is made to cost much, or is simply large: files, recognising, fitting.
 import { standOf } from "@mossy/core/check/causes";
 import { fit } from "@mossy/core/fit/fit";
+import { blankInput, blankRoom } from "@mossy/core/fit/room";
+import { makeSolver } from "@mossy/core/fit/solver";
 import { readExchange } from "@mossy/core/formats/exchange/read";
 import { writeExchange } from "@mossy/core/formats/exchange/write";
 import { makeStyle } from "@mossy/core/house/style";
 import { usualHouse } from "@mossy/core/house/usual";
 import { matchSession } from "@mossy/core/match/match";
-import type { Session } from "@mossy/core/session/document";
+import type { Session, Source } from "@mossy/core/session/document";
 import { strToU8, zipSync } from "fflate";
 import { compare } from "./measure.ts";
-import { largeSession } from "./samples.ts";
+import { crowd, largeSession } from "./samples.ts";
 
 const style = makeStyle(usualHouse("Bench"));
 
@@ -57,26 +59,23 @@ await compare(
   5,
   7,
 );
-const room = {
-  name: "Room",
-  says: "",
-  inputs: Array.from({ length: 128 }, (_, i) => ({
-    number: i + 1,
-    label: `In ${i + 1}`,
-    takes: ["mic" as const],
-    phantom: false,
-  })),
-  sampleRates: [48_000],
-  widest: "stereo" as const,
-  palette: [],
-};
+const solver = await makeSolver();
+const room = blankRoom("Room", {
+  inputs: Array.from({ length: 128 }, (_, i) => {
+    const takes: Source[] = i < 96 ? ["mic", "di"] : i < 120 ? ["mic", "line"] : ["wireless"];
+    return blankInput(i + 1, { takes, phantom: i < 64 });
+  }),
+  standing: [{ input: 1, role: "kick", positions: [], number: null }],
+});
 await compare(
   `fitting ${large.tracks.length} tracks into a room of 128 inputs`,
   large,
-  () => fit(large, room, []),
-  6,
+  () => fit(large, room, { solver }),
+  60,
   7,
 );
+const many = crowd(200);
+await compare("fitting 200 sources into 128 inputs", many, () => fit(many, room, { solver }), 60, 7);
 
 const REFUSED: readonly (readonly [string, string])[] = [
   ["900,000 empty elements", "<a/>".repeat(900_000)],

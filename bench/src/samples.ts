@@ -1,6 +1,6 @@
 import { TYPED_NAMES } from "@mossy/core/fixtures/typedNames";
 import { dice } from "@mossy/core/chance/dice";
-import { blankTrack, emptySession } from "@mossy/core/session/document";
+import { IMPORTANCES, blankTrack, emptySession } from "@mossy/core/session/document";
 import type { Session, Track } from "@mossy/core/session/document";
 
 export function withSlip(name: string, roll: () => number): string {
@@ -32,4 +32,21 @@ export function largeSession(count: number): Session {
     tracks.push(blankTrack(`t${i}`, name, { parent: folder, feeds: folder, source: "mic", input: i + 1 }));
   });
   return { ...emptySession("Large"), tracks };
+}
+
+/** So many sources of every kind, in threes of one thing, pairs and singles, some wanted more than others. */
+export function crowd(many: number): Session {
+  const roll = dice(14);
+  const pick = <T>(list: readonly [T, ...T[]]): T => list[Math.floor(roll() * list.length)] ?? list[0];
+  const tracks = Array.from({ length: many }, (_, i) =>
+    blankTrack(`c${i}`, `Source_${i + 1}`, {
+      source: pick(["mic", "mic", "mic", "mic", "di", "line", "wireless"] as const),
+      format: i % 9 === 0 ? "stereo" : "mono",
+      phantom: i % 3 === 0,
+      importance: pick(IMPORTANCES),
+      role: i < many / 2 ? `thing-${Math.floor(i / 3)}` : null,
+      positions: i < many / 2 ? [["near", "far", "top"][i % 3] ?? "near"] : [],
+    }),
+  );
+  return { ...emptySession("Crowd"), tracks };
 }

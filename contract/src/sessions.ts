@@ -1,7 +1,9 @@
+import { choicesSent, fitChoices } from "@mossy/core/fit/choices";
 import { chosenSettings } from "@mossy/core/fit/settings";
+import { wayOut } from "@mossy/core/fit/wayOut";
 import { room } from "@mossy/core/fit/room";
 import { correction } from "@mossy/core/formats/exchange/correctionForm";
-import { session, trackId } from "@mossy/core/session/document";
+import { importance, session, trackId } from "@mossy/core/session/document";
 import { longText, oneLine } from "@mossy/core/session/text";
 import { z } from "zod";
 import { document } from "./documents.ts";
@@ -31,10 +33,41 @@ export const startSession = z.object({
   variant: trackId.nullable().default(null),
   /** What it is recorded for; a template of a production says so by itself. */
   production: productionCode.nullable().optional(),
-  leaveOut: z.array(trackId).max(1000),
+  /** How the room is wired for it; null as usual. */
+  setUp: z.string().max(60).nullable().default(null),
+  ...choicesSent.shape,
   /** What the template leaves to whoever starts it. */
   settings: chosenSettings.default({}),
 });
+
+/** A fit that is looked at before anything is made. */
+export const lookAtFit = startSession.omit({ title: true, production: true });
+/** A source as the fit sees it. */
+const source = z.object({
+  track: trackId,
+  importance,
+  /** The others it goes with, or not at all. */
+  with: z.array(trackId),
+  /** Where the room usually has it; where it stood last time. */
+  standing: z.int().nullable(),
+  last: z.int().nullable(),
+});
+export const fitLook = z.object({
+  /** The release as it would go out. */
+  session: stored(session),
+  report: fitReport,
+  sources: z.array(source),
+  /** Left out as was decided earlier, although it would fit now. */
+  needless: z.array(trackId),
+});
+export type FitLook = z.infer<typeof fitLook>;
+export const fitWays = z.object({ ways: z.array(wayOut) });
+/** What was decided when a template was last fitted to a room. */
+export const fitDecided = z.object({ setUp: z.string().nullable(), choices: fitChoices });
+export const lastDecided = z.object({
+  last: fitDecided.extend({ by: doer, at: z.iso.datetime() }).nullable(),
+});
+export type LastDecided = z.infer<typeof lastDecided>;
 
 /** How a check-in came in and how it stands now. */
 export const checkInCard = z.object({
@@ -138,6 +171,8 @@ export const wholeSession = sessionCard.extend({
    */
   now: stored(session),
   roomAs: stored(room),
+  /** How the room is wired for it; null as usual. */
+  setUp: z.string().nullable(),
   report: fitReport,
   checkIns: z.array(checkInCard),
   ticks: z.array(ticked),

@@ -1,6 +1,9 @@
 import { dressed, newTrack } from "@mossy/core/house/dress";
 import type { Room } from "@mossy/core/fit/room";
-import { patch, wishesOf } from "@mossy/core/fit/wish";
+import { plugIn } from "@mossy/core/fit/plug";
+import { select } from "@mossy/core/fit/select";
+import { makeSolver } from "@mossy/core/fit/solver";
+import { wishesOf } from "@mossy/core/fit/wish";
 import { familyFor } from "@mossy/core/house/style";
 import type { Style } from "@mossy/core/house/style";
 import { newSession } from "@mossy/core/house/starts";
@@ -81,8 +84,19 @@ function insertsOf(said: readonly string[]): Insert[] {
   }));
 }
 
+const solver = await makeSolver();
+
+/** The inputs its sources have at home. */
+function numbered(session: Session, home: Room): Map<string, number> {
+  const wishes = wishesOf(session);
+  const chosen = select(solver, wishes, home.inputs);
+  if (!chosen) return new Map();
+  const kept = wishes.filter((w) => chosen.kept.has(w.track));
+  return plugIn(kept, home.inputs, chosen.places, { own: new Map() });
+}
+
 function finish(style: Style, session: Session, plan: LayOut, home: Room): Session {
-  const inputs = patch(wishesOf(session), home);
+  const inputs = numbered(session, home);
   const rules = (list: readonly string[] = [], sign: string): [string, string[]][] =>
     list.map((l) => {
       const [family = "", rest = ""] = l.split(sign);

@@ -119,7 +119,14 @@ async function storeSessions(
   for (const [n, s] of history.sessions.entries()) {
     if (n % 100 === 99) says(n + 1, history.sessions.length);
     const wish = { ...s, leaveOut: [] };
-    const id = await startSession(db, wish, await fitted(db, wish), s.by, { edition, style }, s.at);
+    const id = await startSession(
+      db,
+      wish,
+      await fitted(db, wish, style.house.words),
+      s.by,
+      { edition, style },
+      s.at,
+    );
     await markSent(db, id, "package", s.at);
     let { baseline: now } = await sessionWith(db, id);
     const baseline = now;

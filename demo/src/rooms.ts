@@ -1,16 +1,48 @@
-import type { Room, RoomInput } from "@mossy/core/fit/room";
+import { blankInput, blankRoom } from "@mossy/core/fit/room";
+import type { Room, RoomInput, RoomOutput, SetUp, Standing } from "@mossy/core/fit/room";
 import type { Source } from "@mossy/core/session/document";
 
 const run = (from: number, to: number, label: string, takes: Source[], phantom: boolean): RoomInput[] =>
-  Array.from({ length: to - from + 1 }, (_, i) => ({ number: from + i, label, takes, phantom }));
+  Array.from({ length: to - from + 1 }, (_, i) => blankInput(from + i, { label, takes, phantom }));
+const outs = (from: number, to: number, label: string, serves: RoomOutput["serves"]): RoomOutput[] =>
+  Array.from({ length: to - from + 1 }, (_, i) => ({ number: from + i, label, serves }));
+const stands = (input: number, role: string, ...positions: string[]): Standing => ({
+  input,
+  role,
+  positions,
+  number: null,
+});
+
+/** The van at the quay: the stage box on deck, sixteen microphones more, all with 48 V. */
+const QUAY: SetUp = {
+  id: "at-the-quay",
+  name: "the stage box at the quay",
+  says: "stage box on deck, cable through the roof",
+  inputs: [
+    ...run(1, 4, "Mic preamp", ["mic"], true),
+    ...run(5, 10, "Mic preamp", ["mic", "di"], false),
+    ...run(11, 12, "Mic or line", ["mic", "di", "line"], false),
+    ...run(13, 14, "Line", ["line"], false),
+    ...run(15, 16, "Wireless receiver", ["wireless"], false),
+    ...run(17, 32, "Stage box", ["mic", "di"], true),
+  ],
+  outputs: [...outs(1, 2, "Van monitors", "monitors"), ...outs(3, 10, "Headphone amp", "headphones")],
+  standing: [stands(17, "kick"), stands(15, "mc")],
+};
 
 /** The rooms of Saltmarsh Sound House. */
 export const demoRooms: readonly { readonly id: string; readonly room: Room }[] = [
   {
     id: "pan-yard",
-    room: {
-      name: "Pan Yard",
+    room: blankRoom("Pan Yard", {
       says: "large live room",
+      outputs: [...outs(1, 2, "Yard monitors", "monitors"), ...outs(3, 10, "Headphone box", "headphones")],
+      standing: [
+        stands(17, "kick"),
+        stands(18, "snare", "top"),
+        stands(19, "snare", "bottom"),
+        stands(31, "mc"),
+      ],
       sampleRates: [44100, 48000, 88200, 96000],
       widest: "stereo",
       palette: [],
@@ -19,13 +51,13 @@ export const demoRooms: readonly { readonly id: string; readonly room: Room }[] 
         ...run(27, 30, "Mic or line", ["mic", "di", "line"], true),
         ...run(31, 32, "Wireless receiver", ["wireless"], false),
       ],
-    },
+    }),
   },
   {
     id: "story-tent",
-    room: {
-      name: "Story Tent",
+    room: blankRoom("Story Tent", {
       says: "booth",
+      outputs: [...outs(1, 2, "Desk monitors", "monitors"), ...outs(3, 6, "Headphones", "headphones")],
       sampleRates: [44100, 48000],
       widest: "stereo",
       palette: ["#d94f3d", "#e8a13c", "#e6d35a", "#5aa05a", "#4a90c2", "#7a5fb0", "#c46a9a", "#8a8a86"],
@@ -34,24 +66,27 @@ export const demoRooms: readonly { readonly id: string; readonly room: Room }[] 
         ...run(5, 6, "Line", ["line"], false),
         ...run(7, 8, "Wireless receiver", ["wireless"], false),
       ],
-    },
+    }),
   },
   {
     id: "loft",
-    room: {
-      name: "Loft",
+    room: blankRoom("Loft", {
       says: "mix room, 7.1.4",
+      outputs: [...outs(1, 12, "7.1.4 monitors", "monitors"), ...outs(13, 14, "Headphones", "headphones")],
       sampleRates: [44100, 48000, 96000],
       widest: "7.1.4",
       palette: [],
       inputs: [...run(1, 4, "Mic preamp", ["mic", "di"], true), ...run(5, 8, "Line", ["line"], false)],
-    },
+    }),
   },
   {
     id: "ferry-van",
-    room: {
-      name: "Ferry Van",
+    room: blankRoom("Ferry Van", {
       says: "mobile",
+      engineersEdit: true,
+      outputs: [...outs(1, 2, "Van monitors", "monitors"), ...outs(3, 6, "Headphone amp", "headphones")],
+      standing: [stands(1, "kick"), stands(15, "mc")],
+      setUps: [QUAY],
       sampleRates: [48000, 96000],
       widest: "stereo",
       palette: [
@@ -79,6 +114,6 @@ export const demoRooms: readonly { readonly id: string; readonly room: Room }[] 
         ...run(13, 14, "Line", ["line"], false),
         ...run(15, 16, "Wireless receiver", ["wireless"], false),
       ],
-    },
+    }),
   },
 ];

@@ -1,3 +1,4 @@
+import { blankInput, blankRoom } from "@mossy/core/fit/room";
 import { dice } from "@mossy/core/chance/dice";
 import { smallSession } from "@mossy/core/fixtures/sessions";
 import { usualHouse } from "@mossy/core/house/usual";
@@ -41,14 +42,7 @@ describe("the stand-in station", () => {
   });
 
   it("unpacks a package of the house", async () => {
-    const room = {
-      name: "Van",
-      says: "",
-      inputs: [{ number: 1, label: "Mic", takes: ["mic" as const], phantom: false }],
-      sampleRates: [48000],
-      widest: "stereo" as const,
-      palette: [],
-    };
+    const room = blankRoom("Van", { inputs: [blankInput(1, { label: "Mic" })] });
     const bytes = makePackage({
       house: usualHouse("x"),
       room,

@@ -10,8 +10,16 @@ export const fitChoices = z.object({
   /** Sources that do without 48 V here: another microphone, or a supply of its own. */
   without48: z.array(trackId).max(1000),
   /** Sources somebody put on an input. */
-  at: z.array(z.object({ track: trackId, input: z.int().min(1).max(1024) })).max(1000),
+  plugged: z.array(z.object({ track: trackId, input: z.int().min(1).max(1024) })).max(1000),
 });
 export type FitChoices = z.infer<typeof fitChoices>;
 
-export const NO_CHOICES: FitChoices = { leaveOut: [], keep: [], without48: [], at: [] };
+/** Choices as they are sent: what is not said is decided by nobody. */
+export const choicesSent = z.object({
+  leaveOut: fitChoices.shape.leaveOut.default([]),
+  keep: fitChoices.shape.keep.default([]),
+  without48: fitChoices.shape.without48.default([]),
+  plugged: fitChoices.shape.plugged.default([]),
+});
+
+export const NO_CHOICES: FitChoices = { leaveOut: [], keep: [], without48: [], plugged: [] };

@@ -98,7 +98,7 @@ function placeSources(session: Session, room: Room, terms: FitTerms) {
     const input = inputs.get(t.id) ?? null;
     const phantom = t.phantom && !without48.has(t.id);
     if (input === null) {
-      unplaced.push({ track: t.id, says: whyNot(wish, room, (id) => names.get(id) ?? id, asked) });
+      unplaced.push({ track: t.id, says: whyNot(wish, (id) => names.get(id) ?? id, asked) });
       return { ...t, input: null, armed: false };
     }
     if (phantom !== t.phantom)

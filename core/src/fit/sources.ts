@@ -45,6 +45,7 @@ export function importanceIn(words: FitTerms["words"]): (t: Track) => Importance
 
 /** The sources of a session and the inputs they can have, before it is decided which has which. */
 export interface Asked {
+  readonly room: Room;
   /** All of them, in session order. */
   readonly wishes: readonly InputWish[];
   /** Those that have an input already. */
@@ -56,34 +57,45 @@ export interface Asked {
 export function askedOf(session: Session, room: Room, terms: FitTerms): Asked {
   const { choices, patched } = terms;
   const without = new Set(choices.without48);
+  const byNumber = new Map(room.inputs.map((i) => [i.number, i]));
   const standing = standingPatch(room, session.tracks);
+  const suitsFrom = (w: InputWish, first: number): boolean =>
+    inputsFrom(w, first).every((n) => {
+      const input = byNumber.get(n);
+      return input !== undefined && suits(w, input);
+    });
   const wishes = wishesOf(session, {
     importanceOf: importanceIn(terms.words),
     togetherOf: togetherIn(session),
     standingOf: (t) => standing.get(t.id) ?? null,
     lastOf: (t) => terms.last.get(t.id) ?? null,
-  }).map((w) => (without.has(w.track) ? { ...w, phantom: false } : w));
+  }).map((w): InputWish => {
+    const here = without.has(w.track) ? { ...w, phantom: false } : w;
+    const { standing: usual, last } = here;
+    // Where it does not suit a source, the room has no say over it.
+    return {
+      ...here,
+      standing: usual !== null && suitsFrom(here, usual) ? usual : null,
+      last: last !== null && suitsFrom(here, last) ? last : null,
+    };
+  });
   const set = new Map(patched.known);
-  const byNumber = new Map(room.inputs.map((i) => [i.number, i]));
   const taken = new Set(patched.taken);
   const put = (w: InputWish | undefined, first: number, held: boolean): void => {
     if (!w || set.has(w.track)) return;
     const own = inputsFrom(w, first);
-    const right = own.every((n) => {
-      const input = byNumber.get(n);
-      return input !== undefined && suits(w, input) && !taken.has(n) && (held || input.holds === "");
-    });
-    if (!right) return;
+    const open = (n: number): boolean => !taken.has(n) && (held || byNumber.get(n)?.holds === "");
+    if (!suitsFrom(w, first) || !own.every(open)) return;
     set.set(w.track, first);
     for (const n of own) taken.add(n);
   };
   const wished = new Map(wishes.map((w) => [w.track, w]));
-  for (const { track, input } of choices.at) put(wished.get(track), input, false);
+  for (const { track, input } of choices.plugged) put(wished.get(track), input, false);
   // What is plugged in for good is for whom the standing patch means it.
   for (const w of wishes)
     if (w.standing !== null && (byNumber.get(w.standing)?.holds ?? "") !== "") put(w, w.standing, true);
   const free = room.inputs.filter((i) => i.holds === "" && !taken.has(i.number));
-  return { wishes, set, free };
+  return { room, wishes, set, free };
 }
 
 /** Which sources of those that have no input yet get one. */
@@ -123,7 +135,8 @@ const SOURCE_WORDS = {
 } as const;
 
 /** Why a source has no input in a room. */
-export function whyNot(w: InputWish, room: Room, nameOf: (id: TrackId) => string, asked: Asked): string {
+export function whyNot(w: InputWish, nameOf: (id: TrackId) => string, asked: Asked): string {
+  const { room } = asked;
   const suitable = room.inputs.filter((i) => i.holds === "" && suits(w, i)).length;
   const one = SOURCE_WORDS[w.source] + (w.phantom ? " with 48 V" : "");
   const wants = w.channels > 1 ? `${w.channels} inputs side by side${w.phantom ? " with 48 V" : ""}` : one;

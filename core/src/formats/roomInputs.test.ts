@@ -1,107 +1,31 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { van } from "../fixtures/van.ts";
-import {
-  addBank,
-  fillRoomInputs,
-  inputsInWords,
-  nextInput,
-  setRoomInput,
-  shiftRoomInputs,
-  swapRoomInputs,
-} from "../fit/roomInputs.ts";
-import { roomInput } from "../fit/room.ts";
+import { blankInput, roomInput } from "../fit/room.ts";
 import type { RoomInput } from "../fit/room.ts";
+import { makeStyle } from "../house/style.ts";
+import { usualHouse } from "../house/usual.ts";
 import { SOURCES } from "../session/document.ts";
 import { readRoomInputs, roomInputsTable } from "./roomInputs.ts";
+import { readRoomOutputs, roomOutputsTable } from "./roomOutputs.ts";
 import { csvOf } from "./table.ts";
 
-const { inputs } = van;
-const numbers = (list: readonly RoomInput[]): number[] => list.map((i) => i.number);
-const BANK = { many: 4, from: 7, label: "Line", takes: ["line" as const], phantom: false };
-const got = (result: ReturnType<typeof addBank>): RoomInput[] => {
-  if ("problem" in result) throw new Error(result.problem);
-  return result.inputs;
-};
-
-describe("the inputs of a room", () => {
-  it("come in banks, behind the others or where there is room, never over what is there", () => {
-    expect(nextInput(inputs)).toBe(7);
-    expect(numbers(got(addBank(inputs, BANK)))).toEqual([1, 2, 3, 4, 5, 6, 7, 8, 9, 10]);
-    expect(addBank(inputs, { ...BANK, from: 5 })).toEqual({
-      problem: "Input 5 is there already. The next free one is 7.",
-    });
-    expect(addBank(inputs, { ...BANK, from: 1022 })).toEqual({
-      problem: "Inputs are counted from 1 to 1024.",
-    });
-    expect(addBank(inputs, { ...BANK, takes: [] })).toEqual({ problem: "Say what can be plugged in." });
-    expect(addBank(inputs, { ...BANK, label: " " })).toHaveProperty("problem");
-    expect(addBank(inputs, { ...BANK, many: 600 })).toEqual({ problem: "A room has at most 512 inputs." });
-  });
-
-  it("are filled from the first that was chosen, swapped, shifted, renumbered", () => {
-    const filled = fillRoomInputs(inputs, [6, 2, 4]);
-    expect(filled.filter((i) => i.label === "Mic 2").map((i) => [i.number, i.phantom])).toEqual([
-      [2, true],
-      [4, true],
-      [6, true],
-    ]);
-    const swapped = swapRoomInputs(inputs, 1, 6);
-    expect([swapped[0]?.label, swapped[5]?.label]).toEqual(["Mic 6", "Mic 1"]);
-    const gap = got(shiftRoomInputs(inputs, 4, 1));
-    expect(numbers(gap)).toEqual([1, 2, 3, 5, 6, 7]);
-    expect(numbers(got(shiftRoomInputs(gap, 5, -1)))).toEqual(numbers(inputs));
-    expect(shiftRoomInputs(inputs, 4, -1)).toEqual({ problem: "There is no gap before input 4." });
-    expect(shiftRoomInputs([{ ...inputs[0]!, number: 1024 }], 1024, 1)).toHaveProperty("problem");
-    expect(setRoomInput(inputs, 1, { ...inputs[0]!, number: 2 })).toEqual({
-      problem: "Input 2 is there already. Swap the two, or make a gap.",
-    });
-    expect(numbers(got(setRoomInput(inputs, 1, { ...inputs[0]!, number: 9 })))).toEqual([2, 3, 4, 5, 6, 9]);
-    expect(setRoomInput(inputs, 1, { ...inputs[0]!, takes: [] })).toHaveProperty("problem");
-  });
-
-  it("keep every number once and in order, whatever is done to them", () => {
-    const act = fc.record({
-      what: fc.nat(3),
-      a: fc.integer({ min: 1, max: 12 }),
-      b: fc.integer({ min: 1, max: 12 }),
-    });
-    fc.assert(
-      fc.property(fc.array(act, { maxLength: 30 }), (acts) => {
-        let now: RoomInput[] = [...inputs];
-        for (const { what, a, b } of acts) {
-          const next =
-            what === 0
-              ? addBank(now, { ...BANK, many: (b % 3) + 1, from: a })
-              : what === 1
-                ? { inputs: swapRoomInputs(now, a, b) }
-                : what === 2
-                  ? shiftRoomInputs(now, a, b % 2 === 0 ? 1 : -1)
-                  : { inputs: fillRoomInputs(now, [a, b]) };
-          if ("inputs" in next) now = next.inputs;
-        }
-        expect(new Set(numbers(now)).size).toBe(now.length);
-        expect(numbers(now)).toEqual(numbers(now).toSorted((x, y) => x - y));
-        expect(now.length).toBeGreaterThanOrEqual(inputs.length);
-      }),
-    );
-  });
-
-  it("are said in a word", () => {
-    expect(inputsInWords(van)).toBe("6 inputs, 2 with 48 V");
-    expect(inputsInWords({ inputs: [] })).toBe("no inputs yet");
-    expect(inputsInWords({ inputs: inputs.slice(0, 1) })).toBe("1 input, all with 48 V");
-  });
-});
+const { reader, house } = makeStyle(usualHouse("x"));
+const read = (text: string) => readRoomInputs(text, reader);
+const written = (inputs: readonly RoomInput[]): string =>
+  csvOf(roomInputsTable({ inputs: [...inputs], outputs: [], standing: [] }, house.words));
+const word = (least: number) =>
+  fc
+    .string({ minLength: least, maxLength: 40 })
+    .map((s) => s.replace(/^'+/, "").trim())
+    .filter((s) => roomInput.shape.line.safeParse(s).success && s === s.trim() && s.length >= least);
 
 describe("the inputs of a room as CSV", () => {
   it("come back as they went, for any inputs", () => {
     const one = fc.record({
       number: fc.integer({ min: 1, max: 1024 }),
-      label: fc
-        .string({ minLength: 1, maxLength: 40 })
-        .map((s) => s.replace(/^'+/, "").trim())
-        .filter((s) => roomInput.shape.label.safeParse(s).success && s === s.trim() && s !== ""),
+      label: word(1),
+      line: word(0),
+      holds: word(0),
       takes: fc.subarray([...SOURCES], { minLength: 1 }),
       phantom: fc.boolean(),
     });
@@ -110,21 +34,21 @@ describe("the inputs of a room as CSV", () => {
         fc.uniqueArray(one, { selector: (i) => i.number, minLength: 1, maxLength: 40 }),
         (list) => {
           const sorted = list.toSorted((a, b) => a.number - b.number);
-          expect(readRoomInputs(csvOf(roomInputsTable(sorted)))).toEqual(sorted);
+          expect(read(written(sorted)).inputs).toEqual(sorted);
         },
       ),
     );
   });
 
   it("come back also where a name is made of what might part cells", () => {
-    const odd = [{ number: 1, label: ";,;", takes: ["di" as const], phantom: false }];
-    expect(readRoomInputs(csvOf(roomInputsTable(odd)))).toEqual(odd);
+    const odd = [blankInput(1, { label: ";,;", takes: ["di"] })];
+    expect(read(written(odd)).inputs).toEqual(odd);
   });
 
   it("are read as people write them", () => {
-    expect(readRoomInputs("Channel;Label;Kind;Phantom\n3;Stage box;microphone/DI;x\n1;;;\n")).toEqual([
-      { number: 1, label: "Mic preamp", takes: ["mic"], phantom: false },
-      { number: 3, label: "Stage box", takes: ["mic", "di"], phantom: true },
+    expect(read("Channel;Label;Kind;Phantom\n3;Stage box;microphone/DI;x\n1;;;\n").inputs).toEqual([
+      blankInput(1),
+      blankInput(3, { label: "Stage box", takes: ["mic", "di"], phantom: true }),
     ]);
   });
 
@@ -138,6 +62,50 @@ describe("the inputs of a room as CSV", () => {
       ["Input\n2000", "no input number"],
       ['Input\n"1', "a quote is opened"],
     ] as const)
-      expect(() => readRoomInputs(text)).toThrow(says);
+      expect(() => read(text)).toThrow(says);
+  });
+});
+
+describe("what usually stands on the inputs of a room, as CSV", () => {
+  it("goes along in words, and is read as the house reads names", () => {
+    const text = "Input,Usually\n1,Kick\n2,Snr top\n3,\n4,Iron 2\n";
+    const { inputs, standing } = read(text);
+    expect(standing.map((s) => [s.input, s.role, s.positions, s.number])).toEqual([
+      [1, "kick", [], null],
+      [2, "snare", ["top"], null],
+      [4, "iron", [], 2],
+    ]);
+    const list = roomInputsTable({ inputs, outputs: [], standing }, house.words);
+    expect(list.rows.map((r) => r.at(-1))).toEqual(["Kick", "Snare top", "", "Iron 2"]);
+    expect(read(csvOf(list)).standing).toEqual(standing);
+  });
+
+  it("is refused with the line where the house does not know it", () =>
+    expect(() => read("Input,Usually\n1,Kick\n2,Qwzx\n")).toThrow(
+      "Line 3: the house does not know what “Qwzx” is",
+    ));
+});
+
+describe("the outputs of a room as CSV", () => {
+  it("come back as they went, and are read as people write them", () => {
+    const outputs = readRoomOutputs("Out;Name;Serves\n3-4;Phones A;headphones\n1;Left;mon\n9;;\n");
+    expect(outputs).toEqual([
+      { number: 1, label: "Left", serves: "monitors" },
+      { number: 3, label: "Phones A", serves: "headphones" },
+      { number: 4, label: "Phones A", serves: "headphones" },
+      { number: 9, label: "Output", serves: "other" },
+    ]);
+    expect(readRoomOutputs(csvOf(roomOutputsTable(outputs)))).toEqual(outputs);
+  });
+
+  it("are refused with the line and what belongs there", () => {
+    for (const [text, says] of [
+      ["Name\nx", "“Output” is missing"],
+      ["Output\none", "Line 2: “one” is no output number"],
+      ["Output\n1\n1", "Line 3: output 1 is there twice"],
+      ["Output,Serves\n1,steam", "Line 2: “steam” is none of monitors, headphones, other"],
+      ["Output\n2000", "no output number"],
+    ] as const)
+      expect(() => readRoomOutputs(text), text).toThrow(says);
   });
 });

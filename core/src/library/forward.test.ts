@@ -9,6 +9,7 @@ import { blankTrack } from "../session/document.ts";
 import type { Session, Track, TrackFields } from "../session/document.ts";
 import { byId } from "../session/routing.ts";
 import { makeSolver } from "../fit/solver.ts";
+import { NO_CHOICES } from "../fit/choices.ts";
 import { fittedFor } from "./forward.ts";
 import { variantOf, wholeVariant } from "./variant.ts";
 
@@ -41,7 +42,7 @@ describe("a newer release for a session under way", () => {
   it("leaves what is plugged in where it is, and gives what is new an input that is free", () => {
     const { session: theirs, adjusted } = fittedFor(
       four,
-      { baseline: went, now: went, leftOut: [], variant: null },
+      { baseline: went, now: went, choices: NO_CHOICES, variant: null },
       van,
       by,
     );
@@ -54,7 +55,10 @@ describe("a newer release for a session under way", () => {
       { do: "add", track: blankTrack("talk", "Talkback", { source: "mic", input: 5 }), after: null },
     ]);
     expect(
-      track(fittedFor(four, { baseline: went, now, leftOut: [], variant: null }, van, by).session, "oh").input,
+      track(
+        fittedFor(four, { baseline: went, now, choices: NO_CHOICES, variant: null }, van, by).session,
+        "oh",
+      ).input,
     ).toBe(6);
   });
 
@@ -62,7 +66,7 @@ describe("a newer release for a session under way", () => {
     const full = { ...van, inputs: van.inputs.slice(0, 4) };
     const { session, unplaced } = fittedFor(
       four,
-      { baseline: went, now: went, leftOut: [], variant: null },
+      { baseline: went, now: went, choices: NO_CHOICES, variant: null },
       full,
       by,
     );
@@ -72,7 +76,7 @@ describe("a newer release for a session under way", () => {
   });
 
   it("keeps the settings it was started with, but for those the release fixes by now", () => {
-    const begun = { baseline: { ...went, tempo: 132 }, now: went, leftOut: [], variant: null };
+    const begun = { baseline: { ...went, tempo: 132 }, now: went, choices: NO_CHOICES, variant: null };
     expect(fittedFor(four, begun, van, by).session.tempo).toBe(132);
     expect(fittedFor({ ...four, fixed: ["tempo"] }, begun, van, by).session.tempo).toBe(84);
     expect(fittedFor(four, begun, van, by).session.title).toBe("Spring tide");
@@ -80,14 +84,19 @@ describe("a newer release for a session under way", () => {
 
   it("leaves out what the job does without, and what only that fed", () => {
     const kit = ["kick", "top", "bottom", "oh"];
-    const { session } = fittedFor(four, { baseline: went, now: went, leftOut: kit, variant: null }, van, by);
+    const { session } = fittedFor(
+      four,
+      { baseline: went, now: went, choices: { ...NO_CHOICES, leaveOut: kit }, variant: null },
+      van,
+      by,
+    );
     expect(session.tracks.map((t) => t.id)).toEqual(["gtr", "main"]);
   });
 
   it("is the same variant of it, by the rule that has in it now", () => {
     const drums = { ...wholeVariant("drums", "Drums only"), folders: ["kit"] };
     const before = fit(variantOf(three, drums).session, van, by).session;
-    const begun = { baseline: before, now: before, leftOut: [], variant: drums };
+    const begun = { baseline: before, now: before, choices: NO_CHOICES, variant: drums };
     const ids = (release: Session): string[] =>
       fittedFor(release, begun, van, by).session.tracks.map((t) => t.id);
     expect(ids(four)).toEqual(["kit", "oh", "kick", "top", "bottom", "rev", "main"]);
@@ -97,7 +106,12 @@ describe("a newer release for a session under way", () => {
 
   it("comes in beside the session's own work without a question where they do not touch", () => {
     const now = set(set(went, "kick", "name", "Kick of Wren"), "gtr", "level", -6);
-    const theirs = fittedFor(four, { baseline: went, now, leftOut: [], variant: null }, van, by).session;
+    const theirs = fittedFor(
+      four,
+      { baseline: went, now, choices: NO_CHOICES, variant: null },
+      van,
+      by,
+    ).session;
     const { session, clashes } = merge(went, now, theirs);
     expect(clashes).toEqual([]);
     expect([track(session, "kick").name, track(session, "gtr").level]).toEqual(["Kick of Wren", -6]);

@@ -1,7 +1,7 @@
 import { fit } from "../fit/fit.ts";
 import type { Fit } from "../fit/fit.ts";
 import type { FitTerms, Patched } from "../fit/sources.ts";
-import { NO_CHOICES } from "../fit/choices.ts";
+import type { FitChoices } from "../fit/choices.ts";
 import type { Room } from "../fit/room.ts";
 import type { Variant } from "../session/beside.ts";
 import { SETTINGS } from "../session/document.ts";
@@ -15,8 +15,8 @@ export interface Begun {
   readonly baseline: Session;
   /** As it stands. */
   readonly now: Session;
-  /** Sources this job does without. */
-  readonly leftOut: readonly TrackId[];
+  /** What was decided when it was fitted. */
+  readonly choices: FitChoices;
   /** The variant it was started with; null for all of the template. */
   readonly variant: Variant | null;
 }
@@ -29,7 +29,7 @@ export interface Begun {
  */
 export function fittedFor(
   whole: Session,
-  { baseline, now, leftOut, variant }: Begun,
+  { baseline, now, choices, variant }: Begun,
   room: Room,
   by: Pick<FitTerms, "solver" | "words">,
 ): Fit {
@@ -40,7 +40,6 @@ export function fittedFor(
     ...Object.fromEntries(chosen.map((setting) => [setting, baseline[setting]])),
     title: baseline.title,
   };
-  const choices = { ...NO_CHOICES, leaveOut: [...leftOut] };
   return fit(begun, room, { ...by, choices, patched: patchedIn(begun, baseline, now) });
 }
 

@@ -1,3 +1,4 @@
+import { blankInput, blankRoom } from "@mossy/core/fit/room";
 import type { Room } from "@mossy/core/fit/room";
 import { writeExchange } from "@mossy/core/formats/exchange/write";
 import { HouseClient } from "@mossy/station/house";
@@ -9,14 +10,10 @@ import { visit } from "../testing/visit.ts";
 
 const { house, visitors } = await visit("marram", "tamsin");
 const [lead, tamsin] = visitors;
-const SHED: Room = {
-  name: "Net Shed",
+const SHED: Room = blankRoom("Net Shed", {
   says: "drying room",
-  inputs: [1, 2, 3].map((number) => ({ number, label: "Mic preamp", takes: ["mic"], phantom: true })),
-  sampleRates: [48000],
-  palette: [],
-  widest: "stereo",
-};
+  inputs: [1, 2, 3].map((number) => blankInput(number, { phantom: true })),
+});
 const rooms = async () => (await lead.ask("rooms", {})).data.rooms;
 
 describe("rooms", () => {

@@ -1,13 +1,14 @@
 import { Router } from "express";
 import type { Request } from "express";
 import type { Person } from "@mossy/contract/people";
+import type { Room } from "@mossy/core/fit/room";
 import { answer } from "../answer.ts";
 import { inTransaction, once } from "../transaction.ts";
 import type { Db, Pool } from "../database.ts";
 import { doerOf } from "../doer.ts";
 import type { Styles } from "../house/styles.ts";
 import { tell } from "../news/tell.ts";
-import { notFound } from "../problems.ts";
+import { HouseProblem, notFound } from "../problems.ts";
 import { note } from "../record/store.ts";
 import {
   editRoom,
@@ -56,6 +57,21 @@ async function changed(db: Db, req: Request, by: Person, room: string, says: str
   await tell(db, { kind: "room", room, by: doerOf(by) });
 }
 
+/**
+ * What engineers may edit of their room: nothing unless a lead lets them, and never whether they may or what the
+ * room is called.
+ * @throws HouseProblem 403
+ */
+function letEngineers(was: Room, to: Room): void {
+  const refuse = (says: string): never => {
+    throw new HouseProblem(403, "The leads decide that", says);
+  };
+  if (!was.engineersEdit)
+    refuse(`${was.name} is edited by the leads. Ask one of them to let its engineers.`);
+  if (!to.engineersEdit || to.name !== was.name)
+    refuse("What the room is called, and whether its engineers edit it, is for the leads to say.");
+}
+
 /** Rooms made, edited, ordered and retired. */
 function keptByLeads(router: Router, pool: Pool): void {
   answer(router, "newRoom", ({ body, person, req, errand }) =>
@@ -65,13 +81,22 @@ function keptByLeads(router: Router, pool: Pool): void {
       return { id };
     }),
   );
-  answer(router, "editRoom", async ({ params, body, person, req }) => {
-    await inTransaction(pool, async (db) => {
-      await editRoom(db, params.room, body.revision, body.room);
-      await changed(db, req, person, params.room, `edited the room ${body.room.name}`);
-    });
-    return DONE;
-  });
+  answer(
+    router,
+    "editRoom",
+    async ({ params, body, person, req }) => {
+      await inTransaction(pool, async (db) => {
+        if (person.right !== "lead") letEngineers(await roomWith(db, params.room), body.room);
+        await editRoom(db, params.room, body.revision, body.room);
+        await changed(db, req, person, params.room, `edited the room ${body.room.name}`);
+      });
+      return DONE;
+    },
+    async ({ params }) => {
+      await roomWith(pool, params.room);
+      return { room: params.room };
+    },
+  );
   answer(router, "orderRooms", async ({ body, person, req }) => {
     await inTransaction(pool, async (db) => {
       await orderRooms(db, body.rooms);

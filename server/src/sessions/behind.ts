@@ -5,6 +5,7 @@ import { merge } from "@mossy/core/merge/merge";
 import { saferSide } from "@mossy/core/merge/safer";
 import type { Session } from "@mossy/core/session/document";
 import type { Db } from "../database.ts";
+import type { Style } from "@mossy/core/house/style";
 import type { Bench } from "../house/bench.ts";
 import { templateCard } from "../library/cards.ts";
 import { releaseWith } from "../library/store.ts";
@@ -21,7 +22,7 @@ const BEHIND = `sessions s where template = $1 and closed_at is null and (releas
 
 /** Open sessions that stand on an older release of a template, with what bringing each forward asks. */
 export async function behindPage(
-  { pool }: Bench,
+  { pool, styles }: Bench,
   { template, from }: { template: string; from: number },
 ): Promise<BehindPage> {
   const { latest, name } = await templateCard(pool, template);
@@ -36,18 +37,24 @@ export async function behindPage(
     [template, release, from, AT_ONCE],
   );
   const { session: released } = await releaseWith(pool, template, release);
+  const { style } = await styles.current(pool);
   const sessions: BehindPage["sessions"] = [];
   for (const { id } of rows) {
-    sessions.push(await askedOf(pool, id, released));
+    sessions.push(await askedOf(pool, id, released, style));
     await setImmediate();
   }
   const [of, next] = [all[0]?.many ?? 0, from + rows.length];
   return { name, release, of, next: next < of && rows.length > 0 ? next : null, sessions };
 }
 
-async function askedOf(db: Db, id: string, released: Session): Promise<BehindPage["sessions"][number]> {
+async function askedOf(
+  db: Db,
+  id: string,
+  released: Session,
+  style: Style,
+): Promise<BehindPage["sessions"][number]> {
   const standing = await standingOf(db, id);
-  const theirs = theirsOf(released, standing);
+  const theirs = await theirsOf(released, standing, style);
   const { session, clashes } = merge(standing.baseline, standing.now, theirs.session);
   const asked = clashes.map((c) => ({
     key: c.key,

@@ -12,6 +12,7 @@ import { withGiven } from "@mossy/core/session/blocks";
 import { diff } from "@mossy/core/session/diff";
 import type { Session } from "@mossy/core/session/document";
 import type { Db } from "../database.ts";
+import { inSetUp } from "@mossy/core/fit/room";
 import type { Bench } from "../house/bench.ts";
 import type { Styles } from "../house/styles.ts";
 import { blockRelease, heldIn, refuseUndecided } from "../library/blocks.ts";
@@ -19,7 +20,9 @@ import { releasesOf } from "../library/store.ts";
 import { HouseProblem, notFound, stale } from "../problems.ts";
 import { once } from "../transaction.ts";
 import { sessionCard } from "./cards.ts";
-import { changeNow, reportOf, tellOf } from "./forward.ts";
+import { solver } from "../solver.ts";
+import { reportOf } from "./fitted.ts";
+import { changeNow, choicesNow, tellOf } from "./forward.ts";
 import type { ForwardWish } from "./forward.ts";
 import { keepForward, putOn, standingOf } from "./forwardStore.ts";
 import type { Footing, Standing } from "./forwardStore.ts";
@@ -57,8 +60,12 @@ export async function blockStep(
   const out = s.baseline.blocks.find((b) => b.id === held.id && b.release === held.release);
   if (!out) return { held, base, theirs, report: s.report, baseline: null };
   const { merged } = bringBlock(style, s.baseline, out, from, to, choices);
-  const begun = { baseline: s.baseline, now: s.now, leftOut: [], variant: null };
-  const fitted = fittedFor(merged.session, begun, s.room);
+  const choices48 = { ...choicesNow(s), leaveOut: [] };
+  const begun = { baseline: s.baseline, now: s.now, choices: choices48, variant: null };
+  const fitted = fittedFor(merged.session, begun, inSetUp(s.room, s.setUp), {
+    solver: await solver(),
+    words: style.house.words,
+  });
   return {
     held,
     base,

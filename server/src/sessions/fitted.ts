@@ -1,7 +1,13 @@
 import type { FitReport } from "@mossy/contract/sessions";
+import type { FitChoices } from "@mossy/core/fit/choices";
 import { fit } from "@mossy/core/fit/fit";
+import type { Fit } from "@mossy/core/fit/fit";
+import { inSetUp } from "@mossy/core/fit/room";
+import type { Room } from "@mossy/core/fit/room";
 import { startedWith } from "@mossy/core/fit/settings";
 import type { ChosenSettings } from "@mossy/core/fit/settings";
+import { PLAIN_TERMS } from "@mossy/core/fit/sources";
+import type { FitTerms } from "@mossy/core/fit/sources";
 import { variantOf } from "@mossy/core/library/variant";
 import type { Variant } from "@mossy/core/session/beside";
 import type { Session } from "@mossy/core/session/document";
@@ -9,9 +15,18 @@ import type { Db } from "../database.ts";
 import { releaseWith } from "../library/store.ts";
 import { HouseProblem, notFound } from "../problems.ts";
 import { roomInUse } from "../rooms/store.ts";
+import { solver } from "../solver.ts";
+import { lastInputs } from "./fitChoices.ts";
 
-export interface SessionWish {
-  title: string;
+export const reportOf = (f: Fit): FitReport => ({
+  fits: f.fits.length,
+  adjusted: [...f.adjusted],
+  unplaced: [...f.unplaced],
+  leftOut: f.leftOut.map(({ id, name }) => ({ id, name })),
+});
+
+/** What is to be fitted to what. */
+export interface FitWish {
   room: string;
   template: string;
   release: number;
@@ -19,13 +34,32 @@ export interface SessionWish {
   variant?: string | null;
   /** The production it is for; null, or not said, for that of its template. */
   production?: string | null | undefined;
+  /** How the room is wired for it; null, or not said, as usual. */
+  setUp?: string | null;
+  /** What somebody decided; what is not said was decided by nobody. */
   leaveOut: readonly string[];
+  keep?: readonly string[];
+  without48?: readonly string[];
+  plugged?: FitChoices["plugged"];
   settings?: ChosenSettings;
 }
+
+export interface SessionWish extends FitWish {
+  title: string;
+}
+
+/** What was decided in a wish. */
+export const choicesOf = (wish: FitWish): FitChoices => ({
+  leaveOut: [...wish.leaveOut],
+  keep: [...(wish.keep ?? [])],
+  without48: [...(wish.without48 ?? [])],
+  plugged: [...(wish.plugged ?? [])],
+});
 
 /** A release fitted to its room, before it becomes a session. */
 export interface Fitted {
   readonly roomName: string;
+  readonly setUp: string | null;
   readonly baseline: Session;
   readonly variant: Variant | null;
   /** The production it is of. */
@@ -33,9 +67,23 @@ export interface Fitted {
   readonly report: FitReport;
 }
 
-/** Fits a release into a room. @throws HouseProblem where one of them is not there, or a setting is fixed */
-export async function fitted(db: Db, wish: SessionWish): Promise<Fitted> {
+/** Everything a fit is made of. */
+export interface FitParts {
+  /** The release, or the variant of it, with the settings that were chosen. */
+  readonly session: Session;
+  /** The room with all its set-ups. */
+  readonly room: Room;
+  readonly setUp: string | null;
+  readonly terms: FitTerms;
+  readonly variant: Variant | null;
+  readonly production: string | null;
+}
+
+/** @throws HouseProblem where the room or the release is not there, or a setting is fixed */
+export async function fitParts(db: Db, wish: FitWish, words: FitTerms["words"]): Promise<FitParts> {
   const room = await roomInUse(db, wish.room);
+  const setUp = wish.setUp ?? null;
+  if (setUp !== null && !room.setUps.some((s) => s.id === setUp)) throw notFound(`set-up of ${room.name}`);
   const release = await releaseWith(db, wish.template, wish.release);
   if (release.kind === "block")
     throw new HouseProblem(
@@ -73,17 +121,26 @@ export async function fitted(db: Db, wish: SessionWish): Promise<Fitted> {
   const part = variant === null ? release.session : variantOf(release.session, variant).session;
   const chosen = startedWith(part, wish.settings ?? {});
   if ("problem" in chosen) throw new HouseProblem(422, "That setting is fixed", chosen.problem, "settings");
-  const result = fit(chosen, room, wish.leaveOut);
+  const terms: FitTerms = {
+    ...PLAIN_TERMS,
+    solver: await solver(),
+    choices: choicesOf(wish),
+    words,
+    last: await lastInputs(db, wish.room, wish.template, setUp),
+  };
+  return { session: chosen, room, setUp, terms, variant, production };
+}
+
+/** Fits a release into a room. @throws HouseProblem as `fitParts` */
+export async function fitted(db: Db, wish: SessionWish, words: FitTerms["words"]): Promise<Fitted> {
+  const { session, room, setUp, terms, variant, production } = await fitParts(db, wish, words);
+  const result = fit(session, inSetUp(room, setUp), terms);
   return {
     roomName: room.name,
+    setUp,
     baseline: result.session,
     variant,
     production,
-    report: {
-      fits: result.fits.length,
-      adjusted: [...result.adjusted],
-      unplaced: [...result.unplaced],
-      leftOut: result.leftOut.map(({ id, name }) => ({ id, name })),
-    },
+    report: reportOf(result),
   };
 }

@@ -1,6 +1,9 @@
 import type { ForwardLook } from "@mossy/contract/forward";
 import type { Doer } from "@mossy/contract/people";
-import type { FitReport, Forwarded } from "@mossy/contract/sessions";
+import type { Forwarded } from "@mossy/contract/sessions";
+import type { FitChoices } from "@mossy/core/fit/choices";
+import { inSetUp } from "@mossy/core/fit/room";
+import type { Style } from "@mossy/core/house/style";
 import type { Fit } from "@mossy/core/fit/fit";
 import { fittedFor } from "@mossy/core/library/forward";
 import type { Choices } from "@mossy/core/merge/decisions";
@@ -19,37 +22,39 @@ import { tell } from "../news/tell.ts";
 import { HouseProblem, notFound, stale } from "../problems.ts";
 import { note } from "../record/store.ts";
 import type { AskedBy } from "../record/store.ts";
+import { solver } from "../solver.ts";
 import { once } from "../transaction.ts";
 import type { Errand } from "../transaction.ts";
 import { sessionCard } from "./cards.ts";
+import { reportOf } from "./fitted.ts";
 import { keepForward, lastForward, markUndone, putOn, standingOf } from "./forwardStore.ts";
 import type { Footing, Standing } from "./forwardStore.ts";
 import { openForWriting } from "./store.ts";
 
-export const reportOf = (f: Fit): FitReport => ({
-  fits: f.fits.length,
-  adjusted: [...f.adjusted],
-  unplaced: [...f.unplaced],
-  leftOut: f.leftOut.map(({ id, name }) => ({ id, name })),
-});
-
 /** A release as it would have gone out to a session. */
-export const theirsOf = (release: ForwardLook["theirs"], s: Standing): Fit =>
+export const theirsOf = async (release: ForwardLook["theirs"], s: Standing, style: Style): Promise<Fit> =>
   fittedFor(
     release,
-    { baseline: s.baseline, now: s.now, leftOut: s.report.leftOut.map((t) => t.id), variant: s.variant },
-    s.room,
+    { baseline: s.baseline, now: s.now, choices: choicesNow(s), variant: s.variant },
+    inSetUp(s.room, s.setUp),
+    { solver: await solver(), words: style.house.words },
   );
+
+/** What was decided when a session was started, and what it left out since. */
+export const choicesNow = (s: Standing): FitChoices => ({
+  ...s.choices,
+  leaveOut: s.report.leftOut.map((t) => t.id),
+});
 
 /** Everything bringing a session to a release is made of. */
 export async function forwardLook(
-  { pool }: Bench,
+  { pool, styles }: Bench,
   { session, to }: { session: string; to: number },
 ): Promise<ForwardLook> {
   const card = await sessionCard(pool, session);
   const standing = await standingOf(pool, session);
   const { session: released } = await releaseWith(pool, card.template, to);
-  const theirs = theirsOf(released, standing);
+  const theirs = await theirsOf(released, standing, (await styles.current(pool)).style);
   const { releases } = await templateWith(pool, card.template);
   const release = releases.find((r) => r.number === to);
   if (!release) throw notFound(`release ${to} of “${card.templateName}”`);
@@ -96,7 +101,7 @@ async function bringForwardIn(db: Db, styles: Styles, wish: ForwardWish): Promis
     throw stale(
       "Somebody worked on the session since you looked at it. Look at it again, then bring it forward.",
     );
-  const theirs = theirsOf(released, was);
+  const theirs = await theirsOf(released, was, (await styles.current(db)).style);
   const merged = merge(was.baseline, was.now, theirs.session, wish.choices);
   refuseUndecided(merged);
   const choices = merged.clashes.map((c) =>

@@ -1,6 +1,7 @@
 import { randomUUID } from "node:crypto";
 import type { Doer } from "@mossy/contract/people";
 import type { FitReport, Forwarded } from "@mossy/contract/sessions";
+import type { FitChoices } from "@mossy/core/fit/choices";
 import type { Room } from "@mossy/core/fit/room";
 import type { Change } from "@mossy/core/session/change";
 import type { Variant } from "@mossy/core/session/beside";
@@ -18,6 +19,10 @@ export interface Standing {
   readonly baseline: Session;
   readonly report: FitReport;
   readonly room: Room;
+  /** How the room is wired for it; null as usual. */
+  readonly setUp: string | null;
+  /** What was decided when it was fitted. */
+  readonly choices: FitChoices;
   /** The variant it was started with; null for all of its template. */
   readonly variant: Variant | null;
   /** The document of its last check-in; null where nothing came back. */
@@ -30,7 +35,8 @@ export interface Standing {
 export async function standingOf(db: Db, session: string, hold = false): Promise<Standing> {
   const { rows } = isUuid(session)
     ? await db.query<Standing>(
-        `select s.template, s.release, s.edition, s.baseline, s.report, s.variant, r.room, c.document, d.revision,
+        `select s.template, s.release, s.edition, s.baseline, s.report, s.variant, r.room, s.set_up as "setUp",
+           s.choices, c.document, d.revision,
            coalesce(d.session, s.baseline) as now
          from sessions s join rooms r on r.id = s.room
          left join check_ins c on c.id = s.last_check_in left join documents d on d.id = c.document

@@ -13,6 +13,7 @@ import { inputListPdf } from "../print/inputListPdf.ts";
 import { notesPdf } from "../print/notesPdf.ts";
 import { corrected } from "./corrected.ts";
 import { checkInPage } from "./checkInPage.ts";
+import { fitLook, fitWays } from "./fitLook.ts";
 import { fitted } from "./fitted.ts";
 import type { SessionWish } from "./fitted.ts";
 import { lookAtHandIn } from "./handedIn.ts";
@@ -30,7 +31,11 @@ export const handInJob = job("hand-in", (bench: Bench, wish: HandInWish): Promis
   lookAtHandIn(bench, wish),
 );
 
-export const fitJob = job("fit", ({ pool }: Bench, wish: SessionWish) => fitted(pool, wish));
+export const fitJob = job("fit", async ({ pool, styles }: Bench, wish: SessionWish) =>
+  fitted(pool, wish, (await styles.current(pool)).style.house.words),
+);
+export const fitLookJob = job("fit-look", fitLook);
+export const fitWaysJob = job("fit-ways", fitWays);
 
 export const packageJob = job(
   "package",
@@ -136,6 +141,8 @@ export const sessionJobs = [
   editJob,
   handInJob,
   fitJob,
+  fitLookJob,
+  fitWaysJob,
   packageJob,
   correctedJob,
   inputListJob,

@@ -16,7 +16,8 @@ import { roomWith } from "../rooms/store.ts";
 import type { Crew } from "../crew/crew.ts";
 import { LARGE } from "../crew/large.ts";
 import { Written } from "../written.ts";
-import { fitJob, packageJob, sessionJob } from "./jobs.ts";
+import { fitJob, fitLookJob, fitWaysJob, packageJob, sessionJob } from "./jobs.ts";
+import { lastDecided } from "./fitChoices.ts";
 import { startSession } from "./start.ts";
 import { sessionCard, sessionsPage } from "./cards.ts";
 import { closeSession, markSent, openForWriting, placeOfSession, sessionWith, tickLine } from "./store.ts";
@@ -39,6 +40,10 @@ export function sessionRoutes(pool: Pool, styles: Styles, crew: Crew, files: Fil
   };
   answer(router, "session", ({ params, person }) => wholeSession(params.session, person));
   const here = ({ params }: { params: { session: string } }) => placeOfSession(pool, params.session);
+  const whoFits = ({ id }: Person) => ({ who: id, what: "the fit" });
+  answer(router, "lookAtFit", ({ body, person }) => crew.run(fitLookJob, body, whoFits(person)));
+  answer(router, "fitWays", ({ body, person }) => crew.run(fitWaysJob, body, whoFits(person)));
+  answer(router, "lastDecided", ({ params }) => lastDecided(pool, params.room, params.template));
   answer(
     router,
     "startSession",

@@ -4,6 +4,8 @@ import type { Style } from "@mossy/core/house/style";
 import type { Db } from "../database.ts";
 import { needProduction } from "../library/productions.ts";
 import { roomInUse } from "../rooms/store.ts";
+import { keepDecided } from "./fitChoices.ts";
+import { choicesOf } from "./fitted.ts";
 import type { Fitted, SessionWish } from "./fitted.ts";
 import { addSession } from "./store.ts";
 
@@ -32,7 +34,7 @@ async function toldApart(
 export async function startSession(
   db: Db,
   start: SessionWish,
-  { roomName, baseline, variant, production, report }: Fitted,
+  { roomName, setUp, baseline, variant, production, report }: Fitted,
   by: string,
   { edition, style }: { edition: number; style: Style },
   at: Date = new Date(),
@@ -62,11 +64,14 @@ export async function startSession(
     edition,
     variant,
     production,
+    setUp,
+    choices: choicesOf(start),
     baseline: { ...baseline, title },
     report: { ...report, adjusted },
     folder,
     by,
     at,
   });
+  await keepDecided(db, start, { setUp, choices: choicesOf(start) }, by, at);
   return id;
 }

@@ -1,6 +1,8 @@
 import type { TickedItem } from "@mossy/contract/rooms";
 import type { Doer } from "@mossy/contract/people";
 import type { CheckInCard, FitReport, Forwarded, SessionCard } from "@mossy/contract/sessions";
+import type { FitChoices } from "@mossy/core/fit/choices";
+import { inSetUp } from "@mossy/core/fit/room";
 import type { Room } from "@mossy/core/fit/room";
 import type { Variant } from "@mossy/core/session/beside";
 import type { Session } from "@mossy/core/session/document";
@@ -31,6 +33,7 @@ export interface WholeSession extends SessionCard {
   baseline: Session;
   now: Session;
   roomAs: Room;
+  setUp: string | null;
   report: FitReport;
   checkIns: CheckInCard[];
   ticks: TickedItem[];
@@ -45,8 +48,9 @@ export async function sessionWith(db: Db, id: string): Promise<WholeSession> {
     now: Session;
     report: FitReport;
     room: Room;
+    set_up: string | null;
   }>(
-    `select s.folder, s.baseline, coalesce(d.session, s.baseline) as now, s.report, r.room
+    `select s.folder, s.baseline, coalesce(d.session, s.baseline) as now, s.report, r.room, s.set_up
      from sessions s join rooms r on r.id = s.room
      left join check_ins c on c.id = s.last_check_in
      left join documents d on d.id = c.document where s.id = $1`,
@@ -64,7 +68,8 @@ export async function sessionWith(db: Db, id: string): Promise<WholeSession> {
     baseline: row.baseline,
     now: row.now,
     report: row.report,
-    roomAs: row.room,
+    roomAs: inSetUp(row.room, row.set_up),
+    setUp: row.set_up,
     checkIns: checkIns.map(checkInOf),
     ticks: await ticksOf(db, id),
     forwards: await forwardsOf(db, id),
@@ -122,6 +127,8 @@ export interface NewSession {
   edition: number;
   variant: Variant | null;
   production: string | null;
+  setUp: string | null;
+  choices: FitChoices;
   baseline: Session;
   report: FitReport;
   folder: string;
@@ -132,8 +139,8 @@ export interface NewSession {
 export async function addSession(db: Db, s: NewSession): Promise<void> {
   await db.query(
     "insert into sessions (id, title, room, template, release, edition, baseline, report, folder, made_by, " +
-      "made_at, tracks, unplaced, variant, production) " +
-      "values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15)",
+      "made_at, tracks, unplaced, variant, production, set_up, choices) " +
+      "values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17)",
     [
       s.id,
       s.title,
@@ -150,6 +157,8 @@ export async function addSession(db: Db, s: NewSession): Promise<void> {
       s.report.unplaced.length,
       s.variant && JSON.stringify(s.variant),
       s.production,
+      s.setUp,
+      JSON.stringify(s.choices),
     ],
   );
 }

@@ -1,0 +1,46 @@
+import type { FitLook } from "@mossy/contract/sessions";
+import { fit } from "@mossy/core/fit/fit";
+import { inSetUp } from "@mossy/core/fit/room";
+import { askedOf } from "@mossy/core/fit/sources";
+import { waysOut } from "@mossy/core/fit/waysOut";
+import type { WayOut } from "@mossy/core/fit/wayOut";
+import type { Bench } from "../house/bench.ts";
+import { fitParts, reportOf } from "./fitted.ts";
+import type { FitParts, FitWish } from "./fitted.ts";
+
+const partsOf = async ({ pool, styles }: Bench, wish: FitWish): Promise<FitParts> =>
+  fitParts(pool, wish, (await styles.current(pool)).style.house.words);
+
+/** A release fitted to a room, with what the fit went by. */
+export async function fitLook(bench: Bench, wish: FitWish): Promise<FitLook> {
+  const { session, room, setUp, terms } = await partsOf(bench, wish);
+  const wired = inSetUp(room, setUp);
+  const result = fit(session, wired, terms);
+  const { wishes } = askedOf(result.session, wired, terms);
+  return {
+    session: result.session,
+    report: reportOf(result),
+    sources: wishes.map((w) => ({
+      track: w.track,
+      importance: w.importance,
+      with: wishes.filter((o) => o.together === w.together && o !== w).map((o) => o.track),
+      standing: w.standing,
+      last: w.last,
+    })),
+    needless: needless({ session, room: wired, setUp, terms, variant: null, production: null }),
+  };
+}
+
+/** What is left out although everything would fit with it. */
+function needless({ session, room, terms }: FitParts): string[] {
+  const { choices } = terms;
+  if (choices.leaveOut.length === 0) return [];
+  const all = fit(session, room, { ...terms, choices: { ...choices, leaveOut: [] } });
+  return all.unplaced.length === 0 ? choices.leaveOut : [];
+}
+
+/** What would help where a release does not fit whole. */
+export async function fitWays(bench: Bench, wish: FitWish): Promise<{ ways: WayOut[] }> {
+  const { session, room, setUp, terms } = await partsOf(bench, wish);
+  return { ways: waysOut(session, room, setUp, terms) };
+}
