@@ -1,6 +1,6 @@
 import { setField } from "../session/change.ts";
 import type { Change } from "../session/change.ts";
-import { channelFormat } from "../session/document.ts";
+import { IMPORTANCES, channelFormat } from "../session/document.ts";
 import type { Session, TrackId } from "../session/document.ts";
 import {
   between,
@@ -120,6 +120,17 @@ const WAYS: readonly Phrase[] = [
             (t) => sounds(t) && t.format !== "mono",
             () => numberIn(m[1]),
           ),
+  ),
+  way(
+    "(must|should|may)(?: have (?:an input|one))?",
+    "must have an input",
+    (m) => `${m[1]?.toLowerCase() ?? ""} have an input where there are few`,
+    (m) =>
+      each(
+        "importance",
+        (t) => t.kind === "audio" && t.source !== null,
+        () => IMPORTANCES.find((i) => i === m[1]?.toLowerCase()) ?? null,
+      ),
   ),
   way(
     "(arm|disarm)",

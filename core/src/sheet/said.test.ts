@@ -34,6 +34,16 @@ const done = (s: Session, names: readonly string[], text: string): Session => {
 const track = (s: Session, name: string) => s.tracks.find((t) => t.id === id(name))!;
 
 describe("a sentence for what is chosen", () => {
+  it("says how much sources are wanted where inputs are few; what records nothing is left alone", () => {
+    const said = done(session, ["Kick", "Snare_Top", "Plate"], "must have an input");
+    expect(["Kick", "Snare_Top", "Plate"].map((n) => track(said, n).importance)).toEqual([
+      "must",
+      "must",
+      null,
+    ]);
+    expect(track(done(said, ["Kick"], "may"), "Kick").importance).toBe("may");
+  });
+
   it("sends to a path there is, at a level, and takes sends away again", () => {
     const sent = done(session, ["Kick", "Snare_Top"], "send to Plate at −12");
     expect(

@@ -4,33 +4,42 @@ import { Button } from "../ui/button.tsx";
 import { Field } from "../ui/pieces.tsx";
 import { PickOne } from "../ui/chooser.tsx";
 import { Tile } from "../ui/tile.tsx";
-import type { Adjustment, HomelessSource } from "@mossy/core/fit/fit";
+import type { FitLook } from "@mossy/contract/sessions";
+import type { Adjustment } from "@mossy/core/fit/fit";
+import type { ReactNode } from "react";
 import { plural } from "@mossy/core/session/plural";
 
-/** Sources the room has no input for. */
+/** Sources the room has no input for, cue mixes it has no output for, and what would help. */
 export function CannotBePlaced({
-  session,
-  unplaced,
+  look: { session, report },
   onLeaveOut,
+  onChoose,
+  children,
 }: {
-  session: Session;
-  unplaced: readonly HomelessSource[];
+  look: FitLook;
   onLeaveOut: (...ids: TrackId[]) => void;
+  onChoose: (id: TrackId) => void;
+  /** The ways out. */
+  children: ReactNode;
 }) {
+  const tracks = new Map(session.tracks.map((t) => [t.id, t]));
+  const { unplaced } = report;
+  const sources = unplaced.map((u) => u.track).filter((id) => tracks.get(id)?.kind === "audio");
   return (
     <section aria-label="Cannot be placed" className="card p-3.5">
       <div className="flex items-center justify-between pb-2">
         <h2 className="font-semibold">Cannot be placed</h2>
-        {unplaced.length > 1 && (
-          <Button small onClick={() => onLeaveOut(...unplaced.map((u) => u.track))}>
+        {sources.length > 1 && (
+          <Button small onClick={() => onLeaveOut(...sources)}>
             Leave all out
           </Button>
         )}
       </div>
       {unplaced.length === 0 && <p className="text-sm text-ink-2">Every source has an input.</p>}
-      <ul className="flex flex-col gap-2">
+      {sources.length > 0 && children}
+      <ul className="flex flex-col gap-2 pt-2">
         {unplaced.map((u) => {
-          const t = session.tracks.find((x) => x.id === u.track);
+          const t = tracks.get(u.track);
           return (
             <li key={u.track} className="rounded-md bg-brick-soft p-2.5">
               <p className="flex items-center gap-2">
@@ -38,14 +47,57 @@ export function CannotBePlaced({
                 <span className="font-mono font-semibold">{t?.name}</span>
               </p>
               <p className="my-1 text-sm">{u.says}</p>
-              <Button small onClick={() => onLeaveOut(u.track)}>
-                Leave out here
-              </Button>
+              {t?.kind === "audio" && (
+                <span className="flex gap-2">
+                  <Button small onClick={() => onLeaveOut(u.track)}>
+                    Leave out here
+                  </Button>
+                  <Button small onClick={() => onChoose(u.track)}>
+                    Put it on…
+                  </Button>
+                </span>
+              )}
             </li>
           );
         })}
       </ul>
     </section>
+  );
+}
+
+/** What does without 48 V here. */
+export function Without48({ tracks, onFeed }: { tracks: readonly Track[]; onFeed: (id: TrackId) => void }) {
+  if (tracks.length === 0) return null;
+  return (
+    <section aria-label="Without 48 V here" className="card p-3.5">
+      <h2 className="pb-1 font-semibold">Without 48 V here</h2>
+      <p className="pb-1 text-sm text-ink-2">Another microphone, or a supply of its own.</p>
+      <TrackLines tracks={tracks} says="Feed it" onPick={onFeed} />
+    </section>
+  );
+}
+
+function TrackLines({
+  tracks,
+  says,
+  onPick,
+}: {
+  tracks: readonly Track[];
+  says: string;
+  onPick: (id: TrackId) => void;
+}) {
+  return (
+    <ul>
+      {tracks.map((t) => (
+        <li key={t.id} className="flex items-center gap-2 border-t border-line py-1.5">
+          <Tile colour={t.colour} icon={t.icon} size={20} />
+          <span className="min-w-0 flex-1 truncate font-mono text-sm">{t.name}</span>
+          <Button small look="quiet" onClick={() => onPick(t.id)}>
+            {says}
+          </Button>
+        </li>
+      ))}
+    </ul>
   );
 }
 
@@ -55,17 +107,7 @@ export function LeftOut({ tracks, onTake }: { tracks: readonly Track[]; onTake: 
   return (
     <section aria-label="Left out on purpose" className="card p-3.5">
       <h2 className="pb-1 font-semibold">Left out on purpose</h2>
-      <ul>
-        {tracks.map((t) => (
-          <li key={t.id} className="flex items-center gap-2 border-t border-line py-1.5">
-            <Tile colour={t.colour} icon={t.icon} size={20} />
-            <span className="min-w-0 flex-1 truncate font-mono text-sm">{t.name}</span>
-            <Button small look="quiet" onClick={() => onTake(t.id)}>
-              Take along
-            </Button>
-          </li>
-        ))}
-      </ul>
+      <TrackLines tracks={tracks} says="Take along" onPick={onTake} />
     </section>
   );
 }

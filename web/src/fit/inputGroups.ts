@@ -1,20 +1,37 @@
 import type { Room } from "@mossy/core/fit/room";
 
-export interface InputGroup {
-  from: number;
-  to: number;
-  readonly label: string;
-  readonly phantom: boolean;
+/** Neighbouring inputs or outputs of one kind as one line. */
+export interface SocketGroup {
+  readonly from: number;
+  readonly to: number;
+  readonly says: string;
 }
 
-/** Neighbouring inputs of one kind as one line: 1 to 4, mic preamp, 48 V. */
-export function inputGroups(room: Pick<Room, "inputs">): InputGroup[] {
-  const groups: InputGroup[] = [];
-  for (const i of room.inputs) {
+/** "Mic preamp · 48 V", 1 to 4. */
+export const inputGroups = (room: Pick<Room, "inputs">): SocketGroup[] =>
+  grouped(
+    room.inputs.map((i) => ({
+      number: i.number,
+      says: [i.label, ...(i.phantom ? ["48 V"] : []), ...(i.holds === "" ? [] : [i.holds])].join(" · "),
+    })),
+  );
+
+/** "Headphone box · headphones", 3 to 10. */
+export const outputGroups = (room: Pick<Room, "outputs">): SocketGroup[] =>
+  grouped(
+    room.outputs.map((o) => ({
+      number: o.number,
+      says: o.serves === "other" ? o.label : `${o.label} · ${o.serves}`,
+    })),
+  );
+
+function grouped(list: readonly { readonly number: number; readonly says: string }[]): SocketGroup[] {
+  const groups: SocketGroup[] = [];
+  for (const { number, says } of list) {
     const last = groups.at(-1);
-    if (last && last.to === i.number - 1 && last.label === i.label && last.phantom === i.phantom)
-      last.to = i.number;
-    else groups.push({ from: i.number, to: i.number, label: i.label, phantom: i.phantom });
+    if (last && last.to === number - 1 && last.says === says)
+      groups[groups.length - 1] = { ...last, to: number };
+    else groups.push({ from: number, to: number, says });
   }
   return groups;
 }

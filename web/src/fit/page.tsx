@@ -1,24 +1,28 @@
-import { fit } from "@mossy/core/fit/fit";
-import { chosenSettings, startedWith } from "@mossy/core/fit/settings";
-import type { ChosenSettings } from "@mossy/core/fit/settings";
-import { variantOf } from "@mossy/core/library/variant";
+import type { FitLook } from "@mossy/contract/sessions";
+import { NO_CHOICES } from "@mossy/core/fit/choices";
+import { putOn } from "@mossy/core/fit/putOn";
+import { inSetUp } from "@mossy/core/fit/room";
 import type { Room } from "@mossy/core/fit/room";
+import { wishesOf } from "@mossy/core/fit/wish";
+import { variantOf } from "@mossy/core/library/variant";
 import type { Session, TrackId } from "@mossy/core/session/document";
 import { useMutation, useQuery } from "@tanstack/react-query";
-import { useMemo } from "react";
+import { useMemo, useState } from "react";
 import { useNavigate, useParams, useSearchParams } from "react-router";
-import { z } from "zod";
 import { askOnce } from "../wire/ask.ts";
 import { queries, queryClient, useMayIn } from "../wire/queries.ts";
 import { Button } from "../ui/button.tsx";
 import { Chooser } from "../ui/chooser.tsx";
-import { Input, PageHead, Pill } from "../ui/pieces.tsx";
+import { Choice, Input, PageHead, Pill } from "../ui/pieces.tsx";
 import { Failed, Loading, Trouble } from "../ui/states.tsx";
-import { useKept } from "../ui/useKept.ts";
-import { Adjusted, CannotBePlaced, LeaveMoreOut, LeftOut } from "./fitReport.tsx";
+import { Adjusted, CannotBePlaced, LeaveMoreOut, LeftOut, Without48 } from "./fitReport.tsx";
 import { PatchPicture } from "./patchPicture.tsx";
+import { Recalled } from "./recalled.tsx";
+import { SourcePanel } from "./sourcePanel.tsx";
 import { StartSettings } from "./startSettings.tsx";
-import type { Fit } from "@mossy/core/fit/fit";
+import { useFitting } from "./useFitting.ts";
+import type { Fitting } from "./useFitting.ts";
+import { WaysOut } from "./waysOut.tsx";
 
 export default function FitPage() {
   const { room = "", template = "", release = "" } = useParams();
@@ -38,7 +42,7 @@ export default function FitPage() {
     );
   if (!there.data || !whole.data) return <Loading what="Fitting" />;
   return (
-    <Fitting
+    <Fit
       roomId={room}
       room={there.data.room}
       template={template}
@@ -50,23 +54,7 @@ export default function FitPage() {
   );
 }
 
-const halfFitted = z.object({
-  title: z.string(),
-  variant: z.string().nullable().default(null),
-  leaveOut: z.array(z.string()),
-  settings: chosenSettings,
-});
-const BEGUN: z.infer<typeof halfFitted> = { title: "", variant: null, leaveOut: [], settings: {} };
-
-function Fitting({
-  roomId,
-  room,
-  template,
-  name,
-  release,
-  whole,
-  production,
-}: {
+interface FitOf {
   roomId: string;
   room: Room;
   template: string;
@@ -76,47 +64,26 @@ function Fitting({
   whole: Session;
   /** What it is started for; null for no production. */
   production: string | null;
-}) {
-  const [begun, setBegun, forget] = useKept(`fit-${roomId}-${template}-${release}`, BEGUN, halfFitted);
-  const { title, leaveOut, settings } = begun;
-  const variant = whole.variants.find((v) => v.id === begun.variant) ?? null;
-  const session = useMemo(() => (variant ? variantOf(whole, variant).session : whole), [whole, variant]);
-  const setTitle = (next: string): void => setBegun({ ...begun, title: next });
-  const setLeaveOut = (next: readonly TrackId[]): void => setBegun({ ...begun, leaveOut: [...next] });
-  const setSettings = (next: ChosenSettings): void => setBegun({ ...begun, settings: next });
+}
+
+function Fit(of: FitOf) {
+  const { roomId, room, template, name, release, whole, production } = of;
+  const fitting = useFitting(roomId, template, release);
+  const { begun, wish, look, change, forget } = fitting;
   const navigate = useNavigate();
   const may = useMayIn(roomId);
-  const result = useMemo(() => {
-    const chosen = startedWith(session, settings);
-    return fit("problem" in chosen ? session : chosen, room, leaveOut);
-  }, [session, settings, room, leaveOut]);
   const start = useMutation({
-    mutationFn: () =>
-      askOnce(
-        "startSession",
-        {},
-        {
-          title,
-          room: roomId,
-          template,
-          release,
-          variant: variant?.id ?? null,
-          production,
-          leaveOut: [...leaveOut],
-          settings,
-        },
-      ),
+    mutationFn: () => askOnce("startSession", {}, { ...wish, title: begun.title, production }),
     onSuccess: async (made) => {
       forget();
       await Promise.all(
-        ["sessions", "today", "library", "productions"].map((key) =>
+        ["sessions", "today", "library", "productions", "last-decided"].map((key) =>
           queryClient.invalidateQueries({ queryKey: [key] }),
         ),
       );
       await navigate(`/sessions/${made.id}`);
     },
   });
-  const leave = (...ids: TrackId[]): void => setLeaveOut([...leaveOut, ...ids]);
   return (
     <div className="flex h-full min-h-[640px] flex-col gap-3">
       <PageHead
@@ -129,27 +96,89 @@ function Fitting({
       >
         {may ? (
           <StartForm
-            title={title}
+            title={begun.title}
             busy={start.isPending}
-            onTitle={setTitle}
+            onTitle={(title) => change({ title })}
             onStart={() => start.mutate()}
           />
         ) : (
           <span className="text-sm text-ink-2">Who works in this room starts sessions here.</span>
         )}
       </PageHead>
-      <HowItFits result={result} />
       <Trouble error={start.error} />
-      <div className="beside min-h-0 flex-1 [--beside:284px]">
+      {look.error ? (
+        <Failed error={look.error} again={() => void look.refetch()} />
+      ) : look.data ? (
+        <Fitted
+          look={look.data}
+          waits={look.isPlaceholderData}
+          fitting={fitting}
+          room={room}
+          whole={whole}
+        />
+      ) : (
+        <Loading what="Fitting" />
+      )}
+    </div>
+  );
+}
+
+/** How it fits: the inputs, and beside them what is to be decided. */
+function Fitted({
+  look,
+  waits,
+  fitting,
+  room,
+  whole,
+}: {
+  look: FitLook;
+  /** The next fit is on its way; this is the one before. */
+  waits: boolean;
+  fitting: Fitting;
+  room: Room;
+  whole: Session;
+}) {
+  const { begun, change, choose } = fitting;
+  const [chosen, setChosen] = useState<TrackId | null>(null);
+  const wired = inSetUp(room, begun.setUp);
+  const variant = whole.variants.find((v) => v.id === begun.variant) ?? null;
+  const session = useMemo(() => (variant ? variantOf(whole, variant).session : whole), [whole, variant]);
+  const leave = (...ids: TrackId[]): void => choose({ leaveOut: [...begun.choices.leaveOut, ...ids] });
+  const put = (track: TrackId, input: number): void => {
+    const at = new Map(look.session.tracks.map((t) => [t.id, t.input]));
+    const next = putOn(begun.choices, wishesOf(look.session), at, wired.inputs, track, input);
+    if (next) choose(next);
+  };
+  return (
+    <>
+      <div className="flex flex-wrap items-center gap-2">
+        <HowItFits look={look} />
+        {room.setUps.length > 0 && (
+          <span className="ml-auto">
+            <Choice
+              label="How the room is wired"
+              value={begun.setUp ?? ""}
+              choices={[["", "as usual"], ...room.setUps.map((s) => [s.id, s.name] as const)]}
+              onChoose={(id) => change({ setUp: id === "" ? null : id })}
+            />
+          </span>
+        )}
+      </div>
+      <Recalled fitting={fitting} />
+      <div className="beside min-h-0 flex-1 [--beside:304px]" aria-busy={waits}>
         <section aria-label="Inputs" tabIndex={0} className="card min-h-0 overflow-y-auto p-4">
           <PatchPicture
             before={session}
-            session={result.session}
-            room={room}
-            unplaced={new Set(result.unplaced.map((u) => u.track))}
+            session={look.session}
+            room={wired}
+            unplaced={new Set(look.report.unplaced.map((u) => u.track))}
+            chosen={chosen}
+            onChoose={setChosen}
+            onPut={put}
           />
         </section>
         <aside aria-label="Fit report" className="flex min-h-0 flex-col gap-4 overflow-y-auto">
+          {chosen !== null && <SourcePanel track={chosen} look={look} room={wired} fitting={fitting} />}
           {whole.variants.length > 0 && (
             <section aria-label="Which part" className="card p-3.5">
               <Chooser
@@ -157,7 +186,7 @@ function Fitting({
                 value={variant?.id ?? null}
                 none="Everything"
                 options={whole.variants.map((v) => [v.id, v.name] as const)}
-                onChoose={(next) => setBegun({ ...begun, variant: next, leaveOut: [] })}
+                onChoose={(next) => change({ variant: next, choices: NO_CHOICES })}
               />
             </section>
           )}
@@ -167,14 +196,27 @@ function Fitting({
               <p className="text-sm whitespace-pre-wrap">{session.notes}</p>
             </section>
           )}
-          <CannotBePlaced session={session} unplaced={result.unplaced} onLeaveOut={leave} />
-          <StartSettings session={session} chosen={settings} onChange={setSettings} />
-          <LeftOut tracks={result.leftOut} onTake={(id) => setLeaveOut(leaveOut.filter((x) => x !== id))} />
-          <Adjusted session={session} adjusted={result.adjusted} />
-          <LeaveMoreOut session={result.session} onLeaveOut={leave} />
+          <CannotBePlaced look={look} onLeaveOut={leave} onChoose={setChosen}>
+            <WaysOut fitting={fitting} />
+          </CannotBePlaced>
+          <StartSettings
+            session={session}
+            chosen={begun.settings}
+            onChange={(settings) => change({ settings })}
+          />
+          <LeftOut
+            tracks={whole.tracks.filter((t) => begun.choices.leaveOut.includes(t.id))}
+            onTake={(id) => choose({ leaveOut: begun.choices.leaveOut.filter((x) => x !== id) })}
+          />
+          <Without48
+            tracks={whole.tracks.filter((t) => begun.choices.without48.includes(t.id))}
+            onFeed={(id) => choose({ without48: begun.choices.without48.filter((x) => x !== id) })}
+          />
+          <Adjusted session={look.session} adjusted={look.report.adjusted} />
+          <LeaveMoreOut session={look.session} onLeaveOut={leave} />
         </aside>
       </div>
-    </div>
+    </>
   );
 }
 
@@ -213,18 +255,18 @@ function StartForm({
   );
 }
 
-function HowItFits({ result }: { result: Fit }) {
-  const inputsChanged = result.adjusted.filter((a) => a.what === "Input").length;
+function HowItFits({ look: { session, report } }: { look: FitLook }) {
+  const inputsChanged = report.adjusted.filter((a) => a.what === "Input").length;
   return (
-    <p className="flex items-center gap-2">
+    <p className="flex flex-wrap items-center gap-2">
       <Pill look="ok">
-        {result.session.tracks.length - inputsChanged - result.unplaced.length} tracks fit as they are
+        {session.tracks.length - inputsChanged - report.unplaced.length} tracks fit as they are
       </Pill>
-      <Pill look={result.adjusted.length > 0 ? "look" : "quiet"}>{result.adjusted.length} adjusted</Pill>
-      <Pill look={result.unplaced.length > 0 ? "broken" : "quiet"}>
-        {result.unplaced.length} cannot be placed
+      <Pill look={report.adjusted.length > 0 ? "look" : "quiet"}>{report.adjusted.length} adjusted</Pill>
+      <Pill look={report.unplaced.length > 0 ? "broken" : "quiet"}>
+        {report.unplaced.length} cannot be placed
       </Pill>
-      {result.leftOut.length > 0 && <Pill>{result.leftOut.length} left out</Pill>}
+      {report.leftOut.length > 0 && <Pill>{report.leftOut.length} left out</Pill>}
     </p>
   );
 }

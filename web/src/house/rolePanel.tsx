@@ -12,7 +12,7 @@ import { ColourPick } from "./colourPick.tsx";
 import { Clashes } from "./houseClashes.tsx";
 import { Distances } from "./distances.tsx";
 import { heardFromText, withRole } from "@mossy/core/house/edit";
-import type { ChannelFormat, Source } from "@mossy/core/session/document";
+import type { ChannelFormat, Importance, Source } from "@mossy/core/session/document";
 import { usesAddress } from "../words/usesAddress.ts";
 import { AlertLine } from "../ui/listPage.tsx";
 import { Chooser } from "../ui/chooser.tsx";
@@ -28,6 +28,11 @@ const SOURCE_NAMES = [
   ["line", "line"],
   ["wireless", "wireless"],
   ["instrument", "instrument"],
+] as const;
+const IMPORTANCE_WORDS = [
+  ["must", "must have one"],
+  ["should", "should have one"],
+  ["may", "may have one"],
 ] as const;
 const SHORT_FORMS = [
   ["full", "In names"],
@@ -105,6 +110,14 @@ export function RolePanel({
           onChoose={onChange && ((format) => set({ format }))}
         />
       </div>
+      {role.kind === "audio" && role.source !== null && (
+        <Chooser<Importance>
+          label="Where a room has too few inputs"
+          value={role.importance}
+          options={IMPORTANCE_WORDS}
+          onChoose={onChange && ((importance) => set({ importance: importance ?? "should" }))}
+        />
+      )}
       <ChipPick
         label="Positions that make sense"
         empty="any"

@@ -1,4 +1,6 @@
-import { addBank, nextInput } from "@mossy/core/fit/roomInputs";
+import { addBank, nextSocket } from "@mossy/core/fit/sockets";
+import type { SocketsOr } from "@mossy/core/fit/sockets";
+import { blankInput } from "@mossy/core/fit/room";
 import type { RoomInput } from "@mossy/core/fit/room";
 import { SOURCES } from "@mossy/core/session/document";
 import type { Source } from "@mossy/core/session/document";
@@ -54,30 +56,27 @@ export function BankForm({
   onAdd,
 }: {
   inputs: readonly RoomInput[];
-  onAdd: (inputs: RoomInput[], label: string) => void;
+  /** Made, or why not. */
+  onAdd: (made: SocketsOr<RoomInput>, label: string) => void;
 }) {
   const [many, setMany] = useState("8");
-  const [kind, setKind] = useState<Omit<RoomInput, "number">>({
+  const [kind, setKind] = useState<Pick<RoomInput, "label" | "takes" | "phantom">>({
     label: "Mic preamp",
     takes: ["mic", "di"],
     phantom: true,
   });
-  const [problem, setProblem] = useState<string | null>(null);
   const count = Number(many);
-  const ready = Number.isInteger(count) && count >= 1;
+  const ready = Number.isInteger(count) && count >= 1 && kind.takes.length > 0;
+  const from = nextSocket(inputs);
   return (
     <form
       aria-label="Add inputs"
       className="flex flex-col gap-2 border-t border-line px-3.5 py-2.5"
       onSubmit={(e) => {
         e.preventDefault();
-        const made = addBank(inputs, { ...kind, many: count, from: nextInput(inputs) });
-        if ("problem" in made) {
-          setProblem(made.problem);
-          return;
-        }
-        setProblem(null);
-        onAdd(made.inputs, `${count} × ${kind.label}`);
+        const label = kind.label.trim();
+        const make = (number: number): RoomInput => blankInput(number, { ...kind, label });
+        onAdd(addBank(inputs, "input", { many: count, from, make }), `${count} × ${label}`);
       }}
     >
       <div className="flex flex-wrap items-center gap-x-3 gap-y-2">
@@ -86,7 +85,7 @@ export function BankForm({
           aria-label="How many"
           inputMode="numeric"
           className="w-14 font-mono"
-          aria-invalid={!ready}
+          aria-invalid={!(count >= 1)}
           value={many}
           onChange={(e) => setMany(e.target.value)}
         />
@@ -126,14 +125,9 @@ export function BankForm({
           48 V
         </label>
         <Button small type="submit" className="ml-auto" disabled={!ready}>
-          Add from {nextInput(inputs)}
+          Add from {from}
         </Button>
       </div>
-      {problem !== null && (
-        <p role="alert" className="text-sm text-brick">
-          {problem}
-        </p>
-      )}
     </form>
   );
 }

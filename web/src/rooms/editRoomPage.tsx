@@ -1,4 +1,4 @@
-import { room as roomSchema } from "@mossy/core/fit/room";
+import { blankRoom, room as roomSchema } from "@mossy/core/fit/room";
 import type { Room } from "@mossy/core/fit/room";
 import { CHANNEL_FORMATS, channelFormat } from "@mossy/core/session/document";
 import { useMutation, useQuery } from "@tanstack/react-query";
@@ -6,7 +6,7 @@ import { useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import { z } from "zod";
 import { ask, askOnce } from "../wire/ask.ts";
-import { queries, queryClient, useMe } from "../wire/queries.ts";
+import { queries, queryClient, useMayIn, useMe, useStyle } from "../wire/queries.ts";
 import { BackAndForth } from "../ui/backAndForth.tsx";
 import { Button } from "../ui/button.tsx";
 import { AlertLine } from "../ui/listPage.tsx";
@@ -16,10 +16,10 @@ import { useShortcuts } from "../ui/shortcuts.tsx";
 import { Empty, Failed, Loading, Trouble } from "../ui/states.tsx";
 import { keep, kept } from "../ui/useKept.ts";
 import { useSteps } from "../ui/useSteps.ts";
-import { RoomInputsTable } from "./roomInputsTable.tsx";
+import { WiringPart } from "./wiringPart.tsx";
 
 const RATES = [44100, 48000, 88200, 96000, 176400, 192000] as const;
-const BLANK: Room = { name: "", says: "", inputs: [], sampleRates: [48000], palette: [], widest: "stereo" };
+const BLANK: Room = blankRoom("");
 /** A room half edited: it may still lack its name. */
 const halfDone = z.object({
   revision: z.int(),
@@ -29,17 +29,32 @@ const halfDone = z.object({
 /** Makes a room, or edits one. */
 export default function EditRoomPage() {
   const { room: id } = useParams();
-  const lead = useMe()?.right === "lead";
+  const right = useMe()?.right;
+  const lead = right === "lead";
+  const may = useMayIn(id ?? "");
   const { data: card, error, refetch } = useQuery({ ...queries.room(id ?? ""), enabled: id !== undefined });
-  if (!lead)
-    return <Empty title="The leads make and edit rooms">Ask one of them for what should be other.</Empty>;
-  if (id === undefined) return <Editor id={null} revision={0} room={BLANK} />;
+  const asks = (
+    <Empty title="The leads make and edit rooms">Ask one of them for what should be other.</Empty>
+  );
+  if (id === undefined) return lead ? <Editor id={null} revision={0} room={BLANK} lead={lead} /> : asks;
   if (error) return <Failed error={error} again={() => void refetch()} />;
   if (!card) return <Loading />;
-  return <Editor key={card.id} id={card.id} revision={card.revision} room={card.room} />;
+  if (!lead && !(right === "engineer" && may && card.room.engineersEdit)) return asks;
+  return <Editor key={card.id} id={card.id} revision={card.revision} room={card.room} lead={lead} />;
 }
 
-function Editor({ id, revision: latest, room }: { id: string | null; revision: number; room: Room }) {
+function Editor({
+  id,
+  revision: latest,
+  room,
+  lead,
+}: {
+  id: string | null;
+  revision: number;
+  room: Room;
+  lead: boolean;
+}) {
+  const { style } = useStyle();
   const key = `room-${id ?? "new"}`;
   const [half] = useState(() => kept(key, halfDone));
   // What one edits was made from this revision, also when another comes while one does.
@@ -112,11 +127,7 @@ function Editor({ id, revision: latest, room }: { id: string | null; revision: n
         />
       )}
       <div className="beside min-h-0 flex-1 [--beside:300px]">
-        <RoomInputsTable
-          name={now.name}
-          inputs={now.inputs}
-          onChange={(inputs, label) => go({ ...now, inputs }, label)}
-        />
+        <WiringPart room={now} style={style} onChange={go} />
         <form
           id="room"
           aria-label="The room"
@@ -126,7 +137,7 @@ function Editor({ id, revision: latest, room }: { id: string | null; revision: n
             if (waits === null) save.mutate();
           }}
         >
-          <About room={now} onChange={go} />
+          <About room={now} lead={lead} onChange={go} />
           <Shows room={now} onChange={go} />
         </form>
       </div>
@@ -155,7 +166,7 @@ function Overtaken({ name, onTheirs, onMine }: { name: string; onTheirs: () => v
 
 type Change = (to: Room, label: string) => void;
 
-function About({ room, onChange }: { room: Room; onChange: Change }) {
+function About({ room, lead, onChange }: { room: Room; lead: boolean; onChange: Change }) {
   return (
     <section aria-label="About the room" className="card flex flex-col gap-3 p-3.5">
       <Field label="Name">
@@ -163,6 +174,7 @@ function About({ room, onChange }: { room: Room; onChange: Change }) {
           small
           required
           maxLength={60}
+          readOnly={!lead}
           autoFocus={room.name === ""}
           value={room.name}
           onChange={(e) => onChange({ ...room, name: e.target.value }, "name")}
@@ -197,6 +209,16 @@ function About({ room, onChange }: { room: Room; onChange: Change }) {
           ))}
         </div>
       </fieldset>
+      {lead && (
+        <label className="flex items-center gap-2 text-sm">
+          <input
+            type="checkbox"
+            checked={room.engineersEdit}
+            onChange={(e) => onChange({ ...room, engineersEdit: e.target.checked }, "who edits it")}
+          />
+          Its engineers may edit it too
+        </label>
+      )}
     </section>
   );
 }

@@ -216,10 +216,7 @@ function RoomTile({
             <span className="w-14 font-mono text-ink-2">
               {g.from === g.to ? g.from : `${g.from}–${g.to}`}
             </span>
-            <span>
-              {g.label}
-              {g.phantom ? " · 48 V" : ""}
-            </span>
+            <span>{g.says}</span>
           </li>
         ))}
         {room.inputs.length === 0 && <li className="text-ink-2">no inputs yet</li>}

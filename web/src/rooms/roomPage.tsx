@@ -1,6 +1,6 @@
 import { followingOf, openByRoom } from "@mossy/contract/openWork";
 import type { WholeRoomCard } from "@mossy/contract/rooms";
-import { inputsInWords } from "@mossy/core/fit/roomInputs";
+import { inputsInWords } from "@mossy/core/fit/sockets";
 import { plural } from "@mossy/core/session/plural";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { Pencil } from "lucide-react";
@@ -18,6 +18,7 @@ import { day } from "../ui/dates.ts";
 import { Empty, Failed, Loading, Trouble } from "../ui/states.tsx";
 import { SessionList } from "../sessions/row.tsx";
 import { RoomChecklist } from "./checklist.tsx";
+import { WiredCard } from "./wiredCard.tsx";
 import { Stations } from "./stations.tsx";
 
 /** A room: choose a release to start from, and what is open here. */
@@ -42,7 +43,9 @@ function RoomBody({ card }: { card: WholeRoomCard }) {
   const { data: today } = useQuery(queries.today);
   const following = today ? followingOf(openByRoom(today.open).get(id) ?? []) : null;
   const may = useMayIn(id);
-  const lead = useMe()?.right === "lead";
+  const right = useMe()?.right;
+  const lead = right === "lead";
+  const edits = lead || (right === "engineer" && may && room.engineersEdit);
   return (
     <div className="flex flex-col gap-4">
       <PageHead
@@ -56,7 +59,7 @@ function RoomBody({ card }: { card: WholeRoomCard }) {
         }
       >
         <Share share={following} label={`Share of tracks in ${room.name} that follow the house`} />
-        {lead && (
+        {edits && (
           <Button asChild>
             <Link to={`/rooms/${id}/edit`}>
               <Pencil size={15} aria-hidden /> Edit the room
@@ -85,6 +88,7 @@ function RoomBody({ card }: { card: WholeRoomCard }) {
               }
             />
           </section>
+          <WiredCard room={room} />
           <Stations room={card} />
           <RoomChecklist room={card} />
           {room.palette.length > 0 && (

@@ -1,9 +1,11 @@
+import { blankRoom } from "@mossy/core/fit/room";
 import type { RoomInput } from "@mossy/core/fit/room";
 import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { inputGroups } from "../fit/inputGroups.ts";
 import { BankForm } from "../rooms/bankForm.tsx";
 import { askOnce } from "../wire/ask.ts";
+import { AlertLine } from "../ui/listPage.tsx";
 import { Button } from "../ui/button.tsx";
 import { Field, Input } from "../ui/pieces.tsx";
 import { Trouble } from "../ui/states.tsx";
@@ -12,20 +14,14 @@ import { Trouble } from "../ui/states.tsx";
 export function FirstRoom({ onMade, onLater }: { onMade: (id: string) => void; onLater: () => void }) {
   const [name, setName] = useState("");
   const [inputs, setInputs] = useState<RoomInput[]>([]);
+  const [problem, setProblem] = useState<string | null>(null);
   const make = useMutation({
     mutationFn: () =>
       askOnce(
         "newRoom",
         {},
         {
-          room: {
-            name,
-            says: "",
-            inputs,
-            sampleRates: [44100, 48000, 96000],
-            palette: [],
-            widest: "stereo",
-          },
+          room: blankRoom(name, { inputs, sampleRates: [44100, 48000, 96000] }),
         },
       ),
     onSuccess: ({ id }) => onMade(id),
@@ -47,14 +43,11 @@ export function FirstRoom({ onMade, onLater }: { onMade: (id: string) => void; o
                 <span className="w-14 font-mono text-ink-2">
                   {g.from === g.to ? g.from : `${g.from}–${g.to}`}
                 </span>
-                <span className="flex-1">
-                  {g.label}
-                  {g.phantom ? " · 48 V" : ""}
-                </span>
+                <span className="flex-1">{g.says}</span>
                 <Button
                   small
                   look="quiet"
-                  aria-label={`Take out ${g.label}, ${g.from} to ${g.to}`}
+                  aria-label={`Take out ${g.says}, ${g.from} to ${g.to}`}
                   onClick={() => setInputs(inputs.filter((i) => i.number < g.from || i.number > g.to))}
                 >
                   Take out
@@ -63,7 +56,14 @@ export function FirstRoom({ onMade, onLater }: { onMade: (id: string) => void; o
             ))}
           </ul>
         )}
-        <BankForm inputs={inputs} onAdd={setInputs} />
+        <BankForm
+          inputs={inputs}
+          onAdd={(made) => {
+            setProblem("problem" in made ? made.problem : null);
+            if ("list" in made) setInputs([...made.list]);
+          }}
+        />
+        <AlertLine across>{problem}</AlertLine>
       </div>
       <Trouble error={make.error} />
       <div className="flex justify-end gap-2">

@@ -9,6 +9,12 @@ import { Chooser } from "../ui/chooser.tsx";
 
 const BY = { mic: "microphone", di: "DI", line: "line", wireless: "wireless" } as const;
 
+/** What a fit gives up last, and first. */
+const IMPORTANCE_WORDS = [
+  ["must", "must have one"],
+  ["should", "should have one"],
+  ["may", "may have one"],
+] as const;
 const MONITORING = [
   ["auto", "while it records"],
   ["on", "always"],
@@ -69,6 +75,15 @@ export function Recording({
         options={MONITORING}
         onChoose={(to) => set("monitor", to ?? "auto", "monitor")}
       />
+      {t.kind === "audio" && t.source !== null && (
+        <Chooser
+          label="Where inputs are few"
+          none="as the house says"
+          value={t.importance}
+          options={IMPORTANCE_WORDS}
+          onChoose={(to) => set("importance", to, "importance")}
+        />
+      )}
       {(t.kind === "midi" || t.kind === "instrument") && <MidiFields track={t} work={work} />}
       <span className="col-span-2 flex flex-wrap gap-x-4 gap-y-1">
         {tick("armed", "armed")}

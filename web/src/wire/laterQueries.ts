@@ -1,6 +1,9 @@
 import { infiniteQueryOptions, queryOptions } from "@tanstack/react-query";
+import type { BodyOf } from "@mossy/contract/routes";
 import type { UsesOf } from "@mossy/contract/library";
 import { ask, look } from "./ask.ts";
+
+type FitWish = BodyOf<"lookAtFit">;
 
 /** Pages of a list that goes on somewhere. */
 const inPages = {
@@ -15,6 +18,16 @@ export const later = {
       queryKey: ["impact", revision],
       queryFn: ({ pageParam }) => ask("impact", { from: pageParam }),
       ...inPages,
+    }),
+  /** @param wish what is fitted to what, and what was decided about it */
+  lookAtFit: (wish: FitWish) =>
+    queryOptions({ queryKey: ["fit", wish], queryFn: () => ask("lookAtFit", {}, wish), gcTime: 0 }),
+  fitWays: (wish: FitWish) =>
+    queryOptions({ queryKey: ["fit-ways", wish], queryFn: () => ask("fitWays", {}, wish), gcTime: 0 }),
+  lastDecided: (room: string, template: string) =>
+    queryOptions({
+      queryKey: ["last-decided", room, template],
+      queryFn: () => ask("lastDecided", { room, template }),
     }),
   houseUses: (revision: number) =>
     queryOptions({ queryKey: ["house-uses", revision], queryFn: () => ask("houseUses", {}) }),

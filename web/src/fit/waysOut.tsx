@@ -1,0 +1,36 @@
+import type { WayOut } from "@mossy/core/fit/wayOut";
+import { Button } from "../ui/button.tsx";
+import type { Fitting } from "./useFitting.ts";
+
+const DO = { "set-up": "Wire it so", without: "Do without", "without-48": "Do that" } as const;
+
+/** What would help where not everything has an input, each with its price. */
+export function WaysOut({ fitting }: { fitting: Fitting }) {
+  const { ways, begun, change, choose } = fitting;
+  if (ways.isPending) return <p className="text-sm text-ink-2">Looking for ways out…</p>;
+  const list = ways.data?.ways ?? [];
+  const take = (way: WayOut): void => {
+    const { leaveOut, keep, without48 } = begun.choices;
+    const also = (was: readonly string[], more: readonly string[]): string[] => [
+      ...new Set([...was, ...more]),
+    ];
+    if (way.sort === "set-up") change({ setUp: way.setUp });
+    else if (way.sort === "without")
+      choose({ leaveOut: also(leaveOut, way.leaveOut), keep: also(keep, way.keep) });
+    else choose({ without48: also(without48, way.tracks) });
+  };
+  if (list.length === 0)
+    return <p className="text-sm text-ink-2">Only leaving something out makes room here.</p>;
+  return (
+    <ul aria-label="Ways out" className="flex flex-col text-sm">
+      {list.map((way) => (
+        <li key={way.says} className="flex items-center gap-3 border-t border-line py-1.5">
+          <span className="flex-1">{way.says}</span>
+          <Button small onClick={() => take(way)}>
+            {DO[way.sort]}
+          </Button>
+        </li>
+      ))}
+    </ul>
+  );
+}
