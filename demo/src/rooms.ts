@@ -85,7 +85,7 @@ export const demoRooms: readonly { readonly id: string; readonly room: Room }[] 
       says: "mobile",
       engineersEdit: true,
       outputs: [...outs(1, 2, "Van monitors", "monitors"), ...outs(3, 6, "Headphone amp", "headphones")],
-      standing: [stands(1, "kick"), stands(15, "mc")],
+      standing: [stands(5, "kick"), stands(6, "snare", "top"), stands(15, "mc")],
       setUps: [QUAY],
       sampleRates: [48000, 96000],
       widest: "stereo",

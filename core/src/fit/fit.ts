@@ -6,7 +6,7 @@ import type { Session, Track, TrackId } from "../session/document.ts";
 import { goesTo } from "../session/routing.ts";
 import { plugCues } from "./cues.ts";
 import type { Room } from "./room.ts";
-import { PLAIN_TERMS, askedOf, inputsFor, whyNot } from "./sources.ts";
+import { PLAIN_TERMS, askedOf, inputsFor, whyNotIn } from "./sources.ts";
 import type { FitTerms } from "./sources.ts";
 import { recordsFromOutside } from "./wish.ts";
 
@@ -91,6 +91,7 @@ function placeSources(session: Session, room: Room, terms: FitTerms) {
   const inputs = inputsFor(session, room, terms, asked);
   const wished = new Map(asked.wishes.map((w) => [w.track, w]));
   const names = new Map(session.tracks.map((t) => [t.id, t.name]));
+  const whyNot = whyNotIn(asked, (id) => names.get(id) ?? id);
   const without48 = new Set(terms.choices.without48);
   const tracks = session.tracks.map((t): Track => {
     const wish = wished.get(t.id);
@@ -98,7 +99,7 @@ function placeSources(session: Session, room: Room, terms: FitTerms) {
     const input = inputs.get(t.id) ?? null;
     const phantom = t.phantom && !without48.has(t.id);
     if (input === null) {
-      unplaced.push({ track: t.id, says: whyNot(wish, (id) => names.get(id) ?? id, asked) });
+      unplaced.push({ track: t.id, says: whyNot(wish) });
       return { ...t, input: null, armed: false };
     }
     if (phantom !== t.phantom)

@@ -62,7 +62,7 @@ export function select(
   );
   const there = new Set(parties.map((p) => p.word));
   if ([...always].some((word) => !there.has(word))) return null;
-  const frame = frameOf(sortsOf(parties, always), wishes, runs);
+  const frame = frameOf(sortsOf(parties, always, inputs.length), wishes, runs);
   const rows = [...frame.rows];
   // Two at a time: one of the first outweighs all of the second, and neither number grows too large to be exact.
   for (const [first, second] of AIMS) {
@@ -92,16 +92,20 @@ function partiesOf(wishes: readonly InputWish[]): Party[] {
   }));
 }
 
-function sortsOf(parties: readonly Party[], always: ReadonlySet<string>): Sort[] {
+function sortsOf(parties: readonly Party[], always: ReadonlySet<string>, inputs: number): Sort[] {
   const alike = grouped(parties, (p) =>
     always.has(p.word) ? `always ${p.word}` : JSON.stringify([[...wantsOf(p)].toSorted(), countsOf(p)]),
   );
-  return [...alike].map(([word, own]) => ({
-    parties: own.toSorted((a, b) => costOf(a) - costOf(b)),
-    wants: wantsOf(own[0]),
-    counts: countsOf(own[0]),
-    atLeast: word.startsWith("always ") ? 1 : 0,
-  }));
+  return [...alike].map(([word, own]) => {
+    const channels = own[0].wishes.reduce((sum, w) => sum + w.channels, 0);
+    return {
+      // More of them than there are inputs for is never kept, whatever else is.
+      parties: own.toSorted((a, b) => costOf(a) - costOf(b)).slice(0, Math.ceil(inputs / channels)),
+      wants: wantsOf(own[0]),
+      counts: countsOf(own[0]),
+      atLeast: word.startsWith("always ") ? 1 : 0,
+    };
+  });
 }
 
 function wantsOf(p: Party): Map<string, number> {

@@ -1,4 +1,5 @@
 import type { Importance, Session, Track, TrackId } from "../session/document.ts";
+import { grouped } from "../session/grouped.ts";
 import type { WordList } from "../words/wordlist.ts";
 import { NO_CHOICES } from "./choices.ts";
 import type { FitChoices } from "./choices.ts";
@@ -134,17 +135,21 @@ const SOURCE_WORDS = {
   wireless: "a wireless receiver",
 } as const;
 
-/** Why a source has no input in a room. */
-export function whyNot(w: InputWish, nameOf: (id: TrackId) => string, asked: Asked): string {
-  const { room } = asked;
-  const suitable = room.inputs.filter((i) => i.holds === "" && suits(w, i)).length;
-  const one = SOURCE_WORDS[w.source] + (w.phantom ? " with 48 V" : "");
-  const wants = w.channels > 1 ? `${w.channels} inputs side by side${w.phantom ? " with 48 V" : ""}` : one;
-  if (suitable === 0) return `Wants ${one}; ${room.name} has none.`;
-  const says =
-    `Wants ${wants}; ${suitable === 1 ? "the one" : `all ${suitable}`} of ` +
-    `${room.name} that would do ${suitable === 1 ? "is" : "are"} taken.`;
-  const others = asked.wishes.filter((x) => x.together === w.together && x.track !== w.track);
-  if (others.length === 0) return says;
-  return `${says} It goes with ${others.map((x) => nameOf(x.track)).join(", ")} or not at all.`;
+/** Says why a source has no input. */
+export function whyNotIn(asked: Asked, nameOf: (id: TrackId) => string): (w: InputWish) => string {
+  const { room, wishes } = asked;
+  const parties = grouped(wishes, (w) => w.together);
+  return (w) => {
+    const suitable = room.inputs.filter((i) => i.holds === "" && suits(w, i)).length;
+    const one = SOURCE_WORDS[w.source] + (w.phantom ? " with 48 V" : "");
+    const fed = w.phantom ? " with 48 V" : "";
+    const wants = w.channels > 1 ? `${w.channels} inputs side by side${fed}` : one;
+    if (suitable === 0) return `Wants ${one}; ${room.name} has none.`;
+    const says =
+      `Wants ${wants}; ${suitable === 1 ? "the one" : `all ${suitable}`} of ` +
+      `${room.name} that would do ${suitable === 1 ? "is" : "are"} taken.`;
+    const others = parties.get(w.together)?.filter((x) => x.track !== w.track) ?? [];
+    if (others.length === 0) return says;
+    return `${says} It goes with ${others.map((x) => nameOf(x.track)).join(", ")} or not at all.`;
+  };
 }

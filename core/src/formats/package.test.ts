@@ -5,6 +5,7 @@ import { van } from "../fixtures/van.ts";
 import { fit } from "../fit/fit.ts";
 import { usualHouse } from "../house/usual.ts";
 import { makeReader } from "../words/reader.ts";
+import { makeSolver } from "../fit/solver.ts";
 import { sessionFolder } from "../disk/sessionFolder.ts";
 import { readExchange } from "./exchange/read.ts";
 import { makePackage } from "./package.ts";
@@ -15,6 +16,7 @@ describe("the package", () =>
     const result = fit(
       { ...smallSession(), notes: "Mind the tide." },
       { ...van, inputs: van.inputs.slice(0, 3) },
+      { solver: await makeSolver() },
     );
     const folder = sessionFolder(
       house,

@@ -1,3 +1,4 @@
+import { blankInput, blankRoom } from "@mossy/core/fit/room";
 import { STARTERS } from "@mossy/core/house/starters";
 import { afterAll, describe, expect, it } from "vitest";
 import { Visitor, openHouse } from "../testing/house.ts";
@@ -96,15 +97,7 @@ describe("the first day", () => {
     expect(edited.status).toBe(200);
     await lead.ask("publishEdition", {}, { revision: edited.data.revision, note: "General studio" });
     expect(await left()).not.toContain("style");
-    const inputs = [{ number: 1, label: "Mic preamp", takes: ["mic"], phantom: true }];
-    const room = {
-      name: "Boat Shed",
-      says: "",
-      inputs,
-      sampleRates: [48000],
-      palette: [],
-      widest: "stereo",
-    };
+    const room = blankRoom("Boat Shed", { inputs: [blankInput(1, { phantom: true })] });
     await lead.ask("newRoom", {}, { room });
     expect(await left()).toEqual(["template", "release", "session", "people"]);
   });

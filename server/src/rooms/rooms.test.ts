@@ -31,6 +31,25 @@ describe("rooms", () => {
     expect((await lead.ask("newRoom", {}, { room: { ...SHED, name: "New" } })).data.id).toBe("new-2");
   });
 
+  it("are edited by their engineers where a lead lets them, but for what the leads say of them", async () => {
+    const van = (await rooms()).find((r) => r.id === "ferry-van")!;
+    const edit = (room: Room, revision: number) =>
+      tamsin.ask("editRoom", { room: "ferry-van" }, { revision, room });
+    const standing = [...van.room.standing, { input: 2, role: "iron", positions: [], number: 1 }];
+    expect((await edit({ ...van.room, standing }, van.revision)).status).toBe(200);
+    const off = await edit({ ...van.room, name: "My van" }, van.revision + 1);
+    expect([off.status, off.problem]).toEqual([403, expect.stringContaining("is for the leads to say")]);
+    const locked = { ...van.room, engineersEdit: false };
+    expect((await edit(locked, van.revision + 1)).status).toBe(403);
+    await lead.ask("editRoom", { room: "ferry-van" }, { revision: van.revision + 1, room: locked });
+    const refused = await edit(van.room, van.revision + 2);
+    expect([refused.status, refused.problem]).toEqual([
+      403,
+      expect.stringContaining("Ferry Van is edited by the leads"),
+    ]);
+    await lead.ask("editRoom", { room: "ferry-van" }, { revision: van.revision + 2, room: van.room });
+  });
+
   it("hold together: no input number twice, and it is said which", async () => {
     const inputs = [...SHED.inputs, SHED.inputs[1]];
     const off = await lead.ask("newRoom", {}, { room: { ...SHED, name: "Off", inputs } });

@@ -25,7 +25,7 @@ describe("starting a session", () => {
     });
     expect(data.report.unplaced.length).toBeGreaterThan(10);
     expect(data.report.unplaced[0]?.says).toMatch(
-      /^Wants a microphone input; all 12 of Ferry Van that would do are taken\.$/,
+      /^Wants a microphone input with 48 V; all 4 of Ferry Van that would do are taken\./,
     );
     const inputs = data.baseline.tracks.flatMap((t) => (t.input === null ? [] : [t.input]));
     expect(new Set(inputs).size).toBe(inputs.length);
