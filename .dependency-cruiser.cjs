@@ -128,7 +128,7 @@ module.exports = {
       to: {
         path: "node_modules",
         pathNot:
-          "node_modules/(zod|fflate|papaparse|@types/papaparse|@xmldom|svgpath|culori|any-ascii|@dagrejs|saxes|flatqueue|midi-file|@zip\\.js|@e965|node-diff3)/",
+          "node_modules/(zod|fflate|papaparse|@types/papaparse|@xmldom|svgpath|culori|any-ascii|@dagrejs|saxes|flatqueue|highs|midi-file|@zip\\.js|@e965|node-diff3)/",
       },
     },
     {

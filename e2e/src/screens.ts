@@ -1,3 +1,4 @@
+import { ROOM_SCREENS } from "./roomScreens.ts";
 import { Key } from "selenium-webdriver";
 import { HOUSE_SCREENS } from "./houseScreens.ts";
 import type { Screen } from "./openScreen.ts";
@@ -134,22 +135,6 @@ export const SCREENS: readonly Screen[] = [
     path: "/library/steelpan-orchestra-full-yard/releases/6",
     ready: "//div[@role='treegrid']",
   },
-  { name: "rooms", path: "/rooms", ready: "//a[.='Ferry Van']" },
-  {
-    name: "room-new",
-    path: "/rooms/new",
-    ready: "//form[@aria-label='Add inputs']",
-    act: (b) => b.click("//button[starts-with(normalize-space(.), 'Add from')]"),
-  },
-  {
-    name: "room-edit",
-    path: "/rooms/ferry-van/edit",
-    ready: "//section[@aria-label='Inputs']//table",
-    act: async (b) => {
-      await b.click("//input[@aria-label='Tick input 3']");
-      await b.click("//input[@aria-label='Tick input 4']");
-    },
-  },
   {
     name: "people",
     path: "/people",
@@ -164,12 +149,7 @@ export const SCREENS: readonly Screen[] = [
   },
   { name: "account", path: "/me", ready: "//h2[.='Where you are signed in']" },
   { name: "record", path: "/record", ready: "//section[@aria-label='The record']//table" },
-  { name: "room", path: "/rooms/ferry-van", ready: "//h2[contains(., 'Start a session')]" },
-  {
-    name: "fit",
-    path: "/rooms/ferry-van/fit/steelpan-orchestra-full-yard/6",
-    ready: "//h2[.='Cannot be placed']",
-  },
+  ...ROOM_SCREENS,
   { name: "sessions", path: "/sessions", ready: "//a[.='Album mix, Marram']" },
   { name: "session", path: "/sessions/{session}", ready: "//a[.='Look and put right']" },
   { name: "check-in", path: "/check-ins/{checkIn}", ready: "//h2[contains(., 'Against the house style')]" },

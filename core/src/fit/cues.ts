@@ -1,6 +1,6 @@
 import { CHANNELS } from "../session/document.ts";
 import type { Session, Track } from "../session/document.ts";
-import type { Adjustment, HomelessSource } from "./fit.ts";
+import type { Adjustment, HomelessSource } from "./report.ts";
 import type { Room } from "./room.ts";
 
 /**

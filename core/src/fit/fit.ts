@@ -5,22 +5,11 @@ import { CHANNELS, sampleRate } from "../session/document.ts";
 import type { Session, Track, TrackId } from "../session/document.ts";
 import { goesTo } from "../session/routing.ts";
 import { plugCues } from "./cues.ts";
+import type { Adjustment, HomelessSource } from "./report.ts";
 import type { Room } from "./room.ts";
 import { PLAIN_TERMS, askedOf, inputsFor, whyNotIn } from "./sources.ts";
 import type { FitTerms } from "./sources.ts";
 import { recordsFromOutside } from "./wish.ts";
-
-/** Something the room made different, in words. */
-export interface Adjustment {
-  readonly track: TrackId | null;
-  readonly what: string;
-  readonly says: string;
-}
-/** A source the room has no input for, or a cue mix it has no output for. */
-export interface HomelessSource {
-  readonly track: TrackId;
-  readonly says: string;
-}
 
 /** A release adapted to a room, with its fit report. */
 export interface Fit {

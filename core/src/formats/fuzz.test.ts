@@ -17,6 +17,8 @@ import { readHouseFile, writeHouseFile } from "./houseFile.ts";
 import { readListing } from "./listing/readListing.ts";
 import { readPalette } from "./palettes.ts";
 import { readIncoming } from "./readForeign.ts";
+import { readRoomOutputs } from "./roomOutputs.ts";
+import { makeReader } from "../words/reader.ts";
 import { readRoomInputs } from "./roomInputs.ts";
 import { xlsxOf } from "./spreadsheet.ts";
 import { readSvgIcon } from "./svgIcon.ts";
@@ -108,8 +110,13 @@ const READERS: readonly (readonly [
   ],
   [
     "inputs of a room",
-    strToU8("Input;Name;Takes;48 V\n1;Mic;mic di;yes\n2-4;Line;line;no\n"),
-    async (bytes) => readRoomInputs(await tablesIn("x.csv", bytes)),
+    strToU8("Input;Name;Takes;48 V;Usually\n1;Mic;mic di;yes;Kick\n2-4;Line;line;no;\n"),
+    async (bytes) => readRoomInputs(await tablesIn("x.csv", bytes), makeReader(house.words)),
+  ],
+  [
+    "outputs of a room",
+    strToU8("Output;Name;Serves\n1-2;Left;monitors\n3;Phones;headphones\n"),
+    async (bytes) => readRoomOutputs(await tablesIn("x.csv", bytes)),
   ],
   [
     "a word list",

@@ -1,6 +1,7 @@
 import Papa from "papaparse";
 import { describe, expect, it } from "vitest";
 import { smallSession } from "../fixtures/sessions.ts";
+import { blankInput } from "../fit/room.ts";
 import { van } from "../fixtures/van.ts";
 import { usualHouse } from "../house/usual.ts";
 import { blankTrack } from "../session/document.ts";
@@ -19,7 +20,7 @@ describe("the input list", () => {
     };
     const lines = inputList(
       s,
-      { ...van, inputs: [...van.inputs, { number: 7, label: "Spare", takes: ["mic"], phantom: false }] },
+      { ...van, inputs: [...van.inputs, blankInput(7, { label: "Spare" })] },
       words,
     );
     expect(lines.map((l) => [l.input, l.track, l.source])).toEqual([
@@ -36,12 +37,7 @@ describe("the input list", () => {
   it("says what wants 48 V, and where its socket cannot give it", () => {
     const wants = (phantom: boolean, socket: boolean, input = 1): string | undefined => {
       const s = { ...smallSession(), tracks: [blankTrack("a", "Kick", { input: 1, phantom })] };
-      const inputs = [1, 2].map((number) => ({
-        number,
-        label: "In",
-        takes: ["mic" as const],
-        phantom: socket,
-      }));
+      const inputs = [1, 2].map((number) => blankInput(number, { phantom: socket }));
       const rows = Papa.parse<string[]>(
         csvOf(inputListTable(inputList(s, { ...van, inputs }, words))).slice(1),
       ).data;

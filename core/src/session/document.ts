@@ -22,7 +22,17 @@ export {
   sampleRate,
 } from "./sessionFields.ts";
 export type { Keep, PanLaw, Setting } from "./sessionFields.ts";
-export { IMPORTANCES, MONITOR, SOURCES, controller, decibels, hexColour, importance, send, source } from "./trackFields.ts";
+export {
+  IMPORTANCES,
+  MONITOR,
+  SOURCES,
+  controller,
+  decibels,
+  hexColour,
+  importance,
+  send,
+  source,
+} from "./trackFields.ts";
 export type { Around, Controller, Decibels, HexColour, Importance, Send, Source } from "./trackFields.ts";
 
 export const trackFields = z.object(schemasOf(TRACK));

@@ -1,3 +1,4 @@
+import type { BodyOf } from "@mossy/contract/routes";
 import { NO_CHOICES } from "@mossy/core/fit/choices";
 import { describe, expect, it } from "vitest";
 import { visit } from "../testing/visit.ts";
@@ -5,7 +6,7 @@ import { visit } from "../testing/visit.ts";
 const {
   visitors: [lead, tamsin],
 } = await visit("marram", "tamsin");
-const WISH = {
+const WISH: BodyOf<"lookAtFit"> = {
   room: "ferry-van",
   template: "steelpan-orchestra-full-yard",
   release: 6,
@@ -14,7 +15,7 @@ const WISH = {
   settings: {},
   ...NO_CHOICES,
 };
-const look = async (rest: Partial<typeof WISH> & { setUp?: string | null } = {}) =>
+const look = async (rest: Partial<typeof WISH> = {}) =>
   (await tamsin.ask("lookAtFit", {}, { ...WISH, ...rest })).data;
 
 // One story, in order.

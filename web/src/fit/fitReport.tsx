@@ -5,7 +5,8 @@ import { Field } from "../ui/pieces.tsx";
 import { PickOne } from "../ui/chooser.tsx";
 import { Tile } from "../ui/tile.tsx";
 import type { FitLook } from "@mossy/contract/sessions";
-import type { Adjustment } from "@mossy/core/fit/fit";
+import type { Adjustment } from "@mossy/core/fit/report";
+import { grouped } from "@mossy/core/session/grouped";
 import type { ReactNode } from "react";
 import { plural } from "@mossy/core/session/plural";
 
@@ -38,30 +39,69 @@ export function CannotBePlaced({
       {unplaced.length === 0 && <p className="text-sm text-ink-2">Every source has an input.</p>}
       {sources.length > 0 && children}
       <ul className="flex flex-col gap-2 pt-2">
-        {unplaced.map((u) => {
-          const t = tracks.get(u.track);
-          return (
-            <li key={u.track} className="rounded-md bg-brick-soft p-2.5">
-              <p className="flex items-center gap-2">
-                <Tile colour={t?.colour ?? null} icon={t?.icon ?? null} size={20} />
-                <span className="font-mono font-semibold">{t?.name}</span>
-              </p>
-              <p className="my-1 text-sm">{u.says}</p>
-              {t?.kind === "audio" && (
-                <span className="flex gap-2">
-                  <Button small onClick={() => onLeaveOut(u.track)}>
-                    Leave out here
-                  </Button>
-                  <Button small onClick={() => onChoose(u.track)}>
-                    Put it on…
-                  </Button>
-                </span>
-              )}
-            </li>
-          );
-        })}
+        {[...grouped(unplaced, (u) => reasonOf(u.says))].map(([reason, own]) => (
+          <li key={reason} className="rounded-md bg-brick-soft p-2.5">
+            <p className="pb-1 text-sm">{reason}</p>
+            <ul>
+              {own.map((u) => {
+                const t = tracks.get(u.track);
+                return (
+                  t && (
+                    <Homeless
+                      key={u.track}
+                      track={t}
+                      says={u.says.slice(reason.length).trim()}
+                      onLeaveOut={onLeaveOut}
+                      onChoose={onChoose}
+                    />
+                  )
+                );
+              })}
+            </ul>
+          </li>
+        ))}
       </ul>
     </section>
+  );
+}
+
+/** What is said of many of them alike. */
+const reasonOf = (says: string): string => says.split(" It goes with ")[0] ?? says;
+
+function Homeless({
+  track: t,
+  says,
+  onLeaveOut,
+  onChoose,
+}: {
+  track: Track;
+  says: string;
+  onLeaveOut: (id: TrackId) => void;
+  onChoose: (id: TrackId) => void;
+}) {
+  return (
+    <li className="py-1">
+      <span className="flex items-center gap-2">
+        <Tile colour={t.colour} icon={t.icon} size={20} />
+        {t.kind === "audio" ? (
+          <>
+            <button
+              type="button"
+              className="min-h-6 min-w-0 flex-1 truncate text-left font-mono text-sm font-semibold hover:underline"
+              onClick={() => onChoose(t.id)}
+            >
+              {t.name}
+            </button>
+            <Button small look="quiet" aria-label={`Leave out ${t.name}`} onClick={() => onLeaveOut(t.id)}>
+              Leave out
+            </Button>
+          </>
+        ) : (
+          <span className="font-mono text-sm font-semibold">{t.name}</span>
+        )}
+      </span>
+      {says !== "" && <span className="block text-xs text-ink-2">{says}</span>}
+    </li>
   );
 }
 

@@ -179,6 +179,9 @@ function Fitted({
         </section>
         <aside aria-label="Fit report" className="flex min-h-0 flex-col gap-4 overflow-y-auto">
           {chosen !== null && <SourcePanel track={chosen} look={look} room={wired} fitting={fitting} />}
+          <CannotBePlaced look={look} onLeaveOut={leave} onChoose={setChosen}>
+            <WaysOut fitting={fitting} />
+          </CannotBePlaced>
           {whole.variants.length > 0 && (
             <section aria-label="Which part" className="card p-3.5">
               <Chooser
@@ -196,9 +199,6 @@ function Fitted({
               <p className="text-sm whitespace-pre-wrap">{session.notes}</p>
             </section>
           )}
-          <CannotBePlaced look={look} onLeaveOut={leave} onChoose={setChosen}>
-            <WaysOut fitting={fitting} />
-          </CannotBePlaced>
           <StartSettings
             session={session}
             chosen={begun.settings}

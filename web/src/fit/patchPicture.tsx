@@ -143,7 +143,7 @@ function SourceRow({
           {SOURCE[w.source]}
           {w.phantom ? ", 48 V" : ""}
           {w.channels > 1 ? ` × ${w.channels}` : ""}
-          {t?.input === null ? ", no input" : <span className="sr-only">, input {t?.input}</span>}
+          <span className="sr-only">, {t?.input === null ? "no input" : `input ${t?.input}`}</span>
         </span>
       </button>
     </li>
@@ -197,7 +197,12 @@ function Lines({
         const first = tracks.get(w.track)?.input ?? null;
         if (first === null)
           return unplaced.has(w.track) ? (
-            <circle key={w.track} cx={8} cy={middle(i)} r={4.5} fill="var(--brick)" />
+            <g key={w.track} fill="var(--brick)">
+              <circle cx={8} cy={middle(i)} r={4.5} />
+              <text x={19} y={middle(i) + 4.5} fontSize={13}>
+                no input
+              </text>
+            </g>
           ) : null;
         return inputsFrom(w, first).map((n) => {
           const y = middle(rowOf.get(n) ?? 0);

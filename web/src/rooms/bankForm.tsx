@@ -26,14 +26,17 @@ const USUAL: readonly (readonly [label: string, takes: Source[], phantom: boolea
 export function Takes({
   label,
   takes,
+  short = false,
   onChange,
 }: {
   label: string;
   takes: readonly Source[];
+  /** Where there is little room. */
+  short?: boolean;
   onChange: (takes: Source[]) => void;
 }) {
   return (
-    <span role="group" aria-label={label} className="flex flex-wrap gap-x-3">
+    <span role="group" aria-label={label} className={`flex flex-wrap ${short ? "gap-x-2" : "gap-x-3"}`}>
       {SOURCES.map((s) => (
         <label key={s} className="flex items-center gap-1 text-sm">
           <input
@@ -43,7 +46,7 @@ export function Takes({
               onChange(SOURCES.filter((x) => (x === s ? e.target.checked : takes.includes(x))))
             }
           />
-          {SOURCE_WORDS[s]}
+          {short && s === "mic" ? "mic" : SOURCE_WORDS[s]}
         </label>
       ))}
     </span>

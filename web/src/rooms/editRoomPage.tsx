@@ -126,7 +126,7 @@ function Editor({
           }}
         />
       )}
-      <div className="beside min-h-0 flex-1 [--beside:300px]">
+      <div className="beside min-h-0 flex-1 [--beside:252px]">
         <WiringPart room={now} style={style} onChange={go} />
         <form
           id="room"

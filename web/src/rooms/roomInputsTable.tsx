@@ -12,12 +12,12 @@ import { SocketTable } from "./socketTable.tsx";
 
 const HEADS = [
   ["", "w-9"],
-  ["Input", "w-16"],
-  ["Name", "w-[19%]"],
-  ["At line level", "w-[13%]"],
-  ["What can be plugged in", "w-[258px]"],
+  ["Input", "w-14"],
+  ["Name", "w-[18%]"],
+  ["At line level", "w-[12%]"],
+  ["What can be plugged in", "w-[214px]"],
   ["48 V", "w-12"],
-  ["Usually here", "w-[16%]"],
+  ["Usually here", "w-[15%]"],
   ["For good", ""],
 ] as const;
 
@@ -58,6 +58,7 @@ export function RoomInputsTable({
         <Takes
           label={`What can be plugged into input ${i.number}`}
           takes={i.takes}
+          short
           onChange={(takes) => set({ ...i, takes }, `kinds of input ${i.number}`)}
         />
       </td>

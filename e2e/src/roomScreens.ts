@@ -1,0 +1,42 @@
+import type { Screen } from "./openScreen.ts";
+
+/** The screens of rooms, and of what is fitted to them. */
+export const ROOM_SCREENS: readonly Screen[] = [
+  { name: "rooms", path: "/rooms", ready: "//a[.='Ferry Van']" },
+  {
+    name: "room-new",
+    path: "/rooms/new",
+    ready: "//form[@aria-label='Add inputs']",
+    act: (b) => b.click("//button[starts-with(normalize-space(.), 'Add from')]"),
+  },
+  {
+    name: "room-edit",
+    path: "/rooms/ferry-van/edit",
+    ready: "//section[@aria-label='Inputs']//table",
+    act: async (b) => {
+      await b.click("//input[@aria-label='Tick input 3']");
+      await b.click("//input[@aria-label='Tick input 4']");
+    },
+  },
+  {
+    name: "room-set-up",
+    path: "/rooms/ferry-van/edit?set-up=at-the-quay&part=outputs",
+    ready: "//section[@aria-label='Outputs']//table",
+  },
+  { name: "room", path: "/rooms/ferry-van", ready: "//h2[contains(., 'Start a session')]" },
+  {
+    name: "fit",
+    path: "/rooms/ferry-van/fit/steelpan-orchestra-full-yard/6",
+    ready: "//ul[@aria-label='Ways out']/li",
+  },
+  {
+    name: "fit-source",
+    path: "/rooms/ferry-van/fit/steelpan-orchestra-full-yard/6",
+    ready: "//ul[@aria-label='Ways out']/li",
+    act: async (b) => {
+      await b.button("the stage box at the quay");
+      await b.click("//li[@data-source='snare-top']");
+      await b.see("//section[starts-with(@aria-label, 'Source ')]");
+    },
+  },
+];
