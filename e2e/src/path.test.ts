@@ -129,7 +129,7 @@ describe("from the house's words to a session that is put right", () => {
     await b.click("//a[.='Ferry Van']");
     await b.click("//a[@aria-label='Fit it: Steelpan orchestra, full yard, release 7']");
     await b.see(
-      "//aside[@aria-label='Fit report']//p[contains(., 'all 12 of Ferry Van that would do are taken')]",
+      "//aside[@aria-label='Fit report']//p[contains(., 'with 48 V; all 4 of Ferry Van that would do are taken')]",
     );
     await b.button("Leave all out");
     await b.seeText("0 cannot be placed");

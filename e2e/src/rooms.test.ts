@@ -49,15 +49,49 @@ describe("a room, made and edited", () => {
   it("goes out as a table and comes in as one; a bad one changes nothing and says its line", async () => {
     await b.button("Take it out as CSV");
     const csv = await b.savedText("Inputs Net Shed.csv");
-    expect(csv).toContain("4,Mic preamp,mic di,yes");
+    expect(csv).toContain("4,Mic preamp,,mic di,yes,,");
     await b.upload("Inputs from a table", "bad.csv", "Input,Takes\n1,steam\n");
     await b.seeText("Line 2: “steam” is nothing that can be plugged in");
     expect(await b.count("//input[starts-with(@aria-label, 'Tick input')]")).toBe(4);
-    await b.upload("Inputs from a table", "good.csv", `${csv}9,Spare,line,no\r\n`);
+    await b.upload("Inputs from a table", "good.csv", `${csv}9,Spare,Spare line,line,no,,Snr top\r\n`);
     await b.see(input(9, "Name"));
+    expect(await valueOf("//input[@aria-label='What usually stands on input 9']")).toBe("Snare top");
     await b.button("Make the room");
     await b.see("//h1[.='Net Shed']");
     await b.seeText("5 inputs, 4 with 48 V");
+  });
+
+  it("says what usually stands where, in the house's words, and takes it along when inputs move", async () => {
+    await b.click("//a[contains(., 'Edit the room')]");
+    const usual = (n: number): string => `//input[@aria-label='What usually stands on input ${n}']`;
+    await b.type(usual(1), `Qwzx${Key.ENTER}`);
+    await b.seeText("The house does not know what “Qwzx” is");
+    await b.type(usual(1), `bd${Key.ENTER}`);
+    expect(await valueOf(usual(1))).toBe("Kick");
+    await tick(1);
+    await tick(2);
+    await b.button("Swap the two");
+    expect([await valueOf(usual(1)), await valueOf(usual(2))]).toEqual(["", "Kick"]);
+  });
+
+  it("has outputs, and set-ups of its own wires; each state is an address", async () => {
+    await b.button("Outputs");
+    await b.button("Add from 1");
+    await b.see("//input[@aria-label='Name of output 2']");
+    await b.choose("What hangs on output 1", "monitors");
+    await b.button("Another set-up, from this one");
+    await b.type("//label[contains(., 'Name of this set-up')]//input", `with the long cable${Key.ENTER}`);
+    await b.button("Inputs");
+    await b.type(input(1, "Name"), `Long cable${Key.ENTER}`);
+    expect(await b.driver.getCurrentUrl()).toMatch(/set-up=set-up$/);
+    await b.button("As usual");
+    expect(await valueOf(input(1, "Name"))).toBe("Stage box");
+    await b.button("Save");
+    await b.see("//h1[.='Net Shed']");
+    await b.see("//section[@aria-labelledby='wired']//li[contains(., 'Headphones · monitors')]");
+    await b.see("//section[@aria-labelledby='wired']//li[contains(., 'Kick')]");
+    await b.button("with the long cable");
+    await b.see("//section[@aria-labelledby='wired']//li[contains(., 'Long cable')]");
   });
 
   it("says who was faster where two leads edit one room, and nothing of either is lost", async () => {

@@ -18,7 +18,6 @@ import { readListing } from "./listing/readListing.ts";
 import { readPalette } from "./palettes.ts";
 import { readIncoming } from "./readForeign.ts";
 import { readRoomOutputs } from "./roomOutputs.ts";
-import { makeReader } from "../words/reader.ts";
 import { readRoomInputs } from "./roomInputs.ts";
 import { xlsxOf } from "./spreadsheet.ts";
 import { readSvgIcon } from "./svgIcon.ts";
@@ -111,7 +110,7 @@ const READERS: readonly (readonly [
   [
     "inputs of a room",
     strToU8("Input;Name;Takes;48 V;Usually\n1;Mic;mic di;yes;Kick\n2-4;Line;line;no;\n"),
-    async (bytes) => readRoomInputs(await tablesIn("x.csv", bytes), makeReader(house.words)),
+    async (bytes) => readRoomInputs(await tablesIn("x.csv", bytes), style.reader),
   ],
   [
     "outputs of a room",

@@ -1,0 +1,69 @@
+import { Origin } from "selenium-webdriver";
+import { describe, expect, it } from "vitest";
+import { visit } from "./testing/visit.ts";
+
+const YARD = "/rooms/ferry-van/fit/steelpan-orchestra-full-yard/6";
+const { b } = await visit("Tamsin Roe");
+const source = (id: string): string => `//li[@data-source='${id}']`;
+const panel = "//section[starts-with(@aria-label, 'Source ')]";
+const ways = "//ul[@aria-label='Ways out']/li";
+
+// One story, in order.
+describe("a template in a room with too few inputs", () => {
+  it("says what cannot be placed and why, together, and what would help with its price", async () => {
+    await b.go(YARD);
+    await b.see(`${ways}[contains(., 'With the stage box at the quay: ')]`);
+    await b.see(`${ways}[contains(., 'Without ')]`);
+    await b.see("//p[.='Wants a microphone input with 48 V; all 4 of Ferry Van that would do are taken.']");
+    await b.see("//li[contains(., 'CelPan_L')][contains(., 'It goes with CelPan_R or not at all.')]");
+  });
+
+  it("fits by two decisions: the room wired another way, and the audience left out for the ambience", async () => {
+    await b.click(`${ways}[contains(., 'With the stage box at the quay: ')]//button`);
+    await b.see(`${ways}[contains(., 'Without Aud_L, Aud_R: all fits')]`);
+    await b.click(`${ways}[contains(., 'Without Aud_L, Aud_R')]//button`);
+    await b.see("//p[.='Every source has an input.']");
+    await b.seeText("0 cannot be placed");
+    await b.seeText("2 left out");
+  });
+
+  it("tells of a source how much it is wanted, what it goes with and where it usually stands", async () => {
+    await b.click(`${source("kick")}//button`);
+    await b.see(`${panel}[contains(., 'must have one')][contains(., 'Usually on input 17 here.')]`);
+    await b.see(`${panel}//p[contains(., 'Goes with') and contains(., 'Snare_Btm')]`);
+  });
+
+  it("puts a source on another input: by the list, and by dragging; who stood there takes its place", async () => {
+    const option = "//option[contains(., 'Stage box, now Hat')]";
+    const from = await b.text(`${panel}${option}`);
+    await b.click(`${panel}${option}`);
+    await b.see(`${panel}[contains(., 'On input ${Number.parseInt(from, 10)}; put it on')]`);
+    await b.see(`${source("hat")}[contains(., 'input 17')]`);
+    await b.button("Let the fit decide", panel);
+    await b.gone(`${panel}//button[.='Let the fit decide']`);
+    const hat = await b.see(source("iron-1"));
+    const to = await b.see("//li[@data-input='32']");
+    await b.driver.executeScript("arguments[0].scrollIntoView({ block: 'center' })", to);
+    await b.driver
+      .actions({ async: true })
+      .move({ origin: hat })
+      .press()
+      .move({ origin: Origin.POINTER, x: 40, y: 6 })
+      .move({ origin: to })
+      .release()
+      .perform();
+    await b.see(`${source("iron-1")}[contains(., 'input 32')]`);
+  });
+
+  it("is made as it was decided; the next fit there begins with what was decided", async () => {
+    await b.type("//input[@aria-label='Name of the session']", "Quay, whole yard");
+    await b.button("Make the session package");
+    await b.see("//h1[.='Quay, whole yard']");
+    await b.go(YARD);
+    await b.see("//p[contains(., 'As Tamsin Roe decided here on')]");
+    await b.see("//p[.='Every source has an input.']");
+    await b.see(`${source("iron-1")}[contains(., 'input 32')]`);
+    await b.button("Decide anew");
+    await b.see("//h2[.='Cannot be placed']/following::li[contains(., 'FourPan')]");
+  });
+});
