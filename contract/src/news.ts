@@ -59,6 +59,8 @@ export const news = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("session"), card: sessionCard, by: doer }),
   /** A room was made, edited, moved in the order, retired. */
   z.object({ kind: z.literal("room"), room: z.string(), by: doer }),
+  /** What software can do was said otherwise. */
+  z.object({ kind: z.literal("software"), by: doer }),
   /** The stations of a room came, went or said something. */
   z.object({ kind: z.literal("station"), room: z.string(), by: doer }),
   /** Somebody was invited, joined, got other rights, was switched off or on. */

@@ -1,3 +1,4 @@
+import { limits, software } from "@mossy/core/fit/limits";
 import { room, wholeRoom } from "@mossy/core/fit/room";
 import { oneLine } from "@mossy/core/session/text";
 import { z } from "zod";
@@ -31,9 +32,31 @@ export const madeStation = z.object({ id: z.string(), token: z.string() });
 export const report = z.object({ says: oneLine(200).trim().min(1) });
 export const reported = z.object({ room: z.string(), roomName: z.string(), name: z.string() });
 
+/** Software as the house describes it, with the names of the rooms that have it. */
+export const softwareCard = z.object({
+  id: z.string(),
+  name: z.string(),
+  limits: stored(limits),
+  revision: z.int(),
+  rooms: z.array(z.string()),
+});
+export type SoftwareCard = z.infer<typeof softwareCard>;
+export const allSoftware = z.object({ software: z.array(softwareCard) });
+export const madeSoftware = z.object({ id: z.string() });
+/** Software as it shall be, made from its revision. */
+export const editSoftware = software.extend({
+  revision: z
+    .int()
+    .min(0)
+    .max(2 ** 31 - 2),
+});
+export { software as newSoftware };
+
 export const roomCard = z.object({
   id: z.string(),
   room: stored(room),
+  /** What its software can do; everything, where nobody said. */
+  limits: stored(limits),
   revision: z.int(),
   retiredAt: z.iso.datetime().nullable(),
 });

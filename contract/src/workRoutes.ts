@@ -88,6 +88,30 @@ export const workRoutes = {
     body: r.editRoom,
     answer: done,
   }),
+  allSoftware: route({
+    summary: "What the software of rooms can do, and which rooms have it",
+    who: "signed-in",
+    answer: r.allSoftware,
+  }),
+  newSoftware: route({
+    summary: "Describe software that rooms can share",
+    who: LEAD,
+    once: true,
+    body: r.newSoftware,
+    answer: r.madeSoftware,
+  }),
+  editSoftware: route({
+    summary: "Say otherwise what software can do",
+    who: LEAD,
+    body: r.editSoftware,
+    answer: done,
+  }),
+  dropSoftware: route({
+    summary: "Drop software that no room has",
+    who: LEAD,
+    small: true,
+    answer: done,
+  }),
   orderRooms: route({
     summary: "Put the rooms in another order",
     who: LEAD,

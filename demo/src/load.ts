@@ -23,6 +23,8 @@ import { editShelves } from "@mossy/server/library/shelves";
 import { addRelease, addTemplate } from "@mossy/server/library/store";
 import { hashPassword } from "@mossy/server/people/passwords";
 import { addPerson } from "@mossy/server/people/store";
+import { addSoftware } from "@mossy/server/rooms/software";
+import { demoSoftware } from "./rooms.ts";
 import { addRoom, tick } from "@mossy/server/rooms/store";
 import { changeDocument, addDocument } from "@mossy/server/documents/store";
 import { countsOf, keepCounts } from "@mossy/server/check/counts";
@@ -49,6 +51,7 @@ export async function storeHistory(
   };
   await inTransaction(pool, async (db) => {
     // Whose rooms somebody works in refers to rooms.
+    for (const { id, ...made } of demoSoftware) await addSoftware(db, id, made);
     for (const [place, { id, room }] of history.rooms.entries()) await addRoom(db, id, place, room);
     for (const p of history.people)
       await addPerson(db, { ...p, demo: true, passwordHash: await hashOf(p.password) });

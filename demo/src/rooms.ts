@@ -1,5 +1,7 @@
 import { blankInput, blankRoom } from "@mossy/core/fit/room";
 import type { Room, RoomInput, RoomOutput, SetUp, Standing } from "@mossy/core/fit/room";
+import { NO_LIMITS } from "@mossy/core/fit/limits";
+import type { Software } from "@mossy/core/fit/limits";
 import type { Source } from "@mossy/core/session/document";
 
 const run = (from: number, to: number, label: string, takes: Source[], phantom: boolean): RoomInput[] =>
@@ -12,6 +14,60 @@ const stands = (input: number, role: string, ...positions: string[]): Standing =
   positions,
   number: null,
 });
+
+/** What the software of the rooms can do; the Pan Yard and the Loft have one that can do everything. */
+export const demoSoftware: readonly ({ readonly id: string } & Software)[] = [
+  {
+    id: "booth-recorder",
+    name: "Booth recorder",
+    limits: {
+      ...NO_LIMITS,
+      palette: ["#d94f3d", "#e8a13c", "#e6d35a", "#5aa05a", "#4a90c2", "#7a5fb0", "#c46a9a", "#8a8a86"],
+      icons: false,
+      tracks: 64,
+      sends: 4,
+      links: false,
+    },
+  },
+  {
+    id: "field-recorder",
+    name: "Field recorder",
+    limits: {
+      ...NO_LIMITS,
+      nesting: 1,
+      foldersCarry: false,
+      longestName: 16,
+      characters: "plain",
+      palette: [
+        "#b8433a",
+        "#d9773c",
+        "#e5b13f",
+        "#cfc15a",
+        "#8fae4e",
+        "#4d8f58",
+        "#3f8f86",
+        "#4a9fb8",
+        "#3f6fa6",
+        "#5a5fa8",
+        "#8660ae",
+        "#b05a9c",
+        "#c0607a",
+        "#7a5646",
+        "#6f756c",
+        "#3c4440",
+      ],
+      icons: false,
+      sends: 6,
+      inserts: 8,
+      rates: [48000, 96000],
+      depths: [24],
+      fileTypes: ["wav", "broadcast-wav"],
+      before: false,
+      widths: false,
+      links: false,
+    },
+  },
+];
 
 /** The van at the quay: the stage box on deck, sixteen microphones more, all with 48 V. */
 const QUAY: SetUp = {
@@ -45,7 +101,6 @@ export const demoRooms: readonly { readonly id: string; readonly room: Room }[] 
       ],
       sampleRates: [44100, 48000, 88200, 96000],
       widest: "stereo",
-      palette: [],
       inputs: [
         ...run(1, 26, "Mic preamp", ["mic", "di"], true),
         ...run(27, 30, "Mic or line", ["mic", "di", "line"], true),
@@ -56,11 +111,11 @@ export const demoRooms: readonly { readonly id: string; readonly room: Room }[] 
   {
     id: "story-tent",
     room: blankRoom("Story Tent", {
+      software: "booth-recorder",
       says: "booth",
       outputs: [...outs(1, 2, "Desk monitors", "monitors"), ...outs(3, 6, "Headphones", "headphones")],
       sampleRates: [44100, 48000],
       widest: "stereo",
-      palette: ["#d94f3d", "#e8a13c", "#e6d35a", "#5aa05a", "#4a90c2", "#7a5fb0", "#c46a9a", "#8a8a86"],
       inputs: [
         ...run(1, 4, "Mic preamp", ["mic", "di"], true),
         ...run(5, 6, "Line", ["line"], false),
@@ -75,13 +130,13 @@ export const demoRooms: readonly { readonly id: string; readonly room: Room }[] 
       outputs: [...outs(1, 12, "7.1.4 monitors", "monitors"), ...outs(13, 14, "Headphones", "headphones")],
       sampleRates: [44100, 48000, 96000],
       widest: "7.1.4",
-      palette: [],
       inputs: [...run(1, 4, "Mic preamp", ["mic", "di"], true), ...run(5, 8, "Line", ["line"], false)],
     }),
   },
   {
     id: "ferry-van",
     room: blankRoom("Ferry Van", {
+      software: "field-recorder",
       says: "mobile",
       engineersEdit: true,
       outputs: [...outs(1, 2, "Van monitors", "monitors"), ...outs(3, 6, "Headphone amp", "headphones")],
@@ -89,24 +144,6 @@ export const demoRooms: readonly { readonly id: string; readonly room: Room }[] 
       setUps: [QUAY],
       sampleRates: [48000, 96000],
       widest: "stereo",
-      palette: [
-        "#b8433a",
-        "#d9773c",
-        "#e5b13f",
-        "#cfc15a",
-        "#8fae4e",
-        "#4d8f58",
-        "#3f8f86",
-        "#4a9fb8",
-        "#3f6fa6",
-        "#5a5fa8",
-        "#8660ae",
-        "#b05a9c",
-        "#c0607a",
-        "#7a5646",
-        "#6f756c",
-        "#3c4440",
-      ],
       inputs: [
         ...run(1, 4, "Mic preamp", ["mic"], true),
         ...run(5, 10, "Mic preamp", ["mic", "di"], false),

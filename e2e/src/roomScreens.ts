@@ -18,6 +18,7 @@ export const ROOM_SCREENS: readonly Screen[] = [
       await b.click("//input[@aria-label='Tick input 4']");
     },
   },
+  { name: "software", path: "/rooms/software", ready: "//section[@aria-label='Side by side']//table" },
   {
     name: "room-set-up",
     path: "/rooms/ferry-van/edit?set-up=at-the-quay&part=outputs",

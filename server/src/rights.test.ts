@@ -86,6 +86,7 @@ function asked(name: RouteName, room: string): { path: string; body?: unknown } 
     proposal: "none",
     production: "NONE",
     remark: "none",
+    software: "none",
     track: "none",
   };
   const bodies: Partial<Record<RouteName, unknown>> = {

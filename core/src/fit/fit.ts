@@ -1,9 +1,9 @@
 import { withGiven } from "../session/blocks.ts";
 import { diff } from "../session/diff.ts";
 import type { Change } from "../session/change.ts";
-import { CHANNELS, sampleRate } from "../session/document.ts";
 import type { Session, Track, TrackId } from "../session/document.ts";
 import { goesTo } from "../session/routing.ts";
+import { runThere, unknownThere } from "./able.ts";
 import { plugCues } from "./cues.ts";
 import type { Adjustment, HomelessSource } from "./report.ts";
 import type { Room } from "./room.ts";
@@ -42,12 +42,9 @@ export function fit(
   const stays = { ...session, tracks: session.tracks.filter((t) => !gone.has(t.id)) };
   const placed = placeSources(stays, room, by);
   const heard = plugCues({ ...stays, tracks: placed.tracks }, room);
-  const rate = runAtRate(heard.session, room);
-  const format = showMain(rate.session, room);
+  const run = runThere(heard.session, room, by.limits);
   const suited =
-    session.blocks.length === 0
-      ? format.session
-      : { ...format.session, blocks: withGiven(session, format.session) };
+    session.blocks.length === 0 ? run.session : { ...run.session, blocks: withGiven(session, run.session) };
   return {
     session: suited,
     changes: diff(session, suited),
@@ -56,8 +53,8 @@ export function fit(
       ...idleToo(idle),
       ...placed.adjusted,
       ...heard.adjusted,
-      ...rate.adjusted,
-      ...format.adjusted,
+      ...run.adjusted,
+      ...unknownThere(run.session, by.limits),
     ],
     unplaced: [...placed.unplaced, ...heard.unplaced],
     leftOut,
@@ -101,34 +98,6 @@ function placeSources(session: Session, room: Room, terms: FitTerms) {
   return { tracks, fits, adjusted, unplaced };
 }
 
-interface AdjustedSession {
-  readonly session: Session;
-  readonly adjusted: readonly Adjustment[];
-}
-
-function runAtRate(session: Session, room: Room): AdjustedSession {
-  const rate = nearestRate(session.sampleRate, room);
-  if (rate === session.sampleRate) return { session, adjusted: [] };
-  const says = `${session.sampleRate / 1000} kHz → ${rate / 1000} kHz, the nearest this room can run`;
-  return {
-    session: { ...session, sampleRate: rate },
-    adjusted: [{ track: null, what: "Sample rate", says }],
-  };
-}
-
-function showMain(session: Session, room: Room): AdjustedSession {
-  const wide = session.mainFormat;
-  if (CHANNELS[wide] <= CHANNELS[room.widest]) return { session, adjusted: [] };
-  const says = `${wide} → ${room.widest}, the widest this room can play; buses and returns follow`;
-  const tracks = session.tracks.map((t) =>
-    t.kind !== "audio" && t.format === wide ? { ...t, format: room.widest } : t,
-  );
-  return {
-    session: { ...session, mainFormat: room.widest, tracks },
-    adjusted: [{ track: null, what: "Main format", says }],
-  };
-}
-
 /**
  * Returns and folders that had something before and hold or hear nothing once these tracks are gone, from
  * the inside out.
@@ -162,14 +131,4 @@ function idleWithout(session: Session, leaving: ReadonlySet<TrackId>): Track[] {
     more = next.length > 0;
   }
   return idle;
-}
-
-function nearestRate(wanted: Session["sampleRate"], room: Room): Session["sampleRate"] {
-  const possible = room.sampleRates
-    .map((r) => sampleRate.safeParse(r))
-    .flatMap((r) => (r.success ? [r.data] : []));
-  return possible.reduce(
-    (best, r) => (Math.abs(r - wanted) < Math.abs(best - wanted) ? r : best),
-    possible.includes(wanted) ? wanted : (possible[0] ?? wanted),
-  );
 }

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { oneLine } from "../session/text.ts";
-import { SOURCES, channelFormat, hexColour, source } from "../session/document.ts";
+import { SOURCES, channelFormat, source } from "../session/document.ts";
 
 /** One input of a room's interface. */
 export const roomInput = z.object({
@@ -69,8 +69,8 @@ export const room = z.object({
   /** Whether its engineers may edit it, beside the leads. */
   engineersEdit: z.boolean(),
   sampleRates: z.array(z.number().int().positive()).min(1).max(8),
-  /** The only track colours its software can show; empty where it shows any. */
-  palette: z.array(hexColour).max(256),
+  /** What its software can do, as the house calls that; null where nobody said. */
+  software: oneLine(80).min(1).nullable(),
   /** The widest main path its monitors can show. */
   widest: channelFormat,
 });
@@ -86,7 +86,7 @@ export const blankRoom = (name: string, rest: Partial<Room> = {}): Room => ({
   setUps: [],
   engineersEdit: false,
   sampleRates: [48000],
-  palette: [],
+  software: null,
   widest: "stereo",
   ...rest,
 });
@@ -159,5 +159,4 @@ export const wholeRoom = room.superRefine((doc, ctx) => {
     (name) => `two set-ups are called “${name}”`,
   );
   twice(doc.sampleRates, ["sampleRates"], (r) => `${r} Hz is there twice`);
-  twice(doc.palette, ["palette"], (c) => `the colour ${c} is there twice`);
 });

@@ -6,6 +6,7 @@ import type { FitChoices } from "./choices.ts";
 import { fit } from "./fit.ts";
 import { blankInput, blankRoom, inSetUp, wholeRoom } from "./room.ts";
 import type { Room } from "./room.ts";
+import { NO_LIMITS } from "./limits.ts";
 import { makeSolver } from "./solver.ts";
 import { waysOut } from "./waysOut.ts";
 
@@ -150,6 +151,7 @@ describe("ways out of too few inputs", () => {
     waysOut(s, room, null, { ...fitTerms(choices) }).map((w) => w.says);
   const fitTerms = (choices: Partial<FitChoices>) => ({
     ...by(choices),
+    limits: NO_LIMITS,
     words: null,
     last: new Map<string, number>(),
     patched: { known: new Map<string, number>(), taken: new Set<number>() },

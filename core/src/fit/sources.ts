@@ -3,6 +3,8 @@ import { grouped } from "../session/grouped.ts";
 import type { WordList } from "../words/wordlist.ts";
 import { NO_CHOICES } from "./choices.ts";
 import type { FitChoices } from "./choices.ts";
+import { NO_LIMITS } from "./limits.ts";
+import type { Limits } from "./limits.ts";
 import { plugIn } from "./plug.ts";
 import type { Room, RoomInput } from "./room.ts";
 import { select } from "./select.ts";
@@ -25,6 +27,8 @@ export interface Patched {
 export interface FitTerms {
   readonly solver: Solver;
   readonly choices: FitChoices;
+  /** What the software of the room can do. */
+  readonly limits: Limits;
   /** Says how much each role is wanted; null: all the same. */
   readonly words: Pick<WordList, "roles"> | null;
   /** Where sources stood when this template was last fitted to this room. */
@@ -33,6 +37,7 @@ export interface FitTerms {
 }
 export const PLAIN_TERMS: Omit<FitTerms, "solver"> = {
   choices: NO_CHOICES,
+  limits: NO_LIMITS,
   words: null,
   last: new Map(),
   patched: { known: new Map(), taken: new Set() },

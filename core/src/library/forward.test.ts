@@ -10,10 +10,11 @@ import type { Session, Track, TrackFields } from "../session/document.ts";
 import { byId } from "../session/routing.ts";
 import { makeSolver } from "../fit/solver.ts";
 import { NO_CHOICES } from "../fit/choices.ts";
+import { NO_LIMITS } from "../fit/limits.ts";
 import { fittedFor } from "./forward.ts";
 import { variantOf, wholeVariant } from "./variant.ts";
 
-const by = { solver: await makeSolver(), words: null };
+const by = { solver: await makeSolver(), words: null, limits: NO_LIMITS };
 const track = (s: Session, id: string): Track => {
   const t = byId(s).get(id);
   if (!t) throw new Error(`no track ${id}`);

@@ -1,5 +1,6 @@
 import { blankInput, blankRoom } from "@mossy/core/fit/room";
 import type { Room } from "@mossy/core/fit/room";
+import { NO_LIMITS } from "@mossy/core/fit/limits";
 import { writeExchange } from "@mossy/core/formats/exchange/write";
 import { HouseClient } from "@mossy/station/house";
 import { readPackage } from "@mossy/station/package";
@@ -66,6 +67,30 @@ describe("rooms", () => {
       revision: 1,
       room: { says: "with a stove" },
     });
+  });
+
+  it("share what their software can do; who is faster is told, and what a room has is not dropped", async () => {
+    const said = async () => (await tamsin.ask("allSoftware", {})).data.software;
+    const made = await lead.ask("newSoftware", {}, { name: "Shed recorder", limits: NO_LIMITS });
+    expect(made.data.id).toBe("shed-recorder");
+    const twice = await lead.ask("newSoftware", {}, { name: "SHED recorder", limits: NO_LIMITS });
+    expect([twice.status, twice.problem]).toEqual([409, expect.stringContaining("called “SHED recorder”")]);
+    const limits = { ...NO_LIMITS, longestName: 12, palette: ["#aa0000"] };
+    const edit = { name: "Shed recorder", limits, revision: 0 };
+    expect((await lead.ask("editSoftware", { software: "shed-recorder" }, edit)).status).toBe(200);
+    expect((await lead.ask("editSoftware", { software: "shed-recorder" }, edit)).status).toBe(409);
+    const { revision } = (await rooms()).find((r) => r.id === "net-shed")!;
+    const room = { ...SHED, software: "shed-recorder" };
+    await lead.ask("editRoom", { room: "net-shed" }, { revision, room });
+    expect((await rooms()).find((r) => r.id === "net-shed")?.limits).toEqual(limits);
+    expect((await said()).find((s) => s.id === "shed-recorder")?.rooms).toEqual(["Net Shed"]);
+    const held = await lead.ask("dropSoftware", { software: "shed-recorder" });
+    expect([held.status, held.problem]).toEqual([409, expect.stringContaining("Net Shed has it.")]);
+    const gone = { revision: revision + 1, room: { ...SHED, software: "nobody-knows" } };
+    expect((await lead.ask("editRoom", { room: "net-shed" }, gone)).status).toBe(404);
+    await lead.ask("editRoom", { room: "net-shed" }, { ...gone, room: SHED });
+    expect((await lead.ask("dropSoftware", { software: "shed-recorder" })).status).toBe(200);
+    expect((await said()).some((s) => s.id === "shed-recorder")).toBe(false);
   });
 
   it("stand in the order they are put in", async () => {

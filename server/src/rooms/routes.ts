@@ -10,6 +10,7 @@ import type { Styles } from "../house/styles.ts";
 import { tell } from "../news/tell.ts";
 import { HouseProblem, notFound } from "../problems.ts";
 import { note } from "../record/store.ts";
+import { dropSoftware, editSoftware, makeSoftware, softwareCards } from "./software.ts";
 import {
   editRoom,
   makeRoom,
@@ -48,6 +49,7 @@ export function roomRoutes(pool: Pool, styles: Styles): Router {
     },
   );
   keptByLeads(router, pool);
+  softwareRoutes(router, pool);
   return router;
 }
 
@@ -114,6 +116,36 @@ function keptByLeads(router: Router, pool: Pool): void {
         params.room,
         `${body.retired ? "retired" : "brought back"} the room ${name}`,
       );
+    });
+    return DONE;
+  });
+}
+
+/** What the software of rooms can do. */
+function softwareRoutes(router: Router, pool: Pool): void {
+  const told = async (db: Db, req: Request, by: Person, says: string): Promise<void> => {
+    await note(db, req, { what: "rooms", who: by, says });
+    await tell(db, { kind: "software", by: doerOf(by) });
+  };
+  answer(router, "allSoftware", async () => ({ software: await softwareCards(pool) }));
+  answer(router, "newSoftware", ({ body, person, req, errand }) =>
+    once(pool, errand, async (db) => {
+      const id = await makeSoftware(db, body);
+      await told(db, req, person, `described the software “${body.name}”`);
+      return { id };
+    }),
+  );
+  answer(router, "editSoftware", async ({ params, body: { revision, ...to }, person, req }) => {
+    await inTransaction(pool, async (db) => {
+      await editSoftware(db, params.software, revision, to);
+      await told(db, req, person, `said what “${to.name}” can do`);
+    });
+    return DONE;
+  });
+  answer(router, "dropSoftware", async ({ params, person, req }) => {
+    await inTransaction(pool, async (db) => {
+      const name = await dropSoftware(db, params.software);
+      await told(db, req, person, `dropped the software “${name}”`);
     });
     return DONE;
   });

@@ -1,12 +1,15 @@
 import type { Doer } from "@mossy/contract/people";
 import type { RoomCard, TickedItem, WholeRoomCard } from "@mossy/contract/rooms";
 import type { Room } from "@mossy/core/fit/room";
+import { NO_LIMITS } from "@mossy/core/fit/limits";
+import type { Limits } from "@mossy/core/fit/limits";
 import { freeId } from "@mossy/core/session/freeId";
 import { idOf } from "@mossy/core/words/usual/index";
 import type { Db } from "../database.ts";
 import { doerIn } from "../doer.ts";
 import { HouseProblem, notFound, stale } from "../problems.ts";
 import { tickedByOther } from "../ticked.ts";
+import { needSoftware } from "./software.ts";
 import { stationsOf } from "./stations.ts";
 
 interface RoomRow {
@@ -14,11 +17,14 @@ interface RoomRow {
   room: Room;
   revision: number;
   retired_at: Date | null;
+  limits: Limits | null;
 }
-const ROOM = "id, room, revision, retired_at";
+const ROOM = "r.id, r.room, r.revision, r.retired_at, s.limits";
+const ROOMS = "rooms r left join software s on s.id = r.room->>'software'";
 const cardOf = (r: RoomRow): RoomCard => ({
   id: r.id,
   room: r.room,
+  limits: r.limits ?? NO_LIMITS,
   revision: r.revision,
   retiredAt: r.retired_at?.toISOString() ?? null,
 });
@@ -26,14 +32,14 @@ const cardOf = (r: RoomRow): RoomCard => ({
 /** Every room in its place, those that are retired last. */
 export async function roomCards(db: Db): Promise<RoomCard[]> {
   const { rows } = await db.query<RoomRow>(
-    `select ${ROOM} from rooms order by retired_at is not null, place, id`,
+    `select ${ROOM} from ${ROOMS} order by r.retired_at is not null, r.place, r.id`,
   );
   return rows.map(cardOf);
 }
 
 /** A room with what it ticked off and its stations. */
 export async function wholeRoomCard(db: Db, id: string): Promise<WholeRoomCard> {
-  const { rows } = await db.query<RoomRow>(`select ${ROOM} from rooms where id = $1`, [id]);
+  const { rows } = await db.query<RoomRow>(`select ${ROOM} from ${ROOMS} where r.id = $1`, [id]);
   const [row] = rows;
   if (!row) throw notFound(`room “${id}”`);
   return { ...cardOf(row), ticks: await ticksOf(db, id), stations: await stationsOf(db, id) };
@@ -119,6 +125,7 @@ export async function addRoom(db: Db, id: string, place: number, room: Room): Pr
 
 /** Makes a room, behind the others. @returns what it goes by in addresses */
 export async function makeRoom(db: Db, room: Room): Promise<string> {
+  await needSoftware(db, room.software);
   // Two that make rooms at the same moment get places and addresses of their own.
   await db.query("select pg_advisory_xact_lock(hashtext('rooms'))");
   await refuseNamesake(db, room.name, null);
@@ -147,6 +154,7 @@ async function refuseNamesake(db: Db, name: string, but: string | null): Promise
 export async function editRoom(db: Db, id: string, revision: number, room: Room): Promise<void> {
   await db.query("select pg_advisory_xact_lock(hashtext('rooms'))");
   await roomWith(db, id);
+  await needSoftware(db, room.software);
   await refuseNamesake(db, room.name, id);
   const { rowCount } = await db.query(
     "update rooms set room = $3, revision = revision + 1 where id = $1 and revision = $2",

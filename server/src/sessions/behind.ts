@@ -54,7 +54,7 @@ async function askedOf(
   style: Style,
 ): Promise<BehindPage["sessions"][number]> {
   const standing = await standingOf(db, id);
-  const theirs = await theirsOf(released, standing, style);
+  const theirs = await theirsOf(db, released, standing, style);
   const { session, clashes } = merge(standing.baseline, standing.now, theirs.session);
   const asked = clashes.map((c) => ({
     key: c.key,

@@ -20,6 +20,7 @@ import { releasesOf } from "../library/store.ts";
 import { HouseProblem, notFound, stale } from "../problems.ts";
 import { once } from "../transaction.ts";
 import { sessionCard } from "./cards.ts";
+import { limitsOf } from "../rooms/software.ts";
 import { solver } from "../solver.ts";
 import { reportOf } from "./fitted.ts";
 import { changeNow, choicesNow, tellOf } from "./forward.ts";
@@ -65,6 +66,7 @@ export async function blockStep(
   const fitted = fittedFor(merged.session, begun, inSetUp(s.room, s.setUp), {
     solver: await solver(),
     words: style.house.words,
+    limits: await limitsOf(db, s.room),
   });
   return {
     held,

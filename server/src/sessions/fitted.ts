@@ -15,6 +15,7 @@ import type { Db } from "../database.ts";
 import { releaseWith } from "../library/store.ts";
 import { HouseProblem, notFound } from "../problems.ts";
 import { roomInUse } from "../rooms/store.ts";
+import { limitsOf } from "../rooms/software.ts";
 import { solver } from "../solver.ts";
 import { lastInputs } from "./fitChoices.ts";
 
@@ -125,6 +126,7 @@ export async function fitParts(db: Db, wish: FitWish, words: FitTerms["words"]):
     ...PLAIN_TERMS,
     solver: await solver(),
     choices: choicesOf(wish),
+    limits: await limitsOf(db, room),
     words,
     last: await lastInputs(db, wish.room, wish.template, setUp),
   };

@@ -22,6 +22,7 @@ import { tell } from "../news/tell.ts";
 import { HouseProblem, notFound, stale } from "../problems.ts";
 import { note } from "../record/store.ts";
 import type { AskedBy } from "../record/store.ts";
+import { limitsOf } from "../rooms/software.ts";
 import { solver } from "../solver.ts";
 import { once } from "../transaction.ts";
 import type { Errand } from "../transaction.ts";
@@ -32,12 +33,17 @@ import type { Footing, Standing } from "./forwardStore.ts";
 import { openForWriting } from "./store.ts";
 
 /** A release as it would have gone out to a session. */
-export const theirsOf = async (release: ForwardLook["theirs"], s: Standing, style: Style): Promise<Fit> =>
+export const theirsOf = async (
+  db: Db,
+  release: ForwardLook["theirs"],
+  s: Standing,
+  style: Style,
+): Promise<Fit> =>
   fittedFor(
     release,
     { baseline: s.baseline, now: s.now, choices: choicesNow(s), variant: s.variant },
     inSetUp(s.room, s.setUp),
-    { solver: await solver(), words: style.house.words },
+    { solver: await solver(), words: style.house.words, limits: await limitsOf(db, s.room) },
   );
 
 /** What was decided when a session was started, and what it left out since. */
@@ -54,7 +60,7 @@ export async function forwardLook(
   const card = await sessionCard(pool, session);
   const standing = await standingOf(pool, session);
   const { session: released } = await releaseWith(pool, card.template, to);
-  const theirs = await theirsOf(released, standing, (await styles.current(pool)).style);
+  const theirs = await theirsOf(pool, released, standing, (await styles.current(pool)).style);
   const { releases } = await templateWith(pool, card.template);
   const release = releases.find((r) => r.number === to);
   if (!release) throw notFound(`release ${to} of “${card.templateName}”`);
@@ -101,7 +107,7 @@ async function bringForwardIn(db: Db, styles: Styles, wish: ForwardWish): Promis
     throw stale(
       "Somebody worked on the session since you looked at it. Look at it again, then bring it forward.",
     );
-  const theirs = await theirsOf(released, was, (await styles.current(db)).style);
+  const theirs = await theirsOf(db, released, was, (await styles.current(db)).style);
   const merged = merge(was.baseline, was.now, theirs.session, wish.choices);
   refuseUndecided(merged);
   const choices = merged.clashes.map((c) =>

@@ -80,6 +80,7 @@ export const router = createBrowserRouter([
           { path: "library/:template/:view?", lazy: screen(() => import("../workbench/page.tsx")) },
           { path: "compare", lazy: screen(() => import("../compare/page.tsx")) },
           { path: "rooms", lazy: screen(() => import("../rooms/page.tsx")) },
+          { path: "rooms/software", lazy: screen(() => import("../rooms/softwarePage.tsx")) },
           { path: "rooms/new", lazy: screen(() => import("../rooms/editRoomPage.tsx")) },
           { path: "rooms/:room/edit", lazy: screen(() => import("../rooms/editRoomPage.tsx")) },
           { path: "rooms/:room", lazy: screen(() => import("../rooms/roomPage.tsx")) },

@@ -31,7 +31,7 @@ export function ImpactList({ revision }: { revision: number }) {
         ? palettesThatSuffer(
             edition.style.house,
             house,
-            rooms.rooms.map((r) => r.room),
+            rooms.rooms.map((r) => ({ name: r.room.name, palette: r.limits.palette })),
           )
         : [],
     [rooms, edition, house],

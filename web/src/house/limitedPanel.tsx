@@ -13,7 +13,7 @@ const LAMPS = "#ff0000 #00ff00 #0000ff #ffff00 #00ffff #ff00ff #ffffff";
 export function LimitedPanel({ house }: { house: House }) {
   const [text, setText] = useState(LAMPS);
   const { data: rooms } = useQuery(queries.rooms);
-  const limited = (rooms?.rooms ?? []).filter((r) => r.room.palette.length > 0);
+  const limited = (rooms?.rooms ?? []).filter((r) => r.limits.palette.length > 0);
   const palette = useMemo(() => [...new Set(text.toLowerCase().match(/#[0-9a-f]{6}\b/g) ?? [])], [text]);
   const used = useMemo(() => familyColours(house), [house]);
   const result = useMemo(() => ontoLimited(used, palette), [used, palette]);
@@ -31,15 +31,15 @@ export function LimitedPanel({ house }: { house: House }) {
         <Field label="Of">
           <Select
             small
-            value={limited.find((r) => r.room.palette.join(" ") === text)?.id ?? ""}
+            value={limited.find((r) => r.limits.palette.join(" ") === text)?.id ?? ""}
             onChange={(e) =>
-              setText(limited.find((r) => r.id === e.target.value)?.room.palette.join(" ") ?? LAMPS)
+              setText(limited.find((r) => r.id === e.target.value)?.limits.palette.join(" ") ?? LAMPS)
             }
           >
             <option value="">the lamps of a simple surface</option>
             {limited.map((r) => (
               <option key={r.id} value={r.id}>
-                {r.room.name}, {r.room.palette.length} colours
+                {r.room.name}, {r.limits.palette.length} colours
               </option>
             ))}
           </Select>

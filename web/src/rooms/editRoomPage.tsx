@@ -3,15 +3,16 @@ import type { Room } from "@mossy/core/fit/room";
 import { CHANNEL_FORMATS, channelFormat } from "@mossy/core/session/document";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { useNavigate, useParams } from "react-router";
+import { Link, useNavigate, useParams } from "react-router";
 import { z } from "zod";
 import { ask, askOnce } from "../wire/ask.ts";
+import { later } from "../wire/laterQueries.ts";
 import { queries, queryClient, useMayIn, useMe, useStyle } from "../wire/queries.ts";
 import { BackAndForth } from "../ui/backAndForth.tsx";
 import { Button } from "../ui/button.tsx";
 import { AlertLine } from "../ui/listPage.tsx";
-import { Options } from "../ui/chooser.tsx";
-import { Field, Input, PageHead, Select, TextArea } from "../ui/pieces.tsx";
+import { Chooser, Options } from "../ui/chooser.tsx";
+import { Field, Input, PageHead, Select } from "../ui/pieces.tsx";
 import { useShortcuts } from "../ui/shortcuts.tsx";
 import { Empty, Failed, Loading, Trouble } from "../ui/states.tsx";
 import { keep, kept } from "../ui/useKept.ts";
@@ -225,6 +226,7 @@ function About({ room, lead, onChange }: { room: Room; lead: boolean; onChange: 
 
 /** What its monitors and its software show. */
 function Shows({ room, onChange }: { room: Room; onChange: Change }) {
+  const { data } = useQuery(later.software);
   return (
     <section aria-label="What it shows" className="card flex flex-col gap-3 p-3.5">
       <Field label="Widest main path its monitors play">
@@ -236,39 +238,16 @@ function Shows({ room, onChange }: { room: Room; onChange: Change }) {
           <Options of={CHANNEL_FORMATS.map((f) => [f, f] as const)} />
         </Select>
       </Field>
-      <PaletteField room={room} onChange={onChange} />
+      <Chooser
+        label="What its software can do"
+        none="everything, as far as we know"
+        value={room.software}
+        options={(data?.software ?? []).map((s) => [s.id, s.name])}
+        onChoose={(to) => onChange({ ...room, software: to }, "software")}
+      />
+      <Link className="text-sm text-moss underline underline-offset-2" to="/rooms/software">
+        See and describe them side by side
+      </Link>
     </section>
-  );
-}
-
-function PaletteField({ room, onChange }: { room: Room; onChange: Change }) {
-  const text = room.palette.join(" ");
-  return (
-    <>
-      <Field
-        label="Track colours its software shows"
-        hint="As #rrggbb, one after the other. Leave it empty where it shows any colour."
-      >
-        <TextArea
-          key={text}
-          rows={3}
-          className="font-mono text-sm"
-          defaultValue={text}
-          onBlur={(e) => {
-            const found = [...new Set(e.target.value.toLowerCase().match(/#[0-9a-f]{6}\b/g) ?? [])];
-            if (found.join(" ") !== text) onChange({ ...room, palette: found.slice(0, 256) }, "colours");
-          }}
-        />
-      </Field>
-      {room.palette.length > 0 && (
-        <ul aria-label="The colours" className="flex flex-wrap gap-1">
-          {room.palette.map((hex) => (
-            <li key={hex} title={hex} className="size-6 rounded-[7px]" style={{ background: hex }}>
-              <span className="sr-only">{hex}</span>
-            </li>
-          ))}
-        </ul>
-      )}
-    </>
   );
 }

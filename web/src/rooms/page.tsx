@@ -46,6 +46,9 @@ export default function RoomsPage() {
   return (
     <div className="flex flex-col gap-4">
       <PageHead title="Rooms">
+        <Button asChild>
+          <Link to="/rooms/software">What their software can do</Link>
+        </Button>
         {inUse.length > MANY && (
           <FindField label="Find a room" className="w-48" value={text} onFind={setText} />
         )}

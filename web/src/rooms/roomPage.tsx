@@ -18,6 +18,7 @@ import { day } from "../ui/dates.ts";
 import { Empty, Failed, Loading, Trouble } from "../ui/states.tsx";
 import { SessionList } from "../sessions/row.tsx";
 import { RoomChecklist } from "./checklist.tsx";
+import { SoftwareOf } from "./softwareOf.tsx";
 import { WiredCard } from "./wiredCard.tsx";
 import { Stations } from "./stations.tsx";
 
@@ -91,21 +92,7 @@ function RoomBody({ card }: { card: WholeRoomCard }) {
           <WiredCard room={room} />
           <Stations room={card} />
           <RoomChecklist room={card} />
-          {room.palette.length > 0 && (
-            <section aria-labelledby="palette" className="card p-4">
-              <h2 id="palette" className="pb-2 font-semibold">
-                Track colours its software shows{" "}
-                <span className="font-normal text-ink-2">{room.palette.length}</span>
-              </h2>
-              <ul className="flex flex-wrap gap-1">
-                {room.palette.map((hex) => (
-                  <li key={hex} title={hex} className="size-6 rounded-[7px]" style={{ background: hex }}>
-                    <span className="sr-only">{hex}</span>
-                  </li>
-                ))}
-              </ul>
-            </section>
-          )}
+          <SoftwareOf card={card} />
           {lead && <Retire card={card} />}
         </div>
       </div>

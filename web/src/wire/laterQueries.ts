@@ -24,6 +24,7 @@ export const later = {
     queryOptions({ queryKey: ["fit", wish], queryFn: () => ask("lookAtFit", {}, wish), gcTime: 0 }),
   fitWays: (wish: FitWish) =>
     queryOptions({ queryKey: ["fit-ways", wish], queryFn: () => ask("fitWays", {}, wish), gcTime: 0 }),
+  software: queryOptions({ queryKey: ["software"], queryFn: () => ask("allSoftware", {}) }),
   lastDecided: (room: string, template: string) =>
     queryOptions({
       queryKey: ["last-decided", room, template],

@@ -106,6 +106,9 @@ function lookAgain(news: News, again: (...keys: string[]) => void): void {
     case "room":
       again("rooms", "room", "today");
       break;
+    case "software":
+      again("software", "rooms", "room");
+      break;
     case "station":
       void queryClient.invalidateQueries({ queryKey: ["room", news.room] });
       break;
