@@ -69,19 +69,19 @@ export const demoSoftware: readonly ({ readonly id: string } & Software)[] = [
   },
 ];
 
+const VAN = [
+  ...run(1, 4, "Mic preamp", ["mic"], true),
+  ...run(5, 10, "Mic preamp", ["mic", "di"], false),
+  ...run(11, 12, "Mic or line", ["mic", "di", "line"], false),
+  ...run(13, 14, "Line", ["line"], false),
+  ...run(15, 16, "Wireless receiver", ["wireless"], false),
+];
 /** The van at the quay: the stage box on deck, sixteen microphones more, all with 48 V. */
 const QUAY: SetUp = {
   id: "at-the-quay",
   name: "the stage box at the quay",
   says: "stage box on deck, cable through the roof",
-  inputs: [
-    ...run(1, 4, "Mic preamp", ["mic"], true),
-    ...run(5, 10, "Mic preamp", ["mic", "di"], false),
-    ...run(11, 12, "Mic or line", ["mic", "di", "line"], false),
-    ...run(13, 14, "Line", ["line"], false),
-    ...run(15, 16, "Wireless receiver", ["wireless"], false),
-    ...run(17, 32, "Stage box", ["mic", "di"], true),
-  ],
+  inputs: [...VAN, ...run(17, 32, "Stage box", ["mic", "di"], true)],
   outputs: [...outs(1, 2, "Van monitors", "monitors"), ...outs(3, 10, "Headphone amp", "headphones")],
   standing: [stands(17, "kick"), stands(15, "mc")],
 };
@@ -144,13 +144,7 @@ export const demoRooms: readonly { readonly id: string; readonly room: Room }[] 
       setUps: [QUAY],
       sampleRates: [48000, 96000],
       widest: "stereo",
-      inputs: [
-        ...run(1, 4, "Mic preamp", ["mic"], true),
-        ...run(5, 10, "Mic preamp", ["mic", "di"], false),
-        ...run(11, 12, "Mic or line", ["mic", "di", "line"], false),
-        ...run(13, 14, "Line", ["line"], false),
-        ...run(15, 16, "Wireless receiver", ["wireless"], false),
-      ],
+      inputs: VAN,
     }),
   },
 ];

@@ -1,5 +1,5 @@
 import { Origin } from "selenium-webdriver";
-import { describe, expect, it } from "vitest";
+import { describe, it } from "vitest";
 import { visit } from "./testing/visit.ts";
 
 const YARD = "/rooms/ferry-van/fit/steelpan-orchestra-full-yard/6";

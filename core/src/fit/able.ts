@@ -1,7 +1,7 @@
 import { CHANNELS, FILE_TYPES, sampleRate } from "../session/document.ts";
 import type { ChannelFormat, Session, Track } from "../session/document.ts";
 import { plural } from "../session/plural.ts";
-import type { Limits } from "./limits.ts";
+import type { Limit, Limits } from "./limits.ts";
 import type { Adjustment } from "./report.ts";
 import type { Room } from "./room.ts";
 
@@ -73,18 +73,23 @@ function showMain(session: Session, room: Room, { formats }: Limits): Adjusted {
  * it went, but nobody sees or hears it there.
  */
 export function unknownThere(session: Session, limits: Limits): Adjustment[] {
-  const { tracks } = session;
-  const some = (what: string, of: readonly Track[], why: string): Adjustment[] =>
-    of.length === 0 ? [] : [noted(what, `${someOf(of)}: ${why}`)];
-  const more = (what: string, most: number | null, many: (t: Track) => number): Adjustment[] =>
-    most === null
-      ? []
-      : some(
-          what,
-          tracks.filter((t) => many(t) > most),
-          `more than ${most}, the most it has`,
-        );
+  return [...lessThere(session, limits), ...passedOver(session, limits)];
+}
+
+const some = (what: string, of: readonly Track[], why: string): Adjustment[] =>
+  of.length === 0 ? [] : [noted(what, `${someOf(of)}: ${why}`)];
+
+/** Of what the software has too few. */
+function lessThere({ tracks }: Session, limits: Limits): Adjustment[] {
+  const more = (what: string, most: number | null, many: (t: Track) => number): Adjustment[] => {
+    if (most === null) return [];
+    const over = tracks.filter((t) => many(t) > most);
+    return some(what, over, `more than ${most}, the most it has`);
+  };
   const deep = folderDepth(tracks);
+  const { formats } = limits;
+  const known = (t: Track): boolean =>
+    formats.length === 0 || t.format === null || formats.includes(t.format);
   return [
     ...(limits.tracks !== null && tracks.length > limits.tracks
       ? [noted("Tracks", `${tracks.length}, and its software has ${limits.tracks} at most`)]
@@ -96,42 +101,38 @@ export function unknownThere(session: Session, limits: Limits): Adjustment[] {
     ...more("Processors", limits.inserts, (t) => t.inserts.length),
     ...some(
       "Channel formats",
-      tracks.filter(
-        (t) => limits.formats.length > 0 && t.format !== null && !limits.formats.includes(t.format),
-      ),
-      `wider or other than ${limits.formats.join(", ")}`,
+      tracks.filter((t) => !known(t)),
+      `wider or other than ${formats.join(", ")}`,
     ),
-    ...(limits.before
+  ];
+}
+
+/** What the software does not know, track by track. */
+const PASSED_OVER: readonly {
+  readonly limit: Limit;
+  readonly what: string;
+  readonly has: (t: Track) => boolean;
+  readonly why: string;
+}[] = [
+  {
+    limit: "before",
+    what: "Processing before the recording",
+    has: (t) => t.inserts.some((i) => i.before),
+    why: "its software only processes behind it",
+  },
+  { limit: "listenOnly", what: "Listen only", has: (t) => t.listenOnly, why: "take care not to arm it" },
+  { limit: "widths", what: "Width", has: (t) => t.width !== 100, why: "heard at full width there" },
+  { limit: "notes", what: "Notes", has: (t) => t.notes !== "", why: "read them in the package's notes" },
+];
+
+function passedOver({ tracks, links }: Session, limits: Limits): Adjustment[] {
+  return [
+    ...PASSED_OVER.flatMap(({ limit, what, has, why }) =>
+      limits[limit] === false ? some(what, tracks.filter(has), why) : [],
+    ),
+    ...(limits.links || links.length === 0
       ? []
-      : some(
-          "Processing before the recording",
-          tracks.filter((t) => t.inserts.some((i) => i.before)),
-          "its software only processes behind it",
-        )),
-    ...(limits.listenOnly
-      ? []
-      : some(
-          "Listen only",
-          tracks.filter((t) => t.listenOnly),
-          "take care not to arm it",
-        )),
-    ...(limits.widths
-      ? []
-      : some(
-          "Width",
-          tracks.filter((t) => t.width !== 100),
-          "heard at full width there",
-        )),
-    ...(limits.links || session.links.length === 0
-      ? []
-      : [noted("Link sets", `${plural(session.links.length, "set")} its software does not know`)]),
-    ...(limits.notes
-      ? []
-      : some(
-          "Notes",
-          tracks.filter((t) => t.notes !== ""),
-          "read them in the package's notes",
-        )),
+      : [noted("Link sets", `${plural(links.length, "set")} its software does not know`)]),
   ];
 }
 

@@ -60,7 +60,7 @@ describe("what software can do, typed", () => {
     const small: Limits = { ...NO_LIMITS, nesting: 1, palette: ["#112233"], rates: [44100], icons: false };
     const says = (limit: Limit): string[] => [NO_LIMITS, small].map((l) => limitInWords(l, limit));
     expect([says("nesting"), says("palette"), says("rates"), says("icons"), says("characters")]).toEqual([
-      ["any", "none inside another"],
+      ["any", "1, none inside another"],
       ["any", "1 colour"],
       ["any", "44.1"],
       ["yes", "no"],

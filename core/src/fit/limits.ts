@@ -70,7 +70,7 @@ export type Software = z.infer<typeof software>;
 
 /** What each limit is about, in the order they are read. */
 export const LIMIT_WORDS: Readonly<Record<Limit, string>> = {
-  nesting: "Folders inside folders",
+  nesting: "Levels of folders",
   foldersCarry: "Folders carry sound",
   longestName: "Longest name, characters",
   characters: "Characters in names",
@@ -106,7 +106,7 @@ export function limitInWords(of: Limits, limit: Limit): string {
   return Array.isArray(value) ? value.join(", ") : String(value);
 }
 
-const nested = (deep: number): string => (deep === 1 ? "none inside another" : `${deep} deep`);
+const nested = (deep: number): string => (deep === 1 ? "1, none inside another" : `${deep}`);
 
 /** The limits that are not the same for all. */
 export const differing = (sets: readonly Limits[]): Set<Limit> =>

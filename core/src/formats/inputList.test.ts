@@ -34,6 +34,22 @@ describe("the input list", () => {
     ]);
   });
 
+  it("calls an input as it is called at line level, where that is what is plugged in", () => {
+    const inputs = [
+      blankInput(1, { label: "Mic 1", line: "Line 1", takes: ["mic", "line"] }),
+      blankInput(2),
+    ];
+    const socket = (source: "mic" | "line", input: number): string | undefined => {
+      const s = { ...smallSession(), tracks: [blankTrack("a", "Keys", { source, input })] };
+      return inputList(s, { ...van, inputs }, words).find((l) => l.track === "Keys")?.socket;
+    };
+    expect([socket("mic", 1), socket("line", 1), socket("line", 2)]).toEqual([
+      "Mic 1",
+      "Line 1",
+      "Mic preamp",
+    ]);
+  });
+
   it("says what wants 48 V, and where its socket cannot give it", () => {
     const wants = (phantom: boolean, socket: boolean, input = 1): string | undefined => {
       const s = { ...smallSession(), tracks: [blankTrack("a", "Kick", { input: 1, phantom })] };

@@ -1,5 +1,5 @@
 import { CHANNELS } from "../session/document.ts";
-import type { Session } from "../session/document.ts";
+import type { Session, Track } from "../session/document.ts";
 import type { Room } from "../fit/room.ts";
 import type { WordList } from "../words/wordlist.ts";
 import type { List } from "./table.ts";
@@ -43,6 +43,9 @@ export function inputList(session: Session, room: Room, words: WordList): InputL
     notes: "",
   }));
   const lines = new Map(free.map((l) => [l.input, l]));
+  const lineNames = new Map(room.inputs.map((i) => [i.number, i.line]));
+  const atLine = (t: Track, input: number): string | null =>
+    (t.source === "line" && lineNames.get(input)) || null;
   const used: InputLine[] = [];
   for (const t of session.tracks) {
     if (t.input === null) continue;
@@ -52,7 +55,7 @@ export function inputList(session: Session, room: Room, words: WordList): InputL
       const role = t.role === null ? "" : (roles.get(t.role) ?? t.role);
       used.push({
         input: t.input + k,
-        socket: socket?.socket ?? "not in this room",
+        socket: socket === undefined ? "not in this room" : (atLine(t, t.input + k) ?? socket.socket),
         phantom: socket?.phantom ?? false,
         wants48: t.phantom,
         track: channels > 1 ? `${t.name} (${k + 1} of ${channels})` : t.name,

@@ -53,6 +53,24 @@ export function Takes({
   );
 }
 
+/** How many of something are added. */
+export function HowMany({ many, onMany }: { many: string; onMany: (many: string) => void }) {
+  return (
+    <>
+      <Input
+        small
+        aria-label="How many"
+        inputMode="numeric"
+        className="w-14 font-mono"
+        aria-invalid={!(Number.isInteger(Number(many)) && Number(many) >= 1)}
+        value={many}
+        onChange={(e) => onMany(e.target.value)}
+      />
+      <span aria-hidden>×</span>
+    </>
+  );
+}
+
 /** Adds inputs of one kind in a row: how many, what they are called, what they take. */
 export function BankForm({
   inputs,
@@ -83,16 +101,7 @@ export function BankForm({
       }}
     >
       <div className="flex flex-wrap items-center gap-x-3 gap-y-2">
-        <Input
-          small
-          aria-label="How many"
-          inputMode="numeric"
-          className="w-14 font-mono"
-          aria-invalid={!(count >= 1)}
-          value={many}
-          onChange={(e) => setMany(e.target.value)}
-        />
-        <span aria-hidden>×</span>
+        <HowMany many={many} onMany={setMany} />
         <Input
           small
           aria-label="What they are called"

@@ -8,6 +8,7 @@ import { Button } from "../ui/button.tsx";
 import { Options } from "../ui/chooser.tsx";
 import { Input, Select } from "../ui/pieces.tsx";
 import { tablesOf } from "../ui/listFiles.tsx";
+import { HowMany } from "./bankForm.tsx";
 import { SocketTable } from "./socketTable.tsx";
 
 const HEADS = [
@@ -103,16 +104,7 @@ function AddOutputs({
         onAdd(addBank(outputs, "output", { many: count, from, make }), `${count} × ${label}`);
       }}
     >
-      <Input
-        small
-        aria-label="How many"
-        inputMode="numeric"
-        className="w-14 font-mono"
-        aria-invalid={!ready}
-        value={many}
-        onChange={(e) => setMany(e.target.value)}
-      />
-      <span aria-hidden>×</span>
+      <HowMany many={many} onMany={setMany} />
       <Input
         small
         aria-label="What they are called"

@@ -146,7 +146,7 @@ function SideBySide({
 }) {
   const [problem, setProblem] = useState<string | null>(null);
   return (
-    <section aria-label="Side by side" className="card flex min-h-0 flex-col">
+    <section aria-label="Side by side" className="card flex min-h-0 flex-col overflow-hidden">
       <AlertLine across>{problem}</AlertLine>
       <div className="min-h-0 overflow-auto" tabIndex={0} role="region" aria-label="Capabilities">
         <table className="w-full text-sm">

@@ -66,13 +66,21 @@ function behindIt({ id, kind }: Pick<TemplateCard, "id" | "kind">): string[] {
   return held.some((t) => t.origin?.template === id) ? ["library"] : [];
 }
 
+/** What is asked for again after news of a kind, whatever they are about. */
+const AFTER: Partial<Record<News["kind"], readonly string[]>> = {
+  edition: EVERYTHING,
+  much: EVERYTHING,
+  shelves: ["library", "template", "productions"],
+  room: ["rooms", "room", "today"],
+  software: ["software", "rooms", "room"],
+  people: ["people", "colleagues", "me", "account", "today"],
+  chain: ["chains", "chain-uses"],
+};
+
 /** Asks again for what the news change and do not say. */
 function lookAgain(news: News, again: (...keys: string[]) => void): void {
+  again(...(AFTER[news.kind] ?? []));
   switch (news.kind) {
-    case "edition":
-    case "much":
-      again(...EVERYTHING);
-      break;
     case "release":
       again("follow", "today", ...behindIt(news.card));
       void queryClient.invalidateQueries({ queryKey: ["template", news.card.id] });
@@ -93,9 +101,6 @@ function lookAgain(news: News, again: (...keys: string[]) => void): void {
       void queryClient.invalidateQueries({ queryKey: ["template", news.card.id] });
       void queryClient.invalidateQueries({ queryKey: ["release", news.card.id] });
       break;
-    case "shelves":
-      again("library", "template", "productions");
-      break;
     case "check-in":
       if (isSmall()) refreshSoon("drift");
       break;
@@ -103,20 +108,8 @@ function lookAgain(news: News, again: (...keys: string[]) => void): void {
       refresh("check-in");
       if (isSmall()) refreshSoon("drift");
       break;
-    case "room":
-      again("rooms", "room", "today");
-      break;
-    case "software":
-      again("software", "rooms", "room");
-      break;
     case "station":
       void queryClient.invalidateQueries({ queryKey: ["room", news.room] });
-      break;
-    case "people":
-      again("people", "colleagues", "me", "account", "today");
-      break;
-    case "chain":
-      again("chains", "chain-uses");
       break;
     case "document":
       dropFetched(news.document);
