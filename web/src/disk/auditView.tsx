@@ -2,7 +2,8 @@ import { sameSize } from "@mossy/core/disk/sameContent";
 import type { Entry } from "@mossy/core/disk/entry";
 import { useEffect, useRef, useState } from "react";
 import { ask } from "../wire/ask.ts";
-import { queries, queryClient } from "../wire/queries.ts";
+import { later } from "../wire/laterQueries.ts";
+import { queryClient } from "../wire/queries.ts";
 import { Button } from "../ui/button.tsx";
 import { FileButton } from "../ui/fileField.tsx";
 import { Empty, Trouble } from "../ui/states.tsx";
@@ -62,7 +63,7 @@ const MOST_HASHED = 20_000;
 
 /** What is on the shared disk; files of one size with what they hold, where somebody may ask for that. */
 async function sharedEntries(may: boolean): Promise<Entry[]> {
-  const { entries } = await queryClient.fetchQuery({ ...queries.disk, staleTime: 0 });
+  const { entries } = await queryClient.fetchQuery({ ...later.disk, staleTime: 0 });
   const alike = sameSize(entries)
     .flat()
     .map((e) => e.path);

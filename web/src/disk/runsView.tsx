@@ -1,7 +1,8 @@
 import { plural } from "@mossy/core/session/plural";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { ask } from "../wire/ask.ts";
-import { queries, queryClient } from "../wire/queries.ts";
+import { later } from "../wire/laterQueries.ts";
+import { queryClient } from "../wire/queries.ts";
 import { mention } from "../ui/toasts.tsx";
 import { moment } from "../ui/dates.ts";
 import { Button } from "../ui/button.tsx";
@@ -12,7 +13,7 @@ import { useHouseWork } from "../house/work.ts";
 /** What was moved on the shared disk, newest first, each to be undone. */
 export function RunsView() {
   const { change } = useHouseWork();
-  const { data, error, refetch } = useQuery(queries.disk);
+  const { data, error, refetch } = useQuery(later.disk);
   const undo = useMutation({
     mutationFn: (run: string) => ask("undoOnDisk", { run }),
     onSuccess: async (done) => {

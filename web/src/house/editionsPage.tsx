@@ -32,7 +32,7 @@ export default function EditionsPage() {
   const takeUp = async (number: number): Promise<void> => {
     setProblem(null);
     try {
-      const edition = await queryClient.fetchQuery(queries.wholeEdition(number));
+      const edition = await queryClient.fetchQuery(later.wholeEdition(number));
       change?.(edition.house);
       mention(`The draft says what edition ${number} says. Undo brings back what it was.`);
     } catch (e) {
@@ -220,8 +220,8 @@ function PublishForm({ next, ready, revision }: { next: number; ready: boolean; 
 function Compare({ numbers }: { numbers: readonly number[] }) {
   const [from, setFrom] = useState(numbers[1] ?? 1);
   const [to, setTo] = useState(numbers[0] ?? 1);
-  const a = useQuery(queries.wholeEdition(from));
-  const b = useQuery(queries.wholeEdition(to));
+  const a = useQuery(later.wholeEdition(from));
+  const b = useQuery(later.wholeEdition(to));
   const pick = (label: string, value: number, set: (n: number) => void) => (
     <label className="flex items-center gap-2 text-sm">
       {label}

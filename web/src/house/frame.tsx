@@ -7,6 +7,7 @@ import { plural } from "@mossy/core/session/plural";
 import { useQuery } from "@tanstack/react-query";
 import { Suspense, useEffect, useMemo } from "react";
 import { Link, Outlet, useLocation, useNavigate } from "react-router";
+import { later } from "../wire/laterQueries.ts";
 import { queries, useMe } from "../wire/queries.ts";
 import { useShortcuts } from "../ui/shortcuts.tsx";
 import { Button } from "../ui/button.tsx";
@@ -51,7 +52,7 @@ function Frame({ draft }: { draft: HouseDraft }) {
   const navigate = useNavigate();
   const style = useMemo(() => makeStyle(house), [house]);
   const { data: edition } = useQuery(queries.edition);
-  const { data: unread } = useQuery(queries.unread);
+  const { data: unread } = useQuery(later.unread);
   const changes = useMemo(
     () => (edition ? differences(edition.style.house, house) : null),
     [edition, house],

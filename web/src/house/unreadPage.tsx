@@ -8,7 +8,7 @@ import type { Style } from "@mossy/core/house/style";
 import { plural } from "@mossy/core/session/plural";
 import { useQuery } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
-import { queries } from "../wire/queries.ts";
+import { later } from "../wire/laterQueries.ts";
 import { mention } from "../ui/toasts.tsx";
 import { RolePicker } from "../words/rolePicker.tsx";
 import { Input, Pill, Select } from "../ui/pieces.tsx";
@@ -22,7 +22,7 @@ import { useHouseWork } from "./work.ts";
  */
 export default function UnreadPage() {
   const { house, style, change } = useHouseWork();
-  const { data, error, refetch } = useQuery(queries.unread);
+  const { data, error, refetch } = useQuery(later.unread);
   const groups = useMemo(() => (data ? groupUnread(style.reader, data.names) : []), [data, style]);
   if (error) return <Failed error={error} again={() => void refetch()} />;
   if (!data) return <Loading what="Looking through drafts and sessions" />;

@@ -2,6 +2,7 @@ import type { Account } from "@mossy/contract/people";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { ask } from "../wire/ask.ts";
+import { later } from "../wire/laterQueries.ts";
 import { queries, queryClient, useMe } from "../wire/queries.ts";
 import { Button } from "../ui/button.tsx";
 import { moment } from "../ui/dates.ts";
@@ -18,7 +19,7 @@ const again = () => queryClient.invalidateQueries({ queryKey: ["account"] });
 /** One's own page: name, password, second factor, where one is signed in. */
 export default function AccountPage() {
   const me = useMe();
-  const { data, error, refetch } = useQuery(queries.account);
+  const { data, error, refetch } = useQuery(later.account);
   if (error) return <Failed error={error} again={() => void refetch()} />;
   if (!data || !me) return <Loading />;
   return (

@@ -8,6 +8,7 @@ import type { ComponentProps } from "react";
 import { useNavigate, useParams } from "react-router";
 import { WhyNot } from "./closing.tsx";
 import { fileAddress } from "../wire/ask.ts";
+import { later } from "../wire/laterQueries.ts";
 import { queries, useMayIn, useStyle } from "../wire/queries.ts";
 import { useShortcuts } from "../ui/shortcuts.tsx";
 import { putAll, useFindings } from "../check/useFindings.ts";
@@ -37,7 +38,7 @@ export default function CheckInPage() {
   const { data, error, refetch } = useQuery(queries.checkIn(checkIn));
   const { number, style } = useStyle();
   const edition = data?.session.edition ?? number;
-  const then = useQuery({ ...queries.styleOf(edition), enabled: edition !== number });
+  const then = useQuery({ ...later.styleOf(edition), enabled: edition !== number });
   const wrong = error ?? then.error;
   if (wrong)
     return (

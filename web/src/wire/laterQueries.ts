@@ -30,6 +30,30 @@ export const later = {
       queryKey: ["last-decided", room, template],
       queryFn: () => ask("lastDecided", { room, template }),
     }),
+  unread: queryOptions({ queryKey: ["unread"], queryFn: () => ask("unreadNames", {}) }),
+  disk: queryOptions({ queryKey: ["disk"], queryFn: () => ask("disk", {}) }),
+  wholeEdition: (edition: number) =>
+    queryOptions({
+      queryKey: ["whole-edition", edition],
+      queryFn: () => ask("houseEdition", { edition }),
+      staleTime: Infinity,
+    }),
+  /** An edition ready for work; editions never change. */
+  styleOf: (edition: number) =>
+    queryOptions({
+      queryKey: ["style-of", edition],
+      queryFn: async () => {
+        const [{ house }, { makeStyle }] = await Promise.all([
+          ask("houseEdition", { edition }),
+          import("@mossy/core/house/style"),
+        ]);
+        return makeStyle(house);
+      },
+      staleTime: Infinity,
+      structuralSharing: false,
+    }),
+  chainUses: queryOptions({ queryKey: ["chain-uses"], queryFn: () => ask("chainUses", {}) }),
+  account: queryOptions({ queryKey: ["account"], queryFn: () => ask("account", {}) }),
   houseUses: (revision: number) =>
     queryOptions({ queryKey: ["house-uses", revision], queryFn: () => ask("houseUses", {}) }),
   houseHands: (revision: number) =>

@@ -38,14 +38,6 @@ export const queries = {
   today: queryOptions({ queryKey: ["today"], queryFn: () => ask("today", {}) }),
   drift: queryOptions({ queryKey: ["drift"], queryFn: () => ask("drift", {}) }),
   house: queryOptions({ queryKey: ["house"], queryFn: () => ask("house", {}) }),
-  unread: queryOptions({ queryKey: ["unread"], queryFn: () => ask("unreadNames", {}) }),
-  disk: queryOptions({ queryKey: ["disk"], queryFn: () => ask("disk", {}) }),
-  wholeEdition: (edition: number) =>
-    queryOptions({
-      queryKey: ["whole-edition", edition],
-      queryFn: () => ask("houseEdition", { edition }),
-      staleTime: Infinity,
-    }),
   edition: queryOptions({
     queryKey: ["edition"],
     queryFn: async () => {
@@ -61,20 +53,6 @@ export const queries = {
     staleTime: Infinity,
     structuralSharing: false,
   }),
-  /** An edition ready for work; editions never change. */
-  styleOf: (edition: number) =>
-    queryOptions({
-      queryKey: ["style-of", edition],
-      queryFn: async () => {
-        const [{ house }, { makeStyle }] = await Promise.all([
-          ask("houseEdition", { edition }),
-          import("@mossy/core/house/style"),
-        ]);
-        return makeStyle(house);
-      },
-      staleTime: Infinity,
-      structuralSharing: false,
-    }),
   library: queryOptions({ queryKey: ["library"], queryFn: () => ask("library", {}) }),
   findTemplates: (find: string) =>
     queryOptions({
@@ -89,12 +67,10 @@ export const queries = {
       queryFn: () => ask("release", { template, release }),
       staleTime: Infinity,
     }),
-  chainUses: queryOptions({ queryKey: ["chain-uses"], queryFn: () => ask("chainUses", {}) }),
   chains: queryOptions({ queryKey: ["chains"], queryFn: () => ask("chains", {}) }),
   rooms: queryOptions({ queryKey: ["rooms"], queryFn: () => ask("rooms", {}) }),
   room: (room: string) => queryOptions({ queryKey: ["room", room], queryFn: () => ask("room", { room }) }),
   people: queryOptions({ queryKey: ["people"], queryFn: () => ask("people", {}) }),
-  account: queryOptions({ queryKey: ["account"], queryFn: () => ask("account", {}) }),
   sessions: (of: ListOf) =>
     infiniteQueryOptions({
       queryKey: ["sessions", of],
