@@ -23,3 +23,13 @@ export const choicesSent = z.object({
 });
 
 export const NO_CHOICES: FitChoices = { leaveOut: [], keep: [], without48: [], plugged: [] };
+
+/** Choices with more sources left out; what was to get an input whatever goes for it is not any more. */
+export function alsoLeftOut(was: FitChoices, ids: readonly string[]): FitChoices {
+  return {
+    ...was,
+    leaveOut: [...new Set([...was.leaveOut, ...ids])],
+    keep: was.keep.filter((id) => !ids.includes(id)),
+    plugged: was.plugged.filter((p) => !ids.includes(p.track)),
+  };
+}

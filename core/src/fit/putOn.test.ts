@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { NO_CHOICES } from "./choices.ts";
+import { NO_CHOICES, alsoLeftOut } from "./choices.ts";
 import { putOn, whyNotOn } from "./putOn.ts";
 import type { Plug } from "./putOn.ts";
 import { blankInput } from "./room.ts";
@@ -67,3 +67,9 @@ describe("putting a source on an input", () => {
     ]);
   });
 });
+
+describe("leaving a source out", () =>
+  it("forgets that it was to be kept, and where it was put", () => {
+    const was = { ...NO_CHOICES, keep: ["a", "b"], plugged: [{ track: "a", input: 3 }], leaveOut: ["c"] };
+    expect(alsoLeftOut(was, ["a", "c"])).toEqual({ ...NO_CHOICES, leaveOut: ["c", "a"], keep: ["b"] });
+  }));

@@ -131,6 +131,10 @@ describe("choosing which sources get inputs", () => {
   it("among equals prefers what the room usually has, then what comes first, then what was there", () => {
     expect(keptOf([wish(1), wish(2, { standing: 1 })], mics(1))).toEqual(["t2"]);
     expect(keptOf([wish(1), wish(2)], mics(1))).toEqual(["t1"]);
+    // Two that may have one are more than one, wherever the room usually has that.
+    const pair = [wish(1), wish(2)].map((w) => ({ ...w, importance: "may" as const, together: "pair" }));
+    const usual = wish(3, { importance: "may", channels: 2, standing: 1 });
+    expect(keptOf([usual, ...pair], mics(2))).toEqual(["t1", "t2"]);
     const [a, b] = [wish(1, { together: "a" }), wish(4, { together: "a" })];
     const [c, d] = [wish(2, { together: "c", last: 1 }), wish(3, { together: "c", last: 2 })];
     expect(keptOf([a, c, d, b], mics(2))).toEqual(["t2", "t3"]);

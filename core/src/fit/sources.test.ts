@@ -120,10 +120,10 @@ describe("cue mixes in a room", () => {
   );
   const phones = (...numbers: number[]) =>
     numbers.map((number) => ({ number, label: `Phones ${number}`, serves: "headphones" as const }));
-  const left = { number: 1, label: "Left", serves: "monitors" as const };
+  const monitors = [1, 2].map((number) => ({ number, label: "Monitor", serves: "monitors" as const }));
 
   it("leave by headphone outputs side by side; one that does already stays", () => {
-    const room = blankRoom("Van", { inputs: mics(1), outputs: [left, ...phones(3, 4, 5, 6)] });
+    const room = blankRoom("Van", { inputs: mics(1), outputs: [...monitors, ...phones(3, 4, 5, 6)] });
     const result = fit(heard, room, by());
     expect(result.session.tracks.map((t) => t.output)).toEqual([null, 3, 5, null]);
     expect(result.adjusted.map((a) => a.says)).toContain("output 3, Phones 3");

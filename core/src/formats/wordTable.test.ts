@@ -40,6 +40,19 @@ describe("the word list as CSV", () => {
     },
   );
 
+  it("carries how much a role is wanted where inputs are few, and refuses a word for that it does not know", () => {
+    const more = `${HEAD},Importance\n`;
+    const after = wordsFromCsv(
+      house,
+      `${more}Drum kit,Kick,Kick,Kick,Kik,kick drum,May\nDrum kit,Snare,Snare,Snare,Snr,snare,\n`,
+    );
+    const of = (id: string) => after.words.roles.find((r) => r.id === id)?.importance;
+    expect([of("kick"), of("snare"), of("lead-vocal")]).toEqual(["may", "should", "must"]);
+    expect(() => wordsFromCsv(house, `${more}Drum kit,Kick,Kick,Kick,Kik,kick drum,urgent\n`)).toThrow(
+      /^Line 2: .*importance/,
+    );
+  });
+
   it("carries what a role usually is, where the columns are there, and leaves it where they are not", () => {
     const more = `${HEAD},Source,Format,Positions\n`;
     const after = wordsFromCsv(

@@ -35,6 +35,9 @@ describe("two house styles compared", () => {
       "Kick: usually audio, stereo, di, not audio, mono, mic.",
       "Kick: any position makes sense.",
     ]);
+    expect(differences(house, withRole(house, "kick", { importance: "may" }))).toEqual([
+      "Kick: may have an input where there are few, not must.",
+    ]);
     expect(differences(house, withRole(house, "kick", { positions: ["in", "out"] }))).toEqual([
       "Kick: positions that make sense are in, out.",
     ]);

@@ -94,6 +94,26 @@ describe("a newer release for a session under way", () => {
     expect(session.tracks.map((t) => t.id)).toEqual(["gtr", "main"]);
   });
 
+  it("goes on by what was decided: what does without 48 V there does so in the newer release", () => {
+    const fed = (s: Session): Session => set(set(s, "gtr", "phantom", true), "oh", "phantom", true);
+    const choices = { ...NO_CHOICES, without48: ["gtr"] };
+    const base = set(
+      fit(set(three, "gtr", "phantom", true), van, { ...by, choices }).session,
+      "top",
+      "name",
+      "T",
+    );
+    expect(track(base, "gtr").phantom).toBe(false);
+    const begun = { baseline: base, now: base, choices, variant: null };
+    const { session } = fittedFor(fed(four), begun, van, by);
+    expect([track(session, "gtr").phantom, track(session, "gtr").input]).toEqual([
+      false,
+      track(base, "gtr").input,
+    ]);
+    // What is new wants 48 V, and the inputs that give it are taken.
+    expect(track(session, "oh").input).toBeNull();
+  });
+
   it("is the same variant of it, by the rule that has in it now", () => {
     const drums = { ...wholeVariant("drums", "Drums only"), folders: ["kit"] };
     const before = fit(variantOf(three, drums).session, van, by).session;

@@ -49,6 +49,17 @@ describe("stored documents", () => {
     expect(tracks[1]).not.toHaveProperty("pickup");
   });
 
+  it("say of a house style from before how much its roles are wanted: by the words that ship", () => {
+    const before = stored("house-3.json");
+    const place = { id: "audience", sort: "place" };
+    const words = {
+      ...(before["words"] as StoredDocument),
+      roles: [{ id: "kick" }, { id: "hi-hat" }, place],
+    };
+    const after = houseNow({ ...before, words })["words"] as { roles: { importance: string }[] };
+    expect(after.roles.map((r) => r.importance)).toEqual(["must", "should", "may"]);
+  });
+
   it("mean what they meant where something was not there yet", () => {
     const { tracks, ...rest } = sessionSchema.parse(sessionNow(stored("session-1-early.json")));
     const { tracks: sample, ...settings } = smallSession();

@@ -61,8 +61,8 @@ export async function blockStep(
   const out = s.baseline.blocks.find((b) => b.id === held.id && b.release === held.release);
   if (!out) return { held, base, theirs, report: s.report, baseline: null };
   const { merged } = bringBlock(style, s.baseline, out, from, to, choices);
-  const choices48 = { ...choicesNow(s), leaveOut: [] };
-  const begun = { baseline: s.baseline, now: s.now, choices: choices48, variant: null };
+  const decided = { ...choicesNow(s), leaveOut: [] };
+  const begun = { baseline: s.baseline, now: s.now, choices: decided, variant: null };
   const fitted = fittedFor(merged.session, begun, inSetUp(s.room, s.setUp), {
     solver: await solver(),
     words: style.house.words,

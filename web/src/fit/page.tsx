@@ -1,5 +1,5 @@
 import type { FitLook } from "@mossy/contract/sessions";
-import { NO_CHOICES } from "@mossy/core/fit/choices";
+import { NO_CHOICES, alsoLeftOut } from "@mossy/core/fit/choices";
 import { putOn } from "@mossy/core/fit/putOn";
 import { inSetUp } from "@mossy/core/fit/room";
 import type { Room } from "@mossy/core/fit/room";
@@ -143,7 +143,7 @@ function Fitted({
   const wired = inSetUp(room, begun.setUp);
   const variant = whole.variants.find((v) => v.id === begun.variant) ?? null;
   const session = useMemo(() => (variant ? variantOf(whole, variant).session : whole), [whole, variant]);
-  const leave = (...ids: TrackId[]): void => choose({ leaveOut: [...begun.choices.leaveOut, ...ids] });
+  const leave = (...ids: TrackId[]): void => choose(alsoLeftOut(begun.choices, ids));
   const put = (track: TrackId, input: number): void => {
     const at = new Map(look.session.tracks.map((t) => [t.id, t.input]));
     const next = putOn(begun.choices, wishesOf(look.session), at, wired.inputs, track, input);

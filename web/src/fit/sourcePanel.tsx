@@ -1,3 +1,4 @@
+import { alsoLeftOut } from "@mossy/core/fit/choices";
 import { whyNotOn, putOn } from "@mossy/core/fit/putOn";
 import type { FitLook } from "@mossy/contract/sessions";
 import type { Room } from "@mossy/core/fit/room";
@@ -79,7 +80,7 @@ export function SourcePanel({
             Let the fit decide
           </Button>
         )}
-        <Button small onClick={() => choose({ leaveOut: [...begun.choices.leaveOut, track] })}>
+        <Button small onClick={() => choose(alsoLeftOut(begun.choices, [track]))}>
           Leave out here
         </Button>
       </div>

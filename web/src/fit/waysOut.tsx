@@ -1,3 +1,4 @@
+import { alsoLeftOut } from "@mossy/core/fit/choices";
 import type { WayOut } from "@mossy/core/fit/wayOut";
 import { useState } from "react";
 import { Button } from "../ui/button.tsx";
@@ -15,14 +16,15 @@ export function WaysOut({ fitting }: { fitting: Fitting }) {
   const list = ways.data?.ways ?? [];
   const shown = all ? list : list.slice(0, FEW);
   const take = (way: WayOut): void => {
-    const { leaveOut, keep, without48 } = begun.choices;
+    const { without48 } = begun.choices;
     const also = (was: readonly string[], more: readonly string[]): string[] => [
       ...new Set([...was, ...more]),
     ];
     if (way.sort === "set-up") change({ setUp: way.setUp });
-    else if (way.sort === "without")
-      choose({ leaveOut: also(leaveOut, way.leaveOut), keep: also(keep, way.keep) });
-    else choose({ without48: also(without48, way.tracks) });
+    else if (way.sort === "without") {
+      const left = alsoLeftOut(begun.choices, way.leaveOut);
+      choose({ ...left, keep: also(left.keep, way.keep) });
+    } else choose({ without48: also(without48, way.tracks) });
   };
   if (list.length === 0)
     return <p className="text-sm text-ink-2">Only leaving something out makes room here.</p>;
