@@ -170,3 +170,34 @@ describe("a session of a room", () => {
     );
   });
 });
+
+describe("what the software of rooms can do", () => {
+  const cell = (what: string, of: string): string => `//*[@aria-label='${what} of “${of}”']`;
+
+  it("stands side by side, is typed where it stands, undone, and what cannot be is refused", async () => {
+    await b.go("/rooms/software");
+    await b.see("//th[contains(., 'Ferry Van')]");
+    await b.type(cell("Longest name, characters", "Field recorder"), `12${Key.ENTER}`);
+    await b.type(cell("Longest name, characters", "Booth recorder"), `long${Key.ENTER}`);
+    await b.seeText("Longest name, characters: that cannot be. Nothing was changed.");
+    await b.click(cell("Markers", "Booth recorder"));
+    await b.see(`${cell("Markers", "Booth recorder")}/following::*[.='no']`);
+    await b.button("Undo");
+    await b.driver.navigate().refresh();
+    expect(await valueOf(cell("Longest name, characters", "Field recorder"))).toBe("12");
+    expect(await (await b.see(cell("Markers", "Booth recorder"))).isSelected()).toBe(true);
+  });
+
+  it("is said of a room, and shows there", async () => {
+    await b.button("Describe another");
+    await b.type("//input[@aria-label='Name of “Software”']", `Shed recorder${Key.ENTER}`);
+    await b.type(cell("Sample rates, kHz", "Shed recorder"), `48, 96${Key.ENTER}`);
+    await b.go("/rooms/story-tent/edit");
+    await b.choose("What its software can do", "Shed recorder");
+    await b.button("Save");
+    await b.see("//section[@aria-labelledby='software']//dd[.='48, 96']");
+    await b.go("/rooms/software?show=differences");
+    await b.see("//th[contains(., 'Story Tent')]");
+    expect(await b.count("//th[@scope='row'][.='Notes on tracks']")).toBe(0);
+  });
+});

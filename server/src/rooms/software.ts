@@ -7,7 +7,7 @@ import { idOf } from "@mossy/core/words/usual/index";
 import type { Db } from "../database.ts";
 import { HouseProblem, notFound, stale } from "../problems.ts";
 
-/** What the software of rooms can do, with how many rooms have it. */
+/** What the software of rooms can do, with the rooms that have it. */
 export async function softwareCards(db: Db): Promise<SoftwareCard[]> {
   const { rows } = await db.query<SoftwareCard>(
     `select s.id, s.name, s.limits, s.revision,
@@ -86,7 +86,11 @@ export async function editSoftware(db: Db, id: string, revision: number, to: Sof
 
 /** Drops what no room has any more. @returns what it was called */
 export async function dropSoftware(db: Db, id: string): Promise<string> {
-  await db.query("lock table software in share row exclusive mode");
+  // Whoever gives it to a room at this moment is waited for.
+  const { rows } = await db.query<{ name: string }>("select name from software where id = $1 for update", [
+    id,
+  ]);
+  if (!rows[0]) throw notFound(`software “${id}”`);
   const { rows: used } = await db.query<{ name: string }>(
     "select room->>'name' as name from rooms where room->>'software' = $1 order by place",
     [id],
@@ -98,9 +102,6 @@ export async function dropSoftware(db: Db, id: string): Promise<string> {
       `${used.map((r) => r.name).join(", ")} ${used.length === 1 ? "has" : "have"} it. ` +
         "Give them another one first.",
     );
-  const { rows } = await db.query<{ name: string }>("delete from software where id = $1 returning name", [
-    id,
-  ]);
-  if (!rows[0]) throw notFound(`software “${id}”`);
+  await db.query("delete from software where id = $1", [id]);
   return rows[0].name;
 }

@@ -24,13 +24,12 @@ const refresh = (): Promise<unknown> =>
   Promise.all(
     ["software", "rooms", "room"].map((key) => queryClient.invalidateQueries({ queryKey: [key] })),
   );
-const asIs = ({ name, limits }: SoftwareCard): Software => ({ name, limits });
 
-/** What was said of software, to be said again. */
+/** One thing said otherwise of software: its name, or one of its limits. */
 interface Step {
   readonly id: string;
-  readonly before: Software;
-  readonly after: Software;
+  readonly before: Partial<Limits> & { readonly name?: string };
+  readonly after: Partial<Limits> & { readonly name?: string };
 }
 
 /** What the software of rooms can do, side by side: one column each, one line a capability. */
@@ -41,12 +40,17 @@ export default function SoftwarePage() {
   const [done, setDone] = useState<readonly Step[]>([]);
   const [undone, setUndone] = useState<readonly Step[]>([]);
   const save = useMutation({
-    mutationFn: async ({ id, to }: { id: string; to: Software }) => {
-      const now = await queryClient.fetchQuery({ ...later.software, staleTime: 0 });
-      const revision = now.software.find((s) => s.id === id)?.revision ?? 0;
-      await ask("editSoftware", { software: id }, { ...to, revision });
+    // One after the other, each made from what shows then: what others said of it since is not said over.
+    scope: { id: "software" },
+    mutationFn: ({ id, to }: { id: string; to: Step["after"] }) => {
+      const shown = queryClient.getQueryData(later.software.queryKey);
+      const now = shown?.software.find((s) => s.id === id);
+      if (!now) throw new Error("That software is gone.");
+      const { name = now.name, ...limits } = to;
+      const next = { name, limits: { ...now.limits, ...limits }, revision: now.revision };
+      return ask("editSoftware", { software: id }, next);
     },
-    onSuccess: refresh,
+    onSettled: refresh,
   });
   const make = useMutation({
     mutationFn: (made: Software) => askOnce("newSoftware", {}, made),
@@ -93,8 +97,8 @@ export default function SoftwarePage() {
         {lead && (
           <>
             <BackAndForth
-              undoes={done.at(-1)?.after.name ?? null}
-              redoes={undone.at(-1)?.after.name ?? null}
+              undoes={done.length > 0 ? "what was said last" : null}
+              redoes={undone.length > 0 ? "what was taken back" : null}
               onUndo={undo}
               onRedo={redo}
             />
@@ -117,7 +121,7 @@ export default function SoftwarePage() {
           sets={sets}
           shown={LIMITS.filter((l) => !few || other.has(l))}
           other={other}
-          onSet={lead ? (s, after) => go({ id: s.id, before: asIs(s), after }) : null}
+          onSet={lead ? (id, before, after) => go({ id, before, after }) : null}
           onDrop={(s) => drop.mutate(s.id)}
         />
       )}
@@ -141,7 +145,7 @@ function SideBySide({
   sets: readonly SoftwareCard[];
   shown: readonly Limit[];
   other: ReadonlySet<Limit>;
-  onSet: ((of: SoftwareCard, to: Software) => void) | null;
+  onSet: ((id: string, before: Step["before"], after: Step["after"]) => void) | null;
   onDrop: (of: SoftwareCard) => void;
 }) {
   const [problem, setProblem] = useState<string | null>(null);
@@ -167,7 +171,7 @@ function SideBySide({
                     most={60}
                     edits={onSet !== null}
                     onSet={(name) => {
-                      if (name !== "") onSet?.(s, { ...asIs(s), name });
+                      if (name !== "") onSet?.(s.id, { name: s.name }, { name });
                     }}
                   />
                   <span className="block px-1 pt-0.5 text-xs text-ink-2">
@@ -207,7 +211,7 @@ function SideBySide({
                               ? `${LIMIT_WORDS[limit]}: that cannot be. Nothing was changed.`
                               : null,
                           );
-                          if (to) onSet(s, { name: s.name, limits: to });
+                          if (to) onSet(s.id, { [limit]: s.limits[limit] }, { [limit]: to[limit] });
                         })
                       }
                     />
