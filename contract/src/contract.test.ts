@@ -45,6 +45,9 @@ describe("the contract", () => {
       "confirmFactor",
       "editAccount",
       "endFactor",
+      // Write nothing: what was decided about a fit is sent along.
+      "fitWays",
+      "lookAtFit",
       "lookAtLink",
       "lookAtSetUp",
       "newRecoveryCodes",
