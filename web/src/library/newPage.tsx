@@ -1,3 +1,4 @@
+import type { TemplateCard } from "@mossy/contract/library";
 import { clsx } from "clsx";
 import type { Style } from "@mossy/core/house/style";
 import { check, open } from "@mossy/core/check/check";
@@ -57,17 +58,22 @@ export default function NewTemplatePage() {
   const set = (fields: Partial<HalfBegun>): void => setBegun({ ...begun, ...fields });
   const pickPart = useSteady((part: Session | null): void => set({ session: part }));
   // It stands beside what it was begun from, where nobody says otherwise.
-  const beside = data?.templates.find((t) => t.id === session?.origin?.template)?.shelf;
-  const usual = beside ?? shelves[0] ?? "Templates";
+  const usualOf = (templates: readonly TemplateCard[]): string =>
+    templates.find((t) => t.id === session?.origin?.template)?.shelf ??
+    templates.find((t) => t.kind === "template")?.shelf ??
+    "Templates";
+  const usual = usualOf(data?.templates ?? []);
   const navigate = useNavigate();
   const make = useMutation({
-    mutationFn: () =>
+    mutationFn: async () =>
       askOnce(
         "newTemplate",
         {},
         {
           name,
-          shelf: shelf === "" ? usual : shelf,
+          // Whoever is quicker than the library waits for it.
+          shelf:
+            shelf === "" ? usualOf((await queryClient.ensureQueryData(queries.library)).templates) : shelf,
           production: production.trim() === "" ? null : production,
           ...(session ? { session } : {}),
           ...(session && note !== null ? { note } : {}),
