@@ -32,7 +32,7 @@ const CORE = {
   check: ["session", "words", "names", "house", "signal"],
   sheet: ["session", "words", "names", "house"],
   match: ["session", "words", "house", "colour"],
-  fit: ["session", "words", "house", "match"],
+  fit: ["session", "words", "names", "colour", "house", "match"],
   compare: ["session", "house", "match", "signal"],
   library: ["session", "merge", "compare", "house", "check", "fit", "sheet"],
   disk: ["words", "names", "house"],

@@ -29,6 +29,8 @@ import { addRoom, tick } from "@mossy/server/rooms/store";
 import { changeDocument, addDocument } from "@mossy/server/documents/store";
 import { countsOf, keepCounts } from "@mossy/server/check/counts";
 import { takeIn } from "@mossy/server/sessions/handedIn";
+import { wentOut } from "@mossy/server/sessions/thereAndBack";
+import { diff } from "@mossy/core/session/diff";
 import { fitted } from "@mossy/server/sessions/fitted";
 import { startSession } from "@mossy/server/sessions/start";
 import { closeSession, markSent, sessionWith } from "@mossy/server/sessions/store";
@@ -122,31 +124,27 @@ async function storeSessions(
   for (const [n, s] of history.sessions.entries()) {
     if (n % 100 === 99) says(n + 1, history.sessions.length);
     const wish = { ...s, leaveOut: [] };
-    const id = await startSession(
-      db,
-      wish,
-      await fitted(db, wish, style.house.words),
-      s.by,
-      { edition, style },
-      s.at,
-    );
+    const id = await startSession(db, wish, await fitted(db, wish, style), s.by, { edition, style }, s.at);
     await markSent(db, id, "package", s.at);
-    let { baseline: now } = await sessionWith(db, id);
-    const baseline = now;
+    const went = await sessionWith(db, id);
+    const { baseline } = went;
+    let now = baseline;
     for (const c of s.checkIns) {
       const worked = work(now, c.work, dice(c.seed));
       const main = worked.tracks.find((t) => t.kind === "main")?.id ?? null;
       const strange = c.strange.map((name, i) =>
         blankTrack(`strange-${i + 1}`, name, { feeds: main, source: "mic" }),
       );
-      const file = writeExchange({ ...worked, tracks: [...worked.tracks, ...strange] }, id);
-      const taken = takeIn(style, baseline, await readExchange(file));
+      const [{ there }] = wentOut(style, { ...went, now: worked });
+      const file = writeExchange({ ...there, tracks: [...there.tracks, ...strange] }, id);
+      const taken = takeIn(style, { ...went, now }, await readExchange(file));
       const document = await addDocument(db, JSON.stringify(taken.session), c.by, c.at);
       await addCheckIn(db, {
         session: id,
         fileName: `${safeFileName(s.title)}${SESSION_FILE_ENDING}`,
         file,
         document,
+        there: diff(taken.session, taken.came),
         recognised: taken.recognised,
         notices: taken.notices,
         by: c.by,

@@ -36,7 +36,7 @@ export const demoSoftware: readonly ({ readonly id: string } & Software)[] = [
       ...NO_LIMITS,
       nesting: 1,
       foldersCarry: false,
-      longestName: 16,
+      longestName: 10,
       characters: "plain",
       palette: [
         "#b8433a",

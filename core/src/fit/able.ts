@@ -86,16 +86,12 @@ function lessThere({ tracks }: Session, limits: Limits): Adjustment[] {
     const over = tracks.filter((t) => many(t) > most);
     return some(what, over, `more than ${most}, the most it has`);
   };
-  const deep = folderDepth(tracks);
   const { formats } = limits;
   const known = (t: Track): boolean =>
     formats.length === 0 || t.format === null || formats.includes(t.format);
   return [
     ...(limits.tracks !== null && tracks.length > limits.tracks
       ? [noted("Tracks", `${tracks.length}, and its software has ${limits.tracks} at most`)]
-      : []),
-    ...(limits.nesting !== null && deep > limits.nesting
-      ? [noted("Folders", `stand ${deep} deep, and its software shows ${limits.nesting}`)]
       : []),
     ...more("Sends", limits.sends, (t) => t.sends.length),
     ...more("Processors", limits.inserts, (t) => t.inserts.length),
@@ -134,13 +130,6 @@ function passedOver({ tracks, links }: Session, limits: Limits): Adjustment[] {
       ? []
       : [noted("Link sets", `${plural(links.length, "set")} its software does not know`)]),
   ];
-}
-
-/** How deep folders stand in folders; 0 where there are none. */
-function folderDepth(tracks: readonly Track[]): number {
-  const deep = new Map<string | null, number>([[null, 0]]);
-  for (const t of tracks) if (t.kind === "folder") deep.set(t.id, (deep.get(t.parent) ?? 0) + 1);
-  return Math.max(...deep.values());
 }
 
 const someOf = (tracks: readonly Track[]): string =>

@@ -5,6 +5,9 @@ import type { Session, Track, TrackId } from "../session/document.ts";
 import { goesTo } from "../session/routing.ts";
 import { runThere, unknownThere } from "./able.ts";
 import { plugCues } from "./cues.ts";
+import { lowered, loweredInWords } from "./lowered.ts";
+import { loweringFor } from "./lowering.ts";
+import type { Lowering } from "./lowering.ts";
 import type { Adjustment, HomelessSource } from "./report.ts";
 import type { Room } from "./room.ts";
 import { PLAIN_TERMS, askedOf, inputsFor, whyNotIn } from "./sources.ts";
@@ -21,6 +24,8 @@ export interface Fit {
   readonly unplaced: readonly HomelessSource[];
   /** Tracks taken out because somebody said so. */
   readonly leftOut: readonly Track[];
+  /** How it is written for the software of the room; null: as it is. */
+  readonly lowering: Lowering | null;
 }
 
 /**
@@ -45,6 +50,7 @@ export function fit(
   const run = runThere(heard.session, room, by.limits);
   const suited =
     session.blocks.length === 0 ? run.session : { ...run.session, blocks: withGiven(session, run.session) };
+  const lowering = by.style ? loweringFor(suited, by.limits, by.style) : null;
   return {
     session: suited,
     changes: diff(session, suited),
@@ -55,11 +61,16 @@ export function fit(
       ...heard.adjusted,
       ...run.adjusted,
       ...unknownThere(run.session, by.limits),
+      ...otherThere(suited, lowering, by.style),
     ],
     unplaced: [...placed.unplaced, ...heard.unplaced],
     leftOut,
+    lowering,
   };
 }
+
+const otherThere = (own: Session, how: Lowering | null, style: FitTerms["style"]): Adjustment[] =>
+  how && style ? loweredInWords({ own, there: lowered(own, how, style.reader) }) : [];
 
 function idleToo(idle: readonly Track[]): Adjustment[] {
   if (idle.length === 0) return [];

@@ -1,4 +1,5 @@
-import { CHARACTERS, limitInWords, limits } from "./limits.ts";
+import { CHARACTERS } from "../names/within.ts";
+import { limitInWords, limits } from "./limits.ts";
 import type { Limit, Limits } from "./limits.ts";
 
 type List = "palette" | "formats" | "rates" | "depths" | "fileTypes";

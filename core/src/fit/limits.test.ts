@@ -5,7 +5,8 @@ import type { Session, Track } from "../session/document.ts";
 import { blankInsert } from "../session/processor.ts";
 import { runThere, unknownThere } from "./able.ts";
 import { limitText, limitTyped } from "./limitTyped.ts";
-import { CHARACTERS, LIMIT_WORDS, NO_LIMITS, differing, limitInWords } from "./limits.ts";
+import { CHARACTERS } from "../names/within.ts";
+import { LIMIT_WORDS, NO_LIMITS, differing, limitInWords } from "./limits.ts";
 import type { Limit, Limits } from "./limits.ts";
 import { blankRoom } from "./room.ts";
 
@@ -133,7 +134,6 @@ describe("a session where software can do less", () => {
     };
     expect(unknownThere(s, poor).map((a) => `${a.what}: ${a.says}`)).toEqual([
       "Tracks: 3, and its software has 2 at most",
-      "Folders: stand 2 deep, and its software shows 1",
       "Sends: Kick: more than 1, the most it has",
       "Processors: Kick: more than 1, the most it has",
       "Channel formats: KIT, DRUMS, Kick: wider or other than stereo",

@@ -1,10 +1,8 @@
 import { z } from "zod";
+import { CHARACTERS } from "../names/within.ts";
 import { CHANNEL_FORMATS, FILE_TYPES, channelFormat, hexColour, sampleRate } from "../session/document.ts";
 import { plural } from "../session/plural.ts";
 import { oneLine } from "../session/text.ts";
-
-/** Which characters software takes in names: any, Latin letters with their accents, or ASCII only. */
-export const CHARACTERS = ["any", "latin", "plain"] as const;
 
 const count = z.int().min(1).max(10_000).nullable();
 

@@ -58,12 +58,22 @@ describe("sources in a room", () => {
       ],
     } as never;
     const room = blankRoom("Van", { inputs: mics(3) });
-    expect(inputsIn(kit, room, { ...by(), words })).toEqual({ hat: null, kick: 1, top: 2, bottom: 3 });
+    expect(inputsIn(kit, room, { ...by(), style: { house: { words } } as never })).toEqual({
+      hat: null,
+      kick: 1,
+      top: 2,
+      bottom: 3,
+    });
     const loud = session(
       ...kit.tracks.map((t) => (t.id === "hat" ? { ...t, importance: "must" as const } : t)),
     );
     const small = blankRoom("Van", { inputs: mics(2) });
-    expect(inputsIn(loud, small, { ...by(), words })).toEqual({ hat: 1, kick: 2, top: null, bottom: null });
+    expect(inputsIn(loud, small, { ...by(), style: { house: { words } } as never })).toEqual({
+      hat: 1,
+      kick: 2,
+      top: null,
+      bottom: null,
+    });
   });
 
   it("leave an input alone that something is plugged into for good, but for whom it is meant", () => {
@@ -103,7 +113,10 @@ describe("sources in a room", () => {
 
   it("say what they go with where they have no input", () => {
     const words = { roles: [{ id: "snare", importance: "may" }] } as never;
-    const { unplaced } = fit(kit, blankRoom("Van", { inputs: mics(3) }), { ...by(), words });
+    const { unplaced } = fit(kit, blankRoom("Van", { inputs: mics(3) }), {
+      ...by(),
+      style: { house: { words } } as never,
+    });
     expect(unplaced.map((u) => u.track)).toEqual(["top", "bottom"]);
     expect(unplaced[0]?.says).toBe(
       "Wants a microphone input; all 3 of Van that would do are taken. It goes with bottom or not at all.",
@@ -152,7 +165,7 @@ describe("ways out of too few inputs", () => {
   const fitTerms = (choices: Partial<FitChoices>) => ({
     ...by(choices),
     limits: NO_LIMITS,
-    words: null,
+    style: null,
     last: new Map<string, number>(),
     patched: { known: new Map<string, number>(), taken: new Set<number>() },
   });

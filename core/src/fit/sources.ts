@@ -1,6 +1,6 @@
+import type { Style } from "../house/style.ts";
 import type { Importance, Session, Track, TrackId } from "../session/document.ts";
 import { grouped } from "../session/grouped.ts";
-import type { WordList } from "../words/wordlist.ts";
 import { NO_CHOICES } from "./choices.ts";
 import type { FitChoices } from "./choices.ts";
 import { NO_LIMITS } from "./limits.ts";
@@ -29,8 +29,8 @@ export interface FitTerms {
   readonly choices: FitChoices;
   /** What the software of the room can do. */
   readonly limits: Limits;
-  /** Says how much each role is wanted; null: all the same. */
-  readonly words: Pick<WordList, "roles"> | null;
+  /** Says how much each role is wanted, and how names are shortened; null: all the same, and as they are. */
+  readonly style: Pick<Style, "house" | "reader"> | null;
   /** Where sources stood when this template was last fitted to this room. */
   readonly last: ReadonlyMap<TrackId, number>;
   readonly patched: Patched;
@@ -38,14 +38,14 @@ export interface FitTerms {
 export const PLAIN_TERMS: Omit<FitTerms, "solver"> = {
   choices: NO_CHOICES,
   limits: NO_LIMITS,
-  words: null,
+  style: null,
   last: new Map(),
   patched: { known: new Map(), taken: new Set() },
 };
 
 /** How much each track is wanted: as it says itself, else as the house says of its role. */
-export function importanceIn(words: FitTerms["words"]): (t: Track) => Importance {
-  const roles = new Map(words?.roles.map((r) => [r.id, r.importance]));
+export function importanceIn(style: FitTerms["style"]): (t: Track) => Importance {
+  const roles = new Map(style?.house.words.roles.map((r) => [r.id, r.importance]));
   return (t) => t.importance ?? roles.get(t.role ?? "") ?? "should";
 }
 
@@ -71,7 +71,7 @@ export function askedOf(session: Session, room: Room, terms: FitTerms): Asked {
       return input !== undefined && suits(w, input);
     });
   const wishes = wishesOf(session, {
-    importanceOf: importanceIn(terms.words),
+    importanceOf: importanceIn(terms.style),
     togetherOf: togetherIn(session),
     standingOf: (t) => standing.get(t.id) ?? null,
     lastOf: (t) => terms.last.get(t.id) ?? null,

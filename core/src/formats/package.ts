@@ -16,6 +16,8 @@ export interface PackageParts {
   readonly house: House;
   readonly room: Room;
   readonly session: Session;
+  /** The same as it is written for the software of the room. */
+  readonly there?: Session;
   /** Id of the session in the house. */
   readonly id: string;
   /** Name of the session's folder on disk. */
@@ -35,12 +37,12 @@ export const SESSION_FILE_ENDING = ".dawproject";
 
 /** What a room receives, as a ZIP: the session's folders on disk, session file, input list, notes. */
 export function makePackage(parts: PackageParts): Uint8Array {
-  const { house, room, session, folder } = parts;
+  const { house, room, session, there = session, folder } = parts;
   const files: Record<string, string | Uint8Array | null> = {};
   for (const path of foldersOnDisk(house, folder)) files[path] = null;
   const what = { title: session.title };
   const file = namedOnDisk(house, makeReader(house.words), "session", what) + SESSION_FILE_ENDING;
-  files[`${folder}/Session/${file}`] = writeExchange(session, parts.id);
+  files[`${folder}/Session/${file}`] = writeExchange(there, parts.id);
   files[`${folder}/Notes/Input_list.csv`] = csvOf(inputListTable(inputList(session, room, house.words)));
   files[`${folder}/Notes/Notes.txt`] = notesInWords(parts);
   for (const [name, bytes] of Object.entries(parts.prints ?? {})) files[`${folder}/Notes/${name}`] = bytes;

@@ -14,7 +14,7 @@ import { NO_LIMITS } from "../fit/limits.ts";
 import { fittedFor } from "./forward.ts";
 import { variantOf, wholeVariant } from "./variant.ts";
 
-const by = { solver: await makeSolver(), words: null, limits: NO_LIMITS };
+const by = { solver: await makeSolver(), style: null, limits: NO_LIMITS };
 const track = (s: Session, id: string): Track => {
   const t = byId(s).get(id);
   if (!t) throw new Error(`no track ${id}`);

@@ -18,22 +18,39 @@ export function displayNames(
   length: DisplayLength,
 ): string[] {
   const taken = new Set<string>();
-  return tracks.map(({ name, what }) => {
-    for (const candidate of candidates(reader, name, what, length)) {
-      const key = candidate.toLowerCase();
-      if (taken.has(key)) continue;
-      taken.add(key);
-      return candidate;
-    }
-    const [stem = "Trk"] = candidates(reader, name, what, length);
-    for (let n = 2; ; n++) {
-      const end = String(n);
-      const made = stem.slice(0, length - end.length) + end;
-      if (taken.has(made.toLowerCase())) continue;
-      taken.add(made.toLowerCase());
-      return made;
-    }
-  });
+  return tracks.map(({ name, what }) => shortName(reader, name, what, length, taken));
+}
+
+/**
+ * The best name of at most so many characters that nobody has, by the rules of `displayNames`.
+ * @param taken names in use, in small letters; the one given is added
+ * @param written what a text becomes in the letters that can be shown
+ */
+export function shortName(
+  reader: Reader,
+  name: string,
+  what: Identity,
+  length: number,
+  taken: Set<string>,
+  written: (text: string) => string = (text) => text,
+): string {
+  const take = (made: string): string => {
+    taken.add(made.toLowerCase());
+    return made;
+  };
+  const free = (made: string): boolean => !taken.has(made.toLowerCase());
+  let stem = "";
+  for (const candidate of candidates(reader, name, what, length)) {
+    const made = [...written(candidate)].slice(0, length).join("");
+    stem ||= made;
+    if (made !== "" && free(made)) return take(made);
+  }
+  stem ||= "Trk";
+  for (let n = 2; ; n++) {
+    const end = String(n);
+    const made = [...stem].slice(0, length - end.length).join("") + end;
+    if (free(made)) return take(made);
+  }
 }
 
 /** What a track could be called in so many characters, best first. */

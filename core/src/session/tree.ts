@@ -3,7 +3,7 @@ import type { Track, TrackId } from "./document.ts";
 
 /**
  * The tracks of a session while changes are worked in: who stands in which folder, in which order.
- * Lives only inside `apply` and `diff`; nobody else sees it.
+ * Lives only inside `apply`, `diff` and `inTreeOrder`; nobody else sees it.
  */
 export class Tree {
   readonly tracks = new Map<TrackId, Track>();
@@ -59,4 +59,17 @@ export class Tree {
     walk(null);
     return out;
   }
+}
+
+/**
+ * Tracks with each folder followed by what it holds; within a folder in the order they are given. A folder that would
+ * stand in itself stands in none.
+ */
+export function inTreeOrder(tracks: readonly Track[]): Track[] {
+  const inOrder = new Tree(tracks).inOrder();
+  if (inOrder.length === tracks.length) return inOrder;
+  const placed = new Set(inOrder.map((t) => t.id));
+  const left = tracks.filter((t) => !placed.has(t.id));
+  const lost = left.find((t) => t.kind === "folder") ?? left[0];
+  return inTreeOrder(tracks.map((t) => (t === lost ? { ...t, parent: null } : t)));
 }

@@ -12,6 +12,8 @@ import { withGiven } from "@mossy/core/session/blocks";
 import { diff } from "@mossy/core/session/diff";
 import type { Session } from "@mossy/core/session/document";
 import type { Db } from "../database.ts";
+import { loweringAfter } from "@mossy/core/fit/lowering";
+import type { Lowering } from "@mossy/core/fit/lowering";
 import { inSetUp } from "@mossy/core/fit/room";
 import type { Bench } from "../house/bench.ts";
 import type { Styles } from "../house/styles.ts";
@@ -35,6 +37,8 @@ interface BlockStep {
   readonly base: Session;
   readonly theirs: Session;
   readonly report: FitReport;
+  /** How it is written for its room. */
+  readonly lowering: Lowering | null;
   /** As it then went out, where the block went out with it; null where it was put in later. */
   readonly baseline: Session | null;
 }
@@ -59,13 +63,13 @@ export async function blockStep(
   const base = standing(s.now, held, from).session;
   const theirs = withBlockAt(style, s.now, held, from, to);
   const out = s.baseline.blocks.find((b) => b.id === held.id && b.release === held.release);
-  if (!out) return { held, base, theirs, report: s.report, baseline: null };
+  if (!out) return { held, base, theirs, report: s.report, baseline: null, lowering: s.lowering };
   const { merged } = bringBlock(style, s.baseline, out, from, to, choices);
   const decided = { ...choicesNow(s), leaveOut: [] };
   const begun = { baseline: s.baseline, now: s.now, choices: decided, variant: null };
   const fitted = fittedFor(merged.session, begun, inSetUp(s.room, s.setUp), {
     solver: await solver(),
-    words: style.house.words,
+    style,
     limits: await limitsOf(db, s.room),
   });
   return {
@@ -74,6 +78,7 @@ export async function blockStep(
     theirs: asPluggedIn(theirs, s.now, fitted.session),
     report: { ...reportOf(fitted), leftOut: s.report.leftOut },
     baseline: fitted.session,
+    lowering: loweringAfter(s.lowering, fitted.lowering),
   };
 }
 
@@ -136,7 +141,13 @@ async function bringIn(db: Db, styles: Styles, wish: BlockWish): Promise<Forward
       "Somebody worked on the session since you looked at it. Look at it again, then bring the block forward.",
     );
   const { style } = await styles.current(db);
-  const { held, base, theirs, report, baseline } = await blockStep(db, style, was, wish, wish.choices);
+  const { held, base, theirs, report, baseline, lowering } = await blockStep(
+    db,
+    style,
+    was,
+    wish,
+    wish.choices,
+  );
   const merged = merge(base, was.now, theirs, wish.choices);
   refuseUndecided(merged);
   const choices = merged.clashes.map((c) =>
@@ -144,7 +155,7 @@ async function bringIn(db: Db, styles: Styles, wish: BlockWish): Promise<Forward
   );
   const changes = diff(was.now, merged.session);
   const { release, edition } = was;
-  const on: Footing = { release, edition, baseline: baseline ?? was.baseline, report };
+  const on: Footing = { release, edition, baseline: baseline ?? was.baseline, report, lowering };
   if (baseline) await putOn(db, wish.session, on);
   await changeNow(db, styles, was, changes, on, wish.by);
   const what = `${held.name}, release ${held.release} to ${wish.release}`;

@@ -2,6 +2,8 @@ import { randomUUID } from "node:crypto";
 import type { Doer } from "@mossy/contract/people";
 import type { CheckInCard } from "@mossy/contract/sessions";
 import type { Carried } from "@mossy/core/formats/exchange/carried";
+import type { Lowering } from "@mossy/core/fit/lowering";
+import type { Change } from "@mossy/core/session/change";
 import type { Session } from "@mossy/core/session/document";
 import type { Db } from "../database.ts";
 import { doerIn } from "../doer.ts";
@@ -64,6 +66,8 @@ export interface NewCheckIn {
   carried?: readonly Carried[];
   /** What was just stored of it, as it came. */
   document: string;
+  /** What leads from that to how the file has it. */
+  there: readonly Change[];
   recognised: "ids" | "likeness";
   notices: readonly string[];
   by: string;
@@ -85,9 +89,9 @@ export async function addCheckIn(db: Db, c: NewCheckIn): Promise<{ id: string; n
   await db.query("select 1 from sessions where id = $1 for update", [c.session]);
   const { rows } = await db.query<{ number: number }>(
     `insert into check_ins (id, session, number, file_name, file, came, document, recognised, notices,
-       handed_in_by, handed_in_at, tracks, followed_then, findings_then, carried)
+       handed_in_by, handed_in_at, tracks, followed_then, findings_then, carried, there)
      select $1, $2, (select coalesce(max(number), 0) + 1 from check_ins where session = $2), $3, $4, d.session, d.id,
-       $6, $7, $8, $9, $10, $11, $12, $13 from documents d where d.id = $5
+       $6, $7, $8, $9, $10, $11, $12, $13, $14 from documents d where d.id = $5
      returning number`,
     [
       id,
@@ -103,6 +107,7 @@ export async function addCheckIn(db: Db, c: NewCheckIn): Promise<{ id: string; n
       c.counts.following,
       c.counts.open.room,
       JSON.stringify(c.carried ?? []),
+      JSON.stringify(c.there),
     ],
   );
   await keepCounts(db, c.document, c.counts);
@@ -138,10 +143,21 @@ export async function checkInWith(db: Db, id: string): Promise<WholeCheckIn> {
   };
 }
 
-/** The session file of a check-in: what of it is in its row, and what was carried in it. */
-export async function fileOfCheckIn(db: Db, id: string): Promise<{ file: Uint8Array; carried: Carried[] }> {
-  const { rows } = await db.query<{ file: Uint8Array; carried: Carried[] }>(
-    "select file, carried from check_ins where id = $1",
+/**
+ * The session file of a check-in: what of it is in its row, what was carried in it, and how it is written for its room.
+ */
+export async function fileOfCheckIn(
+  db: Db,
+  id: string,
+): Promise<{ file: Uint8Array; carried: Carried[]; there: Change[]; lowering: Lowering | null }> {
+  const { rows } = await db.query<{
+    file: Uint8Array;
+    carried: Carried[];
+    there: Change[];
+    lowering: Lowering | null;
+  }>(
+    `select c.file, c.carried, c.there, s.lowering from check_ins c join sessions s on s.id = c.session
+     where c.id = $1`,
     [id],
   );
   const [row] = rows;

@@ -4,6 +4,8 @@ import type { Carried } from "@mossy/core/formats/exchange/carried";
 import { correctionOf, missingMedia, partsIn, patchedParts } from "@mossy/core/formats/exchange/correction";
 import { patchExchange } from "@mossy/core/formats/exchange/correct";
 import { openExchange } from "@mossy/core/formats/exchange/entries";
+import { lowered } from "@mossy/core/fit/lowered";
+import { apply } from "@mossy/core/session/apply";
 import { sourceOf } from "@mossy/core/formats/bytes";
 import { SESSION_FILE_ENDING } from "@mossy/core/formats/package";
 import { writeZip } from "@mossy/core/formats/zipOut";
@@ -31,9 +33,13 @@ export async function corrected({ pool, styles }: Bench, id: string): Promise<Co
   const { session: now } = await documentWith(pool, c.document);
   const stored = await fileOfCheckIn(pool, id);
   const file = await openExchange(stored.file);
-  const patch = patchExchange(file, c.came, now, c.session);
-  const { number: checkIn, fileName, session } = c;
   const { style } = await styles.current(pool);
+  const came = apply(c.came, stored.there);
+  const there = stored.lowering
+    ? lowered(now, stored.lowering, style.reader, { own: c.came, there: came })
+    : now;
+  const patch = patchExchange(file, came, there, c.session);
+  const { number: checkIn, fileName, session } = c;
   const fresh = new Set(patch.entries.map((e) => file.folder + e.name));
   const untouched = [...file.zip.entries.filter((e) => !fresh.has(e.name)), ...stored.carried].filter(
     (e) => !e.folder,

@@ -91,7 +91,13 @@ async function followIn(db: Db, styles: Styles, wish: FollowWish): Promise<Forwa
   const then = await styles.of(db, was.edition);
   const { changes } = askedOf(style, then, was.now);
   const baseline = apply(was.baseline, askedOf(style, then, was.baseline).changes);
-  const on: Footing = { release: was.release, edition, baseline, report: was.report };
+  const on: Footing = {
+    release: was.release,
+    edition,
+    baseline,
+    report: was.report,
+    lowering: was.lowering,
+  };
   await putOn(db, wish.session, on);
   await changeNow(db, styles, was, [...changes], on, wish.by);
   const what = `House style, edition ${was.edition} to ${edition}`;

@@ -9,7 +9,7 @@ import { fitParts, reportOf } from "./fitted.ts";
 import type { FitParts, FitWish } from "./fitted.ts";
 
 const partsOf = async ({ pool, styles }: Bench, wish: FitWish): Promise<FitParts> =>
-  fitParts(pool, wish, (await styles.current(pool)).style.house.words);
+  fitParts(pool, wish, (await styles.current(pool)).style);
 
 /** A release fitted to a room, with what the fit went by. */
 export async function fitLook(bench: Bench, wish: FitWish): Promise<FitLook> {

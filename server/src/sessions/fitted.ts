@@ -8,6 +8,8 @@ import { startedWith } from "@mossy/core/fit/settings";
 import type { ChosenSettings } from "@mossy/core/fit/settings";
 import { PLAIN_TERMS } from "@mossy/core/fit/sources";
 import type { FitTerms } from "@mossy/core/fit/sources";
+import type { Lowering } from "@mossy/core/fit/lowering";
+import type { Style } from "@mossy/core/house/style";
 import { variantOf } from "@mossy/core/library/variant";
 import type { Variant } from "@mossy/core/session/beside";
 import type { Session } from "@mossy/core/session/document";
@@ -66,6 +68,8 @@ export interface Fitted {
   /** The production it is of. */
   readonly production: string | null;
   readonly report: FitReport;
+  /** How it is written for the software of the room; null: as it is. */
+  readonly lowering: Lowering | null;
 }
 
 /** Everything a fit is made of. */
@@ -81,7 +85,7 @@ export interface FitParts {
 }
 
 /** @throws HouseProblem where the room or the release is not there, or a setting is fixed */
-export async function fitParts(db: Db, wish: FitWish, words: FitTerms["words"]): Promise<FitParts> {
+export async function fitParts(db: Db, wish: FitWish, style: Style): Promise<FitParts> {
   const room = await roomInUse(db, wish.room);
   const setUp = wish.setUp ?? null;
   if (setUp !== null && !room.setUps.some((s) => s.id === setUp)) throw notFound(`set-up of ${room.name}`);
@@ -127,15 +131,15 @@ export async function fitParts(db: Db, wish: FitWish, words: FitTerms["words"]):
     solver: await solver(),
     choices: choicesOf(wish),
     limits: await limitsOf(db, room),
-    words,
+    style,
     last: await lastInputs(db, wish.room, wish.template, setUp),
   };
   return { session: chosen, room, setUp, terms, variant, production };
 }
 
 /** Fits a release into a room. @throws HouseProblem as `fitParts` */
-export async function fitted(db: Db, wish: SessionWish, words: FitTerms["words"]): Promise<Fitted> {
-  const { session, room, setUp, terms, variant, production } = await fitParts(db, wish, words);
+export async function fitted(db: Db, wish: SessionWish, style: Style): Promise<Fitted> {
+  const { session, room, setUp, terms, variant, production } = await fitParts(db, wish, style);
   const result = fit(session, inSetUp(room, setUp), terms);
   return {
     roomName: room.name,
@@ -144,5 +148,6 @@ export async function fitted(db: Db, wish: SessionWish, words: FitTerms["words"]
     variant,
     production,
     report: reportOf(result),
+    lowering: result.lowering,
   };
 }

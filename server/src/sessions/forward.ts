@@ -2,6 +2,7 @@ import type { ForwardLook } from "@mossy/contract/forward";
 import type { Doer } from "@mossy/contract/people";
 import type { Forwarded } from "@mossy/contract/sessions";
 import type { FitChoices } from "@mossy/core/fit/choices";
+import { loweringAfter } from "@mossy/core/fit/lowering";
 import { inSetUp } from "@mossy/core/fit/room";
 import type { Style } from "@mossy/core/house/style";
 import type { Fit } from "@mossy/core/fit/fit";
@@ -43,7 +44,7 @@ export const theirsOf = async (
     release,
     { baseline: s.baseline, now: s.now, choices: choicesNow(s), variant: s.variant },
     inSetUp(s.room, s.setUp),
-    { solver: await solver(), words: style.house.words, limits: await limitsOf(db, s.room) },
+    { solver: await solver(), style, limits: await limitsOf(db, s.room) },
   );
 
 /** What was decided when a session was started, and what it left out since. */
@@ -119,6 +120,7 @@ async function bringForwardIn(db: Db, styles: Styles, wish: ForwardWish): Promis
     edition: Math.max(edition, was.edition),
     baseline: theirs.session,
     report: reportOf(theirs),
+    lowering: loweringAfter(was.lowering, theirs.lowering),
   };
   await putOn(db, wish.session, on);
   await changeNow(db, styles, was, changes, on, wish.by);

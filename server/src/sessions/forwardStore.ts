@@ -2,6 +2,7 @@ import { randomUUID } from "node:crypto";
 import type { Doer } from "@mossy/contract/people";
 import type { FitReport, Forwarded } from "@mossy/contract/sessions";
 import type { FitChoices } from "@mossy/core/fit/choices";
+import type { Lowering } from "@mossy/core/fit/lowering";
 import type { Room } from "@mossy/core/fit/room";
 import type { Change } from "@mossy/core/session/change";
 import type { Variant } from "@mossy/core/session/beside";
@@ -18,6 +19,7 @@ export interface Standing {
   readonly edition: number;
   readonly baseline: Session;
   readonly report: FitReport;
+  readonly lowering: Lowering | null;
   readonly room: Room;
   /** How the room is wired for it; null as usual. */
   readonly setUp: string | null;
@@ -35,7 +37,7 @@ export interface Standing {
 export async function standingOf(db: Db, session: string, hold = false): Promise<Standing> {
   const { rows } = isUuid(session)
     ? await db.query<Standing>(
-        `select s.template, s.release, s.edition, s.baseline, s.report, s.variant, r.room, s.set_up as "setUp",
+        `select s.template, s.release, s.edition, s.baseline, s.report, s.lowering, s.variant, r.room, s.set_up as "setUp",
            s.choices, c.document, d.revision,
            coalesce(d.session, s.baseline) as now
          from sessions s join rooms r on r.id = s.room
@@ -55,12 +57,14 @@ export interface Footing {
   readonly edition: number;
   readonly baseline: Session;
   readonly report: FitReport;
+  /** How it is written for its room; null: as it is. */
+  readonly lowering: Lowering | null;
 }
 
 export async function putOn(db: Db, session: string, on: Footing): Promise<void> {
   await db.query(
-    "update sessions set release = $2, edition = $3, baseline = $4, report = $5, tracks = $6, unplaced = $7 " +
-      "where id = $1",
+    "update sessions set release = $2, edition = $3, baseline = $4, report = $5, tracks = $6, unplaced = $7, " +
+      "lowering = $8 where id = $1",
     [
       session,
       on.release,
@@ -69,6 +73,7 @@ export async function putOn(db: Db, session: string, on: Footing): Promise<void>
       JSON.stringify(on.report),
       on.baseline.tracks.length,
       on.report.unplaced.length,
+      on.lowering && JSON.stringify(on.lowering),
     ],
   );
 }
@@ -128,9 +133,9 @@ export async function keepForward(db: Db, f: NewForward, at: Date = new Date()):
   const { was } = f;
   const { rows } = await db.query<Row>(
     `insert into forwards (id, session, number, from_release, to_release, from_edition, baseline, report, document,
-       changes, choices, made_by, made_at, what)
+       changes, choices, made_by, made_at, what, lowering)
      values ($1, $2, (select coalesce(max(number), 0) + 1 from forwards where session = $2), $3, $4, $5, $6, $7, $8,
-       $9, $10, $11, $12, $13) returning ${ROW}`,
+       $9, $10, $11, $12, $13, $14) returning ${ROW}`,
     [
       randomUUID(),
       f.session,
@@ -145,6 +150,7 @@ export async function keepForward(db: Db, f: NewForward, at: Date = new Date()):
       f.by,
       at,
       f.what,
+      was.lowering && JSON.stringify(was.lowering),
     ],
   );
   const [row] = rows;
@@ -162,7 +168,7 @@ export interface LastForward {
 
 export async function lastForward(db: Db, session: string): Promise<LastForward> {
   const { rows } = await db.query<Footing & Omit<LastForward, "from">>(
-    `select id, from_release as release, from_edition as edition, baseline, report, document, changes
+    `select id, from_release as release, from_edition as edition, baseline, report, lowering, document, changes
      from forwards where session = $1 and undone_at is null order by number desc limit 1`,
     [session],
   );

@@ -35,7 +35,7 @@ export async function handIn(pool: Pool, crew: Crew, what: HandIn): Promise<Hand
     { who: by.id, what: `“${what.name}”`, more: size / BYTES_A_MILLISECOND },
   );
   if ("taken" in look) return look;
-  const { target, recognised, notices, counts, stored } = look;
+  const { target, there, recognised, notices, counts, stored } = look;
   const at = new Date();
   return once(pool, what.errand, async (db): Promise<HandInAnswer> => {
     await openForWriting(db, target.id);
@@ -45,6 +45,7 @@ export async function handIn(pool: Pool, crew: Crew, what: HandIn): Promise<Hand
       fileName: what.name,
       ...stored,
       document,
+      there,
       recognised,
       notices,
       by: by.id,

@@ -1,12 +1,15 @@
 import type { UnlikeAnswer } from "@mossy/contract/sessions";
 import type { Person } from "@mossy/contract/people";
 import { routes } from "@mossy/contract/routes";
-import { SESSION_FIELDS } from "@mossy/core/session/document";
-import type { Session, SessionField } from "@mossy/core/session/document";
+import type { Session } from "@mossy/core/session/document";
 import { openExchange } from "@mossy/core/formats/exchange/entries";
 import type { ExchangeFile } from "@mossy/core/formats/exchange/entries";
+import { together } from "@mossy/core/formats/exchange/together";
 import { readEntries } from "@mossy/core/formats/exchange/read";
 import type { ReadExchange } from "@mossy/core/formats/exchange/read";
+import { lowered } from "@mossy/core/fit/lowered";
+import type { Change } from "@mossy/core/session/change";
+import { diff } from "@mossy/core/session/diff";
 import { matchSession } from "@mossy/core/match/match";
 import type { Style } from "@mossy/core/house/style";
 import type { Pool } from "../database.ts";
@@ -20,6 +23,8 @@ import { olderCopyOf, olderInWords } from "./olderCopy.ts";
 import { putAway } from "./fileOf.ts";
 import type { Stored } from "./fileOf.ts";
 import { unlike } from "./likeness.ts";
+import { inHouseNames } from "./thereAndBack.ts";
+import type { WentOut } from "./thereAndBack.ts";
 import { sessionWith } from "./store.ts";
 import type { WholeSession } from "./store.ts";
 
@@ -41,6 +46,8 @@ export type HandInLook =
       readonly target: Pick<WholeSession, "id" | "title">;
       /** The session as it is stored, as JSON: it is handed on from thread to thread. */
       readonly session: string;
+      /** What leads from it to how the file has it. */
+      readonly there: readonly Change[];
       readonly recognised: HandInResult["recognised"];
       readonly notices: readonly string[];
       /** The times the session was brought forward that the file knows nothing of; none where it knows all. */
@@ -73,9 +80,10 @@ async function lookAt(
   const question = read.of !== target.id && !wish.sure ? await unlike(pool, style, target, read) : null;
   // A station learns of no other room's sessions.
   if (question) return wish.by.right === "station" ? { ...question, better: [] } : question;
-  const taken = takeIn(style, target.baseline, read);
-  const { session, recognised } = taken;
-  const older = await olderCopyOf(pool, target, session);
+  const taken = takeIn(style, target, read);
+  const { recognised } = taken;
+  const older = await olderCopyOf(pool, style, target, taken);
+  const session = older?.session ?? taken.session;
   const notices = [...(older ? [olderInWords(target.release, older)] : []), ...taken.notices];
   const counts = await countsOf(pool, styles, session, older ?? target);
   const { id, title } = target;
@@ -83,6 +91,7 @@ async function lookAt(
   return {
     target: { id, title },
     session: JSON.stringify(session),
+    there: target.lowering || older ? diff(session, taken.came) : [],
     recognised,
     notices,
     forwards: older?.forwards ?? [],
@@ -93,31 +102,36 @@ async function lookAt(
 
 /** A session file as the house took it in. */
 export interface HandInResult {
+  /** Under its house names. */
   readonly session: Session;
+  /** As the file has it. */
+  readonly came: Session;
   readonly recognised: "ids" | "likeness";
   readonly notices: readonly string[];
 }
 
-/** What the exchange format itself says of a session; without our extra file nothing else is known of it. */
-const TOLD: readonly SessionField[] = ["title", "tempo", "meter", "mainFormat", "notes"];
+/** Gives the tracks of a read session file the ids they went out with, and their house names. */
+export function takeIn(style: Style, went: WentOut, read: ReadExchange): HandInResult {
+  const first = went.lowering ? lowered(went.baseline, went.lowering, style.reader) : went.baseline;
+  const taken = underOurIds(style, first, read);
+  return { ...taken, session: inHouseNames(style, went, taken.came) };
+}
 
-/** What a file without our extra file cannot say of its session: that stays as it went out. */
-const untoldOf = (baseline: Session, came: Session): Partial<Session> => ({
-  ...Object.fromEntries(SESSION_FIELDS.filter((f) => !TOLD.includes(f)).map((f) => [f, baseline[f]])),
-  notes: came.notes || baseline.notes,
-});
-
-/** Gives the tracks of a read session file the ids they went out with. */
-export function takeIn(style: Style, baseline: Session, read: ReadExchange): HandInResult {
-  if (read.untold.length === 0) return { session: read.session, recognised: "ids", notices: read.notices };
+/** The session of a file under the ids it went out with. */
+function underOurIds(style: Style, baseline: Session, read: ReadExchange): Omit<HandInResult, "session"> {
+  if (read.untold.length === 0) return { came: read.session, recognised: "ids", notices: read.notices };
   const { session, pairs } = matchSession(style, baseline, read.session, read.untold);
-  const settings = read.settings ? {} : untoldOf(baseline, read.session);
+  // What the file has no place for stays as it went out.
+  const whole = together(session, { session: baseline }, true);
+  const { tracks: _, ...settings } = read.settings
+    ? read.session
+    : { ...whole, notes: whole.notes || baseline.notes };
   const known =
     `The file carries no ids of ours: ${pairs.length} of ` +
     `${baseline.tracks.length} tracks were recognised by name, kind, place and routing. Check ` +
     "the pairs that look odd.";
   return {
-    session: { ...session, ...settings },
+    came: { ...whole, ...settings },
     recognised: "likeness",
     notices: [known, ...read.notices],
   };

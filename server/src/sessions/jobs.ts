@@ -25,6 +25,7 @@ import { blockPlaces } from "./places.ts";
 import { edit } from "./edit.ts";
 import { bringForward, forwardLook, undoForward } from "./forward.ts";
 import { sessionWith } from "./store.ts";
+import { wentOut } from "./thereAndBack.ts";
 import { writeOut } from "../written.ts";
 
 export const handInJob = job("hand-in", (bench: Bench, wish: HandInWish): Promise<HandInLook> =>
@@ -32,7 +33,7 @@ export const handInJob = job("hand-in", (bench: Bench, wish: HandInWish): Promis
 );
 
 export const fitJob = job("fit", async ({ pool, styles }: Bench, wish: SessionWish) =>
-  fitted(pool, wish, (await styles.current(pool)).style.house.words),
+  fitted(pool, wish, (await styles.current(pool)).style),
 );
 export const fitLookJob = job("fit-look", fitLook);
 export const fitWaysJob = job("fit-ways", fitWays);
@@ -46,6 +47,7 @@ export const packageJob = job(
       house: style.house,
       room: s.roomAs,
       session: s.now,
+      there: wentOut(style, s)[0].there,
       id: s.id,
       folder: s.folder,
       report: s.report,

@@ -1,3 +1,5 @@
+import { isDeepStrictEqual } from "node:util";
+import type { Style } from "@mossy/core/house/style";
 import { diff } from "@mossy/core/session/diff";
 import type { Session } from "@mossy/core/session/document";
 import type { Db } from "../database.ts";
@@ -5,6 +7,8 @@ import type { Departure } from "../check/counts.ts";
 import { stale } from "../problems.ts";
 import { putOn } from "./forwardStore.ts";
 import type { Footing } from "./forwardStore.ts";
+import type { WholeSession } from "./store.ts";
+import { inHouseNames } from "./thereAndBack.ts";
 
 /** What a file was made from that knows nothing of the last times its session was brought forward. */
 export interface OlderCopy extends Departure {
@@ -12,6 +16,8 @@ export interface OlderCopy extends Departure {
   readonly forwards: readonly string[];
   /** The release it was made from. */
   readonly release: number;
+  /** The session as it came, under the names it had then. */
+  readonly session: Session;
 }
 
 /**
@@ -21,21 +27,25 @@ export interface OlderCopy extends Departure {
  */
 export async function olderCopyOf(
   db: Db,
-  { id, baseline }: { readonly id: string; readonly baseline: Session },
-  came: Session,
+  style: Style,
+  { id, baseline, lowering }: Pick<WholeSession, "id" | "baseline" | "lowering">,
+  taken: { readonly session: Session; readonly came: Session },
 ): Promise<OlderCopy | null> {
-  const { rows } = await db.query<{ id: string; release: number; edition: number; baseline: Session }>(
-    `select id, from_release as release, from_edition as edition, baseline from forwards
+  const { rows } = await db.query<Omit<Footing, "report"> & { id: string }>(
+    `select id, from_release as release, from_edition as edition, baseline, lowering from forwards
      where session = $1 and undone_at is null order by number desc`,
     [id],
   );
-  let nearest = diff(baseline, came).length;
+  let nearest = diff(baseline, taken.session).length;
   let found: OlderCopy | null = null;
   rows.forEach((row, i) => {
-    const off = diff(row.baseline, came).length;
+    const session = isDeepStrictEqual(row.lowering, lowering)
+      ? taken.session
+      : inHouseNames(style, { ...row, now: row.baseline }, taken.came);
+    const off = diff(row.baseline, session).length;
     if (off >= nearest) return;
     nearest = off;
-    found = { ...row, forwards: rows.slice(0, i + 1).map((r) => r.id) };
+    found = { ...row, session, forwards: rows.slice(0, i + 1).map((r) => r.id) };
   });
   return found;
 }
@@ -57,7 +67,7 @@ export async function stepBack(
   forwards: readonly string[],
 ): Promise<void> {
   const { rows } = await db.query<Footing & { id: string }>(
-    `select id, from_release as release, from_edition as edition, baseline, report from forwards
+    `select id, from_release as release, from_edition as edition, baseline, report, lowering from forwards
      where session = $1 and undone_at is null order by number desc limit $2`,
     [of.session, forwards.length],
   );
@@ -65,8 +75,8 @@ export async function stepBack(
   if (!onto || rows.some((r, i) => r.id !== forwards[i]))
     throw stale("The session was brought forward while the file was read. Hand it in again.");
   await db.query(
-    `insert into older_copies (check_in, forwards, release, edition, baseline, report)
-     select $2, $3, release, edition, baseline, report from sessions where id = $1
+    `insert into older_copies (check_in, forwards, release, edition, baseline, report, lowering)
+     select $2, $3, release, edition, baseline, report, lowering from sessions where id = $1
      on conflict (check_in) do nothing`,
     [of.session, of.checkIn, forwards],
   );
@@ -80,7 +90,7 @@ export async function stepBack(
 /** The last check-in of a session, and what is known of the copy it came of; null where that was not an older one. */
 async function olderOf(db: Db, checkIn: string): Promise<(Footing & { forwards: string[] }) | null> {
   const { rows } = await db.query<Footing & { forwards: string[] }>(
-    "select forwards, release, edition, baseline, report from older_copies where check_in = $1",
+    "select forwards, release, edition, baseline, report, lowering from older_copies where check_in = $1",
     [checkIn],
   );
   return rows[0] ?? null;

@@ -34,7 +34,7 @@ async function toldApart(
 export async function startSession(
   db: Db,
   start: SessionWish,
-  { roomName, setUp, baseline, variant, production, report }: Fitted,
+  { roomName, setUp, baseline, variant, production, report, lowering }: Fitted,
   by: string,
   { edition, style }: { edition: number; style: Style },
   at: Date = new Date(),
@@ -68,6 +68,7 @@ export async function startSession(
     choices: choicesOf(start),
     baseline: { ...baseline, title },
     report: { ...report, adjusted },
+    lowering,
     folder,
     by,
     at,

@@ -3,6 +3,7 @@ import type { Doer } from "@mossy/contract/people";
 import type { CheckInCard, FitReport, Forwarded, SessionCard } from "@mossy/contract/sessions";
 import type { FitChoices } from "@mossy/core/fit/choices";
 import { inSetUp } from "@mossy/core/fit/room";
+import type { Lowering } from "@mossy/core/fit/lowering";
 import type { Room } from "@mossy/core/fit/room";
 import type { Variant } from "@mossy/core/session/beside";
 import type { Session } from "@mossy/core/session/document";
@@ -35,6 +36,7 @@ export interface WholeSession extends SessionCard {
   roomAs: Room;
   setUp: string | null;
   report: FitReport;
+  lowering: Lowering | null;
   checkIns: CheckInCard[];
   ticks: TickedItem[];
   forwards: Forwarded[];
@@ -47,10 +49,11 @@ export async function sessionWith(db: Db, id: string): Promise<WholeSession> {
     baseline: Session;
     now: Session;
     report: FitReport;
+    lowering: Lowering | null;
     room: Room;
     set_up: string | null;
   }>(
-    `select s.folder, s.baseline, coalesce(d.session, s.baseline) as now, s.report, r.room, s.set_up
+    `select s.folder, s.baseline, coalesce(d.session, s.baseline) as now, s.report, s.lowering, r.room, s.set_up
      from sessions s join rooms r on r.id = s.room
      left join check_ins c on c.id = s.last_check_in
      left join documents d on d.id = c.document where s.id = $1`,
@@ -68,6 +71,7 @@ export async function sessionWith(db: Db, id: string): Promise<WholeSession> {
     baseline: row.baseline,
     now: row.now,
     report: row.report,
+    lowering: row.lowering,
     roomAs: inSetUp(row.room, row.set_up),
     setUp: row.set_up,
     checkIns: checkIns.map(checkInOf),
@@ -131,6 +135,8 @@ export interface NewSession {
   choices: FitChoices;
   baseline: Session;
   report: FitReport;
+  /** How it is written for its room; null: as it is. */
+  lowering: Lowering | null;
   folder: string;
   by: string;
   at: Date;
@@ -139,8 +145,8 @@ export interface NewSession {
 export async function addSession(db: Db, s: NewSession): Promise<void> {
   await db.query(
     "insert into sessions (id, title, room, template, release, edition, baseline, report, folder, made_by, " +
-      "made_at, tracks, unplaced, variant, production, set_up, choices) " +
-      "values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17)",
+      "made_at, tracks, unplaced, variant, production, set_up, choices, lowering) " +
+      "values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18)",
     [
       s.id,
       s.title,
@@ -159,6 +165,7 @@ export async function addSession(db: Db, s: NewSession): Promise<void> {
       s.production,
       s.setUp,
       JSON.stringify(s.choices),
+      s.lowering && JSON.stringify(s.lowering),
     ],
   );
 }

@@ -152,42 +152,72 @@ export function LeftOut({ tracks, onTake }: { tracks: readonly Track[]; onTake: 
   );
 }
 
+/** What is said of many tracks alike, by what it is called in the report. */
+const OF_MANY: Readonly<Record<string, (many: number) => string>> = {
+  Input: (many) => `${plural(many, "source")} on another input`,
+  "Name there": (many) => `${plural(many, "name")} written otherwise in its software`,
+  "Folder there": (many) => `${plural(many, "folder")} written as a bus, what it holds behind it`,
+};
+
 /** What had to change so that it fits the room. */
 export function Adjusted({ session, adjusted }: { session: Session; adjusted: readonly Adjustment[] }) {
-  const inputs = adjusted.filter((a) => a.what === "Input");
-  const others = adjusted.filter((a) => a.what !== "Input");
-  const nameOf = (id: TrackId | null): string => session.tracks.find((t) => t.id === id)?.name ?? "";
+  const others = adjusted.filter((a) => !(a.what in OF_MANY));
+  const nameOf = new Map(session.tracks.map((t) => [t.id, t.name]));
+  const written = adjusted.some((a) => a.what.endsWith(" there"));
   return (
     <section aria-label="Adjusted for this room" className="card p-3.5">
       <h2 className="pb-1 font-semibold">Adjusted for this room</h2>
       {adjusted.length === 0 && <p className="text-sm text-ink-2">Nothing had to change.</p>}
       <ul className="text-sm">
         {others.map((a) => (
-          <li key={a.what} className="border-t border-line py-2">
+          <li key={`${a.what} ${a.track}`} className="border-t border-line py-2">
             <span className="font-semibold">{a.what}</span>
             <br />
             <span className="text-ink-2">{a.says}</span>
           </li>
         ))}
-        {inputs.length > 0 && (
-          <li className="border-t border-line py-2">
-            <details>
-              <summary className="font-semibold">
-                {plural(inputs.length, "source")} on another input
-              </summary>
-              <ul className="mt-1">
-                {inputs.map((a) => (
-                  <li key={a.track} className="flex justify-between gap-3 py-0.5">
-                    <span className="truncate font-mono">{nameOf(a.track)}</span>
-                    <span className="whitespace-nowrap text-ink-2">{a.says}</span>
-                  </li>
-                ))}
-              </ul>
-            </details>
-          </li>
-        )}
+        {Object.entries(OF_MANY).map(([what, says]) => (
+          <AlikeOnes
+            key={what}
+            says={says}
+            ones={adjusted.filter((a) => a.what === what)}
+            nameOf={nameOf}
+          />
+        ))}
       </ul>
+      {written && (
+        <p className="border-t border-line pt-2 text-sm text-ink-2">
+          What comes back is read under its house names, colours and folders again.
+        </p>
+      )}
     </section>
+  );
+}
+
+function AlikeOnes({
+  says,
+  ones,
+  nameOf,
+}: {
+  says: (many: number) => string;
+  ones: readonly Adjustment[];
+  nameOf: ReadonlyMap<TrackId, string>;
+}) {
+  if (ones.length === 0) return null;
+  return (
+    <li className="border-t border-line py-2">
+      <details>
+        <summary className="font-semibold">{says(ones.length)}</summary>
+        <ul className="mt-1">
+          {ones.map((a) => (
+            <li key={a.track} className="flex justify-between gap-3 py-0.5">
+              <span className="truncate font-mono">{nameOf.get(a.track ?? "")}</span>
+              <span className="whitespace-nowrap text-ink-2">{a.says}</span>
+            </li>
+          ))}
+        </ul>
+      </details>
+    </li>
   );
 }
 

@@ -1,6 +1,7 @@
 import type { SoftwareCard } from "@mossy/contract/rooms";
 import { limitText, limitTyped } from "@mossy/core/fit/limitTyped";
-import { CHARACTERS, LIMIT_WORDS, NO_LIMITS, differing, limitInWords } from "@mossy/core/fit/limits";
+import { CHARACTERS } from "@mossy/core/names/within";
+import { LIMIT_WORDS, NO_LIMITS, differing, limitInWords } from "@mossy/core/fit/limits";
 import type { Limit, Limits, Software } from "@mossy/core/fit/limits";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { clsx } from "clsx";

@@ -1,0 +1,24 @@
+import { lowered } from "@mossy/core/fit/lowered";
+import type { BothWays } from "@mossy/core/fit/lowered";
+import { raised } from "@mossy/core/fit/raised";
+import type { Style } from "@mossy/core/house/style";
+import type { Session } from "@mossy/core/session/document";
+import type { WholeSession } from "./store.ts";
+
+/** A session as it can have gone out to its room. */
+export type WentOut = Pick<WholeSession, "baseline" | "now" | "lowering">;
+
+/** A session as it stands, then as it first went out, each also as it is written for its room. */
+export function wentOut(style: Style, { baseline, now, lowering }: WentOut): [BothWays, ...BothWays[]] {
+  if (!lowering)
+    return [
+      { own: now, there: now },
+      { own: baseline, there: baseline },
+    ];
+  const first = { own: baseline, there: lowered(baseline, lowering, style.reader) };
+  return [{ own: now, there: lowered(now, lowering, style.reader, first) }, first];
+}
+
+/** A session that came back, under its house names. */
+export const inHouseNames = (style: Style, went: WentOut, came: Session): Session =>
+  went.lowering ? raised(came, went.lowering, wentOut(style, went)) : came;
