@@ -1,6 +1,5 @@
 import { followingOf, openByRoom } from "@mossy/contract/openWork";
 import { check, open, putAllRight } from "@mossy/core/check/check";
-import { readExchange } from "@mossy/core/formats/exchange/read";
 import { writeExchange } from "@mossy/core/formats/exchange/write";
 import { makeStyle } from "@mossy/core/house/style";
 import { dice } from "@mossy/core/chance/dice";

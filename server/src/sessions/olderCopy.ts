@@ -7,8 +7,8 @@ import type { Departure } from "../check/counts.ts";
 import { stale } from "../problems.ts";
 import { putOn } from "./forwardStore.ts";
 import type { Footing } from "./forwardStore.ts";
-import type { WholeSession } from "./store.ts";
 import { inHouseNames } from "./thereAndBack.ts";
+import type { WentOut } from "./thereAndBack.ts";
 
 /** What a file was made from that knows nothing of the last times its session was brought forward. */
 export interface OlderCopy extends Departure {
@@ -28,7 +28,7 @@ export interface OlderCopy extends Departure {
 export async function olderCopyOf(
   db: Db,
   style: Style,
-  { id, baseline, lowering }: Pick<WholeSession, "id" | "baseline" | "lowering">,
+  { id, baseline, lowering }: { readonly id: string } & Omit<WentOut, "now">,
   taken: { readonly session: Session; readonly came: Session },
 ): Promise<OlderCopy | null> {
   const { rows } = await db.query<Omit<Footing, "report"> & { id: string }>(

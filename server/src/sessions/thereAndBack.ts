@@ -1,12 +1,17 @@
 import { lowered } from "@mossy/core/fit/lowered";
 import type { BothWays } from "@mossy/core/fit/lowered";
+import type { Lowering } from "@mossy/core/fit/lowering";
 import { raised } from "@mossy/core/fit/raised";
 import type { Style } from "@mossy/core/house/style";
 import type { Session } from "@mossy/core/session/document";
-import type { WholeSession } from "./store.ts";
 
 /** A session as it can have gone out to its room. */
-export type WentOut = Pick<WholeSession, "baseline" | "now" | "lowering">;
+export interface WentOut {
+  readonly baseline: Session;
+  readonly now: Session;
+  /** How it is written for its room; null: as it is. */
+  readonly lowering: Lowering | null;
+}
 
 /** A session as it stands, then as it first went out, each also as it is written for its room. */
 export function wentOut(style: Style, { baseline, now, lowering }: WentOut): [BothWays, ...BothWays[]] {
