@@ -37,7 +37,11 @@ export function underOurIds(read: Session, ids: Readonly<Record<TrackId, TrackId
  * room changed it.
  * @param titled whether the file says a title of its own
  */
-export function together(read: Session, { session: written }: Pick<Extra, "session">, titled: boolean): Session {
+export function together(
+  read: Session,
+  { session: written }: Pick<Extra, "session">,
+  titled: boolean,
+): Session {
   const asWritten = new Reading(asRead(projectTree(written)), asRead(metadataTree(written))).session;
   const before = new Map(written.tracks.map((t) => [t.id, t]));
   const plain = new Map(asWritten.tracks.map((t) => [t.id, t]));
