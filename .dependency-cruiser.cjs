@@ -32,11 +32,12 @@ const CORE = {
   check: ["session", "words", "names", "house", "signal"],
   sheet: ["session", "words", "names", "house"],
   match: ["session", "words", "house", "colour"],
-  fit: ["session", "words", "names", "colour", "house", "match"],
+  devices: ["session", "words"],
+  fit: ["session", "words", "names", "colour", "house", "match", "devices"],
   compare: ["session", "house", "match", "signal"],
   library: ["session", "merge", "compare", "house", "check", "fit", "sheet"],
   disk: ["words", "names", "house"],
-  formats: ["session", "words", "names", "house", "fit", "disk", "sheet"],
+  formats: ["session", "words", "names", "house", "fit", "devices", "disk", "sheet"],
 };
 const SERVER = {
   files: [],
@@ -48,7 +49,7 @@ const SERVER = {
   documents: [],
   house: ["files", "crew", "news", "record", "documents", "print"],
   disk: ["record"],
-  rooms: ["news", "record", "house"],
+  rooms: ["news", "record", "house", "crew"],
   check: ["crew", "documents", "house"],
   library: ["crew", "news", "record", "documents", "house", "print"],
   sessions: ["crew", "files", "news", "record", "documents", "house", "check", "library", "rooms", "print"],

@@ -6,6 +6,7 @@ import { correction } from "@mossy/core/formats/exchange/correctionForm";
 import { importance, session, trackId } from "@mossy/core/session/document";
 import { longText, oneLine } from "@mossy/core/session/text";
 import { z } from "zod";
+import { missingDevice } from "./devices.ts";
 import { document } from "./documents.ts";
 import { doer } from "./people.ts";
 import { productionCode } from "./productions.ts";
@@ -59,6 +60,8 @@ export const fitLook = z.object({
   sources: z.array(source),
   /** Left out as was decided earlier, although it would fit now. */
   needless: z.array(trackId),
+  /** Devices it asks for that are not installed there. */
+  missing: z.array(missingDevice),
 });
 export type FitLook = z.infer<typeof fitLook>;
 export const fitWays = z.object({ ways: z.array(wayOut) });

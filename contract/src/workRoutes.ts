@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { carryOut, disk, diskRun, hashWish, hashes, madeFolders, makeFolders } from "./disk.ts";
 import { document, edit, edited } from "./documents.ts";
+import * as dv from "./devices.ts";
 import * as r from "./rooms.ts";
 import { CREW, FILE, LEAD, TEAM, TEAM_AND_STATION, UPLOAD, done, route } from "./route.ts";
 import {
@@ -111,6 +112,40 @@ export const workRoutes = {
     who: LEAD,
     small: true,
     answer: done,
+  }),
+  installed: route({
+    summary: "What is installed in a room",
+    who: "signed-in",
+    answer: dv.installedThere,
+  }),
+  tellInstalled: route({
+    summary: "Tell what is installed in a room; its engineers may where a lead lets them",
+    who: CREW,
+    rooms: "own",
+    body: dv.tellInstalled,
+    answer: done,
+  }),
+  reportInstalled: route({
+    summary: "A station reports what is installed where it stands",
+    who: ["station"],
+    body: dv.reportInstalled,
+    answer: done,
+  }),
+  substitutes: route({
+    summary: "What may stand for what where a device is not installed",
+    who: "signed-in",
+    answer: dv.substitutesNow,
+  }),
+  setSubstitutes: route({
+    summary: "Say what may stand for what",
+    who: LEAD,
+    body: dv.setSubstitutes,
+    answer: done,
+  }),
+  deviceMatrix: route({
+    summary: "All rooms against the devices that are needed, and what hangs on those that are missing",
+    who: "signed-in",
+    answer: dv.deviceMatrix,
   }),
   orderRooms: route({
     summary: "Put the rooms in another order",

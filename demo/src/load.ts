@@ -23,7 +23,9 @@ import { editShelves } from "@mossy/server/library/shelves";
 import { addRelease, addTemplate } from "@mossy/server/library/store";
 import { hashPassword } from "@mossy/server/people/passwords";
 import { addPerson } from "@mossy/server/people/store";
+import { keepInstalled, setSubstitutes } from "@mossy/server/rooms/equipment";
 import { addSoftware } from "@mossy/server/rooms/software";
+import { demoInstalled, demoSubstitutes } from "./devices.ts";
 import { demoSoftware } from "./rooms.ts";
 import { addRoom, tick } from "@mossy/server/rooms/store";
 import { changeDocument, addDocument } from "@mossy/server/documents/store";
@@ -57,6 +59,7 @@ export async function storeHistory(
     for (const [place, { id, room }] of history.rooms.entries()) await addRoom(db, id, place, room);
     for (const p of history.people)
       await addPerson(db, { ...p, demo: true, passwordHash: await hashOf(p.password) });
+    await storeDevices(db, history);
     const [first, ...later] = history.editions;
     if (!first) return;
     await beginHouse(db, first.house, first.note, history.lead, first.at);
@@ -112,6 +115,18 @@ async function putDraft(db: Db, house: House, by: string, at: Date): Promise<voi
       "changed = $1 is distinct from (select house from house_editions where number = based_on)",
     [JSON.stringify(house), by, at],
   );
+}
+
+/** What is installed in the rooms; other rooms than those of the yard are like one of these. */
+async function storeDevices(db: Db, { rooms, ago, lead }: History): Promise<void> {
+  for (const [n, { id }] of rooms.entries()) {
+    const own = demoInstalled.find((i) => i.room === id);
+    const told = own ?? demoInstalled[n % demoInstalled.length];
+    if (!told) continue;
+    const by = own ? told.by : lead;
+    await keepInstalled(db, id, { devices: told.devices, revision: null }, by, ago(told.days));
+  }
+  await setSubstitutes(db, { list: demoSubstitutes, revision: 0 });
 }
 
 async function storeSessions(

@@ -8,6 +8,8 @@ const source = (id: string): string => `//li[@data-source='${id}']`;
 const panel = "//section[starts-with(@aria-label, 'Source ')]";
 const ways = "//ul[@aria-label='Ways out']/li";
 
+const devices = "//section[@aria-label='Devices not installed here']";
+
 // One story, in order.
 describe("a template in a room with too few inputs", () => {
   it("says what cannot be placed and why, together, and what would help with its price", async () => {
@@ -55,6 +57,26 @@ describe("a template in a room with too few inputs", () => {
     await b.see(`${source("iron-1")}[contains(., 'input 32')]`);
   });
 
+  it("has a device that is not installed replaced on all its tracks by one decision, and asked again", async () => {
+    await b.see(`${devices}[contains(., 'Reedbed EQ (CLAP)')][contains(., 'on 24 tracks')]`);
+    await b.button("Replace by Field EQ", devices);
+    await b.see(`${devices}//p[contains(., 'replaced by Field EQ')]`);
+    await b.gone("//span[.='1 device not installed']");
+    await b.button("Decide Reedbed EQ (CLAP) again", devices);
+    await b.seeText("1 device not installed");
+    await b.button("Replace by Field EQ", devices);
+    await b.see(`${devices}//p[contains(., 'replaced by Field EQ')]`);
+  });
+
+  it("says what is written otherwise for its software, and that it is read back", async () => {
+    const adjusted = "//section[@aria-label='Adjusted for this room']";
+    await b.see(`${adjusted}//summary[contains(., 'written as a bus')]`);
+    await b.see(`${adjusted}[contains(., 'colours of the house shown by')]`);
+    await b.click(`${adjusted}//summary[contains(., 'written otherwise in its software')]`);
+    await b.see(`${adjusted}//li[contains(., 'SixBass_High')][contains(., '“')]`);
+    await b.see(`${adjusted}//p[contains(., 'read under its house names')]`);
+  });
+
   it("is made as it was decided; the next fit there begins with what was decided", async () => {
     await b.type("//input[@aria-label='Name of the session']", "Quay, whole yard");
     await b.button("Make the session package");
@@ -62,6 +84,7 @@ describe("a template in a room with too few inputs", () => {
     await b.go(YARD);
     await b.see("//p[contains(., 'As Tamsin Roe decided here on')]");
     await b.see("//p[.='Every source has an input.']");
+    await b.see(`${devices}//p[contains(., 'replaced by Field EQ')]`);
     await b.see(`${source("iron-1")}[contains(., 'input 32')]`);
     await b.button("Decide anew");
     await b.see("//h2[.='Cannot be placed']/following::li[contains(., 'FourPan')]");

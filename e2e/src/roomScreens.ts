@@ -31,6 +31,16 @@ export const ROOM_SCREENS: readonly Screen[] = [
     ready: "//ul[@aria-label='Ways out']/li",
   },
   {
+    name: "fit-devices",
+    path: "/rooms/ferry-van/fit/steelpan-orchestra-full-yard/6",
+    ready: "//section[@aria-label='Devices not installed here']",
+    act: async (b) => {
+      await b.button("the stage box at the quay");
+    },
+  },
+  { name: "devices", path: "/rooms/devices?show=all", ready: "//section[@aria-label='Rooms and devices']" },
+  { name: "room-devices", path: "/rooms/pan-yard/devices", ready: "//section[@aria-label='Installed']" },
+  {
     name: "fit-source",
     path: "/rooms/ferry-van/fit/steelpan-orchestra-full-yard/6",
     ready: "//ul[@aria-label='Ways out']/li",

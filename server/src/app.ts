@@ -93,7 +93,7 @@ export function makeApp(parts: Parts): Express {
     chainRoutes(pool, crew),
     proposalRoutes(pool, crew),
     remarkRoutes(pool, newsroom),
-    roomRoutes(pool, styles),
+    roomRoutes(pool, styles, crew),
     stationRoutes(pool),
     diskRoutes(pool, diskDir),
     sessionRoutes(pool, styles, crew, files),

@@ -11,6 +11,7 @@ import { houseJobs } from "./house/jobs.ts";
 import { Styles } from "./house/styles.ts";
 import { libraryJobs } from "./library/jobs.ts";
 import { proposalJobs } from "./proposals/jobs.ts";
+import { roomJobs } from "./rooms/jobs.ts";
 import { sessionJobs } from "./sessions/jobs.ts";
 
 /** Whoever only reads goes before what is worked out here. Of this thread alone, on Linux. */
@@ -25,6 +26,7 @@ const all: readonly Job<Bench, never, unknown>[] = [
   ...countJobs,
   ...houseJobs,
   ...libraryJobs,
+  ...roomJobs,
   ...sessionJobs,
   ...proposalJobs,
 ];

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { deviceChoice } from "../devices/missing.ts";
 import { trackId } from "../session/document.ts";
 
 /** What somebody decided about a template in a room; kept with both, and asked again only where it no longer holds. */
@@ -11,6 +12,8 @@ export const fitChoices = z.object({
   without48: z.array(trackId).max(1000),
   /** Sources somebody put on an input. */
   plugged: z.array(z.object({ track: trackId, input: z.int().min(1).max(1024) })).max(1000),
+  /** What becomes of devices that are not installed there. */
+  devices: z.array(deviceChoice).max(1000),
 });
 export type FitChoices = z.infer<typeof fitChoices>;
 
@@ -20,9 +23,16 @@ export const choicesSent = z.object({
   keep: fitChoices.shape.keep.default([]),
   without48: fitChoices.shape.without48.default([]),
   plugged: fitChoices.shape.plugged.default([]),
+  devices: fitChoices.shape.devices.default([]),
 });
 
-export const NO_CHOICES: FitChoices = { leaveOut: [], keep: [], without48: [], plugged: [] };
+export const NO_CHOICES: FitChoices = {
+  leaveOut: [],
+  keep: [],
+  without48: [],
+  plugged: [],
+  devices: [],
+};
 
 /** Choices with more sources left out; what was to get an input whatever goes for it is not any more. */
 export function alsoLeftOut(was: FitChoices, ids: readonly string[]): FitChoices {

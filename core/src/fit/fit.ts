@@ -1,3 +1,5 @@
+import { devicesInWords, equip } from "../devices/missing.ts";
+import type { MissingDevice } from "../devices/missing.ts";
 import { withGiven } from "../session/blocks.ts";
 import { diff } from "../session/diff.ts";
 import type { Change } from "../session/change.ts";
@@ -24,6 +26,8 @@ export interface Fit {
   readonly unplaced: readonly HomelessSource[];
   /** Tracks taken out because somebody said so. */
   readonly leftOut: readonly Track[];
+  /** Devices it asks for that are not installed there. */
+  readonly missing: readonly MissingDevice[];
   /** How it is written for the software of the room; null: as it is. */
   readonly lowering: Lowering | null;
 }
@@ -48,8 +52,8 @@ export function fit(
   const placed = placeSources(stays, room, by);
   const heard = plugCues({ ...stays, tracks: placed.tracks }, room);
   const run = runThere(heard.session, room, by.limits);
-  const suited =
-    session.blocks.length === 0 ? run.session : { ...run.session, blocks: withGiven(session, run.session) };
+  const equipped = equip(run.session, by.equipment, by.choices.devices);
+  const suited = blocksGiven(session, equipped.session);
   const lowering = by.style ? loweringFor(suited, by.limits, by.style) : null;
   return {
     session: suited,
@@ -60,14 +64,20 @@ export function fit(
       ...placed.adjusted,
       ...heard.adjusted,
       ...run.adjusted,
+      ...devicesInWords(equipped.missing).map((says) => ({ track: null, what: "Devices", says })),
       ...unknownThere(run.session, by.limits),
       ...otherThere(suited, lowering, by.style),
     ],
     unplaced: [...placed.unplaced, ...heard.unplaced],
     leftOut,
+    missing: equipped.missing,
     lowering,
   };
 }
+
+/** What the place gave the blocks of a session is known as that. */
+const blocksGiven = (before: Session, now: Session): Session =>
+  before.blocks.length === 0 ? now : { ...now, blocks: withGiven(before, now) };
 
 const otherThere = (own: Session, how: Lowering | null, style: FitTerms["style"]): Adjustment[] =>
   how && style ? loweredInWords({ own, there: lowered(own, how, style.reader) }) : [];

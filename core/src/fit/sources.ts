@@ -1,3 +1,5 @@
+import { NO_EQUIPMENT } from "../devices/missing.ts";
+import type { Equipment } from "../devices/missing.ts";
 import type { Style } from "../house/style.ts";
 import type { Importance, Session, Track, TrackId } from "../session/document.ts";
 import { grouped } from "../session/grouped.ts";
@@ -29,6 +31,8 @@ export interface FitTerms {
   readonly choices: FitChoices;
   /** What the software of the room can do. */
   readonly limits: Limits;
+  /** What is installed there. */
+  readonly equipment: Equipment;
   /** Says how much each role is wanted, and how names are shortened; null: all the same, and as they are. */
   readonly style: Pick<Style, "house" | "reader"> | null;
   /** Where sources stood when this template was last fitted to this room. */
@@ -38,6 +42,7 @@ export interface FitTerms {
 export const PLAIN_TERMS: Omit<FitTerms, "solver"> = {
   choices: NO_CHOICES,
   limits: NO_LIMITS,
+  equipment: NO_EQUIPMENT,
   style: null,
   last: new Map(),
   patched: { known: new Map(), taken: new Set() },

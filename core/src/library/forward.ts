@@ -31,7 +31,7 @@ export function fittedFor(
   whole: Session,
   { baseline, now, choices, variant }: Begun,
   room: Room,
-  by: Pick<FitTerms, "solver" | "style" | "limits">,
+  by: Pick<FitTerms, "solver" | "style" | "limits" | "equipment">,
 ): Fit {
   const release = partFor(whole, variant);
   const chosen = SETTINGS.filter((s) => s !== "mainFormat" && !release.fixed.includes(s));

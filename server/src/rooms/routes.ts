@@ -1,15 +1,17 @@
 import { Router } from "express";
 import type { Request } from "express";
 import type { Person } from "@mossy/contract/people";
-import type { Room } from "@mossy/core/fit/room";
 import { answer } from "../answer.ts";
 import { inTransaction, once } from "../transaction.ts";
+import type { Crew } from "../crew/crew.ts";
 import type { Db, Pool } from "../database.ts";
 import { doerOf } from "../doer.ts";
 import type { Styles } from "../house/styles.ts";
 import { tell } from "../news/tell.ts";
-import { HouseProblem, notFound } from "../problems.ts";
+import { notFound } from "../problems.ts";
 import { note } from "../record/store.ts";
+import { letEngineers } from "./engineers.ts";
+import { deviceRoutes } from "./deviceRoutes.ts";
 import { dropSoftware, editSoftware, makeSoftware, softwareCards } from "./software.ts";
 import {
   editRoom,
@@ -24,7 +26,7 @@ import {
 
 const DONE = { done: true } as const;
 
-export function roomRoutes(pool: Pool, styles: Styles): Router {
+export function roomRoutes(pool: Pool, styles: Styles, crew: Crew): Router {
   const router = Router();
   answer(router, "rooms", async () => ({ rooms: await roomCards(pool) }));
   answer(router, "room", ({ params }) => wholeRoomCard(pool, params.room));
@@ -50,6 +52,7 @@ export function roomRoutes(pool: Pool, styles: Styles): Router {
   );
   keptByLeads(router, pool);
   softwareRoutes(router, pool);
+  deviceRoutes(router, pool, crew);
   return router;
 }
 
@@ -57,21 +60,6 @@ export function roomRoutes(pool: Pool, styles: Styles): Router {
 async function changed(db: Db, req: Request, by: Person, room: string, says: string): Promise<void> {
   await note(db, req, { what: "rooms", who: by, says });
   await tell(db, { kind: "room", room, by: doerOf(by) });
-}
-
-/**
- * What engineers may edit of their room: nothing unless a lead lets them, and never whether they may or what the
- * room is called.
- * @throws HouseProblem 403
- */
-function letEngineers(was: Room, to: Room): void {
-  const refuse = (says: string): never => {
-    throw new HouseProblem(403, "The leads decide that", says);
-  };
-  if (!was.engineersEdit)
-    refuse(`${was.name} is edited by the leads. Ask one of them to let its engineers.`);
-  if (!to.engineersEdit || to.name !== was.name)
-    refuse("What the room is called, and whether its engineers edit it, is for the leads to say.");
 }
 
 /** Rooms made, edited, ordered and retired. */

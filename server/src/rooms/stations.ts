@@ -82,3 +82,11 @@ export async function keepReport(
   if (!row) throw notFound("station with this token");
   return { room: row.room, roomName: row.name };
 }
+
+/** The room a station stands in. */
+export async function roomOfStation(db: Db, id: string): Promise<string> {
+  const { rows } = await db.query<{ room: string }>("select room from stations where person = $1", [id]);
+  const [row] = rows;
+  if (!row) throw notFound("station with this token");
+  return row.room;
+}

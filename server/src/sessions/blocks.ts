@@ -22,6 +22,7 @@ import { releasesOf } from "../library/store.ts";
 import { HouseProblem, notFound, stale } from "../problems.ts";
 import { once } from "../transaction.ts";
 import { sessionCard } from "./cards.ts";
+import { equipmentOf } from "../rooms/equipment.ts";
 import { limitsOf } from "../rooms/software.ts";
 import { solver } from "../solver.ts";
 import { reportOf } from "./fitted.ts";
@@ -71,6 +72,7 @@ export async function blockStep(
     solver: await solver(),
     style,
     limits: await limitsOf(db, s.room),
+    equipment: await equipmentOf(db, s.roomId),
   });
   return {
     held,

@@ -27,6 +27,11 @@ export async function fitLook(bench: Bench, wish: FitWish): Promise<FitLook> {
       standing: w.standing,
       last: w.last,
     })),
+    missing: result.missing.map((m) => ({
+      ...m,
+      tracks: [...m.tracks],
+      stands: m.stands.map((s) => ({ ...s, values: s.values && [...s.values], loses: [...s.loses] })),
+    })),
     needless: needless({ session, room: wired, setUp, terms, variant: null, production: null }),
   };
 }

@@ -17,6 +17,7 @@ import type { Db } from "../database.ts";
 import { releaseWith } from "../library/store.ts";
 import { HouseProblem, notFound } from "../problems.ts";
 import { roomInUse } from "../rooms/store.ts";
+import { equipmentOf } from "../rooms/equipment.ts";
 import { limitsOf } from "../rooms/software.ts";
 import { solver } from "../solver.ts";
 import { lastInputs } from "./fitChoices.ts";
@@ -44,6 +45,7 @@ export interface FitWish {
   keep?: readonly string[];
   without48?: readonly string[];
   plugged?: FitChoices["plugged"];
+  devices?: FitChoices["devices"];
   settings?: ChosenSettings;
 }
 
@@ -57,6 +59,7 @@ export const choicesOf = (wish: FitWish): FitChoices => ({
   keep: [...(wish.keep ?? [])],
   without48: [...(wish.without48 ?? [])],
   plugged: [...(wish.plugged ?? [])],
+  devices: [...(wish.devices ?? [])],
 });
 
 /** A release fitted to its room, before it becomes a session. */
@@ -131,6 +134,7 @@ export async function fitParts(db: Db, wish: FitWish, style: Style): Promise<Fit
     solver: await solver(),
     choices: choicesOf(wish),
     limits: await limitsOf(db, room),
+    equipment: await equipmentOf(db, wish.room),
     style,
     last: await lastInputs(db, wish.room, wish.template, setUp),
   };

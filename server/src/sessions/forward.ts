@@ -23,6 +23,7 @@ import { tell } from "../news/tell.ts";
 import { HouseProblem, notFound, stale } from "../problems.ts";
 import { note } from "../record/store.ts";
 import type { AskedBy } from "../record/store.ts";
+import { equipmentOf } from "../rooms/equipment.ts";
 import { limitsOf } from "../rooms/software.ts";
 import { solver } from "../solver.ts";
 import { once } from "../transaction.ts";
@@ -44,7 +45,12 @@ export const theirsOf = async (
     release,
     { baseline: s.baseline, now: s.now, choices: choicesNow(s), variant: s.variant },
     inSetUp(s.room, s.setUp),
-    { solver: await solver(), style, limits: await limitsOf(db, s.room) },
+    {
+      solver: await solver(),
+      style,
+      limits: await limitsOf(db, s.room),
+      equipment: await equipmentOf(db, s.roomId),
+    },
   );
 
 /** What was decided when a session was started, and what it left out since. */

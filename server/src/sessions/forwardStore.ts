@@ -21,6 +21,7 @@ export interface Standing {
   readonly report: FitReport;
   readonly lowering: Lowering | null;
   readonly room: Room;
+  readonly roomId: string;
   /** How the room is wired for it; null as usual. */
   readonly setUp: string | null;
   /** What was decided when it was fitted. */
@@ -37,7 +38,7 @@ export interface Standing {
 export async function standingOf(db: Db, session: string, hold = false): Promise<Standing> {
   const { rows } = isUuid(session)
     ? await db.query<Standing>(
-        `select s.template, s.release, s.edition, s.baseline, s.report, s.lowering, s.variant, r.room, s.set_up as "setUp",
+        `select s.template, s.release, s.edition, s.baseline, s.report, s.lowering, s.variant, r.room, r.id as "roomId", s.set_up as "setUp",
            s.choices, c.document, d.revision,
            coalesce(d.session, s.baseline) as now
          from sessions s join rooms r on r.id = s.room

@@ -6,6 +6,7 @@ import type { Room } from "@mossy/core/fit/room";
 import { wishesOf } from "@mossy/core/fit/wish";
 import { variantOf } from "@mossy/core/library/variant";
 import type { Session, TrackId } from "@mossy/core/session/document";
+import { plural } from "@mossy/core/session/plural";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
 import { useNavigate, useParams, useSearchParams } from "react-router";
@@ -16,6 +17,7 @@ import { Chooser } from "../ui/chooser.tsx";
 import { Choice, Input, PageHead, Pill } from "../ui/pieces.tsx";
 import { Failed, Loading, Trouble } from "../ui/states.tsx";
 import { Adjusted, CannotBePlaced, LeaveMoreOut, LeftOut, Without48 } from "./fitReport.tsx";
+import { MissingDevices } from "./missingDevices.tsx";
 import { PatchPicture } from "./patchPicture.tsx";
 import { Recalled } from "./recalled.tsx";
 import { SourcePanel } from "./sourcePanel.tsx";
@@ -179,6 +181,7 @@ function Fitted({
         </section>
         <aside aria-label="Fit report" className="flex min-h-0 flex-col gap-4 overflow-y-auto">
           {chosen !== null && <SourcePanel track={chosen} look={look} room={wired} fitting={fitting} />}
+          <MissingDevices look={look} fitting={fitting} />
           <CannotBePlaced look={look} onLeaveOut={leave} onChoose={setChosen}>
             <WaysOut fitting={fitting} />
           </CannotBePlaced>
@@ -255,8 +258,9 @@ function StartForm({
   );
 }
 
-function HowItFits({ look: { session, report } }: { look: FitLook }) {
+function HowItFits({ look: { session, report, missing } }: { look: FitLook }) {
   const inputsChanged = report.adjusted.filter((a) => a.what === "Input").length;
+  const undecided = missing.filter((m) => m.decided === null).length;
   return (
     <p className="flex flex-wrap items-center gap-2">
       <Pill look="ok">
@@ -266,6 +270,7 @@ function HowItFits({ look: { session, report } }: { look: FitLook }) {
       <Pill look={report.unplaced.length > 0 ? "broken" : "quiet"}>
         {report.unplaced.length} cannot be placed
       </Pill>
+      {undecided > 0 && <Pill look="broken">{plural(undecided, "device")} not installed</Pill>}
       {report.leftOut.length > 0 && <Pill>{report.leftOut.length} left out</Pill>}
     </p>
   );

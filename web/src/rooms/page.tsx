@@ -49,6 +49,9 @@ export default function RoomsPage() {
         <Button asChild>
           <Link to="/rooms/software">What their software can do</Link>
         </Button>
+        <Button asChild>
+          <Link to="/rooms/devices">Devices</Link>
+        </Button>
         {inUse.length > MANY && (
           <FindField label="Find a room" className="w-48" value={text} onFind={setText} />
         )}

@@ -17,6 +17,7 @@ import { PageHead, Pill, Select, Share } from "../ui/pieces.tsx";
 import { day } from "../ui/dates.ts";
 import { Empty, Failed, Loading, Trouble } from "../ui/states.tsx";
 import { SessionList } from "../sessions/row.tsx";
+import { DevicesOf } from "./devicesOf.tsx";
 import { RoomChecklist } from "./checklist.tsx";
 import { SoftwareOf } from "./softwareOf.tsx";
 import { WiredCard } from "./wiredCard.tsx";
@@ -93,6 +94,7 @@ function RoomBody({ card }: { card: WholeRoomCard }) {
           <Stations room={card} />
           <RoomChecklist room={card} />
           <SoftwareOf card={card} />
+          <DevicesOf room={id} />
           {lead && <Retire card={card} />}
         </div>
       </div>

@@ -25,6 +25,10 @@ export const later = {
   fitWays: (wish: FitWish) =>
     queryOptions({ queryKey: ["fit-ways", wish], queryFn: () => ask("fitWays", {}, wish), gcTime: 0 }),
   software: queryOptions({ queryKey: ["software"], queryFn: () => ask("allSoftware", {}) }),
+  installed: (room: string) =>
+    queryOptions({ queryKey: ["installed", room], queryFn: () => ask("installed", { room }) }),
+  substitutes: queryOptions({ queryKey: ["substitutes"], queryFn: () => ask("substitutes", {}) }),
+  deviceMatrix: queryOptions({ queryKey: ["device-matrix"], queryFn: () => ask("deviceMatrix", {}) }),
   lastDecided: (room: string, template: string) =>
     queryOptions({
       queryKey: ["last-decided", room, template],

@@ -73,6 +73,7 @@ const AFTER: Partial<Record<News["kind"], readonly string[]>> = {
   shelves: ["library", "template", "productions"],
   room: ["rooms", "room", "today"],
   software: ["software", "rooms", "room"],
+  devices: ["installed", "substitutes", "device-matrix", "fit"],
   people: ["people", "colleagues", "me", "account", "today"],
   chain: ["chains", "chain-uses"],
 };
