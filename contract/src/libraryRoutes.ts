@@ -22,7 +22,7 @@ import {
 } from "./library.ts";
 import { editProduction, production, productions } from "./productions.ts";
 import { CREW, FILE, LEAD, route } from "./route.ts";
-import { forwarded } from "./sessions.ts";
+import { forwarded, handOver } from "./sessions.ts";
 
 /** The library: templates, releases, what is compared, and sessions that follow the releases. */
 export const libraryRoutes = {
@@ -186,6 +186,15 @@ export const libraryRoutes = {
     open: true,
     once: true,
     body: bringForward,
+    answer: forwarded,
+  }),
+  handOver: route({
+    summary: "Hand a running session to another room, fitted to it",
+    who: CREW,
+    rooms: "own",
+    open: true,
+    once: true,
+    body: handOver,
     answer: forwarded,
   }),
   undoForward: route({

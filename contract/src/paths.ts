@@ -122,6 +122,7 @@ export const paths = {
   bringForward: ["post", "/sessions/:session/forward"],
   blockLook: ["get", "/sessions/:session/blocks/:held/:release"],
   bringBlock: ["post", "/sessions/:session/blocks/:held"],
+  handOver: ["post", "/sessions/:session/hand-over"],
   undoForward: ["post", "/sessions/:session/forward/undo"],
   package: ["get", "/sessions/:session/package"],
   closeSession: ["post", "/sessions/:session/close"],

@@ -42,7 +42,22 @@ export const startSession = z.object({
 });
 
 /** A fit that is looked at before anything is made. */
-export const lookAtFit = startSession.omit({ title: true, production: true });
+export const lookAtFit = startSession.omit({ title: true, production: true }).extend({
+  /** A running session that is fitted as it stands, to be handed there; null for the release itself. */
+  session: z.uuid().nullable().default(null),
+});
+/** A running session handed to another room. */
+export const handOver = z.object({
+  room: z.string(),
+  setUp: z.string().max(60).nullable().default(null),
+  ...choicesSent.shape,
+  /** The revision that was looked at; null where nothing had come back. */
+  revision: z
+    .int()
+    .min(0)
+    .max(2 ** 31 - 2)
+    .nullable(),
+});
 /** A source as the fit sees it. */
 const source = z.object({
   track: trackId,

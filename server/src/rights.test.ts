@@ -91,6 +91,7 @@ function asked(name: RouteName, room: string): { path: string; body?: unknown } 
   };
   const bodies: Partial<Record<RouteName, unknown>> = {
     startSession: { title: "x", room, template: "sound-walk", release: 99, leaveOut: [] },
+    tellInstalled: { devices: [], revision: 2 ** 31 - 2 },
     editRoom: { revision: 2 ** 31 - 2, room: roomAs.get(room) },
     editDocument: {
       revision: 2 ** 31 - 2,
@@ -99,6 +100,7 @@ function asked(name: RouteName, room: string): { path: string; body?: unknown } 
     tick: { done: false },
     tickLine: { line: "none", done: false },
     setAside: { reason: null },
+    handOver: { room, revision: null },
     bringForward: { release: 99, revision: null, choices: [] },
     followInSession: { edition: 99, revision: null },
     bringBlock: { release: 99, revision: null, choices: [] },

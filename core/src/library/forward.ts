@@ -33,14 +33,22 @@ export function fittedFor(
   room: Room,
   by: Pick<FitTerms, "solver" | "style" | "limits" | "equipment">,
 ): Fit {
+  const begun = asBegun(whole, { baseline, variant });
+  return fit(begun, room, { ...by, choices, patched: patchedIn(begun, baseline, now) });
+}
+
+/** A release, or the variant of it, with the title and the settings a session was started with. */
+export function asBegun(
+  whole: Session,
+  { baseline, variant }: Pick<Begun, "baseline" | "variant">,
+): Session {
   const release = partFor(whole, variant);
   const chosen = SETTINGS.filter((s) => s !== "mainFormat" && !release.fixed.includes(s));
-  const begun: Session = {
+  return {
     ...release,
     ...Object.fromEntries(chosen.map((setting) => [setting, baseline[setting]])),
     title: baseline.title,
   };
-  return fit(begun, room, { ...by, choices, patched: patchedIn(begun, baseline, now) });
 }
 
 /** What a session started with a variant has of a release: by the rule of that variant in it, else by its own. */

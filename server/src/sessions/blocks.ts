@@ -157,7 +157,14 @@ async function bringIn(db: Db, styles: Styles, wish: BlockWish): Promise<Forward
   );
   const changes = diff(was.now, merged.session);
   const { release, edition } = was;
-  const on: Footing = { release, edition, baseline: baseline ?? was.baseline, report, lowering };
+  const on: Footing = {
+    release,
+    edition,
+    baseline: baseline ?? was.baseline,
+    report,
+    lowering,
+    stood: null,
+  };
   if (baseline) await putOn(db, wish.session, on);
   await changeNow(db, styles, was, changes, on, wish.by);
   const what = `${held.name}, release ${held.release} to ${wish.release}`;

@@ -89,9 +89,10 @@ export async function addCheckIn(db: Db, c: NewCheckIn): Promise<{ id: string; n
   await db.query("select 1 from sessions where id = $1 for update", [c.session]);
   const { rows } = await db.query<{ number: number }>(
     `insert into check_ins (id, session, number, file_name, file, came, document, recognised, notices,
-       handed_in_by, handed_in_at, tracks, followed_then, findings_then, carried, there)
+       handed_in_by, handed_in_at, tracks, followed_then, findings_then, carried, there, room)
      select $1, $2, (select coalesce(max(number), 0) + 1 from check_ins where session = $2), $3, $4, d.session, d.id,
-       $6, $7, $8, $9, $10, $11, $12, $13, $14 from documents d where d.id = $5
+       $6, $7, $8, $9, $10, $11, $12, $13, $14,
+       (select room from sessions where id = $2) from documents d where d.id = $5
      returning number`,
     [
       id,
@@ -179,7 +180,7 @@ export async function sessionOf(db: Db, checkIn: string): Promise<string> {
 async function addToWeek(db: Db, checkIn: string, times: 1 | -1): Promise<void> {
   await db.query(
     `insert into room_weeks as w (room, week, followed, tracks)
-     select s.room, date_trunc('week', c.handed_in_at)::date, $2 * c.followed_then, $2 * c.tracks
+     select coalesce(c.room, s.room), date_trunc('week', c.handed_in_at)::date, $2 * c.followed_then, $2 * c.tracks
      from check_ins c join sessions s on s.id = c.session where c.id = $1
      on conflict (week, room) do update
        set followed = w.followed + excluded.followed, tracks = w.tracks + excluded.tracks`,

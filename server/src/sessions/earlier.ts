@@ -97,6 +97,7 @@ async function followIn(db: Db, styles: Styles, wish: FollowWish): Promise<Forwa
     baseline,
     report: was.report,
     lowering: was.lowering,
+    stood: null,
   };
   await putOn(db, wish.session, on);
   await changeNow(db, styles, was, [...changes], on, wish.by);

@@ -14,6 +14,7 @@ const WISH: BodyOf<"lookAtFit"> = {
   setUp: null,
   settings: {},
   ...NO_CHOICES,
+  session: null,
 };
 const look = async (rest: Partial<typeof WISH> = {}) =>
   (await tamsin.ask("lookAtFit", {}, { ...WISH, ...rest })).data;

@@ -6,10 +6,15 @@ import { waysOut } from "@mossy/core/fit/waysOut";
 import type { WayOut } from "@mossy/core/fit/wayOut";
 import type { Bench } from "../house/bench.ts";
 import { fitParts, reportOf } from "./fitted.ts";
+import { handedParts } from "./handOver.ts";
 import type { FitParts, FitWish } from "./fitted.ts";
 
-const partsOf = async ({ pool, styles }: Bench, wish: FitWish): Promise<FitParts> =>
-  fitParts(pool, wish, (await styles.current(pool)).style);
+async function partsOf({ pool, styles }: Bench, wish: FitWish): Promise<FitParts> {
+  const { style } = await styles.current(pool);
+  return wish.session
+    ? handedParts(pool, { ...wish, session: wish.session }, style)
+    : fitParts(pool, wish, style);
+}
 
 /** A release fitted to a room, with what the fit went by. */
 export async function fitLook(bench: Bench, wish: FitWish): Promise<FitLook> {

@@ -47,6 +47,8 @@ export interface FitWish {
   plugged?: FitChoices["plugged"];
   devices?: FitChoices["devices"];
   settings?: ChosenSettings;
+  /** A running session that is fitted as it stands; null, or not said, for the release itself. */
+  session?: string | null;
 }
 
 export interface SessionWish extends FitWish {
@@ -54,7 +56,7 @@ export interface SessionWish extends FitWish {
 }
 
 /** What was decided in a wish. */
-export const choicesOf = (wish: FitWish): FitChoices => ({
+export const choicesOf = (wish: Omit<FitWish, "template" | "release">): FitChoices => ({
   leaveOut: [...wish.leaveOut],
   keep: [...(wish.keep ?? [])],
   without48: [...(wish.without48 ?? [])],
@@ -87,11 +89,36 @@ export interface FitParts {
   readonly production: string | null;
 }
 
-/** @throws HouseProblem where the room or the release is not there, or a setting is fixed */
-export async function fitParts(db: Db, wish: FitWish, style: Style): Promise<FitParts> {
+/** The room of a fit, and how it is wired for it. @throws HouseProblem where there is none, or it is retired */
+export async function wiredRoom(
+  db: Db,
+  wish: Pick<FitWish, "room" | "setUp">,
+): Promise<{ room: Room; setUp: string | null }> {
   const room = await roomInUse(db, wish.room);
   const setUp = wish.setUp ?? null;
   if (setUp !== null && !room.setUps.some((s) => s.id === setUp)) throw notFound(`set-up of ${room.name}`);
+  return { room, setUp };
+}
+
+/** What a fit goes by, as it was decided, and as that room has it. */
+export const termsOf = async (
+  db: Db,
+  wish: Omit<FitWish, "release">,
+  room: Room,
+  style: Style,
+): Promise<FitTerms> => ({
+  ...PLAIN_TERMS,
+  solver: await solver(),
+  choices: choicesOf(wish),
+  limits: await limitsOf(db, room),
+  equipment: await equipmentOf(db, wish.room),
+  style,
+  last: await lastInputs(db, wish.room, wish.template, wish.setUp ?? null),
+});
+
+/** @throws HouseProblem where the room or the release is not there, or a setting is fixed */
+export async function fitParts(db: Db, wish: FitWish, style: Style): Promise<FitParts> {
+  const { room, setUp } = await wiredRoom(db, wish);
   const release = await releaseWith(db, wish.template, wish.release);
   if (release.kind === "block")
     throw new HouseProblem(
@@ -129,15 +156,7 @@ export async function fitParts(db: Db, wish: FitWish, style: Style): Promise<Fit
   const part = variant === null ? release.session : variantOf(release.session, variant).session;
   const chosen = startedWith(part, wish.settings ?? {});
   if ("problem" in chosen) throw new HouseProblem(422, "That setting is fixed", chosen.problem, "settings");
-  const terms: FitTerms = {
-    ...PLAIN_TERMS,
-    solver: await solver(),
-    choices: choicesOf(wish),
-    limits: await limitsOf(db, room),
-    equipment: await equipmentOf(db, wish.room),
-    style,
-    last: await lastInputs(db, wish.room, wish.template, setUp),
-  };
+  const terms = await termsOf(db, wish, room, style);
   return { session: chosen, room, setUp, terms, variant, production };
 }
 

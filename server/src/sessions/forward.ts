@@ -127,6 +127,7 @@ async function bringForwardIn(db: Db, styles: Styles, wish: ForwardWish): Promis
     baseline: theirs.session,
     report: reportOf(theirs),
     lowering: loweringAfter(was.lowering, theirs.lowering),
+    stood: null,
   };
   await putOn(db, wish.session, on);
   await changeNow(db, styles, was, changes, on, wish.by);
@@ -195,6 +196,8 @@ async function undoForwardIn(db: Db, styles: Styles, wish: UndoWish): Promise<Fo
   await putOn(db, session, last.from);
   await changeNow(db, styles, now, inverse(last.changes), last.from, by);
   const undone = await markUndone(db, last.id, by.id);
-  await tellOf(db, wish, `took back that “${now.now.title}” was brought to release ${now.release}`);
+  const moved = last.from.stood && last.from.stood.room !== now.roomId;
+  const what = moved ? `was handed to ${now.room.name}` : `was brought to release ${now.release}`;
+  await tellOf(db, wish, `took back that “${now.now.title}” ${what}`);
   return undone;
 }

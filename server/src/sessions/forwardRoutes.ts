@@ -17,6 +17,7 @@ import {
   earlierJob,
   followInSessionJob,
   forwardLookJob,
+  handOverJob,
   undoForwardJob,
 } from "./jobs.ts";
 import { placeOfSession } from "./store.ts";
@@ -57,6 +58,17 @@ export function forwardRoutes(router: Router, pool: Pool, crew: Crew): void {
       };
       return orDoneAlready(pool, errand, () =>
         crew.run(bringForwardJob, wish, { who: person.id, what: "bringing a session forward" }),
+      );
+    },
+    here,
+  );
+  answer(
+    router,
+    "handOver",
+    ({ params: { session }, body: { revision, ...to }, person, req, errand }) => {
+      const wish = { session, to, revision, by: doerOf(person), via: viaOf(req), errand };
+      return orDoneAlready(pool, errand, () =>
+        crew.run(handOverJob, wish, { who: person.id, what: "handing a session over" }),
       );
     },
     here,

@@ -60,12 +60,17 @@ export interface Footing {
   readonly report: FitReport;
   /** How it is written for its room; null: as it is. */
   readonly lowering: Lowering | null;
+  /** Where it stands then; null: where it stands already. */
+  readonly stood: Stood | null;
 }
+/** The room of a session, how that is wired for it, and what was decided when it was fitted there. */
+export type Stood = Pick<Standing, "setUp" | "choices"> & { readonly room: string };
 
 export async function putOn(db: Db, session: string, on: Footing): Promise<void> {
   await db.query(
     "update sessions set release = $2, edition = $3, baseline = $4, report = $5, tracks = $6, unplaced = $7, " +
-      "lowering = $8 where id = $1",
+      "lowering = $8, room = coalesce($9, room), " +
+      "set_up = case when $9::text is null then set_up else $10 end, choices = coalesce($11, choices) where id = $1",
     [
       session,
       on.release,
@@ -75,6 +80,9 @@ export async function putOn(db: Db, session: string, on: Footing): Promise<void>
       on.baseline.tracks.length,
       on.report.unplaced.length,
       on.lowering && JSON.stringify(on.lowering),
+      on.stood?.room ?? null,
+      on.stood?.setUp ?? null,
+      on.stood && JSON.stringify(on.stood.choices),
     ],
   );
 }
@@ -134,9 +142,9 @@ export async function keepForward(db: Db, f: NewForward, at: Date = new Date()):
   const { was } = f;
   const { rows } = await db.query<Row>(
     `insert into forwards (id, session, number, from_release, to_release, from_edition, baseline, report, document,
-       changes, choices, made_by, made_at, what, lowering)
+       changes, choices, made_by, made_at, what, lowering, stood)
      values ($1, $2, (select coalesce(max(number), 0) + 1 from forwards where session = $2), $3, $4, $5, $6, $7, $8,
-       $9, $10, $11, $12, $13, $14) returning ${ROW}`,
+       $9, $10, $11, $12, $13, $14, $15) returning ${ROW}`,
     [
       randomUUID(),
       f.session,
@@ -152,6 +160,7 @@ export async function keepForward(db: Db, f: NewForward, at: Date = new Date()):
       at,
       f.what,
       was.lowering && JSON.stringify(was.lowering),
+      JSON.stringify({ room: was.roomId, setUp: was.setUp, choices: was.choices } satisfies Stood),
     ],
   );
   const [row] = rows;
@@ -169,7 +178,7 @@ export interface LastForward {
 
 export async function lastForward(db: Db, session: string): Promise<LastForward> {
   const { rows } = await db.query<Footing & Omit<LastForward, "from">>(
-    `select id, from_release as release, from_edition as edition, baseline, report, lowering, document, changes
+    `select id, from_release as release, from_edition as edition, baseline, report, lowering, stood, document, changes
      from forwards where session = $1 and undone_at is null order by number desc limit 1`,
     [session],
   );

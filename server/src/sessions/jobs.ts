@@ -16,6 +16,7 @@ import { checkInPage } from "./checkInPage.ts";
 import { fitLook, fitWays } from "./fitLook.ts";
 import { fitted } from "./fitted.ts";
 import type { SessionWish } from "./fitted.ts";
+import { handOver } from "./handOver.ts";
 import { lookAtHandIn } from "./handedIn.ts";
 import type { HandInLook, HandInWish } from "./handedIn.ts";
 import { behindPage } from "./behind.ts";
@@ -134,6 +135,7 @@ export const behindJob = job("behind", behindPage);
 export const earlierJob = job("earlier", earlierPage);
 export const followInSessionJob = job("follow-in-session", followInSession);
 export const bringForwardJob = job("bring-forward", bringForward);
+export const handOverJob = job("hand-over", handOver);
 export const undoForwardJob = job("undo-forward", undoForward);
 
 export const sessionJobs = [
@@ -156,5 +158,6 @@ export const sessionJobs = [
   earlierJob,
   followInSessionJob,
   bringForwardJob,
+  handOverJob,
   undoForwardJob,
 ];

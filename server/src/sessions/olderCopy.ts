@@ -32,7 +32,7 @@ export async function olderCopyOf(
   taken: { readonly session: Session; readonly came: Session },
 ): Promise<OlderCopy | null> {
   const { rows } = await db.query<Omit<Footing, "report"> & { id: string }>(
-    `select id, from_release as release, from_edition as edition, baseline, lowering from forwards
+    `select id, from_release as release, from_edition as edition, baseline, lowering, stood from forwards
      where session = $1 and undone_at is null order by number desc`,
     [id],
   );
@@ -67,7 +67,7 @@ export async function stepBack(
   forwards: readonly string[],
 ): Promise<void> {
   const { rows } = await db.query<Footing & { id: string }>(
-    `select id, from_release as release, from_edition as edition, baseline, report, lowering from forwards
+    `select id, from_release as release, from_edition as edition, baseline, report, lowering, stood from forwards
      where session = $1 and undone_at is null order by number desc limit $2`,
     [of.session, forwards.length],
   );
@@ -75,8 +75,9 @@ export async function stepBack(
   if (!onto || rows.some((r, i) => r.id !== forwards[i]))
     throw stale("The session was brought forward while the file was read. Hand it in again.");
   await db.query(
-    `insert into older_copies (check_in, forwards, release, edition, baseline, report, lowering)
-     select $2, $3, release, edition, baseline, report, lowering from sessions where id = $1
+    `insert into older_copies (check_in, forwards, release, edition, baseline, report, lowering, stood)
+     select $2, $3, release, edition, baseline, report, lowering,
+       jsonb_build_object('room', room, 'setUp', set_up, 'choices', choices) from sessions where id = $1
      on conflict (check_in) do nothing`,
     [of.session, of.checkIn, forwards],
   );
@@ -90,7 +91,7 @@ export async function stepBack(
 /** The last check-in of a session, and what is known of the copy it came of; null where that was not an older one. */
 async function olderOf(db: Db, checkIn: string): Promise<(Footing & { forwards: string[] }) | null> {
   const { rows } = await db.query<Footing & { forwards: string[] }>(
-    "select forwards, release, edition, baseline, report, lowering from older_copies where check_in = $1",
+    "select forwards, release, edition, baseline, report, lowering, stood from older_copies where check_in = $1",
     [checkIn],
   );
   return rows[0] ?? null;

@@ -1,37 +1,25 @@
-import type { FitLook } from "@mossy/contract/sessions";
-import { NO_CHOICES, alsoLeftOut } from "@mossy/core/fit/choices";
-import { putOn } from "@mossy/core/fit/putOn";
-import { inSetUp } from "@mossy/core/fit/room";
+import type { AnswerOf } from "@mossy/contract/routes";
 import type { Room } from "@mossy/core/fit/room";
-import { wishesOf } from "@mossy/core/fit/wish";
-import { variantOf } from "@mossy/core/library/variant";
-import type { Session, TrackId } from "@mossy/core/session/document";
-import { plural } from "@mossy/core/session/plural";
+import type { Session } from "@mossy/core/session/document";
 import { useMutation, useQuery } from "@tanstack/react-query";
-import { useMemo, useState } from "react";
 import { useNavigate, useParams, useSearchParams } from "react-router";
-import { askOnce } from "../wire/ask.ts";
+import { ask, askOnce } from "../wire/ask.ts";
 import { queries, queryClient, useMayIn } from "../wire/queries.ts";
 import { Button } from "../ui/button.tsx";
-import { Chooser } from "../ui/chooser.tsx";
-import { Choice, Input, PageHead, Pill } from "../ui/pieces.tsx";
+import { Input, PageHead, Pill } from "../ui/pieces.tsx";
 import { Failed, Loading, Trouble } from "../ui/states.tsx";
-import { Adjusted, CannotBePlaced, LeaveMoreOut, LeftOut, Without48 } from "./fitReport.tsx";
-import { MissingDevices } from "./missingDevices.tsx";
-import { PatchPicture } from "./patchPicture.tsx";
-import { Recalled } from "./recalled.tsx";
-import { SourcePanel } from "./sourcePanel.tsx";
-import { StartSettings } from "./startSettings.tsx";
+import { Fitted } from "./fitted.tsx";
 import { useFitting } from "./useFitting.ts";
 import type { Fitting } from "./useFitting.ts";
-import { WaysOut } from "./waysOut.tsx";
 
 export default function FitPage() {
   const { room = "", template = "", release = "" } = useParams();
   const [query] = useSearchParams();
+  const id = query.get("session");
   const there = useQuery(queries.room(room));
   const whole = useQuery(queries.release(template, Number(release)));
-  const error = there.error ?? whole.error;
+  const running = useQuery({ ...queries.session(id ?? ""), enabled: id !== null });
+  const error = there.error ?? whole.error ?? running.error;
   if (error)
     return (
       <Failed
@@ -39,10 +27,12 @@ export default function FitPage() {
         again={() => {
           void there.refetch();
           void whole.refetch();
+          if (id !== null) void running.refetch();
         }}
       />
     );
-  if (!there.data || !whole.data) return <Loading what="Fitting" />;
+  if (!there.data || !whole.data || (id !== null && !running.data)) return <Loading what="Fitting" />;
+  const handed = running.data ?? null;
   return (
     <Fit
       roomId={room}
@@ -50,10 +40,17 @@ export default function FitPage() {
       template={template}
       name={whole.data.name}
       release={whole.data.number}
-      whole={whole.data.session}
+      whole={handed ? withItsOwn(whole.data.session, handed.now) : whole.data.session}
       production={whole.data.production ?? query.get("production")}
+      handed={handed}
     />
   );
+}
+
+/** A release with the tracks a session has beside it. */
+function withItsOwn(release: Session, now: Session): Session {
+  const known = new Set(release.tracks.map((t) => t.id));
+  return { ...release, tracks: [...release.tracks, ...now.tracks.filter((t) => !known.has(t.id))] };
 }
 
 interface FitOf {
@@ -66,48 +63,84 @@ interface FitOf {
   whole: Session;
   /** What it is started for; null for no production. */
   production: string | null;
+  /** The running session that is handed to this room; null where one is started. */
+  handed: AnswerOf<"session"> | null;
 }
 
-function Fit(of: FitOf) {
-  const { roomId, room, template, name, release, whole, production } = of;
-  const fitting = useFitting(roomId, template, release);
-  const { begun, wish, look, change, forget } = fitting;
+/** Starts the session, or hands the running one over, as it was decided. */
+function useMake({ production, handed }: FitOf, fitting: Fitting) {
+  const { begun, wish, forget } = fitting;
   const navigate = useNavigate();
-  const may = useMayIn(roomId);
-  const start = useMutation({
-    mutationFn: () => askOnce("startSession", {}, { ...wish, title: begun.title, production }),
-    onSuccess: async (made) => {
+  return useMutation({
+    mutationFn: async () => {
+      if (!handed)
+        return (await askOnce("startSession", {}, { ...wish, title: begun.title, production })).id;
+      const { room, setUp } = wish;
+      const revision = await revisionOf(handed);
+      await askOnce("handOver", { session: handed.id }, { ...begun.choices, room, setUp, revision });
+      return handed.id;
+    },
+    onSuccess: async (id) => {
       forget();
       await Promise.all(
-        ["sessions", "today", "library", "productions", "last-decided"].map((key) =>
+        ["sessions", "session", "check-in", "today", "library", "productions", "last-decided"].map((key) =>
           queryClient.invalidateQueries({ queryKey: [key] }),
         ),
       );
-      await navigate(`/sessions/${made.id}`);
+      await navigate(`/sessions/${id}`);
     },
   });
+}
+
+/** The revision of what a session stands in; null where nothing came back. */
+async function revisionOf({ lastCheckIn }: AnswerOf<"session">): Promise<number | null> {
+  if (!lastCheckIn) return null;
+  return (await ask("checkIn", { checkIn: lastCheckIn.id })).now.revision;
+}
+
+function Fit(of: FitOf) {
+  const { roomId, room, template, name, release, whole, production, handed } = of;
+  const fitting = useFitting(roomId, template, release, handed?.id ?? null);
+  const { begun, look, change } = fitting;
+  const may = useMayIn(handed?.room ?? roomId);
+  const make = useMake(of, fitting);
   return (
     <div className="flex h-full min-h-[640px] flex-col gap-3">
       <PageHead
-        crumbs={[
-          ["Rooms", "/rooms"],
-          [room.name, `/rooms/${roomId}`],
-        ]}
-        title={`Fitting “${name}”, release ${release}`}
+        crumbs={
+          handed
+            ? [
+                ["Sessions", "/sessions"],
+                [handed.title, `/sessions/${handed.id}`],
+              ]
+            : [
+                ["Rooms", "/rooms"],
+                [room.name, `/rooms/${roomId}`],
+              ]
+        }
+        title={
+          handed ? `Handing “${handed.title}” to ${room.name}` : `Fitting “${name}”, release ${release}`
+        }
         beside={production === null ? undefined : <Pill look="note">for {production}</Pill>}
       >
-        {may ? (
+        {!may ? (
+          <span className="text-sm text-ink-2">
+            {handed ? "Who works in its room hands it on." : "Who works in this room starts sessions here."}
+          </span>
+        ) : handed ? (
+          <Button look="main" disabled={make.isPending} onClick={() => make.mutate()}>
+            {make.isPending ? "Handing it over…" : `Hand it to ${room.name}`}
+          </Button>
+        ) : (
           <StartForm
             title={begun.title}
-            busy={start.isPending}
+            busy={make.isPending}
             onTitle={(title) => change({ title })}
-            onStart={() => start.mutate()}
+            onStart={() => make.mutate()}
           />
-        ) : (
-          <span className="text-sm text-ink-2">Who works in this room starts sessions here.</span>
         )}
       </PageHead>
-      <Trouble error={start.error} />
+      <Trouble error={make.error} />
       {look.error ? (
         <Failed error={look.error} again={() => void look.refetch()} />
       ) : look.data ? (
@@ -117,109 +150,12 @@ function Fit(of: FitOf) {
           fitting={fitting}
           room={room}
           whole={whole}
+          running={handed !== null}
         />
       ) : (
         <Loading what="Fitting" />
       )}
     </div>
-  );
-}
-
-/** How it fits: the inputs, and beside them what is to be decided. */
-function Fitted({
-  look,
-  waits,
-  fitting,
-  room,
-  whole,
-}: {
-  look: FitLook;
-  /** The next fit is on its way; this is the one before. */
-  waits: boolean;
-  fitting: Fitting;
-  room: Room;
-  whole: Session;
-}) {
-  const { begun, change, choose } = fitting;
-  const [chosen, setChosen] = useState<TrackId | null>(null);
-  const wired = inSetUp(room, begun.setUp);
-  const variant = whole.variants.find((v) => v.id === begun.variant) ?? null;
-  const session = useMemo(() => (variant ? variantOf(whole, variant).session : whole), [whole, variant]);
-  const leave = (...ids: TrackId[]): void => choose(alsoLeftOut(begun.choices, ids));
-  const put = (track: TrackId, input: number): void => {
-    const at = new Map(look.session.tracks.map((t) => [t.id, t.input]));
-    const next = putOn(begun.choices, wishesOf(look.session), at, wired.inputs, track, input);
-    if (next) choose(next);
-  };
-  return (
-    <>
-      <div className="flex flex-wrap items-center gap-2">
-        <HowItFits look={look} />
-        {room.setUps.length > 0 && (
-          <span className="ml-auto">
-            <Choice
-              label="How the room is wired"
-              value={begun.setUp ?? ""}
-              choices={[["", "as usual"], ...room.setUps.map((s) => [s.id, s.name] as const)]}
-              onChoose={(id) => change({ setUp: id === "" ? null : id })}
-            />
-          </span>
-        )}
-      </div>
-      <Recalled fitting={fitting} />
-      <div className="beside min-h-0 flex-1 [--beside:304px]" aria-busy={waits}>
-        <section aria-label="Inputs" tabIndex={0} className="card min-h-0 overflow-y-auto p-4">
-          <PatchPicture
-            before={session}
-            session={look.session}
-            room={wired}
-            unplaced={new Set(look.report.unplaced.map((u) => u.track))}
-            chosen={chosen}
-            onChoose={setChosen}
-            onPut={put}
-          />
-        </section>
-        <aside aria-label="Fit report" className="flex min-h-0 flex-col gap-4 overflow-y-auto">
-          {chosen !== null && <SourcePanel track={chosen} look={look} room={wired} fitting={fitting} />}
-          <MissingDevices look={look} fitting={fitting} />
-          <CannotBePlaced look={look} onLeaveOut={leave} onChoose={setChosen}>
-            <WaysOut fitting={fitting} />
-          </CannotBePlaced>
-          {whole.variants.length > 0 && (
-            <section aria-label="Which part" className="card p-3.5">
-              <Chooser
-                label="Which part of it"
-                value={variant?.id ?? null}
-                none="Everything"
-                options={whole.variants.map((v) => [v.id, v.name] as const)}
-                onChoose={(next) => change({ variant: next, choices: NO_CHOICES })}
-              />
-            </section>
-          )}
-          {session.notes !== "" && (
-            <section aria-label="Opening note" className="card border-l-4 border-l-glow p-3.5">
-              <h2 className="pb-1 font-semibold">Before you start</h2>
-              <p className="text-sm whitespace-pre-wrap">{session.notes}</p>
-            </section>
-          )}
-          <StartSettings
-            session={session}
-            chosen={begun.settings}
-            onChange={(settings) => change({ settings })}
-          />
-          <LeftOut
-            tracks={whole.tracks.filter((t) => begun.choices.leaveOut.includes(t.id))}
-            onTake={(id) => choose({ leaveOut: begun.choices.leaveOut.filter((x) => x !== id) })}
-          />
-          <Without48
-            tracks={whole.tracks.filter((t) => begun.choices.without48.includes(t.id))}
-            onFeed={(id) => choose({ without48: begun.choices.without48.filter((x) => x !== id) })}
-          />
-          <Adjusted session={look.session} adjusted={look.report.adjusted} />
-          <LeaveMoreOut session={look.session} onLeaveOut={leave} />
-        </aside>
-      </div>
-    </>
   );
 }
 
@@ -255,23 +191,5 @@ function StartForm({
         {busy ? "Making it…" : "Make the session package"}
       </Button>
     </form>
-  );
-}
-
-function HowItFits({ look: { session, report, missing } }: { look: FitLook }) {
-  const inputsChanged = report.adjusted.filter((a) => a.what === "Input").length;
-  const undecided = missing.filter((m) => m.decided === null).length;
-  return (
-    <p className="flex flex-wrap items-center gap-2">
-      <Pill look="ok">
-        {session.tracks.length - inputsChanged - report.unplaced.length} tracks fit as they are
-      </Pill>
-      <Pill look={report.adjusted.length > 0 ? "look" : "quiet"}>{report.adjusted.length} adjusted</Pill>
-      <Pill look={report.unplaced.length > 0 ? "broken" : "quiet"}>
-        {report.unplaced.length} cannot be placed
-      </Pill>
-      {undecided > 0 && <Pill look="broken">{plural(undecided, "device")} not installed</Pill>}
-      {report.leftOut.length > 0 && <Pill>{report.leftOut.length} left out</Pill>}
-    </p>
   );
 }

@@ -25,9 +25,16 @@ const BEGUN: HalfFitted = {
   recalled: false,
 };
 
-/** What is decided about a release in a room, kept over a reload, and how it fits by that. */
-export function useFitting(room: string, template: string, release: number) {
-  const [kept, set, forget] = useKept(`fit-${room}-${template}-${release}`, BEGUN, halfFitted);
+/**
+ * What is decided about a release in a room, kept over a reload, and how it fits by that.
+ * @param session a running session that is fitted as it stands, to be handed there; null for the release itself
+ */
+export function useFitting(room: string, template: string, release: number, session: string | null) {
+  const [kept, set, forget] = useKept(
+    `fit-${room}-${session ?? `${template}-${release}`}`,
+    BEGUN,
+    halfFitted,
+  );
   const { data: decided } = useQuery(later.lastDecided(room, template));
   const last = decided?.last ?? null;
   // What was decided here before holds until somebody decides otherwise.
@@ -43,6 +50,7 @@ export function useFitting(room: string, template: string, release: number) {
     setUp: begun.setUp,
     ...begun.choices,
     settings: begun.settings,
+    session,
   };
   const look = useQuery({
     ...later.lookAtFit(wish),

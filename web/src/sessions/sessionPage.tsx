@@ -15,6 +15,7 @@ import { RemarksOn } from "../remarks/remarksOn.tsx";
 import { CloseButton, WhyNot } from "./closing.tsx";
 import { Forwards, LaterEdition, NewerOfBlocks, NewerRelease, comparedToStart } from "./forwards.tsx";
 import { StandPill } from "./row.tsx";
+import { HandOver } from "./handOver.tsx";
 import { CameBack, FittedTo, Inputs } from "./sessionParts.tsx";
 import type { Whole } from "./sessionParts.tsx";
 
@@ -156,6 +157,7 @@ function SessionBody({ session: s }: { session: Whole }) {
           <Link to={comparedToStart(s)}>Compare</Link>
         </Button>
         <TemplateOfIt session={s} />
+        <HandOver session={s} />
         <CloseButton session={s} />
       </div>
       <Trouble error={send.error} />

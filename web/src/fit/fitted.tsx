@@ -1,0 +1,141 @@
+import type { FitLook } from "@mossy/contract/sessions";
+import { NO_CHOICES, alsoLeftOut } from "@mossy/core/fit/choices";
+import { putOn } from "@mossy/core/fit/putOn";
+import { inSetUp } from "@mossy/core/fit/room";
+import type { Room } from "@mossy/core/fit/room";
+import { wishesOf } from "@mossy/core/fit/wish";
+import { variantOf } from "@mossy/core/library/variant";
+import type { Session, TrackId } from "@mossy/core/session/document";
+import { plural } from "@mossy/core/session/plural";
+import { useMemo, useState } from "react";
+import { Chooser } from "../ui/chooser.tsx";
+import { Choice, Pill } from "../ui/pieces.tsx";
+import { Adjusted, CannotBePlaced, LeaveMoreOut, LeftOut, Without48 } from "./fitReport.tsx";
+import { MissingDevices } from "./missingDevices.tsx";
+import { PatchPicture } from "./patchPicture.tsx";
+import { Recalled } from "./recalled.tsx";
+import { SourcePanel } from "./sourcePanel.tsx";
+import { StartSettings } from "./startSettings.tsx";
+import type { Fitting } from "./useFitting.ts";
+import { WaysOut } from "./waysOut.tsx";
+
+/** How it fits: the inputs, and beside them what is to be decided. */
+export function Fitted({
+  look,
+  waits,
+  fitting,
+  room,
+  whole,
+  running,
+}: {
+  look: FitLook;
+  /** The next fit is on its way; this is the one before. */
+  waits: boolean;
+  fitting: Fitting;
+  room: Room;
+  whole: Session;
+  /** Whether a running session is handed over: what it was started with stays. */
+  running: boolean;
+}) {
+  const { begun, change, choose } = fitting;
+  const [chosen, setChosen] = useState<TrackId | null>(null);
+  const wired = inSetUp(room, begun.setUp);
+  const variant = whole.variants.find((v) => v.id === begun.variant) ?? null;
+  const session = useMemo(() => (variant ? variantOf(whole, variant).session : whole), [whole, variant]);
+  const leave = (...ids: TrackId[]): void => choose(alsoLeftOut(begun.choices, ids));
+  const put = (track: TrackId, input: number): void => {
+    const at = new Map(look.session.tracks.map((t) => [t.id, t.input]));
+    const next = putOn(begun.choices, wishesOf(look.session), at, wired.inputs, track, input);
+    if (next) choose(next);
+  };
+  return (
+    <>
+      <div className="flex flex-wrap items-center gap-2">
+        <HowItFits look={look} />
+        {room.setUps.length > 0 && (
+          <span className="ml-auto">
+            <Choice
+              label="How the room is wired"
+              value={begun.setUp ?? ""}
+              choices={[["", "as usual"], ...room.setUps.map((s) => [s.id, s.name] as const)]}
+              onChoose={(id) => change({ setUp: id === "" ? null : id })}
+            />
+          </span>
+        )}
+      </div>
+      <Recalled fitting={fitting} />
+      <div className="beside min-h-0 flex-1 [--beside:304px]" aria-busy={waits}>
+        <section aria-label="Inputs" tabIndex={0} className="card min-h-0 overflow-y-auto p-4">
+          <PatchPicture
+            before={session}
+            session={look.session}
+            room={wired}
+            unplaced={new Set(look.report.unplaced.map((u) => u.track))}
+            chosen={chosen}
+            onChoose={setChosen}
+            onPut={put}
+          />
+        </section>
+        <aside aria-label="Fit report" className="flex min-h-0 flex-col gap-4 overflow-y-auto">
+          {chosen !== null && <SourcePanel track={chosen} look={look} room={wired} fitting={fitting} />}
+          <MissingDevices look={look} fitting={fitting} />
+          <CannotBePlaced look={look} onLeaveOut={leave} onChoose={setChosen}>
+            <WaysOut fitting={fitting} />
+          </CannotBePlaced>
+          {whole.variants.length > 0 && !running && (
+            <section aria-label="Which part" className="card p-3.5">
+              <Chooser
+                label="Which part of it"
+                value={variant?.id ?? null}
+                none="Everything"
+                options={whole.variants.map((v) => [v.id, v.name] as const)}
+                onChoose={(next) => change({ variant: next, choices: NO_CHOICES })}
+              />
+            </section>
+          )}
+          {session.notes !== "" && (
+            <section aria-label="Opening note" className="card border-l-4 border-l-glow p-3.5">
+              <h2 className="pb-1 font-semibold">Before you start</h2>
+              <p className="text-sm whitespace-pre-wrap">{session.notes}</p>
+            </section>
+          )}
+          {!running && (
+            <StartSettings
+              session={session}
+              chosen={begun.settings}
+              onChange={(settings) => change({ settings })}
+            />
+          )}
+          <LeftOut
+            tracks={whole.tracks.filter((t) => begun.choices.leaveOut.includes(t.id))}
+            onTake={(id) => choose({ leaveOut: begun.choices.leaveOut.filter((x) => x !== id) })}
+          />
+          <Without48
+            tracks={whole.tracks.filter((t) => begun.choices.without48.includes(t.id))}
+            onFeed={(id) => choose({ without48: begun.choices.without48.filter((x) => x !== id) })}
+          />
+          <Adjusted session={look.session} adjusted={look.report.adjusted} />
+          <LeaveMoreOut session={look.session} onLeaveOut={leave} />
+        </aside>
+      </div>
+    </>
+  );
+}
+
+function HowItFits({ look: { session, report, missing } }: { look: FitLook }) {
+  const inputsChanged = report.adjusted.filter((a) => a.what === "Input").length;
+  const undecided = missing.filter((m) => m.decided === null).length;
+  return (
+    <p className="flex flex-wrap items-center gap-2">
+      <Pill look="ok">
+        {session.tracks.length - inputsChanged - report.unplaced.length} tracks fit as they are
+      </Pill>
+      <Pill look={report.adjusted.length > 0 ? "look" : "quiet"}>{report.adjusted.length} adjusted</Pill>
+      <Pill look={report.unplaced.length > 0 ? "broken" : "quiet"}>
+        {report.unplaced.length} cannot be placed
+      </Pill>
+      {undecided > 0 && <Pill look="broken">{plural(undecided, "device")} not installed</Pill>}
+      {report.leftOut.length > 0 && <Pill>{report.leftOut.length} left out</Pill>}
+    </p>
+  );
+}
