@@ -33,11 +33,12 @@ const CORE = {
   sheet: ["session", "words", "names", "house"],
   match: ["session", "words", "house", "colour"],
   devices: ["session", "words"],
+  habits: ["session", "words", "colour", "house"],
   fit: ["session", "words", "names", "colour", "house", "match", "devices"],
   compare: ["session", "house", "match", "signal"],
   library: ["session", "merge", "compare", "house", "check", "fit", "sheet"],
   disk: ["words", "names", "house"],
-  formats: ["session", "words", "names", "house", "fit", "devices", "disk", "sheet"],
+  formats: ["session", "words", "names", "house", "fit", "devices", "habits", "disk", "sheet"],
 };
 const SERVER = {
   files: [],

@@ -1,3 +1,4 @@
+import { habit } from "@mossy/core/habits/habits";
 import { house } from "@mossy/core/house/house";
 import { houseChange } from "@mossy/core/house/houseChange";
 import { longText } from "@mossy/core/session/text";
@@ -29,6 +30,10 @@ export const houseOverview = z.object({ draft: houseDraft, editions: z.array(edi
 export const houseHands = z.object({
   hands: z.record(z.string(), z.object({ by: doer, at: z.iso.datetime() })),
 });
+
+/** What most rooms do against the edition in force, out of so many sessions that came back. */
+export const habits = z.object({ edition: z.int(), sessions: z.int(), habits: z.array(habit) });
+export type Habits = z.infer<typeof habits>;
 
 /**
  * A name no edition reads for sure, with the families of the folders around it, how often and where it

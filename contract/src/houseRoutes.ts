@@ -9,6 +9,7 @@ import {
   houseOverview,
   publishEdition,
   editHouse,
+  habits,
   unreadNames,
   wholeEdition,
 } from "./house.ts";
@@ -35,6 +36,11 @@ export const houseRoutes = {
     summary: "Names in drafts and open sessions that the current edition does not read for sure",
     who: "signed-in",
     answer: unreadNames,
+  }),
+  habits: route({
+    summary: "What most rooms do in the same way against the edition in force",
+    who: "signed-in",
+    answer: habits,
   }),
   houseBook: route({
     summary: "An edition of the house style as a book on paper; the draft where none is named",

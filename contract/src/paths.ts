@@ -37,6 +37,7 @@ export const paths = {
   currentEdition: ["get", "/house/current"],
   houseEdition: ["get", "/house/editions/:edition"],
   unreadNames: ["get", "/house/unread"],
+  habits: ["get", "/house/habits"],
   impact: ["get", "/house/impact/:from"],
   houseBook: ["get", "/house/book"],
   houseUses: ["get", "/house/uses"],

@@ -3,6 +3,7 @@ import { SESSION_FILE_ENDING } from "@mossy/core/formats/package";
 import { safeFileName } from "@mossy/core/names/disk";
 import { writeExchange } from "@mossy/core/formats/exchange/write";
 import { blankTrack } from "@mossy/core/session/document";
+import type { Session } from "@mossy/core/session/document";
 import { dice } from "@mossy/core/chance/dice";
 import { readExchange } from "@mossy/core/formats/exchange/read";
 import { work } from "@mossy/station/afternoon";
@@ -117,6 +118,12 @@ async function putDraft(db: Db, house: House, by: string, at: Date): Promise<voi
   );
 }
 
+/** In sessions that are over, rooms called the talkback their own way, whatever the house says. */
+const calledAsTheyDo = (session: Session, isOver: boolean): Session => ({
+  ...session,
+  tracks: session.tracks.map((t) => (isOver && t.role === "talkback" ? { ...t, name: "Intercom" } : t)),
+});
+
 /** What is installed in the rooms; other rooms than those of the yard are like one of these. */
 async function storeDevices(db: Db, { rooms, ago, lead }: History): Promise<void> {
   for (const [n, { id }] of rooms.entries()) {
@@ -145,7 +152,7 @@ async function storeSessions(
     const { baseline } = went;
     let now = baseline;
     for (const c of s.checkIns) {
-      const worked = work(now, c.work, dice(c.seed));
+      const worked = calledAsTheyDo(work(now, c.work, dice(c.seed)), s.closedAt !== null);
       const main = worked.tracks.find((t) => t.kind === "main")?.id ?? null;
       const strange = c.strange.map((name, i) =>
         blankTrack(`strange-${i + 1}`, name, { feeds: main, source: "mic" }),

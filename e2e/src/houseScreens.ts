@@ -8,6 +8,7 @@ export const HOUSE_SCREENS: readonly Screen[] = [
     ready: "//section[@aria-label='Role Double second']",
     act: (b) => b.type("//input[@id='try-name']", "2nd pan (far) #2"),
   },
+  { name: "habits", path: "/house/habits", ready: "//section[@aria-label='Habits']//li" },
   { name: "house-style-family", path: "/house/guitars", ready: "//section[@aria-label='Family Guitars']" },
   {
     name: "house-style-new-role",

@@ -6,6 +6,7 @@ import type { PrintedEdition } from "../print/housePdf.ts";
 import { draft, editionWith } from "./store.ts";
 import type { Bench } from "./bench.ts";
 import { impactOfDraft, usesOfExceptions } from "./impact.ts";
+import { habits } from "./habits.ts";
 import { unreadNames } from "./unread.ts";
 
 export const impactJob = job("impact", async ({ pool, styles }: Bench, from: number) =>
@@ -20,6 +21,8 @@ export const unreadJob = job("unread", async ({ pool, styles }: Bench, _input: n
   const names = await unreadNames(pool, styles);
   return names.map((n) => ({ ...n, families: [...n.families], where: [...n.where] }));
 });
+
+export const habitsJob = job("habits", (bench: Bench, _input: null) => habits(bench));
 
 /** An edition, or (null) the draft, on paper. */
 export const bookJob = job("book", async ({ pool }: Bench, edition: number | null): Promise<FileAnswer> => {
@@ -43,4 +46,4 @@ async function draftToPrint(pool: Bench["pool"]): Promise<PrintedEdition> {
   return { house, note: "", made: new Date(updatedAt), says: `Draft, as it was after change ${revision}` };
 }
 
-export const houseJobs = [impactJob, usesJob, unreadJob, bookJob];
+export const houseJobs = [impactJob, usesJob, unreadJob, bookJob, habitsJob];

@@ -7,7 +7,7 @@ import type { Pool } from "../database.ts";
 import { tell } from "../news/tell.ts";
 import { notFound } from "../problems.ts";
 import { note } from "../record/store.ts";
-import { bookJob, impactJob, unreadJob, usesJob } from "./jobs.ts";
+import { bookJob, habitsJob, impactJob, unreadJob, usesJob } from "./jobs.ts";
 import { changeDraft, currentEdition, draft, editionWith, editions, hands, publish } from "./store.ts";
 
 export function houseRoutes(pool: Pool, crew: Crew): Router {
@@ -22,6 +22,9 @@ export function houseRoutes(pool: Pool, crew: Crew): Router {
   answer(router, "unreadNames", async ({ person }) => ({
     names: await crew.run(unreadJob, null, { who: person.id, what: "the names nobody reads" }),
   }));
+  answer(router, "habits", ({ person }) =>
+    crew.run(habitsJob, null, { who: person.id, what: "the habits of the rooms" }),
+  );
   answer(router, "impact", async ({ params, person }) => {
     const from = Number(params.from);
     if (!Number.isInteger(from) || from < 0) throw notFound(`place “${params.from}” to go on from`);

@@ -52,6 +52,10 @@ export async function handIn(pool: Pool, crew: Crew, what: HandIn): Promise<Hand
       at,
       counts,
     });
+    await db.query("insert into check_in_facts (check_in, facts) values ($1, $2)", [
+      added.id,
+      JSON.stringify(look.facts),
+    ]);
     if (look.forwards.length > 0)
       await stepBack(db, { session: target.id, checkIn: added.id, by: by.id }, look.forwards);
     await tell(db, {

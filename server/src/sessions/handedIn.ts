@@ -10,6 +10,8 @@ import type { ReadExchange } from "@mossy/core/formats/exchange/read";
 import { lowered } from "@mossy/core/fit/lowered";
 import type { Change } from "@mossy/core/session/change";
 import { diff } from "@mossy/core/session/diff";
+import { factsOf } from "@mossy/core/habits/facts";
+import type { SessionFacts } from "@mossy/core/habits/facts";
 import { matchSession } from "@mossy/core/match/match";
 import type { Style } from "@mossy/core/house/style";
 import type { Pool } from "../database.ts";
@@ -53,6 +55,8 @@ export type HandInLook =
       /** The times the session was brought forward that the file knows nothing of; none where it knows all. */
       readonly forwards: readonly string[];
       readonly counts: Counts;
+      /** What the room did, to be found among the habits of all. */
+      readonly facts: SessionFacts;
       readonly stored: Stored;
     };
 
@@ -96,6 +100,7 @@ async function lookAt(
     notices,
     forwards: older?.forwards ?? [],
     counts,
+    facts: factsOf((older ?? target).baseline, session),
     stored,
   };
 }

@@ -48,6 +48,7 @@ export const router = createBrowserRouter([
             path: "house",
             lazy: screen(() => import("../house/frame.tsx")),
             children: [
+              { path: "habits", lazy: screen(() => import("../house/habitsPage.tsx")) },
               { path: "unread", lazy: screen(() => import("../house/unreadPage.tsx")) },
               { path: "beside", lazy: screen(() => import("../house/besidePage.tsx")) },
               { path: "names", lazy: screen(() => import("../house/namesPage.tsx")) },

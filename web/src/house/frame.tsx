@@ -23,6 +23,7 @@ import type { HouseWork } from "./work.ts";
 const PARTS: readonly (readonly [place: string, title: string, tab: string])[] = [
   ["/house/beside", "Beside roles", "Beside roles"],
   ["/house/unread", "What nobody could read", "Unread"],
+  ["/house/habits", "What rooms do otherwise", "Habits"],
   ["/house/names", "Names", "Names"],
   ["/house/colours", "Colours", "Colours"],
   ["/house/icons", "Icons", "Icons"],

@@ -34,6 +34,7 @@ export const later = {
       queryKey: ["last-decided", room, template],
       queryFn: () => ask("lastDecided", { room, template }),
     }),
+  habits: queryOptions({ queryKey: ["habits"], queryFn: () => ask("habits", {}) }),
   unread: queryOptions({ queryKey: ["unread"], queryFn: () => ask("unreadNames", {}) }),
   disk: queryOptions({ queryKey: ["disk"], queryFn: () => ask("disk", {}) }),
   wholeEdition: (edition: number) =>

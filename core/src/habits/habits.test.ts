@@ -1,0 +1,245 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { dice } from "../chance/dice.ts";
+import type { House } from "../house/house.ts";
+import { usualHouse } from "../house/usual.ts";
+import { makeStyle } from "../house/style.ts";
+import { colourFor } from "../house/style.ts";
+import { blankTrack, emptySession } from "../session/document.ts";
+import type { Session, Track } from "../session/document.ts";
+import { makeReader } from "../words/reader.ts";
+import { readName } from "../words/read.ts";
+import { habitInWords, withHabit } from "./adopt.ts";
+import { atLeast, notByChance, wilson } from "./chance.ts";
+import { factsOf, sessionFacts } from "./facts.ts";
+import { habitsOf, saidFor } from "./habits.ts";
+import type { Told } from "./habits.ts";
+
+const house = usualHouse("Saltmarsh");
+const style = makeStyle(house);
+const ROLES = ["talkback", "kick", "snare", "hi-hat", "floor-tom", "rack-tom", "room", "overheads"].filter(
+  (r) => style.reader.roles.has(r),
+);
+const TB = style.reader.roles.get("talkback")!;
+const colourOf = (role: string): string =>
+  colourFor(style, { role, of: null, positions: [], number: null }) ?? "#888888";
+/** A session as it goes out: one track of each role. */
+const out: Session = {
+  ...emptySession("Out"),
+  tracks: ROLES.map((role) =>
+    blankTrack(role, style.reader.roles.get(role)!.short.full, {
+      role,
+      colour: colourOf(role),
+      level: -6,
+    }),
+  ),
+};
+type Deed = (t: Track) => Partial<Track> | null;
+const worked = (deed: Deed, more: readonly Track[] = []): Session => ({
+  ...out,
+  tracks: [
+    ...out.tracks.flatMap((t) => {
+      const to = deed(t);
+      return to === null ? [] : [{ ...t, ...to }];
+    }),
+    ...more,
+  ],
+});
+const told = (room: string, s: Session): Told => ({ room, facts: factsOf(out, s) });
+const nothing: Deed = () => ({});
+const only =
+  (role: string, deed: Deed): Deed =>
+  (t) =>
+    t.role === role ? deed(t) : {};
+const inRooms = (many: number, of: number, s: Session): Told[] =>
+  Array.from({ length: of }, (_, i) =>
+    told(["yard", "van", "loft"][i % 3]!, i < many ? s : worked(nothing)),
+  );
+
+describe("chances", () => {
+  it("are Wilson's intervals as they were published", () => {
+    // R. G. Newcombe, Statistics in Medicine 17 (1998), table I, method 3 (from memory).
+    for (const [k, n, low, high] of [
+      [81, 263, 0.2553, 0.3662],
+      [15, 148, 0.0624, 0.1605],
+      [0, 20, 0, 0.1611],
+      [1, 29, 0.0061, 0.1718],
+    ] as const) {
+      const [a, b] = wilson(k, n);
+      expect([a.toFixed(4), b.toFixed(4)]).toEqual([low.toFixed(4), high.toFixed(4)]);
+    }
+  });
+
+  it("are the tail of the binomial distribution, as counting all ways gives it", () => {
+    const choose = (n: number, k: number): number => (k === 0 ? 1 : (choose(n, k - 1) * (n - k + 1)) / k);
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 25 }),
+        fc.integer({ min: 0, max: 25 }),
+        fc.double({ min: 0.01, max: 0.99, noNaN: true }),
+        (n, k, q) => {
+          let sum = 0;
+          for (let i = k; i <= n; i++) sum += choose(n, i) * q ** i * (1 - q) ** (n - i);
+          expect(atLeast(k, n, q)).toBeCloseTo(k <= 0 ? 1 : sum, 9);
+        },
+      ),
+    );
+    expect(atLeast(3000, 3000, 0.01)).toBeLessThan(1e-300);
+  });
+
+  it("are judged together as in the example of Benjamini and Hochberg", () => {
+    // Their section 4.1, fifteen comparisons of thrombolytic treatments: four are taken at 0.05 (from memory).
+    const p = [
+      0.0001, 0.0004, 0.0019, 0.0095, 0.0201, 0.0278, 0.0298, 0.0344, 0.0459, 0.324, 0.4262, 0.5719, 0.6528,
+      0.759, 1,
+    ];
+    expect(notByChance(p).filter(Boolean)).toHaveLength(4);
+    expect(notByChance([...p].reverse()).slice(-4)).toEqual([true, true, true, true]);
+    expect(notByChance([])).toEqual([]);
+  });
+});
+
+describe("habits of rooms", () => {
+  const talk = worked(only("talkback", () => ({ name: "Intercom" })));
+
+  it("are found where most sessions of several rooms do the same, with the evidence", () => {
+    const [found, ...more] = habitsOf(inRooms(14, 17, talk), style);
+    expect(more).toEqual([]);
+    expect(found).toMatchObject({
+      about: "name",
+      role: "talkback",
+      house: TB.short.full,
+      rooms: "Intercom",
+    });
+    expect([found?.sessions, found?.of, found?.inRooms.toSorted(), found?.ofRooms]).toEqual([
+      14,
+      17,
+      ["loft", "van", "yard"],
+      3,
+    ]);
+    expect(habitInWords(found!)).toBe(`14 of 17 sessions call it “Intercom”, not “${TB.short.full}”`);
+    expect([found!.low.toFixed(2), found!.high.toFixed(2)]).toEqual(["0.59", "0.94"]);
+  });
+
+  it("are none where one room does it, where half do, or where each does something else", () => {
+    const alone = Array.from({ length: 12 }, (_, i) =>
+      told(i < 9 ? "van" : "yard", i < 9 ? talk : worked(nothing)),
+    );
+    expect(habitsOf(alone, style)).toEqual([]);
+    expect(habitsOf(inRooms(6, 12, talk), style)).toEqual([]);
+    const words = ["Intercom", "Buzzer", "Tback", "Cans", "Shout", "Mic"];
+    const each = Array.from({ length: 12 }, (_, i) =>
+      told(["yard", "van", "loft"][i % 3]!, worked(only("talkback", () => ({ name: words[i % 6]! })))),
+    );
+    expect(habitsOf(each, style)).toEqual([]);
+    expect(habitsOf(inRooms(3, 3, talk), style)).toEqual([]);
+  });
+
+  it("are not found in what people do at random, in a thousand sessions", () => {
+    const roll = dice(11);
+    const words = ["Intercom", "Boom", "Top", "Big", "One"];
+    const any = Array.from({ length: 1000 }, (_, i) =>
+      told(
+        `room ${i % 40}`,
+        worked((t) => {
+          if (roll() < 0.1) return null;
+          return {
+            ...(roll() < 0.3 ? { name: words[Math.floor(roll() * 5)]! } : {}),
+            ...(roll() < 0.3 ? { colour: ["#d11a6b", "#00b3b3", "#77dd11"][Math.floor(roll() * 3)]! } : {}),
+            ...(roll() < 0.4 ? { level: t.level + (roll() - 0.5) * 8 } : {}),
+          };
+        }),
+      ),
+    );
+    expect(habitsOf(any, style)).toEqual([]);
+  });
+
+  it("are found in colours chosen by eye, levels, what is taken out, put elsewhere and added", () => {
+    const reds = ["#d11a6b", "#d21c6d", "#cf186a"];
+    const kit = blankTrack("kit", "KIT", { kind: "folder", role: "drum-kit" });
+    const base: Session = { ...out, tracks: [kit, ...out.tracks] };
+    const sessions = Array.from({ length: 12 }, (_, i): Told => {
+      const s: Session = {
+        ...base,
+        tracks: [
+          ...base.tracks.flatMap((t): Track[] => {
+            if (t.role === "room") return [];
+            if (t.role === "kick") return [{ ...t, level: t.level + 3 }];
+            if (t.role === "snare") return [{ ...t, colour: reds[i % 3]! }];
+            if (t.role === "floor-tom") return [{ ...t, parent: "kit" }];
+            return [t];
+          }),
+          blankTrack("new", "Cowbell"),
+        ],
+      };
+      return { room: ["yard", "van", "loft"][i % 3]!, facts: factsOf(base, s) };
+    });
+    const found = habitsOf(sessions, style).map((h) => `${h.about} ${h.role}`);
+    const cowbell = readName(style.reader, "Cowbell").role;
+    expect(found).toEqual(
+      expect.arrayContaining(["gone room", "level kick", "colour snare", `added ${cowbell}`]),
+    );
+    expect(found.some((f) => f === "name kick")).toBe(false);
+  });
+
+  it("tell a word from another spelling of the same", () => {
+    expect(saidFor(TB, { from: TB.short.full, to: "Intercom" })).toEqual(["Intercom"]);
+    expect(saidFor(TB, { from: `${TB.short.full}_2`, to: "Intercom_2" })).toEqual(["Intercom"]);
+    expect(saidFor(TB, { from: TB.short.full, to: TB.short.full.toLowerCase() })).toEqual([]);
+    expect(saidFor(TB, { from: TB.short.full, to: `${TB.short.full} ok!` })).toEqual([]);
+    expect(saidFor(TB, { from: "Else", to: "Intercom" })).toEqual([]);
+  });
+
+  it("are kept small, and come back as they were kept", () => {
+    const facts = factsOf(
+      out,
+      worked(
+        only("kick", () => ({ name: "Boom", level: 0 })),
+        [blankTrack("x", "New")],
+      ),
+    );
+    expect(sessionFacts.parse(JSON.parse(JSON.stringify(facts)))).toEqual(facts);
+    expect(facts.added).toEqual(["New"]);
+    expect(facts.roles.find((r) => r.role === "kick")).toMatchObject({ many: 1, levels: [6], gone: 0 });
+  });
+});
+
+describe("a habit that the house takes up", () => {
+  const [habit] = habitsOf(inRooms(14, 17, worked(only("talkback", () => ({ name: "Intercom" })))), style);
+
+  it("is its short form then; the old one is still heard, and the habit is none any more", () => {
+    const next = taken(withHabit(house, habit!));
+    const reader = makeReader(next.words);
+    expect(reader.roles.get("talkback")?.short.full).toBe("Intercom");
+    expect(readName(reader, TB.short.full).role).toBe("talkback");
+    expect(readName(reader, "Intercom").role).toBe("talkback");
+    expect(withHabit(next, habit!)).toBeNull();
+  });
+
+  it("is refused where the word is another role's", () =>
+    expect(withHabit(house, { ...habit!, rooms: "Kick" })).toEqual({
+      problem: "The house hears “Kick” as “Kick”. Take it from there first.",
+    }));
+
+  it("is its colour then, of the palette where there is one like it", () => {
+    const mine = {
+      ...habit!,
+      about: "colour" as const,
+      role: "kick",
+      house: colourOf("kick"),
+      rooms: "#d11a6b",
+    };
+    const next = taken(withHabit(house, mine));
+    expect(
+      ciedeNear(colourFor(makeStyle(next), { role: "kick", of: null, positions: [], number: null })!),
+    ).toBe(true);
+    const [known] = house.palette;
+    expect(taken(withHabit(house, { ...mine, rooms: known!.hex })).palette).toEqual(house.palette);
+    expect(withHabit(house, { ...mine, about: "gone" })).toBeNull();
+  });
+});
+const taken = (made: ReturnType<typeof withHabit>): House => {
+  if (!made || !("house" in made)) throw new Error("not taken up");
+  return made.house;
+};
+const ciedeNear = (hex: string): boolean => hex.startsWith("#d") || hex.startsWith("#c");
