@@ -2,12 +2,18 @@
 import { standOf } from "@mossy/core/check/causes";
 import { fit } from "@mossy/core/fit/fit";
 import { blankInput, blankRoom } from "@mossy/core/fit/room";
-import { makeSolver } from "@mossy/core/fit/solver";
+import { makeSolver } from "@mossy/core/solve/solver";
 import { readExchange } from "@mossy/core/formats/exchange/read";
 import { writeExchange } from "@mossy/core/formats/exchange/write";
 import { makeStyle } from "@mossy/core/house/style";
 import { usualHouse } from "@mossy/core/house/usual";
 import { matchSession } from "@mossy/core/match/match";
+import { dice } from "@mossy/core/chance/dice";
+import { blankInstalled } from "@mossy/core/devices/installed";
+import { matrixOf } from "@mossy/core/devices/matrix";
+import { factsOf } from "@mossy/core/habits/facts";
+import { habitsOf } from "@mossy/core/habits/habits";
+import { blankTrack, emptySession } from "@mossy/core/session/document";
 import type { Session, Source } from "@mossy/core/session/document";
 import { strToU8, zipSync } from "fflate";
 import { compare } from "./measure.ts";
@@ -76,6 +82,43 @@ await compare(
 );
 const many = crowd(200);
 await compare("fitting 200 sources into 128 inputs", many, () => fit(many, room, { solver }), 90, 7);
+
+const shelf = Array.from({ length: 2000 }, (_, n) =>
+  blankInstalled(`Device ${n}`, {
+    maker: `Maker ${n % 90}`,
+    format: "CLAP",
+    version: `1.${n % 7}`,
+    kind: "EQ",
+  }),
+);
+const equipped = Array.from({ length: 200 }, (_, r) => ({
+  id: `room-${r}`,
+  installed: shelf.filter((_, n) => (n * 7 + r) % 5 > 0),
+}));
+const needs = shelf
+  .slice(0, 600)
+  .map((d, n) => ({ device: d, kind: "EQ", templates: [{ id: "t", tracks: n % 30 }] }));
+await compare(
+  "the matrix of 200 rooms and 2,000 devices",
+  equipped,
+  () => matrixOf(equipped, needs, []),
+  8,
+  5,
+);
+
+const roles = [...style.reader.roles.values()].slice(0, 40);
+const roll = dice(3);
+const went: Session = {
+  ...emptySession("Out"),
+  tracks: roles.map((r) => blankTrack(r.id, r.short.full, { role: r.id, colour: "#4a7a4a" })),
+};
+const told = Array.from({ length: 3000 }, (_, n) => {
+  const tracks = went.tracks
+    .filter(() => roll() > 0.05)
+    .map((t) => (roll() < 0.2 ? { ...t, name: `Word${Math.floor(roll() * 9)}`, colour: "#d11a6b" } : t));
+  return { room: `Room ${n % 200}`, facts: factsOf(went, { ...went, tracks }) };
+});
+await compare("what is agreed in 3,000 sessions", told, () => habitsOf(told, style), 20, 5);
 
 const REFUSED: readonly (readonly [string, string])[] = [
   ["900,000 empty elements", "<a/>".repeat(900_000)],

@@ -6,6 +6,7 @@ import { correction } from "@mossy/core/formats/exchange/correctionForm";
 import { importance, session, trackId } from "@mossy/core/session/document";
 import { longText, oneLine } from "@mossy/core/session/text";
 import { z } from "zod";
+import { loadReport } from "@mossy/core/devices/load";
 import { missingDevice } from "./devices.ts";
 import { document } from "./documents.ts";
 import { doer } from "./people.ts";
@@ -77,6 +78,8 @@ export const fitLook = z.object({
   needless: z.array(trackId),
   /** Devices it asks for that are not installed there. */
   missing: z.array(missingDevice),
+  /** What it costs there. */
+  load: loadReport,
 });
 export type FitLook = z.infer<typeof fitLook>;
 export const fitWays = z.object({ ways: z.array(wayOut) });

@@ -1,6 +1,6 @@
 import { check } from "@mossy/core/check/check";
 import { fit } from "@mossy/core/fit/fit";
-import { makeSolver } from "@mossy/core/fit/solver";
+import { makeSolver } from "@mossy/core/solve/solver";
 import { wishesOf } from "@mossy/core/fit/wish";
 import { house as houseSchema } from "@mossy/core/house/house";
 import { makeStyle } from "@mossy/core/house/style";

@@ -2,7 +2,7 @@ import { dressed, newTrack } from "@mossy/core/house/dress";
 import type { Room } from "@mossy/core/fit/room";
 import { plugIn } from "@mossy/core/fit/plug";
 import { select } from "@mossy/core/fit/select";
-import { makeSolver } from "@mossy/core/fit/solver";
+import { makeSolver } from "@mossy/core/solve/solver";
 import { wishesOf } from "@mossy/core/fit/wish";
 import { familyFor } from "@mossy/core/house/style";
 import type { Style } from "@mossy/core/house/style";

@@ -91,6 +91,8 @@ export const demoRooms: readonly { readonly id: string; readonly room: Room }[] 
   {
     id: "pan-yard",
     room: blankRoom("Pan Yard", {
+      load: 70,
+      memory: 16_000,
       says: "large live room",
       outputs: [...outs(1, 2, "Yard monitors", "monitors"), ...outs(3, 10, "Headphone box", "headphones")],
       standing: [
@@ -137,6 +139,8 @@ export const demoRooms: readonly { readonly id: string; readonly room: Room }[] 
     id: "ferry-van",
     room: blankRoom("Ferry Van", {
       software: "field-recorder",
+      load: 40,
+      memory: 2000,
       says: "mobile",
       engineersEdit: true,
       outputs: [...outs(1, 2, "Van monitors", "monitors"), ...outs(3, 6, "Headphone amp", "headphones")],

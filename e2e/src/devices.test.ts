@@ -61,3 +61,22 @@ describe("the devices of all rooms", () => {
     await b.gone(`${stands}//li[contains(., 'in Loft')]`);
   });
 });
+
+describe("what a session costs in a room", () => {
+  it("is brought below the budget by what would be lost least, in one press, and taken back", async () => {
+    await b.go("/rooms/ferry-van/edit");
+    await b.type("//section[@aria-label='What it shows']//label[contains(., 'Load budget')]//input", "3");
+    await b.button("Save");
+    await b.see("//h1[.='Ferry Van']");
+    await b.go("/rooms/ferry-van/fit/steelpan-orchestra-full-yard/6");
+    await b.button("Replace by Field EQ");
+    const load = "//section[@aria-label='Load']";
+    await b.see(`${load}[contains(., 'over the budget of the room')]`);
+    await b.see(`${load}//li[contains(., 'Field EQ left out where it is bypassed anyway')]`);
+    await b.button("Do that", load);
+    await b.see(`${load}//ul[@aria-label='Done to save load']/li`);
+    await b.gone(`${load}//*[.='over the budget of the room']`);
+    await b.button("Take Field EQ back", load);
+    await b.see(`${load}[contains(., 'over the budget of the room')]`);
+  });
+});

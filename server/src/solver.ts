@@ -1,5 +1,5 @@
-import { makeSolver } from "@mossy/core/fit/solver";
-import type { Solver } from "@mossy/core/fit/solver";
+import { makeSolver } from "@mossy/core/solve/solver";
+import type { Solver } from "@mossy/core/solve/solver";
 
 let made: Promise<Solver> | null = null;
 

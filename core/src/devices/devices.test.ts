@@ -135,12 +135,12 @@ describe("what may stand for a device", () => {
 
 describe("a session in a room without some devices", () => {
   it("says which are missing on which tracks, and leaves all as it is until somebody decides", () => {
-    const { session, missing } = equip(withEq, van(), []);
+    const { session, missing, spared } = equip(withEq, van(), []);
     expect(session).toEqual(withEq);
     expect(missing).toMatchObject([
       { device: eq, kind: "EQ", tracks: ["a", "b"], places: 2, decided: null },
     ]);
-    expect(devicesInWords(missing)).toEqual([
+    expect(devicesInWords({ missing, spared })).toEqual([
       "Reedbed EQ (CLAP) is not installed here: 2 tracks will miss it",
     ]);
   });
@@ -151,7 +151,7 @@ describe("a session in a room without some devices", () => {
   });
 
   it("has it replaced on all tracks by one decision, with what the other does not know named", () => {
-    const { session, missing } = equip(withEq, van(), [decide("replace", fieldEq)]);
+    const { session, missing, spared } = equip(withEq, van(), [decide("replace", fieldEq)]);
     const [a, b] = session.tracks;
     expect(a?.inserts[0]).toMatchObject({
       device: { name: "Field EQ" },
@@ -159,7 +159,7 @@ describe("a session in a room without some devices", () => {
       values: [set("Low-cut", "80 Hz")],
     });
     expect(b?.inserts.map((i) => i.device?.name)).toEqual(["Field EQ", undefined]);
-    expect(devicesInWords(missing)).toEqual([
+    expect(devicesInWords({ missing, spared })).toEqual([
       "Reedbed EQ (CLAP) replaced by Field EQ on 2 tracks; it does not know Air",
     ]);
   });

@@ -9,8 +9,8 @@ import type { Installed } from "./installed.ts";
 import { standsFor } from "./substitutes.ts";
 import type { Stand, Substitute } from "./substitutes.ts";
 
-/** What can be done with a device that is not there. */
-export const DEEDS = ["replace", "bypass", "leave-out", "keep"] as const;
+/** What can be done with a device that is not there, or that costs too much. */
+export const DEEDS = ["replace", "bypass", "leave-out", "leave-out-bypassed", "keep"] as const;
 
 /** What somebody decided about a device in a room, for all tracks it stands on. */
 export const deviceChoice = z
@@ -33,7 +33,7 @@ export interface Equipment {
 }
 export const NO_EQUIPMENT: Equipment = { room: "", installed: null, substitutes: [] };
 
-/** A device a session asks for that is not installed, with the tracks it stands on. */
+/** A device a session asks for that is not installed, or that is decided about, with the tracks it stands on. */
 export interface MissingDevice {
   readonly device: Device;
   readonly kind: string;
@@ -49,49 +49,68 @@ export interface MissingDevice {
 export interface Equipped {
   readonly session: Session;
   readonly missing: readonly MissingDevice[];
+  /** Devices that are there and were decided about: they would cost too much. */
+  readonly spared: readonly MissingDevice[];
 }
 
 /**
  * Finds the devices of a session that a room has not, and does with each what was decided about it, on all tracks at
- * once. What nobody decided about stays as it is.
+ * once; then what was decided about devices that are there, also those that stand for others. What nobody decided
+ * about stays as it is.
  */
 export function equip(session: Session, by: Equipment, choices: readonly DeviceChoice[]): Equipped {
   const { installed } = by;
-  if (installed === null) return { session, missing: [] };
+  if (installed === null) return { session, missing: [], spared: [] };
   const find = lookUp(installed);
   const decided = new Map(choices.map((c) => [deviceKey(c.of), c]));
-  const all = session.tracks.flatMap((track) => track.inserts.map((insert) => ({ track, insert })));
-  const groups = grouped(all, ({ insert: i }) =>
-    i.device && find(i.device)?.how !== "here" ? deviceKey(i.device) : null,
+  const first = settle(session, { ...by, installed }, decided, (d) =>
+    find(d)?.how === "here" ? null : deviceKey(d),
   );
-  const missing = [...groups].flatMap(([key, places]): MissingDevice[] => {
-    const inserts = places.map((p) => p.insert);
-    const of = inserts[0]?.device;
-    if (!of) return [];
-    const stands = standsFor(of, inserts, installed, by.substitutes, by.room);
-    const choice = decided.get(key) ?? null;
-    return [
-      {
+  const second = settle(first.session, { ...by, installed }, decided, (d) => {
+    const found = find(d);
+    const key = found?.how === "here" ? deviceKey(found.as) : null;
+    return key !== null && decided.has(key) ? key : null;
+  });
+  return { session: second.session, missing: first.settled, spared: second.settled };
+}
+
+/** Does with devices what was decided. @param keyOf under which key a device was decided about; null: not at all */
+function settle(
+  session: Session,
+  by: Equipment & { readonly installed: readonly Installed[] },
+  decided: ReadonlyMap<string, DeviceChoice>,
+  keyOf: (d: Device) => string | null,
+): { session: Session; settled: MissingDevice[] } {
+  const keyed = ({ device: d }: Insert): string | null => d && keyOf(d);
+  const all = session.tracks.flatMap((track) => track.inserts.map((insert) => ({ track, insert })));
+  const groups = new Map(
+    [...grouped(all, ({ insert }) => keyed(insert))].flatMap(([key, places]) => {
+      const inserts = places.map((p) => p.insert);
+      const of = inserts[0]?.device;
+      if (!of) return [];
+      const stands = standsFor(of, inserts, by.installed, by.substitutes, by.room);
+      const choice = decided.get(key) ?? null;
+      const group: MissingDevice = {
         device: of,
         kind: inserts[0]?.kind ?? "",
         tracks: [...new Set(places.map((p) => p.track.id))],
         places: places.length,
         stands,
         decided: choice?.do === "replace" && !standOf(choice, stands) ? null : choice,
-      },
-    ];
-  });
-  const byKey = new Map(missing.map((m) => [deviceKey(m.device), m]));
+      };
+      return [[key, group] as const];
+    }),
+  );
   const tracks = session.tracks.map((t): Track => {
     const inserts = t.inserts.flatMap((i) => {
-      const m = i.device && byKey.get(deviceKey(i.device));
+      const m = groups.get(keyed(i) ?? "");
       return m ? done(i, m) : [i];
     });
     return inserts.length === t.inserts.length && inserts.every((i, n) => i === t.inserts[n])
       ? t
       : { ...t, inserts };
   });
-  return { session: { ...session, tracks }, missing };
+  return { session: { ...session, tracks }, settled: [...groups.values()] };
 }
 
 /** What a device is replaced by; none where that is not there any more: it is to be decided again then. */
@@ -105,6 +124,8 @@ function done(i: Insert, { decided, stands }: MissingDevice): Insert[] {
       return [{ ...i, bypassed: true }];
     case "leave-out":
       return [];
+    case "leave-out-bypassed":
+      return i.bypassed ? [] : [i];
     case "replace": {
       const stand = standOf(decided, stands);
       return stand ? [replaced(i, stand)] : [i];
@@ -124,17 +145,22 @@ function replaced(i: Insert, { device: to, values, loses }: Stand): Insert {
   };
 }
 
-/** What became of the devices that are not there, in words: those that were decided about, and those that were not. */
-export const devicesInWords = (missing: readonly MissingDevice[]): string[] =>
-  missing.map((m) => {
-    const on = `on ${plural(m.tracks.length, "track")}`;
-    const is = inWords(m.device);
-    const stand = m.decided && standOf(m.decided, m.stands);
-    if (stand) {
-      const lost = stand.loses.length === 0 ? "" : `; it does not know ${stand.loses.join(", ")}`;
-      return `${is} replaced by ${inWords(stand.device)} ${on}${lost}`;
-    }
-    if (m.decided?.do === "bypass") return `${is} bypassed ${on}: it is not installed here`;
-    if (m.decided?.do === "leave-out") return `${is} left out ${on}: it is not installed here`;
-    return `${is} is not installed here: ${plural(m.tracks.length, "track")} will miss it`;
-  });
+/** What became of devices, in words: of those that are not there, and of those that would cost too much. */
+export const devicesInWords = ({ missing, spared }: Omit<Equipped, "session">): string[] => [
+  ...missing.map((m) => settledInWords(m, "it is not installed here")),
+  ...spared.map((m) => settledInWords(m, "it would cost too much here")),
+];
+
+function settledInWords(m: MissingDevice, why: string): string {
+  const on = `on ${plural(m.tracks.length, "track")}`;
+  const is = inWords(m.device);
+  const stand = m.decided && standOf(m.decided, m.stands);
+  if (stand) {
+    const lost = stand.loses.length === 0 ? "" : `; it does not know ${stand.loses.join(", ")}`;
+    return `${is} replaced by ${inWords(stand.device)} ${on}${lost}`;
+  }
+  if (m.decided?.do === "bypass") return `${is} bypassed ${on}: ${why}`;
+  if (m.decided?.do === "leave-out") return `${is} left out ${on}: ${why}`;
+  if (m.decided?.do === "leave-out-bypassed") return `${is} left out where it is bypassed anyway: ${why}`;
+  return `${is} is not installed here: ${plural(m.tracks.length, "track")} will miss it`;
+}

@@ -6,7 +6,7 @@ import { SOURCES, blankTrack, emptySession } from "../session/document.ts";
 import type { Session, Source } from "../session/document.ts";
 import { fit as fitWith } from "./fit.ts";
 import { NO_CHOICES } from "./choices.ts";
-import { makeSolver } from "./solver.ts";
+import { makeSolver } from "../solve/solver.ts";
 import type { FitTerms } from "./sources.ts";
 import { wishesOf } from "./wish.ts";
 import { blankInput, blankRoom } from "./room.ts";

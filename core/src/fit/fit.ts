@@ -64,7 +64,7 @@ export function fit(
       ...placed.adjusted,
       ...heard.adjusted,
       ...run.adjusted,
-      ...devicesInWords(equipped.missing).map((says) => ({ track: null, what: "Devices", says })),
+      ...devicesInWords(equipped).map((says) => ({ track: null, what: "Devices", says })),
       ...unknownThere(run.session, by.limits),
       ...otherThere(suited, lowering, by.style),
     ],

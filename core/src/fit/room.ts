@@ -73,6 +73,9 @@ export const room = z.object({
   software: oneLine(80).min(1).nullable(),
   /** The widest main path its monitors can show. */
   widest: channelFormat,
+  /** The most a session may cost: percent of what its station can do, and megabytes; null: nobody said. */
+  load: z.number().min(0).max(100_000).nullable(),
+  memory: z.number().min(0).max(10_000_000).nullable(),
 });
 export type Room = z.infer<typeof room>;
 
@@ -88,6 +91,8 @@ export const blankRoom = (name: string, rest: Partial<Room> = {}): Room => ({
   sampleRates: [48000],
   software: null,
   widest: "stereo",
+  load: null,
+  memory: null,
   ...rest,
 });
 

@@ -6,7 +6,7 @@ import { plugIn } from "./plug.ts";
 import { blankInput } from "./room.ts";
 import type { RoomInput } from "./room.ts";
 import { select as selectWith } from "./select.ts";
-import { makeSolver } from "./solver.ts";
+import { makeSolver } from "../solve/solver.ts";
 import { inputsFrom, suits } from "./wish.ts";
 import type { InputWish } from "./wish.ts";
 

@@ -5,7 +5,7 @@ import type { RoomInput } from "./room.ts";
 import { placesForAll } from "./plug.ts";
 import { runsOf, straddlesOf } from "./runs.ts";
 import type { Run } from "./runs.ts";
-import type { Column, Row, Solution, Solver } from "./solver.ts";
+import type { Column, Row, Solution, Solver } from "../solve/solver.ts";
 import { inputsFrom, kindOf, suits } from "./wish.ts";
 import type { InputWish } from "./wish.ts";
 

@@ -7,7 +7,7 @@ import { fit } from "./fit.ts";
 import { blankInput, blankRoom, inSetUp, wholeRoom } from "./room.ts";
 import type { Room } from "./room.ts";
 import { NO_LIMITS } from "./limits.ts";
-import { makeSolver } from "./solver.ts";
+import { makeSolver } from "../solve/solver.ts";
 import { waysOut } from "./waysOut.ts";
 
 const solver = await makeSolver();

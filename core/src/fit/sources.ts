@@ -11,7 +11,7 @@ import { plugIn } from "./plug.ts";
 import type { Room, RoomInput } from "./room.ts";
 import { select } from "./select.ts";
 import type { Selection } from "./select.ts";
-import type { Solver } from "./solver.ts";
+import type { Solver } from "../solve/solver.ts";
 import { standingPatch } from "./standingPatch.ts";
 import { togetherIn } from "./together.ts";
 import { inputsFrom, suits, suitsAsNumbered, wishesOf } from "./wish.ts";

@@ -5,7 +5,7 @@ import { van } from "../fixtures/van.ts";
 import { fit } from "../fit/fit.ts";
 import { usualHouse } from "../house/usual.ts";
 import { makeReader } from "../words/reader.ts";
-import { makeSolver } from "../fit/solver.ts";
+import { makeSolver } from "../solve/solver.ts";
 import { sessionFolder } from "../disk/sessionFolder.ts";
 import { readExchange } from "./exchange/read.ts";
 import { makePackage } from "./package.ts";

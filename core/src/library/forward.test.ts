@@ -8,7 +8,7 @@ import { setField, setFields, setSessionField } from "../session/change.ts";
 import { blankTrack } from "../session/document.ts";
 import type { Session, Track, TrackFields } from "../session/document.ts";
 import { byId } from "../session/routing.ts";
-import { makeSolver } from "../fit/solver.ts";
+import { makeSolver } from "../solve/solver.ts";
 import { NO_CHOICES } from "../fit/choices.ts";
 import { NO_EQUIPMENT } from "../devices/missing.ts";
 import { NO_LIMITS } from "../fit/limits.ts";

@@ -5,7 +5,7 @@ import { fit } from "../fit/fit.ts";
 import { blankInput, blankRoom } from "../fit/room.ts";
 import type { Room } from "../fit/room.ts";
 import { PLAIN_TERMS } from "../fit/sources.ts";
-import { makeSolver } from "../fit/solver.ts";
+import { makeSolver } from "../solve/solver.ts";
 import { sessions } from "../fixtures/sessions.ts";
 import { diff } from "../session/diff.ts";
 import { blankTrack, emptySession } from "../session/document.ts";

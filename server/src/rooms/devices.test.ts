@@ -132,3 +132,21 @@ describe("what may stand for what", () => {
     expect((await lead.ask("substitutes", {})).data.list).toEqual(list);
   });
 });
+
+describe("what a session costs in a room", () => {
+  it("is held against its budget, with what would bring it below at the least loss", async () => {
+    const yard = { ...FIT, room: "pan-yard", setUp: null };
+    const { data: before } = await lead.ask("lookAtFit", {}, yard);
+    expect([before.load.budget.load, before.load.measures]).toEqual([70, []]);
+    const { data: card } = await lead.ask("room", { room: "pan-yard" });
+    const small = { ...card.room, load: before.load.cost.load - 1 };
+    await lead.ask("editRoom", { room: "pan-yard" }, { revision: card.revision, room: small });
+    const { data: over } = await lead.ask("lookAtFit", {}, yard);
+    const [first, ...more] = over.load.measures!;
+    expect([more, first?.choice.do]).toEqual([[], "leave-out-bypassed"]);
+    const { data: after } = await lead.ask("lookAtFit", {}, { ...yard, devices: [first!.choice] });
+    expect(after.load.measures).toEqual([]);
+    expect(after.load.cost.load).toBeLessThan(small.load);
+    expect(after.report.adjusted.find((a) => a.what === "Devices")?.says).toContain("bypassed anyway");
+  });
+});

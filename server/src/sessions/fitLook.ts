@@ -1,7 +1,8 @@
 import type { FitLook } from "@mossy/contract/sessions";
 import { fit } from "@mossy/core/fit/fit";
 import { inSetUp } from "@mossy/core/fit/room";
-import { askedOf } from "@mossy/core/fit/sources";
+import { loadOf } from "@mossy/core/devices/load";
+import { askedOf, importanceIn } from "@mossy/core/fit/sources";
 import { waysOut } from "@mossy/core/fit/waysOut";
 import type { WayOut } from "@mossy/core/fit/wayOut";
 import type { Bench } from "../house/bench.ts";
@@ -37,6 +38,7 @@ export async function fitLook(bench: Bench, wish: FitWish): Promise<FitLook> {
       tracks: [...m.tracks],
       stands: m.stands.map((s) => ({ ...s, values: s.values && [...s.values], loses: [...s.loses] })),
     })),
+    load: loadOf(result.session, terms.equipment, room, terms.solver, importanceIn(terms.style)),
     needless: needless({ session, room: wired, setUp, terms, variant: null, production: null }),
   };
 }

@@ -11,6 +11,7 @@ import { useMemo, useState } from "react";
 import { Chooser } from "../ui/chooser.tsx";
 import { Choice, Pill } from "../ui/pieces.tsx";
 import { Adjusted, CannotBePlaced, LeaveMoreOut, LeftOut, Without48 } from "./fitReport.tsx";
+import { LoadThere } from "./loadThere.tsx";
 import { MissingDevices } from "./missingDevices.tsx";
 import { PatchPicture } from "./patchPicture.tsx";
 import { Recalled } from "./recalled.tsx";
@@ -106,6 +107,7 @@ export function Fitted({
               onChange={(settings) => change({ settings })}
             />
           )}
+          <LoadThere look={look} fitting={fitting} />
           <LeftOut
             tracks={whole.tracks.filter((t) => begun.choices.leaveOut.includes(t.id))}
             onTake={(id) => choose({ leaveOut: begun.choices.leaveOut.filter((x) => x !== id) })}

@@ -12,7 +12,12 @@ const WHY = {
   "other-format": "the same in another format",
   "same-kind": "same kind",
 } as const;
-const DONE = { bypass: "bypassed", "leave-out": "left out", keep: "kept as it is" } as const;
+const DONE = {
+  bypass: "bypassed",
+  "leave-out": "left out",
+  "leave-out-bypassed": "left out where it is bypassed",
+  keep: "kept as it is",
+} as const;
 
 /** Devices the template asks for that are not installed here; each is decided once, for all its tracks. */
 export function MissingDevices({ look, fitting }: { look: FitLook; fitting: Fitting }) {

@@ -11,6 +11,7 @@ import { queries, queryClient, useMayIn, useMe, useStyle } from "../wire/queries
 import { BackAndForth } from "../ui/backAndForth.tsx";
 import { Button } from "../ui/button.tsx";
 import { AlertLine } from "../ui/listPage.tsx";
+import { NumberField } from "../ui/numberField.tsx";
 import { Chooser, Options } from "../ui/chooser.tsx";
 import { Field, Input, PageHead, Select } from "../ui/pieces.tsx";
 import { useShortcuts } from "../ui/shortcuts.tsx";
@@ -224,6 +225,13 @@ function About({ room, lead, onChange }: { room: Room; lead: boolean; onChange: 
   );
 }
 
+/** A budget as it is typed; nothing is none, undefined what is no number. */
+function budgetTyped(typed: string): number | null | undefined {
+  if (typed.trim() === "") return null;
+  const value = Number(typed.replace(",", "."));
+  return Number.isFinite(value) && value >= 0 && value <= 100_000 ? value : undefined;
+}
+
 /** What its monitors and its software show. */
 function Shows({ room, onChange }: { room: Room; onChange: Change }) {
   const { data } = useQuery(later.software);
@@ -245,6 +253,28 @@ function Shows({ room, onChange }: { room: Room; onChange: Change }) {
         options={(data?.software ?? []).map((s) => [s.id, s.name])}
         onChoose={(to) => onChange({ ...room, software: to }, "software")}
       />
+      <div className="flex gap-3">
+        <NumberField
+          label="Load budget, %"
+          value={room.load === null ? "" : String(room.load)}
+          hint="Percent of what its station can do; empty for none"
+          onSet={(typed) => {
+            const load = budgetTyped(typed);
+            if (load !== undefined) onChange({ ...room, load }, "load budget");
+            return load !== undefined;
+          }}
+        />
+        <NumberField
+          label="Memory budget, MB"
+          value={room.memory === null ? "" : String(room.memory)}
+          hint="Megabytes; empty for none"
+          onSet={(typed) => {
+            const memory = budgetTyped(typed);
+            if (memory !== undefined) onChange({ ...room, memory }, "memory budget");
+            return memory !== undefined;
+          }}
+        />
+      </div>
       <Link className="text-sm text-moss underline underline-offset-2" to="/rooms/software">
         See and describe them side by side
       </Link>

@@ -17,6 +17,7 @@ import { LongList } from "../ui/longList.tsx";
 import { Input, PageHead, Pill } from "../ui/pieces.tsx";
 import { useShortcuts } from "../ui/shortcuts.tsx";
 import { Empty, Failed, Loading, Trouble } from "../ui/states.tsx";
+import { mention } from "../ui/toasts.tsx";
 import { ask } from "../wire/ask.ts";
 import { later } from "../wire/laterQueries.ts";
 import { queries, queryClient, useMayIn, useMe } from "../wire/queries.ts";
@@ -49,7 +50,8 @@ interface Step {
   readonly after: readonly Installed[];
 }
 
-function useSteps(room: string, there: InstalledThere) {
+/** Tells what is installed, and takes that back as long as nobody told it otherwise since. */
+function useTelling(room: string, there: InstalledThere) {
   const [done, setDone] = useState<readonly Step[]>([]);
   const [undone, setUndone] = useState<readonly Step[]>([]);
   const save = useMutation({
@@ -71,9 +73,17 @@ function useSteps(room: string, there: InstalledThere) {
     setDone([...done, { says, before: there.devices ?? [], after }]);
     setUndone([]);
   };
+  const stands = (list: readonly Installed[]): boolean =>
+    JSON.stringify(list) === JSON.stringify(there.devices ?? []);
+  const forget = (): void => {
+    setDone([]);
+    setUndone([]);
+    mention("Somebody told it otherwise since: there is nothing to take back any more.");
+  };
   const undo = (): void => {
     const step = done.at(-1);
     if (!step) return;
+    if (!stands(step.after)) return forget();
     save.mutate(step.before);
     setDone(done.slice(0, -1));
     setUndone([...undone, step]);
@@ -81,6 +91,7 @@ function useSteps(room: string, there: InstalledThere) {
   const redo = (): void => {
     const step = undone.at(-1);
     if (!step) return;
+    if (!stands(step.before)) return forget();
     save.mutate(step.after);
     setDone([...done, step]);
     setUndone(undone.slice(0, -1));
@@ -106,7 +117,7 @@ function Devices({
   const [text, setText] = useState("");
   const wanted = useDeferredValue(text.trim().toLowerCase());
   const [problem, setProblem] = useState<string | null>(null);
-  const steps = useSteps(room, there);
+  const steps = useTelling(room, there);
   useShortcuts([
     { keys: "Ctrl+Z", says: "Undo", run: steps.undo },
     { keys: "Ctrl+Shift+Z", says: "Redo", run: steps.redo },
