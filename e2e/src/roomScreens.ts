@@ -38,6 +38,25 @@ export const ROOM_SCREENS: readonly Screen[] = [
       await b.button("the stage box at the quay");
     },
   },
+  {
+    name: "fit-adjusted",
+    path: "/rooms/ferry-van/fit/story-evening/5",
+    ready: "//section[@aria-label='Load']",
+    act: async (b) => {
+      await b.click("//section[@aria-label='Adjusted for this room']//summary[1]");
+      const load = await b.see("//section[@aria-label='Load']");
+      await b.driver.executeScript("arguments[0].scrollIntoView({ block: 'start' })", load);
+    },
+  },
+  {
+    name: "device",
+    path: "/rooms/devices",
+    ready: "//section[@aria-label='Rooms and devices']//li",
+    act: async (b) => {
+      await b.click("//section[@aria-label='Rooms and devices']//li[1]//button");
+      await b.see("//form[@aria-label='Add what may stand for it']");
+    },
+  },
   { name: "devices", path: "/rooms/devices?show=all", ready: "//section[@aria-label='Rooms and devices']" },
   { name: "room-devices", path: "/rooms/pan-yard/devices", ready: "//section[@aria-label='Installed']" },
   {

@@ -106,15 +106,20 @@ export function matrixOf(
       used: templates.length > 0 || own !== undefined,
     };
   });
+  return missingFirst(rows);
+}
+
+/** What is needed and missing in most rooms first, then what most tracks need. */
+function missingFirst(rows: readonly MatrixRow[]): MatrixRow[] {
   const lacking = (r: MatrixRow): number =>
-    r.used ? [...r.signs].filter((s) => s === "-" || s === "f").length : -1;
+    r.used ? [...r.signs].filter((s) => s === SIGNS.missing || s === SIGNS["other-format"]).length : -1;
   return rows
     .map((r) => ({ r, lacks: lacking(r) }))
     .toSorted(
-      (a, b) =>
-        b.lacks - a.lacks ||
-        b.r.tracks - a.r.tracks ||
-        a.r.device.name.localeCompare(b.r.device.name, "en"),
+      (x, y) =>
+        y.lacks - x.lacks ||
+        y.r.tracks - x.r.tracks ||
+        x.r.device.name.localeCompare(y.r.device.name, "en"),
     )
     .map(({ r }) => r);
 }

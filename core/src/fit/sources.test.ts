@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { blankTrack, emptySession } from "../session/document.ts";
 import type { Session, Track } from "../session/document.ts";
+import { NO_EQUIPMENT } from "../devices/missing.ts";
 import { NO_CHOICES } from "./choices.ts";
 import type { FitChoices } from "./choices.ts";
 import { fit } from "./fit.ts";
@@ -165,6 +166,7 @@ describe("ways out of too few inputs", () => {
   const fitTerms = (choices: Partial<FitChoices>) => ({
     ...by(choices),
     limits: NO_LIMITS,
+    equipment: NO_EQUIPMENT,
     style: null,
     last: new Map<string, number>(),
     patched: { known: new Map<string, number>(), taken: new Set<number>() },
