@@ -17,7 +17,7 @@ describe("what is installed in a room", () => {
     await b.type(`${form}//input[@aria-label='Kind']`, "Gate");
     await b.button("Add", form);
     await b.see(`${list}[contains(., '5 devices')]//li[contains(., 'Booth Gate')]`);
-    await b.button("Take Booth EQ away");
+    await b.button("Take away: Booth EQ");
     await b.see(`${list}[contains(., '4 devices')]`);
     await b.button("Undo: Booth EQ taken away");
     await b.see(`${list}[contains(., '5 devices')]//li[contains(., 'Booth EQ')]`);
@@ -76,7 +76,7 @@ describe("what a session costs in a room", () => {
     await b.button("Do that", load);
     await b.see(`${load}//ul[@aria-label='Done to save load']/li`);
     await b.gone(`${load}//*[.='over the budget of the room']`);
-    await b.button("Take Field EQ back", load);
+    await b.button("Take back: Field EQ", load);
     await b.see(`${load}[contains(., 'over the budget of the room')]`);
   });
 });

@@ -62,7 +62,7 @@ describe("a template in a room with too few inputs", () => {
     await b.button("Replace by Field EQ", devices);
     await b.see(`${devices}//p[contains(., 'replaced by Field EQ')]`);
     await b.gone("//span[.='1 device not installed']");
-    await b.button("Decide Reedbed EQ (CLAP) again", devices);
+    await b.button("Decide again: Reedbed EQ (CLAP)", devices);
     await b.seeText("1 device not installed");
     await b.button("Replace by Field EQ", devices);
     await b.see(`${devices}//p[contains(., 'replaced by Field EQ')]`);

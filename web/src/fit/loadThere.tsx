@@ -51,7 +51,7 @@ export function LoadThere({ look, fitting }: { look: FitLook; fitting: Fitting }
               <Button
                 small
                 look="quiet"
-                aria-label={`Take ${inWords(c.of)} back`}
+                aria-label={`Take back: ${inWords(c.of)}`}
                 onClick={() => fitting.choose({ devices: devices.filter((o) => o !== c) })}
               >
                 Take back

@@ -157,7 +157,7 @@ function Decided({ of: m, onAgain }: { of: Missing; onAgain: () => void }) {
         {decided.do === "replace" ? `replaced by ${by ? inWords(by) : ""}` : DONE[decided.do]}
         {stand ? losesInWords(stand) : ""}
       </span>
-      <Button small look="quiet" aria-label={`Decide ${inWords(m.device)} again`} onClick={onAgain}>
+      <Button small look="quiet" aria-label={`Decide again: ${inWords(m.device)}`} onClick={onAgain}>
         Decide again
       </Button>
     </p>

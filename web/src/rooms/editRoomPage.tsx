@@ -253,31 +253,29 @@ function Shows({ room, onChange }: { room: Room; onChange: Change }) {
         options={(data?.software ?? []).map((s) => [s.id, s.name])}
         onChoose={(to) => onChange({ ...room, software: to }, "software")}
       />
-      <div className="flex gap-3">
-        <NumberField
-          label="Load budget, %"
-          value={room.load === null ? "" : String(room.load)}
-          hint="Percent of what its station can do; empty for none"
-          onSet={(typed) => {
-            const load = budgetTyped(typed);
-            if (load !== undefined) onChange({ ...room, load }, "load budget");
-            return load !== undefined;
-          }}
-        />
-        <NumberField
-          label="Memory budget, MB"
-          value={room.memory === null ? "" : String(room.memory)}
-          hint="Megabytes; empty for none"
-          onSet={(typed) => {
-            const memory = budgetTyped(typed);
-            if (memory !== undefined) onChange({ ...room, memory }, "memory budget");
-            return memory !== undefined;
-          }}
-        />
-      </div>
       <Link className="text-sm text-moss underline underline-offset-2" to="/rooms/software">
         See and describe them side by side
       </Link>
+      <NumberField
+        label="Load budget, %"
+        value={room.load === null ? "" : String(room.load)}
+        hint="Percent of what its station can do; empty for none"
+        onSet={(typed) => {
+          const load = budgetTyped(typed);
+          if (load !== undefined) onChange({ ...room, load }, "load budget");
+          return load !== undefined;
+        }}
+      />
+      <NumberField
+        label="Memory budget, MB"
+        value={room.memory === null ? "" : String(room.memory)}
+        hint="Megabytes; empty for none"
+        onSet={(typed) => {
+          const memory = budgetTyped(typed);
+          if (memory !== undefined) onChange({ ...room, memory }, "memory budget");
+          return memory !== undefined;
+        }}
+      />
     </section>
   );
 }

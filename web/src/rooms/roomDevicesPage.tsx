@@ -231,7 +231,7 @@ function DeviceLine({ of: d, onDrop }: { of: Installed; onDrop: (() => void) | n
       </span>
       <span className="truncate text-ink-2">{costs.join(" · ")}</span>
       {onDrop ? (
-        <Button small look="quiet" aria-label={`Take ${inWords(d)} away`} onClick={onDrop}>
+        <Button small look="quiet" aria-label={`Take away: ${inWords(d)}`} onClick={onDrop}>
           Take away
         </Button>
       ) : (
