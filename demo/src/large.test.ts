@@ -29,6 +29,8 @@ describe("the large house", () => {
     expect(new Set(sessions.map((s) => s.title)).size).toBe(sessions.length);
     for (const { room } of rooms) expect(roomSchema.safeParse(room).success).toBe(true);
     const release = new Map(templates.map((t) => [t.id, t.releases.length]));
+    const blocks = new Set(templates.filter((t) => t.kind === "block").map((t) => t.id));
+    expect(sessions.filter((s) => blocks.has(s.template))).toEqual([]);
     const known = new Set([...rooms, ...people].map((x) => x.id));
     for (const s of sessions) {
       expect(s.release).toBeLessThanOrEqual(release.get(s.template) ?? 0);

@@ -38,6 +38,8 @@ export function largeHistory(now: Date): History {
   const pick = <T>(list: readonly T[]): T => list[Math.floor(roll() * list.length)] as T;
   const rooms = [...small.rooms, ...moreRooms(small)];
   const templates = [...small.templates, ...moreTemplates(small)];
+  // Blocks are put into sessions; none is started from one.
+  const started = templates.filter((t) => t.kind !== "block");
   const people = [...small.people, ...morePeople(rooms)];
   const hands = people.filter((p) => p.right !== "lead");
   const ago = (days: number): Date => new Date(now.getTime() - 60_000 - days * DAY);
@@ -50,7 +52,7 @@ export function largeHistory(now: Date): History {
     if (goesOn) open--;
     const many = Math.min(6, Math.max(0, Math.round(left / still + roll() * 2 - 1)));
     left -= many;
-    const template = pick(templates);
+    const template = pick(started);
     const room = pick(rooms);
     const by = pick(hands);
     // What goes on was begun in the last weeks; the rest lies anywhere in two years, the last weeks most.

@@ -54,7 +54,17 @@ export const installedList = z
     });
   });
 
-const plain = (text: string): string => fold(text).text;
+/** Texts as they are compared; the same few are asked for again and again. */
+const known = new Map<string, string>();
+const MOST_KNOWN = 50_000;
+function plain(text: string): string {
+  const before = known.get(text);
+  if (before !== undefined) return before;
+  if (known.size >= MOST_KNOWN) known.clear();
+  const { text: folded } = fold(text);
+  known.set(text, folded);
+  return folded;
+}
 
 /** What tells a device from all others: its format with its identifier, else with its maker and name. */
 export const deviceKey = (d: Device): string =>
