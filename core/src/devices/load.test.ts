@@ -144,7 +144,7 @@ describe("what a session costs in a room", () => {
         // Decided so, it is below.
         expect(fits(loadOf(after(s, by, report.measures), by, budget, solver, should).cost)).toBe(true);
       }),
-      { numRuns: 150 },
+      { numRuns: 400 },
     );
   });
 });

@@ -153,18 +153,19 @@ export function loadOf(
   const sum = (of: keyof Cost): number =>
     groups.reduce((all, g) => all + costOf(g.as, rate)[of] * g.places.length, 0);
   const spent = { load: sum("load"), memory: sum("memory") };
+  // How much has to be saved; below zero there is room left, which a measure may not use up.
   const over = {
-    load: budget.load === null ? 0 : Math.max(0, spent.load - budget.load),
-    memory: budget.memory === null ? 0 : Math.max(0, spent.memory - budget.memory),
+    load: budget.load === null ? null : spent.load - budget.load,
+    memory: budget.memory === null ? null : spent.memory - budget.memory,
   };
   const unknown = groups.filter((g) => g.as.load === null && g.as.memory === null).length;
   const report = { cost: spent, budget: { ...budget }, unknown };
-  if (over.load === 0 && over.memory === 0) return { ...report, measures: [] };
+  if ((over.load ?? 0) <= 0 && (over.memory ?? 0) <= 0) return { ...report, measures: [] };
   return { ...report, measures: leastLoss(measuresFor(session, by, importanceOf), over, solver) };
 }
 
 /** Those that save enough at the least loss, of each device one at most; null where all together do not. */
-function leastLoss(measures: readonly Measure[], over: Cost, solver: Solver): Measure[] | null {
+function leastLoss(measures: readonly Measure[], over: Budget, solver: Solver): Measure[] | null {
   const one = (m: Measure): string => `one ${deviceKey(m.choice.of)}`;
   const columns = measures.map((m, n): Column => ({
     name: String(n),
@@ -178,13 +179,13 @@ function leastLoss(measures: readonly Measure[], over: Cost, solver: Solver): Me
     ],
   }));
   const rows: Row[] = [
-    ...(over.load > 0 ? [{ name: "load", least: over.load }] : []),
-    ...(over.memory > 0 ? [{ name: "memory", least: over.memory }] : []),
+    ...(over.load === null ? [] : [{ name: "load", least: over.load }]),
+    ...(over.memory === null ? [] : [{ name: "memory", least: over.memory }]),
     ...[...new Set(measures.map(one))].map((name) => ({ name, most: 1 })),
   ];
-  // A budget that nothing helps has no row in the programme.
-  const helps = (of: keyof Cost): boolean => measures.some((m) => m[of] > 0);
-  if ((over.load > 0 && !helps("load")) || (over.memory > 0 && !helps("memory"))) return null;
+  // A budget that no measure touches has no row in the programme.
+  const unhelped = (of: keyof Cost): boolean => (over[of] ?? 0) > 0 && !measures.some((m) => m[of] > 0);
+  if (unhelped("load") || unhelped("memory")) return null;
   const solved = solver({ aim: "least", worth: { loss: 1 }, columns, rows });
   return solved && measures.filter((_, n) => (solved.get(String(n)) ?? 0) > 0.5);
 }
