@@ -48,7 +48,7 @@ export function loweringFor(
   return { ...limits, colours: coloursThere(session, palette, house), names: Object.fromEntries(names) };
 }
 
-/** The way a session is written from now on, where it was written already: what has a name or a colour there keeps it. */
+/** How a session is written from now on that was written already: what has a name or a colour there keeps it. */
 export function loweringAfter(before: Lowering | null, now: Lowering | null): Lowering | null {
   if (!before || !now) return now;
   const names = Object.entries(now.names).map(([id, name]) => {

@@ -63,7 +63,7 @@ function back<F extends keyof Track>(
   return sides.some(({ own }) => own[field] === t[field]) ? t[field] : otherwise(t[field]);
 }
 
-/** The folder a track stood in before that was written for the room; where the room put it where it stands otherwise. */
+/** The folder a track stood in before it was written for the room; where the room put it where it stands otherwise. */
 function placeOf(t: Track, sides: readonly Sides[]): TrackId | null {
   const left = sides.filter(({ there }) => there.parent === t.parent);
   const side = left.find(({ there }) => there.feeds === t.feeds) ?? left[0];

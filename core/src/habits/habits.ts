@@ -16,7 +16,7 @@ export type About = (typeof ABOUT)[number];
 export const habit = z.object({
   about: z.enum(ABOUT),
   role: z.string(),
-  /** What the house has, and what the rooms do: a short form, a colour, a folder; a level in dB. Empty: none. */
+  /** What the house has, and what the rooms do: a short form, a colour, a folder, “louder”. Empty: none. */
   house: z.string(),
   rooms: z.string(),
   /** Sessions that do so, of those that could. */

@@ -144,21 +144,23 @@ export async function checkInWith(db: Db, id: string): Promise<WholeCheckIn> {
   };
 }
 
-/**
- * The session file of a check-in: what of it is in its row, what was carried in it, and how it is written for its room.
- */
-export async function fileOfCheckIn(
-  db: Db,
-  id: string,
-): Promise<{ file: Uint8Array; carried: Carried[]; there: Change[]; lowering: Lowering | null }> {
-  const { rows } = await db.query<{
-    file: Uint8Array;
-    carried: Carried[];
-    there: Change[];
-    lowering: Lowering | null;
-  }>(
-    `select c.file, c.carried, c.there, s.lowering from check_ins c join sessions s on s.id = c.session
-     where c.id = $1`,
+/** The session file of a check-in, and how its session goes out to its room. */
+export interface CheckInFile {
+  /** What of it is in its row, and what was carried in it. */
+  readonly file: Uint8Array;
+  readonly carried: Carried[];
+  /** What leads from the session as it was taken in to how the file has it. */
+  readonly there: Change[];
+  readonly baseline: Session;
+  readonly lowering: Lowering | null;
+  /** Whether its session stands in the room it came from. */
+  readonly stays: boolean;
+}
+
+export async function fileOfCheckIn(db: Db, id: string): Promise<CheckInFile> {
+  const { rows } = await db.query<CheckInFile>(
+    `select c.file, c.carried, c.there, s.baseline, s.lowering, coalesce(c.room, s.room) = s.room as stays
+     from check_ins c join sessions s on s.id = c.session where c.id = $1`,
     [id],
   );
   const [row] = rows;

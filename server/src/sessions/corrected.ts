@@ -5,6 +5,9 @@ import { correctionOf, missingMedia, partsIn, patchedParts } from "@mossy/core/f
 import { patchExchange } from "@mossy/core/formats/exchange/correct";
 import { openExchange } from "@mossy/core/formats/exchange/entries";
 import { lowered } from "@mossy/core/fit/lowered";
+import type { BothWays } from "@mossy/core/fit/lowered";
+import type { Style } from "@mossy/core/house/style";
+import type { Session } from "@mossy/core/session/document";
 import { apply } from "@mossy/core/session/apply";
 import { sourceOf } from "@mossy/core/formats/bytes";
 import { SESSION_FILE_ENDING } from "@mossy/core/formats/package";
@@ -15,6 +18,8 @@ import { documentWith } from "../documents/store.ts";
 import type { Files, OpenFile } from "../files/files.ts";
 import type { Bench } from "../house/bench.ts";
 import { checkInWith, fileOfCheckIn } from "./checkInStore.ts";
+import type { CheckInFile } from "./checkInStore.ts";
+import { wentOut } from "./thereAndBack.ts";
 
 /** The session file of a check-in, put right: plain data, to be written out by `writeCorrected`. */
 export interface CorrectedFile {
@@ -35,9 +40,7 @@ export async function corrected({ pool, styles }: Bench, id: string): Promise<Co
   const file = await openExchange(stored.file);
   const { style } = await styles.current(pool);
   const came = apply(c.came, stored.there);
-  const there = stored.lowering
-    ? lowered(now, stored.lowering, style.reader, { own: c.came, there: came })
-    : now;
+  const there = asItGoes(style, stored, { own: c.came, there: came }, now);
   const patch = patchExchange(file, came, there, c.session);
   const { number: checkIn, fileName, session } = c;
   const fresh = new Set(patch.entries.map((e) => file.folder + e.name));
@@ -58,6 +61,22 @@ export async function corrected({ pool, styles }: Bench, id: string): Promise<Co
       missing: missingMedia(new TextDecoder().decode(file.project), names),
     },
   };
+}
+
+/**
+ * A session as it goes to its room. What is in it as it came is written as it came, unless it came from another room,
+ * whose software takes other names, colours and folders.
+ */
+function asItGoes(
+  style: Style,
+  { baseline, lowering, stays }: CheckInFile,
+  came: BothWays,
+  now: Session,
+): Session {
+  if (!lowering) return now;
+  return stays
+    ? lowered(now, lowering, style.reader, came)
+    : wentOut(style, { baseline, now, lowering })[0].there;
 }
 
 /** Writes a corrected session file out, piece by piece: what was carried in it comes from the store of files. */

@@ -38,7 +38,8 @@ export interface Standing {
 export async function standingOf(db: Db, session: string, hold = false): Promise<Standing> {
   const { rows } = isUuid(session)
     ? await db.query<Standing>(
-        `select s.template, s.release, s.edition, s.baseline, s.report, s.lowering, s.variant, r.room, r.id as "roomId", s.set_up as "setUp",
+        `select s.template, s.release, s.edition, s.baseline, s.report, s.lowering, s.variant, r.room,
+           r.id as "roomId", s.set_up as "setUp",
            s.choices, c.document, d.revision,
            coalesce(d.session, s.baseline) as now
          from sessions s join rooms r on r.id = s.room

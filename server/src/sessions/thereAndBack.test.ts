@@ -143,4 +143,19 @@ describe("a session in a room whose software takes less", () => {
     expect((await whole(session.id)).release).toBe(3);
     expect(differences(session.baseline, checkIn.now.session)).toEqual([]);
   });
+
+  it("goes on to another room in what that room's software takes, and comes back from there without drift", async () => {
+    const { data: session } = await quayNight(engineer);
+    const checkIn = await handIn(await packaged(session.id), session.id);
+    const to = { room: "story-tent", revision: checkIn.now.revision };
+    expect((await lead.ask("handOver", { session: session.id }, to)).problem).toBe("");
+    const { data: rooms } = await lead.ask("rooms", {});
+    const { palette } = rooms.rooms.find((r) => r.id === "story-tent")!.limits;
+    const { data: bytes } = await lead.ask("correctedFile", { checkIn: checkIn.id });
+    const { session: out } = await readExchange(bytes as Uint8Array);
+    expect(out.tracks.filter((t) => t.colour !== null && !palette.includes(t.colour))).toEqual([]);
+    const { data: back } = await lead.ask("handIn", {}, bytes as Uint8Array);
+    const again = (await lead.ask("checkIn", { checkIn: takenIn(back).checkIn })).data;
+    expect(differences(again.baseline, again.now.session)).toEqual([]);
+  });
 });
