@@ -3,7 +3,8 @@ import { describe, expect, it } from "vitest";
 import { diskFolderOf } from "../house/diskPlan.ts";
 import { usualHouse } from "../house/usual.ts";
 import { lengthsOf } from "../names/budget.ts";
-import { collisionKey, nameProblems, safeWithEnding } from "../names/disk.ts";
+import { collisionKey, nameProblems } from "../names/disk.ts";
+import { diskNameWithEnding } from "../names/onDisk.ts";
 import { makeReader } from "../words/reader.ts";
 import { audit } from "./audit.ts";
 import type { Audit } from "./audit.ts";
@@ -254,10 +255,10 @@ describe("names on disk", () => {
 
   it("keep their ending when they are made safe", () =>
     expect([
-      safeWithEnding("Take 1 (final).WAV"),
-      safeWithEnding("aux.txt"),
-      safeWithEnding("no ending"),
-      safeWithEnding("Ünder.wav"),
+      diskNameWithEnding("Take 1 (final).WAV", "portable"),
+      diskNameWithEnding("aux.txt", "portable"),
+      diskNameWithEnding("no ending", "portable"),
+      diskNameWithEnding("Ünder.wav", "portable"),
     ]).toEqual(["Take_1_final.wav", "aux_.txt", "no_ending", "Under.wav"]));
 
   it("say how long a path gets, from the root the house sets to the ending", () => {

@@ -24,19 +24,13 @@ export function safeFileName(name: string, fallback = "unnamed"): string {
 export const notADevice = (name: string): string =>
   RESERVED.test(name) ? `${name.replace(/\..*$/, "")}_` : name;
 
-/** A file name made safe with its ending kept: "Take 1 (final).WAV" is Take_1_final.wav. */
-export function safeWithEnding(name: string): string {
-  const { stem, ending } = endingOf(name);
-  const safe = safeFileName(stem);
-  return ending === ""
-    ? safe
-    : `${safe}.${
-        ending
-          .normalize("NFKD")
-          .replace(/[^A-Za-z0-9]+/g, "")
-          .toLowerCase() || "dat"
-      }`;
-}
+/** An ending in letters and digits every system takes, at most 11; "dat" where none is left. */
+export const safeEnding = (ending: string): string =>
+  ending
+    .normalize("NFKD")
+    .replace(/[^A-Za-z0-9]+/g, "")
+    .toLowerCase()
+    .slice(0, 11) || "dat";
 
 /**
  * What stands before the last dot, and the ending behind it; a name that begins with its only dot has none.

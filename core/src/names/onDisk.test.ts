@@ -48,6 +48,9 @@ describe("a name on disk", () => {
     expect(diskName("con", "as-written")).toBe("con_");
     expect(diskNameWithEnding("潮 1?.WAV", "as-written")).toBe("潮_1.wav");
     expect(diskNameWithEnding("潮 1?.WAV", "portable")).toBe("Chao_1.wav");
+    // An ending of signs alone leaves no dot behind.
+    expect(diskNameWithEnding("Tide.!", "as-written")).toBe("Tide.dat");
+    expect(diskNameWithEnding(" .⛩", "as-written")).toMatch(/^[^.]+\.[a-z]{1,11}$/);
   });
 
   it("is no device's, in whatever letters: with an ending it still would be one", () => {

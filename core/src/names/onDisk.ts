@@ -1,6 +1,6 @@
 import anyAscii from "any-ascii";
 import { plainWords } from "./compose.ts";
-import { endingOf, notADevice, safeFileName, safeWithEnding } from "./disk.ts";
+import { endingOf, notADevice, safeEnding, safeFileName } from "./disk.ts";
 import type { DiskScript } from "./disk.ts";
 
 /** A text of any script in Latin letters (ASCII), as near to how it sounds as letters alone can be. */
@@ -53,7 +53,5 @@ export function diskName(text: string, script: DiskScript, fallback?: string): s
 export function diskNameWithEnding(name: string, script: DiskScript, fallback?: string): string {
   const { stem, ending } = endingOf(name);
   const safe = diskName(stem, script, fallback);
-  if (ending === "") return safe;
-  const { ending: plain } = endingOf(safeWithEnding(`x.${inLatin(ending)}`));
-  return `${safe}.${plain}`;
+  return ending === "" ? safe : `${safe}.${safeEnding(inLatin(ending))}`;
 }
