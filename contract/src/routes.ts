@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { driftRoutes } from "./driftRoutes.ts";
 import { houseRoutes } from "./houseRoutes.ts";
 import type { RouteName } from "./paths.ts";
 import { libraryRoutes } from "./libraryRoutes.ts";
@@ -44,6 +45,7 @@ export const routes = {
   ...proposalRoutes,
   ...remarkRoutes,
   ...workRoutes,
+  ...driftRoutes,
 } as const satisfies Record<RouteName, Route>;
 
 export type Routes = typeof routes;

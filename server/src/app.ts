@@ -18,6 +18,7 @@ import type { Crew } from "./crew/crew.ts";
 import type { Pool } from "./database.ts";
 import type { Files } from "./files/files.ts";
 import type { Receiving } from "./files/upload.ts";
+import { driftRoutes } from "./drift/routes.ts";
 import { houseRoutes } from "./house/routes.ts";
 import type { Styles } from "./house/styles.ts";
 import { chainRoutes } from "./library/chains.ts";
@@ -97,6 +98,7 @@ export function makeApp(parts: Parts): Express {
     stationRoutes(pool),
     diskRoutes(pool, diskDir),
     sessionRoutes(pool, styles, crew, files),
+    driftRoutes(pool, styles, crew),
   );
   app.use("/api", noSuchRoute);
   app.get("/metrics", recognise(parts), mayReadMetrics(parts.metricsToken), async (_req, res) => {

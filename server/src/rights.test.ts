@@ -103,6 +103,7 @@ function asked(name: RouteName, room: string): { path: string; body?: unknown } 
     handOver: { room, revision: null },
     bringForward: { release: 99, revision: null, choices: [] },
     followInSession: { edition: 99, revision: null },
+    putRight: { run: randomUUID(), rule: null, revision: 2 ** 31 - 2, send: false },
     bringBlock: { release: 99, revision: null, choices: [] },
   };
   const [method] = paths[name];

@@ -1,6 +1,7 @@
 import { forgetful } from "../house/style.ts";
 import type { Style } from "../house/style.ts";
 import type { Session } from "../session/document.ts";
+import { grouped } from "../session/grouped.ts";
 import { check, followingTracks, open } from "./check.ts";
 import type { Finding } from "./rule.ts";
 
@@ -65,6 +66,9 @@ export function causesOf(
   );
 }
 
+/** Tracks by the rule they are off by; "" stands for the session as a whole. */
+export type DriftOf = Readonly<Record<string, readonly string[]>>;
+
 /**
  * How a session stands: its tracks, how many of them the room left as the house has them, and what is open
  * by who brought it about.
@@ -73,6 +77,8 @@ export interface SessionState {
   readonly tracks: number;
   readonly following: number;
   readonly open: Readonly<Record<Cause, number>>;
+  /** What its room brought about: what of it is open, and what somebody let stand. */
+  readonly drift: { readonly open: DriftOf; readonly kept: DriftOf };
 }
 
 /**
@@ -93,5 +99,16 @@ export function countStand(
   const off = { room: 0, edition: 0, release: 0 };
   for (const f of open(findings)) off[causes.get(f.id) ?? "room"]++;
   const byRoom = findings.filter((f) => (causes.get(f.id) ?? "room") === "room");
-  return { tracks: session.tracks.length, following: followingTracks(session, byRoom), open: off };
+  const drift = {
+    open: byRule(byRoom.filter((f) => f.kept === null)),
+    kept: byRule(byRoom.filter((f) => f.kept !== null)),
+  };
+  return { tracks: session.tracks.length, following: followingTracks(session, byRoom), open: off, drift };
+}
+
+function byRule(findings: readonly Finding[]): DriftOf {
+  const of = grouped(findings, (f) => f.rule);
+  return Object.fromEntries(
+    [...of].map(([rule, list]) => [rule, [...new Set(list.map((f) => f.track ?? ""))]]),
+  );
 }

@@ -44,3 +44,24 @@ export function notByChance(chances: readonly number[], q = 0.05): boolean[] {
   const taken = new Set(order.slice(0, last + 1));
   return chances.map((_, i) => taken.has(i));
 }
+
+/** The logarithm of n!, summed. */
+function logFactorial(n: number): number {
+  let sum = 0;
+  for (let i = 2; i <= n; i++) sum += Math.log(i);
+  return sum;
+}
+
+/**
+ * The chance that of `a` + `b` and `c` + `d` things, `a` + `c` of which are so, at least `a` of the first are:
+ * Fisher's exact test, one-sided (R. A. Fisher, The Design of Experiments, 1935).
+ */
+export function fisher(a: number, b: number, c: number, d: number): number {
+  const [first, second, so] = [a + b, c + d, a + c];
+  const choose = (n: number, k: number): number => logFactorial(n) - logFactorial(k) - logFactorial(n - k);
+  const all = choose(first + second, so);
+  let sum = 0;
+  for (let x = a; x <= Math.min(first, so); x++)
+    if (so - x <= second) sum += Math.exp(choose(first, x) + choose(second, so - x) - all);
+  return Math.min(1, sum);
+}

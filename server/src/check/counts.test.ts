@@ -8,6 +8,7 @@ const counts = (room: number) => ({
   tracks: 9,
   following: 9 - room,
   open: { room, edition: 0, release: 0 },
+  drift: { open: {}, kept: {} },
   edition: 2,
 });
 

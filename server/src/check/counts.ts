@@ -34,13 +34,25 @@ export async function countsOf(db: Db, styles: Styles, session: Session, from: D
  */
 export async function keepCounts(db: Db, document: string, c: Counts, old = false): Promise<void> {
   await db.query(
-    `insert into check_in_stands as n
+    `with kept as (insert into check_in_stands as n
        (check_in, tracks_now, follow_now, open_now, asked_now, brought_now, counted_edition)
      select id, $2, $3, $4, $5, $6, $7 from check_ins where document = $1
      on conflict (check_in) do update set tracks_now = $2, follow_now = $3, open_now = $4, asked_now = $5,
        brought_now = $6, counted_edition = $7
-     where not $8 or n.counted_edition is distinct from $7`,
-    [document, c.tracks, c.following, c.open.room, c.open.edition, c.open.release, c.edition, old],
+     where not $8 or n.counted_edition is distinct from $7 returning check_in)
+     update check_in_drift d set open = $9, kept = $10 from kept where d.check_in = kept.check_in`,
+    [
+      document,
+      c.tracks,
+      c.following,
+      c.open.room,
+      c.open.edition,
+      c.open.release,
+      c.edition,
+      old,
+      JSON.stringify(c.drift.open),
+      JSON.stringify(c.drift.kept),
+    ],
   );
 }
 

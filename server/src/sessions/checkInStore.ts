@@ -111,6 +111,11 @@ export async function addCheckIn(db: Db, c: NewCheckIn): Promise<{ id: string; n
       JSON.stringify(c.there),
     ],
   );
+  await db.query(
+    `insert into check_in_drift (check_in, release, edition, came, open, kept)
+     select $1, release, edition, $3, $3, $4 from sessions where id = $2`,
+    [id, c.session, JSON.stringify(c.counts.drift.open), JSON.stringify(c.counts.drift.kept)],
+  );
   await keepCounts(db, c.document, c.counts);
   await db.query("update sessions set last_check_in = $2 where id = $1", [c.session, id]);
   await addToWeek(db, id, 1);

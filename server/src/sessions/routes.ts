@@ -1,15 +1,14 @@
 import { Router } from "express";
 import type { Request } from "express";
-import type { Doer, Person } from "@mossy/contract/people";
+import type { Person } from "@mossy/contract/people";
 import { doerOf } from "../doer.ts";
 import { note } from "../record/store.ts";
 import { answer } from "../answer.ts";
 import { inTransaction, once } from "../transaction.ts";
-import type { Pool, Db } from "../database.ts";
+import type { Pool } from "../database.ts";
 import type { Files } from "../files/files.ts";
 import type { Styles } from "../house/styles.ts";
 import { tell } from "../news/tell.ts";
-import { HouseProblem } from "../problems.ts";
 import type { Place } from "../rights.ts";
 import { countAnew } from "../check/counts.ts";
 import { roomWith } from "../rooms/store.ts";
@@ -18,9 +17,10 @@ import { LARGE } from "../crew/large.ts";
 import { Written } from "../written.ts";
 import { fitJob, fitLookJob, fitWaysJob, packageJob, sessionJob } from "./jobs.ts";
 import { lastDecided } from "./fitChoices.ts";
+import { sendToStation } from "./send.ts";
 import { startSession } from "./start.ts";
 import { sessionCard, sessionsPage } from "./cards.ts";
-import { closeSession, markSent, openForWriting, placeOfSession, sessionWith, tickLine } from "./store.ts";
+import { closeSession, placeOfSession, sessionWith, tickLine } from "./store.ts";
 import { documentRoutes } from "./documentRoutes.ts";
 import { checkInRoutes } from "./checkInRoutes.ts";
 import { blockRoutes, earlierRoutes, forwardRoutes } from "./forwardRoutes.ts";
@@ -127,21 +127,4 @@ function closingRoutes(router: Router, pool: Pool, here: Here): void {
     ({ params, person, req }) => close(params.session, person, req, null),
     here,
   );
-}
-
-/** Tells the station of a room that something waits for it. */
-async function sendToStation(db: Db, session: string, as: "package" | "correction", by: Doer) {
-  await openForWriting(db, session);
-  const { lastCheckIn: last } = await sessionCard(db, session);
-  if (as === "correction" && !last)
-    throw new HouseProblem(
-      422,
-      "Nothing to correct",
-      "Nothing has come back from the room yet. Send the package.",
-    );
-  await markSent(db, session, as);
-  const card = await sessionCard(db, session);
-  const { room, title } = card;
-  await tell(db, { kind: "sent", session, room, title, as, checkIn: last?.id ?? null, card, by });
-  return { done: true } as const;
 }
