@@ -104,7 +104,7 @@ const WEB = {
     "proposals",
     "remarks",
   ],
-  drift: ["ui", "wire"],
+  drift: ["ui", "wire", "sessions"],
   rooms: ["ui", "wire", "fit", "sessions"],
   library: ["ui", "wire", "session", "documents", "words", "check", "sheet", "rooms", "compare", "remarks"],
   today: ["ui", "wire", "rooms"],

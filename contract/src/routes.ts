@@ -2,6 +2,7 @@ import { z } from "zod";
 import { driftRoutes } from "./driftRoutes.ts";
 import { houseRoutes } from "./houseRoutes.ts";
 import type { RouteName } from "./paths.ts";
+import { lifeRoutes } from "./lifeRoutes.ts";
 import { libraryRoutes } from "./libraryRoutes.ts";
 import { proposalRoutes } from "./proposalRoutes.ts";
 import { remarkRoutes } from "./remarkRoutes.ts";
@@ -46,6 +47,7 @@ export const routes = {
   ...remarkRoutes,
   ...workRoutes,
   ...driftRoutes,
+  ...lifeRoutes,
 } as const satisfies Record<RouteName, Route>;
 
 export type Routes = typeof routes;

@@ -147,12 +147,16 @@ export const sessionCard = z.object({
 });
 export type SessionCard = z.infer<typeof sessionCard>;
 
-/** Which sessions: open ones, of these those with something off or asked by an edition, or all there ever were. */
-export const WHICH_SESSIONS = ["open", "look", "asked", "all"] as const;
+/**
+ * Which sessions: open ones; of these those with something off, asked something by an edition, behind their template's
+ * latest release, or not at their room yet; closed ones; or all there ever were.
+ */
+export const WHICH_SESSIONS = ["open", "look", "asked", "behind", "unsent", "closed", "all"] as const;
 export type WhichSessions = (typeof WHICH_SESSIONS)[number];
 export const sessionsQuery = z.object({
   which: z.enum(WHICH_SESSIONS).default("all"),
   room: z.string().max(80).optional(),
+  template: z.string().max(80).optional(),
   /** A part of its title, its room's name or its template's. */
   find: z.string().max(100).optional(),
   /** Go on behind this session, the last of the page before. */
@@ -186,6 +190,8 @@ export type Forwarded = z.infer<typeof forwarded>;
 
 export const wholeSession = sessionCard.extend({
   folder: z.string(),
+  /** What it and its folder were called before, the latest first. */
+  earlier: z.array(z.object({ title: z.string(), folder: z.string() })),
   baseline: stored(session),
   /**
    * As it stands now: the last check-in with what was put right in it; before the first, as it was given.

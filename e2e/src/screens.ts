@@ -186,6 +186,25 @@ export const SCREENS: readonly Screen[] = [
     path: "/library/new?session={session}",
     ready: "//section[@aria-label='Tracks of the session']",
   },
+  {
+    name: "drift",
+    path: "/sessions/drift?weeks=26",
+    ready: "//section[@aria-label='By rule']//tr[3]",
+  },
+  {
+    name: "drift-room",
+    path: "/sessions/drift?by=rule&room=ferry-van&weeks=52",
+    ready: "//section[@aria-label='By rule']//tr[2]",
+  },
+  { name: "put-right", path: "/sessions/right", ready: "//button[contains(., 'right')]" },
+  {
+    name: "sessions-chosen",
+    path: "/sessions",
+    ready: "//a[.='Album mix, Marram']",
+    act: async (b) => {
+      for (const n of [1, 2, 3]) await b.click(`(//input[starts-with(@aria-label, 'Choose ')])[${n}]`);
+    },
+  },
   { name: "earlier", path: "/sessions/earlier", ready: "//p[starts-with(., 'Every open session')]" },
   { name: "shelves", path: "/library/shelves", ready: "//section[@aria-label='Shelf']" },
   { name: "about", path: "/library/shanty-choir/about", ready: "//h2[.='In use']" },

@@ -104,6 +104,9 @@ function asked(name: RouteName, room: string): { path: string; body?: unknown } 
     bringForward: { release: 99, revision: null, choices: [] },
     followInSession: { edition: 99, revision: null },
     putRight: { run: randomUUID(), rule: null, revision: 2 ** 31 - 2, send: false },
+    replug: { moves: [{ track: "t", input: 1 }], revision: 2 ** 31 - 2 },
+    renameSession: { title: "x", revision: 2 ** 31 - 2 },
+    copySession: { title: "Another" },
     bringBlock: { release: 99, revision: null, choices: [] },
   };
   const [method] = paths[name];

@@ -8,6 +8,7 @@ import type { Styles } from "../house/styles.ts";
 import { notFound } from "../problems.ts";
 import { placeOfSession } from "../sessions/store.ts";
 import { orDoneAlready } from "../transaction.ts";
+import { viaOf } from "../via.ts";
 import { driftOverJob, driftPaperJob, putRightJob, toPutRightJob, undoRunJob } from "./jobs.ts";
 import { rightRuns } from "./run.ts";
 
@@ -37,8 +38,7 @@ export function driftRoutes(pool: Pool, styles: Styles, crew: Crew): Router {
     router,
     "putRight",
     ({ params: { session }, body, person, req, errand }) => {
-      const via = { ip: req.ip, id: String(req.id) };
-      const wish = { ...body, session, by: doerOf(person), via, errand };
+      const wish = { ...body, session, by: doerOf(person), via: viaOf(req), errand };
       return orDoneAlready(pool, errand, () =>
         crew.run(putRightJob, wish, { who: person.id, what: "putting a session right" }),
       );
@@ -47,7 +47,7 @@ export function driftRoutes(pool: Pool, styles: Styles, crew: Crew): Router {
   );
   answer(router, "rightRuns", async () => ({ runs: await rightRuns(pool) }));
   answer(router, "undoRun", ({ params: { run }, person, req }) => {
-    const wish = { run, by: person, via: { ip: req.ip, id: String(req.id) } };
+    const wish = { run, by: person, via: viaOf(req) };
     return crew.run(undoRunJob, wish, { who: person.id, what: "undoing a run" });
   });
   return router;

@@ -118,10 +118,14 @@ const WHICH: Readonly<Record<WhichSessions, string>> = {
   open: "s.closed_at is null",
   look: "s.closed_at is null and n.open_now > 0",
   asked: "s.closed_at is null and n.asked_now > 0",
+  behind: "s.closed_at is null and s.release < t.latest",
+  unsent: "s.closed_at is null and s.sent_at is null and s.last_check_in is null",
+  closed: "s.closed_at is not null",
 };
 export interface SessionsWish {
   readonly which: WhichSessions;
   readonly room?: string | undefined;
+  readonly template?: string | undefined;
   readonly find?: string | undefined;
   readonly after?: string | undefined;
 }
@@ -129,16 +133,21 @@ export interface SessionsWish {
 /** Some of the sessions, newest first. */
 export async function sessionsPage(
   db: Db,
-  { which, room, find, after }: SessionsWish,
+  { which, room, template, find, after }: SessionsWish,
 ): Promise<SessionsPage> {
-  const such = `${WHICH[which]} and ($1::text is null or s.room = $1) and ($2::text is null or
+  const such = `${WHICH[which]} and ($1::text is null or s.room = $1)
+    and ($3::text is null or s.template = $3) and ($2::text is null or
     s.title ilike $2 or r.room->>'name' ilike $2 or t.name ilike $2 or s.production ilike $2)`;
   const part = find?.trim() ?? "";
-  const values = [room ?? null, part === "" ? null : `%${part.replace(/[\\%_]/g, "\\$&")}%`];
+  const values = [
+    room ?? null,
+    part === "" ? null : `%${part.replace(/[\\%_]/g, "\\$&")}%`,
+    template ?? null,
+  ];
   const { rows } = await prepared<CardRow>(
     db,
-    `${CARDS} where ${such} and ($3::uuid is null or
-       (s.made_at, s.id) < (select b.made_at, b.id from sessions b where b.id = $3))
+    `${CARDS} where ${such} and ($4::uuid is null or
+       (s.made_at, s.id) < (select b.made_at, b.id from sessions b where b.id = $4))
      order by s.made_at desc, s.id desc limit ${PAGE + 1}`,
     [...values, after ?? null],
   );

@@ -1,12 +1,11 @@
 import { Router } from "express";
-import type { Request } from "express";
 import { answer } from "../answer.ts";
 import type { Crew } from "../crew/crew.ts";
 import type { Pool } from "../database.ts";
 import { doerOf } from "../doer.ts";
 import { notFound } from "../problems.ts";
-import type { AskedBy } from "../record/store.ts";
 import { orDoneAlready } from "../transaction.ts";
+import { viaOf } from "../via.ts";
 import { Written } from "../written.ts";
 import {
   behindJob,
@@ -21,8 +20,6 @@ import {
   undoForwardJob,
 } from "./jobs.ts";
 import { placeOfSession } from "./store.ts";
-
-const viaOf = ({ ip, id }: Request): AskedBy => ({ ip, id: String(id) });
 
 /** A number in an address. @throws HouseProblem 404 where it is none */
 function numberIn(text: string, what: string): number {

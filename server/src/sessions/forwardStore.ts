@@ -69,7 +69,9 @@ export type Stood = Pick<Standing, "setUp" | "choices"> & { readonly room: strin
 
 export async function putOn(db: Db, session: string, on: Footing): Promise<void> {
   await db.query(
-    "update sessions set release = $2, edition = $3, baseline = $4, report = $5, tracks = $6, unplaced = $7, " +
+    "update sessions set release = $2, edition = $3, " +
+      // What it is called is said of it here, whatever it was called when it stood on that.
+      "baseline = jsonb_set($4::jsonb, '{title}', to_jsonb(title)), report = $5, tracks = $6, unplaced = $7, " +
       "lowering = $8, room = coalesce($9, room), " +
       "set_up = case when $9::text is null then set_up else $10 end, choices = coalesce($11, choices) where id = $1",
     [

@@ -22,6 +22,7 @@ import { startSession } from "./start.ts";
 import { sessionCard, sessionsPage } from "./cards.ts";
 import { closeSession, placeOfSession, sessionWith, tickLine } from "./store.ts";
 import { documentRoutes } from "./documentRoutes.ts";
+import { lifeRoutes } from "./lifeRoutes.ts";
 import { checkInRoutes } from "./checkInRoutes.ts";
 import { blockRoutes, earlierRoutes, forwardRoutes } from "./forwardRoutes.ts";
 
@@ -76,6 +77,7 @@ export function sessionRoutes(pool: Pool, styles: Styles, crew: Crew, files: Fil
   forwardRoutes(router, pool, crew);
   earlierRoutes(router, pool, crew);
   blockRoutes(router, pool, crew);
+  lifeRoutes(router, pool, styles);
   return router;
 }
 

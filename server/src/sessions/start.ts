@@ -12,20 +12,25 @@ import { addSession } from "./store.ts";
 /**
  * A title and a folder that no other session has: two of one name in one room on one day would share their
  * folder, and nobody could tell their packages and messages apart. The second is called "Spring tide 2".
+ * @param own the session it is for, where there is one already
  */
-async function toldApart(
+export async function toldApart(
   db: Db,
-  start: SessionWish,
+  wanted: string,
   folderOf: (title: string) => string,
+  own: string | null = null,
 ): Promise<{ title: string; folder: string }> {
   // Whoever starts the same at the same moment waits here.
   await db.query("select pg_advisory_xact_lock(hashtext('session folders'))");
-  const plain = folderOf(start.title);
+  const plain = folderOf(wanted);
   for (let n = 1; ; n++) {
-    const title = n === 1 ? start.title : `${start.title.slice(0, 74)} ${n}`;
+    const title = n === 1 ? wanted : `${wanted.slice(0, 74)} ${n}`;
     // A pattern of folders that leaves the title out tells nothing apart.
     const folder = n > 1 && folderOf(title) === plain ? `${plain}_${n}` : folderOf(title);
-    const { rows } = await db.query("select 1 from sessions where folder = $1", [folder]);
+    const { rows } = await db.query("select 1 from sessions where folder = $1 and id is distinct from $2", [
+      folder,
+      own,
+    ]);
     if (rows.length === 0) return { title, folder };
   }
 }
@@ -43,7 +48,7 @@ export async function startSession(
   await roomInUse(db, start.room);
   if (production !== null) await needProduction(db, production);
   const id = randomUUID();
-  const { title, folder } = await toldApart(db, start, (said) =>
+  const { title, folder } = await toldApart(db, start.title, (said) =>
     sessionFolder(style.house, style.reader, said, roomName, at),
   );
   const adjusted = [...report.adjusted];

@@ -31,6 +31,7 @@ export async function baselineOf(db: Db, id: string): Promise<Session> {
 
 export interface WholeSession extends SessionCard {
   folder: string;
+  earlier: { title: string; folder: string }[];
   baseline: Session;
   now: Session;
   roomAs: Room;
@@ -61,6 +62,10 @@ export async function sessionWith(db: Db, id: string): Promise<WholeSession> {
   );
   const [row] = rows;
   if (!row) throw notFound("session with this id");
+  const { rows: earlier } = await db.query<{ title: string; folder: string }>(
+    "select title, folder from session_names where session = $1 order by renamed_at desc",
+    [id],
+  );
   const { rows: checkIns } = await db.query<CheckInRow>(
     `select ${CHECK_IN} from ${CHECK_INS} where c.session = $1 order by c.number desc`,
     [id],
@@ -68,6 +73,7 @@ export async function sessionWith(db: Db, id: string): Promise<WholeSession> {
   return {
     ...card,
     folder: row.folder,
+    earlier,
     baseline: row.baseline,
     now: row.now,
     report: row.report,

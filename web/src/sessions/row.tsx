@@ -4,13 +4,11 @@ import type { ReactNode } from "react";
 import { Link } from "react-router";
 import { queries } from "../wire/queries.ts";
 import type { ListOf } from "../wire/queries.ts";
+import { shortDay } from "../ui/dates.ts";
 import { LongList } from "../ui/longList.tsx";
 import { Pill } from "../ui/pieces.tsx";
 import { Failed, Loading } from "../ui/states.tsx";
 import { useSteady } from "../ui/useSteady.ts";
-
-const day = (iso: string): string =>
-  new Date(iso).toLocaleDateString("en-GB", { day: "numeric", month: "short" });
 
 /** How a session stands, in a word. */
 export function StandPill({ session: s }: { session: SessionCard }) {
@@ -29,10 +27,35 @@ export function StandPill({ session: s }: { session: SessionCard }) {
   );
 }
 
+/** What is chosen in a list, by its id, and how that is changed. */
+export interface Choosing {
+  readonly chosen: ReadonlySet<string>;
+  readonly onChoose: (session: SessionCard, on: boolean) => void;
+}
+
 /** A session in a list. */
-function SessionRow({ session: s, showRoom }: { session: SessionCard; showRoom: boolean }) {
+function SessionRow({
+  session: s,
+  showRoom,
+  choosing,
+}: {
+  session: SessionCard;
+  showRoom: boolean;
+  choosing: Choosing | undefined;
+}) {
   return (
     <div className="relative flex items-center gap-3 border-t border-line px-4 py-2 hover:bg-bg">
+      {choosing && (
+        <label className="relative z-10 -m-2 flex size-9 items-center justify-center">
+          <input
+            type="checkbox"
+            aria-label={`Choose ${s.title}`}
+            checked={choosing.chosen.has(s.id)}
+            onChange={(e) => choosing.onChoose(s, e.target.checked)}
+            className="size-4"
+          />
+        </label>
+      )}
       <span className="min-w-0 flex-1">
         <Link
           to={`/sessions/${s.id}`}
@@ -51,13 +74,13 @@ function SessionRow({ session: s, showRoom }: { session: SessionCard; showRoom: 
             release {s.release}
             {s.release < s.latestRelease && s.closedAt === null ? ` of ${s.latestRelease}` : ""}
           </span>{" "}
-          · {day(s.madeAt)}
+          · {shortDay(s.madeAt)}
           {s.production === null ? "" : ` · ${s.production}`}
         </span>
       </span>
       {s.lastCheckIn && (
         <span className="text-sm text-ink-2">
-          check-in {s.lastCheckIn.number}, {day(s.lastCheckIn.handedInAt)}
+          check-in {s.lastCheckIn.number}, {shortDay(s.lastCheckIn.handedInAt)}
         </span>
       )}
       <StandPill session={s} />
@@ -68,8 +91,9 @@ function SessionRow({ session: s, showRoom }: { session: SessionCard; showRoom: 
 /**
  * Sessions of the house, newest first; further pages are fetched as their end comes in sight.
  * @param none what is said where there is none
+ * @param choosing where some can be chosen, to do something with all of them
  */
-export function SessionList({ of, none }: { of: ListOf; none: ReactNode }) {
+export function SessionList({ of, none, choosing }: { of: ListOf; none: ReactNode; choosing?: Choosing }) {
   const { data, error, refetch, fetchNextPage, hasNextPage, isFetching } = useInfiniteQuery({
     ...queries.sessions(of),
     // While somebody types what to find, what was found before stays.
@@ -91,7 +115,7 @@ export function SessionList({ of, none }: { of: ListOf; none: ReactNode }) {
         atEnd={more}
         className="[&>li:first-child>div]:border-t-0"
       >
-        {(s) => <SessionRow session={s} showRoom={of.room === undefined} />}
+        {(s) => <SessionRow session={s} showRoom={of.room === undefined} choosing={choosing} />}
       </LongList>
       {hasNextPage && (
         <p role="status" className="border-t border-line px-4 py-2 text-sm text-ink-2">

@@ -1,6 +1,7 @@
 import type { Today } from "@mossy/contract/today";
 import { useQuery } from "@tanstack/react-query";
 import { Suspense, lazy, useMemo } from "react";
+import { Link } from "react-router";
 import { queries } from "../wire/queries.ts";
 import { Empty, Failed, Loading } from "../ui/states.tsx";
 import { linesOf } from "./driftLines.ts";
@@ -23,7 +24,10 @@ export function DriftCard({ rooms, young }: { rooms: Today["rooms"]; young: bool
         <span className="ml-1 text-sm font-normal text-ink-2">
           share of tracks that followed the house as sessions came in
           {all ? ", by room" : `: all rooms, and the ${lines.length - 1} that drifted furthest lately`}
-        </span>
+        </span>{" "}
+        <Link to="/sessions/drift" className="text-sm font-normal text-moss underline underline-offset-2">
+          What drifts
+        </Link>
       </h2>
       <div className="min-h-0 flex-1">
         {error && <Failed error={error} again={() => void refetch()} />}

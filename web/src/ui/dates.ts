@@ -6,6 +6,10 @@ export const day = (iso: string): string =>
 export const dayOfYear = (iso: string): string =>
   new Date(iso).toLocaleDateString("en-GB", { day: "numeric", month: "long" });
 
+/** "8 Jun". */
+export const shortDay = (iso: string): string =>
+  new Date(iso).toLocaleDateString("en-GB", { day: "numeric", month: "short" });
+
 /** "8 Jun, 14:05". */
 export const moment = (iso: string): string =>
   new Date(iso).toLocaleString("en-GB", {

@@ -50,6 +50,9 @@ const FITS: Readonly<Record<WhichSessions, (s: SessionCard) => boolean>> = {
   open: (s) => s.closedAt === null,
   look: (s) => s.closedAt === null && (s.lastCheckIn?.openNow ?? 0) > 0,
   asked: (s) => s.closedAt === null && (s.lastCheckIn?.askedNow ?? 0) > 0,
+  behind: (s) => s.closedAt === null && s.release < s.latestRelease,
+  unsent: (s) => s.closedAt === null && s.sentAt === null && s.lastCheckIn === null,
+  closed: (s) => s.closedAt !== null,
 };
 
 type Pages = InfiniteData<SessionsPage>;
@@ -57,9 +60,12 @@ type Pages = InfiniteData<SessionsPage>;
  * A list of sessions with one as it is now: in its place, gone where it is no longer of the list, new at the
  * front.
  */
-export function inPages(held: Pages, { which, room, find }: ListOf, card: SessionCard): Pages {
+export function inPages(held: Pages, { which, room, template, find }: ListOf, card: SessionCard): Pages {
   const there = held.pages.some((p) => p.sessions.some((s) => s.id === card.id));
-  const fits = FITS[which](card) && (room === undefined || card.room === room);
+  const fits =
+    FITS[which](card) &&
+    (room === undefined || card.room === room) &&
+    (template === undefined || card.template === template);
   if (there && fits)
     return { ...held, pages: held.pages.map((p) => ({ ...p, sessions: replaced(p.sessions, card) })) };
   const [first, ...rest] = held.pages;

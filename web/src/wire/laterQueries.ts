@@ -1,4 +1,4 @@
-import { infiniteQueryOptions, queryOptions } from "@tanstack/react-query";
+import { infiniteQueryOptions, keepPreviousData, queryOptions } from "@tanstack/react-query";
 import type { BodyOf } from "@mossy/contract/routes";
 import type { UsesOf } from "@mossy/contract/library";
 import { ask, look } from "./ask.ts";
@@ -121,6 +121,19 @@ export const later = {
     queryFn: ({ pageParam }) => ask("earlier", { from: pageParam }),
     ...inPages,
   }),
+  driftOver: (of: Readonly<Record<string, string>>) =>
+    queryOptions({
+      queryKey: ["drift-over", of],
+      queryFn: () => look("driftOver", {}, of),
+      placeholderData: keepPreviousData,
+    }),
+  toPutRight: (of: Readonly<Record<string, string>>) =>
+    infiniteQueryOptions({
+      queryKey: ["to-put-right", of],
+      queryFn: ({ pageParam }) => look("toPutRight", { from: pageParam }, of),
+      ...inPages,
+    }),
+  rightRuns: queryOptions({ queryKey: ["right-runs"], queryFn: () => ask("rightRuns", {}) }),
   productions: queryOptions({ queryKey: ["productions"], queryFn: () => ask("productions", {}) }),
   trackUses: (of: UsesOf, what: string) =>
     queryOptions({

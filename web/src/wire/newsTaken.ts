@@ -103,6 +103,7 @@ function lookAgain(news: News, again: (...keys: string[]) => void): void {
       void queryClient.invalidateQueries({ queryKey: ["release", news.card.id] });
       break;
     case "check-in":
+      refreshSoon("drift-over", "to-put-right");
       if (isSmall()) refreshSoon("drift");
       break;
     case "session":

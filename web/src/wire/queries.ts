@@ -16,6 +16,7 @@ import { ask, forgetAnswers, look } from "./ask.ts";
 export interface ListOf {
   readonly which: WhichSessions;
   readonly room?: string;
+  readonly template?: string;
   readonly find?: string;
 }
 

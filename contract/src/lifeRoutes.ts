@@ -1,0 +1,34 @@
+import { copied, copySession, renamed, renameSession, replug, replugged } from "./life.ts";
+import { CREW, TEAM, route } from "./route.ts";
+
+/** What is done to a running session as a whole. */
+export const lifeRoutes = {
+  replug: route({
+    summary: "Move sources of a running session to other inputs, so that it is no drift",
+    who: TEAM,
+    once: true,
+    rooms: "own",
+    open: true,
+    body: replug,
+    answer: replugged,
+  }),
+  renameSession: route({
+    summary: "Call a session and its folder otherwise",
+    who: CREW,
+    once: true,
+    rooms: "own",
+    open: true,
+    small: true,
+    body: renameSession,
+    answer: renamed,
+  }),
+  copySession: route({
+    summary: "Start another session set up as this one is",
+    who: TEAM,
+    once: true,
+    rooms: "own",
+    small: true,
+    body: copySession,
+    answer: copied,
+  }),
+} as const;
