@@ -103,6 +103,7 @@ const WEB = {
     "blocks",
     "proposals",
     "remarks",
+    "fit",
   ],
   drift: ["ui", "wire", "sessions"],
   rooms: ["ui", "wire", "fit", "sessions"],

@@ -23,11 +23,22 @@ const JOBS: readonly (readonly [title: string, room: string, day: string])[] = [
 
 const sound = (of: string): string => `stand-in for sound: ${of}\n`.padEnd(180 + of.length * 7, "~");
 
+/** A session of the demo as its folder is called by it. */
+interface Job {
+  readonly title: string;
+  /** The name of its room. */
+  readonly room: string;
+  readonly at: Date;
+}
+/** What was recorded in a hurry in one of the demo's sessions. */
+const HURRIED = ["Kick take 1.wav", "snare top 02.wav", "Hat_T01.wav"];
+
 /**
  * The shared disk of Saltmarsh Sound House as it is after a year: most of it by the blueprint,
  * and what people did by hand. The same house gives the same disk.
+ * @param jobs sessions that have a folder there, as they run or were left when they were closed
  */
-export function demoDisk(style: Style, yard: Session): DemoFile[] {
+export function demoDisk(style: Style, yard: Session, jobs: readonly Job[]): DemoFile[] {
   const { house, reader } = style;
   const files: DemoFile[] = foldersToMake(house.disk.shared, "").map((path) => ({ path, content: null }));
   const put = (path: string, content: string | null = sound(path)): void => {
@@ -45,6 +56,12 @@ export function demoDisk(style: Style, yard: Session): DemoFile[] {
     put(`${root}/Mixes/${title.replaceAll(" ", "-")}_v01.wav`);
     put(`${root}/Notes/Recall.txt`, `Recall for ${title}\n`);
   });
+  for (const { title, room, at } of jobs) {
+    const root = `Projects/${sessionFolder(house, reader, title, room, at)}`;
+    for (const path of foldersToMake(house.disk.project, root)) put(path, null);
+    for (const name of HURRIED) put(`${root}/Audio/${name}`);
+    put(`${root}/Session/${title.replaceAll(" ", "-")}_v01.dawproject`);
+  }
   // By hand.
   const night = "Projects/Shanty night 14.08.2026";
   for (const path of ["audio", "Session", "Mixes", "notes", "Pictures"]) put(`${night}/${path}`, null);

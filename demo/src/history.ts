@@ -82,6 +82,8 @@ export interface History {
 }
 
 const DAY = 86_400_000;
+/** Sessions that have their folder on the shared disk: one that runs, one that is closed and was never put away. */
+const ON_DISK: readonly string[] = ["Engine overdubs", "Irons and hides"];
 /** What rooms ticked off, how many days ago. */
 const TICKS: readonly (readonly [room: string, item: string, days: number])[] = [
   ["pan-yard", "rate", 40],
@@ -103,6 +105,7 @@ export function demoHistory(now: Date): History {
   const { first, second, draft } = demoHouses();
   const style = makeStyle(second);
   const templates = withBlocks(demoTemplates(style));
+  const sessions = SESSIONS.map((p, index) => demoSession(p, index, ago));
   const lead = demoPeople.find((p) => p.right === "lead")?.id ?? "";
   return {
     ago,
@@ -127,13 +130,20 @@ export function demoHistory(now: Date): History {
     disk: demoDisk(
       style,
       templates.find((t) => t.id === "steelpan-orchestra-full-yard")?.draft ?? emptySession("none"),
+      sessions
+        .filter((s) => ON_DISK.includes(s.title))
+        .map(({ title, room, at }) => ({
+          title,
+          at,
+          room: demoRooms.find((r) => r.id === room)?.room.name ?? room,
+        })),
     ),
     templates: templates.map((t) => ({
       ...t,
       at: t.releases.map((_, i) => ago(180 - Math.round((150 / t.releases.length) * (i + 1)))),
     })),
     takenBack: TAKEN_BACK.map(({ days, ...b }) => ({ ...b, at: ago(days) })),
-    sessions: SESSIONS.map((p, index) => demoSession(p, index, ago)),
+    sessions,
   };
 }
 

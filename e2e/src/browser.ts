@@ -95,6 +95,12 @@ export class Browser {
     await this.driver.get(this.base + path);
   }
 
+  /** Where it is: path and question of the address. */
+  async address(): Promise<string> {
+    const { pathname, search } = new URL(await this.driver.getCurrentUrl());
+    return pathname + search;
+  }
+
   /** Signs in as one of the demo's people by the button of the sign-in page. */
   async signIn(name: string): Promise<void> {
     await this.go("/sign-in");

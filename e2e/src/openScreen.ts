@@ -11,16 +11,20 @@ export interface Screen {
 /** Fills in the ids of the demo's Album mix. */
 export async function addressOf(b: Browser, path: string): Promise<string> {
   if (!path.includes("{")) return path;
-  const found = await b.driver.executeAsyncScript<{ session: string; checkIn: string; behind: string }>(
+  const found = await b.driver.executeAsyncScript<
+    Record<"session" | "checkIn" | "behind" | "yard", string>
+  >(
     "const done = arguments[0]; fetch('/api/sessions').then((r) => r.json()).then(({ " +
       "sessions }) => { const s = sessions.find((x) => x.title === 'Album mix, Marram'); " +
       "const behind = sessions.find((x) => x.title === 'Ferry landing'); " +
-      "done({ session: s.id, checkIn: s.lastCheckIn.id, behind: behind.id }); })",
+      "const yard = sessions.find((x) => x.title === 'Engine overdubs'); " +
+      "done({ session: s.id, checkIn: s.lastCheckIn.id, behind: behind.id, yard: yard.id }); })",
   );
   return path
     .replace("{session}", found.session)
     .replace("{checkIn}", found.checkIn)
-    .replace("{behind}", found.behind);
+    .replace("{behind}", found.behind)
+    .replace("{yard}", found.yard);
 }
 
 /** Opens a screen and brings it to the state it is looked at in. */

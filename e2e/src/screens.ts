@@ -152,6 +152,35 @@ export const SCREENS: readonly Screen[] = [
   ...ROOM_SCREENS,
   { name: "sessions", path: "/sessions", ready: "//a[.='Album mix, Marram']" },
   { name: "session", path: "/sessions/{session}", ready: "//a[.='Look and put right']" },
+  {
+    name: "session-closing",
+    path: "/sessions/{session}",
+    ready: "//a[.='Look and put right']",
+    act: async (b) => {
+      await b.button("Close the session");
+      await b.see("//section[@aria-label='How it went']//dt[.='Followed the house']");
+    },
+  },
+  {
+    name: "session-inputs",
+    path: "/sessions/{yard}/inputs",
+    ready: "//section[@aria-label='Inputs']//li[@data-source]",
+    act: async (b) => {
+      await b.click("(//section[@aria-label='Inputs']//li[@data-source]/button)[2]");
+      await b.see("//section[starts-with(@aria-label, 'Source ')]");
+    },
+  },
+  {
+    name: "session-on-disk",
+    path: "/sessions/{yard}",
+    ready: "//section[@aria-label='On the shared disk']",
+    act: async (b) => {
+      await b.button("Look at its folder");
+      await b.see(
+        "//section[@aria-label='On the shared disk']//p[contains(., 'folder') or contains(., 'file')]",
+      );
+    },
+  },
   { name: "check-in", path: "/check-ins/{checkIn}", ready: "//h2[contains(., 'Against the house style')]" },
   { name: "check-in-sheet", path: "/check-ins/{checkIn}/sheet", ready: "//div[@role='treegrid']" },
   {

@@ -73,33 +73,44 @@ export function sessionOnDisk(
     into: w.into === null ? null : under(at, w.into),
   }));
   const home: MoveWish = { from: at, into: folderOfPath(at) === into ? null : into, name: s.folder };
+  const around = [
+    ...entries.filter((e) => e.path === at || e.path.startsWith(`${at}/`)),
+    ...jobsIn(entries, [running, archive]),
+  ];
   const plan = planMoves(
-    entries,
+    around,
     [home, ...all],
     folders.map((f) => under(at, f)),
   );
   return { at, wanted: under(into, s.folder), files, findings, plan };
 }
 
+/** What stands in the folders of jobs, without what is in it. */
+function jobsIn(entries: readonly Entry[], roots: readonly string[]): Entry[] {
+  const found = new Map<string, Entry>();
+  for (const e of entries)
+    for (const root of roots) {
+      if (!e.path.startsWith(`${root}/`)) continue;
+      const [name = "", ...below] = e.path.slice(root.length + 1).split("/");
+      const path = under(root, name);
+      if (!found.has(path)) found.set(path, { path, folder: below.length > 0 || e.folder, size: null });
+    }
+  return [...found.values()];
+}
+
+/** @param names the likeliest first */
 function standsAt(
   entries: readonly Entry[],
   roots: readonly string[],
   names: readonly string[],
 ): string | null {
-  const wanted = new Map(names.map((n, i) => [collisionKey(n), i]));
-  let best: { path: string; rank: number } | null = null;
-  const seen = new Set<string>();
-  for (const e of entries)
-    for (const root of roots) {
-      if (!e.path.startsWith(`${root}/`)) continue;
-      const [name = ""] = e.path.slice(root.length + 1).split("/");
-      const path = under(root, name);
-      if (seen.has(path) || (e.path === path && !e.folder)) continue;
-      seen.add(path);
-      const rank = wanted.get(collisionKey(name));
-      if (rank !== undefined && (best === null || rank < best.rank)) best = { path, rank };
-    }
-  return best?.path ?? null;
+  const jobs = jobsIn(entries, roots).filter((e) => e.folder);
+  const nameOf = (e: Entry): string => collisionKey(e.path.slice(folderOfPath(e.path).length + 1));
+  for (const name of names) {
+    const there = jobs.find((e) => nameOf(e) === collisionKey(name));
+    if (there) return there.path;
+  }
+  return null;
 }
 
 /** The wishes with those of files that still carry an earlier title in the place the pattern has for it. */

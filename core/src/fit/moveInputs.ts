@@ -51,3 +51,35 @@ export function moveInputs(
     }),
   };
 }
+
+/**
+ * What has to move so that a source comes to an input: whoever stands there takes the place it comes from where that
+ * suits, else is unplugged.
+ * @returns null where it cannot stand there
+ */
+export function movesTo(
+  session: Session,
+  inputs: readonly RoomInput[],
+  track: TrackId,
+  input: number,
+): InputMove[] | null {
+  const wishes = wishesOf(session);
+  const at = byId(session);
+  const own = wishes.find((w) => w.track === track);
+  if (!own || whyNotOn(own, inputs, input) !== null) return null;
+  const from = at.get(track)?.input ?? null;
+  const taken = new Set(inputsFrom(own, input));
+  const there = wishes.filter((w) => {
+    const stands = at.get(w.track)?.input ?? null;
+    return w !== own && stands !== null && inputsFrom(w, stands).some((n) => taken.has(n));
+  });
+  const [other] = there;
+  const swaps =
+    other !== undefined &&
+    there.length === 1 &&
+    from !== null &&
+    other.channels === own.channels &&
+    at.get(other.track)?.input === input &&
+    whyNotOn(other, inputs, from) === null;
+  return [{ track, input }, ...there.map((w) => ({ track: w.track, input: swaps ? from : null }))];
+}

@@ -3,12 +3,13 @@ import type { Room } from "@mossy/core/fit/room";
 import type { Session } from "@mossy/core/session/document";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useNavigate, useParams, useSearchParams } from "react-router";
-import { ask, askOnce } from "../wire/ask.ts";
+import { askOnce } from "../wire/ask.ts";
 import { queries, queryClient, useMayIn } from "../wire/queries.ts";
 import { Button } from "../ui/button.tsx";
 import { Input, PageHead, Pill } from "../ui/pieces.tsx";
 import { Failed, Loading, Trouble } from "../ui/states.tsx";
 import { Fitted } from "./fitted.tsx";
+import { revisionOf } from "./revisionOf.ts";
 import { useFitting } from "./useFitting.ts";
 import type { Fitting } from "./useFitting.ts";
 
@@ -90,12 +91,6 @@ function useMake({ production, handed }: FitOf, fitting: Fitting) {
       await navigate(`/sessions/${id}`);
     },
   });
-}
-
-/** The revision of what a session stands in; null where nothing came back. */
-async function revisionOf({ lastCheckIn }: AnswerOf<"session">): Promise<number | null> {
-  if (!lastCheckIn) return null;
-  return (await ask("checkIn", { checkIn: lastCheckIn.id })).now.revision;
 }
 
 function Fit(of: FitOf) {

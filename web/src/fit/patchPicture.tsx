@@ -32,6 +32,7 @@ export function PatchPicture({
   chosen,
   onChoose,
   onPut,
+  asks = "What the template asks for",
 }: {
   before: Session;
   session: Session;
@@ -41,6 +42,8 @@ export function PatchPicture({
   onChoose: (track: TrackId) => void;
   /** Null where it can only be looked at. */
   onPut: ((track: TrackId, input: number) => void) | null;
+  /** The head of the sources. */
+  asks?: string;
 }) {
   const [over, setOver] = useState<number | null>(null);
   const wishes = wishesOf(session);
@@ -74,7 +77,7 @@ export function PatchPicture({
     return <Empty title="Nothing to plug in">No track of this release records from outside.</Empty>;
   return (
     <div className="grid grid-cols-[minmax(0,1fr)_216px_minmax(0,1fr)]">
-      <h2 className="pb-2 text-xs font-semibold text-ink-2">What the template asks for</h2>
+      <h2 className="pb-2 text-xs font-semibold text-ink-2">{asks}</h2>
       <span />
       <h2 className="pb-2 text-xs font-semibold text-ink-2">What the room has</h2>
       <ul onPointerDown={onPointerDown}>

@@ -3,6 +3,7 @@ import { moment } from "../ui/dates.ts";
 import type { TickedItem } from "@mossy/contract/rooms";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { BookmarkPlus, Download, Send } from "lucide-react";
+import { useState } from "react";
 import { Link, useParams } from "react-router";
 import { ask, askOnce, fileAddress } from "../wire/ask.ts";
 import { queries, queryClient, useMayIn, useMe } from "../wire/queries.ts";
@@ -12,9 +13,11 @@ import { Failed, Loading, Trouble } from "../ui/states.tsx";
 import { TickLine } from "../ui/tickLine.tsx";
 import { useTick } from "../ui/useTick.ts";
 import { RemarksOn } from "../remarks/remarksOn.tsx";
-import { CloseButton, WhyNot } from "./closing.tsx";
+import { CopyOfIt, Rename } from "./called.tsx";
+import { CloseButton, Closing, WhyNot } from "./closing.tsx";
 import { Forwards, LaterEdition, NewerOfBlocks, NewerRelease, comparedToStart } from "./forwards.tsx";
 import { StandPill } from "./row.tsx";
+import { OnDisk } from "./onDisk.tsx";
 import { HandOver } from "./handOver.tsx";
 import { CameBack, FittedTo, Inputs } from "./sessionParts.tsx";
 import type { Whole } from "./sessionParts.tsx";
@@ -90,6 +93,7 @@ function SessionBody({ session: s }: { session: Whole }) {
   const may = useMayIn(s.room);
   const last = s.lastCheckIn;
   const waits = last && last.openNow > 0 && s.closedAt === null ? last : null;
+  const [closing, setClosing] = useState(false);
   const mended = last !== null && last.openNow < last.findingsThen;
   const send = useMutation({
     mutationFn: (as: "package" | "correction") => askOnce("sendToStation", { session: s.id }, { as }),
@@ -158,10 +162,13 @@ function SessionBody({ session: s }: { session: Whole }) {
         </Button>
         <TemplateOfIt session={s} />
         <HandOver session={s} />
-        <CloseButton session={s} />
+        <CopyOfIt session={s} />
+        <Rename session={s} />
+        <CloseButton session={s} onAsk={() => setClosing(true)} />
       </div>
       <Trouble error={send.error} />
       <WhyNot session={s} />
+      <Closing session={s} asked={closing} onLeave={() => setClosing(false)} />
       <NewerRelease session={s} />
       <NewerOfBlocks session={s} />
       <LaterEdition session={s} />
@@ -172,6 +179,7 @@ function SessionBody({ session: s }: { session: Whole }) {
           <RemarksOn of={{ sort: "session", id: s.id }} on={{ what: "all" }} which={() => true} />
           <Forwards session={s} />
           <FittedTo session={s} />
+          <OnDisk session={s} />
           <Inputs session={s} />
         </div>
       </div>

@@ -106,6 +106,7 @@ export function FittedTo({ session: { report, baseline, roomName } }: { session:
 /** The input list as it is now, with what stands at each input; it goes to paper as well. */
 export function Inputs({ session: s }: { session: Whole }) {
   const { style } = useStyle();
+  const may = useMayIn(s.room);
   const lines = inputList(s.now, s.roomAs, style.house.words);
   const records = s.now.tracks.some((t) => t.input !== null);
   const head = "pr-2 font-semibold";
@@ -115,6 +116,11 @@ export function Inputs({ session: s }: { session: Whole }) {
         <h2 id="inputs" className="flex-1 font-semibold">
           Input list
         </h2>
+        {records && may && s.closedAt === null && (
+          <Button small asChild className="mr-2">
+            <Link to={`/sessions/${s.id}/inputs`}>Move inputs</Link>
+          </Button>
+        )}
         {records && (
           <Button small asChild>
             <a href={fileAddress("sessionInputListPdf", { session: s.id })} download>

@@ -241,7 +241,8 @@ export function Select({
         } else if (e.key === "Escape") {
           byKey.current = false;
           setWalked(null);
-        } else if (e.key !== " " && e.key !== "Tab" && !e.altKey) byKey.current = true;
+        } else if (e.key !== " " && e.key !== "Tab" && !e.altKey && !e.ctrlKey && !e.metaKey)
+          byKey.current = true;
       }}
       onBlur={(e) => {
         onBlur?.(e);

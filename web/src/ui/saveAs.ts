@@ -3,9 +3,14 @@ export function saveAs(name: string, type: string, content: string | Uint8Array)
   const url = URL.createObjectURL(
     new Blob([typeof content === "string" ? content : new Uint8Array(content)], { type }),
   );
+  saveFrom(url, name);
+  setTimeout(() => URL.revokeObjectURL(url), 10_000);
+}
+
+/** Has the browser save what an address leads to. @param name as the house calls it, where it is left out */
+export function saveFrom(address: string, name = ""): void {
   const link = document.createElement("a");
-  link.href = url;
+  link.href = address;
   link.download = name;
   link.click();
-  setTimeout(() => URL.revokeObjectURL(url), 10_000);
 }
