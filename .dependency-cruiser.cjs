@@ -109,6 +109,7 @@ const WEB = {
   rooms: ["ui", "wire", "fit", "sessions"],
   library: ["ui", "wire", "session", "documents", "words", "check", "sheet", "rooms", "compare", "remarks"],
   today: ["ui", "wire", "rooms"],
+  start: ["ui", "wire", "fit", "rooms"],
   setUp: ["ui", "wire", "session", "people", "fit", "rooms"],
 };
 

@@ -1,8 +1,28 @@
-import { copied, copySession, renamed, renameSession, replug, replugged } from "./life.ts";
+import {
+  copied,
+  copySession,
+  lastStarted,
+  nameQuery,
+  renamed,
+  renameSession,
+  replug,
+  replugged,
+} from "./life.ts";
 import { CREW, TEAM, route } from "./route.ts";
 
 /** What is done to a running session as a whole. */
 export const lifeRoutes = {
+  nameLook: route({
+    summary: "What a session started now would be called, and its folder: another word where that is taken",
+    who: "signed-in",
+    query: nameQuery,
+    answer: renamed,
+  }),
+  lastStarted: route({
+    summary: "What was last started in a room, to be started again",
+    who: "signed-in",
+    answer: lastStarted,
+  }),
   replug: route({
     summary: "Move sources of a running session to other inputs, so that it is no drift",
     who: TEAM,

@@ -124,6 +124,8 @@ export const paths = {
   blockLook: ["get", "/sessions/:session/blocks/:held/:release"],
   bringBlock: ["post", "/sessions/:session/blocks/:held"],
   handOver: ["post", "/sessions/:session/hand-over"],
+  nameLook: ["get", "/session-name"],
+  lastStarted: ["get", "/rooms/:room/last-started"],
   replug: ["post", "/sessions/:session/inputs"],
   renameSession: ["post", "/sessions/:session/name"],
   copySession: ["post", "/sessions/:session/copies"],

@@ -150,6 +150,20 @@ export const SCREENS: readonly Screen[] = [
   { name: "account", path: "/me", ready: "//h2[.='Where you are signed in']" },
   { name: "record", path: "/record", ready: "//section[@aria-label='The record']//table" },
   ...ROOM_SCREENS,
+  {
+    name: "start",
+    path: "/start?room=pan-yard",
+    ready: "//section[@aria-label='From which template']//button",
+  },
+  {
+    name: "start-how",
+    path: "/start?room=ferry-van&template=steelpan-orchestra-full-yard",
+    ready: "//a[.='See and change how it fits']",
+    act: async (b) => {
+      await b.type("//form//input", "Regatta crew");
+      await b.see("//form//p[@role='status']");
+    },
+  },
   { name: "sessions", path: "/sessions", ready: "//a[.='Album mix, Marram']" },
   { name: "session", path: "/sessions/{session}", ready: "//a[.='Look and put right']" },
   {

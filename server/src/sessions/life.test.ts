@@ -155,3 +155,49 @@ describe("a session for a second song", () => {
     expect(again.data.title).toBe("Second song 2");
   });
 });
+
+describe("what a session would be called, and what was started last", () => {
+  it("says the folder beforehand, and the name it gets where that is another's today", async () => {
+    const look = async (title: string) =>
+      (await wren.ask("nameLook", {}, undefined, `?room=pan-yard&title=${encodeURIComponent(title)}`)).data;
+    const before = await look("High water");
+    expect(before.title).toBe("High water");
+    const s = await start("High water");
+    expect(s.folder).toBe(before.folder);
+    const after = await look("High water");
+    expect([after.title, after.folder]).toEqual([
+      "High water 2",
+      before.folder.replace("water", "water-2"),
+    ]);
+    expect((await start("High water")).folder).toBe(after.folder);
+  });
+
+  it("starts again from the latest release, with what was chosen of what that leaves free", async () => {
+    const body = {
+      title: "Slow",
+      room: "ferry-van",
+      template: "steelpan-orchestra-full-yard",
+      release: 5,
+      leaveOut: [],
+      settings: { tempo: 77, meter: { beats: 3, unit: 4 } },
+    };
+    const { problem } = await tamsin.ask("startSession", {}, body);
+    expect(problem).toBe("");
+    const { last } = (await wren.ask("lastStarted", { room: "ferry-van" })).data;
+    expect(last).toMatchObject({
+      title: "Slow",
+      template: body.template,
+      release: 6,
+      settings: body.settings,
+      setUp: null,
+      by: { name: "Tamsin Roe" },
+    });
+    const again = await tamsin.ask(
+      "startSession",
+      {},
+      { ...body, title: "Slow again", release: last!.release!, settings: last!.settings },
+    );
+    expect(again.data.baseline.tempo).toBe(77);
+    expect((await lead.ask("lastStarted", { room: "nowhere" })).data.last).toBeNull();
+  });
+});

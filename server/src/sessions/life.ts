@@ -137,7 +137,8 @@ export const rename = (
     return named;
   });
 
-const folderFor =
+/** What the folder of a session is called by its title. */
+export const folderFor =
   (style: Style, room: string, at: Date) =>
   (title: string): string =>
     sessionFolder(style.house, style.reader, title, room, at);

@@ -91,6 +91,7 @@ export const router = createBrowserRouter([
             path: "rooms/:room/fit/:template/:release",
             lazy: screen(() => import("../fit/page.tsx")),
           },
+          { path: "start", lazy: screen(() => import("../start/page.tsx")) },
           { path: "people", lazy: screen(() => import("../people/peoplePage.tsx")) },
           { path: "me", lazy: screen(() => import("../people/accountPage.tsx")) },
           { path: "record", lazy: screen(() => import("../record/page.tsx")) },

@@ -1,22 +1,26 @@
 import type { ChosenSettings } from "@mossy/core/fit/settings";
-import { meter as meterSchema, sampleRate } from "@mossy/core/session/document";
+import { FILE_TYPES, FRAME_RATES, meter as meterSchema, sampleRate } from "@mossy/core/session/document";
 import { timeInWords } from "@mossy/core/session/time";
 import type { Session } from "@mossy/core/session/document";
 import { Field, Input, Select } from "../ui/pieces.tsx";
 import { NumberField } from "../ui/numberField.tsx";
 
+const FILE_TYPE_SAYS = { wav: "WAV", "broadcast-wav": "Broadcast Wave" } as const;
+
+interface Settings {
+  readonly session: Session;
+  readonly chosen: ChosenSettings;
+  readonly onChange: (next: ChosenSettings) => void;
+}
+const freeIn =
+  (session: Session) =>
+  (f: Session["fixed"][number]): boolean =>
+    !session.fixed.includes(f);
+
 /** What the template leaves to whoever starts the session; what it fixes is shown and stays. */
-export function StartSettings({
-  session,
-  chosen,
-  onChange,
-}: {
-  session: Session;
-  chosen: ChosenSettings;
-  onChange: (next: ChosenSettings) => void;
-}) {
+export function StartSettings({ session, chosen, onChange }: Settings) {
   const now = { ...session, ...chosen };
-  const free = (f: (typeof session.fixed)[number]): boolean => !session.fixed.includes(f);
+  const free = freeIn(session);
   const meter = `${now.meter.beats}/${now.meter.unit}`;
   return (
     <section aria-label="Settings at the start" className="card flex flex-col gap-2 p-3.5">
@@ -89,7 +93,11 @@ export function StartSettings({
             ))}
           </Select>
         </Field>
+        <FileAndFrames session={session} chosen={chosen} onChange={onChange} />
       </div>
+      {session.fixed.length > 0 && (
+        <p className="text-sm text-ink-2">What is fixed, the template fixes for every session from it.</p>
+      )}
       {session.fixedEnd !== null && (
         <p className="text-sm text-ink-2">
           Ends at {timeInWords(session.fixedEnd)}
@@ -97,5 +105,47 @@ export function StartSettings({
         </p>
       )}
     </section>
+  );
+}
+
+function FileAndFrames({ session, chosen, onChange }: Settings) {
+  const now = { ...session, ...chosen };
+  const free = freeIn(session);
+  return (
+    <>
+      <Field label={free("fileType") ? "File type" : "File type, fixed"}>
+        <Select
+          small
+          disabled={!free("fileType")}
+          value={now.fileType}
+          onChange={(e) => {
+            const to = FILE_TYPES.find((t) => t === e.target.value);
+            if (to) onChange({ ...chosen, fileType: to });
+          }}
+        >
+          {FILE_TYPES.map((t) => (
+            <option key={t} value={t}>
+              {FILE_TYPE_SAYS[t]}
+            </option>
+          ))}
+        </Select>
+      </Field>
+      <Field label={free("frameRate") ? "Frame rate" : "Frame rate, fixed"}>
+        <Select
+          small
+          disabled={!free("frameRate")}
+          value={now.frameRate ?? ""}
+          onChange={(e) => {
+            const to = FRAME_RATES.find((r) => r === e.target.value) ?? null;
+            onChange({ ...chosen, frameRate: to });
+          }}
+        >
+          <option value="">no picture</option>
+          {FRAME_RATES.map((r) => (
+            <option key={r}>{r}</option>
+          ))}
+        </Select>
+      </Field>
+    </>
   );
 }

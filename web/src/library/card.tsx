@@ -44,6 +44,18 @@ export function Card({ template: t, where }: { template: TemplateCard; where: re
       <p className="mt-1 text-sm text-ink-2">
         {plural(t.tracks, "track")} · {t.inputs === 0 ? "no inputs" : plural(t.inputs, "input")} ·{" "}
         {usedBy(t)}
+        {t.kind === "template" && t.latest && !t.retired && (
+          <>
+            {" · "}
+            <Link
+              to={`/start?template=${t.id}`}
+              aria-label={`Start a session: ${t.name}`}
+              className="relative z-10 text-moss underline underline-offset-2"
+            >
+              Start a session
+            </Link>
+          </>
+        )}
       </p>
       {t.latest && (
         <p className="mt-0.5 truncate text-sm" title={t.latest.note}>

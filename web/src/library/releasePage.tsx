@@ -60,7 +60,9 @@ export default function ReleasePage() {
         </Button>
         {room && (
           <Button look="main" asChild>
-            <Link to={`/rooms/${room.id}/fit/${template}/${data.number}`}>Fit to {room.room.name}</Link>
+            <Link to={`/start?template=${template}&release=${data.number}&room=${room.id}`}>
+              Start a session
+            </Link>
           </Button>
         )}
       </PageHead>

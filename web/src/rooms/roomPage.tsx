@@ -3,7 +3,7 @@ import type { WholeRoomCard } from "@mossy/contract/rooms";
 import { inputsInWords } from "@mossy/core/fit/sockets";
 import { plural } from "@mossy/core/session/plural";
 import { useMutation, useQuery } from "@tanstack/react-query";
-import { Pencil } from "lucide-react";
+import { Pencil, Plus } from "lucide-react";
 import { useDeferredValue, useState } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
 import { AskProblem } from "../ui/askProblem.ts";
@@ -60,6 +60,13 @@ function RoomBody({ card }: { card: WholeRoomCard }) {
           </Pill>
         }
       >
+        {may && card.retiredAt === null && (
+          <Button look="main" asChild>
+            <Link to={`/start?room=${id}`}>
+              <Plus size={16} aria-hidden /> Start a session
+            </Link>
+          </Button>
+        )}
         <Share share={following} label={`Share of tracks in ${room.name} that follow the house`} />
         {edits && (
           <Button asChild>

@@ -34,6 +34,14 @@ export const later = {
       queryKey: ["last-decided", room, template],
       queryFn: () => ask("lastDecided", { room, template }),
     }),
+  lastStarted: (room: string) =>
+    queryOptions({ queryKey: ["last-started", room], queryFn: () => ask("lastStarted", { room }) }),
+  nameLook: (title: string, room: string) =>
+    queryOptions({
+      queryKey: ["name-look", title, room],
+      queryFn: () => look("nameLook", {}, { title, room }),
+      placeholderData: keepPreviousData,
+    }),
   habits: queryOptions({ queryKey: ["habits"], queryFn: () => ask("habits", {}) }),
   unread: queryOptions({ queryKey: ["unread"], queryFn: () => ask("unreadNames", {}) }),
   disk: queryOptions({ queryKey: ["disk"], queryFn: () => ask("disk", {}) }),

@@ -1,0 +1,44 @@
+import { describe, expect, it } from "vitest";
+import { visit } from "./testing/visit.ts";
+
+const { b } = await visit("Marram Vale");
+const name = "//form//label[contains(., 'Name of the session')]//input";
+
+const meter = async (): Promise<string | null> =>
+  (
+    await b.see("//section[@aria-label='Settings at the start']//label[contains(., 'Meter')]//select")
+  ).getAttribute("value");
+
+// One story, in order.
+describe("starting a session in three steps", () => {
+  it("begins at a template's card, asks for the room, and shows how it would fit", async () => {
+    await b.go("/library");
+    await b.click("//a[@aria-label='Start a session: Shanty choir']");
+    await b.see("//section[@aria-label='From which template'][contains(., 'Shanty choir')]");
+    await b.choose("Room", "Ferry Van");
+    await b.see("//section[@aria-label='How, and under which name']//a[.='See and change how it fits']");
+    await b.choose("Meter", "6/8");
+  });
+
+  it("says its folder while the name is typed, and goes straight to the station", async () => {
+    await b.type(name, "Two rivers");
+    await b.see("//form//p[@role='status']//span[contains(., '_Two-rivers_FerryVan')]");
+    await b.button("Start it, send it to the station");
+    await b.see("//h1[.='Two rivers']");
+    await b.see("//span[.='at the room']");
+    await b.seeText("The station of Ferry Van has it.");
+  });
+
+  it("is done again like last time by one key, under a name that is told apart", async () => {
+    await b.go("/start?room=ferry-van");
+    await b.see("//button[contains(., 'Again like last time')][contains(., 'Shanty choir')]");
+    await b.press("a");
+    await b.see("//select[@aria-label='Room']/option[.='Ferry Van']");
+    await expect.poll(meter).toBe("6/8");
+    await b.type(name, "Two rivers");
+    await b.see("//form//p[contains(., 'this one is called “Two rivers 2”')]");
+    await b.button("Start it, download the package");
+    await b.see("//h1[.='Two rivers 2']");
+    await b.saved(".zip");
+  });
+});
