@@ -46,6 +46,7 @@ describe("the contract", () => {
       "editAccount",
       "endFactor",
       // Write nothing: what was decided about a fit is sent along.
+      "fitPaper",
       "fitWays",
       "lookAtFit",
       "lookAtLink",

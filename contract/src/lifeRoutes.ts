@@ -8,10 +8,17 @@ import {
   replug,
   replugged,
 } from "./life.ts";
-import { CREW, TEAM, route } from "./route.ts";
+import { CREW, FILE, TEAM, route } from "./route.ts";
+import { lookAtFit } from "./sessions.ts";
 
 /** What is done to a running session as a whole. */
 export const lifeRoutes = {
+  fitPaper: route({
+    summary: "How a release fits a room, on paper (PDF), as it was decided so far",
+    who: "signed-in",
+    body: lookAtFit,
+    answer: FILE,
+  }),
   nameLook: route({
     summary: "What a session started now would be called, and its folder: another word where that is taken",
     who: "signed-in",

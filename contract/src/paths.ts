@@ -116,6 +116,7 @@ export const paths = {
   sessions: ["get", "/sessions"],
   lookAtFit: ["post", "/fit"],
   fitWays: ["post", "/fit/ways"],
+  fitPaper: ["post", "/fit/paper"],
   lastDecided: ["get", "/rooms/:room/fit/:template"],
   startSession: ["post", "/sessions"],
   session: ["get", "/sessions/:session"],

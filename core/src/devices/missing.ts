@@ -11,6 +11,14 @@ import type { Stand, Substitute } from "./substitutes.ts";
 
 /** What can be done with a device that is not there, or that costs too much. */
 export const DEEDS = ["replace", "bypass", "leave-out", "leave-out-bypassed", "keep"] as const;
+/** What became of a device, in words. */
+export const DEED_DONE: Readonly<Record<(typeof DEEDS)[number], string>> = {
+  replace: "replaced",
+  bypass: "bypassed",
+  "leave-out": "left out",
+  "leave-out-bypassed": "left out where it is bypassed",
+  keep: "kept as it is",
+};
 
 /** What somebody decided about a device in a room, for all tracks it stands on. */
 export const deviceChoice = z

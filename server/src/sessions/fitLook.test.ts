@@ -1,6 +1,7 @@
 import type { BodyOf } from "@mossy/contract/routes";
 import { NO_CHOICES } from "@mossy/core/fit/choices";
 import { describe, expect, it } from "vitest";
+import { pagesOf } from "../testing/pdf.ts";
 import { visit } from "../testing/visit.ts";
 
 const {
@@ -47,6 +48,25 @@ describe("a fit that is looked at before anything is made", () => {
       const homeless = new Set(there.report.unplaced.map((u) => u.track));
       for (const id of way.gains) expect(homeless.has(id)).toBe(false);
     }
+  });
+
+  it("goes to paper as it was decided so far, with why and what would help", async () => {
+    const paper = await tamsin.ask("fitPaper", {}, { ...WISH, leaveOut: ["kick"] });
+    expect(paper.headers.get("content-disposition")).toContain("release_6_Ferry_Van.pdf");
+    const said = (await pagesOf(paper.data)).flat().join(" ");
+    const { report, missing, load } = await look({ leaveOut: ["kick"] });
+    expect(said).toContain("fitted to Ferry Van");
+    expect(said).toContain(
+      `${report.adjusted.length} adjusted, ${report.unplaced.length} cannot be placed`,
+    );
+    expect(said).toContain("Left out – Kick");
+    expect(said).toContain("With the stage box at the quay");
+    expect(said).toContain(`on ${missing[0]!.tracks.length} tracks: nothing was decided yet.`);
+    expect(said).toContain(`It costs ${Math.round(load.cost.load)} of ${load.budget.load} in load`);
+    const [first] = missing;
+    const devices = [{ of: first!.device, do: "bypass" as const, by: null }];
+    const decided = await tamsin.ask("fitPaper", {}, { ...WISH, devices });
+    expect((await pagesOf(decided.data)).flat().join(" ")).toContain("tracks: bypassed.");
   });
 
   it("is decided where the session is started, and remembered for that room and template", async () => {

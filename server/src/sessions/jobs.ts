@@ -14,6 +14,7 @@ import { notesPdf } from "../print/notesPdf.ts";
 import { corrected } from "./corrected.ts";
 import { checkInPage } from "./checkInPage.ts";
 import { fitLook, fitWays } from "./fitLook.ts";
+import { fitPaper } from "./fitPaper.ts";
 import { fitted } from "./fitted.ts";
 import type { SessionWish } from "./fitted.ts";
 import { handOver } from "./handOver.ts";
@@ -37,6 +38,7 @@ export const fitJob = job("fit", async ({ pool, styles }: Bench, wish: SessionWi
   fitted(pool, wish, (await styles.current(pool)).style),
 );
 export const fitLookJob = job("fit-look", fitLook);
+export const fitPaperJob = job("fit-paper", fitPaper);
 export const fitWaysJob = job("fit-ways", fitWays);
 
 export const packageJob = job(
@@ -147,6 +149,7 @@ export const sessionJobs = [
   fitJob,
   fitLookJob,
   fitWaysJob,
+  fitPaperJob,
   packageJob,
   correctedJob,
   inputListJob,

@@ -15,7 +15,7 @@ import { roomWith } from "../rooms/store.ts";
 import type { Crew } from "../crew/crew.ts";
 import { LARGE } from "../crew/large.ts";
 import { Written } from "../written.ts";
-import { fitJob, fitLookJob, fitWaysJob, packageJob, sessionJob } from "./jobs.ts";
+import { fitJob, fitLookJob, fitPaperJob, fitWaysJob, packageJob, sessionJob } from "./jobs.ts";
 import { lastDecided } from "./fitChoices.ts";
 import { sendToStation } from "./send.ts";
 import { startSession } from "./start.ts";
@@ -44,6 +44,7 @@ export function sessionRoutes(pool: Pool, styles: Styles, crew: Crew, files: Fil
   const whoFits = ({ id }: Person) => ({ who: id, what: "the fit" });
   answer(router, "lookAtFit", ({ body, person }) => crew.run(fitLookJob, body, whoFits(person)));
   answer(router, "fitWays", ({ body, person }) => crew.run(fitWaysJob, body, whoFits(person)));
+  answer(router, "fitPaper", ({ body, person }) => crew.run(fitPaperJob, body, whoFits(person)));
   answer(router, "lastDecided", ({ params }) => lastDecided(pool, params.room, params.template));
   answer(
     router,

@@ -7,9 +7,15 @@ import { wishesOf } from "@mossy/core/fit/wish";
 import { variantOf } from "@mossy/core/library/variant";
 import type { Session, TrackId } from "@mossy/core/session/document";
 import { plural } from "@mossy/core/session/plural";
+import { useMutation } from "@tanstack/react-query";
+import { Printer } from "lucide-react";
 import { useMemo, useState } from "react";
+import { Button } from "../ui/button.tsx";
 import { Chooser } from "../ui/chooser.tsx";
 import { Choice, Pill } from "../ui/pieces.tsx";
+import { saveAs } from "../ui/saveAs.ts";
+import { mention } from "../ui/toasts.tsx";
+import { askFile } from "../wire/ask.ts";
 import { Adjusted, CannotBePlaced, LeaveMoreOut, LeftOut, Without48 } from "./fitReport.tsx";
 import { LoadThere } from "./loadThere.tsx";
 import { MissingDevices } from "./missingDevices.tsx";
@@ -53,6 +59,7 @@ export function Fitted({
     <>
       <div className="flex flex-wrap items-center gap-2">
         <HowItFits look={look} />
+        <OnPaper fitting={fitting} name={whole.title} />
         {room.setUps.length > 0 && (
           <span className="ml-auto">
             <Choice
@@ -121,6 +128,20 @@ export function Fitted({
         </aside>
       </div>
     </>
+  );
+}
+
+/** The report to print, as it was decided so far. */
+function OnPaper({ fitting: { wish }, name }: { fitting: Fitting; name: string }) {
+  const paper = useMutation({
+    mutationFn: () => askFile("fitPaper", {}, wish),
+    onSuccess: (bytes) => saveAs(`Fit, ${name}.pdf`, "application/pdf", bytes),
+    onError: (e) => mention(e.message, { weight: "broken" }),
+  });
+  return (
+    <Button small disabled={paper.isPending} onClick={() => paper.mutate()}>
+      <Printer size={13} aria-hidden /> On paper (PDF)
+    </Button>
   );
 }
 

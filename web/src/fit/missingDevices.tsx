@@ -1,5 +1,6 @@
 import type { FitLook } from "@mossy/contract/sessions";
 import { deviceKey, inWords } from "@mossy/core/devices/installed";
+import { DEED_DONE } from "@mossy/core/devices/missing";
 import type { DeviceChoice } from "@mossy/core/devices/missing";
 import { plural } from "@mossy/core/session/plural";
 import { Button } from "../ui/button.tsx";
@@ -11,12 +12,6 @@ const WHY = {
   house: "as the house says",
   "other-format": "the same in another format",
   "same-kind": "same kind",
-} as const;
-const DONE = {
-  bypass: "bypassed",
-  "leave-out": "left out",
-  "leave-out-bypassed": "left out where it is bypassed",
-  keep: "kept as it is",
 } as const;
 
 /** Devices the template asks for that are not installed here; each is decided once, for all its tracks. */
@@ -154,7 +149,8 @@ function Decided({ of: m, onAgain }: { of: Missing; onAgain: () => void }) {
   return (
     <p className="flex items-center gap-2 pt-1">
       <span className="min-w-0 flex-1">
-        {decided.do === "replace" ? `replaced by ${by ? inWords(by) : ""}` : DONE[decided.do]}
+        {DEED_DONE[decided.do]}
+        {decided.do === "replace" && by ? ` by ${inWords(by)}` : ""}
         {stand ? losesInWords(stand) : ""}
       </span>
       <Button small look="quiet" aria-label={`Decide again: ${inWords(m.device)}`} onClick={onAgain}>
