@@ -11,6 +11,7 @@ import { route } from "./route.ts";
 import type { UPLOAD } from "./route.ts";
 import type { Route } from "./route.ts";
 import { drift, today } from "./today.ts";
+import { startUpRoutes } from "./startUp.ts";
 import { workRoutes } from "./workRoutes.ts";
 
 export { FILE, UPLOAD, type Route } from "./route.ts";
@@ -48,6 +49,7 @@ export const routes = {
   ...workRoutes,
   ...driftRoutes,
   ...lifeRoutes,
+  ...startUpRoutes,
 } as const satisfies Record<RouteName, Route>;
 
 export type Routes = typeof routes;

@@ -14,6 +14,7 @@ import { SAYS, demoShelves } from "./library.ts";
 import { storeProductions } from "./productions.ts";
 import { storeProposals } from "./proposals.ts";
 import { storeRemarks } from "./remarks.ts";
+import { storeStartUps } from "./startUps.ts";
 import { inTransaction } from "@mossy/server/transaction";
 import type { Db, Pool } from "@mossy/server/database";
 import { beginHouse } from "@mossy/server/house/store";
@@ -98,6 +99,7 @@ export async function storeHistory(
     await storeProductions(db, history.lead, history.ago);
     await storeProposals(db, history.ago);
     await storeRemarks(db, history.ago);
+    await storeStartUps(db, history);
     for (const t of history.ticks) await tick(db, t.room, t.item, { done: true, sure: false }, t.by, t.at);
   });
 }

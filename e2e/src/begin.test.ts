@@ -1,3 +1,4 @@
+import { Key } from "selenium-webdriver";
 import { describe, expect, it } from "vitest";
 import { visit } from "./testing/visit.ts";
 
@@ -40,5 +41,23 @@ describe("starting a session in three steps", () => {
     await b.button("Start it, download the package");
     await b.see("//h1[.='Two rivers 2']");
     await b.saved(".zip");
+  });
+});
+
+describe("what stations open with", () => {
+  const yard = "//li[contains(@class, 'card')][.//h2[contains(., 'Pan Yard')]]";
+
+  it("is said on one page for all rooms, by purpose and in order, and taken back by key", async () => {
+    await b.go("/rooms/start-up");
+    await b.see(`${yard}//ol/li[1][contains(., 'Steelpan orchestra')][contains(., 'begins with it')]`);
+    await b.choose("Add a template for Pan Yard", "Shanty choir");
+    await b.see(`${yard}//ol/li[3][contains(., 'Shanty choir')]`);
+    await b.button("Begin with it: Shanty choir, Pan Yard");
+    await b.see(`${yard}//ol/li[1][contains(., 'Shanty choir')][contains(., 'begins with it')]`);
+    await b.click("//h1");
+    await b.chord(Key.CONTROL, "z");
+    await b.see(`${yard}//ol/li[1][contains(., 'Steelpan orchestra')]`);
+    await b.chord(Key.CONTROL, "z");
+    await b.gone(`${yard}//ol/li[3]`);
   });
 });

@@ -58,6 +58,7 @@ export const ROOM_SCREENS: readonly Screen[] = [
     },
   },
   { name: "devices", path: "/rooms/devices?show=all", ready: "//section[@aria-label='Rooms and devices']" },
+  { name: "start-up", path: "/rooms/start-up", ready: "//h2[contains(., 'Pan Yard')]" },
   { name: "room-devices", path: "/rooms/pan-yard/devices", ready: "//section[@aria-label='Installed']" },
   {
     name: "fit-source",

@@ -107,6 +107,8 @@ function asked(name: RouteName, room: string): { path: string; body?: unknown } 
     replug: { moves: [{ track: "t", input: 1 }], revision: 2 ** 31 - 2 },
     renameSession: { title: "x", revision: 2 ** 31 - 2 },
     copySession: { title: "Another" },
+    setStartUp: { list: [], revision: 2 ** 31 - 2 },
+    reportStartUp: { has: [] },
     bringBlock: { release: 99, revision: null, choices: [] },
   };
   const [method] = paths[name];

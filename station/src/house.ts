@@ -5,10 +5,11 @@ import { pathOf, paths } from "@mossy/contract/paths";
 import type { RouteName } from "@mossy/contract/paths";
 import { problem } from "@mossy/contract/problem";
 import { reported } from "@mossy/contract/rooms";
+import { startUpHere } from "@mossy/contract/startUp";
 import { handInAnswer } from "@mossy/contract/sessions";
 
-/** What the house says when it sends something to a room. */
-export type SentNews = Extract<News, { kind: "sent" }>;
+/** What the house says to a room: something is sent there, or its stations open with something else. */
+export type SentNews = Extract<News, { kind: "sent" | "start-up" }>;
 const AGAIN_AFTER = 2000;
 const TRIES = 30;
 
@@ -29,6 +30,28 @@ export class HouseClient {
     const body = JSON.stringify({ says });
     const res = await this.#send("report", pathOf("report", {}), body, "application/json");
     return reported.parse(await res.json());
+  }
+
+  /** What it is to open with, the one to begin with first. */
+  async startUp(): Promise<{ template: string; name: string; release: number | null }[]> {
+    const res = await this.#send("startUpHere", pathOf("startUpHere", {}));
+    return startUpHere.parse(await res.json()).list;
+  }
+
+  /** The latest release of a template it opens with, as a session file. */
+  async startUpFile(template: string): Promise<Uint8Array> {
+    const res = await this.#send("startUpFile", pathOf("startUpFile", { template }));
+    return new Uint8Array(await res.arrayBuffer());
+  }
+
+  /** Tells what it opens with now. */
+  async opensWith(has: readonly { template: string; release: number }[]): Promise<void> {
+    await this.#send(
+      "reportStartUp",
+      pathOf("reportStartUp", {}),
+      JSON.stringify({ has }),
+      "application/json",
+    );
   }
 
   /** The package of a session, a ZIP. */
@@ -80,7 +103,8 @@ export class HouseClient {
           for (let end = text.indexOf("\n\n"); end >= 0; end = text.indexOf("\n\n")) {
             const heard = news.safeParse(tryJson(/^data: (.*)$/m.exec(text.slice(0, end))?.[1] ?? ""));
             text = text.slice(end + 2);
-            if (heard.success && heard.data.kind === "sent") yield heard.data;
+            if (heard.success && (heard.data.kind === "sent" || heard.data.kind === "start-up"))
+              yield heard.data;
           }
         }
       } catch (e) {

@@ -81,16 +81,34 @@ async function putRight(house: HouseClient, title: string, checkIn: string): Pro
   console.log(`station: took the corrected file of “${title}” (${right.tracks.length} tracks)`);
 }
 
+/** Gets what it is to open with, and tells that it has it. */
+async function openWith(house: HouseClient): Promise<void> {
+  const has: { template: string; release: number }[] = [];
+  for (const { template, name, release } of await house.startUp()) {
+    if (release === null) continue;
+    const { session } = await readExchange(await house.startUpFile(template));
+    console.log(`station: opens with “${name}”, release ${release} (${session.tracks.length} tracks)`);
+    has.push({ template, release });
+  }
+  await house.opensWith(has);
+}
+
+const say = (e: unknown): void => console.error(`station: ${e instanceof Error ? e.message : String(e)}`);
+
 /** Waits for what is sent to its room, until its token is withdrawn. */
 async function stand(house: HouseClient): Promise<void> {
   const { name, roomName } = await house.report("waits for packages");
   console.log(`station: ${name} waits for what is sent to ${roomName}`);
-  for await (const { as, session, title, checkIn } of house.sent()) {
+  await openWith(house);
+  for await (const heard of house.sent()) {
+    if (heard.kind === "start-up") {
+      await openWith(house).catch(say);
+      continue;
+    }
+    const { as, session, title, checkIn } = heard;
     const took =
       as === "correction" && checkIn !== null ? putRight(house, title, checkIn) : afternoon(house, session);
-    await took.catch((e: unknown) =>
-      console.error(`station: ${e instanceof Error ? e.message : String(e)}`),
-    );
+    await took.catch(say);
   }
 }
 

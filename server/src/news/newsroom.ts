@@ -147,7 +147,7 @@ export class Newsroom {
       const there = this.here.people(news.document);
       return (l) => there.has(l.person);
     }
-    const sentTo = news.kind === "sent" ? news.room : null;
+    const sentTo = news.kind === "sent" || news.kind === "start-up" ? news.room : null;
     return (l) => l.room === null || l.room === sentTo;
   }
 

@@ -11,6 +11,7 @@ import { tell } from "../news/tell.ts";
 import { notFound } from "../problems.ts";
 import { note } from "../record/store.ts";
 import { letEngineers } from "./engineers.ts";
+import { startUpRoutes } from "./startUpRoutes.ts";
 import { deviceRoutes } from "./deviceRoutes.ts";
 import { dropSoftware, editSoftware, makeSoftware, softwareCards } from "./software.ts";
 import {
@@ -53,6 +54,7 @@ export function roomRoutes(pool: Pool, styles: Styles, crew: Crew): Router {
   keptByLeads(router, pool);
   softwareRoutes(router, pool);
   deviceRoutes(router, pool, crew);
+  startUpRoutes(router, pool);
   return router;
 }
 

@@ -82,6 +82,7 @@ export const router = createBrowserRouter([
           { path: "compare", lazy: screen(() => import("../compare/page.tsx")) },
           { path: "rooms", lazy: screen(() => import("../rooms/page.tsx")) },
           { path: "rooms/software", lazy: screen(() => import("../rooms/softwarePage.tsx")) },
+          { path: "rooms/start-up", lazy: screen(() => import("../rooms/startUpPage.tsx")) },
           { path: "rooms/devices", lazy: screen(() => import("../rooms/devicesPage.tsx")) },
           { path: "rooms/:room/devices", lazy: screen(() => import("../rooms/roomDevicesPage.tsx")) },
           { path: "rooms/new", lazy: screen(() => import("../rooms/editRoomPage.tsx")) },

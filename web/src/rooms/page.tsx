@@ -52,6 +52,9 @@ export default function RoomsPage() {
         <Button asChild>
           <Link to="/rooms/devices">Devices</Link>
         </Button>
+        <Button asChild>
+          <Link to="/rooms/start-up">Start-up</Link>
+        </Button>
         {inUse.length > MANY && (
           <FindField label="Find a room" className="w-48" value={text} onFind={setText} />
         )}

@@ -34,6 +34,7 @@ export const later = {
       queryKey: ["last-decided", room, template],
       queryFn: () => ask("lastDecided", { room, template }),
     }),
+  startUps: queryOptions({ queryKey: ["start-ups"], queryFn: () => ask("startUps", {}) }),
   lastStarted: (room: string) =>
     queryOptions({ queryKey: ["last-started", room], queryFn: () => ask("lastStarted", { room }) }),
   nameLook: (title: string, room: string) =>

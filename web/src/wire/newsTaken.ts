@@ -74,6 +74,7 @@ const AFTER: Partial<Record<News["kind"], readonly string[]>> = {
   room: ["rooms", "room", "today"],
   software: ["software", "rooms", "room"],
   devices: ["installed", "substitutes", "device-matrix", "fit"],
+  "start-up": ["start-ups"],
   people: ["people", "colleagues", "me", "account", "today"],
   chain: ["chains", "chain-uses"],
 };
@@ -112,6 +113,7 @@ function lookAgain(news: News, again: (...keys: string[]) => void): void {
       break;
     case "station":
       void queryClient.invalidateQueries({ queryKey: ["room", news.room] });
+      again("start-ups");
       break;
     case "document":
       dropFetched(news.document);
