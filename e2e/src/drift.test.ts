@@ -4,7 +4,7 @@ import { visit } from "./testing/visit.ts";
 
 const { b } = await visit("Marram Vale");
 const rows = "//section[@aria-label='By rule']//tbody/tr";
-const colours = `${rows}[contains(., \"Colour not the house's\")]`;
+const colours = `${rows}[contains(., "Colour not the house's")]`;
 const runs = "//section[@aria-label='Put right lately']";
 
 // One story, in order.

@@ -1,4 +1,5 @@
 import { ROOM_SCREENS } from "./roomScreens.ts";
+import { SESSION_SCREENS } from "./sessionScreens.ts";
 import { Key } from "selenium-webdriver";
 import { HOUSE_SCREENS } from "./houseScreens.ts";
 import type { Screen } from "./openScreen.ts";
@@ -150,51 +151,7 @@ export const SCREENS: readonly Screen[] = [
   { name: "account", path: "/me", ready: "//h2[.='Where you are signed in']" },
   { name: "record", path: "/record", ready: "//section[@aria-label='The record']//table" },
   ...ROOM_SCREENS,
-  {
-    name: "start",
-    path: "/start?room=pan-yard",
-    ready: "//section[@aria-label='From which template']//button",
-  },
-  {
-    name: "start-how",
-    path: "/start?room=ferry-van&template=steelpan-orchestra-full-yard",
-    ready: "//a[.='See and change how it fits']",
-    act: async (b) => {
-      await b.type("//form//input", "Regatta crew");
-      await b.see("//form//p[@role='status']");
-    },
-  },
-  { name: "sessions", path: "/sessions", ready: "//a[.='Album mix, Marram']" },
-  { name: "session", path: "/sessions/{session}", ready: "//a[.='Look and put right']" },
-  {
-    name: "session-closing",
-    path: "/sessions/{session}",
-    ready: "//a[.='Look and put right']",
-    act: async (b) => {
-      await b.button("Close the session");
-      await b.see("//section[@aria-label='How it went']//dt[.='Followed the house']");
-    },
-  },
-  {
-    name: "session-inputs",
-    path: "/sessions/{yard}/inputs",
-    ready: "//section[@aria-label='Inputs']//li[@data-source]",
-    act: async (b) => {
-      await b.click("(//section[@aria-label='Inputs']//li[@data-source]/button)[2]");
-      await b.see("//section[starts-with(@aria-label, 'Source ')]");
-    },
-  },
-  {
-    name: "session-on-disk",
-    path: "/sessions/{yard}",
-    ready: "//section[@aria-label='On the shared disk']",
-    act: async (b) => {
-      await b.button("Look at its folder");
-      await b.see(
-        "//section[@aria-label='On the shared disk']//p[contains(., 'folder') or contains(., 'file')]",
-      );
-    },
-  },
+  ...SESSION_SCREENS,
   { name: "check-in", path: "/check-ins/{checkIn}", ready: "//h2[contains(., 'Against the house style')]" },
   { name: "check-in-sheet", path: "/check-ins/{checkIn}/sheet", ready: "//div[@role='treegrid']" },
   {
@@ -228,25 +185,6 @@ export const SCREENS: readonly Screen[] = [
     name: "template-of-session",
     path: "/library/new?session={session}",
     ready: "//section[@aria-label='Tracks of the session']",
-  },
-  {
-    name: "drift",
-    path: "/sessions/drift?weeks=26",
-    ready: "//section[@aria-label='By rule']//tr[3]",
-  },
-  {
-    name: "drift-room",
-    path: "/sessions/drift?by=rule&room=ferry-van&weeks=52",
-    ready: "//section[@aria-label='By rule']//tr[2]",
-  },
-  { name: "put-right", path: "/sessions/right", ready: "//button[contains(., 'right')]" },
-  {
-    name: "sessions-chosen",
-    path: "/sessions",
-    ready: "//a[.='Album mix, Marram']",
-    act: async (b) => {
-      for (const n of [1, 2, 3]) await b.click(`(//input[starts-with(@aria-label, 'Choose ')])[${n}]`);
-    },
   },
   { name: "earlier", path: "/sessions/earlier", ready: "//p[starts-with(., 'Every open session')]" },
   { name: "shelves", path: "/library/shelves", ready: "//section[@aria-label='Shelf']" },

@@ -4,6 +4,9 @@ import { setField } from "@mossy/core/session/change";
 import type { Session } from "@mossy/core/session/document";
 import { randomUUID } from "node:crypto";
 import { describe, expect, it } from "vitest";
+import { countsOf } from "../check/counts.ts";
+import { Styles } from "../house/styles.ts";
+import { publishDarker } from "../testing/editions.ts";
 import { pagesOf } from "../testing/pdf.ts";
 import { takenIn } from "../testing/sessions.ts";
 import { visit } from "../testing/visit.ts";
@@ -181,6 +184,39 @@ describe("putting right many sessions", () => {
     const { data } = await tamsin.ask("undoRun", { run: foreign });
     expect([data.undone, data.left.length]).toEqual([0, 1]);
     expect((await lead.ask("undoRun", { run: randomUUID() })).status).toBe(404);
+  });
+});
+
+describe("what is kept of drift", () => {
+  it("is what counting anew finds, also after edits, editions and what was put right", async () => {
+    await publishDarker(lead);
+    await lead.ask("sessions", {});
+    const { rows } = await house.pool.query<{
+      title: string;
+      now: Session;
+      baseline: Session;
+      edition: number;
+      open: unknown;
+      kept: unknown;
+    }>(
+      `select s.title, d.session as now, s.baseline, s.edition, f.open, f.kept
+       from sessions s join check_ins c on c.id = s.last_check_in join documents d on d.id = c.document
+       join check_in_drift f on f.check_in = c.id where s.closed_at is null`,
+    );
+    expect(rows.length).toBeGreaterThan(5);
+    const styles = new Styles();
+    for (const r of rows) {
+      const { drift } = await countsOf(house.pool, styles, r.now, r);
+      expect([r.title, r.open, r.kept]).toEqual([r.title, drift.open, drift.kept]);
+    }
+    expect(rows.some((r) => JSON.stringify(r.open) !== "{}")).toBe(true);
+  });
+
+  it("is found anew for check-ins of earlier versions of the house", async () => {
+    const before = (await over()).all;
+    await house.pool.query("delete from check_in_drift");
+    const after = (await over()).all;
+    expect([after.of, after.open]).toEqual([before.of, before.open]);
   });
 });
 

@@ -16,6 +16,7 @@ import { mention } from "../ui/toasts.tsx";
 import { askOnce, newUuid } from "../wire/ask.ts";
 import { later } from "../wire/laterQueries.ts";
 import { useMe } from "../wire/queries.ts";
+import { LeftToDecide } from "../sessions/leftToDecide.tsx";
 import { RoomAndTemplate, useAddress } from "../sessions/narrowed.tsx";
 import { Runs } from "./runs.tsx";
 import { refreshAfterRun } from "./afterRun.ts";
@@ -160,9 +161,6 @@ function Lines({
   );
 }
 
-/** So many of what is left to decide are said. */
-const SAID = 3;
-
 function RightLine({ line, onRight }: { line: Line; onRight: (() => void) | null }) {
   const { session: s, says, left, changes } = line;
   return (
@@ -188,17 +186,7 @@ function RightLine({ line, onRight }: { line: Line; onRight: (() => void) | null
           <li key={sentence}>{sentence}</li>
         ))}
       </ul>
-      {left.length > 0 && (
-        <ul
-          aria-label={`For somebody to decide in ${s.title}`}
-          className="rounded-md bg-lantern-soft px-2.5 py-1.5 text-sm text-lantern"
-        >
-          {left.slice(0, SAID).map((l) => (
-            <li key={l}>{l}</li>
-          ))}
-          {left.length > SAID && <li>and {left.length - SAID} more</li>}
-        </ul>
-      )}
+      <LeftToDecide title={s.title} left={left} />
     </li>
   );
 }

@@ -48,7 +48,7 @@ export function Card({ template: t, where }: { template: TemplateCard; where: re
           <>
             {" · "}
             <Link
-              to={`/start?template=${t.id}`}
+              to={startOf(t)}
               aria-label={`Start a session: ${t.name}`}
               className="relative z-10 text-moss underline underline-offset-2"
             >
@@ -66,6 +66,10 @@ export function Card({ template: t, where }: { template: TemplateCard; where: re
     </>
   );
 }
+
+/** Where a session is started from it: one of a production for that. */
+const startOf = ({ id, production }: TemplateCard): string =>
+  `/start?template=${id}${production === null ? "" : `&production=${encodeURIComponent(production)}`}`;
 
 /** Whether what it was begun from has later releases. */
 export const hasLater = ({ origin }: TemplateCard): boolean =>

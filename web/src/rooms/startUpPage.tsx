@@ -170,13 +170,13 @@ function RoomCard({ of, deeds }: { of: RoomLine; deeds: Deeds | null }) {
                 {!deeds && l.purpose !== "" ? ` · ${l.purpose}` : ""}
               </span>
             </span>
-            {i === 0 && <Pill look="ok">begins with it</Pill>}
             {l.release === null && <Pill look="broken">nothing to open any more</Pill>}
+            {!deeds && i === 0 && <Pill look="ok">begins with it</Pill>}
             {deeds && (
               <>
                 <span className="w-44">
                   <TextField
-                    label={`What ${l.name} is for`}
+                    label="What for"
                     value={l.purpose}
                     readOnly={false}
                     onSet={(purpose) =>
@@ -187,7 +187,11 @@ function RoomCard({ of, deeds }: { of: RoomLine; deeds: Deeds | null }) {
                     }
                   />
                 </span>
-                {i > 0 && (
+                {i === 0 ? (
+                  <span className="w-32 text-center">
+                    <Pill look="ok">begins with it</Pill>
+                  </span>
+                ) : (
                   <Button
                     small
                     disabled={deeds.busy}

@@ -11,6 +11,7 @@ import { PageHead, Pill } from "../ui/pieces.tsx";
 import { Empty, Failed, Loading } from "../ui/states.tsx";
 import { mention } from "../ui/toasts.tsx";
 import { askOnce } from "../wire/ask.ts";
+import { LeftToDecide } from "./leftToDecide.tsx";
 import { later } from "../wire/laterQueries.ts";
 import { queryClient, useMe } from "../wire/queries.ts";
 
@@ -109,9 +110,6 @@ function Lines({ edition, lines, whole }: { edition: number; lines: readonly Lin
   );
 }
 
-/** So many of what is left to decide are said. */
-const SAID = 4;
-
 function EarlierLine({ line, onBring }: { line: Line; onBring: (() => void) | null }) {
   const { session: s, says, left } = line;
   return (
@@ -133,17 +131,7 @@ function EarlierLine({ line, onBring }: { line: Line; onBring: (() => void) | nu
           </Button>
         )}
       </CardHead>
-      {left.length > 0 && (
-        <ul
-          aria-label={`For somebody to decide in ${s.title}`}
-          className="rounded-md bg-lantern-soft px-2.5 py-1.5 text-sm text-lantern"
-        >
-          {left.slice(0, SAID).map((l) => (
-            <li key={l}>{l}</li>
-          ))}
-          {left.length > SAID && <li>and {left.length - SAID} more</li>}
-        </ul>
-      )}
+      <LeftToDecide title={s.title} left={left} />
       {line.changes > 0 && <p className="text-sm">{line.asks}</p>}
       <ul className="text-sm text-ink-2">
         {says.map((sentence) => (
