@@ -65,6 +65,15 @@ describe("what became of drift", () => {
     ]);
   });
 
+  it("what was put right long ago comes back too, also after other things came and went", () => {
+    const lines = driftLines([
+      checkIn({ number: 1, came: { "colour-off": ["a"] } }),
+      checkIn({ number: 2, came: { "colour-off": ["b"] } }),
+      checkIn({ number: 3, came: { "colour-off": ["a", "c"] } }),
+    ]);
+    expect(only(lines, "colour-off").map((c) => c?.back)).toEqual([0, 0, 1]);
+  });
+
   it("what was let stand is neither put right nor back", () => {
     const lines = driftLines([
       checkIn({ number: 1, came: { "name-off-pattern": ["a"] }, kept: { "name-off-pattern": ["a"] } }),
@@ -156,6 +165,17 @@ describe("drift taken together", () => {
     expect(driftOver(chance, wish("rule"))[0]!.since).toBeNull();
     // Less than before is no beginning.
     expect(driftOver(driftLines([...some(9, 9, 1), ...some(0, 9, 2)]), wish("rule"))[0]!.since).toBeNull();
+  });
+
+  it("does not take one of many tries for a beginning", () => {
+    // Alone 2 of 2 against 1 of 10 would be rare enough (0.045); as the likeliest of five editions it is not.
+    const five = driftLines([
+      ...some(1, 2, 1),
+      ...[2, 3, 4, 5].flatMap((edition) => some(0, 2, edition)),
+      ...some(2, 2, 6),
+    ]);
+    expect(fisher(2, 0, 1, 9)).toBeLessThan(0.05);
+    expect(driftOver(five, wish("rule"))[0]!.since).toBeNull();
   });
 
   it("of a template since which release", () => {

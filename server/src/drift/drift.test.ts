@@ -1,5 +1,7 @@
 import type { DriftOverTime, RightPage } from "@mossy/contract/drift";
 import { writeExchange } from "@mossy/core/formats/exchange/write";
+import { check, keep, open } from "@mossy/core/check/check";
+import { makeStyle } from "@mossy/core/house/style";
 import { setField } from "@mossy/core/session/change";
 import type { Session } from "@mossy/core/session/document";
 import { randomUUID } from "node:crypto";
@@ -38,9 +40,14 @@ const start = async (title: string, room = "pan-yard") =>
   ).data;
 const handIn = async (session: string, came: Session) =>
   takenIn((await tamsin.ask("handIn", {}, writeExchange(came, session))).data);
+/** Some tracks in another colour, one of them under another name too. */
 const recoloured = (s: Session, many: number): Session => ({
   ...s,
-  tracks: s.tracks.map((t, i) => (i < many && t.colour !== null ? { ...t, colour: "#123456" } : t)),
+  tracks: s.tracks.map((t, i) =>
+    i < many && t.colour !== null
+      ? { ...t, colour: "#123456", name: i === many - 1 ? `${t.name}!` : t.name }
+      : t,
+  ),
 });
 const right = (run: string, { session, revision }: RightPage["lines"][number], send = false) =>
   lead.ask("putRight", { session: session.id }, { run, rule: "colour-off", revision, send });
@@ -79,7 +86,24 @@ describe("drift over time", () => {
     const between = (await over("?rule=colour-off&room=pan-yard")).all;
     expect(between.right).toBeGreaterThan(before.right);
     expect([between.came, between.back]).toEqual([before.came, before.back]);
+    // What was put right and is let stand with a reason is neither off nor put right.
     await handIn(s.id, recoloured(s.baseline, 6));
+    const { lastCheckIn, baseline } = await whole(s.id);
+    const { data: came } = await lead.ask("checkIn", { checkIn: lastCheckIn!.id });
+    const off = (await lead.ask("currentEdition", {})).data.house;
+    const [finding] = open(check(makeStyle(off), came.now.session, baseline)).filter(
+      (f) => f.rule === "colour-off",
+    );
+    const document = came.now.id;
+    const changes = [keep(came.now.session, finding!, "The film wants it")];
+    const beforeKept = (await over("?rule=colour-off&room=pan-yard")).all;
+    await lead.ask("editDocument", { document }, { revision: came.now.revision, changes });
+    const kept = (await over("?rule=colour-off&room=pan-yard")).all;
+    expect([kept.kept, kept.open, kept.right]).toEqual([
+      beforeKept.kept + 1,
+      beforeKept.open - 1,
+      beforeKept.right,
+    ]);
     const after = (await over("?rule=colour-off&room=pan-yard")).all;
     expect(after.back - between.back).toBe(between.right - before.right);
   });
@@ -151,8 +175,11 @@ describe("putting right many sessions", () => {
       { document: checkIn.now.id },
       { revision: checkIn.now.revision, changes: [setField(track, "colour", "#654321")] },
     );
+    const sentBefore = (await whole(done[1]!.id)).sentAt!;
     const { data } = await lead.ask("undoRun", { run });
     expect(data.undone).toBe(1);
+    // The station gets the file without what was put right.
+    expect((await whole(done[1]!.id)).sentAt! > sentBefore).toBe(true);
     expect(data.left.map((l) => l.title)).toEqual([now.title]);
     const other = await whole(done[1]!.id);
     expect(other.now).toEqual(done[1]!.before);
@@ -161,6 +188,19 @@ describe("putting right many sessions", () => {
     expect(runs.find((r) => r.run === run)?.undone).toBe(1);
     const open = (await lines("?room=pan-yard&rule=colour-off")).map((l) => l.session.title);
     expect(open).toContain("Two of many");
+  });
+
+  it("is not undone where the room handed in since: that stands on what was put right", async () => {
+    const s = await start("Handed in since");
+    await handIn(s.id, recoloured(s.baseline, 4));
+    const line = (await lines("?room=pan-yard&rule=colour-off")).find((l) => l.session.id === s.id)!;
+    const late = randomUUID();
+    await right(late, line);
+    await handIn(s.id, recoloured(s.baseline, 2));
+    const before = (await whole(s.id)).now;
+    const { data } = await lead.ask("undoRun", { run: late });
+    expect([data.undone, data.left[0]?.why]).toEqual([0, expect.stringContaining("handed it in since")]);
+    expect((await whole(s.id)).now).toEqual(before);
   });
 
   it("is for whoever works there, in open sessions, as they were looked at", async () => {

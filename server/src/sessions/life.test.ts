@@ -1,5 +1,6 @@
 import { writeExchange } from "@mossy/core/formats/exchange/write";
 import { readExchange } from "@mossy/core/formats/exchange/read";
+import { setSessionField } from "@mossy/core/session/change";
 import { inputsOf } from "@mossy/core/session/inputs";
 import { unzipSync } from "fflate";
 import { describe, expect, it } from "vitest";
@@ -199,5 +200,20 @@ describe("what a session would be called, and what was started last", () => {
     );
     expect(again.data.baseline.tempo).toBe(77);
     expect((await lead.ask("lastStarted", { room: "nowhere" })).data.last).toBeNull();
+  });
+
+  it("leaves out what the latest release fixes by now", async () => {
+    const { session } = (await lead.ask("template", { template: "engine-room-only" })).data.draft;
+    const { data: made } = await lead.ask("newTemplate", {}, { name: "Loose", shelf: "Field", session });
+    await lead.ask("publishRelease", { template: made.id }, { revision: 0, note: "Loose" });
+    const body = { title: "Loose one", room: "pan-yard", template: made.id, release: 1, leaveOut: [] };
+    const settings = { tempo: 77, meter: { beats: 3, unit: 4 } };
+    await tamsin.ask("startSession", {}, { ...body, settings });
+    const { draft } = (await lead.ask("template", { template: made.id })).data;
+    const changes = [setSessionField(draft.session, "fixed", ["tempo"])];
+    await lead.ask("editDocument", { document: draft.id }, { revision: draft.revision, changes });
+    await lead.ask("publishRelease", { template: made.id }, { revision: 1, note: "Fixed" });
+    const { last } = (await wren.ask("lastStarted", { room: "pan-yard" })).data;
+    expect([last?.release, last?.settings]).toEqual([2, { meter: settings.meter }]);
   });
 });

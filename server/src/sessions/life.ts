@@ -70,10 +70,6 @@ export const replug = (
         input: to.has(t.id) ? (to.get(t.id) ?? null) : t.input,
       })),
     };
-    const plugged = [
-      ...was.choices.plugged.filter((p) => !to.has(p.track)),
-      ...moves.flatMap(({ track, input }) => (input === null ? [] : [{ track, input }])),
-    ];
     const on: Footing = {
       ...footingOf(was),
       baseline,
@@ -83,7 +79,6 @@ export const replug = (
           (u) => !baseline.tracks.some((t) => t.id === u.track && inputsOf(t).length > 0),
         ),
       },
-      stood: { room: was.roomId, setUp: was.setUp, choices: { ...was.choices, plugged } },
     };
     await putOn(db, session, on);
     await changeNow(db, styles, was, [...changes], on, by);
