@@ -12,6 +12,8 @@ import { dice } from "@mossy/core/chance/dice";
 import { blankInstalled } from "@mossy/core/devices/installed";
 import { matrixOf } from "@mossy/core/devices/matrix";
 import { factsOf } from "@mossy/core/habits/facts";
+import { driftLines, driftOver } from "@mossy/core/drift/overTime";
+import type { DriftIn } from "@mossy/core/drift/overTime";
 import { habitsOf } from "@mossy/core/habits/habits";
 import { blankTrack, emptySession } from "@mossy/core/session/document";
 import type { Session, Source } from "@mossy/core/session/document";
@@ -119,6 +121,30 @@ const told = Array.from({ length: 3000 }, (_, n) => {
   return { room: `Room ${n % 200}`, facts: factsOf(went, { ...went, tracks }) };
 });
 await compare("what is agreed in 3,000 sessions", told, () => habitsOf(told, style), 20, 5);
+
+const RULES_OFF = ["name-off-pattern", "colour-off", "icon-off", "outside-folder", "out-of-order"];
+const WEEK = 7 * 24 * 3_600_000;
+const off = (): Record<string, string[]> =>
+  Object.fromEntries(
+    RULES_OFF.filter(() => roll() < 0.4).map((rule) => [
+      rule,
+      Array.from({ length: 1 + Math.floor(roll() * 20) }, () => `t${Math.floor(roll() * 60)}`),
+    ]),
+  );
+const drifted: DriftIn[] = Array.from({ length: 6000 }, (_, n) => ({
+  session: `s${n >> 1}`,
+  number: 1 + (n & 1),
+  room: `Room ${(n >> 1) % 200}`,
+  template: `t${(n >> 1) % 300}`,
+  release: 1 + ((n >> 1) % 5),
+  edition: 1 + ((n >> 1) % 4),
+  at: 52 * WEEK - Math.floor(roll() * 51) * WEEK,
+  came: off(),
+  open: off(),
+  kept: {},
+}));
+const overAYear = (): unknown => driftOver(driftLines(drifted), { by: "room", weeks: 52, now: 52 * WEEK });
+await compare("drift of 3,000 sessions over a year, by room", drifted, overAYear, 8, 5);
 
 const REFUSED: readonly (readonly [string, string])[] = [
   ["900,000 empty elements", "<a/>".repeat(900_000)],

@@ -23,7 +23,7 @@ const KEPT: readonly (readonly [screen: string, theme: Theme])[] = [
   ["input-list", "daylight"],
   ["signal-map", "daylight"],
   ["stereo-picture", "lamplight"],
-  ["loudspeakers", "daylight"],
+  ["drift", "daylight"],
   ["room-edit", "daylight"],
   ["people", "daylight"],
   ["fit", "daylight"],
