@@ -1,3 +1,4 @@
+import { later } from "../wire/laterQueries.ts";
 import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { FileProblem } from "@mossy/core/formats/fileProblem";
 import { useState } from "react";
@@ -46,7 +47,7 @@ export function SidePicker({
   const { data: library } = useQuery(queries.library);
   const { data: sessions } = useInfiniteQuery(queries.sessions({ which: "open" }));
   const { data: checkIn } = useQuery({
-    ...queries.checkIn(side?.of === "came" ? side.checkIn : ""),
+    ...later.checkIn(side?.of === "came" ? side.checkIn : ""),
     enabled: side?.of === "came",
   });
   const [problem, setProblem] = useState<string | null>(null);

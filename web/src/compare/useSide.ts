@@ -1,3 +1,4 @@
+import { later } from "../wire/laterQueries.ts";
 import type { RemarksOf } from "@mossy/contract/remarks";
 import { variantOf } from "@mossy/core/library/variant";
 import type { Session } from "@mossy/core/session/document";
@@ -38,7 +39,7 @@ export function useSide(side: Side | null, file: ChosenFile | null): Loading {
   const ofSession = side?.of === "out" || side?.of === "now";
   const session = useQuery({ ...queries.session(ofSession ? side.session : ""), enabled: ofSession });
   const checkIn = useQuery({
-    ...queries.checkIn(side?.of === "came" ? side.checkIn : ""),
+    ...later.checkIn(side?.of === "came" ? side.checkIn : ""),
     enabled: side?.of === "came",
   });
   const nothing = { side: null, error: null, again: () => {} };

@@ -19,7 +19,7 @@ import { later } from "../wire/laterQueries.ts";
 import { RoomAndTemplate, useAddress } from "../sessions/narrowed.tsx";
 import { WeekBars } from "./weekBars.tsx";
 
-const DriftBars = lazy(() => import("./driftBars.tsx"));
+const WeekChart = lazy(() => import("./weekChart.tsx"));
 
 const BY_SAYS: Readonly<Record<DriftBy, string>> = {
   rule: "Rule",
@@ -48,7 +48,7 @@ export default function DriftPage() {
     <div className="flex flex-col gap-4">
       <PageHead crumbs={[["Sessions", "/sessions"]]} title="Drift">
         <Button asChild>
-          <a href={`${fileAddress("driftPaper", {})}?${new URLSearchParams(asked).toString()}`} download>
+          <a href={fileAddress("driftPaper", {}, asked)} download>
             <Printer size={15} aria-hidden /> For the weekly meeting (PDF)
           </a>
         </Button>
@@ -137,7 +137,7 @@ function Drifted({ data, by }: { data: DriftOverTime; by: DriftBy }) {
         </div>
         <div className="h-36 min-w-80 flex-[2]">
           <Suspense fallback={<Loading what="Drawing" />}>
-            <DriftBars weeks={weeks} counts={all.weeks} />
+            <WeekChart weeks={weeks} counts={all.weeks} />
           </Suspense>
         </div>
       </section>

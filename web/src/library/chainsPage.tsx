@@ -9,7 +9,7 @@ import { useState } from "react";
 import { Link } from "react-router";
 import { ask, fileAddress } from "../wire/ask.ts";
 import { later } from "../wire/laterQueries.ts";
-import { queries, useMe } from "../wire/queries.ts";
+import { useMe } from "../wire/queries.ts";
 import { mention } from "../ui/toasts.tsx";
 import { Button } from "../ui/button.tsx";
 import { workpieceOf } from "../documents/workpieces.ts";
@@ -20,7 +20,7 @@ import { usesAddress } from "../words/usesAddress.ts";
 
 /** The shelf of chains: every version of each, what it changed, and which drafts stand on which. */
 export default function ChainsPage() {
-  const { data, error, refetch } = useQuery(queries.chains);
+  const { data, error, refetch } = useQuery(later.chains);
   const { data: used, error: noUses } = useQuery(later.chainUses);
   const [text, setText] = useState("");
   const failed = error ?? noUses;

@@ -1,3 +1,4 @@
+import { later } from "../wire/laterQueries.ts";
 import type { Shelf, TemplateCard } from "@mossy/contract/library";
 import { plural } from "@mossy/core/session/plural";
 import { useQuery } from "@tanstack/react-query";
@@ -149,7 +150,7 @@ const LOOKS_IN_FROM = 2;
 
 /** What of each template is called what is looked for, by template; none while it is short. */
 function useFoundIn(wanted: string): ReadonlyMap<string, readonly string[]> {
-  const { data } = useQuery({ ...queries.findTemplates(wanted), enabled: wanted.length >= LOOKS_IN_FROM });
+  const { data } = useQuery({ ...later.findTemplates(wanted), enabled: wanted.length >= LOOKS_IN_FROM });
   return useMemo(() => new Map(data?.found.map((f) => [f.template, f.where])), [data]);
 }
 

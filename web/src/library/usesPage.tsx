@@ -6,7 +6,7 @@ import { LongList } from "../ui/longList.tsx";
 import { PageHead, Pill } from "../ui/pieces.tsx";
 import { Empty, Failed, Loading } from "../ui/states.tsx";
 import { later } from "../wire/laterQueries.ts";
-import { queries, useStyle } from "../wire/queries.ts";
+import { useStyle } from "../wire/queries.ts";
 
 type Place = TrackUses["places"][number];
 const isUsesOf = (text: string | null): text is UsesOf =>
@@ -24,7 +24,7 @@ export default function UsesPage() {
 /** What it is called, and the page that says what it is. */
 function useNamed(of: UsesOf, what: string): { title: string; to: string | null } {
   const { style } = useStyle();
-  const { data } = useQuery({ ...queries.chains, enabled: of === "chain" });
+  const { data } = useQuery({ ...later.chains, enabled: of === "chain" });
   if (of === "device") return { title: what, to: null };
   if (of === "chain")
     return { title: data?.chains.find((c) => c.id === what)?.name ?? what, to: "/library/chains" };

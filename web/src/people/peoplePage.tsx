@@ -1,3 +1,4 @@
+import { later } from "../wire/laterQueries.ts";
 import type { PersonCard } from "@mossy/contract/people";
 import type { RoomCard } from "@mossy/contract/rooms";
 import { useMutation, useQuery } from "@tanstack/react-query";
@@ -30,7 +31,7 @@ const FOR = [
 /** The people of the house, for leads: who may do what and where, who is invited, who is switched off. */
 export default function PeoplePage() {
   const lead = useMe()?.right === "lead";
-  const { data, error, refetch } = useQuery({ ...queries.people, enabled: lead });
+  const { data, error, refetch } = useQuery({ ...later.people, enabled: lead });
   const rooms = useQuery(queries.rooms);
   const [chosen, setChosen] = useState<string | null>(null);
   if (!lead)

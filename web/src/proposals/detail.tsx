@@ -1,10 +1,10 @@
+import { later } from "../wire/laterQueries.ts";
 import type { ProposalCard, WholeProposal } from "@mossy/contract/proposals";
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
 import { moment } from "../ui/dates.ts";
 import { Pill } from "../ui/pieces.tsx";
 import { Failed, Loading } from "../ui/states.tsx";
-import { queries } from "../wire/queries.ts";
 import { RemarksOn } from "../remarks/remarksOn.tsx";
 import { OfChanges } from "./ofChanges.tsx";
 import { OfChain, OfWord, OfWish } from "./ofOthers.tsx";
@@ -12,7 +12,7 @@ import { aboutOf } from "./words.ts";
 
 /** A proposal: who made it and why, what it does, and what became of it. */
 export function Detail({ id, others }: { id: string; others: readonly ProposalCard[] }) {
-  const { data, error, refetch } = useQuery(queries.proposal(id));
+  const { data, error, refetch } = useQuery(later.proposal(id));
   if (error) return <Failed error={error} again={() => void refetch()} />;
   if (!data) return <Loading what="Fetching the proposal" />;
   return (

@@ -1,3 +1,4 @@
+import { later } from "../wire/laterQueries.ts";
 import type { WholeProposal } from "@mossy/contract/proposals";
 import { teach } from "@mossy/core/house/edit";
 import { houseDiff } from "@mossy/core/house/houseDiff";
@@ -14,7 +15,7 @@ type Of<T extends WholeProposal["what"]["target"]> = Extract<WholeProposal["what
 
 /** A chain as it stands on the shelf, and as it is proposed. */
 export function OfChain({ proposal, what }: { proposal: WholeProposal; what: Of<"chain"> }) {
-  const { data } = useQuery(queries.chains);
+  const { data } = useQuery(later.chains);
   const now = data?.chains.find((c) => c.id === what.chain || c.name === what.name);
   const version = now?.versions[0];
   return (

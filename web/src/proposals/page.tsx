@@ -1,3 +1,4 @@
+import { later } from "../wire/laterQueries.ts";
 import { clsx } from "clsx";
 import type { ProposalCard } from "@mossy/contract/proposals";
 import { useQuery } from "@tanstack/react-query";
@@ -6,7 +7,6 @@ import { day } from "../ui/dates.ts";
 import { PageHead, Pill } from "../ui/pieces.tsx";
 import type { PillLook } from "../ui/pieces.tsx";
 import { Empty, Failed, Loading } from "../ui/states.tsx";
-import { queries } from "../wire/queries.ts";
 import { Detail } from "./detail.tsx";
 import { aboutOf } from "./words.ts";
 
@@ -20,7 +20,7 @@ const LOOKS: Readonly<Record<ProposalCard["state"], PillLook>> = {
 /** What rooms propose to the library: all that are open, and what was decided lately. */
 export default function ProposalsPage() {
   const { proposal } = useParams();
-  const { data, error, refetch } = useQuery(queries.proposals);
+  const { data, error, refetch } = useQuery(later.proposals);
   if (error) return <Failed error={error} again={() => void refetch()} />;
   if (!data) return <Loading />;
   const { proposals } = data;

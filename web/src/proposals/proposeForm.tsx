@@ -1,3 +1,4 @@
+import { later } from "../wire/laterQueries.ts";
 import { withAtoms } from "@mossy/core/compare/atoms";
 import type { Comparison } from "@mossy/core/compare/sentences";
 import { proposedToBlock } from "@mossy/core/library/proposal";
@@ -58,7 +59,7 @@ export function ProposeForm(props: FormProps) {
   const [chosen, setChosen] = useState<Target>(`template:${template.id}`);
   const [reason, setReason] = useState("");
   const target = targets.some(([t]) => t === chosen) ? chosen : (targets[0]?.[0] ?? "wish:");
-  const { data: chains } = useQuery({ ...queries.chains, enabled: target.startsWith("chain:") });
+  const { data: chains } = useQuery({ ...later.chains, enabled: target.startsWith("chain:") });
   const propose = useMutation({
     mutationFn: async () =>
       askOnce("propose", {}, await wishOf(props, target, reason.trim(), chains?.chains ?? [])),

@@ -1,3 +1,4 @@
+import { later } from "../wire/laterQueries.ts";
 import type { RemarkOn, RemarksOf } from "@mossy/contract/remarks";
 import { useQuery } from "@tanstack/react-query";
 import { z } from "zod";
@@ -5,7 +6,7 @@ import { Button, Key } from "../ui/button.tsx";
 import { Select, TextArea } from "../ui/pieces.tsx";
 import { Trouble } from "../ui/states.tsx";
 import { useKept } from "../ui/useKept.ts";
-import { queries, useMe } from "../wire/queries.ts";
+import { useMe } from "../wire/queries.ts";
 import { useAddRemark } from "./useRemarks.ts";
 
 const kept = z.object({ text: z.string(), whom: z.string() });
@@ -29,7 +30,7 @@ export function RemarkForm({
     kept,
   );
   const me = useMe();
-  const { data } = useQuery(queries.colleagues);
+  const { data } = useQuery(later.colleagues);
   const away = (): void => {
     forget();
     onDone();

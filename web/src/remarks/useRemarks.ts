@@ -1,3 +1,4 @@
+import { later } from "../wire/laterQueries.ts";
 import type { AnswerOf, BodyOf } from "@mossy/contract/routes";
 import type { Remark, RemarksOf } from "@mossy/contract/remarks";
 import { useMutation, useQuery } from "@tanstack/react-query";
@@ -9,7 +10,7 @@ const NONE: readonly Remark[] = [];
 
 /** The remarks on something. */
 export function useRemarks({ sort, id }: RemarksOf): readonly Remark[] {
-  return useQuery(queries.remarks({ sort, id })).data?.remarks ?? NONE;
+  return useQuery(later.remarks({ sort, id })).data?.remarks ?? NONE;
 }
 
 /** Those that are open. */
@@ -20,8 +21,8 @@ export function useOpenRemarks(of: RemarksOf): readonly Remark[] {
 
 /** The remarks on two things, or on one that is both; null where nobody can say anything of it. */
 export function useRemarksOfBoth(a: RemarksOf | null, b: RemarksOf | null): readonly Remark[] {
-  const first = useQuery({ ...queries.remarks(a ?? NOTHING), enabled: a !== null }).data?.remarks;
-  const second = useQuery({ ...queries.remarks(b ?? NOTHING), enabled: b !== null }).data?.remarks;
+  const first = useQuery({ ...later.remarks(a ?? NOTHING), enabled: a !== null }).data?.remarks;
+  const second = useQuery({ ...later.remarks(b ?? NOTHING), enabled: b !== null }).data?.remarks;
   const same = a?.id === b?.id;
   return useMemo(() => [...(first ?? []), ...(same ? [] : (second ?? []))], [first, second, same]);
 }
@@ -29,7 +30,7 @@ const NOTHING: RemarksOf = { sort: "template", id: "-" };
 
 /** Puts a remark as it is now into what this window holds, before the news come round. */
 function hold(remark: Remark): void {
-  const { queryKey } = queries.remarks(remark.of);
+  const { queryKey } = later.remarks(remark.of);
   queryClient.setQueryData(queryKey, (held: AnswerOf<"remarks"> | undefined) => {
     if (!held) return held;
     const there = held.remarks.some((r) => r.id === remark.id);

@@ -9,7 +9,7 @@ import { useNavigate, useParams } from "react-router";
 import { WhyNot } from "./closing.tsx";
 import { fileAddress } from "../wire/ask.ts";
 import { later } from "../wire/laterQueries.ts";
-import { queries, useMayIn, useStyle } from "../wire/queries.ts";
+import { useMayIn, useStyle } from "../wire/queries.ts";
 import { useShortcuts } from "../ui/shortcuts.tsx";
 import { putAll, useFindings } from "../check/useFindings.ts";
 import type { Findings } from "../check/useFindings.ts";
@@ -35,7 +35,7 @@ import type { CheckIn } from "./checkInAbout.tsx";
 
 export default function CheckInPage() {
   const { checkIn = "" } = useParams();
-  const { data, error, refetch } = useQuery(queries.checkIn(checkIn));
+  const { data, error, refetch } = useQuery(later.checkIn(checkIn));
   const { number, style } = useStyle();
   const edition = data?.session.edition ?? number;
   const then = useQuery({ ...later.styleOf(edition), enabled: edition !== number });

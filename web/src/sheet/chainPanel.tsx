@@ -1,3 +1,4 @@
+import { later } from "../wire/laterQueries.ts";
 import { setField } from "@mossy/core/session/change";
 import type { Insert, Session, Track, TrackId } from "@mossy/core/session/document";
 import { freeNumber } from "@mossy/core/session/freeId";
@@ -6,7 +7,6 @@ import { putChain, standsBehind } from "@mossy/core/sheet/chains";
 import { useQuery } from "@tanstack/react-query";
 import { ChevronDown, ChevronUp, X } from "lucide-react";
 import { useState } from "react";
-import { queries } from "../wire/queries.ts";
 import { Button } from "../ui/button.tsx";
 import { PickOne } from "../ui/chooser.tsx";
 import type { Workpiece } from "../documents/workpiece.ts";
@@ -24,7 +24,7 @@ export function ChainPanel({
   work: Workpiece;
 }) {
   const [open, setOpen] = useState<string | null>(null);
-  const { data } = useQuery(queries.chains);
+  const { data } = useQuery(later.chains);
   const shelf = data?.chains ?? [];
   const set = (inserts: Insert[], label: string): void => {
     work.edit([setField(t, "inserts", inserts)], label);

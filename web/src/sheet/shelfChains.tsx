@@ -1,10 +1,11 @@
+import { later } from "../wire/laterQueries.ts";
 import type { Chain } from "@mossy/contract/chains";
 import type { Session, Track, TrackId } from "@mossy/core/session/document";
 import { chainFrom, putChain } from "@mossy/core/sheet/chains";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { askOnce } from "../wire/ask.ts";
-import { queries, queryClient } from "../wire/queries.ts";
+import { queryClient } from "../wire/queries.ts";
 import { mention } from "../ui/toasts.tsx";
 import { Button } from "../ui/button.tsx";
 import { Input } from "../ui/pieces.tsx";
@@ -22,7 +23,7 @@ export function PutChain({
   ids: readonly TrackId[];
   work: Workpiece;
 }) {
-  const { data } = useQuery(queries.chains);
+  const { data } = useQuery(later.chains);
   const shelf = data?.chains ?? [];
   const put = (id: string): void => {
     const chain = shelf.find((c) => c.id === id);

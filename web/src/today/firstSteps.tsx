@@ -46,7 +46,7 @@ const STEPS: Readonly<Record<FirstStep["step"], { says: string; why: string; nex
   };
 
 /** What a new house still needs, the next thing first in sight. */
-export function FirstSteps({ first, lead }: { first: readonly FirstStep[]; lead: boolean }) {
+export default function FirstSteps({ first, lead }: { first: readonly FirstStep[]; lead: boolean }) {
   const next = first.find((s) => !s.done)?.step;
   return (
     <section aria-label="The first day" className="card p-4">

@@ -1,12 +1,11 @@
 import { waitingIn } from "@mossy/contract/openWork";
 import { useQuery } from "@tanstack/react-query";
 import { Plus } from "lucide-react";
-import { useMemo } from "react";
+import { Suspense, lazy, useMemo } from "react";
 import { Link, useNavigate } from "react-router";
 import { queries, useMe } from "../wire/queries.ts";
 import { useStandingIn } from "../rooms/standing.ts";
 import { DriftCard } from "./driftCard.tsx";
-import { FirstSteps } from "./firstSteps.tsx";
 import { RoomTable } from "./roomTable.tsx";
 import { WaitingList } from "./waitingList.tsx";
 import { Button } from "../ui/button.tsx";
@@ -16,6 +15,8 @@ import { Failed, Loading } from "../ui/states.tsx";
 
 const NUMBERS = ["No", "One", "Two", "Three", "Four", "Five", "Six", "Seven", "Eight", "Nine", "Ten"];
 
+// A house that lives has taken them.
+const FirstSteps = lazy(() => import("./firstSteps.tsx"));
 const NO_KEYS: readonly Shortcut[] = [];
 
 const todayInWords = (): string =>
@@ -71,7 +72,11 @@ export default function TodayPage() {
       </header>
       <div className="beside min-h-0 flex-1 [--beside:minmax(260px,330px)]">
         <div className="flex min-h-0 flex-col gap-4">
-          {young && <FirstSteps first={data.first} lead={me?.right === "lead"} />}
+          {young && (
+            <Suspense fallback={<Loading />}>
+              <FirstSteps first={data.first} lead={me?.right === "lead"} />
+            </Suspense>
+          )}
           {data.rooms.length > 0 && <RoomTable rooms={data.rooms} open={data.open} />}
           <DriftCard rooms={data.rooms} young={young} />
         </div>

@@ -1,5 +1,6 @@
 import { infiniteQueryOptions, keepPreviousData, queryOptions } from "@tanstack/react-query";
 import type { BodyOf } from "@mossy/contract/routes";
+import type { RemarksOf } from "@mossy/contract/remarks";
 import type { UsesOf } from "@mossy/contract/library";
 import { ask, look } from "./ask.ts";
 
@@ -13,6 +14,21 @@ const inPages = {
 
 /** What screens ask that are opened later: none of it is in the first page's script. */
 export const later = {
+  findTemplates: (find: string) =>
+    queryOptions({
+      queryKey: ["find-templates", find],
+      queryFn: () => look("findTemplates", {}, { find }),
+    }),
+  people: queryOptions({ queryKey: ["people"], queryFn: () => ask("people", {}) }),
+  remarks: (of: RemarksOf) =>
+    queryOptions({ queryKey: ["remarks", of.sort, of.id], queryFn: () => look("remarks", {}, of) }),
+  colleagues: queryOptions({ queryKey: ["colleagues"], queryFn: () => ask("colleagues", {}) }),
+  proposals: queryOptions({ queryKey: ["proposals"], queryFn: () => ask("proposals", {}) }),
+  proposal: (proposal: string) =>
+    queryOptions({ queryKey: ["proposal", proposal], queryFn: () => ask("proposal", { proposal }) }),
+  checkIn: (checkIn: string) =>
+    queryOptions({ queryKey: ["check-in", checkIn], queryFn: () => ask("checkIn", { checkIn }) }),
+  chains: queryOptions({ queryKey: ["chains"], queryFn: () => ask("chains", {}) }),
   impact: (revision: number) =>
     infiniteQueryOptions({
       queryKey: ["impact", revision],

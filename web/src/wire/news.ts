@@ -1,6 +1,5 @@
 import type { News } from "@mossy/contract/news";
 import { useEffect, useState } from "react";
-import { hold } from "./held.ts";
 import { queries, queryClient } from "./queries.ts";
 
 type Hear = (news: News) => void;
@@ -14,12 +13,14 @@ export function hear(what: Hear): () => void {
 
 function spread(news: News, me: string): void {
   for (const hear of hearers) hear(news);
-  hold(news);
   // Who looks at what is heard by whoever looks at the same, and by nobody else.
   if (news.kind === "here") return;
   // What comes of news is fetched with the first of them: the first page does without.
-  void import("./newsTaken.ts").then(
-    ({ take }) => take(news, news.by.id === me),
+  void Promise.all([import("./held.ts"), import("./newsTaken.ts")]).then(
+    ([{ hold }, { take }]) => {
+      hold(news);
+      take(news, news.by.id === me);
+    },
     // It cannot be had any more (the program is another by now): whatever shows is asked for again.
     () => void queryClient.invalidateQueries(),
   );

@@ -6,7 +6,6 @@ import {
   useSuspenseQuery,
 } from "@tanstack/react-query";
 import type { Style } from "@mossy/core/house/style";
-import type { RemarksOf } from "@mossy/contract/remarks";
 import type { WhichSessions } from "@mossy/contract/sessions";
 import { worksIn } from "@mossy/contract/worksIn";
 import { AskProblem } from "../ui/askProblem.ts";
@@ -55,11 +54,6 @@ export const queries = {
     structuralSharing: false,
   }),
   library: queryOptions({ queryKey: ["library"], queryFn: () => ask("library", {}) }),
-  findTemplates: (find: string) =>
-    queryOptions({
-      queryKey: ["find-templates", find],
-      queryFn: () => look("findTemplates", {}, { find }),
-    }),
   template: (template: string) =>
     queryOptions({ queryKey: ["template", template], queryFn: () => ask("template", { template }) }),
   release: (template: string, release: number) =>
@@ -68,10 +62,8 @@ export const queries = {
       queryFn: () => ask("release", { template, release }),
       staleTime: Infinity,
     }),
-  chains: queryOptions({ queryKey: ["chains"], queryFn: () => ask("chains", {}) }),
   rooms: queryOptions({ queryKey: ["rooms"], queryFn: () => ask("rooms", {}) }),
   room: (room: string) => queryOptions({ queryKey: ["room", room], queryFn: () => ask("room", { room }) }),
-  people: queryOptions({ queryKey: ["people"], queryFn: () => ask("people", {}) }),
   sessions: (of: ListOf) =>
     infiniteQueryOptions({
       queryKey: ["sessions", of],
@@ -82,14 +74,6 @@ export const queries = {
     }),
   session: (session: string) =>
     queryOptions({ queryKey: ["session", session], queryFn: () => ask("session", { session }) }),
-  remarks: (of: RemarksOf) =>
-    queryOptions({ queryKey: ["remarks", of.sort, of.id], queryFn: () => look("remarks", {}, of) }),
-  colleagues: queryOptions({ queryKey: ["colleagues"], queryFn: () => ask("colleagues", {}) }),
-  proposals: queryOptions({ queryKey: ["proposals"], queryFn: () => ask("proposals", {}) }),
-  proposal: (proposal: string) =>
-    queryOptions({ queryKey: ["proposal", proposal], queryFn: () => ask("proposal", { proposal }) }),
-  checkIn: (checkIn: string) =>
-    queryOptions({ queryKey: ["check-in", checkIn], queryFn: () => ask("checkIn", { checkIn }) }),
 };
 
 /** Another person, or nobody, is at this window: nothing of what the house said is kept. */

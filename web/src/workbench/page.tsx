@@ -1,3 +1,4 @@
+import { later } from "../wire/laterQueries.ts";
 import type { Template } from "@mossy/contract/library";
 import type { Style } from "@mossy/core/house/style";
 import { useQuery } from "@tanstack/react-query";
@@ -105,7 +106,7 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
 
 /** That something is proposed to it. */
 function ProposalPill({ template }: { template: string }) {
-  const { data } = useQuery(queries.proposals);
+  const { data } = useQuery(later.proposals);
   const open = data?.proposals.filter((p) => p.state === "open" && p.template?.id === template) ?? [];
   if (open.length === 0) return null;
   return (

@@ -1,8 +1,8 @@
-import { Bar, BarChart, CartesianGrid, ResponsiveContainer, Tooltip, XAxis, YAxis } from "recharts";
+import { CartesianGrid, Line, LineChart, ResponsiveContainer, Tooltip, XAxis, YAxis } from "recharts";
 import { dayOfYear, shortDay } from "../ui/dates.ts";
 
-/** How much came in other than the house has it, week by week. */
-export default function DriftBars({
+/** How much came in other than the house has it, week by week; drawn with what Today's chart has loaded already. */
+export default function WeekChart({
   weeks,
   counts,
 }: {
@@ -14,7 +14,7 @@ export default function DriftBars({
   const tick = { fontSize: 12, fill: "var(--ink-2)" };
   return (
     <ResponsiveContainer width="100%" height="100%">
-      <BarChart data={rows} margin={{ top: 6, right: 8, bottom: 0, left: -20 }} accessibilityLayer={false}>
+      <LineChart data={rows} margin={{ top: 6, right: 8, bottom: 0, left: -20 }} accessibilityLayer={false}>
         <CartesianGrid vertical={false} stroke="var(--line)" />
         <XAxis
           dataKey="week"
@@ -26,7 +26,6 @@ export default function DriftBars({
         />
         <YAxis allowDecimals={false} tick={tick} tickLine={false} axisLine={false} tickCount={4} />
         <Tooltip
-          cursor={{ fill: "var(--sunk)" }}
           labelFormatter={(w) => `Week from ${dayOfYear(String(w))}`}
           contentStyle={{
             background: "var(--surface)",
@@ -34,14 +33,15 @@ export default function DriftBars({
             borderRadius: 9,
           }}
         />
-        <Bar
+        <Line
           dataKey="came"
           name="came in"
-          fill="var(--moss)"
-          radius={[3, 3, 0, 0]}
+          stroke="var(--moss)"
+          strokeWidth={2.5}
+          dot={{ r: 2.5, strokeWidth: 0, fill: "var(--moss)" }}
           isAnimationActive={false}
         />
-      </BarChart>
+      </LineChart>
     </ResponsiveContainer>
   );
 }
