@@ -44,6 +44,25 @@ describe("starting a session in three steps", () => {
   });
 });
 
+describe("a fit, and Today", () => {
+  it("takes the fit along on paper", async () => {
+    await b.go("/start?room=ferry-van&template=steelpan-orchestra-full-yard");
+    await b.click("//a[.='See and change how it fits']");
+    await b.see("//section[@aria-label='Cannot be placed']//li");
+    await b.button("On paper (PDF)");
+    expect(new TextDecoder().decode((await b.saved(".pdf")).slice(0, 5))).toBe("%PDF-");
+  });
+
+  it("leads from Today, by one key, to the last one of the room once more", async () => {
+    await b.go("/");
+    await b.see("//a[.='Again like last time']");
+    await b.press("a");
+    await b.see("//h1[.='Start a session']");
+    await b.see("//section[@aria-label='From which template']//button[.='Another template']");
+    await b.see("//section[@aria-label='How, and under which name']//a[.='See and change how it fits']");
+  });
+});
+
 describe("what stations open with", () => {
   const yard = "//li[contains(@class, 'card')][.//h2[contains(., 'Pan Yard')]]";
 

@@ -1,3 +1,4 @@
+import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { usualHouse } from "../house/usual.ts";
 import { makeStyle } from "../house/style.ts";
@@ -97,6 +98,47 @@ describe("the folder of a session on the shared disk", () => {
       "Audio/snare top take 3.wav",
     ]);
     expect(carriedOut(entries, filed())).toContain(`Projects/${OLD}/Audio/Snare_Top_T03.wav`);
+  });
+
+  it("stands as it should once its plan is carried out, whatever it was called and whatever is in it", () => {
+    const file = fc.constantFrom(
+      "Audio/Kick_In_T01.wav",
+      "Audio/snare top take 3.wav",
+      "Bilder/IMG 1.jpg",
+      "Session/Marram-sessions-02_v01.dawproject",
+      "Session/Undertow_v01.dawproject",
+      "Mixes/Marram-sessions-02_v03.wav",
+      "Notes/aux.txt",
+      "Recall.txt",
+      "what is this.wav",
+    );
+    fc.assert(
+      fc.property(
+        fc.uniqueArray(file, { minLength: 1 }),
+        fc.constantFrom("Projects", "Archive"),
+        fc.constantFrom(OLD, renamed.folder),
+        fc.boolean(),
+        (files, root, folder, closed) => {
+          const entries = [
+            ...others,
+            ...tree(`${root}/${folder}/`, ...files.map((f) => `${root}/${folder}/${f}`)),
+          ];
+          const s = { ...renamed, closed };
+          const { plan } = look(entries, s)!;
+          const after = carriedOut(entries, s).map((path): Entry => {
+            const was = /\.[a-z]+$/.test(path);
+            return { path, folder: !was, size: was ? 100 + path.length : null };
+          });
+          const now = look(after, s)!;
+          if (plan.refused.length === 0) expect(now.at).toBe(now.wanted);
+          // Nothing went, nothing came but folders, and a second look asks for nothing more.
+          const inIt = (list: readonly Entry[]) => list.filter((e) => !e.folder).length;
+          expect(inIt(after)).toBe(inIt(entries));
+          if (plan.refused.length === 0) expect(now.plan.steps).toEqual([]);
+        },
+      ),
+      { numRuns: 60 },
+    );
   });
 
   it("overwrites nothing: a folder in the way is said", () => {

@@ -22,11 +22,12 @@ export function moveInputs(
   moves: readonly InputMove[],
 ): { readonly changes: readonly Change[] } | { readonly problem: string } {
   const tracks = byId(session);
+  const nameOf = (id: TrackId): string => tracks.get(id)?.name ?? id;
   const wishes = new Map(wishesOf(session).map((w) => [w.track, w]));
   const to = new Map(moves.map((m) => [m.track, m.input]));
   for (const { track, input } of moves) {
     const wish = wishes.get(track);
-    const name = tracks.get(track)?.name ?? track;
+    const name = nameOf(track);
     if (!wish) return { problem: `“${name}” records nothing from outside.` };
     const why = input === null ? null : whyNotOn(wish, inputs, input);
     if (why !== null) return { problem: `“${name}”: ${why}` };
@@ -39,7 +40,7 @@ export function moveInputs(
       const other = stands.get(n);
       if (other !== undefined && (to.has(w.track) || to.has(other)))
         return {
-          problem: `Input ${n} would have both “${tracks.get(other)?.name ?? other}” and “${tracks.get(w.track)?.name ?? w.track}”.`,
+          problem: `Input ${n} would have both “${nameOf(other)}” and “${nameOf(w.track)}”.`,
         };
       stands.set(n, w.track);
     }

@@ -45,7 +45,8 @@ export function driftPdf({ house, of, weeks, made, all, tables }: DriftPrint): P
   paper.say([house, ...of].join(" · "), { size: 9 });
   paper.gap(6);
   paper.say(
-    `${plural(all.came, "thing")} came in other than the house has it, in ${all.sessions} of ${plural(all.of, "session")}. ` +
+    `${plural(all.came, "thing")} came in other than the house has it, in ${all.sessions} of ` +
+      `${plural(all.of, "session")}. ` +
       `${all.right} were put right, ${all.kept} were let stand, ${all.open} are still off; ` +
       `${all.back} had been put right before and came back.`,
     { size: 10.5 },

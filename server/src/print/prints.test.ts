@@ -11,6 +11,8 @@ import { comparisonFile } from "@mossy/core/compare/out";
 import { setField } from "@mossy/core/session/change";
 import { apply } from "@mossy/core/session/apply";
 import { comparePdf } from "./comparePdf.ts";
+import { driftPdf } from "./driftPdf.ts";
+import { fitPdf } from "./fitPdf.ts";
 import { chainsPdf } from "./chainsPdf.ts";
 import { housePdf } from "./housePdf.ts";
 import { notesPdf } from "./notesPdf.ts";
@@ -162,5 +164,95 @@ describe("a comparison on paper", () => {
     const text = await said(await comparePdf(comparisonFile(compare(before, before), ["a", "b"]), made));
     expect(text).toContain("Both are the same.");
     expect(text).not.toContain("Remarks");
+  });
+});
+
+describe("drift on paper", () => {
+  const group = {
+    key: "colour-off",
+    name: "Colour not the house's",
+    came: 12,
+    back: 2,
+    right: 7,
+    kept: 1,
+    open: 4,
+    sessions: 5,
+    of: 9,
+    weeks: [4, 0, 8],
+    since: { what: "edition" as const, number: 3, now: 4, ofNow: 5, before: 1, ofBefore: 9 },
+  };
+  const print = { house: "Saltmarsh", of: ["Pan Yard"], weeks: 12, made, all: group };
+
+  it("has what became of it in all, each table with its numbers, and since when", async () => {
+    const tables = [
+      { title: "By rule", rows: [group] },
+      { title: "By room", rows: [] },
+    ];
+    const text = await said(await driftPdf({ ...print, tables }));
+    for (const line of [
+      "Drift, 12 weeks to 4 November 2026",
+      "Saltmarsh · Pan Yard",
+      "12 things came in other than the house has it, in 5 of 9 sessions.",
+      "7 were put right, 1 were let stand, 4 are still off; 2 had been put right before and came back.",
+      "Colour not the house's 12 5 of 9 7 2 4",
+      "Since edition 3 in 4 of 5 sessions, before in 1 of 9.",
+      "By room Nothing.",
+    ])
+      expect(text).toContain(line);
+  });
+
+  it("goes on over as many pages as it takes, with every line", async () => {
+    const rows = Array.from({ length: 150 }, (_, n) => ({ ...group, key: `${n}`, name: `Room ${n + 1}.` }));
+    const pages = await pagesOf(await driftPdf({ ...print, tables: [{ title: "By room", rows }] }));
+    expect(pages.length).toBeGreaterThan(2);
+    const text = pages.flat().join(" ");
+    for (const r of rows) expect(text).toContain(r.name);
+  });
+});
+
+describe("a fit on paper", () => {
+  const plain = {
+    of: "Choir, release 5",
+    room: "Ferry Van",
+    house: "Saltmarsh",
+    made,
+    fits: 1,
+    lines: [],
+    adjusted: [],
+    unplaced: [],
+    leftOut: [],
+    ways: [],
+    devices: [],
+    load: null,
+  };
+
+  it("says what is otherwise under what it is about, what has no place and why, what would help", async () => {
+    const text = await said(
+      await fitPdf({
+        ...plain,
+        adjusted: [{ what: "Input", lines: ["Kick: 9 is 5 here"] }],
+        unplaced: [{ why: "No input is free.", names: ["Aud_L", "Aud_R"] }],
+        leftOut: ["Bell"],
+        ways: ["With the stage box: all fits"],
+        devices: ["EQ, on 3 tracks: bypassed."],
+        load: "It costs 40 of 70 in load.",
+      }),
+    );
+    for (const line of [
+      "1 source as they are, 1 adjusted, 2 cannot be placed, 1 left out. It costs 40 of 70 in load.",
+      "Cannot be placed – Aud_L, Aud_R: No input is free.",
+      "What would help – With the stage box: all fits",
+      "Left out – Bell",
+      "Devices that are not installed – EQ, on 3 tracks: bypassed.",
+      "Adjusted: Input – Kick: 9 is 5 here",
+    ])
+      expect(text).toContain(line);
+  });
+
+  it("says nothing of what there is none of", async () => {
+    const text = await said(await fitPdf(plain));
+    expect(text).toContain("1 source as they are, 0 adjusted, 0 cannot be placed.");
+    for (const none of ["What would help", "Left out", "Devices", "Inputs", "It costs"])
+      expect(text).not.toContain(none);
   });
 });

@@ -69,5 +69,6 @@ function loadSays({ load: { cost, budget } }: FitLook): string | null {
   if (budget.load === null && budget.memory === null) return null;
   const of = (now: number, most: number | null, unit: string): string[] =>
     most === null ? [] : [`${Math.round(now)} of ${Math.round(most)} ${unit}`];
-  return `It costs ${[...of(cost.load, budget.load, "in load"), ...of(cost.memory, budget.memory, "MB")].join(" and ")}.`;
+  const costs = [...of(cost.load, budget.load, "in load"), ...of(cost.memory, budget.memory, "MB")];
+  return `It costs ${costs.join(" and ")}.`;
 }

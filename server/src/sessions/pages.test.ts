@@ -52,6 +52,18 @@ describe("the list of sessions", () => {
       await only({ which: "look" }, (s) => s.closedAt === null && (s.lastCheckIn?.openNow ?? 0) > 0),
     ).toBeGreaterThan(0);
     await only({ which: "asked" }, (s) => s.closedAt === null && (s.lastCheckIn?.askedNow ?? 0) > 0);
+    const open = (s: SessionCard): boolean => s.closedAt === null;
+    await only({ which: "behind" }, (s) => open(s) && s.release < s.latestRelease);
+    expect(
+      await only({ which: "unsent" }, (s) => open(s) && s.sentAt === null && s.lastCheckIn === null),
+    ).toBeGreaterThan(0);
+    expect(await only({ which: "closed" }, (s) => !open(s))).toBeGreaterThan(3);
+    expect(
+      await only(
+        { which: "closed", room: "pan-yard", template: "engine-room-only" },
+        (s) => s.template === "engine-room-only" && s.room === "pan-yard" && !open(s),
+      ),
+    ).toBeGreaterThan(0);
     expect(await only({ room: "ferry-van" }, (s) => s.room === "ferry-van")).toBeGreaterThan(0);
     expect(await only({ room: "attic" }, () => false)).toBe(0);
   });

@@ -144,7 +144,7 @@ describe("a session in a room whose software takes less", () => {
     expect(differences(session.baseline, checkIn.now.session)).toEqual([]);
   });
 
-  it("goes on to another room in what that room's software takes, and comes back from there without drift", async () => {
+  it("goes on to another room as that room's software takes it, and comes back without drift", async () => {
     const { data: session } = await quayNight(engineer);
     const checkIn = await handIn(await packaged(session.id), session.id);
     const to = { room: "story-tent", revision: checkIn.now.revision };

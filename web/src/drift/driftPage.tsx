@@ -157,6 +157,8 @@ function Drifted({ data, by }: { data: DriftOverTime; by: DriftBy }) {
   );
 }
 
+const LED_INTO =
+  "text-left font-semibold underline decoration-line-strong underline-offset-2 hover:decoration-ink";
 const NUMBER = "px-2 py-2 text-right font-mono";
 
 function Groups({ data: { groups, weeks }, by }: { data: DriftOverTime; by: DriftBy }) {
@@ -195,7 +197,7 @@ function Groups({ data: { groups, weeks }, by }: { data: DriftOverTime; by: Drif
               <th scope="row" className="px-4 py-2 text-left font-normal">
                 <button
                   type="button"
-                  className="text-left font-semibold underline decoration-line-strong underline-offset-2 hover:decoration-ink"
+                  className={LED_INTO}
                   onClick={() => go({ [by]: g.key, by: INTO[by] })}
                 >
                   {g.name}

@@ -20,7 +20,8 @@ export function WeekBars({
   const says =
     first === undefined
       ? "Nothing in these weeks"
-      : `${plural(all, "thing")} in ${counts.filter((n) => n > 0).length} of ${counts.length} weeks, first in that from ${day(weeks[first] ?? "")}`;
+      : `${plural(all, "thing")} in ${counts.filter((n) => n > 0).length} of ${counts.length} weeks, first in ` +
+        `that from ${day(weeks[first] ?? "")}`;
   return (
     <svg
       role="img"

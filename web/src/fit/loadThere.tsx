@@ -103,14 +103,19 @@ function Share({
       <dt className="text-ink-2">{label}</dt>
       <dd>
         {most !== null && (
-          <meter
+          <span
+            role="meter"
             aria-label={label}
-            className="h-2 w-full"
-            min={0}
-            max={Math.max(most, 1)}
-            high={most}
-            value={value}
-          />
+            aria-valuemin={0}
+            aria-valuemax={most}
+            aria-valuenow={Math.min(value, most)}
+            className="block h-2 overflow-hidden rounded-full bg-sunk"
+          >
+            <span
+              className={`block h-full rounded-full ${value > most ? "bg-brick" : "bg-moss"}`}
+              style={{ width: `${Math.min(100, (value / Math.max(most, 1)) * 100)}%` }}
+            />
+          </span>
         )}
       </dd>
       <dd className="whitespace-nowrap">

@@ -119,10 +119,12 @@ const SIGN: Readonly<Record<Sign, readonly [mark: string, says: string, look: st
   unknown: ["?", "nobody told", "text-ink-2"],
 };
 
+const HEAD_LINE = "border-b border-line px-3.5 py-1.5";
+
 function RoomHeads({ rooms }: { rooms: Rooms }) {
   if (!wide(rooms)) return null;
   return (
-    <div className="sticky top-0 z-10 flex items-end gap-3 border-b border-line bg-surface px-3.5 py-1.5 text-xs text-ink-2">
+    <div className={`sticky top-0 z-10 flex items-end gap-3 bg-surface text-xs text-ink-2 ${HEAD_LINE}`}>
       <span className="w-44 shrink-0 font-semibold">Device</span>
       <span className="flex gap-1">
         {rooms.map((r) => (

@@ -214,12 +214,16 @@ function Devices({
   );
 }
 
+const ROW =
+  "grid min-h-11 grid-cols-[minmax(0,1.6fr)_minmax(0,1fr)_minmax(0,1fr)_auto] items-center gap-3 " +
+  "border-t border-line px-3.5 text-sm";
+
 function DeviceLine({ of: d, onDrop }: { of: Installed; onDrop: (() => void) | null }) {
   const costs = [d.load === null ? "" : `${d.load} %`, d.memory === null ? "" : `${d.memory} MB`].filter(
     (c) => c !== "",
   );
   return (
-    <span className="grid min-h-11 grid-cols-[minmax(0,1.6fr)_minmax(0,1fr)_minmax(0,1fr)_auto] items-center gap-3 border-t border-line px-3.5 text-sm">
+    <span className={ROW}>
       <span className="min-w-0 truncate">
         <span className="font-semibold">{d.name}</span>{" "}
         <span className="text-ink-2">

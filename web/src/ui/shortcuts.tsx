@@ -22,7 +22,10 @@ const TYPED_INTO =
   "input, textarea, select, [contenteditable=true], [role=listbox], [role=menu], " +
   "[role=menubar], [role=option], [role=menuitem], [role=combobox], [role=alertdialog]";
 
-/** Whether a key is meant for what has the focus. A list one chooses from takes letters, and undoes nothing by itself. */
+/**
+ * Whether a key is meant for what has the focus. A list one chooses from takes letters, and undoes nothing by
+ * itself.
+ */
 const isTyping = (e: KeyboardEvent): boolean =>
   e.target instanceof Element &&
   e.target.closest(TYPED_INTO) !== null &&

@@ -99,6 +99,25 @@ describe("what a window holds", () => {
     queryClient.setQueryData(queries.sessions(LISTS.yard).queryKey, page());
   });
 
+  it("follows which are behind, not sent yet, closed, or from a template, as each changes", () => {
+    const of = {
+      behind: { which: "behind" },
+      unsent: { which: "unsent" },
+      closed: { which: "closed" },
+      walks: { which: "all", template: "sound-walk" },
+      choirs: { which: "all", template: "shanty-choir" },
+    } as const;
+    for (const list of Object.values(of)) queryClient.setQueryData(queries.sessions(list).queryKey, page());
+    const now = (): Record<string, readonly string[]> =>
+      Object.fromEntries(Object.entries(of).map(([name, list]) => [name, listed(list)]));
+    told(card(3));
+    expect(now()).toEqual({ behind: [], unsent: ["Tide 3"], closed: [], walks: ["Tide 3"], choirs: [] });
+    told(card(3, { sentAt: "2026-11-20T10:00:00.000Z", sentAs: "package", latestRelease: 2 }));
+    expect(now()).toEqual({ behind: ["Tide 3"], unsent: [], closed: [], walks: ["Tide 3"], choirs: [] });
+    told(card(3, { closedAt: "2026-11-21T10:00:00.000Z", latestRelease: 2 }));
+    expect(now()).toEqual({ behind: [], unsent: [], closed: ["Tide 3"], walks: ["Tide 3"], choirs: [] });
+  });
+
   it("follows a session that came back, was closed and opened again, in every list it is of", () => {
     told(card(1, { lastCheckIn: checkIn(3) }), "check-in");
     const held = queryClient.getQueryData(queries.today.queryKey)!.open.find((s) => s.id === old.id);
