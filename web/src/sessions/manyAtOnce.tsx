@@ -81,14 +81,12 @@ export function ManyAtOnce({ of, chosen, onChoose }: Many) {
   const me = useMe();
   const client = useQueryClient();
   const [last, setLast] = useState<{ deed: Deed; cards: readonly SessionCard[] } | null>(null);
-  const [now, setNow] = useState<Deed["work"] | null>(null);
   const done = useOneByOne(
     (x: { card: SessionCard; work: Deed["work"] }) => x.card.title,
     ({ card, work }) => work(card),
   );
   const [problem, setProblem] = useState<unknown>(null);
   const run = async (cards: readonly SessionCard[], work: Deed["work"]): Promise<SessionCard[]> => {
-    setNow(() => work);
     const went: SessionCard[] = [];
     await done.run(
       cards.map((card) => ({
@@ -99,7 +97,6 @@ export function ManyAtOnce({ of, chosen, onChoose }: Many) {
         },
       })),
     );
-    setNow(null);
     await Promise.all(
       ["sessions", "session", "today", "rooms", "check-in", "behind", "drift-over"].map((key) =>
         client.invalidateQueries({ queryKey: [key] }),
@@ -125,7 +122,7 @@ export function ManyAtOnce({ of, chosen, onChoose }: Many) {
       setProblem(e);
     }
   };
-  const busy = now !== null;
+  const busy = done.going !== null;
   const may = (d: Deed, s: SessionCard): boolean =>
     me !== null && worksIn(me, s.room) && d.fits(s) && !(d.crew && me.right === "assistant");
   const off = chosen.filter((s) => open(s) && (s.lastCheckIn?.openNow ?? 0) > 0);
