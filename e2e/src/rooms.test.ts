@@ -134,6 +134,8 @@ describe("a session of a room", () => {
     await b.go("/sessions");
     await b.click("//a[.='Regatta crew']");
     await b.button("Close the session");
+    await b.see("//section[@aria-label='How it went']//dt[.='Followed the house']");
+    await b.button("Close it");
     await b.seeText("It stays as it is: nothing is changed, sent or handed in");
     expect(await b.count("//button[contains(., 'Send')]")).toBe(0);
     await b.button("Open it again");
