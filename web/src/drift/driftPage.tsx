@@ -135,7 +135,7 @@ function Drifted({ data, by }: { data: DriftOverTime; by: DriftBy }) {
             <p className="pt-1 text-sm font-semibold text-lantern">{sinceInWords(all.since)}</p>
           )}
         </div>
-        <div className="h-36 min-w-80 flex-[2]">
+        <div className="h-36 min-w-64 flex-[2]">
           <Suspense fallback={<Loading what="Drawing" />}>
             <WeekChart weeks={weeks} counts={all.weeks} />
           </Suspense>
@@ -159,6 +159,8 @@ function Drifted({ data, by }: { data: DriftOverTime; by: DriftBy }) {
 
 const LED_INTO =
   "text-left font-semibold underline decoration-line-strong underline-offset-2 hover:decoration-ink";
+/** What gives way in a narrow window. */
+const ROOMY = "max-[999px]:hidden";
 const NUMBER = "px-2 py-2 text-right font-mono";
 
 function Groups({ data: { groups, weeks }, by }: { data: DriftOverTime; by: DriftBy }) {
@@ -179,11 +181,15 @@ function Groups({ data: { groups, weeks }, by }: { data: DriftOverTime; by: Drif
               {BY_SAYS[by]}
             </th>
             {["Came in", "In sessions", "Put right", "Came back", "Still off"].map((h) => (
-              <th key={h} scope="col" className="px-2 py-2 text-right font-semibold whitespace-nowrap">
+              <th
+                key={h}
+                scope="col"
+                className="px-2 py-2 text-right font-semibold min-[1000px]:whitespace-nowrap"
+              >
                 {h}
               </th>
             ))}
-            <th scope="col" className="px-2 py-2 font-semibold">
+            <th scope="col" className={`px-2 py-2 font-semibold ${ROOMY}`}>
               Week by week
             </th>
             <th scope="col" className="px-4 py-2">
@@ -211,7 +217,7 @@ function Groups({ data: { groups, weeks }, by }: { data: DriftOverTime; by: Drif
               <td className={NUMBER}>{g.right}</td>
               <td className={`${NUMBER} ${g.back > 0 ? "font-semibold text-lantern" : ""}`}>{g.back}</td>
               <td className={NUMBER}>{g.open}</td>
-              <td className="px-2 py-2">
+              <td className={`px-2 py-2 ${ROOMY}`}>
                 <WeekBars counts={g.weeks} weeks={weeks} most={most} className="h-6 w-36" />
               </td>
               <td className="px-4 py-2 text-right whitespace-nowrap">
