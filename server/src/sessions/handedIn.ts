@@ -87,7 +87,11 @@ async function lookAt(
   const taken = takeIn(style, target, read);
   const { recognised } = taken;
   const older = await olderCopyOf(pool, style, target, taken);
-  const session = older?.session ?? taken.session;
+  const came = older?.session ?? taken.session;
+  // A file that still carries a name from before is of the session as it is called now.
+  const session = target.earlier.some((e) => e.title === came.title)
+    ? { ...came, title: target.title }
+    : came;
   const notices = [...(older ? [olderInWords(target.release, older)] : []), ...taken.notices];
   const counts = await countsOf(pool, styles, session, older ?? target);
   const { id, title } = target;
@@ -95,7 +99,7 @@ async function lookAt(
   return {
     target: { id, title },
     session: JSON.stringify(session),
-    there: target.lowering || older ? diff(session, taken.came) : [],
+    there: target.lowering || older || session !== came ? diff(session, taken.came) : [],
     recognised,
     notices,
     forwards: older?.forwards ?? [],

@@ -111,6 +111,9 @@ describe("a session called otherwise", () => {
     // What the room works on still carries the earlier name: it is this session all the same.
     const late = takenIn((await tamsin.ask("handIn", {}, writeExchange(s.baseline, s.id))).data);
     expect([late.session, late.findings]).toEqual([s.id, 0]);
+    expect((await whole(s.id)).now.title).toBe("Undertow");
+    const { data: right } = await tamsin.ask("correctedFile", { checkIn: late.checkIn });
+    expect((await readExchange(right)).session.title).toBe("Undertow");
   });
 
   it("never shares its folder with another, and keeps its name when something earlier is taken back", async () => {

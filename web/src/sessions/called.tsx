@@ -116,6 +116,8 @@ function NameForm({
         small
         autoFocus
         aria-label={label}
+        placeholder={label}
+        className="w-64"
         maxLength={80}
         value={title}
         onChange={(e) => setTitle(e.target.value)}
