@@ -11,6 +11,7 @@ import { route } from "./route.ts";
 import type { UPLOAD } from "./route.ts";
 import type { Route } from "./route.ts";
 import { drift, today } from "./today.ts";
+import { layoutRoutes } from "./layouts.ts";
 import { startUpRoutes } from "./startUp.ts";
 import { workRoutes } from "./workRoutes.ts";
 
@@ -50,6 +51,7 @@ export const routes = {
   ...driftRoutes,
   ...lifeRoutes,
   ...startUpRoutes,
+  ...layoutRoutes,
 } as const satisfies Record<RouteName, Route>;
 
 export type Routes = typeof routes;

@@ -11,6 +11,7 @@ import type { House } from "@mossy/core/house/house";
 import { houseDiff } from "@mossy/core/house/houseDiff";
 import type { History } from "./history.ts";
 import { SAYS, demoShelves } from "./library.ts";
+import { storeLayouts } from "./layouts.ts";
 import { storeProductions } from "./productions.ts";
 import { storeProposals } from "./proposals.ts";
 import { storeRemarks } from "./remarks.ts";
@@ -100,6 +101,7 @@ export async function storeHistory(
     await storeProposals(db, history.ago);
     await storeRemarks(db, history.ago);
     await storeStartUps(db, history);
+    await storeLayouts(db, history);
     for (const t of history.ticks) await tick(db, t.room, t.item, { done: true, sure: false }, t.by, t.at);
   });
 }

@@ -59,6 +59,25 @@ export const ROOM_SCREENS: readonly Screen[] = [
   },
   { name: "devices", path: "/rooms/devices?show=all", ready: "//section[@aria-label='Rooms and devices']" },
   { name: "start-up", path: "/rooms/start-up", ready: "//h2[contains(., 'Pan Yard')]" },
+  { name: "layouts", path: "/rooms/layouts", ready: "//a[.='Quay at night']" },
+  {
+    name: "layout-new",
+    path: "/rooms/layouts?room=ferry-van",
+    ready: "//a[.='Quay at night']",
+    act: async (b) => {
+      await b.button("Keep one");
+      await b.see("//form[@aria-label='A new layout or map']");
+    },
+  },
+  {
+    name: "layout",
+    path: "/rooms/layouts",
+    ready: "//a[.='Quay at night']",
+    act: async (b) => {
+      await b.click("//a[.='Quay at night']");
+      await b.see("//h2[.='Versions']");
+    },
+  },
   { name: "room-devices", path: "/rooms/pan-yard/devices", ready: "//section[@aria-label='Installed']" },
   {
     name: "fit-source",

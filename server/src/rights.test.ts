@@ -88,6 +88,8 @@ function asked(name: RouteName, room: string): { path: string; body?: unknown } 
     remark: "none",
     software: "none",
     track: "none",
+    layout: "none",
+    version: 1,
   };
   const bodies: Partial<Record<RouteName, unknown>> = {
     startSession: { title: "x", room, template: "sound-walk", release: 99, leaveOut: [] },
@@ -109,6 +111,7 @@ function asked(name: RouteName, room: string): { path: string; body?: unknown } 
     copySession: { title: "Another" },
     setStartUp: { list: [], revision: 2 ** 31 - 2 },
     reportStartUp: { has: [] },
+    reportLayouts: { has: [] },
     bringBlock: { release: 99, revision: null, choices: [] },
   };
   const [method] = paths[name];

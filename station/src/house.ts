@@ -5,11 +5,12 @@ import { pathOf, paths } from "@mossy/contract/paths";
 import type { RouteName } from "@mossy/contract/paths";
 import { problem } from "@mossy/contract/problem";
 import { reported } from "@mossy/contract/rooms";
+import { layoutsHere } from "@mossy/contract/layouts";
 import { startUpHere } from "@mossy/contract/startUp";
 import { handInAnswer } from "@mossy/contract/sessions";
 
-/** What the house says to a room: something is sent there, or its stations open with something else. */
-export type SentNews = Extract<News, { kind: "sent" | "start-up" }>;
+/** What the house says to a room: something is sent there, or its stations are to have something else. */
+export type SentNews = Extract<News, { kind: "sent" | "start-up" | "layouts" }>;
 const AGAIN_AFTER = 2000;
 const TRIES = 30;
 
@@ -52,6 +53,23 @@ export class HouseClient {
       JSON.stringify({ has }),
       "application/json",
     );
+  }
+
+  /** Which layouts and maps it is to have. */
+  async layouts(): Promise<{ layout: string; name: string; version: number; file: string }[]> {
+    const res = await this.#send("layoutsHere", pathOf("layoutsHere", {}));
+    return layoutsHere.parse(await res.json()).layouts;
+  }
+
+  async layoutFile(layout: string, version: number): Promise<Uint8Array> {
+    const res = await this.#send("layoutFile", pathOf("layoutFile", { layout, version }));
+    return new Uint8Array(await res.arrayBuffer());
+  }
+
+  /** Tells which layouts and maps it has now. */
+  async hasLayouts(has: readonly { layout: string; version: number }[]): Promise<void> {
+    const body = JSON.stringify({ has });
+    await this.#send("reportLayouts", pathOf("reportLayouts", {}), body, "application/json");
   }
 
   /** The package of a session, a ZIP. */
@@ -103,8 +121,8 @@ export class HouseClient {
           for (let end = text.indexOf("\n\n"); end >= 0; end = text.indexOf("\n\n")) {
             const heard = news.safeParse(tryJson(/^data: (.*)$/m.exec(text.slice(0, end))?.[1] ?? ""));
             text = text.slice(end + 2);
-            if (heard.success && (heard.data.kind === "sent" || heard.data.kind === "start-up"))
-              yield heard.data;
+            const said = heard.data;
+            if (said?.kind === "sent" || said?.kind === "start-up" || said?.kind === "layouts") yield said;
           }
         }
       } catch (e) {

@@ -51,6 +51,17 @@ describe("the stand-in station", () => {
       folder: "2026-09-11_x_Van",
       report: { adjusted: [], unplaced: [], leftOut: [] },
       from: "x, release 1",
+      // Whatever a layout's file is called, it is no session.
+      layouts: [
+        {
+          name: "A",
+          kind: "keys",
+          version: 1,
+          file: "a.dawproject",
+          notes: "",
+          bytes: strToU8("x"),
+        },
+      ],
     });
     expect(await readPackage(bytes)).toMatchObject({
       session,

@@ -1,3 +1,5 @@
+import { KIND_SAYS, layoutFiles } from "../devices/layouts.ts";
+import type { LayoutKind } from "../devices/layouts.ts";
 import { foldersOnDisk } from "../disk/blueprint.ts";
 import { namedOnDisk } from "../disk/sessionFolder.ts";
 import { makeReader } from "../words/reader.ts";
@@ -29,9 +31,24 @@ export interface PackageParts {
   readonly from: string;
   /** What goes into the folder of notes besides, by name: what is made for paper. */
   readonly prints?: Readonly<Record<string, Uint8Array>>;
+  /** Layouts and maps that travel with it: what is said of each, and its file. */
+  readonly layouts?: readonly PackedLayout[];
   /** "as it stands after check-in 2"; null for a session as it was given. */
   readonly stands?: string | null;
 }
+
+/** A layout or map in a package. */
+export interface PackedLayout {
+  readonly name: string;
+  readonly kind: LayoutKind;
+  readonly version: number;
+  /** As its program called its file. */
+  readonly file: string;
+  readonly notes: string;
+  readonly bytes: Uint8Array;
+}
+/** Where layouts and maps lie in a package: beside the session's folder, as they are the workstation's. */
+export const LAYOUTS_FOLDER = "Layouts_and_maps";
 
 export const SESSION_FILE_ENDING = ".dawproject";
 
@@ -46,6 +63,8 @@ export function makePackage(parts: PackageParts): Uint8Array {
   files[`${folder}/Notes/Input_list.csv`] = csvOf(inputListTable(inputList(session, room, house.words)));
   files[`${folder}/Notes/Notes.txt`] = notesInWords(parts);
   for (const [name, bytes] of Object.entries(parts.prints ?? {})) files[`${folder}/Notes/${name}`] = bytes;
+  for (const [name, { bytes }] of layoutFiles(parts.layouts ?? []))
+    files[`${LAYOUTS_FOLDER}/${name}`] = bytes;
   return zipOf(files);
 }
 
@@ -56,7 +75,8 @@ export interface NotesPart {
 }
 
 /** What whoever opens a package should know, part by part; nothing is left out but empty parts. */
-export function packageNotes({ room, session, report, from, stands = null }: PackageParts): NotesPart[] {
+export function packageNotes({ room, session, report, from, ...more }: PackageParts): NotesPart[] {
+  const { stands = null, layouts = [] } = more;
   const name = new Map(session.tracks.map((t) => [t.id, t.name]));
   const adjusted = report.adjusted.map((a) => {
     const what = a.track === null ? a.what : `${name.get(a.track) ?? a.track}, ${a.what.toLowerCase()}`;
@@ -80,6 +100,13 @@ export function packageNotes({ room, session, report, from, stands = null }: Pac
     { title: "Adjusted for this room:", lines: adjusted },
     { title: null, lines: session.fixedEnd === null ? [] : [`Ends at ${timeInWords(session.fixedEnd)}.`] },
     { title: "Before recording:", lines: session.checklist },
+    {
+      title: "Layouts and maps beside it:",
+      lines: layoutFiles(layouts).map(
+        ([file, l]) =>
+          `${l.name}, ${KIND_SAYS[l.kind]}, version ${l.version} (${file})${l.notes === "" ? "" : `: ${l.notes}`}`,
+      ),
+    },
     {
       title: "Notes on tracks:",
       lines: session.tracks.filter((t) => t.notes !== "").map((t) => `${t.name}: ${t.notes}`),

@@ -147,8 +147,13 @@ export class Newsroom {
       const there = this.here.people(news.document);
       return (l) => there.has(l.person);
     }
-    const sentTo = news.kind === "sent" || news.kind === "start-up" ? news.room : null;
-    return (l) => l.room === null || l.room === sentTo;
+    const sentTo =
+      news.kind === "layouts"
+        ? news.rooms
+        : news.kind === "sent" || news.kind === "start-up"
+          ? [news.room]
+          : [];
+    return (l) => l.room === null || sentTo.includes(l.room);
   }
 
   async #listen(): Promise<void> {

@@ -11,6 +11,7 @@ import { tell } from "../news/tell.ts";
 import { notFound } from "../problems.ts";
 import { note } from "../record/store.ts";
 import { letEngineers } from "./engineers.ts";
+import { layoutRoutes } from "./layoutRoutes.ts";
 import { startUpRoutes } from "./startUpRoutes.ts";
 import { deviceRoutes } from "./deviceRoutes.ts";
 import { dropSoftware, editSoftware, makeSoftware, softwareCards } from "./software.ts";
@@ -55,6 +56,7 @@ export function roomRoutes(pool: Pool, styles: Styles, crew: Crew): Router {
   softwareRoutes(router, pool);
   deviceRoutes(router, pool, crew);
   startUpRoutes(router, pool);
+  layoutRoutes(router, pool);
   return router;
 }
 

@@ -123,6 +123,9 @@ export async function addRoom(db: Db, id: string, place: number, room: Room): Pr
   ]);
 }
 
+/** Addresses below that of the rooms that are of something else. */
+const TAKEN = ["new", "software", "devices", "start-up", "layouts"];
+
 /** Makes a room, behind the others. @returns what it goes by in addresses */
 export async function makeRoom(db: Db, room: Room): Promise<string> {
   await needSoftware(db, room.software);
@@ -130,7 +133,7 @@ export async function makeRoom(db: Db, room: Room): Promise<string> {
   await db.query("select pg_advisory_xact_lock(hashtext('rooms'))");
   await refuseNamesake(db, room.name, null);
   const { rows } = await db.query<{ id: string; place: number }>("select id, place from rooms");
-  const id = freeId(idOf(room.name) || "room", new Set([...rows.map((r) => r.id), "new"]));
+  const id = freeId(idOf(room.name) || "room", new Set([...rows.map((r) => r.id), ...TAKEN]));
   await addRoom(db, id, Math.max(-1, ...rows.map((r) => r.place)) + 1, room);
   return id;
 }

@@ -11,6 +11,7 @@ import { documentWith } from "../documents/store.ts";
 import type { Bench } from "../house/bench.ts";
 import { inputListPdf } from "../print/inputListPdf.ts";
 import { notesPdf } from "../print/notesPdf.ts";
+import { layoutsToTravel } from "../rooms/layouts.ts";
 import { corrected } from "./corrected.ts";
 import { checkInPage } from "./checkInPage.ts";
 import { fitLook, fitWays } from "./fitLook.ts";
@@ -43,8 +44,8 @@ export const fitWaysJob = job("fit-ways", fitWays);
 
 export const packageJob = job(
   "package",
-  async ({ pool, styles }: Bench, session: string): Promise<FileAnswer> => {
-    const s = await sessionWith(pool, session);
+  async ({ pool, styles }: Bench, wish: { session: string; who: string }): Promise<FileAnswer> => {
+    const s = await sessionWith(pool, wish.session);
     const { style } = await styles.current(pool);
     const parts: PackageParts = {
       house: style.house,
@@ -55,6 +56,7 @@ export const packageJob = job(
       folder: s.folder,
       report: s.report,
       from: `${s.templateName}, release ${s.release}`,
+      layouts: await layoutsToTravel(pool, { ...s, people: [s.madeBy.id, wish.who] }),
       stands: s.lastCheckIn ? `as it stands after check-in ${s.lastCheckIn.number}` : null,
     };
     const bytes = makePackage({ ...parts, prints: await printsOf(parts, new Date(s.madeAt)) });

@@ -69,7 +69,8 @@ export function sessionRoutes(pool: Pool, styles: Styles, crew: Crew, files: Fil
   answer(
     router,
     "package",
-    ({ params, person }) => crew.run(packageJob, params.session, { who: person.id, what: "the package" }),
+    ({ params: { session }, person: { id: who } }) =>
+      crew.run(packageJob, { session, who }, { who, what: "the package" }),
     here,
   );
   workingRoutes(router, pool, here);

@@ -55,6 +55,9 @@ export default function RoomsPage() {
         <Button asChild>
           <Link to="/rooms/start-up">Start-up</Link>
         </Button>
+        <Button asChild>
+          <Link to="/rooms/layouts">Layouts and maps</Link>
+        </Button>
         {inUse.length > MANY && (
           <FindField label="Find a room" className="w-48" value={text} onFind={setText} />
         )}

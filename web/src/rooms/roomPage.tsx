@@ -18,6 +18,7 @@ import { day } from "../ui/dates.ts";
 import { Empty, Failed, Loading, Trouble } from "../ui/states.tsx";
 import { SessionList } from "../sessions/row.tsx";
 import { DevicesOf } from "./devicesOf.tsx";
+import { LayoutsOf } from "./layoutsOf.tsx";
 import { RoomChecklist } from "./checklist.tsx";
 import { SoftwareOf } from "./softwareOf.tsx";
 import { WiredCard } from "./wiredCard.tsx";
@@ -102,6 +103,7 @@ function RoomBody({ card }: { card: WholeRoomCard }) {
           <RoomChecklist room={card} />
           <SoftwareOf card={card} />
           <DevicesOf room={id} />
+          <LayoutsOf room={id} />
           {lead && <Retire card={card} />}
         </div>
       </div>

@@ -51,6 +51,9 @@ export const later = {
       queryFn: () => ask("lastDecided", { room, template }),
     }),
   startUps: queryOptions({ queryKey: ["start-ups"], queryFn: () => ask("startUps", {}) }),
+  layouts: queryOptions({ queryKey: ["layouts"], queryFn: () => ask("layouts", {}) }),
+  layout: (layout: string) =>
+    queryOptions({ queryKey: ["layout", layout], queryFn: () => ask("layout", { layout }) }),
   lastStarted: (room: string) =>
     queryOptions({ queryKey: ["last-started", room], queryFn: () => ask("lastStarted", { room }) }),
   nameLook: (title: string, room: string) =>

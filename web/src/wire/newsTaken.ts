@@ -75,6 +75,7 @@ const AFTER: Partial<Record<News["kind"], readonly string[]>> = {
   software: ["software", "rooms", "room"],
   devices: ["installed", "substitutes", "device-matrix", "fit"],
   "start-up": ["start-ups"],
+  layouts: ["layouts", "layout"],
   people: ["people", "colleagues", "me", "account", "today"],
   chain: ["chains", "chain-uses"],
 };
@@ -113,7 +114,7 @@ function lookAgain(news: News, again: (...keys: string[]) => void): void {
       break;
     case "station":
       void queryClient.invalidateQueries({ queryKey: ["room", news.room] });
-      again("start-ups");
+      again("start-ups", "layouts", "layout");
       break;
     case "document":
       dropFetched(news.document);
