@@ -136,6 +136,27 @@ export const TEMPLATES: readonly TemplatePlan[] = [
     ],
   },
   {
+    id: "pan-row",
+    shelf: "Steelpan",
+    home: "pan-yard",
+    title: "Pan row, near and far",
+    tempo: 112,
+    notes: "Near mics carry the line, far mics the wall behind it.",
+    lines: [
+      "pans: Tenor pan 1 near, Tenor pan 1 far, Tenor pan 2 near, Tenor pan 2 far, Double second 1 near, " +
+        "Double second 1 far, Double second 2 near, Double second 2 far, Guitar pan near, Guitar pan far, " +
+        "Cello pan near, Cello pan far",
+      "engine: Iron 1, Iron 2, Scratcher",
+      "kit: Kick, Snare top, OH left, OH right",
+      "talk: Talkback",
+      "returns: Hall reverb",
+      "paths: Cue mix 1, Main",
+    ],
+    sends: ["pans > hall-reverb -14, cue-mix-1 -8 before", "talk > cue-mix-1 0 before"],
+    microphones: ["pans: small condenser, tall boom", "kit: dynamic, short boom"],
+    releases: [{ note: "The row as it plays in the street", without: [] }],
+  },
+  {
     id: "shanty-choir",
     shelf: "Choirs",
     home: "ferry-van",

@@ -31,6 +31,18 @@ export const ROOM_SCREENS: readonly Screen[] = [
     ready: "//ul[@aria-label='Ways out']/li",
   },
   {
+    name: "fit-pair",
+    path: "/rooms/ferry-van/fit/pan-row/1",
+    ready: "//ul[@aria-label='Ways out']/li",
+    act: async (b) => {
+      // What was decided stays.
+      const pair = "//section[@aria-label='On one pair']";
+      if ((await b.count(pair)) === 0)
+        await b.click("//ul[@aria-label='Ways out']/li[contains(., 'as one pair')]//button");
+      await b.driver.executeScript("arguments[0].scrollIntoView({ block: 'end' })", await b.see(pair));
+    },
+  },
+  {
     name: "fit-devices",
     path: "/rooms/ferry-van/fit/steelpan-orchestra-full-yard/6",
     ready: "//section[@aria-label='Devices not installed here']",

@@ -12,6 +12,8 @@ export const fitChoices = z.object({
   without48: z.array(trackId).max(1000),
   /** Sources somebody put on an input. */
   plugged: z.array(z.object({ track: trackId, input: z.int().min(1).max(1024) })).max(1000),
+  /** Sources that one pair of microphones records together, on the track of the first. */
+  asPair: z.array(z.object({ tracks: z.array(trackId).min(2).max(1000) })).max(100),
   /** What becomes of devices that are not installed there. */
   devices: z.array(deviceChoice).max(1000),
 });
@@ -23,6 +25,7 @@ export const choicesSent = z.object({
   keep: fitChoices.shape.keep.default([]),
   without48: fitChoices.shape.without48.default([]),
   plugged: fitChoices.shape.plugged.default([]),
+  asPair: fitChoices.shape.asPair.default([]),
   devices: fitChoices.shape.devices.default([]),
 });
 
@@ -31,6 +34,7 @@ export const NO_CHOICES: FitChoices = {
   keep: [],
   without48: [],
   plugged: [],
+  asPair: [],
   devices: [],
 };
 

@@ -6,13 +6,14 @@ import type { Change } from "../session/change.ts";
 import type { Session, Track, TrackId } from "../session/document.ts";
 import { goesTo } from "../session/routing.ts";
 import { runThere, unknownThere } from "./able.ts";
+import { keepingPairs, withPairs } from "./asPair.ts";
 import { plugCues } from "./cues.ts";
 import { lowered, loweredInWords } from "./lowered.ts";
 import { loweringFor } from "./lowering.ts";
 import type { Lowering } from "./lowering.ts";
 import type { Adjustment, HomelessSource } from "./report.ts";
 import type { Room } from "./room.ts";
-import { PLAIN_TERMS, askedOf, inputsFor, whyNotIn } from "./sources.ts";
+import { PLAIN_TERMS, askedOf, importanceIn, inputsFor, whyNotIn } from "./sources.ts";
 import type { FitTerms } from "./sources.ts";
 import { recordsFromOutside } from "./wish.ts";
 
@@ -46,10 +47,18 @@ export function fit(
   const by = { ...PLAIN_TERMS, ...terms };
   const out = new Set(by.choices.leaveOut);
   const leftOut = session.tracks.filter((t) => out.has(t.id) && recordsFromOutside(t));
-  const idle = idleWithout(session, new Set(leftOut.map((t) => t.id)));
-  const gone = new Set([...leftOut, ...idle].map((t) => t.id));
-  const stays = { ...session, tracks: session.tracks.filter((t) => !gone.has(t.id)) };
-  const placed = placeSources(stays, room, by);
+  const paired = withPairs(
+    { ...session, tracks: session.tracks.filter((t) => !leftOut.includes(t)) },
+    by.choices.asPair,
+    { style: by.style, importanceOf: importanceIn(by.style) },
+  );
+  const kept = new Set(paired.session.tracks.map((t) => t.id));
+  const idle = idleWithout(session, new Set(session.tracks.map((t) => t.id).filter((id) => !kept.has(id))));
+  const stays = {
+    ...session,
+    tracks: paired.session.tracks.filter((t) => !idle.some((i) => i.id === t.id)),
+  };
+  const placed = placeSources(stays, room, { ...by, choices: keepingPairs(by.choices, paired.pairs) });
   const heard = plugCues({ ...stays, tracks: placed.tracks }, room);
   const run = runThere(heard.session, room, by.limits);
   const equipped = equip(run.session, by.equipment, by.choices.devices);
@@ -60,6 +69,11 @@ export function fit(
     changes: diff(session, suited),
     fits: placed.fits,
     adjusted: [
+      ...paired.pairs.map(({ track, of }) => ({
+        track,
+        what: "One pair",
+        says: `records ${of.map((t) => t.name).join(", ")} together`,
+      })),
       ...idleToo(idle),
       ...placed.adjusted,
       ...heard.adjusted,

@@ -11,6 +11,7 @@ const way = {
 export const wayOut = z.discriminatedUnion("sort", [
   z.object({ sort: z.literal("set-up"), setUp: z.string().nullable(), ...way }),
   z.object({ sort: z.literal("without"), leaveOut: z.array(trackId), keep: z.array(trackId), ...way }),
+  z.object({ sort: z.literal("as-pair"), tracks: z.array(trackId), ...way }),
   z.object({ sort: z.literal("without-48"), tracks: z.array(trackId), ...way }),
 ]);
 export type WayOut = z.infer<typeof wayOut>;

@@ -3,8 +3,10 @@ import { grouped } from "../session/grouped.ts";
 import { plural } from "../session/plural.ts";
 import type { Room } from "./room.ts";
 import { inSetUp } from "./room.ts";
-import { askedOf, chosenOf } from "./sources.ts";
+import { keepingPairs, pairsIn, withPairs } from "./asPair.ts";
+import { askedOf, chosenOf, importanceIn } from "./sources.ts";
 import type { Asked, FitTerms } from "./sources.ts";
+import { togetherIn } from "./together.ts";
 import type { WayOut } from "./wayOut.ts";
 import { suits } from "./wish.ts";
 import type { InputWish } from "./wish.ts";
@@ -14,13 +16,16 @@ const ASKED = 6;
 
 /**
  * What would help where a room has too few inputs: another set-up; giving up what is wanted as much or more for
- * what has no input; leaving out what stands at one position (all far microphones); other microphones on what wants
+ * what has no input; one pair for what stands farther off, or leaving it out (all far microphones); other microphones on what wants
  * 48 V. Each with what it gains, the best first.
  * @param of the room with all its set-ups; `setUp` is the one it is fitted to
  */
-export function waysOut(session: Session, of: Room, setUp: string | null, terms: FitTerms): WayOut[] {
-  const out = new Set(terms.choices.leaveOut);
-  const stays = { ...session, tracks: session.tracks.filter((t) => !out.has(t.id)) };
+export function waysOut(session: Session, of: Room, setUp: string | null, by: FitTerms): WayOut[] {
+  const out = new Set(by.choices.leaveOut);
+  const about = { style: by.style, importanceOf: importanceIn(by.style) };
+  const there = { ...session, tracks: session.tracks.filter((t) => !out.has(t.id)) };
+  const { session: stays, pairs } = withPairs(there, by.choices.asPair, about);
+  const terms = { ...by, choices: keepingPairs(by.choices, pairs) };
   const names = new Map(session.tracks.map((t) => [t.id, t.name]));
   const asked = askedOf(stays, inSetUp(of, setUp), terms);
   const kept = keptOf(asked, terms);
@@ -29,6 +34,7 @@ export function waysOut(session: Session, of: Room, setUp: string | null, terms:
   const look: Look = { stays, asked, kept, homeless, terms, list: (ids) => inWords(ids, names) };
   return [
     ...otherSetUps(look, of, setUp),
+    ...asPairs(look),
     ...withoutOne(look),
     ...withoutOthers(look),
     ...otherMicrophones(look),
@@ -36,7 +42,8 @@ export function waysOut(session: Session, of: Room, setUp: string | null, terms:
 }
 
 /** What a way gains, less what it gives up. */
-const worthOf = (w: WayOut): number => w.gains.length - (w.sort === "without" ? w.leaveOut.length : 0);
+const worthOf = (w: WayOut): number =>
+  w.gains.length - (w.sort === "without" ? w.leaveOut.length : w.sort === "as-pair" ? 1 : 0);
 
 interface Look {
   readonly stays: Session;
@@ -82,6 +89,27 @@ function otherSetUps(look: Look, of: Room, setUp: string | null): WayOut[] {
 }
 
 const inSetUpName = (of: Room, id: string): string => of.setUps.find((s) => s.id === id)?.name ?? id;
+
+/** What stands farther off, on one pair of microphones. */
+function asPairs(look: Look): WayOut[] {
+  const { stays, terms } = look;
+  const words = new Map(terms.style?.house.words.positions.map((p) => [p.id, p.name]));
+  return [...pairsIn(stays, togetherIn(stays), terms.style)].flatMap(([position, tracks]): WayOut[] => {
+    const about = { style: terms.style, importanceOf: importanceIn(terms.style) };
+    const made = withPairs(stays, [{ tracks }], about);
+    const [pair] = made.pairs;
+    const asked = askedOf(made.session, look.asked.room, terms);
+    const kept = keptOf(asked, { ...terms, choices: keepingPairs(terms.choices, made.pairs) });
+    // What the pair records has an input where the pair has.
+    if (pair && kept.has(pair.track)) for (const id of tracks) kept.add(id);
+    const gains = gained(look, kept);
+    const lost = [...look.kept].filter((id) => !kept.has(id));
+    if (gains.length <= lost.length) return [];
+    const what = `What stands ${words.get(position) ?? position} as one pair (saves ${tracks.length - 2})`;
+    const without = lost.length === 0 ? "" : `, ${look.list(lost)} not`;
+    return [{ sort: "as-pair", tracks, gains, says: `${what}: ${whatFits(look, gains)}${without}` }];
+  });
+}
 
 /** What each group without an input would cost. */
 function withoutOne(look: Look): WayOut[] {

@@ -1,5 +1,7 @@
+import { withPairs } from "../fit/asPair.ts";
 import { fit } from "../fit/fit.ts";
 import type { Fit } from "../fit/fit.ts";
+import { importanceIn } from "../fit/sources.ts";
 import type { FitTerms, Patched } from "../fit/sources.ts";
 import type { FitChoices } from "../fit/choices.ts";
 import type { Room } from "../fit/room.ts";
@@ -34,7 +36,10 @@ export function fittedFor(
   by: Pick<FitTerms, "solver" | "style" | "limits" | "equipment">,
 ): Fit {
   const begun = asBegun(whole, { baseline, variant });
-  return fit(begun, room, { ...by, choices, patched: patchedIn(begun, baseline, now) });
+  // One pair for several stands where it stood: it is not what the release has there.
+  const about = { style: by.style, importanceOf: importanceIn(by.style) };
+  const { session: paired } = withPairs(begun, choices.asPair, about);
+  return fit(begun, room, { ...by, choices, patched: patchedIn(paired, baseline, now) });
 }
 
 /** A release, or the variant of it, with the title and the settings a session was started with. */

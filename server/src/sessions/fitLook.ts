@@ -43,12 +43,13 @@ export async function fitLook(bench: Bench, wish: FitWish): Promise<FitLook> {
   };
 }
 
-/** What is left out although everything would fit with it. */
+/** What is left out, or recorded by one pair, although everything would fit as it is. */
 function needless({ session, room, terms }: FitParts): string[] {
   const { choices } = terms;
-  if (choices.leaveOut.length === 0) return [];
-  const all = fit(session, room, { ...terms, choices: { ...choices, leaveOut: [] } });
-  return all.unplaced.length === 0 ? choices.leaveOut : [];
+  const given = [...choices.leaveOut, ...choices.asPair.flatMap((p) => p.tracks)];
+  if (given.length === 0) return [];
+  const all = fit(session, room, { ...terms, choices: { ...choices, leaveOut: [], asPair: [] } });
+  return all.unplaced.length === 0 ? given : [];
 }
 
 /** What would help where a release does not fit whole. */

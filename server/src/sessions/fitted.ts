@@ -45,6 +45,7 @@ export interface FitWish {
   keep?: readonly string[];
   without48?: readonly string[];
   plugged?: FitChoices["plugged"];
+  asPair?: FitChoices["asPair"];
   devices?: FitChoices["devices"];
   settings?: ChosenSettings;
   /** A running session that is fitted as it stands; null, or not said, for the release itself. */
@@ -61,6 +62,7 @@ export const choicesOf = (wish: Omit<FitWish, "template" | "release">): FitChoic
   keep: [...(wish.keep ?? [])],
   without48: [...(wish.without48 ?? [])],
   plugged: [...(wish.plugged ?? [])],
+  asPair: [...(wish.asPair ?? [])],
   devices: [...(wish.devices ?? [])],
 });
 

@@ -5,6 +5,7 @@ import { Field } from "../ui/pieces.tsx";
 import { PickOne } from "../ui/chooser.tsx";
 import { Tile } from "../ui/tile.tsx";
 import type { FitLook } from "@mossy/contract/sessions";
+import type { FitChoices } from "@mossy/core/fit/choices";
 import type { Adjustment } from "@mossy/core/fit/report";
 import { grouped } from "@mossy/core/session/grouped";
 import type { ReactNode } from "react";
@@ -148,6 +149,38 @@ export function LeftOut({ tracks, onTake }: { tracks: readonly Track[]; onTake: 
     <section aria-label="Left out on purpose" className="card p-3.5">
       <h2 className="pb-1 font-semibold">Left out on purpose</h2>
       <TrackLines tracks={tracks} says="Take along" onPick={onTake} />
+    </section>
+  );
+}
+
+/** What one pair of microphones records instead of several, each to be had apart again. */
+export function Pairs({
+  tracks,
+  pairs,
+  onApart,
+}: {
+  /** All there are, with those the pairs stand for. */
+  tracks: readonly Track[];
+  pairs: FitChoices["asPair"];
+  onApart: (pair: FitChoices["asPair"][number]) => void;
+}) {
+  if (pairs.length === 0) return null;
+  const names = new Map(tracks.map((t) => [t.id, t.name]));
+  return (
+    <section aria-label="On one pair" className="card p-3.5">
+      <h2 className="pb-1 font-semibold">On one pair</h2>
+      <ul>
+        {pairs.map((p) => (
+          <li key={p.tracks.join()} className="flex items-center gap-2 border-t border-line py-1.5">
+            <span className="min-w-0 flex-1 font-mono text-sm [overflow-wrap:anywhere]">
+              {p.tracks.map((id) => names.get(id) ?? id).join(", ")}
+            </span>
+            <Button small look="quiet" onClick={() => onApart(p)}>
+              Apart again
+            </Button>
+          </li>
+        ))}
+      </ul>
     </section>
   );
 }

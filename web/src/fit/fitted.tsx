@@ -16,7 +16,7 @@ import { Choice, Pill } from "../ui/pieces.tsx";
 import { saveAs } from "../ui/saveAs.ts";
 import { mention } from "../ui/toasts.tsx";
 import { askFile } from "../wire/ask.ts";
-import { Adjusted, CannotBePlaced, LeaveMoreOut, LeftOut, Without48 } from "./fitReport.tsx";
+import { Adjusted, CannotBePlaced, LeaveMoreOut, LeftOut, Pairs, Without48 } from "./fitReport.tsx";
 import { LoadThere } from "./loadThere.tsx";
 import { MissingDevices } from "./missingDevices.tsx";
 import { PatchPicture } from "./patchPicture.tsx";
@@ -119,6 +119,11 @@ export function Fitted({
             tracks={whole.tracks.filter((t) => begun.choices.leaveOut.includes(t.id))}
             onTake={(id) => choose({ leaveOut: begun.choices.leaveOut.filter((x) => x !== id) })}
           />
+          <Pairs
+            tracks={whole.tracks}
+            pairs={begun.choices.asPair}
+            onApart={(pair) => choose({ asPair: begun.choices.asPair.filter((p) => p !== pair) })}
+          />
           <Without48
             tracks={whole.tracks.filter((t) => begun.choices.without48.includes(t.id))}
             onFeed={(id) => choose({ without48: begun.choices.without48.filter((x) => x !== id) })}
@@ -145,13 +150,12 @@ function OnPaper({ fitting: { wish }, name }: { fitting: Fitting; name: string }
   );
 }
 
-function HowItFits({ look: { session, report, missing } }: { look: FitLook }) {
-  const inputsChanged = report.adjusted.filter((a) => a.what === "Input").length;
+function HowItFits({ look: { report, missing } }: { look: FitLook }) {
   const undecided = missing.filter((m) => m.decided === null).length;
   return (
     <p className="flex flex-wrap items-center gap-2">
       <Pill look="ok">
-        {session.tracks.length - inputsChanged - report.unplaced.length} tracks fit as they are
+        {report.fits} sources as they are
       </Pill>
       <Pill look={report.adjusted.length > 0 ? "look" : "quiet"}>{report.adjusted.length} adjusted</Pill>
       <Pill look={report.unplaced.length > 0 ? "broken" : "quiet"}>

@@ -27,8 +27,10 @@ export function Recalled({ fitting }: { fitting: Fitting }) {
       {needless.length > 0 && (
         <AlertLine look="look">
           <span className="flex flex-wrap items-center gap-3">
-            <span className="flex-1">Everything would fit now; nothing has to be left out any more.</span>
-            <Button small onClick={() => choose({ leaveOut: [] })}>
+            <span className="flex-1">
+              Everything would fit now as it is; nothing has to be left out or put on one pair any more.
+            </span>
+            <Button small onClick={() => choose({ leaveOut: [], asPair: [] })}>
               Take it all along
             </Button>
           </span>

@@ -6,7 +6,12 @@ import type { Fitting } from "./useFitting.ts";
 
 /** So many are shown unasked: those that are worth most. */
 const FEW = 4;
-const DO = { "set-up": "Wire it so", without: "Do without", "without-48": "Do that" } as const;
+const DO = {
+  "set-up": "Wire it so",
+  without: "Do without",
+  "as-pair": "One pair",
+  "without-48": "Do that",
+} as const;
 
 /** What would help where not everything has an input, each with its price. */
 export function WaysOut({ fitting }: { fitting: Fitting }) {
@@ -24,7 +29,9 @@ export function WaysOut({ fitting }: { fitting: Fitting }) {
     else if (way.sort === "without") {
       const left = alsoLeftOut(begun.choices, way.leaveOut);
       choose({ ...left, keep: also(left.keep, way.keep) });
-    } else choose({ without48: also(without48, way.tracks) });
+    } else if (way.sort === "as-pair")
+      choose({ asPair: [...begun.choices.asPair, { tracks: [...way.tracks] }] });
+    else choose({ without48: also(without48, way.tracks) });
   };
   if (list.length === 0)
     return <p className="text-sm text-ink-2">Only leaving something out makes room here.</p>;
