@@ -42,6 +42,8 @@ export const lastStarted = z.object({
       setUp: z.string().nullable(),
       /** What was chosen of what that release leaves free. */
       settings: chosenSettings,
+      /** Blocks that were put in at the start, and are still given out. */
+      blocks: z.array(z.string()),
       by: doer,
       at: z.iso.datetime(),
     })

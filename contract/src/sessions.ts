@@ -40,6 +40,8 @@ export const startSession = z.object({
   ...choicesSent.shape,
   /** What the template leaves to whoever starts it. */
   settings: chosenSettings.default({}),
+  /** Blocks that are put in beside what the template has, each at its latest release. */
+  blocks: z.array(z.string().min(1).max(120)).max(30).default([]),
 });
 
 /** A fit that is looked at before anything is made. */

@@ -9,6 +9,7 @@ import type { Variant } from "../session/beside.ts";
 import { SETTINGS } from "../session/document.ts";
 import type { Session, Track, TrackId } from "../session/document.ts";
 import { inputsOf } from "../session/inputs.ts";
+import { withBlocksFrom } from "./startBlocks.ts";
 import { variantOf } from "./variant.ts";
 
 /** A session that began with an older release, as far as a newer one has to suit it. */
@@ -42,12 +43,12 @@ export function fittedFor(
   return fit(begun, room, { ...by, choices, patched: patchedIn(paired, baseline, now) });
 }
 
-/** A release, or the variant of it, with the title and the settings a session was started with. */
+/** A release, or the variant of it, with the title, the settings and the blocks a session was started with. */
 export function asBegun(
   whole: Session,
   { baseline, variant }: Pick<Begun, "baseline" | "variant">,
 ): Session {
-  const release = partFor(whole, variant);
+  const release = withBlocksFrom(partFor(whole, variant), baseline);
   const chosen = SETTINGS.filter((s) => s !== "mainFormat" && !release.fixed.includes(s));
   return {
     ...release,

@@ -39,6 +39,29 @@ export async function blockRelease(db: Db, block: string, release: number): Prom
   return { block, name, release, session };
 }
 
+/**
+ * The latest release of a block, to start a session with.
+ * @throws HouseProblem 422 where it is none, 409 where it is not given out any more
+ */
+export async function latestOfBlock(db: Db, block: string): Promise<BlockRelease> {
+  const { rows } = await db.query<{ name: string; kind: string; latest: number | null; retired: boolean }>(
+    "select name, kind, latest, is_retired(templates) as retired from templates where id = $1",
+    [block],
+  );
+  const [row] = rows;
+  if (!row) throw notFound(`block “${block}”`);
+  if (row.kind !== "block")
+    throw new HouseProblem(422, "That is no block", `“${row.name}” is a template, not a block.`, "blocks");
+  if (row.retired || row.latest === null)
+    throw new HouseProblem(
+      409,
+      "Not given out any more",
+      `The block “${row.name}” is retired, or has no release. Start without it, or choose another.`,
+      "blocks",
+    );
+  return blockRelease(db, block, row.latest);
+}
+
 /** @throws HouseProblem 422 while something is to be chosen */
 export function refuseUndecided({ clashes }: Merged): void {
   const open = clashes.filter((c) => !c.chosen);

@@ -2,6 +2,7 @@ import type { LastStarted } from "@mossy/contract/life";
 import type { Doer } from "@mossy/contract/people";
 import type { ChosenSettings } from "@mossy/core/fit/settings";
 import { chosenSettings } from "@mossy/core/fit/settings";
+import { startBlocksOf } from "@mossy/core/library/startBlocks";
 import type { Variant } from "@mossy/core/session/beside";
 import type { Session } from "@mossy/core/session/document";
 import type { Db } from "../database.ts";
@@ -45,10 +46,24 @@ export async function lastStarted(db: Db, room: string): Promise<LastStarted> {
       production: r.production,
       setUp: r.setUp,
       settings: next ? chosenOf(r.baseline, next) : {},
+      blocks: await givenOut(
+        db,
+        startBlocksOf(r.baseline).map((b) => b.block),
+      ),
       by: r.by,
       at: r.at.toISOString(),
     },
   };
+}
+
+/** Of some blocks those that can be put in. */
+async function givenOut(db: Db, blocks: readonly string[]): Promise<string[]> {
+  if (blocks.length === 0) return [];
+  const { rows } = await db.query<{ id: string }>(
+    "select id from templates where id = any($1) and latest is not null and not is_retired(templates)",
+    [blocks],
+  );
+  return blocks.filter((id) => rows.some((r) => r.id === id));
 }
 
 /** What a session has otherwise than a release that leaves it free. */

@@ -14,6 +14,7 @@ const WISH: BodyOf<"lookAtFit"> = {
   variant: null,
   setUp: null,
   settings: {},
+  blocks: [],
   ...NO_CHOICES,
   session: null,
 };

@@ -11,9 +11,12 @@ import type { FitTerms } from "@mossy/core/fit/sources";
 import type { Lowering } from "@mossy/core/fit/lowering";
 import type { Style } from "@mossy/core/house/style";
 import { variantOf } from "@mossy/core/library/variant";
+import type { BlockRelease } from "@mossy/core/library/blockPut";
+import { withStartBlocks } from "@mossy/core/library/startBlocks";
 import type { Variant } from "@mossy/core/session/beside";
 import type { Session } from "@mossy/core/session/document";
 import type { Db } from "../database.ts";
+import { latestOfBlock } from "../library/blocks.ts";
 import { releaseWith } from "../library/store.ts";
 import { HouseProblem, notFound } from "../problems.ts";
 import { roomInUse } from "../rooms/store.ts";
@@ -48,6 +51,8 @@ export interface FitWish {
   asPair?: FitChoices["asPair"];
   devices?: FitChoices["devices"];
   settings?: ChosenSettings;
+  /** Blocks that are put in beside what the template has. */
+  blocks?: readonly string[];
   /** A running session that is fitted as it stands; null, or not said, for the release itself. */
   session?: string | null;
 }
@@ -159,7 +164,9 @@ export async function fitParts(db: Db, wish: FitWish, style: Style): Promise<Fit
   const chosen = startedWith(part, wish.settings ?? {});
   if ("problem" in chosen) throw new HouseProblem(422, "That setting is fixed", chosen.problem, "settings");
   const terms = await termsOf(db, wish, room, style);
-  return { session: chosen, room, setUp, terms, variant, production };
+  const blocks: BlockRelease[] = [];
+  for (const block of new Set(wish.blocks)) blocks.push(await latestOfBlock(db, block));
+  return { session: withStartBlocks(style, chosen, blocks), room, setUp, terms, variant, production };
 }
 
 /** Fits a release into a room. @throws HouseProblem as `fitParts` */

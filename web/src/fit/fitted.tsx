@@ -22,6 +22,7 @@ import { MissingDevices } from "./missingDevices.tsx";
 import { PatchPicture } from "./patchPicture.tsx";
 import { Recalled } from "./recalled.tsx";
 import { SourcePanel } from "./sourcePanel.tsx";
+import { StartBlocks } from "./startBlocks.tsx";
 import { StartSettings } from "./startSettings.tsx";
 import type { Fitting } from "./useFitting.ts";
 import { WaysOut } from "./waysOut.tsx";
@@ -108,11 +109,14 @@ export function Fitted({
             </section>
           )}
           {!running && (
-            <StartSettings
-              session={session}
-              chosen={begun.settings}
-              onChange={(settings) => change({ settings })}
-            />
+            <>
+              <StartBlocks chosen={begun.blocks} onChange={(blocks) => change({ blocks })} />
+              <StartSettings
+                session={session}
+                chosen={begun.settings}
+                onChange={(settings) => change({ settings })}
+              />
+            </>
           )}
           <LoadThere look={look} fitting={fitting} />
           <LeftOut
@@ -154,9 +158,7 @@ function HowItFits({ look: { report, missing } }: { look: FitLook }) {
   const undecided = missing.filter((m) => m.decided === null).length;
   return (
     <p className="flex flex-wrap items-center gap-2">
-      <Pill look="ok">
-        {report.fits} sources as they are
-      </Pill>
+      <Pill look="ok">{report.fits} sources as they are</Pill>
       <Pill look={report.adjusted.length > 0 ? "look" : "quiet"}>{report.adjusted.length} adjusted</Pill>
       <Pill look={report.unplaced.length > 0 ? "broken" : "quiet"}>
         {report.unplaced.length} cannot be placed

@@ -12,6 +12,8 @@ const halfFitted = z.object({
   setUp: z.string().nullable(),
   choices: fitChoices,
   settings: chosenSettings,
+  /** Blocks that are put in beside what the template has. */
+  blocks: z.array(z.string()),
   /** Whether what was decided last time was looked at here. */
   recalled: z.boolean(),
 });
@@ -22,6 +24,7 @@ const BEGUN: HalfFitted = {
   setUp: null,
   choices: NO_CHOICES,
   settings: {},
+  blocks: [],
   recalled: false,
 };
 
@@ -50,6 +53,7 @@ export function useFitting(room: string, template: string, release: number, sess
     setUp: begun.setUp,
     ...begun.choices,
     settings: begun.settings,
+    blocks: begun.blocks,
     session,
   };
   const look = useQuery({

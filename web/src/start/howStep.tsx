@@ -10,6 +10,7 @@ import { useDeferredValue, useEffect, useRef } from "react";
 import type { FormEvent } from "react";
 import { Link, useNavigate } from "react-router";
 import { Recalled } from "../fit/recalled.tsx";
+import { StartBlocks } from "../fit/startBlocks.tsx";
 import { StartSettings } from "../fit/startSettings.tsx";
 import { useFitting } from "../fit/useFitting.ts";
 import type { Fitting } from "../fit/useFitting.ts";
@@ -77,6 +78,7 @@ export function HowStep(how: How) {
       ) : (
         <Loading what="Fitting" />
       )}
+      <StartBlocks chosen={begun.blocks} onChange={(blocks) => change({ blocks })} />
       <div className="two-up items-start">
         <StartSettings
           session={part}
@@ -97,8 +99,8 @@ function useAgain(again: boolean, room: string, { change }: Fitting): void {
   useEffect(() => {
     if (!again || taken.current || !data?.last) return;
     taken.current = true;
-    const { variant, setUp, settings } = data.last;
-    change({ variant, setUp, settings });
+    const { variant, setUp, settings, blocks } = data.last;
+    change({ variant, setUp, settings, blocks });
   });
 }
 
