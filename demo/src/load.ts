@@ -3,7 +3,7 @@ import { SESSION_FILE_ENDING } from "@mossy/core/formats/package";
 import { safeFileName } from "@mossy/core/names/disk";
 import { writeExchange } from "@mossy/core/formats/exchange/write";
 import { blankTrack } from "@mossy/core/session/document";
-import type { Session } from "@mossy/core/session/document";
+import type { Session, Track } from "@mossy/core/session/document";
 import { dice } from "@mossy/core/chance/dice";
 import { readExchange } from "@mossy/core/formats/exchange/read";
 import { work } from "@mossy/station/afternoon";
@@ -122,11 +122,17 @@ async function putDraft(db: Db, house: House, by: string, at: Date): Promise<voi
   );
 }
 
-/** In sessions that are over, rooms called the talkback their own way, whatever the house says. */
-const calledAsTheyDo = (session: Session, isOver: boolean): Session => ({
-  ...session,
-  tracks: session.tracks.map((t) => (isOver && t.role === "talkback" ? { ...t, name: "Intercom" } : t)),
-});
+/**
+ * In sessions that are over, rooms called the talkback their own way, and had the audience lower than it went out.
+ */
+function asTheyDo(session: Session, baseline: Session, isOver: boolean): Session {
+  const out = new Map(baseline.tracks.map((t) => [t.id, t.level]));
+  const own = (t: Track): Partial<Track> => {
+    if (isOver && t.role === "talkback") return { name: "Intercom" };
+    return isOver && t.role === "audience" ? { level: (out.get(t.id) ?? t.level) - 4 } : {};
+  };
+  return { ...session, tracks: session.tracks.map((t) => ({ ...t, ...own(t) })) };
+}
 
 /** What is installed in the rooms; other rooms than those of the yard are like one of these. */
 async function storeDevices(db: Db, { rooms, ago, lead }: History): Promise<void> {
@@ -156,7 +162,7 @@ async function storeSessions(
     const { baseline } = went;
     let now = baseline;
     for (const c of s.checkIns) {
-      const worked = calledAsTheyDo(work(now, c.work, dice(c.seed)), s.closedAt !== null);
+      const worked = asTheyDo(work(now, c.work, dice(c.seed)), baseline, s.closedAt !== null);
       const main = worked.tracks.find((t) => t.kind === "main")?.id ?? null;
       const strange = c.strange.map((name, i) =>
         blankTrack(`strange-${i + 1}`, name, { feeds: main, source: "mic" }),

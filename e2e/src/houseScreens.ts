@@ -9,6 +9,16 @@ export const HOUSE_SCREENS: readonly Screen[] = [
     act: (b) => b.type("//input[@id='try-name']", "2nd pan (far) #2"),
   },
   { name: "habits", path: "/house/habits", ready: "//section[@aria-label='Habits']//li" },
+  {
+    name: "habits-open",
+    path: "/house/habits",
+    ready: "//section[@aria-label='Habits']//li",
+    act: async (b) => {
+      await b.button("What it would change: Talkback");
+      await b.button("Propose it on its templates: Audience");
+      await b.see("//form[starts-with(@aria-label, 'Propose it on templates')]//label");
+    },
+  },
   { name: "house-style-family", path: "/house/guitars", ready: "//section[@aria-label='Family Guitars']" },
   {
     name: "house-style-new-role",

@@ -58,7 +58,7 @@ export function habitInWords(h: Habit): string {
     case "place":
       return h.rooms === "" ? `${who} put it in no folder` : `${who} put it with “${h.rooms}”`;
     case "level":
-      return `${who} have it ${h.rooms}`;
+      return `${who} have it ${h.rooms}${h.by === null ? "" : `, most by ${Math.abs(h.by)} dB`}`;
     case "gone":
       return `${who} take it out`;
     case "added":

@@ -19,6 +19,8 @@ export const habit = z.object({
   /** What the house has, and what the rooms do: a short form, a colour, a folder, “louder”. Empty: none. */
   house: z.string(),
   rooms: z.string(),
+  /** Of a level: by how much most often, in dB, above 0 where louder; null for all else. */
+  by: z.number().nullable(),
   /** Sessions that do so, of those that could. */
   sessions: z.int(),
   of: z.int(),
@@ -53,7 +55,13 @@ interface Question {
   readonly about: About;
   readonly role: Role;
   readonly house: string;
-  readonly answers: readonly { readonly room: string; readonly says: string | null }[];
+  readonly answers: readonly Answer[];
+}
+interface Answer {
+  readonly room: string;
+  readonly says: string | null;
+  /** By how many dB, where it is about levels. */
+  readonly by?: number | null;
 }
 
 /**
@@ -89,6 +97,7 @@ export function habitsOf(told: readonly Told[], style: Style): Habit[] {
           role: q.role.id,
           house,
           rooms: says,
+          by: byHowMuch(q, says),
           sessions: k,
           of: n,
           low,
@@ -114,7 +123,8 @@ function questionsOf(told: readonly Told[], style: Style): Question[] {
       house,
       answers: list.map(({ room, f }) => {
         const said = says(f);
-        return { room, says: said === null || alike(about, said, house) ? null : said };
+        const by = about === "level" ? middle(f.levels) : null;
+        return { room, says: said === null || alike(about, said, house) ? null : said, by };
       }),
     });
     const colour = colourFor(style, what) ?? "";
@@ -186,6 +196,17 @@ export function saidFor(role: Pick<Role, "short">, { from, to }: { from: string;
 function mostOf(said: readonly string[], many: number): string | null {
   for (const [says, own] of grouped(said, (s) => s)) if (own.length * 2 > many) return says;
   return null;
+}
+
+/** The middle one of some numbers (the lower of two); null of none. */
+const middle = (of: readonly number[]): number | null =>
+  of.toSorted((a, b) => a - b)[Math.floor((of.length - 1) / 2)] ?? null;
+
+/** By how much those have it louder or quieter who do, in half dB; null where it is about something else. */
+function byHowMuch({ about, answers }: Question, says: string): number | null {
+  if (about !== "level") return null;
+  const by = middle(answers.flatMap((a) => (a.says === says ? (a.by ?? []) : [])));
+  return by === null ? null : Math.round(by * 2) / 2;
 }
 
 function levelOf({ levels, many }: RoleFacts): string | null {

@@ -171,8 +171,8 @@ export function Pairs({
       <h2 className="pb-1 font-semibold">On one pair</h2>
       <ul>
         {pairs.map((p) => (
-          <li key={p.tracks.join()} className="flex items-center gap-2 border-t border-line py-1.5">
-            <span className="min-w-0 flex-1 font-mono text-sm [overflow-wrap:anywhere]">
+          <li key={p.tracks.join()} className="border-t border-line py-1.5 text-right">
+            <span className="block text-left font-mono text-sm [overflow-wrap:anywhere]">
               {p.tracks.map((id) => names.get(id) ?? id).join(", ")}
             </span>
             <Button small look="quiet" onClick={() => onApart(p)}>

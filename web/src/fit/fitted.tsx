@@ -91,6 +91,11 @@ export function Fitted({
           <CannotBePlaced look={look} onLeaveOut={leave} onChoose={setChosen}>
             <WaysOut fitting={fitting} />
           </CannotBePlaced>
+          <Pairs
+            tracks={whole.tracks}
+            pairs={begun.choices.asPair}
+            onApart={(pair) => choose({ asPair: begun.choices.asPair.filter((p) => p !== pair) })}
+          />
           {whole.variants.length > 0 && !running && (
             <section aria-label="Which part" className="card p-3.5">
               <Chooser
@@ -122,11 +127,6 @@ export function Fitted({
           <LeftOut
             tracks={whole.tracks.filter((t) => begun.choices.leaveOut.includes(t.id))}
             onTake={(id) => choose({ leaveOut: begun.choices.leaveOut.filter((x) => x !== id) })}
-          />
-          <Pairs
-            tracks={whole.tracks}
-            pairs={begun.choices.asPair}
-            onApart={(pair) => choose({ asPair: begun.choices.asPair.filter((p) => p !== pair) })}
           />
           <Without48
             tracks={whole.tracks.filter((t) => begun.choices.without48.includes(t.id))}

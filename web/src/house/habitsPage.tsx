@@ -1,9 +1,11 @@
 import { habitInWords, withHabit } from "@mossy/core/habits/adopt";
 import type { Habit } from "@mossy/core/habits/habits";
+import { isHouseStyles } from "@mossy/core/habits/onTemplates";
+import type { Style } from "@mossy/core/house/style";
 import { habitsTable } from "@mossy/core/formats/habitsTable";
 import { plural } from "@mossy/core/session/plural";
 import { useQuery } from "@tanstack/react-query";
-import { Link } from "react-router";
+import { useState } from "react";
 import { Button } from "../ui/button.tsx";
 import { SaveList } from "../ui/listFiles.tsx";
 import { Bar } from "../ui/listPage.tsx";
@@ -11,6 +13,7 @@ import { Pill } from "../ui/pieces.tsx";
 import { Empty, Failed, Loading } from "../ui/states.tsx";
 import { mention } from "../ui/toasts.tsx";
 import { later } from "../wire/laterQueries.ts";
+import { HabitReach } from "./habitReach.tsx";
 import { useHouseWork } from "./work.ts";
 
 /** What most rooms do in the same way against the house, with the evidence, and one step into the draft. */
@@ -50,8 +53,9 @@ export default function HabitsPage() {
                 key={`${h.about} ${h.role}`}
                 of={h}
                 role={roleName(h.role)}
-                inDraft={belongsHere(h) && withHabit(house, h) === null}
-                onTake={change && belongsHere(h) ? () => take(h) : null}
+                style={style}
+                inDraft={isHouseStyles(h) && withHabit(house, h) === null}
+                onTake={change && isHouseStyles(h) ? () => take(h) : null}
               />
             ))}
           </ul>
@@ -66,20 +70,20 @@ export default function HabitsPage() {
   );
 }
 
-/** Whether the house style says such a thing; the rest is said by templates. */
-const belongsHere = (h: Habit): boolean => h.about === "name" || (h.about === "colour" && h.rooms !== "");
-
 function HabitLine({
   of: h,
   role,
+  style,
   inDraft,
   onTake,
 }: {
   of: Habit;
   role: string;
+  style: Style;
   inDraft: boolean;
   onTake: (() => void) | null;
 }) {
+  const [open, setOpen] = useState(false);
   const percent = (share: number): number => Math.round(share * 100);
   return (
     <li className="flex flex-wrap items-center gap-x-4 gap-y-1 border-t border-line px-4 py-3">
@@ -93,19 +97,25 @@ function HabitLine({
           {percent(h.high)} % of such sessions
         </p>
       </div>
+      <Button
+        small
+        look="quiet"
+        aria-expanded={open}
+        aria-label={`${isHouseStyles(h) ? "What it would change" : "Propose it on its templates"}: ${role}`}
+        onClick={() => setOpen(!open)}
+      >
+        {isHouseStyles(h) ? "What it would change" : "Propose it on its templates"}
+      </Button>
       {inDraft ? (
         <Pill look="ok">in the draft</Pill>
-      ) : onTake ? (
-        <Button small aria-label={`Take it up: ${role}`} onClick={onTake}>
-          Take it up
-        </Button>
       ) : (
-        !belongsHere(h) && (
-          <Link className="text-sm text-moss underline underline-offset-2" to="/library">
-            Propose it on its templates
-          </Link>
+        onTake && (
+          <Button small aria-label={`Take it up: ${role}`} onClick={onTake}>
+            Take it up
+          </Button>
         )
       )}
+      {open && <HabitReach of={h} style={style} />}
     </li>
   );
 }

@@ -78,14 +78,16 @@ export function HowStep(how: How) {
       ) : (
         <Loading what="Fitting" />
       )}
-      <StartBlocks chosen={begun.blocks} onChange={(blocks) => change({ blocks })} />
       <div className="two-up items-start">
         <StartSettings
           session={part}
           chosen={begun.settings}
           onChange={(settings) => change({ settings })}
         />
-        <BeforeIt notes={part.notes} checklist={part.checklist} />
+        <div className="flex flex-col gap-4">
+          <BeforeIt notes={part.notes} checklist={part.checklist} />
+          <StartBlocks chosen={begun.blocks} onChange={(blocks) => change({ blocks })} />
+        </div>
       </div>
       <NameAndStart how={how} fitting={fitting} />
     </div>
@@ -143,7 +145,7 @@ function HowItFits({ look, how }: { look: FitLook; how: How }) {
 }
 
 function BeforeIt({ notes, checklist }: { notes: string; checklist: readonly string[] }) {
-  if (notes === "" && checklist.length === 0) return <span />;
+  if (notes === "" && checklist.length === 0) return null;
   return (
     <section aria-label="Before recording" className="card border-l-4 border-l-glow p-3.5">
       <h2 className="pb-1 font-semibold">Before recording</h2>
