@@ -90,6 +90,8 @@ const WEB = {
     "blocks",
     "remarks",
     "library",
+    "fit",
+    "rooms",
   ],
   sessions: [
     "ui",

@@ -21,6 +21,15 @@ describe("starting a session in three steps", () => {
     await b.choose("Meter", "6/8");
   });
 
+  it("takes blocks beside what the template has, and lets them go again", async () => {
+    const blocks = "//section[@aria-label='Blocks to put in']";
+    await b.choose("A block to put in", "Drum kit");
+    await b.see(`${blocks}//li[contains(., 'Drum kit')][contains(., 'release 2')]`);
+    await b.choose("A block to put in", "Talkback to the room");
+    await b.button("Leave it: Talkback to the room");
+    await b.gone(`${blocks}//li[contains(., 'Talkback to the room')]`);
+  });
+
   it("says its folder while the name is typed, and goes straight to the station", async () => {
     await b.type(name, "Two rivers");
     await b.see("//form//p[@role='status']//span[contains(., '_Two-rivers_FerryVan')]");
@@ -36,6 +45,7 @@ describe("starting a session in three steps", () => {
     await b.press("a");
     await b.see("//select[@aria-label='Room']/option[.='Ferry Van']");
     await expect.poll(meter).toBe("6/8");
+    await b.see("//section[@aria-label='Blocks to put in']//li[contains(., 'Drum kit')]");
     await b.type(name, "Two rivers");
     await b.see("//form//p[contains(., 'this one is called “Two rivers 2”')]");
     await b.button("Start it, download the package");

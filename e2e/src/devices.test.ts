@@ -1,3 +1,4 @@
+import { Key } from "selenium-webdriver";
 import { describe, it } from "vitest";
 import { visit } from "./testing/visit.ts";
 
@@ -78,5 +79,25 @@ describe("what a session costs in a room", () => {
     await b.gone(`${load}//*[.='over the budget of the room']`);
     await b.button("Take back: Field EQ", load);
     await b.see(`${load}[contains(., 'over the budget of the room')]`);
+  });
+});
+
+describe("a template that came from elsewhere", () => {
+  const missing = "//section[@aria-label='Devices not installed here']";
+  it("has each device a room has not decided once, in its draft, undone in one", async () => {
+    const eq = `${missing}//li[contains(., 'Reedbed EQ')]`;
+    await b.go("/library/steelpan-orchestra-full-yard/devices?room=ferry-van");
+    await b.see(`${eq}[contains(., 'on 24 tracks')][contains(., 'bypassed')]`);
+    await b.button("Decide again: Reedbed EQ (CLAP)");
+    await b.click(`${eq}//button[starts-with(., 'Replace by')]`);
+    await b.gone(eq);
+    await b.chord(Key.CONTROL, "z");
+    await b.see(`${eq}[contains(., 'on 24 tracks')]`);
+    await b.button("Leave out Reedbed EQ (CLAP)");
+    await b.seeText("It asks for no devices.");
+    await b.chord(Key.CONTROL, "z");
+    await b.see(eq);
+    await b.choose("Room", "in Pan Yard");
+    await b.gone(eq);
   });
 });

@@ -90,3 +90,20 @@ describe("a template in a room with too few inputs", () => {
     await b.see("//h2[.='Cannot be placed']/following::li[contains(., 'FourPan')]");
   });
 });
+
+describe("microphones that stand farther off", () => {
+  const pair = "//section[@aria-label='On one pair']";
+  it("go on one pair where inputs are few, at a price that is said, and apart again", async () => {
+    await b.go("/rooms/ferry-van/fit/pan-row/1");
+    const way = `${ways}[contains(., 'What stands far as one pair (saves 4)')]`;
+    await b.see(way);
+    await b.seeText("8 cannot be placed");
+    await b.click(`${way}//button`);
+    await b.see(`${pair}[contains(., 'TnrPan_Far_1, TnrPan_Far_2')]`);
+    await b.see(`${source("tenor-pan-1-far")}[contains(., 'TnrPan_Far')][contains(., 'Mic × 2')]`);
+    await b.seeText("4 cannot be placed");
+    await b.button("Apart again", pair);
+    await b.gone(pair);
+    await b.seeText("8 cannot be placed");
+  });
+});

@@ -71,6 +71,11 @@ export const ROOM_SCREENS: readonly Screen[] = [
   },
   { name: "devices", path: "/rooms/devices?show=all", ready: "//section[@aria-label='Rooms and devices']" },
   { name: "start-up", path: "/rooms/start-up", ready: "//h2[contains(., 'Pan Yard')]" },
+  {
+    name: "template-devices",
+    path: "/library/steelpan-orchestra-full-yard/devices?room=ferry-van",
+    ready: "//select[@aria-label='Room']",
+  },
   { name: "layouts", path: "/rooms/layouts", ready: "//a[.='Quay at night']" },
   {
     name: "layout-new",

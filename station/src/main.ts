@@ -5,6 +5,7 @@ import { dice } from "@mossy/core/chance/dice";
 import { AFTERNOON, work } from "./afternoon.ts";
 import { HouseClient } from "./house.ts";
 import { applyTo, withoutAudio } from "./ownFile.ts";
+import { keepLayouts } from "./layouts.ts";
 import { readPackage } from "./package.ts";
 import { readExchange } from "@mossy/core/formats/exchange/read";
 import { writeExchange } from "@mossy/core/formats/exchange/write";
@@ -93,19 +94,6 @@ async function openWith(house: HouseClient): Promise<void> {
   await house.opensWith(has);
 }
 
-/** Gets the layouts and maps it does not have, lets go of those that are not for it, and tells which it has. */
-async function keepLayouts(house: HouseClient, has: Map<string, number>): Promise<void> {
-  const wanted = await house.layouts();
-  for (const { layout, name, version } of wanted) {
-    if (has.get(layout) === version) continue;
-    const { length } = await house.layoutFile(layout, version);
-    console.log(`station: has “${name}”, version ${version} (${length} bytes)`);
-    has.set(layout, version);
-  }
-  for (const id of has.keys()) if (!wanted.some((w) => w.layout === id)) has.delete(id);
-  await house.hasLayouts([...has].map(([layout, version]) => ({ layout, version })));
-}
-
 const say = (e: unknown): void => console.error(`station: ${e instanceof Error ? e.message : String(e)}`);
 
 /** Waits for what is sent to its room, until its token is withdrawn. */
@@ -114,21 +102,21 @@ async function stand(house: HouseClient): Promise<void> {
   console.log(`station: ${name} waits for what is sent to ${roomName}`);
   const layouts = new Map<string, number>();
   await openWith(house);
-  await keepLayouts(house, layouts);
+  await keepLayouts(house, layouts, console.log);
   for await (const heard of house.sent()) {
     if (heard.kind === "start-up") {
       await openWith(house).catch(say);
       continue;
     }
     if (heard.kind === "layouts") {
-      await keepLayouts(house, layouts).catch(say);
+      await keepLayouts(house, layouts, console.log).catch(say);
       continue;
     }
     const { as, session, title, checkIn } = heard;
     const took =
       as === "correction" && checkIn !== null ? putRight(house, title, checkIn) : afternoon(house, session);
     await took.catch(say);
-    await keepLayouts(house, layouts).catch(say);
+    await keepLayouts(house, layouts, console.log).catch(say);
   }
 }
 

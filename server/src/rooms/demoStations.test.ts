@@ -3,6 +3,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { demoStations } from "@mossy/demo/stations";
 import { HouseClient } from "@mossy/station/house";
+import { keepLayouts } from "@mossy/station/layouts";
 import { afterAll, describe, expect, it } from "vitest";
 import { visit } from "../testing/visit.ts";
 
@@ -44,5 +45,30 @@ describe("the stations of the demo", () => {
     expect(after.map((t, i) => t === before[i])).toEqual([false, false, false, true]);
     expect((await new HouseClient(house.base, after[0]!).report("again")).room).toBe("pan-yard");
     await expect(new HouseClient(house.base, before[0]!).report("still")).rejects.toThrow("withdrawn");
+  });
+
+  it("fetch the layouts and maps they are for, once a version, and let go of what is put away", async () => {
+    const yard = new HouseClient(house.base, tokens(await demoStations(house.pool, folder))[0]!);
+    const [has, said] = [new Map<string, number>(), [] as string[]];
+    const keep = () => keepLayouts(yard, has, (line) => said.push(line));
+    await keep();
+    expect(said.map((l) => /“(.*)”, version (\d)/.exec(l)?.slice(1))).toEqual([
+      ["House keys", "2"],
+      ["Nine faders", "1"],
+      ["Pan wall", "1"],
+    ]);
+    const wall = async () =>
+      (await lead.ask("layouts", {})).data.layouts.find((l) => l.name === "Pan wall")!;
+    const at = (await wall()).stations.filter((s) => s.room === "pan-yard" && s.told);
+    expect(at.map((s) => [s.wants, s.has])).toEqual([[true, 1]]);
+    await keep();
+    expect(said).toHaveLength(3);
+    await lead.ask("nextLayout", { layout: (await wall()).id }, { again: 1, notes: "", picture: null });
+    await keep();
+    expect(said[3]).toContain("“Pan wall”, version 2");
+    await lead.ask("editLayout", { layout: (await wall()).id }, { gone: true });
+    await keep();
+    expect([...has.values()]).toEqual([2, 1]);
+    expect((await wall()).stations.filter((s) => s.has !== null)).toEqual([]);
   });
 });

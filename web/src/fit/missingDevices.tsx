@@ -2,6 +2,7 @@ import type { FitLook } from "@mossy/contract/sessions";
 import { deviceKey, inWords } from "@mossy/core/devices/installed";
 import { DEED_DONE } from "@mossy/core/devices/missing";
 import type { DeviceChoice } from "@mossy/core/devices/missing";
+import type { Session } from "@mossy/core/session/document";
 import { plural } from "@mossy/core/session/plural";
 import { Button } from "../ui/button.tsx";
 import { PickOne } from "../ui/chooser.tsx";
@@ -16,14 +17,37 @@ const WHY = {
 
 /** Devices the template asks for that are not installed here; each is decided once, for all its tracks. */
 export function MissingDevices({ look, fitting }: { look: FitLook; fitting: Fitting }) {
-  const { missing } = look;
   const { devices } = fitting.begun.choices;
+  return (
+    <MissingList
+      missing={look.missing}
+      session={look.session}
+      onDecide={(choices) => {
+        const also = new Set(choices.map((c) => deviceKey(c.of)));
+        fitting.choose({ devices: [...devices.filter((c) => !also.has(deviceKey(c.of))), ...choices] });
+      }}
+      onAgain={(of) =>
+        fitting.choose({ devices: devices.filter((c) => deviceKey(c.of) !== deviceKey(of)) })
+      }
+    />
+  );
+}
+
+/** Devices that are not installed somewhere, each with what may stand for it, decided once for all its tracks. */
+export function MissingList({
+  missing,
+  session,
+  onDecide,
+  onAgain,
+}: {
+  missing: readonly Missing[];
+  session: Session;
+  /** Null for whoever only looks. */
+  onDecide: ((choices: readonly DeviceChoice[]) => void) | null;
+  onAgain: (of: Missing["device"]) => void;
+}) {
   if (missing.length === 0) return null;
   const open = missing.filter((m) => m.decided === null && m.stands.length > 0);
-  const decide = (choices: readonly DeviceChoice[]): void => {
-    const also = new Set(choices.map((c) => deviceKey(c.of)));
-    fitting.choose({ devices: [...devices.filter((c) => !also.has(deviceKey(c.of))), ...choices] });
-  };
   const replace = (m: Missing): DeviceChoice[] => {
     const [first] = m.stands;
     return first ? [{ of: m.device, do: "replace", by: plain(first.device) }] : [];
@@ -32,8 +56,8 @@ export function MissingDevices({ look, fitting }: { look: FitLook; fitting: Fitt
     <section aria-label="Devices not installed here" className="card p-3.5">
       <div className="flex items-center justify-between gap-3 pb-1">
         <h2 className="font-semibold">Devices not installed here</h2>
-        {open.length > 1 && (
-          <Button small onClick={() => decide(open.flatMap(replace))}>
+        {onDecide && open.length > 1 && (
+          <Button small onClick={() => onDecide(open.flatMap(replace))}>
             Replace all
           </Button>
         )}
@@ -43,13 +67,9 @@ export function MissingDevices({ look, fitting }: { look: FitLook; fitting: Fitt
           <MissingOne
             key={deviceKey(m.device)}
             of={m}
-            session={look.session}
-            onDecide={(what, by) => decide([{ of: m.device, do: what, by }])}
-            onAgain={() =>
-              fitting.choose({
-                devices: devices.filter((c) => deviceKey(c.of) !== deviceKey(m.device)),
-              })
-            }
+            session={session}
+            onDecide={onDecide && ((what, by) => onDecide([{ of: m.device, do: what, by }]))}
+            onAgain={() => onAgain(m.device)}
           />
         ))}
       </ul>
@@ -71,8 +91,8 @@ function MissingOne({
   onAgain,
 }: {
   of: Missing;
-  session: FitLook["session"];
-  onDecide: (what: DeviceChoice["do"], by: Missing["device"] | null) => void;
+  session: Session;
+  onDecide: ((what: DeviceChoice["do"], by: Missing["device"] | null) => void) | null;
   onAgain: () => void;
 }) {
   const names = session.tracks.filter((t) => m.tracks.includes(t.id)).map((t) => t.name);
@@ -88,9 +108,8 @@ function MissingOne({
         <summary className="text-ink-2">on {plural(m.tracks.length, "track")}</summary>
         <p className="py-1 font-mono text-xs">{names.join(", ")}</p>
       </details>
-      {m.decided ? (
-        <Decided of={m} onAgain={onAgain} />
-      ) : (
+      {m.decided && <Decided of={m} onAgain={onAgain} />}
+      {!m.decided && onDecide && (
         <div className="flex flex-wrap items-center gap-1.5 pt-1.5">
           {first && (
             <span className="w-full">

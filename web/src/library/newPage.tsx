@@ -82,7 +82,9 @@ export default function NewTemplatePage() {
     onSuccess: async ({ id }) => {
       forget();
       await queryClient.invalidateQueries({ queryKey: ["library"] });
-      await navigate(`/library/${id}`);
+      // What comes from elsewhere asks for devices of elsewhere.
+      const foreign = from === "file" && session?.tracks.some((t) => t.inserts.some((i) => i.device));
+      await navigate(`/library/${id}${foreign ? "/devices" : ""}`);
     },
   });
   if (!may)

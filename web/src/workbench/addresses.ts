@@ -11,9 +11,10 @@ export const VIEW_ADDRESSES = [
   ["/releases", "Releases"],
   ["/blocks", "Blocks"],
   ["/remarks", "Remarks"],
+  ["/devices", "Devices"],
   ["/about", "About"],
 ] as const;
 
-const FROM_ITS_NAME: readonly string[] = ["/blocks", "/remarks", "/about"];
+const FROM_ITS_NAME: readonly string[] = ["/blocks", "/remarks", "/devices", "/about"];
 /** Those that stand beside each other above the sheet; what it is about and holds is reached from its name. */
 export const TABS = VIEW_ADDRESSES.filter(([path]) => !FROM_ITS_NAME.includes(path));

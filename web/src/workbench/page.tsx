@@ -28,6 +28,7 @@ import { useChanged } from "./changesView.tsx";
 import { CommandField } from "./commandField.tsx";
 import { COMMANDS, possible } from "./commands.ts";
 import type { CommandId } from "./commands.ts";
+import { DevicesPill } from "./devicesView.tsx";
 import { BottomLine } from "./findingsList.tsx";
 import { PANELS } from "./panels.tsx";
 import { VIEWS } from "./views.tsx";
@@ -157,6 +158,7 @@ function Head({ bench, onType }: { bench: Bench; onType: () => void }) {
         <>
           {template.production !== null && <Pill look="note">only {template.production}</Pill>}
           <HeldPill bench={bench} />
+          <DevicesPill bench={bench} />
           <OriginPill template={template.id} origin={bench.session.origin} />
           <ProposalPill template={template.id} />
           <RemarkPill bench={bench} />

@@ -12,6 +12,7 @@ import { takeOutChosen } from "./acts.ts";
 import type { Bench } from "./bench.ts";
 import { About } from "./about.tsx";
 import { Changes } from "./changesView.tsx";
+import { DevicesView } from "./devicesView.tsx";
 import { Releases } from "./releases.tsx";
 import { SettingsSince } from "./whereFrom.tsx";
 import { SetUp } from "./setUp.tsx";
@@ -156,6 +157,7 @@ export const VIEWS: Readonly<
       />
     ),
   },
+  devices: { alone: true, draw: (b) => <DevicesView bench={b} /> },
   changes: { alone: true, draw: (b) => <Changes template={b.template} session={b.session} /> },
   releases: { alone: true, draw: (b) => <Releases template={b.template} work={editable(b)} /> },
   about: { alone: true, draw: (b) => <About template={b.template} may={b.may} /> },
