@@ -2,7 +2,8 @@ import { clsx } from "clsx";
 import type { Finding } from "@mossy/core/check/rule";
 import { useState } from "react";
 import { Button } from "../ui/button.tsx";
-import { BeforeAfter, Input } from "../ui/pieces.tsx";
+import { Input } from "../ui/pieces.tsx";
+import { BeforeAfter } from "../ui/beforeAfter.tsx";
 
 const LOOK = { broken: "bg-brick-soft", look: "bg-lantern-soft", note: "bg-tide-soft" } as const;
 const HEAD = { broken: "text-brick", look: "text-lantern", note: "text-tide" } as const;

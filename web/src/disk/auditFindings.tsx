@@ -7,7 +7,8 @@ import { planMoves } from "@mossy/core/disk/moves";
 import { wishesOf } from "@mossy/core/disk/wishes";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useMemo, useRef, useState } from "react";
-import { BeforeAfter, Pill } from "../ui/pieces.tsx";
+import { Pill } from "../ui/pieces.tsx";
+import { BeforeAfter } from "../ui/beforeAfter.tsx";
 import { Empty } from "../ui/states.tsx";
 import { PlanBar } from "./planBar.tsx";
 

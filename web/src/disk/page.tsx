@@ -1,5 +1,5 @@
 import { useSearchParams } from "react-router";
-import { Choice } from "../ui/pieces.tsx";
+import { Choice } from "../ui/sideBySide.tsx";
 import { AuditView } from "./auditView.tsx";
 import { BlueprintView } from "./blueprintView.tsx";
 import { RunsView } from "./runsView.tsx";

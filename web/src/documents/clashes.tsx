@@ -4,7 +4,7 @@ import { inWords } from "@mossy/core/session/says";
 import { useState } from "react";
 import { onlyOther } from "./onlyOther.ts";
 import { Button } from "../ui/button.tsx";
-import { BeforeAfter } from "../ui/pieces.tsx";
+import { BeforeAfter } from "../ui/beforeAfter.tsx";
 import type { Workpiece, WorkpieceState } from "./workpiece.ts";
 import type { Clash } from "./rules.ts";
 

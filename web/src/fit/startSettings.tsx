@@ -2,7 +2,8 @@ import type { ChosenSettings } from "@mossy/core/fit/settings";
 import { FILE_TYPES, FRAME_RATES, meter as meterSchema, sampleRate } from "@mossy/core/session/document";
 import { timeInWords } from "@mossy/core/session/time";
 import type { Session } from "@mossy/core/session/document";
-import { Field, Input, Select } from "../ui/pieces.tsx";
+import { Field, Input } from "../ui/pieces.tsx";
+import { Select } from "../ui/select.tsx";
 import { NumberField } from "../ui/numberField.tsx";
 
 const FILE_TYPE_SAYS = { wav: "WAV", "broadcast-wav": "Broadcast Wave" } as const;

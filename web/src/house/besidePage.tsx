@@ -6,7 +6,7 @@ import type { Position, PositionGroup } from "@mossy/core/words/wordlist";
 import { sharedShortForms } from "@mossy/core/words/clashes";
 import { useMemo } from "react";
 import { useSearchParams } from "react-router";
-import { Choice } from "../ui/pieces.tsx";
+import { Choice } from "../ui/sideBySide.tsx";
 import { AlertLine, ListPage, OpenButton, Scroll, Table, openLine } from "../ui/listPage.tsx";
 import { NewPosition } from "./newPosition.tsx";
 import { PositionPanel } from "./positionPanel.tsx";

@@ -1,7 +1,9 @@
 import { pairsOf } from "@mossy/core/colour/apart";
 import type { Sight } from "@mossy/core/colour/vision";
 import { useMemo, useState } from "react";
-import { Choice, Pill, Select } from "../ui/pieces.tsx";
+import { Pill } from "../ui/pieces.tsx";
+import { Choice } from "../ui/sideBySide.tsx";
+import { Select } from "../ui/select.tsx";
 import { ColourEditor } from "./colourEditor.tsx";
 import type { House } from "@mossy/core/house/house";
 import type { Pair } from "@mossy/core/colour/apart";

@@ -6,7 +6,7 @@ import { Link, useSearchParams } from "react-router";
 import { Empty } from "../ui/states.tsx";
 import { useShortcuts } from "../ui/shortcuts.tsx";
 import { RolePicker } from "../words/rolePicker.tsx";
-import { Select } from "../ui/pieces.tsx";
+import { Select } from "../ui/select.tsx";
 import { FolderPanel } from "./folderPanel.tsx";
 import { FolderRow } from "./folderRow.tsx";
 import { OnTemplate } from "./onTemplate.tsx";

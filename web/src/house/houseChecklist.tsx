@@ -2,7 +2,8 @@ import { clsx } from "clsx";
 import type { ChecklistItem } from "@mossy/core/house/house";
 import { Plus } from "lucide-react";
 import { Button } from "../ui/button.tsx";
-import { Field, Select } from "../ui/pieces.tsx";
+import { Field } from "../ui/pieces.tsx";
+import { Select } from "../ui/select.tsx";
 import { freeId } from "@mossy/core/session/freeId";
 import { TextField } from "../ui/textField.tsx";
 

@@ -5,7 +5,7 @@ import { useEffect, useMemo } from "react";
 import { Link } from "react-router";
 import { later } from "../wire/laterQueries.ts";
 import { queries } from "../wire/queries.ts";
-import { BeforeAfter } from "../ui/pieces.tsx";
+import { BeforeAfter } from "../ui/beforeAfter.tsx";
 import { Failed, Loading } from "../ui/states.tsx";
 import { useHouseWork } from "./work.ts";
 

@@ -4,7 +4,8 @@ import { familyColours } from "@mossy/core/match/roomPalettes";
 import { useQuery } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
 import { queries } from "../wire/queries.ts";
-import { Field, Pill, Select, TextArea } from "../ui/pieces.tsx";
+import { Field, Pill, TextArea } from "../ui/pieces.tsx";
+import { Select } from "../ui/select.tsx";
 
 /** The corners of what a small display can light: each of three lamps on or off, black left out. */
 const LAMPS = "#ff0000 #00ff00 #0000ff #ffff00 #00ffff #ff00ff #ffffff";

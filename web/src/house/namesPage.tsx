@@ -11,7 +11,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
 import { useSearchParams } from "react-router";
 import { queries } from "../wire/queries.ts";
-import { Choice } from "../ui/pieces.tsx";
+import { Choice } from "../ui/sideBySide.tsx";
 import { PatternEditor } from "./patternEditor.tsx";
 import { WhatChanges, useSample } from "./sample.tsx";
 import { useHouseWork } from "./work.ts";

@@ -7,7 +7,8 @@ import { byId, depthOf } from "@mossy/core/session/routing";
 import type { ChangeSentence } from "@mossy/core/session/says";
 import { inWords } from "@mossy/core/session/says";
 import { useMemo, useState } from "react";
-import { BeforeAfter, Choice } from "../ui/pieces.tsx";
+import { BeforeAfter } from "../ui/beforeAfter.tsx";
+import { Choice } from "../ui/sideBySide.tsx";
 import { Empty } from "../ui/states.tsx";
 import { Tile } from "../ui/tile.tsx";
 

@@ -16,7 +16,7 @@ import { PIECE_NAMES } from "@mossy/core/names/compose";
 import { PIECES, piece as pieceSchema, pieceOf } from "@mossy/core/names/pattern";
 import type { NamePattern, Piece } from "@mossy/core/names/pattern";
 import { useState } from "react";
-import { Select } from "../ui/pieces.tsx";
+import { Select } from "../ui/select.tsx";
 import { AlertLine } from "../ui/listPage.tsx";
 import { PieceChip } from "./pieceChip.tsx";
 import { PieceSettings } from "./pieceSettings.tsx";

@@ -1,7 +1,8 @@
 import { PIECE_NAMES } from "@mossy/core/names/compose";
 import type { Piece, PieceKind } from "@mossy/core/names/pattern";
 import { Button } from "../ui/button.tsx";
-import { Field, Select } from "../ui/pieces.tsx";
+import { Field } from "../ui/pieces.tsx";
+import { Select } from "../ui/select.tsx";
 import { TextField } from "../ui/textField.tsx";
 import { Chooser } from "../ui/chooser.tsx";
 

@@ -3,7 +3,8 @@ import type { StartValues } from "@mossy/core/house/house";
 import { startValues } from "@mossy/core/house/house";
 import { CHANNEL_FORMATS, SOURCES } from "@mossy/core/session/document";
 import { X } from "lucide-react";
-import { Field, Input, Select } from "../ui/pieces.tsx";
+import { Field, Input } from "../ui/pieces.tsx";
+import { Select } from "../ui/select.tsx";
 import { useTypedInput } from "../ui/useTyped.ts";
 
 type Name = keyof StartValues;

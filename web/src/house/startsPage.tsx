@@ -8,7 +8,7 @@ import { Plus } from "lucide-react";
 import { useMemo } from "react";
 import { useSearchParams } from "react-router";
 import { Button } from "../ui/button.tsx";
-import { Choice } from "../ui/pieces.tsx";
+import { Choice } from "../ui/sideBySide.tsx";
 import { ChipPick } from "../ui/chipPick.tsx";
 import { SettingsForm } from "../session/settingsForm.tsx";
 import type { Style } from "@mossy/core/house/style";

@@ -1,4 +1,5 @@
-import { Choice, Field, Input } from "../ui/pieces.tsx";
+import { Field, Input } from "../ui/pieces.tsx";
+import { Choice } from "../ui/sideBySide.tsx";
 import { FIRST_NOTE } from "./halfBegun.ts";
 import type { HalfBegun } from "./halfBegun.ts";
 import { ProductionField } from "./productionField.tsx";

@@ -3,7 +3,8 @@ import type { RoomCard } from "@mossy/contract/rooms";
 import { useState } from "react";
 import { LongList } from "../ui/longList.tsx";
 import { FindField } from "../ui/findField.tsx";
-import { Choice, Field, Input } from "../ui/pieces.tsx";
+import { Field, Input } from "../ui/pieces.tsx";
+import { Choice } from "../ui/sideBySide.tsx";
 
 /** What a lead says of somebody. */
 export interface PersonWish {

@@ -10,7 +10,8 @@ import { Scroll, Table } from "../ui/listPage.tsx";
 import { Button } from "../ui/button.tsx";
 import { Options } from "../ui/chooser.tsx";
 import { moment } from "../ui/dates.ts";
-import { Input, PageHead, Select } from "../ui/pieces.tsx";
+import { Input, PageHead } from "../ui/pieces.tsx";
+import { Select } from "../ui/select.tsx";
 import { Empty, Failed, Loading } from "../ui/states.tsx";
 
 const KINDS: readonly (readonly [RecordKind, string])[] = [

@@ -3,7 +3,7 @@ import { plural } from "@mossy/core/session/plural";
 import { MessageSquare } from "lucide-react";
 import { useState } from "react";
 import { Button } from "../ui/button.tsx";
-import { Select } from "../ui/pieces.tsx";
+import { Select } from "../ui/select.tsx";
 import { CELLS } from "@mossy/core/sheet/cells";
 import type { Cell } from "@mossy/core/sheet/cells";
 import { RemarkCard } from "./remarkCard.tsx";

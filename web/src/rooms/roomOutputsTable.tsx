@@ -6,7 +6,8 @@ import { readRoomOutputs, roomOutputsTable } from "@mossy/core/formats/roomOutpu
 import { useState } from "react";
 import { Button } from "../ui/button.tsx";
 import { Options } from "../ui/chooser.tsx";
-import { Input, Select } from "../ui/pieces.tsx";
+import { Input } from "../ui/pieces.tsx";
+import { Select } from "../ui/select.tsx";
 import { tablesOf } from "../ui/listFiles.tsx";
 import { HowMany } from "./bankForm.tsx";
 import { SocketTable } from "./socketTable.tsx";

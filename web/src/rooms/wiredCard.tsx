@@ -4,7 +4,7 @@ import { standingInWords } from "@mossy/core/fit/standingWords";
 import { useSearchParams } from "react-router";
 import { inputGroups, outputGroups } from "../fit/inputGroups.ts";
 import type { SocketGroup } from "../fit/inputGroups.ts";
-import { Choice } from "../ui/pieces.tsx";
+import { Choice } from "../ui/sideBySide.tsx";
 import { useStyle } from "../wire/queries.ts";
 
 const USUAL = "";

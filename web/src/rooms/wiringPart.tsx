@@ -3,7 +3,7 @@ import type { Style } from "@mossy/core/house/style";
 import { freeId } from "@mossy/core/session/freeId";
 import { useSearchParams } from "react-router";
 import { Button } from "../ui/button.tsx";
-import { Choice } from "../ui/pieces.tsx";
+import { Choice } from "../ui/sideBySide.tsx";
 import { TextField } from "../ui/textField.tsx";
 import { RoomInputsTable } from "./roomInputsTable.tsx";
 import { RoomOutputsTable } from "./roomOutputsTable.tsx";

@@ -1,7 +1,7 @@
 import { clsx } from "clsx";
 import type { ChangeSentence } from "@mossy/core/session/says";
 import { ArrowUpDown, Minus, PenLine, Plus } from "lucide-react";
-import { BeforeAfter } from "../ui/pieces.tsx";
+import { BeforeAfter } from "../ui/beforeAfter.tsx";
 import { Empty } from "../ui/states.tsx";
 
 const SIGN = {

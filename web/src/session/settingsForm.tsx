@@ -5,7 +5,8 @@ import type { PanLaw } from "@mossy/core/session/document";
 import { useState } from "react";
 import type { ReactNode } from "react";
 import { TextField } from "../ui/textField.tsx";
-import { Field, Select } from "../ui/pieces.tsx";
+import { Field } from "../ui/pieces.tsx";
+import { Select } from "../ui/select.tsx";
 import { Options } from "../ui/chooser.tsx";
 
 const LAW_WORDS: Readonly<Record<PanLaw, string>> = {

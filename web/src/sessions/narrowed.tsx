@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { useSearchParams } from "react-router";
-import { Select } from "../ui/pieces.tsx";
+import { Select } from "../ui/select.tsx";
 import { queries } from "../wire/queries.ts";
 
 /** What stands in the address, and another address with some of it otherwise (null: without). */

@@ -15,7 +15,7 @@ import { RolePicker } from "../words/rolePicker.tsx";
 import { TITLE_OF } from "../check/titles.ts";
 import { actsOn, sayRole } from "../check/useFindings.ts";
 import { TextField } from "../ui/textField.tsx";
-import { Select } from "../ui/pieces.tsx";
+import { Select } from "../ui/select.tsx";
 import { Tile } from "../ui/tile.tsx";
 import { ChainPanel } from "./chainPanel.tsx";
 import { Copies } from "./copies.tsx";

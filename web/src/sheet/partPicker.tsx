@@ -4,7 +4,8 @@ import { partOf, partsOf } from "@mossy/core/sheet/part";
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useMemo, useState } from "react";
 import { queries } from "../wire/queries.ts";
-import { Field, Select } from "../ui/pieces.tsx";
+import { Field } from "../ui/pieces.tsx";
+import { Select } from "../ui/select.tsx";
 import { Trouble } from "../ui/states.tsx";
 import { workpieceOf } from "../documents/workpieces.ts";
 

@@ -12,7 +12,7 @@ import type { Gesture } from "@mossy/core/sheet/paths";
 import { useState } from "react";
 import { mention } from "../ui/toasts.tsx";
 import { Button } from "../ui/button.tsx";
-import { Select } from "../ui/pieces.tsx";
+import { Select } from "../ui/select.tsx";
 import { Options, named } from "../ui/chooser.tsx";
 import type { Workpiece } from "../documents/workpiece.ts";
 import { newId } from "../session/newId.ts";

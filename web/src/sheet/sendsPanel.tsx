@@ -7,7 +7,7 @@ import { levelInWords } from "@mossy/core/session/valueWords";
 import { X } from "lucide-react";
 import { useState } from "react";
 import { Button } from "../ui/button.tsx";
-import { Select } from "../ui/pieces.tsx";
+import { Select } from "../ui/select.tsx";
 import { PickOne, named } from "../ui/chooser.tsx";
 import type { Workpiece } from "../documents/workpiece.ts";
 import { NumberField } from "../ui/numberField.tsx";

@@ -3,7 +3,7 @@ import type { View } from "@mossy/core/session/beside";
 import type { Session } from "@mossy/core/session/document";
 import { TRACK_KINDS } from "@mossy/core/session/kind";
 import { Button } from "../ui/button.tsx";
-import { Select } from "../ui/pieces.tsx";
+import { Select } from "../ui/select.tsx";
 import { Options, named } from "../ui/chooser.tsx";
 import type { Workpiece } from "../documents/workpiece.ts";
 

@@ -3,7 +3,7 @@ import type { Session, TrackId } from "@mossy/core/session/document";
 import { isAround } from "@mossy/core/signal/speakers";
 import { useState } from "react";
 import type { Workpiece } from "../documents/workpiece.ts";
-import { Choice } from "../ui/pieces.tsx";
+import { Choice } from "../ui/sideBySide.tsx";
 import { AroundView } from "./aroundView.tsx";
 import { PictureView } from "./pictureView.tsx";
 

@@ -9,7 +9,7 @@ import { flowOf } from "@mossy/core/signal/ways";
 import { useMemo, useState } from "react";
 import { useSize } from "../ui/useSize.ts";
 import { useShortcuts } from "../ui/shortcuts.tsx";
-import { Choice } from "../ui/pieces.tsx";
+import { Choice } from "../ui/sideBySide.tsx";
 import { Empty } from "../ui/states.tsx";
 import type { Workpiece } from "../documents/workpiece.ts";
 import { spotsOf } from "./spots.ts";

@@ -1,5 +1,6 @@
 import type { ComponentProps } from "react";
-import { Field, Select } from "./pieces.tsx";
+import { Field } from "./pieces.tsx";
+import { Select } from "./select.tsx";
 
 export type Option<T extends string | number = string> = readonly [value: T, name: string];
 

@@ -1,8 +1,6 @@
 import { clsx } from "clsx";
-import { ArrowRight } from "lucide-react";
-import { useRef, useState } from "react";
-import type { ChangeEvent, ComponentProps, ReactNode, SyntheticEvent } from "react";
-import { Link, NavLink } from "react-router";
+import type { ComponentProps, ReactNode } from "react";
+import { Link } from "react-router";
 
 const PILLS = {
   ok: "bg-moss-soft text-moss",
@@ -69,89 +67,6 @@ export function PageHead({
   );
 }
 
-/** Views of the same thing, each with its own address. */
-export function Views({
-  label,
-  views,
-}: {
-  label: string;
-  views: readonly { readonly to: string; readonly name: string; readonly end?: boolean }[];
-}) {
-  return (
-    <nav aria-label={label} className="inline-flex w-fit max-w-full flex-wrap rounded-md bg-sunk p-[3px]">
-      {views.map((v) => (
-        <NavLink
-          key={v.to}
-          to={v.to}
-          end={v.end ?? true}
-          className={({ isActive }) =>
-            clsx(
-              "rounded-sm px-2.5 py-[3px] text-sm font-semibold",
-              isActive ? "bg-surface text-ink shadow-sm" : "text-ink-2 hover:text-ink",
-            )
-          }
-        >
-          {v.name}
-        </NavLink>
-      ))}
-    </nav>
-  );
-}
-
-/** One of a few choices, side by side. */
-export function Choice<T extends string>({
-  label,
-  value,
-  choices,
-  onChoose,
-}: {
-  label: string;
-  value: T;
-  choices: readonly (readonly [value: T, name: string])[];
-  onChoose: ((value: T) => void) | null;
-}) {
-  return (
-    <div
-      role="group"
-      aria-label={label}
-      className="inline-flex w-fit max-w-full flex-wrap rounded-md bg-sunk p-[3px]"
-    >
-      {choices.map(([v, name]) => (
-        <button
-          key={v}
-          type="button"
-          aria-pressed={v === value}
-          disabled={!onChoose && v !== value}
-          onClick={() => {
-            onChoose?.(v);
-          }}
-          className={clsx(
-            "rounded-sm px-3 py-[3px] text-sm font-semibold",
-            v === value ? "bg-surface text-ink shadow-sm" : "text-ink-2 hover:text-ink",
-          )}
-        >
-          {name}
-        </button>
-      ))}
-    </div>
-  );
-}
-
-/** Before and after, told apart by more than colour. */
-export function BeforeAfter({ before, after }: { before: string | null; after: string | null }) {
-  return (
-    <span className="inline-flex min-w-0 flex-wrap items-center gap-x-2 font-mono text-sm">
-      {before !== null && (
-        <s className="text-ink-2 [overflow-wrap:anywhere]">{before === "" ? "(empty)" : before}</s>
-      )}
-      {before !== null && after !== null && (
-        <ArrowRight aria-label="becomes" size={13} className="shrink-0 text-ink-2" />
-      )}
-      {after !== null && <strong className="font-bold [overflow-wrap:anywhere]">{after}</strong>}
-    </span>
-  );
-}
-
 /** A share 0…1 as a bar and in per cent. */
 export function Share({ share, label }: { share: number | null; label: string }) {
   if (share === null) return <span className="text-sm text-ink-3">no check-in yet</span>;
@@ -176,7 +91,8 @@ export function Share({ share, label }: { share: number | null; label: string })
   );
 }
 
-const FIELD =
+/** How a field looks. */
+export const FIELD =
   "rounded-sm border border-line-strong bg-surface px-2.5 text-ink disabled:opacity-60 " +
   "aria-invalid:border-brick";
 export function Input({
@@ -195,67 +111,6 @@ export function Input({
 export function TextArea({ className = "", ...rest }: ComponentProps<"textarea">) {
   return <textarea {...rest} className={`min-h-16 py-1.5 ${FIELD} ${className}`} />;
 }
-/**
- * One of a list. Walking it with the keys only shows what it would be: Enter, leaving the field or a choice
- * by mouse takes it, Escape leaves it as it was. A list that does something (its value is "") does it on
- * Enter or choice alone.
- */
-export function Select({
-  small = false,
-  className = "",
-  value,
-  onChange,
-  onKeyDown,
-  onBlur,
-  ...rest
-}: ComponentProps<"select"> & { small?: boolean }) {
-  const [walked, setWalked] = useState<string | null>(null);
-  const byKey = useRef(false);
-  const take = (e: SyntheticEvent<HTMLSelectElement>): void => {
-    byKey.current = false;
-    if (walked === null) return;
-    setWalked(null);
-    onChange?.({ ...e, target: e.currentTarget } as ChangeEvent<HTMLSelectElement>);
-  };
-  return (
-    <select
-      {...rest}
-      value={walked ?? value}
-      onPointerDown={() => {
-        byKey.current = false;
-      }}
-      onChange={(e) => {
-        if (byKey.current) setWalked(e.target.value);
-        else {
-          setWalked(null);
-          onChange?.(e);
-        }
-      }}
-      onKeyDown={(e) => {
-        onKeyDown?.(e);
-        if (e.key === "Enter") {
-          if (walked !== null) {
-            e.preventDefault();
-            take(e);
-          } else byKey.current = false;
-        } else if (e.key === "Escape") {
-          byKey.current = false;
-          setWalked(null);
-        } else if (e.key !== " " && e.key !== "Tab" && !e.altKey && !e.ctrlKey && !e.metaKey)
-          byKey.current = true;
-      }}
-      onBlur={(e) => {
-        onBlur?.(e);
-        if (value === "" || value === undefined) {
-          byKey.current = false;
-          setWalked(null);
-        } else take(e);
-      }}
-      className={`min-w-0 pr-1 ${small ? "h-7 text-sm" : "h-8 text-base"} ${FIELD} ${className}`}
-    />
-  );
-}
-
 /** A label above its field, with what is wrong below. */
 export function Field({
   label,
