@@ -76,12 +76,12 @@ const VAN = [
   ...run(13, 14, "Line", ["line"], false),
   ...run(15, 16, "Wireless receiver", ["wireless"], false),
 ];
-/** The van at the quay: the stage box on deck, sixteen microphones more, all with 48 V. */
+/** The van at the quay: the stage box on deck, twenty microphones more, all with 48 V. */
 const QUAY: SetUp = {
   id: "at-the-quay",
   name: "the stage box at the quay",
   says: "stage box on deck, cable through the roof",
-  inputs: [...VAN, ...run(17, 32, "Stage box", ["mic", "di"], true)],
+  inputs: [...VAN, ...run(17, 36, "Stage box", ["mic", "di"], true)],
   outputs: [...outs(1, 2, "Van monitors", "monitors"), ...outs(3, 10, "Headphone amp", "headphones")],
   standing: [stands(17, "kick"), stands(15, "mc")],
 };

@@ -1,5 +1,5 @@
 import { readExchange } from "@mossy/core/formats/exchange/read";
-import { LAYOUTS_FOLDER, SESSION_FILE_ENDING } from "@mossy/core/formats/package";
+import { SESSION_FILE_ENDING, isOfLayouts } from "@mossy/core/formats/package";
 import type { Session } from "@mossy/core/session/document";
 import { strFromU8, unzipSync } from "fflate";
 
@@ -15,7 +15,7 @@ export interface Parcel {
 /** Unpacks a package of the house. @throws Error when it holds no session file */
 export async function readPackage(bytes: Uint8Array): Promise<Parcel> {
   const files = unzipSync(bytes);
-  const names = Object.keys(files).filter((n) => !n.startsWith(`${LAYOUTS_FOLDER}/`));
+  const names = Object.keys(files).filter((n) => !isOfLayouts(n));
   const path = names.find((n) => n.endsWith(SESSION_FILE_ENDING));
   const file = path === undefined ? undefined : files[path];
   if (path === undefined || !file) throw new Error("the package holds no session file");

@@ -48,7 +48,10 @@ export interface PackedLayout {
   readonly bytes: Uint8Array;
 }
 /** Where layouts and maps lie in a package: beside the session's folder, as they are the workstation's. */
-export const LAYOUTS_FOLDER = "Layouts_and_maps";
+export const layoutsFolder = (folder: string): string => `${folder}_Layouts_and_maps`;
+/** Whether a path in a package is of one of them. */
+export const isOfLayouts = (path: string): boolean =>
+  path.split("/")[0]?.endsWith("_Layouts_and_maps") ?? false;
 
 export const SESSION_FILE_ENDING = ".dawproject";
 
@@ -64,7 +67,7 @@ export function makePackage(parts: PackageParts): Uint8Array {
   files[`${folder}/Notes/Notes.txt`] = notesInWords(parts);
   for (const [name, bytes] of Object.entries(parts.prints ?? {})) files[`${folder}/Notes/${name}`] = bytes;
   for (const [name, { bytes }] of layoutFiles(parts.layouts ?? []))
-    files[`${LAYOUTS_FOLDER}/${name}`] = bytes;
+    files[`${layoutsFolder(folder)}/${name}`] = bytes;
   return zipOf(files);
 }
 

@@ -7,15 +7,13 @@ import { makeStyle } from "../house/style.ts";
 import { colourFor } from "../house/style.ts";
 import { blankTrack, emptySession } from "../session/document.ts";
 import type { Session, Track } from "../session/document.ts";
-import { diff } from "../session/diff.ts";
 import { makeReader } from "../words/reader.ts";
 import { readName } from "../words/read.ts";
 import { habitInWords, withHabit } from "./adopt.ts";
 import { atLeast, notByChance, wilson } from "./chance.ts";
 import { factsOf, sessionFacts } from "./facts.ts";
 import { habitsOf, saidFor } from "./habits.ts";
-import type { Habit, Told } from "./habits.ts";
-import { asRoomsHaveIt, isHouseStyles } from "./onTemplates.ts";
+import type { Told } from "./habits.ts";
 
 const house = usualHouse("Saltmarsh");
 const style = makeStyle(house);
@@ -260,66 +258,12 @@ const taken = (made: ReturnType<typeof withHabit>): House => {
 };
 const ciedeNear = (hex: string): boolean => hex.startsWith("#d") || hex.startsWith("#c");
 
-describe("a habit of levels, folders and tracks on a template", () => {
-  const FOLDER = blankTrack("kit", "KIT", { kind: "folder", role: "drum-kit" });
-  const template: Session = { ...out, tracks: [FOLDER, ...out.tracks] };
-  const habit = (about: Habit["about"], rest: Partial<Habit> = {}): Habit => ({
-    about,
-    role: "kick",
-    house: "",
-    rooms: "",
-    by: null,
-    sessions: 6,
-    of: 7,
-    low: 0.5,
-    high: 1,
-    chance: 0.001,
-    inRooms: ["yard", "van"],
-    ofRooms: 2,
-    ...rest,
-  });
-  let ids = 0;
-  const made = (h: Habit, of = template): Session => asRoomsHaveIt(style, of, h, () => `new-${++ids}`);
-  const deeds = (h: Habit, of = template) =>
-    diff(of, made(h, of)).map((c) => ("field" in c ? c.field : c.do));
-
+describe("a habit of levels", () => {
   it("is found with by how much most have it so", () => {
     const quieter = (db: number) => worked(only("kick", (t) => ({ level: t.level - db })));
     const all = [3, 3.2, 4, 3, 9, 3].map((db, i) => told(["yard", "van"][i % 2]!, quieter(db)));
     const [h] = habitsOf([...all, ...inRooms(0, 3, out)], style).filter((x) => x.about === "level");
     expect(h).toMatchObject({ role: "kick", rooms: "quieter", by: -3 });
     expect(habitInWords(h!)).toBe("6 of 9 sessions have it quieter, most by 3 dB");
-    expect(made(h!).tracks.find((t) => t.role === "kick")?.level).toBe(-9);
-  });
-
-  it("lays levels, folders and colours as rooms have them, and touches nothing else", () => {
-    expect(deeds(habit("level", { rooms: "quieter", by: -3 }))).toEqual(["level"]);
-    expect(made(habit("level", { by: -200 })).tracks.find((t) => t.role === "kick")?.level).toBe(-144);
-    expect(made(habit("place", { rooms: "drum-kit" })).tracks.find((t) => t.role === "kick")?.parent).toBe(
-      "kit",
-    );
-    const inside = made(habit("place", { rooms: "drum-kit" }));
-    expect(made(habit("place", { rooms: "drum-kit" }), inside)).toBe(inside);
-    expect(
-      made(habit("place", { rooms: "" }), inside).tracks.find((t) => t.role === "kick")?.parent,
-    ).toBeNull();
-    expect(made(habit("place", { rooms: "nowhere" }))).toBe(template);
-    expect(made(habit("colour", { rooms: "" })).tracks.find((t) => t.role === "kick")?.colour).toBeNull();
-  });
-
-  it("takes out and adds tracks, where there are any and where there are none", () => {
-    expect(deeds(habit("gone", { rooms: "taken out" }))).toEqual(["take-out"]);
-    const without = made(habit("gone", { rooms: "taken out" }));
-    expect(made(habit("gone", { rooms: "taken out" }), without)).toBe(without);
-    const back = made(habit("added", { rooms: "added" }), without);
-    expect(back.tracks.filter((t) => t.role === "kick").map((t) => t.name)).toEqual(["Kick"]);
-    expect(made(habit("added", { rooms: "added" }))).toBe(template);
-  });
-
-  it("leaves names and colours to the house style", () => {
-    for (const h of [habit("name", { rooms: "Bum" }), habit("colour", { rooms: "#ff0000" })]) {
-      expect(isHouseStyles(h)).toBe(true);
-      expect(made(h)).toBe(template);
-    }
   });
 });

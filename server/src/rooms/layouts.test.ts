@@ -137,13 +137,14 @@ describe("stations", () => {
     );
     const bytes = (await station.ask("package", { session: started.data.id })).data;
     const files = unzipSync(bytes);
-    const lay = Object.keys(files).filter((n) => n.startsWith("Layouts_and_maps/"));
-    expect(lay).toContain("Layouts_and_maps/Wall_3.winset");
-    expect(lay).toContain("Layouts_and_maps/Choir_1.winset");
+    const beside = `${started.data.folder}_Layouts_and_maps`;
+    const lay = Object.keys(files).filter((n) => n.startsWith(`${beside}/`));
+    expect(lay).toContain(`${beside}/Wall_3.winset`);
+    expect(lay).toContain(`${beside}/Choir_1.winset`);
     // Of whoever started it.
-    expect(lay).toContain("Layouts_and_maps/Tamsin_s_1.winset");
+    expect(lay).toContain(`${beside}/Tamsin_s_1.winset`);
     expect(lay.join()).not.toMatch(/Loft|Mixing/);
-    expect(strFromU8(files["Layouts_and_maps/Wall_3.winset"]!)).toBe("one");
+    expect(strFromU8(files[`${beside}/Wall_3.winset`]!)).toBe("one");
     const notes = Object.keys(files).find((n) => n.endsWith("/Notes.txt"))!;
     expect(strFromU8(files[notes]!)).toContain(
       "Quay at night, window layout, version 2 (Quay_at_night_2.json)",

@@ -77,7 +77,7 @@ describe("a fit that is looked at before anything is made", () => {
     const start = { ...WISH, ...choices, setUp: "at-the-quay", title: "Quay, with the box" };
     const { data: made } = await tamsin.ask("startSession", {}, start);
     expect(made.setUp).toBe("at-the-quay");
-    expect(made.roomAs.inputs).toHaveLength(32);
+    expect(made.roomAs.inputs).toHaveLength(36);
     expect(made.baseline.tracks.find((t) => t.id === "kick")?.input).toBe(7);
     const { last } = (await lead.ask("lastDecided", of)).data;
     expect(last).toMatchObject({ setUp: "at-the-quay", choices, by: { id: "tamsin" } });

@@ -1,5 +1,4 @@
 import type { LayoutVersion, WholeLayout } from "@mossy/contract/layouts";
-import { pathOf } from "@mossy/contract/paths";
 import { worksIn } from "@mossy/contract/worksIn";
 import { inSize } from "@mossy/core/formats/bytes";
 import { useMutation, useQuery } from "@tanstack/react-query";
@@ -13,7 +12,7 @@ import { PageHead, Pill } from "../ui/pieces.tsx";
 import { saveFrom } from "../ui/saveAs.ts";
 import { Empty, Failed, Loading, Trouble } from "../ui/states.tsx";
 import { TextField } from "../ui/textField.tsx";
-import { ask, askOnce } from "../wire/ask.ts";
+import { ask, askOnce, fileAddress } from "../wire/ask.ts";
 import { later } from "../wire/laterQueries.ts";
 import { queryClient, useMe } from "../wire/queries.ts";
 import { NextVersion } from "./layoutForm.tsx";
@@ -136,7 +135,7 @@ function SaveFile({
   says: string;
   small?: boolean;
 }) {
-  const address = `/api${pathOf("layoutFile", { layout: of.id, version: version.version })}`;
+  const address = fileAddress("layoutFile", { layout: of.id, version: version.version });
   return (
     <Button
       small={small}

@@ -2,10 +2,10 @@ import type { LayoutCard, LayoutVersion } from "@mossy/contract/layouts";
 import { KIND_SAYS } from "@mossy/core/devices/layouts";
 import type { LayoutKind } from "@mossy/core/devices/layouts";
 import { plural } from "@mossy/core/session/plural";
-import { pathOf } from "@mossy/contract/paths";
 import { Keyboard, PanelsTopLeft, SlidersVertical } from "lucide-react";
 import { Pill } from "../ui/pieces.tsx";
 import type { PillLook } from "../ui/pieces.tsx";
+import { fileAddress } from "../wire/ask.ts";
 
 /** "Key map". */
 export const kindInWords = (kind: LayoutKind): string =>
@@ -28,7 +28,7 @@ export function LayoutPicture({
   if (version.hasPicture)
     return (
       <img
-        src={`/api${pathOf("layoutPicture", { layout: id, version: version.version })}`}
+        src={fileAddress("layoutPicture", { layout: id, version: version.version })}
         alt={`${name}, version ${version.version}`}
         loading="lazy"
         className={`${size} shrink-0 rounded-sm border border-line bg-sunk object-contain`}
