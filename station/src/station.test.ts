@@ -5,7 +5,7 @@ import { usualHouse } from "@mossy/core/house/usual";
 import { makePackage } from "@mossy/core/formats/package";
 import { diff } from "@mossy/core/session/diff";
 import { treeProblems } from "@mossy/core/session/document";
-import { strToU8, zipSync } from "fflate";
+import { strToU8, unzipSync, zipSync } from "fflate";
 import { describe, expect, it } from "vitest";
 import { AFTERNOON, work } from "./afternoon.ts";
 import { readPackage } from "./package.ts";
@@ -69,6 +69,9 @@ describe("the stand-in station", () => {
       fileName: "Small-session.dawproject",
       inputLines: 4,
     });
+    // Whatever lies first in it.
+    const turned = zipSync(Object.fromEntries(Object.entries(unzipSync(bytes)).toReversed()));
+    expect((await readPackage(turned)).fileName).toBe("Small-session.dawproject");
     expect((await readPackage(bytes)).folders).toContain("2026-09-11_x_Van/Audio/");
     await expect(readPackage(zipSync({ "a.txt": strToU8("x") }))).rejects.toThrow("no session file");
   });

@@ -126,6 +126,14 @@ describe("a pair in a fit", () => {
     expect(waysOut(row, six, null, { ...terms, choices })).toEqual([]);
   });
 
+  it("has its inputs whatever else wants them: somebody decided for it", () => {
+    const four = blankRoom("Booth", { inputs: mics(4) });
+    const made = fit(row, four, { ...terms, choices });
+    expect(made.session.tracks.find((t) => t.id === "tenor-pan-far")?.input).not.toBeNull();
+    // Four near microphones alone would be more tracks than a pair and two of them.
+    expect(made.unplaced).toHaveLength(2);
+  });
+
   it("stays what and where it is when the session is brought forward", () => {
     const baseline = fit(row, six, { ...terms, choices }).session;
     const next = { ...row, tracks: row.tracks.map((t) => (t.id === "main" ? { ...t, level: -3 } : t)) };
