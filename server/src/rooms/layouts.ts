@@ -61,7 +61,7 @@ const WANTED = `select l.id as layout, s.person as station, s.room from layouts 
     l.room = s.room
     or num_nonnulls(l.room, l.template, l.person) = 0
     or exists (select 1 from person_rooms pr join people o on o.id = pr.person
-               where pr.person = l.person and pr.room = s.room and not o.all_rooms and o.off_at is null)
+               where pr.person = l.person and pr.room = s.room and o.off_at is null)
     or exists (select 1 from sessions x where x.template = l.template and x.room = s.room and x.closed_at is null)
     or exists (select 1 from start_ups u, jsonb_array_elements(u.list) as line
                where u.room = s.room and line->>'template' = l.template))`;
