@@ -70,7 +70,7 @@ const WEB = {
   sheet: ["ui", "wire", "session", "documents", "words", "check"],
   signal: ["ui", "documents", "sheet"],
   compare: ["ui", "wire", "session", "check", "signal", "remarks"],
-  fit: ["ui", "wire"],
+  fit: ["ui", "wire", "check", "sheet"],
   people: ["ui", "wire"],
   record: ["ui", "wire"],
   house: ["ui", "wire", "session", "documents", "words"],

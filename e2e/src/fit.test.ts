@@ -26,6 +26,17 @@ describe("a template in a room with too few inputs", () => {
     await b.seeText("0 cannot be placed");
   });
 
+  it("shows the tracks as they will stand there, before anything is made", async () => {
+    await b.button("Track sheet");
+    const sheet = "//section[@aria-label='Track sheet']";
+    await b.see(`${sheet}//span[.='Iron_1']`);
+    await b.click(`${sheet}//span[.='Kick']`);
+    await b.see(`${panel}[contains(., 'Kick')]`);
+    await b.driver.navigate().refresh();
+    await b.see(`${sheet}//span[.='Iron_1']`);
+    await b.button("Inputs");
+  });
+
   it("tells of a source how much it is wanted, what it goes with and where it usually stands", async () => {
     await b.click(`${source("kick")}//button`);
     await b.see(`${panel}[contains(., 'must have one')][contains(., 'Usually on input 17 here.')]`);

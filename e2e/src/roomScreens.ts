@@ -31,6 +31,11 @@ export const ROOM_SCREENS: readonly Screen[] = [
     ready: "//ul[@aria-label='Ways out']/li",
   },
   {
+    name: "fit-sheet",
+    path: "/rooms/ferry-van/fit/steelpan-orchestra-full-yard/6?as=sheet",
+    ready: "//section[@aria-label='Track sheet']//span[.='Iron_1']",
+  },
+  {
     name: "fit-pair",
     path: "/rooms/ferry-van/fit/pan-row/1",
     ready: "//ul[@aria-label='Ways out']/li",

@@ -9,11 +9,13 @@ import type { Session, TrackId } from "@mossy/core/session/document";
 import { plural } from "@mossy/core/session/plural";
 import { useMutation } from "@tanstack/react-query";
 import { Printer } from "lucide-react";
-import { useMemo, useState } from "react";
+import { Suspense, lazy, useMemo, useState } from "react";
+import { useSearchParams } from "react-router";
 import { Button } from "../ui/button.tsx";
 import { Chooser } from "../ui/chooser.tsx";
 import { Pill } from "../ui/pieces.tsx";
 import { Choice } from "../ui/sideBySide.tsx";
+import { Loading } from "../ui/states.tsx";
 import { saveAs } from "../ui/saveAs.ts";
 import { mention } from "../ui/toasts.tsx";
 import { askFile } from "../wire/ask.ts";
@@ -27,6 +29,8 @@ import { StartBlocks } from "./startBlocks.tsx";
 import { StartSettings } from "./startSettings.tsx";
 import type { Fitting } from "./useFitting.ts";
 import { WaysOut } from "./waysOut.tsx";
+
+const FittedSheet = lazy(() => import("./fittedSheet.tsx"));
 
 /** How it fits: the inputs, and beside them what is to be decided. */
 export function Fitted({
@@ -48,6 +52,7 @@ export function Fitted({
 }) {
   const { begun, change, choose } = fitting;
   const [chosen, setChosen] = useState<TrackId | null>(null);
+  const [as, showAs] = useShownAs();
   const wired = inSetUp(room, begun.setUp);
   const variant = whole.variants.find((v) => v.id === begun.variant) ?? null;
   const session = useMemo(() => (variant ? variantOf(whole, variant).session : whole), [whole, variant]);
@@ -62,6 +67,15 @@ export function Fitted({
       <div className="flex flex-wrap items-center gap-2">
         <HowItFits look={look} />
         <OnPaper fitting={fitting} name={whole.title} />
+        <Choice
+          label="What is shown of it"
+          value={as}
+          choices={[
+            ["inputs", "Inputs"],
+            ["sheet", "Track sheet"],
+          ]}
+          onChoose={showAs}
+        />
         {room.setUps.length > 0 && (
           <span className="ml-auto">
             <Choice
@@ -75,17 +89,15 @@ export function Fitted({
       </div>
       <Recalled fitting={fitting} />
       <div className="beside min-h-0 flex-1 [--beside:304px]" aria-busy={waits}>
-        <section aria-label="Inputs" tabIndex={0} className="card min-h-0 overflow-y-auto p-4">
-          <PatchPicture
-            before={session}
-            session={look.session}
-            room={wired}
-            unplaced={new Set(look.report.unplaced.map((u) => u.track))}
-            chosen={chosen}
-            onChoose={setChosen}
-            onPut={put}
-          />
-        </section>
+        <Shown
+          as={as}
+          before={session}
+          look={look}
+          room={wired}
+          chosen={chosen}
+          onChoose={setChosen}
+          onPut={put}
+        />
         <aside aria-label="Fit report" className="flex min-h-0 flex-col gap-4 overflow-y-auto">
           {chosen !== null && <SourcePanel track={chosen} look={look} room={wired} fitting={fitting} />}
           <MissingDevices look={look} fitting={fitting} />
@@ -139,6 +151,59 @@ export function Fitted({
       </div>
     </>
   );
+}
+
+/** What is fitted: its sources on the inputs of the room, or its tracks as they will stand there. */
+function Shown({
+  as,
+  before,
+  look,
+  room,
+  chosen,
+  onChoose,
+  onPut,
+}: {
+  as: "inputs" | "sheet";
+  before: Session;
+  look: FitLook;
+  room: Room;
+  chosen: TrackId | null;
+  onChoose: (track: TrackId | null) => void;
+  onPut: (track: TrackId, input: number) => void;
+}) {
+  if (as === "sheet")
+    return (
+      <section aria-label="Track sheet" className="card min-h-0 overflow-hidden">
+        <Suspense fallback={<Loading />}>
+          <FittedSheet session={look.session} chosen={chosen} onChoose={onChoose} />
+        </Suspense>
+      </section>
+    );
+  return (
+    <section aria-label="Inputs" tabIndex={0} className="card min-h-0 overflow-y-auto p-4">
+      <PatchPicture
+        before={before}
+        session={look.session}
+        room={room}
+        unplaced={new Set(look.report.unplaced.map((u) => u.track))}
+        chosen={chosen}
+        onChoose={onChoose}
+        onPut={onPut}
+      />
+    </section>
+  );
+}
+
+/** Whether its inputs are shown or its tracks, kept in the address. */
+function useShownAs(): ["inputs" | "sheet", (as: "inputs" | "sheet") => void] {
+  const [query, setQuery] = useSearchParams();
+  const show = (as: "inputs" | "sheet"): void => {
+    const next = new URLSearchParams(query);
+    if (as === "sheet") next.set("as", as);
+    else next.delete("as");
+    setQuery(next, { replace: true });
+  };
+  return [query.get("as") === "sheet" ? "sheet" : "inputs", show];
 }
 
 /** The report to print, as it was decided so far. */
