@@ -59,7 +59,7 @@ describe("a fit, and Today", () => {
     await b.go("/start?room=ferry-van&template=steelpan-orchestra-full-yard");
     await b.click("//a[.='See and change how it fits']");
     await b.see("//section[@aria-label='Cannot be placed']//li");
-    await b.button("On paper (PDF)");
+    await b.button("PDF on paper");
     expect(new TextDecoder().decode((await b.saved(".pdf")).slice(0, 5))).toBe("%PDF-");
   });
 

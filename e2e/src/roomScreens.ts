@@ -104,7 +104,7 @@ export const ROOM_SCREENS: readonly Screen[] = [
   {
     name: "fit-source",
     path: "/rooms/ferry-van/fit/steelpan-orchestra-full-yard/6",
-    ready: "//ul[@aria-label='Ways out']/li",
+    ready: "//section[@aria-label='Inputs']//li",
     act: async (b) => {
       await b.button("the stage box at the quay");
       await b.click("//li[@data-source='snare-top']");

@@ -214,8 +214,8 @@ function OnPaper({ fitting: { wish }, name }: { fitting: Fitting; name: string }
     onError: (e) => mention(e.message, { weight: "broken" }),
   });
   return (
-    <Button small disabled={paper.isPending} onClick={() => paper.mutate()}>
-      <Printer size={13} aria-hidden /> On paper (PDF)
+    <Button small aria-label="PDF on paper" disabled={paper.isPending} onClick={() => paper.mutate()}>
+      <Printer size={13} aria-hidden /> PDF
     </Button>
   );
 }
