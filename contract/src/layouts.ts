@@ -95,7 +95,7 @@ export const layoutRoutes = {
   }),
   newLayout: route({
     summary:
-      "Keep a layout or map: the house's and templates' are the leads', rooms' also their engineers', one's own everybody's",
+      "Keep a layout or map: the house's and templates' by leads, rooms' also by their engineers, one's own by all",
     who: TEAM,
     once: true,
     body: newLayout,

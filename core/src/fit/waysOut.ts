@@ -16,8 +16,8 @@ const ASKED = 6;
 
 /**
  * What would help where a room has too few inputs: another set-up; giving up what is wanted as much or more for
- * what has no input; one pair for what stands farther off, or leaving it out (all far microphones); other microphones on what wants
- * 48 V. Each with what it gains, the best first.
+ * what has no input; one pair for what stands farther off, or leaving it out (all far microphones); other
+ * microphones on what wants 48 V. Each with what it gains, the best first.
  * @param of the room with all its set-ups; `setUp` is the one it is fitted to
  */
 export function waysOut(session: Session, of: Room, setUp: string | null, by: FitTerms): WayOut[] {

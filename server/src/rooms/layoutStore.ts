@@ -7,7 +7,10 @@ import type { LayoutKind, LayoutOf } from "@mossy/core/devices/layouts";
 import type { Db } from "../database.ts";
 import { HouseProblem, notFound } from "../problems.ts";
 
-/** The house's and templates' are the leads', a room's also its engineers', one's own one's own. @throws HouseProblem 403 */
+/**
+ * The house's and templates' are the leads', a room's also its engineers', one's own one's own.
+ * @throws HouseProblem 403
+ */
 export function mayKeep(person: Person, whose: LayoutOf): void {
   if (person.right === "lead") return;
   const refuse = (says: string): never => {

@@ -107,6 +107,12 @@ describe("stations", () => {
     expect(names).toContain("Tamsin's");
     expect(names).toContain("Choir");
     expect(names).not.toContain("Loft");
+    // Whoever is switched off works nowhere.
+    const off = (at: string) => house.pool.query(`update people set off_at = ${at} where id = 'tamsin'`);
+    await off("now()");
+    expect((await here()).map((l) => l.name)).not.toContain("Tamsin's");
+    await off("null");
+    expect((await here()).map((l) => l.name)).toContain("Tamsin's");
     expect(names).not.toContain("Mixing by hand");
   });
 

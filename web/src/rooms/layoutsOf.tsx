@@ -12,6 +12,7 @@ export function LayoutsOf({ room }: { room: string }) {
   );
   const off = here.filter((s) => s.look === "look").length;
   const told = here.some((s) => s.look !== "quiet");
+  const many = plural(here.length, "layout or map", "layouts and maps");
   return (
     <section aria-labelledby="layouts" className="card p-4 text-sm">
       <h2 id="layouts" className="pb-1 text-base font-semibold">
@@ -23,8 +24,8 @@ export function LayoutsOf({ room }: { room: string }) {
             ? "None for a station of this room."
             : off === 0
               ? !told
-                ? `${plural(here.length, "layout or map", "layouts and maps")} for stations that never said what they have.`
-                : `${plural(here.length, "layout or map", "layouts and maps")}, the latest of each on its station.`
+                ? `${many} for stations that never said what they have.`
+                : `${many}, the latest of each on its station.`
               : `${off} of ${here.length} not there at the latest version.`}
         </p>
       )}
