@@ -202,5 +202,8 @@ describe("two sessions of one name", () =>
     const packed = Object.keys(
       unzipSync((await engineer.ask("package", { session: two!.id })).data as Uint8Array),
     );
-    expect(packed.every((p) => p.startsWith(`${two!.folder}/`))).toBe(true);
+    // Its folder, and the layouts and maps beside it under its name.
+    expect(new Set(packed.map((p) => p.split("/")[0]))).toEqual(
+      new Set([two!.folder, `${two!.folder}_Layouts_and_maps`]),
+    );
   }));
