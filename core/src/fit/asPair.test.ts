@@ -98,6 +98,45 @@ describe("a pair", () => {
     });
   });
 
+  it("leaves the folders of what it stands for, and every folder keeps what it holds together", () => {
+    const each = {
+      ...row,
+      tracks: row.tracks.flatMap((t) => {
+        if (t.id.endsWith("-near")) {
+          const id = `of-${t.role}`;
+          const folder = blankTrack(id, id, {
+            kind: "folder",
+            format: "stereo",
+            parent: "pans",
+            feeds: "pans",
+          });
+          return [folder, { ...t, parent: id, feeds: id }];
+        }
+        return [t.id.endsWith("-far") ? { ...t, parent: `of-${t.role}`, feeds: `of-${t.role}` } : t];
+      }),
+    };
+    expect(treeProblems(each.tracks)).toEqual([]);
+    for (const asked of [FAR, FAR.toReversed(), FAR.slice(1)]) {
+      const { session } = withPairs(each, [{ tracks: asked }], by);
+      expect(treeProblems(session.tracks)).toEqual([]);
+      expect(session.tracks.find((t) => t.format === "stereo" && t.kind === "audio")).toMatchObject({
+        parent: "pans",
+        feeds: "pans",
+      });
+    }
+    const [first, ...others] = FAR;
+    const outside = {
+      ...each,
+      tracks: each.tracks.map((t) => (t.id === others.at(-1) ? { ...t, parent: null } : t)),
+    };
+    const placed = outside.tracks.toSorted(
+      (a, b) => Number(a.id === others.at(-1)) - Number(b.id === others.at(-1)),
+    );
+    const { session } = withPairs({ ...outside, tracks: placed }, [{ tracks: FAR }], by);
+    expect(session.tracks.find((t) => t.id === first)?.parent).toBeNull();
+    expect(treeProblems(session.tracks)).toEqual([]);
+  });
+
   it("takes what is still there, and is nothing where less than two are", () => {
     const less = { ...row, tracks: row.tracks.filter((t) => t.id !== "tenor-pan-far") };
     expect(withPairs(less, [{ tracks: FAR }], by).pairs.map((p) => p.track)).toEqual(["double-second-far"]);

@@ -44,7 +44,8 @@ export function withPairs(
     const gone = new Set(others.map((t) => t.id));
     const rest = tracks.filter((t) => t !== first && !gone.has(t.id));
     const pair = pairOf(first, own, { ...session, tracks: rest }, by);
-    tracks = tracks.flatMap((t) => (t === first ? [pair] : gone.has(t.id) ? [] : [t]));
+    const left = tracks.flatMap((t) => (t === first ? [pair] : gone.has(t.id) ? [] : [t]));
+    tracks = pair.parent === first.parent ? left : behindItsFolder(left, pair, first);
     pairs.push({ track: first.id, of: own });
   }
   return { session: pairs.length === 0 ? session : { ...session, tracks }, pairs };
@@ -53,6 +54,15 @@ export function withPairs(
 /** What is decided with pairs made: whoever wants one pair for several wants that it has its inputs. */
 export const keepingPairs = (was: FitChoices, pairs: readonly Pair[]): FitChoices =>
   pairs.length === 0 ? was : { ...was, keep: [...was.keep, ...pairs.map((p) => p.track)] };
+
+/** Tracks with one that left its folder behind that folder, so that what a folder holds stays together. */
+function behindItsFolder(tracks: readonly Track[], pair: Track, was: Track): Track[] {
+  const all = new Map(tracks.map((t) => [t.id, t]));
+  const outer = foldersAround(all, was).find((f) => f.parent === pair.parent);
+  const rest = tracks.filter((t) => t !== pair);
+  const at = rest.findLastIndex((t) => t === outer || foldersAround(all, t).some((f) => f === outer));
+  return rest.toSpliced(at + 1, 0, pair);
+}
 
 function pairOf(first: Track, own: readonly Track[], session: Session, { style, importanceOf }: By): Track {
   const all = byId(session);
