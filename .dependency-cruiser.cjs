@@ -39,6 +39,7 @@ const CORE = {
   compare: ["session", "house", "match", "signal"],
   library: ["session", "merge", "compare", "house", "check", "fit", "sheet"],
   disk: ["words", "names", "house"],
+  sound: ["session", "formats"],
   formats: ["session", "words", "names", "house", "fit", "devices", "habits", "drift", "disk", "sheet"],
 };
 const SERVER = {
@@ -55,6 +56,7 @@ const SERVER = {
   check: ["crew", "documents", "house"],
   library: ["crew", "news", "record", "documents", "house", "print"],
   sessions: ["crew", "files", "news", "record", "documents", "house", "check", "library", "rooms", "print"],
+  sound: ["files", "crew", "news", "record", "house", "library"],
   drift: ["crew", "news", "record", "documents", "house", "check", "sessions", "print"],
   proposals: ["crew", "news", "record", "documents", "house", "library", "sessions"],
   remarks: ["news"],
@@ -112,6 +114,7 @@ const WEB = {
   library: ["ui", "wire", "session", "documents", "words", "check", "sheet", "rooms", "compare", "remarks"],
   today: ["ui", "wire", "rooms"],
   start: ["ui", "wire", "fit", "rooms"],
+  sound: ["ui", "wire"],
   setUp: ["ui", "wire", "session", "people", "fit", "rooms"],
 };
 

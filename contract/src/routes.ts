@@ -12,6 +12,7 @@ import type { UPLOAD } from "./route.ts";
 import type { Route } from "./route.ts";
 import { drift, today } from "./today.ts";
 import { layoutRoutes } from "./layouts.ts";
+import { soundRoutes } from "./sounds.ts";
 import { startUpRoutes } from "./startUp.ts";
 import { workRoutes } from "./workRoutes.ts";
 
@@ -52,6 +53,7 @@ export const routes = {
   ...lifeRoutes,
   ...startUpRoutes,
   ...layoutRoutes,
+  ...soundRoutes,
 } as const satisfies Record<RouteName, Route>;
 
 export type Routes = typeof routes;

@@ -6,6 +6,7 @@ import type { Person } from "@mossy/contract/people";
 import express from "express";
 import type { Request, RequestHandler, Response, Router } from "express";
 import { once } from "node:events";
+import type { OpenFile } from "./files/files.ts";
 import { receive } from "./files/upload.ts";
 import type { Receiving, Uploaded } from "./files/upload.ts";
 import { mayAtAll, mayThere } from "./rights.ts";
@@ -16,9 +17,13 @@ import { errandOf } from "./transaction.ts";
 import type { Errand } from "./transaction.ts";
 import { Written, checked } from "./written.ts";
 
-/** A file as an answer: whole, or written piece by piece to whoever asked. */
-export interface FileAnswer {
-  readonly bytes: Uint8Array | ((to: (piece: Uint8Array) => Promise<void>) => Promise<void>);
+/** A file as an answer: whole, written piece by piece to whoever asked, or read where it is asked for. */
+export type FileAnswer = Named &
+  (
+    | { readonly bytes: Uint8Array | ((to: (piece: Uint8Array) => Promise<void>) => Promise<void>) }
+    | { readonly source: OpenFile }
+  );
+interface Named {
   readonly name: string;
   readonly type: string;
 }
@@ -89,7 +94,7 @@ export function answer<N extends RouteName>(
       const there = await place?.(ask);
       if (there) mayThere(route, req.person ?? null, there);
       const given = await (route.body === UPLOAD ? withUpload(ask, route, handler) : handler(ask));
-      if (route.answer === FILE) await sendFile(res, given as FileAnswer);
+      if (route.answer === FILE) await sendFile(req, res, given as FileAnswer);
       else if (given instanceof Written)
         res.type("json").send(Buffer.from(given.json.buffer, given.json.byteOffset, given.json.byteLength));
       else res.json(checked(name, given));
@@ -153,13 +158,25 @@ function wholeText(value: unknown, where: string): void {
     throw badRequest(`The ${where} holds a broken character${at === "" ? "" : ` at ${at}`}.`, at);
 }
 
-async function sendFile(res: Response, { bytes, name, type }: FileAnswer): Promise<void> {
-  res.attachment(name).type(type);
+async function sendFile(req: Request, res: Response, file: FileAnswer): Promise<void> {
+  res.attachment(file.name).type(file.type);
+  if ("source" in file) {
+    await sendPart(req, res, file.source).finally(() => file.source.close());
+    return;
+  }
+  const { bytes } = file;
   if (bytes instanceof Uint8Array) {
     res.send(Buffer.from(bytes));
     return;
   }
-  // Whoever asked may be slow, or go away: what is written waits for them, and ends with them.
+  await sendPieces(res, bytes);
+}
+
+/** Whoever asked may be slow, or go away: what is written waits for them, and ends with them. */
+async function sendPieces(
+  res: Response,
+  bytes: (to: (piece: Uint8Array) => Promise<void>) => Promise<void>,
+): Promise<void> {
   const gone = new AbortController();
   res.once("close", () => gone.abort());
   await bytes(async (piece) => {
@@ -169,4 +186,25 @@ async function sendFile(res: Response, { bytes, name, type }: FileAnswer): Promi
     if (!gone.signal.aborted) throw e;
   });
   res.end();
+}
+
+const PIECE = 1 << 18;
+
+/** Sends a file, or the part of it that is asked for (RFC 9110, ranges of bytes; of several the first). */
+async function sendPart(req: Request, res: Response, source: OpenFile): Promise<void> {
+  res.setHeader("Accept-Ranges", "bytes");
+  const asked = req.range(source.size);
+  if (asked === -1) {
+    res.status(416).setHeader("Content-Range", `bytes */${source.size}`);
+    res.end();
+    return;
+  }
+  const range = Array.isArray(asked) && asked.type === "bytes" ? asked[0] : undefined;
+  const { start, end } = range ?? { start: 0, end: source.size - 1 };
+  if (range) res.status(206).setHeader("Content-Range", `bytes ${start}-${end}/${source.size}`);
+  res.setHeader("Content-Length", end - start + 1);
+  await sendPieces(res, async (to) => {
+    for (let at = start; at <= end; at += PIECE)
+      await to(await source.read(at, Math.min(PIECE, end + 1 - at)));
+  });
 }

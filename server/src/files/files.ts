@@ -46,10 +46,15 @@ export class Files {
   constructor(private readonly folder: string) {}
 
   /** A place for a file that is on its way in. Nobody else has it. */
-  async coming(): Promise<string> {
+  coming(): Promise<string> {
+    return this.comingAs(randomUUID());
+  }
+
+  /** The place of one that comes in several goes. @param id nobody else's */
+  async comingAs(id: string): Promise<string> {
     const folder = join(this.folder, "coming");
     await mkdir(folder, { recursive: true });
-    return join(folder, randomUUID());
+    return join(folder, id);
   }
 
   /** Forgets what was on its way in when a server last ended: nothing is on its way for a day. */

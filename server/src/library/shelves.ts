@@ -1,4 +1,5 @@
 import type { Shelf } from "@mossy/contract/library";
+import { plural } from "@mossy/core/session/plural";
 import type { Db } from "../database.ts";
 import { HouseProblem } from "../problems.ts";
 
@@ -29,8 +30,10 @@ export interface ShelvesWish {
 export async function editShelves(db: Db, { shelves, merged }: ShelvesWish): Promise<Shelf[]> {
   refuseTwice(shelves.map((s) => s.name));
   await db.query("lock table shelves in share row exclusive mode");
-  for (const { name, into } of merged)
+  for (const { name, into } of merged) {
     await db.query("update templates set shelf = $2 where shelf = $1", [name, into]);
+    await db.query("update sounds set shelf = $2 where shelf = $1", [name, into]);
+  }
   const stays = new Set(shelves.flatMap((s) => s.was ?? []));
   for (const { name } of await shelvesOf(db)) if (!stays.has(name)) await takeDown(db, name);
   // By names nobody has first: two shelves can change names with each other.
@@ -72,17 +75,22 @@ function refuseTwice(names: readonly string[]): void {
 }
 
 async function takeDown(db: Db, name: string): Promise<void> {
-  const { rows } = await db.query<{ many: number }>(
-    "select count(*)::int as many from templates where shelf = $1",
+  const { rows } = await db.query<{ templates: number; sounds: number }>(
+    `select (select count(*)::int from templates where shelf = $1) as templates,
+       (select count(*)::int from sounds where shelf = $1) as sounds`,
     [name],
   );
-  const many = rows[0]?.many ?? 0;
-  if (many > 0)
+  const { templates = 0, sounds = 0 } = rows[0] ?? {};
+  const stand = [
+    ...(templates > 0 ? [plural(templates, "template")] : []),
+    ...(sounds > 0 ? [plural(sounds, "sound file")] : []),
+  ];
+  if (stand.length > 0)
     throw new HouseProblem(
       409,
       "Something stands on it",
-      `${many === 1 ? "A template stands" : `${many} templates stand`} on the shelf “${name}” by now. ` +
-        "Put them onto another, then take it down.",
+      `On the shelf “${name}” ${templates + sounds === 1 ? "stands" : "stand"} ${stand.join(" and ")} by now. ` +
+        "Put the shelf together with another, then it is gone.",
     );
   await db.query("delete from shelves where name = $1", [name]);
 }

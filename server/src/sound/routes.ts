@@ -1,0 +1,199 @@
+import express from "express";
+import type { Request, Router } from "express";
+import type { Person } from "@mossy/contract/people";
+import type { SoundCard } from "@mossy/contract/sounds";
+import { described } from "@mossy/core/sound/described";
+import { listening } from "@mossy/core/sound/listening";
+import type { SoundHead } from "@mossy/core/sound/head";
+import { kindOf, readHead } from "@mossy/core/sound/read";
+import { answer } from "../answer.ts";
+import type { FileAnswer } from "../answer.ts";
+import type { Db, Pool } from "../database.ts";
+import { doerOf } from "../doer.ts";
+import type { Files, OpenFile } from "../files/files.ts";
+import type { Styles } from "../house/styles.ts";
+import { tell } from "../news/tell.ts";
+import { HouseProblem, notFound } from "../problems.ts";
+import { note } from "../record/store.ts";
+import { doneAlready, inTransaction, once } from "../transaction.ts";
+import { addPiece, beginComing, comingOf, forgetComing, keepComing } from "./coming.ts";
+import { soundsKept } from "./kept.ts";
+import type { Measuring } from "./measuring.ts";
+import { addSound, changeSound, soundCard, soundsPage, tagsOf, wholeSound } from "./store.ts";
+
+export interface SoundParts {
+  readonly pool: Pool;
+  readonly files: Files;
+  readonly styles: Styles;
+  readonly measuring: Measuring;
+}
+
+/** Sound files of the house: brought, measured, listened to, named, given out. */
+export function soundRoutes(parts: SoundParts): Router {
+  const router = express.Router();
+  shelfRoutes(router, parts);
+  outRoutes(router, parts);
+  comingRoutes(router, parts);
+  return router;
+}
+
+function shelfRoutes(router: Router, { pool, measuring }: SoundParts): void {
+  answer(router, "sounds", ({ query }) => soundsPage(pool, query));
+  answer(router, "soundsKept", () => soundsKept(pool));
+  answer(router, "sound", ({ params }) => wholeSound(pool, params.sound));
+  answer(router, "editSound", ({ params, body, person, req }) =>
+    inTransaction(pool, async (db) => {
+      const was = await soundCard(db, params.sound);
+      mayEdit(person, was);
+      await changeSound(db, was.id, body);
+      const now = await wholeSound(db, was.id);
+      await said(db, { req, person }, now, saysOf(was, now));
+      return now;
+    }),
+  );
+  answer(router, "measureSound", async ({ params }) => {
+    const { id } = await soundCard(pool, params.sound);
+    await pool.query(
+      `update sound_files set measured_by = null, unmeasured = null, taken_at = null
+       where hash = (select hash from sounds where id = $1) and unmeasured is not null`,
+      [id],
+    );
+    measuring.wake();
+    return soundCard(pool, id);
+  });
+}
+
+/** Leads edit all, others what they brought. @throws HouseProblem 403 */
+function mayEdit(person: Person, { by, name }: SoundCard): void {
+  if (person.right !== "lead" && by.id !== person.id)
+    throw new HouseProblem(
+      403,
+      "Not yours to do",
+      `“${name}” was brought by ${by.name}: they or a lead may change what is said of it.`,
+    );
+}
+
+function saysOf(was: SoundCard, now: SoundCard): string {
+  if (was.gone !== now.gone) return `${now.gone ? "put away" : "brought back"} the sound “${now.name}”`;
+  if (was.name !== now.name) return `called the sound “${was.name}” “${now.name}”`;
+  if (was.shelf !== now.shelf) return `put the sound “${now.name}” onto the shelf “${now.shelf}”`;
+  return `changed what is said of the sound “${now.name}”`;
+}
+
+/** Writes into the record what was done, and tells it. */
+async function said(
+  db: Db,
+  { req, person }: { readonly req: Request; readonly person: Person },
+  { id }: Pick<SoundCard, "id">,
+  says: string,
+): Promise<void> {
+  await note(db, req, { what: "library", who: person, says });
+  await tell(db, { kind: "sound", sound: id, by: doerOf(person) });
+}
+
+/** As browsers play what they play as it is. */
+const TYPES: Readonly<Record<string, string>> = {
+  FLAC: "audio/flac",
+  MP3: "audio/mpeg",
+  "Ogg Vorbis": "audio/ogg",
+  "Ogg Opus": "audio/ogg",
+};
+
+function outRoutes(router: Router, { pool, files, styles }: SoundParts): void {
+  answer(router, "soundOutline", async ({ params }) => {
+    const { hash, file } = await wholeSound(pool, params.sound);
+    const { rows } = await pool.query<{ outline: Buffer | null }>(
+      "select outline from sound_files where hash = $1",
+      [hash],
+    );
+    const bytes = rows[0]?.outline;
+    if (!bytes) throw notFound("picture of this sound yet");
+    return { bytes, name: `${file}.outline`, type: "application/octet-stream" };
+  });
+  answer(router, "soundListen", async ({ params, query }): Promise<FileAnswer> => {
+    const { hash, file, says } = await wholeSound(pool, params.sound);
+    const type = says && TYPES[says.container];
+    const source = await files.open(hash);
+    if (!says || type !== undefined)
+      return { source, name: file, type: type ?? "application/octet-stream" };
+    const head = await headOf(source);
+    const of = listening(
+      source,
+      head,
+      query.channel === undefined ? null : Math.min(query.channel, head.channels - 1),
+    );
+    return { source: { ...of, close: () => source.close() }, name: `${file}.wav`, type: "audio/wav" };
+  });
+  answer(router, "soundFile", async ({ params, query }): Promise<FileAnswer> => {
+    const sound = await wholeSound(pool, params.sound);
+    const source = await files.open(sound.hash);
+    if (query.as === "came") return { source, name: sound.file, type: "application/octet-stream" };
+    const { house } = (await styles.current(pool)).style;
+    const bits = sound.says?.out ?? null;
+    if (bits === null || !sound.measures) {
+      await source.close();
+      throw new HouseProblem(
+        422,
+        "Not as a Broadcast Wave",
+        `The samples of “${sound.name}” cannot be written there as they are. Take the file as it came.`,
+      );
+    }
+    const head = await headOf(source);
+    const of = { title: sound.name, house: house.name, at: sound.at, measures: sound.measures };
+    return {
+      bytes: async (to) => {
+        try {
+          for await (const piece of described(source, head, bits, of)) await to(piece);
+        } finally {
+          await source.close();
+        }
+      },
+      name: `${sound.file.replace(/\.[^.]*$/, "")}.wav`,
+      type: "audio/wav",
+    };
+  });
+}
+
+/** The head of a file that was measured, so that it is one that can be read. Closes it where it is none. */
+async function headOf(source: OpenFile): Promise<SoundHead> {
+  try {
+    const kind = await kindOf(source);
+    if (kind !== "WAVE" && kind !== "AIFF") throw new Error("this file keeps no samples as they are");
+    return await readHead(source, kind);
+  } catch (e) {
+    await source.close();
+    throw e;
+  }
+}
+
+function comingRoutes(router: Router, { pool, files, measuring }: SoundParts): void {
+  answer(router, "beginSound", async ({ body, person }) => {
+    const { id, has } = await beginComing(pool, files, body, person.id);
+    return { coming: id, has };
+  });
+  answer(router, "soundPiece", async ({ params, body, person }) => {
+    const coming = await comingOf(pool, files, params.coming, person.id);
+    return { coming: coming.id, has: await addPiece(coming, Number(params.at), body) };
+  });
+  answer(router, "leaveSound", async ({ params, person }) => {
+    await forgetComing(pool, await comingOf(pool, files, params.coming, person.id));
+    return { done: true } as const;
+  });
+  answer(router, "endSound", async ({ params, body, person, req, errand }) => {
+    const done = errand && (await doneAlready<{ sound: SoundCard; known: boolean }>(pool, errand));
+    if (done) return done.answer;
+    const coming = await comingOf(pool, files, params.coming, person.id);
+    const { hash, size } = await keepComing(files, coming);
+    const made = await once(pool, errand, async (db) => {
+      const name = coming.file.replace(/\.[^.]{1,5}$/, "");
+      const of = { hash, size, file: coming.file, name, shelf: body.shelf, tags: tagsOf(body.tags) };
+      const { id, known } = await addSound(db, of, person.id);
+      await forgetComing(db, coming);
+      const sound = await soundCard(db, id);
+      if (!known) await said(db, { req, person }, sound, `brought the sound “${sound.name}”`);
+      return { sound, known };
+    });
+    measuring.wake();
+    return made;
+  });
+}
