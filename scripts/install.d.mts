@@ -1,3 +1,4 @@
 export function installPackages(): Promise<void>;
 export function findPostgres(): Promise<string>;
+export function findMediaTool(): Promise<void>;
 export function findChromium(): Promise<void>;

@@ -84,6 +84,11 @@ export async function findPostgres() {
   process.exit(1);
 }
 
+/** The media tool that measurements of sound are held against. */
+export async function findMediaTool() {
+  if (!onPath("ffmpeg")) await installDebian(["ffmpeg"], "FFmpeg");
+}
+
 /** Chromium and ChromeDriver for the browser tests and pictures. */
 export async function findChromium() {
   if (!existsSync("/usr/bin/chromium") || !existsSync("/usr/bin/chromedriver"))

@@ -139,6 +139,7 @@ async function light(dataDir) {
   const { settings, stations } = demo ? await loadDemo(env) : own;
   // The stand-in disk is ours: whoever the server becomes moves things on it.
   if (env.RUN_AS && !process.env.DISK_DIR) ownedBy(env.RUN_AS, env.DISK_DIR);
+  if (env.RUN_AS && !process.env.FILES_DIR) ownedBy(env.RUN_AS, env.FILES_DIR);
   let base = null;
   await keep("The server", async () => {
     // Begun again it serves under the same address.

@@ -1,11 +1,13 @@
 import { existsSync } from "node:fs";
 import { ENDLESS, connect } from "@mossy/server/database";
 import { aloneIn, runMigrations } from "@mossy/server/migrate";
+import { Files } from "@mossy/server/files/files";
 import { SharedDisk } from "@mossy/server/disk/sharedDisk";
 import { demoHistory } from "./history.ts";
 import { demoPeopleOn, isEmpty } from "@mossy/server/people/store";
 import { largeHistory } from "./large.ts";
 import { storeHistory } from "./load.ts";
+import { storeSounds } from "./sounds.ts";
 import { demoPeople } from "./people.ts";
 import { demoStations } from "./stations.ts";
 
@@ -32,6 +34,8 @@ const told = await aloneIn(pool, async () => {
     const large = process.env["DEMO"] === "large";
     const history = (large ? largeHistory : demoHistory)(new Date());
     await storeHistory(pool, history, (many, of) => console.error(`Moving in: ${many} of ${of} sessions`));
+    const files = process.env["FILES_DIR"];
+    if (files !== undefined) await storeSounds(pool, new Files(files), history);
     const disk = process.env["DISK_DIR"];
     if (disk !== undefined && !existsSync(disk)) await new SharedDisk(disk).stock(history.disk);
   }

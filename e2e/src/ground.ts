@@ -19,6 +19,8 @@ export interface Ground {
   readonly demo: string;
   /** The demo's shared disk. */
   readonly disk: string;
+  /** The demo's store of files. */
+  readonly files: string;
   /** The built server and stand-in station. */
   readonly server: string;
   readonly station: string;
@@ -34,6 +36,7 @@ export async function layGround(): Promise<{ ground: Ground; clear: () => Promis
   const database = await temporaryPostgres();
   const folder = mkdtempSync(join(tmpdir(), "mossy-demo-"));
   const disk = join(folder, "disk");
+  const files = join(folder, "files");
   const settings = {
     WEB_DIR: await buildWeb(() => undefined),
     WORKER_FILE: await bundle("server/src/worker.ts"),
@@ -48,12 +51,14 @@ export async function layGround(): Promise<{ ground: Ground; clear: () => Promis
     ...settings,
     DATABASE_URL: databaseIn(database.url, "demo"),
     DISK_DIR: disk,
+    FILES_DIR: files,
     STATIONS_DIR: join(folder, "stations"),
   });
   const ground = {
     postgres: database.url,
     demo: "demo",
     disk,
+    files,
     server: await bundle("server/src/main.ts"),
     station: await bundle("station/src/main.ts"),
     settings: { ...settings, ...demo.settings },

@@ -5,7 +5,7 @@ import { once } from "node:events";
 import { cpSync, mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { copyDatabase } from "@mossy/server/testing/copies";
+import { copyDatabase, linkFiles } from "@mossy/server/testing/copies";
 import type { Ground } from "./ground.ts";
 
 export interface OpenHouse {
@@ -26,6 +26,7 @@ export async function openHouse(ground: Ground, withStation = false): Promise<Op
   const folder = mkdtempSync(join(tmpdir(), "mossy-disk-"));
   const disk = join(folder, "disk");
   cpSync(ground.disk, disk, { recursive: true });
+  await linkFiles(ground.files, join(folder, "files"));
   const env = {
     ...process.env,
     ...ground.settings,

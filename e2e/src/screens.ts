@@ -1,5 +1,6 @@
 import { ROOM_SCREENS } from "./roomScreens.ts";
 import { SESSION_SCREENS } from "./sessionScreens.ts";
+import { SOUND_SCREENS } from "./soundScreens.ts";
 import { Key } from "selenium-webdriver";
 import { HOUSE_SCREENS } from "./houseScreens.ts";
 import type { Screen } from "./openScreen.ts";
@@ -11,6 +12,7 @@ import type { Screen } from "./openScreen.ts";
 export const SCREENS: readonly Screen[] = [
   { name: "today", path: "/", ready: "//*[name()='svg'][contains(@class, 'recharts')]" },
   ...HOUSE_SCREENS,
+  ...SOUND_SCREENS,
   { name: "library", path: "/library", ready: "//h2[starts-with(., 'Steelpan')]" },
   { name: "follow", path: "/library/follow", ready: "//p[.='Every template follows the house style']" },
   {

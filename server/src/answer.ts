@@ -193,6 +193,8 @@ const PIECE = 1 << 18;
 /** Sends a file, or the part of it that is asked for (RFC 9110, ranges of bytes; of several the first). */
 async function sendPart(req: Request, res: Response, source: OpenFile): Promise<void> {
   res.setHeader("Accept-Ranges", "bytes");
+  // Packed for the way, a part of it would be a part of something else.
+  res.setHeader("Cache-Control", "no-store, no-transform");
   const asked = req.range(source.size);
   if (asked === -1) {
     res.status(416).setHeader("Content-Range", `bytes */${source.size}`);

@@ -11,8 +11,11 @@ export interface Off {
   readonly at: number | null;
 }
 
-/** A steady offset from here on takes headroom and clicks at cuts: −60 dBFS. */
+/** A steady offset from here on takes headroom and clicks at cuts: −60 dBFS, and a twentieth of the sound itself. */
 const DC = 0.001;
+const DC_OF_SOUND = 0.05;
+/** More than this above full scale is more than rounding, in dB. */
+const OVER = 0.05;
 /** From here on down, what is heard from one loudspeaker alone is thinner than either side. */
 const AGAINST = -0.3;
 /** From here on up two sides are one. */
@@ -35,14 +38,17 @@ export function offIn(of: SoundSays, m: Measures): Off[] {
         `on ${first.channel}: it was recorded or written too loud.`,
       at: first.at,
     });
-  if (m.truePeak !== null && m.truePeak > 0)
+  if (m.truePeak !== null && m.truePeak > OVER)
     found.push(
       all(
         `Between its samples it reaches ${m.truePeak.toFixed(1)} dBTP: it distorts where it is played or packed.`,
         "over",
       ),
     );
-  const offset = m.channels.filter((c) => Math.abs(c.dc) >= DC);
+  const offset = m.channels.filter((c) => {
+    const size = Math.abs(c.dc);
+    return size >= DC && size >= DC_OF_SOUND * 10 ** ((c.rms ?? -Infinity) / 20);
+  });
   if (offset.length > 0)
     found.push(
       all(

@@ -23,7 +23,7 @@ import { Seal } from "../people/factors.ts";
 import { accountsIn } from "../people/signIns.ts";
 import { addressesOf } from "../settings.ts";
 import { Space } from "../space.ts";
-import { copyDatabase } from "./copies.ts";
+import { copyDatabase, linkFiles } from "./copies.ts";
 
 export interface TestHouse {
   readonly base: string;
@@ -43,7 +43,10 @@ export async function openHouse(withDemo = true, parts: Partial<Parts> = {}): Pr
     `t${randomUUID().replaceAll("-", "")}`,
   );
   const diskDir = await mkdtemp(join(tmpdir(), "mossy-disk-"));
-  if (withDemo) await cp(inject("demoDisk"), diskDir, { recursive: true });
+  if (withDemo) {
+    await cp(inject("demoDisk"), diskDir, { recursive: true });
+    await linkFiles(inject("demoFiles"), `${diskDir}-files`);
+  }
   const house = await serve(url, connect(url), diskDir, parts);
   return {
     ...house,

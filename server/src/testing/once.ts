@@ -3,9 +3,11 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { demoHistory } from "@mossy/demo/history";
 import { storeHistory } from "@mossy/demo/load";
+import { storeSounds } from "@mossy/demo/sounds";
 import type { TestProject } from "vitest/node";
 import { temporaryPostgres } from "../../../scripts/postgres.mjs";
 import { connect } from "../database.ts";
+import { Files } from "../files/files.ts";
 import { migrate } from "../migrate.ts";
 import { SharedDisk } from "../disk/sharedDisk.ts";
 import { copyDatabase } from "./copies.ts";
@@ -16,6 +18,8 @@ declare module "vitest" {
     postgres: string;
     /** Folder with the demo's shared disk. */
     demoDisk: string;
+    /** Folder with the demo's store of files. */
+    demoFiles: string;
   }
 }
 
@@ -26,15 +30,19 @@ export default async function setup(project: TestProject): Promise<() => Promise
   const fill = async (from: string, name: string, history: ReturnType<typeof demoHistory> | null) => {
     const pool = connect(await copyDatabase(server.url, from, name));
     await migrate(pool, new URL("../../migrations/", import.meta.url));
-    if (history) await storeHistory(pool, history);
+    if (history) {
+      await storeHistory(pool, history);
+      await storeSounds(pool, new Files(join(folder, "files")), history);
+    }
     await pool.end();
   };
   const history = demoHistory(new Date());
   await fill("template1", "empty", null);
   await fill("empty", "demo", history);
-  await new SharedDisk(folder).stock(history.disk);
+  await new SharedDisk(join(folder, "disk")).stock(history.disk);
   project.provide("postgres", server.url);
-  project.provide("demoDisk", folder);
+  project.provide("demoDisk", join(folder, "disk"));
+  project.provide("demoFiles", join(folder, "files"));
   return async () => {
     await server.stop();
     await rm(folder, { recursive: true, force: true });

@@ -3,7 +3,7 @@ import { comparisonFile, comparisonList } from "@mossy/core/compare/out";
 import type { Remark } from "@mossy/contract/remarks";
 import { useMutation } from "@tanstack/react-query";
 import { remarksOut } from "./remarksOut.ts";
-import { askFile } from "../wire/ask.ts";
+import { askFile } from "../wire/files.ts";
 import { Button } from "../ui/button.tsx";
 import { SaveList } from "../ui/listFiles.tsx";
 import { mention } from "../ui/toasts.tsx";

@@ -18,7 +18,7 @@ import { Choice } from "../ui/sideBySide.tsx";
 import { Loading } from "../ui/states.tsx";
 import { saveAs } from "../ui/saveAs.ts";
 import { mention } from "../ui/toasts.tsx";
-import { askFile } from "../wire/ask.ts";
+import { askFile } from "../wire/files.ts";
 import { Adjusted, CannotBePlaced, LeaveMoreOut, LeftOut, Pairs, Without48 } from "./fitReport.tsx";
 import { LoadThere } from "./loadThere.tsx";
 import { MissingDevices } from "./missingDevices.tsx";

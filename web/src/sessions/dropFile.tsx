@@ -2,7 +2,7 @@ import type { UnlikeAnswer } from "@mossy/contract/sessions";
 import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate } from "react-router";
-import { hand } from "../wire/ask.ts";
+import { hand } from "../wire/files.ts";
 import { queryClient } from "../wire/queries.ts";
 import { Button } from "../ui/button.tsx";
 import { FileDrop } from "../ui/fileField.tsx";

@@ -1,6 +1,7 @@
 import { afterEach, describe, expect, it, vi } from "vitest";
 import { AskProblem } from "../ui/askProblem.ts";
-import { ask, askOnce, fileAddress, forgetAnswers, hand } from "./ask.ts";
+import { ask, askOnce, fileAddress, forgetAnswers } from "./ask.ts";
+import { hand } from "./files.ts";
 
 /** What the house was asked, and how it answers in this test. */
 function house(answer: () => Promise<Response> | Response) {

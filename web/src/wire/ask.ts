@@ -14,7 +14,8 @@ export async function ask<N extends RouteName>(
   return send(name, pathOf(name, params), json(body), key);
 }
 
-interface Sent {
+/** What a request carries. */
+export interface Sent {
   readonly body: BodyInit | undefined;
   readonly type: string;
 }
@@ -45,27 +46,13 @@ export const askOnce = async <N extends OnceRoute>(
   return insist(name, path, sent, `${path} ${String(sent.body)}`);
 };
 
-/** Hands a file over, with what the query says about it; the same file is handed over once. */
-export async function hand<N extends OnceRoute>(
-  name: N,
-  params: Params<N>,
-  file: Blob,
-  query: Readonly<Record<string, string>>,
-): Promise<AnswerOf<N>> {
-  const path = `${pathOf(name, params)}?${new URLSearchParams(query).toString()}`;
-  const number = files.get(file) ?? ++handed;
-  files.set(file, number);
-  return insist(name, path, { body: file, type: "application/octet-stream" }, `${path} ${number}`);
-}
-const files = new WeakMap<Blob, number>();
-let handed = 0;
-
 /** The keys of what was asked and not answered yet: asked again, it goes by the same one. */
 const unanswered = new Map<string, string>();
 const TRIES = 6;
 const AGAIN_AFTER = 2;
 
-async function insist<N extends OnceRoute>(
+/** Asks for something that is done once, again and again while the house does not answer. @param what tells it from others */
+export async function insist<N extends OnceRoute>(
   name: N,
   path: string,
   sent: Sent,
@@ -97,7 +84,7 @@ export const newKey = (): string =>
     .map((byte) => byte.toString(16).padStart(2, "0"))
     .join("");
 
-async function send<N extends RouteName>(
+export async function send<N extends RouteName>(
   name: N,
   path: string,
   { body, type }: Sent,
@@ -123,7 +110,7 @@ async function send<N extends RouteName>(
 }
 
 /** @throws AskProblem where there is no connection */
-async function reach(address: string, options: RequestInit): Promise<Response> {
+export async function reach(address: string, options: RequestInit): Promise<Response> {
   try {
     return await fetch(address, options);
   } catch {
@@ -137,7 +124,7 @@ async function reach(address: string, options: RequestInit): Promise<Response> {
 }
 
 /** What an answer says is wrong. */
-async function problemOf(res: Response): Promise<AskProblem> {
+export async function problemOf(res: Response): Promise<AskProblem> {
   const problem = (await res.json().catch(() => null)) as Problem | null;
   const retryAfter = Number(res.headers.get("Retry-After") ?? Number.NaN);
   return new AskProblem(
@@ -177,21 +164,6 @@ export const forgetAnswers = (): void => answered.clear();
 
 const keyed = (key: string | undefined): Record<string, string> =>
   key === undefined ? {} : { "Idempotency-Key": key };
-
-/** Asks the house for a file that is made of what is sent. @throws AskProblem */
-export async function askFile<N extends RouteName>(
-  name: N,
-  params: Params<N>,
-  body: BodyOf<N>,
-): Promise<Uint8Array> {
-  const res = await reach(`/api${pathOf(name, params)}`, {
-    method: paths[name][0].toUpperCase(),
-    body: JSON.stringify(body),
-    headers: { "Content-Type": "application/json" },
-  });
-  if (!res.ok) throw await problemOf(res);
-  return new Uint8Array(await res.arrayBuffer());
-}
 
 /** The address of a file the house hands out. */
 export const fileAddress = <N extends RouteName>(

@@ -54,6 +54,32 @@ export const later = {
   layouts: queryOptions({ queryKey: ["layouts"], queryFn: () => ask("layouts", {}) }),
   layout: (layout: string) =>
     queryOptions({ queryKey: ["layout", layout], queryFn: () => ask("layout", { layout }) }),
+  sounds: (query: Readonly<Record<string, string>>) =>
+    infiniteQueryOptions({
+      queryKey: ["sounds", query],
+      queryFn: ({ pageParam }) =>
+        look("sounds", {}, { ...query, ...(pageParam === null ? {} : { after: pageParam }) }),
+      initialPageParam: null as string | null,
+      getNextPageParam: (last) => last.next ?? undefined,
+      placeholderData: keepPreviousData,
+    }),
+  sound: (sound: string) =>
+    queryOptions({ queryKey: ["sound", sound], queryFn: () => ask("sound", { sound }) }),
+  soundsKept: queryOptions({ queryKey: ["sounds", "kept"], queryFn: () => ask("soundsKept", {}) }),
+  /** The picture of a sound never changes. */
+  soundOutline: (sound: string) =>
+    queryOptions({
+      queryKey: ["sound-outline", sound],
+      queryFn: async () => {
+        const [{ fetchFile }, { outlineFrom }] = await Promise.all([
+          import("./files.ts"),
+          import("@mossy/core/sound/outline"),
+        ]);
+        return outlineFrom(await fetchFile("soundOutline", { sound }));
+      },
+      staleTime: Infinity,
+      structuralSharing: false,
+    }),
   lastStarted: (room: string) =>
     queryOptions({ queryKey: ["last-started", room], queryFn: () => ask("lastStarted", { room }) }),
   nameLook: (title: string, room: string) =>

@@ -76,6 +76,7 @@ const AFTER: Partial<Record<News["kind"], readonly string[]>> = {
   devices: ["installed", "substitutes", "device-matrix", "fit"],
   "start-up": ["start-ups"],
   layouts: ["layouts", "layout"],
+  sound: ["sounds", "sound"],
   people: ["people", "colleagues", "me", "account", "today"],
   chain: ["chains", "chain-uses"],
 };
