@@ -38,7 +38,6 @@ import { note } from "./record/store.ts";
 import { recordRoutes } from "./record/routes.ts";
 import { roomRoutes } from "./rooms/routes.ts";
 import { stationRoutes } from "./rooms/stationRoutes.ts";
-import { Measuring } from "./sound/measuring.ts";
 import { soundRoutes } from "./sound/routes.ts";
 import { sessionRoutes } from "./sessions/routes.ts";
 import type { Addresses } from "./settings.ts";
@@ -69,9 +68,6 @@ export function makeApp(parts: Parts): Express {
   // For whatever takes something large in (answer.ts).
   const receiving: Receiving = { files, space: parts.space };
   app.locals["receiving"] = receiving;
-  const measuring = new Measuring(pool, crew, parts.log);
-  // What waited when the server last ended.
-  measuring.wake();
   const metrics = new Metrics(parts);
   app.use(metrics.watch);
   guard(app, parts);
@@ -104,7 +100,7 @@ export function makeApp(parts: Parts): Express {
     diskRoutes(pool, diskDir),
     sessionRoutes(pool, styles, crew, files),
     driftRoutes(pool, styles, crew),
-    soundRoutes({ pool, files, styles, measuring }),
+    soundRoutes(parts),
   );
   app.use("/api", noSuchRoute);
   app.get("/metrics", recognise(parts), mayReadMetrics(parts.metricsToken), async (_req, res) => {

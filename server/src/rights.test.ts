@@ -89,6 +89,9 @@ function asked(name: RouteName, room: string): { path: string; body?: unknown } 
     software: "none",
     track: "none",
     layout: "none",
+    sound: "none",
+    coming: "none",
+    at: 0,
     version: 1,
   };
   const bodies: Partial<Record<RouteName, unknown>> = {

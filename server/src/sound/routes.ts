@@ -1,5 +1,6 @@
 import express from "express";
 import type { Request, Router } from "express";
+import type { Logger } from "pino";
 import type { Person } from "@mossy/contract/people";
 import type { SoundCard } from "@mossy/contract/sounds";
 import { described } from "@mossy/core/sound/described";
@@ -8,6 +9,7 @@ import type { SoundHead } from "@mossy/core/sound/head";
 import { kindOf, readHead } from "@mossy/core/sound/read";
 import { answer } from "../answer.ts";
 import type { FileAnswer } from "../answer.ts";
+import type { Crew } from "../crew/crew.ts";
 import type { Db, Pool } from "../database.ts";
 import { doerOf } from "../doer.ts";
 import type { Files, OpenFile } from "../files/files.ts";
@@ -18,18 +20,25 @@ import { note } from "../record/store.ts";
 import { doneAlready, inTransaction, once } from "../transaction.ts";
 import { addPiece, beginComing, comingOf, forgetComing, keepComing } from "./coming.ts";
 import { soundsKept } from "./kept.ts";
-import type { Measuring } from "./measuring.ts";
+import { Measuring } from "./measuring.ts";
 import { addSound, changeSound, soundCard, soundsPage, tagsOf, wholeSound } from "./store.ts";
 
-export interface SoundParts {
+interface Whole {
   readonly pool: Pool;
   readonly files: Files;
   readonly styles: Styles;
+  readonly crew: Crew;
+  readonly log: Logger;
+}
+interface SoundParts extends Whole {
   readonly measuring: Measuring;
 }
 
 /** Sound files of the house: brought, measured, listened to, named, given out. */
-export function soundRoutes(parts: SoundParts): Router {
+export function soundRoutes(whole: Whole): Router {
+  const parts = { ...whole, measuring: new Measuring(whole.pool, whole.crew, whole.log) };
+  // What waited when the server last ended.
+  parts.measuring.wake();
   const router = express.Router();
   shelfRoutes(router, parts);
   outRoutes(router, parts);

@@ -1,0 +1,37 @@
+import { describe, expect, it } from "vitest";
+import { aiffFile, headOf, samplesOf } from "../fixtures/soundFiles.ts";
+
+describe("AIFF files", () => {
+  it.each([
+    [16, "NONE"],
+    [24, "NONE"],
+    [16, "sowt"],
+    [24, "sowt"],
+  ])("of %i bits, %s, are read", async (bits, kind) => {
+    const bytes = aiffFile([0, 0.5, -0.25, -1], {
+      bits,
+      kind,
+      markers: [
+        [2, "even"],
+        [3, "odd"],
+      ],
+    });
+    expect(await headOf(bytes)).toMatchObject({
+      container: "AIFF",
+      rate: 48_000,
+      bits,
+      frames: 4,
+      markers: [
+        { frame: 2, length: 0, name: "even" },
+        { frame: 3, length: 0, name: "odd" },
+      ],
+    });
+    expect((await samplesOf(bytes))[0]).toEqual([0, 0.5, -0.25, -1]);
+  });
+
+  it("that pack their samples say so", async () => {
+    expect(String(await headOf(aiffFile([0], { kind: "ima4" })).catch((e: unknown) => e))).toContain(
+      "“ima4”",
+    );
+  });
+});
