@@ -58,11 +58,11 @@ export class Weighted {
     const [c1, c2] = this.#highPass.a;
     let [p1, p2, q1, q2] = state as unknown as [number, number, number, number];
     let sum = 0;
-    // Both transposed, in direct form II; the second one's b is 1, −2, 1.
+    // Both transposed, in direct form II; the second one's b is 1, −2, 1. What the next sample waits for is taken last.
     for (let n = from; n < to; n++) {
       const x = samples[n]!;
       const y = b0 * x + p1;
-      p1 = b1 * x - a1 * y + p2;
+      p1 = b1 * x + p2 - a1 * y;
       p2 = b2 * x - a2 * y;
       const z = y + q1;
       q1 = q2 - 2 * y - c1 * z;

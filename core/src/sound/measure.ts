@@ -21,21 +21,8 @@ export const fullScaleOf = (bits: number | null): number => (bits === null ? 1 :
 
 /** So many samples in a row at full scale are no chance any more. */
 const RUN = 3;
-/** So many stretches are drawn as one at least; the lowest and highest of one may be of those before it in that. */
-const DRAWN_TOGETHER = 4;
 const MOST_TOLD = 20;
 
-/** What short stretches of one channel have, one after the other. */
-interface Stretches {
-  readonly energy: Float64Array;
-  readonly low: Float32Array;
-  readonly high: Float32Array;
-}
-const stretches = (many: number): Stretches => ({
-  energy: new Float64Array(many),
-  low: new Float32Array(many),
-  high: new Float32Array(many),
-});
 type Clipped = (at: number, many: number) => void;
 
 /** One channel, going by. */
@@ -48,9 +35,6 @@ class ChannelMeter {
   /** Of the stretch that is not over. */
   #frames = 0;
   #energy = 0;
-  #low = Infinity;
-  #high = -Infinity;
-  #over = 0;
 
   constructor(
     private readonly stretch: number,
@@ -58,54 +42,41 @@ class ChannelMeter {
   ) {}
 
   /**
-   * @param to what the stretches have that are over in these samples
+   * @param energies the mean square of each stretch that is over in these samples; the higher one stays
    * @param clipped told of each run of samples at full scale: its last sample so far, among these, and how many it has
    * @returns how many stretches were over
    */
-  add(samples: Float32Array, to: Stretches, clipped: Clipped): number {
+  add(samples: Float32Array, energies: Float64Array, clipped: Clipped): number {
     let over = 0;
+    let { peak } = this;
     for (let from = 0; from < samples.length;) {
       const end = Math.min(samples.length, from + this.stretch - this.#frames);
-      this.#within(samples, from, end, clipped);
+      let [sum, energy] = [0, 0];
+      for (let n = from; n < end; n++) {
+        const x = samples[n]!;
+        const size = Math.abs(x);
+        sum += x;
+        energy += x * x;
+        if (size > peak) peak = size;
+      }
+      this.sum += sum;
+      this.#energy += energy;
+      this.#frames += end - from;
+      if (peak >= this.fullScale) this.#atFullScale(samples, from, end, clipped);
       from = end;
-      if (this.#frames === this.stretch) this.over(to, over++);
+      if (this.#frames === this.stretch) this.over(energies, over++);
     }
+    this.peak = peak;
     return over;
   }
 
-  #within(samples: Float32Array, from: number, end: number, clipped: Clipped): void {
-    let [sum, energy, low, high] = [0, 0, this.#low, this.#high];
-    for (let n = from; n < end; n++) {
-      const x = samples[n]!;
-      sum += x;
-      energy += x * x;
-      if (x < low) low = x;
-      if (x > high) high = x;
-    }
-    this.sum += sum;
-    this.energy += energy;
-    this.#energy += energy;
-    this.#low = low;
-    this.#high = high;
-    this.#frames += end - from;
-    const peak = Math.max(high, -low);
-    if (peak > this.peak) this.peak = peak;
-    if (peak >= this.fullScale) this.#atFullScale(samples, from, end, clipped);
-    else this.#run = 0;
-  }
-
   /** A stretch is over; also one that is not full, at the end of all. @returns whether there was one */
-  over(to: Stretches, at: number): boolean {
+  over(energies: Float64Array, at: number): boolean {
     if (this.#frames === 0) return false;
-    to.energy[at] = this.#energy / this.#frames;
-    to.low[at] = this.#low;
-    to.high[at] = this.#high;
+    this.energy += this.#energy;
+    energies[at] = Math.max(energies[at]!, this.#energy / this.#frames);
     this.#frames = 0;
     this.#energy = 0;
-    if (++this.#over % DRAWN_TOGETHER === 0) {
-      this.#low = Infinity;
-      this.#high = -Infinity;
-    }
     return true;
   }
 
@@ -124,9 +95,8 @@ export class SoundMeter {
   readonly #edges = new EdgeMeter();
   readonly #channels: readonly ChannelMeter[];
   readonly #stretch: number;
-  /** Of the channel that is looked at, and of the loudest one. */
-  #of = stretches(64);
-  #loudest = new Float64Array(64);
+  /** Of the loudest channel. */
+  #energies = new Float64Array(64);
   #frames = 0;
   readonly #clipped: { at: number; channel: string; samples: number }[] = [];
   readonly #runs: number[];
@@ -140,7 +110,7 @@ export class SoundMeter {
     const { rate, weights, fullScale } = of;
     this.#loudness = new LoudnessMeter(rate, weights.of);
     this.#stretch = stretchAt(rate);
-    this.#outline = new OutlineMeter(weights.of.length, this.#stretch, DRAWN_TOGETHER);
+    this.#outline = new OutlineMeter(weights.of.length);
     this.#channels = weights.of.map(() => new ChannelMeter(this.#stretch, fullScale));
     this.#truePeak = new TruePeakMeter(rate, weights.of.length);
     this.#runs = weights.of.map(() => 0);
@@ -151,40 +121,26 @@ export class SoundMeter {
     const many = frames[0]?.length ?? 0;
     this.#loudness.add(frames);
     this.#truePeak.add(frames);
+    this.#outline.add(frames);
     this.#makeRoom(Math.ceil(many / this.#stretch) + 1);
     let over = 0;
-    for (const [c, channel] of this.#channels.entries()) {
-      over = channel.add(frames[c]!, this.#of, (at, run) => this.#clip(c, at, run));
-      this.#take(c, over);
-    }
-    this.#edges.add(this.#loudest, over);
+    for (const [c, channel] of this.#channels.entries())
+      over = channel.add(frames[c]!, this.#energies, (at, run) => this.#clip(c, at, run));
+    this.#edges.add(this.#energies, over);
     if (frames.length === 2) this.#compare(frames[0]!, frames[1]!);
     this.#frames += many;
   }
 
   #makeRoom(many: number): void {
-    if (this.#loudest.length < many) {
-      this.#of = stretches(many);
-      this.#loudest = new Float64Array(many);
-    } else this.#loudest.fill(0, 0, many);
-  }
-
-  /** So many stretches of a channel are over. */
-  #take(c: number, many: number): void {
-    const { energy, low, high } = this.#of;
-    this.#outline.add(c, low, high, many);
-    for (let n = 0; n < many; n++) if (energy[n]! > this.#loudest[n]!) this.#loudest[n] = energy[n]!;
+    if (this.#energies.length < many) this.#energies = new Float64Array(many);
+    else this.#energies.fill(0, 0, many);
   }
 
   /** Nothing more comes: what is not full is over too. */
   #end(): void {
     this.#makeRoom(1);
-    let over = 0;
-    for (const [c, channel] of this.#channels.entries()) {
-      over = channel.over(this.#of, 0) ? 1 : 0;
-      this.#take(c, over);
-    }
-    this.#edges.add(this.#loudest, over);
+    const over = this.#channels.map((channel) => channel.over(this.#energies, 0));
+    this.#edges.add(this.#energies, over[0] ? 1 : 0);
   }
 
   /** @param at the last sample of a run so far */

@@ -11,40 +11,33 @@ export interface Outline {
 }
 
 const MOST = 1 << 17;
+const FIRST = 16;
+/** What a 127th may be off by when it has been one before. */
+const ROUNDING = 1e-6;
 
 export class OutlineMeter {
+  #stretch = FIRST;
   readonly #lines: readonly Line[];
 
-  /**
-   * @param stretch frames of the stretches that come
-   * @param together how many of those are one here
-   * @param most so many are kept at most
-   */
+  /** @param most so many stretches are kept at most */
   constructor(
     channels: number,
-    private readonly stretch: number,
-    private together: number,
     private readonly most = MOST,
   ) {
     this.#lines = Array.from({ length: channels }, () => new Line());
   }
 
-  /** The next stretches of a channel; channels come in their order, each with as many. */
-  add(channel: number, low: Float32Array, high: Float32Array, many: number): void {
-    this.#lines[channel]!.add(low, high, many, this.together);
-    if (channel < this.#lines.length - 1) return;
+  add(frames: readonly Float32Array[]): void {
+    for (const [c, line] of this.#lines.entries()) line.add(frames[c]!, this.#stretch);
     while (this.#lines[0]!.many >= this.most) {
       // From here on one is twice as long.
-      for (const line of this.#lines) line.halve();
-      this.together *= 2;
+      for (const line of this.#lines) line.halve(this.#stretch);
+      this.#stretch *= 2;
     }
   }
 
   get drawn(): Outline {
-    return {
-      stretch: this.stretch * this.together,
-      channels: this.#lines.map((line) => line.drawn),
-    };
+    return { stretch: this.#stretch, channels: this.#lines.map((line) => line.drawn) };
   }
 }
 
@@ -52,36 +45,45 @@ export class OutlineMeter {
 class Line {
   many = 0;
   #room = new Int8Array(1024);
-  /** Of what is not over, and how much of it there is. */
+  /** Of what is not over, and how many frames of it there are. */
   #low = Infinity;
   #high = -Infinity;
   #in = 0;
 
-  add(low: Float32Array, high: Float32Array, many: number, together: number): void {
-    for (let n = 0; n < many; n++) {
-      if (low[n]! < this.#low) this.#low = low[n]!;
-      if (high[n]! > this.#high) this.#high = high[n]!;
-      if (++this.#in >= together) this.#over();
+  add(samples: Float32Array, stretch: number): void {
+    for (let from = 0; from < samples.length;) {
+      const to = Math.min(samples.length, from + Math.max(1, stretch - this.#in));
+      let [low, high] = [this.#low, this.#high];
+      for (let n = from; n < to; n++) {
+        const x = samples[n]!;
+        if (x < low) low = x;
+        if (x > high) high = x;
+      }
+      this.#low = low;
+      this.#high = high;
+      this.#in += to - from;
+      from = to;
+      if (this.#in >= stretch) this.#over();
     }
   }
 
   #over(): void {
     if (this.many * 2 === this.#room.length) this.#room = twice(this.#room);
-    this.#room[this.many * 2] = Math.max(-127, Math.floor(this.#low * 127));
-    this.#room[this.many * 2 + 1] = Math.min(127, Math.ceil(this.#high * 127));
+    this.#room[this.many * 2] = Math.max(-127, Math.floor(this.#low * 127 + ROUNDING));
+    this.#room[this.many * 2 + 1] = Math.min(127, Math.ceil(this.#high * 127 - ROUNDING));
     this.#low = Infinity;
     this.#high = -Infinity;
     this.#in = 0;
     this.many++;
   }
 
-  /** Two in one; of an odd number the last is one that is not over. */
-  halve(): void {
+  /** Two in one; of an odd number the last is one that is not over. @param stretch frames of one before that */
+  halve(stretch: number): void {
     if (this.many % 2 === 1) {
       this.many--;
       this.#low = Math.min(this.#low, this.#room[this.many * 2]! / 127);
       this.#high = Math.max(this.#high, this.#room[this.many * 2 + 1]! / 127);
-      this.#in++;
+      this.#in += stretch;
     }
     merge(this.#room, this.#room, 2, this.many);
     this.many /= 2;

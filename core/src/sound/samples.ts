@@ -57,23 +57,27 @@ type Unpack = (
   many: number,
 ) => void;
 
+/** One step of 32 bits, of 8. A product is quicker than a quotient, and the same of a power of two. */
+const STEP = 2 ** -31;
+const BYTE_STEP = 2 ** -7;
+
 const sixteen: Unpack = (bytes, { order }, channels, channel, to, many) => {
   const [low, high] = order === "little" ? [0, 1] : [1, 0];
   for (let n = 0, at = channel * 2; n < many; n++, at += channels * 2)
-    to[n] = ((bytes[at + low]! << 16) | (bytes[at + high]! << 24)) / 2 ** 31;
+    to[n] = ((bytes[at + low]! << 16) | (bytes[at + high]! << 24)) * STEP;
 };
 const twentyFour: Unpack = (bytes, { order }, channels, channel, to, many) => {
   const [low, high] = order === "little" ? [0, 2] : [2, 0];
   for (let n = 0, at = channel * 3; n < many; n++, at += channels * 3)
-    to[n] = ((bytes[at + low]! << 8) | (bytes[at + 1]! << 16) | (bytes[at + high]! << 24)) / 2 ** 31;
+    to[n] = ((bytes[at + low]! << 8) | (bytes[at + 1]! << 16) | (bytes[at + high]! << 24)) * STEP;
 };
 const others: Unpack = (bytes, { of, bytes: wide, order }, channels, channel, to, many) => {
   const view = viewOf(bytes);
   const little = order === "little";
   const read = (at: number): number => {
-    if (of === "unsigned") return (bytes[at]! - 128) / 128;
+    if (of === "unsigned") return (bytes[at]! - 128) * BYTE_STEP;
     if (of === "float") return wide === 8 ? view.getFloat64(at, little) : view.getFloat32(at, little);
-    return wide === 1 ? view.getInt8(at) / 128 : view.getInt32(at, little) / 2 ** 31;
+    return wide === 1 ? view.getInt8(at) * BYTE_STEP : view.getInt32(at, little) * STEP;
   };
   for (let n = 0, at = channel * wide; n < many; n++, at += channels * wide) {
     const x = read(at);
