@@ -16,7 +16,7 @@ const KEPT: readonly (readonly [screen: string, theme: Theme])[] = [
   ["proposals", "daylight"],
   ["house-disk", "daylight"],
   ["workbench", "daylight"],
-  ["blocks-sheet", "daylight"],
+  ["sound", "daylight"],
   ["library", "daylight"],
   ["compare", "daylight"],
   ["forward", "daylight"],

@@ -43,3 +43,6 @@ create table sounds_coming (
   begun_at timestamptz not null default now(),
   unique (person, mark)
 );
+
+-- Which sessions hold a file.
+create index check_ins_carried on check_ins using gin (carried jsonb_path_ops);

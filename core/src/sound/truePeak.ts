@@ -7,7 +7,10 @@ const HALF = 12;
 const BETA = 7;
 /** So many frames are passed over at once. */
 const STRIDE = 64;
-/** Points at half the distance of samples are this near to the highest between them (Ehlich and Zeller 1964: 1/cos 45°). */
+/**
+ * Points at half the distance of samples are this near to the highest between them (Ehlich and Zeller 1964, for
+ * trigonometric polynomials: 1/cos 45°), so where they are lower than that nothing closer is looked at.
+ */
 const NEAR = Math.SQRT2 * 1.01;
 
 function bessel(x: number): number {
@@ -33,10 +36,10 @@ export function tapsAt(point: number): { readonly before: Float64Array; readonly
 
 const HALFWAY = tapsAt(0.5).before;
 const QUARTER = tapsAt(0.25);
-const [NEAREST] = HALFWAY as unknown as [number];
-/** What all but the two nearest samples can bring to the point half way, of the highest of them. */
-const OTHERS = 2 * HALFWAY.reduce((sum, t, k) => (k === 0 ? 0 : sum + Math.abs(t)), 0);
-const MOST = OTHERS + 2 * NEAREST;
+const [NEAREST, NEXT] = HALFWAY as unknown as [number, number];
+/** What all but the four nearest samples can bring to the point half way, of the highest of them; and all. */
+const OTHERS = 2 * HALFWAY.reduce((sum, t, k) => (k < 2 ? 0 : sum + Math.abs(t)), 0);
+const MOST = OTHERS + 2 * (Math.abs(NEAREST) + Math.abs(NEXT));
 
 /** How many points of time are looked at for each sample: what is high already is looked at less. */
 export const oversampling = (rate: number): 1 | 2 | 4 => (rate >= 192_000 ? 1 : rate >= 96_000 ? 2 : 4);
@@ -104,11 +107,12 @@ export class TruePeakMeter {
     const others = OTHERS * around;
     for (let n = from; n < to; n++) {
       const [a, b] = [line[n - 1]!, line[n]!];
-      if (NEAREST * Math.abs(a + b) + others <= this.#peak) continue;
+      const near = NEAREST * (a + b) + NEXT * (line[n - 2]! + line[n + 1]!);
+      const closer = quarters && Math.max(Math.abs(a), Math.abs(b)) * NEAR > this.#peak;
+      if (!closer && Math.abs(near) + others <= this.#peak) continue;
       const half = Math.abs(halfway(line, n));
       if (half > this.#peak) this.#peak = half;
-      if (quarters && Math.max(half, Math.abs(a), Math.abs(b)) * NEAR > this.#peak)
-        this.#lookCloser(line, n);
+      if (closer || (quarters && half * NEAR > this.#peak)) this.#lookCloser(line, n);
     }
   }
 

@@ -6,7 +6,7 @@ import type { Db } from "../database.ts";
 import { openFile } from "../files/files.ts";
 import type { Files, Put } from "../files/files.ts";
 import type { Uploaded } from "../files/upload.ts";
-import { HouseProblem, notFound } from "../problems.ts";
+import { HouseProblem, diskFull, notFound } from "../problems.ts";
 import { isUuid } from "../uuid.ts";
 
 /** A sound file on its way in. */
@@ -29,12 +29,21 @@ export async function beginComing(
   of: { readonly file: string; readonly size: number; readonly mark: string },
   person: string,
 ): Promise<Coming> {
+  await forgetOld(db, files);
   const { rows } = await db.query<{ id: string }>(
     `insert into sounds_coming (id, person, mark, file, size) values ($1, $2, $3, $4, $5)
      on conflict (person, mark) do update set file = $4, size = $5, begun_at = now() returning id`,
     [randomUUID(), person, `${of.size} ${of.mark}`, of.file, of.size],
   );
   return comingOf(db, files, rows[0]?.id ?? "", person);
+}
+
+/** Forgets what nobody went on with for a week. */
+async function forgetOld(db: Db, files: Files): Promise<void> {
+  const { rows } = await db.query<{ id: string }>(
+    "delete from sounds_coming where begun_at < now() - interval '7 days' returning id",
+  );
+  for (const { id } of rows) await rm(await files.comingAs(id), { force: true });
 }
 
 /** @throws HouseProblem 404 where nobody began it, or somebody else */
@@ -71,6 +80,10 @@ export async function addPiece(coming: Coming, at: number, piece: Uploaded): Pro
       await to.write(bytes, 0, bytes.length, at + done);
       done += bytes.length;
     }
+  } catch (e) {
+    if (e instanceof Error && "code" in e && e.code === "ENOSPC")
+      throw diskFull("What is here of it stays.");
+    throw e;
   } finally {
     await Promise.all([from.close(), to.close()]);
   }

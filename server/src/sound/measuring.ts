@@ -12,6 +12,7 @@ import type { Found } from "./jobs.ts";
 /** Milliseconds that measuring may take beyond the usual, for each MB. */
 const MORE_PER_MB = 100;
 const MB = 2 ** 20;
+const LOOK_EVERY = 15 * 60_000;
 
 interface Waiting {
   readonly hash: string;
@@ -33,6 +34,12 @@ export class Measuring {
     private readonly crew: Crew,
     private readonly log: Logger,
   ) {}
+
+  /** Looks for what waits now, and from time to time: what a server that ended had taken comes free again. */
+  begin(): void {
+    this.wake();
+    setInterval(() => this.wake(), LOOK_EVERY).unref();
+  }
 
   /** Something may wait. */
   wake(): void {

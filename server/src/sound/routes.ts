@@ -15,19 +15,30 @@ import { doerOf } from "../doer.ts";
 import type { Files, OpenFile } from "../files/files.ts";
 import type { Styles } from "../house/styles.ts";
 import { tell } from "../news/tell.ts";
-import { HouseProblem, notFound } from "../problems.ts";
+import { HouseProblem, diskFull } from "../problems.ts";
 import { note } from "../record/store.ts";
+import type { Space } from "../space.ts";
 import { doneAlready, inTransaction, once } from "../transaction.ts";
 import { addPiece, beginComing, comingOf, forgetComing, keepComing } from "./coming.ts";
 import { soundsKept } from "./kept.ts";
 import { Measuring } from "./measuring.ts";
-import { addSound, changeSound, soundCard, soundsPage, tagsOf, wholeSound } from "./store.ts";
+import {
+  addSound,
+  changeSound,
+  keptAs,
+  outlineOf,
+  soundCard,
+  soundsPage,
+  tagsOf,
+  wholeSound,
+} from "./store.ts";
 
 interface Whole {
   readonly pool: Pool;
   readonly files: Files;
   readonly styles: Styles;
   readonly crew: Crew;
+  readonly space: Space;
   readonly log: Logger;
 }
 interface SoundParts extends Whole {
@@ -37,8 +48,7 @@ interface SoundParts extends Whole {
 /** Sound files of the house: brought, measured, listened to, named, given out. */
 export function soundRoutes(whole: Whole): Router {
   const parts = { ...whole, measuring: new Measuring(whole.pool, whole.crew, whole.log) };
-  // What waited when the server last ended.
-  parts.measuring.wake();
+  parts.measuring.begin();
   const router = express.Router();
   shelfRoutes(router, parts);
   outRoutes(router, parts);
@@ -110,17 +120,11 @@ const TYPES: Readonly<Record<string, string>> = {
 
 function outRoutes(router: Router, { pool, files, styles }: SoundParts): void {
   answer(router, "soundOutline", async ({ params }) => {
-    const { hash, file } = await wholeSound(pool, params.sound);
-    const { rows } = await pool.query<{ outline: Buffer | null }>(
-      "select outline from sound_files where hash = $1",
-      [hash],
-    );
-    const bytes = rows[0]?.outline;
-    if (!bytes) throw notFound("picture of this sound yet");
-    return { bytes, name: `${file}.outline`, type: "application/octet-stream" };
+    const bytes = await outlineOf(pool, params.sound);
+    return { bytes, name: "sound.outline", type: "application/octet-stream" };
   });
   answer(router, "soundListen", async ({ params, query }): Promise<FileAnswer> => {
-    const { hash, file, says } = await wholeSound(pool, params.sound);
+    const { hash, file, says } = await keptAs(pool, params.sound);
     const type = says && TYPES[says.container];
     const source = await files.open(hash);
     if (!says || type !== undefined)
@@ -134,7 +138,7 @@ function outRoutes(router: Router, { pool, files, styles }: SoundParts): void {
     return { source: { ...of, close: () => source.close() }, name: `${file}.wav`, type: "audio/wav" };
   });
   answer(router, "soundFile", async ({ params, query }): Promise<FileAnswer> => {
-    const sound = await wholeSound(pool, params.sound);
+    const sound = await keptAs(pool, params.sound);
     const source = await files.open(sound.hash);
     if (query.as === "came") return { source, name: sound.file, type: "application/octet-stream" };
     const { house } = (await styles.current(pool)).style;
@@ -175,8 +179,10 @@ async function headOf(source: OpenFile): Promise<SoundHead> {
   }
 }
 
-function comingRoutes(router: Router, { pool, files, measuring }: SoundParts): void {
+function comingRoutes(router: Router, { pool, files, space, measuring }: SoundParts): void {
   answer(router, "beginSound", async ({ body, person }) => {
+    // It lies there twice for a moment: as it came, and as it is kept.
+    if (!space.fits(body.size * 2)) throw diskFull("Nothing was changed.");
     const { id, has } = await beginComing(pool, files, body, person.id);
     return { coming: id, has };
   });

@@ -117,14 +117,51 @@ export async function soundCard(db: Db, id: string): Promise<SoundCard> {
 /** A sound with all there is to say of it. @throws HouseProblem 404 */
 export async function wholeSound(db: Db, id: string): Promise<WholeSound> {
   const card = await soundCard(db, id);
-  const {
-    rows: [row],
-  } = await db.query<{ hash: string; notes: string; says: SoundSays | null; measures: Measures | null }>(
-    "select s.hash, s.notes, f.says, f.measures from sounds s join sound_files f on f.hash = s.hash where s.id = $1",
-    [id],
-  );
+  const { hash, says, measures } = await keptAs(db, id);
+  const { rows } = await db.query<{ notes: string }>("select notes from sounds where id = $1", [id]);
+  return { ...card, hash, says, measures, notes: rows[0]?.notes ?? "", uses: await usesOf(db, hash) };
+}
+
+/** What is needed to give a sound out. @throws HouseProblem 404 */
+export async function keptAs(
+  db: Db,
+  id: string,
+): Promise<{
+  readonly hash: string;
+  readonly name: string;
+  readonly file: string;
+  readonly at: string;
+  readonly says: SoundSays | null;
+  readonly measures: Measures | null;
+}> {
+  const { rows } = isUuid(id)
+    ? await db.query<{
+        hash: string;
+        name: string;
+        file: string;
+        at: Date;
+        says: SoundSays | null;
+        measures: Measures | null;
+      }>(
+        `select s.hash, s.name, s.file, s.brought_at as at, f.says, f.measures from ${SOUNDS} where s.id = $1`,
+        [id],
+      )
+    : { rows: [] };
+  const [row] = rows;
   if (!row) throw notFound("sound file with this id");
-  return { ...card, ...row, uses: await usesOf(db, row.hash) };
+  return { ...row, at: row.at.toISOString() };
+}
+
+/** The picture of a sound, as bytes. @throws HouseProblem 404 where there is none, or none yet */
+export async function outlineOf(db: Db, id: string): Promise<Buffer> {
+  const { hash } = await keptAs(db, id);
+  const { rows } = await db.query<{ outline: Buffer | null }>(
+    "select outline from sound_files where hash = $1",
+    [hash],
+  );
+  const outline = rows[0]?.outline;
+  if (!outline) throw notFound("picture of this sound yet");
+  return outline;
 }
 
 /** Sessions whose last check-ins hold a file. */

@@ -253,7 +253,7 @@ function useKeys(
   const step = (by: number): void =>
     seek(of.id, Math.max(0, Math.min(measures.seconds, at() + by)), channel);
   useShortcuts([
-    { keys: " ", says: "Listen, or halt", run: () => (on ? pause() : play(of.id, null, channel)) },
+    { keys: "L", says: "Listen, or halt", run: () => (on ? pause() : play(of.id, null, channel)) },
     { keys: "ArrowLeft", says: "Five seconds back", run: () => step(-5) },
     { keys: "ArrowRight", says: "Five seconds on", run: () => step(5) },
     { keys: "Home", says: "To the start", run: () => seek(of.id, 0, channel) },
