@@ -13,6 +13,8 @@ export default defineConfig({
     chunkSizeWarningLimit: 900,
     // Whatever runs es2023 knows modulepreload.
     modulePreload: { polyfill: false },
+    // The first page knows the names of all scripts: what tells their versions apart need not be longer.
+    rolldownOptions: { output: { chunkFileNames: "assets/[name]-[hash:7].js" } },
   },
   server: { proxy: { "/api": `http://127.0.0.1:${process.env["PORT"] ?? 4173}` } },
 });

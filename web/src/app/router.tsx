@@ -73,9 +73,7 @@ export const router = createBrowserRouter([
           { path: "library/uses", lazy: screen(() => import("../library/usesPage.tsx")) },
           { path: "library/:template/origin", lazy: screen(() => import("../library/originPage.tsx")) },
           { path: "library/shelves", lazy: screen(() => import("../library/shelvesPage.tsx")) },
-          { path: "library/sounds", lazy: screen(() => import("../sound/page.tsx")) },
-          { path: "library/sounds/kept", lazy: screen(() => import("../sound/keptPage.tsx")) },
-          { path: "library/sounds/:sound", lazy: screen(() => import("../sound/soundPage.tsx")) },
+          { path: "library/sounds/:sound?", lazy: screen(() => import("../sound/routes.tsx")) },
           { path: "library/chains", lazy: screen(() => import("../library/chainsPage.tsx")) },
           {
             path: "library/:template/releases/:release",

@@ -1,0 +1,11 @@
+import { useParams } from "react-router";
+import KeptPage from "./keptPage.tsx";
+import SoundsPage from "./page.tsx";
+import SoundPage from "./soundPage.tsx";
+
+/** The pages of the sounds: one script, of whose parts the first page need not know. */
+export default function SoundRoutes() {
+  const { sound } = useParams();
+  if (sound === undefined) return <SoundsPage />;
+  return sound === "kept" ? <KeptPage /> : <SoundPage />;
+}
