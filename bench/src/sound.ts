@@ -107,7 +107,10 @@ for (const [what, bytes] of signals) {
 }
 rmSync(folder, { recursive: true });
 
-/** Some time of eight channels that is nowhere: what is read of it is made from a few seconds. @param tell when it is read */
+/**
+ * Some time of eight channels that is nowhere: what is read of it is made from a few seconds.
+ * @param tell called when it is read
+ */
 function eight(seconds: number, tell: () => void): ByteSource {
   const channels = 8;
   const frames = seconds * RATE;

@@ -69,7 +69,8 @@ function codingOf(common: Uint8Array, bits: number): Coding {
   const bytes = known?.bytes ?? Math.ceil(bits / 8);
   if (!known || bytes < 1 || bytes > 8 || (known.of === "integer" && bytes > 4))
     throw new FileProblem(
-      `its samples are packed (“${name}”, ${bits} bits), which is not measured here; a file with samples as they are can be`,
+      `its samples are packed (“${name}”, ${bits} bits), which is not measured here; a file with samples as they ` +
+        "are can be",
       "COMM",
     );
   return { of: known.of, bytes, order: known.order };

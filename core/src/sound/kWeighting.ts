@@ -58,7 +58,7 @@ export class Weighted {
     const [c1, c2] = this.#highPass.a;
     let [p1, p2, q1, q2] = state as unknown as [number, number, number, number];
     let sum = 0;
-    // Both transposed, in direct form II; the second one's b is 1, −2, 1. What the next sample waits for is taken last.
+    // Both transposed, in direct form II; the second one's b is 1, −2, 1. What the next sample waits for comes last.
     for (let n = from; n < to; n++) {
       const x = samples[n]!;
       const y = b0 * x + p1;

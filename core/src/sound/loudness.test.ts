@@ -69,6 +69,13 @@ describe("integrated loudness", () => {
     expect(Math.abs(integrated! + 23)).toBeLessThanOrEqual(0.1);
   });
 
+  it("leaves out what is below −70, and what is 10 LU below the rest", () => {
+    expect(stereo(sine(-71, 10)).integrated).toBeNull();
+    expect(stereo(sine(-69, 10)).integrated).toBeCloseTo(-69, 1);
+    expect(stereo(after(sine(-20, 10), sine(-29, 10))).integrated).toBeCloseTo(-22.5, 0);
+    expect(stereo(after(sine(-20, 10), sine(-34, 10))).integrated).toBeCloseTo(-20, 0);
+  });
+
   it("says nothing of silence, and of what is shorter than 400 ms", () => {
     expect(stereo(silence(5))).toEqual({ integrated: null, range: null, momentary: null, shortTerm: null });
     expect(stereo(sine(-23, 0.39)).integrated).toBeNull();

@@ -88,7 +88,7 @@ class ChannelMeter {
   }
 }
 
-/** Measures all there is to measure while sound goes by; memory does not grow with its length (a few bytes a second). */
+/** Measures all there is to measure while sound goes by, in memory that hardly grows with its length. */
 export class SoundMeter {
   readonly #loudness: LoudnessMeter;
   readonly #outline: OutlineMeter;

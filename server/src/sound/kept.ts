@@ -2,7 +2,8 @@ import type { SoundsKept } from "@mossy/contract/sounds";
 import type { Db } from "../database.ts";
 
 /** Files that came in with sessions, each once for each session. */
-const CARRIED = `select distinct s.id as session, s.room, s.template, e->>'hash' as hash, (e->>'packed')::float8 as bytes
+const CARRIED = `select distinct s.id as session, s.room, s.template, e->>'hash' as hash,
+    (e->>'packed')::float8 as bytes
   from check_ins c join sessions s on s.id = c.session, jsonb_array_elements(c.carried) e
   where not coalesce((e->>'folder')::boolean, false)`;
 

@@ -18,7 +18,7 @@ export function levelsOf(outline: Outline): Levels {
 }
 const stretchesOf = ({ channels }: Outline): number => (channels[0]?.length ?? 0) / 2;
 
-/** What of a channel is drawn in one column of pixels, in full scale from −1 to 1; nothing where there is no sound. */
+/** What of a channel is drawn in one column of pixels, from −1 to 1; nothing where there is no sound. */
 export type Column = readonly [low: number, high: number] | null;
 
 /**

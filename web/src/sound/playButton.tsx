@@ -1,3 +1,4 @@
+import { clsx } from "clsx";
 import { Pause, Play } from "lucide-react";
 import { pause, play } from "./player.ts";
 import type { Listening } from "./player.ts";
@@ -18,7 +19,10 @@ export function PlayButton({
       type="button"
       aria-label={on ? `Halt ${of.name}` : `Listen to ${of.name}`}
       onClick={() => (on ? pause() : play(of.id, null, channel))}
-      className="relative z-10 grid size-8 shrink-0 place-items-center rounded-full border border-line-strong bg-surface text-moss hover:bg-moss-soft"
+      className={clsx(
+        "relative z-10 grid size-8 shrink-0 place-items-center rounded-full",
+        "border border-line-strong bg-surface text-moss hover:bg-moss-soft",
+      )}
     >
       {on ? <Pause size={15} aria-hidden /> : <Play size={15} aria-hidden className="ml-0.5" />}
     </button>

@@ -51,7 +51,10 @@ const unanswered = new Map<string, string>();
 const TRIES = 6;
 const AGAIN_AFTER = 2;
 
-/** Asks for something that is done once, again and again while the house does not answer. @param what tells it from others */
+/**
+ * Asks for something that is done once, again and again while the house does not answer.
+ * @param what tells it from others
+ */
 export async function insist<N extends OnceRoute>(
   name: N,
   path: string,
