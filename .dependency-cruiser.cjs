@@ -40,6 +40,7 @@ const CORE = {
   library: ["session", "merge", "compare", "house", "check", "fit", "sheet"],
   disk: ["words", "names", "house"],
   sound: ["session", "formats"],
+  time: ["session"],
   formats: ["session", "words", "names", "house", "fit", "devices", "habits", "drift", "disk", "sheet"],
 };
 const SERVER = {

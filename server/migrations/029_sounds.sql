@@ -16,7 +16,7 @@ create table sound_files (
   -- Somebody measures it since then.
   taken_at timestamptz
 );
-create index sound_files_waiting on sound_files (size) where measured_by is null;
+create index sound_files_waiting on sound_files (coalesce(measured_by, 0), size);
 
 -- Sound files on the shelves of the house: each file once.
 create table sounds (

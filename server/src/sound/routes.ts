@@ -203,11 +203,12 @@ function comingRoutes(router: Router, { pool, files, space, measuring }: SoundPa
       const name = coming.file.replace(/\.[^.]{1,5}$/, "");
       const of = { hash, size, file: coming.file, name, shelf: body.shelf, tags: tagsOf(body.tags) };
       const { id, known } = await addSound(db, of, person.id);
-      await forgetComing(db, coming);
       const sound = await soundCard(db, id);
       if (!known) await said(db, { req, person }, sound, `brought the sound “${sound.name}”`);
       return { sound, known };
     });
+    // Only now: were it not kept after all, what is here would have to be sent again.
+    await forgetComing(pool, coming);
     measuring.wake();
     return made;
   });

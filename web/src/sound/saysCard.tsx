@@ -1,6 +1,7 @@
 import type { WholeSound } from "@mossy/contract/sounds";
 import { inClock } from "@mossy/core/sound/clock";
 import type { SoundSays } from "@mossy/core/sound/head";
+import { frameAt, rateFrom, timecodeOf } from "@mossy/core/time/timecode";
 import { formInShort, inLevel } from "./levels.ts";
 
 /** What the file says of itself: its form, the broadcast extension, iXML, markers. */
@@ -46,12 +47,20 @@ function linesOf(says: SoundSays): (readonly [name: string, value: string])[] {
       ? ([
           ["Project", [ixml.project, ixml.tape].filter((t) => t !== "").join(", ")],
           ["Scene and take", [ixml.scene, ixml.take].filter((t) => t !== "").join(", take ")],
-          ["Timecode", [ixml.timecodeRate, ixml.timecodeFlag].filter((t) => t !== "").join(" ")],
+          ["Timecode", timecodeIn(says)],
           ["Note", ixml.note],
           ["Channels", ixml.tracks.map((t) => `${t.channel} ${t.name}`).join(", ")],
         ] as const)
       : []),
   ];
+}
+
+/** Where on the clock it starts, counted at the rate its recorder says. */
+function timecodeIn({ bext, ixml, rate }: SoundSays): string {
+  const said = [ixml?.timecodeRate ?? "", ixml?.timecodeFlag ?? ""].filter((t) => t !== "").join(" ");
+  const counted = rateFrom(ixml?.timecodeRate ?? "", ixml?.timecodeFlag ?? "");
+  if (!bext || counted === null) return said;
+  return `${timecodeOf(frameAt(bext.timeReference / rate, counted), counted)} at ${said}`;
 }
 
 const MOST = 200;
