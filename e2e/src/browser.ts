@@ -108,6 +108,19 @@ export class Browser {
     await this.see("//nav[@aria-label='Places']");
   }
 
+  /** Makes its line thin, or as it was. @param upward bytes a second that go up; null for all there are */
+  async line(upward: number | null): Promise<void> {
+    const devTools = this.driver as unknown as {
+      sendDevToolsCommand(name: string, parameters: object): Promise<void>;
+    };
+    await devTools.sendDevToolsCommand("Network.emulateNetworkConditions", {
+      offline: false,
+      latency: 0,
+      downloadThroughput: -1,
+      uploadThroughput: upward ?? -1,
+    });
+  }
+
   async theme(theme: Theme): Promise<void> {
     await this.driver.executeScript("localStorage.setItem('mossy-theme', arguments[0])", theme);
     await this.driver.navigate().refresh();

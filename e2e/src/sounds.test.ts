@@ -4,7 +4,7 @@ import { writeWave } from "@mossy/core/sound/writeWave";
 import { describe, expect, it } from "vitest";
 import { visit } from "./testing/visit.ts";
 
-const { b, another } = await visit("Marram Vale");
+const { house, b, another } = await visit("Marram Vale");
 const row = (name: string): string => `//ul[@aria-label='Sounds']/li[.//a[.='${name}']]`;
 
 describe("the sounds of the house", () => {
@@ -51,6 +51,29 @@ describe("the sounds of the house", () => {
     await b.button("Bring it");
     await b.see("//section[@aria-label='On the way']//*[contains(., 'holds no sound the house knows')]");
     await b.button("Clear what is there");
+  });
+
+  it("go on where they were cut off, by themselves", async () => {
+    const bytes = Buffer.from(writeWave([noise(-20, 90), noise(-20, 90, 3)], { rate: 48_000, bits: 24 }));
+    await b.line(3_000_000);
+    await b.upload("Sound files to bring", "Long sea.wav", bytes);
+    await b.button("Bring it");
+    // Some pieces are there, and not all of them.
+    await b.see(
+      "//progress[@aria-label='How far Long sea.wav is'][number(@value) > 10][number(@value) < 90]",
+    );
+    await house.stop();
+    await b.see("//section[@aria-label='On the way']//*[contains(., 'It goes on by itself')]");
+    await b.line(null);
+    await house.start();
+    await b.see("//section[@aria-label='On the way']//*[.='there']", 60_000);
+    await b.click("//a[.='Long sea.wav']");
+    await b.see("//h2[.='Measured']");
+    await b.button("Save as it came");
+    const hash = (of: Uint8Array): string => createHash("sha256").update(of).digest("hex");
+    expect(hash(await b.saved("Long sea.wav"))).toBe(hash(bytes));
+    await b.go("/library/sounds");
+    await b.see(row("Long sea"));
   });
 
   it("are given out as they came", async () => {

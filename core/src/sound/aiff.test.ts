@@ -1,5 +1,7 @@
+import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { aiffFile, headOf, samplesOf } from "../fixtures/soundFiles.ts";
+import { FileProblem } from "../formats/fileProblem.ts";
 
 describe("AIFF files", () => {
   it.each([
@@ -27,6 +29,26 @@ describe("AIFF files", () => {
       ],
     });
     expect((await samplesOf(bytes))[0]).toEqual([0, 0.5, -0.25, -1]);
+  });
+
+  it("that somebody made to hurt are read or refused, never worse", async () => {
+    const whole = aiffFile([0, 0.5, -0.25, -1, 0.125], { markers: [[2, "even"]] });
+    const edits = fc.array(fc.tuple(fc.integer({ min: 12, max: whole.length - 1 }), fc.nat(255)), {
+      minLength: 1,
+      maxLength: 12,
+    });
+    await fc.assert(
+      fc.asyncProperty(edits, fc.integer({ min: 12, max: whole.length }), async (changes, length) => {
+        const bytes = whole.slice(0, length);
+        for (const [at, value] of changes) if (at < length) bytes[at] = value;
+        const of = await headOf(bytes).catch((e: unknown) => {
+          expect(e).toBeInstanceOf(FileProblem);
+          return null;
+        });
+        if (of) expect((await samplesOf(bytes))[0]!.length).toBe(of.frames);
+      }),
+      { numRuns: 300 },
+    );
   });
 
   it("that pack their samples say so", async () => {

@@ -80,7 +80,8 @@ async function take(db: Db): Promise<Waiting | null> {
   const { rows } = await db.query<Waiting>(
     `update sound_files f set taken_at = now() from sounds s where s.hash = f.hash and f.hash = (
        select w.hash from sound_files w join sounds on sounds.hash = w.hash
-       where coalesce(w.measured_by, 0) < ${MEASURED_BY} and (w.taken_at is null or w.taken_at < now() - interval '30 minutes')
+       where coalesce(w.measured_by, 0) < ${MEASURED_BY}
+         and (w.taken_at is null or w.taken_at < now() - interval '30 minutes')
        order by w.size limit 1 for update of w skip locked)
      returning f.hash, f.size, s.name, s.brought_by as by`,
   );
