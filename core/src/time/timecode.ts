@@ -88,7 +88,7 @@ export function frameOf(text: string, rate: FrameRate): number | null {
   return (passed * 60 + seconds) * nominal + frames - dropped * (passed - Math.floor(passed / 10));
 }
 
-/** The rate recorders write as a fraction (iXML: "30000/1001" with "DF" or "NDF"); null where sessions have none such. */
+/** The rate recorders write as a fraction (iXML: "30000/1001" with "DF" or "NDF"); null where there is none such. */
 export function rateFrom(fraction: string, flag: string): FrameRate | null {
   const [frames = Number.NaN, seconds = 1] = fraction.split("/").map(Number);
   const drops = flag.trim().toUpperCase() === "DF";
