@@ -174,7 +174,7 @@ describe("shelves", () => {
     const { shelf } = await card(WALK);
     const others = all.filter((s) => s.name !== shelf);
     expect((await lead.ask("editShelves", {}, { shelves: others, merged: [] })).problem).toMatch(
-      /stands on the shelf/,
+      /On the shelf “.*” stands? \d+ template/,
     );
     const into = others[0]?.name ?? "";
     await lead.ask("editShelves", {}, { shelves: others, merged: [{ name: shelf, into }] });

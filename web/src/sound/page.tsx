@@ -54,8 +54,8 @@ export default function SoundsPage() {
       },
       { replace: true },
     );
-  if (error) return <Failed error={error} again={() => void refetch()} />;
-  if (!data) return <Loading />;
+  // What is there stays while the house does not answer, and so does what is on its way.
+  if (!data) return error ? <Failed error={error} again={() => void refetch()} /> : <Loading />;
   const first = data.pages[0]!;
   const sounds = data.pages.flatMap((p) => p.sounds);
   const gone = query.get("gone") === "yes";

@@ -34,8 +34,7 @@ export default function SoundPage() {
         </Link>
       </Empty>
     );
-  if (error) return <Failed error={error} again={() => void refetch()} />;
-  if (!data) return <Loading />;
+  if (!data) return error ? <Failed error={error} again={() => void refetch()} /> : <Loading />;
   return <Whole key={data.id} of={data} />;
 }
 
