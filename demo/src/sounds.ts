@@ -231,7 +231,7 @@ export const demoSounds: readonly DemoSound[] = [
   ...DRUMS,
   {
     name: "Low quay",
-    file: "LowQuay_ORTF.wav",
+    file: "LowQuay_pair.wav",
     shelf: "Field",
     tags: ["air", "sea"],
     by: "tamsin",

@@ -6,8 +6,11 @@ import { sourceOf } from "@mossy/core/formats/bytes";
 import { outlineFrom } from "@mossy/core/sound/outline";
 import { readHead } from "@mossy/core/sound/read";
 import { writeWave } from "@mossy/core/sound/writeWave";
+import { writeExchange } from "@mossy/core/formats/exchange/write";
+import { unzipSync, zipSync } from "fflate";
 import { expect, it } from "vitest";
 import type { Visitor } from "../testing/house.ts";
+import { quayNight } from "../testing/sessions.ts";
 import { visit } from "../testing/visit.ts";
 
 const {
@@ -215,4 +218,21 @@ it("what the house keeps is told by shelf, room and template, each file once", a
     "select count(*)::int as files, sum(size)::float8 as bytes from sound_files f join sounds using (hash)",
   );
   expect(data.shelves).toEqual(rows[0]);
+});
+
+it("says which sessions hold it, and counts what came in with them by room and template, each once", async () => {
+  const bytes = tone(1.5, -31);
+  const { id } = (await bring(engineer, "bed.wav", bytes)).data.sound;
+  const { data } = await quayNight(engineer);
+  const parts = unzipSync(writeExchange(data.baseline, data.id));
+  const file = zipSync({ ...parts, "audio/bed of the night.wav": [bytes, { level: 0 }] });
+  for (const n of [1, 2])
+    await engineer.ask("handIn", {}, file, `?session=${data.id}&name=take-${n}.dawproject`);
+  const { uses } = (await lead.ask("sound", { sound: id })).data;
+  expect(uses).toMatchObject([{ session: data.id, room: data.room, as: "audio/bed of the night.wav" }]);
+  const kept = (await lead.ask("soundsKept", {})).data;
+  expect(kept.sessions).toEqual({ files: 1, bytes: bytes.length });
+  expect(kept.rooms).toMatchObject([{ id: data.room, files: 1, bytes: bytes.length }]);
+  expect(kept.templates).toMatchObject([{ id: data.template, files: 1, bytes: bytes.length }]);
+  expect(kept.twice).toBe(0);
 });
