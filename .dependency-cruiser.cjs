@@ -29,8 +29,9 @@ const CORE = {
   names: ["session", "words"],
   signal: ["session"],
   house: ["session", "words", "names", "colour"],
-  check: ["session", "words", "names", "house", "signal"],
-  sheet: ["session", "words", "names", "house"],
+  items: ["session", "words"],
+  check: ["session", "words", "names", "house", "signal", "items"],
+  sheet: ["session", "words", "names", "house", "items"],
   match: ["session", "words", "house", "colour"],
   devices: ["session", "words", "names", "solve"],
   habits: ["session", "words", "colour", "house", "sheet"],
@@ -41,7 +42,7 @@ const CORE = {
   disk: ["words", "names", "house"],
   sound: ["session", "formats"],
   time: ["session"],
-  formats: ["session", "words", "names", "house", "fit", "devices", "habits", "drift", "disk", "sheet"],
+  formats: ["session", "words", "names", "house", "fit", "devices", "habits", "drift", "disk", "sheet", "items"],
 };
 const SERVER = {
   files: [],

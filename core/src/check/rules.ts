@@ -2,6 +2,7 @@ import type { Rule } from "./rule.ts";
 import { nameOffPattern, nameUnreadable, sameName } from "./names.ts";
 import { cueIntoMain, feedsCircle, feedsNowhere, unfedReturn } from "./feeds.ts";
 import { colourOff, iconOff } from "./look.ts";
+import { itemBeyond, itemOfAJob, soundNotHere, soundOtherRate } from "./items.ts";
 import { folderSound, outOfOrder, outsideFolder } from "./place.ts";
 import { busFormat, linkGone, folderArmed, inputTwice, polarityPair } from "./signal.ts";
 import { chainNarrow, correctionPrinted, keyGone } from "./chain.ts";
@@ -19,6 +20,8 @@ export const RULES: readonly Rule[] = [
   missingTrack,
   extraTrack,
   inputMoved,
+  itemOfAJob,
+  soundNotHere,
   feedsCircle,
   feedsNowhere,
   inputTwice,
@@ -35,6 +38,8 @@ export const RULES: readonly Rule[] = [
   polarityPair,
   unfedReturn,
   linkGone,
+  soundOtherRate,
+  itemBeyond,
   pulledDownTwice,
   onOneSpot,
   leansAside,

@@ -7,9 +7,18 @@ export interface Cargo {
   readonly bytes: number | null;
 }
 
+/** Where a sound file lies that an item of a file's session plays: the entry of the ZIP, and its size. */
+export interface HeldSound {
+  readonly entry: string;
+  readonly bytes: number;
+}
+
 /** A session as a file brings it, before anything is cleaned. */
 export interface ForeignSession {
+  /** With what lies on its tracks. */
   readonly session: Session;
+  /** The sound files of its items that the file itself holds, by the keys of the items. */
+  readonly sounds?: ReadonlyMap<string, HeldSound>;
   /** Whether it is a template as a house wrote it out, and no job's session. */
   readonly whole: boolean;
   readonly from:

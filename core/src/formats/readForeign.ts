@@ -4,15 +4,16 @@ import { apply } from "../session/apply.ts";
 import { blankTrack } from "../session/document.ts";
 import type { Session } from "../session/document.ts";
 import { addTyped, readLines } from "../sheet/typed.ts";
-import { saidOf } from "./exchange/contents.ts";
 import { openExchange } from "./exchange/entries.ts";
+import { noticesOn } from "./exchange/contents.ts";
+import { jobIn, laidOn } from "./exchange/jobIn.ts";
 import { readEntries } from "./exchange/read.ts";
 import { inSize, sourceOf } from "./bytes.ts";
 import type { ByteSource, Bytes } from "./bytes.ts";
 import { FileProblem } from "./fileProblem.ts";
 import type { TableFile } from "./grid.ts";
 import { tablesIn } from "./tableFile.ts";
-import type { Cargo, ForeignSession } from "./foreignSession.ts";
+import type { ForeignSession } from "./foreignSession.ts";
 import { readMidiTracks } from "./midiTracks.ts";
 import { isMusicXml, readMusicXml, unpackedScore } from "./musicXml.ts";
 import { readTemplateFile } from "./templateFile.ts";
@@ -81,21 +82,31 @@ const fromTemplate = (text: string): ForeignSession => ({
 
 async function fromExchange(bytes: ByteSource): Promise<ForeignSession> {
   const file = await openExchange(bytes);
-  const { session, notices, contents, settings, of } = readEntries(file);
-  const files = (folder: string): Cargo => {
-    const mine = file.zip.entries.filter((e) => e.name.startsWith(`${file.folder}${folder}/`) && !e.folder);
-    return { what: "", many: mine.length, bytes: mine.reduce((sum, e) => sum + e.size, 0) };
-  };
+  const read = readEntries(file);
+  const { notices, settings, of } = read;
+  const counted = new Set(noticesOn(read.contents));
+  const entries = file.zip.entries.flatMap((e) =>
+    e.name.startsWith(file.folder) ? [{ ...e, name: e.name.slice(file.folder.length) }] : [],
+  );
+  const job = jobIn(file.project, read, entries);
+  const laid = laidOn(read.session, job.clips);
+  const size = new Map(entries.map((e) => [e.name, e.size]));
   return {
-    session,
+    session: laid.session,
+    sounds: new Map(
+      [...laid.entries].map(([key, entry]) => [
+        key,
+        { entry: file.folder + entry, bytes: size.get(entry) ?? 0 },
+      ]),
+    ),
     whole: settings && of === null,
     from: "session exchange file",
-    notices,
+    // How much of the job's there is stands in the list of what is left.
+    notices: notices.filter((n) => !counted.has(n)),
     carried: [
-      { ...files("audio"), what: "audio files" },
-      ...saidOf(contents).map(({ many, what }) => ({ what, many, bytes: null })),
-      { ...files("plugins"), what: "plug-in states" },
-    ].filter((c) => c.many > 0),
+      ...job.cargo,
+      ...(laid.left === 0 ? [] : [{ what: "more clips", many: laid.left, bytes: null }]),
+    ],
   };
 }
 

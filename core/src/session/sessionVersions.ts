@@ -83,8 +83,14 @@ const from7 = (session: StoredDocument): StoredDocument => ({
   tracks: itemsOf(session["tracks"], (track) => ({ importance: null, output: null, ...track })),
 });
 
+/** Up to form 8, nothing lay on tracks. */
+const from8 = (session: StoredDocument): StoredDocument => ({
+  ...session,
+  tracks: itemsOf(session["tracks"], (track) => ({ items: [], ...track })),
+});
+
 /** What leads from each form of a session to the next. Kept for ever: what was written once can be read. */
-const STEPS = [from1, from2, from3, from4, from5, from6, from7];
+const STEPS = [from1, from2, from3, from4, from5, from6, from7, from8];
 
 /**
  * A stored session in the form of today. Whether it holds together is for the schema to say.

@@ -1,12 +1,33 @@
-/** Seconds as a clock shows them: "58:00", "1:02:30", "0:07.5". */
-export function timeInWords(seconds: number): string {
-  const tenths = Math.round(seconds * 10);
-  const whole = Math.floor(tenths / 10),
-    rest = tenths % 10;
+/**
+ * Seconds as a clock shows them: "58:00", "1:02:30", "0:07.5".
+ * @param places decimals of a second at most; what is nothing behind the point is left away
+ */
+export function timeInWords(seconds: number, places = 1): string {
+  const parts = 10 ** places;
+  const all = Math.round(seconds * parts);
+  const whole = Math.floor(all / parts);
+  const rest = String(all % parts)
+    .padStart(places, "0")
+    .replace(/0+$/, "");
   const two = (n: number): string => String(n).padStart(2, "0");
   const hours = Math.floor(whole / 3600),
     minutes = Math.floor(whole / 60) % 60;
-  return `${hours > 0 ? `${hours}:${two(minutes)}` : minutes}:${two(whole % 60)}${rest === 0 ? "" : `.${rest}`}`;
+  return `${hours > 0 ? `${hours}:${two(minutes)}` : minutes}:${two(whole % 60)}${rest === "" ? "" : `.${rest}`}`;
+}
+
+/**
+ * Reads a place in time: "1:02.250", "1:02:30", or seconds as a number ("62.25"), with a point or a comma; undefined
+ * where it is none between nothing and a day.
+ */
+export function placeIn(text: string): number | undefined {
+  const parts = text.trim().replace(",", ".").split(":");
+  const last = parts.length - 1;
+  if (last > 2 || !parts.every((p, i) => (i === last ? /^\d{1,5}(\.\d{1,6})?$/ : /^\d{1,3}$/).test(p)))
+    return undefined;
+  const [seconds = 0, minutes = 0, hours = 0] = parts.map(Number).reverse();
+  if ((last > 0 && seconds >= 60) || (last > 1 && minutes >= 60)) return undefined;
+  const all = hours * 3600 + minutes * 60 + seconds;
+  return all <= 86_400 ? all : undefined;
 }
 
 /**

@@ -1,5 +1,7 @@
 import { z } from "zod";
 import { field } from "./field.ts";
+import { MOST_ITEMS, item, itemInDetail } from "./item.ts";
+import type { Item } from "./item.ts";
 import { channelFormat, trackId } from "./format.ts";
 import { trackKind } from "./kind.ts";
 import { insert, insertInDetail } from "./processor.ts";
@@ -282,6 +284,15 @@ export const TRACK = {
     rest: 0,
     called: "transposed",
     inWords: transposeInWords,
+  }),
+  /** What lies on it, at which time. */
+  items: field({
+    schema: z.array(item).max(MOST_ITEMS),
+    rest: [],
+    called: "items",
+    inWords: each<Item>((i) => (i.name === "" ? i.holds.kind : i.name)),
+    inDetail: each<Item>(itemInDetail),
+    itemByItem: true,
   }),
   /** Made for this one job: the release is not expected to know it. */
   job: field({ schema: z.boolean(), rest: false, called: "job's own", inWords: either("yes", "no") }),

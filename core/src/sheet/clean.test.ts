@@ -9,6 +9,8 @@ import { apply } from "../session/apply.ts";
 import { setField } from "../session/change.ts";
 import { blankTrack, session as sessionSchema } from "../session/document.ts";
 import type { Session } from "../session/document.ts";
+import { blankItem } from "../session/item.ts";
+import { itemKey, lookAtItems } from "../items/stay.ts";
 import { cleaned, lookThrough, productionStay, usualStay } from "./clean.ts";
 
 const style = makeStyle(usualHouse("x"));
@@ -66,7 +68,7 @@ describe("cleaning", () => {
   it("takes away what does not stay, leads feeds on, and leaves the source as it was", () => {
     const source = dirty();
     const before = structuredClone(source);
-    const after = cleaned(style, source, base, usualStay(lookThrough(style, source), source));
+    const after = cleaned(style, source, base, usualStay(lookThrough(style, source), [], source));
     expect(source).toEqual(before);
     expect(after.tracks.map((t) => t.id).sort()).toEqual([
       "bottom",
@@ -105,8 +107,12 @@ describe("cleaning", () => {
           const tracks = new Set(
             picks.flatMap((p) => s.tracks[p % Math.max(1, s.tracks.length)]?.id ?? []),
           );
+          const items = new Set(
+            s.tracks.flatMap((t) => (notes ? t.items.map((i) => itemKey(t.id, i)) : [])),
+          );
           const after = cleaned(style, s, base, {
             tracks,
+            items,
             processors,
             sends,
             levels,
@@ -118,6 +124,7 @@ describe("cleaning", () => {
           });
           expect(sessionSchema.safeParse(after).error).toBeUndefined();
           for (const id of tracks) expect(after.tracks.some((t) => t.id === id)).toBe(true);
+          expect(after.tracks.some((t) => t.items.some((i) => i.job || !notes))).toBe(false);
           const there = new Set(after.tracks.map((t) => t.id));
           expect(
             after.tracks.every((t) => t.feeds === null || (there.has(t.feeds) && t.feeds !== t.id)),
@@ -136,7 +143,7 @@ describe("cleaning", () => {
         true,
       ),
     ]);
-    const stay = productionStay(lookThrough(style, own), own);
+    const stay = productionStay(lookThrough(style, own), [], own);
     const made = cleaned(style, own, base, stay);
     expect(made.tracks.map((t) => t.id)).toEqual(
       expect.arrayContaining(["kit", "kick", "job", "lonely", "main"]),
@@ -145,6 +152,34 @@ describe("cleaning", () => {
     expect(made.tracks.find((t) => t.id === "job")).toMatchObject({ job: true, name: "gonza lo tk 7" });
     expect([made.notes, own.notes]).toEqual(["", "Third night, take 4."]);
     expect(sessionSchema.safeParse(made).success).toBe(true);
+  });
+
+  it("keeps a bed with the track it lies on, and lets go of what was recorded, wherever it lies", () => {
+    const clean = dirty();
+    const sound = (file: string) =>
+      ({ kind: "sound", hash: null, file, seconds: 60, rate: 48_000, channels: 2 }) as const;
+    const source: Session = {
+      ...clean,
+      tracks: clean.tracks.map((t) => {
+        if (t.id === "job")
+          return { ...t, items: [blankItem("m1", "Tide bed", sound("tb.wav"), { job: true })] };
+        if (t.id !== "kick") return t;
+        const take = blankItem("m1", "Kick_04", sound("Kick_04.wav"), { job: true });
+        return { ...t, items: [take, blankItem("m2", "Slate", sound("slate.wav"))] };
+      }),
+    };
+    const items = lookAtItems(source);
+    const made = cleaned(style, source, base, usualStay(lookThrough(style, source), items, source));
+    const lying = made.tracks.flatMap((t) => t.items.map((i) => [t.id, i.name, i.job]));
+    expect(lying).toEqual(
+      expect.arrayContaining([
+        ["job", "Tide bed", false],
+        ["kick", "Slate", false],
+      ]),
+    );
+    expect(lying).toHaveLength(2);
+    const whole = usualStay(lookThrough(style, source), items, source, true);
+    expect(whole.items.size).toBe(3);
   });
 
   it("leaves a block of which anything stays, and no other", () => {
@@ -161,7 +196,7 @@ describe("cleaning", () => {
         },
       ],
     };
-    const stay = usualStay(lookThrough(style, source), source);
+    const stay = usualStay(lookThrough(style, source), [], source);
     const blocksWithout = (...ids: string[]) =>
       cleaned(style, source, base, {
         ...stay,

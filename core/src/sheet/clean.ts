@@ -1,6 +1,8 @@
 import { dressed } from "../house/dress.ts";
 import type { Style } from "../house/style.ts";
 import type { Session, Track, TrackId } from "../session/document.ts";
+import { itemsThatStay } from "../items/stay.ts";
+import type { LookedItem } from "../items/stay.ts";
 import { blocksLeft } from "../session/blocks.ts";
 import { readName } from "../words/read.ts";
 
@@ -50,6 +52,8 @@ export function lookThrough(style: Style, session: Session): ForeignTrack[] {
 export interface Stay {
   /** Tracks that stay; a folder stays with any of what it holds. */
   readonly tracks: ReadonlySet<TrackId>;
+  /** Items that stay, by their keys; those of tracks that go, go with them. */
+  readonly items: ReadonlySet<string>;
   readonly processors: boolean;
   readonly sends: boolean;
   readonly levels: boolean;
@@ -87,6 +91,7 @@ export function cleaned(style: Style, source: Session, base: Session, stay: Stay
     .map((t): Track => ({
       ...t,
       ...(stay.marks ? {} : { job: false, armed: false }),
+      items: itemsThatStay(t, stay.items),
       feeds: onTo(t.feeds) === t.id ? null : onTo(t.feeds),
       sends: stay.sends ? t.sends.filter((s) => kept.has(s.to)) : [],
       inserts: stay.processors
@@ -128,15 +133,26 @@ export function cleaned(style: Style, source: Session, base: Session, stay: Stay
 /**
  * What stays unless somebody says otherwise: all that reads as a role, with its routing, processing and
  * levels; notes of the job go. Of a template of ours everything stays, as it is.
+ * @param items what lies on its tracks; a track stays with what stays on it
  * @param whole whether it is a template as a house wrote it, and no job's session
  */
-export function usualStay(looked: readonly ForeignTrack[], session: Session, whole = false): Stay {
-  const out = new Set(looked.filter((l) => l.standing !== "role").map((l) => l.track.id));
+export function usualStay(
+  looked: readonly ForeignTrack[],
+  items: readonly LookedItem[],
+  session: Session,
+  whole = false,
+): Stay {
+  const staying = items.filter((i) => whole || i.stays);
+  const carries = new Set(staying.map((i) => i.track.id));
+  const out = new Set(
+    looked.filter((l) => l.standing !== "role" && !carries.has(l.track.id)).map((l) => l.track.id),
+  );
   // A folder stays with what stays of it; one that holds only the job's tracks goes with them.
   return {
     tracks: new Set(
       session.tracks.filter((t) => whole || (!out.has(t.id) && t.kind !== "folder")).map((t) => t.id),
     ),
+    items: new Set(staying.map((i) => i.key)),
     processors: true,
     sends: true,
     levels: true,
@@ -152,12 +168,16 @@ export function usualStay(looked: readonly ForeignTrack[], session: Session, who
  * What stays of a session that becomes the template of its own production: the names of that production as well,
  * marked as they are; only paths nobody feeds and folders that hold nothing go, and what was noted.
  */
-export function productionStay(looked: readonly ForeignTrack[], session: Session): Stay {
+export function productionStay(
+  looked: readonly ForeignTrack[],
+  items: readonly LookedItem[],
+  session: Session,
+): Stay {
   const out = new Set(
     looked.filter((l) => l.standing === "unfed" || l.standing === "empty-folder").map((l) => l.track.id),
   );
   return {
-    ...usualStay(looked, session),
+    ...usualStay(looked, items, session),
     tracks: new Set(session.tracks.filter((t) => !out.has(t.id) && t.kind !== "folder").map((t) => t.id)),
     marks: true,
   };

@@ -1,3 +1,5 @@
+import type { Session } from "../../session/document.ts";
+
 /** What a project may hold of the job: the element, and what it is called, one and many. */
 const OF_THE_JOB = {
   clips: ["Clip", "clip", "clips"],
@@ -17,8 +19,22 @@ export type Contents = Readonly<Record<keyof typeof OF_THE_JOB, number>>;
 export const contentsOf = (many: ReadonlyMap<string, number>): Contents =>
   Object.fromEntries(PARTS.map((part) => [part, many.get(OF_THE_JOB[part][0]) ?? 0])) as Contents;
 
+/** How much there is besides what the house wrote itself: the clips and curves of what lies on tracks. */
+export function besides(contents: Contents, { tracks }: Pick<Session, "tracks">): Contents {
+  const items = tracks.flatMap((t) => t.items);
+  const left = (all: number, ours: readonly unknown[]): number => Math.max(0, all - ours.length);
+  return {
+    ...contents,
+    clips: left(contents.clips, items),
+    curves: left(
+      contents.curves,
+      items.filter((i) => i.gain !== 0 || i.points.length > 0),
+    ),
+  };
+}
+
 /** What a file holds of the job, each with how many and what it is called. */
-export const saidOf = (contents: Contents): { many: number; one: string; what: string }[] =>
+const saidOf = (contents: Contents): { many: number; one: string; what: string }[] =>
   PARTS.flatMap((part) => {
     const [, one, what] = OF_THE_JOB[part];
     return contents[part] === 0 ? [] : [{ many: contents[part], one, what }];

@@ -1,3 +1,4 @@
+import { same } from "../../session/change.ts";
 import { diff } from "../../session/diff.ts";
 import type { Session, TrackId } from "../../session/document.ts";
 import { child, writeXml } from "../xml.ts";
@@ -59,7 +60,17 @@ export function patchExchange(
     { name: EXTRA_FILE, change: { text: extra.text }, bytes: extra.bytes },
   ];
   const back = readEntries({ project, metadata: metadata?.bytes ?? file.metadata, extra: extra.bytes });
-  return { entries, says: [...patch.says, ...unwritten(back.session, now, came)] };
+  return {
+    entries,
+    says: [...patch.says, ...unwritten(back.session, now, came), ...lyingAsTheyWere(now, came)],
+  };
+}
+
+/** What lies on tracks is the room's in its own file: what the house changed of it goes there by hand. */
+function lyingAsTheyWere(now: Session, came: Session): string[] {
+  const before = new Map(came.tracks.map((t) => [t.id, t]));
+  const other = now.tracks.filter((t) => !same(t.items, before.get(t.id)?.items ?? []));
+  return other.map((t) => `What lies on “${t.name}” was left as it is in the file; lay it there by hand.`);
 }
 
 /** The extra file of a patched project: which of its tracks is which of ours. */

@@ -4,7 +4,7 @@ import type { Bytes } from "../bytes.ts";
 import { FileProblem } from "../fileProblem.ts";
 import { parseXml, readXml } from "../xml.ts";
 import type { XmlElement } from "../xml.ts";
-import { contentsOf, noticesOn, shortened } from "./contents.ts";
+import { besides, contentsOf, noticesOn, shortened } from "./contents.ts";
 import type { Contents } from "./contents.ts";
 import { METADATA, PROJECT, openExchange } from "./entries.ts";
 import type { ExchangeFile } from "./entries.ts";
@@ -88,9 +88,10 @@ function remarksOnFile({ folder = "", zip }: ReadParts, encoding: string): strin
 
 /** Reads what was found in a session file. @throws FileProblem as `readExchange` does */
 export function readEntries(file: ReadParts): ReadExchange {
-  const { root, contents, encoding } = projectIn(file.project);
+  const { root, contents: all, encoding } = projectIn(file.project);
   const metadata = metadataIn(file.metadata);
   const extra = file.extra ? readExtra(file.extra) : null;
+  const contents = extra ? besides(all, extra.session) : all;
   const reading = new Reading(root, metadata.root);
   const { notices } = reading;
   notices.push(...remarksOnFile(file, encoding), ...noticesOn(contents));

@@ -6,6 +6,8 @@ import { insideOf } from "../../session/routing.ts";
 import { xml, writeXml } from "../xml.ts";
 import type { Xml } from "../xml.ts";
 import { zipOf } from "../zipOut.ts";
+import { lanesOf } from "./clips.ts";
+import type { MediaPaths } from "./clips.ts";
 import { EXTRA_FILE } from "./extra.ts";
 import type { Extra } from "./extra.ts";
 import {
@@ -49,11 +51,17 @@ export const CONTENT = {
 /**
  * Writes a session as a DAWproject 1.0 file (ZIP of project.xml, metadata.xml and our extra file).
  * @param of id of the session in the house, so that the file finds home again
+ * @param media where the sounds on its tracks lie beside it; what is not there is known by the name of its file
  */
-export function writeExchange(session: Session, of: string | null = null, withExtra = true): Uint8Array {
+export function writeExchange(
+  session: Session,
+  of: string | null = null,
+  withExtra = true,
+  media: MediaPaths = new Map(),
+): Uint8Array {
   const extra: Extra = { format: "mossy-lantern/exchange", version: 1, of, ids: {}, session };
   return zipOf({
-    "project.xml": writeXml(projectTree(session)),
+    "project.xml": writeXml(projectTree(session, media)),
     "metadata.xml": writeXml(metadataTree(session)),
     ...(withExtra ? { [EXTRA_FILE]: JSON.stringify(extra) } : {}),
   });
@@ -87,7 +95,7 @@ export const tempoXml = ({ tempo }: Session, id: string | null = null): Xml =>
 export const meterXml = ({ meter }: Session, id: string | null = null): Xml =>
   xml("TimeSignature", { id, numerator: meter.beats, denominator: meter.unit });
 
-export function projectTree(session: Session): Xml {
+export function projectTree(session: Session, media: MediaPaths = new Map()): Xml {
   const inside = insideOf(session.tracks);
   const doc = written(session);
   const structure = (parent: TrackId | null): Xml[] =>
@@ -98,7 +106,11 @@ export function projectTree(session: Session): Xml {
     xml("Application", { name: "Mossy Lantern", version: "1" }),
     xml("Transport", {}, tempoXml(session, "tempo"), meterXml(session, "meter")),
     xml("Structure", {}, ...structure(null)),
-    xml("Arrangement", { id: "arrangement" }, xml("Lanes", { id: "lanes", timeUnit: "beats" })),
+    xml(
+      "Arrangement",
+      { id: "arrangement" },
+      xml("Lanes", { id: "lanes", timeUnit: "beats" }, ...lanesOf(session, doc.trackId, media)),
+    ),
     xml("Scenes"),
   );
 }
