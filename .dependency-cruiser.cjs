@@ -58,7 +58,7 @@ const SERVER = {
   check: ["crew", "documents", "house"],
   library: ["crew", "news", "record", "documents", "house", "print"],
   sessions: ["crew", "files", "news", "record", "documents", "house", "check", "library", "rooms", "print"],
-  sound: ["files", "crew", "news", "record", "house", "library"],
+  sound: ["files", "crew", "news", "record", "documents", "house", "library", "sessions"],
   drift: ["crew", "news", "record", "documents", "house", "check", "sessions", "print"],
   proposals: ["crew", "news", "record", "documents", "house", "library", "sessions"],
   remarks: ["news"],

@@ -133,6 +133,8 @@ export const paths = {
   soundPiece: ["post", "/sounds-coming/:coming/at/:at"],
   endSound: ["post", "/sounds-coming/:coming/end"],
   leaveSound: ["post", "/sounds-coming/:coming/leave"],
+  sessionCargo: ["get", "/sessions/:session/cargo"],
+  shelveSounds: ["post", "/sessions/:session/shelve"],
   tick: ["put", "/rooms/:room/ticks/:item"],
   disk: ["get", "/disk"],
   hashOnDisk: ["post", "/disk/hashes"],

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { cargoRoutes } from "./cargo.ts";
 import { driftRoutes } from "./driftRoutes.ts";
 import { houseRoutes } from "./houseRoutes.ts";
 import type { RouteName } from "./paths.ts";
@@ -54,6 +55,7 @@ export const routes = {
   ...startUpRoutes,
   ...layoutRoutes,
   ...soundRoutes,
+  ...cargoRoutes,
 } as const satisfies Record<RouteName, Route>;
 
 export type Routes = typeof routes;

@@ -266,3 +266,12 @@ export const handedIn = z.object({
 });
 export type HandInAnswer = z.infer<typeof handedIn>;
 export const handInAnswer = z.discriminatedUnion("taken", [handedIn, unlike]);
+
+/** A package without the sounds the room has already: their hashes, parted by commas. */
+export const packageQuery = z.object({
+  without: z
+    .string()
+    .max(13_000)
+    .regex(/^([0-9a-f]{64}(,|$))*$/, "hashes of 64 hex digits, parted by commas")
+    .default(""),
+});

@@ -12,6 +12,8 @@ const shelf = oneLine(60).min(1);
 /** A sound file of the house as lists show it. */
 export const soundCard = z.object({
   id: z.uuid(),
+  /** SHA-256 of what it holds. */
+  hash: z.string(),
   /** As the house calls it. */
   name: z.string(),
   /** As its file was called when it was brought. */
@@ -69,7 +71,7 @@ export const sounds = z.object({
 });
 export type SoundsPage = z.infer<typeof sounds>;
 
-/** A session whose files hold the same sound, by its last such check-in. */
+/** A session with the sound on its tracks, or in the files of its last check-in. */
 const soundUse = z.object({
   session: z.uuid(),
   title: z.string(),
@@ -79,12 +81,19 @@ const soundUse = z.object({
   /** As it is called in there. */
   as: z.string(),
 });
+/** A template that carries a sound: in its draft, in its latest release, or both. */
+const soundCarried = z.object({
+  template: z.string(),
+  name: z.string(),
+  draft: z.boolean(),
+  /** The latest release; null where that does not carry it. */
+  release: z.int().nullable(),
+});
 export const wholeSound = soundCard.extend({
-  /** SHA-256 of what it holds. */
-  hash: z.string(),
   notes: z.string(),
   says: soundSays.nullable(),
   measures: measures.nullable(),
+  templates: z.array(soundCarried),
   uses: z.array(soundUse),
 });
 export type WholeSound = z.infer<typeof wholeSound>;

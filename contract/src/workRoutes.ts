@@ -7,6 +7,7 @@ import { CREW, FILE, LEAD, TEAM, TEAM_AND_STATION, UPLOAD, done, route } from ".
 import {
   corrected,
   handInAnswer,
+  packageQuery,
   send,
   sessions,
   sessionsQuery,
@@ -213,9 +214,11 @@ export const workRoutes = {
     answer: wholeSession,
   }),
   package: route({
-    summary: "The package for the room as the session stands now, a ZIP",
+    summary:
+      "The package for the room as the session stands now, a ZIP; without the sounds the room has already",
     who: TEAM_AND_STATION,
     rooms: "station",
+    query: packageQuery,
     answer: FILE,
   }),
   closeSession: route({

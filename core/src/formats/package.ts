@@ -10,6 +10,8 @@ import type { Session } from "../session/document.ts";
 import { writeExchange } from "./exchange/write.ts";
 import { timeInWords } from "../session/time.ts";
 import { inputList, inputListTable } from "./inputList.ts";
+import { soundList, soundPaths, soundsInWords } from "./packedSounds.ts";
+import type { PackedSound } from "./packedSounds.ts";
 import { csvOf } from "./table.ts";
 import { zipOf } from "./zipOut.ts";
 
@@ -33,6 +35,8 @@ export interface PackageParts {
   readonly prints?: Readonly<Record<string, Uint8Array>>;
   /** Layouts and maps that travel with it: what is said of each, and its file. */
   readonly layouts?: readonly PackedLayout[];
+  /** What lies on its tracks, as far as the house has it. */
+  readonly sounds?: readonly PackedSound[];
   /** "as it stands after check-in 2"; null for a session as it was given. */
   readonly stands?: string | null;
 }
@@ -55,20 +59,38 @@ export const isOfLayouts = (path: string): boolean =>
 
 export const SESSION_FILE_ENDING = ".dawproject";
 
-/** What a room receives, as a ZIP: the session's folders on disk, session file, input list, notes. */
+/**
+ * What a room receives, as a ZIP: the session's folders on disk, session file, input list, notes. Sound files go into
+ * it afterwards, where `soundsIn` says: none is held in memory.
+ */
 export function makePackage(parts: PackageParts): Uint8Array {
-  const { house, room, session, there = session, folder } = parts;
+  const { house, room, session, there = session, folder, sounds = [] } = parts;
   const files: Record<string, string | Uint8Array | null> = {};
   for (const path of foldersOnDisk(house, folder)) files[path] = null;
   const what = { title: session.title };
   const file = namedOnDisk(house, makeReader(house.words), "session", what) + SESSION_FILE_ENDING;
-  files[`${folder}/Session/${file}`] = writeExchange(there, parts.id);
+  const paths = soundPaths(house, sounds);
+  const beside = new Map([...paths].map(([hash, path]) => [hash, `../${path}`]));
+  files[`${folder}/Session/${file}`] = writeExchange(there, parts.id, true, beside);
+  if (sounds.length > 0) files[`${folder}/Notes/Sounds.csv`] = soundList(paths, sounds);
   files[`${folder}/Notes/Input_list.csv`] = csvOf(inputListTable(inputList(session, room, house.words)));
   files[`${folder}/Notes/Notes.txt`] = notesInWords(parts);
   for (const [name, bytes] of Object.entries(parts.prints ?? {})) files[`${folder}/Notes/${name}`] = bytes;
   for (const [name, { bytes }] of layoutFiles(parts.layouts ?? []))
     files[`${layoutsFolder(folder)}/${name}`] = bytes;
   return zipOf(files);
+}
+
+/** The sound files that go into a package, with their places in it. */
+export function soundsIn({
+  house,
+  folder,
+  sounds = [],
+}: Pick<PackageParts, "house" | "folder" | "sounds">) {
+  const paths = soundPaths(house, sounds);
+  return sounds.flatMap(({ hash, here }) =>
+    here ? [{ hash, path: `${folder}/${paths.get(hash) ?? hash}` }] : [],
+  );
 }
 
 /** Notes of a package: paragraphs, and lists below what they are of. */
@@ -78,8 +100,8 @@ export interface NotesPart {
 }
 
 /** What whoever opens a package should know, part by part; nothing is left out but empty parts. */
-export function packageNotes({ room, session, report, from, ...more }: PackageParts): NotesPart[] {
-  const { stands = null, layouts = [] } = more;
+export function packageNotes({ house, room, session, report, from, ...more }: PackageParts): NotesPart[] {
+  const { stands = null, layouts = [], sounds = [] } = more;
   const name = new Map(session.tracks.map((t) => [t.id, t.name]));
   const adjusted = report.adjusted.map((a) => {
     const what = a.track === null ? a.what : `${name.get(a.track) ?? a.track}, ${a.what.toLowerCase()}`;
@@ -103,6 +125,7 @@ export function packageNotes({ room, session, report, from, ...more }: PackagePa
     { title: "Adjusted for this room:", lines: adjusted },
     { title: null, lines: session.fixedEnd === null ? [] : [`Ends at ${timeInWords(session.fixedEnd)}.`] },
     { title: "Before recording:", lines: session.checklist },
+    { title: "Sounds on its tracks:", lines: soundsInWords(soundPaths(house, sounds), sounds) },
     {
       title: "Layouts and maps beside it:",
       lines: layoutFiles(layouts).map(

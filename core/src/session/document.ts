@@ -32,8 +32,8 @@ export {
   importance,
   send,
   source,
-} from "./trackFields.ts";
-export type { Around, Controller, Decibels, HexColour, Importance, Send, Source } from "./trackFields.ts";
+} from "./trackParts.ts";
+export type { Around, Controller, Decibels, HexColour, Importance, Send, Source } from "./trackParts.ts";
 
 export const trackFields = z.object(schemasOf(TRACK));
 export type TrackFields = z.infer<typeof trackFields>;

@@ -1,11 +1,10 @@
 import { diskName } from "@mossy/core/names/onDisk";
 import { floorList } from "@mossy/core/formats/floorList";
 import { inputListTable, inputList } from "@mossy/core/formats/inputList";
-import { makePackage } from "@mossy/core/formats/package";
+import { makePackage, soundsIn } from "@mossy/core/formats/package";
 import type { PackageParts } from "@mossy/core/formats/package";
 import { xlsxOf } from "@mossy/core/formats/spreadsheet";
 import type { Session } from "@mossy/core/session/document";
-import type { FileAnswer } from "../answer.ts";
 import { job } from "../crew/crew.ts";
 import { documentWith } from "../documents/store.ts";
 import type { Bench } from "../house/bench.ts";
@@ -27,6 +26,8 @@ import { blockLook, bringBlockOf } from "./blocks.ts";
 import { blockPlaces } from "./places.ts";
 import { edit } from "./edit.ts";
 import { bringForward, forwardLook, undoForward } from "./forward.ts";
+import { soundsToPack } from "./packed.ts";
+import type { MadePackage } from "./packed.ts";
 import { sessionWith } from "./store.ts";
 import { wentOut } from "./thereAndBack.ts";
 import { writeOut } from "../written.ts";
@@ -44,7 +45,10 @@ export const fitWaysJob = job("fit-ways", fitWays);
 
 export const packageJob = job(
   "package",
-  async ({ pool, styles }: Bench, wish: { session: string; who: string }): Promise<FileAnswer> => {
+  async (
+    { pool, styles }: Bench,
+    wish: { session: string; who: string; without: readonly string[] },
+  ): Promise<MadePackage> => {
     const s = await sessionWith(pool, wish.session);
     const { style } = await styles.current(pool);
     const parts: PackageParts = {
@@ -57,10 +61,11 @@ export const packageJob = job(
       report: s.report,
       from: `${s.templateName}, release ${s.release}`,
       layouts: await layoutsToTravel(pool, { ...s, people: [s.madeBy.id, wish.who] }),
+      sounds: await soundsToPack(pool, s.now, new Set(wish.without)),
       stands: s.lastCheckIn ? `as it stands after check-in ${s.lastCheckIn.number}` : null,
     };
     const bytes = makePackage({ ...parts, prints: await printsOf(parts, new Date(s.madeAt)) });
-    return { bytes, name: `${s.folder}.zip`, type: "application/zip" };
+    return { bytes, name: `${s.folder}.zip`, sounds: soundsIn(parts) };
   },
 );
 

@@ -4,6 +4,7 @@ import type { Person } from "@mossy/contract/people";
 import { doerOf } from "../doer.ts";
 import { note } from "../record/store.ts";
 import { answer } from "../answer.ts";
+import type { FileAnswer } from "../answer.ts";
 import { inTransaction, once } from "../transaction.ts";
 import type { Pool } from "../database.ts";
 import type { Files } from "../files/files.ts";
@@ -17,6 +18,7 @@ import { LARGE } from "../crew/large.ts";
 import { Written } from "../written.ts";
 import { fitJob, fitLookJob, fitPaperJob, fitWaysJob, packageJob, sessionJob } from "./jobs.ts";
 import { lastDecided } from "./fitChoices.ts";
+import { writePackage } from "./packed.ts";
 import { sendToStation } from "./send.ts";
 import { startSession } from "./start.ts";
 import { sessionCard, sessionsPage } from "./cards.ts";
@@ -69,8 +71,16 @@ export function sessionRoutes(pool: Pool, styles: Styles, crew: Crew, files: Fil
   answer(
     router,
     "package",
-    ({ params: { session }, person: { id: who } }) =>
-      crew.run(packageJob, { session, who }, { who, what: "the package" }),
+    async ({ params: { session }, query, person: { id: who } }): Promise<FileAnswer> => {
+      const without = query.without.split(",").filter((hash) => hash !== "");
+      const made = await crew.run(packageJob, { session, who, without }, { who, what: "the package" });
+      const { bytes, name, sounds } = made;
+      return {
+        bytes: sounds.length === 0 ? bytes : (to) => writePackage(pool, files, made, to),
+        name,
+        type: "application/zip",
+      };
+    },
     here,
   );
   workingRoutes(router, pool, here);

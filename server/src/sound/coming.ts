@@ -1,6 +1,7 @@
 import { randomUUID } from "node:crypto";
 import { open, rm, stat } from "node:fs/promises";
 import { inSize } from "@mossy/core/formats/bytes";
+import type { ByteSource } from "@mossy/core/formats/bytes";
 import { kindOf } from "@mossy/core/sound/read";
 import type { Db } from "../database.ts";
 import { openFile } from "../files/files.ts";
@@ -103,18 +104,19 @@ export async function keepComing(files: Files, { file, size, path, has }: Coming
       `Of “${file}” ${inSize(has)} are here, of ${inSize(size)}. Send the rest first.`,
     );
   const source = await openFile(path);
-  try {
-    if ((await kindOf(source)) === null && !CARRIED.test(file))
-      throw new HouseProblem(
-        422,
-        "No sound file",
-        `“${file}” holds no sound the house knows, and its name has no ending of a sound file. Choose another.`,
-        "file",
-      );
-    return await files.put(source);
-  } finally {
-    await source.close();
-  }
+  return keepSound(files, source, file).finally(() => source.close());
+}
+
+/** Keeps a sound file. @throws HouseProblem where it is none */
+export async function keepSound(files: Files, source: ByteSource, file: string): Promise<Put> {
+  if ((await kindOf(source)) === null && !CARRIED.test(file))
+    throw new HouseProblem(
+      422,
+      "No sound file",
+      `“${file}” holds no sound the house knows, and its name has no ending of a sound file. Choose another.`,
+      "file",
+    );
+  return files.put(source);
 }
 
 /** Forgets one; what is here of it is thrown away. */

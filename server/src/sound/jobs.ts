@@ -10,6 +10,7 @@ import { kindOf, readHead, refuseOdd } from "@mossy/core/sound/read";
 import { framesOf } from "@mossy/core/sound/samples";
 import { job } from "../crew/crew.ts";
 import type { Bench } from "../house/bench.ts";
+import { cargoOf } from "./cargo.ts";
 import { unpacked } from "./decoders.ts";
 
 /** What was found out about a file; plain data, to be kept under its hash. */
@@ -96,4 +97,7 @@ const found = (
   small: outlineBytes(coarser(together(outline), SMALL)),
 });
 
-export const soundJobs = [measureJob];
+/** Looks through the file of a session's last check-in for what it carries of its job. */
+export const cargoJob = job("session-cargo", cargoOf);
+
+export const soundJobs = [measureJob, cargoJob];

@@ -20,7 +20,10 @@ import { note } from "../record/store.ts";
 import type { Space } from "../space.ts";
 import { doneAlready, inTransaction, once } from "../transaction.ts";
 import { addPiece, beginComing, comingOf, forgetComing, keepComing } from "./coming.ts";
+import { keptByThemselves } from "./cargo.ts";
+import { cargoJob } from "./jobs.ts";
 import { soundsKept } from "./kept.ts";
+import { sessionCard } from "../sessions/cards.ts";
 import { Measuring } from "./measuring.ts";
 import {
   addSound,
@@ -53,6 +56,7 @@ export function soundRoutes(whole: Whole): Router {
   shelfRoutes(router, parts);
   outRoutes(router, parts);
   comingRoutes(router, parts);
+  cargoRoutes(router, parts);
   return router;
 }
 
@@ -211,5 +215,35 @@ function comingRoutes(router: Router, { pool, files, space, measuring }: SoundPa
     await forgetComing(pool, coming);
     measuring.wake();
     return made;
+  });
+}
+
+/** What came in with sessions, onto the shelves. */
+function cargoRoutes(router: Router, { pool, files, crew, space, measuring }: SoundParts): void {
+  answer(router, "sessionCargo", async ({ params, person }) => {
+    const { id, title } = await sessionCard(pool, params.session);
+    return crew.run(cargoJob, id, { who: person.id, what: `“${title}”` });
+  });
+  answer(router, "shelveSounds", async ({ params, body, person, req, errand }) => {
+    const { id } = await sessionCard(pool, params.session);
+    if (!space.fits(0)) throw diskFull("Nothing was changed.");
+    const kept = await keptByThemselves(pool, files, id, body.entries);
+    const sounds = await once(pool, errand, async (db) => {
+      const made: { entry: string; sound: SoundCard }[] = [];
+      for (const { entry, file, hash, size } of kept) {
+        const name = file.replace(/\.[^.]{1,5}$/, "");
+        const { id: of, known } = await addSound(
+          db,
+          { hash, size, file, name, shelf: body.shelf, tags: [] },
+          person.id,
+        );
+        const sound = await soundCard(db, of);
+        if (!known) await said(db, { req, person }, sound, `put the sound “${sound.name}” onto the shelf`);
+        made.push({ entry, sound });
+      }
+      return made;
+    });
+    measuring.wake();
+    return { sounds };
   });
 }

@@ -11,6 +11,7 @@ import { unzipSync, zipSync } from "fflate";
 import { expect, it } from "vitest";
 import type { Visitor } from "../testing/house.ts";
 import { quayNight } from "../testing/sessions.ts";
+import { bring, tone } from "../testing/sounds.ts";
 import { visit } from "../testing/visit.ts";
 
 const {
@@ -18,28 +19,8 @@ const {
   visitors: [lead, engineer, assistant],
 } = await visit("marram", "tamsin", "wren");
 
-const tone = (seconds: number, db = -20): Uint8Array =>
-  writeWave([sine(db, seconds), sine(db, seconds)], { rate: 48_000, bits: 24 });
 type Sound = AnswerOf<"sound">;
 
-/** Brings a file in pieces. @param size of one, in bytes */
-async function bring(who: Visitor, file: string, bytes: Uint8Array, size = SOUND_PIECE) {
-  const { data: began } = await who.ask(
-    "beginSound",
-    {},
-    { file, size: bytes.length, mark: `${file} 1234` },
-  );
-  for (let at = began.has; at < bytes.length; at += size) {
-    const piece = bytes.slice(at, at + size);
-    const { status, data } = await who.ask("soundPiece", { coming: began.coming, at: String(at) }, piece);
-    expect([status, data.has]).toEqual([200, at + piece.length]);
-  }
-  return who.ask(
-    "endSound",
-    { coming: began.coming },
-    { shelf: "Field", tags: ["sea", "Sea", "low tide"] },
-  );
-}
 async function whole(id: string): Promise<Sound> {
   for (let tries = 0; tries < 100; tries++) {
     const { data } = await lead.ask("sound", { sound: id });

@@ -11,6 +11,7 @@ import { isUuid } from "../uuid.ts";
 
 interface CardRow {
   id: string;
+  hash: string;
   name: string;
   file: string;
   size: string;
@@ -28,7 +29,7 @@ interface CardRow {
   small: Buffer | null;
 }
 /** Of `s`, a sound, and `f`, its file; markers and what else takes room in it stay out. */
-const CARD = `s.id, s.name, s.file, f.size, s.shelf, s.tags, ${doerIn("s.brought_by")} as by, s.brought_at as at,
+const CARD = `s.id, s.hash, s.name, s.file, f.size, s.shelf, s.tags, ${doerIn("s.brought_by")} as by, s.brought_at as at,
   s.gone_at is not null as gone, f.says - 'markers' - 'bext' - 'ixml' as says,
   (f.measures->>'seconds')::float8 as seconds, (f.measures->>'integrated')::float8 as integrated,
   (f.measures->>'truePeak')::float8 as true_peak, f.off_many, f.unmeasured, f.small`;
@@ -36,6 +37,7 @@ const SOUNDS = "sounds s join sound_files f on f.hash = s.hash";
 
 const cardOf = (r: CardRow): SoundCard => ({
   id: r.id,
+  hash: r.hash,
   name: r.name,
   file: r.file,
   size: Number(r.size),
@@ -119,7 +121,14 @@ export async function wholeSound(db: Db, id: string): Promise<WholeSound> {
   const card = await soundCard(db, id);
   const { hash, says, measures } = await keptAs(db, id);
   const { rows } = await db.query<{ notes: string }>("select notes from sounds where id = $1", [id]);
-  return { ...card, hash, says, measures, notes: rows[0]?.notes ?? "", uses: await usesOf(db, hash) };
+  return {
+    ...card,
+    says,
+    measures,
+    notes: rows[0]?.notes ?? "",
+    templates: await templatesWith(db, hash),
+    uses: await usesOf(db, hash),
+  };
 }
 
 /** What is needed to give a sound out. @throws HouseProblem 404 */
@@ -164,15 +173,38 @@ export async function outlineOf(db: Db, id: string): Promise<Buffer> {
   return outline;
 }
 
-/** Sessions whose last check-ins hold a file. */
+/** Templates and blocks that carry a file on their tracks, in their drafts or their latest releases. */
+async function templatesWith(db: Db, hash: string): Promise<WholeSound["templates"]> {
+  const { rows } = await db.query<WholeSound["templates"][number]>(
+    `with held as (
+       select t.id, true as draft, null::int as release from documents d join templates t on t.document = d.id
+         where d.sounds <> '[]' and d.sounds @> to_jsonb($1::text)
+       union all
+       select t.id, false, r.number from releases r join templates t on t.id = r.template and t.latest = r.number
+         where r.sounds <> '[]' and r.sounds @> to_jsonb($1::text))
+     select t.id as template, t.name, bool_or(h.draft) as draft, max(h.release) as release
+     from held h join templates t on t.id = h.id where not is_retired(t) group by t.id, t.name order by t.name, t.id`,
+    [hash],
+  );
+  return rows;
+}
+
+/** Sessions with a file on their tracks, or in the files of their last check-ins. */
 async function usesOf(db: Db, hash: string): Promise<WholeSound["uses"]> {
   const { rows } = await db.query<WholeSound["uses"][number]>(
-    `select distinct on (s.made_at, s.id) s.id as session, s.title, s.room, r.room->>'name' as "roomName",
-       t.name as "templateName", e->>'name' as as
-     from check_ins c join sessions s on s.last_check_in = c.id join rooms r on r.id = s.room
-       join templates t on t.id = s.template, jsonb_array_elements(c.carried) e
-     where c.carried @> jsonb_build_array(jsonb_build_object('hash', $1::text)) and e->>'hash' = $1
-     order by s.made_at desc, s.id limit 200`,
+    `with held as (
+       select s.id, e->>'name' as as
+         from check_ins c join sessions s on s.last_check_in = c.id, jsonb_array_elements(c.carried) e
+         where c.carried @> jsonb_build_array(jsonb_build_object('hash', $1::text)) and e->>'hash' = $1
+       union all
+       select s.id, null from sessions s left join check_ins c on c.id = s.last_check_in
+           left join documents d on d.id = c.document
+         where (s.sounds <> '[]' and s.sounds @> to_jsonb($1::text) and d.id is null)
+           or (d.sounds <> '[]' and d.sounds @> to_jsonb($1::text)))
+     select s.id as session, s.title, s.room, r.room->>'name' as "roomName", t.name as "templateName",
+       coalesce(max(h.as), '') as as
+     from held h join sessions s on s.id = h.id join rooms r on r.id = s.room join templates t on t.id = s.template
+     group by s.id, r.room, t.name order by s.made_at desc, s.id limit 200`,
     [hash],
   );
   return rows;

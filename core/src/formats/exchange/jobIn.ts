@@ -80,14 +80,13 @@ export function jobIn(
     for (const id of [attribute(e?.track, "id"), attribute(e?.channel, "id")])
       if (track && id !== null && !tracks.has(id)) tracks.set(id, track.id);
   });
-  const arrangement = child(root, "Arrangement");
-  const all = clipsIn(arrangement, tracks, read.session.tempo);
+  const all = clipsIn(child(root, "Arrangement"), tracks, read.session.tempo);
   const byName = new Map(entries.filter((e) => !e.folder).map((e) => [e.name, e]));
   const known = carriedAlready(read.session);
   const clips = all
     .filter((c) => !known(c))
     .map((c) => ({ ...c, entry: c.path !== null && byName.has(c.path) ? c.path : null }));
-  return { clips, cargo: cargoOf(root, arrangement, many, entries, clips) };
+  return { clips, cargo: cargoOf(root, many, entries, clips, all.length) };
 }
 
 /** A session with clips on its tracks. */
@@ -135,13 +134,15 @@ function carriedAlready(session: Session): (c: FoundClip) => boolean {
 const allIn = (e: XmlElement | undefined, name: string): XmlElement[] =>
   children(e).flatMap((c) => (c.name === name ? [c, ...allIn(c, name)] : allIn(c, name)));
 
+/** @param found how many clips were read, those too that the session carries already */
 function cargoOf(
   root: XmlElement,
-  arrangement: XmlElement | undefined,
   many: ReadonlyMap<string, number>,
   entries: readonly NamedEntry[],
   clips: JobIn["clips"],
+  found: number,
 ): Cargo[] {
+  const arrangement = child(root, "Arrangement");
   const count = (name: string): number => many.get(name) ?? 0;
   const inside = (name: string, what: string): number => allIn(child(arrangement, name), what).length;
   const files = entries.filter((e) => !e.folder);
@@ -154,7 +155,7 @@ function cargoOf(
   const ofTakes = new Set(takes.flatMap((c) => (c.entry !== null && !playing.has(c.entry) ? c.entry : [])));
   const states = files.filter((e) => e.name.startsWith("plugins/"));
   const tempos = inside("TempoAutomation", "RealPoint");
-  const unread = Math.max(0, count("Clip") - nested(arrangement) - clips.length);
+  const unread = Math.max(0, count("Clip") - nested(arrangement) - found);
   // Where there were too many to be held, they were counted only.
   const unreadWhat = children(arrangement).length === 0 ? "clips" : "clips without sound or notes";
   const list: Cargo[] = [
