@@ -72,9 +72,11 @@ export class HouseClient {
     await this.#send("reportLayouts", pathOf("reportLayouts", {}), body, "application/json");
   }
 
-  /** The package of a session, a ZIP. */
-  async fetchPackage(session: string): Promise<Uint8Array> {
-    const res = await this.#send("package", pathOf("package", { session }));
+  /** The package of a session, a ZIP. @param has hashes of sounds that need not come again */
+  async fetchPackage(session: string, has: readonly string[] = []): Promise<Uint8Array> {
+    // As many as an address can say; what is not said comes again.
+    const without = has.slice(0, 100).join(",");
+    const res = await this.#send("package", `${pathOf("package", { session })}?without=${without}`);
     return new Uint8Array(await res.arrayBuffer());
   }
 

@@ -7,6 +7,7 @@ import { HouseClient } from "./house.ts";
 import { applyTo, withoutAudio } from "./ownFile.ts";
 import { keepLayouts } from "./layouts.ts";
 import { readPackage } from "./package.ts";
+import { SoundsHere } from "./sounds.ts";
 import { readExchange } from "@mossy/core/formats/exchange/read";
 import { writeExchange } from "@mossy/core/formats/exchange/write";
 
@@ -45,21 +46,30 @@ const sleep = (ms: number): Promise<void> =>
     setTimeout(resolve, ms);
   });
 
-function clientFor(file: string): HouseClient {
+/** A station: the house as it sees it, and the sounds its room has. */
+interface Station {
+  readonly house: HouseClient;
+  readonly sounds: SoundsHere;
+}
+
+function stationOf(file: string): Station {
   try {
-    return new HouseClient(values.house, readFileSync(file, "utf8").trim());
+    const house = new HouseClient(values.house, readFileSync(file, "utf8").trim());
+    return { house, sounds: new SoundsHere(`${file}.sounds`) };
   } catch (e) {
     console.error(`station: the token cannot be read: ${e instanceof Error ? e.message : String(e)}`);
     process.exit(1);
   }
 }
 
-async function afternoon(house: HouseClient, session: string): Promise<void> {
-  const parcel = await readPackage(await house.fetchPackage(session));
+async function afternoon({ house, sounds }: Station, session: string): Promise<void> {
+  const parcel = await readPackage(await house.fetchPackage(session, sounds.hashes));
   const { title } = parcel.session;
+  const { came, here } = sounds.take(parcel.sounds);
   console.log(
     `station: took “${title}” (${parcel.session.tracks.length} tracks, ` +
-      `${parcel.inputLines} lines of input list, ${parcel.folders.length} folders)`,
+      `${parcel.inputLines} lines of input list, ${parcel.folders.length} folders` +
+      (parcel.sounds.length === 0 ? ")" : `, ${came} sounds came, ${here} were here)`),
   );
   await house.report(`works in “${title}”`.slice(0, 200));
   await sleep(Number(values.pace));
@@ -97,7 +107,8 @@ async function openWith(house: HouseClient): Promise<void> {
 const say = (e: unknown): void => console.error(`station: ${e instanceof Error ? e.message : String(e)}`);
 
 /** Waits for what is sent to its room, until its token is withdrawn. */
-async function stand(house: HouseClient): Promise<void> {
+async function stand(station: Station): Promise<void> {
+  const { house } = station;
   const { name, roomName } = await house.report("waits for packages");
   console.log(`station: ${name} waits for what is sent to ${roomName}`);
   const layouts = new Map<string, number>();
@@ -114,7 +125,9 @@ async function stand(house: HouseClient): Promise<void> {
     }
     const { as, session, title, checkIn } = heard;
     const took =
-      as === "correction" && checkIn !== null ? putRight(house, title, checkIn) : afternoon(house, session);
+      as === "correction" && checkIn !== null
+        ? putRight(house, title, checkIn)
+        : afternoon(station, session);
     await took.catch(say);
     await keepLayouts(house, layouts, console.log).catch(say);
   }
@@ -152,7 +165,7 @@ if (command !== undefined && command !== "hand-in") {
   process.exit(1);
 }
 
-const [first, ...others] = values["token-file"].map(clientFor);
+const [first, ...others] = values["token-file"].map(stationOf);
 if (!first) {
   console.error(`station: no --token-file.\n\n${HELP}`);
   process.exit(1);
@@ -164,7 +177,7 @@ const failed = (e: unknown): void => {
 if (command === "hand-in") {
   const file = fileNamed(named[0]);
   if (values.session === undefined) failed(new Error("--session says which session the file is of"));
-  else await handOwnIn(first, values.session, file).catch(failed);
+  else await handOwnIn(first.house, values.session, file).catch(failed);
 } else if (values.session !== undefined) await afternoon(first, values.session).catch(failed);
 else {
   // Ends with the start command that began it.
@@ -174,6 +187,6 @@ else {
         process.exit(0);
       })
       .resume();
-  await Promise.all([first, ...others].map((house) => stand(house).catch(failed)));
+  await Promise.all([first, ...others].map((station) => stand(station).catch(failed)));
 }
 process.exit();

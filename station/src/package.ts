@@ -1,5 +1,6 @@
 import { readExchange } from "@mossy/core/formats/exchange/read";
 import { SESSION_FILE_ENDING, isOfLayouts } from "@mossy/core/formats/package";
+import { readTable } from "@mossy/core/formats/table";
 import type { Session } from "@mossy/core/session/document";
 import { strFromU8, unzipSync } from "fflate";
 
@@ -10,6 +11,16 @@ export interface Parcel {
   readonly fileName: string;
   readonly folders: readonly string[];
   readonly inputLines: number;
+  /** What lies on its tracks, as the list in it says. */
+  readonly sounds: readonly ParcelSound[];
+}
+
+/** A sound of a package; `bytes` null where the room should have it already. */
+export interface ParcelSound {
+  /** Below the folder of the session. */
+  readonly path: string;
+  readonly hash: string;
+  readonly bytes: Uint8Array | null;
 }
 
 /** Unpacks a package of the house. @throws Error when it holds no session file */
@@ -26,6 +37,7 @@ export async function readPackage(bytes: Uint8Array): Promise<Parcel> {
     of,
     fileName: path.slice(path.lastIndexOf("/") + 1),
     folders: names.filter((n) => n.endsWith("/")),
+    sounds: soundsIn(files, path.slice(0, path.indexOf("/"))),
     inputLines:
       list === undefined
         ? 0
@@ -33,4 +45,17 @@ export async function readPackage(bytes: Uint8Array): Promise<Parcel> {
             .trim()
             .split("\r\n").length - 1,
   };
+}
+
+/** The sounds a package lists, in the order of its list. */
+function soundsIn(files: Readonly<Record<string, Uint8Array>>, folder: string): ParcelSound[] {
+  const list = files[`${folder}/Notes/Sounds.csv`];
+  if (!list) return [];
+  const columns = { file: ["file"], hash: ["sha-256"], here: ["in this package"] } as const;
+  const { rows } = readTable(strFromU8(list), columns, ["file", "hash", "here"]);
+  return rows.map(({ cell }): ParcelSound => {
+    const path = cell("file");
+    const bytes = cell("here") === "yes" ? (files[`${folder}/${path}`] ?? null) : null;
+    return { path, hash: cell("hash"), bytes };
+  });
 }

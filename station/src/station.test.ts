@@ -1,14 +1,19 @@
+import { createHash } from "node:crypto";
+import { mkdtempSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
 import { blankInput, blankRoom } from "@mossy/core/fit/room";
 import { dice } from "@mossy/core/chance/dice";
 import { smallSession } from "@mossy/core/fixtures/sessions";
 import { usualHouse } from "@mossy/core/house/usual";
-import { makePackage } from "@mossy/core/formats/package";
+import { makePackage, soundsIn } from "@mossy/core/formats/package";
 import { diff } from "@mossy/core/session/diff";
 import { treeProblems } from "@mossy/core/session/document";
 import { strToU8, unzipSync, zipSync } from "fflate";
 import { describe, expect, it } from "vitest";
 import { AFTERNOON, work } from "./afternoon.ts";
 import { readPackage } from "./package.ts";
+import { SoundsHere } from "./sounds.ts";
 
 const session = { ...smallSession(), tracks: smallSession().tracks.map((t) => ({ ...t })) };
 
@@ -74,5 +79,56 @@ describe("the stand-in station", () => {
     expect((await readPackage(turned)).fileName).toBe("Small-session.dawproject");
     expect((await readPackage(bytes)).folders).toContain("2026-09-11_x_Van/Audio/");
     await expect(readPackage(zipSync({ "a.txt": strToU8("x") }))).rejects.toThrow("no session file");
+  });
+
+  it("keeps what sounds come, once, and knows what need not come again", async () => {
+    const folder = mkdtempSync(join(tmpdir(), "sounds-"));
+    const sounds = new SoundsHere(folder);
+    const [bytes, other] = [strToU8("RIFF tide"), strToU8("RIFF gulls")];
+    const [tide, gulls] = [bytes, other].map((b) => createHash("sha256").update(b).digest("hex"));
+    const parcel = (hash: string, path: string, is: Uint8Array | null) => [{ path, hash, bytes: is }];
+    expect(sounds.take(parcel(tide!, "Audio/tide.wav", bytes))).toEqual({ came: 1, here: 0 });
+    expect(sounds.hashes).toEqual([tide]);
+    expect(new SoundsHere(folder).take(parcel(tide!, "Audio/tide.wav", null))).toEqual({
+      came: 0,
+      here: 1,
+    });
+    expect(() => sounds.take(parcel(gulls!, "Audio/gulls.wav", null))).toThrow(
+      "“Audio/gulls.wav” is not in the package, and this room does not have it",
+    );
+    expect(() => sounds.take(parcel(gulls!, "Audio/gulls.wav", bytes))).toThrow(
+      "“Audio/gulls.wav” is damaged",
+    );
+    expect(sounds.hashes).toEqual([tide]);
+  });
+
+  it("finds the sounds of a package by its list", async () => {
+    const hashes = ["a".repeat(64), "b".repeat(64)];
+    const listed = hashes.map((hash, n) => ({
+      hash,
+      file: "Tide bed.wav",
+      tracks: ["Beds"],
+      size: 9,
+      here: n === 0,
+    }));
+    const parts = {
+      house: usualHouse("x"),
+      room: blankRoom("Van", { inputs: [] }),
+      session,
+      id: "s1",
+      folder: "2026_x",
+      report: { adjusted: [], unplaced: [], leftOut: [] },
+      from: "x, release 1",
+      sounds: listed,
+    };
+    const places = soundsIn(parts);
+    expect(places).toEqual([{ hash: hashes[0], path: "2026_x/Audio/Tide_bed.wav" }]);
+    const files = { ...unzipSync(makePackage(parts)), [places[0]!.path]: strToU8("RIFF") };
+    const { sounds } = await readPackage(zipSync(files));
+    // Two under one name are told apart; the second is one the room has.
+    expect(sounds).toEqual([
+      { path: "Audio/Tide_bed.wav", hash: hashes[0], bytes: strToU8("RIFF") },
+      { path: "Audio/Tide_bed_2.wav", hash: hashes[1], bytes: null },
+    ]);
   });
 });
