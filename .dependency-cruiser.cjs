@@ -71,7 +71,9 @@ const WEB = {
   documents: ["ui", "wire"],
   words: ["ui", "wire"],
   check: ["ui", "documents"],
-  sheet: ["ui", "wire", "session", "documents", "words", "check"],
+  sound: ["ui", "wire"],
+  items: ["ui", "wire", "documents", "sound"],
+  sheet: ["ui", "wire", "session", "documents", "words", "check", "items"],
   signal: ["ui", "documents", "sheet"],
   compare: ["ui", "wire", "session", "check", "signal", "remarks"],
   fit: ["ui", "wire", "check", "sheet"],
@@ -113,10 +115,9 @@ const WEB = {
   ],
   drift: ["ui", "wire", "sessions"],
   rooms: ["ui", "wire", "fit", "sessions"],
-  library: ["ui", "wire", "session", "documents", "words", "check", "sheet", "rooms", "compare", "remarks"],
+  library: ["ui", "wire", "session", "documents", "words", "check", "sheet", "rooms", "compare", "remarks", "sound"],
   today: ["ui", "wire", "rooms"],
   start: ["ui", "wire", "fit", "rooms"],
-  sound: ["ui", "wire"],
   setUp: ["ui", "wire", "session", "people", "fit", "rooms"],
 };
 

@@ -7,7 +7,7 @@ import { demoHistory } from "./history.ts";
 import { demoPeopleOn, isEmpty } from "@mossy/server/people/store";
 import { largeHistory } from "./large.ts";
 import { storeHistory } from "./load.ts";
-import { storeSounds } from "./sounds.ts";
+import { storeSounds } from "./storeSounds.ts";
 import { demoPeople } from "./people.ts";
 import { demoStations } from "./stations.ts";
 

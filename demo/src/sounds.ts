@@ -1,12 +1,5 @@
 import type { Bext, Ixml, SoundMarker } from "@mossy/core/sound/head";
 import { writeWave } from "@mossy/core/sound/writeWave";
-import { sourceOf } from "@mossy/core/formats/bytes";
-import type { Pool } from "@mossy/server/database";
-import type { Files } from "@mossy/server/files/files";
-import { measured } from "@mossy/server/sound/jobs";
-import { keepFound } from "@mossy/server/sound/measuring";
-import { addSound } from "@mossy/server/sound/store";
-import { inTransaction } from "@mossy/server/transaction";
 import { RATE, bell, blank, drum, fading, hiss, loud, pad, pluck, put, speech, waves } from "./synth.ts";
 import type { Sides } from "./synth.ts";
 
@@ -275,24 +268,12 @@ export const demoSounds: readonly DemoSound[] = [
   },
 ];
 
-/** Makes the sounds, keeps and measures them, as if they had been brought when they say. */
-export async function storeSounds(
-  pool: Pool,
-  files: Files,
-  {
-    people,
-    ago,
-  }: { readonly people: readonly { readonly id: string }[]; readonly ago: (days: number) => Date },
-): Promise<void> {
-  const there = new Set(people.map((p) => p.id));
-  for (const { bytes, by, days, ...of } of demoSounds) {
-    if (!there.has(by)) continue;
-    const source = sourceOf(bytes());
-    const { hash, size } = await files.put(source);
-    const found = await measured(source);
-    await inTransaction(pool, async (db) => {
-      await addSound(db, { ...of, hash, size }, by, ago(days));
-      await keepFound(db, hash, found);
-    });
-  }
+/** What a sound of the house holds, by its file. Made once. */
+const made = new Map<string, Uint8Array>();
+export function soundBytes(file: string): Uint8Array {
+  const sound = demoSounds.find((s) => s.file === file);
+  if (!sound) throw new Error(`the demo has no sound “${file}”`);
+  const bytes = made.get(file) ?? sound.bytes();
+  made.set(file, bytes);
+  return bytes;
 }

@@ -1,5 +1,6 @@
 import type { Style } from "@mossy/core/house/style";
 import type { Session, Track } from "@mossy/core/session/document";
+import { withStory } from "./items.ts";
 import { demoRooms } from "./rooms.ts";
 import { layOut } from "./layOut.ts";
 import { VARIANTS } from "./library.ts";
@@ -39,7 +40,8 @@ export function demoTemplates(style: Style): DemoTemplate[] {
     // In a mix everything is there already: nothing records from outside.
     const home = demoRooms.find((r) => r.id === plan.home)?.room;
     if (!home) throw new Error(`the demo has no room “${plan.home}”`);
-    const laid = { ...layOut(style, plan, home), variants: [...(VARIANTS[plan.id] ?? [])] };
+    const bare = { ...layOut(style, plan, home), variants: [...(VARIANTS[plan.id] ?? [])] };
+    const laid = plan.id === "story-evening" ? withStory(bare) : bare;
     const whole =
       plan.shelf === "Mixing" || plan.shelf === "Field"
         ? {

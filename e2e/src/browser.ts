@@ -238,6 +238,11 @@ export class Browser {
   async upload(label: string, name: string, content: string | Uint8Array): Promise<void> {
     const path = join(this.downloads, name);
     writeFileSync(path, content);
+    await this.uploadFrom(label, path);
+  }
+
+  /** Gives a file as it lies on the disk to a file field, by the field's label. */
+  async uploadFrom(label: string, path: string): Promise<void> {
     await (await this.driver.findElement({ xpath: `//input[@aria-label='${label}']` })).sendKeys(path);
   }
 

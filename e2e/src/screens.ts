@@ -1,3 +1,4 @@
+import { ITEM_SCREENS } from "./itemScreens.ts";
 import { ROOM_SCREENS } from "./roomScreens.ts";
 import { SESSION_SCREENS } from "./sessionScreens.ts";
 import { SOUND_SCREENS } from "./soundScreens.ts";
@@ -13,6 +14,7 @@ export const SCREENS: readonly Screen[] = [
   { name: "today", path: "/", ready: "//*[name()='svg'][contains(@class, 'recharts')]" },
   ...HOUSE_SCREENS,
   ...SOUND_SCREENS,
+  ...ITEM_SCREENS,
   { name: "library", path: "/library", ready: "//h2[starts-with(., 'Steelpan')]" },
   { name: "follow", path: "/library/follow", ready: "//p[.='Every template follows the house style']" },
   {

@@ -8,6 +8,7 @@ import { openExchange } from "./exchange/entries.ts";
 import { noticesOn } from "./exchange/contents.ts";
 import { jobIn, laidOn } from "./exchange/jobIn.ts";
 import { readEntries } from "./exchange/read.ts";
+import { NO_TITLE } from "./exchange/reading.ts";
 import { inSize, sourceOf } from "./bytes.ts";
 import type { ByteSource, Bytes } from "./bytes.ts";
 import { FileProblem } from "./fileProblem.ts";
@@ -41,7 +42,7 @@ export async function readIncoming(
   if (source.size === 0) throw new FileProblem(`“${name}” is empty. Choose another file.`);
   const first = String.fromCharCode(...(await source.read(0, 4)));
   // Of a session file only what is wanted is read: its recordings may be larger than any memory.
-  if (first.startsWith("PK") && !/\.(xlsx|ods|mxl)$/i.test(name)) return fromExchange(source);
+  if (first.startsWith("PK") && !/\.(xlsx|ods|mxl)$/i.test(name)) return fromExchange(source, name);
   if (source.size > LARGEST)
     throw new FileProblem(
       `“${name}” has ${inSize(source.size)}, more than any list of tracks. Choose another file.`,
@@ -80,7 +81,7 @@ const fromTemplate = (text: string): ForeignSession => ({
   carried: [],
 });
 
-async function fromExchange(bytes: ByteSource): Promise<ForeignSession> {
+async function fromExchange(bytes: ByteSource, name: string): Promise<ForeignSession> {
   const file = await openExchange(bytes);
   const read = readEntries(file);
   const { notices, settings, of } = read;
@@ -90,9 +91,10 @@ async function fromExchange(bytes: ByteSource): Promise<ForeignSession> {
   );
   const job = jobIn(file.project, read, entries);
   const laid = laidOn(read.session, job.clips);
+  const title = laid.session.title === NO_TITLE ? titleOf(name) : laid.session.title;
   const size = new Map(entries.map((e) => [e.name, e.size]));
   return {
-    session: laid.session,
+    session: { ...laid.session, title },
     sounds: new Map(
       [...laid.entries].map(([key, entry]) => [
         key,

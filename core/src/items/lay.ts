@@ -2,7 +2,7 @@ import { setField } from "../session/change.ts";
 import type { Change } from "../session/change.ts";
 import type { Session, Track } from "../session/document.ts";
 import { freeNumber } from "../session/freeId.ts";
-import { LATEST, MOST_ITEMS, blankItem, lengthOf } from "../session/item.ts";
+import { LATEST, MOST_ITEMS, blankItem, itemTime, lengthOf } from "../session/item.ts";
 import type { Clock, Fade, Item } from "../session/item.ts";
 
 /** Items in the order they come, then as they were put. */
@@ -105,3 +105,17 @@ export function beyond(i: Item, { tempo }: Pick<Session, "tempo">): number {
   const held = secondsOf(i.holds.kind === "pattern" ? "beats" : "seconds", there, tempo);
   return Math.max(0, secondsOf(i.clock, i.length, tempo) - held);
 }
+
+/** Where a count of quarter notes is in a meter: "bar 3, beat 1"; beats by their own note, to a thousandth. */
+export function barInWords(quarters: number, { beats, unit }: Session["meter"]): string {
+  const counted = Math.round(((quarters * unit) / 4) * 1000) / 1000;
+  const bar = Math.floor(counted / beats);
+  return `bar ${bar + 1}, beat ${Math.round((counted - bar * beats + 1) * 1000) / 1000}`;
+}
+
+/** From where to where an item lies, as it is said: "0:30, for 12:00"; in beats "bar 3, beat 1, for 16 beats". */
+export const placeInWords = (
+  i: Pick<Item, "clock" | "at" | "length">,
+  { meter }: Pick<Session, "meter">,
+): string =>
+  `${i.clock === "beats" ? barInWords(i.at, meter) : itemTime("seconds", i.at)}, for ${itemTime(i.clock, i.length)}`;

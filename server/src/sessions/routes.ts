@@ -68,6 +68,23 @@ export function sessionRoutes(pool: Pool, styles: Styles, crew: Crew, files: Fil
       return { room: body.room };
     },
   );
+  packageRoute(router, { pool, crew, files }, here);
+  workingRoutes(router, pool, here);
+  closingRoutes(router, pool, here);
+  checkInRoutes(router, pool, crew, files);
+  forwardRoutes(router, pool, crew);
+  earlierRoutes(router, pool, crew);
+  blockRoutes(router, pool, crew);
+  lifeRoutes(router, pool, styles);
+  return router;
+}
+
+/** The package of a session; its sound files come from the store while it is sent. */
+function packageRoute(
+  router: Router,
+  { pool, crew, files }: { readonly pool: Pool; readonly crew: Crew; readonly files: Files },
+  here: Here,
+): void {
   answer(
     router,
     "package",
@@ -83,14 +100,6 @@ export function sessionRoutes(pool: Pool, styles: Styles, crew: Crew, files: Fil
     },
     here,
   );
-  workingRoutes(router, pool, here);
-  closingRoutes(router, pool, here);
-  checkInRoutes(router, pool, crew, files);
-  forwardRoutes(router, pool, crew);
-  earlierRoutes(router, pool, crew);
-  blockRoutes(router, pool, crew);
-  lifeRoutes(router, pool, styles);
-  return router;
 }
 
 /** What is done to a session while it is worked on: ticking its list off, sending it to its room. */

@@ -1,11 +1,9 @@
 import { createHash } from "node:crypto";
 import type { AnswerOf } from "@mossy/contract/routes";
-import { SOUND_PIECE } from "@mossy/contract/sounds";
-import { noise, sine } from "@mossy/core/fixtures/sounds";
+import { noise } from "@mossy/core/fixtures/sounds";
 import { sourceOf } from "@mossy/core/formats/bytes";
 import { outlineFrom } from "@mossy/core/sound/outline";
 import { readHead } from "@mossy/core/sound/read";
-import { writeWave } from "@mossy/core/sound/writeWave";
 import { writeExchange } from "@mossy/core/formats/exchange/write";
 import { unzipSync, zipSync } from "fflate";
 import { expect, it } from "vitest";

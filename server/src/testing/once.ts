@@ -3,7 +3,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { demoHistory } from "@mossy/demo/history";
 import { storeHistory } from "@mossy/demo/load";
-import { storeSounds } from "@mossy/demo/sounds";
+import { storeSounds } from "@mossy/demo/storeSounds";
 import type { TestProject } from "vitest/node";
 import { temporaryPostgres } from "../../../scripts/postgres.mjs";
 import { connect } from "../database.ts";

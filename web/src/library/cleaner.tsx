@@ -1,11 +1,13 @@
 import { clsx } from "clsx";
 import { inSize } from "@mossy/core/formats/bytes";
 import type { Cargo } from "@mossy/core/formats/foreignSession";
+import type { LookedItem } from "@mossy/core/items/stay";
 import type { TrackId } from "@mossy/core/session/document";
 import type { ForeignSort, ForeignTrack, Stay } from "@mossy/core/sheet/clean";
 import { useMemo } from "react";
 import { Button } from "../ui/button.tsx";
 import { Pill } from "../ui/pieces.tsx";
+import { ItemGroup, withItems } from "./itemGroup.tsx";
 import { Tile } from "../ui/tile.tsx";
 
 const GROUPS: readonly (readonly [ForeignSort, string, string])[] = [
@@ -15,7 +17,7 @@ const GROUPS: readonly (readonly [ForeignSort, string, string])[] = [
   ["empty-folder", "Empty folders", "They hold nothing."],
 ];
 
-const PARTS: readonly (readonly [Exclude<keyof Stay, "tracks">, string])[] = [
+const PARTS: readonly (readonly [Exclude<keyof Stay, "tracks" | "items">, string])[] = [
   ["processors", "processors, their values"],
   ["sends", "sends"],
   ["levels", "levels, places, widths"],
@@ -29,6 +31,9 @@ const PARTS: readonly (readonly [Exclude<keyof Stay, "tracks">, string])[] = [
 /** What is cleaned: its tracks with what the house makes of each, and what it carries besides. */
 export interface Uncleaned {
   readonly looked: readonly ForeignTrack[];
+  /** What lies on its tracks, and how large the files of that are, by the keys of the items. */
+  readonly items: readonly LookedItem[];
+  readonly sizes: ReadonlyMap<string, number>;
   readonly carried: readonly Cargo[];
   readonly notices: readonly string[];
   /** What is said where it carries nothing besides. */
@@ -55,6 +60,12 @@ export function Cleaner({
   return (
     <div className="beside min-h-0 flex-1 [--beside:276px]">
       <section aria-label={`Tracks of ${of}`} tabIndex={0} className="card min-h-0 overflow-y-auto">
+        <ItemGroup
+          items={source.items}
+          sizes={source.sizes}
+          stays={stay.items}
+          onKeep={(items) => onStay(withItems(stay, source.items, items))}
+        />
         {GROUPS.map(([standing, title, says]) => (
           <TrackGroup
             key={standing}
@@ -171,7 +182,7 @@ function LeftBehind({ source }: { source: Uncleaned }) {
         <p className="text-sm text-ink-2">{source.nothing}</p>
       ) : (
         <>
-          <p className="pb-1 text-sm text-ink-2">It belongs to the job. The file keeps it.</p>
+          <p className="pb-1 text-sm text-ink-2">It belongs to the job, and stays where it is.</p>
           <ul>
             {source.carried.map((c) => (
               <li key={c.what} className="flex justify-between border-t border-line py-1 text-sm">

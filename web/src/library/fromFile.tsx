@@ -1,6 +1,7 @@
 import type { Style } from "@mossy/core/house/style";
 import { FileProblem } from "@mossy/core/formats/fileProblem";
 import type { ForeignSession } from "@mossy/core/formats/foreignSession";
+import { lookAtItems } from "@mossy/core/items/stay";
 import { newSession } from "@mossy/core/house/starts";
 import type { Session } from "@mossy/core/session/document";
 import { cleaned, lookThrough, usualStay } from "@mossy/core/sheet/clean";
@@ -9,16 +10,19 @@ import { useState } from "react";
 import { FileDrop } from "../ui/fileField.tsx";
 import { AlertLine } from "../ui/listPage.tsx";
 import { Cleaner } from "./cleaner.tsx";
+import { soundsOfFile } from "./keptSounds.ts";
+import type { KeptSounds } from "./keptSounds.ts";
 import type { Uncleaned } from "./cleaner.tsx";
 import { Preview } from "./preview.tsx";
 import { readFile } from "../session/readFile.ts";
 
-const NOTHING = "The file carries nothing of a job besides its tracks.";
+const NOTHING = "The file carries nothing else of a job.";
 
 /** A file that was read, with what the house makes of each of its tracks. */
 interface ReadFile extends Uncleaned {
   readonly name: string;
   readonly read: ForeignSession;
+  readonly kept: KeptSounds | null;
 }
 
 /**
@@ -33,29 +37,39 @@ export function FromFile({
   style: Style;
   /** What was made of a file before the page was loaded anew. */
   kept: Session | null;
-  onChoose: (s: Session | null, title: string | null) => void;
+  /** @param sounds where the sounds of what stays lie */
+  onChoose: (s: Session, title: string | null, sounds: KeptSounds | null) => void;
 }) {
   const [incoming, setIncoming] = useState<ReadFile | null>(null);
   const [stay, setStay] = useState<Stay | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
-  const settle = (read: ForeignSession, next: Stay, title: string | null): void => {
+  const settle = ({ read, kept: sounds }: ReadFile, next: Stay, title: string | null): void => {
     setStay(next);
-    onChoose(cleaned(style, read.session, newSession(style.house, read.session.title), next), title);
+    onChoose(
+      cleaned(style, read.session, newSession(style.house, read.session.title), next),
+      title,
+      sounds,
+    );
   };
   const take = async (file: File): Promise<void> => {
     try {
       const read = await readFile(style.house, file);
-      const looked = lookThrough(style, read.session);
-      setIncoming({
+      const [looked, items] = [lookThrough(style, read.session), lookAtItems(read.session)];
+      const { sounds } = read;
+      const made: ReadFile = {
         name: file.name,
         read,
+        kept: sounds ? soundsOfFile(file, sounds) : null,
         looked,
+        items,
+        sizes: new Map([...(sounds ?? [])].map(([key, s]) => [key, s.bytes])),
         carried: read.carried,
         notices: read.notices,
         nothing: NOTHING,
-      });
+      };
+      setIncoming(made);
       setProblem(null);
-      settle(read, usualStay(looked, read.session, read.whole), read.session.title);
+      settle(made, usualStay(looked, items, read.session, read.whole), read.session.title);
     } catch (e) {
       if (!(e instanceof FileProblem)) throw e;
       setProblem(e.message);
@@ -85,7 +99,7 @@ export function FromFile({
           source={incoming}
           of="the file"
           stay={stay}
-          onStay={(next) => settle(incoming.read, next, null)}
+          onStay={(next) => settle(incoming, next, null)}
         />
       )}
     </>

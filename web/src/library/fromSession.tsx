@@ -1,4 +1,6 @@
+import type { SessionCargo } from "@mossy/contract/cargo";
 import type { Style } from "@mossy/core/house/style";
+import { lookAtItems } from "@mossy/core/items/stay";
 import { newSession } from "@mossy/core/house/starts";
 import type { Session } from "@mossy/core/session/document";
 import { cleaned, lookThrough, productionStay } from "@mossy/core/sheet/clean";
@@ -9,15 +11,32 @@ import { Link } from "react-router";
 import { Failed, Loading } from "../ui/states.tsx";
 import { useSteady } from "../ui/useSteady.ts";
 import { queries } from "../wire/queries.ts";
+import { later } from "../wire/laterQueries.ts";
 import { Cleaner } from "./cleaner.tsx";
+import type { Uncleaned } from "./cleaner.tsx";
+import { soundsOfSession } from "./keptSounds.ts";
+import type { KeptSounds } from "./keptSounds.ts";
 
-const NOTHING = "Recordings, notes and what was said about it stay with the session.";
+const NOTHING = "Notes and what was said about it stay with the session.";
 
 /** What is made of a session, with what it was called and which production it is of. */
 export interface OfSession {
   readonly session: Session;
   readonly title: string;
   readonly production: string | null;
+  /** Where the sounds of what stays lie. */
+  readonly sounds: KeptSounds;
+}
+
+function sourceOf(style: Style, { session, sounds, shared, carried }: SessionCargo): Uncleaned {
+  return {
+    looked: lookThrough(style, session),
+    items: lookAtItems(session, new Map(shared.map((s) => [s.key, s]))),
+    sizes: new Map(sounds.map((s) => [s.key, s.bytes])),
+    carried,
+    notices: [],
+    nothing: NOTHING,
+  };
 }
 
 /**
@@ -34,22 +53,30 @@ export function FromSession({
   onChoose: (made: OfSession) => void;
 }) {
   const { data: s, error, refetch } = useQuery(queries.session(id));
+  // What lies on its tracks is in the file of its last check-in.
+  const cargo = useQuery(later.sessionCargo(id));
+  const { data: carries } = cargo;
   const [said, setSaid] = useState<Stay | null>(null);
-  const looked = useMemo(() => (s ? lookThrough(style, s.now) : []), [style, s]);
-  const stay = useMemo(() => said ?? (s ? productionStay(looked, s.now) : null), [said, looked, s]);
+  const source = useMemo(() => (carries ? sourceOf(style, carries) : null), [style, carries]);
+  const stay = useMemo(
+    () => said ?? (source && carries ? productionStay(source.looked, source.items, carries.session) : null),
+    [said, source, carries],
+  );
   const choose = useSteady(onChoose);
   useEffect(() => {
-    if (!s || !stay) return;
-    const session = cleaned(style, s.now, newSession(style.house, s.title), stay);
+    if (!s || !stay || !carries) return;
+    const session = cleaned(style, carries.session, newSession(style.house, s.title), stay);
     const origin = { template: s.template, release: s.release };
     choose({
       session: { ...session, origin },
       title: s.title,
       production: s.production,
+      sounds: soundsOfSession(id, carries.sounds),
     });
-  }, [style, s, stay, choose]);
-  if (error) return <Failed error={error} again={() => void refetch()} />;
-  if (!s || !stay) return <Loading what="Fetching the session" />;
+  }, [style, s, id, stay, carries, choose]);
+  if (!s && error) return <Failed error={error} again={() => void refetch()} />;
+  if (!carries && cargo.error) return <Failed error={cargo.error} again={() => void cargo.refetch()} />;
+  if (!s || !stay || !source) return <Loading what="Looking through the session" />;
   return (
     <>
       <p className="text-sm text-ink-2">
@@ -61,12 +88,7 @@ export function FromSession({
         {s.lastCheckIn ? ` after check-in ${s.lastCheckIn.number}` : ""}; the session is not touched. It is
         known as begun from {s.templateName}, release {s.release}.
       </p>
-      <Cleaner
-        source={{ looked, carried: [], notices: [], nothing: NOTHING }}
-        of="the session"
-        stay={stay}
-        onStay={setSaid}
-      />
+      <Cleaner source={source} of="the session" stay={stay} onStay={setSaid} />
     </>
   );
 }

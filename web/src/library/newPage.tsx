@@ -5,7 +5,7 @@ import { check, open } from "@mossy/core/check/check";
 import type { Session } from "@mossy/core/session/document";
 import { STARTERS, startWith } from "@mossy/core/sheet/templateStarters";
 import { useMutation, useQuery } from "@tanstack/react-query";
-import { useCallback, useRef } from "react";
+import { useCallback, useRef, useState } from "react";
 import { useNavigate, useSearchParams } from "react-router";
 import { askOnce } from "../wire/ask.ts";
 import { queries, queryClient, useMe, useStyle } from "../wire/queries.ts";
@@ -21,6 +21,8 @@ import { BEGUN, FIRST_NOTE, halfBegun } from "./halfBegun.ts";
 import type { From, HalfBegun } from "./halfBegun.ts";
 import { FromFile } from "./fromFile.tsx";
 import { FromSession } from "./fromSession.tsx";
+import { soundsKnown, withSoundsKept } from "./keptSounds.ts";
+import type { KeptSounds } from "./keptSounds.ts";
 import { Preview } from "./preview.tsx";
 
 /** What is still wanting, by where it starts from. */
@@ -54,7 +56,7 @@ export default function NewTemplatePage() {
     },
     halfBegun,
   );
-  const { name, shelf, from, session, chosen, production, note } = begun;
+  const { name, from, session, chosen, production } = begun;
   const set = (fields: Partial<HalfBegun>): void => setBegun({ ...begun, ...fields });
   const pickPart = useSteady((part: Session | null): void => set({ session: part }));
   // It stands beside what it was begun from, where nobody says otherwise.
@@ -63,36 +65,16 @@ export default function NewTemplatePage() {
     templates.find((t) => t.kind === "template")?.shelf ??
     "Templates";
   const usual = usualOf(data?.templates ?? []);
-  const navigate = useNavigate();
-  const make = useMutation({
-    mutationFn: async () =>
-      askOnce(
-        "newTemplate",
-        {},
-        {
-          name,
-          // Whoever is quicker than the library waits for it.
-          shelf:
-            shelf === "" ? usualOf((await queryClient.ensureQueryData(queries.library)).templates) : shelf,
-          production: production.trim() === "" ? null : production,
-          ...(session ? { session } : {}),
-          ...(session && note !== null ? { note } : {}),
-        },
-      ),
-    onSuccess: async ({ id }) => {
-      forget();
-      await queryClient.invalidateQueries({ queryKey: ["library"] });
-      // What comes from elsewhere asks for devices of elsewhere.
-      const foreign = from === "file" && session?.tracks.some((t) => t.inserts.some((i) => i.device));
-      await navigate(`/library/${id}${foreign ? "/devices" : ""}`);
-    },
-  });
+  /** Where the sounds of what stays lie; a file is chosen again after the page was loaded anew. */
+  const [sounds, setSounds] = useState<KeptSounds | null>(null);
+  const { make, does } = useMake(begun, usualOf, sounds, forget);
   if (!may)
     return (
       <Empty title="The lead begins templates">Start a session from a release, or ask the lead.</Empty>
     );
   const waits = from !== "nothing" && session === null;
-  const off = session ? open(check(style, session)).length : 0;
+  // What is brought with it is no sound the house does not have.
+  const off = session ? open(check(style, soundsKnown(session, sounds))).length : 0;
   return (
     <form
       className="flex h-full min-h-[560px] flex-col gap-3"
@@ -103,12 +85,14 @@ export default function NewTemplatePage() {
     >
       <PageHead crumbs={[["Library", "/library"]]} title="New template">
         <span role="status" className="text-sm text-ink-2">
-          {session
-            ? `${session.tracks.length} tracks to start with, ${off === 0 ? "nothing off" : `${off} to look at`}` +
-              (name.trim() === "" ? ". Give it a name" : "")
-            : waits || name.trim() === ""
-              ? WAITS[from]
-              : ""}
+          {does !== ""
+            ? does
+            : session
+              ? `${session.tracks.length} tracks to start with, ${off === 0 ? "nothing off" : `${off} to look at`}` +
+                (name.trim() === "" ? ". Give it a name" : "")
+              : waits || name.trim() === ""
+                ? WAITS[from]
+                : ""}
         </span>
         <Button look="main" type="submit" disabled={make.isPending || waits || name.trim() === ""}>
           Begin it
@@ -131,13 +115,14 @@ export default function NewTemplatePage() {
         <FromSession
           style={style}
           session={ofSession}
-          onChoose={(made) =>
+          onChoose={(made) => {
+            setSounds(made.sounds);
             set({
               session: made.session,
               ...(session === null && name === "" ? { name: made.title } : {}),
               ...(session === null && production === "" ? { production: made.production ?? "" } : {}),
-            })
-          }
+            });
+          }}
         />
       )}
       {session && from !== "file" && from !== "session" && <Preview session={session} />}
@@ -145,13 +130,53 @@ export default function NewTemplatePage() {
         <FromFile
           style={style}
           kept={session}
-          onChoose={(s, title) =>
-            set({ session: s, ...(name === "" && title !== null ? { name: title } : {}) })
-          }
+          onChoose={(s, title, kept) => {
+            setSounds(kept);
+            set({ session: s, ...(name === "" && title !== null ? { name: title } : {}) });
+          }}
         />
       )}
     </form>
   );
+}
+
+/** Begins the template: what stays of sounds first, then itself. @param sounds where they lie */
+function useMake(
+  { name, shelf, from, session, production, note }: HalfBegun,
+  usualOf: (templates: readonly TemplateCard[]) => string,
+  sounds: KeptSounds | null,
+  forget: () => void,
+) {
+  const navigate = useNavigate();
+  const [does, setDoes] = useState("");
+  const make = useMutation({
+    mutationFn: async () => {
+      // Whoever is quicker than the library waits for it.
+      const onto =
+        shelf === "" ? usualOf((await queryClient.ensureQueryData(queries.library)).templates) : shelf;
+      const whole = session && (await withSoundsKept(session, sounds, onto, setDoes));
+      return askOnce(
+        "newTemplate",
+        {},
+        {
+          name,
+          shelf: onto,
+          production: production.trim() === "" ? null : production,
+          ...(whole ? { session: whole } : {}),
+          ...(whole && note !== null ? { note } : {}),
+        },
+      );
+    },
+    onSettled: () => setDoes(""),
+    onSuccess: async ({ id }) => {
+      forget();
+      await queryClient.invalidateQueries({ queryKey: ["library"] });
+      // What comes from elsewhere asks for devices of elsewhere.
+      const foreign = from === "file" && session?.tracks.some((t) => t.inserts.some((i) => i.device));
+      await navigate(`/library/${id}${foreign ? "/devices" : ""}`);
+    },
+  });
+  return { make, does };
 }
 
 function Starters({

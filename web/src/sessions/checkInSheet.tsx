@@ -137,6 +137,7 @@ export function CheckInSheet({
               track={track}
               findings={findings.byTrack.get(track.id) ?? []}
               work={work}
+              ofJob
               onChoose={(list) => setChosen(these(list))}
               onRemark={onRemark}
             />

@@ -17,6 +17,7 @@ import { actsOn, sayRole } from "../check/useFindings.ts";
 import { TextField } from "../ui/textField.tsx";
 import { Select } from "../ui/select.tsx";
 import { Tile } from "../ui/tile.tsx";
+import { ItemLine, ItemsPanel } from "../items/itemsPanel.tsx";
 import { ChainPanel } from "./chainPanel.tsx";
 import { Copies } from "./copies.tsx";
 import type { Workpiece } from "../documents/workpiece.ts";
@@ -36,13 +37,16 @@ interface InspectorProps {
   readonly track: Track;
   readonly findings: readonly Finding[];
   readonly work: Workpiece | null;
+  /** Whether it is a session of a job, and no template. */
+  readonly ofJob?: boolean;
   readonly onChoose?: (ids: readonly TrackId[]) => void;
   /** Somebody wants to say something about a finding. */
   readonly onRemark?: (finding: Finding) => void;
 }
 
 /** What is selected, what is off about it, its values, and why it is so. */
-export function Inspector({ style, session, track, findings, work, onChoose, onRemark }: InspectorProps) {
+export function Inspector(props: InspectorProps) {
+  const { style, session, track, findings, work, ofJob = false, onChoose, onRemark } = props;
   // The house's plan of a long session may come a moment after what was typed.
   const wanted = planHouse(style, useDeferredValue(session)).wanted.get(track.id);
   const read = wanted ? roleInWords(style, wanted.what) : "";
@@ -89,8 +93,20 @@ export function Inspector({ style, session, track, findings, work, onChoose, onR
             session={session}
             track={track}
             work={work}
+            ofJob={ofJob}
             {...(onChoose ? { onChoose } : {})}
           />
+        )}
+        {!work && track.items.length > 0 && (
+          <Section title="What lies on it" count={track.items.length}>
+            <ul className="flex flex-col gap-1.5">
+              {track.items.map((i) => (
+                <li key={i.id} className="flex items-center gap-2 text-sm">
+                  <ItemLine session={session} item={i} />
+                </li>
+              ))}
+            </ul>
+          </Section>
         )}
       </section>
       <WhyList why={whyOf(style, session, track)} />
@@ -103,12 +119,14 @@ function TrackForms({
   session,
   track: t,
   work,
+  ofJob,
   onChoose,
 }: {
   style: Style;
   session: Session;
   track: Track;
   work: Workpiece;
+  ofJob: boolean;
   onChoose?: (ids: readonly TrackId[]) => void;
 }) {
   const say = useSayFocus();
@@ -126,6 +144,11 @@ function TrackForms({
       {!PATHS.has(t.kind) && (
         <Section title="Recording">
           <Recording session={session} track={t} work={work} />
+        </Section>
+      )}
+      {(!PATHS.has(t.kind) || t.items.length > 0) && (
+        <Section title="What lies on it" count={t.items.length}>
+          <ItemsPanel session={session} track={t} work={work} ofJob={ofJob} />
         </Section>
       )}
       {t.format !== null && !leavesTheSession(t) && (

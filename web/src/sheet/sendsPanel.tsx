@@ -3,14 +3,13 @@ import { circleThrough } from "@mossy/core/session/circle";
 import type { Send, Session, Track } from "@mossy/core/session/document";
 import { PATHS } from "@mossy/core/session/kind";
 import { addSend } from "@mossy/core/sheet/paths";
-import { levelInWords } from "@mossy/core/session/valueWords";
 import { X } from "lucide-react";
 import { useState } from "react";
 import { Button } from "../ui/button.tsx";
 import { Select } from "../ui/select.tsx";
 import { PickOne, named } from "../ui/chooser.tsx";
 import type { Workpiece } from "../documents/workpiece.ts";
-import { NumberField } from "../ui/numberField.tsx";
+import { LevelField } from "../ui/levelField.tsx";
 import { nameOf } from "./pathsPanel.tsx";
 
 /**
@@ -67,17 +66,11 @@ export function SendsPanel({
               <option value="before">before the fader</option>
             </Select>
           </span>
-          <NumberField
+          <LevelField
             label="dB"
             className="w-16"
-            value={levelInWords(s.level).replace("+", "")}
-            hint="−144 to 24"
-            onSet={(v) => {
-              const n = v === "silent" ? -144 : Number(v.replace(",", ".").replace("−", "-"));
-              if (Number.isNaN(n) || n < -144 || n > 24) return false;
-              change(s.id, { level: n });
-              return true;
-            }}
+            value={s.level}
+            onSet={(level) => change(s.id, { level })}
           />
           <Button
             small

@@ -49,8 +49,8 @@ function keep(list: readonly Bringing[]): void {
   for (const tell of told) tell();
 }
 
-/** Brings files to a shelf, one after the other. */
-export function bring(chosen: readonly File[], onto: Onto): void {
+/** Brings files to a shelf, one after the other. @returns by which each is known on its way */
+export function bring(chosen: readonly File[], onto: Onto): number[] {
   const fresh = chosen.map((file): Bringing => {
     const key = ++lastKey;
     files.set(key, { file, onto, gone: new AbortController(), coming: null });
@@ -58,6 +58,28 @@ export function bring(chosen: readonly File[], onto: Onto): void {
   });
   keep([...all, ...fresh]);
   void work();
+  return fresh.map((b) => b.key);
+}
+
+/** Brings one file, and waits for it. @throws Error where it cannot be brought */
+export async function bringOne(file: File, onto: Onto): Promise<SoundCard> {
+  const [key = 0] = bring([file], onto);
+  try {
+    return await new Promise<SoundCard>((resolve, reject) => {
+      const look = (): void => {
+        const now = all.find((b) => b.key === key);
+        if (now?.sound) resolve(now.sound);
+        else if (!now || now.state === "failed")
+          reject(new Error(`“${file.name}” did not come onto the shelf. ${now?.says ?? ""}`.trim()));
+        else return;
+        told.delete(look);
+      };
+      told.add(look);
+      look();
+    });
+  } finally {
+    giveUp(key);
+  }
 }
 
 /** Takes one off the list; one on its way is given up, and what is there of it thrown away. */

@@ -199,23 +199,44 @@ function AboutCard({ of, may, onSet }: { of: WholeSound; may: boolean; onSet: (t
   );
 }
 
+const carriedIn = ({ draft, release }: WholeSound["templates"][number]): string =>
+  [...(release === null ? [] : [`release ${release}`]), ...(draft ? ["its draft"] : [])].join(" and ");
+
 function UsesCard({ of }: { of: WholeSound }) {
   return (
     <section aria-labelledby="uses" className="card">
       <h2 id="uses" className="px-4 py-3 font-semibold">
         Where it is used
       </h2>
-      {of.uses.length === 0 ? (
-        <p className="px-4 pb-4 text-sm text-ink-2">No session that was handed in has it in its files.</p>
+      {of.uses.length === 0 && of.templates.length === 0 ? (
+        <p className="px-4 pb-4 text-sm text-ink-2">
+          No template carries it, and no session has it on its tracks or in its files.
+        </p>
       ) : (
         <ul>
+          {of.templates.map((t) => (
+            <li key={t.template} className="border-t border-line px-4 py-2">
+              <Link to={`/library/${t.template}`} className="font-semibold hover:underline">
+                {t.name}
+              </Link>
+              <span className="block text-sm text-ink-2">carries it in {carriedIn(t)}</span>
+            </li>
+          ))}
           {of.uses.map((u) => (
             <li key={u.session} className="border-t border-line px-4 py-2">
               <Link to={`/sessions/${u.session}`} className="font-semibold hover:underline">
                 {u.title}
               </Link>
               <span className="block text-sm text-ink-2">
-                {u.roomName} · {u.templateName} · as <span className="font-mono">{u.as}</span>
+                {u.roomName} · {u.templateName}
+                {u.as === "" ? (
+                  " · on its tracks"
+                ) : (
+                  <>
+                    {" "}
+                    · as <span className="font-mono">{u.as}</span>
+                  </>
+                )}
               </span>
             </li>
           ))}

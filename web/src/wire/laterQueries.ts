@@ -63,6 +63,12 @@ export const later = {
       getNextPageParam: (last) => last.next ?? undefined,
       placeholderData: keepPreviousData,
     }),
+  sessionCargo: (session: string) =>
+    queryOptions({
+      queryKey: ["session-cargo", session],
+      queryFn: () => ask("sessionCargo", { session }),
+      staleTime: 0,
+    }),
   sound: (sound: string) =>
     queryOptions({ queryKey: ["sound", sound], queryFn: () => ask("sound", { sound }) }),
   soundsKept: queryOptions({ queryKey: ["sounds", "kept"], queryFn: () => ask("soundsKept", {}) }),

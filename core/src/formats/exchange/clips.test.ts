@@ -189,6 +189,8 @@ describe("what a file from elsewhere holds of its job", () => {
       ["tide bed.wav", "sea.wav"],
       [""],
     ]);
+    // A file that says no title is called as it is called.
+    expect(session.title).toBe("evening");
     const [[vox], [tide, sea], [keys]] = items as [Item[], Item[], Item[]];
     // One beat into a clip that begins one beat into the sound: two beats at 120 are a second.
     expect(vox).toMatchObject({ clock: "beats", at: 4, length: 8, offset: 1, job: true });

@@ -23,6 +23,8 @@ export interface TrackElements {
   readonly devices: readonly XmlElement[];
 }
 
+/** What a session is called whose file says no title. */
+export const NO_TITLE = "Untitled session";
 const MOST_TRACKS = 10_000;
 const MOST_IN_A_LIST = 64;
 /** What a track holds that is no track of ours: it only marks time or shows pictures. */
@@ -56,7 +58,7 @@ export class Reading {
     this.#name(structure, 0);
     this.#inside(structure, null);
     const title = child(metadata, "Title")?.text.trim();
-    const base = emptySession(oneLine(title === undefined || title === "" ? "Untitled session" : title));
+    const base = emptySession(oneLine(title === undefined || title === "" ? NO_TITLE : title));
     const main = this.#tracks.find((t) => t.kind === "main");
     this.session = {
       ...base,

@@ -1,0 +1,146 @@
+import type { SoundCard } from "@mossy/contract/sounds";
+import { changeItem, inTime, itemWith, placeInWords, putItem, takeItemOut } from "@mossy/core/items/lay";
+import type { Session, Track } from "@mossy/core/session/document";
+import { MOST_ITEMS } from "@mossy/core/session/item";
+import type { Item, ItemKind } from "@mossy/core/session/item";
+import { AudioLines, CircleDashed, Music, X } from "lucide-react";
+import { useState } from "react";
+import type { Workpiece } from "../documents/workpiece.ts";
+import { Button } from "../ui/button.tsx";
+import { Pill } from "../ui/pieces.tsx";
+import { ItemForm } from "./itemForm.tsx";
+import { SoundPicker, heldOf } from "./soundPicker.tsx";
+
+const SIGNS = { sound: AudioLines, pattern: Music, placeholder: CircleDashed } as const;
+const KINDS: Readonly<Record<ItemKind, string>> = {
+  sound: "sound",
+  pattern: "pattern",
+  placeholder: "placeholder",
+};
+/** An hour of programme has room for what is still to come; somebody says how long it really is. */
+const PLACEHOLDER_SECONDS = 60;
+
+/** Which sound is being chosen: a new one, or one in the place of another. */
+type Choosing = { readonly instead: string | null } | null;
+
+/** What lies on a track: put there, set, taken out. */
+export function ItemsPanel({
+  session,
+  track: t,
+  work,
+  ofJob,
+}: {
+  session: Session;
+  track: Track;
+  work: Workpiece;
+  /** Whether what is put here belongs to a job unless somebody says otherwise. */
+  ofJob: boolean;
+}) {
+  const [open, setOpen] = useState<string | null>(null);
+  const [choosing, setChoosing] = useState<Choosing>(null);
+  const put = (name: string, holds: Item["holds"], rest: Partial<Item> = {}): void => {
+    const made = putItem(session, t, name, holds, { job: ofJob, ...rest });
+    if (!made) return;
+    work.edit([made.change], `put ${KINDS[holds.kind]}`);
+    setOpen(made.id);
+  };
+  const change = (i: Item, fields: Partial<Omit<Item, "id" | "holds">>): void => {
+    work.edit([changeItem(t, i.id, itemWith(i, fields))], "item");
+  };
+  const pick = (sound: SoundCard): void => {
+    const instead = t.items.find((i) => i.id === choosing?.instead);
+    setChoosing(null);
+    if (!instead) {
+      put(sound.name, heldOf(sound));
+      return;
+    }
+    work.edit([changeItem(t, instead.id, { ...instead, holds: heldOf(sound) })], "another sound");
+  };
+  const full = t.items.length >= MOST_ITEMS;
+  return (
+    <>
+      <ul className="flex flex-col">
+        {inTime(t.items, session).map((i) => (
+          <li key={i.id} className="border-b border-line last:border-0">
+            <div className="flex items-center gap-1.5 py-1">
+              <button
+                type="button"
+                aria-expanded={open === i.id}
+                className="flex min-w-0 flex-1 items-center gap-2 py-1 text-left text-sm"
+                onClick={() => setOpen(open === i.id ? null : i.id)}
+              >
+                <ItemLine session={session} item={i} />
+              </button>
+              <Button
+                small
+                look="quiet"
+                className="px-1"
+                aria-label={`Take out ${nameOf(i)}`}
+                onClick={() => work.edit([takeItemOut(t, i.id)], `take out ${nameOf(i)}`)}
+              >
+                <X size={13} aria-hidden />
+              </Button>
+            </div>
+            {open === i.id && (
+              <ItemForm
+                session={session}
+                item={i}
+                onChange={(fields) => change(i, fields)}
+                onBecome={(to, label) => work.edit([changeItem(t, i.id, to)], label)}
+                onAnother={() => setChoosing({ instead: i.id })}
+              />
+            )}
+          </li>
+        ))}
+      </ul>
+      {choosing ? (
+        <SoundPicker onPick={pick} onLeave={() => setChoosing(null)} />
+      ) : (
+        <div className="flex flex-wrap gap-1.5">
+          {t.format !== null && (
+            <Button small disabled={full} onClick={() => setChoosing({ instead: null })}>
+              <AudioLines size={14} aria-hidden />
+              Put a sound
+            </Button>
+          )}
+          <Button
+            small
+            disabled={full}
+            onClick={() =>
+              put("", { kind: "placeholder", says: "", parts: 1 }, { length: PLACEHOLDER_SECONDS })
+            }
+          >
+            <CircleDashed size={14} aria-hidden />
+            Put a placeholder
+          </Button>
+        </div>
+      )}
+      {full && (
+        <p className="text-sm text-ink-2">
+          It holds {MOST_ITEMS.toLocaleString("en")} items, as many as a track can.
+        </p>
+      )}
+    </>
+  );
+}
+
+export const nameOf = (i: Item): string => (i.name === "" ? KINDS[i.holds.kind] : i.name);
+
+/** What lies there, from when, how long, and whether it is of the job. */
+export function ItemLine({ session, item: i }: { session: Session; item: Item }) {
+  const Sign = SIGNS[i.holds.kind];
+  return (
+    <>
+      <Sign size={15} aria-hidden className="shrink-0 text-ink-2" />
+      <span className="min-w-0 flex-1">
+        <span className="block truncate font-semibold">{nameOf(i)}</span>
+        <span className="block truncate text-xs text-ink-2">
+          {placeInWords(i, session)}
+          {i.loops && ", loops"}
+          {i.holds.kind === "sound" && i.holds.hash === null && " · not in the house"}
+        </span>
+      </span>
+      {i.job && <Pill>of this job</Pill>}
+    </>
+  );
+}

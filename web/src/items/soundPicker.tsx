@@ -1,0 +1,104 @@
+import type { SoundCard } from "@mossy/contract/sounds";
+import type { SoundHeld } from "@mossy/core/session/item";
+import { inClock } from "@mossy/core/sound/clock";
+import { useInfiniteQuery } from "@tanstack/react-query";
+import { useDeferredValue, useState } from "react";
+import { Link } from "react-router";
+import { PlayButton } from "../sound/playButton.tsx";
+import { useListening } from "../sound/player.ts";
+import { SmallWave } from "../sound/smallWave.tsx";
+import { Button } from "../ui/button.tsx";
+import { FindField } from "../ui/findField.tsx";
+import { Failed, Loading } from "../ui/states.tsx";
+import { later } from "../wire/laterQueries.ts";
+
+/** What an item holds that plays a sound of the shelf. */
+export const heldOf = ({ hash, file, is }: SoundCard): SoundHeld => ({
+  kind: "sound",
+  hash,
+  file: file.slice(0, 255),
+  seconds: is && is.seconds > 0 ? is.seconds : null,
+  rate: is && is.rate > 0 ? Math.round(is.rate) : null,
+  channels: is && is.channels > 0 ? is.channels : null,
+});
+
+/** The sounds of the shelf to choose from: found by name, listened to, taken. */
+export function SoundPicker({
+  onPick,
+  onLeave,
+}: {
+  onPick: (sound: SoundCard) => void;
+  onLeave: () => void;
+}) {
+  const [find, setFind] = useState("");
+  const asked = useDeferredValue(find.trim());
+  const { data, error, refetch, hasNextPage, fetchNextPage, isFetchingNextPage } = useInfiniteQuery(
+    later.sounds(asked === "" ? {} : { find: asked }),
+  );
+  const listening = useListening();
+  const sounds = data?.pages.flatMap((p) => p.sounds) ?? [];
+  return (
+    <section
+      aria-label="Sounds of the shelf"
+      className="flex flex-col gap-2 rounded-md border border-line-strong p-2"
+      onKeyDown={(e) => {
+        if (e.key !== "Escape") return;
+        e.stopPropagation();
+        onLeave();
+      }}
+    >
+      <div className="flex items-center gap-2">
+        <FindField label="Find a sound" className="min-w-0 flex-1" value={find} onFind={setFind} />
+        <Button small look="quiet" onClick={onLeave}>
+          Leave it
+        </Button>
+      </div>
+      {!data &&
+        (error ? (
+          <Failed error={error} again={() => void refetch()} />
+        ) : (
+          <Loading what="Fetching the sounds" />
+        ))}
+      {data && sounds.length === 0 && (
+        <p className="text-sm text-ink-2">
+          {asked === "" ? (
+            <>
+              No sounds yet.{" "}
+              <Link to="/library/sounds" className="text-moss hover:underline">
+                Bring some to the shelf
+              </Link>
+            </>
+          ) : (
+            "No such sound. Try another word."
+          )}
+        </p>
+      )}
+      <ul className="max-h-72 overflow-y-auto">
+        {sounds.map((s) => (
+          <li key={s.id} className="flex items-center gap-2 border-t border-line py-1 first:border-t-0">
+            <PlayButton of={s} listening={listening} />
+            <button
+              type="button"
+              aria-label={`Take ${s.name}`}
+              className="min-w-0 flex-1 rounded-sm px-1 py-0.5 text-left hover:bg-sunk"
+              onClick={() => onPick(s)}
+            >
+              <span className="flex items-baseline gap-2">
+                <span className="min-w-0 flex-1 truncate text-sm font-semibold">{s.name}</span>
+                <span className="font-mono text-xs text-ink-2">
+                  {s.is ? inClock(s.is.seconds, s.is.seconds < 10 ? 1 : 0) : ""}
+                </span>
+              </span>
+              <SmallWave small={s.small} />
+            </button>
+          </li>
+        ))}
+      </ul>
+      {hasNextPage && (
+        <Button small disabled={isFetchingNextPage} onClick={() => void fetchNextPage()}>
+          More
+        </Button>
+      )}
+    </section>
+  );
+}
