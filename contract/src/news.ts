@@ -69,6 +69,8 @@ export const news = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("layouts"), rooms: z.array(z.string()), by: doer }),
   /** A sound file was brought, measured, named, put away. */
   z.object({ kind: z.literal("sound"), sound: z.uuid(), by: doer }),
+  /** Patterns were brought, named, tagged, put away. */
+  z.object({ kind: z.literal("patterns"), by: doer }),
   /** The stations of a room came, went or said something. */
   z.object({ kind: z.literal("station"), room: z.string(), by: doer }),
   /** Somebody was invited, joined, got other rights, was switched off or on. */

@@ -7,6 +7,7 @@ import { lifeRoutes } from "./lifeRoutes.ts";
 import { libraryRoutes } from "./libraryRoutes.ts";
 import { proposalRoutes } from "./proposalRoutes.ts";
 import { remarkRoutes } from "./remarkRoutes.ts";
+import { patternRoutes } from "./patterns.ts";
 import { peopleRoutes } from "./peopleRoutes.ts";
 import { route } from "./route.ts";
 import type { UPLOAD } from "./route.ts";
@@ -56,6 +57,7 @@ export const routes = {
   ...layoutRoutes,
   ...soundRoutes,
   ...cargoRoutes,
+  ...patternRoutes,
 } as const satisfies Record<RouteName, Route>;
 
 export type Routes = typeof routes;

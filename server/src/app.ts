@@ -38,6 +38,7 @@ import { note } from "./record/store.ts";
 import { recordRoutes } from "./record/routes.ts";
 import { roomRoutes } from "./rooms/routes.ts";
 import { stationRoutes } from "./rooms/stationRoutes.ts";
+import { patternRoutes } from "./patterns/routes.ts";
 import { soundRoutes } from "./sound/routes.ts";
 import { sessionRoutes } from "./sessions/routes.ts";
 import type { Addresses } from "./settings.ts";
@@ -101,6 +102,7 @@ export function makeApp(parts: Parts): Express {
     sessionRoutes(pool, styles, crew, files),
     driftRoutes(pool, styles, crew),
     soundRoutes(parts),
+    patternRoutes(pool, crew),
   );
   app.use("/api", noSuchRoute);
   app.get("/metrics", recognise(parts), mayReadMetrics(parts.metricsToken), async (_req, res) => {

@@ -90,6 +90,7 @@ function asked(name: RouteName, room: string): { path: string; body?: unknown } 
     track: "none",
     layout: "none",
     sound: "none",
+    pattern: "none",
     coming: "none",
     at: 0,
     version: 1,

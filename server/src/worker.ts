@@ -14,6 +14,7 @@ import { libraryJobs } from "./library/jobs.ts";
 import { proposalJobs } from "./proposals/jobs.ts";
 import { roomJobs } from "./rooms/jobs.ts";
 import { sessionJobs } from "./sessions/jobs.ts";
+import { patternJobs } from "./patterns/jobs.ts";
 import { soundJobs } from "./sound/jobs.ts";
 
 /** Whoever only reads goes before what is worked out here. Of this thread alone, on Linux. */
@@ -33,6 +34,7 @@ const all: readonly Job<Bench, never, unknown>[] = [
   ...proposalJobs,
   ...driftJobs,
   ...soundJobs,
+  ...patternJobs,
 ];
 const byName = new Map(all.map((job) => [job.name, job]));
 

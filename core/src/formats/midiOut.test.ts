@@ -2,6 +2,7 @@ import fc from "fast-check";
 import toneMidi from "@tonejs/midi";
 import { describe, expect, it } from "vitest";
 import { asMidiFile, breaches } from "../fixtures/midiReader.ts";
+import { blankItem } from "../session/item.ts";
 import { blankTrack, emptySession } from "../session/document.ts";
 import type { Session, Track } from "../session/document.ts";
 import { writeMidiTracks } from "./midiOut.ts";
@@ -55,6 +56,28 @@ describe("a session as a Standard MIDI File", () => {
       ...Object.values(violins?.controlChanges ?? {}).flatMap((c) => c.map((e) => e.time)),
     );
     expect(last).toBeLessThan(seconds(1));
+  });
+
+  it("plays the patterns that lie on its tracks, looped and cut off as they lie, on their channels", () => {
+    const kick = [0, 1, 2, 3].map((at) => ({ at, length: 1, key: 36, velocity: 100 }));
+    const floor = { kind: "pattern" as const, notes: kick, length: 4, shelf: null };
+    const items = [blankItem("m1", "Floor", floor, { at: 8, length: 6.5, loops: true })];
+    const late = [blankItem("m1", "Late", floor, { clock: "seconds", at: 5, length: 60, offset: 2 })];
+    const four = { tempo: 120, meter: { beats: 4, unit: 4 } as const };
+    const drums = midi("b", "Drums", { channel: 10, items });
+    const keys = blankTrack("c", "Keys", { kind: "instrument", format: "stereo", items: late });
+    const bytes = writeMidiTracks(piece([drums, keys, blankTrack("d", "Vox", { items: late })], four));
+    const [first, second, ...others] = new toneMidi.Midi(bytes).tracks.filter((t) => t.notes.length > 0);
+    expect(others).toEqual([]);
+    const played = (t: typeof first) => t?.notes.map((n) => [n.ticks / 960, n.durationTicks / 960, n.midi]);
+    expect(played(first)).toEqual([...[8, 9, 10, 11, 12, 13].map((at) => [at, 1, 36]), [14, 0.5, 36]]);
+    // Five seconds are ten quarter notes; two of the four are skipped.
+    expect(played(second)).toEqual([
+      [10, 1, 36],
+      [11, 1, 36],
+    ]);
+    expect([first?.channel, second?.channel]).toEqual([9, 0]);
+    expect(breaches(asMidiFile(bytes))).toEqual([]);
   });
 
   it("passes another reader that looks for every breach of the specification, bank before program", () => {

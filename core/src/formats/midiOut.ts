@@ -1,5 +1,6 @@
 import { writeMidi } from "midi-file";
 import type { MidiData } from "midi-file";
+import { notesOn } from "../items/notes.ts";
 import type { Session, Track } from "../session/document.ts";
 
 type Event = MidiData["tracks"][number][number];
@@ -22,7 +23,9 @@ const meta = (type: string, more: object): Record<string, unknown> => ({ meta: t
 const text = (type: string, said: string) => meta(type, { text: inBytes(said) });
 
 function trackOf(placed: readonly Placed[], end: number): Event[] {
-  const sorted = [...placed].sort((a, b) => a.at - b.at);
+  // A note that ends where the next of its key begins is let go first.
+  const last = ({ event }: Placed): number => (event["type"] === "noteOff" ? 0 : 1);
+  const sorted = [...placed].sort((a, b) => a.at - b.at || last(a) - last(b));
   const events = [...sorted, { at: Math.max(end, sorted.at(-1)?.at ?? 0), event: meta("endOfTrack", {}) }];
   // The package's types know each event by itself; what stands here is made from fields of a checked session.
   return events.map(
@@ -72,6 +75,17 @@ function opening(track: Track, music: number): Placed[] {
   ];
 }
 
+/** What the patterns on a track play; on channel 1 where it has none of its own. */
+const playing = (track: Track, session: Session): Placed[] =>
+  notesOn(track.items, session).flatMap(({ at, length, key, velocity }): Placed[] => {
+    const [from, to] = [Math.round(at * QUARTER), Math.round((at + length) * QUARTER)];
+    const on = { channel: (track.channel ?? 1) - 1, noteNumber: key };
+    return [
+      { at: from, event: { type: "noteOn", velocity, ...on } },
+      { at: Math.max(from + 1, to), event: { type: "noteOff", velocity: 0, ...on } },
+    ];
+  });
+
 const called = (channel: number, program: number) => ({
   type: "programChange",
   channel,
@@ -81,20 +95,23 @@ const called = (channel: number, program: number) => ({
 /**
  * A session's MIDI tracks as a Standard MIDI File 1.0 of type 1: a first track with title, tempo, meter and
  * markers (lead-in, music, fixed end), then one for each track with its name, and its bank, program and
- * controllers in the first bar of the lead-in; without one, at the very start.
+ * controllers in the first bar of the lead-in; without one, at the very start. What patterns play on them comes along,
+ * as does an instrument on which a pattern lies.
  */
 export function writeMidiTracks(session: Session): Uint8Array {
   const { tempo, meter, musicBar, fixedEnd } = session;
   const bar = (QUARTER * 4 * meter.beats) / meter.unit;
   const music = Math.round((musicBar - 1) * bar);
   const end = fixedEnd === null ? music + bar : Math.round((fixedEnd * tempo * QUARTER) / 60);
-  const tracks = session.tracks.filter((t) => t.kind === "midi");
+  const plays = (t: Track): boolean =>
+    t.kind === "instrument" && t.items.some((i) => i.holds.kind === "pattern");
+  const tracks = session.tracks.filter((t) => t.kind === "midi" || plays(t));
   return new Uint8Array(
     writeMidi({
       header: { format: 1, numTracks: tracks.length + 1, ticksPerBeat: QUARTER },
       tracks: [
         trackOf(conductor(session, music, end), music),
-        ...tracks.map((t) => trackOf(opening(t, music), music)),
+        ...tracks.map((t) => trackOf([...opening(t, music), ...playing(t, session)], music)),
       ],
     }),
   );

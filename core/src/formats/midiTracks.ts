@@ -19,7 +19,7 @@ const MOST_TRACKS = 1000;
  * @throws FileProblem where the file is torn, has another type or division, or holds no tracks
  */
 export function readMidiTracks(base: Session, file: Uint8Array): ForeignSession {
-  const { midi, passed } = parsed(file);
+  const { midi, passed } = parsedMidi(file);
   const read = new MidiReading(midi.header.format);
   midi.tracks.forEach((events, index) => read.track(events, index));
   read.close();
@@ -50,7 +50,8 @@ export function readMidiTracks(base: Session, file: Uint8Array): ForeignSession 
 type Midi = ReturnType<typeof parseMidi>;
 type MidiEvent = Midi["tracks"][number][number];
 
-function parsed(file: Uint8Array): { midi: Midi; passed: number } {
+/** A MIDI file of type 0 or 1, taken apart. @throws FileProblem */
+export function parsedMidi(file: Uint8Array): { midi: Midi; passed: number } {
   if (file.length > LARGEST)
     throw new FileProblem("The MIDI file has more than 16 MB; no track list is that long.");
   const { bytes, passed } = wholeMidi(file);

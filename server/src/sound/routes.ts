@@ -9,6 +9,7 @@ import type { SoundHead } from "@mossy/core/sound/head";
 import { kindOf, readHead } from "@mossy/core/sound/read";
 import { answer } from "../answer.ts";
 import type { FileAnswer } from "../answer.ts";
+import { mayEditBrought, saysOfBrought, tagsOnce } from "../brought.ts";
 import type { Crew } from "../crew/crew.ts";
 import type { Db, Pool } from "../database.ts";
 import { doerOf } from "../doer.ts";
@@ -25,16 +26,7 @@ import { cargoJob } from "./jobs.ts";
 import { soundsKept } from "./kept.ts";
 import { sessionCard } from "../sessions/cards.ts";
 import { Measuring } from "./measuring.ts";
-import {
-  addSound,
-  changeSound,
-  keptAs,
-  outlineOf,
-  soundCard,
-  soundsPage,
-  tagsOf,
-  wholeSound,
-} from "./store.ts";
+import { addSound, changeSound, keptAs, outlineOf, soundCard, soundsPage, wholeSound } from "./store.ts";
 
 interface Whole {
   readonly pool: Pool;
@@ -67,7 +59,7 @@ function shelfRoutes(router: Router, { pool, measuring }: SoundParts): void {
   answer(router, "editSound", ({ params, body, person, req }) =>
     inTransaction(pool, async (db) => {
       const was = await soundCard(db, params.sound);
-      mayEdit(person, was);
+      mayEditBrought(person, was);
       await changeSound(db, was.id, body);
       const now = await wholeSound(db, was.id);
       await said(db, { req, person }, now, saysOf(was, now));
@@ -86,21 +78,11 @@ function shelfRoutes(router: Router, { pool, measuring }: SoundParts): void {
   });
 }
 
-/** Leads edit all, others what they brought. @throws HouseProblem 403 */
-function mayEdit(person: Person, { by, name }: SoundCard): void {
-  if (person.right !== "lead" && by.id !== person.id)
-    throw new HouseProblem(
-      403,
-      "Not yours to do",
-      `“${name}” was brought by ${by.name}: they or a lead may change what is said of it.`,
-    );
-}
-
 function saysOf(was: SoundCard, now: SoundCard): string {
-  if (was.gone !== now.gone) return `${now.gone ? "put away" : "brought back"} the sound “${now.name}”`;
-  if (was.name !== now.name) return `called the sound “${was.name}” “${now.name}”`;
-  if (was.shelf !== now.shelf) return `put the sound “${now.name}” onto the shelf “${now.shelf}”`;
-  return `changed what is said of the sound “${now.name}”`;
+  const moved = was.gone === now.gone && was.name === now.name && was.shelf !== now.shelf;
+  return moved
+    ? `put the sound “${now.name}” onto the shelf “${now.shelf}”`
+    : saysOfBrought("sound", was, now);
 }
 
 /** Writes into the record what was done, and tells it. */
@@ -205,7 +187,7 @@ function comingRoutes(router: Router, { pool, files, space, measuring }: SoundPa
     const { hash, size } = await keepComing(files, coming);
     const made = await once(pool, errand, async (db) => {
       const name = coming.file.replace(/\.[^.]{1,5}$/, "");
-      const of = { hash, size, file: coming.file, name, shelf: body.shelf, tags: tagsOf(body.tags) };
+      const of = { hash, size, file: coming.file, name, shelf: body.shelf, tags: tagsOnce(body.tags) };
       const { id, known } = await addSound(db, of, person.id);
       const sound = await soundCard(db, id);
       if (!known) await said(db, { req, person }, sound, `brought the sound “${sound.name}”`);

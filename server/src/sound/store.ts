@@ -3,6 +3,7 @@ import type { Doer } from "@mossy/contract/people";
 import type { EditSound, SoundCard, SoundsPage, SoundsQuery, WholeSound } from "@mossy/contract/sounds";
 import type { SoundSays } from "@mossy/core/sound/head";
 import type { Measures } from "@mossy/core/sound/measures";
+import { tagsOnce } from "../brought.ts";
 import { doerIn } from "../doer.ts";
 import type { Db } from "../database.ts";
 import { needShelf } from "../library/shelves.ts";
@@ -260,14 +261,9 @@ export async function changeSound(db: Db, id: string, wish: EditSound): Promise<
       id,
       wish.name ?? null,
       wish.shelf ?? null,
-      wish.tags ? tagsOf(wish.tags) : null,
+      wish.tags ? tagsOnce(wish.tags) : null,
       wish.notes ?? null,
       wish.gone ?? null,
     ],
   );
 }
-
-/** Each once, whatever its capitals. */
-export const tagsOf = (tags: readonly string[]): string[] => [
-  ...new Map(tags.map((t) => [t.toLowerCase(), t])).values(),
-];

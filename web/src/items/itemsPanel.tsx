@@ -9,6 +9,7 @@ import type { Workpiece } from "../documents/workpiece.ts";
 import { Button } from "../ui/button.tsx";
 import { Pill } from "../ui/pieces.tsx";
 import { ItemForm } from "./itemForm.tsx";
+import { PatternPicker } from "./patternPicker.tsx";
 import { SoundPicker, heldOf } from "./soundPicker.tsx";
 
 const SIGNS = { sound: AudioLines, pattern: Music, placeholder: CircleDashed } as const;
@@ -20,8 +21,8 @@ const KINDS: Readonly<Record<ItemKind, string>> = {
 /** An hour of programme has room for what is still to come; somebody says how long it really is. */
 const PLACEHOLDER_SECONDS = 60;
 
-/** Which sound is being chosen: a new one, or one in the place of another. */
-type Choosing = { readonly instead: string | null } | null;
+/** What is being chosen from which shelf: a new one, or a sound in the place of another. */
+type Choosing = { readonly of: "sound" | "pattern"; readonly instead: string | null } | null;
 
 /** What lies on a track: put there, set, taken out. */
 export function ItemsPanel({
@@ -87,18 +88,32 @@ export function ItemsPanel({
                 item={i}
                 onChange={(fields) => change(i, fields)}
                 onBecome={(to, label) => work.edit([changeItem(t, i.id, to)], label)}
-                onAnother={() => setChoosing({ instead: i.id })}
+                onAnother={() => setChoosing({ of: "sound", instead: i.id })}
               />
             )}
           </li>
         ))}
       </ul>
-      {choosing ? (
-        <SoundPicker onPick={pick} onLeave={() => setChoosing(null)} />
-      ) : (
+      {choosing?.of === "pattern" && (
+        <PatternPicker
+          onPick={(name, held) => {
+            setChoosing(null);
+            put(name, held);
+          }}
+          onLeave={() => setChoosing(null)}
+        />
+      )}
+      {choosing?.of === "sound" && <SoundPicker onPick={pick} onLeave={() => setChoosing(null)} />}
+      {!choosing && (
         <div className="flex flex-wrap gap-1.5">
-          {t.format !== null && (
-            <Button small disabled={full} onClick={() => setChoosing({ instead: null })}>
+          {(t.kind === "instrument" || t.kind === "midi") && (
+            <Button small disabled={full} onClick={() => setChoosing({ of: "pattern", instead: null })}>
+              <Music size={14} aria-hidden />
+              Put a pattern
+            </Button>
+          )}
+          {t.kind !== "instrument" && t.format !== null && (
+            <Button small disabled={full} onClick={() => setChoosing({ of: "sound", instead: null })}>
               <AudioLines size={14} aria-hidden />
               Put a sound
             </Button>

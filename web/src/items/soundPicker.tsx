@@ -2,15 +2,15 @@ import type { SoundCard } from "@mossy/contract/sounds";
 import type { SoundHeld } from "@mossy/core/session/item";
 import { inClock } from "@mossy/core/sound/clock";
 import { useInfiniteQuery } from "@tanstack/react-query";
-import { useDeferredValue, useState } from "react";
+import { useDeferredValue, useEffect, useState } from "react";
 import { Link } from "react-router";
 import { PlayButton } from "../sound/playButton.tsx";
-import { useListening } from "../sound/player.ts";
+import { stop, useListening } from "../sound/player.ts";
 import { SmallWave } from "../sound/smallWave.tsx";
 import { Button } from "../ui/button.tsx";
-import { FindField } from "../ui/findField.tsx";
 import { Failed, Loading } from "../ui/states.tsx";
 import { later } from "../wire/laterQueries.ts";
+import { Picker } from "./picker.tsx";
 
 /** What an item holds that plays a sound of the shelf. */
 export const heldOf = ({ hash, file, is }: SoundCard): SoundHeld => ({
@@ -22,7 +22,7 @@ export const heldOf = ({ hash, file, is }: SoundCard): SoundHeld => ({
   channels: is && is.channels > 0 ? is.channels : null,
 });
 
-/** The sounds of the shelf to choose from: found by name, listened to, taken. */
+/** The sounds of the shelf to choose from: found by name, listened to, taken by click or Enter. */
 export function SoundPicker({
   onPick,
   onLeave,
@@ -36,23 +36,22 @@ export function SoundPicker({
     later.sounds(asked === "" ? {} : { find: asked }),
   );
   const listening = useListening();
+  // What plays ends with the list.
+  useEffect(() => stop, []);
   const sounds = data?.pages.flatMap((p) => p.sounds) ?? [];
   return (
-    <section
-      aria-label="Sounds of the shelf"
-      className="flex flex-col gap-2 rounded-md border border-line-strong p-2"
-      onKeyDown={(e) => {
-        if (e.key !== "Escape") return;
-        e.stopPropagation();
-        onLeave();
+    <Picker
+      label="Sounds of the shelf"
+      findLabel="Find a sound"
+      find={find}
+      onFind={setFind}
+      onFirst={() => {
+        const [first] = sounds;
+        // What was typed last may not have been looked for yet.
+        if (first && asked === find.trim()) onPick(first);
       }}
+      onLeave={onLeave}
     >
-      <div className="flex items-center gap-2">
-        <FindField label="Find a sound" className="min-w-0 flex-1" value={find} onFind={setFind} />
-        <Button small look="quiet" onClick={onLeave}>
-          Leave it
-        </Button>
-      </div>
       {!data &&
         (error ? (
           <Failed error={error} again={() => void refetch()} />
@@ -99,6 +98,6 @@ export function SoundPicker({
           More
         </Button>
       )}
-    </section>
+    </Picker>
   );
 }

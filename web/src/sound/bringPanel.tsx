@@ -7,14 +7,12 @@ import { Link } from "react-router";
 import { Button } from "../ui/button.tsx";
 import { Field, Input, Pill } from "../ui/pieces.tsx";
 import { Select } from "../ui/select.tsx";
+import { tagsIn } from "../ui/tags.ts";
 import { queries } from "../wire/queries.ts";
 import { bring, clearThere, giveUp, tryAgain, useBringing } from "./bringing.ts";
 import type { Bringing } from "./bringing.ts";
 
 const LAST_SHELF = "mossy-sound-shelf";
-/** Tags as they are typed: parted by commas. */
-export const tagsIn = (text: string): string[] =>
-  [...new Set(text.split(",").map((t) => t.trim()))].filter((t) => t !== "").slice(0, 20);
 
 /** Asks where the files that were chosen are to stand, and brings them there. */
 export function BringPanel({ files, onDone }: { files: readonly File[]; onDone: () => void }) {

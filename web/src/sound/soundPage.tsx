@@ -15,7 +15,7 @@ import { TextField } from "../ui/textField.tsx";
 import { ask, fileAddress } from "../wire/ask.ts";
 import { later } from "../wire/laterQueries.ts";
 import { queries, queryClient, useMe } from "../wire/queries.ts";
-import { tagsIn } from "./bringPanel.tsx";
+import { tagsIn } from "../ui/tags.ts";
 import { MeasuredCard } from "./measuredCard.tsx";
 import { OffCard } from "./offCard.tsx";
 import { seek, useListening } from "./player.ts";

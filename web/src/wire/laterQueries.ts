@@ -63,6 +63,12 @@ export const later = {
       getNextPageParam: (last) => last.next ?? undefined,
       placeholderData: keepPreviousData,
     }),
+  patterns: (query: Readonly<Record<string, string>>) =>
+    queryOptions({
+      queryKey: ["patterns", query],
+      queryFn: () => look("patterns", {}, query),
+      placeholderData: keepPreviousData,
+    }),
   sessionCargo: (session: string) =>
     queryOptions({
       queryKey: ["session-cargo", session],

@@ -77,6 +77,7 @@ const AFTER: Partial<Record<News["kind"], readonly string[]>> = {
   "start-up": ["start-ups"],
   layouts: ["layouts", "layout"],
   sound: ["sounds", "sound"],
+  patterns: ["patterns"],
   people: ["people", "colleagues", "me", "account", "today"],
   chain: ["chains", "chain-uses"],
 };
