@@ -5,9 +5,11 @@ import { measured } from "@mossy/server/sound/jobs";
 import { keepFound } from "@mossy/server/sound/measuring";
 import { addSound } from "@mossy/server/sound/store";
 import { inTransaction } from "@mossy/server/transaction";
+import { addPatterns } from "@mossy/server/patterns/store";
+import { demoPatterns } from "./patterns.ts";
 import { demoSounds, soundBytes } from "./sounds.ts";
 
-/** Makes the sounds, keeps and measures them, as if they had been brought when they say. */
+/** Makes the sounds and patterns, keeps and measures them, as if they had been brought when they say. */
 export async function storeSounds(
   pool: Pool,
   files: Files,
@@ -27,4 +29,6 @@ export async function storeSounds(
       await keepFound(db, hash, found);
     });
   }
+  for (const [file, by, days, pattern] of demoPatterns)
+    if (there.has(by)) await inTransaction(pool, (db) => addPatterns(db, file, [pattern], by, ago(days)));
 }

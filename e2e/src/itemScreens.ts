@@ -1,4 +1,7 @@
+import { randomUUID } from "node:crypto";
 import { join } from "node:path";
+import { writeMidiTracks } from "@mossy/core/formats/midiOut";
+import { blankTrack, emptySession } from "@mossy/core/session/document";
 import type { Browser } from "./browser.ts";
 import type { Screen } from "./openScreen.ts";
 import { writeJobFile } from "./testing/jobFile.ts";
@@ -41,8 +44,35 @@ export const ITEM_SCREENS: readonly Screen[] = [
     ...evening(async (b) => {
       await itemsOf(b, "Outro");
       await b.button("Put a sound");
-      await b.see("//button[@aria-label='Take Ebb tide']");
+      await b.see("//button[starts-with(., 'Take Ebb tide')]");
     }),
+  },
+  {
+    name: "items-patterns",
+    path: "/library/new",
+    ready: "//h1[.='New template']",
+    act: async (b) => {
+      await b.button("A file");
+      const tracks = ["Kick", "Snare"].map((name, n) =>
+        blankTrack(`t${n}`, name, { kind: "midi", format: null, channel: n === 0 ? 10 : 1 }),
+      );
+      const file = writeMidiTracks({ ...emptySession("Capstan songs"), tracks });
+      await b.upload("File to start from", "Capstan songs.mid", file);
+      await b.see("//section[@aria-label='Tracks of the file']");
+      // Each light is looked at in the same house: two templates of one name cannot be.
+      await b.type("//input[@aria-label='Name']", `Capstan songs ${randomUUID().slice(0, 4)}`);
+      await b.button("Begin it");
+      await b.see("//div[@role='treegrid']");
+      await itemsOf(b, "Kick");
+      await b.button("Put a pattern");
+      await b.see("//button[starts-with(., 'Take Deck hat')]");
+    },
+  },
+  {
+    name: "patterns",
+    path: "/library/sounds/patterns",
+    ready: "//h1[.='Patterns']",
+    act: (b) => b.click("//button[contains(., 'Engine room, slow')]"),
   },
   {
     name: "template-of-file",

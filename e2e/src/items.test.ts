@@ -1,6 +1,9 @@
 import { createHash } from "node:crypto";
 import { createReadStream } from "node:fs";
 import { join } from "node:path";
+import { writeMidiTracks } from "@mossy/core/formats/midiOut";
+import { blankTrack, emptySession } from "@mossy/core/session/document";
+import { blankItem } from "@mossy/core/session/item";
 import { strFromU8, unzipSync } from "fflate";
 import { Key } from "selenium-webdriver";
 import { beforeAll, describe, expect, it } from "vitest";
@@ -29,8 +32,8 @@ describe("what a template carries on its tracks", () => {
     await itemsOf(b, "Aud_L");
     await b.button("Put a sound");
     await b.type("//input[@aria-label='Find a sound']", "oyster");
-    await b.gone("//button[@aria-label='Take Ebb tide']");
-    await b.click("//button[@aria-label='Take Oyster break']");
+    await b.gone("//button[starts-with(., 'Take Ebb tide')]");
+    await b.click("//button[starts-with(., 'Take Oyster break')]");
     await b.see(`${LIES}//button[contains(., 'Oyster break')][contains(., '0:00, for')]`);
     await set("Starts at", "29:30");
     await b.see(`${LIES}//button[contains(., '29:30, for')]`);
@@ -150,5 +153,70 @@ describe("a session a template is made of", () => {
     await b.see(`${items}//span[contains(., 'Nothing stays')]`);
     await b.button("Carry all");
     await b.see(`${items}//span[contains(., 'Stays: 1')]`);
+  });
+});
+
+describe("patterns", () => {
+  /** A bar of a kick on every beat and a hat between, on two tracks of one file. */
+  const floor = (): Uint8Array => {
+    const notes = (key: number, first: number) =>
+      [0, 1, 2, 3].map((n) => ({ at: n + first, length: 0.25, key, velocity: 100 }));
+    const track = (id: string, name: string, key: number, first: number) =>
+      blankTrack(id, name, {
+        kind: "midi",
+        format: null,
+        channel: 10,
+        items: [
+          blankItem("m1", name, { kind: "pattern", notes: notes(key, first), length: 4, shelf: null }),
+        ],
+      });
+    const tracks = [track("k", "Hull floor", 36, 0), track("h", "Spray hat", 42, 0.5)];
+    return writeMidiTracks({ ...emptySession("Floor"), tracks });
+  };
+
+  it("are read from a MIDI file, tagged by what they play, and found by that", async () => {
+    await b.go("/library");
+    await b.click("//nav[@aria-label='Beside the templates']//a[contains(., 'Patterns')]");
+    await b.see("//h1[.='Patterns']");
+    await b.upload("MIDI file", "floor.mid", floor());
+    await b.seeText("2 patterns came.");
+    await b.see(
+      "//button[contains(., 'Hull floor')][contains(., 'kick, four-on-the-floor')][contains(., '1 bar of 4/4')]",
+    );
+    await b.choose("Tag", "off-beat (2)");
+    await b.see("//button[contains(., 'Spray hat')][contains(., 'hat, off-beat')]");
+    await b.gone("//button[contains(., 'Hull floor')]");
+    await b.click("//button[contains(., 'Spray hat')]");
+    await b.type(
+      "//section[@aria-label='Selected pattern']//label[starts-with(., 'Tags')]//input",
+      `spray${Key.ENTER}`,
+    );
+    await b.see(
+      "//select[@aria-label='Tag']/option[.='spray (1)'] | //option[starts-with(., 'off-beat (1')]",
+    );
+    await b.upload("MIDI file", "text.mid", "no song at all");
+    await b.see("//*[@role='alert'][contains(., '“text.mid”: ')]");
+  });
+
+  it("are put on a track by key: found, taken with Enter, and they loop", async () => {
+    await b.go("/library/new");
+    await b.button("A file");
+    await b.upload("File to start from", "Capstan night.mid", floor());
+    await b.see("//section[@aria-label='Tracks of the file']");
+    await b.click("//section[@aria-label='Tracks of the file']//button[.='Keep all']");
+    await b.button("Begin it");
+    await b.see("//div[@role='treegrid']");
+    await itemsOf(b, "Hull floor");
+    await b.button("Put a pattern");
+    await b.type("//input[@aria-label='Find a pattern']", "spray");
+    await b.gone("//button[starts-with(., 'Take Engine room')]");
+    await b.see("//button[starts-with(., 'Take Spray hat')]");
+    await b.press(Key.ENTER);
+    await b.see(`${LIES}//button[contains(., 'Spray hat')][contains(., 'bar 1, beat 1, for 4 beats')]`);
+    await set("Length", "16");
+    await b.click(`${LIES}//label[contains(., 'loops')]//input`);
+    await set("Starts at", "8");
+    await b.see(`${LIES}//button[contains(., 'bar 3, beat 1, for 16 beats, loops')]`);
+    await saved();
   });
 });

@@ -1,6 +1,4 @@
 import { randomUUID } from "node:crypto";
-import { existsSync } from "node:fs";
-import { join } from "node:path";
 import { fileSchemas, openApi } from "@mossy/contract/openapi";
 import { paths } from "@mossy/contract/paths";
 import type { RouteName } from "@mossy/contract/paths";
@@ -39,6 +37,7 @@ import { recordRoutes } from "./record/routes.ts";
 import { roomRoutes } from "./rooms/routes.ts";
 import { stationRoutes } from "./rooms/stationRoutes.ts";
 import { patternRoutes } from "./patterns/routes.ts";
+import { serveWeb } from "./serveWeb.ts";
 import { soundRoutes } from "./sound/routes.ts";
 import { sessionRoutes } from "./sessions/routes.ts";
 import type { Addresses } from "./settings.ts";
@@ -279,24 +278,4 @@ function generalRoutes(newsroom: Newsroom): express.Router {
     newsroom.subscribe(res, { person: person.id, signIn, room });
   });
   return router;
-}
-
-/** The built web app: files under /assets never change, every other path is the app's own to show. */
-function serveWeb(app: Express, dir: string): void {
-  app.use(
-    "/assets",
-    express.static(join(dir, "assets"), { immutable: true, maxAge: "1y", fallthrough: false }),
-  );
-  app.use(express.static(dir, { index: false, maxAge: 0 }));
-  const page = join(dir, "index.html");
-  app.get("/{*path}", (_req, res) => {
-    if (!existsSync(page))
-      throw new HouseProblem(
-        503,
-        "Not built yet",
-        "The web app was not built. Run `npm start`, which builds it.",
-      );
-    res.setHeader("Cache-Control", "no-cache");
-    res.sendFile(page);
-  });
 }

@@ -16,7 +16,16 @@ import {
   plainly,
   transposeInWords,
 } from "./valueWords.ts";
-import { MONITOR, around, controller, decibels, hexColour, importance, send, source } from "./trackParts.ts";
+import {
+  MONITOR,
+  around,
+  controller,
+  decibels,
+  hexColour,
+  importance,
+  send,
+  source,
+} from "./trackParts.ts";
 import type { Controller, Send } from "./trackParts.ts";
 
 /** Everything about a track that a `set` change can change; id and parent change by add and move. */

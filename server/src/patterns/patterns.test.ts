@@ -1,4 +1,6 @@
-import { writeMidi } from "midi-file";
+import { writeMidiTracks } from "@mossy/core/formats/midiOut";
+import { blankTrack, emptySession } from "@mossy/core/session/document";
+import { blankItem } from "@mossy/core/session/item";
 import { expect, it } from "vitest";
 import type { Visitor } from "../testing/house.ts";
 import { visit } from "../testing/visit.ts";
@@ -7,27 +9,18 @@ const {
   visitors: [lead, engineer, assistant],
 } = await visit("marram", "tamsin", "wren");
 
-/** A drum track of one bar: a kick on every beat, as a general library writes it. */
-function midi(name: string, keys: readonly number[] = [36]): Uint8Array {
-  const track = [0, 1, 2, 3].flatMap(() =>
-    keys.flatMap((noteNumber) => [
-      { deltaTime: 0, type: "noteOn" as const, channel: 9, noteNumber, velocity: 100 },
-      { deltaTime: 480 / keys.length, type: "noteOff" as const, channel: 9, noteNumber, velocity: 0 },
-    ]),
-  );
-  return new Uint8Array(
-    writeMidi({
-      header: { format: 0, numTracks: 1, ticksPerBeat: 480 },
-      tracks: [
-        [
-          { deltaTime: 0, meta: true, type: "trackName", text: name },
-          ...track,
-          { deltaTime: 0, meta: true, type: "endOfTrack" },
-        ],
-      ],
+/** MIDI tracks of drums that play a bar: each key on every beat. */
+const playing = (...tracks: readonly (readonly [name: string, key: number])[]): Uint8Array =>
+  writeMidiTracks({
+    ...emptySession("Bar"),
+    tracks: tracks.map(([name, key], n) => {
+      const notes = [0, 1, 2, 3].map((at) => ({ at, length: 1, key, velocity: 100 }));
+      const holds = { kind: "pattern" as const, notes, length: 4, shelf: null };
+      const items = [blankItem("m1", name, holds)];
+      return blankTrack(`t${n}`, name, { kind: "midi", format: null, channel: 10, items });
     }),
-  );
-}
+  });
+const midi = (name: string, key = 36): Uint8Array => playing([name, key]);
 const bring = (who: Visitor, file: string, bytes: Uint8Array) =>
   who.ask("bringPatterns", {}, bytes, `?file=${encodeURIComponent(file)}`);
 const found = async (question = "") =>
@@ -51,7 +44,7 @@ it("patterns are read from a MIDI file, tagged by what they play, and found by n
     },
   ]);
   expect(data.patterns[0]!.small[1]).toEqual([1, 1, 36]);
-  await bring(lead, "hat_100%.mid", midi("", [42]));
+  await bring(lead, "hat_100%.mid", midi("", 42));
   expect(await found("?find=barrel")).toEqual(["Barrel floor"]);
   expect(await found("?find=100%25")).toEqual(["hat_100%"]);
   expect(await found("?tag=four-on-the-floor&find=hat")).toEqual(["hat_100%"]);
@@ -94,14 +87,8 @@ it("are refused where a file holds none, with what is wrong, and nothing is kept
   ]);
   const text = await bring(engineer, "notes.txt", new TextEncoder().encode("four on the floor"));
   expect(text.status).toBe(422);
-  const tracks = writeMidi({
-    header: { format: 1, numTracks: 70, ticksPerBeat: 480 },
-    tracks: Array.from({ length: 70 }, () => [
-      { deltaTime: 0, type: "noteOn" as const, channel: 0, noteNumber: 60, velocity: 90 },
-      { deltaTime: 480, meta: true as const, type: "endOfTrack" as const },
-    ]),
-  });
-  const piece = await bring(engineer, "piece.mid", new Uint8Array(tracks));
+  const tracks = playing(...Array.from({ length: 70 }, (_, n) => [`T${n}`, 60] as const));
+  const piece = await bring(engineer, "piece.mid", tracks);
   expect([piece.status, piece.problem]).toEqual([422, expect.stringContaining("It plays 70 tracks")]);
   expect(await found()).toEqual(before);
 });

@@ -158,7 +158,8 @@ it("a session tells what it carries of its job: item by item, with sizes, and wh
   ]);
   const { data: file } = await lead.ask("correctedFile", { checkIn: one.checkIn });
   const [was, is] = [unzipSync(one.bytes), unzipSync(file as unknown as Uint8Array)];
-  for (const n of Object.keys(was).filter((n) => n.startsWith("audio/"))) expect(sha(is[n]!)).toBe(sha(was[n]!));
+  for (const n of Object.keys(was).filter((n) => n.startsWith("audio/")))
+    expect(sha(is[n]!)).toBe(sha(was[n]!));
   const gone = await lead.ask(
     "shelveSounds",
     { session: one.id },

@@ -20,19 +20,22 @@ const SHAPES: Readonly<Record<Fade["shape"], string>> = {
   "s-curve": "S",
 };
 const BELONGS = [
-  ["stays", "stays with the template"],
+  ["stays", "stays"],
   ["job", "of this job"],
 ] as const;
 
 /** Everything about one item. */
 export function ItemForm({
   session,
+  colour,
   item: i,
   onChange,
   onBecome,
   onAnother,
 }: {
   session: Session;
+  /** Of its track. */
+  colour: string | null;
   item: Item;
   onChange: (fields: Fields) => void;
   /** It becomes another in more than its fields. */
@@ -100,7 +103,7 @@ export function ItemForm({
         options={BELONGS}
         onChoose={(to) => onChange({ job: to === "job" })}
       />
-      <ColourField colour={i.colour} onSet={(colour) => onChange({ colour })} />
+      <ColourField colour={i.colour} usual={colour} onSet={(colour) => onChange({ colour })} />
       {holds.kind === "placeholder" && (
         <PlaceholderFields holds={holds} onSet={(to) => onBecome({ ...i, holds: to }, "placeholder")} />
       )}
@@ -160,14 +163,23 @@ function FadeFields({
   );
 }
 
-function ColourField({ colour, onSet }: { colour: string | null; onSet: (to: string | null) => void }) {
+function ColourField({
+  colour,
+  usual,
+  onSet,
+}: {
+  colour: string | null;
+  /** What it has where it has none of its own. */
+  usual: string | null;
+  onSet: (to: string | null) => void;
+}) {
   return (
     <div className="flex flex-col gap-1">
       <Field label="Colour">
         <input
           type="color"
           className="h-8 w-full cursor-pointer rounded-sm border border-line-strong bg-surface px-1"
-          value={colour ?? "#8a9a90"}
+          value={colour ?? usual ?? "#8a9a90"}
           onChange={(e) => onSet(e.target.value)}
         />
       </Field>

@@ -85,6 +85,7 @@ export function ItemsPanel({
             {open === i.id && (
               <ItemForm
                 session={session}
+                colour={t.colour}
                 item={i}
                 onChange={(fields) => change(i, fields)}
                 onBecome={(to, label) => work.edit([changeItem(t, i.id, to)], label)}

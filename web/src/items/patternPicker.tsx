@@ -73,13 +73,15 @@ export function PatternPicker({
           <li key={p.id} className="border-t border-line py-1 first:border-t-0">
             <button
               type="button"
-              aria-label={`Take ${p.name}`}
               disabled={take.isPending}
               className="w-full rounded-sm px-1 py-0.5 text-left hover:bg-sunk"
               onClick={() => take.mutate(p)}
             >
               <span className="flex items-baseline gap-2">
-                <span className="min-w-0 flex-1 truncate text-sm font-semibold">{p.name}</span>
+                <span className="min-w-0 flex-1 truncate text-sm font-semibold">
+                  <span className="sr-only">Take </span>
+                  {p.name}
+                </span>
                 <span className="text-xs text-ink-2">{lengthInWords(p)}</span>
               </span>
               <PatternPicture of={p} />

@@ -78,12 +78,14 @@ export function SoundPicker({
             <PlayButton of={s} listening={listening} />
             <button
               type="button"
-              aria-label={`Take ${s.name}`}
               className="min-w-0 flex-1 rounded-sm px-1 py-0.5 text-left hover:bg-sunk"
               onClick={() => onPick(s)}
             >
               <span className="flex items-baseline gap-2">
-                <span className="min-w-0 flex-1 truncate text-sm font-semibold">{s.name}</span>
+                <span className="min-w-0 flex-1 truncate text-sm font-semibold">
+                  <span className="sr-only">Take </span>
+                  {s.name}
+                </span>
                 <span className="font-mono text-xs text-ink-2">
                   {s.is ? inClock(s.is.seconds, s.is.seconds < 10 ? 1 : 0) : ""}
                 </span>
