@@ -45,7 +45,7 @@ it("patterns are read from a MIDI file, tagged by what they play, and found by n
   ]);
   expect(data.patterns[0]!.small[1]).toEqual([1, 1, 36]);
   await bring(lead, "hat_100%.mid", midi("", 42));
-  expect(await found("?find=barrel")).toEqual(["Barrel floor"]);
+  expect(await found("?find=barrel%20floor")).toEqual(["Barrel floor"]);
   expect(await found("?find=100%25")).toEqual(["hat_100%"]);
   expect(await found("?tag=four-on-the-floor&find=hat")).toEqual(["hat_100%"]);
   const { data: whole } = await lead.ask("pattern", { pattern: data.patterns[0]!.id });
@@ -53,7 +53,7 @@ it("patterns are read from a MIDI file, tagged by what they play, and found by n
 });
 
 it("are named, tagged and put away by whoever brought them and by leads", async () => {
-  const { data } = await bring(engineer, "x.mid", midi("Deck"));
+  const { data } = await bring(engineer, "x.mid", midi("Gunwale"));
   const { id } = data.patterns[0]!;
   const set = (who: Visitor, body: object) => who.ask("editPattern", { pattern: id }, body);
   const refused = await set(assistant, { name: "Mine" });
@@ -61,19 +61,19 @@ it("are named, tagged and put away by whoever brought them and by leads", async 
     403,
     expect.stringContaining("was brought by Tamsin Roe"),
   ]);
-  const named = await set(engineer, { name: "Deck, four", tags: ["deck", "Deck", "slow"] });
-  expect(named.data).toMatchObject({ name: "Deck, four", tags: ["Deck", "slow"] });
+  const named = await set(engineer, { name: "Gunwale, four", tags: ["deck", "Deck", "slow"] });
+  expect(named.data).toMatchObject({ name: "Gunwale, four", tags: ["Deck", "slow"] });
   await set(lead, { gone: true });
-  expect(await found("?find=deck")).toEqual([]);
-  expect(await found("?find=deck&gone=yes")).toEqual(["Deck, four"]);
+  expect(await found("?find=gunwale")).toEqual([]);
+  expect(await found("?find=gunwale&gone=yes")).toEqual(["Gunwale, four"]);
   expect((await set(lead, { gone: false })).data.gone).toBe(false);
   const { data: record } = await lead.ask("record", {}, undefined, "?find=pattern");
   expect(record.lines.map((l) => l.says)).toEqual(
     expect.arrayContaining([
       "brought 1 pattern from “x.mid”",
-      "called the pattern “Deck” “Deck, four”",
-      "put away the pattern “Deck, four”",
-      "brought back the pattern “Deck, four”",
+      "called the pattern “Gunwale” “Gunwale, four”",
+      "put away the pattern “Gunwale, four”",
+      "brought back the pattern “Gunwale, four”",
     ]),
   );
 });
