@@ -84,7 +84,9 @@ export const soundOtherRate: Rule = {
     const rates = new Set(other.map((i) => (i.holds.kind === "sound" ? i.holds.rate : null)));
     const at = rates.size === 1 ? `${(first.holds.rate ?? 0) / 1000} kHz` : "other rates";
     return noted(t, other, {
-      says: `${named(other)} on “${t.name}” ${other.length === 1 ? "is" : "are"} at ${at}, the session runs at ${sampleRate / 1000} kHz.`,
+      says:
+        `${named(other)} on “${t.name}” ${other.length === 1 ? "is" : "are"} at ${at}, ` +
+        `the session runs at ${sampleRate / 1000} kHz.`,
       because: "Where a workstation does not convert it, it plays at another speed and pitch.",
       fix: null,
     });

@@ -86,7 +86,8 @@ describe("a file to start from", () => {
       "<Arrangement><Lanes><Lanes " +
         'track="x"><Clips><Clip time="0" ' +
         'duration="4"/><Clip ' +
-        'time="4" duration="4"/></Clips><Points/></Lanes></Lanes><Markers><Marker time="0" name="A"/></Markers></Arrangement><Scenes',
+        'time="4" duration="4"/></Clips><Points/></Lanes></Lanes>' +
+        '<Markers><Marker time="0" name="A"/></Markers></Arrangement><Scenes',
     );
     const { from, carried } = await read(
       "evening.dawproject",

@@ -14,16 +14,21 @@ const clip = (name: string, at: number, seconds: number, file: string): string =
 const lane = (track: number, ...clips: readonly string[]): string =>
   `<Lanes track="t${track}" timeUnit="seconds"><Clips>${clips.join("")}</Clips></Lanes>`;
 
+const take = (n: number): string => clip(`Storyteller_0${n}`, 60 * (n - 1), 50, `Storyteller_0${n}.wav`);
+const track = (id: string, name: string, channel: string): string =>
+  `<Track id="t${id}" name="${name}" contentType="audio">` +
+  `<Channel id="c${id}" audioChannels="2" ${channel}/></Track>`;
+
 /** What another program writes of an evening: four tracks, what was said, a bed, markers, takes, leftovers. */
 const project = (takes: number): string => `<?xml version="1.0" encoding="UTF-8"?>
 <Project version="1.0"><Application name="Elsewhere" version="3"/>
 <Transport><Tempo unit="bpm" value="120"/><TimeSignature numerator="4" denominator="4"/></Transport>
 <Structure>
-${TRACKS.map((n, i) => `<Track id="t${i}" name="${n}" contentType="audio"><Channel id="c${i}" role="regular" audioChannels="2" destination="cm"/></Track>`).join("\n")}
-<Track id="tm" name="Main" contentType="audio"><Channel id="cm" role="master" audioChannels="2"/></Track>
+${TRACKS.map((name, n) => track(`${n}`, name, 'role="regular" destination="cm"')).join("\n")}
+${track("m", "Main", 'role="master"')}
 </Structure>
 <Arrangement><Lanes timeUnit="seconds">
-${lane(0, ...Array.from({ length: takes }, (_, n) => clip(`Storyteller_0${n + 1}`, 60 * n, 50, `Storyteller_0${n + 1}.wav`)))}
+${lane(0, ...Array.from({ length: takes }, (_, n) => take(n + 1)))}
 ${lane(1, clip("Host_take 2", 5, 20, "Host_take 2.wav"))}
 ${lane(2, clip("Tide bed", 0, 4, "Tide bed.wav"))}
 </Lanes>

@@ -24,7 +24,8 @@ export const patternsJob = job(
       const found = patternsIn(file, await source.read(0, source.size));
       if (found.length > MOST_OF_A_FILE)
         throw new FileProblem(
-          `It plays ${found.length} tracks; at most ${MOST_OF_A_FILE} patterns come from one file. Export a part of it.`,
+          `It plays ${found.length} tracks; at most ${MOST_OF_A_FILE} patterns come from one file. ` +
+            "Export a part of it.",
         );
       return found;
     } catch (e) {

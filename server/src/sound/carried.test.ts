@@ -108,7 +108,8 @@ async function handBack(title: string, loop: Uint8Array, take: Uint8Array) {
   const clip = (name: string, file: string, at: number) =>
     `<Clip name="${name}" time="${at}" duration="2"><Audio channels="2" duration="2" sampleRate="48000">` +
     `<File path="audio/${file}"/></Audio></Clip>`;
-  const lane = `<Lanes track="track-voice" timeUnit="seconds"><Clips>${clip("Voice_01", "Voice_01.wav", 10)}${clip("a7", "a7.wav", 20)}</Clips></Lanes>`;
+  const clips = clip("Voice_01", "Voice_01.wav", 10) + clip("a7", "a7.wav", 20);
+  const lane = `<Lanes track="track-voice" timeUnit="seconds"><Clips>${clips}</Clips></Lanes>`;
   const project = strFromU8(files["project.xml"]!).replace(/(<Lanes id="lanes"[^>]*>)/, `$1${lane}`);
   const bytes = zipSync({
     ...files,

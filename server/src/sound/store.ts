@@ -30,8 +30,8 @@ interface CardRow {
   small: Buffer | null;
 }
 /** Of `s`, a sound, and `f`, its file; markers and what else takes room in it stay out. */
-const CARD = `s.id, s.hash, s.name, s.file, f.size, s.shelf, s.tags, ${doerIn("s.brought_by")} as by, s.brought_at as at,
-  s.gone_at is not null as gone, f.says - 'markers' - 'bext' - 'ixml' as says,
+const CARD = `s.id, s.hash, s.name, s.file, f.size, s.shelf, s.tags, ${doerIn("s.brought_by")} as by,
+  s.brought_at as at, s.gone_at is not null as gone, f.says - 'markers' - 'bext' - 'ixml' as says,
   (f.measures->>'seconds')::float8 as seconds, (f.measures->>'integrated')::float8 as integrated,
   (f.measures->>'truePeak')::float8 as true_peak, f.off_many, f.unmeasured, f.small`;
 const SOUNDS = "sounds s join sound_files f on f.hash = s.hash";

@@ -124,6 +124,9 @@ describe("what lies on tracks, in a session file", () => {
     ));
 });
 
+const audio = (channels: number, seconds: number, path: string, more = ""): string =>
+  `<Audio channels="${channels}" duration="${seconds}" sampleRate="48000"><File path="${path}"${more}/></Audio>`;
+
 /** A project as another program writes it: beats all over, clips in clips, warps, takes in lanes, markers, curves. */
 const FOREIGN = `<?xml version="1.0" encoding="UTF-8"?>
 <Project version="1.0"><Application name="Elsewhere" version="5"/>
@@ -138,22 +141,25 @@ const FOREIGN = `<?xml version="1.0" encoding="UTF-8"?>
     <Clips>
       <Clip time="4" duration="8" name="Vox_02" contentTimeUnit="beats" playStart="1">
         <Clips><Clip time="0" duration="20" contentTimeUnit="beats" playStart="1">
-          <Warps contentTimeUnit="seconds"><Audio channels="1" duration="30" sampleRate="44100"><File path="audio\\vox_02.wav"/></Audio></Warps>
+          <Warps contentTimeUnit="seconds">${audio(1, 30, "audio\\vox_02.wav")}</Warps>
         </Clip></Clips>
       </Clip>
-      <Clip time="20" duration="4" enable="false"><Audio duration="9" channels="1" sampleRate="44100"><File path="audio/vox_off.wav"/></Audio></Clip>
+      <Clip time="20" duration="4" enable="false">${audio(1, 9, "audio/vox_off.wav")}</Clip>
     </Clips>
-    <Lanes><Clips><Clip time="4" duration="8"><Audio duration="9" channels="1" sampleRate="44100"><File path="audio/vox_01.wav"/></Audio></Clip></Clips></Lanes>
-    <Points unit="linear"><Target expression="gain"/><RealPoint time="0" value="1"/><RealPoint time="4" value="0.5"/></Points>
+    <Lanes><Clips><Clip time="4" duration="8">${audio(1, 9, "audio/vox_01.wav")}</Clip></Clips></Lanes>
+    <Points unit="linear"><Target expression="gain"/>
+      <RealPoint time="0" value="1"/><RealPoint time="4" value="0.5"/></Points>
   </Lanes>
   <Lanes track="c2" timeUnit="seconds"><Clips>
     <Clip time="0" duration="60" fadeTimeUnit="seconds" fadeOutTime="5" loopStart="0" loopEnd="12">
-      <Lanes><Audio duration="12" channels="2" sampleRate="48000"><File path="audio/tide bed.wav"/></Audio>
+      <Lanes>${audio(2, 12, "audio/tide bed.wav")}
       <Points unit="linear"><Target expression="gain"/><RealPoint time="0" value="0.5"/></Points></Lanes>
     </Clip>
-    <Clip time="90" duration="10"><Audio duration="10" channels="2" sampleRate="48000"><File path="/elsewhere/sea.wav" external="true"/></Audio></Clip>
+    <Clip time="90" duration="10">${audio(2, 10, "/elsewhere/sea.wav", ' external="true"')}</Clip>
   </Clips></Lanes>
-  <Lanes track="t3"><Clips><Clip time="0" duration="4"><Notes><Note time="0" duration="1" key="60" vel="0.5"/><Note time="1" key="61"/></Notes></Clip></Clips></Lanes>
+  <Lanes track="t3"><Clips><Clip time="0" duration="4">
+    <Notes><Note time="0" duration="1" key="60" vel="0.5"/><Note time="1" key="61"/></Notes>
+  </Clip></Clips></Lanes>
 </Lanes>
 <Markers><Marker time="0" name="A"/><Marker time="8" name="B"/></Markers>
 <TempoAutomation><RealPoint time="0" value="120"/><RealPoint time="8" value="90"/></TempoAutomation>
@@ -211,7 +217,7 @@ describe("what a file from elsewhere holds of its job", () => {
     expect(keys?.holds).toMatchObject({ kind: "pattern", notes: [{ key: 60, velocity: 64 }], length: 1 });
   });
 
-  it("is counted with its sizes: takes, markers, moves of the tempo, curves, files nobody uses, leftovers", async () => {
+  it("is counted with its sizes: takes, markers, tempo moves, curves, unused files, leftovers", async () => {
     const { carried } = await read();
     expect(carried).toEqual([
       { what: "takes and clips switched off", many: 2, bytes: 150 },
@@ -237,12 +243,11 @@ describe("what a file from elsewhere holds of its job", () => {
   });
 
   it("is counted where there is more than can be held, and more than a track can take is left", () => {
-    const clip =
-      '<Clip time="0" duration="1"><Audio duration="9" channels="1" sampleRate="48000"><File path="a.wav"/></Audio></Clip>';
+    const clip = `<Clip time="0" duration="1">${audio(1, 9, "a.wav")}</Clip>`;
     const many = (n: number): Uint8Array =>
       strToU8(
         FOREIGN.replace(
-          /<Lanes track="t3">.*<\/Lanes>/,
+          /<Lanes track="t3">[^]*?<\/Lanes>/,
           `<Lanes track="t3"><Clips>${clip.repeat(n)}</Clips></Lanes>`,
         ),
       );

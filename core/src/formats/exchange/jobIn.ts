@@ -31,8 +31,15 @@ export interface JobIn {
 }
 
 /** Names of folders and files a workstation leaves behind when one undoes or saves (common practice, no source). */
-const LEFTOVER =
-  /(^|\/)(undo|history|backups?|autosaves?|trash)([ _-](history|files?|copies))?\/|\.(bak|tmp|undo)$|~$|(^|[/_ -])autosave/i;
+const LEFTOVER = new RegExp(
+  [
+    "(^|/)(undo|history|backups?|autosaves?|trash)([ _-](history|files?|copies))?/",
+    "\\.(bak|tmp|undo)$",
+    "~$",
+    "(^|[/_ -])autosave",
+  ].join("|"),
+  "i",
+);
 const MEDIA = /\.(wav|wave|bwf|rf64|w64|aiff?|aifc|flac|mp3|ogg|opus|m4a|caf|mp4|mov)$/i;
 
 /** What is kept of an arrangement: all of it; without the points of curves; nothing but counts. */
