@@ -11,6 +11,8 @@ export const sessionCargo = z.object({
   session: stored(session),
   /** The sound files of its items that came in with that file, by the items' keys (`core/items/stay.ts`). */
   sounds: z.array(z.object({ key: z.string(), entry: z.string(), bytes: z.number() })),
+  /** The keys of items that are takes, or switched off. */
+  takes: z.array(z.string()),
   /** In how many of the sessions of its template the file of an item came in, by the item's key. */
   shared: z.array(z.object({ key: z.string(), many: z.int(), of: z.int() })),
   /** Everything else: of what, how much. */

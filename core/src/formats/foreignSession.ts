@@ -19,6 +19,8 @@ export interface ForeignSession {
   readonly session: Session;
   /** The sound files of its items that the file itself holds, by the keys of the items. */
   readonly sounds?: ReadonlyMap<string, HeldSound>;
+  /** The keys of items that are takes, or switched off. */
+  readonly takes?: ReadonlySet<string>;
   /** Whether it is a template as a house wrote it out, and no job's session. */
   readonly whole: boolean;
   readonly from:

@@ -95,6 +95,7 @@ async function fromExchange(bytes: ByteSource, name: string): Promise<ForeignSes
   const size = new Map(entries.map((e) => [e.name, e.size]));
   return {
     session: { ...laid.session, title },
+    takes: laid.takes,
     sounds: new Map(
       [...laid.entries].map(([key, entry]) => [
         key,

@@ -4,12 +4,20 @@ import { blankItem } from "../session/item.ts";
 import { lookAtItems } from "./stay.ts";
 
 /** What is proposed for a file of this name on a track of that name. */
-function proposed(file: string, track = "Vox", rest: { job?: boolean; shared?: [number, number] } = {}) {
+function proposed(
+  file: string,
+  track = "Vox",
+  rest: { job?: boolean; take?: boolean; shared?: [number, number] } = {},
+) {
   const holds = { kind: "sound", hash: null, file, seconds: 10, rate: 48_000, channels: 1 } as const;
   const item = blankItem("m1", file, holds, { job: rest.job ?? true });
   const [many, of] = rest.shared ?? [0, 0];
   const shared = new Map(rest.shared ? [["t/m1", { many, of }]] : []);
-  const [looked] = lookAtItems({ tracks: [blankTrack("t", track, { items: [item] })] }, shared);
+  const [looked] = lookAtItems(
+    { tracks: [blankTrack("t", track, { items: [item] })] },
+    new Set(rest.take ? ["t/m1"] : []),
+    shared,
+  );
   return [looked?.stays, looked?.says];
 }
 
@@ -33,6 +41,13 @@ describe("what is proposed for what lies on the tracks of a session", () => {
       expect(proposed(file)).toEqual([false, "named as a recording"]);
     },
   );
+
+  it("lets a take go, whatever it is called and whoever has it", () => {
+    expect(proposed("Tide_bed.wav", "Beds", { take: true, shared: [4, 4] })).toEqual([
+      false,
+      "a take, or switched off",
+    ]);
+  });
 
   it("does not take a word for a part of another", () => {
     expect(proposed("Bedford interview.wav")).toEqual([false, "of this job"]);

@@ -52,19 +52,23 @@ const purposeOf = (name: string): string | null =>
  * Looks at what lies on the tracks of a session that is to become a template: what stays by its name, by that of its
  * track, because every session of the template has it, or because the template carried it already; everything else
  * is of the job.
+ * @param takes the keys of takes and of what is switched off: they go, whatever they are called
  * @param shared in how many sessions of the same template the file of an item is, by the item's key
  */
 export function lookAtItems(
   { tracks }: Pick<Session, "tracks">,
+  takes: ReadonlySet<string> = new Set(),
   shared: ReadonlyMap<string, Shared> = new Map(),
 ): LookedItem[] {
   return tracks.flatMap((track) =>
     track.items.map((item): LookedItem => {
       const key = itemKey(track.id, item);
-      return { key, track, item, ...proposal(track, item, shared.get(key)) };
+      return { key, track, item, ...(takes.has(key) ? TAKE : proposal(track, item, shared.get(key))) };
     }),
   );
 }
+
+const TAKE = { stays: false, says: "a take, or switched off" };
 
 function proposal(
   track: Track,

@@ -7,6 +7,7 @@ import { answer } from "../answer.ts";
 import { inTransaction, once, orDoneAlready } from "../transaction.ts";
 import type { Pool, Db } from "../database.ts";
 import { currentEdition } from "../house/store.ts";
+import { withKnownSounds } from "./knownSounds.ts";
 import { note } from "../record/store.ts";
 import type { AskedBy } from "../record/store.ts";
 import type { Styles } from "../house/styles.ts";
@@ -70,7 +71,8 @@ export function libraryRoutes(pool: Pool, styles: Styles, crew: Crew): Router {
   );
   answer(router, "newTemplate", async ({ body, person, req, errand }) => {
     const { house } = (await styles.current(pool)).style;
-    const begun = body.session ?? (body.from ? await sessionFrom(pool, body.from) : null);
+    const sent = body.session && (await withKnownSounds(pool, body.session));
+    const begun = sent ?? (body.from ? await sessionFrom(pool, body.from) : null);
     const session = begun ? { ...begun, title: body.name } : newSession(house, body.name);
     const { name, shelf, kind = "template", production, note: says } = body;
     const template = { id: idFor(name), kind, name, shelf, production };

@@ -22,7 +22,7 @@ import { keepSound } from "./coming.ts";
 /** What a session carries of its job: as it stands, with what the file of its last check-in has on its tracks. */
 export async function cargoOf({ pool }: Bench, id: string): Promise<SessionCargo> {
   const { now, lastCheckIn, template } = await sessionWith(pool, id);
-  if (!lastCheckIn) return { session: now, sounds: [], shared: [], carried: [] };
+  if (!lastCheckIn) return { session: now, sounds: [], takes: [], shared: [], carried: [] };
   const [c, stored] = [await checkInWith(pool, lastCheckIn.id), await fileOfCheckIn(pool, lastCheckIn.id)];
   const file = await openExchange(stored.file);
   const inside = [...file.zip.entries, ...stored.carried].map((e) => ({
@@ -49,6 +49,7 @@ export async function cargoOf({ pool }: Bench, id: string): Promise<SessionCargo
   return {
     session: laid.session,
     sounds: held.map(({ key, entry }) => ({ key, entry: entry.name, bytes: entry.size })),
+    takes: [...laid.takes],
     shared: held.map(({ key, entry }) => ({ key, many: shared.many.get(entry.hash) ?? 0, of: shared.of })),
     carried: [
       ...job.cargo,

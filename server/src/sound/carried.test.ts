@@ -131,7 +131,11 @@ it("a session tells what it carries of its job: item by item, with sizes, and wh
   const one = await handBack("Third tide", loop, tone(2, -30));
   const two = await handBack("Fourth tide", loop, tone(2, -31));
   const { data } = await lead.ask("sessionCargo", { session: two.id });
-  const looked = lookAtItems(data.session, new Map(data.shared.map((s) => [s.key, s])));
+  const looked = lookAtItems(
+    data.session,
+    new Set(data.takes),
+    new Map(data.shared.map((s) => [s.key, s])),
+  );
   expect(looked.map((l) => [l.item.name, l.stays, l.says])).toEqual([
     ["Voice_01", false, "named as a recording"],
     ["a7", true, "in all 2 sessions of the template"],
@@ -169,6 +173,23 @@ it("a session tells what it carries of its job: item by item, with sizes, and wh
   expect([gone.status, gone.problem]).toEqual([404, expect.stringContaining("holds no “audio/none.wav”")]);
   const odd = await lead.ask("shelveSounds", { session: one.id }, { ...shelf, entries: ["project.xml"] });
   expect(odd.status).toBe(404);
+});
+
+it("a template from another house is told which of its sounds are not here; the others are carried", async () => {
+  const foreign = { ...held, hash: "f".repeat(64), file: "Their bed.wav" };
+  const items = [blankItem("m1", "Ours", held), blankItem("m2", "Theirs", foreign, { at: 9 })];
+  const session = {
+    ...evening,
+    tracks: evening.tracks.map((t) => (t.id === "beds" ? { ...t, items } : t)),
+  };
+  const { data } = await lead.ask(
+    "newTemplate",
+    {},
+    { name: "From elsewhere", shelf: "Spoken word", session },
+  );
+  const { draft } = (await lead.ask("template", { template: data.id })).data;
+  const lying = draft.session.tracks.flatMap((t) => t.items.map((i) => i.holds));
+  expect(lying).toEqual([held, { ...foreign, hash: null }]);
 });
 
 it("a session nothing came back of carries what its template gave it", async () => {

@@ -54,7 +54,7 @@ export function FromFile({
   const take = async (file: File): Promise<void> => {
     try {
       const read = await readFile(style.house, file);
-      const [looked, items] = [lookThrough(style, read.session), lookAtItems(read.session)];
+      const [looked, items] = [lookThrough(style, read.session), lookAtItems(read.session, read.takes)];
       const { sounds } = read;
       const made: ReadFile = {
         name: file.name,

@@ -28,10 +28,10 @@ export interface OfSession {
   readonly sounds: KeptSounds;
 }
 
-function sourceOf(style: Style, { session, sounds, shared, carried }: SessionCargo): Uncleaned {
+function sourceOf(style: Style, { session, sounds, takes, shared, carried }: SessionCargo): Uncleaned {
   return {
     looked: lookThrough(style, session),
-    items: lookAtItems(session, new Map(shared.map((s) => [s.key, s]))),
+    items: lookAtItems(session, new Set(takes), new Map(shared.map((s) => [s.key, s]))),
     sizes: new Map(sounds.map((s) => [s.key, s.bytes])),
     carried,
     notices: [],

@@ -231,8 +231,9 @@ describe("what a file from elsewhere holds of its job", () => {
   });
 
   it("proposes the bed to stay, and nothing that was recorded", async () => {
-    const { session } = await read();
-    expect(lookAtItems(session).map((l) => [l.item.name, l.stays])).toEqual([
+    const { session, takes } = await read();
+    expect(takes?.size).toBe(2);
+    expect(lookAtItems(session, takes).map((l) => [l.item.name, l.stays])).toEqual([
       ["Vox_02", false],
       ["vox_off.wav", false],
       ["vox_01.wav", false],
@@ -240,6 +241,25 @@ describe("what a file from elsewhere holds of its job", () => {
       ["sea.wav", true],
       ["", false],
     ]);
+  });
+
+  it("is read however deep a hostile file nests, and however many files are left over", () => {
+    const deep = (name: string, n: number): string => `<${name}>`.repeat(n) + `</${name}>`.repeat(n);
+    for (const name of ["Lanes", "Clips", "Clip", "Odd"]) {
+      const project = strToU8(FOREIGN.replace("<Markers>", `${deep(name, 60_000)}<Markers>`));
+      const own = readEntries({ project, metadata: null, extra: null });
+      expect(jobIn(project, own, []).clips.length).toBe(6);
+    }
+    const project = strToU8(FOREIGN);
+    const own = readEntries({ project, metadata: null, extra: null });
+    const undo = Array.from({ length: 50_000 }, (_, n) => ({
+      name: `undo/${n}.wav`,
+      size: 1,
+      folder: false,
+    }));
+    const { cargo } = jobIn(project, own, undo);
+    expect(cargo.find((c) => c.what === "undo and backup leftovers")?.many).toBe(50_000);
+    expect(cargo.some((c) => c.what === "files nobody uses")).toBe(false);
   });
 
   it("is counted where there is more than can be held, and more than a track can take is left", () => {

@@ -18,7 +18,9 @@ export interface FoundClip {
   readonly take: boolean;
 }
 
+/** Nobody nests clips, or lanes, deeper. */
 const CLIPS_DEEP = 16;
+const LANES_DEEP = 32;
 
 /**
  * The clips of an arrangement as items, all of this job, under no ids yet (`m`). What a clip holds is the first sound
@@ -34,13 +36,14 @@ export function clipsIn(
   const found: FoundClip[] = [];
   /** Lanes with clips, by track: the first plays, the others are takes. */
   const lanes = new Map<TrackId, XmlElement>();
-  const walk = (e: XmlElement, around: { track: TrackId | null; clock: Clock }): void => {
+  const walk = (e: XmlElement, around: { track: TrackId | null; clock: Clock }, deep = 0): void => {
+    if (deep > LANES_DEEP) return;
     const said = attribute(e, "track");
     const track = said === null ? around.track : (tracks.get(said) ?? null);
     const clock = clockIn(e, "timeUnit") ?? around.clock;
     if (e.name !== "Clips") {
       for (const inside of e.inside)
-        if (inside.name === "Lanes" || inside.name === "Clips") walk(inside, { track, clock });
+        if (inside.name === "Lanes" || inside.name === "Clips") walk(inside, { track, clock }, deep + 1);
       return;
     }
     if (track === null) return;
@@ -60,12 +63,19 @@ export function clipsIn(
 
 /** Whether no clip of a lane lies at the same time as one of another. */
 function besides(lane: XmlElement, other: XmlElement): boolean {
-  const spans = children(other, "Clip").map(
-    (c) => [numeric(c, "time") ?? 0, numeric(c, "duration") ?? 0] as const,
+  const spans = [lane, other].flatMap((of) =>
+    children(of, "Clip").map((c) => {
+      const from = numeric(c, "time") ?? 0;
+      return { of, from, to: from + (numeric(c, "duration") ?? 0) };
+    }),
   );
-  return children(lane, "Clip").every((c) => {
-    const [from, length] = [numeric(c, "time") ?? 0, numeric(c, "duration") ?? 0];
-    return spans.every(([at, long]) => from >= at + long || from + length <= at);
+  spans.sort((a, b) => a.from - b.from);
+  /** Until when the clips of each lie that came so far. */
+  const ends = new Map<XmlElement, number>();
+  return spans.every(({ of, from, to }) => {
+    const free = (ends.get(of === lane ? other : lane) ?? -Infinity) <= from;
+    ends.set(of, Math.max(to, ends.get(of) ?? -Infinity));
+    return free;
   });
 }
 

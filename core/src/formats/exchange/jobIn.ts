@@ -138,8 +138,16 @@ function carriedAlready(session: Session): (c: FoundClip) => boolean {
   return (c) => mine.has(key(c.track, c.item));
 }
 
-const allIn = (e: XmlElement | undefined, name: string): XmlElement[] =>
-  children(e).flatMap((c) => (c.name === name ? [c, ...allIn(c, name)] : allIn(c, name)));
+/** Every element in another that is called so, however deep; nothing is as deep as what a hostile file nests. */
+function allIn(e: XmlElement | undefined, name: string): XmlElement[] {
+  const found: XmlElement[] = [];
+  const waiting = [...children(e)];
+  for (let next = waiting.pop(); next; next = waiting.pop()) {
+    if (next.name === name) found.push(next);
+    for (const inside of next.inside) waiting.push(inside);
+  }
+  return found;
+}
 
 /** @param found how many clips were read, those too that the session carries already */
 function cargoOf(
@@ -156,13 +164,13 @@ function cargoOf(
   const used = new Set(allIn(root, "File").map((f) => attribute(f, "path")?.replaceAll("\\", "/") ?? ""));
   const size = (list: readonly NamedEntry[]): number => list.reduce((sum, e) => sum + e.size, 0);
   const undo = files.filter((e) => LEFTOVER.test(e.name));
-  const unused = files.filter((e) => MEDIA.test(e.name) && !used.has(e.name) && !undo.includes(e));
+  const unused = files.filter((e) => MEDIA.test(e.name) && !used.has(e.name) && !LEFTOVER.test(e.name));
   const takes = clips.filter((c) => c.take);
   const playing = new Set(clips.flatMap((c) => (c.take ? [] : (c.entry ?? []))));
   const ofTakes = new Set(takes.flatMap((c) => (c.entry !== null && !playing.has(c.entry) ? c.entry : [])));
   const states = files.filter((e) => e.name.startsWith("plugins/"));
   const tempos = inside("TempoAutomation", "RealPoint");
-  const unread = Math.max(0, count("Clip") - nested(arrangement) - found);
+  const unread = Math.max(0, count("Clip") - within(arrangement, "Clip") - found);
   // Where there were too many to be held, they were counted only.
   const unreadWhat = children(arrangement).length === 0 ? "clips" : "clips without sound or notes";
   const list: Cargo[] = [
@@ -193,6 +201,14 @@ function cargoOf(
   return list.filter((c) => c.many > 0);
 }
 
-/** How many clips stand inside others: they are part of what those hold. */
-const nested = (arrangement: XmlElement | undefined): number =>
-  allIn(arrangement, "Clip").reduce((sum, c) => sum + allIn(c, "Clip").length, 0);
+/** How many elements of a name stand inside others of it: of clips, they are part of what those hold. */
+function within(e: XmlElement | undefined, name: string): number {
+  let many = 0;
+  const waiting = children(e).map((c) => ({ e: c, in: false }));
+  for (let next = waiting.pop(); next; next = waiting.pop()) {
+    const is = next.e.name === name;
+    if (is && next.in) many++;
+    for (const inside of next.e.inside) waiting.push({ e: inside, in: next.in || is });
+  }
+  return many;
+}
