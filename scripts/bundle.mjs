@@ -1,4 +1,6 @@
 // Bundles one TypeScript entry of ours (packages stay outside) so that Node runs it as it is.
+import { randomUUID } from "node:crypto";
+import { rename } from "node:fs/promises";
 import { basename, dirname, join, resolve } from "node:path";
 import { fileURLToPath } from "node:url";
 
@@ -36,7 +38,10 @@ export async function bundle(entry) {
   const { rolldown } = await import("rolldown");
   const { file, ...input } = bundling(entry);
   const build = await rolldown(input);
-  await build.write({ file, ...WRITTEN });
+  // Whole or not at all: another may be reading what it bundled a moment ago.
+  const own = file.replace(/\.mjs$/, `.${randomUUID()}.mjs`);
+  await build.write({ file: own, ...WRITTEN });
   await build.close();
+  await rename(own, file);
   return file;
 }
