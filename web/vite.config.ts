@@ -13,8 +13,12 @@ export default defineConfig({
     chunkSizeWarningLimit: 900,
     // Whatever runs es2023 knows modulepreload.
     modulePreload: { polyfill: false },
-    // The first page knows the names of all scripts: what tells their versions apart need not be longer.
-    rolldownOptions: { output: { chunkFileNames: "assets/[name]-[hash:7].js" } },
+    // The first page knows the names of all scripts: only those of pages are told apart by more than their version.
+    rolldownOptions: {
+      output: {
+        chunkFileNames: ({ isDynamicEntry }) => `assets/${isDynamicEntry ? "[name]-" : ""}[hash:7].js`,
+      },
+    },
   },
   server: { proxy: { "/api": `http://127.0.0.1:${process.env["PORT"] ?? 4173}` } },
 });

@@ -1,6 +1,7 @@
 import type { Style } from "@mossy/core/house/style";
 import type { Session, Track } from "@mossy/core/session/document";
 import { withStory } from "./items.ts";
+import { withLanes } from "./lanes.ts";
 import { demoRooms } from "./rooms.ts";
 import { layOut } from "./layOut.ts";
 import { VARIANTS } from "./library.ts";
@@ -41,7 +42,7 @@ export function demoTemplates(style: Style): DemoTemplate[] {
     const home = demoRooms.find((r) => r.id === plan.home)?.room;
     if (!home) throw new Error(`the demo has no room “${plan.home}”`);
     const bare = { ...layOut(style, plan, home), variants: [...(VARIANTS[plan.id] ?? [])] };
-    const laid = plan.id === "story-evening" ? withStory(bare) : bare;
+    const laid = withLanes(plan.id, plan.id === "story-evening" ? withStory(bare) : bare);
     const whole =
       plan.shelf === "Mixing" || plan.shelf === "Field"
         ? {

@@ -46,6 +46,8 @@ export class Browser {
     options.setUserPreferences({
       "download.default_directory": downloads,
       "download.prompt_for_download": false,
+      // A choice in a list is no gesture where a driver makes it: several files are saved without asking.
+      "profile.default_content_setting_values.automatic_downloads": 1,
       credentials_enable_service: false,
     });
     const prefs = new logging.Preferences();

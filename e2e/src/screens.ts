@@ -2,6 +2,7 @@ import { ITEM_SCREENS } from "./itemScreens.ts";
 import { ROOM_SCREENS } from "./roomScreens.ts";
 import { SESSION_SCREENS } from "./sessionScreens.ts";
 import { SOUND_SCREENS } from "./soundScreens.ts";
+import { TIME_SCREENS } from "./timeScreens.ts";
 import { Key } from "selenium-webdriver";
 import { HOUSE_SCREENS } from "./houseScreens.ts";
 import type { Screen } from "./openScreen.ts";
@@ -15,6 +16,7 @@ export const SCREENS: readonly Screen[] = [
   ...HOUSE_SCREENS,
   ...SOUND_SCREENS,
   ...ITEM_SCREENS,
+  ...TIME_SCREENS,
   { name: "library", path: "/library", ready: "//h2[starts-with(., 'Steelpan')]" },
   { name: "follow", path: "/library/follow", ready: "//p[.='Every template follows the house style']" },
   {

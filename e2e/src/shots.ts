@@ -25,7 +25,7 @@ const KEPT: readonly (readonly [screen: string, theme: Theme])[] = [
   ["stereo-picture", "lamplight"],
   ["drift", "daylight"],
   ["room-edit", "daylight"],
-  ["people", "daylight"],
+  ["time", "daylight"],
   ["fit", "daylight"],
   ["session", "daylight"],
   ["check-in", "daylight"],

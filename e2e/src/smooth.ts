@@ -1,4 +1,6 @@
 import { blankTrack, emptySession } from "@mossy/core/session/document";
+import { blankMarker } from "@mossy/core/session/lanes";
+import { blankItem } from "@mossy/core/session/item";
 import type { Session } from "@mossy/core/session/document";
 import { Key } from "selenium-webdriver";
 import { Browser } from "./browser.ts";
@@ -38,6 +40,49 @@ export function longSession(many = 2000): Session {
       ),
       blankTrack("main", "Main", { kind: "main", format: "stereo", role: "main" }),
     ],
+  };
+}
+
+/** A session of an hour with 5,000 items on a hundred tracks, markers and tempos. */
+function fullSession(many = 5000): Session {
+  const holds = {
+    kind: "sound",
+    hash: null,
+    file: "Drip.wav",
+    seconds: 40,
+    rate: 48_000,
+    channels: 1,
+  } as const;
+  const on = many / 100;
+  return {
+    ...emptySession("Full"),
+    lanes: ["markers", "tempo", "meter"],
+    markers: Array.from({ length: 500 }, (_, n) =>
+      blankMarker(`k${n}`, `${n + 1}_Drip`, n * 7, { length: n % 3 === 0 ? 4 : null }),
+    ),
+    tempos: Array.from({ length: 200 }, (_, n) => ({
+      id: `p${n}`,
+      at: 30 * (n + 1),
+      bpm: 90 + (n % 40),
+      by: n % 2 === 0 ? "ramp" : "step",
+    })),
+    tracks: Array.from({ length: 100 }, (_, t) =>
+      blankTrack(`t${t}`, `Track ${t + 1}`, {
+        items: Array.from({ length: on }, (__, n) =>
+          blankItem(`m${n}`, `Drip ${t + 1}.${n + 1}`, holds, {
+            at: (n * 3600) / on + t,
+            length: 50,
+            loops: true,
+            fadeIn: { length: 2, shape: "s-curve" },
+            fadeOut: { length: 3, shape: "equal-power" },
+            points: [
+              { at: 5, level: 0 },
+              { at: 9, level: -12 },
+            ],
+          }),
+        ),
+      }),
+    ),
   };
 }
 
@@ -114,7 +159,7 @@ const middle = (list: number[]): string =>
     ? "not measured (the log was empty), ?"
     : (list.toSorted((x, y) => x - y)[Math.floor(list.length / 2)] ?? 0).toFixed(0);
 
-// As a programme of its own it measures; the tests take the long session from here.
+// As a programme of its own it measures; the tests take the long sessions from here.
 if (process.argv[1]?.includes("e2e-smooth")) {
   const { ground, clear } = await layGround();
   const house = await openHouse(ground);
@@ -158,6 +203,28 @@ if (process.argv[1]?.includes("e2e-smooth")) {
     }
     console.log(`walking the sheet by key: ${middle(walked)} ms from key to paint (${walked.length} keys)`);
     console.log(`one edit, typed name to paint: ${middle(edited)} ms (${edited.length} edits)`);
+    await b.go(`${await storeTemplate(b, "Five thousand", fullSession())}/time`);
+    await b.see("//canvas", 60_000);
+    await b.driver.sleep(4000);
+    const drawn = async (what: string, script: string): Promise<void> => {
+      // The browser itself tells tasks of more than 50 ms.
+      const { over, frames } = await b.driver.executeAsyncScript<{ over: number[]; frames: number[] }>(
+        "const done = arguments[0]; const box = document.querySelector('canvas').parentElement.parentElement; " +
+          "const [over, frames] = [[], []]; const watch = new PerformanceObserver((list) => " +
+          "over.push(...list.getEntries().map((e) => e.duration))); watch.observe({ entryTypes: ['longtask'] }); " +
+          "let [n, last] = [0, performance.now()]; const step = () => { const now = performance.now(); " +
+          `frames.push(now - last); last = now; ${script}; if (++n < 150) requestAnimationFrame(step); ` +
+          "else setTimeout(() => done({ over, frames }), 500); }; requestAnimationFrame(step);",
+      );
+      console.log(
+        `5,000 items in time, ${what}: ${over.length} tasks of more than 50 ms (aim 0), frames of ` +
+          `${middle(frames)} ms, at most ${Math.max(...frames).toFixed(0)}`,
+      );
+    };
+    await drawn("all of it in sight, scrolled down", "box.scrollTop += 30");
+    for (let n = 0; n < 5; n++) await b.press("+");
+    await b.driver.sleep(500);
+    await drawn("closer, scrolled along", "box.scrollLeft += 150");
   } finally {
     await b.close();
     await house.close();

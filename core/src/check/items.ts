@@ -98,7 +98,7 @@ export const itemBeyond: Rule = {
   id: "item-beyond",
   area: "signal",
   title: "Longer than what it holds",
-  reads: ["items", "name", "tempo"],
+  reads: ["items", "name", "tempo", "tempos"],
   each: ({ session }, t) => {
     const long = t.items.filter((i) => beyond(i, session) > JUST);
     const [first] = long;

@@ -9,6 +9,8 @@ import { chainNarrow, correctionPrinted, keyGone } from "./chain.ts";
 import { pulledDownTwice } from "./levels.ts";
 import { leansAside, lowAside, onOneSpot } from "./mix.ts";
 import { inputForgotten, inputOutOfRange, listenArmed, phantomOff } from "./record.ts";
+import { markerOfAJob, markerOffPattern } from "./markers.ts";
+import { markerOffGrid, musicInBarOne, musicRateWithPicture, tempoInLeadIn, timecodeOff } from "./time.ts";
 import { extraTrack, inputMoved, missingTrack, settingChanged } from "./release.ts";
 
 /**
@@ -21,6 +23,7 @@ export const RULES: readonly Rule[] = [
   extraTrack,
   inputMoved,
   itemOfAJob,
+  markerOfAJob,
   soundNotHere,
   feedsCircle,
   feedsNowhere,
@@ -38,6 +41,12 @@ export const RULES: readonly Rule[] = [
   polarityPair,
   unfedReturn,
   linkGone,
+  musicInBarOne,
+  tempoInLeadIn,
+  timecodeOff,
+  musicRateWithPicture,
+  markerOffGrid,
+  markerOffPattern,
   soundOtherRate,
   itemBeyond,
   pulledDownTwice,

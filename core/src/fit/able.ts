@@ -121,7 +121,7 @@ const PASSED_OVER: readonly {
   { limit: "notes", what: "Notes", has: (t) => t.notes !== "", why: "read them in the package's notes" },
 ];
 
-function passedOver({ tracks, links }: Session, limits: Limits): Adjustment[] {
+function passedOver({ tracks, links, markers }: Session, limits: Limits): Adjustment[] {
   return [
     ...PASSED_OVER.flatMap(({ limit, what, has, why }) =>
       limits[limit] === false ? some(what, tracks.filter(has), why) : [],
@@ -129,6 +129,9 @@ function passedOver({ tracks, links }: Session, limits: Limits): Adjustment[] {
     ...(limits.links || links.length === 0
       ? []
       : [noted("Link sets", `${plural(links.length, "set")} its software does not know`)]),
+    ...(limits.markers || markers.length === 0
+      ? []
+      : [noted("Markers", `${plural(markers.length, "marker")} its software does not know`)]),
   ];
 }
 

@@ -2,6 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { CHANNEL_FORMATS, blankTrack, emptySession } from "../session/document.ts";
 import type { Session, Track } from "../session/document.ts";
+import { blankMarker } from "../session/lanes.ts";
 import { blankInsert } from "../session/processor.ts";
 import { runThere, unknownThere } from "./able.ts";
 import { limitText, limitTyped } from "./limitTyped.ts";
@@ -131,8 +132,10 @@ describe("a session where software can do less", () => {
       widths: false,
       links: false,
       notes: false,
+      markers: false,
     };
-    expect(unknownThere(s, poor).map((a) => `${a.what}: ${a.says}`)).toEqual([
+    const marked = { ...s, markers: [blankMarker("k1", "Music", 4)] };
+    expect(unknownThere(marked, poor).map((a) => `${a.what}: ${a.says}`)).toEqual([
       "Tracks: 3, and its software has 2 at most",
       "Sends: Kick: more than 1, the most it has",
       "Processors: Kick: more than 1, the most it has",
@@ -141,7 +144,8 @@ describe("a session where software can do less", () => {
       "Listen only: Kick: take care not to arm it",
       "Width: Kick: heard at full width there",
       "Notes: Kick: read them in the package's notes",
+      "Markers: 1 marker its software does not know",
     ]);
-    expect(unknownThere(s, NO_LIMITS)).toEqual([]);
+    expect(unknownThere(marked, NO_LIMITS)).toEqual([]);
   });
 });

@@ -16,6 +16,7 @@ export const chosenSettings = sessionFields
     panLaw: true,
     leadIn: true,
     musicBar: true,
+    preRoll: true,
   })
   .partial();
 export type ChosenSettings = ReturnType<typeof chosenSettings.parse>;

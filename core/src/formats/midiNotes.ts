@@ -1,12 +1,3 @@
-/** Keys from no sharps upwards and downwards by fifths, major (Standard MIDI Files 1.0, key signature). */
-const MAJOR = ["Cb", "Gb", "Db", "Ab", "Eb", "Bb", "F", "C", "G", "D", "A", "E", "B", "F#", "C#"];
-const MINOR = ["Ab", "Eb", "Bb", "F", "C", "G", "D", "A", "E", "B", "F#", "C#", "G#", "D#", "A#"];
-const NO_SHARPS = 7;
-
-/** The key of a key signature. @param sharps −7 (flats) to 7 (sharps) @param scale 0 major, 1 minor */
-export const inKey = (sharps: number, scale: number): string =>
-  (scale === 1 ? MINOR : MAJOR)[NO_SHARPS + sharps] ?? "a key nobody knows";
-
 const PERCUSSION = 10;
 /** Keyswitches lie low, and well apart from what sounds (common practice, no source). */
 const HIGHEST_SWITCH = 36;

@@ -21,6 +21,8 @@ const piece = (tracks: Track[], more: Partial<Session> = {}): Session => ({
   ...more,
   tracks,
 });
+/** A text as a reader gives it that takes the bytes of MIDI files for characters. */
+const asBytes = (text: string): string => String.fromCharCode(...new TextEncoder().encode(text));
 const VIOLINS = midi("a", "Violins 1 – ヴァイオリン", {
   channel: 3,
   program: 49,
@@ -56,6 +58,50 @@ describe("a session as a Standard MIDI File", () => {
       ...Object.values(violins?.controlChanges ?? {}).flatMap((c) => c.map((e) => e.time)),
     );
     expect(last).toBeLessThan(seconds(1));
+  });
+
+  it("says every tempo, meter, key, section and marker where it is; a tempo that changes evenly does not drift", () => {
+    const session = piece([midi("b", "Drums", { channel: 10 })], {
+      tempo: 60,
+      meter: { beats: 4, unit: 4 },
+      tempos: [
+        { id: "p1", at: 8, bpm: 60, by: "step" },
+        { id: "p2", at: 24, bpm: 120, by: "ramp" },
+      ],
+      meters: [{ id: "e1", bar: 7, beats: 3, unit: 4 }],
+      keys: [{ id: "y1", bar: 7, sharps: -3, scale: "minor" }],
+      sections: [{ id: "s1", name: "Vers – 潮", bar: 7, bars: 4, colour: null }],
+      markers: [
+        {
+          id: "k1",
+          name: "Gull",
+          clock: "seconds",
+          at: 8,
+          length: null,
+          colour: null,
+          note: "",
+          job: false,
+        },
+      ],
+    });
+    const bytes = writeMidiTracks(session);
+    const { header } = new toneMidi.Midi(bytes);
+    expect(header.timeSignatures.map((t) => [t.ticks / 960, t.timeSignature])).toEqual([
+      [0, [4, 4]],
+      [24, [3, 4]],
+    ]);
+    expect(header.keySignatures.map((k) => [k.ticks / 960, k.key, k.scale])).toEqual([[24, "Eb", "minor"]]);
+    const markers = header.meta.filter((m) => m.type === "marker");
+    expect(markers.map((m) => [m.text, m.ticks / 960])).toEqual([
+      ["Lead-in", 0],
+      ["Music", 8],
+      ["Gull", 8],
+      [asBytes("Vers – 潮"), 24],
+    ]);
+    // 8 s at 60; then from 60 to 120 within 16 quarter notes: 16 · ln 2.
+    expect(header.ticksToSeconds(24 * 960)).toBeCloseTo(8 + 16 * Math.LN2, 3);
+    expect(header.ticksToSeconds(28 * 960)).toBeCloseTo(8 + 16 * Math.LN2 + 2, 3);
+    expect(breaches(asMidiFile(bytes))).toEqual([]);
   });
 
   it("plays the patterns that lie on its tracks, looped and cut off as they lie, on their channels", () => {

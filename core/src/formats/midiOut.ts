@@ -1,6 +1,7 @@
 import { writeMidi } from "midi-file";
 import type { MidiData } from "midi-file";
 import { notesOn } from "../items/notes.ts";
+import { Along } from "../time/along.ts";
 import type { Session, Track } from "../session/document.ts";
 
 type Event = MidiData["tracks"][number][number];
@@ -33,26 +34,57 @@ function trackOf(placed: readonly Placed[], end: number): Event[] {
   );
 }
 
-/** Tempo, meter, and where what begins; ticks from the start of the first bar. */
-function conductor(session: Session, music: number, end: number): Placed[] {
-  const { title, tempo, meter, leadIn, fixedEnd } = session;
+/** How often a tempo that changes evenly is said, in quarter notes: a file has steps only. */
+const STEP = 0.25;
+
+/**
+ * Tempos as a file says them. Of one that changes evenly each step is as long as the stretch it stands for, so that
+ * nothing drifts.
+ */
+function tempos({ tempo, tempos: said }: Session, along: Along): Placed[] {
+  const points = [{ at: 0, bpm: tempo, by: "step" }, ...said].sort((a, b) => a.at - b.at);
+  const event = (at: number, microseconds: number): Placed => ({
+    at: Math.round(at * QUARTER),
+    event: meta("setTempo", { microsecondsPerBeat: Math.min(0xff_ff_ff, Math.round(microseconds)) }),
+  });
+  return points.flatMap(({ at, bpm }, n) => {
+    const next = points[n + 1];
+    if (next?.by !== "ramp") return [event(at, 60e6 / bpm)];
+    const steps = Math.max(1, Math.ceil((next.at - at) / STEP));
+    return Array.from({ length: steps }, (_, i) => {
+      const [from, to] = [at + i * STEP, Math.min(next.at, at + (i + 1) * STEP)];
+      return event(from, (along.long("beats", from, to - from) / (to - from)) * 1e6);
+    });
+  });
+}
+
+/** Tempo, meter, key, and where what begins; ticks from the start of the first bar. */
+function conductor(session: Session, along: Along, music: number, end: number): Placed[] {
+  const { title, meter, meters, keys, markers, sections, leadIn, fixedEnd } = session;
+  const atBar = (bar: number): number => ticks(along.bars.quartersOf({ bar, beat: 1, part: 0 }));
+  const signature = (at: number, { beats, unit }: Session["meter"]): Placed => ({
+    at,
+    event: meta("timeSignature", { numerator: beats, denominator: unit, metronome: 24, thirtyseconds: 8 }),
+  });
+  const named = (at: number, name: string): Placed => ({ at, event: text("marker", name) });
   return [
     { at: 0, event: text("trackName", title) },
-    { at: 0, event: meta("setTempo", { microsecondsPerBeat: Math.round(60_000_000 / tempo) }) },
-    {
-      at: 0,
-      event: meta("timeSignature", {
-        numerator: meter.beats,
-        denominator: meter.unit,
-        metronome: 24,
-        thirtyseconds: 8,
-      }),
-    },
-    ...(leadIn > 0 && music > 0 ? [{ at: 0, event: text("marker", "Lead-in") }] : []),
-    { at: music, event: text("marker", "Music") },
-    ...(fixedEnd === null ? [] : [{ at: end, event: text("marker", "End") }]),
+    ...tempos(session, along),
+    signature(0, meter),
+    ...meters.map((m) => signature(atBar(m.bar), m)),
+    ...keys.map((k) => ({
+      at: atBar(k.bar),
+      event: meta("keySignature", { key: k.sharps, scale: k.scale === "minor" ? 1 : 0 }),
+    })),
+    ...(leadIn > 0 && music > 0 ? [named(0, "Lead-in")] : []),
+    named(music, "Music"),
+    ...sections.map((s) => named(atBar(s.bar), s.name)),
+    ...markers.map((m) => named(ticks(along.quarters(m.clock, m.at)), m.name)),
+    ...(fixedEnd === null ? [] : [named(end, "End")]),
   ];
 }
+
+const ticks = (quarters: number): number => Math.round(quarters * QUARTER);
 
 /** A track's name, and what its channel is set to before the music. */
 function opening(track: Track, music: number): Placed[] {
@@ -93,16 +125,16 @@ const called = (channel: number, program: number) => ({
 });
 
 /**
- * A session's MIDI tracks as a Standard MIDI File 1.0 of type 1: a first track with title, tempo, meter and
- * markers (lead-in, music, fixed end), then one for each track with its name, and its bank, program and
- * controllers in the first bar of the lead-in; without one, at the very start. What patterns play on them comes along,
- * as does an instrument on which a pattern lies.
+ * A session's MIDI tracks as a Standard MIDI File 1.0 of type 1: a first track with title, tempos, meters, keys and
+ * markers (lead-in, music, sections, its own, fixed end), then one for each track with its name, and its bank, program
+ * and controllers in the first bar of the lead-in; without one, at the very start. What patterns play on them comes
+ * along, as does an instrument on which a pattern lies.
  */
 export function writeMidiTracks(session: Session): Uint8Array {
-  const { tempo, meter, musicBar, fixedEnd } = session;
-  const bar = (QUARTER * 4 * meter.beats) / meter.unit;
-  const music = Math.round((musicBar - 1) * bar);
-  const end = fixedEnd === null ? music + bar : Math.round((fixedEnd * tempo * QUARTER) / 60);
+  const { musicBar, fixedEnd } = session;
+  const along = new Along(session);
+  const music = ticks(along.bars.quartersOf({ bar: musicBar, beat: 1, part: 0 }));
+  const end = fixedEnd === null ? music : ticks(along.quarters("seconds", fixedEnd));
   const plays = (t: Track): boolean =>
     t.kind === "instrument" && t.items.some((i) => i.holds.kind === "pattern");
   const tracks = session.tracks.filter((t) => t.kind === "midi" || plays(t));
@@ -110,7 +142,7 @@ export function writeMidiTracks(session: Session): Uint8Array {
     writeMidi({
       header: { format: 1, numTracks: tracks.length + 1, ticksPerBeat: QUARTER },
       tracks: [
-        trackOf(conductor(session, music, end), music),
+        trackOf(conductor(session, along, music, end), music),
         ...tracks.map((t) => trackOf([...opening(t, music), ...playing(t, session)], music)),
       ],
     }),

@@ -4,7 +4,9 @@ import type { Controller, Session, Track } from "../session/document.ts";
 import { asOneLine } from "../session/text.ts";
 import { FileProblem } from "./fileProblem.ts";
 import type { Cargo, ForeignSession } from "./foreignSession.ts";
-import { inKey, keyswitches } from "./midiNotes.ts";
+import { keyswitches } from "./midiNotes.ts";
+import { withTime } from "./timeline/brought.ts";
+import { timeInMidi } from "./timeline/midiTime.ts";
 import { wholeMidi } from "./midiShape.ts";
 import { midiText } from "./midiText.ts";
 
@@ -32,9 +34,10 @@ export function readMidiTracks(base: Session, file: Uint8Array): ForeignSession 
   const playable = tempo !== null && tempo >= 10 && tempo <= 400;
   if (tempo !== null && !playable)
     notices.push(`A tempo of ${tempo} is outside 10 to 400; the house's was taken.`);
+  const time = timeInMidi(midi);
   return {
     session: {
-      ...base,
+      ...withTime(base, time),
       title: title ?? base.title,
       tempo: playable ? tempo : base.tempo,
       meter: meter ?? base.meter,
@@ -42,7 +45,7 @@ export function readMidiTracks(base: Session, file: Uint8Array): ForeignSession 
     },
     whole: false,
     from: "Standard MIDI File",
-    notices,
+    notices: [...notices, ...time.notices],
     carried: read.cargo(),
   };
 }
@@ -97,7 +100,6 @@ interface About {
 
 /** Meta event: the name of the device a track goes to (from memory of the specification's later practice). */
 const DEVICE_NAME = 0x09;
-const MAJOR_MINOR = ["major", "minor"] as const;
 
 /** What a MIDI file says, track by track. */
 class MidiReading {
@@ -111,11 +113,7 @@ class MidiReading {
   readonly #many = {
     notes: 0,
     switches: 0,
-    markers: 0,
-    cues: 0,
     lyrics: 0,
-    tempos: 0,
-    meters: 0,
     programs: 0,
   };
 
@@ -164,25 +162,15 @@ class MidiReading {
     const many = this.#many;
     switch (e.type) {
       case "setTempo":
-        many.tempos++;
         about.leads = true;
         if (at === 0) this.tempo ??= Math.round((60_000_000 / e.microsecondsPerBeat) * 100) / 100;
         return;
       case "timeSignature":
-        many.meters++;
         about.leads = true;
         if (at === 0) this.#meter(e.numerator, e.denominator);
         return;
       case "keySignature":
         about.leads = true;
-        if (at === 0)
-          this.notices.push(`The piece begins in ${inKey(e.key, e.scale)} ${MAJOR_MINOR[e.scale] ?? ""}.`);
-        return;
-      case "marker":
-        many.markers++;
-        return;
-      case "cuePoint":
-        many.cues++;
         return;
       case "lyrics":
         many.lyrics++;
@@ -261,15 +249,11 @@ class MidiReading {
 
   /** What belongs to the job and is left behind. */
   cargo(): Cargo[] {
-    const { notes, switches, markers, cues, lyrics, tempos, meters, programs } = this.#many;
+    const { notes, switches, lyrics, programs } = this.#many;
     return [
       { what: "notes", many: notes, bytes: null },
       { what: "keyswitch notes among them", many: switches, bytes: null },
-      { what: "markers", many: markers, bytes: null },
-      { what: "cue points", many: cues, bytes: null },
       { what: "lyrics", many: lyrics, bytes: null },
-      { what: "tempo changes", many: Math.max(0, tempos - 1), bytes: null },
-      { what: "changes of the meter", many: Math.max(0, meters - 1), bytes: null },
       { what: "program changes", many: programs, bytes: null },
     ].filter((c) => c.many > 0);
   }

@@ -6,7 +6,8 @@ import type { Session } from "../session/document.ts";
 import { addTyped, readLines } from "../sheet/typed.ts";
 import { openExchange } from "./exchange/entries.ts";
 import { noticesOn } from "./exchange/contents.ts";
-import { jobIn, laidOn } from "./exchange/jobIn.ts";
+import { OF_TIME, jobIn, laidOn } from "./exchange/jobIn.ts";
+import { withTime } from "./timeline/brought.ts";
 import { readEntries } from "./exchange/read.ts";
 import { NO_TITLE } from "./exchange/reading.ts";
 import { inSize, sourceOf } from "./bytes.ts";
@@ -42,7 +43,7 @@ export async function readIncoming(
   if (source.size === 0) throw new FileProblem(`“${name}” is empty. Choose another file.`);
   const first = String.fromCharCode(...(await source.read(0, 4)));
   // Of a session file only what is wanted is read: its recordings may be larger than any memory.
-  if (first.startsWith("PK") && !/\.(xlsx|ods|mxl)$/i.test(name)) return fromExchange(source, name);
+  if (first.startsWith("PK") && !/\.(xlsx|ods|mxl)$/i.test(name)) return fromExchange(style, source, name);
   if (source.size > LARGEST)
     throw new FileProblem(
       `“${name}” has ${inSize(source.size)}, more than any list of tracks. Choose another file.`,
@@ -81,7 +82,7 @@ const fromTemplate = (text: string): ForeignSession => ({
   carried: [],
 });
 
-async function fromExchange(bytes: ByteSource, name: string): Promise<ForeignSession> {
+async function fromExchange(style: Style, bytes: ByteSource, name: string): Promise<ForeignSession> {
   const file = await openExchange(bytes);
   const read = readEntries(file);
   const { notices, settings, of } = read;
@@ -90,7 +91,10 @@ async function fromExchange(bytes: ByteSource, name: string): Promise<ForeignSes
     e.name.startsWith(file.folder) ? [{ ...e, name: e.name.slice(file.folder.length) }] : [],
   );
   const job = jobIn(file.project, read, entries);
-  const laid = laidOn(read.session, job.clips);
+  // Our own file says all of its time itself.
+  const brought = settings ? null : job.time;
+  const { lanes } = style.house.session;
+  const laid = laidOn(brought ? { ...withTime(read.session, brought), lanes } : read.session, job.clips);
   const title = laid.session.title === NO_TITLE ? titleOf(name) : laid.session.title;
   const size = new Map(entries.map((e) => [e.name, e.size]));
   return {
@@ -105,9 +109,9 @@ async function fromExchange(bytes: ByteSource, name: string): Promise<ForeignSes
     whole: settings && of === null,
     from: "session exchange file",
     // How much of the job's there is stands in the list of what is left.
-    notices: notices.filter((n) => !counted.has(n)),
+    notices: [...notices.filter((n) => !counted.has(n)), ...(brought?.notices ?? [])],
     carried: [
-      ...job.cargo,
+      ...job.cargo.filter((c) => !brought || !OF_TIME.includes(c.what)),
       ...(laid.left === 0 ? [] : [{ what: "more clips", many: laid.left, bytes: null }]),
     ],
   };

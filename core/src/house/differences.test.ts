@@ -114,7 +114,7 @@ describe("two house styles compared", () => {
     ]);
     expect(said({ session: { ...house.session, sampleRate: 96000 } })).toEqual([
       "New sessions: 96 kHz, 24 bit, broadcast-wav, 120 bpm, 4/4, stereo, music from bar 3 " +
-        "after 2 of lead-in.",
+        "after 2 of lead-in, 1 of pre-roll, lanes: sections, markers, tempo, meter.",
     ]);
     expect(
       said({

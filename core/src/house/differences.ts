@@ -135,7 +135,7 @@ function starts(before: House, after: House): string[] {
     said.push(
       `New sessions: ${s.sampleRate / 1000} kHz, ${s.bitDepth} bit, ${s.fileType}, ` +
         `${s.tempo} bpm, ${s.meter.beats}/${s.meter.unit}, ${s.mainFormat}, music from bar ` +
-        `${s.musicBar} after ${s.leadIn} of lead-in.`,
+        `${s.musicBar} after ${s.leadIn} of lead-in, ${s.preRoll} of pre-roll, lanes: ${s.lanes.join(", ") || "none"}.`,
     );
   }
   const items = inOld(before.checklist);

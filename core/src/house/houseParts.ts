@@ -13,6 +13,7 @@ import {
   source,
   trackKind,
 } from "../session/document.ts";
+import { LANES, lane } from "../session/lanes.ts";
 import { oneLine } from "../session/text.ts";
 import { viewpoint, wordList } from "../words/wordlist.ts";
 import { diskPlan } from "./diskPlan.ts";
@@ -156,6 +157,9 @@ export const sessionStart = z.object({
   frameRate: z.enum(FRAME_RATES).nullable(),
   leadIn: z.int().min(0).max(64),
   musicBar: z.int().min(1).max(999),
+  preRoll: z.int().min(0).max(16),
+  /** The lanes it opens with, from the top. */
+  lanes: z.array(lane).max(LANES.length),
 });
 export type SessionStart = z.infer<typeof sessionStart>;
 
@@ -207,7 +211,7 @@ export const thresholds = z.object({
 
 export const HOUSE_FORMAT = "mossy-lantern/house";
 /** Counts up when what is stored changes its shape; `versions.ts` brings older ones up. */
-export const HOUSE_VERSION = 4;
+export const HOUSE_VERSION = 5;
 
 /** All conventions of the house as one document; whether its parts hold together is asked by `house`. */
 export const wholeHouse = z.object({

@@ -73,11 +73,19 @@ const from3 = (house: StoredDocument): StoredDocument => {
   return { ...house, words: { ...words, roles } };
 };
 
+/** Up to form 4, a house did not say which lanes a session opens with. */
+const from4 = (house: StoredDocument): StoredDocument => ({
+  ...house,
+  session: isStored(house["session"])
+    ? { lanes: ["markers", "tempo"], preRoll: 0, ...house["session"] }
+    : house["session"],
+});
+
 /**
  * What leads from each form of a house style to the next. Kept for ever: what was published once can be
  * read.
  */
-const STEPS = [from1, from2, from3];
+const STEPS = [from1, from2, from3, from4];
 
 /**
  * A stored house style in the form of today. Whether it holds together is for the schema to say.

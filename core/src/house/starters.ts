@@ -135,7 +135,7 @@ function spokenWord(name: string): House {
       folderOf("talk-and-cue", ["talk"]),
     ],
     starts: usual.starts.filter((s) => s.id !== "headroom"),
-    session: { ...usual.session, leadIn: 0, musicBar: 1 },
+    session: { ...usual.session, leadIn: 0, musicBar: 1, preRoll: 0 },
     checklist: [
       ...usual.checklist,
       {

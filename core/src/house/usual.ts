@@ -82,6 +82,8 @@ export function usualHouse(name: string): House {
       frameRate: null,
       leadIn: 2,
       musicBar: 3,
+      preRoll: 1,
+      lanes: ["sections", "markers", "tempo", "meter"],
     },
     checklist: structuredClone([...USUAL_CHECKLIST]),
     exceptions: [],

@@ -9,7 +9,7 @@ import {
   beyond,
   byClock,
   changeItem,
-  endOf,
+  lastEnd,
   inTime,
   itemWith,
   putItem,
@@ -52,7 +52,7 @@ describe("putting items on a track", () => {
       ["m2", "beats", 135, 4],
       ["m3", "seconds", 92.666667, 90],
     ]);
-    expect(endOf(items, at90)).toBeCloseTo(182.666667, 5);
+    expect(lastEnd(items, at90)).toBeCloseTo(182.666667, 5);
     expect(inTime([...items].reverse(), at90).map((i) => i.id)).toEqual(["m1", "m2", "m3"]);
   });
 
@@ -100,9 +100,9 @@ describe("an item that is changed", () => {
     fc.assert(
       fc.property(looseItems(1), fc.integer({ min: 40, max: 240 }), ([i], tempo) => {
         if (!i) return;
-        const there = byClock(i, i.clock === "beats" ? "seconds" : "beats", { tempo });
+        const there = byClock(i, i.clock === "beats" ? "seconds" : "beats", { ...at90, tempo });
         expect(itemSchema.safeParse(there).success).toBe(true);
-        const back = byClock(there, i.clock, { tempo });
+        const back = byClock(there, i.clock, { ...at90, tempo });
         expect(back.at).toBeCloseTo(i.at, 4);
         expect(back.length).toBeCloseTo(i.length, 4);
         expect({ ...back, at: 0, length: 1, fadeIn: 0, fadeOut: 0, points: 0 }).toEqual({

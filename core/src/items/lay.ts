@@ -1,28 +1,30 @@
 import { setField } from "../session/change.ts";
 import type { Change } from "../session/change.ts";
-import type { Session, Track } from "../session/document.ts";
+import type { Track } from "../session/document.ts";
+import { Along } from "../time/along.ts";
+import type { TimeOf } from "../time/along.ts";
 import { freeNumber } from "../session/freeId.ts";
-import { LATEST, MOST_ITEMS, blankItem, itemTime, lengthOf } from "../session/item.ts";
+import { MOST_ITEMS, blankItem, itemTime, lengthOf } from "../session/item.ts";
 import type { Clock, Fade, Item } from "../session/item.ts";
 
 /** Items in the order they come, then as they were put. */
-export const inTime = (items: readonly Item[], { tempo }: Pick<Session, "tempo">): Item[] =>
-  [...items].sort((a, b) => secondsOf(a.clock, a.at, tempo) - secondsOf(b.clock, b.at, tempo));
-
-/** A time of an item in seconds. @param tempo quarter notes a minute */
-export const secondsOf = (clock: Clock, time: number, tempo: number): number =>
-  clock === "seconds" ? time : (time * 60) / tempo;
+export function inTime(items: readonly Item[], session: TimeOf): Item[] {
+  const along = new Along(session);
+  return [...items].sort((a, b) => along.seconds(a.clock, a.at) - along.seconds(b.clock, b.at));
+}
 
 /** Where the last item of a track ends, in seconds; 0 where there is none. */
-export const endOf = (items: readonly Item[], { tempo }: Pick<Session, "tempo">): number =>
-  Math.max(0, ...items.map((i) => secondsOf(i.clock, i.at + i.length, tempo)));
+export function lastEnd(items: readonly Item[], session: TimeOf): number {
+  const along = new Along(session);
+  return Math.max(0, ...items.map((i) => along.seconds(i.clock, i.at + i.length)));
+}
 
 /**
  * Puts an item on a track, behind what lies there.
  * @returns the change and its id; null where the track holds as many as it can
  */
 export function putItem(
-  { tempo }: Pick<Session, "tempo">,
+  session: TimeOf,
   t: Track,
   name: string,
   holds: Item["holds"],
@@ -31,8 +33,7 @@ export function putItem(
   if (t.items.length >= MOST_ITEMS) return null;
   const id = freeNumber("m", t.items);
   const made = blankItem(id, name, holds, rest);
-  const behind = endOf(t.items, { tempo });
-  const at = rest.at ?? Math.min(LATEST, made.clock === "beats" ? (behind * tempo) / 60 : behind);
+  const at = rest.at ?? new Along(session).by("seconds", made.clock, lastEnd(t.items, session));
   return { change: setField(t, "items", [...t.items, { ...made, at: tidy(at) }]), id };
 }
 
@@ -57,19 +58,22 @@ export function itemWith(i: Item, fields: Partial<Omit<Item, "id" | "holds">>): 
   };
 }
 
-/** An item counted by the other clock, where it is at this tempo. */
-export function byClock(i: Item, clock: Clock, { tempo }: Pick<Session, "tempo">): Item {
+/** An item counted by the other clock, where it is as the session's time goes. */
+export function byClock(i: Item, clock: Clock, session: TimeOf): Item {
   if (i.clock === clock) return i;
-  const to = (time: number): number => tidy(clock === "beats" ? (time * tempo) / 60 : (time * 60) / tempo);
-  const fade = (f: Fade): Fade => ({ ...f, length: to(f.length) });
+  const along = new Along(session);
+  const to = (at: number): number => along.by(i.clock, clock, at);
+  const [at, end] = [to(i.at), to(i.at + i.length)];
+  const least = 1e-6;
+  const fade = (f: Fade, length: number): Fade => ({ ...f, length: tidy(Math.max(0, length)) });
   return {
     ...i,
     clock,
-    at: Math.min(LATEST, to(i.at)),
-    length: Math.min(LATEST, to(i.length)),
-    fadeIn: fade(i.fadeIn),
-    fadeOut: fade(i.fadeOut),
-    points: i.points.map((p) => ({ ...p, at: to(p.at) })),
+    at,
+    length: Math.max(least, tidy(end - at)),
+    fadeIn: fade(i.fadeIn, to(i.at + i.fadeIn.length) - at),
+    fadeOut: fade(i.fadeOut, end - to(i.at + i.length - i.fadeOut.length)),
+    points: i.points.map((p) => ({ ...p, at: tidy(Math.max(0, to(i.at + p.at) - at)) })),
   };
 }
 
@@ -89,6 +93,17 @@ export const takeItemOut = (t: Track, id: string): Change =>
     t.items.filter((i) => i.id !== id),
   );
 
+/** An item that begins elsewhere; however it is counted. @param to in seconds */
+export const itemFrom = (i: Item, to: number, along: Along): Item => ({
+  ...i,
+  at: along.by("seconds", i.clock, Math.max(0, to)),
+});
+
+/** An item that ends elsewhere, with its fades within it. @param to in seconds; no item is shorter than a hair */
+export function itemUntil(i: Item, to: number, along: Along): Item {
+  return itemWith(i, { length: Math.max(0.001, tidy(along.by("seconds", i.clock, to) - i.at)) });
+}
+
 /**
  * How far what an item holds reaches from where the item begins in it, in seconds or, of a pattern, quarter notes;
  * null where it goes on, or nobody knows.
@@ -99,23 +114,22 @@ export function reach(i: Item): number | null {
 }
 
 /** How much longer an item is than what it holds, in seconds; 0 where it is not, or nobody knows. */
-export function beyond(i: Item, { tempo }: Pick<Session, "tempo">): number {
+export function beyond(i: Item, session: TimeOf): number {
   const there = reach(i);
   if (there === null) return 0;
-  const held = secondsOf(i.holds.kind === "pattern" ? "beats" : "seconds", there, tempo);
-  return Math.max(0, secondsOf(i.clock, i.length, tempo) - held);
-}
-
-/** Where a count of quarter notes is in a meter: "bar 3, beat 1"; beats by their own note, to a thousandth. */
-export function barInWords(quarters: number, { beats, unit }: Session["meter"]): string {
-  const counted = Math.round(((quarters * unit) / 4) * 1000) / 1000;
-  const bar = Math.floor(counted / beats);
-  return `bar ${bar + 1}, beat ${Math.round((counted - bar * beats + 1) * 1000) / 1000}`;
+  const along = new Along(session);
+  const end = along.seconds(i.clock, i.at + i.length);
+  const held =
+    i.holds.kind === "pattern"
+      ? along.seconds("beats", along.quarters(i.clock, i.at) + there)
+      : along.seconds(i.clock, i.at) + there;
+  return Math.max(0, end - held);
 }
 
 /** From where to where an item lies, as it is said: "0:30, for 12:00"; in beats "bar 3, beat 1, for 16 beats". */
-export const placeInWords = (
-  i: Pick<Item, "clock" | "at" | "length">,
-  { meter }: Pick<Session, "meter">,
-): string =>
-  `${i.clock === "beats" ? barInWords(i.at, meter) : itemTime("seconds", i.at)}, for ${itemTime(i.clock, i.length)}`;
+export function placeInWords(i: Pick<Item, "clock" | "at" | "length">, along: Along): string {
+  if (i.clock === "seconds") return `${itemTime("seconds", i.at)}, for ${itemTime("seconds", i.length)}`;
+  const { bar, beat, part } = along.place("beats", i.at);
+  const said = Math.round((beat + part) * 1000) / 1000;
+  return `bar ${bar}, beat ${said}, for ${itemTime("beats", i.length)}`;
+}

@@ -1,6 +1,6 @@
-import type { Session } from "../session/document.ts";
 import type { Item, Note } from "../session/item.ts";
-import { secondsOf } from "./lay.ts";
+import { Along } from "../time/along.ts";
+import type { TimeOf } from "../time/along.ts";
 
 /** No track plays more: a pattern of one short note that loops all day would be millions. */
 const MOST = 100_000;
@@ -10,14 +10,14 @@ const MOST = 100_000;
  * ones again and again, each note cut off where its item ends. Notes that began before where an item begins in its
  * pattern are not struck.
  */
-export function notesOn(items: readonly Item[], { tempo }: Pick<Session, "tempo">): Note[] {
+export function notesOn(items: readonly Item[], session: TimeOf): Note[] {
+  const along = new Along(session);
   const found: Note[] = [];
   for (const i of items) {
     if (i.holds.kind !== "pattern") continue;
     const { notes, length } = i.holds;
-    const quarters = (time: number): number =>
-      i.clock === "beats" ? time : (secondsOf(i.clock, time, tempo) * tempo) / 60;
-    const [from, plays] = [quarters(i.at), quarters(i.length)];
+    const from = along.quarters(i.clock, i.at);
+    const plays = along.quarters(i.clock, i.at + i.length) - from;
     const rounds = i.loops ? Math.ceil((plays + i.offset) / length) : 1;
     for (let round = 0; round < rounds && found.length < MOST; round++)
       for (const n of notes) {

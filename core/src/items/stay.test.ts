@@ -1,7 +1,8 @@
 import { describe, expect, it } from "vitest";
 import { blankTrack } from "../session/document.ts";
 import { blankItem } from "../session/item.ts";
-import { lookAtItems } from "./stay.ts";
+import { blankMarker } from "../session/lanes.ts";
+import { lookAtItems, lookAtMarkers } from "./stay.ts";
 
 /** What is proposed for a file of this name on a track of that name. */
 function proposed(
@@ -71,4 +72,15 @@ describe("what is proposed for what lies on the tracks of a session", () => {
     expect(proposed("a7.wav", "Vox", { shared: [1, 1] })).toEqual([false, "of this job"]);
     expect(proposed("a7.wav", "Vox", { job: false })).toEqual([true, "the template carries it"]);
   });
+});
+
+it.each([
+  ["Music starts", true, "named as a place to begin or end"],
+  ["Opening", true, "named as an opening or closing"],
+  ["Take 7 is the one", false, "of this job"],
+  ["endless verse", false, "of this job"],
+])("a marker “%s” of a job stays: %s", (name, stays, says) => {
+  const marker = blankMarker("k", name, 1, { job: true });
+  expect(lookAtMarkers({ markers: [marker] })).toEqual([{ marker, stays, says }]);
+  expect(lookAtMarkers({ markers: [{ ...marker, job: false }] })[0]?.stays).toBe(true);
 });

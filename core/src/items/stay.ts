@@ -1,5 +1,6 @@
 import type { Session, Track, TrackId } from "../session/document.ts";
 import type { Item } from "../session/item.ts";
+import type { Marker } from "../session/lanes.ts";
 
 /** What an item is known by among all of a session. */
 export const itemKey = (track: TrackId, item: Pick<Item, "id">): string => `${track}/${item.id}`;
@@ -94,3 +95,28 @@ function proposal(
 /** Items of which what does not stay is gone; what stays is no job's any more. */
 export const itemsThatStay = (track: Track, stays: ReadonlySet<string>): Item[] =>
   track.items.filter((i) => stays.has(itemKey(track.id, i))).map((i) => (i.job ? { ...i, job: false } : i));
+
+/** A marker of a session that is to become a template, and what is proposed for it. */
+export interface LookedMarker {
+  readonly marker: Marker;
+  readonly stays: boolean;
+  readonly says: string;
+}
+
+/** What a house marks in everything it begins (common practice, no source). */
+const MARKED = /\b(music( starts?)?|start|end|in|out|ffoa|lfoa|2 ?pop|sync)\b/i;
+
+/** Looks at the markers of a session that is to become a template: what stays by its name, or was carried already. */
+export const lookAtMarkers = ({ markers }: Pick<Session, "markers">): LookedMarker[] =>
+  markers.map((marker): LookedMarker => {
+    if (!marker.job) return { marker, stays: true, says: "the template carries it" };
+    const purpose =
+      purposeOf(marker.name) ?? (MARKED.test(spaced(marker.name)) ? "a place to begin or end" : null);
+    return purpose === null
+      ? { marker, stays: false, says: "of this job" }
+      : { marker, stays: true, says: `named as ${purpose}` };
+  });
+
+/** Markers of which what does not stay is gone; what stays is no job's any more. */
+export const markersThatStay = (markers: readonly Marker[], stays: ReadonlySet<string>): Marker[] =>
+  markers.filter((m) => stays.has(m.id)).map((m) => (m.job ? { ...m, job: false } : m));

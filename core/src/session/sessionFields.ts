@@ -15,6 +15,7 @@ import {
 import type { BlockEnd, HeldBlock, InputSet, LinkSet, Variant, View } from "./beside.ts";
 import { called, field, namesOf } from "./field.ts";
 import { channelFormat, trackId } from "./format.ts";
+import { ALONG_TIME } from "./laneFields.ts";
 import { longText, oneLine } from "./text.ts";
 import { timeInWords } from "./time.ts";
 import { each, names, plainly } from "./valueWords.ts";
@@ -136,6 +137,13 @@ const SETTING = {
     called: "bar where music starts",
     inWords: plainly,
   }),
+  /** Bars that play before a place where recording drops in. */
+  preRoll: field({
+    schema: z.int().min(0).max(16),
+    rest: 0,
+    called: "bars of pre-roll",
+    inWords: plainly,
+  }),
 } as const;
 export type Setting = keyof typeof SETTING;
 export const SETTINGS: readonly Setting[] = namesOf(SETTING);
@@ -228,6 +236,7 @@ export const SESSION = {
     called: "what it was begun from",
     inWords: (from) => (from === null ? "nothing" : `${from.template}, release ${from.release}`),
   }),
+  ...ALONG_TIME,
   /** How many inputs the interface has; null where that is not said. */
   interfaceInputs: field({
     schema: z.int().min(1).max(1024).nullable(),

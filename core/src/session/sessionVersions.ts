@@ -89,8 +89,21 @@ const from8 = (session: StoredDocument): StoredDocument => ({
   tracks: itemsOf(session["tracks"], (track) => ({ items: [], ...track })),
 });
 
+/** Up to form 9, a session had one tempo and one meter, and no markers. */
+const from9 = (session: StoredDocument): StoredDocument => ({
+  markers: [],
+  tempos: [],
+  meters: [],
+  keys: [],
+  sections: [],
+  picture: null,
+  lanes: ["markers", "tempo"],
+  preRoll: 0,
+  ...session,
+});
+
 /** What leads from each form of a session to the next. Kept for ever: what was written once can be read. */
-const STEPS = [from1, from2, from3, from4, from5, from6, from7, from8];
+const STEPS = [from1, from2, from3, from4, from5, from6, from7, from8, from9];
 
 /**
  * A stored session in the form of today. Whether it holds together is for the schema to say.

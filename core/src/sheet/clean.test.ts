@@ -102,6 +102,7 @@ describe("cleaning", () => {
             settings = true,
             marks = true,
             dress = true,
+            along = true,
           ],
         ) => {
           const tracks = new Set(
@@ -113,6 +114,8 @@ describe("cleaning", () => {
           const after = cleaned(style, s, base, {
             tracks,
             items,
+            markers: new Set(s.markers.flatMap((m, n) => (n % 2 === 0 ? m.id : []))),
+            along,
             processors,
             sends,
             levels,
@@ -125,6 +128,10 @@ describe("cleaning", () => {
           expect(sessionSchema.safeParse(after).error).toBeUndefined();
           for (const id of tracks) expect(after.tracks.some((t) => t.id === id)).toBe(true);
           expect(after.tracks.some((t) => t.items.some((i) => i.job || !notes))).toBe(false);
+          expect(after.markers.map((m) => [m.name, m.job])).toEqual(
+            s.markers.filter((_, n) => n % 2 === 0).map((m) => [m.name, false]),
+          );
+          expect(after.tempos).toEqual(along ? s.tempos : []);
           const there = new Set(after.tracks.map((t) => t.id));
           expect(
             after.tracks.every((t) => t.feeds === null || (there.has(t.feeds) && t.feeds !== t.id)),

@@ -1,7 +1,7 @@
 import { dressed } from "../house/dress.ts";
 import type { Style } from "../house/style.ts";
 import type { Session, Track, TrackId } from "../session/document.ts";
-import { itemsThatStay } from "../items/stay.ts";
+import { itemsThatStay, lookAtMarkers, markersThatStay } from "../items/stay.ts";
 import type { LookedItem } from "../items/stay.ts";
 import { blocksLeft } from "../session/blocks.ts";
 import { readName } from "../words/read.ts";
@@ -54,6 +54,10 @@ export interface Stay {
   readonly tracks: ReadonlySet<TrackId>;
   /** Items that stay, by their keys; those of tracks that go, go with them. */
   readonly items: ReadonlySet<string>;
+  /** Markers that stay, by their ids. */
+  readonly markers: ReadonlySet<string>;
+  /** Tempo moves, meter changes, keys, sections, picture. */
+  readonly along: boolean;
   readonly processors: boolean;
   readonly sends: boolean;
   readonly levels: boolean;
@@ -65,6 +69,15 @@ export interface Stay {
   /** Names, colours, order as the house has them. */
   readonly dress: boolean;
 }
+
+/** What moves along the time of a session, and belongs to its piece. */
+const alongOf = ({ tempos, meters, keys, sections, picture }: Session) => ({
+  tempos,
+  meters,
+  keys,
+  sections,
+  picture,
+});
 
 /**
  * The session that is left when what does not stay is taken away, dressed if so wished. The source is not
@@ -120,6 +133,8 @@ export function cleaned(style: Style, source: Session, base: Session, stay: Stay
           ends: source.ends.filter((e) => kept.has(e.track)),
         }
       : base),
+    markers: markersThatStay(source.markers, stay.markers),
+    ...(stay.along ? alongOf(source) : alongOf(base)),
     notes: stay.notes ? source.notes : "",
     // What a template was begun from is known in its own house only.
     origin: null,
@@ -153,6 +168,8 @@ export function usualStay(
       session.tracks.filter((t) => whole || (!out.has(t.id) && t.kind !== "folder")).map((t) => t.id),
     ),
     items: new Set(staying.map((i) => i.key)),
+    markers: new Set(lookAtMarkers(session).flatMap((m) => (whole || m.stays ? [m.marker.id] : []))),
+    along: whole,
     processors: true,
     sends: true,
     levels: true,

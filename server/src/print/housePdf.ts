@@ -189,7 +189,8 @@ function starts(paper: Paper, { session, starts: rules }: House): void {
   paper.say(
     `${session.sampleRate / 1000} kHz, ${session.bitDepth} bit, ${session.tempo} bpm, ` +
       `${session.meter.beats}/${session.meter.unit}, main path ${session.mainFormat}, ` +
-      `${session.leadIn} bars of lead-in, music from bar ${session.musicBar}`,
+      `${session.leadIn} bars of lead-in, music from bar ${session.musicBar}, ${session.preRoll} of pre-roll; ` +
+      `lanes: ${session.lanes.join(", ") || "none"}`,
   );
   for (const rule of rules) paper.point(`${rule.says}: ${startInWords(rule.then)}`);
 }

@@ -1,6 +1,6 @@
-import type { SoundCard } from "@mossy/contract/sounds";
-import { changeItem, inTime, itemWith, placeInWords, putItem, takeItemOut } from "@mossy/core/items/lay";
+import { inTime, placeInWords, putItem, takeItemOut } from "@mossy/core/items/lay";
 import type { Session, Track } from "@mossy/core/session/document";
+import { Along } from "@mossy/core/time/along";
 import { MOST_ITEMS } from "@mossy/core/session/item";
 import type { Item, ItemKind } from "@mossy/core/session/item";
 import { AudioLines, CircleDashed, Music, X } from "lucide-react";
@@ -8,7 +8,7 @@ import { useState } from "react";
 import type { Workpiece } from "../documents/workpiece.ts";
 import { Button } from "../ui/button.tsx";
 import { Pill } from "../ui/pieces.tsx";
-import { ItemForm } from "./itemForm.tsx";
+import { OneItem } from "./oneItem.tsx";
 import { PatternPicker } from "./patternPicker.tsx";
 import { SoundPicker, heldOf } from "./soundPicker.tsx";
 
@@ -20,9 +20,6 @@ const KINDS: Readonly<Record<ItemKind, string>> = {
 };
 /** An hour of programme has room for what is still to come; somebody says how long it really is. */
 const PLACEHOLDER_SECONDS = 60;
-
-/** What is being chosen from which shelf: a new one, or a sound in the place of another. */
-type Choosing = { readonly of: "sound" | "pattern"; readonly instead: string | null } | null;
 
 /** What lies on a track: put there, set, taken out. */
 export function ItemsPanel({
@@ -38,24 +35,12 @@ export function ItemsPanel({
   ofJob: boolean;
 }) {
   const [open, setOpen] = useState<string | null>(null);
-  const [choosing, setChoosing] = useState<Choosing>(null);
+  const [choosing, setChoosing] = useState<"sound" | "pattern" | null>(null);
   const put = (name: string, holds: Item["holds"], rest: Partial<Item> = {}): void => {
     const made = putItem(session, t, name, holds, { job: ofJob, ...rest });
     if (!made) return;
     work.edit([made.change], `put ${KINDS[holds.kind]}`);
     setOpen(made.id);
-  };
-  const change = (i: Item, fields: Partial<Omit<Item, "id" | "holds">>): void => {
-    work.edit([changeItem(t, i.id, itemWith(i, fields))], "item");
-  };
-  const pick = (sound: SoundCard): void => {
-    const instead = t.items.find((i) => i.id === choosing?.instead);
-    setChoosing(null);
-    if (!instead) {
-      put(sound.name, heldOf(sound));
-      return;
-    }
-    work.edit([changeItem(t, instead.id, { ...instead, holds: heldOf(sound) })], "another sound");
   };
   const full = t.items.length >= MOST_ITEMS;
   return (
@@ -82,20 +67,11 @@ export function ItemsPanel({
                 <X size={13} aria-hidden />
               </Button>
             </div>
-            {open === i.id && (
-              <ItemForm
-                session={session}
-                colour={t.colour}
-                item={i}
-                onChange={(fields) => change(i, fields)}
-                onBecome={(to, label) => work.edit([changeItem(t, i.id, to)], label)}
-                onAnother={() => setChoosing({ of: "sound", instead: i.id })}
-              />
-            )}
+            {open === i.id && <OneItem session={session} track={t} item={i} work={work} />}
           </li>
         ))}
       </ul>
-      {choosing?.of === "pattern" && (
+      {choosing === "pattern" && (
         <PatternPicker
           onPick={(name, held) => {
             setChoosing(null);
@@ -104,17 +80,25 @@ export function ItemsPanel({
           onLeave={() => setChoosing(null)}
         />
       )}
-      {choosing?.of === "sound" && <SoundPicker onPick={pick} onLeave={() => setChoosing(null)} />}
+      {choosing === "sound" && (
+        <SoundPicker
+          onPick={(sound) => {
+            setChoosing(null);
+            put(sound.name, heldOf(sound));
+          }}
+          onLeave={() => setChoosing(null)}
+        />
+      )}
       {!choosing && (
         <div className="flex flex-wrap gap-1.5">
           {(t.kind === "instrument" || t.kind === "midi") && (
-            <Button small disabled={full} onClick={() => setChoosing({ of: "pattern", instead: null })}>
+            <Button small disabled={full} onClick={() => setChoosing("pattern")}>
               <Music size={14} aria-hidden />
               Put a pattern
             </Button>
           )}
           {t.kind !== "instrument" && t.format !== null && (
-            <Button small disabled={full} onClick={() => setChoosing({ of: "sound", instead: null })}>
+            <Button small disabled={full} onClick={() => setChoosing("sound")}>
               <AudioLines size={14} aria-hidden />
               Put a sound
             </Button>
@@ -151,7 +135,7 @@ export function ItemLine({ session, item: i }: { session: Session; item: Item })
       <span className="min-w-0 flex-1">
         <span className="block truncate font-semibold">{nameOf(i)}</span>
         <span className="block truncate text-xs text-ink-2">
-          {placeInWords(i, session)}
+          {placeInWords(i, new Along(session))}
           {i.loops && ", loops"}
           {i.holds.kind === "sound" && i.holds.hash === null && " · not in the house"}
         </span>

@@ -1,13 +1,14 @@
 import { clsx } from "clsx";
 import { inSize } from "@mossy/core/formats/bytes";
 import type { Cargo } from "@mossy/core/formats/foreignSession";
-import type { LookedItem } from "@mossy/core/items/stay";
+import type { LookedItem, LookedMarker } from "@mossy/core/items/stay";
 import type { TrackId } from "@mossy/core/session/document";
 import type { ForeignSort, ForeignTrack, Stay } from "@mossy/core/sheet/clean";
 import { useMemo } from "react";
 import { Button } from "../ui/button.tsx";
 import { Pill } from "../ui/pieces.tsx";
 import { ItemGroup, withItems } from "./itemGroup.tsx";
+import { MarkerGroup } from "./markerGroup.tsx";
 import { Tile } from "../ui/tile.tsx";
 
 const GROUPS: readonly (readonly [ForeignSort, string, string])[] = [
@@ -17,13 +18,14 @@ const GROUPS: readonly (readonly [ForeignSort, string, string])[] = [
   ["empty-folder", "Empty folders", "They hold nothing."],
 ];
 
-const PARTS: readonly (readonly [Exclude<keyof Stay, "tracks" | "items">, string])[] = [
+const PARTS: readonly (readonly [Exclude<keyof Stay, "tracks" | "items" | "markers">, string])[] = [
   ["processors", "processors, their values"],
   ["sends", "sends"],
   ["levels", "levels, places, widths"],
   ["inputs", "inputs"],
   ["notes", "notes"],
   ["settings", "tempo, rate, main path"],
+  ["along", "tempo moves, meters, keys, sections, picture"],
   ["marks", "what is armed, a job's own, kept as it is"],
   ["dress", "names, colours and order by the house"],
 ];
@@ -34,6 +36,7 @@ export interface Uncleaned {
   /** What lies on its tracks, and how large the files of that are, by the keys of the items. */
   readonly items: readonly LookedItem[];
   readonly sizes: ReadonlyMap<string, number>;
+  readonly markers: readonly LookedMarker[];
   readonly carried: readonly Cargo[];
   readonly notices: readonly string[];
   /** What is said where it carries nothing besides. */
@@ -65,6 +68,11 @@ export function Cleaner({
           sizes={source.sizes}
           stays={stay.items}
           onKeep={(items) => onStay(withItems(stay, source.items, items))}
+        />
+        <MarkerGroup
+          markers={source.markers}
+          stays={stay.markers}
+          onKeep={(markers) => onStay({ ...stay, markers })}
         />
         {GROUPS.map(([standing, title, says]) => (
           <TrackGroup

@@ -1,7 +1,7 @@
 import type { Style } from "@mossy/core/house/style";
 import { FileProblem } from "@mossy/core/formats/fileProblem";
 import type { ForeignSession } from "@mossy/core/formats/foreignSession";
-import { lookAtItems } from "@mossy/core/items/stay";
+import { lookAtItems, lookAtMarkers } from "@mossy/core/items/stay";
 import { newSession } from "@mossy/core/house/starts";
 import type { Session } from "@mossy/core/session/document";
 import { cleaned, lookThrough, usualStay } from "@mossy/core/sheet/clean";
@@ -62,6 +62,7 @@ export function FromFile({
         kept: sounds ? soundsOfFile(file, sounds) : null,
         looked,
         items,
+        markers: lookAtMarkers(read.session),
         sizes: new Map([...(sounds ?? [])].map(([key, s]) => [key, s.bytes])),
         carried: read.carried,
         notices: read.notices,

@@ -1,6 +1,6 @@
 import type { SessionCargo } from "@mossy/contract/cargo";
 import type { Style } from "@mossy/core/house/style";
-import { lookAtItems } from "@mossy/core/items/stay";
+import { lookAtItems, lookAtMarkers } from "@mossy/core/items/stay";
 import { newSession } from "@mossy/core/house/starts";
 import type { Session } from "@mossy/core/session/document";
 import { cleaned, lookThrough, productionStay } from "@mossy/core/sheet/clean";
@@ -32,6 +32,7 @@ function sourceOf(style: Style, { session, sounds, takes, shared, carried }: Ses
   return {
     looked: lookThrough(style, session),
     items: lookAtItems(session, new Set(takes), new Map(shared.map((s) => [s.key, s]))),
+    markers: lookAtMarkers(session),
     sizes: new Map(sounds.map((s) => [s.key, s.bytes])),
     carried,
     notices: [],

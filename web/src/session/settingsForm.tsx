@@ -8,6 +8,7 @@ import { TextField } from "../ui/textField.tsx";
 import { Field } from "../ui/pieces.tsx";
 import { Select } from "../ui/select.tsx";
 import { Options } from "../ui/chooser.tsx";
+import { LanesField } from "./lanesField.tsx";
 
 const LAW_WORDS: Readonly<Record<PanLaw, string>> = {
   "constant-power": "constant power, −3.0 dB",
@@ -53,7 +54,7 @@ export function SettingsForm({
     return read.success;
   };
   const whole = (
-    key: "tempo" | "leadIn" | "musicBar",
+    key: "tempo" | "leadIn" | "musicBar" | "preRoll",
     label: string,
     from: number,
     to: number,
@@ -120,9 +121,13 @@ export function SettingsForm({
       </Field>
       {whole("leadIn", "Bars of lead-in", 0, 64)}
       {whole("musicBar", "Music starts in bar", 1, 999, "Two bars of lead-in or more: bar 3 or 5, mostly.")}
+      {whole("preRoll", "Bars of pre-roll", 0, 16, "What plays before recording drops in.")}
       {one("panLaw", "Pan law", LAWS, String)}
       {one("frameRate", "Frame rate", FRAMES, (v) => (v === "" ? null : v))}
       {children}
+      <div className="col-span-full">
+        <LanesField lanes={start.lanes} onChange={onChange && ((lanes) => set({ lanes }))} />
+      </div>
     </form>
   );
 }

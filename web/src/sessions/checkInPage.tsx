@@ -16,7 +16,6 @@ import type { Findings } from "../check/useFindings.ts";
 import type { Session } from "@mossy/core/session/document";
 import { Button } from "../ui/button.tsx";
 import { PageHead } from "../ui/pieces.tsx";
-import { Views } from "../ui/sideBySide.tsx";
 import { Failed, Loading } from "../ui/states.tsx";
 import { RemarksView } from "../remarks/remarksView.tsx";
 import { useOpenRemarks } from "../remarks/useRemarks.ts";
@@ -29,6 +28,7 @@ import { Clashes } from "../documents/clashes.tsx";
 import { NotDone, SaveWord, UndoRedo } from "../documents/workLine.tsx";
 import type { Workpiece, WorkpieceState } from "../documents/workpiece.ts";
 import { useWorkpiece } from "../documents/useWorkpiece.ts";
+import { CheckInTime, CheckInViews } from "./checkInViews.tsx";
 import { CheckInSheet } from "./checkInSheet.tsx";
 import { Drift } from "./drift.tsx";
 import { About, Differences } from "./checkInAbout.tsx";
@@ -150,6 +150,8 @@ function PutRight({
             onShow={(track) => show([track])}
           />
         </section>
+      ) : view === "time" ? (
+        <CheckInTime session={session} style={style} work={may ? work : null} onShow={show} />
       ) : view === "sheet" ? (
         <CheckInSheet
           of={of}
@@ -227,21 +229,6 @@ function DriftAndDifferences({
       </section>
       <About checkIn={c} session={session} findings={findings} edition={edition} revision={revision} />
     </div>
-  );
-}
-
-function CheckInViews({ id, blocks, remarks }: { id: string; blocks: number; remarks: number }) {
-  return (
-    <Views
-      label="Views of the check-in"
-      views={[
-        { to: `/check-ins/${id}`, name: "Findings" },
-        { to: `/check-ins/${id}/sheet`, name: "Track sheet" },
-        { to: `/check-ins/${id}/differences`, name: "All differences" },
-        { to: `/check-ins/${id}/remarks`, name: remarks > 0 ? `Remarks · ${remarks}` : "Remarks" },
-        ...(blocks > 0 ? [{ to: `/check-ins/${id}/blocks`, name: `Blocks · ${blocks}` }] : []),
-      ]}
-    />
   );
 }
 

@@ -2,12 +2,11 @@ import type { WholeSound } from "@mossy/contract/sounds";
 import type { Measures } from "@mossy/core/sound/measures";
 import { inClock } from "@mossy/core/sound/clock";
 import type { Outline } from "@mossy/core/sound/outline";
-import { Minus, Plus } from "lucide-react";
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
-import { Button } from "../ui/button.tsx";
 import { Select } from "../ui/select.tsx";
 import { useShortcuts } from "../ui/shortcuts.tsx";
 import { useSize } from "../ui/useSize.ts";
+import { ZoomButtons, useZoomWheel } from "../ui/zoom.tsx";
 import { levelsOf } from "./columns.ts";
 import { drawWave } from "./drawWave.ts";
 import { PlayButton } from "./playButton.tsx";
@@ -16,8 +15,8 @@ import type { Listening } from "./player.ts";
 
 const RULER = 22;
 const LANE = { one: 132, two: 84, many: 52 } as const;
-/** How much closer one step goes, and how close one can get, in frames to a pixel. */
-const [STEP, CLOSEST] = [2, 4];
+/** How close one can get, in frames to a pixel. */
+const CLOSEST = 4;
 
 /** A sound drawn to scale: closer and farther, along it, with what was found in it, and where one listens. */
 export function WaveView({
@@ -89,8 +88,8 @@ export function WaveView({
     },
     [most, left, whole, width],
   );
-  useWheel(scroller, (closer, around) => toZoom(closer ? zoom * STEP : zoom / STEP, around));
-  useKeys(of, measures, { listening, channel, zoom, toZoom });
+  useZoomWheel(scroller, zoom, toZoom);
+  useKeys(of, measures, listening, channel);
   const goTo = (x: number): void =>
     seek(of.id, Math.max(0, Math.min(measures.seconds, ((left + x) / whole) * measures.seconds)), channel);
   return (
@@ -104,17 +103,7 @@ export function WaveView({
           </span>
         )}
         {names.length > 1 && <ChannelPick names={names} value={channel} onPick={onChannel} />}
-        <span className="ml-auto flex items-center gap-1.5">
-          <Button small aria-label="Farther" disabled={zoom <= 1} onClick={() => toZoom(zoom / STEP)}>
-            <Minus size={14} aria-hidden />
-          </Button>
-          <Button small aria-label="Closer" disabled={zoom >= most} onClick={() => toZoom(zoom * STEP)}>
-            <Plus size={14} aria-hidden />
-          </Button>
-          <Button small disabled={zoom === 1} onClick={() => toZoom(1)}>
-            All of it
-          </Button>
-        </span>
+        <ZoomButtons zoom={zoom} most={most} onZoom={(to) => toZoom(to)} />
       </div>
       <div className="px-4 py-3">
         <div ref={watch}>
@@ -217,38 +206,7 @@ function Clock({ of, listening, seconds }: { of: string; listening: Listening; s
   );
 }
 
-/** With Ctrl, or pinched, the wheel goes closer and farther; without, it scrolls. */
-function useWheel(
-  scroller: React.RefObject<HTMLDivElement | null>,
-  turn: (closer: boolean, around: number) => void,
-): void {
-  useEffect(() => {
-    const element = scroller.current;
-    const wheel = (e: WheelEvent): void => {
-      if (!(e.ctrlKey || e.metaKey) || !element) return;
-      e.preventDefault();
-      turn(e.deltaY < 0, e.clientX - element.getBoundingClientRect().left);
-    };
-    element?.addEventListener("wheel", wheel, { passive: false });
-    return () => element?.removeEventListener("wheel", wheel);
-  });
-}
-
-function useKeys(
-  of: WholeSound,
-  measures: Measures,
-  {
-    listening,
-    channel,
-    zoom,
-    toZoom,
-  }: {
-    readonly listening: Listening;
-    readonly channel: number | null;
-    readonly zoom: number;
-    readonly toZoom: (to: number) => void;
-  },
-): void {
+function useKeys(of: WholeSound, measures: Measures, listening: Listening, channel: number | null): void {
   const on = listening.playing && listening.sound === of.id;
   const step = (by: number): void =>
     seek(of.id, Math.max(0, Math.min(measures.seconds, at() + by)), channel);
@@ -262,8 +220,5 @@ function useKeys(
       says: "To where the sound begins",
       run: () => seek(of.id, measures.edges?.onset ?? 0, channel),
     },
-    { keys: "+", says: "Closer", run: () => toZoom(zoom * STEP) },
-    { keys: "-", says: "Farther", run: () => toZoom(zoom / STEP) },
-    { keys: "0", says: "All of it", run: () => toZoom(1) },
   ]);
 }

@@ -18,7 +18,7 @@ export function Views({
           end={v.end ?? true}
           className={({ isActive }) =>
             clsx(
-              "rounded-sm px-2.5 py-[3px] text-sm font-semibold",
+              "rounded-sm px-2 py-[3px] text-sm font-semibold min-[1400px]:px-2.5",
               isActive ? "bg-surface text-ink shadow-sm" : "text-ink-2 hover:text-ink",
             )
           }

@@ -5,6 +5,7 @@ export const VIEW_ADDRESSES = [
   ["/map", "Signal map"],
   ["/picture", "Stereo picture"],
   ["/levels", "Levels"],
+  ["/time", "Time"],
   ["/session", "Session"],
   ["/variants", "Variants"],
   ["/changes", "Changes"],

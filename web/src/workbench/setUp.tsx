@@ -23,8 +23,10 @@ const FORM = [
   "mainFormat",
   "leadIn",
   "musicBar",
+  "preRoll",
   "panLaw",
   "frameRate",
+  "lanes",
 ] as const;
 
 /** What the session runs at, what the template fixes, what whoever opens it should know and go through. */

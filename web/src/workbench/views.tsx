@@ -19,6 +19,7 @@ import { SetUp } from "./setUp.tsx";
 import { Variants } from "./variants.tsx";
 
 const MapView = lazy(() => import("../signal/mapView.tsx").then((m) => ({ default: m.MapView })));
+const TimeView = lazy(() => import("../time/timeView.tsx").then((m) => ({ default: m.TimeView })));
 const Picture = lazy(() => import("../signal/picturePage.tsx").then((m) => ({ default: m.Picture })));
 
 /** What may be changed, for views that are the same for those who only look. */
@@ -115,6 +116,20 @@ export const VIEWS: Readonly<
   levels: {
     alone: false,
     draw: (b) => <LevelsView session={b.session} work={editable(b)} onSelect={b.select} />,
+  },
+  time: {
+    alone: true,
+    draw: (b) => (
+      <Suspense fallback={<Loading />}>
+        <TimeView
+          session={b.session}
+          work={editable(b)}
+          house={b.style.house}
+          ofJob={false}
+          onTrack={(id) => b.inSheet([id])}
+        />
+      </Suspense>
+    ),
   },
   session: {
     alone: true,

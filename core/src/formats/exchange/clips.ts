@@ -1,5 +1,6 @@
 import type { Session, Track } from "../../session/document.ts";
-import { beyond, secondsOf } from "../../items/lay.ts";
+import { beyond } from "../../items/lay.ts";
+import { Along } from "../../time/along.ts";
 import { CLOCKS } from "../../session/item.ts";
 import type { Clock, Item } from "../../session/item.ts";
 import { xml } from "../xml.ts";
@@ -31,8 +32,13 @@ function clipXml(session: Session, i: Item, media: MediaPaths): Xml {
   const inside: Clock = holds.kind === "pattern" ? "beats" : "seconds";
   const whole = holds.kind === "pattern" ? holds.length : holds.kind === "sound" ? holds.seconds : null;
   // How much of what it holds plays, in the unit of that.
-  const plays = secondsOf(clock, length, session.tempo) - beyond(i, session);
-  const stop = offset + (inside === "beats" ? (plays * session.tempo) / 60 : plays);
+  const along = new Along(session);
+  const end = along.seconds(clock, at + length) - beyond(i, session);
+  const stop =
+    offset +
+    (inside === "beats"
+      ? along.quarters("seconds", end) - along.quarters(clock, at)
+      : end - along.seconds(clock, at));
   const loop = i.loops && whole !== null ? tidy(whole) : null;
   return xml(
     "Clip",

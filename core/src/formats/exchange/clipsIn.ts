@@ -1,5 +1,4 @@
 import type { TrackId } from "../../session/document.ts";
-import { secondsOf } from "../../items/lay.ts";
 import { LATEST, MOST_NOTES, NO_FADE, blankItem, item as itemSchema } from "../../session/item.ts";
 import type { Clock, Fade, Item, Note } from "../../session/item.ts";
 import { asOneLine } from "../../session/text.ts";
@@ -126,7 +125,7 @@ function itemIn(clip: XmlElement, clock: Clock, tempo: number): Pick<FoundClip, 
 
 const inUnit = (time: number, from: Clock, to: Clock, tempo: number): number => {
   if (from === to) return time;
-  return from === "beats" ? secondsOf("beats", time, tempo) : (time * tempo) / 60;
+  return from === "beats" ? (time * 60) / tempo : (time * tempo) / 60;
 };
 
 /** The first thing to be heard in a clip; clips may stand in clips, and curves beside what they hold. */

@@ -19,12 +19,18 @@ export type Contents = Readonly<Record<keyof typeof OF_THE_JOB, number>>;
 export const contentsOf = (many: ReadonlyMap<string, number>): Contents =>
   Object.fromEntries(PARTS.map((part) => [part, many.get(OF_THE_JOB[part][0]) ?? 0])) as Contents;
 
-/** How much there is besides what the house wrote itself: the clips and curves of what lies on tracks. */
-export function besides(contents: Contents, { tracks }: Pick<Session, "tracks">): Contents {
+/** How much there is besides what the house wrote itself: clips and curves of what lies on tracks, markers, tempos. */
+export function besides(
+  contents: Contents,
+  { tracks, markers, tempos, meters }: Pick<Session, "tracks" | "markers" | "tempos" | "meters">,
+): Contents {
   const items = tracks.flatMap((t) => t.items);
   const left = (all: number, ours: readonly unknown[]): number => Math.max(0, all - ours.length);
   return {
     ...contents,
+    markers: left(contents.markers, markers),
+    tempos: left(contents.tempos, tempos.slice(0, 1)),
+    meters: left(contents.meters, meters.slice(0, 1)),
     clips: left(contents.clips, items),
     curves: left(
       contents.curves,

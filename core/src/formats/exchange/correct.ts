@@ -1,5 +1,6 @@
 import { same } from "../../session/change.ts";
 import { diff } from "../../session/diff.ts";
+import { SESSION_WORDS } from "../../session/document.ts";
 import type { Session, TrackId } from "../../session/document.ts";
 import { child, writeXml } from "../xml.ts";
 import { XmlEdits, edited } from "../xmlEdits.ts";
@@ -70,7 +71,13 @@ export function patchExchange(
 function lyingAsTheyWere(now: Session, came: Session): string[] {
   const before = new Map(came.tracks.map((t) => [t.id, t]));
   const other = now.tracks.filter((t) => !same(t.items, before.get(t.id)?.items ?? []));
-  return other.map((t) => `What lies on “${t.name}” was left as it is in the file; lay it there by hand.`);
+  const along = (["markers", "tempos", "meters"] as const).filter((f) => !same(now[f], came[f]));
+  return [
+    ...other.map((t) => `What lies on “${t.name}” was left as it is in the file; lay it there by hand.`),
+    ...along.map(
+      (f) => `The ${SESSION_WORDS[f]} were left as they are in the file; set them there by hand.`,
+    ),
+  ];
 }
 
 /** The extra file of a patched project: which of its tracks is which of ours. */

@@ -9,11 +9,16 @@ import { attribute, child, children, readXml } from "../xml.ts";
 import type { XmlElement } from "../xml.ts";
 import { clipsIn } from "./clipsIn.ts";
 import type { FoundClip } from "./clipsIn.ts";
+import { timeInArrangement } from "../timeline/exchangeTime.ts";
+import type { BroughtTime } from "../timeline/brought.ts";
 import { metadataIn } from "./read.ts";
 import type { ReadExchange } from "./read.ts";
 import { PROJECT } from "./entries.ts";
 import { ORDINARY } from "./plain.ts";
 import { Reading } from "./reading.ts";
+
+/** What of a job's cargo says where something is in time. */
+export const OF_TIME: readonly string[] = ["markers", "tempo moves", "meter changes"];
 
 /** An entry of a session file, as far as its name and size tell. */
 export interface NamedEntry {
@@ -28,6 +33,8 @@ export interface JobIn {
   readonly clips: readonly (FoundClip & { readonly entry: string | null })[];
   /** Everything else, how much of it. */
   readonly cargo: readonly Cargo[];
+  /** What it says of time. */
+  readonly time: BroughtTime;
 }
 
 /** Names of folders and files a workstation leaves behind when one undoes or saves (common practice, no source). */
@@ -93,7 +100,8 @@ export function jobIn(
   const clips = all
     .filter((c) => !known(c))
     .map((c) => ({ ...c, entry: c.path !== null && byName.has(c.path) ? c.path : null }));
-  return { clips, cargo: cargoOf(root, many, entries, clips, all.length) };
+  const time = timeInArrangement(child(root, "Arrangement"), read.session.tempo);
+  return { clips, cargo: cargoOf(root, many, entries, clips, all.length, read.session), time };
 }
 
 /** A session with clips on its tracks. */
@@ -149,13 +157,17 @@ function allIn(e: XmlElement | undefined, name: string): XmlElement[] {
   return found;
 }
 
-/** @param found how many clips were read, those too that the session carries already */
+/**
+ * @param found how many clips were read, those too that the session carries already
+ * @param own what of time it carries already, from our own file
+ */
 function cargoOf(
   root: XmlElement,
   many: ReadonlyMap<string, number>,
   entries: readonly NamedEntry[],
   clips: JobIn["clips"],
   found: number,
+  own: Pick<Session, "markers" | "tempos" | "meters">,
 ): Cargo[] {
   const arrangement = child(root, "Arrangement");
   const count = (name: string): number => many.get(name) ?? 0;
@@ -180,11 +192,11 @@ function cargoOf(
       bytes: size(files.filter((e) => ofTakes.has(e.name))),
     },
     { what: unreadWhat, many: unread, bytes: null },
-    { what: "markers", many: count("Marker"), bytes: null },
-    { what: "tempo moves", many: Math.max(0, tempos - 1), bytes: null },
+    { what: "markers", many: Math.max(0, count("Marker") - own.markers.length), bytes: null },
+    { what: "tempo moves", many: Math.max(0, tempos - 1 - own.tempos.length), bytes: null },
     {
       what: "meter changes",
-      many: Math.max(0, inside("TimeSignatureAutomation", "TimeSignaturePoint") - 1),
+      many: Math.max(0, inside("TimeSignatureAutomation", "TimeSignaturePoint") - 1 - own.meters.length),
       bytes: null,
     },
     { what: "automation curves", many: count("Points"), bytes: null },

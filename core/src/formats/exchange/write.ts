@@ -6,6 +6,7 @@ import { insideOf } from "../../session/routing.ts";
 import { xml, writeXml } from "../xml.ts";
 import type { Xml } from "../xml.ts";
 import { zipOf } from "../zipOut.ts";
+import { alongXml } from "./alongXml.ts";
 import { lanesOf } from "./clips.ts";
 import type { MediaPaths } from "./clips.ts";
 import { EXTRA_FILE } from "./extra.ts";
@@ -110,6 +111,7 @@ export function projectTree(session: Session, media: MediaPaths = new Map()): Xm
       "Arrangement",
       { id: "arrangement" },
       xml("Lanes", { id: "lanes", timeUnit: "beats" }, ...lanesOf(session, doc.trackId, media)),
+      ...alongXml(session),
     ),
     xml("Scenes"),
   );
