@@ -56,7 +56,7 @@ const CORE = {
     "items",
     "time",
   ],
-  order: ["session"],
+  order: ["session", "words", "items", "sound", "time"],
 };
 const SERVER = {
   files: [],

@@ -88,6 +88,8 @@ export const item = z.object({
   note: longText(2000),
   /** Of this one job; what a template carries on purpose stays. */
   job: z.boolean(),
+  /** The piece of the running order it plays, which says where it lies; null where it lies by itself. */
+  piece: trackId.nullable().default(null),
 });
 export type Item = z.infer<typeof item>;
 export type ItemKind = Item["holds"]["kind"];
@@ -117,6 +119,7 @@ export const blankItem = (
   colour: null,
   note: "",
   job: false,
+  piece: null,
   ...rest,
 });
 
@@ -179,6 +182,7 @@ export function itemInDetail(i: Item): string {
     ...(i.colour === null ? [] : [i.colour]),
     ...(i.note === "" ? [] : [i.note]),
     i.job ? "of this job" : "stays",
+    ...(i.piece === null ? [] : [`plays ${i.piece}`]),
   ];
   return `${i.name === "" ? i.holds.kind : i.name} (${set.join(", ")})`;
 }

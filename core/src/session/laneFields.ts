@@ -18,6 +18,8 @@ import {
   tempoMove,
 } from "./lanes.ts";
 import type { KeyChange, Lane, Marker, MeterChange, SectionOf, TempoMove } from "./lanes.ts";
+import { MOST_PIECES, piece, pieceInDetail, pieceInWords, programme, programmeInWords } from "./pieces.ts";
+import type { HeldPiece } from "./pieces.ts";
 import { each } from "./valueWords.ts";
 
 /** What of a session runs along its time, above the tracks. */
@@ -66,6 +68,22 @@ export const ALONG_TIME = {
     rest: null,
     called: "picture",
     inWords: pictureInWords,
+  }),
+  /** The pieces of a programme, in the order they are listed. */
+  order: field({
+    schema: z.array(piece).max(MOST_PIECES),
+    rest: [],
+    called: "running order",
+    inWords: each<HeldPiece>(pieceInWords),
+    inDetail: each<HeldPiece>(pieceInDetail),
+    itemByItem: true,
+  }),
+  /** How loud it is to be; null where nothing is brought to a level. */
+  programme: field({
+    schema: programme.nullable(),
+    rest: null,
+    called: "loudness",
+    inWords: programmeInWords,
   }),
   /** The lanes it opens with, from the top. */
   lanes: field({

@@ -102,8 +102,19 @@ const from9 = (session: StoredDocument): StoredDocument => ({
   ...session,
 });
 
+/** Up to form 10, a session had no running order. */
+const from10 = (session: StoredDocument): StoredDocument => ({
+  order: [],
+  programme: null,
+  ...session,
+  tracks: itemsOf(session["tracks"], (track) => ({
+    ...track,
+    items: itemsOf(track["items"], (item) => ({ piece: null, ...item })),
+  })),
+});
+
 /** What leads from each form of a session to the next. Kept for ever: what was written once can be read. */
-const STEPS = [from1, from2, from3, from4, from5, from6, from7, from8, from9];
+const STEPS = [from1, from2, from3, from4, from5, from6, from7, from8, from9, from10];
 
 /**
  * A stored session in the form of today. Whether it holds together is for the schema to say.

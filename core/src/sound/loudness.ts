@@ -23,8 +23,8 @@ const ABSOLUTE = -70;
 const [RELATIVE, RELATIVE_OF_RANGE] = [-10, -20];
 /** What makes a sine of 997 Hz at full scale −3.01 (BS.1770). */
 const OFFSET = -0.691;
-const lufs = (energy: number): number => OFFSET + 10 * Math.log10(energy);
-const energyAt = (at: number): number => 10 ** ((at - OFFSET) / 10);
+export const lufs = (energy: number): number => OFFSET + 10 * Math.log10(energy);
+export const energyAt = (at: number): number => 10 ** ((at - OFFSET) / 10);
 
 /** Numbers that become more, without a number's overhead each. */
 class Series {
@@ -83,17 +83,26 @@ export class LoudnessMeter {
     this.#ends = Math.round(((done + 2) * this.rate) / 10);
   }
 
-  get measured(): Loudness {
-    const tenths = this.#tenths.all;
-    const blocks = windows(tenths, MOMENTARY);
-    const short = windows(tenths, SHORT_TERM);
-    return {
-      integrated: integrated(blocks),
-      range: rangeOf(short),
-      momentary: loudest(blocks),
-      shortTerm: loudest(short),
-    };
+  /** The energy of every tenth of a second, as a mean square of what the ear hears of it (K-weighted). */
+  get tenths(): Float64Array {
+    return this.#tenths.all;
   }
+
+  get measured(): Loudness {
+    return loudnessOf(this.#tenths.all);
+  }
+}
+
+/** @param tenths the energy of every tenth of a second, as a mean square, K-weighted */
+export function loudnessOf(tenths: Float64Array): Loudness {
+  const blocks = windows(tenths, MOMENTARY);
+  const short = windows(tenths, SHORT_TERM);
+  return {
+    integrated: integrated(blocks),
+    range: rangeOf(short),
+    momentary: loudest(blocks),
+    shortTerm: loudest(short),
+  };
 }
 
 /** The mean of so many tenths from each of them on. */

@@ -3,6 +3,8 @@ import { LoudnessMeter } from "./loudness.ts";
 import type { Measures } from "./measures.ts";
 import { OutlineMeter } from "./outline.ts";
 import type { Outline } from "./outline.ts";
+import { profileOf } from "./profile.ts";
+import type { Profile } from "./profile.ts";
 import type { Frames } from "./samples.ts";
 import { TruePeakMeter } from "./truePeak.ts";
 import type { Weights } from "./layout.ts";
@@ -178,7 +180,7 @@ export class SoundMeter {
   }
 
   /** What was measured, and the picture of it. Call it once, when all has gone by. */
-  get measured(): { readonly measures: Measures; readonly outline: Outline } {
+  get measured(): { readonly measures: Measures; readonly outline: Outline; readonly profile: Profile } {
     this.#end();
     const { rate, weights } = this.of;
     const frames = this.#frames;
@@ -207,7 +209,7 @@ export class SoundMeter {
         onset: edges.onset / rate,
       },
     };
-    return { measures, outline: this.#outline.drawn };
+    return { measures, outline: this.#outline.drawn, profile: profileOf(this.#loudness.tenths) };
   }
 }
 
