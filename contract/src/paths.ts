@@ -129,6 +129,7 @@ export const paths = {
   soundFile: ["get", "/sounds/:sound/file"],
   soundListen: ["get", "/sounds/:sound/listen"],
   soundOutline: ["get", "/sounds/:sound/outline"],
+  soundFacts: ["post", "/sound-facts"],
   beginSound: ["post", "/sounds-coming"],
   soundPiece: ["post", "/sounds-coming/:coming/at/:at"],
   endSound: ["post", "/sounds-coming/:coming/end"],

@@ -4,6 +4,7 @@ import { wayOut } from "@mossy/core/fit/wayOut";
 import { room } from "@mossy/core/fit/room";
 import { correction } from "@mossy/core/formats/exchange/correctionForm";
 import { importance, session, trackId } from "@mossy/core/session/document";
+import { MOST_PIECES } from "@mossy/core/session/pieces";
 import { longText, oneLine } from "@mossy/core/session/text";
 import { z } from "zod";
 import { loadReport } from "@mossy/core/devices/load";
@@ -42,6 +43,11 @@ export const startSession = z.object({
   settings: chosenSettings.default({}),
   /** Blocks that are put in beside what the template has, each at its latest release. */
   blocks: z.array(z.string().min(1).max(120)).max(30).default([]),
+  /** Sounds of the shelf for pieces of its running order, in the order they follow each other. */
+  drops: z
+    .array(z.object({ piece: trackId, sounds: z.array(z.uuid()).min(1).max(50) }))
+    .max(MOST_PIECES)
+    .optional(),
 });
 
 /** A fit that is looked at before anything is made. */

@@ -1,5 +1,6 @@
 import { measures } from "@mossy/core/sound/measures";
 import { soundSays } from "@mossy/core/sound/head";
+import { fileHash } from "@mossy/core/session/item";
 import { longText, oneLine } from "@mossy/core/session/text";
 import { z } from "zod";
 import { doer } from "./people.ts";
@@ -135,6 +136,19 @@ export const soundsKept = z.object({
 });
 export type SoundsKept = z.infer<typeof soundsKept>;
 
+/** What a running order needs to know of a sound. */
+const soundFact = z.object({
+  hash: fileHash,
+  seconds: z.number(),
+  integrated: z.number().nullable(),
+  truePeak: z.number().nullable(),
+  /** How loud it is along its time, in base64 (`core/sound/profile.ts`); null where it waits to be measured anew. */
+  profile: z.string().nullable(),
+});
+export type SoundFactSent = z.infer<typeof soundFact>;
+/** So many can be asked for at once. */
+export const MOST_FACTS = 200;
+
 /** Sound files of the house: on shelves, each once, measured. */
 export const soundRoutes = {
   sounds: route({
@@ -181,6 +195,13 @@ export const soundRoutes = {
     summary: "The picture of a sound file: lowest and highest samples of equal stretches, by channel",
     who: "signed-in",
     answer: FILE,
+  }),
+  soundFacts: route({
+    summary:
+      "How loud sound files are, whole and along their time, by their hashes: those that were measured",
+    who: "signed-in",
+    body: z.object({ hashes: z.array(fileHash).max(MOST_FACTS) }),
+    answer: z.object({ sounds: z.array(soundFact) }),
   }),
   beginSound: route({
     summary: "Begin to bring a sound file, or go on with one after a break",

@@ -14,6 +14,7 @@ import {
   trackKind,
 } from "../session/document.ts";
 import { LANES, lane } from "../session/lanes.ts";
+import { programme } from "../session/pieces.ts";
 import { oneLine } from "../session/text.ts";
 import { viewpoint, wordList } from "../words/wordlist.ts";
 import { diskPlan } from "./diskPlan.ts";
@@ -163,6 +164,10 @@ export const sessionStart = z.object({
 });
 export type SessionStart = z.infer<typeof sessionStart>;
 
+/** How loud programmes are, and how their beds make way: of templates on a shelf, or, without one, of all others. */
+export const programmeStart = z.object({ shelf: oneLine(60), programme });
+export type ProgrammeStart = z.infer<typeof programmeStart>;
+
 /** One setting or key assignment every room should have. */
 export const checklistItem = z.object({
   id,
@@ -211,7 +216,7 @@ export const thresholds = z.object({
 
 export const HOUSE_FORMAT = "mossy-lantern/house";
 /** Counts up when what is stored changes its shape; `versions.ts` brings older ones up. */
-export const HOUSE_VERSION = 5;
+export const HOUSE_VERSION = 6;
 
 /** All conventions of the house as one document; whether its parts hold together is asked by `house`. */
 export const wholeHouse = z.object({
@@ -231,6 +236,7 @@ export const wholeHouse = z.object({
   folderFrom: z.int().min(1).max(20),
   starts: z.array(startRule).max(200),
   session: sessionStart,
+  programmes: z.array(programmeStart).max(40),
   /** Channel formats the house works in: those a track or path is offered. */
   formats: z.array(channelFormat).min(1),
   checklist: z.array(checklistItem).max(100),

@@ -1,3 +1,4 @@
+import { USUAL_PROGRAMME } from "../session/pieces.ts";
 import { broughtUp, isStored, itemsOf } from "../session/newer.ts";
 import type { StoredDocument } from "../session/newer.ts";
 import { HOUSE_FORMAT } from "./house.ts";
@@ -81,11 +82,17 @@ const from4 = (house: StoredDocument): StoredDocument => ({
     : house["session"],
 });
 
+/** Up to form 5, a house did not say how loud its programmes are. */
+const from5 = (house: StoredDocument): StoredDocument => ({
+  programmes: [{ shelf: "", programme: USUAL_PROGRAMME }],
+  ...house,
+});
+
 /**
  * What leads from each form of a house style to the next. Kept for ever: what was published once can be
  * read.
  */
-const STEPS = [from1, from2, from3, from4];
+const STEPS = [from1, from2, from3, from4, from5];
 
 /**
  * A stored house style in the form of today. Whether it holds together is for the schema to say.

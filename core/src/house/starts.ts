@@ -1,4 +1,5 @@
 import type { Identity } from "../names/pattern.ts";
+import type { Programme } from "../session/pieces.ts";
 import { levelInWords, panInWords, transposeInWords } from "../session/valueWords.ts";
 import { emptySession } from "../session/document.ts";
 import type { Session, Track } from "../session/document.ts";
@@ -113,6 +114,13 @@ export function startTrace(style: Style, what: Identity, about: Case): StartOf[]
 /** A new session as the house starts one. */
 export function newSession(house: House, title: string): Session {
   return { ...emptySession(title), ...house.session };
+}
+
+/** How loud a programme of a shelf is to be; null where the house says nothing of it. */
+export function programmeFor(house: House, shelf: string | null): Programme | null {
+  const of = (name: string): Programme | undefined =>
+    house.programmes.find((p) => p.shelf === name)?.programme;
+  return (shelf === null ? undefined : of(shelf)) ?? of("") ?? null;
 }
 
 /** Starting values as a person says them. */

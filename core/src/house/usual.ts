@@ -1,6 +1,7 @@
 import { HOUSE_FORMAT, folderOf, HOUSE_VERSION } from "./house.ts";
-import type { FolderPlan, House } from "./house.ts";
+import type { FolderPlan, House, ProgrammeStart } from "./house.ts";
 import { USUAL_DISK } from "./usualDisk.ts";
+import { USUAL_PROGRAMME } from "../session/pieces.ts";
 import { USUAL_NAMES } from "./usualNames.ts";
 import { USUAL_CHECKLIST, USUAL_STARTS } from "./usualStarts.ts";
 import { usualWords } from "../words/usual/index.ts";
@@ -53,6 +54,13 @@ const FOLDERS: FolderPlan[] = [
   folderOf("talk-and-cue", ["talk"]),
 ];
 
+/** Programmes for broadcast; what is only listened to through a browser or a telephone is louder. */
+const USUAL_PROGRAMMES: readonly ProgrammeStart[] = [
+  // Common practice, no source.
+  { shelf: "Podcasts", programme: { ...USUAL_PROGRAMME, target: -16 } },
+  { shelf: "", programme: USUAL_PROGRAMME },
+];
+
 /** The house style the product starts with: usual words, names joined by underscores, folders by family. */
 export function usualHouse(name: string): House {
   return {
@@ -71,6 +79,7 @@ export function usualHouse(name: string): House {
     starts: structuredClone([...USUAL_STARTS]),
     // Common practice, no source: 48 kHz and 24 bit, two bars before the music.
     formats: ["mono", "stereo", "lcr", "5.1", "7.1", "7.1.4"],
+    programmes: structuredClone([...USUAL_PROGRAMMES]),
     session: {
       sampleRate: 48000,
       bitDepth: 24,

@@ -48,4 +48,4 @@ export const measures = z.object({
 export type Measures = z.infer<typeof measures>;
 
 /** From which on what was measured earlier is measured again. */
-export const MEASURED_BY = 1;
+export const MEASURED_BY = 2;

@@ -23,6 +23,8 @@ import { roomInUse } from "../rooms/store.ts";
 import { equipmentOf } from "../rooms/equipment.ts";
 import { limitsOf } from "../rooms/software.ts";
 import { solver } from "../solver.ts";
+import { droppedIn } from "./dropped.ts";
+import type { DropWish } from "./dropped.ts";
 import { lastInputs } from "./fitChoices.ts";
 
 export const reportOf = (f: Fit): FitReport => ({
@@ -53,6 +55,8 @@ export interface FitWish {
   settings?: ChosenSettings;
   /** Blocks that are put in beside what the template has. */
   blocks?: readonly string[];
+  /** Sounds of the shelf for pieces of its running order. */
+  drops?: readonly DropWish[] | undefined;
   /** A running session that is fitted as it stands; null, or not said, for the release itself. */
   session?: string | null;
 }
@@ -166,7 +170,8 @@ export async function fitParts(db: Db, wish: FitWish, style: Style): Promise<Fit
   const terms = await termsOf(db, wish, room, style);
   const blocks: BlockRelease[] = [];
   for (const block of new Set(wish.blocks)) blocks.push(await latestOfBlock(db, block));
-  return { session: withStartBlocks(style, chosen, blocks), room, setUp, terms, variant, production };
+  const filled = await droppedIn(db, chosen, wish.drops ?? []);
+  return { session: withStartBlocks(style, filled, blocks), room, setUp, terms, variant, production };
 }
 
 /** Fits a release into a room. @throws HouseProblem as `fitParts` */

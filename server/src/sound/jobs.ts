@@ -5,7 +5,7 @@ import { weightsOf } from "@mossy/core/sound/layout";
 import { SoundMeter, fullScaleOf } from "@mossy/core/sound/measure";
 import type { Measures } from "@mossy/core/sound/measures";
 import { coarser, outlineBytes, together } from "@mossy/core/sound/outline";
-import type { Outline } from "@mossy/core/sound/outline";
+import { profileBytes } from "@mossy/core/sound/profile";
 import { kindOf, readHead, refuseOdd } from "@mossy/core/sound/read";
 import { framesOf } from "@mossy/core/sound/samples";
 import { job } from "../crew/crew.ts";
@@ -19,6 +19,7 @@ export type Found =
       readonly says: SoundSays;
       readonly measures: Measures;
       readonly outline: Uint8Array;
+      readonly profile: Uint8Array;
       readonly small: Uint8Array;
     }
   | { readonly unmeasured: string };
@@ -87,12 +88,10 @@ async function measuredPacked(source: ByteSource, container: Packed): Promise<Fo
   return found({ ...says, markers: [], odd }, meter.measured);
 }
 
-const found = (
-  says: SoundSays,
-  { measures, outline }: { readonly measures: Measures; readonly outline: Outline },
-): Found => ({
+const found = (says: SoundSays, { measures, outline, profile }: SoundMeter["measured"]): Found => ({
   says,
   measures,
+  profile: profileBytes(profile),
   outline: outlineBytes(outline),
   small: outlineBytes(coarser(together(outline), SMALL)),
 });

@@ -93,7 +93,7 @@ export async function keepFound(db: Db, hash: string, found: Found): Promise<voi
   const of = "says" in found ? found : null;
   await db.query(
     `update sound_files set says = $2, measures = $3, outline = $4, small = $5, unmeasured = $6, off_many = $7,
-       measured_by = $8, taken_at = null where hash = $1`,
+       measured_by = $8, profile = $9, taken_at = null where hash = $1`,
     [
       hash,
       of && JSON.stringify(of.says),
@@ -103,6 +103,7 @@ export async function keepFound(db: Db, hash: string, found: Found): Promise<voi
       "unmeasured" in found ? found.unmeasured : null,
       of ? offIn(of.says, of.measures).length : 0,
       MEASURED_BY,
+      of?.profile ?? null,
     ],
   );
   const { rows } = await db.query<{ id: string; by: { id: string; name: string } }>(

@@ -25,6 +25,7 @@ import { keptByThemselves } from "./cargo.ts";
 import { cargoJob } from "./jobs.ts";
 import { soundsKept } from "./kept.ts";
 import { sessionCard } from "../sessions/cards.ts";
+import { factsSent } from "../sessions/facts.ts";
 import { Measuring } from "./measuring.ts";
 import { addSound, changeSound, keptAs, outlineOf, soundCard, soundsPage, wholeSound } from "./store.ts";
 
@@ -55,6 +56,7 @@ export function soundRoutes(whole: Whole): Router {
 function shelfRoutes(router: Router, { pool, measuring }: SoundParts): void {
   answer(router, "sounds", ({ query }) => soundsPage(pool, query));
   answer(router, "soundsKept", () => soundsKept(pool));
+  answer(router, "soundFacts", async ({ body }) => ({ sounds: await factsSent(pool, body.hashes) }));
   answer(router, "sound", ({ params }) => wholeSound(pool, params.sound));
   answer(router, "editSound", ({ params, body, person, req }) =>
     inTransaction(pool, async (db) => {

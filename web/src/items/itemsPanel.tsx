@@ -1,3 +1,4 @@
+import { heldOf } from "@mossy/contract/heldSound";
 import { inTime, placeInWords, putItem, takeItemOut } from "@mossy/core/items/lay";
 import type { Session, Track } from "@mossy/core/session/document";
 import { Along } from "@mossy/core/time/along";
@@ -10,7 +11,7 @@ import { Button } from "../ui/button.tsx";
 import { Pill } from "../ui/pieces.tsx";
 import { OneItem } from "./oneItem.tsx";
 import { PatternPicker } from "./patternPicker.tsx";
-import { SoundPicker, heldOf } from "./soundPicker.tsx";
+import { SoundPicker } from "./soundPicker.tsx";
 
 const SIGNS = { sound: AudioLines, pattern: Music, placeholder: CircleDashed } as const;
 const KINDS: Readonly<Record<ItemKind, string>> = {

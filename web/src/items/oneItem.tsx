@@ -1,10 +1,11 @@
+import { heldOf } from "@mossy/contract/heldSound";
 import { changeItem, itemWith } from "@mossy/core/items/lay";
 import type { Session, Track } from "@mossy/core/session/document";
 import type { Item } from "@mossy/core/session/item";
 import { useState } from "react";
 import type { Workpiece } from "../documents/workpiece.ts";
 import { ItemForm } from "./itemForm.tsx";
-import { SoundPicker, heldOf } from "./soundPicker.tsx";
+import { SoundPicker } from "./soundPicker.tsx";
 
 /** One item of a track, to be set; another sound is found for it where it stands. */
 export function OneItem({

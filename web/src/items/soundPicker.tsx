@@ -1,5 +1,4 @@
 import type { SoundCard } from "@mossy/contract/sounds";
-import type { SoundHeld } from "@mossy/core/session/item";
 import { inClock } from "@mossy/core/sound/clock";
 import { useInfiniteQuery } from "@tanstack/react-query";
 import { useDeferredValue, useEffect, useState } from "react";
@@ -11,16 +10,6 @@ import { Button } from "../ui/button.tsx";
 import { Failed, Loading } from "../ui/states.tsx";
 import { later } from "../wire/laterQueries.ts";
 import { Picker } from "./picker.tsx";
-
-/** What an item holds that plays a sound of the shelf. */
-export const heldOf = ({ hash, file, is }: SoundCard): SoundHeld => ({
-  kind: "sound",
-  hash,
-  file: file.slice(0, 255),
-  seconds: is && is.seconds > 0 ? is.seconds : null,
-  rate: is && is.rate > 0 ? Math.round(is.rate) : null,
-  channels: is && is.channels > 0 ? is.channels : null,
-});
 
 /** The sounds of the shelf to choose from: found by name, listened to, taken by click or Enter. */
 export function SoundPicker({
