@@ -19,6 +19,8 @@ export interface Way {
   /** How long the piece is then, or the air before it; in seconds. */
   readonly becomes: number;
   readonly changes: readonly Change[];
+  /** It is there once more. */
+  readonly again?: true;
 }
 
 /**
@@ -128,6 +130,7 @@ function ofBed(session: Session, p: Piece, { places }: LaidOrder, gap: Gap): Way
       piece: p.id,
       worth: gap.by,
       becomes: gap.by,
+      again: true,
       changes: [
         setSessionField(session, "order", session.order.toSpliced(at, 0, again)),
         setField(part.track, "items", [...part.track.items, item]),
