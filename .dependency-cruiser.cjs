@@ -90,6 +90,7 @@ const WEB = {
   sound: ["ui", "wire", "patterns"],
   items: ["ui", "wire", "documents", "sound", "patterns"],
   time: ["ui", "documents", "session", "items"],
+  order: ["ui", "wire", "documents", "session", "sound", "items"],
   sheet: ["ui", "wire", "session", "documents", "words", "check", "items"],
   signal: ["ui", "documents", "sheet"],
   compare: ["ui", "wire", "session", "check", "signal", "remarks"],

@@ -31,6 +31,21 @@ export const workRoutes = {
     query: z.object({ title: z.string().max(200).optional() }),
     answer: FILE,
   }),
+  orderPaper: route({
+    summary:
+      "Its running order by the clock on the wall, or its music with uses and lengths, on paper (PDF)",
+    who: "signed-in",
+    query: z.object({
+      sheet: z.enum(["order", "music"]).default("order"),
+      /** When the programme begins. */
+      begins: z
+        .string()
+        .regex(/^([01]?\d|2[0-3]):[0-5]\d$/, "a time of day is written 19:30")
+        .default("0:00"),
+      title: z.string().max(200).optional(),
+    }),
+    answer: FILE,
+  }),
   editDocument: route({
     summary:
       "Change it; changes that touch nothing of others' merge by themselves. A draft of the library " +

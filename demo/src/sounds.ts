@@ -1,4 +1,7 @@
+import type { SoundFact } from "@mossy/core/order/facts";
 import type { Bext, Ixml, SoundMarker } from "@mossy/core/sound/head";
+import { weightsOf } from "@mossy/core/sound/layout";
+import { SoundMeter } from "@mossy/core/sound/measure";
 import { writeWave } from "@mossy/core/sound/writeWave";
 import { RATE, bell, blank, drum, fading, hiss, loud, pad, pluck, put, speech, waves } from "./synth.ts";
 import type { Sides } from "./synth.ts";
@@ -23,8 +26,13 @@ interface Said {
   readonly ixml?: Ixml;
   readonly markers?: readonly SoundMarker[];
 }
-const wave = (sides: Sides, { bits = 24, rate = RATE, bext, ...says }: Said = {}): Uint8Array =>
-  writeWave(sides, { bits, rate, bext: bext ? { ...BLANK, ...bext } : null, ...says });
+const wave = (sides: Sides, { bits = 24, rate = RATE, bext, ...says }: Said = {}): Uint8Array => {
+  const bytes = writeWave(sides, { bits, rate, bext: bext ? { ...BLANK, ...bext } : null, ...says });
+  samples.set(bytes, { sides, rate });
+  return bytes;
+};
+/** What a file was made of, for whoever measures it. */
+const samples = new WeakMap<Uint8Array, { readonly sides: Sides; readonly rate: number }>();
 const BLANK: Bext = {
   description: "",
   originator: "Saltmarsh Sound House",
@@ -276,4 +284,16 @@ export function soundBytes(file: string): Uint8Array {
   const bytes = made.get(file) ?? sound.bytes();
   made.set(file, bytes);
   return bytes;
+}
+
+/** What is measured of a sound of the house, by its file. */
+export function soundFact(file: string): SoundFact {
+  const of = samples.get(soundBytes(file));
+  if (!of) throw new Error(`“${file}” is not measured`);
+  const { sides, rate } = of;
+  const weights = weightsOf({ channels: sides.length, mask: null, ixml: null });
+  const meter = new SoundMeter({ rate, weights, fullScale: 1 });
+  meter.add(sides);
+  const { measures, profile } = meter.measured;
+  return { ...measures, profile };
 }

@@ -2,6 +2,7 @@ import { ITEM_SCREENS } from "./itemScreens.ts";
 import { ROOM_SCREENS } from "./roomScreens.ts";
 import { SESSION_SCREENS } from "./sessionScreens.ts";
 import { SOUND_SCREENS } from "./soundScreens.ts";
+import { ORDER_SCREENS } from "./orderScreens.ts";
 import { TIME_SCREENS } from "./timeScreens.ts";
 import { Key } from "selenium-webdriver";
 import { HOUSE_SCREENS } from "./houseScreens.ts";
@@ -17,6 +18,7 @@ export const SCREENS: readonly Screen[] = [
   ...SOUND_SCREENS,
   ...ITEM_SCREENS,
   ...TIME_SCREENS,
+  ...ORDER_SCREENS,
   { name: "library", path: "/library", ready: "//h2[starts-with(., 'Steelpan')]" },
   { name: "follow", path: "/library/follow", ready: "//p[.='Every template follows the house style']" },
   {

@@ -24,7 +24,7 @@ export interface Way {
 }
 
 /**
- * What helps with a gap, what the house prefers first; of one kind what is worth most.
+ * What helps with a gap, what the house prefers first; of one kind what is worth most, then what is longest.
  * What is only tried is not offered: each is worth more than a hair.
  */
 export function waysOut(session: Session, pieces: readonly Piece[], laid: LaidOrder, gap: Gap): Way[] {
@@ -39,7 +39,9 @@ export function waysOut(session: Session, pieces: readonly Piece[], laid: LaidOr
   ];
   return ways
     .filter((w) => w.worth > HAIR)
-    .sort((a, b) => prefers.indexOf(a.by) - prefers.indexOf(b.by) || b.worth - a.worth);
+    .sort(
+      (a, b) => prefers.indexOf(a.by) - prefers.indexOf(b.by) || b.worth - a.worth || b.becomes - a.becomes,
+    );
 }
 
 const changed = (session: Session, id: string, to: Partial<HeldPiece>): Change =>

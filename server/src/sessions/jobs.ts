@@ -1,3 +1,4 @@
+import { musicOnPaper, orderOnPaper } from "@mossy/core/order/paper";
 import { diskName } from "@mossy/core/names/onDisk";
 import { floorList } from "@mossy/core/formats/floorList";
 import { inputListTable, inputList } from "@mossy/core/formats/inputList";
@@ -9,6 +10,7 @@ import { job } from "../crew/crew.ts";
 import { documentWith } from "../documents/store.ts";
 import type { Bench } from "../house/bench.ts";
 import { inputListPdf } from "../print/inputListPdf.ts";
+import { cuesPdf, orderPdf } from "../print/orderPdf.ts";
 import { notesPdf } from "../print/notesPdf.ts";
 import { layoutsToTravel } from "../rooms/layouts.ts";
 import { corrected } from "./corrected.ts";
@@ -91,18 +93,45 @@ async function printsOf(parts: PackageParts, made: Date): Promise<Record<string,
 
 export const correctedJob = job("corrected", corrected);
 
+const dayOf = (date: Date): string =>
+  date.toLocaleDateString("en-GB", { day: "numeric", month: "long", year: "numeric" });
+
 /** Of a document, or of a session as it stands now. */
 export type ListWish =
   { readonly document: string; readonly title: string | null } | { readonly session: string };
 export const inputListJob = job("input-list", async ({ pool, styles }: Bench, wish: ListWish) => {
   const { session, title } = await listed(pool, wish);
   const { house } = (await styles.current(pool)).style;
-  const day = new Date().toLocaleDateString("en-GB", { day: "numeric", month: "long", year: "numeric" });
+  const day = dayOf(new Date());
   const settings = `${session.sampleRate / 1000} kHz, ${session.bitDepth} bit, ${session.tempo} bpm`;
   const says = `${house.name} · ${day} · ${settings}`;
   return {
     bytes: await inputListPdf({ title, says, lines: floorList(session, house.words), made: new Date() }),
     name: `${diskName(`Input list ${title}`, house.disk.script)}.pdf`,
+    type: "application/pdf",
+  };
+});
+
+interface PaperWish {
+  readonly document: string;
+  readonly sheet: "order" | "music";
+  /** "19:30" */
+  readonly begins: string;
+  readonly title?: string | undefined;
+}
+export const orderPaperJob = job("order-paper", async ({ pool, styles }: Bench, wish: PaperWish) => {
+  const { session, title } = await listed(pool, { document: wish.document, title: wish.title ?? null });
+  const { house } = (await styles.current(pool)).style;
+  const made = new Date();
+  const says = `${house.name} · ${dayOf(made)}`;
+  const [hours = 0, minutes = 0] = wish.begins.split(":").map(Number);
+  const { lines, says: off, ends } = orderOnPaper(session, hours * 3600 + minutes * 60);
+  const music = wish.sheet === "music";
+  return {
+    bytes: music
+      ? await cuesPdf({ title, says, ...musicOnPaper(session), made })
+      : await orderPdf({ title, says, lines, off, ends, made }),
+    name: `${diskName(`${music ? "Cue sheet" : "Running order"} ${title}`, house.disk.script)}.pdf`,
     type: "application/pdf",
   };
 });
@@ -160,6 +189,7 @@ export const sessionJobs = [
   packageJob,
   correctedJob,
   inputListJob,
+  orderPaperJob,
   forwardLookJob,
   blockLookJob,
   bringBlockJob,

@@ -1,3 +1,4 @@
+import type { DropSent } from "@mossy/contract/drops";
 import { NO_CHOICES, fitChoices } from "@mossy/core/fit/choices";
 import type { FitChoices } from "@mossy/core/fit/choices";
 import { chosenSettings } from "@mossy/core/fit/settings";
@@ -30,9 +31,16 @@ const BEGUN: HalfFitted = {
 
 /**
  * What is decided about a release in a room, kept over a reload, and how it fits by that.
+ * @param drops sounds of this week for pieces of its running order
  * @param session a running session that is fitted as it stands, to be handed there; null for the release itself
  */
-export function useFitting(room: string, template: string, release: number, session: string | null) {
+export function useFitting(
+  room: string,
+  template: string,
+  release: number,
+  session: string | null,
+  drops: readonly DropSent[] = [],
+) {
   const [kept, set, forget] = useKept(
     `fit-${room}-${session ?? `${template}-${release}`}`,
     BEGUN,
@@ -55,6 +63,7 @@ export function useFitting(room: string, template: string, release: number, sess
     settings: begun.settings,
     blocks: begun.blocks,
     session,
+    ...(drops.length > 0 ? { drops: drops.map((d) => ({ ...d, sounds: [...d.sounds] })) } : {}),
   };
   const look = useQuery({
     ...later.lookAtFit(wish),

@@ -10,6 +10,7 @@ import { useSearchParams } from "react-router";
 import { Button } from "../ui/button.tsx";
 import { Choice } from "../ui/sideBySide.tsx";
 import { ChipPick } from "../ui/chipPick.tsx";
+import { Programmes } from "./programmes.tsx";
 import { SettingsForm } from "../session/settingsForm.tsx";
 import type { Style } from "@mossy/core/house/style";
 import type { Session } from "@mossy/core/session/document";
@@ -193,6 +194,7 @@ function SessionStarts({ house, onChange }: { house: House; onChange: ((next: Ho
         start={house.session}
         onChange={onChange && ((session) => onChange({ ...house, session }))}
       />
+      <Programmes house={house} onChange={onChange} />
       <div className="max-w-2xl border-t border-line p-4">
         <ChipPick
           label="Formats the house works in"

@@ -28,7 +28,7 @@ import { Clashes } from "../documents/clashes.tsx";
 import { NotDone, SaveWord, UndoRedo } from "../documents/workLine.tsx";
 import type { Workpiece, WorkpieceState } from "../documents/workpiece.ts";
 import { useWorkpiece } from "../documents/useWorkpiece.ts";
-import { CheckInTime, CheckInViews } from "./checkInViews.tsx";
+import { CheckInOrder, CheckInTime, CheckInViews } from "./checkInViews.tsx";
 import { CheckInSheet } from "./checkInSheet.tsx";
 import { Drift } from "./drift.tsx";
 import { About, Differences } from "./checkInAbout.tsx";
@@ -115,7 +115,7 @@ function PutRight({
         sure={findings.open.filter((f) => f.fix?.sure).length}
         onAll={all}
       />
-      <CheckInViews id={c.id} blocks={held.length} remarks={remarks.length} />
+      <CheckInViews id={c.id} blocks={held.length} remarks={remarks.length} pieces={session.order.length} />
       <WhyNot session={c.session} />
       <NotDone work={work} state={state} />
       <Clashes work={work} state={state} />
@@ -152,6 +152,8 @@ function PutRight({
         </section>
       ) : view === "time" ? (
         <CheckInTime session={session} style={style} work={may ? work : null} onShow={show} />
+      ) : view === "order" ? (
+        <CheckInOrder of={c} session={session} style={style} work={may ? work : null} />
       ) : view === "sheet" ? (
         <CheckInSheet
           of={of}

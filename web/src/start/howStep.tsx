@@ -1,8 +1,10 @@
+import type { DropSent } from "@mossy/contract/drops";
 import type { TemplateCard } from "@mossy/contract/library";
 import type { RoomCard } from "@mossy/contract/rooms";
 import type { FitLook } from "@mossy/contract/sessions";
 import { NO_CHOICES } from "@mossy/core/fit/choices";
 import { variantOf } from "@mossy/core/library/variant";
+import type { HeldPiece } from "@mossy/core/session/pieces";
 import { plural } from "@mossy/core/session/plural";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { Download, Send } from "lucide-react";
@@ -33,13 +35,15 @@ interface How {
   readonly production: string | null;
   /** Whether it is started as the last session of the room was. */
   readonly again: boolean;
+  /** Sounds of this week for its running order. */
+  readonly drops: readonly DropSent[];
   readonly onRelease: (release: number) => void;
 }
 
 /** What is free to choose, the name with its folder, and how it goes to the room. */
 export function HowStep(how: How) {
-  const { template, release, room, again } = how;
-  const fitting = useFitting(room.id, template.id, release, null);
+  const { template, release, room, again, drops } = how;
+  const fitting = useFitting(room.id, template.id, release, null, drops);
   const whole = useQuery(queries.release(template.id, release));
   useAgain(again, room.id, fitting);
   if (whole.error) return <Failed error={whole.error} again={() => void whole.refetch()} />;
@@ -72,6 +76,7 @@ export function HowStep(how: How) {
           />
         )}
       </div>
+      {drops.length > 0 && <ThisWeek drops={drops} order={session.order} />}
       <Recalled fitting={fitting} />
       {look.error ? (
         <Failed error={look.error} again={() => void look.refetch()} />
@@ -93,6 +98,19 @@ export function HowStep(how: How) {
       </div>
       <NameAndStart how={how} fitting={fitting} />
     </div>
+  );
+}
+
+/** What is dropped into its running order as it starts. */
+function ThisWeek({ drops, order }: { drops: readonly DropSent[]; order: readonly HeldPiece[] }) {
+  const said = drops.map(({ piece, sounds }) => {
+    const name = order.find((p) => p.id === piece)?.name ?? "a piece this release does not have";
+    return `${name} in ${plural(sounds.length, "file")}`;
+  });
+  return (
+    <p className="text-sm">
+      <Pill look="ok">this week's files</Pill> {said.join(", ")}
+    </p>
   );
 }
 

@@ -1,3 +1,4 @@
+import { dropsFrom } from "@mossy/contract/drops";
 import type { TemplateCard } from "@mossy/contract/library";
 import type { RoomCard } from "@mossy/contract/rooms";
 import { worksIn } from "@mossy/contract/worksIn";
@@ -81,7 +82,7 @@ export default function StartPage() {
           template={template}
           room={room}
           production={production}
-          onTemplate={(id) => go({ template: id, again: null })}
+          onTemplate={(id) => go({ template: id, again: null, drop: null })}
           onProduction={(code) => go({ production: code, template: null, again: null })}
         />
       </Step>
@@ -102,6 +103,7 @@ export default function StartPage() {
             room={room}
             production={production ?? template.production}
             again={query.get("again") === "yes"}
+            drops={dropsFrom(query.get("drop") ?? "")}
             onRelease={(n) => go({ release: n === template.latest?.number ? null : String(n) })}
           />
         ) : (

@@ -11,6 +11,7 @@ import type { Count } from "@mossy/core/time/counted";
 import { putOnLane } from "@mossy/core/time/laneEdits";
 import { clsx } from "clsx";
 import { useMemo, useState } from "react";
+import type { ReactNode } from "react";
 import { z } from "zod";
 import type { Workpiece } from "../documents/workpiece.ts";
 import { PickOne } from "../ui/chooser.tsx";
@@ -69,6 +70,7 @@ export function TimeView({
   work,
   house,
   ofJob,
+  also,
   onTrack,
 }: {
   session: Session;
@@ -76,6 +78,8 @@ export function TimeView({
   house: House;
   /** Whether what is put here belongs to a job unless somebody says otherwise. */
   ofJob: boolean;
+  /** What else there is of its time, elsewhere. */
+  also?: ReactNode;
   onTrack: (id: TrackId) => void;
 }) {
   const [how, setHow] = useKept<"drawn" | "list">("time-how", "drawn", z.enum(["drawn", "list"]));
@@ -143,6 +147,7 @@ export function TimeView({
             />
           )}
           <span className="ml-auto flex items-center gap-2">
+            {also}
             {work && <BringTime session={session} onRead={setBrought} />}
             <PickOne
               small

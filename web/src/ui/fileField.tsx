@@ -53,9 +53,10 @@ export function FileButton({
 export function FileDrop({
   button,
   busy = false,
+  many = false,
   children,
   ...files
-}: Files & { button: string; busy?: boolean; children: ReactNode }) {
+}: Files & { button: string; busy?: boolean; many?: boolean; children: ReactNode }) {
   const [over, setOver] = useState(false);
   return (
     <div
@@ -77,7 +78,7 @@ export function FileDrop({
     >
       <Upload size={16} aria-hidden className="text-ink-2" />
       <span className="flex-1 text-ink-2">{children}</span>
-      <FileButton {...files} disabled={busy}>
+      <FileButton {...files} many={many} disabled={busy}>
         {button}
       </FileButton>
     </div>

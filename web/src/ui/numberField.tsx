@@ -12,6 +12,7 @@ export function NumberField({
   placeholder,
   className = "",
   text: isText = false,
+  readOnly = false,
   onSet,
 }: {
   label: string;
@@ -20,6 +21,7 @@ export function NumberField({
   placeholder?: string;
   className?: string;
   text?: boolean;
+  readOnly?: boolean;
   onSet: (value: string) => boolean;
 }) {
   const { off, input } = useTypedInput(value, (typed) => typed === value || onSet(typed));
@@ -29,6 +31,7 @@ export function NumberField({
         <Input
           small
           className="w-full font-mono"
+          readOnly={readOnly}
           inputMode={isText ? "text" : "decimal"}
           {...(placeholder === undefined ? {} : { placeholder })}
           {...input}

@@ -77,6 +77,12 @@ export const later = {
     }),
   sound: (sound: string) =>
     queryOptions({ queryKey: ["sound", sound], queryFn: () => ask("sound", { sound }) }),
+  /** @param hashes of files that lie on tracks */
+  soundFacts: (hashes: readonly string[]) =>
+    queryOptions({
+      queryKey: ["sounds", "facts", hashes],
+      queryFn: () => ask("soundFacts", {}, { hashes: [...hashes] }),
+    }),
   soundsKept: queryOptions({ queryKey: ["sounds", "kept"], queryFn: () => ask("soundsKept", {}) }),
   /** The picture of a sound never changes. */
   soundOutline: (sound: string) =>

@@ -6,6 +6,7 @@ export const VIEW_ADDRESSES = [
   ["/picture", "Stereo picture"],
   ["/levels", "Levels"],
   ["/time", "Time"],
+  ["/order", "Order"],
   ["/session", "Session"],
   ["/variants", "Variants"],
   ["/changes", "Changes"],
@@ -18,4 +19,7 @@ export const VIEW_ADDRESSES = [
 
 const FROM_ITS_NAME: readonly string[] = ["/blocks", "/remarks", "/devices", "/about"];
 /** Those that stand beside each other above the sheet; what it is about and holds is reached from its name. */
-export const TABS = VIEW_ADDRESSES.filter(([path]) => !FROM_ITS_NAME.includes(path));
+const TABS = VIEW_ADDRESSES.filter(([path]) => !FROM_ITS_NAME.includes(path));
+/** The running order stands among them where there is one, or where it is begun. */
+export const tabsOf = (ordered: boolean): readonly (typeof TABS)[number][] =>
+  TABS.filter(([path]) => path !== "/order" || ordered);

@@ -21,7 +21,7 @@ import { Views } from "../ui/sideBySide.tsx";
 import { useKeyHints, useShortcuts } from "../ui/shortcuts.tsx";
 import { Failed, Loading } from "../ui/states.tsx";
 import { queries, useStyle } from "../wire/queries.ts";
-import { TABS } from "./addresses.ts";
+import { tabsOf } from "./addresses.ts";
 import { useBench } from "./bench.ts";
 import type { Bench } from "./bench.ts";
 import { currentOf } from "@mossy/contract/currentOf";
@@ -63,6 +63,7 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
   useCommandKeys(bench, () => setTyping(true));
   const around = isAround(session.tracks.find((t) => t.kind === "main")?.format ?? session.mainFormat);
   const view = VIEWS[bench.view];
+  const ordered = session.order.length > 0 || bench.view === "order";
   const alone = side === "track" && (view?.alone ?? true);
   /** Whether the panel has something to say; an empty one stays out of a narrow window. */
   const panel = !alone && (side !== "track" || ids.length > 0);
@@ -76,12 +77,12 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
       <div className="flex flex-wrap items-center gap-3">
         <Views
           label="Views of the template"
-          views={TABS.map(([path, name]) => ({
+          views={tabsOf(ordered).map(([path, name]) => ({
             to: `/library/${template.id}${path}`,
             name: path === "/picture" && around ? "Loudspeakers" : name,
           }))}
         />
-        <Buttons bench={bench} panel={panel} />
+        <Buttons bench={bench} panel={panel} keys={!ordered} />
       </div>
       <NotDone work={work} state={state} />
       <Clashes work={work} state={state} />
@@ -217,22 +218,24 @@ function Head({ bench, onType }: { bench: Bench; onType: () => void }) {
 function CommandButton({
   bench,
   command,
+  keyed,
   children,
-}: { bench: Bench; command: CommandId } & Pick<ComponentProps<"button">, "children">) {
+}: { bench: Bench; command: CommandId; keyed: boolean } & Pick<ComponentProps<"button">, "children">) {
   const { says, keys, run } = COMMANDS[command];
   return (
     <Button className="px-2.5" onClick={() => run(bench)}>
-      {children} {says} <Key>{keys}</Key>
+      {children} {says} {keyed && <Key>{keys}</Key>}
     </Button>
   );
 }
 
-function Buttons({ bench, panel }: { bench: Bench; panel: boolean }) {
+/** @param keys whether there is room to say which keys do the same */
+function Buttons({ bench, panel, keys }: { bench: Bench; panel: boolean; keys: boolean }) {
   const { may, over, setOver } = bench;
   return (
     <div className="ml-auto flex items-center gap-2">
       {may && (
-        <CommandButton bench={bench} command="add">
+        <CommandButton bench={bench} command="add" keyed={keys}>
           <ListPlus size={15} aria-hidden />
         </CommandButton>
       )}
@@ -242,7 +245,7 @@ function Buttons({ bench, panel }: { bench: Bench; panel: boolean }) {
         </Button>
       )}
       {may && (
-        <CommandButton bench={bench} command="dress">
+        <CommandButton bench={bench} command="dress" keyed={keys}>
           <Brush size={15} aria-hidden />
         </CommandButton>
       )}

@@ -1,5 +1,8 @@
+import { currentOf } from "@mossy/contract/currentOf";
+import { useQuery } from "@tanstack/react-query";
 import { Suspense, lazy, useMemo } from "react";
 import type { ReactNode } from "react";
+import { Link } from "react-router";
 import { BlocksView } from "../blocks/blocksView.tsx";
 import { rowsOfBlocks } from "../blocks/useHeld.ts";
 import { InputView } from "../sheet/inputView.tsx";
@@ -8,6 +11,7 @@ import { SheetView } from "../sheet/sheetView.tsx";
 import { LevelsView } from "../signal/levelsView.tsx";
 import { Key } from "../ui/button.tsx";
 import { Empty, Loading } from "../ui/states.tsx";
+import { queries } from "../wire/queries.ts";
 import { takeOutChosen } from "./acts.ts";
 import type { Bench } from "./bench.ts";
 import { About } from "./about.tsx";
@@ -20,10 +24,33 @@ import { Variants } from "./variants.tsx";
 
 const MapView = lazy(() => import("../signal/mapView.tsx").then((m) => ({ default: m.MapView })));
 const TimeView = lazy(() => import("../time/timeView.tsx").then((m) => ({ default: m.TimeView })));
+const OrderView = lazy(() => import("../order/orderView.tsx").then((m) => ({ default: m.OrderView })));
 const Picture = lazy(() => import("../signal/picturePage.tsx").then((m) => ({ default: m.Picture })));
 
 /** What may be changed, for views that are the same for those who only look. */
 const editable = (b: Bench) => (b.may ? b.work : null);
+
+function OrderOfTemplate({ bench: b }: { bench: Bench }) {
+  const { id, name, shelf, releases, draft } = b.template;
+  const latest = currentOf(releases);
+  const { data } = useQuery({ ...queries.release(id, latest?.number ?? 0), enabled: latest !== undefined });
+  const template = useMemo(
+    () => ({ id, released: new Set(data?.session.order.map((p) => p.id)) }),
+    [id, data],
+  );
+  return (
+    <OrderView
+      session={b.session}
+      work={editable(b)}
+      house={b.style.house}
+      document={draft.id}
+      name={name}
+      shelf={shelf}
+      ofJob={false}
+      template={template}
+    />
+  );
+}
 
 function TrackSheet({ bench: b }: { bench: Bench }) {
   const frames = useMemo(() => rowsOfBlocks(b.held), [b.held]);
@@ -126,8 +153,24 @@ export const VIEWS: Readonly<
           work={editable(b)}
           house={b.style.house}
           ofJob={false}
+          also={
+            b.may &&
+            b.session.order.length === 0 && (
+              <Link to={`/library/${b.template.id}/order`} className="text-sm text-moss hover:underline">
+                Begin a running order
+              </Link>
+            )
+          }
           onTrack={(id) => b.inSheet([id])}
         />
+      </Suspense>
+    ),
+  },
+  order: {
+    alone: true,
+    draw: (b) => (
+      <Suspense fallback={<Loading />}>
+        <OrderOfTemplate bench={b} />
       </Suspense>
     ),
   },
