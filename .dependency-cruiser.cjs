@@ -56,7 +56,7 @@ const CORE = {
     "items",
     "time",
   ],
-  order: ["session", "words", "items", "sound", "time"],
+  order: ["session", "words", "items", "sound", "signal", "time"],
 };
 const SERVER = {
   files: [],

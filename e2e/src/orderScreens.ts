@@ -1,4 +1,4 @@
-import { noise, silence } from "@mossy/core/fixtures/sounds";
+import { spoken } from "@mossy/core/fixtures/sounds";
 import { writeWave } from "@mossy/core/sound/writeWave";
 import type { Browser } from "./browser.ts";
 import type { Screen } from "./openScreen.ts";
@@ -11,18 +11,9 @@ export const choosePiece = async (b: Browser, name: string): Promise<void> => {
   await b.see("//section[@aria-label='Chosen piece']");
 };
 
-/** Somebody who speaks so long, after a pause and with one in the middle; the same every time. */
-export function spoken(seconds: number, seed: number): Buffer {
-  const half = (seconds - 2) / 2;
-  const parts = [silence(1), noise(-18, half, seed), silence(1), noise(-18, half, seed + 1)];
-  const made = new Float32Array(Math.round(seconds * 48_000));
-  let at = 0;
-  for (const part of parts) {
-    made.set(part.subarray(0, made.length - at), at);
-    at += part.length;
-  }
-  return Buffer.from(writeWave([made], { rate: 48_000, bits: 16 }));
-}
+/** A file in which somebody speaks so long; the same for each seed. */
+export const spokenFile = (seconds: number, seed: number): Buffer =>
+  Buffer.from(writeWave([spoken(seconds, seed)], { rate: 48_000, bits: 16 }));
 
 /** The running order of a programme. */
 export const ORDER_SCREENS: readonly Screen[] = [
@@ -49,8 +40,8 @@ export const ORDER_SCREENS: readonly Screen[] = [
     ready: PIECES,
     act: async (b) => {
       await b.button("Drop in this week's files");
-      await b.upload("Files of this week", "First tale part 2.wav", spoken(9, 5));
-      await b.upload("Files of this week", "REC_0041.wav", spoken(4, 7));
+      await b.upload("Files of this week", "First tale part 2.wav", spokenFile(9, 5));
+      await b.upload("Files of this week", "REC_0041.wav", spokenFile(4, 7));
       await b.see("//ul[@aria-label='Files and their pieces']/li[2]");
     },
   },

@@ -138,6 +138,28 @@ describe("levels by rule", () => {
     expect(said.unmeasured).toBe(0);
   });
 
+  it("count how the pan law has a sound of one channel in the middle (−6.02 dB a side: 3.01 less than constant power)", () => {
+    const mono = (law: "linear" | "constant-power") => {
+      const one = {
+        ...s,
+        panLaw: law,
+        tracks: s.tracks.map((t) => ({
+          ...t,
+          items: t.items.map((i) =>
+            i.holds.kind === "sound" ? { ...i, holds: { ...i.holds, channels: 1 } } : i,
+          ),
+        })),
+      };
+      return [
+        loudOf(one, facts).integrated!,
+        apply(one, settle(one, facts)).tracks[2]!.items[0]!.gain,
+      ] as const;
+    };
+    const [linear, power] = [mono("linear"), mono("constant-power")];
+    expect(power[0] - linear[0]).toBeCloseTo(3.01, 2);
+    expect(linear[1] - power[1]).toBeCloseTo(3.01, 2);
+  });
+
   it("say how many sounds nobody measured, and leave their levels alone", () => {
     expect(loudOf(s, facts).unmeasured).toBe(2);
     expect(levelled.tracks[0]!.items[1]!.gain).toBe(0);

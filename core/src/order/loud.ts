@@ -4,7 +4,7 @@ import { loudnessOf } from "../sound/loudness.ts";
 import { energiesOf } from "../sound/profile.ts";
 import { Along } from "../time/along.ts";
 import type { Facts, SoundFact } from "./facts.ts";
-import { factOf } from "./facts.ts";
+import { factOf, middle } from "./facts.ts";
 import { levelOf } from "./underSpeech.ts";
 
 /** How loud what is laid out is, all together. */
@@ -65,11 +65,12 @@ export function loudOf(session: Session, facts: Facts): Loud {
     known.set(fact, energies);
     const peak = fact.truePeak === null ? 0 : 10 ** (fact.truePeak / 20);
     const long = to - from;
+    const placed = 10 ** (middle(item, session) / 20);
     for (let n = Math.floor(from * 10); n < Math.min(ends, Math.ceil(to * 10)); n++) {
       const [a, b] = [Math.max(from, n / 10), Math.min(to, (n + 1) / 10)];
       if (b <= a) continue;
       // Fades, envelope and gain as they are in the middle of the tenth.
-      const gain = gainAt(item, (((a + b) / 2 - from) * item.length) / long);
+      const gain = gainAt(item, (((a + b) / 2 - from) * item.length) / long) * placed;
       const heard = energyOf(energies, item, a - from, b - from);
       sum[n]! += heard * (b - a) * 10 * gain * gain;
       peaks[n]! += peak * gain;

@@ -6,7 +6,7 @@ import type { Item } from "../session/item.ts";
 import type { Programme } from "../session/pieces.ts";
 import type { Stretch } from "../sound/profile.ts";
 import type { Facts } from "./facts.ts";
-import { factOf } from "./facts.ts";
+import { factOf, middle } from "./facts.ts";
 import { gapsOf } from "./gaps.ts";
 import type { Gap } from "./gaps.ts";
 import { layOut } from "./layOut.ts";
@@ -43,8 +43,7 @@ export function settle(session: Session, facts: Facts): Change[] {
   const to = new Map<Item, Item>();
   for (const p of pieces) {
     const place = laid.places.get(p.id);
-    if (place)
-      for (const [item, next] of placed(p, place, session.programme, facts, speech)) to.set(item, next);
+    if (place) for (const [item, next] of placed(p, place, session, facts, speech)) to.set(item, next);
   }
   return session.tracks.flatMap((t) => {
     const items = t.items.map((i) => to.get(i) ?? i);
@@ -60,7 +59,7 @@ const LEAST = 0.001;
 function placed(
   p: Piece,
   place: Place,
-  rule: Programme | null,
+  session: Session,
   facts: Facts,
   speech: readonly Stretch[],
 ): [Item, Item][] {
@@ -88,7 +87,10 @@ function placed(
       at: tidy(from),
       length,
     });
-    return [item, rule ? levelled(laid, p, lies, rule, facts, speech) : laid];
+    return [
+      item,
+      session.programme ? levelled(laid, p, lies, session, session.programme, facts, speech) : laid,
+    ];
   });
 }
 
@@ -97,14 +99,16 @@ function levelled(
   item: Item,
   p: Piece,
   lies: Place,
+  session: Session,
   rule: Programme,
   facts: Facts,
   speech: readonly Stretch[],
 ): Item {
   const fact = factOf(item, facts);
   if (!fact || fact.integrated === null) return item;
-  const most = fact.truePeak === null ? 24 : Math.min(24, rule.ceiling - fact.truePeak);
-  const gain = hundredths(Math.max(-144, Math.min(most, rule.target - fact.integrated)));
+  const here = middle(item, session);
+  const most = fact.truePeak === null ? 24 : Math.min(24, rule.ceiling - fact.truePeak - here);
+  const gain = hundredths(Math.max(-144, Math.min(most, rule.target - fact.integrated - here)));
   if (p.kind !== "bed") return { ...item, gain, points: item.points.filter((x) => x.at <= item.length) };
   const fade = (wanted: number): number => tidy(Math.min(wanted, item.length / 2));
   return {

@@ -123,6 +123,10 @@ export const blankItem = (
   ...rest,
 });
 
+/** Items as copies have them: they lie by themselves, since a piece is played once. */
+export const byThemselves = (items: readonly Item[]): Item[] =>
+  items.map((i) => (i.piece === null ? i : { ...i, piece: null }));
+
 /** How long what an item holds is by itself, in seconds or, a pattern, in quarter notes; null where nobody knows. */
 export const lengthOf = (holds: Item["holds"]): number | null => {
   if (holds.kind === "pattern") return holds.length;

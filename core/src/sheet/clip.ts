@@ -1,3 +1,4 @@
+import { byThemselves } from "../session/item.ts";
 import { z } from "zod";
 import type { Style } from "../house/style.ts";
 import type { Change, Place } from "../session/change.ts";
@@ -64,6 +65,7 @@ export function paste(
   const copies = tracks.map((t): Track => ({
     ...t,
     id: fresh.get(t.id) ?? t.id,
+    items: byThemselves(t.items),
     parent: end(t.parent),
     feeds: end(t.feeds),
     kind: t.kind === "main" && hasMain ? "bus" : t.kind,

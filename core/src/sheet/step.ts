@@ -1,3 +1,4 @@
+import { byThemselves } from "../session/item.ts";
 import { compose } from "../names/compose.ts";
 import { apply } from "../session/apply.ts";
 import { setField } from "../session/change.ts";
@@ -106,6 +107,7 @@ export function copiesOf(
     const copy: Track = {
       ...t,
       id: newId(),
+      items: byThemselves(t.items),
       number,
       name: named(number),
       input: input !== null && input + width - 1 <= 1024 ? input : null,

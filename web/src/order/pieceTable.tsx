@@ -1,4 +1,4 @@
-import { factOf } from "@mossy/core/order/facts";
+import { loudnessHere } from "@mossy/core/order/facts";
 import type { Piece } from "@mossy/core/order/pieces";
 import { becauseOf, pieceName, stateInWords } from "@mossy/core/order/words";
 import { levelInWords } from "@mossy/core/session/valueWords";
@@ -28,10 +28,10 @@ const LOOKS: Readonly<Record<string, PillLook>> = {
 };
 
 /** How loud a piece is where it lies: its sound with its gain. One that is made of several says none. */
-function loudness(p: Piece, { facts }: ShownOrder): string {
+function loudness(p: Piece, { session, facts }: ShownOrder): string {
   const [part] = p.parts;
-  const integrated = part && p.parts.length === 1 ? factOf(part.item, facts)?.integrated : null;
-  return part && integrated != null ? levelInWords(integrated + part.item.gain) : "";
+  const here = part && p.parts.length === 1 ? loudnessHere(part.item, session, facts) : null;
+  return here === null ? "" : levelInWords(here);
 }
 
 /** The pieces as they are listed: when each starts, how long it is, and why. Arrows go up and down. */
