@@ -70,3 +70,21 @@ describe("an order that is edited", () => {
     expect(orderOf(both).laid.places.get("r5")?.from).toBe(2500);
   });
 });
+
+describe("where things are listed", () => {
+  it("puts what comes behind a piece behind the beds that lie under it, and lists a bed elsewhere without moving it", () => {
+    const s = storyEvening();
+    const made = addPiece(s, "spot", "r3")!;
+    const next = apply(s, made.changes);
+    // The bed is listed before the host here; one that lies under the tale is listed behind it.
+    const under = apply(s, addPiece(s, "bed", "r4")!.changes);
+    const spot = apply(under, addPiece(under, "spot", "r4")!.changes);
+    expect(next.order.findIndex((p) => p.id === made.id)).toBe(3);
+    expect(spot.order.map((p) => p.kind).slice(3, 6)).toEqual(["speech", "bed", "spot"]);
+    const moved = apply(s, movePiece(s, "r2", "r5"));
+    expect(moved.order.map((p) => p.id)).toEqual(["r1", "r3", "r4", "r5", "r2", "r6", "r7"]);
+    expect(new Map([...orderOf(moved).laid.places].sort())).toEqual(
+      new Map([...orderOf(s).laid.places].sort()),
+    );
+  });
+});

@@ -41,10 +41,16 @@ function without(order: readonly HeldPiece[], id: string, places: ReadonlyMap<st
     .map((p) => ({ ...p, starts: instead(p.starts), ends: instead(p.ends) }));
 }
 
+/** Whether a bed lies under a piece. */
+const hangsOn = (p: HeldPiece | undefined, id: string): boolean =>
+  p !== undefined && liesUnder(p) && [p.starts, p.ends].some((a) => a !== null && "of" in a && a.of === id);
+
 /** Puts a piece into a list behind another, or first: what followed that one follows it. */
 function withIn(order: readonly HeldPiece[], p: HeldPiece, after: string | null): HeldPiece[] {
-  const at = order.findIndex((o) => o.id === after) + 1;
+  let at = order.findIndex((o) => o.id === after) + 1;
   if (liesUnder(p)) return order.toSpliced(at, 0, p);
+  // Beds are listed behind what they lie under.
+  while (after !== null && hangsOn(order[at], after)) at++;
   const starts: Anchor = after === null ? { to: "time", at: 0 } : { to: "end", of: after, plus: 0 };
   const next = order.map((o): HeldPiece => {
     if (liesUnder(o)) return o;
@@ -95,6 +101,11 @@ const USUAL: Readonly<Record<Exclude<PieceKind, "bed">, number>> = {
 export function movePiece(session: Session, id: string, after: string | null): Change[] {
   const moved = session.order.find((p) => p.id === id);
   if (!moved || after === id) return [];
+  // Where a bed is listed says nothing of where it lies.
+  if (liesUnder(moved)) {
+    const others = session.order.filter((p) => p !== moved);
+    return [ordered(session, others.toSpliced(others.findIndex((p) => p.id === after) + 1, 0, moved))];
+  }
   const rest = without(session.order, id, orderOf(session).laid.places);
   return [ordered(session, withIn(rest, moved, after))];
 }

@@ -1,3 +1,5 @@
+import { dropsFrom } from "@mossy/contract/drops";
+import type { DropSent } from "@mossy/contract/drops";
 import type { AnswerOf } from "@mossy/contract/routes";
 import type { Room } from "@mossy/core/fit/room";
 import type { Session } from "@mossy/core/session/document";
@@ -43,6 +45,7 @@ export default function FitPage() {
       release={whole.data.number}
       whole={handed ? withItsOwn(whole.data.session, handed.now) : whole.data.session}
       production={whole.data.production ?? query.get("production")}
+      drops={dropsFrom(query.get("drop") ?? "")}
       handed={handed}
     />
   );
@@ -64,6 +67,8 @@ interface FitOf {
   whole: Session;
   /** What it is started for; null for no production. */
   production: string | null;
+  /** Sounds of this week for its running order. */
+  drops: readonly DropSent[];
   /** The running session that is handed to this room; null where one is started. */
   handed: AnswerOf<"session"> | null;
 }
@@ -94,8 +99,8 @@ function useMake({ production, handed }: FitOf, fitting: Fitting) {
 }
 
 function Fit(of: FitOf) {
-  const { roomId, room, template, name, release, whole, production, handed } = of;
-  const fitting = useFitting(roomId, template, release, handed?.id ?? null);
+  const { roomId, room, template, name, release, whole, production, drops, handed } = of;
+  const fitting = useFitting(roomId, template, release, handed?.id ?? null, drops);
   const { begun, look, change } = fitting;
   const may = useMayIn(handed?.room ?? roomId);
   const make = useMake(of, fitting);

@@ -1,4 +1,5 @@
 import { changePiece, movePiece, takePieceOut } from "@mossy/core/order/edits";
+import { liesUnder } from "@mossy/core/order/pieces";
 import type { Piece } from "@mossy/core/order/pieces";
 import { becauseOf, pieceName } from "@mossy/core/order/words";
 import { PIECE_KINDS } from "@mossy/core/session/pieces";
@@ -18,8 +19,11 @@ import type { ShownOrder } from "./shown.ts";
 
 /** The piece that one is put behind to stand so many places further down; null: first. */
 export function behind(order: ShownOrder, id: string, by: 1 | -1): string | null | undefined {
-  const { pieces } = order;
-  const at = pieces.findIndex((p) => p.id === id);
+  const moved = order.pieces.find((p) => p.id === id);
+  if (!moved) return undefined;
+  // What comes one after the other goes past its like.
+  const pieces = liesUnder(moved) ? order.pieces : order.pieces.filter((p) => !liesUnder(p));
+  const at = pieces.indexOf(moved);
   if (at < 0 || at + by < 0 || at + by >= pieces.length) return undefined;
   return by === 1 ? pieces[at + 1]?.id : (pieces[at - 2]?.id ?? null);
 }

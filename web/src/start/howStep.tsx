@@ -1,3 +1,4 @@
+import { dropsInAddress } from "@mossy/contract/drops";
 import type { DropSent } from "@mossy/contract/drops";
 import type { TemplateCard } from "@mossy/contract/library";
 import type { RoomCard } from "@mossy/contract/rooms";
@@ -145,7 +146,11 @@ function ReleaseChoice({ template, release, onRelease }: How) {
 function HowItFits({ look, how }: { look: FitLook; how: How }) {
   const { report, missing } = look;
   const undecided = missing.filter((m) => m.decided === null).length;
-  const { room, template, release, production } = how;
+  const { room, template, release, production, drops } = how;
+  const said = new URLSearchParams({
+    ...(production === null ? {} : { production }),
+    ...(drops.length === 0 ? {} : { drop: dropsInAddress(drops) }),
+  }).toString();
   const fit = `/rooms/${room.id}/fit/${template.id}/${release}`;
   return (
     <p className="flex flex-wrap items-center gap-2">
@@ -156,7 +161,7 @@ function HowItFits({ look, how }: { look: FitLook; how: How }) {
       {undecided > 0 && <Pill look="look">{plural(undecided, "device")} missing</Pill>}
       <Link
         className="text-sm text-moss underline underline-offset-2"
-        to={production === null ? fit : `${fit}?production=${encodeURIComponent(production)}`}
+        to={said === "" ? fit : `${fit}?${said}`}
       >
         See and change how it fits
       </Link>
