@@ -8,6 +8,7 @@ const PROGRAMS = {
   core: "bench/src/main.ts",
   library: "bench/src/library.ts",
   heavy: "bench/src/heavy.ts",
+  order: "bench/src/order.ts",
   sound: "bench/src/sound.ts",
   smooth: "e2e/src/smooth.ts",
   door: "e2e/src/door.ts",

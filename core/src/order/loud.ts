@@ -2,8 +2,9 @@ import type { Session } from "../session/document.ts";
 import type { Fade, Item } from "../session/item.ts";
 import { loudnessOf } from "../sound/loudness.ts";
 import { energiesOf } from "../sound/profile.ts";
+import type { Profile } from "../sound/profile.ts";
 import { Along } from "../time/along.ts";
-import type { Facts, SoundFact } from "./facts.ts";
+import type { Facts } from "./facts.ts";
 import { factOf, middle } from "./facts.ts";
 import { levelOf } from "./underSpeech.ts";
 
@@ -42,7 +43,8 @@ export function loudOf(session: Session, facts: Facts): Loud {
   const along = new Along(session);
   const sounding: {
     readonly item: Item;
-    readonly fact: SoundFact;
+    readonly profile: Profile;
+    readonly truePeak: number | null;
     readonly from: number;
     readonly to: number;
   }[] = [];
@@ -51,19 +53,24 @@ export function loudOf(session: Session, facts: Facts): Loud {
     for (const item of t.items) {
       if (item.holds.kind !== "sound") continue;
       const fact = factOf(item, facts);
-      if (!fact?.profile) unmeasured++;
+      const profile = fact?.profile;
+      if (!profile) unmeasured++;
       else {
         const from = along.seconds(item.clock, item.at);
-        sounding.push({ item, fact, from, to: along.seconds(item.clock, item.at + item.length) });
+        sounding.push({
+          item,
+          profile,
+          truePeak: fact.truePeak,
+          from,
+          to: along.seconds(item.clock, item.at + item.length),
+        });
       }
     }
   const ends = Math.min(LONGEST, Math.ceil(Math.max(0, ...sounding.map((s) => s.to)) * 10));
   const [sum, peaks] = [new Float64Array(ends), new Float64Array(ends)];
-  const known = new Map<SoundFact, Float64Array>();
-  for (const { item, fact, from, to } of sounding) {
-    const energies = known.get(fact) ?? energiesOf(fact.profile!);
-    known.set(fact, energies);
-    const peak = fact.truePeak === null ? 0 : 10 ** (fact.truePeak / 20);
+  for (const { item, profile, truePeak, from, to } of sounding) {
+    const energies = energiesOf(profile);
+    const peak = truePeak === null ? 0 : 10 ** (truePeak / 20);
     const long = to - from;
     const placed = 10 ** (middle(item, session) / 20);
     for (let n = Math.floor(from * 10); n < Math.min(ends, Math.ceil(to * 10)); n++) {

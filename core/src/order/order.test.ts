@@ -111,7 +111,7 @@ describe("ways out", () => {
       ["bed", "r2", 365],
     ]);
     for (const way of found) {
-      const after = apply(s, way.changes);
+      const after = apply(s, way.changes());
       const left = way.by === "bed" ? [] : orderOf(after).gaps.map((g) => g.by);
       expect(left).toEqual(way.by === "bed" || way.worth === 365 ? [] : [65]);
       if (way.by === "bed") {

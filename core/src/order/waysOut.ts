@@ -8,7 +8,7 @@ import type { Anchor, HeldPiece, WayOut } from "../session/pieces.ts";
 import type { Gap } from "./gaps.ts";
 import { HAIR } from "./layOut.ts";
 import type { LaidOrder } from "./layOut.ts";
-import type { Piece } from "./pieces.ts";
+import type { Part, Piece } from "./pieces.ts";
 
 /** Something that would help: what it says, how many seconds it is worth, and the order with it. */
 export interface Way {
@@ -18,7 +18,8 @@ export interface Way {
   readonly worth: number;
   /** How long the piece is then, or the air before it; in seconds. */
   readonly becomes: number;
-  readonly changes: readonly Change[];
+  /** What does it; worked out where somebody takes it. */
+  readonly changes: () => readonly Change[];
   /** It is there once more. */
   readonly again?: true;
 }
@@ -72,7 +73,7 @@ function ofLength(session: Session, p: Piece, gap: Gap): Way[] {
       piece: p.id,
       worth,
       becomes,
-      changes: [changed(session, p.id, { planned: becomes })],
+      changes: () => [changed(session, p.id, { planned: becomes })],
     },
   ];
 }
@@ -92,7 +93,7 @@ function ofAir(session: Session, p: Piece, gap: Gap): Way[] {
       piece: p.id,
       worth,
       becomes: plus,
-      changes: [changed(session, p.id, { starts: { ...starts, plus } })],
+      changes: () => [changed(session, p.id, { starts: { ...starts, plus } })],
     },
   ];
 }
@@ -115,17 +116,11 @@ function ofBed(session: Session, p: Piece, { places }: LaidOrder, gap: Gap): Way
         piece: p.id,
         worth: gap.to - Math.max(gap.from, place.to),
         becomes: gap.to - place.from,
-        changes: [changed(session, p.id, { ends })],
+        changes: () => [changed(session, p.id, { ends })],
       },
     ];
   const [part] = p.parts;
   if (!part || place.from > gap.to || part.track.items.length >= MOST_ITEMS) return [];
-  const id = freeNumber("r", session.order);
-  const starts: Anchor = gap.after === null ? AT_START : { to: "end", of: gap.after, plus: 0 };
-  const { id: _, parts: _parts, real: _real, length: _length, loops: _loops, state: _state, ...held } = p;
-  const again: HeldPiece = { ...held, id, starts, ends };
-  const at = session.order.findIndex((o) => o.id === gap.after) + 1;
-  const item = { ...part.item, id: freeNumber("m", part.track.items), piece: id };
   return [
     {
       by: "bed",
@@ -133,11 +128,21 @@ function ofBed(session: Session, p: Piece, { places }: LaidOrder, gap: Gap): Way
       worth: gap.by,
       becomes: gap.by,
       again: true,
-      changes: [
-        setSessionField(session, "order", session.order.toSpliced(at, 0, again)),
-        setField(part.track, "items", [...part.track.items, item]),
-      ],
+      changes: () => comingBack(session, p, part, gap, ends),
     },
+  ];
+}
+
+/** A bed that lies over what is free as well as where it lies now: a piece of its own that plays the same. */
+function comingBack(session: Session, p: Piece, { track, item }: Part, gap: Gap, ends: Anchor): Change[] {
+  const id = freeNumber("r", session.order);
+  const held = session.order.find((o) => o.id === p.id);
+  if (!held) return [];
+  const starts: Anchor = gap.after === null ? AT_START : { to: "end", of: gap.after, plus: 0 };
+  const at = session.order.findIndex((o) => o.id === gap.after) + 1;
+  return [
+    setSessionField(session, "order", session.order.toSpliced(at, 0, { ...held, id, starts, ends })),
+    setField(track, "items", [...track.items, { ...item, id: freeNumber("m", track.items), piece: id }]),
   ];
 }
 const AT_CLOSE: Anchor = { to: "close", plus: 0 };

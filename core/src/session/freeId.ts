@@ -42,8 +42,9 @@ export class FreeIds {
 
 /** The first of `s1`, `s2`, … that nobody in the list has, for the letter `s`. */
 export function freeNumber(letter: string, list: readonly HasId[]): string {
+  const taken = new Set(list.map((x) => x.id));
   let n = 1;
-  while (list.some((x) => x.id === `${letter}${n}`)) n++;
+  while (taken.has(`${letter}${n}`)) n++;
   return `${letter}${n}`;
 }
 

@@ -16,8 +16,17 @@ export const profileOf = (tenths: Float64Array): Profile =>
   );
 
 const energy = (hundredths: number): number => (hundredths === NOTHING ? 0 : energyAt(hundredths / 100));
-/** The energy of each tenth of a second. */
-export const energiesOf = (profile: Profile): Float64Array => Float64Array.from(profile, energy);
+/** What was worked out of a profile, as long as that is held. */
+const remembered = <T>(of: (profile: Profile) => T): ((profile: Profile) => T) => {
+  const known = new WeakMap<Profile, { readonly is: T }>();
+  return (profile) => {
+    const found = known.get(profile) ?? { is: of(profile) };
+    known.set(profile, found);
+    return found.is;
+  };
+};
+/** The energy of each tenth of a second; not to be changed. */
+export const energiesOf = remembered((profile): Float64Array => Float64Array.from(profile, energy));
 
 /** As it is kept, whatever machine: least byte first. */
 export function profileBytes(profile: Profile): Uint8Array {
@@ -44,7 +53,7 @@ const SHORTEST = 2;
  * Where somebody speaks in a sound: its tenths louder than 20 LU below its loudness (the gate at which EBU Tech 3342
  * takes sound to be there). Pauses are left out, however short.
  */
-export function speechIn(profile: Profile): Stretch[] {
+export const speechIn = remembered((profile): readonly Stretch[] => {
   const energies = energiesOf(profile);
   const { integrated } = loudnessOf(energies);
   if (integrated === null) return [];
@@ -57,4 +66,4 @@ export function speechIn(profile: Profile): Stretch[] {
     if (n - from >= SHORTEST) found.push({ from: from / 10, to: n / 10 });
   }
   return found;
-}
+});

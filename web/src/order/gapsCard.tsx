@@ -48,7 +48,7 @@ export function GapsCard({ order, work }: { order: ShownOrder; work: Workpiece |
                       <Button
                         small
                         aria-label={`Do it: ${says}`}
-                        onClick={() => editOrder(work, order, way.changes, says)}
+                        onClick={() => editOrder(work, order, way.changes(), says)}
                       >
                         Do it
                       </Button>
