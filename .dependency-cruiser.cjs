@@ -117,6 +117,7 @@ const WEB = {
     "library",
     "fit",
     "rooms",
+    "order",
   ],
   sessions: [
     "ui",
@@ -132,6 +133,7 @@ const WEB = {
     "proposals",
     "remarks",
     "fit",
+    "order",
   ],
   drift: ["ui", "wire", "sessions"],
   rooms: ["ui", "wire", "fit", "sessions"],

@@ -16,7 +16,8 @@ export default defineConfig({
     // The first page knows the names of all scripts: only those of pages are told apart by more than their version.
     rolldownOptions: {
       output: {
-        chunkFileNames: ({ isDynamicEntry }) => `assets/${isDynamicEntry ? "[name]-" : ""}[hash:7].js`,
+        chunkFileNames: ({ isDynamicEntry, name }) =>
+          `assets/${isDynamicEntry ? `${name.replace(/(Page|View|Menu)$/, "")}-` : ""}[hash:7].js`,
       },
     },
   },

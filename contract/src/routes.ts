@@ -16,6 +16,7 @@ import { drift, today } from "./today.ts";
 import { layoutRoutes } from "./layouts.ts";
 import { soundRoutes } from "./sounds.ts";
 import { startUpRoutes } from "./startUp.ts";
+import { documentRoutes } from "./documentRoutes.ts";
 import { workRoutes } from "./workRoutes.ts";
 
 export { FILE, UPLOAD, type Route } from "./route.ts";
@@ -50,6 +51,7 @@ export const routes = {
   ...libraryRoutes,
   ...proposalRoutes,
   ...remarkRoutes,
+  ...documentRoutes,
   ...workRoutes,
   ...driftRoutes,
   ...lifeRoutes,

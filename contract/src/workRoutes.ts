@@ -1,6 +1,5 @@
 import { z } from "zod";
 import { carryOut, disk, diskRun, hashWish, hashes, madeFolders, makeFolders } from "./disk.ts";
-import { document, edit, edited } from "./documents.ts";
 import * as dv from "./devices.ts";
 import * as r from "./rooms.ts";
 import { CREW, FILE, LEAD, TEAM, TEAM_AND_STATION, UPLOAD, done, route } from "./route.ts";
@@ -22,42 +21,8 @@ import {
   wholeSession,
 } from "./sessions.ts";
 
-/** Documents, rooms and their stations, the shared disk, sessions and what comes back from them. */
+/** Rooms and their stations, the shared disk, sessions and what comes back from them. */
 export const workRoutes = {
-  document: route({ summary: "A session being worked on", who: "signed-in", answer: document }),
-  inputListPdf: route({
-    summary: "Its input list as one page (PDF) for the floor of the room",
-    who: "signed-in",
-    query: z.object({ title: z.string().max(200).optional() }),
-    answer: FILE,
-  }),
-  orderPaper: route({
-    summary:
-      "Its running order by the clock on the wall, or its music with uses and lengths, on paper (PDF)",
-    who: "signed-in",
-    query: z.object({
-      sheet: z.enum(["order", "music"]).default("order"),
-      /** When the programme begins. */
-      begins: z
-        .string()
-        .regex(/^([01]?\d|2[0-3]):[0-5]\d$/, "a time of day is written 19:30")
-        .default("0:00"),
-      title: z.string().max(200).optional(),
-    }),
-    answer: FILE,
-  }),
-  editDocument: route({
-    summary:
-      "Change it; changes that touch nothing of others' merge by themselves. A draft of the library " +
-      "is a lead's",
-    who: TEAM,
-    once: true,
-    rooms: "own",
-    open: true,
-    body: edit,
-    answer: edited,
-  }),
-
   tick: route({
     summary: "Tick a line of the checklist off for a room, or take the tick away",
     who: TEAM,

@@ -1,36 +1,25 @@
-import { addPiece, movePiece } from "@mossy/core/order/edits";
+import { movePiece } from "@mossy/core/order/edits";
 import { dropIn } from "@mossy/core/order/dropIn";
 import type { Drop } from "@mossy/core/order/dropIn";
 import { settle } from "@mossy/core/order/settle";
-import { gapInWords } from "@mossy/core/order/words";
 import type { House } from "@mossy/core/house/house";
 import { programmeFor } from "@mossy/core/house/starts";
 import { apply } from "@mossy/core/session/apply";
-import { setSessionField } from "@mossy/core/session/change";
 import type { Session } from "@mossy/core/session/document";
-import { PIECE_KINDS } from "@mossy/core/session/pieces";
-import type { PieceKind } from "@mossy/core/session/pieces";
-import { plural } from "@mossy/core/session/plural";
-import { levelInWords } from "@mossy/core/session/valueWords";
 import { MonitorPlay, Upload } from "lucide-react";
 import { useMemo, useState } from "react";
 import type { Workpiece } from "../documents/workpiece.ts";
-import { ProgrammeForm } from "../session/programmeForm.tsx";
 import { Button } from "../ui/button.tsx";
-import { PickOne } from "../ui/chooser.tsx";
-import { AlertLine } from "../ui/listPage.tsx";
-import { Pill } from "../ui/pieces.tsx";
-import { Section } from "../ui/section.tsx";
 import { Empty, Trouble } from "../ui/states.tsx";
 import { Desk } from "./desk.tsx";
 import { DropFiles } from "./dropFiles.tsx";
 import type { DropOnto } from "./dropFiles.tsx";
 import { GapsCard } from "./gapsCard.tsx";
 import { PieceForm, behind } from "./pieceForm.tsx";
+import { AddPiece, Loudness, OffLine, Pills } from "./orderParts.tsx";
 import { PieceTable } from "./pieceTable.tsx";
 import { Print } from "./print.tsx";
-import { editOrder, isToCome, shownOrder } from "./shown.ts";
-import type { ShownOrder } from "./shown.ts";
+import { editOrder, shownOrder } from "./shown.ts";
 import { Strip } from "./strip.tsx";
 import { useFacts } from "./useFacts.ts";
 
@@ -75,14 +64,8 @@ export function OrderView({
   const [desk, setDesk] = useState(false);
   const { order, error, emptied } = useDropped(session, drops);
   const may = drops.length === 0 ? work : null;
+  const rule = programmeFor(house, shelf);
   const piece = order.pieces.find((p) => p.id === picked) ?? null;
-  const add = (kind: PieceKind): void => {
-    const last = order.pieces.at(-1)?.id ?? null;
-    const made = addPiece(session, kind, picked ?? last, programmeFor(house, shelf));
-    if (!made || !may) return;
-    editOrder(may, order, made.changes, `add ${kind}`);
-    setPicked(made.id);
-  };
   const leave = (): void => {
     setDropping(false);
     setDrops(NOTHING_DROPPED);
@@ -107,16 +90,7 @@ export function OrderView({
       <div className="flex flex-wrap items-center gap-2">
         <Pills order={order} />
         <span className="ml-auto flex flex-wrap items-center gap-2">
-          {may && (
-            <PickOne
-              small
-              aria-label="Add a piece"
-              className="w-32"
-              says="Add a piece…"
-              options={PIECE_KINDS.map((k) => [k, k])}
-              onPick={(k) => add(k as PieceKind)}
-            />
-          )}
+          {may && <AddPiece order={order} work={may} rule={rule} picked={picked} onPick={setPicked} />}
           {order.pieces.length > 0 && (
             <>
               <Button small onClick={() => setDesk(true)}>
@@ -172,112 +146,12 @@ export function OrderView({
                 />
               )}
               {!dropping && <GapsCard order={order} work={may} />}
-              {!dropping && <Loudness order={order} house={house} shelf={shelf} work={may} />}
+              {!dropping && <Loudness order={order} usual={rule} work={may} />}
             </aside>
           </div>
         </>
       )}
       {desk && <Desk order={order} name={name} onClose={() => setDesk(false)} />}
     </div>
-  );
-}
-
-function Pills({ order }: { order: ShownOrder }) {
-  const { gaps, laid, pieces, loud, names } = order;
-  const toCome = pieces.filter(isToCome).length;
-  return (
-    <span role="status" className="flex flex-wrap items-center gap-1.5">
-      {laid.problems.length > 0 && (
-        <Pill look="broken">{plural(laid.problems.length, "contradiction")}</Pill>
-      )}
-      {gaps.map((g) => (
-        <Pill key={`${g.sort} ${g.before}`} look="broken">
-          {gapInWords(g, names)}
-        </Pill>
-      ))}
-      {pieces.length > 0 && gaps.length === 0 && laid.problems.length === 0 && (
-        <Pill look="ok">closes to the second</Pill>
-      )}
-      {toCome > 0 && <Pill look="look">{plural(toCome, "placeholder")}</Pill>}
-      {loud.integrated !== null && (
-        <span title="Of what is laid out, faders at rest; the peak is no higher than this">
-          <Pill look="ok">
-            programme {levelInWords(loud.integrated)} LUFS
-            {loud.atMost === null ? "" : `, at most ${levelInWords(loud.atMost)} dBTP`}
-          </Pill>
-        </span>
-      )}
-      {loud.unmeasured > 0 && <Pill>{loud.unmeasured} not measured</Pill>}
-      {pieces.length > 0 && <Pill>{plural(pieces.length, "piece")}</Pill>}
-    </span>
-  );
-}
-
-/** That something lies or sounds otherwise than the order says, and how it is put right. */
-function OffLine({ order, work }: { order: ShownOrder; work: Workpiece }) {
-  if (order.off.length === 0) return null;
-  return (
-    <div className="flex items-center gap-3">
-      <span className="flex-1">
-        <AlertLine look="look">
-          What lies on {plural(order.off.length, "track")} is elsewhere, or as loud as before: the order
-          says otherwise.
-        </AlertLine>
-      </span>
-      <Button small onClick={() => editOrder(work, order, [], "lay out by the order")}>
-        Lay it out by the order
-      </Button>
-    </div>
-  );
-}
-
-function Loudness({
-  order: { session },
-  house,
-  shelf,
-  work,
-}: {
-  order: ShownOrder;
-  house: House;
-  shelf: string | null;
-  work: Workpiece | null;
-}) {
-  const rule = session.programme;
-  const usual = programmeFor(house, shelf);
-  return (
-    <section aria-label="Loudness" className="px-1 pb-3">
-      <Section title="Loudness">
-        {rule ? (
-          <>
-            <ProgrammeForm
-              of={rule}
-              onChange={
-                work && ((to) => work.edit([setSessionField(session, "programme", to)], "loudness"))
-              }
-            />
-            {work && (
-              <Button
-                small
-                onClick={() => work.edit([setSessionField(session, "programme", null)], "no loudness")}
-              >
-                Leave levels alone
-              </Button>
-            )}
-          </>
-        ) : (
-          <>
-            <p className="text-sm text-ink-2">Levels stay as they were set.</p>
-            {work && usual && (
-              <Button
-                small
-                onClick={() => work.edit([setSessionField(session, "programme", usual)], "loudness")}
-              >
-                Bring pieces to {levelInWords(usual.target)} LUFS, as the house does
-              </Button>
-            )}
-          </>
-        )}
-      </Section>
-    </section>
   );
 }
