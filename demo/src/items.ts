@@ -30,7 +30,12 @@ const plays = (
     { piece, ...rest },
   );
 const waits = (id: string, piece: string, says: string, parts = 1): Item =>
-  blankItem(id, "", { kind: "placeholder", says, parts }, { piece, length: 60 });
+  blankItem(
+    id,
+    ORDER.find((p) => p.id === piece)?.name ?? "",
+    { kind: "placeholder", says, parts },
+    { piece, length: 60 },
+  );
 
 const BELL = ["Tide bell", "TideBell_Opening.wav", 9] as const;
 const BED = ["Harbour bed", "HarbourBed_v2.wav", 24] as const;

@@ -34,7 +34,7 @@ export const ITEM_SCREENS: readonly Screen[] = [
     name: "items-end",
     ...evening(async (b) => {
       await itemsOf(b, "Narr");
-      await b.click("//button[contains(., 'The story')]");
+      await b.click("//button[contains(., 'First tale')]");
       await b.button("Add a point");
       await b.driver.executeScript("document.querySelector('fieldset legend')?.scrollIntoView()");
     }),

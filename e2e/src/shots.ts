@@ -12,7 +12,7 @@ import { SCREENS } from "./screens.ts";
 const KEPT: readonly (readonly [screen: string, theme: Theme])[] = [
   ["today", "lamplight"],
   ["house-style", "daylight"],
-  ["template-of-file", "daylight"],
+  ["order", "daylight"],
   ["proposals", "daylight"],
   ["house-disk", "daylight"],
   ["workbench", "daylight"],

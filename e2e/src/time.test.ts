@@ -53,7 +53,7 @@ describe("the time of a session", () => {
     await b.press(Key.ARROW_RIGHT, Key.ARROW_RIGHT);
     await b.see("//p[@role='status'][.='03_The_story, markers, 2:33 to 57:45']");
     await b.press(Key.ARROW_DOWN);
-    await b.see(`${SIDE}//h2[.='The story']`);
+    await b.see(`${SIDE}//h2[.='First tale']`);
     await b.press(Key.ARROW_UP, Key.ENTER);
     expect(
       await b.driver.executeScript("return document.activeElement.closest('label')?.innerText"),
