@@ -38,7 +38,7 @@ const CORE = {
   drift: ["session", "check", "habits"],
   fit: ["session", "words", "names", "colour", "house", "match", "devices", "solve"],
   compare: ["session", "house", "match", "signal"],
-  library: ["session", "merge", "compare", "house", "check", "fit", "sheet"],
+  library: ["session", "merge", "compare", "house", "check", "fit", "sheet", "order"],
   disk: ["words", "names", "house"],
   sound: ["session", "formats"],
   time: ["session"],

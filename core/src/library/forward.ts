@@ -8,6 +8,7 @@ import type { Room } from "../fit/room.ts";
 import type { Variant } from "../session/beside.ts";
 import { SETTINGS } from "../session/document.ts";
 import type { Session, Track, TrackId } from "../session/document.ts";
+import { asDropped } from "../order/asDropped.ts";
 import { inputsOf } from "../session/inputs.ts";
 import { withBlocksFrom } from "./startBlocks.ts";
 import { variantOf } from "./variant.ts";
@@ -43,18 +44,24 @@ export function fittedFor(
   return fit(begun, room, { ...by, choices, patched: patchedIn(paired, baseline, now) });
 }
 
-/** A release, or the variant of it, with the title, the settings and the blocks a session was started with. */
+/**
+ * A release, or the variant of it, with the title, the settings, the blocks and the files in its running order a session
+ * was started with.
+ */
 export function asBegun(
   whole: Session,
   { baseline, variant }: Pick<Begun, "baseline" | "variant">,
 ): Session {
   const release = withBlocksFrom(partFor(whole, variant), baseline);
   const chosen = SETTINGS.filter((s) => s !== "mainFormat" && !release.fixed.includes(s));
-  return {
-    ...release,
-    ...Object.fromEntries(chosen.map((setting) => [setting, baseline[setting]])),
-    title: baseline.title,
-  };
+  return asDropped(
+    {
+      ...release,
+      ...Object.fromEntries(chosen.map((setting) => [setting, baseline[setting]])),
+      title: baseline.title,
+    },
+    baseline,
+  );
 }
 
 /** What a session started with a variant has of a release: by the rule of that variant in it, else by its own. */
