@@ -138,10 +138,10 @@ function starts(before: House, after: House): string[] {
         `${s.musicBar} after ${s.leadIn} of lead-in, ${s.preRoll} of pre-roll, lanes: ${s.lanes.join(", ") || "none"}.`,
     );
   }
-  if (!same(before.programmes, after.programmes))
-    said.push(
-      `Programmes: ${after.programmes.map((p) => `${p.shelf || "all others"} ${p.programme.target} LUFS`).join(", ") || "no loudness"}.`,
-    );
+  if (!same(before.programmes, after.programmes)) {
+    const each = after.programmes.map((p) => `${p.shelf || "all others"} ${p.programme.target} LUFS`);
+    said.push(`Programmes: ${each.join(", ") || "no loudness"}.`);
+  }
   const items = inOld(before.checklist);
   for (const i of after.checklist) {
     const old = items.get(i.id);

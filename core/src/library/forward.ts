@@ -45,8 +45,8 @@ export function fittedFor(
 }
 
 /**
- * A release, or the variant of it, with the title, the settings, the blocks and the files in its running order a session
- * was started with.
+ * A release, or the variant of it, with the title, the settings, the blocks and the files in its running order
+ * a session was started with.
  */
 export function asBegun(
   whole: Session,

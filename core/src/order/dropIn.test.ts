@@ -90,8 +90,8 @@ describe("recognised by name", () => {
   it("as the only piece that waits, which is said to be a guess", () => {
     const one = pieces.filter((p) => p.id !== "r6");
     expect(recognise(one, ["take B.wav", "take A.wav"])).toEqual([
-      { file: "take A.wav", piece: "r4", part: null, sure: false },
-      { file: "take B.wav", piece: "r4", part: null, sure: false },
+      { file: "take A.wav", index: 1, piece: "r4", part: null, sure: false },
+      { file: "take B.wav", index: 0, piece: "r4", part: null, sure: false },
     ]);
   });
 });

@@ -72,7 +72,7 @@ describe("an order that is edited", () => {
 });
 
 describe("where things are listed", () => {
-  it("puts what comes behind a piece behind the beds that lie under it, and lists a bed elsewhere without moving it", () => {
+  it("puts what comes behind a piece behind the beds under it, and lists a bed elsewhere without moving it", () => {
     const s = storyEvening();
     const made = addPiece(s, "spot", "r3")!;
     const next = apply(s, made.changes);

@@ -138,7 +138,7 @@ describe("levels by rule", () => {
     expect(said.unmeasured).toBe(0);
   });
 
-  it("count how the pan law has a sound of one channel in the middle (−6.02 dB a side: 3.01 less than constant power)", () => {
+  it("count how the pan law has one channel in the middle (−6.02 dB a side: 3.01 less than constant power)", () => {
     const mono = (law: "linear" | "constant-power") => {
       const one = {
         ...s,

@@ -11,7 +11,7 @@ export interface Part {
   /** The same, counted in seconds. */
   readonly lies: Item;
 }
-/** What there is of a piece: nothing, part of it or a sound the house does not have, all of it, or heard and said good. */
+/** What there is of a piece: not all of it, all of it, or somebody heard it and said that it may go out. */
 export type PieceState = "missing" | "recorded" | "approved";
 
 /** A piece with what plays it. */
@@ -52,7 +52,7 @@ export function piecesOf(session: Session): Piece[] {
 const isThere = ({ item }: Part): boolean =>
   item.holds.kind === "pattern" || (item.holds.kind === "sound" && item.holds.hash !== null);
 
-/** How long what plays a piece is, in seconds. A bed that was cut is whole again as soon as its place is long enough. */
+/** How long what plays a piece is, in seconds; of a bed that was cut, its whole sound. */
 export const longOf = (p: HeldPiece, { lies }: Part): number =>
   liesUnder(p) && lies.holds.kind === "sound" ? (reach(lies) ?? lies.length) : lies.length;
 

@@ -5,6 +5,8 @@ import { wantsFiles } from "./dropIn.ts";
 /** For which piece a file is, by its name; null where that is not said. */
 export interface Recognised {
   readonly file: string;
+  /** Which of those that were given it is. */
+  readonly index: number;
   readonly piece: string | null;
   /** Which part of it, from 1; null where the name says none. */
   readonly part: number | null;
@@ -59,7 +61,7 @@ function likeness(words: ReadonlySet<string>, piece: Piece): readonly [share: nu
 export function recognise(pieces: readonly Piece[], files: readonly string[]): Recognised[] {
   const open = pieces.filter(wantsFiles);
   const [only] = open.length === 1 ? open : [];
-  const found = files.map((file): Recognised => {
+  const found = files.map((file, index): Recognised => {
     const all = wordsOf(file.replace(ENDING, ""));
     const said = new Set(all);
     const ranked = open
@@ -68,7 +70,7 @@ export function recognise(pieces: readonly Piece[], files: readonly string[]): R
       .sort((a, b) => b.of[0] - a.of[0] || b.of[1] - a.of[1]);
     const [best, next] = ranked;
     const clear = best && !(next && next.of[0] === best.of[0] && next.of[1] === best.of[1]) ? best.p : null;
-    return { file, piece: (clear ?? only)?.id ?? null, part: partIn(all), sure: clear !== null };
+    return { file, index, piece: (clear ?? only)?.id ?? null, part: partIn(all), sure: clear !== null };
   });
   const order = new Intl.Collator("en", { numeric: true });
   return found.toSorted((a, b) => (a.part ?? 0) - (b.part ?? 0) || order.compare(a.file, b.file));

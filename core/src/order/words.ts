@@ -51,7 +51,8 @@ function endsBecause(a: Anchor, names: Names, close: number | null): string {
   }
   const what = a.to === "end" ? `with ${names(a.of)}` : `where ${names(a.of)} starts`;
   if (a.plus === 0) return `ends ${what}`;
-  return `ends ${lasting(a.plus)} ${a.plus < 0 ? "before" : "after"} ${names(a.of)} ${a.to === "end" ? "ends" : "starts"}`;
+  const when = a.plus < 0 ? "before" : "after";
+  return `ends ${lasting(a.plus)} ${when} ${names(a.of)} ${a.to === "end" ? "ends" : "starts"}`;
 }
 
 /** Why a piece lies where it does: "after The eel and the moon, 2 s of air". */

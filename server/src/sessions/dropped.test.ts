@@ -73,7 +73,7 @@ beforeAll(async () => {
 });
 
 describe("a session that is started with this week's files", () => {
-  it("has them in its running order, part by part, as loud as its rule says; the template has none of them", async () => {
+  it("has them in its running order, part by part, as loud as its rule says; its template has none", async () => {
     const { status, data } = await start([{ piece: "r4", sounds: parts }]);
     expect(status).toBe(200);
     const session = (await engineer.ask("session", { session: data.id })).data.baseline as Session;

@@ -85,7 +85,8 @@ it("a programme is as loud as Debian's media tool finds the sum it makes of the 
     // What has one channel stands in the middle of two by constant power, −3.01 dB on each.
     chains.push(
       `[${n}]atrim=${i.offset}:${i.offset + i.length},asetpts=PTS-STARTPTS,` +
-        `pan=stereo|${letter === "d" ? "c0=0.70710678*c0|c1=0.70710678*c0" : "c0=c0|c1=c1"},asetnsamples=480,volume=${i.gain}dB,` +
+        `pan=stereo|${letter === "d" ? "c0=0.70710678*c0|c1=0.70710678*c0" : "c0=c0|c1=c1"},` +
+        `asetnsamples=480,volume=${i.gain}dB,` +
         `volume=eval=frame:volume='${levels(i.points)}',${fades}adelay=${i.at * 1000}:all=1[o${n}]`,
     );
   }

@@ -83,7 +83,12 @@ export function Desk({ order, name, onClose }: { order: ShownOrder; name: string
               Close
             </Button>
           </header>
-          <div className="grid grid-cols-[minmax(0,1fr)_auto] items-end gap-x-8 gap-y-2 rounded-lg bg-surface p-6 max-[700px]:grid-cols-1">
+          <div
+            className={
+              "grid grid-cols-[minmax(0,1fr)_auto] items-end gap-x-8 gap-y-2 rounded-lg bg-surface p-6 " +
+              "max-[700px]:grid-cols-1"
+            }
+          >
             <div className="min-w-0">
               <p className="text-lg text-ink-2">
                 {gone === null ? "Begins with" : now ? "On now" : "Nothing on"}

@@ -101,16 +101,14 @@ export function DropFiles({
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [told]);
   const add = (files: readonly File[]): void => {
-    const all = [...chosen.map((c) => c.file), ...files];
-    const by = new Map(files.map((f) => [f.name, f]));
     const fresh = recognise(
       pieces,
       files.map((f) => f.name),
-    ).flatMap(({ file, piece, sure }): Chosen[] => {
-      const found = by.get(file);
-      return found ? [{ file: found, piece, sure, key: null }] : [];
+    ).flatMap(({ index, piece, sure }): Chosen[] => {
+      const file = files[index];
+      return file ? [{ file, piece, sure, key: null }] : [];
     });
-    if (all.length > 0) setChosen([...chosen, ...fresh]);
+    setChosen([...chosen, ...fresh]);
   };
   const go = (): void => {
     const leave = chosen.filter((c) => c.key === null && c.piece !== null);

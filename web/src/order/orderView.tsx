@@ -35,7 +35,7 @@ function useDropped(session: Session, drops: readonly Drop[]) {
   return { order, error, emptied: dropped?.emptied ?? [] };
 }
 
-/** A programme made of pieces: along its time, as a list, with what is free, how loud it is, and everything of a piece. */
+/** A programme made of pieces: along its time, as a list, what is free, how loud it is, everything of a piece. */
 export function OrderView({
   session,
   work,
