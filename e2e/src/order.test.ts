@@ -130,6 +130,22 @@ describe("a weekly evening", () => {
     await b.gone("//section[@aria-label='Ways out']//*[contains(., 'wait for each other')]");
   });
 
+  it("says of which piece nobody knows where its file is to lie", async () => {
+    await b.choose("Add a piece", "spot");
+    await b.type(field("Name"), `Harbour news${Key.ENTER}`);
+    await b.see(pieceRow("Harbour news"));
+    await b.button("Drop in this week's files");
+    await b.upload("Files of this week", "Harbour news.wav", spokenFile(4, 9));
+    await b.button("Bring it to the shelf Spoken word");
+    await b.see(`${FILES}//*[@role='alert'][contains(., 'stands for Harbour news')]`, 60_000);
+    expect(await b.count(`${FILES}//a`)).toBe(0);
+    await b.button("Leave them");
+    await b.button("Undo");
+    await b.button("Undo");
+    await b.gone(pieceRow("Harbour news"));
+    await b.see(pill("closes to the second"));
+  });
+
   it("is published, and next week's speech in two parts closes it to the second", async () => {
     await b.press(Key.ESCAPE);
     await b.seeText("Saved");

@@ -10,7 +10,6 @@ import { timeInWords } from "@mossy/core/session/time";
 import { useQueries } from "@tanstack/react-query";
 import { ArrowDown, X } from "lucide-react";
 import { useEffect, useMemo, useState } from "react";
-import { Link } from "react-router";
 import { bring, giveUp, useBringing } from "../sound/bringing.ts";
 import { Button } from "../ui/button.tsx";
 import { FileDrop } from "../ui/fileField.tsx";
@@ -18,6 +17,8 @@ import { AlertLine } from "../ui/listPage.tsx";
 import { Pill } from "../ui/pieces.tsx";
 import { Select } from "../ui/select.tsx";
 import { later } from "../wire/laterQueries.ts";
+import { Onward } from "./onward.tsx";
+import type { DropOnto } from "./onward.tsx";
 import type { ShownOrder } from "./shown.ts";
 
 /** A file of this week: for which piece, and on its way or there. */
@@ -28,11 +29,6 @@ interface Chosen {
   /** By which it is known on its way; null while it has not left. */
   readonly key: number | null;
 }
-
-/** Where what was dropped in goes: into a session that is started with it, or into this one. */
-export type DropOnto =
-  | { readonly sort: "start"; readonly template: string; readonly released: ReadonlySet<string> }
-  | { readonly sort: "here"; readonly put: (drops: readonly Drop[]) => void };
 
 /** The sounds that came, as the house knows them once they are measured. */
 function useCame(chosen: readonly Chosen[]) {
@@ -77,6 +73,7 @@ export function DropFiles({
   onto,
   onDrops,
   emptied,
+  nowhere,
   onDone,
 }: {
   /** As it is with what was dropped in so far. */
@@ -87,6 +84,8 @@ export function DropFiles({
   onDrops: (drops: readonly Drop[]) => void;
   /** Pieces that played something of another week and wait again. */
   emptied: readonly string[];
+  /** Pieces nothing of which lies on a track. */
+  nowhere: readonly string[];
   onDone: () => void;
 }) {
   const [chosen, setChosen] = useState<readonly Chosen[]>([]);
@@ -120,7 +119,7 @@ export function DropFiles({
   };
   const waits = lines.filter((l) => l.key === null && l.piece !== null).length;
   const under = lines.filter((l) => l.key !== null && !l.sound?.is && l.way?.state !== "failed").length;
-  const ready = drops.length > 0 && waits === 0 && under === 0;
+  const ready = drops.length > 0 && waits === 0 && under === 0 && nowhere.length === 0;
   return (
     <section aria-label="This week's files" className="card flex flex-col gap-3 p-4">
       <header className="flex items-center gap-2">
@@ -175,6 +174,12 @@ export function DropFiles({
           another week goes.
         </AlertLine>
       )}
+      {nowhere.length > 0 && (
+        <AlertLine>
+          Nothing on a track stands for {nowhere.map(names).join(", ")}: leave these, put a placeholder, and
+          drop them in again.
+        </AlertLine>
+      )}
       {drops.length > 0 && (
         <p role="status" className="text-sm">
           {order.gaps.length === 0
@@ -184,41 +189,6 @@ export function DropFiles({
       )}
       {ready && <Onward onto={onto} told={told} drops={drops} names={names} />}
     </section>
-  );
-}
-
-function Onward({
-  onto,
-  told,
-  drops,
-  names,
-}: {
-  onto: DropOnto;
-  told: string;
-  drops: readonly Drop[];
-  names: (id: string) => string;
-}) {
-  if (onto.sort === "here")
-    return (
-      <Button look="main" onClick={() => onto.put(drops)}>
-        Put them in
-      </Button>
-    );
-  const unknown = drops.filter((d) => !onto.released.has(d.piece)).map((d) => names(d.piece));
-  if (unknown.length > 0)
-    return (
-      <AlertLine look="look">
-        The latest release does not have {unknown.join(", ")} yet: publish the template first, then start
-        from it.
-      </AlertLine>
-    );
-  return (
-    <Link
-      className="rounded-md bg-moss px-4 py-2 text-center font-semibold text-on-moss hover:opacity-90"
-      to={`/start?template=${encodeURIComponent(onto.template)}&drop=${encodeURIComponent(told)}`}
-    >
-      Start this week's session with them
-    </Link>
   );
 }
 

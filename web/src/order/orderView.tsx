@@ -13,8 +13,8 @@ import { Button } from "../ui/button.tsx";
 import { Empty, Trouble } from "../ui/states.tsx";
 import { Desk } from "./desk.tsx";
 import { DropFiles } from "./dropFiles.tsx";
-import type { DropOnto } from "./dropFiles.tsx";
 import { GapsCard } from "./gapsCard.tsx";
+import type { DropOnto } from "./onward.tsx";
 import { PieceForm, behind } from "./pieceForm.tsx";
 import { AddPiece, Loudness, OffLine, Pills } from "./orderParts.tsx";
 import { PieceTable } from "./pieceTable.tsx";
@@ -32,7 +32,7 @@ function useDropped(session: Session, drops: readonly Drop[]) {
   const { facts, error } = useFacts(next);
   const laid = useMemo(() => (dropped ? apply(next, settle(next, facts)) : next), [dropped, next, facts]);
   const order = useMemo(() => shownOrder(laid, facts), [laid, facts]);
-  return { order, error, emptied: dropped?.emptied ?? [] };
+  return { order, error, emptied: dropped?.emptied ?? [], nowhere: dropped?.nowhere ?? [] };
 }
 
 /** A programme made of pieces: along its time, as a list, what is free, how loud it is, everything of a piece. */
@@ -62,7 +62,7 @@ export function OrderView({
   const [dropping, setDropping] = useState(false);
   const [drops, setDrops] = useState(NOTHING_DROPPED);
   const [desk, setDesk] = useState(false);
-  const { order, error, emptied } = useDropped(session, drops);
+  const { order, error, emptied, nowhere } = useDropped(session, drops);
   const may = drops.length === 0 ? work : null;
   const rule = programmeFor(house, shelf);
   const piece = order.pieces.find((p) => p.id === picked) ?? null;
@@ -132,6 +132,7 @@ export function OrderView({
                   onto={onto}
                   onDrops={setDrops}
                   emptied={emptied}
+                  nowhere={nowhere}
                   onDone={leave}
                 />
               )}
