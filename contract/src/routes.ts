@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { cargoRoutes } from "./cargo.ts";
+import { deliveryRoutes } from "./delivery.ts";
 import { driftRoutes } from "./driftRoutes.ts";
 import { houseRoutes } from "./houseRoutes.ts";
 import type { RouteName } from "./paths.ts";
@@ -59,6 +60,7 @@ export const routes = {
   ...layoutRoutes,
   ...soundRoutes,
   ...cargoRoutes,
+  ...deliveryRoutes,
   ...patternRoutes,
 } as const satisfies Record<RouteName, Route>;
 

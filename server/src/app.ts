@@ -29,6 +29,7 @@ import { accountRoutes } from "./people/accountRoutes.ts";
 import type { Door } from "./people/door.ts";
 import { doorRoutes, recognise } from "./people/doorRoutes.ts";
 import { peopleRoutes } from "./people/peopleRoutes.ts";
+import { deliveryRoutes } from "./delivery/routes.ts";
 import { diskRoutes } from "./disk/routes.ts";
 import { Metrics, mayReadMetrics } from "./metrics.ts";
 import { HouseProblem, answerProblems, diskFull, noSuchRoute, notFound } from "./problems.ts";
@@ -101,6 +102,7 @@ export function makeApp(parts: Parts): Express {
     sessionRoutes(pool, styles, crew, files),
     driftRoutes(pool, styles, crew),
     soundRoutes(parts),
+    deliveryRoutes(parts),
     patternRoutes(pool, crew),
   );
   app.use("/api", noSuchRoute);

@@ -5,6 +5,7 @@ import { saying } from "./crew/said.ts";
 import type { Said } from "./crew/said.ts";
 import { connect } from "./database.ts";
 import { countJobs } from "./check/counts.ts";
+import { deliveryJobs } from "./delivery/jobs.ts";
 import { driftJobs } from "./drift/jobs.ts";
 import { Files } from "./files/files.ts";
 import type { Bench } from "./house/bench.ts";
@@ -34,6 +35,7 @@ const all: readonly Job<Bench, never, unknown>[] = [
   ...proposalJobs,
   ...driftJobs,
   ...soundJobs,
+  ...deliveryJobs,
   ...patternJobs,
 ];
 const byName = new Map(all.map((job) => [job.name, job]));

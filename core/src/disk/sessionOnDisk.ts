@@ -151,7 +151,7 @@ function retitled(
 }
 
 /** The folders of a project whose files a pattern names. */
-function patternFolders(house: House): [path: string, use: PatternUse][] {
+export function patternFolders(house: Pick<House, "disk">): [path: string, use: PatternUse][] {
   const walk = (plans: readonly DiskFolder[], root: string): [string, PatternUse][] =>
     plans.flatMap((f) => {
       if (f.name === null) return [];

@@ -18,6 +18,8 @@ import type { FileHandle } from "node:fs/promises";
 import { dirname, join, resolve, sep } from "node:path";
 import type { Entry } from "@mossy/core/disk/entry";
 import type { MoveStep } from "@mossy/core/disk/moves";
+import { readingOf } from "../files/files.ts";
+import type { OpenFile } from "../files/files.ts";
 
 /** Why a step on the disk was not done, without a path of this machine in it. Nothing was changed by it. */
 export class DiskRefusal extends Error {
@@ -90,6 +92,18 @@ export class SharedDisk {
     } finally {
       await file.close();
     }
+  }
+
+  /** A plain file to be read where it is wanted. @throws DiskRefusal */
+  async open(path: string): Promise<OpenFile> {
+    return readingOf(await this.#plainFile(path));
+  }
+
+  /** By what it is told that a file was changed: how large it is, and when it was written to. @throws DiskRefusal */
+  async stamp(path: string): Promise<{ readonly size: number; readonly changed: number }> {
+    const there = await this.#stat(await this.#inside(path));
+    if (!there?.isFile()) throw new DiskRefusal(`“${path}” is not there any more`);
+    return { size: there.size, changed: there.mtimeMs };
   }
 
   /** Opens a file only where it is a plain one: a pipe or a device would keep whoever opens it waiting. */

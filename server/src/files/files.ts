@@ -11,8 +11,10 @@ export interface OpenFile extends ByteSource {
 }
 
 /** Opens a file of the disk. @throws Error where it is not there */
-export async function openFile(path: string): Promise<OpenFile> {
-  const handle = await open(path, "r");
+export const openFile = async (path: string): Promise<OpenFile> => readingOf(await open(path, "r"));
+
+/** A file that is open, to be read where it is wanted. */
+export async function readingOf(handle: FileHandle): Promise<OpenFile> {
   const { size } = await handle.stat();
   return {
     size,

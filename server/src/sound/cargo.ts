@@ -1,17 +1,10 @@
-import { rm } from "node:fs/promises";
-import { createWriteStream } from "node:fs";
-import { Readable } from "node:stream";
-import { pipeline } from "node:stream/promises";
-import { createInflateRaw } from "node:zlib";
 import type { SessionCargo } from "@mossy/contract/cargo";
-import type { ByteSource } from "@mossy/core/formats/bytes";
 import type { Carried } from "@mossy/core/formats/exchange/carried";
 import { openExchange } from "@mossy/core/formats/exchange/entries";
 import { jobIn, laidOn } from "@mossy/core/formats/exchange/jobIn";
-import { STORED } from "@mossy/core/formats/zip";
 import { apply } from "@mossy/core/session/apply";
 import type { Db } from "../database.ts";
-import { openFile } from "../files/files.ts";
+import { openCarried } from "../files/carried.ts";
 import type { Files, Put } from "../files/files.ts";
 import type { Bench } from "../house/bench.ts";
 import { HouseProblem } from "../problems.ts";
@@ -115,29 +108,6 @@ export async function keptByThemselves(
 }
 
 async function keepEntry(files: Files, entry: Carried): Promise<Put> {
-  const file = entry.name.split("/").at(-1) ?? entry.name;
-  const packed = await files.open(entry.hash);
-  try {
-    if (entry.method === STORED && entry.packed === entry.size) return await keepSound(files, packed, file);
-    const path = await files.coming();
-    try {
-      await pipeline(
-        Readable.from(piecesOf(packed)),
-        createInflateRaw(),
-        createWriteStream(path, { mode: 0o600 }),
-      );
-      const whole = await openFile(path);
-      return await keepSound(files, whole, file).finally(() => whole.close());
-    } finally {
-      await rm(path, { force: true });
-    }
-  } finally {
-    await packed.close();
-  }
-}
-
-const PIECE = 1 << 20;
-async function* piecesOf(source: ByteSource): AsyncGenerator<Uint8Array> {
-  for (let at = 0; at < source.size; at += PIECE)
-    yield await source.read(at, Math.min(PIECE, source.size - at));
+  const whole = await openCarried(files, entry);
+  return keepSound(files, whole, entry.name.split("/").at(-1) ?? entry.name).finally(() => whole.close());
 }

@@ -7,7 +7,7 @@ import { HouseProblem } from "../problems.ts";
 import { tell } from "../news/tell.ts";
 import { inTransaction } from "../transaction.ts";
 import { measureJob } from "./jobs.ts";
-import type { Found } from "./jobs.ts";
+import type { Found } from "@mossy/core/sound/measureFile";
 
 /** Milliseconds that measuring may take beyond the usual, for each MB. */
 const MORE_PER_MB = 100;
