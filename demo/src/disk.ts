@@ -3,11 +3,12 @@ import { sessionFolder } from "@mossy/core/disk/sessionFolder";
 import type { Style } from "@mossy/core/house/style";
 import { compose } from "@mossy/core/names/compose";
 import type { Session } from "@mossy/core/session/document";
+import { hurriedTakes } from "./takes.ts";
 
 /** A file of the demo's shared disk; a folder where there is no content. */
 export interface DemoFile {
   readonly path: string;
-  readonly content: string | null;
+  readonly content: string | Uint8Array | null;
 }
 
 const JOBS: readonly (readonly [title: string, room: string, day: string])[] = [
@@ -30,8 +31,10 @@ interface Job {
   readonly room: string;
   readonly at: Date;
 }
-/** What was recorded in a hurry in one of the demo's sessions. */
+/** What was recorded in a hurry, where nobody looks at how it sounds. */
 const HURRIED = ["Kick take 1.wav", "snare top 02.wav", "Hat_T01.wav"];
+/** The session whose recorded files are sound. */
+const SOUNDING = "Engine overdubs";
 
 /**
  * The shared disk of Saltmarsh Sound House as it is after a year: most of it by the blueprint,
@@ -41,7 +44,7 @@ const HURRIED = ["Kick take 1.wav", "snare top 02.wav", "Hat_T01.wav"];
 export function demoDisk(style: Style, yard: Session, jobs: readonly Job[]): DemoFile[] {
   const { house, reader } = style;
   const files: DemoFile[] = foldersToMake(house.disk.shared, "").map((path) => ({ path, content: null }));
-  const put = (path: string, content: string | null = sound(path)): void => {
+  const put = (path: string, content: DemoFile["content"] = sound(path)): void => {
     files.push({ path, content });
   };
   JOBS.forEach(([title, room, day], job) => {
@@ -59,7 +62,8 @@ export function demoDisk(style: Style, yard: Session, jobs: readonly Job[]): Dem
   for (const { title, room, at } of jobs) {
     const root = `Projects/${sessionFolder(house, reader, title, room, at)}`;
     for (const path of foldersToMake(house.disk.project, root)) put(path, null);
-    for (const name of HURRIED) put(`${root}/Audio/${name}`);
+    if (title === SOUNDING) for (const [name, bytes] of hurriedTakes()) put(`${root}/Audio/${name}`, bytes);
+    else for (const name of HURRIED) put(`${root}/Audio/${name}`);
     put(`${root}/Session/${title.replaceAll(" ", "-")}_v01.dawproject`);
   }
   // By hand.

@@ -1,3 +1,4 @@
+import { DELIVERY_SCREENS } from "./deliveryScreens.ts";
 import { ITEM_SCREENS } from "./itemScreens.ts";
 import { ROOM_SCREENS } from "./roomScreens.ts";
 import { SESSION_SCREENS } from "./sessionScreens.ts";
@@ -19,6 +20,7 @@ export const SCREENS: readonly Screen[] = [
   ...ITEM_SCREENS,
   ...TIME_SCREENS,
   ...ORDER_SCREENS,
+  ...DELIVERY_SCREENS,
   { name: "library", path: "/library", ready: "//h2[starts-with(., 'Steelpan')]" },
   { name: "follow", path: "/library/follow", ready: "//p[.='Every template follows the house style']" },
   {

@@ -13,9 +13,11 @@ interface Listed {
 /** Whether a file may be sound, by its ending. */
 export const maySound = (path: string): boolean => SOUND_ENDINGS.has(endingOf(path).ending.toLowerCase());
 
+const ORDER = new Intl.Collator("en", { numeric: true });
+
 /**
  * The sound files of a session's folder that are of a delivery: what lies in the folders the blueprint has for such
- * files; where nothing does, what lies in no folder of the blueprint.
+ * files; where nothing does, what lies in no folder of the blueprint. In the order of their names.
  */
 export function chosenIn<F extends Listed>(
   house: Pick<House, "disk">,
@@ -28,5 +30,6 @@ export function chosenIn<F extends Listed>(
   const sounds = files.filter((f) => !f.folder && maySound(f.path));
   const own = folders.filter(([, use]) => use === PATTERN_OF[sort]);
   const inside = sounds.filter((f) => within(f.path, own));
-  return inside.length > 0 ? inside : sounds.filter((f) => !within(f.path, folders));
+  const all = inside.length > 0 ? inside : sounds.filter((f) => !within(f.path, folders));
+  return all.toSorted((a, b) => ORDER.compare(a.path, b.path));
 }

@@ -2,7 +2,7 @@ import { timeInWords } from "../session/time.ts";
 import { inClock } from "../sound/clock.ts";
 import { writeCsv } from "../formats/table.ts";
 import type { DeliveryLook, JudgedRow } from "./look.ts";
-import { startOf } from "./off.ts";
+import { spanInWords, startOf } from "./off.ts";
 
 const rounded = (value: number | null | undefined, digits = 1): number | null =>
   value === null || value === undefined ? null : Math.round(value * 10 ** digits) / 10 ** digits;
@@ -13,6 +13,20 @@ export function formatOf({ file: { says } }: Pick<JudgedRow, "file">): string {
   const bits = says.bits === null ? says.container : says.float ? "floating point" : `${says.bits} bit`;
   const wide = says.channels === 1 ? "mono" : says.channels === 2 ? "stereo" : `${says.channels} channels`;
   return `${says.rate / 1000} kHz, ${bits}, ${wide}`;
+}
+
+/** Silence longer than this at an end is said, in seconds: who lays the file out wants to know. */
+const LONG_SILENCE = { before: 1, after: 5 };
+
+/** How long nothing is heard before a file's sound and behind it; null where that is nothing to speak of. */
+export function silenceInWords({ file: { measures } }: Pick<JudgedRow, "file">): string | null {
+  const edges = measures?.edges;
+  if (!edges) return null;
+  const said = [
+    ...(edges.before > LONG_SILENCE.before ? [`${spanInWords(edges.before)} before its sound`] : []),
+    ...(edges.after > LONG_SILENCE.after ? [`${spanInWords(edges.after)} behind it`] : []),
+  ];
+  return said.length === 0 ? null : `Silent for ${said.join(" and ")}.`;
 }
 
 const HEADS =

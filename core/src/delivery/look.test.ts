@@ -1,9 +1,9 @@
 import { describe, expect, it } from "vitest";
 import { fileOf, quay, startsAt, style } from "../fixtures/delivered.ts";
-import { amplitude, noise, silence, sine } from "../fixtures/sounds.ts";
+import { after as joined, amplitude, noise, silence, sine } from "../fixtures/sounds.ts";
 import { planMoves } from "../disk/moves.ts";
 import type { Delivered, DeliverySort } from "./delivered.ts";
-import { deliveryCsv, deliveryLines } from "./list.ts";
+import { deliveryCsv, deliveryLines, silenceInWords } from "./list.ts";
 import { lookAt } from "./look.ts";
 import type { Compared, DeliveryLook } from "./look.ts";
 import { wishesFor } from "./plan.ts";
@@ -147,12 +147,8 @@ describe("files beside each other", () => {
       await fileOf("Snare_Btm_T01.wav", [noise(-20, 2.5)]),
       await fileOf("Kick_In_T02.wav", [noise(-20, 1)]),
     ]);
-    expect(offOf(of, "LdVox_T01.wav")).toEqual([
-      "length: It is 0:00.75 shorter than the others (0:01.25).",
-    ]);
-    expect(offOf(of, "Snare_Btm_T01.wav")).toEqual([
-      "length: It is 0:00.5 longer than the others (0:02.50).",
-    ]);
+    expect(offOf(of, "LdVox_T01.wav")).toEqual(["length: It is 0.75 s shorter than the others (1.25 s)."]);
+    expect(offOf(of, "Snare_Btm_T01.wav")).toEqual(["length: It is 0.5 s longer than the others (2.5 s)."]);
     expect(offOf(of, "Kick_In_T01.wav")).toEqual([]);
     expect(offOf(of, "Kick_In_T02.wav")).toEqual([]);
   });
@@ -217,6 +213,18 @@ describe("files beside each other", () => {
 });
 
 describe("the list of a delivery", () => {
+  it("says how long nothing is heard at the ends, where that is long", async () => {
+    const words = async (before: number, after: number): Promise<string | null> => {
+      const sides = [joined(silence(before), noise(-20, 0.5), silence(after))];
+      return silenceInWords({ file: await fileOf("Kick_In_T01.wav", sides) });
+    };
+    expect(await words(0.9, 4.9)).toBeNull();
+    expect(await words(2, 0)).toMatch(/^Silent for 2(\.\d+)? s before its sound\.$/);
+    expect(await words(62, 6)).toMatch(
+      /^Silent for 1:02(\.\d+)? before its sound and 6(\.\d+)? s behind it\.$/,
+    );
+  });
+
   it("has a line for each file with what it is, and what is missing behind them", async () => {
     const kick = await fileOf("kick in take 1.wav", [sine(-20, 1)], { bext: startsAt(3661.5) });
     const of = look("recorded", [kick]);

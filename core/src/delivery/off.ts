@@ -91,11 +91,11 @@ export function offTogether(group: readonly Row[]): [Row, Off[]][] {
   for (const { row, is } of long) {
     const apart = is - length;
     if (Math.abs(apart) < SAME) continue;
-    const by = timeInWords(Math.abs(apart), 2);
+    const than = apart < 0 ? "shorter" : "longer";
     add(
       row,
       "length",
-      `It is ${by} ${apart < 0 ? "shorter" : "longer"} than the others (${inClock(is, 2)}).`,
+      `It is ${spanInWords(Math.abs(apart))} ${than} than the others (${spanInWords(is)}).`,
     );
   }
   const starts = group.flatMap((row) => {
@@ -112,6 +112,10 @@ export function offTogether(group: readonly Row[]): [Row, Off[]][] {
       add(row, "starts", `It does not say when it starts; the others start at ${inClock(start, 3)}.`);
   return [...found];
 }
+
+/** How long something is, for people: "0.75 s", "3:12.4". */
+export const spanInWords = (seconds: number): string =>
+  seconds < 60 ? `${Math.round(seconds * 100) / 100} s` : timeInWords(seconds, 2);
 
 const takeOf = ({ name }: Row): string =>
   name.take !== null ? `, take ${name.take}` : name.version !== null ? `, version ${name.version}` : "";

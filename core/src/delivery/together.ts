@@ -5,6 +5,9 @@ import type { Row } from "./rows.ts";
 /** Files that are to begin and end together: all stems of a version, all files of a take. */
 export const groupOf = ({ version, take }: Row["name"]): string => `${version ?? ""} ${take ?? ""}`;
 
+/** Of these each is a source of its own: high and low congas are two drums. */
+const OTHERS: ReadonlySet<string> = new Set(["high", "middle", "low"]);
+
 /** Two files of one source from two places: heard together, they should not work against each other. */
 export interface Pair {
   readonly first: Row;
@@ -22,7 +25,7 @@ export function pairsIn({ words }: Pick<House, "words">, rows: readonly Row[]): 
     const of = grouped(rows, (row) => {
       const what = row.name.of?.what;
       if (!what || row.file.says?.channels !== 1) return null;
-      const rest = what.positions.filter((p) => groupOfPosition.get(p) !== kind);
+      const rest = what.positions.filter((p) => OTHERS.has(p) || groupOfPosition.get(p) !== kind);
       if (rest.length === what.positions.length) return null;
       const { rate } = row.file.says;
       return JSON.stringify([what.role, what.of, what.number, rest.toSorted(), groupOf(row.name), rate]);

@@ -14,6 +14,8 @@ export interface Wanted {
   readonly must: boolean;
 }
 
+/** Heard in the room, and kept by nobody. */
+const UNKEPT: ReadonlySet<string | null> = new Set(["talkback", "click"]);
 const NEVER: ReadonlySet<Track["kind"]> = new Set(["midi", "cue-mix", "main", "monitor"]);
 
 /**
@@ -26,7 +28,8 @@ export function wantedOf({ reader }: Style, session: Session, sort: DeliverySort
   return session.tracks
     .filter((t) => (sort === "recorded" ? t.kind === "audio" : t.format !== null && !NEVER.has(t.kind)))
     .map((track) => {
-      const must = sort === "recorded" ? track.source !== null : track.feeds === main && main !== undefined;
+      const due = sort === "recorded" ? track.source !== null : track.feeds === main && main !== undefined;
+      const must = due && !UNKEPT.has(track.role);
       return { track, what: whatIs(reader, track), must };
     });
 }

@@ -147,7 +147,9 @@ export class SharedDisk {
   }
 
   /** Puts files where there are none yet, for the demo. */
-  async stock(files: readonly { readonly path: string; readonly content: string | null }[]): Promise<void> {
+  async stock(
+    files: readonly { readonly path: string; readonly content: string | Uint8Array | null }[],
+  ): Promise<void> {
     await mkdir(this.#root, { recursive: true });
     for (const f of files) {
       const at = await this.#inside(f.path);

@@ -111,8 +111,7 @@ export const router = createBrowserRouter([
           { path: "sessions/drift", lazy: screen(() => import("../drift/driftPage.tsx")) },
           { path: "sessions/right", lazy: screen(() => import("../drift/rightPage.tsx")) },
           { path: "sessions/earlier", lazy: screen(() => import("../sessions/earlierPage.tsx")) },
-          { path: "sessions/:session/inputs", lazy: screen(() => import("../sessions/inputsPage.tsx")) },
-          { path: "sessions/:session", lazy: screen(() => import("../sessions/sessionPage.tsx")) },
+          { path: "sessions/:session/:view?", lazy: screen(() => import("../sessions/routes.tsx")) },
           { path: "check-ins/:checkIn/:view?", lazy: screen(() => import("../sessions/checkInPage.tsx")) },
           {
             path: "*",

@@ -10,6 +10,7 @@ import { useMemo, useRef, useState } from "react";
 import { Pill } from "../ui/pieces.tsx";
 import { BeforeAfter } from "../ui/beforeAfter.tsx";
 import { Empty } from "../ui/states.tsx";
+import { useHouseWork } from "../house/work.ts";
 import { PlanBar } from "./planBar.tsx";
 
 const SORTS: Readonly<Record<AuditSort, string>> = {
@@ -43,6 +44,7 @@ export function AuditFindings({
   looked: AuditSource;
   again: () => void;
 }) {
+  const { change } = useHouseWork();
   const [sort, setSort] = useState<AuditSort | null>(null);
   const [left, setLeft] = useState<ReadonlySet<number>>(new Set());
   const shown = audit.findings
@@ -136,7 +138,14 @@ export function AuditFindings({
           })}
         </ul>
       </div>
-      <PlanBar what={what} onDisk={onDisk} plan={plan} again={again} />
+      <PlanBar
+        what={what}
+        puts={["puts right what is ticked", "put right what is ticked"]}
+        onDisk={onDisk}
+        may={change !== null}
+        plan={plan}
+        again={again}
+      />
     </section>
   );
 }

@@ -9,23 +9,27 @@ import { mention } from "../ui/toasts.tsx";
 import { Button } from "../ui/button.tsx";
 import { saveAs } from "../ui/saveAs.ts";
 import { Trouble } from "../ui/states.tsx";
-import { useHouseWork } from "../house/work.ts";
 
 type MovePlan = ReturnType<typeof planMoves>;
 
 /** The moves that put right what is ticked: looked at, taken along as a script, or carried out. */
 export function PlanBar({
   what,
+  puts,
   onDisk,
+  may,
   plan,
   again,
 }: {
   what: string;
+  /** What the steps do: "puts right what is ticked", and of several steps. */
+  puts: readonly [one: string, several: string];
   onDisk: boolean;
+  /** Whether whoever looks may carry it out. */
+  may: boolean;
   plan: MovePlan;
   again: () => void;
 }) {
-  const { change } = useHouseWork();
   const [open, setOpen] = useState(false);
   const run = useRun(plan, again);
   const title = `Moves for ${what}, by the blueprint of the house`;
@@ -52,7 +56,7 @@ export function PlanBar({
       <div className="flex flex-wrap items-center gap-2">
         <span className="text-sm">
           <strong>{plan.steps.length.toLocaleString("en-GB")}</strong>{" "}
-          {plan.steps.length === 1 ? "step puts" : "steps put"} right what is ticked. Nothing is deleted or
+          {plan.steps.length === 1 ? `step ${puts[0]}` : `steps ${puts[1]}`}. Nothing is deleted or
           overwritten.
         </span>
         <span className="ml-auto flex flex-wrap gap-2">
@@ -64,7 +68,7 @@ export function PlanBar({
               {name}
             </Button>
           ))}
-          {onDisk && change && (
+          {onDisk && may && (
             <Button small look="main" disabled={none || run.isPending} onClick={() => run.mutate()}>
               {run.isPending ? "Moving…" : "Carry it out"}
             </Button>

@@ -160,6 +160,9 @@ function SessionBody({ session: s }: { session: Whole }) {
         <Button small asChild>
           <Link to={comparedToStart(s)}>Compare</Link>
         </Button>
+        <Button small asChild>
+          <Link to={`/sessions/${s.id}/delivery`}>Delivery</Link>
+        </Button>
         <TemplateOfIt session={s} />
         <HandOver session={s} />
         <CopyOfIt session={s} />

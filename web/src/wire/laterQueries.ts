@@ -108,6 +108,11 @@ export const later = {
     }),
   habits: queryOptions({ queryKey: ["habits"], queryFn: () => ask("habits", {}) }),
   unread: queryOptions({ queryKey: ["unread"], queryFn: () => ask("unreadNames", {}) }),
+  carriedSounds: (session: string) =>
+    queryOptions({
+      queryKey: ["session", session, "carried"],
+      queryFn: () => ask("carriedSounds", { session }),
+    }),
   disk: queryOptions({ queryKey: ["disk"], queryFn: () => ask("disk", {}) }),
   wholeEdition: (edition: number) =>
     queryOptions({
