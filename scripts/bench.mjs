@@ -10,6 +10,7 @@ const PROGRAMS = {
   heavy: "bench/src/heavy.ts",
   order: "bench/src/order.ts",
   sound: "bench/src/sound.ts",
+  delivery: "bench/src/delivery.ts",
   smooth: "e2e/src/smooth.ts",
   door: "e2e/src/door.ts",
   load: "e2e/src/load.ts",

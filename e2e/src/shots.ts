@@ -20,7 +20,7 @@ const KEPT: readonly (readonly [screen: string, theme: Theme])[] = [
   ["library", "daylight"],
   ["compare", "daylight"],
   ["forward", "daylight"],
-  ["input-list", "daylight"],
+  ["delivery", "daylight"],
   ["signal-map", "daylight"],
   ["stereo-picture", "lamplight"],
   ["drift", "daylight"],

@@ -36,32 +36,45 @@ function pass(which: "low" | "high", hertz: number, rate: number): Biquad {
 /** One sound of one channel going by: its low end, with fewer samples. */
 class LowEnd {
   readonly #filters: { readonly of: Biquad; p: number; q: number }[];
-  #place = 0;
+  /** Of samples that become one. */
+  #sum = 0;
+  #many = 0;
 
+  /** @param every so many samples become one, their mean: what lies above is let through hardly at all */
   constructor(
     rate: number,
     private readonly every: number,
   ) {
-    const filters = [pass("high", LOWEST, rate), pass("low", HIGHEST, rate), pass("low", HIGHEST, rate)];
+    const fewer = rate / every;
+    const filters = [pass("high", LOWEST, fewer), pass("low", HIGHEST, fewer), pass("low", HIGHEST, fewer)];
     this.#filters = filters.map((of) => ({ of, p: 0, q: 0 }));
   }
 
   /** What is left of these samples. */
   add(samples: Float32Array): Float32Array {
-    const made = new Float32Array(Math.ceil(samples.length / this.every) + 1);
-    let many = 0;
+    const { every } = this;
+    const made = new Float32Array(Math.floor((this.#many + samples.length) / every));
+    let [sum, many, at] = [this.#sum, this.#many, 0];
     for (let n = 0; n < samples.length; n++) {
-      let x = samples[n]!;
-      for (const f of this.#filters) {
-        const { b, a } = f.of;
-        const y = b[0] * x + f.p;
-        f.p = b[1] * x + f.q - a[0] * y;
-        f.q = b[2] * x - a[1] * y;
-        x = y;
-      }
-      if (this.#place++ % this.every === 0) made[many++] = x;
+      sum += samples[n]!;
+      if (++many < every) continue;
+      made[at++] = this.#filtered(sum / every);
+      [sum, many] = [0, 0];
     }
-    return made.subarray(0, many);
+    [this.#sum, this.#many] = [sum, many];
+    return made;
+  }
+
+  /** In direct form II, transposed. */
+  #filtered(x: number): number {
+    for (const f of this.#filters) {
+      const { b, a } = f.of;
+      const y = b[0] * x + f.p;
+      f.p = b[1] * x + f.q - a[0] * y;
+      f.q = b[2] * x - a[1] * y;
+      x = y;
+    }
+    return x;
   }
 }
 

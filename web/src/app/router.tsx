@@ -1,6 +1,6 @@
 import type { ComponentType } from "react";
 import { createBrowserRouter, useRouteError } from "react-router";
-import { Empty, Failed } from "../ui/states.tsx";
+import { Failed, NoSuchPage } from "../ui/states.tsx";
 import { Shell } from "./shell.tsx";
 
 /** A screen that is loaded when it is first opened. */
@@ -82,15 +82,11 @@ export const router = createBrowserRouter([
           { path: "library/:template/:view?", lazy: screen(() => import("../workbench/page.tsx")) },
           { path: "compare", lazy: screen(() => import("../compare/page.tsx")) },
           { path: "rooms", lazy: screen(() => import("../rooms/page.tsx")) },
-          { path: "rooms/software", lazy: screen(() => import("../rooms/softwarePage.tsx")) },
-          { path: "rooms/start-up", lazy: screen(() => import("../rooms/startUpPage.tsx")) },
           { path: "rooms/layouts", lazy: screen(() => import("../rooms/layoutsPage.tsx")) },
           { path: "rooms/layouts/:layout", lazy: screen(() => import("../rooms/layoutPage.tsx")) },
-          { path: "rooms/devices", lazy: screen(() => import("../rooms/devicesPage.tsx")) },
-          { path: "rooms/:room/devices", lazy: screen(() => import("../rooms/roomDevicesPage.tsx")) },
           { path: "rooms/new", lazy: screen(() => import("../rooms/editRoomPage.tsx")) },
           { path: "rooms/:room/edit", lazy: screen(() => import("../rooms/editRoomPage.tsx")) },
-          { path: "rooms/:room", lazy: screen(() => import("../rooms/roomPage.tsx")) },
+          { path: "rooms/:room/:view?", lazy: screen(() => import("../rooms/routes.tsx")) },
           {
             path: "rooms/:room/fit/:template/:release",
             lazy: screen(() => import("../fit/page.tsx")),
@@ -115,11 +111,7 @@ export const router = createBrowserRouter([
           { path: "check-ins/:checkIn/:view?", lazy: screen(() => import("../sessions/checkInPage.tsx")) },
           {
             path: "*",
-            Component: () => (
-              <Empty title="There is no page here">
-                The address may be old. Choose a place at the left.
-              </Empty>
-            ),
+            Component: NoSuchPage,
           },
         ],
       },

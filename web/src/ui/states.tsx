@@ -32,6 +32,11 @@ export function Empty({ title, children }: { title: string; children?: ReactNode
   );
 }
 
+/** An address that leads nowhere. */
+export const NoSuchPage = () => (
+  <Empty title="There is no page here">The address may be old. Choose a place at the left.</Empty>
+);
+
 /** Something could not be shown: what, and a way on. */
 export function Failed({ error, again }: { error: unknown; again?: () => void }) {
   const problem = error instanceof AskProblem ? error : null;
