@@ -139,10 +139,11 @@ export function polarityOf(sort: DeliverySort, first: Row, second: Row, alike: A
   if (heard > -TELLS) return null;
   const [other, mine] = [baseName(first.file.path), second.name.of?.track.name ?? ""];
   const said = `${alike.correlation < 0 ? "−" : ""}${Math.abs(alike.correlation).toFixed(2)}`;
+  const over = b ? mine : first.name.of?.track.name;
   const why =
     a === b
       ? "One of them is turned over"
-      : `The session turns ${b ? `“${mine}”` : `“${first.name.of?.track.name}”`} over, and they were recorded alike`;
+      : `The session turns “${over}” over, and they were recorded alike`;
   return {
     sort: "polarity",
     says: `It works against “${other}” (correlation ${said}): heard together they get thin. ${why}.`,

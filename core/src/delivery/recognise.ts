@@ -53,7 +53,10 @@ export class Recogniser {
   readonly #house: House;
   readonly #byName = new Map<string, Wanted[]>();
 
-  /** @param title of the session, which names of files often begin with. @param said of which tracks files are where somebody says so, by their paths */
+  /**
+   * @param title of the session, which names of files often begin with
+   * @param said of which tracks files are where somebody says so, by their paths
+   */
   constructor(
     private readonly style: Style,
     sort: DeliverySort,

@@ -34,7 +34,7 @@ export async function filesOnDisk(
   return chosenIn(house, inside, sort).map((e) => e.path);
 }
 
-/** A delivery as a bag in a ZIP, written while it is sent. Files that were changed meanwhile end it. */
+/** A delivery as a bag in a ZIP, written while it is sent. A file that has another size by then ends it. */
 export async function bagOf(
   files: Files,
   packing: readonly Packing[],

@@ -106,10 +106,13 @@ describe("files in a session's folder on the shared disk", () => {
     put("Audio/Snare_Top_T09.wav", wave(drum));
     put("Audio/Snare_Btm_T09.wav", wave(drum.map((x) => -x)));
     const pair: [string, string] = ["Audio/Snare_Top_T09.wav", "Audio/Snare_Btm_T09.wav"];
-    const { data } = await lookedAt([], [pair, ["Audio/Hat_T09.wav", pair[0]]]);
+    const { data } = await lookedAt(
+      [],
+      [pair, ["Audio/Hat_T09.wav", pair[0]], [pair[0], "Audio/gone.wav"]],
+    );
     expect(data.pairs[0]).toMatchObject({ first: pair[0], second: pair[1] });
     expect(data.pairs[0]!.alike!.correlation).toBeCloseTo(-1, 2);
-    expect(data.pairs[1]!.alike).toBeNull();
+    expect(data.pairs.slice(1).map((p) => p.alike)).toEqual([null, null]);
   });
 
   it("are reached in no other folder, by name or by a link", async () => {
@@ -212,6 +215,32 @@ describe("files that came with a check-in", () => {
     const look = lookAt(against, rowsOf(against, found.files, new Map(Object.entries(data.of))));
     expect(look.rows[0]!.name).toMatchObject({ by: "said", of: { track: { id: track } } });
     expect(look.rows[1]!.name.of).toBeNull();
+  });
+
+  it("that are damaged are named, and the others looked at for all that", async () => {
+    const { rows } = await house.pool.query<{ carried: { name: string; hash: string }[] }>(
+      "select c.carried from check_ins c join sessions s on s.last_check_in = c.id where s.id = $1",
+      [quay],
+    );
+    const { hash } = rows[0]!.carried.find((c) => c.name === "audio/REC_0002.wav")!;
+    const path = join(house.filesDir, hash.slice(0, 2), hash.slice(2));
+    const whole = readFileSync(path);
+    rmSync(path);
+    writeFileSync(path, whole.toReversed());
+    await house.pool.query("delete from contents");
+    const paths = ["audio/REC_0002.wav", "audio/REC_0001.wav"];
+    const body = { from: { what: "check-in" }, paths, pairs: [] };
+    const { data } = await engineer.ask("deliveryFiles", { session: quay }, body as never);
+    expect(data.gone).toEqual([
+      { path: "audio/REC_0002.wav", why: "it is damaged: it cannot be unpacked" },
+    ]);
+    expect(data.files.map((f) => f.path)).toEqual(["audio/REC_0001.wav"]);
+    const bag = await engineer.ask("deliveryBag", { session: quay }, undefined, "?sort=recorded");
+    expect([bag.status, bag.problem]).toEqual([
+      409,
+      expect.stringContaining("REC_0002.wav”: it is damaged"),
+    ]);
+    writeFileSync(path, whole);
   });
 
   it("go into a bag as well", async () => {

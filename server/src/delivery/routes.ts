@@ -92,6 +92,12 @@ async function summed(crew: Crew, source: Source, path: string, person: Person):
   return { path, place, content };
 }
 
+/** A file that takes too long or too much memory is named, and others are looked at for all that. */
+function cutOff(e: unknown): { readonly why: string } {
+  if (e instanceof HouseProblem && e.status === 422) return { why: e.message };
+  throw e;
+}
+
 /** Looks at files one after the other, so that others find threads that are free. */
 async function lookAtFiles(
   { pool, crew }: Whole,
@@ -106,7 +112,7 @@ async function lookAtFiles(
     if (leaves.gone) break;
     const place = source.place(path);
     const looked = place
-      ? await crew.run(lookAtFileJob, place, ticket(person, path))
+      ? await crew.run(lookAtFileJob, place, ticket(person, path)).catch(cutOff)
       : { why: "it is not there" };
     if ("why" in looked) {
       gone.push({ path, why: looked.why });
@@ -131,9 +137,9 @@ async function comparedIn(
     if (leaves.gone) break;
     const places = [source.place(first), source.place(second)] as const;
     const alike = bothThere(places)
-      ? await crew.run(compareFilesJob, places, ticket(person, second))
+      ? await crew.run(compareFilesJob, places, ticket(person, second)).catch(cutOff)
       : null;
-    made.push({ first, second, alike });
+    made.push({ first, second, alike: alike && "why" in alike ? null : alike });
   }
   return made;
 }

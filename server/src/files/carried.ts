@@ -5,6 +5,7 @@ import { pipeline } from "node:stream/promises";
 import { createInflateRaw } from "node:zlib";
 import type { ByteSource } from "@mossy/core/formats/bytes";
 import type { Carried } from "@mossy/core/formats/exchange/carried";
+import { FileProblem } from "@mossy/core/formats/fileProblem";
 import { STORED } from "@mossy/core/formats/zip";
 import { openFile } from "./files.ts";
 import type { Files, OpenFile } from "./files.ts";
@@ -17,7 +18,18 @@ export async function* piecesOf(source: ByteSource): AsyncGenerator<Uint8Array> 
     yield await source.read(at, Math.min(PIECE, source.size - at));
 }
 
-/** Opens what came in a session file; what is packed is unpacked beside, until it is let go. */
+/** What unpacks to more than its file said is let go before it fills a disk. */
+const noMoreThan = ({ name, size }: Carried) =>
+  async function* (unpacked: AsyncIterable<Buffer>): AsyncGenerator<Buffer> {
+    let left = size;
+    for await (const piece of unpacked) {
+      left -= piece.length;
+      if (left < 0) throw new FileProblem(`“${name}” unpacks to more than it says; ask for the file again`);
+      yield piece;
+    }
+  };
+
+/** Opens what came in a session file; what is packed is unpacked beside, until it is let go. @throws FileProblem */
 export async function openCarried(files: Files, entry: Carried): Promise<OpenFile> {
   const kept = await files.open(entry.hash);
   if (entry.method === STORED && entry.packed === entry.size) return kept;
@@ -25,7 +37,7 @@ export async function openCarried(files: Files, entry: Carried): Promise<OpenFil
   const gone = (): Promise<void> => rm(path, { force: true });
   try {
     const out = createWriteStream(path, { mode: 0o600 });
-    await pipeline(Readable.from(piecesOf(kept)), createInflateRaw(), out);
+    await pipeline(Readable.from(piecesOf(kept)), createInflateRaw(), noMoreThan(entry), out);
     const file = await openFile(path);
     return { ...file, close: () => file.close().finally(gone) };
   } catch (e) {

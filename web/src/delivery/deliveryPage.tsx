@@ -84,13 +84,13 @@ function guessed(style: Style, s: Whole, files: Source["files"]): DeliverySort {
 }
 
 /** What was picked, with the paths below the folder that was. */
-function pickedFrom(files: readonly File[]): Picked {
+function pickedFrom(files: readonly File[], time: number): Picked {
   const root = files[0]?.webkitRelativePath.split("/")[0] ?? "";
   const inside = files.map((f): [string, File] => [
     f.webkitRelativePath.slice(root.length + 1) || f.name,
     f,
   ]);
-  return { name: root === "" ? "a folder" : root, files: new Map(inside) };
+  return { time, name: root === "" ? "a folder" : root, files: new Map(inside) };
 }
 
 function DeliveryOf({ session: s }: { session: Whole }) {
@@ -107,7 +107,7 @@ function DeliveryOf({ session: s }: { session: Whole }) {
   const source = where === null ? undefined : sources[where];
   const go = (from: string, what: DeliverySort): void => setParams({ from, what });
   const pick = (files: readonly File[]): void => {
-    const made = pickedFrom(files);
+    const made = pickedFrom(files, (picked?.time ?? 0) + 1);
     setPicked(made);
     const list = [...made.files].map(([path, { size }]) => ({ path, size }));
     go("folder", guessed(style, s, list));

@@ -8,16 +8,15 @@ import { alikeIn } from "@mossy/core/sound/alikeIn";
 import { measureKept } from "@mossy/core/sound/measureFile";
 import { kindOf } from "@mossy/core/sound/read";
 
+type Named = readonly [path: string, file: File];
+interface Pair {
+  readonly first: Named;
+  readonly second: Named;
+}
 /** Files to be looked at, or pairs of them to be compared. */
 export type MeasureTask =
-  | { readonly do: "measure"; readonly files: readonly (readonly [path: string, file: File])[] }
-  | {
-      readonly do: "compare";
-      readonly pairs: readonly {
-        readonly first: readonly [string, File];
-        readonly second: readonly [string, File];
-      }[];
-    };
+  | { readonly do: "measure"; readonly files: readonly Named[] }
+  | { readonly do: "compare"; readonly pairs: readonly Pair[] };
 export type MeasureNews =
   | { readonly file: Delivered }
   | { readonly gone: string; readonly why: string }
@@ -57,11 +56,9 @@ async function lookedAt(path: string, file: File): Promise<Delivered> {
   }
 }
 
-async function compared({ first, second }: Extract<MeasureTask, { do: "compare" }>["pairs"][number]) {
-  const alike = await alikeIn(blobSource(first[1]), blobSource(second[1])).catch((e: unknown) => {
-    if (e instanceof FileProblem) return null;
-    throw e;
-  });
+/** What cannot be read tells nothing; that it cannot be was said when it was measured. */
+async function compared({ first, second }: Pair): Promise<Compared> {
+  const alike = await alikeIn(blobSource(first[1]), blobSource(second[1])).catch(() => null);
   return { first: first[0], second: second[0], alike };
 }
 

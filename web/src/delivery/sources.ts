@@ -32,6 +32,8 @@ export interface Source {
 
 /** A folder of this computer. */
 export interface Picked {
+  /** Which time somebody picked one: the same folder may hold something else by now. */
+  readonly time: number;
   readonly name: string;
   readonly files: ReadonlyMap<string, File>;
 }
@@ -111,13 +113,13 @@ function inWorker(task: MeasureTask, told: Told, leave: AbortSignal): Promise<vo
 }
 
 /** A folder somebody picked: measured in this window, never sent. */
-export function folderSource({ name, files }: Picked): Source {
+export function folderSource({ time, name, files }: Picked): Source {
   const named = (path: string): [string, File][] => {
     const file = files.get(path);
     return file ? [[path, file]] : [];
   };
   return {
-    key: `folder ${name}`,
+    key: `folder ${time}`,
     says: `“${name}”, a folder on this computer`,
     files: [...files].map(([path, { size }]) => ({ path, size })),
     of: {},

@@ -32,7 +32,7 @@ function SumListOf({
   look: DeliveryLook;
 }) {
   const { data, error } = useQuery({
-    queryKey: ["sum-list", picked.name, path, file.lastModified],
+    queryKey: ["sum-list", picked.time, path],
     queryFn: async () => readSums(path, await file.text()),
     retry: false,
     gcTime: 0,

@@ -98,7 +98,8 @@ export function useDelivery(
     [],
   );
   const chosen = useMemo(() => chosenIn(style.house, source.files, sort), [style, source, sort]);
-  const waiting = chosen.filter((f) => !found.files.has(f.path) && !found.gone.has(f.path));
+  // What has another size by now is another file.
+  const waiting = chosen.filter((f) => found.files.get(f.path)?.size !== f.size && !found.gone.has(f.path));
   const rows = useMemo(() => {
     const known = chosen.flatMap((f) => found.files.get(f.path) ?? []);
     return rowsOf({ style, session, sort }, known, new Map([...Object.entries(source.of), ...said]));
