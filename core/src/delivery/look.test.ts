@@ -59,13 +59,20 @@ describe("of which track a file is", () => {
 describe("what is missing", () => {
   it("is a recorded file of each source that none is of, and of nothing else", async () => {
     const of = look("recorded", [await fileOf("Kick_In_T01.wav"), await fileOf("LdVox_T01.wav")]);
-    expect(missing(of)).toEqual(["Snare_Top", "Snare_Btm", "Grandpa's saw"]);
+    expect(missing(of)).toEqual(["Snare_Top", "Snare_Btm", "Grandpa's saw", "Iron_1", "Iron_2"]);
   });
 
   it("is a stem of each path that makes the mix", async () => {
     const of = look("stems", [await fileOf("LdVox.wav"), await fileOf("Kick_In.wav")]);
-    expect(missing(of)).toEqual(["DRUMS", "Grandpa's saw", "Plate"]);
-    expect(missing(look("stems", []))).toEqual(["DRUMS", "LdVox", "Grandpa's saw", "Plate"]);
+    expect(missing(of)).toEqual(["DRUMS", "Grandpa's saw", "Iron_1", "Iron_2", "Plate"]);
+    expect(missing(look("stems", []))).toEqual([
+      "DRUMS",
+      "LdVox",
+      "Grandpa's saw",
+      "Iron_1",
+      "Iron_2",
+      "Plate",
+    ]);
   });
 });
 
@@ -100,6 +107,25 @@ describe("names", () => {
       "misnamed: Its name says 44k1; it is at 48 kHz.",
     ]);
     expect(stems.rows.map((r) => r.name.right)).toEqual(["Kick_In_v02_48k.wav", null]);
+  });
+
+  it("of what no role fits, or no pattern tells apart, are those of their tracks", async () => {
+    const named = async (sort: DeliverySort, name: string) =>
+      look(sort, [await fileOf(name)]).rows[0]!.name;
+    expect(await named("recorded", "grandpas saw take 3.wav")).toMatchObject({
+      right: "Grandpa_s_saw_T03.wav",
+      take: 3,
+    });
+    expect(await named("recorded", "Grandpa_s_saw_T03.wav")).toMatchObject({ named: true, right: null });
+    // Without a take nobody knows what it should be called.
+    expect(await named("recorded", "grandpas saw.wav")).toMatchObject({ named: false, right: null });
+    // The pattern of stems has no place for a number: both irons would be called the same.
+    expect(await named("stems", "iron 2 v03.wav")).toMatchObject({ right: "Iron_2_v03_48k.wav" });
+    expect(await named("stems", "Iron_2_v03.wav")).toMatchObject({
+      named: true,
+      of: { track: { id: "iron2" } },
+    });
+    expect(await named("stems", "Iron_v03.wav")).toMatchObject({ of: null });
   });
 
   it("of two files may be of one track: in one take that is one too many", async () => {
@@ -238,6 +264,8 @@ describe("the list of a delivery", () => {
       ",Snare_Btm,missing",
       ",LdVox,missing",
       ",Grandpa's saw,missing",
+      ",Iron_1,missing",
+      ",Iron_2,missing",
     ]);
     expect(deliveryLines(of)[0]).toMatchObject({
       track: "Kick_In",

@@ -8,7 +8,7 @@ import { grammarOf } from "../names/grammar.ts";
 import { diskName, diskWords } from "../names/onDisk.ts";
 import { parse } from "../names/parse.ts";
 import type { Parse } from "../names/parse.ts";
-import type { Identity, PatternUse } from "../names/pattern.ts";
+import type { Identity, Naming, PatternUse, PieceKind } from "../names/pattern.ts";
 import type { TrackId } from "../session/document.ts";
 import { fold } from "../words/fold.ts";
 import { readName } from "../words/read.ts";
@@ -43,6 +43,9 @@ export const PATTERN_OF: Readonly<Record<DeliverySort, PatternUse>> = {
 const BESIDE =
   /(?<![A-Za-z])(stems?|bounced?|print(ed)?|export(ed)?|consolidated|final|\d{2,3}k\d?(hz)?)(?![A-Za-z0-9])/gi;
 
+/** What a name says beside what something is. */
+const BESIDE_PIECES: ReadonlySet<PieceKind> = new Set(["version", "take", "sampleRate"]);
+
 const baseName = (path: string): string => path.slice(path.lastIndexOf("/") + 1);
 const letters = (name: string): string => fold(name).text;
 
@@ -52,6 +55,8 @@ export class Recogniser {
   readonly #follows;
   readonly #house: House;
   readonly #byName = new Map<string, Wanted[]>();
+  /** How many tracks the pattern gives a name. */
+  readonly #composed = new Map<string, number>();
 
   /**
    * @param title of the session, which names of files often begin with
@@ -70,59 +75,91 @@ export class Recogniser {
     for (const w of wanted) {
       const name = letters(w.track.name);
       this.#byName.set(name, [...(this.#byName.get(name) ?? []), w]);
+      const made = w.what && this.#identified(w.what);
+      if (made !== null) this.#composed.set(made, (this.#composed.get(made) ?? 0) + 1);
     }
   }
 
   read(file: Pick<Delivered, "path" | "says">): Recognised {
     const name = baseName(file.path);
     const { stem, ending } = endingOf(name);
-    const { pattern } = this.#grammar;
-    const { what: beside, rest: words } = saidBeside(pattern, stem);
+    const { what: beside, rest: words } = saidBeside(this.#grammar.pattern, stem);
     const rest = without(this.title, words.replaceAll("_", " ").replace(BESIDE, " "));
     const meanings = this.#follows(stem) ? parse(this.#grammar, stem) : [];
     const told = this.said.get(file.path);
     const hand = told === undefined ? undefined : this.wanted.find((w) => w.track.id === told);
     const of = hand ?? this.#by(meanings, rest);
-    const whole = of?.what
-      ? compose(
-          pattern,
-          this.style.reader,
-          { ...of.what, ...beside, ...(file.says && { sampleRate: file.says.rate }) },
-          diskWords(this.#house.disk.script),
-        )
-      : null;
-    // What no role fits is called as its track is.
-    const made = of && !of.what ? of.track.name : whole;
-    const right = made === null ? null : withEnding(diskName(made, this.#house.disk.script), ending);
-    const meant = of?.what ?? null;
-    const fits = meant && meanings.find((m) => isSame(identityIn(m), meant));
+    const { version = null, take = null } = beside;
+    const known = { of, by: of ? (hand ? ("said" as const) : ("name" as const)) : null, version, take };
+    if (!of) return { ...known, named: false, right: null, otherRate: null };
+    const onDisk = (made: string | null): string | null =>
+      made === null ? null : withEnding(diskName(made, this.#house.disk.script), ending);
+    const rated = file.says ? { sampleRate: file.says.rate } : {};
+    const right = onDisk(this.#called(of, { ...beside, ...rated }));
+    const fits = this.#told(of) ? meanings.find((m) => isSame(identityIn(m), this.#asSaid(of.what))) : null;
     const rate = fits?.find((p) => p.piece === "sampleRate")?.text;
     const otherRate = rate !== undefined && file.says && rate !== rateInWords(file.says.rate) ? rate : null;
-    const named = of !== null && (of.what ? fits !== undefined && otherRate === null : right === name);
+    // A rate is said or left away.
+    const named = fits
+      ? otherRate === null
+      : fits === null && [right, onDisk(this.#called(of, beside))].includes(name);
+    return { ...known, named, right: named ? null : right, otherRate };
+  }
+
+  /** Whether the house's pattern has a name for a track that no other one gets. */
+  #told(of: Wanted): of is Wanted & { what: Identity } {
+    return of.what !== null && this.#composed.get(this.#identified(of.what) ?? "") === 1;
+  }
+
+  /** What the house calls a file of a track; what its pattern tells from nothing else is called as its track is. */
+  #called(of: Wanted, beside: Naming): string | null {
+    if (this.#told(of)) return this.#compose(of.what, beside);
+    const { pattern } = this.#grammar;
+    const pieces = pattern.pieces.filter((p) => BESIDE_PIECES.has(p.piece));
+    if (pieces.length === 0) return of.track.name;
+    const behind = compose({ ...pattern, pieces }, this.style.reader, beside);
+    const must = pieces.some((p) => !p.optional);
+    return behind === null ? (must ? null : of.track.name) : `${of.track.name}_${behind}`;
+  }
+
+  #compose(what: Identity, beside: Naming): string | null {
+    const words = diskWords(this.#house.disk.script);
+    return compose(this.#grammar.pattern, this.style.reader, { ...what, ...beside }, words);
+  }
+
+  /** The name of what something is, whatever its take or version. */
+  #identified(what: Identity): string | null {
+    return this.#compose(what, { take: 1 });
+  }
+
+  /** As much of what something is as the pattern says. */
+  #asSaid({ role, of, positions, number }: Identity): Identity {
+    const has = new Set(this.#grammar.pattern.pieces.map((p) => p.piece));
     return {
-      of,
-      by: of ? (hand ? "said" : "name") : null,
-      version: beside.version ?? null,
-      take: beside.take ?? null,
-      named,
-      right: named ? null : right,
-      otherRate,
+      role,
+      of: has.has("owner") ? of : null,
+      positions: has.has("positions") ? positions : [],
+      number: has.has("number") ? number : null,
     };
   }
 
   /** The one track a name says: as the house writes it, as the track is called, or as it is read. */
   #by(meanings: readonly Parse[], rest: string): Wanted | null {
-    const one = (found: readonly Wanted[]): Wanted | null =>
-      found.length === 1 ? (found[0] ?? null) : (found.find((w) => w.must) ?? null);
-    const such = (what: Identity): Wanted[] => this.wanted.filter((w) => w.what && isSame(w.what, what));
+    const one = (found: readonly Wanted[]): Wanted | null => {
+      const due = found.length > 1 ? found.filter((w) => w.must) : found;
+      return due.length === 1 ? (due[0] ?? null) : null;
+    };
     for (const m of meanings) {
-      const found = one(such(identityIn(m)));
+      const says = identityIn(m);
+      const found = one(this.wanted.filter((w) => w.what && isSame(this.#asSaid(w.what), says)));
       if (found) return found;
     }
     const called = one(this.#byName.get(letters(rest)) ?? []);
     if (called) return called;
     const read = readName(this.style.reader, rest);
-    return read.role === null || !read.sure ? null : one(such(read));
+    return read.role === null || !read.sure
+      ? null
+      : one(this.wanted.filter((w) => w.what && isSame(w.what, read)));
   }
 }
 

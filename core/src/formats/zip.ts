@@ -44,6 +44,18 @@ export interface ZipEntry {
   readonly date: string | null;
 }
 
+/** An entry that lies in a ZIP as it is. @param size in bytes. @param crc its CRC-32 */
+export const storedAs = (name: string, size: number, crc: number): ZipEntry => ({
+  name,
+  written: name,
+  folder: false,
+  size,
+  packed: size,
+  method: STORED,
+  crc,
+  date: null,
+});
+
 /** An open ZIP: nothing is unpacked but what is asked for. */
 export interface OpenZip {
   readonly size: number;

@@ -2,8 +2,7 @@ import { createHash } from "node:crypto";
 import { chosenIn } from "@mossy/core/delivery/chosen";
 import type { DeliverySort } from "@mossy/core/delivery/delivered";
 import { bagAround, deliveryName, inBag } from "@mossy/core/delivery/sums";
-import { STORED } from "@mossy/core/formats/zip";
-import type { ZipEntry } from "@mossy/core/formats/zip";
+import { storedAs } from "@mossy/core/formats/zip";
 import { writeZip } from "@mossy/core/formats/zipOut";
 import type { ZipPart } from "@mossy/core/formats/zipOut";
 import type { House } from "@mossy/core/house/house";
@@ -61,7 +60,7 @@ export async function bagOf(
         await last?.close();
         last = await openPlace(files, place);
         if (last.size !== content.size) throw new Error(`“${path}” was changed while it was sent`);
-        yield { entry: storedAs(`${name}/${inBag(path)}`, content), packed: last };
+        yield { entry: storedAs(`${name}/${inBag(path)}`, content.size, content.crc), packed: last };
       }
     }
     try {
@@ -72,17 +71,6 @@ export async function bagOf(
   };
   return { bytes: write, name: `${name}.zip`, type: "application/zip" };
 }
-
-const storedAs = (name: string, { size, crc }: Content): ZipEntry => ({
-  name,
-  written: name,
-  folder: false,
-  size,
-  packed: size,
-  method: STORED,
-  crc,
-  date: null,
-});
 
 /** @throws HouseProblem 404 where there is nothing to pack */
 export function needFiles(paths: readonly string[], sort: DeliverySort): void {

@@ -1,8 +1,8 @@
 import { crc32 } from "node:zlib";
 import { soundsOn } from "@mossy/core/formats/packedSounds";
 import type { PackedSound } from "@mossy/core/formats/packedSounds";
-import { STORED, openZip } from "@mossy/core/formats/zip";
-import type { ZipEntry, ZipLimits } from "@mossy/core/formats/zip";
+import { openZip, storedAs } from "@mossy/core/formats/zip";
+import type { ZipLimits } from "@mossy/core/formats/zip";
 import { writeZip } from "@mossy/core/formats/zipOut";
 import type { ZipPart } from "@mossy/core/formats/zipOut";
 import type { Session } from "@mossy/core/session/document";
@@ -61,17 +61,6 @@ export async function writePackage(
     await (last as OpenFile | null)?.close();
   }
 }
-
-const storedAs = (name: string, size: number, crc: number): ZipEntry => ({
-  name,
-  written: name,
-  folder: false,
-  size,
-  packed: size,
-  method: STORED,
-  crc,
-  date: null,
-});
 
 const PIECE = 1 << 20;
 

@@ -1,3 +1,5 @@
+import { sha256 } from "@noble/hashes/sha2.js";
+import { bytesToHex } from "@noble/hashes/utils.js";
 import type { DeliveryPaper } from "@mossy/contract/delivery";
 import { deliveryCsv, deliveryLines } from "@mossy/core/delivery/list";
 import type { DeliveryLook } from "@mossy/core/delivery/look";
@@ -9,10 +11,7 @@ import { mention } from "../ui/toasts.tsx";
 import { fileAddress } from "../wire/ask.ts";
 import { askFile } from "../wire/files.ts";
 
-const sum = async (bytes: Uint8Array): Promise<string> =>
-  [...new Uint8Array(await crypto.subtle.digest("SHA-256", new Uint8Array(bytes)))]
-    .map((b) => b.toString(16).padStart(2, "0"))
-    .join("");
+const sum = (bytes: Uint8Array): Promise<string> => Promise.resolve(bytesToHex(sha256(bytes)));
 
 /** The delivery as a list to keep or send along: a table, paper, checksums, or a bag. */
 export function HandOn({

@@ -1,4 +1,5 @@
 import { sha256 } from "@noble/hashes/sha2.js";
+import { bytesToHex } from "@noble/hashes/utils.js";
 import type { Delivered } from "@mossy/core/delivery/delivered";
 import type { Compared } from "@mossy/core/delivery/look";
 import { blobSource } from "@mossy/core/formats/bytes";
@@ -30,7 +31,7 @@ async function hashOf(source: ByteSource): Promise<string> {
   const sum = sha256.create();
   for (let at = 0; at < source.size; at += PIECE)
     sum.update(await source.read(at, Math.min(PIECE, source.size - at)));
-  return [...sum.digest()].map((b) => b.toString(16).padStart(2, "0")).join("");
+  return bytesToHex(sum.digest());
 }
 
 /** What is found out about a file in this window. */
