@@ -3,6 +3,7 @@ import { fileOf, quay, startsAt, style } from "../fixtures/delivered.ts";
 import { after as joined, amplitude, noise, silence, sine } from "../fixtures/sounds.ts";
 import { planMoves } from "../disk/moves.ts";
 import type { Delivered, DeliverySort } from "./delivered.ts";
+import { chosenIn } from "./chosen.ts";
 import { deliveryCsv, deliveryLines, silenceInWords } from "./list.ts";
 import { lookAt } from "./look.ts";
 import type { Compared, DeliveryLook } from "./look.ts";
@@ -44,6 +45,11 @@ describe("of which track a file is", () => {
     expect(await trackOf("recorded", "Plate_v02.wav")).toBeUndefined();
   });
 
+  it("is, of two tracks of one name, the one something is due of", async () => {
+    const [row] = look("stems", [await fileOf("drums.wav")]).rows;
+    expect(row!.name.of?.track.id).toBe("kit");
+  });
+
   it("is what somebody says, whatever its name says", async () => {
     const files = [await fileOf("IMG 0412.wav"), await fileOf("Kick_In_T01.wav")];
     const of = look("recorded", files, { said: { "IMG 0412.wav": "saw", "Kick_In_T01.wav": "top" } });
@@ -53,6 +59,25 @@ describe("of which track a file is", () => {
     ]);
     // Named as another track, it is not named as it should be.
     expect(of.rows[1]!.name).toMatchObject({ named: false, right: "Snare_Top_T01.wav" });
+  });
+});
+
+describe("which files are of a delivery", () => {
+  const listed = (...paths: string[]) => paths.map((path) => ({ path }));
+  const chosen = (sort: DeliverySort, ...paths: string[]): string[] =>
+    chosenIn(style.house, listed(...paths), sort).map((f) => f.path);
+
+  it("is what lies in the folder the blueprint has for them, however that is written, sound only", () => {
+    const all = ["stems/b10.wav", "Stems/b9.WAV", "Audio/Kick_T01.wav", "Stems/notes.txt", "loose.wav"];
+    expect(chosen("stems", ...all)).toEqual(["Stems/b9.WAV", "stems/b10.wav"]);
+    expect(chosen("recorded", ...all)).toEqual(["Audio/Kick_T01.wav"]);
+  });
+
+  it("is, where nothing lies there, what lies in no folder of the blueprint", () => {
+    expect(chosen("stems", "loose.wav", "from tape/a.flac", "Mixes/m.wav", "Audio/k.wav")).toEqual([
+      "from tape/a.flac",
+      "loose.wav",
+    ]);
   });
 });
 
@@ -205,6 +230,9 @@ describe("files beside each other", () => {
         fileOf("Snare_Btm_T01.wav"),
         fileOf("Snare_Btm_T02.wav"),
         fileOf("Snare_Top_T02.wav", [noise(-20, 1, 1, 44_100)], { rate: 44_100 }),
+        // Two drums, not two microphones of one.
+        fileOf("Conga_High_T01.wav"),
+        fileOf("Conga_Low_T01.wav"),
       ]),
     );
     expect(pairsIn(style.house, rows).map((p) => [p.first.file.path, p.second.file.path])).toEqual([

@@ -46,7 +46,7 @@ export function offInFile({ session, sort }: Against, row: Row): Off[] {
     add("rate", `It is at ${kHz(says.rate)}; the session is at ${kHz(session.sampleRate)}.`);
   if (says.bits === null)
     add("depth", `${says.container} packs sound with losses; the session is ${session.bitDepth} bit.`);
-  else if (says.bits < session.bitDepth && !says.float)
+  else if (says.bits < session.bitDepth)
     add("depth", `It has ${says.bits} bit; the session has ${session.bitDepth}.`);
   const format = name.of?.track.format ?? null;
   if (format !== null && CHANNELS[format] !== says.channels)

@@ -99,7 +99,8 @@ describe("a bag", () => {
 describe("a list that came with a folder", () => {
   const list = readSums(
     "SHA256SUMS",
-    `# by the mix room\r\n${sum("a")} *./a.wav\r\n${sum("b").toUpperCase()}  b.wav\r\n${sum("c")}  c.wav\r\n`,
+    `# by the mix room\r\n${sum("a")} *./a.wav\r\n${sum("b").toUpperCase()}  b.wav\r\n${sum("c")}  c.wav\r\n` +
+      `${sum("n")}  notes.txt\r\n`,
   );
 
   it("says what was changed, lost, and never listed", () => {
@@ -108,7 +109,7 @@ describe("a list that came with a folder", () => {
       { path: "b.wav", hash: sum("something else") },
       { path: "d.wav", hash: sum("d") },
     ];
-    expect(heldAgainst(list, new Set(["a.wav", "b.wav", "d.wav"]), there)).toEqual({
+    expect(heldAgainst(list, new Set(["a.wav", "b.wav", "d.wav", "notes.txt"]), there)).toEqual({
       changed: ["b.wav"],
       lost: ["c.wav"],
       unlisted: ["d.wav"],
