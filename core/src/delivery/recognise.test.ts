@@ -7,8 +7,6 @@ import { wishesFor } from "./plan.ts";
 
 const trackOf = async (sort: DeliverySort, name: string): Promise<string | undefined> =>
   look(sort, [await fileOf(name)]).rows[0]!.name.of?.track.name;
-const trackOf = async (sort: DeliverySort, name: string): Promise<string | undefined> =>
-  look(sort, [await fileOf(name)]).rows[0]!.name.of?.track.name;
 
 describe("of which track a file is", () => {
   it.each([
