@@ -57,8 +57,7 @@ export function offInFile({ session, sort }: Against, row: Row): Off[] {
 
 function offInName(sort: DeliverySort, { file, name }: Row): Off[] {
   const what = sort === "stems" ? "stem" : "recorded file";
-  if (name.of === null)
-    return [{ sort: "unknown", says: "Its name does not say of which track it is: say it here." }];
+  if (name.of === null) return [{ sort: "unknown", says: "Its name does not say of which track it is." }];
   if (name.named) return [];
   if (name.otherRate !== null && file.says)
     return [

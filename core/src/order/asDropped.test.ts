@@ -32,7 +32,7 @@ describe("a session that was started with this week's files, and a newer release
     const eel = theirs.tracks.flatMap((t) => t.items).find((i) => i.name === "Eel");
     expect(eel).toMatchObject({ at: 100, length: 1200, job: true, piece: "r4" });
     expect(orderOf(theirs).laid.places.get("r5")).toEqual({ from: 1303, to: 1367 });
-    const merged = merge(started, started, theirs, []);
+    const merged = merge(started, started, theirs, new Map());
     expect(merged.clashes).toEqual([]);
     expect(merged.session.tracks.flatMap((t) => t.items).filter((i) => i.name === "Eel")).toHaveLength(1);
     expect(settle(merged.session, new Map())).toEqual([]);
