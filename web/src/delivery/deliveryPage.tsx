@@ -190,8 +190,9 @@ function Nothing({
   onChoose: (where: string) => void;
   onPick: (files: readonly File[]) => void;
 }) {
+  const { error } = useQuery(later.disk);
   const there = [
-    ...(disk === null ? ["It has no folder on the shared disk."] : []),
+    ...(disk === null ? [error?.message ?? "It has no folder on the shared disk."] : []),
     ...(carried === null ? ["No sound files came with a check-in."] : []),
   ];
   return (

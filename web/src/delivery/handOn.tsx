@@ -47,7 +47,7 @@ export function HandOn({
   const tags = async (): Promise<void> => {
     const about = {
       house,
-      says: `${name} of “${s.title}”`,
+      says: `${look.sort === "stems" ? "Stems" : "Recorded files"} of “${s.title}”`,
       id: s.id,
       day: new Date().toISOString().slice(0, 10),
     };

@@ -54,9 +54,8 @@ export function Judged({
   const [said, setSaid] = useState<ReadonlyMap<string, TrackId>>(new Map());
   const [shown, setShown] = useState<OffSort | null>(null);
   const delivery = useDelivery(source, sort, { style, session: s.now }, said);
-  const { look } = delivery;
+  const { look, done } = delivery;
   const rows = shown === null ? look.rows : look.rows.filter((r) => r.off.some((o) => o.sort === shown));
-  const done = delivery.share === null;
   const bag = picked ? null : { sort, ...(at === null ? {} : { at }) };
   return (
     <div className="beside min-h-0 flex-1 [--beside:272px]">
@@ -70,7 +69,7 @@ export function Judged({
         <div className="min-h-0 flex-1 overflow-y-auto">
           {look.rows.length === 0 && done ? (
             <Empty title={sort === "stems" ? "No stems here" : "No recorded files here"}>
-              {source.says} no sound file lies where the blueprint has{" "}
+              {source.says}: no sound file lies where the blueprint has{" "}
               {sort === "stems" ? "stems" : "what was recorded"}.
             </Empty>
           ) : (
@@ -164,7 +163,7 @@ function Renaming({ source, look, at }: { source: Source; look: Delivery["look"]
 /** What the session wants, what of it is missing, and how much is off: each of that narrows the table. */
 function Against({
   session: { now },
-  delivery: { look, gone, share },
+  delivery: { look, gone, done, share },
   shown,
   onShow,
 }: {
@@ -185,7 +184,7 @@ function Against({
           {now.sampleRate / 1000} kHz, {now.bitDepth} bit. {dueInWords(look)}
         </p>
       </div>
-      {share === null && look.missing.length > 0 && (
+      {done && look.missing.length > 0 && (
         <div>
           <h3 className="flex items-center gap-2 text-sm font-semibold">
             Missing <Pill look="broken">{look.missing.length}</Pill>
@@ -220,7 +219,7 @@ function Against({
           </ul>
         </div>
       )}
-      {share === null && look.rows.length > 0 && off.length === 0 && look.missing.length === 0 && (
+      {done && share === null && look.rows.length > 0 && off.length === 0 && look.missing.length === 0 && (
         <Pill look="ok">All as it should be</Pill>
       )}
       {gone.size > 0 && (

@@ -64,7 +64,7 @@ export function houseSource(
 ): Source {
   return {
     ...rest,
-    key: from.what === "disk" ? `disk ${from.at}` : "check-in",
+    key: rest.says,
     measure: async (files, told, leave) => {
       for (const part of inParts(files)) {
         if (leave.aborted) return;

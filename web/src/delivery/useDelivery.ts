@@ -25,6 +25,8 @@ const withEntry = <V>(map: ReadonlyMap<string, V>, key: string, value: V): Reado
 export interface Delivery {
   readonly look: DeliveryLook;
   readonly gone: ReadonlyMap<string, string>;
+  /** Whether all that can be measured was: before, nobody knows what is missing. */
+  readonly done: boolean;
   /** How far it is, from 0 to 1; null where nothing goes on. */
   readonly share: number | null;
   readonly doing: string;
@@ -119,6 +121,7 @@ export function useDelivery(
   return {
     look,
     gone: found.gone,
+    done: waiting.length === 0,
     share: work.what === null ? null : work.what === "compare" ? 1 : 1 - waiting.length / chosen.length,
     doing:
       work.what === "compare"
