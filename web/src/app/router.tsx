@@ -86,7 +86,7 @@ export const router = createBrowserRouter([
           { path: "rooms/layouts/:layout", lazy: screen(() => import("../rooms/layoutPage.tsx")) },
           { path: "rooms/new", lazy: screen(() => import("../rooms/editRoomPage.tsx")) },
           { path: "rooms/:room/edit", lazy: screen(() => import("../rooms/editRoomPage.tsx")) },
-          { path: "rooms/:room/:view?", lazy: screen(() => import("../rooms/routes.tsx")) },
+          { path: "rooms/:room/:page?", lazy: screen(() => import("../rooms/routes.tsx")) },
           {
             path: "rooms/:room/fit/:template/:release",
             lazy: screen(() => import("../fit/page.tsx")),
@@ -107,7 +107,7 @@ export const router = createBrowserRouter([
           { path: "sessions/drift", lazy: screen(() => import("../drift/driftPage.tsx")) },
           { path: "sessions/right", lazy: screen(() => import("../drift/rightPage.tsx")) },
           { path: "sessions/earlier", lazy: screen(() => import("../sessions/earlierPage.tsx")) },
-          { path: "sessions/:session/:view?", lazy: screen(() => import("../sessions/routes.tsx")) },
+          { path: "sessions/:session/:page?", lazy: screen(() => import("../sessions/routes.tsx")) },
           { path: "check-ins/:checkIn/:view?", lazy: screen(() => import("../sessions/checkInPage.tsx")) },
           {
             path: "*",

@@ -18,8 +18,8 @@ export default function RoomRoutes() {
 }
 
 function Shown() {
-  const { room, view } = useParams();
-  if (view !== undefined) return view === "devices" ? <RoomDevicesPage /> : <NoSuchPage />;
+  const { room, page } = useParams();
+  if (page !== undefined) return page === "devices" ? <RoomDevicesPage /> : <NoSuchPage />;
   switch (room) {
     case "software":
       return <SoftwarePage />;

@@ -16,8 +16,8 @@ export default function SessionRoutes() {
 }
 
 function Shown() {
-  const { view } = useParams();
-  switch (view) {
+  const { page } = useParams();
+  switch (page) {
     case undefined:
       return <SessionPage />;
     case "inputs":
