@@ -14,6 +14,9 @@ const TRACED = {
 
 export type Theme = "daylight" | "lamplight";
 
+/** How long a thing is waited for, in ms: what takes four seconds here took more than fifteen on a busy machine. */
+const PATIENCE = 45_000;
+
 /** A headless Chromium of its own, with a profile that is thrown away. */
 export class Browser {
   private constructor(
@@ -88,7 +91,7 @@ export class Browser {
         await this.driver.manage().window().setRect(rect);
         return false;
       },
-      15_000,
+      PATIENCE,
       `the page did not become ${width} by ${height}`,
     );
   }
@@ -129,7 +132,7 @@ export class Browser {
   }
 
   /** Waits until an element (XPath) is there and shows. */
-  async see(xpath: string, ms = 15_000): Promise<WebElement> {
+  async see(xpath: string, ms = PATIENCE): Promise<WebElement> {
     const end = Date.now() + ms;
     for (;;) {
       try {
@@ -151,7 +154,7 @@ export class Browser {
     }
   }
 
-  async seeText(text: string, ms = 15_000): Promise<WebElement> {
+  async seeText(text: string, ms = PATIENCE): Promise<WebElement> {
     const holds = `contains(normalize-space(.), ${quoted(text)})`;
     return this.see(`//*[not(self::script)][${holds}][not(*[${holds}])]`, ms);
   }
@@ -166,7 +169,7 @@ export class Browser {
       frame().then(frame).then(moving).then(frame).then(done);`);
   }
 
-  async gone(xpath: string, ms = 15_000): Promise<void> {
+  async gone(xpath: string, ms = PATIENCE): Promise<void> {
     await this.driver.wait(
       async () => (await this.driver.findElements(By.xpath(xpath))).length === 0,
       ms,
@@ -180,7 +183,7 @@ export class Browser {
 
   /** Clicks once the element can be clicked; a page that redraws meanwhile is waited for. */
   async click(xpath: string): Promise<void> {
-    const end = Date.now() + 15_000;
+    const end = Date.now() + PATIENCE;
     for (;;) {
       try {
         const found = await this.see(xpath);
@@ -255,7 +258,7 @@ export class Browser {
   /** Waits until a download whose name ends so is whole (it is renamed when it is), and reads it. */
   async saved(ending: string): Promise<Uint8Array> {
     let last = -1;
-    for (let n = 0; n < 300; n++) {
+    for (let n = 0; n < PATIENCE / 100; n++) {
       const name = readdirSync(this.downloads).find((f) => f.endsWith(ending));
       // The file stands there empty before it is written: only one that has grown no more is whole.
       const size = name === undefined ? -1 : statSync(join(this.downloads, name)).size;

@@ -144,7 +144,7 @@ describe("two releases side by side", () => {
     // The list is for the keyboard and for who hears it: it is there, and not to be seen.
     await b.driver.wait(
       async () => (await b.count(place("CelPan_L"))) > 0 && (await b.count(place("Cowbell"))) > 0,
-      15_000,
+      45_000,
       "places of both stand on the map",
     );
     await b.driver.executeScript(

@@ -94,7 +94,7 @@ describe("what was last typed into a template shows", () => {
         (await b.driver.executeScript<number>(
           "return Object.keys(sessionStorage).filter((k) => k.startsWith('mossy-unsent')).length",
         )) === 0,
-      15_000,
+      45_000,
     );
     await openTemplate();
     await level("Hat", "−13.0");

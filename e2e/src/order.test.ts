@@ -25,7 +25,7 @@ const pill = (says: string): string => `//span[@role='status']//span[normalize-s
 let template = "";
 const draftOf = async (id: string): Promise<Session> =>
   (await api<{ draft: { session: Session } }>("GET", `/library/${id}`)).draft.session;
-const kept = <T>(what: () => Promise<T>) => expect.poll(what, { timeout: 15_000, interval: 100 });
+const kept = <T>(what: () => Promise<T>) => expect.poll(what, { timeout: 45_000, interval: 100 });
 
 /** A house of tracks for a weekly evening; nothing lies on them yet. */
 const tracks = (): Session => {

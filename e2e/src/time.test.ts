@@ -17,7 +17,7 @@ const draft = async (): Promise<Session> =>
 const markers = async (): Promise<Record<string, [number, number | null]>> =>
   Object.fromEntries((await draft()).markers.map((m) => [m.name, [m.at, m.length]]));
 /** What the house has, once what was done has come there. */
-const kept = <T>(what: () => Promise<T>) => expect.poll(what, { timeout: 15_000, interval: 100 });
+const kept = <T>(what: () => Promise<T>) => expect.poll(what, { timeout: 45_000, interval: 100 });
 
 /** Where a place of the drawing is in the window. @param row lanes from 0, tracks after them */
 const spot = async (seconds: number, row: number): Promise<{ x: number; y: number }> => {

@@ -6,6 +6,7 @@ import type { Alike } from "../sound/alike.ts";
 import { inClock } from "../sound/clock.ts";
 import { offIn } from "../sound/off.ts";
 import type { DeliverySort } from "./delivered.ts";
+import { baseName } from "./recognise.ts";
 import type { Against, Row } from "./rows.ts";
 
 /** What can be off with a file of a delivery. */
@@ -31,7 +32,6 @@ export interface Off {
 }
 
 const kHz = (rate: number): string => `${rate / 1000} kHz`;
-const baseName = (path: string): string => path.slice(path.lastIndexOf("/") + 1);
 
 /** What is off with a file by itself: against its session, its name, and what was measured of it. */
 export function offInFile({ session, sort }: Against, row: Row): Off[] {
@@ -70,7 +70,7 @@ function offInName(sort: DeliverySort, { file, name }: Row): Off[] {
 /** Files that differ by less than this, in seconds, are as long as each other, and begin together. */
 const SAME = 0.01;
 
-/** What most of a list have; what at least half of them share. @param near what counts as the same */
+/** The length or start, in seconds, that at least half of them share; null if none is. */
 function shared(values: readonly number[]): number | null {
   const [most] = [...grouped(values, (v) => Math.round(v / SAME)).values()].sort(
     (a, b) => b.length - a.length,

@@ -46,7 +46,9 @@ const BESIDE =
 /** What a name says beside what something is. */
 const BESIDE_PIECES: ReadonlySet<PieceKind> = new Set(["version", "take", "sampleRate"]);
 
-const baseName = (path: string): string => path.slice(path.lastIndexOf("/") + 1);
+/** A file's name without its folders. */
+export const baseName = (path: string): string => path.slice(path.lastIndexOf("/") + 1);
+
 const letters = (name: string): string => fold(name).text;
 
 /** Reads the names of files: of which track each is, of what take or version, and what the house would call it. */
