@@ -181,13 +181,17 @@ export class Browser {
     return (await this.driver.findElements(By.xpath(xpath))).length;
   }
 
-  /** Clicks once the element can be clicked; a page that redraws meanwhile is waited for. */
+  /**
+   * Clicks once the element can be clicked: a page that redraws meanwhile is waited for, and so is a button that
+   * waits for what it needs (a click on it would go nowhere).
+   */
   async click(xpath: string): Promise<void> {
     const end = Date.now() + PATIENCE;
     for (;;) {
       try {
         const found = await this.see(xpath);
         await this.driver.executeScript("arguments[0].scrollIntoView({ block: 'center' })", found);
+        if (!(await found.isEnabled())) throw new Error(`${xpath} cannot be pressed`);
         await found.click();
         return;
       } catch (e) {
