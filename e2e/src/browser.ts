@@ -14,8 +14,8 @@ const TRACED = {
 
 export type Theme = "daylight" | "lamplight";
 
-/** How long a thing is waited for, in ms: what takes four seconds here took more than fifteen on a busy machine. */
-const PATIENCE = 45_000;
+/** How long a thing is waited for, in ms: an edition is published in six seconds here, and took fifteen elsewhere. */
+export const PATIENCE = 45_000;
 
 /** A headless Chromium of its own, with a profile that is thrown away. */
 export class Browser {

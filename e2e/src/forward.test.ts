@@ -2,6 +2,7 @@ import type { AnswerOf } from "@mossy/contract/routes";
 import { setField } from "@mossy/core/session/change";
 import { describe, expect, it } from "vitest";
 import { strFromU8 } from "fflate";
+import { PATIENCE } from "./browser.ts";
 import { apiOf } from "./testing/api.ts";
 import { visit } from "./testing/visit.ts";
 
@@ -144,7 +145,7 @@ describe("two releases side by side", () => {
     // The list is for the keyboard and for who hears it: it is there, and not to be seen.
     await b.driver.wait(
       async () => (await b.count(place("CelPan_L"))) > 0 && (await b.count(place("Cowbell"))) > 0,
-      45_000,
+      PATIENCE,
       "places of both stand on the map",
     );
     await b.driver.executeScript(

@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { PATIENCE } from "./browser.ts";
 import { visit } from "./testing/visit.ts";
 
 const { house, b } = await visit();
@@ -94,7 +95,7 @@ describe("what was last typed into a template shows", () => {
         (await b.driver.executeScript<number>(
           "return Object.keys(sessionStorage).filter((k) => k.startsWith('mossy-unsent')).length",
         )) === 0,
-      45_000,
+      PATIENCE,
     );
     await openTemplate();
     await level("Hat", "−13.0");

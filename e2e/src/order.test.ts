@@ -7,6 +7,7 @@ import { writeWave } from "@mossy/core/sound/writeWave";
 import { strFromU8, unzipSync } from "fflate";
 import { Key } from "selenium-webdriver";
 import { beforeAll, describe, expect, it } from "vitest";
+import { PATIENCE } from "./browser.ts";
 import { PIECES, choosePiece, pieceRow, spokenFile } from "./orderScreens.ts";
 import { apiOf } from "./testing/api.ts";
 import { visit } from "./testing/visit.ts";
@@ -25,7 +26,7 @@ const pill = (says: string): string => `//span[@role='status']//span[normalize-s
 let template = "";
 const draftOf = async (id: string): Promise<Session> =>
   (await api<{ draft: { session: Session } }>("GET", `/library/${id}`)).draft.session;
-const kept = <T>(what: () => Promise<T>) => expect.poll(what, { timeout: 45_000, interval: 100 });
+const kept = <T>(what: () => Promise<T>) => expect.poll(what, { timeout: PATIENCE, interval: 100 });
 
 /** A house of tracks for a weekly evening; nothing lies on them yet. */
 const tracks = (): Session => {

@@ -1,5 +1,6 @@
 import { Key } from "selenium-webdriver";
 import { describe, expect, it } from "vitest";
+import { PATIENCE } from "./browser.ts";
 import { visit } from "./testing/visit.ts";
 
 const { b, another } = await visit();
@@ -168,7 +169,7 @@ describe("a session of a room", () => {
       async () =>
         (await b.count("//section[@aria-labelledby='checklist']//li[contains(., 'Wren Addis')]")) ===
         before - 1,
-      45_000,
+      PATIENCE,
     );
   });
 });
@@ -186,7 +187,10 @@ describe("what the software of rooms can do", () => {
     await b.see(`${cell("Markers", "Booth recorder")}/following::*[.='no']`);
     await b.button("Undo");
     // What shows is what the house answered: only then the page is loaded anew.
-    await b.driver.wait(async () => (await b.see(cell("Markers", "Booth recorder"))).isSelected(), 45_000);
+    await b.driver.wait(
+      async () => (await b.see(cell("Markers", "Booth recorder"))).isSelected(),
+      PATIENCE,
+    );
     await b.driver.navigate().refresh();
     expect(await valueOf(cell("Longest name, characters", "Field recorder"))).toBe("12");
     expect(await (await b.see(cell("Markers", "Booth recorder"))).isSelected()).toBe(true);

@@ -1,6 +1,7 @@
 import { Key, Origin } from "selenium-webdriver";
 import { beforeAll, describe, expect, it } from "vitest";
 import type { Session } from "@mossy/core/session/document";
+import { PATIENCE } from "./browser.ts";
 import { apiOf } from "./testing/api.ts";
 import { visit } from "./testing/visit.ts";
 import { TIME, chooseInList } from "./timeScreens.ts";
@@ -17,7 +18,7 @@ const draft = async (): Promise<Session> =>
 const markers = async (): Promise<Record<string, [number, number | null]>> =>
   Object.fromEntries((await draft()).markers.map((m) => [m.name, [m.at, m.length]]));
 /** What the house has, once what was done has come there. */
-const kept = <T>(what: () => Promise<T>) => expect.poll(what, { timeout: 45_000, interval: 100 });
+const kept = <T>(what: () => Promise<T>) => expect.poll(what, { timeout: PATIENCE, interval: 100 });
 
 /** Where a place of the drawing is in the window. @param row lanes from 0, tracks after them */
 const spot = async (seconds: number, row: number): Promise<{ x: number; y: number }> => {
