@@ -1,6 +1,6 @@
 import { habit } from "@mossy/core/habits/habits";
 import { house } from "@mossy/core/house/house";
-import { houseChange } from "@mossy/core/house/houseChange";
+import { plainChange } from "@mossy/core/plain/change";
 import { longText } from "@mossy/core/session/text";
 import { z } from "zod";
 import { stored } from "./stored.ts";
@@ -92,7 +92,7 @@ export const wholeEdition = edition.extend({ house: stored(house) });
 /** Changes made to the draft as it was at a revision. */
 export const editHouse = z.object({
   revision,
-  changes: z.array(houseChange).min(1).max(20_000),
+  changes: z.array(plainChange).min(1).max(20_000),
 });
 export const publishEdition = z.object({
   revision,

@@ -8,7 +8,7 @@ import { dice } from "@mossy/core/chance/dice";
 import { readExchange } from "@mossy/core/formats/exchange/read";
 import { work } from "@mossy/station/afternoon";
 import type { House } from "@mossy/core/house/house";
-import { houseDiff } from "@mossy/core/house/houseDiff";
+import { plainDiff } from "@mossy/core/plain/diff";
 import type { History } from "./history.ts";
 import { SAYS, demoShelves } from "./library.ts";
 import { storeLayouts } from "./layouts.ts";
@@ -80,7 +80,7 @@ export async function storeHistory(
       );
     }
     await putDraft(db, history.draft.house, history.lead, history.draft.at);
-    const changes = houseDiff((later.at(-1) ?? first).house, history.draft.house);
+    const changes = plainDiff((later.at(-1) ?? first).house, history.draft.house);
     await db.query(
       "insert into house_changes (revision, changes, made_by, made_at) select revision, $1, $2, $3 from house_draft",
       [JSON.stringify(changes), history.lead, history.draft.at],

@@ -1,5 +1,5 @@
 import type { AnswerOf } from "@mossy/contract/routes";
-import { houseDiff } from "@mossy/core/house/houseDiff";
+import { plainDiff } from "@mossy/core/plain/diff";
 import { writeExchange } from "@mossy/core/formats/exchange/write";
 import { describe, expect, it } from "vitest";
 import { apiOf } from "./testing/api.ts";
@@ -116,7 +116,7 @@ describe("sessions under an earlier edition", () => {
   it("are all brought to the one in force, and each can be taken back on its own page", async () => {
     const { draft } = await api<AnswerOf<"house">>("GET", "/house");
     const palette = draft.house.palette.map((c) => ({ ...c, hex: c.hex.replace(/^#./, "#1") }));
-    const changes = houseDiff(draft.house, { ...draft.house, palette });
+    const changes = plainDiff(draft.house, { ...draft.house, palette });
     const { revision } = await api<AnswerOf<"editHouse">>("POST", "/house/draft/changes", {
       revision: draft.revision,
       changes,

@@ -1,4 +1,4 @@
-import { houseDiff } from "@mossy/core/house/houseDiff";
+import { plainDiff } from "@mossy/core/plain/diff";
 import { writeExchange } from "@mossy/core/formats/exchange/write";
 import { dice } from "@mossy/core/chance/dice";
 import { inverse, setField } from "@mossy/core/session/change";
@@ -131,7 +131,7 @@ describe("what lists show", () => {
     const published = (await lead.ask("currentEdition", {})).data.house;
     const put = async (to: typeof renamed) => {
       const { draft } = (await lead.ask("house", {})).data;
-      const changes = houseDiff(draft.house, to);
+      const changes = plainDiff(draft.house, to);
       if (changes.length > 0) await lead.ask("editHouse", {}, { revision: draft.revision, changes });
     };
     await put(published);

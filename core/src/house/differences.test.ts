@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { deeds, done } from "../fixtures/leadDeeds.ts";
-import { houseDiff } from "./houseDiff.ts";
+import { plainDiff } from "../plain/diff.ts";
 import { exceptionOf } from "./exceptions.ts";
 import { pieceOf } from "../names/pattern.ts";
 import { differences } from "./differences.ts";
@@ -228,7 +228,7 @@ describe("a house style that became another", () => {
     fc.assert(
       fc.property(deeds, (list) => {
         const next = done(house, list);
-        expect(differences(house, next).length > 0).toBe(houseDiff(house, next).length > 0);
+        expect(differences(house, next).length > 0).toBe(plainDiff(house, next).length > 0);
       }),
       { numRuns: 60 },
     ));

@@ -1,15 +1,15 @@
 import { differences } from "./differences.ts";
 import type { House } from "./house.ts";
-import { applyToHouse, insistOnHouse, sortOutOfHouse, undoOfHouse } from "./houseChange.ts";
-import { houseDiff } from "./houseDiff.ts";
-import type { HouseChange } from "./houseChange.ts";
+import { applyPlain, insist, sortOut, undoOfPlain } from "../plain/change.ts";
+import { plainDiff } from "../plain/diff.ts";
+import type { PlainChange } from "../plain/change.ts";
 
 /** One thing a draft does otherwise than an edition: what it says, and the changes it is made of. */
 export interface HousePiece {
   /** What it is about, as `thingOf` has it. */
   readonly thing: string;
   readonly says: readonly string[];
-  readonly changes: readonly HouseChange[];
+  readonly changes: readonly PlainChange[];
 }
 
 /**
@@ -17,8 +17,8 @@ export interface HousePiece {
  * be taken back.
  */
 export function housePieces(edition: House, draft: House): HousePiece[] {
-  const things = new Map<string, HouseChange[]>();
-  for (const change of houseDiff(edition, draft)) {
+  const things = new Map<string, PlainChange[]>();
+  for (const change of plainDiff(edition, draft)) {
     const thing = thingOf(change);
     const list = things.get(thing);
     if (list) list.push(change);
@@ -35,7 +35,7 @@ export function housePieces(edition: House, draft: House): HousePiece[] {
  * What a change is about: in lists the item it changes, else the part of the house style. The same text for
  * the same thing.
  */
-export function thingOf(c: HouseChange): string {
+export function thingOf(c: PlainChange): string {
   const deep = c.at[0] === "words" ? 2 : 1;
   const list = c.at.slice(0, deep);
   const item =
@@ -43,8 +43,8 @@ export function thingOf(c: HouseChange): string {
   return JSON.stringify(c.do === "move" ? [...list, "order"] : [...list, item]);
 }
 
-function inSentences(edition: House, thing: string, changes: readonly HouseChange[]): string[] {
-  const said = differences(edition, sortOutOfHouse(edition, changes).doc);
+function inSentences(edition: House, thing: string, changes: readonly PlainChange[]): string[] {
+  const said = differences(edition, sortOut(edition, changes).doc);
   if (said.length > 0) return said;
   const [list, part] = JSON.parse(thing) as string[];
   return [`Another order or detail in ${part && list === "words" ? part : (list ?? "the house style")}.`];
@@ -57,6 +57,6 @@ function inSentences(edition: House, thing: string, changes: readonly HouseChang
 export function withoutPiece(draft: House, piece: HousePiece): House {
   // Another thing may stand beside it by now: what no longer fits as it was is brought about as it fits
   // here.
-  const { doc, clash } = sortOutOfHouse(draft, undoOfHouse(piece.changes));
-  return applyToHouse(doc, insistOnHouse(doc, clash));
+  const { doc, clash } = sortOut(draft, undoOfPlain(piece.changes));
+  return applyPlain(doc, insist(doc, clash));
 }

@@ -1,10 +1,10 @@
 import { house as houseSchema, houseProblems } from "./house.ts";
 import type { House } from "./house.ts";
-import { applyToHouse, insistOnHouse, sortOutOfHouse, valueAt } from "./houseChange.ts";
-import type { HouseChange } from "./houseChange.ts";
+import { applyPlain, insist, sortOut, valueAt } from "../plain/change.ts";
+import type { PlainChange } from "../plain/change.ts";
 import { housePieces } from "./pieces.ts";
 import type { HousePiece } from "./pieces.ts";
-import { keyOf } from "./plainHouse.ts";
+import { keyOf } from "../plain/plain.ts";
 
 /** The parts people speak of, with what of the document each is. */
 export const HOUSE_PARTS = [
@@ -25,7 +25,7 @@ export interface Offered extends HousePiece {
   readonly part: HousePart;
 }
 
-const partOf = (change: HouseChange | undefined): HousePart | null =>
+const partOf = (change: PlainChange | undefined): HousePart | null =>
   HOUSE_PARTS.find(({ fields }) => fields.some((f) => f === change?.at[0]))?.part ?? null;
 
 /** Everything another house style does otherwise, thing by thing, in the order of the parts; never its name. */
@@ -74,11 +74,11 @@ export function takenOver(own: House, offered: readonly Offered[], chosen: Reado
 
 /** Brings changes about one after the other; one that no longer fits as it was is brought about as it fits. */
 function withPieces(own: House, pieces: readonly HousePiece[]): House {
-  const { doc, clash } = sortOutOfHouse(
+  const { doc, clash } = sortOut(
     own,
     pieces.flatMap((p) => p.changes),
   );
-  return applyToHouse(doc, insistOnHouse(doc, clash));
+  return applyPlain(doc, insist(doc, clash));
 }
 
 /** Whether a thing may be what a problem wants: it brings what is not there, or changes where it is missed. */

@@ -52,8 +52,8 @@ describe("what rooms do against the house", () => {
     const { data } = await lead.ask("house", {});
     const made = withHabit(data.draft.house, habit!);
     if (!made || !("house" in made)) throw new Error("not taken up");
-    const { houseDiff } = await import("@mossy/core/house/houseDiff");
-    const changes = houseDiff(data.draft.house, made.house);
+    const { plainDiff } = await import("@mossy/core/plain/diff");
+    const changes = plainDiff(data.draft.house, made.house);
     await lead.ask("editHouse", {}, { revision: data.draft.revision, changes: [...changes] });
     const { data: drafted } = await lead.ask("house", {});
     const published = await lead.ask(

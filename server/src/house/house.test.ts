@@ -1,6 +1,6 @@
 import type { Impact } from "@mossy/contract/house";
 import type { House } from "@mossy/core/house/house";
-import { houseDiff } from "@mossy/core/house/houseDiff";
+import { plainDiff } from "@mossy/core/plain/diff";
 import { describe, expect, it } from "vitest";
 import { exceptionOf } from "@mossy/core/house/exceptions";
 import { Visitor } from "../testing/house.ts";
@@ -24,7 +24,7 @@ async function impactPages(): Promise<Impact[]> {
 
 /** Brings the draft from one state to another, as changes made to a revision. */
 const edit = (who: Visitor, revision: number, from: House, to: House) =>
-  who.ask("editHouse", {}, { revision, changes: houseDiff(from, to) });
+  who.ask("editHouse", {}, { revision, changes: plainDiff(from, to) });
 
 describe("the house style", () => {
   it("is a draft that becomes the next edition; the edition before stays as it was", async () => {

@@ -3,8 +3,8 @@ import type { Doer } from "@mossy/contract/people";
 import { blankHouse } from "@mossy/core/house/blank";
 import { house as houseSchema } from "@mossy/core/house/house";
 import type { House } from "@mossy/core/house/house";
-import { applyToHouse } from "@mossy/core/house/houseChange";
-import type { HouseChange } from "@mossy/core/house/houseChange";
+import { applyPlain } from "@mossy/core/plain/change";
+import type { PlainChange } from "@mossy/core/plain/change";
 import { thingOf } from "@mossy/core/house/pieces";
 import { same } from "@mossy/core/session/change";
 import { prepared } from "../database.ts";
@@ -97,7 +97,7 @@ interface DraftRow {
 export async function changeDraft(
   db: Db,
   from: number,
-  changes: readonly HouseChange[],
+  changes: readonly PlainChange[],
   by: string,
 ): Promise<{ revision: number; merged: boolean; updatedAt: string }> {
   const { rows } = await db.query<DraftRow>(
@@ -109,7 +109,7 @@ export async function changeDraft(
   if (from > row.revision)
     throw stale(`The draft of the house style has ${row.revision} revisions, not ${from}. Load it again.`);
   const stored = { doc: row.house, revision: row.revision, updatedBy: row.updated_by.name };
-  const next = houseSchema.safeParse(edited(applyToHouse, stored, from, changes));
+  const next = houseSchema.safeParse(edited(applyPlain, stored, from, changes));
   if (!next.success)
     throw new HouseProblem(
       422,
@@ -133,7 +133,7 @@ export async function changeDraft(
 
 /** Who changed each thing of the draft last since the edition it goes on from; things as in `thingOf`. */
 export async function hands(db: Db): Promise<Record<string, { by: Doer; at: string }>> {
-  const { rows } = await db.query<{ changes: HouseChange[]; made_by: Doer; made_at: Date }>(
+  const { rows } = await db.query<{ changes: PlainChange[]; made_by: Doer; made_at: Date }>(
     `select c.changes, ${doerIn("c.made_by")} as made_by, c.made_at from house_changes c join house_draft d on true
      join house_editions e on e.number = d.based_on where c.made_at > e.published_at order by c.revision`,
   );

@@ -88,11 +88,11 @@ describe("the first day", () => {
       (await lead.ask("today", {})).data.first.filter((s) => !s.done).map((s) => s.step);
     const { data } = await lead.ask("house", {});
     const style = STARTERS[0]!.make("Gannet Quay");
-    const { houseDiff } = await import("@mossy/core/house/houseDiff");
+    const { plainDiff } = await import("@mossy/core/plain/diff");
     const edited = await lead.ask(
       "editHouse",
       {},
-      { revision: data.draft.revision, changes: houseDiff(data.draft.house, style) },
+      { revision: data.draft.revision, changes: plainDiff(data.draft.house, style) },
     );
     expect(edited.status).toBe(200);
     await lead.ask("publishEdition", {}, { revision: edited.data.revision, note: "General studio" });

@@ -1,5 +1,5 @@
 import type { AnswerOf } from "@mossy/contract/routes";
-import { houseDiff } from "@mossy/core/house/houseDiff";
+import { plainDiff } from "@mossy/core/plain/diff";
 import type { Visitor } from "./house.ts";
 
 const part = (hex: string, from: number): string =>
@@ -16,7 +16,7 @@ export async function publishDarker(lead: Visitor): Promise<AnswerOf<"publishEdi
     ...c,
     hex: `#${[1, 3, 5].map((from) => part(c.hex, from)).join("")}`,
   }));
-  const changes = houseDiff(draft.house, { ...draft.house, palette });
+  const changes = plainDiff(draft.house, { ...draft.house, palette });
   const { data: edited } = await lead.ask("editHouse", {}, { revision: draft.revision, changes });
   const body = { revision: edited.revision, note: "All a shade darker" };
   return (await lead.ask("publishEdition", {}, body)).data;

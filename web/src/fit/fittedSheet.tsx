@@ -1,7 +1,7 @@
 import type { Session, TrackId } from "@mossy/core/session/document";
 import { useState } from "react";
 import { useFindings } from "../check/useFindings.ts";
-import { NONE, only } from "../sheet/selection.ts";
+import { NONE, only } from "../ui/grid/selection.ts";
 import { SheetView } from "../sheet/sheetView.tsx";
 import { useStyle } from "../wire/queries.ts";
 

@@ -3,9 +3,9 @@ import { differences } from "@mossy/core/house/differences";
 import { house as houseSchema } from "@mossy/core/house/house";
 import type { House } from "@mossy/core/house/house";
 import type { HousePiece } from "@mossy/core/house/pieces";
-import { houseChange, valueAt } from "@mossy/core/house/houseChange";
-import { houseDiff } from "@mossy/core/house/houseDiff";
-import type { HouseChange } from "@mossy/core/house/houseChange";
+import { plainChange, valueAt } from "@mossy/core/plain/change";
+import { plainDiff } from "@mossy/core/plain/diff";
+import type { PlainChange } from "@mossy/core/plain/change";
 import type { Style } from "@mossy/core/house/style";
 import { useEffect, useMemo, useSyncExternalStore } from "react";
 import { useOutletContext } from "react-router";
@@ -16,7 +16,7 @@ import type { ClashWords } from "../documents/clashes.tsx";
 import type { Workpiece, WorkpieceState } from "../documents/workpiece.ts";
 import type { Clash } from "../documents/rules.ts";
 import { HOUSE_STYLE, workpieceFor, heardOf, taken } from "../documents/workpieces.ts";
-import { HOUSE_RULES } from "./houseRules.ts";
+import { plainRules } from "../documents/plainRules.ts";
 
 /** What every page of the house style works with. */
 export interface HouseWork {
@@ -45,10 +45,10 @@ hear((news) => {
   if (news.kind === "house-draft") heardOf(HOUSE_STYLE, news.revision);
 });
 
-function houseWorkpiece(draft: HouseDraft): Workpiece<House, HouseChange> {
+function houseWorkpiece(draft: HouseDraft): Workpiece<House, PlainChange> {
   return workpieceFor(HOUSE_STYLE, {
-    rules: HOUSE_RULES,
-    change: houseChange,
+    rules: plainRules(),
+    change: plainChange,
     house: {
       send: (revision, changes, key) =>
         ask("editHouse", {}, { revision, changes: [...changes] }, key).catch(taken),
@@ -66,8 +66,8 @@ function houseWorkpiece(draft: HouseDraft): Workpiece<House, HouseChange> {
  * also after a reload.
  */
 export function useHouseDraft(draft: HouseDraft): {
-  work: Workpiece<House, HouseChange>;
-  state: WorkpieceState<House, HouseChange>;
+  work: Workpiece<House, PlainChange>;
+  state: WorkpieceState<House, PlainChange>;
   change: (next: House) => void;
 } {
   // oxlint-disable-next-line react-hooks/exhaustive-deps
@@ -94,14 +94,14 @@ export async function goOnWithHouse(): Promise<void> {
  * said and it stays as it is.
  */
 export function editHouse(
-  work: Workpiece<House, HouseChange>,
+  work: Workpiece<House, PlainChange>,
   from: House,
   next: House,
   label: string,
 ): void {
   const whole = houseSchema.safeParse(next);
   if (whole.success) {
-    work.edit(houseDiff(from, whole.data), label.replace(/\.$/, ""));
+    work.edit(plainDiff(from, whole.data), label.replace(/\.$/, ""));
     return;
   }
   const why = whole.error.issues[0]?.message ?? "something is off";
@@ -109,7 +109,7 @@ export function editHouse(
 }
 
 /** A clash of the house style in words. */
-export function clashOfHouse(house: House, { label, yours }: Clash<HouseChange>): ClashWords {
+export function clashOfHouse(house: House, { label, yours }: Clash<PlainChange>): ClashWords {
   const [first] = yours;
   const short = (value: unknown): string =>
     (value === undefined ? "not there" : typeof value === "string" ? value : JSON.stringify(value)).slice(

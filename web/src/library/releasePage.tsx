@@ -13,8 +13,8 @@ import { PageHead, Pill } from "../ui/pieces.tsx";
 import { Empty, Failed, Loading } from "../ui/states.tsx";
 import { RemarksOn } from "../remarks/remarksOn.tsx";
 import { Inspector } from "../sheet/inspector.tsx";
-import { NONE as NOTHING_CHOSEN } from "../sheet/selection.ts";
-import type { Selection } from "../sheet/selection.ts";
+import { NONE as NOTHING_CHOSEN } from "../ui/grid/selection.ts";
+import type { Selection } from "../ui/grid/selection.ts";
 import { Sheet } from "../sheet/sheet.tsx";
 import { emptySession } from "@mossy/core/session/document";
 

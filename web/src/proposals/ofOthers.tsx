@@ -1,7 +1,7 @@
 import { later } from "../wire/laterQueries.ts";
 import type { WholeProposal } from "@mossy/contract/proposals";
 import { teach } from "@mossy/core/house/edit";
-import { houseDiff } from "@mossy/core/house/houseDiff";
+import { plainDiff } from "@mossy/core/plain/diff";
 import { SHORT_KINDS } from "@mossy/core/session/processor";
 import type { Processor } from "@mossy/core/session/processor";
 import { useQuery } from "@tanstack/react-query";
@@ -62,7 +62,7 @@ export function OfWord({ proposal, what }: { proposal: WholeProposal; what: Of<"
   const learn = async (): Promise<void> => {
     if (role === null) return;
     const { draft } = await queryClient.fetchQuery({ ...queries.house, staleTime: 0 });
-    const changes = houseDiff(draft.house, teach(draft.house, role, what.name, null));
+    const changes = plainDiff(draft.house, teach(draft.house, role, what.name, null));
     if (changes.length > 0) await ask("editHouse", {}, { revision: draft.revision, changes });
     await queryClient.invalidateQueries({ queryKey: ["house"] });
   };

@@ -21,7 +21,7 @@ import { rowsOfBlocks } from "../blocks/useHeld.ts";
 import type { Held } from "../blocks/useHeld.ts";
 import { Button, Key } from "../ui/button.tsx";
 import { useShortcuts } from "../ui/shortcuts.tsx";
-import { NONE, only, still, these } from "../sheet/selection.ts";
+import { NONE, only, still, these } from "../ui/grid/selection.ts";
 import { LinkStrip } from "../sheet/linkStrip.tsx";
 import { SheetView } from "../sheet/sheetView.tsx";
 

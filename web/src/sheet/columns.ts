@@ -22,6 +22,3 @@ export function thatFit(cells: readonly Cell[], width: number): Cell[] {
   }
   return fit;
 }
-
-/** How high the row of the column heads is, in pixels. */
-export const HEAD = 33;

@@ -4,7 +4,7 @@ import { moveTo } from "@mossy/core/sheet/folders";
 import { describe, expect, it } from "vitest";
 import { dropAt } from "./dropAt.ts";
 import { rowsOf } from "./rows.ts";
-import { NONE, only, still, these, toggled, upTo } from "./selection.ts";
+import { NONE, only, still, these, toggled, upTo } from "../ui/grid/selection.ts";
 
 const s = smallSession();
 const rows = rowsOf(s, new Set());

@@ -1,11 +1,10 @@
 import type { Session, Track, TrackId } from "@mossy/core/session/document";
+import type { GridRow } from "../ui/grid/keys.ts";
 
 /** A track as a row of the sheet. */
-export interface Row {
+export interface Row extends GridRow {
   readonly track: Track;
   readonly depth: number;
-  readonly holds: number;
-  readonly closed: boolean;
 }
 
 /**
@@ -34,6 +33,8 @@ export function rowsOf(
       (shown === null || shown.has(id));
     if (shows)
       rows.push({
+        id,
+        parent,
         track,
         depth: wanted === "" ? (depth.get(id) ?? 0) : 0,
         holds: holds.get(id) ?? 0,

@@ -5,29 +5,34 @@ import type { COLUMNS as VIEW_COLUMNS } from "@mossy/core/session/beside";
 import type { Place } from "@mossy/core/session/change";
 import type { Session, TrackId, Track } from "@mossy/core/session/document";
 import { byId, foldersAround } from "@mossy/core/session/routing";
+import { PATHS } from "@mossy/core/session/kind";
+import { PROCESSORS } from "@mossy/core/session/processor";
 import { CELLS, cellText, hasCell } from "@mossy/core/sheet/cells";
 import type { Cell } from "@mossy/core/sheet/cells";
-import { useVirtualizer } from "@tanstack/react-virtual";
 import { useCallback, useEffect, useMemo, useState } from "react";
 import { useKeyHints } from "../ui/shortcuts.tsx";
 import { useSize } from "../ui/useSize.ts";
 import { useSteady } from "../ui/useSteady.ts";
-import { CellField } from "./cellField.tsx";
-import { HEAD, thatFit } from "./columns.ts";
+import { CellField } from "../ui/grid/cellField.tsx";
+import { GridHead, HEAD } from "../ui/grid/head.tsx";
+import { thatFit } from "./columns.ts";
 import { linkMarks, roleInWords, worstOf } from "./rowWords.ts";
-import { SheetRow, WIDTHS } from "./sheetRow.tsx";
+import { HEADS, SheetRow, WIDTHS } from "./sheetRow.tsx";
 import type { RowFrame, RowSigns } from "./rowBadges.tsx";
-import { SHEET_KEYS, sheetKey } from "./sheetKeys.ts";
-import { DropLine, SheetHead } from "./sheetEdges.tsx";
+import { gridKey } from "../ui/grid/keys.ts";
+import { useRowsInSight } from "../ui/grid/useRowsInSight.ts";
+import { SHEET_KEYS } from "./sheetKeys.ts";
+import { DropLine } from "./sheetEdges.tsx";
 import { useRowDrag } from "./useRowDrag.ts";
-import { useClipboard } from "./useClipboard.ts";
-import { only, toggled, upTo } from "./selection.ts";
-import type { Selection } from "./selection.ts";
+import { useClipboard } from "../ui/grid/useClipboard.ts";
+import { clicked } from "../ui/grid/selection.ts";
+import type { Selection } from "../ui/grid/selection.ts";
 import { rowsOf } from "./rows.ts";
 import type { Row } from "./rows.ts";
 
 type Column = (typeof VIEW_COLUMNS)[number];
 const ALL: readonly Column[] = [];
+const RIGHT: ReadonlySet<Cell> = new Set(["level"]);
 
 export interface SheetProps {
   readonly style: Style;
@@ -121,7 +126,7 @@ export function Sheet({
   const onKeyDown = (e: React.KeyboardEvent): void => {
     if (e.target !== box.current) return;
     const acts = { choose: onSelect, toCell: setCell, close, edit, takeOut: () => onTakeOut?.() };
-    const run = sheetKey(e, { rows, order, at, cells, cell, selection }, acts);
+    const run = gridKey(e, { rows, order, at, cells, cell, selection }, acts);
     if (!run) return;
     e.preventDefault();
     run();
@@ -138,11 +143,9 @@ export function Sheet({
   const field = (t: Track, which: Cell) => (
     <CellField
       key={which}
-      style={style}
-      session={session}
-      cell={which}
+      label={which === "name" ? `Name of ${t.name}` : `${which} of ${t.name}`}
+      offered={suggestions(style, session, which)}
       start={cellText(style, session, t, which)}
-      name={t.name}
       onType={(text) => {
         const problem = onType?.(which, text) ?? null;
         if (problem === null) done();
@@ -166,7 +169,7 @@ export function Sheet({
       onPointerDown={drag.onPointerDown}
       className={clsx("h-full min-h-0 overflow-y-auto outline-none", INNER_RING)}
     >
-      <SheetHead cells={cells} columns={columns} />
+      <GridHead cells={cells} columns={columns} heads={HEADS} right={RIGHT} />
       <div role="rowgroup" className="relative w-full" style={{ height: virtual.getTotalSize() }}>
         {virtual.getVirtualItems().map((v) => {
           const row = rows[v.index];
@@ -209,6 +212,13 @@ export function Sheet({
   );
 }
 
+/** What a cell's field suggests. */
+function suggestions(style: Style, session: Session, cell: Cell): readonly string[] {
+  if (cell === "feeds") return session.tracks.filter((t) => PATHS.has(t.kind)).map((t) => t.name);
+  if (cell === "role") return style.house.words.roles.map((r) => r.name);
+  return cell === "inserts" ? PROCESSORS : [];
+}
+
 /** The cell that is typed into. */
 function useEditing(rows: readonly Row[], may: boolean, focus: () => void) {
   const [editing, setEditing] = useState<{ id: TrackId; cell: Cell } | null>(null);
@@ -221,12 +231,6 @@ function useEditing(rows: readonly Row[], may: boolean, focus: () => void) {
     focus();
   };
   return { editing, edit, done };
-}
-
-/** What is chosen once a row was clicked, with Shift up to it, with Ctrl it as well. */
-function clicked(was: Selection, id: TrackId, order: readonly TrackId[], e: React.MouseEvent): Selection {
-  if (e.shiftKey) return upTo(was, id, order);
-  return e.ctrlKey || e.metaKey ? toggled(was, id) : only(id);
 }
 
 /** What rows show beside their own values: what they feed, what links them, which are ends. */
@@ -246,26 +250,4 @@ function useColumns(without: readonly Column[]) {
     return thatFit(wanted, size.width);
   }, [without, size.width]);
   return { cells, columns: cells.map((c) => WIDTHS[c]).join(" "), box: element, attach: watch };
-}
-
-/** The rows that are drawn, the one the keyboard stands on among them. */
-function useRowsInSight(
-  count: number,
-  height: number,
-  at: number,
-  box: React.RefObject<HTMLDivElement | null>,
-) {
-  const virtual = useVirtualizer({
-    count,
-    getScrollElement: () => box.current,
-    estimateSize: () => height,
-    overscan: 12,
-    scrollMargin: HEAD,
-    scrollPaddingStart: HEAD,
-  });
-  useEffect(() => virtual.measure(), [virtual, height]);
-  useEffect(() => {
-    if (at >= 0) virtual.scrollToIndex(at);
-  }, [at, virtual]);
-  return virtual;
 }

@@ -9,7 +9,7 @@ import type { Findings } from "../check/useFindings.ts";
 import { Input } from "../ui/pieces.tsx";
 import { SaveList } from "../ui/listFiles.tsx";
 import type { Workpiece } from "../documents/workpiece.ts";
-import type { Selection } from "./selection.ts";
+import type { Selection } from "../ui/grid/selection.ts";
 import { Sheet } from "./sheet.tsx";
 import type { RowFrame, RowSigns } from "./rowBadges.tsx";
 import { ViewMenu, viewOf } from "./viewMenu.tsx";

@@ -3,12 +3,12 @@ import type { Session, TrackId } from "@mossy/core/session/document";
 import { useState } from "react";
 import { useDrag } from "../ui/useDrag.ts";
 import type { Point } from "../ui/useDrag.ts";
-import { HEAD } from "./columns.ts";
+import { HEAD } from "../ui/grid/head.tsx";
 import { ROW_ID } from "./sheetRow.tsx";
 import type { Row } from "./rows.ts";
 import { dropAt } from "./dropAt.ts";
 import type { Drop } from "./dropAt.ts";
-import type { Selection } from "./selection.ts";
+import type { Selection } from "../ui/grid/selection.ts";
 
 /** Rows dragged to another place; a line shows where they would land. */
 export function useRowDrag(

@@ -3,7 +3,7 @@ import { makeStyle } from "@mossy/core/house/style";
 import { usualHouse } from "@mossy/core/house/usual";
 import { describe, expect, it } from "vitest";
 import { MemoryHouse, work } from "../documents/testing/memoryHouse.ts";
-import { only, these } from "../sheet/selection.ts";
+import { only, these } from "../ui/grid/selection.ts";
 import { goToFinding, moveChosen, takeOutChosen, wrapChosen } from "./acts.ts";
 import type { Bench } from "./bench.ts";
 

@@ -9,7 +9,7 @@ import { AddTracks } from "../sheet/addTracks.tsx";
 import { Inspector } from "../sheet/inspector.tsx";
 import { ManyPanel } from "../sheet/manyPanel.tsx";
 import { SayFocus } from "../sheet/sayLine.tsx";
-import { these } from "../sheet/selection.ts";
+import { these } from "../ui/grid/selection.ts";
 import { ViewForm } from "../sheet/viewForm.tsx";
 import { viewOf } from "../sheet/viewMenu.tsx";
 import { Key } from "../ui/button.tsx";

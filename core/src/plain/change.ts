@@ -2,41 +2,41 @@ import { z } from "zod";
 import { same } from "../session/change.ts";
 import { attempt } from "../session/attempt.ts";
 import { ChangeRefused } from "../session/refused.ts";
-import type { House } from "./house.ts";
-import { isFields, itemsOf, keyOf } from "./plainHouse.ts";
-import type { Fields, Json } from "./plainHouse.ts";
+import { isFields, itemsOf, keyOf } from "./plain.ts";
+import type { Fields, Json } from "./plain.ts";
 
 /**
- * The way to a value of the house style from its top: names of fields, and in lists whose items carry one,
- * the id of the item (of a folder its role). Lists whose items carry none are one value.
+ * The way to a value of a plain document from its top: names of fields, and in lists whose items carry one,
+ * the id of the item (of a folder of the house order its role). Lists whose items carry none are one value.
  */
 const way = z.array(z.string().max(80)).min(1).max(40);
 const neighbour = z.string().max(80).nullable();
 
 /**
- * The one unit in which the house style changes; like those of a session each carries what it replaces, so
+ * The one unit in which a plain document (the house style, a sample library) changes; like those of a session
+ * each carries what it replaces, so
  * it can be undone, and is refused where that is no longer there. A value that is not there at all is left
  * out (`undefined`).
  */
-export const houseChange = z.discriminatedUnion("do", [
+export const plainChange = z.discriminatedUnion("do", [
   z.object({ do: z.literal("set"), at: way, from: z.json().optional(), to: z.json().optional() }),
   z.object({ do: z.literal("add"), at: way, item: z.record(z.string(), z.json()), after: neighbour }),
   z.object({ do: z.literal("take-out"), at: way, item: z.record(z.string(), z.json()), after: neighbour }),
   z.object({ do: z.literal("move"), at: way, id: z.string().max(80), from: neighbour, to: neighbour }),
 ]);
-export type HouseChange = z.infer<typeof houseChange>;
+export type PlainChange = z.infer<typeof plainChange>;
 
 /**
- * The only place that makes a new house style from an old one. Whether it still holds together
- * (`houseProblems`) is for the caller to ask.
+ * The only place that makes a new state of a plain document from an old one. Whether it still holds together
+ * is for the caller to ask.
  * @throws ChangeRefused when a change names what is not there, or replaces a value that is another by now
  */
-export function applyToHouse(house: House, changes: readonly HouseChange[]): House {
-  let next = house as unknown as Json;
+export function applyPlain<D>(doc: D, changes: readonly PlainChange[]): D {
+  let next = doc as unknown as Json;
   changes.forEach((change, index) => {
     next = at(next, change.at, (value) => changed(value, change, index), index) as Json;
   });
-  return next as unknown as House;
+  return next as unknown as D;
 }
 
 /** A document with the value at the end of a way replaced; a field that becomes undefined is left out. */
@@ -62,7 +62,7 @@ function at(
 }
 
 /** The value a change leads to from what stands there. */
-function changed(value: Json | undefined, change: HouseChange, index: number): Json | undefined {
+function changed(value: Json | undefined, change: PlainChange, index: number): Json | undefined {
   const refuse = (reason: string): never => {
     throw new ChangeRefused(index, reason);
   };
@@ -102,9 +102,9 @@ function changed(value: Json | undefined, change: HouseChange, index: number): J
 const inWords = (way: readonly string[]): string => `“${way.slice(-2).join(" · ")}”`;
 
 /** The changes that undo these, last first. */
-export function undoOfHouse(changes: readonly HouseChange[]): HouseChange[] {
+export function undoOfPlain(changes: readonly PlainChange[]): PlainChange[] {
   return changes
-    .map((c): HouseChange => {
+    .map((c): PlainChange => {
       if (c.do === "add") return { ...c, do: "take-out" };
       if (c.do === "take-out") return { ...c, do: "add" };
       if (c.do === "move") return { ...c, from: c.to, to: c.from };
@@ -120,22 +120,22 @@ export function undoOfHouse(changes: readonly HouseChange[]): HouseChange[] {
 }
 
 /** Whether two changes decide the same thing: one value, or whether and where one item stands. */
-export function decidesTheSameOfHouse(a: HouseChange, b: HouseChange): boolean {
-  const what = (c: HouseChange): string =>
+export function decidesTheSame(a: PlainChange, b: PlainChange): boolean {
+  const what = (c: PlainChange): string =>
     JSON.stringify([...c.at, ...(c.do === "set" ? [] : [c.do === "move" ? c.id : keyOf(c.item)])]);
   return what(a) === what(b);
 }
 
 /** Changes that were meant for another state, sorted by whether they can stand in this one as they are. */
-export function sortOutOfHouse(
-  now: House,
-  changes: readonly HouseChange[],
-): { doc: House; stand: HouseChange[]; clash: HouseChange[] } {
+export function sortOut<D>(
+  now: D,
+  changes: readonly PlainChange[],
+): { doc: D; stand: PlainChange[]; clash: PlainChange[] } {
   let doc = now;
-  const stand: HouseChange[] = [],
-    clash: HouseChange[] = [];
+  const stand: PlainChange[] = [],
+    clash: PlainChange[] = [];
   for (const c of changes) {
-    const made = attempt(applyToHouse, doc, [c]);
+    const made = attempt(applyPlain<D>, doc, [c]);
     if ("refused" in made) clash.push(c);
     else {
       doc = made.doc;
@@ -146,8 +146,8 @@ export function sortOutOfHouse(
 }
 
 /** The value at a way; undefined where there is none. */
-export function valueAt(house: House, way: readonly string[]): Json | undefined {
-  let value = house as unknown as Json | undefined;
+export function valueAt(doc: unknown, way: readonly string[]): Json | undefined {
+  let value = doc as Json | undefined;
   for (const step of way) {
     if (Array.isArray(value)) value = value.find((x) => isFields(x) && keyOf(x) === step);
     else value = isFields(value) ? value[step] : undefined;
@@ -159,26 +159,26 @@ export function valueAt(house: House, way: readonly string[]): Json | undefined 
  * The changes that would still bring about here what clashing ones were to bring about. Empty where it is
  * so already.
  */
-export function insistOnHouse(now: House, clashes: readonly HouseChange[]): HouseChange[] {
-  let house = now;
-  const all: HouseChange[] = [];
+export function insist<D>(now: D, clashes: readonly PlainChange[]): PlainChange[] {
+  let doc = now;
+  const all: PlainChange[] = [];
   for (const c of clashes) {
-    for (const change of insistOn(house, c)) {
-      const made = attempt(applyToHouse, house, [change]);
+    for (const change of insistOn(doc, c)) {
+      const made = attempt(applyPlain<D>, doc, [change]);
       if ("refused" in made) continue;
-      house = made.doc;
+      doc = made.doc;
       all.push(change);
     }
   }
   return all;
 }
 
-function insistOn(now: House, c: HouseChange): HouseChange[] {
+function insistOn(now: unknown, c: PlainChange): PlainChange[] {
   const here = valueAt(now, c.at);
   if (c.do === "set")
     return same(here, c.to)
       ? []
-      : undoOfHouse([
+      : undoOfPlain([
           {
             do: "set",
             at: c.at,

@@ -1,18 +1,17 @@
 import { same } from "../session/change.ts";
 import { longestRun } from "../session/diff.ts";
-import type { House } from "./house.ts";
-import { isFields, itemsOf } from "./plainHouse.ts";
-import type { Fields, Items, Json } from "./plainHouse.ts";
-import type { HouseChange } from "./houseChange.ts";
+import { isFields, itemsOf } from "./plain.ts";
+import type { Fields, Items, Json } from "./plain.ts";
+import type { PlainChange } from "./change.ts";
 
-/** The changes that lead from one state of the house style to another: applied to `a` they give `b`. */
-export function houseDiff(a: House, b: House): HouseChange[] {
-  const changes: HouseChange[] = [];
+/** The changes that lead from one state of a plain document to another: applied to `a` they give `b`. */
+export function plainDiff<D>(a: D, b: D): PlainChange[] {
+  const changes: PlainChange[] = [];
   compareFields(a as unknown as Fields, b as unknown as Fields, [], changes);
   return changes;
 }
 
-function compareFields(a: Fields, b: Fields, at: readonly string[], changes: HouseChange[]): void {
+function compareFields(a: Fields, b: Fields, at: readonly string[], changes: PlainChange[]): void {
   for (const key of new Set([...Object.keys(a), ...Object.keys(b)])) {
     const [was, is] = [a[key], b[key]];
     if (was === is || same(was, is)) continue;
@@ -24,7 +23,7 @@ function compare(
   was: Json | undefined,
   is: Json | undefined,
   at: readonly string[],
-  changes: HouseChange[],
+  changes: PlainChange[],
 ): void {
   if (isFields(was) && isFields(is)) return compareFields(was, is, at, changes);
   const [old, now] = [itemsOf(was), itemsOf(is)];
@@ -37,7 +36,7 @@ function compare(
   });
 }
 
-function compareItems(old: Items, now: Items, at: readonly string[], changes: HouseChange[]): void {
+function compareItems(old: Items, now: Items, at: readonly string[], changes: PlainChange[]): void {
   const list = [...old.keys()];
   for (const [key, item] of [...old].reverse()) {
     if (now.has(key)) continue;
@@ -69,7 +68,7 @@ function move(
   key: string,
   to: string | null,
   at: readonly string[],
-  changes: HouseChange[],
+  changes: PlainChange[],
 ): void {
   const i = list.indexOf(key);
   const from = list[i - 1] ?? null;

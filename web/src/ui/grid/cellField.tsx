@@ -1,37 +1,22 @@
 import { clsx } from "clsx";
-import type { Style } from "@mossy/core/house/style";
-import type { Session } from "@mossy/core/session/document";
-import { PATHS } from "@mossy/core/session/kind";
-import { PROCESSORS } from "@mossy/core/session/processor";
-import type { Cell } from "@mossy/core/sheet/cells";
 import { useId, useState } from "react";
-import { useTyped } from "../ui/useTyped.ts";
-
-/** What a cell's field suggests. */
-function suggestions(style: Style, session: Session, cell: Cell): readonly string[] {
-  if (cell === "feeds") return session.tracks.filter((t) => PATHS.has(t.kind)).map((t) => t.name);
-  if (cell === "role") return style.house.words.roles.map((r) => r.name);
-  return cell === "inserts" ? PROCESSORS : [];
-}
+import { useTyped } from "../useTyped.ts";
 
 /**
  * A cell that is being typed into: Enter sets it, Escape leaves it as it was; what cannot be is said beside
  * it.
  */
 export function CellField({
-  style,
-  session,
-  cell,
+  label,
+  offered,
   start,
-  name,
   onType,
   onLeave,
 }: {
-  style: Style;
-  session: Session;
-  cell: Cell;
+  label: string;
+  /** What it suggests. */
+  offered: readonly string[];
   start: string;
-  name: string;
   onType: (text: string) => string | null;
   onLeave: () => void;
 }) {
@@ -52,7 +37,6 @@ export function CellField({
   });
   const text = typed ?? start;
   const list = useId();
-  const offered = suggestions(style, session, cell);
   const leave = (): void => {
     drop();
     onLeave();
@@ -68,7 +52,7 @@ export function CellField({
   return (
     <span className="relative flex min-w-0 flex-1" onPointerDown={(e) => e.stopPropagation()}>
       <input
-        aria-label={cell === "name" ? `Name of ${name}` : `${cell} of ${name}`}
+        aria-label={label}
         aria-invalid={problem !== null}
         autoFocus
         maxLength={400}

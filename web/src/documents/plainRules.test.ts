@@ -1,22 +1,22 @@
 import type { House } from "@mossy/core/house/house";
-import { applyToHouse, houseChange } from "@mossy/core/house/houseChange";
-import { houseDiff } from "@mossy/core/house/houseDiff";
-import type { HouseChange } from "@mossy/core/house/houseChange";
+import { applyPlain, plainChange } from "@mossy/core/plain/change";
+import { plainDiff } from "@mossy/core/plain/diff";
+import type { PlainChange } from "@mossy/core/plain/change";
 import { usualHouse } from "@mossy/core/house/usual";
 import { describe, expect, it } from "vitest";
-import { bookOf } from "../documents/deeds.ts";
-import { Workpiece } from "../documents/workpiece.ts";
-import { EditRefused } from "../documents/rules.ts";
-import { HOUSE_RULES } from "./houseRules.ts";
+import { bookOf } from "./deeds.ts";
+import { Workpiece } from "./workpiece.ts";
+import { EditRefused } from "./rules.ts";
+import { plainRules } from "./plainRules.ts";
 
 /** A house that keeps one draft, changed by anybody. */
 class Draft {
   doc: House = usualHouse("Saltmarsh");
   revision = 0;
-  async send(from: number, changes: readonly HouseChange[]) {
+  async send(from: number, changes: readonly PlainChange[]) {
     await Promise.resolve();
     try {
-      this.doc = applyToHouse(this.doc, changes);
+      this.doc = applyPlain(this.doc, changes);
     } catch (e) {
       throw new EditRefused(true, (e as Error).message);
     }
@@ -41,16 +41,16 @@ const memory = () => {
 };
 const workpieceAt = (draft: Draft, store = memory()) =>
   new Workpiece(
-    HOUSE_RULES,
+    plainRules<House>(),
     draft,
     { revision: draft.revision, doc: draft.doc, savedAt: new Date(0) },
-    bookOf("house", houseChange, store),
+    bookOf("house", plainChange, store),
     () => Promise.resolve(),
   );
 type HouseWorkpiece = ReturnType<typeof workpieceAt>;
 const change = (d: HouseWorkpiece, to: (h: House) => House, label: string): void => {
   const { doc } = d.state();
-  d.edit(houseDiff(doc, to(doc)), label);
+  d.edit(plainDiff(doc, to(doc)), label);
 };
 const settled = async (...workpieces: HouseWorkpiece[]): Promise<void> => {
   for (let n = 0; n < 200 && workpieces.some((d) => d.state().saving !== "saved"); n++)

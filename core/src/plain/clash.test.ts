@@ -2,18 +2,11 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { deeds, done } from "../fixtures/leadDeeds.ts";
 import { ChangeRefused } from "../session/refused.ts";
-import type { House } from "./house.ts";
-import {
-  applyToHouse,
-  decidesTheSameOfHouse,
-  insistOnHouse,
-  sortOutOfHouse,
-  undoOfHouse,
-  valueAt,
-} from "./houseChange.ts";
-import type { HouseChange } from "./houseChange.ts";
-import { houseDiff } from "./houseDiff.ts";
-import { usualHouse } from "./usual.ts";
+import type { House } from "../house/house.ts";
+import { applyPlain, decidesTheSame, insist, sortOut, undoOfPlain, valueAt } from "./change.ts";
+import type { PlainChange } from "./change.ts";
+import { plainDiff } from "./diff.ts";
+import { usualHouse } from "../house/usual.ts";
 
 const usual = usualHouse("Any house");
 type Colour = House["palette"][number];
@@ -22,9 +15,9 @@ describe("a change that cannot be made", () => {
   const [first, second, third] = usual.palette.map((c) => c.id) as [string, string, string];
   const item = (id: string) => usual.palette.find((c) => c.id === id)!;
   const otter = { id: "otter", name: "Otter", hex: "#112233" };
-  const refusal = (c: HouseChange, house: House = usual): string => {
+  const refusal = (c: PlainChange, house: House = usual): string => {
     try {
-      applyToHouse(house, [c]);
+      applyPlain(house, [c]);
     } catch (e) {
       if (e instanceof ChangeRefused) return e.message;
       throw e;
@@ -32,7 +25,7 @@ describe("a change that cannot be made", () => {
     return "done";
   };
 
-  it.each<[string, HouseChange, string]>([
+  it.each<[string, PlainChange, string]>([
     [
       "a value that is another by now",
       { do: "set", at: ["palette", first, "name"], from: "Nobody", to: "x" },
@@ -86,10 +79,10 @@ describe("a change that cannot be made", () => {
   ])("says why: %s", (_what, change, reason) => expect(refusal(change)).toBe(reason));
 
   it("names which of several it was, and none of them is made", () => {
-    const fine: HouseChange = { do: "set", at: ["folderFrom"], from: usual.folderFrom, to: 9 };
-    const off: HouseChange = { do: "move", at: ["palette"], id: "gone", from: null, to: null };
+    const fine: PlainChange = { do: "set", at: ["folderFrom"], from: usual.folderFrom, to: 9 };
+    const off: PlainChange = { do: "move", at: ["palette"], id: "gone", from: null, to: null };
     try {
-      applyToHouse(usual, [fine, off]);
+      applyPlain(usual, [fine, off]);
       expect.unreachable();
     } catch (e) {
       expect(e).toMatchObject({ index: 1 });
@@ -101,11 +94,11 @@ describe("a change that cannot be made", () => {
 describe("insisting on one's own change of the house style", () => {
   const [first, second, third] = usual.palette as [Colour, Colour, Colour];
   const ids = (h: House): string[] => h.palette.map((c) => c.id);
-  const insisted = (now: House, c: HouseChange): House => applyToHouse(now, insistOnHouse(now, [c]));
+  const insisted = (now: House, c: PlainChange): House => applyPlain(now, insist(now, [c]));
   const take = (h: House, id: string): House => ({ ...h, palette: h.palette.filter((c) => c.id !== id) });
 
   it("sets over theirs, also to a value that is not there at all", () => {
-    const mine: HouseChange = {
+    const mine: PlainChange = {
       do: "set",
       at: ["palette", first.id, "name"],
       from: first.name,
@@ -116,7 +109,7 @@ describe("insisting on one's own change of the house style", () => {
       palette: usual.palette.map((c, i) => (i === 0 ? { ...c, name: "Theirs" } : c)),
     };
     expect(insisted(theirs, mine).palette[0]?.name).toBe("Mine");
-    expect(insistOnHouse(insisted(theirs, mine), [mine])).toEqual([]);
+    expect(insist(insisted(theirs, mine), [mine])).toEqual([]);
     const [start] = usual.starts as [House["starts"][number]];
     const at = ["starts", start.id, "then", "level"];
     const level = (n: number): House => ({
@@ -126,29 +119,29 @@ describe("insisting on one's own change of the house style", () => {
     const none = insisted(level(-3), { do: "set", at, from: -1 });
     expect("level" in none.starts[0]!.then).toBe(false);
     expect(valueAt(none, at)).toBeUndefined();
-    expect(insistOnHouse(none, [{ do: "set", at, from: -1 }])).toEqual([]);
+    expect(insist(none, [{ do: "set", at, from: -1 }])).toEqual([]);
   });
 
   it("leaves a thing out that they took out meanwhile: there is nothing to set", () => {
-    const mine: HouseChange = {
+    const mine: PlainChange = {
       do: "set",
       at: ["palette", first.id, "name"],
       from: first.name,
       to: "Mine",
     };
-    expect(insistOnHouse(take(usual, first.id), [mine])).toEqual([]);
+    expect(insist(take(usual, first.id), [mine])).toEqual([]);
   });
 
   it("adds at the end where the neighbour is gone, and not twice", () => {
     const item = { id: "otter", name: "Otter", hex: "#112233" };
-    const mine: HouseChange = { do: "add", at: ["palette"], item, after: second.id };
+    const mine: PlainChange = { do: "add", at: ["palette"], item, after: second.id };
     expect(ids(insisted(usual, mine)).indexOf("otter")).toBe(2);
     expect(ids(insisted(take(usual, second.id), mine)).at(-1)).toBe("otter");
-    expect(insistOnHouse(insisted(usual, mine), [mine])).toEqual([]);
+    expect(insist(insisted(usual, mine), [mine])).toEqual([]);
   });
 
   it("takes out what they changed or moved meanwhile", () => {
-    const mine: HouseChange = {
+    const mine: PlainChange = {
       do: "take-out",
       at: ["palette"],
       item: { ...third, name: "Was" },
@@ -156,31 +149,31 @@ describe("insisting on one's own change of the house style", () => {
     };
     const now = insisted(usual, mine);
     expect(ids(now)).toEqual(ids(usual).filter((id) => id !== third.id));
-    expect(insistOnHouse(now, [mine])).toEqual([]);
+    expect(insist(now, [mine])).toEqual([]);
     // And it comes back as they had it, where it stood.
-    const [change] = insistOnHouse(usual, [mine]);
-    expect(applyToHouse(now, undoOfHouse([change!]))).toEqual(usual);
+    const [change] = insist(usual, [mine]);
+    expect(applyPlain(now, undoOfPlain([change!]))).toEqual(usual);
   });
 
   it("moves behind the one it was to stand behind, wherever that stands by now", () => {
-    const mine: HouseChange = { do: "move", at: ["palette"], id: third.id, from: "x", to: first.id };
+    const mine: PlainChange = { do: "move", at: ["palette"], id: third.id, from: "x", to: first.id };
     const now = insisted(usual, mine);
     expect(ids(now).slice(0, 3)).toEqual([first.id, third.id, second.id]);
-    expect(insistOnHouse(now, [mine])).toEqual([]);
+    expect(insist(now, [mine])).toEqual([]);
     expect(ids(insisted(usual, { ...mine, to: null }))[0]).toBe(third.id);
     expect(ids(insisted(take(usual, first.id), mine)).at(-1)).toBe(third.id);
-    expect(insistOnHouse(take(usual, third.id), [mine])).toEqual([]);
+    expect(insist(take(usual, third.id), [mine])).toEqual([]);
   });
 
   it("brings about what was wanted, and then has nothing left to do, whatever two leads did", () =>
     fc.assert(
       fc.property(deeds, deeds, (one, two) => {
         const [mine, theirs] = [done(usual, one), done(usual, two)];
-        const { doc, stand, clash } = sortOutOfHouse(theirs, houseDiff(usual, mine));
-        expect(applyToHouse(theirs, stand)).toEqual(doc);
+        const { doc, stand, clash } = sortOut(theirs, plainDiff(usual, mine));
+        expect(applyPlain(theirs, stand)).toEqual(doc);
         for (const c of clash) {
           const now = insisted(doc, c);
-          expect(insistOnHouse(now, [c])).toEqual([]);
+          expect(insist(now, [c])).toEqual([]);
           const there = valueAt(doc, c.at.slice(0, -1)) !== undefined;
           if (c.do === "set" && there) expect(valueAt(now, c.at)).toEqual(c.to);
         }
@@ -190,13 +183,13 @@ describe("insisting on one's own change of the house style", () => {
 });
 
 describe("two changes of the house style", () => {
-  const set = (at: string[]): HouseChange => ({ do: "set", at, from: 1, to: 2 });
+  const set = (at: string[]): PlainChange => ({ do: "set", at, from: 1, to: 2 });
   const item = { id: "otter", name: "Otter", hex: "#112233" };
 
   it("decide the same where they are about one value, or one item of one list", () => {
-    expect(decidesTheSameOfHouse(set(["folderFrom"]), set(["folderFrom"]))).toBe(true);
+    expect(decidesTheSame(set(["folderFrom"]), set(["folderFrom"]))).toBe(true);
     expect(
-      decidesTheSameOfHouse(
+      decidesTheSame(
         { do: "add", at: ["palette"], item, after: null },
         { do: "move", at: ["palette"], id: "otter", from: null, to: "x" },
       ),
@@ -204,15 +197,15 @@ describe("two changes of the house style", () => {
   });
 
   it("decide different things of two values, two items, or of an item and a value of it", () => {
-    expect(decidesTheSameOfHouse(set(["folderFrom"]), set(["palette", "otter", "hex"]))).toBe(false);
+    expect(decidesTheSame(set(["folderFrom"]), set(["palette", "otter", "hex"]))).toBe(false);
     expect(
-      decidesTheSameOfHouse(
+      decidesTheSame(
         { do: "take-out", at: ["palette"], item, after: null },
         { do: "take-out", at: ["palette"], item: { ...item, id: "heron" }, after: null },
       ),
     ).toBe(false);
     expect(
-      decidesTheSameOfHouse(
+      decidesTheSame(
         { do: "take-out", at: ["palette"], item, after: null },
         set(["palette", "otter", "hex"]),
       ),

@@ -1,10 +1,11 @@
 import { smallSession } from "@mossy/core/fixtures/sessions";
 import type { Cell } from "@mossy/core/sheet/cells";
 import { describe, expect, it } from "vitest";
-import { rowsOf } from "./rows.ts";
+import { rowsOf } from "../../sheet/rows.ts";
 import { NONE, only, these } from "./selection.ts";
-import { SHEET_KEYS, sheetKey } from "./sheetKeys.ts";
-import type { KeyPlace } from "./sheetKeys.ts";
+import { SHEET_KEYS } from "../../sheet/sheetKeys.ts";
+import { gridKey } from "./keys.ts";
+import type { KeyPlace } from "./keys.ts";
 
 const CELLS: readonly Cell[] = ["name", "role", "level"];
 const s = smallSession();
@@ -18,10 +19,10 @@ function press(
   const rows = rowsOf(s, new Set(closed));
   const order = rows.map((r) => r.track.id);
   const selection = at === null ? NONE : only(at);
-  const place: KeyPlace = { rows, order, at: order.indexOf(at ?? ""), cells: CELLS, cell, selection };
+  const place: KeyPlace<Cell> = { rows, order, at: order.indexOf(at ?? ""), cells: CELLS, cell, selection };
   const did: string[] = [];
   const e = { key, shiftKey: shift, ctrlKey: ctrl, metaKey: false, altKey: false };
-  sheetKey(e, place, {
+  gridKey(e, place, {
     choose: (next) => did.push([...next.all].join(" ")),
     toCell: (c) => did.push(`to ${c}`),
     close: (id, shut) => did.push(`${shut ? "close" : "open"} ${id}`),

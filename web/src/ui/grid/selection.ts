@@ -1,23 +1,21 @@
-import type { TrackId } from "@mossy/core/session/document";
-
-/** What is chosen in the sheet: the one the keyboard stands on, where a range began, and all of them. */
+/** What is chosen in a sheet: the one the keyboard stands on, where a range began, and all of them. */
 export interface Selection {
-  readonly at: TrackId | null;
-  readonly from: TrackId | null;
-  readonly all: ReadonlySet<TrackId>;
+  readonly at: string | null;
+  readonly from: string | null;
+  readonly all: ReadonlySet<string>;
 }
 
 export const NONE: Selection = { at: null, from: null, all: new Set() };
-export const only = (id: TrackId | null): Selection =>
+export const only = (id: string | null): Selection =>
   id === null ? NONE : { at: id, from: id, all: new Set([id]) };
-export const these = (ids: readonly TrackId[], at: TrackId | null = ids[0] ?? null): Selection => ({
+export const these = (ids: readonly string[], at: string | null = ids[0] ?? null): Selection => ({
   at,
   from: at,
   all: new Set(ids),
 });
 
 /** From where the range began to a row, in the order the rows show. */
-export function upTo(was: Selection, id: TrackId, rows: readonly TrackId[]): Selection {
+export function upTo(was: Selection, id: string, rows: readonly string[]): Selection {
   const start = rows.indexOf(was.from ?? id),
     end = rows.indexOf(id);
   if (start < 0 || end < 0) return only(id);
@@ -29,7 +27,7 @@ export function upTo(was: Selection, id: TrackId, rows: readonly TrackId[]): Sel
 }
 
 /** One more or one fewer. */
-export function toggled(was: Selection, id: TrackId): Selection {
+export function toggled(was: Selection, id: string): Selection {
   const all = new Set(was.all);
   if (all.has(id)) all.delete(id);
   else all.add(id);
@@ -37,9 +35,20 @@ export function toggled(was: Selection, id: TrackId): Selection {
 }
 
 /** What is still there. */
-export function still(was: Selection, there: ReadonlySet<TrackId>): Selection {
+export function still(was: Selection, there: ReadonlySet<string>): Selection {
   if ([...was.all].every((id) => there.has(id))) return was;
   const all = [...was.all].filter((id) => there.has(id));
   const at = was.at !== null && there.has(was.at) ? was.at : (all[0] ?? null);
   return { at, from: at, all: new Set(all) };
+}
+
+/** What is chosen once a row was clicked, with Shift up to it, with Ctrl it as well. */
+export function clicked(
+  was: Selection,
+  id: string,
+  order: readonly string[],
+  e: Pick<React.MouseEvent, "shiftKey" | "ctrlKey" | "metaKey">,
+): Selection {
+  if (e.shiftKey) return upTo(was, id, order);
+  return e.ctrlKey || e.metaKey ? toggled(was, id) : only(id);
 }

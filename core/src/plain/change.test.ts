@@ -2,19 +2,12 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { deeds, done } from "../fixtures/leadDeeds.ts";
 import { ChangeRefused } from "../session/refused.ts";
-import { house as houseSchema } from "./house.ts";
-import type { House } from "./house.ts";
-import {
-  applyToHouse,
-  houseChange,
-  insistOnHouse,
-  sortOutOfHouse,
-  undoOfHouse,
-  valueAt,
-} from "./houseChange.ts";
-import { houseDiff } from "./houseDiff.ts";
-import { housePieces, thingOf, withoutPiece } from "./pieces.ts";
-import { usualHouse } from "./usual.ts";
+import { house as houseSchema } from "../house/house.ts";
+import type { House } from "../house/house.ts";
+import { applyPlain, plainChange, insist, sortOut, undoOfPlain, valueAt } from "./change.ts";
+import { plainDiff } from "./diff.ts";
+import { housePieces, thingOf, withoutPiece } from "../house/pieces.ts";
+import { usualHouse } from "../house/usual.ts";
 
 const usual = usualHouse("Any house");
 
@@ -23,10 +16,10 @@ describe("changes of the house style", () => {
     fc.assert(
       fc.property(deeds, deeds, (one, two) => {
         const [a, b] = [done(usual, one), done(usual, two)];
-        const changes = houseDiff(a, b);
-        expect(changes.map((c) => houseChange.parse(JSON.parse(JSON.stringify(c))))).toEqual(changes);
-        expect(applyToHouse(a, changes)).toEqual(b);
-        expect(applyToHouse(b, undoOfHouse(changes))).toEqual(a);
+        const changes = plainDiff(a, b);
+        expect(changes.map((c) => plainChange.parse(JSON.parse(JSON.stringify(c))))).toEqual(changes);
+        expect(applyPlain(a, changes)).toEqual(b);
+        expect(applyPlain(b, undoOfPlain(changes))).toEqual(a);
       }),
       { numRuns: 60 },
     ));
@@ -36,7 +29,7 @@ describe("changes of the house style", () => {
       ...usual,
       palette: usual.palette.map((c, i) => (i === 3 ? { ...c, name: "Otter" } : c)),
     };
-    expect(houseDiff(usual, renamed)).toEqual([
+    expect(plainDiff(usual, renamed)).toEqual([
       {
         do: "set",
         at: ["palette", usual.palette[3]!.id, "name"],
@@ -46,12 +39,12 @@ describe("changes of the house style", () => {
     ]);
     const [first, ...rest] = usual.words.families;
     const moved = { ...usual, words: { ...usual.words, families: [...rest, first!] } };
-    expect(houseDiff(usual, moved)).toHaveLength(1);
-    expect(houseDiff(usual, usual)).toEqual([]);
+    expect(plainDiff(usual, moved)).toHaveLength(1);
+    expect(plainDiff(usual, usual)).toEqual([]);
   });
 
   it("of two leads go in together where they touch different things, and clash where they do not", () => {
-    const mine = houseDiff(
+    const mine = plainDiff(
       usual,
       done(usual, [
         [0, 1],
@@ -62,19 +55,19 @@ describe("changes of the house style", () => {
       [0, 2],
       [5, 9],
     ]);
-    const { doc, stand, clash } = sortOutOfHouse(theirs, mine);
+    const { doc, stand, clash } = sortOut(theirs, mine);
     expect([stand.length, clash.length]).toEqual([1, 1]);
     expect([doc.folderFrom, doc.palette[1]?.hex, doc.palette[2]?.hex]).toEqual([10, "#000001", "#000002"]);
-    const all = applyToHouse(doc, insistOnHouse(doc, clash));
+    const all = applyPlain(doc, insist(doc, clash));
     expect(all.folderFrom).toBe(4);
-    expect(insistOnHouse(all, clash)).toEqual([]);
+    expect(insist(all, clash)).toEqual([]);
   });
 
   it("are refused where what they replace is another by now, and nothing is changed", () => {
-    const changes = houseDiff(usual, { ...usual, folderFrom: 9 });
-    expect(() => applyToHouse({ ...usual, folderFrom: 5 }, changes)).toThrow(ChangeRefused);
+    const changes = plainDiff(usual, { ...usual, folderFrom: 9 });
+    expect(() => applyPlain({ ...usual, folderFrom: 5 }, changes)).toThrow(ChangeRefused);
     const gone = { ...usual, palette: usual.palette.slice(1) };
-    expect(() => applyToHouse(gone, houseDiff(usual, done(usual, [[0, 0]])))).toThrow(
+    expect(() => applyPlain(gone, plainDiff(usual, done(usual, [[0, 0]])))).toThrow(
       "is not there any more",
     );
   });
@@ -99,7 +92,7 @@ describe("what a draft changes, thing by thing", () => {
     }
     expect(pieces.reduce(withoutPiece, draft)).toEqual(usual);
     // What somebody did is found again under what it is about.
-    expect(new Set(houseDiff(usual, draft).map(thingOf))).toEqual(new Set(pieces.map((p) => p.thing)));
+    expect(new Set(plainDiff(usual, draft).map(thingOf))).toEqual(new Set(pieces.map((p) => p.thing)));
   });
 
   it(
@@ -126,8 +119,8 @@ describe("what a draft changes, thing by thing", () => {
   it("keeps values that are not there apart from those that are", () => {
     const without = { ...usual, starts: usual.starts.map((s, i) => (i === 0 ? { ...s, then: {} } : s)) };
     const id = usual.starts[0]!.id;
-    const changes = houseDiff(usual, without);
-    expect(valueAt(applyToHouse(usual, changes), ["starts", id, "then"])).toEqual({});
-    expect(houseSchema.safeParse(applyToHouse(without, undoOfHouse(changes))).success).toBe(true);
+    const changes = plainDiff(usual, without);
+    expect(valueAt(applyPlain(usual, changes), ["starts", id, "then"])).toEqual({});
+    expect(houseSchema.safeParse(applyPlain(without, undoOfPlain(changes))).success).toBe(true);
   });
 });
