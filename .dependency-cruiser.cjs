@@ -43,6 +43,7 @@ const CORE = {
   disk: ["words", "names", "house"],
   sound: ["session", "formats"],
   delivery: ["session", "words", "names", "house", "disk", "sound", "formats"],
+  instruments: ["session", "words", "names", "house", "formats", "sound"],
   time: ["session"],
   formats: [
     "session",
@@ -77,6 +78,7 @@ const SERVER = {
   sound: ["files", "crew", "news", "record", "documents", "house", "library", "sessions"],
   delivery: ["files", "crew", "house", "disk", "sessions", "sound", "print"],
   patterns: ["files", "crew", "news", "record", "house"],
+  instruments: ["crew", "news", "record", "documents", "house"],
   drift: ["crew", "news", "record", "documents", "house", "check", "sessions", "print"],
   proposals: ["crew", "news", "record", "documents", "house", "library", "sessions"],
   remarks: ["news"],

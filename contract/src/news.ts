@@ -71,6 +71,8 @@ export const news = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("sound"), sound: z.uuid(), by: doer }),
   /** Patterns were brought, named, tagged, put away. */
   z.object({ kind: z.literal("patterns"), by: doer }),
+  /** A sample library was taken in, changed or put away. */
+  z.object({ kind: z.literal("sample-library"), library: z.uuid(), revision: z.int(), by: doer }),
   /** The stations of a room came, went or said something. */
   z.object({ kind: z.literal("station"), room: z.string(), by: doer }),
   /** Somebody was invited, joined, got other rights, was switched off or on. */

@@ -3,6 +3,7 @@ import { cargoRoutes } from "./cargo.ts";
 import { deliveryRoutes } from "./delivery.ts";
 import { driftRoutes } from "./driftRoutes.ts";
 import { houseRoutes } from "./houseRoutes.ts";
+import { instrumentRoutes } from "./instruments.ts";
 import type { RouteName } from "./paths.ts";
 import { lifeRoutes } from "./lifeRoutes.ts";
 import { libraryRoutes } from "./libraryRoutes.ts";
@@ -62,6 +63,7 @@ export const routes = {
   ...cargoRoutes,
   ...deliveryRoutes,
   ...patternRoutes,
+  ...instrumentRoutes,
 } as const satisfies Record<RouteName, Route>;
 
 export type Routes = typeof routes;

@@ -37,6 +37,7 @@ import { note } from "./record/store.ts";
 import { recordRoutes } from "./record/routes.ts";
 import { roomRoutes } from "./rooms/routes.ts";
 import { stationRoutes } from "./rooms/stationRoutes.ts";
+import { instrumentRoutes } from "./instruments/routes.ts";
 import { patternRoutes } from "./patterns/routes.ts";
 import { serveWeb } from "./serveWeb.ts";
 import { soundRoutes } from "./sound/routes.ts";
@@ -104,6 +105,7 @@ export function makeApp(parts: Parts): Express {
     soundRoutes(parts),
     deliveryRoutes(parts),
     patternRoutes(pool, crew),
+    instrumentRoutes(pool, crew),
   );
   app.use("/api", noSuchRoute);
   app.get("/metrics", recognise(parts), mayReadMetrics(parts.metricsToken), async (_req, res) => {

@@ -15,6 +15,7 @@ import { libraryJobs } from "./library/jobs.ts";
 import { proposalJobs } from "./proposals/jobs.ts";
 import { roomJobs } from "./rooms/jobs.ts";
 import { sessionJobs } from "./sessions/jobs.ts";
+import { instrumentJobs } from "./instruments/jobs.ts";
 import { patternJobs } from "./patterns/jobs.ts";
 import { soundJobs } from "./sound/jobs.ts";
 
@@ -37,6 +38,7 @@ const all: readonly Job<Bench, never, unknown>[] = [
   ...soundJobs,
   ...deliveryJobs,
   ...patternJobs,
+  ...instrumentJobs,
 ];
 const byName = new Map(all.map((job) => [job.name, job]));
 

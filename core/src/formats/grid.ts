@@ -59,6 +59,10 @@ export function gridOfText(text: string): Grid {
   return { name: "", rows };
 }
 
+/** The cells of a text as spreadsheets copy them: parted by tabs, empty lines kept. */
+export const pastedCells = (text: string): string[][] =>
+  Papa.parse<string[]>(text.replace(/\r?\n$/, ""), { delimiter: "\t" }).data;
+
 /** So many rows at its head tell what a text parts its cells by. */
 const HEAD_ROWS = 60;
 

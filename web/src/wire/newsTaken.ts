@@ -78,6 +78,7 @@ const AFTER: Partial<Record<News["kind"], readonly string[]>> = {
   layouts: ["layouts", "layout"],
   sound: ["sounds", "sound"],
   patterns: ["patterns"],
+  "sample-library": ["instruments"],
   people: ["people", "colleagues", "me", "account", "today"],
   chain: ["chains", "chain-uses"],
 };

@@ -1,0 +1,123 @@
+import { z } from "zod";
+import { OUR_MIDDLE, spanInWords, spanTyped } from "./keys.ts";
+import type { Middle, Span } from "./keys.ts";
+
+const seven = z.int().min(0).max(127);
+const ordered = (s: Span): boolean => s.low <= s.high;
+const ORDER = "the lower one comes first";
+
+/** One thing that calls an articulation up in its patch. */
+export const call = z.discriminatedUnion("by", [
+  /** By a key below or above what it plays; `held`: only while the key is down. */
+  z.object({ by: z.literal("key"), low: seven, high: seven, held: z.boolean() }).refine(ordered, ORDER),
+  /** By a controller that stands between two values. */
+  z
+    .object({ by: z.literal("controller"), controller: seven, low: seven, high: seven })
+    .refine(ordered, ORDER),
+  /** By how hard a note is struck. */
+  z
+    .object({ by: z.literal("velocity"), low: z.int().min(1).max(127), high: z.int().min(1).max(127) })
+    .refine(ordered, ORDER),
+  /** By a program change, counted from 1; a bank is its select value (MSB · 128 + LSB). */
+  z.object({
+    by: z.literal("program"),
+    program: z.int().min(1).max(128),
+    bank: z.int().min(0).max(16_383).nullable(),
+  }),
+  z.object({ by: z.literal("channel"), channel: z.int().min(1).max(16) }),
+]);
+export type Call = z.infer<typeof call>;
+/** All that has to be so for an articulation to sound; nothing: it is what its patch plays. */
+export const calls = z.array(call).max(3);
+export type Calls = readonly Call[];
+
+const range = ({ low, high }: Span): string => (low === high ? `${low}` : `${low}–${high}`);
+
+/** How an articulation is called up, as it is said and can be typed. */
+export const callsInWords = (all: Calls): string =>
+  all.length === 0 ? "its patch" : all.map(callInWords).join(" + ");
+
+export function callInWords(c: Call): string {
+  switch (c.by) {
+    case "key":
+      return spanInWords(c) + (c.held ? " held" : "");
+    case "controller":
+      return `controller ${c.controller} at ${range(c)}`;
+    case "velocity":
+      return `velocity ${range(c)}`;
+    case "program":
+      return `program ${c.program}${c.bank === null ? "" : `, bank ${c.bank}`}`;
+    case "channel":
+      return `channel ${c.channel}`;
+  }
+}
+
+const RANGE = String.raw`(\d{1,3})(?:\s*(?:–|—|-|−|\.\.|to)\s*(\d{1,3}))?`;
+const CONTROLLER = new RegExp(
+  String.raw`^(?:controller|ctrl|cc)\s*#?\s*(\d{1,3})\s*(?:at|=|:|,)?\s+${RANGE}$`,
+  "i",
+);
+const VELOCITY = new RegExp(String.raw`^(?:velocity|vel\.?)\s*${RANGE}$`, "i");
+const PROGRAM = /^(?:program|prog\.?|pc)\s*(\d{1,3})(?:\s*,?\s*bank\s*(\d{1,5}))?$/i;
+const CHANNEL = /^(?:channel|chan\.?|ch\.?)\s*(\d{1,2})$/i;
+const PATCH = /^(?:its |own |its own )?patch$|^always$/i;
+const KEY = /^(?:key(?:switch)?|ks)?\s*(.+?)(\s+held|\s*\(held\))?$/i;
+
+/**
+ * How somebody says an articulation is called up: "C0", "C0 held", "C0–D0", "controller 32 at 0–10", "velocity 1–64",
+ * "program 5, bank 2", "channel 3", several of them joined by "+", or "its patch". Null where it is none of these.
+ * @param middle in which octave whoever typed it has middle C
+ */
+export function callsTyped(text: string, middle: Middle = OUR_MIDDLE): Call[] | null {
+  const typed = text.trim();
+  if (typed === "" || PATCH.test(typed)) return [];
+  const read = calls.safeParse(typed.split(/\s*\+\s*/).map((part) => spelled(part, middle)));
+  return read.success ? read.data : null;
+}
+
+function spelled(typed: string, middle: Middle): unknown {
+  const between = (low: string | undefined, high: string | undefined) => {
+    const [a, b] = [Number(low), Number(high ?? low)];
+    return { low: Math.min(a, b), high: Math.max(a, b) };
+  };
+  const controller = CONTROLLER.exec(typed);
+  if (controller)
+    return {
+      by: "controller",
+      controller: Number(controller[1]),
+      ...between(controller[2], controller[3]),
+    };
+  const velocity = VELOCITY.exec(typed);
+  if (velocity) return { by: "velocity", ...between(velocity[1], velocity[2]) };
+  const program = PROGRAM.exec(typed);
+  if (program)
+    return {
+      by: "program",
+      program: Number(program[1]),
+      bank: program[2] === undefined ? null : Number(program[2]),
+    };
+  const channel = CHANNEL.exec(typed);
+  if (channel) return { by: "channel", channel: Number(channel[1]) };
+  const key = KEY.exec(typed);
+  const span = key ? spanTyped(key[1] ?? "", middle) : null;
+  return span && { by: "key", ...span, held: key?.[2] !== undefined };
+}
+
+const what = (c: Call): string => (c.by === "controller" ? `controller ${c.controller}` : c.by);
+const spanOf = (c: Call): Span =>
+  c.by === "program"
+    ? { low: c.program + (c.bank ?? 0) * 128, high: c.program + (c.bank ?? 0) * 128 }
+    : c.by === "channel"
+      ? { low: c.channel, high: c.channel }
+      : c;
+
+/** Whether two articulations of one patch are called up by the same things, so that both sound at once. */
+export function callsMeet(a: Calls, b: Calls): boolean {
+  if (a.length !== b.length) return false;
+  return a.every((x) => {
+    const y = b.find((c) => what(c) === what(x));
+    if (!y) return false;
+    const [mine, other] = [spanOf(x), spanOf(y)];
+    return mine.low <= other.high && other.low <= mine.high;
+  });
+}
