@@ -105,6 +105,7 @@ const WEB = {
   house: ["ui", "wire", "session", "documents", "words"],
   disk: ["ui", "wire", "house"],
   delivery: ["ui", "wire", "disk"],
+  instruments: ["ui", "wire", "session", "documents"],
   blocks: ["ui", "wire", "session", "documents", "compare"],
   remarks: ["ui", "wire", "documents", "sheet"],
   proposals: ["ui", "wire", "words", "compare", "remarks"],

@@ -26,7 +26,8 @@ declare const Papa: {
       | readonly Readonly<Record<string, unknown>>[],
     options: {
       newline: string;
-      escapeFormulae: boolean | RegExp;
+      escapeFormulae?: boolean | RegExp;
+      delimiter?: string;
       quotes?: (cell: unknown) => boolean;
     },
   ): string;

@@ -34,6 +34,9 @@ function saltmarsh(): House {
       positions: [
         maker("tideline", "Tideline Strings", "TDL", "tideline"),
         maker("marshlight", "Marshlight Winds", "MLW", "marshlight"),
+        maker("eelgrass", "Eelgrass Chamber Strings", "EGC", "eelgrass"),
+        maker("fogbell", "Fogbell Brass", "FGB", "fogbell"),
+        maker("shingle", "Shingle Percussion", "SHP", "shingle"),
         ...usual.words.positions,
       ],
     },

@@ -11,6 +11,7 @@ import type { House } from "@mossy/core/house/house";
 import { plainDiff } from "@mossy/core/plain/diff";
 import type { History } from "./history.ts";
 import { SAYS, demoShelves } from "./library.ts";
+import { storeLibraries } from "./instruments.ts";
 import { storeLayouts } from "./layouts.ts";
 import { storeProductions } from "./productions.ts";
 import { storeProposals } from "./proposals.ts";
@@ -102,6 +103,7 @@ export async function storeHistory(
     await storeRemarks(db, history.ago);
     await storeStartUps(db, history);
     await storeLayouts(db, history);
+    await storeLibraries(db, history);
     for (const t of history.ticks) await tick(db, t.room, t.item, { done: true, sure: false }, t.by, t.at);
   });
 }

@@ -2,6 +2,7 @@ import { DELIVERY_SCREENS } from "./deliveryScreens.ts";
 import { ITEM_SCREENS } from "./itemScreens.ts";
 import { ROOM_SCREENS } from "./roomScreens.ts";
 import { SESSION_SCREENS } from "./sessionScreens.ts";
+import { INSTRUMENT_SCREENS } from "./instrumentScreens.ts";
 import { SOUND_SCREENS } from "./soundScreens.ts";
 import { ORDER_SCREENS } from "./orderScreens.ts";
 import { TIME_SCREENS } from "./timeScreens.ts";
@@ -17,6 +18,7 @@ export const SCREENS: readonly Screen[] = [
   { name: "today", path: "/", ready: "//*[name()='svg'][contains(@class, 'recharts')]" },
   ...HOUSE_SCREENS,
   ...SOUND_SCREENS,
+  ...INSTRUMENT_SCREENS,
   ...ITEM_SCREENS,
   ...TIME_SCREENS,
   ...ORDER_SCREENS,

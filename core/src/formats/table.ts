@@ -122,6 +122,10 @@ export const csvOf = ({ heads, rows }: List): string =>
     ),
   );
 
+/** A list as spreadsheets copy and paste it: parted by tabs, its heads first. */
+export const tabbed = ({ heads, rows }: List): string =>
+  Papa.unparse({ fields: [...heads], data: rows.map((r) => [...r]) }, { delimiter: "\t", newline: "\n" });
+
 /** What other tables part their cells by stands in quotes, so that nobody takes it for that. */
 const mightPart = (cell: unknown): boolean => typeof cell === "string" && /[;\t|]/.test(cell);
 

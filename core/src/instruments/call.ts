@@ -54,7 +54,7 @@ export function callInWords(c: Call): string {
 
 const RANGE = String.raw`(\d{1,3})(?:\s*(?:–|—|-|−|\.\.|to)\s*(\d{1,3}))?`;
 const CONTROLLER = new RegExp(
-  String.raw`^(?:controller|ctrl|cc)\s*#?\s*(\d{1,3})\s*(?:at|=|:|,)?\s+${RANGE}$`,
+  String.raw`^(?:controller|ctrl|cc)\s*#?\s*(\d{1,3})(?:\s*[=:,]\s*|\s+(?:at\s+)?)${RANGE}$`,
   "i",
 );
 const VELOCITY = new RegExp(String.raw`^(?:velocity|vel\.?)\s*${RANGE}$`, "i");

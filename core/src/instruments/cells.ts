@@ -57,6 +57,13 @@ const lagText = ({ lag, lagBy }: Pick<Articulation, "lag" | "lagBy">): string =>
     ", ",
   );
 
+/** A lag in short: where it goes by how hard a note is struck, from the least to the most in whole ms. */
+export function lagInShort({ lag, lagBy }: Pick<Articulation, "lag" | "lagBy">): string {
+  if (lagBy.length === 0) return shown(lag);
+  const all = [...(lag === null ? [] : [lag]), ...lagBy.map((l) => l.ms)].map(Math.round);
+  return `${shown(Math.min(...all))}–${shown(Math.max(...all))}`;
+}
+
 /** A cell of a patch as it is typed. */
 export function patchText(reader: Reader, p: Patch, cell: PatchCell): string {
   switch (cell) {

@@ -34,11 +34,11 @@ export function laidOver(
     return {
       ...was,
       ...file.said,
-      name: made.name,
+      name: was.name,
       articulations: made.articulations.map((a, n): Articulation => {
         const old = inner.get(foldedOf(a.name));
         inner.delete(foldedOf(a.name));
-        return old ? { ...old, ...file.articulations[n]?.said, name: a.name } : a;
+        return old ? { ...old, ...file.articulations[n]?.said, name: old.name } : a;
       }),
     };
   });
@@ -132,7 +132,10 @@ export function takenOver(
   });
 }
 
-/** Mine in their order, with those of theirs that are wanted behind what stands before them there. */
+/**
+ * Mine in their order, with those of theirs that are wanted where they stand there: behind what stands before them, or
+ * before what stands behind; at the end where neither is here.
+ */
 function mixed<T extends { readonly id: string }>(
   mine: readonly T[],
   theirs: readonly T[],
@@ -144,9 +147,21 @@ function mixed<T extends { readonly id: string }>(
     .filter((x) => other.has(x.id) || !ids.has(x.id))
     .map((x) => (ids.has(x.id) ? (other.get(x.id) ?? x) : x));
   let before: string | null = null;
-  for (const x of theirs) {
-    if (!has.has(x.id) && ids.has(x.id)) made.splice(made.findIndex((y) => y.id === before) + 1, 0, x);
+  for (const [i, x] of theirs.entries()) {
+    if (!has.has(x.id) && ids.has(x.id)) made.splice(placeOf(made, before, theirs.slice(i + 1)), 0, x);
     if (has.has(x.id) || ids.has(x.id)) before = x.id;
   }
   return made;
+}
+
+function placeOf<T extends { readonly id: string }>(
+  made: readonly T[],
+  before: string | null,
+  after: readonly T[],
+): number {
+  const at = made.findIndex((x) => x.id === before);
+  if (at >= 0) return at + 1;
+  const next = new Set(after.map((x) => x.id));
+  const behind = made.findIndex((x) => next.has(x.id));
+  return behind < 0 ? made.length : behind;
 }

@@ -198,6 +198,10 @@ export function pasteCells(
 
 const nameOf = ({ articulation, patch }: InstrumentRow): string => articulation?.name ?? patch.name;
 
+/** The ids of all patches and articulations, in their order. */
+export const idsIn = ({ patches }: SampleLibrary): Set<string> =>
+  new Set(patches.flatMap((p) => [p.id, ...p.articulations.map((a) => a.id)]));
+
 /** Takes patches and articulations out. */
 export function withoutRows(library: SampleLibrary, ids: ReadonlySet<string>): SampleLibrary {
   return {

@@ -6,6 +6,7 @@ import type { Reader } from "../words/reader.ts";
 import { callsInWords } from "./call.ts";
 import { articulationText, patchText, typeArticulation, typePatch } from "./cells.ts";
 import type { ArticulationCell, PatchCell } from "./cells.ts";
+import { foldedOf } from "./find.ts";
 import { OUR_MIDDLE } from "./keys.ts";
 import type { Middle } from "./keys.ts";
 import { blankArticulation, blankPatch } from "./library.ts";
@@ -119,33 +120,32 @@ export function readLibraryTable(
   const { has, rows } = readTable(file, COLUMNS, ["patch"]);
   const patches = new Map<
     string,
-    { said: Partial<Patch>; articulations: Map<string, Partial<Articulation>> }
+    { readonly name: string; said: Partial<Patch>; readonly articulations: Map<string, SaidArticulation> }
   >();
   let name = "";
   for (const row of rows) {
     name = row.cell("patch") === "" ? name : row.cell("patch").slice(0, 120);
     if (name === "") row.fail("the line names no patch, and none stands above it.");
-    const known = patches.get(name);
-    const patch = known ?? { said: {}, articulations: new Map<string, Partial<Articulation>>() };
-    if (!known) patches.set(name, patch);
+    const known = patches.get(foldedOf(name));
+    const patch = known ?? { name, said: {}, articulations: new Map<string, SaidArticulation>() };
+    if (!known) patches.set(foldedOf(name), patch);
     const own = valuesIn(row, OF_PATCH, has, (cell, text) => typePatch(reader, cell, text, middle));
     patch.said = { ...(known ? {} : playerIn(reader, name)), ...patch.said, ...own };
     const played = row.cell("articulation").slice(0, 80);
     if (played === "") continue;
-    if (patch.articulations.has(played))
+    if (patch.articulations.has(foldedOf(played)))
       row.fail(`“${played}” of “${name}” stands in the list twice. Give each a name of its own.`);
     const said = valuesIn(row, OF_ARTICULATION, has, (cell, text) =>
       typeArticulation(reader, cell, text, middle),
     );
     const words = playedIn(reader, played);
-    patch.articulations.set(played, { ...(words.words.length > 0 ? words : {}), ...said });
+    patch.articulations.set(foldedOf(played), {
+      name: played,
+      said: { ...(words.words.length > 0 ? words : {}), ...said },
+    });
   }
   if (patches.size === 0) throw new FileProblem("The list names no patch.");
-  return [...patches].map(([patchName, { said, articulations }]) => ({
-    name: patchName,
-    said,
-    articulations: [...articulations].map(([n, a]) => ({ name: n, said: a })),
-  }));
+  return [...patches.values()].map((p) => ({ ...p, articulations: [...p.articulations.values()] }));
 }
 
 /** What a row says in these columns; an empty cell says nothing. */

@@ -122,6 +122,7 @@ export async function changeLibrary(
   from: number,
   changes: readonly PlainChange[],
   by: string,
+  at = new Date(),
 ): Promise<{ revision: number; merged: boolean; updatedAt: string }> {
   const was = await rowOf(db, id, "for update of l");
   if (from > was.revision)
@@ -138,17 +139,17 @@ export async function changeLibrary(
   const { rows } = await db.query<{ revision: number; at: Date }>(
     `update sample_libraries set library = $1, name = $2, maker = $3, code = $4, issue = $5, patches = $6,
        articulations = $7, unmeasured = $8, said = $9, recorded = $10, licences = $11, rooms = $12,
-       revision = revision + 1, updated_by = $14, updated_at = now()
+       revision = revision + 1, updated_by = $14, updated_at = $15
      where id = $13 returning revision, updated_at as at`,
-    [...shownOf(whole.data), id, by],
+    [...shownOf(whole.data), id, by, at],
   );
   const [now] = rows;
   if (!now) throw notFound("sample library with this id");
   await db.query(
-    "insert into sample_library_changes (library, revision, changes, made_by) values ($1, $2, $3, $4)",
-    [id, now.revision, JSON.stringify(changes), by],
+    "insert into sample_library_changes (library, revision, changes, made_by, made_at) values ($1, $2, $3, $4, $5)",
+    [id, now.revision, JSON.stringify(changes), by, at],
   );
-  if (was.library.issue !== whole.data.issue && was.library.issue !== "") await keepIssue(db, was, by);
+  if (was.library.issue !== whole.data.issue && was.library.issue !== "") await keepIssue(db, was, by, at);
   // Changes leave what they do not touch as it is: those patches need not be written anew.
   const anew = new Set(next.patches.filter((p, i) => was.library.patches[i] !== p).map((p) => p.id));
   const there = new Set(next.patches.map((p) => p.id));
@@ -157,11 +158,12 @@ export async function changeLibrary(
   return { revision: now.revision, merged: from < was.revision, updatedAt: now.at.toISOString() };
 }
 
-async function keepIssue(db: Db, { id, library }: Row, by: string): Promise<void> {
+async function keepIssue(db: Db, { id, library }: Row, by: string, at: Date): Promise<void> {
   await db.query(
-    `insert into sample_library_issues (library, issue, doc, kept_by) values ($1, $2, $3, $4)
-     on conflict (library, issue) do update set doc = excluded.doc, kept_by = excluded.kept_by, kept_at = now()`,
-    [id, library.issue, JSON.stringify(library), by],
+    `insert into sample_library_issues (library, issue, doc, kept_by, kept_at) values ($1, $2, $3, $4, $5)
+     on conflict (library, issue) do update set doc = excluded.doc, kept_by = excluded.kept_by,
+       kept_at = excluded.kept_at`,
+    [id, library.issue, JSON.stringify(library), by, at],
   );
 }
 

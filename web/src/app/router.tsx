@@ -16,6 +16,13 @@ function Stumbled() {
   );
 }
 
+/** Pages of the library beside its templates: one script. */
+const besideTemplates = screen(() => import("../library/routes.tsx"));
+const BESIDE_TEMPLATES =
+  "new follow productions uses shelves chains :template/places :template/behind :template/origin".split(
+    " ",
+  );
+
 export const router = createBrowserRouter([
   {
     path: "/sign-in",
@@ -63,18 +70,14 @@ export const router = createBrowserRouter([
             ],
           },
           { path: "library", lazy: screen(() => import("../library/page.tsx")) },
-          { path: "library/new", lazy: screen(() => import("../library/newPage.tsx")) },
-          { path: "library/follow", lazy: screen(() => import("../library/followPage.tsx")) },
-          { path: "library/:template/places", lazy: screen(() => import("../library/placesPage.tsx")) },
-          { path: "library/:template/behind", lazy: screen(() => import("../library/behindPage.tsx")) },
+          ...BESIDE_TEMPLATES.map((path) => ({ path: `library/${path}`, lazy: besideTemplates })),
           { path: "library/proposals/new", lazy: screen(() => import("../proposals/newPage.tsx")) },
           { path: "library/proposals/:proposal?", lazy: screen(() => import("../proposals/page.tsx")) },
-          { path: "library/productions", lazy: screen(() => import("../library/productionsPage.tsx")) },
-          { path: "library/uses", lazy: screen(() => import("../library/usesPage.tsx")) },
-          { path: "library/:template/origin", lazy: screen(() => import("../library/originPage.tsx")) },
-          { path: "library/shelves", lazy: screen(() => import("../library/shelvesPage.tsx")) },
           { path: "library/sounds/:sound?", lazy: screen(() => import("../sound/routes.tsx")) },
-          { path: "library/chains", lazy: screen(() => import("../library/chainsPage.tsx")) },
+          {
+            path: "library/instruments/:library?/:page?",
+            lazy: screen(() => import("../instruments/routes.tsx")),
+          },
           {
             path: "library/:template/releases/:release",
             lazy: screen(() => import("../library/releasePage.tsx")),

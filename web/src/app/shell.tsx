@@ -15,8 +15,9 @@ async function goOnWithEdits(): Promise<void> {
   // What works on documents is only fetched where there is something to go on with.
   if (!anythingUnsent()) return;
   const { goOn } = await import("../documents/workpieces.ts");
-  const { house } = await goOn();
+  const { house, samples } = await goOn();
   if (house) await (await import("../house/work.ts")).goOnWithHouse();
+  if (samples.length > 0) await (await import("../instruments/work.ts")).goOnWithLibraries(samples);
 }
 
 /** Everything around a page: the rail at the left, what is said in passing, the list of shortcuts. */

@@ -42,6 +42,8 @@ function follow(): void {
 
 /** What the draft of the house style goes by among the documents. */
 export const HOUSE_STYLE = "house";
+/** What stands before the id of a sample library among the documents. */
+export const SAMPLES = "samples-";
 
 /** The workpiece of a document in this window, made when it is first asked for. */
 export function workpieceFor<D, C>(
@@ -123,12 +125,14 @@ const left = (): string[] => unsentIn(sessionStorage, bookKey("")).filter((id) =
 
 /**
  * Goes on with edits of sessions that had not reached the house, whatever page shows now. @returns whether
- * the house style has some too
+ * the house style has some too, and which sample libraries
  */
-export async function goOn(): Promise<{ house: boolean }> {
+export async function goOn(): Promise<{ house: boolean; samples: string[] }> {
   const ids = left();
   for (const id of ids) {
-    if (id !== HOUSE_STYLE) await ask("document", { document: id }).then(workpieceOf, () => undefined);
+    if (id !== HOUSE_STYLE && !id.startsWith(SAMPLES))
+      await ask("document", { document: id }).then(workpieceOf, () => undefined);
   }
-  return { house: ids.includes(HOUSE_STYLE) };
+  const samples = ids.filter((id) => id.startsWith(SAMPLES)).map((id) => id.slice(SAMPLES.length));
+  return { house: ids.includes(HOUSE_STYLE), samples };
 }

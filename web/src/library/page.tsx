@@ -2,7 +2,7 @@ import { later } from "../wire/laterQueries.ts";
 import type { Shelf, TemplateCard } from "@mossy/contract/library";
 import { plural } from "@mossy/core/session/plural";
 import { useQuery } from "@tanstack/react-query";
-import { AudioLines, Music, Clapperboard, Inbox, Layers, LibraryBig, Plus } from "lucide-react";
+import { AudioLines, Music, Clapperboard, Inbox, Layers, LibraryBig, Piano, Plus } from "lucide-react";
 import { memo, useDeferredValue, useMemo, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { queries, useMe } from "../wire/queries.ts";
@@ -128,6 +128,7 @@ function BesideTemplates({ may }: { may: boolean }) {
   const places = [
     ["/library/proposals", "Proposals", Inbox],
     ["/library/chains", "Chains", Layers],
+    ["/library/instruments", "Instruments", Piano],
     ["/library/sounds", "Sounds", AudioLines],
     ["/library/sounds/patterns", "Patterns", Music],
     ["/library/productions", "Productions", Clapperboard],

@@ -2,7 +2,7 @@ import type { EditPattern, PatternCard } from "@mossy/contract/patterns";
 import { plural } from "@mossy/core/session/plural";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { clsx } from "clsx";
-import { useDeferredValue } from "react";
+import { useDeferredValue, useState } from "react";
 import { useSearchParams } from "react-router";
 import { Button } from "../ui/button.tsx";
 import { shortDay } from "../ui/dates.ts";
@@ -30,8 +30,10 @@ export default function PatternsPage() {
     else next.set(name, value);
     setQuery(next, { replace: true });
   };
-  const [find, tag, gone] = ["find", "tag", "gone"].map((name) => query.get(name) ?? "");
-  const asked = useDeferredValue(find?.trim() ?? "");
+  const [tag, gone] = ["tag", "gone"].map((name) => query.get(name) ?? "");
+  // What is typed shows at once; the address, and what is found, follow.
+  const [find, setFind] = useState(query.get("find") ?? "");
+  const asked = useDeferredValue(find.trim());
   const { data, error, refetch } = useQuery(
     later.patterns({
       ...(asked === "" ? {} : { find: asked }),
@@ -56,8 +58,11 @@ export default function PatternsPage() {
         <FindField
           label="Find a pattern"
           className="w-60"
-          value={find ?? ""}
-          onFind={(text) => choose("find", text)}
+          value={find}
+          onFind={(text) => {
+            setFind(text);
+            choose("find", text);
+          }}
         />
         <Select
           aria-label="Tag"

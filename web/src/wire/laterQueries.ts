@@ -63,6 +63,29 @@ export const later = {
       getNextPageParam: (last) => last.next ?? undefined,
       placeholderData: keepPreviousData,
     }),
+  sampleLibraries: queryOptions({
+    queryKey: ["instruments", "list"],
+    queryFn: () => ask("sampleLibraries", {}),
+  }),
+  sampleLibrary: (library: string) =>
+    queryOptions({
+      queryKey: ["sample-library", library],
+      queryFn: () => ask("sampleLibrary", { library }),
+    }),
+  libraryIssue: (library: string, issue: string) =>
+    queryOptions({
+      queryKey: ["library-issue", library, issue],
+      queryFn: () => ask("libraryIssue", { library, issue }),
+      // What was kept does not change.
+      staleTime: Infinity,
+    }),
+  articulations: (find: string) =>
+    infiniteQueryOptions({
+      queryKey: ["instruments", "found", find],
+      queryFn: ({ pageParam }) => look("articulations", {}, { find, from: String(pageParam) }),
+      placeholderData: keepPreviousData,
+      ...inPages,
+    }),
   patterns: (query: Readonly<Record<string, string>>) =>
     queryOptions({
       queryKey: ["patterns", query],
