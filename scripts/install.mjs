@@ -89,6 +89,15 @@ export async function findMediaTool() {
   if (!onPath("ffmpeg")) await installDebian(["ffmpeg"], "FFmpeg");
 }
 
+/** A free bank of samples, as Debian lays it. */
+export const SAMPLE_BANK = "/usr/share/sounds/sf2/TimGM6mb.sf2";
+
+/** The synthesiser and the bank that what we read of sample banks is held against. */
+export async function findSynthesiser() {
+  if (!onPath("fluidsynth") || !existsSync(SAMPLE_BANK))
+    await installDebian(["fluidsynth", "timgm6mb-soundfont"], "FluidSynth with a free bank of samples");
+}
+
 /** Chromium and ChromeDriver for the browser tests and pictures. */
 export async function findChromium() {
   if (!existsSync("/usr/bin/chromium") || !existsSync("/usr/bin/chromedriver"))

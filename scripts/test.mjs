@@ -3,7 +3,7 @@
 import { spawn } from "node:child_process";
 import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
 import { join } from "node:path";
-import { findChromium, findMediaTool, findPostgres, installPackages } from "./install.mjs";
+import { findChromium, findMediaTool, findPostgres, findSynthesiser, installPackages } from "./install.mjs";
 
 await installPackages();
 const { top } = await import("./bundle.mjs");
@@ -18,6 +18,7 @@ const named = chosen.some((c) => !existsSync(join(top, c.split("/")[0])));
 const needs = { server: among("server") || named, e2e: among("e2e") || named };
 if (needs.server || needs.e2e) await findPostgres();
 if (needs.server) await findMediaTool();
+if (needs.server) await findSynthesiser();
 if (needs.e2e) await findChromium();
 const projects = ["core", ...Object.keys(needs).filter((p) => needs[p])].flatMap((p) => ["--project", p]);
 

@@ -1,4 +1,8 @@
+import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
 import type { WholeSampleLibrary } from "@mossy/contract/instruments";
+import { soundFontOf } from "@mossy/core/fixtures/soundFont";
 import type { Articulation } from "@mossy/core/instruments/library";
 import { Key } from "selenium-webdriver";
 import { describe, expect, it } from "vitest";
@@ -119,7 +123,7 @@ describe("a sample library", () => {
       "next.csv",
       "Patch,Articulation,Lag ms\nViolins 1,Spiccato,19\nOboes,Long,50\n",
     );
-    const LINES = "//div[@role='region'][contains(@aria-label, 'next.csv')]//label";
+    const LINES = "//div[@role='region'][contains(@aria-label, 'next')]//label";
     await b.see(`${LINES}[contains(., 'Spiccato')]//strong[.='19']`);
     await b.type("//label[span[.='Issue it is now']]//input", "1.1");
     await b.button("Take over 2 lines");
@@ -133,6 +137,50 @@ describe("a sample library", () => {
     await b.see(
       "//section[@aria-label='Earlier issues']//label[contains(., 'Spiccato')]//s[.='23, 40 at 20']",
     );
+  });
+
+  it("is read from a folder of SFZ files, and from a bank; what cannot be read is said", async () => {
+    const begin = async (): Promise<void> => {
+      await b.go("/library/instruments");
+      await b.button("New sample library");
+    };
+    const folder = mkdtempSync(join(tmpdir(), "Reedcut-"));
+    mkdirSync(join(folder, "parts"));
+    writeFileSync(join(folder, "Oboe.sfz"), '#define $FIRST 24\n#include "parts/keys.txt"\n');
+    const regions = "<group> sw_last=$FIRST sw_label=Long\n<region> sample=a.wav lokey=58 hikey=91\n";
+    writeFileSync(
+      join(folder, "parts", "keys.txt"),
+      `${regions}<group> sw_last=25 sw_label=Trill\n<region> sample=a.wav`,
+    );
+    writeFileSync(join(folder, "a.wav"), new Uint8Array(2_000_000));
+    await begin();
+    await b.uploadFrom("Folder with SFZ files", folder);
+    await b.see(cell("Long", 3));
+    expect(await b.text(cell("Long", 3))).toBe("C1");
+    expect(await b.text(cell("Oboe", 2))).toBe("Oboe");
+    const patch = async () =>
+      (await api<WholeSampleLibrary>("GET", `/instruments/${(await b.address()).split("/").pop()}`)).library
+        .patches[0];
+    expect(await patch()).toMatchObject({
+      memory: 2,
+      articulations: [{ low: 58, high: 91 }, { words: ["trill"] }],
+    });
+    rmSync(folder, { recursive: true });
+
+    const frames = new Float32Array(4410).fill(0.2);
+    const zones = [{ frames, rate: 44_100, key: 60, keys: [40, 80] as const }];
+    await begin();
+    await b.upload(
+      "List of its patches",
+      "Kiln.sf2",
+      soundFontOf("Kiln", [{ name: "Trumpet", bank: 0, program: 56, zones }]),
+    );
+    await b.see("//h1[.='Kiln']");
+    expect(await b.text(cell("Trumpet", 4))).toBe("E2–G♯5");
+
+    await begin();
+    await b.upload("List of its patches", "torn.sf2", new Uint8Array(400));
+    await b.see("//*[@role='alert'][contains(., 'torn.sf2') and contains(., 'no SoundFont 2 bank')]");
   });
 
   it("is found by who plays and how, in the house's words, by everybody", async () => {

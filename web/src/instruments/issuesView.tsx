@@ -3,15 +3,12 @@ import { laidOver, libraryDifferences, takenOver } from "@mossy/core/instruments
 import type { SampleLibrary } from "@mossy/core/instruments/library";
 import { OUR_MIDDLE } from "@mossy/core/instruments/keys";
 import type { Middle } from "@mossy/core/instruments/keys";
-import { readLibraryTable } from "@mossy/core/instruments/table";
 import { plural } from "@mossy/core/session/plural";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { newId } from "../session/newId.ts";
 import { Button } from "../ui/button.tsx";
 import { day } from "../ui/dates.ts";
-import { FileDrop } from "../ui/fileField.tsx";
-import { LIST_FILES, tablesOf } from "../ui/listFiles.tsx";
 import { Field, Input } from "../ui/pieces.tsx";
 import { Empty, Failed, Loading, Trouble } from "../ui/states.tsx";
 import { mention } from "../ui/toasts.tsx";
@@ -19,7 +16,8 @@ import { later } from "../wire/laterQueries.ts";
 import { queryClient } from "../wire/queries.ts";
 import { DifferenceList } from "./differenceList.tsx";
 import type { LibraryView } from "./work.ts";
-import { MiddleField } from "./newLibrary.tsx";
+import { LibraryFiles, MiddleField } from "./newLibrary.tsx";
+import { readLibraryFiles } from "./readFiles.ts";
 
 /** What a file says otherwise, taken over line by line as the next issue; and what earlier issues were. */
 export function IssuesView({
@@ -63,34 +61,22 @@ function TakeIn({ style, library, change }: LibraryView) {
   const [middle, setMiddle] = useState<Middle>(OUR_MIDDLE);
   const [read, setRead] = useState<Read | null>(null);
   const look = useMutation({
-    mutationFn: async (file: File): Promise<Read> => {
-      const said = readLibraryTable(style.reader, await tablesOf(file), middle);
-      return { file: file.name, other: laidOver(library, said, newId) };
+    mutationFn: async (files: readonly File[]): Promise<Read> => {
+      const { called, patches } = await readLibraryFiles(style.reader, files, middle);
+      return { file: called, other: laidOver(library, patches, newId) };
     },
     onSuccess: setRead,
   });
   return (
     <section aria-label="Take in" className="card flex min-h-0 flex-col gap-3 p-4">
       <div>
-        <h2 className="font-semibold">Take in a list</h2>
+        <h2 className="font-semibold">Take in what files say</h2>
         <p className="text-sm text-ink-2">
           It is laid beside what stands here, line by line; what it says nothing of stays as it is.
         </p>
       </div>
-      <div className="flex flex-wrap items-end gap-3">
-        <MiddleField middle={middle} onChoose={setMiddle} />
-        <span className="min-w-56 flex-1">
-          <FileDrop
-            label="List of its patches"
-            accept={LIST_FILES}
-            button="Choose"
-            busy={look.isPending}
-            onFiles={([file]) => look.mutate(file)}
-          >
-            CSV or XLSX
-          </FileDrop>
-        </span>
-      </div>
+      <MiddleField middle={middle} onChoose={setMiddle} />
+      <LibraryFiles busy={look.isPending} onFiles={(files) => look.mutate(files)} />
       <Trouble error={look.error} />
       {read && (
         <TakeOver

@@ -2,19 +2,19 @@ import type { Style } from "@mossy/core/house/style";
 import { blankLibrary } from "@mossy/core/instruments/library";
 import { MIDDLES, OUR_MIDDLE } from "@mossy/core/instruments/keys";
 import type { Middle } from "@mossy/core/instruments/keys";
-import { madeOf, readLibraryTable } from "@mossy/core/instruments/table";
+import { madeOf } from "@mossy/core/instruments/table";
 import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import { newId } from "../session/newId.ts";
 import { Button } from "../ui/button.tsx";
 import { Options } from "../ui/chooser.tsx";
-import { FileDrop } from "../ui/fileField.tsx";
-import { LIST_FILES, tablesOf } from "../ui/listFiles.tsx";
+import { FileButton, FileDrop } from "../ui/fileField.tsx";
 import { Field, Input } from "../ui/pieces.tsx";
 import { Select } from "../ui/select.tsx";
 import { Trouble } from "../ui/states.tsx";
 import { askOnce } from "../wire/ask.ts";
+import { LIBRARY_FILES, readLibraryFiles } from "./readFiles.ts";
 
 /** A new sample library: by its name alone, or with the patches of a table. */
 export function NewLibrary({ style, onLeave }: { style: Style; onLeave: () => void }) {
@@ -22,11 +22,10 @@ export function NewLibrary({ style, onLeave }: { style: Style; onLeave: () => vo
   const [middle, setMiddle] = useState<Middle>(OUR_MIDDLE);
   const navigate = useNavigate();
   const make = useMutation({
-    mutationFn: async (file: File | null) => {
-      const called = name.trim() || (file?.name.replace(/\.[^.]*$/, "").slice(0, 80) ?? "");
-      const patches = file
-        ? madeOf(readLibraryTable(style.reader, await tablesOf(file), middle), newId)
-        : [];
+    mutationFn: async (files: readonly File[]) => {
+      const read = files.length === 0 ? null : await readLibraryFiles(style.reader, files, middle);
+      const called = name.trim() || (read?.called.slice(0, 80) ?? "");
+      const patches = read ? madeOf(read.patches, newId) : [];
       return askOnce("newSampleLibrary", {}, { library: { ...blankLibrary(called), patches } });
     },
     onSuccess: ({ id }) => void navigate(`/library/instruments/${id}`),
@@ -37,7 +36,7 @@ export function NewLibrary({ style, onLeave }: { style: Style; onLeave: () => vo
       className="card flex flex-col gap-3 p-4"
       onSubmit={(e) => {
         e.preventDefault();
-        if (name.trim() !== "") make.mutate(null);
+        if (name.trim() !== "") make.mutate([]);
       }}
     >
       <div className="flex flex-wrap items-end gap-3">
@@ -60,18 +59,38 @@ export function NewLibrary({ style, onLeave }: { style: Style; onLeave: () => vo
           </Button>
         </span>
       </div>
-      <FileDrop
-        label="List of its patches"
-        accept={LIST_FILES}
-        button="Choose a list"
-        busy={make.isPending}
-        onFiles={([file]) => make.mutate(file)}
-      >
-        Or drop its list here (CSV or XLSX): a patch and an articulation a line, with how it is called up,
-        lag, loudness
-      </FileDrop>
+      <LibraryFiles busy={make.isPending} onFiles={(files) => make.mutate(files)} />
       <Trouble error={make.error} />
     </form>
+  );
+}
+
+/** Where files that say what a library plays are dropped or chosen. */
+export function LibraryFiles({
+  busy,
+  onFiles,
+}: {
+  busy: boolean;
+  onFiles: (files: readonly File[]) => void;
+}) {
+  return (
+    <div className="flex flex-wrap items-center gap-2">
+      <span className="min-w-72 flex-1">
+        <FileDrop
+          label="List of its patches"
+          accept={LIBRARY_FILES}
+          button="Choose a file"
+          busy={busy}
+          many
+          onFiles={onFiles}
+        >
+          A list (CSV, XLSX), SFZ files, or a bank (SF2)
+        </FileDrop>
+      </span>
+      <FileButton label="Folder with SFZ files" folder disabled={busy} onFiles={onFiles}>
+        Choose an SFZ folder
+      </FileButton>
+    </div>
   );
 }
 
