@@ -24,7 +24,7 @@ const KEPT: readonly (readonly [screen: string, theme: Theme])[] = [
   ["signal-map", "daylight"],
   ["stereo-picture", "lamplight"],
   ["drift", "daylight"],
-  ["room-edit", "daylight"],
+  ["sample-library", "daylight"],
   ["time", "daylight"],
   ["fit", "daylight"],
   ["session", "daylight"],

@@ -91,6 +91,8 @@ function asked(name: RouteName, room: string): { path: string; body?: unknown } 
     layout: "none",
     sound: "none",
     pattern: "none",
+    library: "none",
+    issue: "none",
     coming: "none",
     at: 0,
     version: 1,
