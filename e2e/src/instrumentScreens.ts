@@ -61,6 +61,13 @@ export const INSTRUMENT_SCREENS: readonly Screen[] = [
     }),
   },
   {
+    name: "sample-library-wide",
+    ...open("Tideline Strings", async (b) => {
+      await b.click("//label[contains(., 'all columns')]/input");
+      await b.see("//span[@role='columnheader'][.='Voices']");
+    }),
+  },
+  {
     name: "sample-library-about",
     ...view("Eelgrass Chamber Strings", "About it", "//section[@aria-label='Where it lies']//label"),
   },

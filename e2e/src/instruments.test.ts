@@ -50,7 +50,7 @@ describe("a sample library", () => {
     expect((await played()).map((a) => a.lag)).toEqual([61, null, 48]);
   });
 
-  it("is typed into: a cell, all that are chosen, keys that count on; undone and still there after a reload", async () => {
+  it("is typed into: one cell, all that are chosen, keys that count on; undone also after a reload", async () => {
     await b.click(cell("Spiccato", 5));
     await b.press(Key.ENTER);
     await b.type("//input[@aria-label='Lag in ms of Spiccato']", `soon${Key.ENTER}`);

@@ -64,8 +64,9 @@ const PATCH = /^(?:its |own |its own )?patch$|^always$/i;
 const KEY = /^(?:key(?:switch)?|ks)?\s*(.+?)(\s+held|\s*\(held\))?$/i;
 
 /**
- * How somebody says an articulation is called up: "C0", "C0 held", "C0–D0", "controller 32 at 0–10", "velocity 1–64",
- * "program 5, bank 2", "channel 3", several of them joined by "+", or "its patch". Null where it is none of these.
+ * How somebody says an articulation is called up: "C0", "C0 held", "C0–D0", "controller 32 at 0–10",
+ * "velocity 1–64", "program 5, bank 2", "channel 3", several of them joined by "+", or "its patch". Null where it is
+ * none of these.
  * @param middle in which octave whoever typed it has middle C
  */
 export function callsTyped(text: string, middle: Middle = OUR_MIDDLE): Call[] | null {

@@ -160,7 +160,9 @@ export function typeArticulation(
     case "plays":
       return (
         playedTyped(reader, typed) ?? {
-          problem: `The house has no such way of playing: “${typed}”. Its words are parted by commas, as in “muted, tremolo”.`,
+          problem:
+            `The house has no such way of playing: “${typed}”. Its words are parted by commas, as in ` +
+            "“muted, tremolo”.",
         }
       );
     case "called":
@@ -192,7 +194,9 @@ function typePlayer(reader: Reader, typed: string): Said<Patch> {
   if (typed === "") return NOBODY;
   return (
     playerIn(reader, typed) ?? {
-      problem: `The house does not read “${typed}” for sure. Type a role of its word list, as in “Violin, first section”.`,
+      problem:
+        `The house does not read “${typed}” for sure. Type a role of its word list, as in ` +
+        "“Violin, first section”.",
     }
   );
 }
@@ -220,8 +224,8 @@ function typeCalls(typed: string, middle?: Middle): { called: Articulation["call
     ? { called }
     : {
         problem:
-          "It is called up by a key (“C0”, “C0 held”), “controller 32 at 0–10”, “velocity 1–64”, “program 5”, " +
-          "“channel 3”, several joined by “+”, or by “its patch”.",
+          "It is called up by a key (“C0”, “C0 held”), “controller 32 at 0–10”, “velocity 1–64”, " +
+          "“program 5”, “channel 3”, several joined by “+”, or by “its patch”.",
       };
 }
 

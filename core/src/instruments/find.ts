@@ -23,9 +23,10 @@ export interface Wanted {
 
 /** Words a question is asked with, not what is asked for. */
 const ASKING = new Set(
-  "who which what has have had can could does do is are there a an the any one of on in for with and play plays playing sings sing called".split(
-    " ",
-  ),
+  (
+    "who which what has have had can could does do is are there a an the any one of on in for with and " +
+    "play plays playing sings sing called"
+  ).split(" "),
 );
 const MOST = 8;
 

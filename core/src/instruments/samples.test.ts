@@ -73,7 +73,7 @@ describe("SFZ files", () => {
     expect(sampleLibrary.safeParse(library).success).toBe(true);
   });
 
-  it("are called up by held keys, controllers, programs and channels as well; what carries dynamics calls nothing", () => {
+  it("are called up by held keys, controllers, programs and channels; what carries dynamics calls nothing", () => {
     const calls = (opcodes: string) =>
       read({ "a.sfz": `<region> sample=a.wav ${opcodes}\n<region> sample=b.wav` })[0]!.articulations.map(
         (a) => callsInWords(a.said.called ?? []),

@@ -173,7 +173,9 @@ export function pasteCells(
   const first = columns.indexOf(from.cell);
   if (lines.length > rows.length - from.row)
     return {
-      problem: `${lines.length} lines do not go into the ${rows.length - from.row} rows from here on. Add rows first, or paste a list with its heads.`,
+      problem:
+        `${lines.length} lines do not go into the ${rows.length - from.row} rows from here on. Add rows ` +
+        "first, or paste a list with its heads.",
     };
   let next = library;
   for (const [i, line] of lines.entries()) {

@@ -23,7 +23,8 @@ export function instrumentRoutes(pool: Pool, crew: Crew): Router {
   answer(router, "newSampleLibrary", ({ body: { library }, person, req, errand }) =>
     once(pool, errand, async (db) => {
       const id = await addLibrary(db, library, person.id);
-      const says = `took in the sample library “${library.name}”, ${plural(articulationsIn(library), "articulation")}`;
+      const many = plural(articulationsIn(library), "articulation");
+      const says = `took in the sample library “${library.name}”, ${many}`;
       await note(db, req, { what: "library", who: person, says });
       await tell(db, { kind: "sample-library", library: id, revision: 0, by: doerOf(person) });
       return { id };

@@ -102,8 +102,8 @@ export async function addLibrary(
   id: string = randomUUID(),
 ): Promise<string> {
   await db.query(
-    `insert into sample_libraries (library, name, maker, code, issue, patches, articulations, unmeasured, said, recorded,
-       licences, rooms, id, updated_by, updated_at)
+    `insert into sample_libraries (library, name, maker, code, issue, patches, articulations, unmeasured, said,
+       recorded, licences, rooms, id, updated_by, updated_at)
      values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15)`,
     [...shownOf(library), id, by, at],
   );

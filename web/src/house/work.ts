@@ -3,7 +3,7 @@ import { differences } from "@mossy/core/house/differences";
 import { house as houseSchema } from "@mossy/core/house/house";
 import type { House } from "@mossy/core/house/house";
 import type { HousePiece } from "@mossy/core/house/pieces";
-import { plainChange, valueAt } from "@mossy/core/plain/change";
+import { plainChange } from "@mossy/core/plain/change";
 import { plainDiff } from "@mossy/core/plain/diff";
 import type { PlainChange } from "@mossy/core/plain/change";
 import type { Style } from "@mossy/core/house/style";
@@ -16,7 +16,7 @@ import type { ClashWords } from "../documents/clashes.tsx";
 import type { Workpiece, WorkpieceState } from "../documents/workpiece.ts";
 import type { Clash } from "../documents/rules.ts";
 import { HOUSE_STYLE, workpieceFor, heardOf, taken } from "../documents/workpieces.ts";
-import { plainRules } from "../documents/plainRules.ts";
+import { plainClash, plainRules } from "../documents/plainRules.ts";
 
 /** What every page of the house style works with. */
 export interface HouseWork {
@@ -109,19 +109,5 @@ export function editHouse(
 }
 
 /** A clash of the house style in words. */
-export function clashOfHouse(house: House, { label, yours }: Clash<PlainChange>): ClashWords {
-  const [first] = yours;
-  const short = (value: unknown): string =>
-    (value === undefined ? "not there" : typeof value === "string" ? value : JSON.stringify(value)).slice(
-      0,
-      80,
-    );
-  if (first?.do !== "set")
-    return { name: label, what: "", theirs: "as it stands now", yours: "as you had it" };
-  return {
-    name: first.at.at(-2) ?? label,
-    what: first.at.at(-1) ?? "",
-    theirs: short(valueAt(house, first.at)),
-    yours: short(first.to),
-  };
-}
+export const clashOfHouse = (house: House, clash: Clash<PlainChange>): ClashWords =>
+  plainClash(house, clash, (at) => ({ name: at.at(-2) ?? clash.label, what: at.at(-1) ?? "" }));

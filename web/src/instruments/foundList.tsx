@@ -50,6 +50,8 @@ export function FoundList({ style, find }: { style: Style; find: string }) {
   );
 }
 
+const COLUMNS = "minmax(0,1.2fr) minmax(0,1.2fr) minmax(0,1fr) 110px";
+
 function Line({ style, of: f }: { style: Style; of: FoundArticulation }) {
   const { reader } = style;
   const patch = { ...f.patch, articulations: [] };
@@ -59,7 +61,8 @@ function Line({ style, of: f }: { style: Style; of: FoundArticulation }) {
   return (
     <Link
       to={`/library/instruments/${f.library}?row=${encodeURIComponent(f.articulation.id)}`}
-      className="grid grid-cols-[minmax(0,1.2fr)_minmax(0,1.2fr)_minmax(0,1fr)_110px] items-center gap-4 px-3.5 py-2 hover:bg-bg"
+      className="grid items-center gap-4 px-3.5 py-2 hover:bg-bg"
+      style={{ gridTemplateColumns: COLUMNS }}
     >
       <span className="flex min-w-0 items-center gap-2.5">
         <Tile colour={colourFor(style, who)} icon={iconFor(style, who)} />

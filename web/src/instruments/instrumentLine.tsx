@@ -4,9 +4,10 @@ import type { Style } from "@mossy/core/house/style";
 import { lagInShort } from "@mossy/core/instruments/cells";
 import type { InstrumentCell } from "@mossy/core/instruments/cells";
 import { rowHas, rowText } from "@mossy/core/instruments/sheet";
+import type { Articulation } from "@mossy/core/instruments/library";
 import type { InstrumentRow } from "@mossy/core/instruments/sheet";
-import { ChevronDown, ChevronRight } from "lucide-react";
 import type { ReactNode } from "react";
+import { FoldButton } from "../ui/grid/foldButton.tsx";
 import { Tile } from "../ui/tile.tsx";
 import { RIGHT } from "./rowLook.ts";
 
@@ -83,7 +84,7 @@ function Value({ style, row, cell }: { style: Style; row: InstrumentRow; cell: I
   if (!rowHas(row, cell)) return null;
   const isPatch = row.articulation === null;
   const text = rowText(style.reader, row, cell);
-  const shown = cell === "lag" && row.articulation ? lagInShort(row.articulation) : text;
+  const shown = row.articulation ? inShort(row.articulation, cell, text) : text;
   const lacks = text === "" && (cell === "plays" || (cell === "lag" && !isPatch));
   return (
     <span
@@ -99,6 +100,10 @@ function Value({ style, row, cell }: { style: Style; row: InstrumentRow; cell: I
   );
 }
 
+/** What there is room for in a cell; all of it stands beside the sheet. */
+const inShort = (a: Articulation, cell: InstrumentCell, text: string): string =>
+  cell === "lag" ? lagInShort(a) : cell === "tail" ? text.replace(", sounds", "") : text;
+
 /** What opens and closes a patch, and who plays it as the house shows them. */
 function BeforeName({ style, row, onClose }: Props) {
   const { patch, articulation, holds, closed } = row;
@@ -106,22 +111,12 @@ function BeforeName({ style, row, onClose }: Props) {
   const who = { ...patch, of: null };
   return (
     <>
-      {holds > 0 ? (
-        <button
-          type="button"
-          tabIndex={-1}
-          aria-label={`${closed ? "Open" : "Close"} ${patch.name}`}
-          onClick={(e) => {
-            e.stopPropagation();
-            onClose(row.id, !closed);
-          }}
-          className="-ml-1.5 grid size-6 shrink-0 place-items-center rounded-sm text-ink-2 hover:bg-line"
-        >
-          {closed ? <ChevronRight size={14} /> : <ChevronDown size={14} />}
-        </button>
-      ) : (
-        <span className="-ml-1.5 w-6 shrink-0" />
-      )}
+      <FoldButton
+        name={patch.name}
+        holds={holds}
+        closed={closed}
+        onClose={(shut) => onClose(row.id, shut)}
+      />
       <Tile colour={colourFor(style, who)} icon={iconFor(style, who)} />
     </>
   );

@@ -1,10 +1,10 @@
-import { clsx } from "clsx";
 import type { Style } from "@mossy/core/house/style";
 import type { InstrumentCell } from "@mossy/core/instruments/cells";
 import { rowHas, rowText } from "@mossy/core/instruments/sheet";
 import type { InstrumentRow } from "@mossy/core/instruments/sheet";
 import { useMemo, useState } from "react";
 import { CellField } from "../ui/grid/cellField.tsx";
+import { GridBox } from "../ui/grid/box.tsx";
 import { GridHead, HEAD } from "../ui/grid/head.tsx";
 import { gridKey } from "../ui/grid/keys.ts";
 import { clicked } from "../ui/grid/selection.ts";
@@ -34,6 +34,8 @@ const HEIGHT = 34;
 interface Props {
   readonly style: Style;
   readonly rows: readonly InstrumentRow[];
+  /** Whether all columns show, also where there is not room for all of them at once. */
+  readonly all: boolean;
   readonly selection: Selection;
   readonly onSelect: (next: Selection) => void;
   readonly onClose: (id: string, shut: boolean) => void;
@@ -49,6 +51,7 @@ interface Props {
 export function InstrumentSheet({
   style,
   rows,
+  all,
   selection,
   onSelect,
   onClose,
@@ -59,7 +62,7 @@ export function InstrumentSheet({
   onTakeOut,
 }: Props) {
   const { size, element: box, watch } = useSize<HTMLDivElement>({ width: 1000, height: 500 });
-  const { cells, columns } = useMemo(() => columnsIn(size.width), [size.width]);
+  const { cells, columns, least } = useMemo(() => columnsIn(size.width, all), [size.width, all]);
   const [wanted, setCell] = useState<InstrumentCell>("name");
   const cell = cells.includes(wanted) ? wanted : "name";
   const [editing, setEditing] = useState<{ id: string; cell: InstrumentCell } | null>(null);
@@ -101,52 +104,48 @@ export function InstrumentSheet({
     />
   );
   return (
-    <div
-      ref={watch}
-      role="treegrid"
-      tabIndex={0}
-      aria-label="Patches and articulations"
-      aria-multiselectable
-      aria-rowcount={rows.length + 1}
-      aria-colcount={cells.length}
-      aria-activedescendant={at >= 0 ? `cell-${order[at] ?? ""}-${cell}` : undefined}
+    <GridBox
+      watch={watch}
+      label="Patches and articulations"
+      rows={rows.length}
+      columns={cells.length}
+      active={at >= 0 ? `cell-${order[at] ?? ""}-${cell}` : undefined}
       onKeyDown={onKeyDown}
-      className={clsx(
-        "min-h-0 flex-1 overflow-y-auto outline-none",
-        "focus-visible:shadow-[inset_0_0_0_2px_var(--moss)]",
-      )}
+      className="min-h-0 flex-1 overflow-auto"
     >
-      <GridHead cells={cells} columns={columns} heads={HEADS} right={RIGHT} />
-      <div role="rowgroup" className="relative w-full" style={{ height: virtual.getTotalSize() }}>
-        {virtual.getVirtualItems().map((v) => {
-          const row = rows[v.index];
-          if (!row) return null;
-          const typing = editing?.id === row.id ? editing.cell : null;
-          return (
-            <InstrumentLine
-              key={row.id}
-              style={style}
-              row={row}
-              index={v.index + 2}
-              top={v.start - HEAD}
-              height={HEIGHT}
-              cells={cells}
-              columns={columns}
-              selected={selection.all.has(row.id)}
-              active={row.id === selection.at ? cell : null}
-              field={typing === null ? null : { cell: typing, node: field(row, typing) }}
-              onDown={(which, e) => {
-                setCell(which);
-                onSelect(clicked(selection, row.id, order, e));
-                focus();
-              }}
-              onClose={onClose}
-              onEdit={edit}
-            />
-          );
-        })}
+      <div style={{ minWidth: least }}>
+        <GridHead cells={cells} columns={columns} heads={HEADS} right={RIGHT} />
+        <div role="rowgroup" className="relative w-full" style={{ height: virtual.getTotalSize() }}>
+          {virtual.getVirtualItems().map((v) => {
+            const row = rows[v.index];
+            if (!row) return null;
+            const typing = editing?.id === row.id ? editing.cell : null;
+            return (
+              <InstrumentLine
+                key={row.id}
+                style={style}
+                row={row}
+                index={v.index + 2}
+                top={v.start - HEAD}
+                height={HEIGHT}
+                cells={cells}
+                columns={columns}
+                selected={selection.all.has(row.id)}
+                active={row.id === selection.at ? cell : null}
+                field={typing === null ? null : { cell: typing, node: field(row, typing) }}
+                onDown={(which, e) => {
+                  setCell(which);
+                  onSelect(clicked(selection, row.id, order, e));
+                  focus();
+                }}
+                onClose={onClose}
+                onEdit={edit}
+              />
+            );
+          })}
+        </div>
       </div>
-    </div>
+    </GridBox>
   );
 }
 

@@ -98,6 +98,7 @@ export function InstrumentView(view: LibraryView) {
         <InstrumentSheet
           style={style}
           rows={rows}
+          all={wide}
           selection={selection}
           onSelect={select}
           onClose={close}

@@ -75,7 +75,9 @@ function TakeIn({ style, library, change }: LibraryView) {
           It is laid beside what stands here, line by line; what it says nothing of stays as it is.
         </p>
       </div>
-      <MiddleField middle={middle} onChoose={setMiddle} />
+      <div className="self-start">
+        <MiddleField middle={middle} onChoose={setMiddle} />
+      </div>
       <LibraryFiles busy={look.isPending} onFiles={(files) => look.mutate(files)} />
       <Trouble error={look.error} />
       {read && (

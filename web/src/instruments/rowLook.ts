@@ -5,7 +5,7 @@ import { INSTRUMENT_CELLS } from "@mossy/core/instruments/cells";
 export const HEADS: Readonly<Record<InstrumentCell, string>> = {
   name: "Patch, articulation",
   plays: "Plays",
-  called: "Called up by, found at",
+  called: "Called up by",
   range: "Range",
   lag: "Lag ms",
   loudness: "LUFS",
@@ -39,13 +39,13 @@ export function cellName(cell: InstrumentCell, isPatch: boolean): string {
 const WIDTHS: Readonly<Record<InstrumentCell, readonly [least: number, grows: number]>> = {
   name: [180, 1.5],
   plays: [120, 1.2],
-  called: [112, 1.1],
+  called: [104, 1.1],
   range: [80, 0],
   lag: [84, 0.2],
   loudness: [58, 0],
-  tail: [60, 0.5],
+  tail: [72, 0.2],
   sounds: [54, 0],
-  dynamics: [92, 0],
+  dynamics: [88, 0],
   memory: [54, 0],
   load: [58, 0],
   voices: [54, 0],
@@ -62,16 +62,26 @@ const GIVE_WAY: readonly InstrumentCell[] = [
   "range",
 ];
 
-/** The columns there is room for, and how wide each is. */
-export function columnsIn(width: number): { cells: InstrumentCell[]; columns: string } {
+/** At both ends of a row, in pixels. */
+const EDGES = 28;
+
+/**
+ * The columns there is room for, how wide each is, and how wide all of them are at least.
+ * @param all whether all of them show, also where they are wider than there is room for
+ */
+export function columnsIn(
+  width: number,
+  all: boolean,
+): { cells: InstrumentCell[]; columns: string; least: number } {
   let cells = [...INSTRUMENT_CELLS];
-  for (const c of GIVE_WAY) {
-    if (cells.reduce((sum, x) => sum + WIDTHS[x][0], 28) <= width) break;
+  const least = (): number => cells.reduce((sum, x) => sum + WIDTHS[x][0], EDGES);
+  for (const c of all ? [] : GIVE_WAY) {
+    if (least() <= width) break;
     cells = cells.filter((x) => x !== c);
   }
   const columns = cells.map((c) => {
-    const [least, grows] = WIDTHS[c];
-    return grows === 0 ? `${least}px` : `minmax(${least}px,${grows}fr)`;
+    const [narrowest, grows] = WIDTHS[c];
+    return grows === 0 ? `${narrowest}px` : `minmax(${narrowest}px,${grows}fr)`;
   });
-  return { cells, columns: columns.join(" ") };
+  return { cells, columns: columns.join(" "), least: least() };
 }

@@ -7,7 +7,7 @@ import type { PlainChange } from "@mossy/core/plain/change";
 import { plainDiff } from "@mossy/core/plain/diff";
 import { useEffect, useMemo, useSyncExternalStore } from "react";
 import type { ClashWords } from "../documents/clashes.tsx";
-import { plainRules } from "../documents/plainRules.ts";
+import { plainClash, plainRules } from "../documents/plainRules.ts";
 import type { Clash } from "../documents/rules.ts";
 import type { Workpiece, WorkpieceState } from "../documents/workpiece.ts";
 import { SAMPLES, heardOf, taken, workpieceFor } from "../documents/workpieces.ts";
@@ -95,21 +95,9 @@ const FIELDS: Readonly<Record<string, string>> = {
 };
 
 /** A clash of a library in words: of which patch or articulation, which field, theirs and one's own. */
-export function clashOfLibrary(library: SampleLibrary, { label, yours }: Clash<PlainChange>): ClashWords {
-  const [first] = yours;
-  const short = (value: unknown): string =>
-    (value === undefined ? "not there" : typeof value === "string" ? value : JSON.stringify(value)).slice(
-      0,
-      80,
-    );
-  if (first?.do !== "set")
-    return { name: label, what: "", theirs: "as it stands now", yours: "as you had it" };
-  const field = first.at.at(-1) ?? "";
-  const name = valueAt(library, [...first.at.slice(0, -1), "name"]);
-  return {
-    name: typeof name === "string" ? name : label,
-    what: FIELDS[field] ?? field,
-    theirs: short(valueAt(library, first.at)),
-    yours: short(first.to),
-  };
-}
+export const clashOfLibrary = (library: SampleLibrary, clash: Clash<PlainChange>): ClashWords =>
+  plainClash(library, clash, (at) => {
+    const field = at.at(-1) ?? "";
+    const name = valueAt(library, [...at.slice(0, -1), "name"]);
+    return { name: typeof name === "string" ? name : clash.label, what: FIELDS[field] ?? field };
+  });

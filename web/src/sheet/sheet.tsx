@@ -1,4 +1,3 @@
-import { clsx } from "clsx";
 import type { Style } from "@mossy/core/house/style";
 import type { Finding } from "@mossy/core/check/rule";
 import type { COLUMNS as VIEW_COLUMNS } from "@mossy/core/session/beside";
@@ -14,6 +13,7 @@ import { useKeyHints } from "../ui/shortcuts.tsx";
 import { useSize } from "../ui/useSize.ts";
 import { useSteady } from "../ui/useSteady.ts";
 import { CellField } from "../ui/grid/cellField.tsx";
+import { GridBox } from "../ui/grid/box.tsx";
 import { GridHead, HEAD } from "../ui/grid/head.tsx";
 import { thatFit } from "./columns.ts";
 import { linkMarks, roleInWords, worstOf } from "./rowWords.ts";
@@ -91,7 +91,6 @@ function useClosed(session: Session, at: TrackId | null) {
 
 const NO_FRAMES: ReadonlyMap<TrackId, RowFrame> = new Map();
 const NO_SIGNS: ReadonlyMap<TrackId, RowSigns> = new Map();
-const INNER_RING = "focus-visible:shadow-[inset_0_0_0_2px_var(--moss)]";
 
 /** The track sheet: one row a track, folders closed and opened, walked, chosen, typed into and dragged. */
 export function Sheet({
@@ -156,18 +155,15 @@ export function Sheet({
   );
   const drag = useRowDrag(session, rows, height, selection, box, editing ? undefined : onMove);
   return (
-    <div
-      ref={attach}
-      role="treegrid"
-      tabIndex={0}
-      aria-label="Track sheet"
-      aria-multiselectable
-      aria-rowcount={rows.length + 1}
-      aria-colcount={cells.length}
-      aria-activedescendant={at >= 0 ? `cell-${order[at] ?? ""}-${cell}` : undefined}
+    <GridBox
+      watch={attach}
+      label="Track sheet"
+      rows={rows.length}
+      columns={cells.length}
+      active={at >= 0 ? `cell-${order[at] ?? ""}-${cell}` : undefined}
       onKeyDown={onKeyDown}
       onPointerDown={drag.onPointerDown}
-      className={clsx("h-full min-h-0 overflow-y-auto outline-none", INNER_RING)}
+      className="h-full min-h-0 overflow-y-auto"
     >
       <GridHead cells={cells} columns={columns} heads={HEADS} right={RIGHT} />
       <div role="rowgroup" className="relative w-full" style={{ height: virtual.getTotalSize() }}>
@@ -208,7 +204,7 @@ export function Sheet({
         })}
         {drag.drop && <DropLine drop={drag.drop} height={height} />}
       </div>
-    </div>
+    </GridBox>
   );
 }
 

@@ -3,9 +3,9 @@ import type { Track, TrackId } from "@mossy/core/session/document";
 import { SHORT_KINDS } from "@mossy/core/session/processor";
 import { levelInWords } from "@mossy/core/session/valueWords";
 import type { Cell } from "@mossy/core/sheet/cells";
-import { ChevronDown, ChevronRight } from "lucide-react";
 import { memo } from "react";
 import type { ReactNode } from "react";
+import { FoldButton } from "../ui/grid/foldButton.tsx";
 import { Tile } from "../ui/tile.tsx";
 import { Badges, Frame, Ring } from "./rowBadges.tsx";
 import type { RowFrame, RowSigns } from "./rowBadges.tsx";
@@ -226,23 +226,7 @@ function NameCell({
 }) {
   return (
     <>
-      {holds > 0 ? (
-        <button
-          type="button"
-          tabIndex={-1}
-          aria-label={`${closed ? "Open" : "Close"} ${t.name}`}
-          onPointerDown={(e) => e.stopPropagation()}
-          onClick={(e) => {
-            e.stopPropagation();
-            onClose(t.id, !closed);
-          }}
-          className="-ml-1.5 grid size-6 shrink-0 place-items-center rounded-sm text-ink-2 hover:bg-line"
-        >
-          {closed ? <ChevronRight size={14} /> : <ChevronDown size={14} />}
-        </button>
-      ) : (
-        <span className="-ml-1.5 w-6 shrink-0" />
-      )}
+      <FoldButton name={t.name} holds={holds} closed={closed} onClose={(shut) => onClose(t.id, shut)} />
       {mark && (
         <span
           role="img"
