@@ -13,6 +13,8 @@ export default defineConfig({
           expect,
           include: ["{core,contract,station,demo,web}/**/*.test.ts"],
           testTimeout: 60_000,
+          // Nothing of these leaves a trace another could meet: read once by each worker, not once by each file.
+          isolate: false,
         },
       },
       {
@@ -21,7 +23,7 @@ export default defineConfig({
           expect,
           include: ["server/**/*.test.ts"],
           globalSetup: ["server/src/testing/once.ts"],
-          testTimeout: 30_000,
+          testTimeout: 60_000,
           hookTimeout: 60_000,
         },
       },

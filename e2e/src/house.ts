@@ -5,7 +5,7 @@ import { once } from "node:events";
 import { cpSync, mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { copyDatabase, linkFiles } from "@mossy/server/testing/copies";
+import { copyDatabase, dropDatabase, linkFiles } from "@mossy/server/testing/copies";
 import type { Ground } from "./ground.ts";
 
 export interface OpenHouse {
@@ -69,6 +69,7 @@ export async function openHouse(ground: Ground, withStation = false): Promise<Op
     close: async () => {
       station?.kill();
       await stop();
+      await dropDatabase(ground.postgres, database);
       rmSync(folder, { recursive: true, force: true });
     },
   };
@@ -112,6 +113,7 @@ export async function openEmptyHouse(ground: Ground): Promise<EmptyHouse> {
       for (const station of stations) station.kill();
       child.kill();
       await once(child, "exit");
+      await dropDatabase(ground.postgres, database);
       rmSync(folder, { recursive: true, force: true });
     },
   };
@@ -152,6 +154,7 @@ export async function spawnServer(
     stop: async () => {
       child.kill();
       await once(child, "exit");
+      await dropDatabase(ground.postgres, database);
       rmSync(folder, { recursive: true, force: true });
     },
   };

@@ -214,8 +214,8 @@ describe("where sources stand among the loudspeakers", () => {
           mainFormat: "stereo",
           tracks: drawn.tracks.map((t) => ({
             ...t,
-            format:
-              t.format === null ? null : t.format === "mono" ? ("mono" as const) : ("stereo" as const),
+            // A path of no format carries nothing among loudspeakers, and is no narrower in the picture.
+            format: t.format === "mono" ? ("mono" as const) : ("stereo" as const),
             ...(t.kind === "main" ? { pan: 0, width: 100, format: "stereo" as const } : {}),
           })),
         };

@@ -23,7 +23,7 @@ import { Seal } from "../people/factors.ts";
 import { accountsIn } from "../people/signIns.ts";
 import { addressesOf } from "../settings.ts";
 import { Space } from "../space.ts";
-import { copyDatabase, linkFiles } from "./copies.ts";
+import { copyDatabase, dropDatabase, linkFiles } from "./copies.ts";
 
 export interface TestHouse {
   readonly base: string;
@@ -52,6 +52,7 @@ export async function openHouse(withDemo = true, parts: Partial<Parts> = {}): Pr
     ...house,
     close: async () => {
       await house.close();
+      await dropDatabase(inject("postgres"), url);
       await rm(diskDir, { recursive: true, force: true });
       await rm(house.filesDir, { recursive: true, force: true });
     },
