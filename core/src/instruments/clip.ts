@@ -40,10 +40,12 @@ export function doubled(
   ids: ReadonlySet<string>,
   newId: () => string,
 ): SampleLibrary {
-  const again = (name: string, taken: ReadonlySet<string>): string => {
+  const again = (name: string, taken: Set<string>): string => {
     for (let n = 2; ; n++) {
       const next = `${name.slice(0, 70)} (${n})`;
-      if (!taken.has(next)) return next;
+      if (taken.has(next)) continue;
+      taken.add(next);
+      return next;
     }
   };
   const names = new Set(library.patches.map((p) => p.name));

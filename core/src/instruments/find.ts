@@ -1,5 +1,6 @@
 import { readName } from "../words/read.ts";
 import type { Reader } from "../words/reader.ts";
+import type { Hearing } from "../words/wordlist.ts";
 import type { Articulation, Patch, SampleLibrary } from "./library.ts";
 
 /** Letters and digits as they are compared: without accents, small, signs as spaces. */
@@ -29,6 +30,7 @@ const ASKING = new Set(
   ).split(" "),
 );
 const MOST = 8;
+const UNSURE: ReadonlySet<string> = new Set(["unknown", "slip", "guess"]);
 
 /** What a question asks for, word by word in the house's words: "who has a flutter tongue", "muted horns". */
 export function lookedFor(reader: Reader, question: string): Wanted[] {
@@ -38,9 +40,26 @@ export function lookedFor(reader: Reader, question: string): Wanted[] {
     if (text === "" || ASKING.has(text)) return [];
     const role = w.id === null ? undefined : reader.roles.get(w.id);
     const near = w.how === "unknown" ? [] : role ? withItsFamily(reader, role.id) : [];
+    // A word somebody is still typing, or the house has only as part of its own, is any that begins so.
+    const begins = UNSURE.has(w.how) && text.length >= 2 ? beginningSo(reader, text) : null;
+    if (begins && begins.roles.length + begins.marks.length > 0) return [{ text, ...begins }];
     return [{ text, roles: near, marks: w.id !== null && reader.positions.has(w.id) ? [w.id] : [] }];
   });
   return wanted.slice(0, MOST);
+}
+
+/** Roles and positions of whose names, or what they are heard as, a word begins with a folded text. */
+function beginningSo(reader: Reader, text: string): Pick<Wanted, "roles" | "marks"> {
+  const begins = (all: readonly string[]): boolean =>
+    all.some((said) => ` ${foldedOf(said)}`.includes(` ${text}`));
+  const heard = (of: { readonly name: string; readonly heard: readonly Hearing[] }): string[] => [
+    of.name,
+    ...of.heard.map((h) => h.text),
+  ];
+  return {
+    roles: reader.words.roles.filter((r) => begins(heard(r))).flatMap((r) => withItsFamily(reader, r.id)),
+    marks: reader.words.positions.filter((p) => begins(heard(p))).map((p) => p.id),
+  };
 }
 
 function withItsFamily(reader: Reader, id: string): string[] {

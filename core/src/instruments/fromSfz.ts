@@ -5,7 +5,7 @@ import { callsInWords } from "./call.ts";
 import type { Call } from "./call.ts";
 import { keyTyped } from "./keys.ts";
 import type { Articulation } from "./library.ts";
-import { playedIn, playerIn } from "./players.ts";
+import { guessedPlayed, guessedPlayer } from "./players.ts";
 import { pathBelow, readRegions } from "./sfz.ts";
 import type { Opcodes, TextOf } from "./sfz.ts";
 import type { SaidArticulation, SaidPatch } from "./table.ts";
@@ -74,8 +74,8 @@ function patchOf(
   };
   return {
     name,
+    guessed: guessedPlayer(reader, name),
     said: {
-      ...playerIn(reader, name),
       at: path.slice(-300),
       ...rangeOf(regions, shift),
       // An octave all of it sounds elsewhere; anything else tunes single samples.
@@ -86,11 +86,10 @@ function patchOf(
     articulations: [...groups.values()].map(({ calls, regions: of }): SaidArticulation => {
       const label = labelOf(of) ?? (groups.size === 1 ? name : callsInWords(calls));
       const played = once(asOneLine(label, 70).trim() || "Plain");
-      const words = playedIn(reader, played);
       return {
         name: played,
+        guessed: guessedPlayed(reader, played),
         said: {
-          ...(words.words.length > 0 ? words : {}),
           called: calls.slice(0, 3),
           ...(groups.size > 1 ? rangeOf(of, shift) : {}),
           ...tailOf(of),

@@ -1,7 +1,7 @@
 import { asOneLine } from "../session/text.ts";
 import type { Reader } from "../words/reader.ts";
 import type { Call } from "./call.ts";
-import { playedIn, playerIn, playerInWords } from "./players.ts";
+import { guessedPlayed, playerIn, playerInWords } from "./players.ts";
 import type { BankPreset, SoundFont } from "./soundFont.ts";
 import type { SaidArticulation, SaidPatch } from "./table.ts";
 
@@ -32,8 +32,8 @@ export function patchesOfBank(reader: Reader, { presets, frames }: SoundFont): S
     const own = new Map<string, number>();
     return {
       name: once(player && all.length > 1 ? playerInWords(reader, player) : name, names),
+      guessed: player ?? {},
       said: {
-        ...player,
         at: all
           .map((p) => `bank ${p.bank}, program ${p.program + 1}`)
           .join("; ")
@@ -44,9 +44,8 @@ export function patchesOfBank(reader: Reader, { presets, frames }: SoundFont): S
       },
       articulations: all.map((p): SaidArticulation => {
         const name = once(nameOf(p).slice(0, 70), own);
-        const words = playedIn(reader, name);
         const range = all.length > 1 ? rangeOf([p]) : {};
-        return { name, said: { ...(words.words.length > 0 ? words : {}), called: callsOf(p), ...range } };
+        return { name, guessed: guessedPlayed(reader, name), said: { called: callsOf(p), ...range } };
       }),
     };
   });

@@ -1,5 +1,7 @@
 import { describe, expect, it } from "vitest";
+import { tablesIn } from "../formats/tableFile.ts";
 import { csvOf } from "../formats/table.ts";
+import { xlsxOf } from "../formats/spreadsheet.ts";
 import { usualHouse } from "../house/usual.ts";
 import { makeReader } from "../words/reader.ts";
 import { lookedFor } from "./find.ts";
@@ -50,12 +52,12 @@ const tidal = (): SampleLibrary => ({
 });
 
 describe("a library as a table", () => {
-  it("loses nothing on the way out and back, as CSV", () => {
-    const csv = csvOf(libraryTable(reader, "Tidal", tidal().patches));
-    const back = madeOf(readLibraryTable(reader, csv), newId);
+  it("loses nothing on the way out and back, as CSV and as a spreadsheet", async () => {
+    const list = libraryTable(reader, "Tidal", tidal().patches);
     const bare = (patches: SampleLibrary["patches"]) =>
       patches.map((p) => ({ ...p, id: "", articulations: p.articulations.map((a) => ({ ...a, id: "" })) }));
-    expect(bare(back)).toEqual(bare(tidal().patches));
+    for (const file of [csvOf(list), await tablesIn("tidal.xlsx", xlsxOf([list]))])
+      expect(bare(madeOf(readLibraryTable(reader, file), newId))).toEqual(bare(tidal().patches));
   });
 
   it("is read under the heads people use, with players and ways of playing from the names", () => {
@@ -63,13 +65,20 @@ describe("a library as a table", () => {
       reader,
       "Instrument;Technique;KS;Delay\nViolins 1;Spiccato con sord;C0;35\n;Harmonics;D0;\nHorn 2;;;\n",
     );
-    expect(said.map((p) => [p.name, p.said.role, p.said.number])).toEqual([
+    expect(said.map((p) => [p.name, p.guessed.role, p.guessed.number])).toEqual([
       ["Violins 1", "violin", null],
       ["Horn 2", "french-horn", 2],
     ]);
     const [one, two] = said[0]!.articulations;
-    expect(one!.said).toMatchObject({ words: ["spiccato", "muted"], lag: 35, called: [{ low: 12 }] });
-    expect(two!.said).toMatchObject({ words: ["harmonics"], called: [{ low: 14 }] });
+    expect(one!.guessed.words).toEqual(["spiccato", "muted"]);
+    expect(one!.said).toMatchObject({ lag: 35, called: [{ low: 12 }] });
+    expect(two!.guessed.words).toEqual(["harmonics"]);
+    expect(two!.said).toMatchObject({ called: [{ low: 14 }] });
+    const [made] = madeOf(said, newId);
+    expect([made?.role, made?.articulations.map((a) => a.words)]).toEqual([
+      "violin",
+      [["spiccato", "muted"], ["harmonics"]],
+    ]);
     expect("lag" in two!.said).toBe(false);
   });
 
@@ -116,6 +125,24 @@ describe("two issues of a library", () => {
       newId,
     );
     expect(libraryDifferences(reader, tidal(), same)).toEqual([]);
+  });
+
+  it("never set back what somebody put right by what a name lets one think", () => {
+    const right = tidal();
+    const [v1, db] = right.patches;
+    const put: SampleLibrary = {
+      ...right,
+      patches: [
+        { ...v1!, role: "viola", articulations: [{ ...v1!.articulations[0]!, words: ["tremolo"] }] },
+        db!,
+      ],
+    };
+    const list = "Patch,Articulation,Lag\nViolins 1,Long,62\nBasses,,\n";
+    const laid = laidOver(put, readLibraryTable(reader, list), newId).patches[0];
+    expect([laid?.role, laid?.articulations[0]?.words]).toEqual(["viola", ["tremolo"]]);
+    const said = "Patch,Player,Articulation,Word\nViolins 1,Violin,Long,Pizzicato\n";
+    const over = laidOver(put, readLibraryTable(reader, said), newId).patches[0];
+    expect([over?.role, over?.articulations[0]?.words]).toEqual(["violin", ["pizzicato"]]);
   });
 
   it("are taken over as far as somebody says, the rest stays", () => {
@@ -175,6 +202,10 @@ describe("players and ways of playing", () => {
     expect(strings?.roles).toEqual(expect.arrayContaining(["violin", "viola", "cello", "double-bass"]));
     expect(ask("tideline 2.1").map(([t]) => t)).toEqual(["tideline", "2", "1"]);
     expect(ask("  ")).toEqual([]);
+    // A word of a way of playing, or only its beginning, as one types.
+    for (const typed of ["flutter", "flutt"]) expect(ask(typed)).toEqual([[typed, 0, ["flutter-tongue"]]]);
+    expect(lookedFor(reader, "violi")[0]?.roles).toEqual(expect.arrayContaining(["violin"]));
+    expect(ask("qqq")).toEqual([["qqq", 0, []]]);
   });
 });
 

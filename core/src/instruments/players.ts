@@ -1,4 +1,3 @@
-import { plainWords } from "../names/compose.ts";
 import type { Reader } from "../words/reader.ts";
 import { readName } from "../words/read.ts";
 import type { Position } from "../words/wordlist.ts";
@@ -70,11 +69,10 @@ export function playedTyped(reader: Reader, text: string): Played | null {
   return words.length > 4 ? null : { words, seconds: seconds === 0 ? null : seconds };
 }
 
-/** The code of a maker somebody typed, by its short form or its name; null where the house has none such. */
-export function codeTyped(reader: Reader, text: string): string | null {
-  const wanted = plainWords(text).join(" ");
-  for (const p of reader.positions.values())
-    if (p.group === "maker" && [p.short, p.name].some((x) => plainWords(x).join(" ") === wanted))
-      return p.id;
-  return null;
+/** What a name alone lets one think: who plays it, or how it is played. Nothing where it says neither. */
+export const guessedPlayer = (reader: Reader, name: string): Partial<Player> =>
+  playerIn(reader, name) ?? {};
+export function guessedPlayed(reader: Reader, name: string): Partial<Played> {
+  const played = playedIn(reader, name);
+  return played.words.length > 0 ? played : {};
 }

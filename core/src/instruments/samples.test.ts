@@ -63,7 +63,7 @@ describe("SFZ files", () => {
       ["Long", "C0", "G3–E7"],
       ["Spiccato", "C♯0", "G3–C7"],
     ]);
-    expect(patch?.articulations.map((a) => [a.said.words, a.said.tail])).toEqual([
+    expect(patch?.articulations.map((a) => [a.guessed.words, a.said.tail])).toEqual([
       [["sustain"], 0.4],
       [["spiccato"], 0.1],
     ]);
@@ -152,7 +152,7 @@ describe("SoundFont 2 banks", () => {
 
   it("are patches by who plays, called up by bank and program; percussion on channel 10", async () => {
     const patches = patchesOfBank(reader, await readSoundFont(sourceOf(bank())));
-    expect(patches.map((p) => [p.name, p.said.role ?? null, p.said.memory])).toEqual([
+    expect(patches.map((p) => [p.name, p.guessed.role ?? null, p.said.memory])).toEqual([
       ["Violin", "violin", 0.13],
       ["Xyzzy Engine", null, 0.04],
       ["Standard kit", null, 0.04],
@@ -161,7 +161,7 @@ describe("SoundFont 2 banks", () => {
       ["Violin Long", "program 41", "G3–E7"],
       ["Violin Pizzicato", "program 46, bank 128", "G3–C7"],
     ]);
-    expect(patches[0]?.articulations.map((a) => a.said.words)).toEqual([["sustain"], ["pizzicato"]]);
+    expect(patches[0]?.articulations.map((a) => a.guessed.words)).toEqual([["sustain"], ["pizzicato"]]);
     expect(said(patches[2]!)).toEqual([["Standard kit", "channel 10 + program 1", ""]]);
   });
 

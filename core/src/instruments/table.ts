@@ -11,7 +11,7 @@ import { OUR_MIDDLE } from "./keys.ts";
 import type { Middle } from "./keys.ts";
 import { blankArticulation, blankPatch } from "./library.ts";
 import type { Articulation, Patch, SampleLibrary } from "./library.ts";
-import { playedIn, playerIn } from "./players.ts";
+import { guessedPlayed, guessedPlayer } from "./players.ts";
 
 /** What the columns are called by people, ours first. */
 const COLUMNS = {
@@ -95,14 +95,19 @@ export function libraryTable(reader: Reader, name: string, patches: readonly Pat
 const asCell = (text: string): string | number =>
   /^[−-]?\d+(?:\.\d+)?$/.test(text) ? Number(text.replace("−", "-")) : text;
 
-/** Patches as a file says them: what it says nothing of is left out. */
+/**
+ * Patches as a file says them: what it says nothing of is left out. What its names alone let one think is `guessed`:
+ * good for what is new, never against what is known.
+ */
 export interface SaidPatch {
   readonly name: string;
+  readonly guessed: Partial<Patch>;
   readonly said: Partial<Patch>;
   readonly articulations: readonly SaidArticulation[];
 }
 export interface SaidArticulation {
   readonly name: string;
+  readonly guessed: Partial<Articulation>;
   readonly said: Partial<Articulation>;
 }
 
@@ -120,17 +125,25 @@ export function readLibraryTable(
   const { has, rows } = readTable(file, COLUMNS, ["patch"]);
   const patches = new Map<
     string,
-    { readonly name: string; said: Partial<Patch>; readonly articulations: Map<string, SaidArticulation> }
+    Omit<SaidPatch, "said" | "articulations"> & {
+      said: Partial<Patch>;
+      readonly articulations: Map<string, SaidArticulation>;
+    }
   >();
   let name = "";
   for (const row of rows) {
     name = row.cell("patch") === "" ? name : row.cell("patch").slice(0, 120);
     if (name === "") row.fail("the line names no patch, and none stands above it.");
     const known = patches.get(foldedOf(name));
-    const patch = known ?? { name, said: {}, articulations: new Map<string, SaidArticulation>() };
+    const patch = known ?? {
+      name,
+      guessed: guessedPlayer(reader, name),
+      said: {},
+      articulations: new Map<string, SaidArticulation>(),
+    };
     if (!known) patches.set(foldedOf(name), patch);
     const own = valuesIn(row, OF_PATCH, has, (cell, text) => typePatch(reader, cell, text, middle));
-    patch.said = { ...(known ? {} : playerIn(reader, name)), ...patch.said, ...own };
+    patch.said = { ...patch.said, ...own };
     const played = row.cell("articulation").slice(0, 80);
     if (played === "") continue;
     if (patch.articulations.has(foldedOf(played)))
@@ -138,10 +151,10 @@ export function readLibraryTable(
     const said = valuesIn(row, OF_ARTICULATION, has, (cell, text) =>
       typeArticulation(reader, cell, text, middle),
     );
-    const words = playedIn(reader, played);
     patch.articulations.set(foldedOf(played), {
       name: played,
-      said: { ...(words.words.length > 0 ? words : {}), ...said },
+      guessed: guessedPlayed(reader, played),
+      said,
     });
   }
   if (patches.size === 0) throw new FileProblem("The list names no patch.");
@@ -169,6 +182,11 @@ function valuesIn<C, T>(
 export const madeOf = (said: readonly SaidPatch[], newId: () => string): SampleLibrary["patches"] =>
   said.map((p) => ({
     ...blankPatch(newId(), p.name),
+    ...p.guessed,
     ...p.said,
-    articulations: p.articulations.map((a) => ({ ...blankArticulation(newId(), a.name), ...a.said })),
+    articulations: p.articulations.map((a) => ({
+      ...blankArticulation(newId(), a.name),
+      ...a.guessed,
+      ...a.said,
+    })),
   }));
