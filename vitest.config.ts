@@ -25,6 +25,7 @@ export default defineConfig({
           globalSetup: ["server/src/testing/once.ts"],
           testTimeout: 60_000,
           hookTimeout: 60_000,
+          isolate: false,
         },
       },
       {

@@ -5,6 +5,7 @@ import { blankTrack } from "@mossy/core/session/document";
 import { describe, expect, it } from "vitest";
 import { Visitor } from "../testing/house.ts";
 import { visit } from "../testing/visit.ts";
+import { keepStand } from "./stands.ts";
 
 const {
   house,
@@ -121,10 +122,41 @@ describe("releases", () => {
     expect((await lead.ask("template", { template: "new-template" })).data.name).toBe("New");
   });
 
+  it("are compared with the draft as they came to be, not as one that came to nothing", async () => {
+    const { session, revision } = await draft();
+    const client = await house.pool.connect();
+    await client.query("begin");
+    await client.query(
+      `insert into releases (template, number, session, tracks, note, edition, published_by)
+       select template, 8, jsonb_set(session, '{title}', '"Of nothing"'), tracks, note, edition, published_by
+       from releases where template = $1 and number = 7`,
+      [YARD],
+    );
+    await client.query("update templates set latest = 8 where id = $1", [YARD]);
+    await keepStand(client, YARD, session);
+    await client.query("rollback");
+    client.release();
+    const { id } = await draft();
+    const t = session.tracks[0]!;
+    await edit(id, revision, [setField(t, "notes", "close")]);
+    const now = await draft();
+    await lead.ask(
+      "publishRelease",
+      { template: YARD },
+      { revision: now.revision, note: "As it came to be" },
+    );
+    // What is said of a draft is told from the release it was compared with.
+    await edit(now.id, now.revision, [setField({ ...t, notes: "close" }, "notes", "closer")]);
+    const after = await draft();
+    await edit(after.id, after.revision, [setField({ ...t, notes: "closer" }, "notes", "close")]);
+    const card = (await lead.ask("library", {})).data.templates.find((x) => x.id === YARD);
+    expect([card?.latest?.number, card?.changed]).toEqual([8, false]);
+  });
+
   it("show in the library with what stands on them", async () => {
     const { data } = await lead.ask("library", {});
     expect(data.templates.find((t) => t.id === YARD)).toMatchObject({
-      latest: { number: 7 },
+      latest: { number: 8 },
       changed: false,
       sessions: 1,
     });

@@ -88,19 +88,24 @@ interface Latest {
   readonly session: Session;
   readonly edition: number;
 }
-/** Releases that drafts were compared with lately, by template and number; they never change. */
+/**
+ * Releases that drafts were compared with lately, by template, number and when they were published: one that came to
+ * nothing with its transaction left its number to another.
+ */
 const released = new Map<string, Latest>();
 const REMEMBERED = 40;
 
 async function latestOf(db: Db, template: string): Promise<Latest | null> {
-  const { rows } = await prepared<{ latest: number | null }>(
+  const { rows } = await prepared<{ number: number; at: string }>(
     db,
-    "select latest from templates where id = $1",
+    `select r.number, r.published_at::text as at
+     from templates t join releases r on r.template = t.id and r.number = t.latest where t.id = $1`,
     [template],
   );
-  const number = rows[0]?.latest ?? null;
-  if (number === null) return null;
-  const key = `${template}|${number}`;
+  const [latest] = rows;
+  if (!latest) return null;
+  const { number, at } = latest;
+  const key = `${template}|${number}|${at}`;
   const known = released.get(key) ?? (await releaseOf(db, template, number));
   if (!known) return null;
   released.delete(key);

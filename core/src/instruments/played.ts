@@ -1,0 +1,274 @@
+import { parsedMidi } from "../formats/midiTracks.ts";
+import { midiText } from "../formats/midiText.ts";
+import { FileProblem } from "../formats/fileProblem.ts";
+import type { TableFile } from "../formats/grid.ts";
+import { numberIn } from "../formats/cellWords.ts";
+import { readTable } from "../formats/table.ts";
+import type { Call, Calls } from "./call.ts";
+import { foldedOf } from "./find.ts";
+import { keyTyped } from "./keys.ts";
+import type { Articulation, Patch, SampleLibrary } from "./library.ts";
+
+/** A note that was played to be measured: when, how, and of which articulation. */
+export interface PlayedNote {
+  /** In seconds of its sound. */
+  readonly at: number;
+  /** In seconds; null: nobody knows when it was let go. */
+  readonly length: number | null;
+  readonly key: number | null;
+  readonly velocity: number;
+  /** Of which articulation, by id; null where that is not known. */
+  readonly of: string | null;
+  /** What it was told by: a file's name, a line of a list, a key that was played. */
+  readonly says: string;
+}
+
+/** How hard the reference is struck. */
+export const REFERENCE = 100;
+const VELOCITY = /(?:^|[\s_.-])(?:v|vel|velocity)\s*_?(\d{1,3})(?=$|[\s_.-])/i;
+
+/** What a sound of one note says by its name: "Violins 1_Long_C4_v100.wav"; it begins with the note. */
+export function playedByName(library: SampleLibrary, path: string): PlayedNote {
+  const says = path.replace(/\.[^./]*$/, "");
+  const velocity = Number(VELOCITY.exec(says)?.[1] ?? REFERENCE);
+  const words = says.split(/[\s_/\\-]+/);
+  const keys = words.flatMap((w) => (/\d/.test(w) && /[a-g]/i.test(w) ? (keyTyped(w) ?? []) : []));
+  const { patch, rest } = patchIn(library, foldedOf(says));
+  return {
+    at: 0,
+    length: null,
+    key: keys.at(-1) ?? null,
+    velocity: velocity >= 1 && velocity <= 127 ? velocity : REFERENCE,
+    of: patch ? (longest(patch.articulations, rest)?.id ?? onlyOne(patch)) : null,
+    says,
+  };
+}
+
+const onlyOne = (p: Patch): string | null =>
+  p.articulations.length === 1 ? (p.articulations[0]?.id ?? null) : null;
+
+/** The patch a folded text speaks of, the longest name first, and the text without it. */
+function patchIn(library: SampleLibrary, text: string): { patch: Patch | null; rest: string } {
+  const patch =
+    longest(library.patches, text) ?? (library.patches.length === 1 ? (library.patches[0] ?? null) : null);
+  return { patch, rest: patch ? ` ${text} `.replace(` ${foldedOf(patch.name)} `, " ").trim() : text };
+}
+
+/** The thing with the longest name that stands in a folded text, word by word. */
+function longest<T extends { readonly name: string }>(all: readonly T[], text: string): T | null {
+  let found: T | null = null;
+  let most = 0;
+  for (const x of all) {
+    const name = foldedOf(x.name);
+    if (name.length > most && ` ${text} `.includes(` ${name} `)) [found, most] = [x, name.length];
+  }
+  return found;
+}
+
+const COLUMNS = {
+  at: ["at", "time", "start", "from", "seconds", "at s"],
+  length: ["length", "duration", "length s"],
+  patch: ["patch", "instrument", "player"],
+  articulation: ["articulation", "technique"],
+  key: ["key", "note", "pitch"],
+  velocity: ["velocity", "vel"],
+} as const;
+
+/**
+ * What a list says was played in one sound: a note a line, with when in seconds and which articulation.
+ * @throws FileProblem naming the line
+ */
+export function playedInList(library: SampleLibrary, file: TableFile | string): PlayedNote[] {
+  const { rows } = readTable(file, COLUMNS, ["at", "articulation"]);
+  return rows.map((row) => {
+    const number = (column: "at" | "length" | "velocity"): number | null => {
+      const said = row.cell(column);
+      if (said === "") return null;
+      return numberIn(said.replace(/\s*s$/i, "")) ?? row.fail(`“${said}” is no number.`);
+    };
+    const at = number("at") ?? row.fail("it does not say when.");
+    const velocity = number("velocity") ?? REFERENCE;
+    if (at < 0) row.fail("a note is played at 0 s or later.");
+    if (velocity < 1 || velocity > 127) row.fail("velocities go from 1 to 127.");
+    const said = row.cell("articulation");
+    const { patch } = patchIn(library, foldedOf(row.cell("patch")));
+    const named = (a: Articulation): boolean => foldedOf(a.name) === foldedOf(said);
+    const found = (patch ? patch.articulations : library.patches.flatMap((p) => p.articulations)).filter(
+      named,
+    );
+    const [only, ...more] = found;
+    if (!only || more.length > 0)
+      return row.fail(
+        only
+          ? `${found.length} patches have “${said}”. Say which patch in a column “Patch”.`
+          : `the library has no “${said}”${patch ? ` in “${patch.name}”` : ""}.`,
+      );
+    const key = row.cell("key");
+    return {
+      at,
+      length: number("length"),
+      key: key === "" ? null : (keyTyped(key) ?? row.fail(`“${key}” is no key.`)),
+      velocity: Math.round(velocity),
+      of: only.id,
+      says: `line ${row.line}`,
+    };
+  });
+}
+
+/** What happens in a MIDI file, in seconds. */
+interface Happening {
+  readonly at: number;
+  readonly channel: number;
+  readonly what: "on" | "off" | "controller" | "program";
+  readonly number: number;
+  readonly value: number;
+}
+
+/** Everything that is played in a MIDI file, track by track, in seconds by its tempos. */
+function happenings(file: Uint8Array): { readonly name: string; readonly all: Happening[] }[] {
+  const { midi } = parsedMidi(file);
+  const { ticksPerBeat } = midi.header;
+  if (!ticksPerBeat)
+    throw new FileProblem("The MIDI file counts in frames of a picture. Export it with beats.");
+  const tempos: { tick: number; perBeat: number }[] = [{ tick: 0, perBeat: 500_000 }];
+  for (const track of midi.tracks) {
+    let tick = 0;
+    for (const e of track) {
+      tick += e.deltaTime;
+      if (e.type === "setTempo") tempos.push({ tick, perBeat: e.microsecondsPerBeat });
+    }
+  }
+  tempos.sort((a, b) => a.tick - b.tick);
+  const seconds = (tick: number): number => {
+    let [sum, last] = [0, tempos[0]!];
+    for (const t of tempos) {
+      if (t.tick > tick) break;
+      sum += ((t.tick - last.tick) / ticksPerBeat) * (last.perBeat / 1e6);
+      last = t;
+    }
+    return sum + ((tick - last.tick) / ticksPerBeat) * (last.perBeat / 1e6);
+  };
+  return midi.tracks.map((track) => {
+    let [tick, name] = [0, ""];
+    const all: Happening[] = [];
+    for (const e of track) {
+      tick += e.deltaTime;
+      if (e.type === "trackName") name = midiText(e.text);
+      const at = (): { at: number; channel: number } => ({
+        at: seconds(tick),
+        channel: "channel" in e ? (e.channel ?? 0) : 0,
+      });
+      if (e.type === "noteOn" && e.velocity > 0)
+        all.push({ ...at(), what: "on", number: e.noteNumber, value: e.velocity });
+      else if (e.type === "noteOn" || e.type === "noteOff")
+        all.push({ ...at(), what: "off", number: e.noteNumber, value: 0 });
+      else if (e.type === "controller")
+        all.push({ ...at(), what: "controller", number: e.controllerType, value: e.value });
+      else if (e.type === "programChange")
+        all.push({ ...at(), what: "program", number: e.programNumber, value: 0 });
+    }
+    return { name, all };
+  });
+}
+
+/** What stands at a moment: which key was switched to last, which are held, controllers, program, bank. */
+interface Standing {
+  last: number | null;
+  readonly held: Set<number>;
+  readonly controllers: Map<number, number>;
+  program: number | null;
+  bank: number | null;
+}
+
+const [BANK_MSB, BANK_LSB] = [0, 32];
+
+/**
+ * What a MIDI file played in one sound: every note that sounds, with the articulation that was called up by what stood
+ * then. A track is of the patch whose name it says, else of the library's only patch.
+ * @throws FileProblem where the file is torn, or none of its tracks is of a patch
+ */
+export function playedInMidi(library: SampleLibrary, file: Uint8Array): PlayedNote[] {
+  const tracks = happenings(file).filter((t) => t.all.some((h) => h.what === "on"));
+  const of = tracks.map((t) => ({ ...t, patch: patchIn(library, foldedOf(t.name)).patch }));
+  if (of.every((t) => t.patch === null))
+    throw new FileProblem(
+      `None of its tracks is called as a patch of “${library.name}”. Name each as the patch it played.`,
+    );
+  return of.flatMap(({ patch, all }) => (patch ? playedOn(patch, all) : [])).sort((a, b) => a.at - b.at);
+}
+
+function playedOn(patch: Patch, all: readonly Happening[]): PlayedNote[] {
+  const switches = new Set(patch.articulations.flatMap((a) => a.called.flatMap(keysOf)));
+  const standing = new Map<number, Standing>();
+  const sounding = new Map<string, { note: PlayedNote; n: number }>();
+  const notes: PlayedNote[] = [];
+  for (const h of all) {
+    const s = standing.get(h.channel) ?? {
+      last: null,
+      held: new Set(),
+      controllers: new Map(),
+      program: null,
+      bank: null,
+    };
+    standing.set(h.channel, s);
+    const id = `${h.channel} ${h.number}`;
+    if (h.what === "controller") {
+      s.controllers.set(h.number, h.value);
+      const [msb, lsb] = [s.controllers.get(BANK_MSB), s.controllers.get(BANK_LSB)];
+      s.bank = msb === undefined && lsb === undefined ? null : (msb ?? 0) * 128 + (lsb ?? 0);
+    } else if (h.what === "program") s.program = h.number + 1;
+    else if (switches.has(h.number)) {
+      if (h.what === "on") {
+        s.last = h.number;
+        s.held.add(h.number);
+      } else s.held.delete(h.number);
+    } else if (h.what === "on") {
+      const called = calledBy(patch, s, h);
+      const note = {
+        at: h.at,
+        length: null,
+        key: h.number,
+        velocity: h.value,
+        of: called?.id ?? null,
+        says: patch.name,
+      };
+      sounding.set(id, { note, n: notes.push(note) - 1 });
+    } else {
+      const was = sounding.get(id);
+      if (was) notes[was.n] = { ...was.note, length: h.at - was.note.at };
+      sounding.delete(id);
+    }
+  }
+  return notes;
+}
+
+const keysOf = (c: Call): number[] =>
+  c.by === "key" ? Array.from({ length: c.high - c.low + 1 }, (_, n) => c.low + n) : [];
+
+/** The articulation that is called up: of those for which everything is so, the one that asks for most. */
+function calledBy(patch: Patch, s: Standing, h: Happening): Articulation | null {
+  const so = (calls: Calls): boolean => calls.every((c) => isSo(c, s, h));
+  return patch.articulations
+    .filter((a) => so(a.called))
+    .reduce<Articulation | null>(
+      (best, a) => (best && best.called.length >= a.called.length ? best : a),
+      null,
+    );
+}
+
+function isSo(c: Call, s: Standing, h: Happening): boolean {
+  const within = (n: number | null | undefined): boolean =>
+    n !== null && n !== undefined && "low" in c && n >= c.low && n <= c.high;
+  switch (c.by) {
+    case "key":
+      return c.held ? [...s.held].some(within) : within(s.last);
+    case "controller":
+      return within(s.controllers.get(c.controller));
+    case "velocity":
+      return within(h.value);
+    case "program":
+      return s.program === c.program && (c.bank === null || s.bank === c.bank);
+    case "channel":
+      return h.channel + 1 === c.channel;
+  }
+}
