@@ -1,5 +1,6 @@
 import type { Browser } from "./browser.ts";
 import type { Screen } from "./openScreen.ts";
+import { TIDELINE_NOTES, renderedNotes } from "./renderedNotes.ts";
 
 const CATALOGUE = "/library/instruments";
 const open = (name: string, more: (b: Browser) => Promise<void> = () => Promise.resolve()) => ({
@@ -65,6 +66,17 @@ export const INSTRUMENT_SCREENS: readonly Screen[] = [
     ...open("Tideline Strings", async (b) => {
       await b.click("//label[contains(., 'all columns')]/input");
       await b.see("//span[@role='columnheader'][.='Voices']");
+    }),
+  },
+  {
+    name: "sample-library-measure",
+    ...view("Tideline Strings", "Measure", "//section[@aria-label='Measured']"),
+  },
+  {
+    name: "sample-library-measured",
+    ...view("Tideline Strings", "Measure", "//section[@aria-label='Measured']", async (b) => {
+      await b.uploadFrom("Folder of rendered notes", renderedNotes(TIDELINE_NOTES, 30));
+      await b.see("//button[contains(., 'Take over 3')]");
     }),
   },
   {

@@ -7,6 +7,7 @@ import type { Articulation } from "@mossy/core/instruments/library";
 import { Key } from "selenium-webdriver";
 import { describe, expect, it } from "vitest";
 import { PATIENCE } from "./browser.ts";
+import { renderedNotes } from "./renderedNotes.ts";
 import { apiOf } from "./testing/api.ts";
 import { visit } from "./testing/visit.ts";
 
@@ -104,6 +105,46 @@ describe("a sample library", () => {
       "Piccolos",
       "Flutes",
     ]);
+  });
+
+  it("is measured from rendered notes: what each says is shown beside its wave and taken over by line", async () => {
+    await b.click("//nav[@aria-label='Views of this library']//a[.='Measure']");
+    await b.see("//*[.='Nothing is measured yet']");
+    const folder = renderedNotes({
+      "Violins 1_Long con sordino_C4_v100": [58.4, -18],
+      "Violins 1_Long con sordino_G4_v100": [61.2, -18],
+      "Violins 1_Spiccato_C4_v100": [9.5, -12],
+      "Violins 1_Backwards_C4_v100": [9.5, -12],
+    });
+    await b.uploadFrom("Folder of rendered notes", folder);
+    const LINE = "//div[@aria-label='What was measured']//li";
+    await b.see(`${LINE}[contains(., 'Long con sordino')]//strong[.='59.8']`);
+    expect(await b.text(`${LINE}[contains(., 'Long con sordino')]`)).toMatch(
+      /61[\s\S]*58\.4 to 61\.2[\s\S]*−18/,
+    );
+    await b.see("//summary[contains(., '1 file could not be measured')]");
+    // Note by note, beside the wave of each.
+    await b.click("//aside[@aria-label='Notes of Long con sordino']//button[contains(., 'G4')]");
+    await b.see("//*[@role='img'][contains(@aria-label, 'heard 61.2 ms after the note')]");
+    await b.click("//input[@aria-label='Take over Spiccato of Violins 1']");
+    await b.button("Take over 1 articulation");
+    await kept(async () => (await played()).map((a) => [a.lag, a.loudness])).toEqual([
+      [59.8, -18],
+      [23, null],
+      [23, null],
+    ]);
+    // It stays while one looks elsewhere; what cannot be measured is said.
+    await b.click("//nav[@aria-label='Views of this library']//a[.='Sheet']");
+    expect(await b.text(cell("Long con sordino", 5))).toBe("59.8");
+    await b.click("//button[@aria-label='Undo: measures of 1 articulation']");
+    await kept(async () => (await played())[0]?.lag).toBe(61);
+    await b.click("//nav[@aria-label='Views of this library']//a[.='Measure']");
+    await b.see("//button[contains(., 'Take over 1 articulation')]");
+    await b.upload("Rendered notes", "torn.wav", new Uint8Array(300));
+    await b.see("//li[contains(., 'torn.wav') and contains(., 'names no patch')]");
+    await b.upload("Rendered notes", "Violins 1_Spiccato.wav", new Uint8Array(300));
+    await b.see("//li[contains(., 'Spiccato.wav') and contains(., 'WAVE')]");
+    await b.click("//nav[@aria-label='Views of this library']//a[.='Sheet']");
   });
 
   it("goes out as a list that says what it says", async () => {

@@ -109,8 +109,8 @@ describe("what a MIDI file played", () => {
       ["soft", 3, 1],
       ["short", 5, 1],
       ["trem", 7.5, 1],
-      // The held key is let go: what was switched to last counts, and that is the held key itself.
-      [null, 9.5, 1],
+      // The held key is let go: what was switched to before counts again.
+      ["short", 9.5, 1],
     ]);
     expect(
       of([

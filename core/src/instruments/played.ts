@@ -4,6 +4,7 @@ import { FileProblem } from "../formats/fileProblem.ts";
 import type { TableFile } from "../formats/grid.ts";
 import { numberIn } from "../formats/cellWords.ts";
 import { readTable } from "../formats/table.ts";
+import type { TableRow } from "../formats/table.ts";
 import type { Call, Calls } from "./call.ts";
 import { foldedOf } from "./find.ts";
 import { keyTyped } from "./keys.ts";
@@ -19,7 +20,7 @@ export interface PlayedNote {
   readonly velocity: number;
   /** Of which articulation, by id; null where that is not known. */
   readonly of: string | null;
-  /** What it was told by: a file's name, a line of a list, a key that was played. */
+  /** What it was told by: a file's name, a line of a list, when it was played. */
   readonly says: string;
 }
 
@@ -40,7 +41,7 @@ export function playedByName(library: SampleLibrary, path: string): PlayedNote {
     key: keys.at(-1) ?? null,
     velocity: velocity >= 1 && velocity <= 127 ? velocity : REFERENCE,
     of: patch ? (longest(patch.articulations, rest)?.id ?? onlyOne(patch)) : null,
-    says,
+    says: says.slice(says.lastIndexOf("/") + 1),
   };
 }
 
@@ -90,29 +91,29 @@ export function playedInList(library: SampleLibrary, file: TableFile | string): 
     const velocity = number("velocity") ?? REFERENCE;
     if (at < 0) row.fail("a note is played at 0 s or later.");
     if (velocity < 1 || velocity > 127) row.fail("velocities go from 1 to 127.");
-    const said = row.cell("articulation");
-    const { patch } = patchIn(library, foldedOf(row.cell("patch")));
-    const named = (a: Articulation): boolean => foldedOf(a.name) === foldedOf(said);
-    const found = (patch ? patch.articulations : library.patches.flatMap((p) => p.articulations)).filter(
-      named,
-    );
-    const [only, ...more] = found;
-    if (!only || more.length > 0)
-      return row.fail(
-        only
-          ? `${found.length} patches have “${said}”. Say which patch in a column “Patch”.`
-          : `the library has no “${said}”${patch ? ` in “${patch.name}”` : ""}.`,
-      );
     const key = row.cell("key");
     return {
       at,
       length: number("length"),
       key: key === "" ? null : (keyTyped(key) ?? row.fail(`“${key}” is no key.`)),
       velocity: Math.round(velocity),
-      of: only.id,
+      of: articulationOf(library, row),
       says: `line ${row.line}`,
     };
   });
+}
+
+/** Which articulation a line is of. */
+function articulationOf(library: SampleLibrary, row: TableRow<keyof typeof COLUMNS>): string {
+  const [named, said] = [row.cell("patch"), row.cell("articulation")];
+  const { patch } = patchIn(library, foldedOf(named));
+  if (!patch && named !== "") return row.fail(`the library has no patch “${named}”.`);
+  const all = patch ? patch.articulations : library.patches.flatMap((p) => p.articulations);
+  const found = all.filter((a) => foldedOf(a.name) === foldedOf(said));
+  const [only, ...more] = found;
+  if (!only) return row.fail(`the library has no “${said}”${patch ? ` in “${patch.name}”` : ""}.`);
+  if (more.length === 0) return only.id;
+  return row.fail(`${found.length} patches have “${said}”. Say which patch in a column “Patch”.`);
 }
 
 /** What happens in a MIDI file, in seconds. */
@@ -198,7 +199,8 @@ export function playedInMidi(library: SampleLibrary, file: Uint8Array): PlayedNo
 }
 
 function playedOn(patch: Patch, all: readonly Happening[]): PlayedNote[] {
-  const switches = new Set(patch.articulations.flatMap((a) => a.called.flatMap(keysOf)));
+  const called = patch.articulations.flatMap((a) => a.called);
+  const [held, switched] = [true, false].map((is) => new Set(called.flatMap((c) => keysOf(c, is))));
   const standing = new Map<number, Standing>();
   const sounding = new Map<string, { note: PlayedNote; n: number }>();
   const notes: PlayedNote[] = [];
@@ -217,20 +219,18 @@ function playedOn(patch: Patch, all: readonly Happening[]): PlayedNote[] {
       const [msb, lsb] = [s.controllers.get(BANK_MSB), s.controllers.get(BANK_LSB)];
       s.bank = msb === undefined && lsb === undefined ? null : (msb ?? 0) * 128 + (lsb ?? 0);
     } else if (h.what === "program") s.program = h.number + 1;
-    else if (switches.has(h.number)) {
-      if (h.what === "on") {
-        s.last = h.number;
-        s.held.add(h.number);
-      } else s.held.delete(h.number);
+    else if (held?.has(h.number) || switched?.has(h.number)) {
+      if (h.what === "off") s.held.delete(h.number);
+      else s.held.add(h.number);
+      if (h.what === "on" && switched?.has(h.number)) s.last = h.number;
     } else if (h.what === "on") {
-      const called = calledBy(patch, s, h);
       const note = {
         at: h.at,
         length: null,
         key: h.number,
         velocity: h.value,
-        of: called?.id ?? null,
-        says: patch.name,
+        of: calledBy(patch, s, h)?.id ?? null,
+        says: `at ${h.at.toFixed(2)} s`,
       };
       sounding.set(id, { note, n: notes.push(note) - 1 });
     } else {
@@ -242,8 +242,11 @@ function playedOn(patch: Patch, all: readonly Happening[]): PlayedNote[] {
   return notes;
 }
 
-const keysOf = (c: Call): number[] =>
-  c.by === "key" ? Array.from({ length: c.high - c.low + 1 }, (_, n) => c.low + n) : [];
+const keysOf = (c: Call, held: boolean): number[] =>
+  c.by === "key" && c.held === held ? Array.from({ length: c.high - c.low + 1 }, (_, n) => c.low + n) : [];
+
+/** How much calls ask for; a key that is held asks for more than what was switched to. */
+const asksFor = (all: Calls): number => all.reduce((sum, c) => sum + (c.by === "key" && c.held ? 2 : 1), 0);
 
 /** The articulation that is called up: of those for which everything is so, the one that asks for most. */
 function calledBy(patch: Patch, s: Standing, h: Happening): Articulation | null {
@@ -251,7 +254,7 @@ function calledBy(patch: Patch, s: Standing, h: Happening): Articulation | null 
   return patch.articulations
     .filter((a) => so(a.called))
     .reduce<Articulation | null>(
-      (best, a) => (best && best.called.length >= a.called.length ? best : a),
+      (best, a) => (best && asksFor(best.called) >= asksFor(a.called) ? best : a),
       null,
     );
 }

@@ -50,9 +50,8 @@ describe("SFZ files", () => {
       },
     );
     expect(patch?.name).toBe("Violins 1");
+    expect(patch?.guessed).toMatchObject({ role: "violin", positions: ["first-section"] });
     expect(patch?.said).toMatchObject({
-      role: "violin",
-      positions: ["first-section"],
       at: "Violins 1.sfz",
       low: 55,
       high: 100,

@@ -80,6 +80,20 @@ export function spread(values: readonly number[]): Spread {
   return { middle, least: sorted[0] ?? 0, most: sorted.at(-1) ?? 0 };
 }
 
+/** Whether what was measured of an articulation is other than what stands there. */
+export function isOther(a: Articulation, m: MeasuredArticulation): boolean {
+  const was = { lag: a.lag, lagBy: a.lagBy, loudness: a.loudness, tail: a.tail };
+  return JSON.stringify(was) !== JSON.stringify({ ...was, ...valuesOf(m) });
+}
+
+/** What the catalogue says of what was measured. */
+const valuesOf = (m: MeasuredArticulation): Partial<Articulation> => ({
+  lag: tenth(m.lag.middle),
+  lagBy: m.lagBy.map((l) => ({ ...l })),
+  loudness: tenth(m.loudness.middle),
+  ...(m.tail ? { tail: Math.round(m.tail.middle * 100) / 100 } : {}),
+});
+
 /** A library with what was measured of some articulations, by id. */
 export function withMeasured(
   library: SampleLibrary,
@@ -87,17 +101,11 @@ export function withMeasured(
   ids: ReadonlySet<string>,
 ): SampleLibrary {
   const by = new Map(measured.filter((m) => ids.has(m.id)).map((m) => [m.id, m]));
-  const set = (a: Articulation): Articulation => {
+  const measuredOf = (a: Articulation): Partial<Articulation> => {
     const m = by.get(a.id);
-    if (!m) return a;
-    return {
-      ...a,
-      lag: tenth(m.lag.middle),
-      lagBy: m.lagBy.map((l) => ({ ...l })),
-      loudness: tenth(m.loudness.middle),
-      tail: m.tail ? Math.round(m.tail.middle * 100) / 100 : a.tail,
-    };
+    return m ? valuesOf(m) : {};
   };
+  const set = (a: Articulation): Articulation => ({ ...a, ...measuredOf(a) });
   const inPatch = (p: Patch): Patch =>
     p.articulations.some((a) => by.has(a.id)) ? { ...p, articulations: p.articulations.map(set) } : p;
   return { ...library, patches: library.patches.map(inPatch) };

@@ -55,6 +55,13 @@ describe("a note that is measured", () => {
     after.set(loud);
     after.set(soft, loud.length);
     expect(measureNote([after], mono, 0.1, null)?.loudness).toBeCloseTo(-33, 0);
+    // Struck again and again, louder each time: it starts with the first.
+    const again = [-40, -30, -20].map((level) =>
+      note({ rate: RATE, before: 0.08, seconds: 0.1, level, pitch: 440 }),
+    );
+    const struck = new Float32Array(again.reduce((sum, x) => sum + x.length, 0));
+    again.forEach((x, n) => struck.set(x, n * again[0]!.length));
+    expect(measureNote([struck], mono, 0, null)?.lag).toBeCloseTo(80, 0);
     expect(measureNote([new Float32Array(RATE)], mono, 0, null)).toBeNull();
     expect(measureNote([new Float32Array(0)], mono, 0, null)).toBeNull();
   });

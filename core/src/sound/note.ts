@@ -27,6 +27,10 @@ const FIRST = 0.5;
 const ENDED = 60;
 /** In stretches of a quarter of a millisecond: what is looked at together to tell how loud it gets. */
 const TOGETHER = 20;
+/** …and to tell how quiet it is: long enough for the lowest notes. */
+const QUIET_FOR = 80;
+/** So many times the power of what is there a note has at least: 10 dB. */
+const RISES = 10;
 /** So far before the note its sound is looked for, in seconds, and how it was there, to know what is not it. */
 export const BEFORE = 0.1;
 const MOMENTARY = 0.4;
@@ -48,17 +52,18 @@ export function measureNote(
   const energies = energiesOf(frames, stretch);
   const a = stretch / rate;
   const note = Math.round(from / a);
-  const means = meansOf(energies);
-  const quiet = quietBefore(means, note);
-  const least = Math.max(power(SILENCE), 10 * quiet.mean);
+  const means = meansOf(energies, TOGETHER);
+  const quiet = quietBefore(energies, note);
+  const least = Math.max(power(SILENCE), RISES * quiet.mean);
   const begins = means.findIndex((m, n) => n >= quiet.at && m >= least);
   if (begins < 0) return null;
   const loudest = highest(means, begins, begins + Math.round(FIRST / a));
-  const heard = firstFrom(energies, begins, loudest * power(-HEARD));
+  const near = firstFrom(energies, begins, loudest * power(-HEARD)) * stretch;
+  const heard = firstFrame(frames, [Math.max(0, near - stretch), near + stretch], loudest * power(-HEARD));
   const ends = lastFrom(means, highest(means, begins, means.length) * power(-ENDED));
   const off = length === null ? null : from + length;
   return {
-    lag: (heard * a - from) * 1000,
+    lag: (heard / rate - from) * 1000,
     // What sounded before may be louder.
     loudness: loudestOf(
       frames.map((f) => f.subarray(begins * stretch)),
@@ -69,6 +74,7 @@ export function measureNote(
   };
 }
 
+const QUIET = 1e-9;
 const power = (dB: number): number => 10 ** (dB / 10);
 
 /** The mean square of each stretch, of its loudest channel. */
@@ -86,21 +92,31 @@ function energiesOf(frames: Frames, stretch: number): Float64Array {
 }
 
 /** The mean of so many stretches from each on. */
-function meansOf(energies: Float64Array): Float64Array {
+function meansOf(energies: Float64Array, many: number): Float64Array {
   const made = new Float64Array(energies.length);
   let sum = 0;
   for (let n = energies.length - 1; n >= 0; n--) {
-    sum += energies[n]! - (energies[n + TOGETHER] ?? 0);
-    made[n] = Math.max(0, sum) / TOGETHER;
+    sum += energies[n]! - (energies[n + many] ?? 0);
+    // Below anything that is heard all is as quiet.
+    made[n] = sum / many < QUIET ? 0 : sum / many;
   }
   return made;
 }
 
-/** Where it is quietest before the note, and how quiet: what rises out of that is the note. */
-function quietBefore(means: Float64Array, note: number): { readonly at: number; readonly mean: number } {
+/**
+ * Where it is quietest before the note is loudest, and how quiet: what rises out of that is the note. What sounded
+ * before it may go on a little into it, and the note may be there a little early.
+ */
+function quietBefore(energies: Float64Array, note: number): { readonly at: number; readonly mean: number } {
+  const means = meansOf(energies, QUIET_FOR);
+  let loudest = Math.min(note, means.length - 1);
+  for (let n = loudest; n < means.length; n++) if (means[n]! > means[loudest]!) loudest = n;
   let at = 0;
-  for (let n = 0; n <= note - TOGETHER; n++) if (means[n]! <= means[at]!) at = n;
-  return note < TOGETHER ? { at: 0, mean: 0 } : { at, mean: means[at] ?? 0 };
+  // Of moments alike the first: a note that is struck again is silent between.
+  for (let n = 0; n <= loudest; n++) if (means[n]! < means[at]!) at = n;
+  const mean = means[at] ?? 0;
+  // What begins with its note has nothing quieter before it than it is itself.
+  return RISES * mean > (means[loudest] ?? 0) ? { at: 0, mean: 0 } : { at, mean };
 }
 
 const highest = (means: Float64Array, from: number, to: number): number => {
@@ -113,6 +129,11 @@ const firstFrom = (energies: Float64Array, from: number, least: number): number 
   while (n < energies.length - 1 && energies[n]! < least) n++;
   return n;
 };
+/** The first frame between two of which a channel has so much power; the first of them where none has. */
+function firstFrame(frames: Frames, [from, to]: readonly [number, number], least: number): number {
+  for (let i = from; i < to; i++) if (frames.some((channel) => (channel[i] ?? 0) ** 2 >= least)) return i;
+  return from;
+}
 /** Behind the last stretch that is so loud; null where it is so to the end. */
 function lastFrom(means: Float64Array, least: number): number | null {
   for (let n = means.length - TOGETHER - 1; n >= 0; n--)

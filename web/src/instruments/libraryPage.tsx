@@ -16,6 +16,8 @@ import { queries, useMe } from "../wire/queries.ts";
 import { AboutLibrary } from "./aboutLibrary.tsx";
 import { InstrumentView } from "./instrumentView.tsx";
 import { IssuesView } from "./issuesView.tsx";
+import { MeasureView } from "./measureView.tsx";
+import { useNotes } from "./useNotes.ts";
 import { clashOfLibrary, useLibraryWork } from "./work.ts";
 import type { LibraryView } from "./work.ts";
 
@@ -35,6 +37,8 @@ function Opened({ whole, style }: { whole: WholeSampleLibrary; style: Style }) {
   const { work, state, change } = useLibraryWork(whole);
   const may = useMe()?.right !== "assistant" && !whole.gone;
   const library = state.doc;
+  // What was measured stays while one looks at the sheet.
+  const notes = useNotes(library);
   useShortcuts(
     may
       ? [
@@ -62,6 +66,7 @@ function Opened({ whole, style }: { whole: WholeSampleLibrary; style: Style }) {
         label="Views of this library"
         views={[
           { to: at, name: "Sheet" },
+          { to: `${at}/measure`, name: "Measure" },
           { to: `${at}/about`, name: "About it" },
           { to: `${at}/issues`, name: "Issues" },
         ]}
@@ -71,6 +76,8 @@ function Opened({ whole, style }: { whole: WholeSampleLibrary; style: Style }) {
       <div className="min-h-0 flex-1">
         {page === undefined ? (
           <InstrumentView {...view} />
+        ) : page === "measure" ? (
+          <MeasureView {...view} notes={notes} />
         ) : page === "about" ? (
           <AboutLibrary {...view} id={whole.id} gone={whole.gone} />
         ) : page === "issues" ? (

@@ -1,41 +1,70 @@
-import { useEffect, useRef } from "react";
+import { useMemo } from "react";
 import type { FoundNote } from "./useNotes.ts";
 
-const [WIDTH, HEIGHT] = [480, 120];
+const HEIGHT = 100;
 
-/** The beginning of a note: when it was played, and where it is heard to start. */
-export function NoteWave({ of }: { of: FoundNote }) {
-  const canvas = useRef<HTMLCanvasElement>(null);
-  useEffect(() => {
-    const to = canvas.current?.getContext("2d");
-    if (!canvas.current || !to) return;
-    const sharp = window.devicePixelRatio || 1;
-    canvas.current.width = WIDTH * sharp;
-    canvas.current.height = HEIGHT * sharp;
-    to.scale(sharp, sharp);
-    const style = getComputedStyle(canvas.current);
-    const colour = (name: string): string => style.getPropertyValue(`--${name}`).trim();
-    const { low, high, from, seconds } = of.look;
-    const loud = Math.max(1e-6, ...high, ...low.map((x) => -x));
-    to.fillStyle = colour("moss");
-    for (let n = 0; n < low.length; n++) {
-      const [top, bottom] = [high[n] ?? 0, low[n] ?? 0].map(
-        (x) => HEIGHT / 2 - (x / loud) * (HEIGHT / 2 - 6),
-      );
-      to.fillRect((n * WIDTH) / low.length, top ?? 0, 1, Math.max(1, (bottom ?? 0) - (top ?? 0)));
-    }
-    const x = (at: number): number => ((at - from) / seconds) * WIDTH;
-    const line = (at: number, name: string, says: string): void => {
-      to.fillStyle = colour(name);
-      to.fillRect(x(at), 0, 1.5, HEIGHT);
-      to.fillText(says, x(at) + 4, says === "note" ? 12 : HEIGHT - 4);
-    };
-    to.font = `12px ${style.fontFamily}`;
-    line(of.note.at, "ink-2", "note");
-    if (of.measures) line(of.note.at + of.measures.lag / 1000, "tide", "heard");
-  }, [of]);
-  const says = of.measures ? `heard ${of.measures.lag.toFixed(1)} ms after the note` : "nothing is heard";
+/** The beginning of a note: its wave, when it was played, and where it is heard to start. */
+export function NoteWave({ of: { look, note, measures } }: { of: FoundNote }) {
+  const path = useMemo(() => shapeOf(look.low, look.high), [look]);
+  const left = (at: number): string =>
+    `${Math.max(0, Math.min(100, ((at - look.from) / look.seconds) * 100))}%`;
+  const says = measures ? `heard ${inMs(measures.lag)} after the note` : "nothing is heard";
   return (
-    <canvas ref={canvas} role="img" aria-label={`Wave of the note: ${says}`} className="h-[120px] w-full" />
+    <div
+      role="img"
+      aria-label={`Wave of the note: ${says}`}
+      className="relative rounded-md bg-sunk pt-10 text-sm"
+    >
+      <svg
+        aria-hidden
+        viewBox={`0 0 ${look.low.length} ${HEIGHT}`}
+        preserveAspectRatio="none"
+        className="h-24 w-full text-moss"
+      >
+        <path d={path} fill="currentColor" opacity={0.8} />
+      </svg>
+      <Mark at={left(note.at)} says="played" row={0} />
+      {measures && <Mark at={left(note.at + measures.lag / 1000)} says={says} row={1} strong />}
+    </div>
   );
 }
+
+/** A moment of the note, with its name at the top; the moments' names stand one below the other. */
+function Mark({
+  at,
+  says,
+  row,
+  strong = false,
+}: {
+  at: string;
+  says: string;
+  row: 0 | 1;
+  strong?: boolean;
+}) {
+  return (
+    <span
+      aria-hidden
+      className={`absolute inset-y-0 border-l-2 ${strong ? "border-lantern" : "border-line-strong"}`}
+      style={{ left: at }}
+    >
+      <span
+        className={`absolute left-1 whitespace-nowrap ${strong ? "font-semibold" : "text-ink-2"}`}
+        style={{ top: row * 18 }}
+      >
+        {says}
+      </span>
+    </span>
+  );
+}
+
+/** Along the most of each stretch and back along the least; as high as the loudest of it is. */
+function shapeOf(low: Float32Array, high: Float32Array): string {
+  const loud = high.reduce((most, x, n) => Math.max(most, x, -(low[n] ?? 0)), 1e-6);
+  const y = (x: number): string => (HEIGHT / 2 - (x / loud) * (HEIGHT / 2 - 2)).toFixed(1);
+  const tops = [...high].map((x, n) => `${n} ${y(Math.max(x, loud * 0.01))}`);
+  const ends = [...low].map((x, n) => `${n} ${y(Math.min(x, -loud * 0.01))}`).reverse();
+  return `M${[...tops, ...ends].join("L")}Z`;
+}
+
+/** A lag as it is said: "62.3 ms". */
+export const inMs = (ms: number): string => `${ms.toFixed(1).replace("-", "−")} ms`;
