@@ -13,6 +13,7 @@ const PROGRAMS = {
   delivery: "bench/src/delivery.ts",
   smooth: "e2e/src/smooth.ts",
   door: "e2e/src/door.ts",
+  catalogue: "e2e/src/catalogue.ts",
   load: "e2e/src/load.ts",
   pages: "e2e/src/pages.ts",
   files: "e2e/src/files.ts",

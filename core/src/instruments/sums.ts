@@ -32,7 +32,7 @@ export interface MeasuredArticulation {
 /** Lags that differ less by how hard notes are struck are one, in ms. */
 export const DIFFERS = 3;
 
-/** What was measured, articulation by articulation in the order of the library. Those nothing was heard of are left out. */
+/** What was measured, articulation by articulation in the order of the library; those nothing was heard of left out. */
 export function summed(library: SampleLibrary, notes: readonly MeasuredNote[]): MeasuredArticulation[] {
   const by = new Map<string, MeasuredNote[]>();
   for (const n of notes) by.set(n.of, [...(by.get(n.of) ?? []), n]);

@@ -48,7 +48,7 @@ const PIECE = pieceOf([
   },
 ]);
 
-it("notes an outside synthesiser played start and are as loud as the samples of the bank (Debian's FluidSynth)", async () => {
+it("notes Debian's FluidSynth played start and are as loud as the samples of the bank", async () => {
   const bank = soundFontOf(
     "Known",
     KNOWN.map(({ name, program, lag, level }) => ({

@@ -83,7 +83,7 @@ function Rendered({ notes: { state, problem, begin, stop } }: { notes: NotesWork
         </FileButton>
         <NumberField
           className="w-44"
-          label="In each the note starts at, s"
+          label="In each file it is played at, s"
           value={String(at)}
           hint="seconds from 0 to 60"
           onSet={(said) => {
