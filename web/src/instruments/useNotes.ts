@@ -155,6 +155,11 @@ function measure(
       if (note) found.push({ path: data.path, note, measures: data.measures, look: data.look });
     }
   };
+  worker.onerror = ({ message }) => {
+    stop();
+    failed.push({ path: "measuring", why: `it broke off (${message}); choose the notes again` });
+    put(true);
+  };
   worker.postMessage({
     sounds: sounds.map((s) => ({ ...s, notes: s.notes.map(({ at, length }) => ({ at, length })) })),
   } satisfies NotesTask);
