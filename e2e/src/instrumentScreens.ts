@@ -76,7 +76,8 @@ export const INSTRUMENT_SCREENS: readonly Screen[] = [
     name: "sample-library-measured",
     ...view("Tideline Strings", "Measure", "//section[@aria-label='Measured']", async (b) => {
       await b.uploadFrom("Folder of rendered notes", renderedNotes(TIDELINE_NOTES, 30));
-      await b.see("//button[contains(., 'Take over 3')]");
+      await b.see("//button[contains(., 'Take over 4')]");
+      await b.click("//div[@aria-label='What was measured']//button[contains(., 'Swell 2 s')]");
     }),
   },
   {

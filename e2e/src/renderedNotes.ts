@@ -33,7 +33,7 @@ export function renderedNotes(
   return folder;
 }
 
-/** Of the violins of Tideline: three of its ways, one of them uneven, and one nobody knows. */
+/** Of the violins of Tideline: four of its ways, one of them uneven, one late, and one nobody knows. */
 export const TIDELINE_NOTES = {
   "Violins 1_Long_C4_v100": [58.4, -18],
   "Violins 1_Long_G4_v100": [61.2, -17.5],
@@ -41,5 +41,6 @@ export const TIDELINE_NOTES = {
   "Violins 1_Short_C4_v100": [27.1, -16],
   "Violins 1_Short_G4_v100": [44.3, -16.4],
   "Violins 1_Plucked_C4_v100": [12.2, -20],
+  "Violins 1_Swell 2 s_C4_v100": [640, -22],
   "Violins 1_Bowed backwards_C4_v100": [80, -20],
 } as const;

@@ -46,6 +46,12 @@ describe("what was played in a sound of one note", () => {
     expect(told("Violins 1_Long_C4_v900.wav")).toEqual(["long", 60, 100]);
   });
 
+  it("is said by the file before its folders", () => {
+    expect(told("Long soft takes/Violins 1_Short_C4.wav")).toEqual(["short", 60, 100]);
+    expect(told("Basses/Tremolo v30/Violins 1_Long.wav")).toEqual(["long", null, 30]);
+    expect(told("Violins 1/Tremolo/C4.wav")).toEqual(["trem", 60, 100]);
+  });
+
   it("is nobody's where it names none, or one of more than one patch", () => {
     expect(told("Violins 1_Harmonics_C4.wav")[0]).toBeNull();
     expect(told("Long_C4.wav")[0]).toBeNull();

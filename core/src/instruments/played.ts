@@ -26,34 +26,50 @@ export interface PlayedNote {
 
 /** How hard the reference is struck. */
 export const REFERENCE = 100;
-const VELOCITY = /(?:^|[\s_.-])(?:v|vel|velocity)\s*_?(\d{1,3})(?=$|[\s_.-])/i;
+const VELOCITY = /(?:^|[\s/_.-])(?:v|vel|velocity)\s*_?(\d{1,3})(?=$|[\s/_.-])/i;
 
-/** What a sound of one note says by its name: "Violins 1_Long_C4_v100.wav"; it begins with the note. */
+/**
+ * What a sound of one note says by its name: "Violins 1_Long_C4_v100.wav"; it begins with the note. What the file's own
+ * name does not say its folders may.
+ */
 export function playedByName(library: SampleLibrary, path: string): PlayedNote {
-  const says = path.replace(/\.[^./]*$/, "");
-  const velocity = Number(VELOCITY.exec(says)?.[1] ?? REFERENCE);
-  const words = says.split(/[\s_/\\-]+/);
+  const whole = path.replace(/\.[^./]*$/, "");
+  const says = whole.slice(whole.lastIndexOf("/") + 1);
+  const velocity = Number((VELOCITY.exec(says) ?? VELOCITY.exec(whole))?.[1] ?? REFERENCE);
+  const words = whole.split(/[\s_/\\-]+/);
   const keys = words.flatMap((w) => (/\d/.test(w) && /[a-g]/i.test(w) ? (keyTyped(w) ?? []) : []));
-  const { patch, rest } = patchIn(library, foldedOf(says));
+  const texts = [says, whole].map(foldedOf);
+  const patch = firstOf(texts, (text) => longest(library.patches, text)) ?? onlyOne(library.patches);
+  const of =
+    patch &&
+    (firstOf(texts, (text) => longest(patch.articulations, without(text, patch))) ??
+      onlyOne(patch.articulations));
   return {
     at: 0,
     length: null,
     key: keys.at(-1) ?? null,
     velocity: velocity >= 1 && velocity <= 127 ? velocity : REFERENCE,
-    of: patch ? (longest(patch.articulations, rest)?.id ?? onlyOne(patch)) : null,
-    says: says.slice(says.lastIndexOf("/") + 1),
+    of: of?.id ?? null,
+    says,
   };
 }
 
-const onlyOne = (p: Patch): string | null =>
-  p.articulations.length === 1 ? (p.articulations[0]?.id ?? null) : null;
+const onlyOne = <T>(all: readonly T[]): T | null => (all.length === 1 ? (all[0] ?? null) : null);
 
-/** The patch a folded text speaks of, the longest name first, and the text without it. */
-function patchIn(library: SampleLibrary, text: string): { patch: Patch | null; rest: string } {
-  const patch =
-    longest(library.patches, text) ?? (library.patches.length === 1 ? (library.patches[0] ?? null) : null);
-  return { patch, rest: patch ? ` ${text} `.replace(` ${foldedOf(patch.name)} `, " ").trim() : text };
+function firstOf<T>(texts: readonly string[], found: (text: string) => T | null): T | null {
+  for (const text of texts) {
+    const one = found(text);
+    if (one) return one;
+  }
+  return null;
 }
+
+const without = (text: string, { name }: Patch): string =>
+  ` ${text} `.replace(` ${foldedOf(name)} `, " ").trim();
+
+/** The patch a name speaks of, the longest name first; the only one there is where it speaks of none. */
+const patchIn = (library: SampleLibrary, name: string): Patch | null =>
+  longest(library.patches, foldedOf(name)) ?? onlyOne(library.patches);
 
 /** The thing with the longest name that stands in a folded text, word by word. */
 function longest<T extends { readonly name: string }>(all: readonly T[], text: string): T | null {
@@ -106,7 +122,7 @@ export function playedInList(library: SampleLibrary, file: TableFile | string): 
 /** Which articulation a line is of. */
 function articulationOf(library: SampleLibrary, row: TableRow<keyof typeof COLUMNS>): string {
   const [named, said] = [row.cell("patch"), row.cell("articulation")];
-  const { patch } = patchIn(library, foldedOf(named));
+  const patch = patchIn(library, named);
   if (!patch && named !== "") return row.fail(`the library has no patch “${named}”.`);
   const all = patch ? patch.articulations : library.patches.flatMap((p) => p.articulations);
   const found = all.filter((a) => foldedOf(a.name) === foldedOf(said));
@@ -190,7 +206,7 @@ const [BANK_MSB, BANK_LSB] = [0, 32];
  */
 export function playedInMidi(library: SampleLibrary, file: Uint8Array): PlayedNote[] {
   const tracks = happenings(file).filter((t) => t.all.some((h) => h.what === "on"));
-  const of = tracks.map((t) => ({ ...t, patch: patchIn(library, foldedOf(t.name)).patch }));
+  const of = tracks.map((t) => ({ ...t, patch: patchIn(library, t.name) }));
   if (of.every((t) => t.patch === null))
     throw new FileProblem(
       `None of its tracks is called as a patch of “${library.name}”. Name each as the patch it played.`,

@@ -95,6 +95,12 @@ describe("notes of one sound", () => {
       expect(f.look.from).toBeCloseTo(all[n]!.at - 0.1, 6);
       expect(Math.max(...f.look.high)).toBeCloseTo(10 ** (all[n]!.level / 20), 2);
     });
+    // A note that is heard late is drawn to where it is.
+    const slow = sourceOf(played(RATE, 3, [{ at: 0.2, lag: 1200, level: -20 }]));
+    for await (const f of notesIn(slow, await readHead(slow, "WAVE"), [{ at: 0.2, length: null }])) {
+      expect(f.look.from + f.look.seconds).toBeGreaterThan(1.4 + 0.2);
+      expect(Math.max(...f.look.high)).toBeCloseTo(0.1, 2);
+    }
     const late = [];
     for await (const f of notesIn(source, head, [{ at: 99, length: null }])) late.push(f.measures);
     expect(late).toEqual([null]);

@@ -16,8 +16,8 @@ export interface NoteLook {
   readonly high: Float32Array;
 }
 const COLUMNS = 480;
-/** So much around the note is drawn, in seconds. */
-const DRAWN = 0.6;
+/** So much around the note is drawn at least, and behind where it is heard, in seconds. */
+const [DRAWN, BEHIND] = [0.6, 0.3];
 
 /**
  * Measures notes of a sound, each from a little before it to where the next begins.
@@ -38,10 +38,10 @@ export async function* notesIn(
       Math.round(from * rate),
       Math.round(Math.max(0, until - from) * rate),
     );
-    yield {
-      measures: measureNote(frames, { rate, weights: weightsOf(head).of }, note.at - from, note.length),
-      look: lookOf(frames, rate, from),
-    };
+    const before = note.at - from;
+    const measures = measureNote(frames, { rate, weights: weightsOf(head).of }, before, note.length);
+    const drawn = Math.max(DRAWN, before + (measures?.lag ?? 0) / 1000 + BEHIND);
+    yield { measures, look: lookOf(frames, { rate, from, drawn }) };
   }
 }
 
@@ -63,8 +63,11 @@ async function stretch(
   return at === many ? room : room.map((c) => c.subarray(0, at));
 }
 
-function lookOf(frames: readonly Float32Array[], rate: number, from: number): NoteLook {
-  const all = Math.min(frames[0]?.length ?? 0, Math.round(DRAWN * rate));
+function lookOf(
+  frames: readonly Float32Array[],
+  { rate, from, drawn }: { readonly rate: number; readonly from: number; readonly drawn: number },
+): NoteLook {
+  const all = Math.min(frames[0]?.length ?? 0, Math.round(drawn * rate));
   const [low, high] = [new Float32Array(COLUMNS), new Float32Array(COLUMNS)];
   for (const channel of frames)
     for (let i = 0; i < all; i++) {

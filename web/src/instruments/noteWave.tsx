@@ -1,3 +1,4 @@
+import { clsx } from "clsx";
 import { useMemo } from "react";
 import type { FoundNote } from "./useNotes.ts";
 
@@ -6,8 +7,7 @@ const HEIGHT = 100;
 /** The beginning of a note: its wave, when it was played, and where it is heard to start. */
 export function NoteWave({ of: { look, note, measures } }: { of: FoundNote }) {
   const path = useMemo(() => shapeOf(look.low, look.high), [look]);
-  const left = (at: number): string =>
-    `${Math.max(0, Math.min(100, ((at - look.from) / look.seconds) * 100))}%`;
+  const share = (at: number): number => Math.max(0, Math.min(1, (at - look.from) / look.seconds));
   const says = measures ? `heard ${inMs(measures.lag)} after the note` : "nothing is heard";
   return (
     <div
@@ -23,20 +23,23 @@ export function NoteWave({ of: { look, note, measures } }: { of: FoundNote }) {
       >
         <path d={path} fill="currentColor" opacity={0.8} />
       </svg>
-      <Mark at={left(note.at)} says="played" row={0} />
-      {measures && <Mark at={left(note.at + measures.lag / 1000)} says={says} row={1} strong />}
+      <Mark at={share(note.at)} says="played" row={0} />
+      {measures && <Mark at={share(note.at + measures.lag / 1000)} says={says} row={1} strong />}
     </div>
   );
 }
 
-/** A moment of the note, with its name at the top; the moments' names stand one below the other. */
+/**
+ * A moment of the note, with its name at the top, towards the middle; the moments' names stand one below the other.
+ * @param at as a share of all that is drawn
+ */
 function Mark({
   at,
   says,
   row,
   strong = false,
 }: {
-  at: string;
+  at: number;
   says: string;
   row: 0 | 1;
   strong?: boolean;
@@ -45,10 +48,14 @@ function Mark({
     <span
       aria-hidden
       className={`absolute inset-y-0 border-l-2 ${strong ? "border-lantern" : "border-line-strong"}`}
-      style={{ left: at }}
+      style={{ left: `${at * 100}%` }}
     >
       <span
-        className={`absolute left-1 whitespace-nowrap ${strong ? "font-semibold" : "text-ink-2"}`}
+        className={clsx(
+          "absolute whitespace-nowrap",
+          at > 0.5 ? "right-1.5" : "left-1",
+          strong ? "font-semibold" : "text-ink-2",
+        )}
         style={{ top: row * 18 }}
       >
         {says}
