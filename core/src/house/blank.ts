@@ -13,6 +13,7 @@ export function blankHouse(name: string): House {
     icons: [],
     folders: [],
     starts: [],
+    sampled: { ...usual.sampled, alone: [] },
     checklist: [],
     exceptions: [],
   };

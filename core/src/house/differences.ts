@@ -1,6 +1,7 @@
 import { patternInWords } from "../names/compose.ts";
 import { PATTERN_USES } from "../names/pattern.ts";
 import { same } from "../session/change.ts";
+import { limitsInWords } from "../session/ensemble.ts";
 import type { DiskFolder } from "./diskPlan.ts";
 import type { FolderPlan, House } from "./house.ts";
 import { startInWords } from "./starts.ts";
@@ -142,6 +143,8 @@ function starts(before: House, after: House): string[] {
     const each = after.programmes.map((p) => `${p.shelf || "all others"} ${p.programme.target} LUFS`);
     said.push(`Programmes: ${each.join(", ") || "no loudness"}.`);
   }
+  if (!same(before.sampled, after.sampled))
+    said.push(`Sampled instruments: ${limitsInWords(after.sampled)}.`);
   const items = inOld(before.checklist);
   for (const i of after.checklist) {
     const old = items.get(i.id);

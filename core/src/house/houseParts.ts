@@ -13,6 +13,7 @@ import {
   source,
   trackKind,
 } from "../session/document.ts";
+import { limits } from "../session/ensemble.ts";
 import { LANES, lane } from "../session/lanes.ts";
 import { programme } from "../session/pieces.ts";
 import { oneLine } from "../session/text.ts";
@@ -216,7 +217,7 @@ export const thresholds = z.object({
 
 export const HOUSE_FORMAT = "mossy-lantern/house";
 /** Counts up when what is stored changes its shape; `versions.ts` brings older ones up. */
-export const HOUSE_VERSION = 6;
+export const HOUSE_VERSION = 7;
 
 /** All conventions of the house as one document; whether its parts hold together is asked by `house`. */
 export const wholeHouse = z.object({
@@ -237,6 +238,8 @@ export const wholeHouse = z.object({
   starts: z.array(startRule).max(200),
   session: sessionStart,
   programmes: z.array(programmeStart).max(40),
+  /** What is asked of tracks of sampled instruments, where a template says nothing else. */
+  sampled: limits,
   /** Channel formats the house works in: those a track or path is offered. */
   formats: z.array(channelFormat).min(1),
   checklist: z.array(checklistItem).max(100),

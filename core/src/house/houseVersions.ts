@@ -88,11 +88,25 @@ const from5 = (house: StoredDocument): StoredDocument => ({
   ...house,
 });
 
+/** Up to form 6, a house asked nothing of sampled instruments. */
+const from6 = (house: StoredDocument): StoredDocument => ({
+  sampled: {
+    error: 10,
+    most: 10,
+    alone: [],
+    memory: null,
+    load: null,
+    voices: null,
+    section: null,
+  },
+  ...house,
+});
+
 /**
  * What leads from each form of a house style to the next. Kept for ever: what was published once can be
  * read.
  */
-const STEPS = [from1, from2, from3, from4, from5];
+const STEPS = [from1, from2, from3, from4, from5, from6];
 
 /**
  * A stored house style in the form of today. Whether it holds together is for the schema to say.

@@ -1,6 +1,7 @@
 import { HOUSE_FORMAT, folderOf, HOUSE_VERSION } from "./house.ts";
 import type { FolderPlan, House, ProgrammeStart } from "./house.ts";
 import { USUAL_DISK } from "./usualDisk.ts";
+import { USUAL_LIMITS } from "../session/ensemble.ts";
 import { USUAL_PROGRAMME } from "../session/pieces.ts";
 import { USUAL_NAMES } from "./usualNames.ts";
 import { USUAL_CHECKLIST, USUAL_STARTS } from "./usualStarts.ts";
@@ -80,6 +81,7 @@ export function usualHouse(name: string): House {
     // Common practice, no source: 48 kHz and 24 bit, two bars before the music.
     formats: ["mono", "stereo", "lcr", "5.1", "7.1", "7.1.4"],
     programmes: structuredClone([...USUAL_PROGRAMMES]),
+    sampled: structuredClone(USUAL_LIMITS),
     session: {
       sampleRate: 48000,
       bitDepth: 24,

@@ -1,7 +1,7 @@
 import { numberIn } from "../formats/cellWords.ts";
 import type { Reader } from "../words/reader.ts";
 import { callsInWords, callsTyped } from "./call.ts";
-import type { Calls } from "./call.ts";
+import type { Calls } from "../session/calls.ts";
 import { spanInWords, spanTyped } from "./keys.ts";
 import type { Middle } from "./keys.ts";
 import { articulation, patch } from "./library.ts";

@@ -2,7 +2,7 @@ import { FileProblem } from "../formats/fileProblem.ts";
 import { asOneLine } from "../session/text.ts";
 import type { Reader } from "../words/reader.ts";
 import { callsInWords } from "./call.ts";
-import type { Call } from "./call.ts";
+import type { Call } from "../session/calls.ts";
 import { keyTyped } from "./keys.ts";
 import type { Articulation } from "./library.ts";
 import { guessedPlayed, guessedPlayer } from "./players.ts";

@@ -1,6 +1,6 @@
 import { asOneLine } from "../session/text.ts";
 import type { Reader } from "../words/reader.ts";
-import type { Call } from "./call.ts";
+import type { Call } from "../session/calls.ts";
 import { guessedPlayed, playerIn, playerInWords } from "./players.ts";
 import type { BankPreset, SoundFont } from "./soundFont.ts";
 import type { SaidArticulation, SaidPatch } from "./table.ts";

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { callsInWords, callsMeet, callsTyped } from "./call.ts";
-import type { Call } from "./call.ts";
+import type { Call } from "../session/calls.ts";
 import { MIDDLES, keyName, keyTyped, spanInWords, spanTyped } from "./keys.ts";
 
 describe("keys", () => {

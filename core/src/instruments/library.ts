@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { oneLine } from "../session/text.ts";
-import { calls } from "./call.ts";
+import { calls } from "../session/calls.ts";
 
 const id = oneLine(60).min(1);
 const key = z.int().min(0).max(127);

@@ -5,7 +5,7 @@ import type { TableFile } from "../formats/grid.ts";
 import { numberIn } from "../formats/cellWords.ts";
 import { readTable } from "../formats/table.ts";
 import type { TableRow } from "../formats/table.ts";
-import type { Call, Calls } from "./call.ts";
+import type { Call, Calls } from "../session/calls.ts";
 import { foldedOf } from "./find.ts";
 import { keyTyped } from "./keys.ts";
 import type { Articulation, Patch, SampleLibrary } from "./library.ts";

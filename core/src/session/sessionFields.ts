@@ -13,6 +13,16 @@ import {
   viewInDetail,
 } from "./beside.ts";
 import type { BlockEnd, HeldBlock, InputSet, LinkSet, Variant, View } from "./beside.ts";
+import {
+  BLANK_ENSEMBLE,
+  ensemble,
+  ensembleInWords,
+  pin,
+  pinInDetail,
+  player,
+  playerInDetail,
+} from "./ensemble.ts";
+import type { Pin, Player } from "./ensemble.ts";
 import { called, field, namesOf } from "./field.ts";
 import { channelFormat, trackId } from "./format.ts";
 import { ALONG_TIME } from "./laneFields.ts";
@@ -251,6 +261,31 @@ export const SESSION = {
     inWords: names,
     inDetail: each<InputSet>(inputSetInDetail),
     itemByItem: true,
+  }),
+  /** Who plays sampled instruments. */
+  players: field({
+    schema: z.array(player).max(400),
+    rest: [],
+    called: "players",
+    inWords: howMany,
+    inDetail: each<Player>(playerInDetail, "nobody", "; "),
+    itemByItem: true,
+  }),
+  /** What of their tracks is as somebody said. */
+  pins: field({
+    schema: z.array(pin).max(2000),
+    rest: [],
+    called: "tracks held as they are",
+    inWords: howMany,
+    inDetail: each<Pin>(pinInDetail, "none", "; "),
+    itemByItem: true,
+  }),
+  /** How their tracks are planned. */
+  ensemble: field({
+    schema: ensemble,
+    rest: BLANK_ENSEMBLE,
+    called: "how instruments are planned",
+    inWords: ensembleInWords,
   }),
   /** Rules that are not asked of this session. */
   rulesOff: field({

@@ -113,8 +113,17 @@ const from10 = (session: StoredDocument): StoredDocument => ({
   })),
 });
 
+/** Up to form 11, a session had no ensemble of sampled instruments. */
+const from11 = (session: StoredDocument): StoredDocument => ({
+  players: [],
+  pins: [],
+  ensemble: { libraries: [], limits: null, aim: "tracks", buses: "none", sits: "session" },
+  ...session,
+  tracks: itemsOf(session["tracks"], (track) => ({ plays: null, ...track })),
+});
+
 /** What leads from each form of a session to the next. Kept for ever: what was written once can be read. */
-const STEPS = [from1, from2, from3, from4, from5, from6, from7, from8, from9, from10];
+const STEPS = [from1, from2, from3, from4, from5, from6, from7, from8, from9, from10, from11];
 
 /**
  * A stored session in the form of today. Whether it holds together is for the schema to say.

@@ -4,6 +4,7 @@ import { MOST_ITEMS, item, itemInDetail } from "./item.ts";
 import type { Item } from "./item.ts";
 import { channelFormat, trackId } from "./format.ts";
 import { trackKind } from "./kind.ts";
+import { plays, playsInWords } from "./plays.ts";
 import { insert, insertInDetail } from "./processor.ts";
 import type { Insert } from "./processor.ts";
 import { longText, oneLine } from "./text.ts";
@@ -255,6 +256,13 @@ export const TRACK = {
     rest: 0,
     called: "transposed",
     inWords: transposeInWords,
+  }),
+  /** Of a sampled instrument: what of which library it plays, and how much earlier; null for all others. */
+  plays: field({
+    schema: plays.nullable(),
+    rest: null,
+    called: "plays",
+    inWords: (value) => (value === null ? "nothing sampled" : playsInWords(value)),
   }),
   /** What lies on it, at which time. */
   items: field({

@@ -1,0 +1,135 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import {
+  ebb,
+  flood,
+  sampledGround,
+  sampledSession,
+  sampledStyle as style,
+} from "../../fixtures/sampled.ts";
+import type { SampleLibrary } from "../library.ts";
+import { choices } from "./choices.ts";
+import { isMirror, playersIn, withNeed } from "./edits.ts";
+import type { Known } from "./offers.ts";
+import { planEnsemble, totalsOf } from "./planEnsemble.ts";
+import { overLimits, sectionsOf } from "./sections.ts";
+
+const session = sampledSession();
+const curve = choices(session.players, session, sampledGround);
+
+/** The libraries with every lag somewhere else. */
+const moved = (lags: readonly number[]): Known[] => {
+  let n = 0;
+  const other = (library: SampleLibrary): SampleLibrary => ({
+    ...library,
+    patches: library.patches.map((p) => ({
+      ...p,
+      articulations: p.articulations.map((a) => ({ ...a, lag: lags[n++ % lags.length] ?? 0 })),
+    })),
+  });
+  return [ebb, flood].map((k) => ({ id: k.id, library: other(k.library) }));
+};
+
+describe("the curve of choices", () => {
+  it("says at every error what planning within it comes to", () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.integer({ min: 0, max: 60 }), { minLength: 7, maxLength: 30 }),
+        fc.integer({ min: 0, max: 80 }),
+        (lags, twice) => {
+          const catalogue = moved(lags);
+          const all = choices(session.players, session, { ...sampledGround, catalogue });
+          const error = twice / 2;
+          const limits = { ...sampledGround.limits, error };
+          const { tracks } = totalsOf(planEnsemble(session, { limits, catalogue }));
+          expect(all.findLast((c) => c.error <= error)?.tracks).toBe(tracks);
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+
+  it("begins where nothing is off and has fewer tracks at every step", () => {
+    expect(curve[0]).toMatchObject({ error: 0, tracks: 25, load: 125 });
+    for (const [i, c] of curve.entries()) {
+      const before = curve[i - 1];
+      if (before) expect([c.error > before.error, c.tracks < before.tracks]).toEqual([true, true]);
+    }
+  });
+});
+
+describe("who plays", () => {
+  it("is everybody the libraries have, with all they play, once", () => {
+    const players = playersIn([flood, ebb]);
+    expect(players.map((p) => [p.role, ...p.positions, p.needs.length])).toEqual([
+      ["violin", "first-section", 10],
+      ["violin", "second-section", 8],
+      ["viola", 6],
+      ["french-horn", 1],
+    ]);
+    expect(
+      playersIn(
+        [ebb],
+        players.map((p) => p.id),
+      ).map((p) => p.id),
+    ).not.toContain(players[0]?.id);
+  });
+
+  it("finds a patch that names no section for every section there is", () => {
+    const all = {
+      ...flood,
+      library: {
+        ...flood.library,
+        patches: flood.library.patches.slice(0, 1).map((p) => ({ ...p, positions: [] })),
+      },
+    };
+    expect(playersIn([all, ebb]).map((p) => p.id)).toEqual(playersIn([ebb]).map((p) => p.id));
+    expect(playersIn([all]).map((p) => [p.role, p.positions])).toEqual([["violin", []]]);
+  });
+
+  it("is changed need by need; the last one stays", () => {
+    const [horn] = playersIn([ebb]).filter((p) => p.role === "french-horn");
+    if (!horn) throw new Error("no horn");
+    const trill = { words: ["trill"], seconds: null };
+    const more = withNeed(horn, trill);
+    expect(more.needs.map((n) => n.words)).toEqual([["sustain"], ["trill"]]);
+    expect(withNeed(more, trill)).toEqual(horn);
+    expect(withNeed(horn, { words: ["sustain"], seconds: null })).toBe(horn);
+    expect([
+      isMirror(horn),
+      isMirror({ ...horn, needs: [{ words: ["muted", "sustain"], seconds: null }] }),
+    ]).toEqual([false, true]);
+  });
+});
+
+describe("sections", () => {
+  it("are the families of the house, in their order", () => {
+    const sections = sectionsOf(style, session.players, (p) => p);
+    expect(sections.map((s) => [s.name, s.players.length])).toEqual([
+      ["Strings", 3],
+      ["Brass", 1],
+    ]);
+  });
+
+  it("say what is over the limits, and at which error it would be enough", () => {
+    const limits = { ...sampledGround.limits, memory: 100, load: 1000, voices: 50, section: 12 };
+    const ground = { ...sampledGround, limits };
+    const planned = planEnsemble(session, ground);
+    const { memory, voices } = totalsOf(planned);
+    const enough = choices(
+      session.players.filter((p) => p.role !== "french-horn"),
+      session,
+      ground,
+    ).find((c) => c.tracks <= 12);
+    expect(overLimits(style, planned, session, ground)).toEqual([
+      `${memory} MB are loaded, where 100 is the most.`,
+      `${voices} voices may sound, where 50 is the most.`,
+      `Strings need 16 tracks, where 12 are the most: within ${enough?.error} ms they are enough.`,
+    ]);
+    const one = { ...ground, limits: { ...limits, section: 1 } };
+    expect(overLimits(style, planned, session, one).at(-1)).toBe(
+      "Strings need 16 tracks, where 1 is the most; no error is large enough for that.",
+    );
+    expect(overLimits(style, planned, session, sampledGround)).toEqual([]);
+  });
+});

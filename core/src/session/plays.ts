@@ -1,0 +1,42 @@
+import { z } from "zod";
+import { calls } from "./calls.ts";
+import { oneLine } from "./text.ts";
+
+const id = oneLine(60).min(1);
+const ms = z.number().min(-2000).max(5000);
+
+/** One articulation a track plays, as the catalogue had it when the track was planned. */
+export const way = z.object({
+  /** Of the articulation in its library. */
+  id,
+  /** What its maker calls it, and the house's words for it. */
+  name: oneLine(80).min(1),
+  words: z.array(id).max(4),
+  seconds: z.number().positive().max(120).nullable(),
+  called: calls,
+  /** From the note to where it is heard, by how hard it is struck; null where nobody knows. */
+  lag: z.object({ least: ms, most: ms }).nullable(),
+  /** LUFS at the reference. */
+  loudness: z.number().min(-120).max(20).nullable(),
+});
+export type Way = z.infer<typeof way>;
+
+/** What a track of sampled instruments plays: a patch of a library, some of its articulations, brought into time. */
+export const plays = z.object({
+  /** Whose part it is: a player of the session's ensemble. */
+  player: id,
+  library: z.object({ id, name: oneLine(80).min(1), issue: oneLine(40) }),
+  patch: z.object({ id, name: oneLine(120).min(1), at: oneLine(300) }),
+  ways: z.array(way).min(1).max(40),
+  /** So much earlier everything on it is played, in ms. */
+  offset: ms,
+  /** The port its notes go out by, counted from 1; null: the instrument sits in the session. */
+  port: z.int().min(1).max(256).nullable(),
+});
+export type Plays = z.infer<typeof plays>;
+
+/** "Tideline Strings, Violins 1: Long, Tremolo, 64 ms earlier, port 2". */
+export const playsInWords = ({ library, patch, ways, offset, port }: Plays): string =>
+  `${library.name}, ${patch.name}: ${ways.map((w) => w.name).join(", ")}` +
+  (offset === 0 ? "" : `, ${Math.abs(offset)} ms ${offset > 0 ? "earlier" : "later"}`) +
+  (port === null ? "" : `, port ${port}`);
