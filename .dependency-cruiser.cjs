@@ -125,6 +125,7 @@ const WEB = {
     "fit",
     "rooms",
     "order",
+    "instruments",
   ],
   sessions: [
     "ui",

@@ -11,6 +11,7 @@ import { TAKEN_BACK } from "./library.ts";
 import { demoPeople } from "./people.ts";
 import type { DemoPerson } from "./people.ts";
 import { demoRooms } from "./rooms.ts";
+import { demoOrchestra } from "./orchestra.ts";
 import { demoTemplates } from "./templates.ts";
 import type { DemoTemplate } from "./templates.ts";
 import { demoHouses } from "./houses.ts";
@@ -104,7 +105,7 @@ export function demoHistory(now: Date): History {
     new Date(Math.min(noon.getTime() - days * DAY, now.getTime() - 60_000));
   const { first, second, draft } = demoHouses();
   const style = makeStyle(second);
-  const templates = withBlocks(demoTemplates(style));
+  const templates = [...withBlocks(demoTemplates(style)), demoOrchestra(style)];
   const sessions = SESSIONS.map((p, index) => demoSession(p, index, ago));
   const lead = demoPeople.find((p) => p.right === "lead")?.id ?? "";
   return {

@@ -222,13 +222,26 @@ const shingle: SampleLibrary = {
   ],
   patches: patchesOf({ players: HIT, ways: () => HIT_WAYS, called: byKey(0), memory: 60 }),
 };
-/** The sample libraries of Saltmarsh, with how long ago who took each in. */
-export const demoLibraries: readonly (readonly [library: SampleLibrary, by: string, days: number])[] = [
-  [tideline, "marram", 40],
-  [eelgrass, "ossian", 32],
-  [marshlight, "ossian", 30],
-  [fogbell, "ossian", 21],
-  [shingle, "tamsin", 9],
+/** A sample library of the demo, taken in by somebody so many days ago. */
+interface DemoLibrary {
+  readonly id: string;
+  readonly library: SampleLibrary;
+  readonly by: string;
+  readonly days: number;
+}
+const taken = (n: number, library: SampleLibrary, by: string, days: number): DemoLibrary => ({
+  id: `5a17ca5e-0000-4000-8000-00000000000${n}`,
+  library,
+  by,
+  days,
+});
+/** The sample libraries of Saltmarsh. */
+export const demoLibraries: readonly DemoLibrary[] = [
+  taken(1, tideline, "marram", 40),
+  taken(2, eelgrass, "ossian", 32),
+  taken(3, marshlight, "ossian", 30),
+  taken(4, fogbell, "ossian", 21),
+  taken(5, shingle, "tamsin", 9),
 ];
 
 /** Eelgrass as it was before: no harmonics, and longs that came later. */
@@ -252,10 +265,10 @@ export async function storeLibraries(
   }: { readonly people: readonly { readonly id: string }[]; readonly ago: (days: number) => Date },
 ): Promise<void> {
   const there = new Set(people.map((p) => p.id));
-  for (const [library, by, days] of demoLibraries) {
+  for (const { id, library, by, days } of demoLibraries) {
     if (!there.has(by)) continue;
     const before = library === eelgrass ? eelgrassBefore : library;
-    const id = await addLibrary(db, before, by, ago(days));
+    await addLibrary(db, before, by, ago(days), id);
     if (before !== library) await changeLibrary(db, id, 0, plainDiff(before, library), by, ago(days - 18));
   }
 }

@@ -6,6 +6,7 @@ import type { Shelf } from "@mossy/contract/library";
 export const demoShelves: readonly Shelf[] = [
   { name: "Steelpan", icon: "pan", says: "The orchestras and their rhythm." },
   { name: "Choirs", icon: "choir", says: "Shanties, with and without a band." },
+  { name: "Orchestra", icon: "strings", says: "Sampled instruments, brought into time." },
   { name: "Spoken word", icon: "speech", says: "Evenings of stories, of a fixed length." },
   { name: "Field", icon: "waves", says: "Sound walks and what is recorded out of doors." },
   { name: "Mixing", icon: "bus", says: "What a record is mixed in." },
@@ -19,6 +20,7 @@ export const SAYS: Readonly<Record<string, string>> = {
   "engine-room-only": "Overdubs of rhythm without the yard.",
   "shanty-choir": "A caller and a crew in a half circle, fiddle and accordion beside them.",
   "story-evening": "One teller, a host, sometimes a guest; beds under the speech.",
+  "festival-orchestra": "Everybody the sample libraries have, on as few tracks as their offsets serve.",
   "drum-kit": "The kit on its stands, with its plate; leads to the folder around it and a headphone mix.",
   "talkback-to-the-room": "One microphone at the desk, heard in every headphone mix.",
   "sound-walk": "Beds laid end to end in 7.1.4, a narrator over them.",

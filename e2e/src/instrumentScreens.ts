@@ -31,7 +31,20 @@ export const NEXT_LIST = [
   "Violins 1,Short,F0,28,-18",
 ].join("\n");
 
-/** Sample libraries: the catalogue, one of them, its issues. */
+/** The festival's orchestra, planned. */
+const plan = (
+  more: (b: Browser) => Promise<void> = () => Promise.resolve(),
+  path = "/library/festival-orchestra/instruments",
+) => ({
+  path,
+  ready: "//table[@aria-label='Players and what they play']",
+  act: async (b: Browser) => {
+    await b.see("//section[@aria-label='What one gets for it']//*[contains(@class, 'recharts-line')]");
+    await more(b);
+  },
+});
+
+/** Sample libraries: the catalogue, one of them, its issues; what is planned from them. */
 export const INSTRUMENT_SCREENS: readonly Screen[] = [
   { name: "instruments", path: CATALOGUE, ready: "//a[.='Tideline Strings']" },
   {
@@ -102,5 +115,30 @@ export const INSTRUMENT_SCREENS: readonly Screen[] = [
       await b.upload("List of its patches", "strings-22.csv", NEXT_LIST);
       await b.see("//button[contains(., 'Take over')]");
     }),
+  },
+  { name: "plan", ...plan() },
+  {
+    name: "plan-part",
+    ...plan(async (b) => {
+      await b.click("//button[starts-with(@aria-label, 'Cello, tremolo')]");
+      await b.see("//div[@aria-label='Chosen part']");
+    }),
+  },
+  {
+    name: "plan-how",
+    ...plan(async (b) => {
+      await b.button("How it is planned");
+      await b.see("//section[@aria-label='How it is planned']");
+    }),
+  },
+  {
+    name: "plan-begin",
+    path: "/library/story-evening/instruments",
+    ready: "//form[@aria-label='Begin an ensemble']//input",
+  },
+  {
+    name: "house-sampled",
+    path: "/house/starts?show=sampled",
+    ready: "//section[@aria-label='Sampled instruments']//input",
   },
 ];

@@ -125,3 +125,7 @@ export function patternUse(kind: Role["kind"]): PatternUse {
   if (kind === "return") return "return";
   return kind === "bus" || kind === "main" || kind === "cue-mix" || kind === "monitor" ? "bus" : "track";
 }
+
+/** The ways of playing a house has words for, by id and name. */
+export const articulationWords = ({ words }: Pick<House, "words">): [id: string, name: string][] =>
+  words.positions.flatMap((p) => (p.group === "articulation" ? [[p.id, p.name] as [string, string]] : []));

@@ -13,16 +13,7 @@ import {
   viewInDetail,
 } from "./beside.ts";
 import type { BlockEnd, HeldBlock, InputSet, LinkSet, Variant, View } from "./beside.ts";
-import {
-  BLANK_ENSEMBLE,
-  ensemble,
-  ensembleInWords,
-  pin,
-  pinInDetail,
-  player,
-  playerInDetail,
-} from "./ensemble.ts";
-import type { Pin, Player } from "./ensemble.ts";
+import { SAMPLED } from "./ensembleFields.ts";
 import { called, field, namesOf } from "./field.ts";
 import { channelFormat, trackId } from "./format.ts";
 import { ALONG_TIME } from "./laneFields.ts";
@@ -262,31 +253,7 @@ export const SESSION = {
     inDetail: each<InputSet>(inputSetInDetail),
     itemByItem: true,
   }),
-  /** Who plays sampled instruments. */
-  players: field({
-    schema: z.array(player).max(400),
-    rest: [],
-    called: "players",
-    inWords: howMany,
-    inDetail: each<Player>(playerInDetail, "nobody", "; "),
-    itemByItem: true,
-  }),
-  /** What of their tracks is as somebody said. */
-  pins: field({
-    schema: z.array(pin).max(2000),
-    rest: [],
-    called: "tracks held as they are",
-    inWords: howMany,
-    inDetail: each<Pin>(pinInDetail, "none", "; "),
-    itemByItem: true,
-  }),
-  /** How their tracks are planned. */
-  ensemble: field({
-    schema: ensemble,
-    rest: BLANK_ENSEMBLE,
-    called: "how instruments are planned",
-    inWords: ensembleInWords,
-  }),
+  ...SAMPLED,
   /** Rules that are not asked of this session. */
   rulesOff: field({
     schema: z.array(z.string().max(60)).max(40),

@@ -11,6 +11,7 @@ import { Button } from "../ui/button.tsx";
 import { Choice } from "../ui/sideBySide.tsx";
 import { ChipPick } from "../ui/chipPick.tsx";
 import { Programmes } from "./programmes.tsx";
+import { Sampled } from "./sampled.tsx";
 import { SettingsForm } from "../session/settingsForm.tsx";
 import type { Style } from "@mossy/core/house/style";
 import type { Session } from "@mossy/core/session/document";
@@ -26,12 +27,14 @@ const TOUCHES = ["start"] as const;
 const VIEWS = [
   ["tracks", "Tracks"],
   ["session", "Sessions"],
+  ["sampled", "Instruments"],
   ["checklist", "Checklist"],
 ] as const;
 
 const SAYS = {
   tracks: "Asked from the top: the first line that fits and names a value decides it.",
   session: "What a new session gets.",
+  sampled: "What tracks of sampled instruments are planned within; a template may say otherwise.",
   checklist: "Settings and keys every room should have; each ticks them off with a date.",
 } as const;
 const COLUMNS = [
@@ -120,6 +123,7 @@ export default function StartsPage() {
           />
         )}
         {shown === "session" && <SessionStarts house={house} onChange={change} />}
+        {shown === "sampled" && <Sampled house={house} onChange={change} />}
         {shown === "checklist" && (
           <HouseChecklist
             items={house.checklist}

@@ -18,7 +18,9 @@ export function Views({
           end={v.end ?? true}
           className={({ isActive }) =>
             clsx(
-              "rounded-sm px-2 py-[3px] text-sm font-semibold min-[1400px]:px-2.5",
+              "rounded-sm py-[3px] text-sm font-semibold min-[1400px]:px-2.5",
+              // Very many still stand in one line with what is beside them.
+              views.length > 10 ? "px-1.5" : "px-2",
               isActive ? "bg-surface text-ink shadow-sm" : "text-ink-2 hover:text-ink",
             )
           }

@@ -64,6 +64,7 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
   const around = isAround(session.tracks.find((t) => t.kind === "main")?.format ?? session.mainFormat);
   const view = VIEWS[bench.view];
   const ordered = session.order.length > 0 || bench.view === "order";
+  const sampled = session.players.length > 0 || bench.view === "instruments";
   const alone = side === "track" && (view?.alone ?? true);
   /** Whether the panel has something to say; an empty one stays out of a narrow window. */
   const panel = !alone && (side !== "track" || ids.length > 0);
@@ -77,12 +78,14 @@ function Workbench({ template, style }: { template: Template; style: Style }) {
       <div className="flex flex-wrap items-center gap-3">
         <Views
           label="Views of the template"
-          views={tabsOf(ordered).map(([path, name]) => ({
+          views={tabsOf({ order: ordered, instruments: sampled }).map(([path, name]) => ({
             to: `/library/${template.id}${path}`,
             name: path === "/picture" && around ? "Loudspeakers" : name,
           }))}
         />
-        <Buttons bench={bench} panel={panel} keys={!ordered} />
+        {bench.view !== "instruments" && (
+          <Buttons bench={bench} panel={panel} keys={!ordered && !sampled} />
+        )}
       </div>
       <NotDone work={work} state={state} />
       <Clashes work={work} state={state} />

@@ -25,6 +25,9 @@ import { Variants } from "./variants.tsx";
 const MapView = lazy(() => import("../signal/mapView.tsx").then((m) => ({ default: m.MapView })));
 const TimeView = lazy(() => import("../time/timeView.tsx").then((m) => ({ default: m.TimeView })));
 const OrderView = lazy(() => import("../order/orderView.tsx").then((m) => ({ default: m.OrderView })));
+const PlanView = lazy(() =>
+  import("../instruments/plan/planView.tsx").then((m) => ({ default: m.PlanView })),
+);
 const Picture = lazy(() => import("../signal/picturePage.tsx").then((m) => ({ default: m.Picture })));
 
 /** What may be changed, for views that are the same for those who only look. */
@@ -59,7 +62,11 @@ function TrackSheet({ bench: b }: { bench: Bench }) {
       <Empty title="No tracks yet">
         {b.may ? (
           <>
-            Press <Key>A</Key> and type or paste the names, one a line.
+            Press <Key>A</Key> and type or paste the names, one a line, or{" "}
+            <Link to={`/library/${b.template.id}/instruments`} className="text-moss hover:underline">
+              plan sampled instruments
+            </Link>
+            .
           </>
         ) : (
           "The lead has not laid this template out yet."
@@ -171,6 +178,14 @@ export const VIEWS: Readonly<
     draw: (b) => (
       <Suspense fallback={<Loading />}>
         <OrderOfTemplate bench={b} />
+      </Suspense>
+    ),
+  },
+  instruments: {
+    alone: true,
+    draw: (b) => (
+      <Suspense fallback={<Loading />}>
+        <PlanView style={b.style} session={b.session} work={editable(b)} to={`/library/${b.template.id}`} />
       </Suspense>
     ),
   },

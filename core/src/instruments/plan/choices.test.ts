@@ -103,7 +103,7 @@ describe("who plays", () => {
 });
 
 describe("sections", () => {
-  it("are the families of the house, in their order", () => {
+  it("are the families of the house, in the order players come", () => {
     const sections = sectionsOf(style, session.players, (p) => p);
     expect(sections.map((s) => [s.name, s.players.length])).toEqual([
       ["Strings", 3],

@@ -14,7 +14,7 @@ function fewest(things: readonly Lagging[], limit: number, most: number): number
       best = parts.length;
       return;
     }
-    for (const part of [...parts]) {
+    for (const part of parts) {
       if (part.length >= most || bestOffset([...part, t]).error > limit) continue;
       part.push(t);
       go(n + 1);

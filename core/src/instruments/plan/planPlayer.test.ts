@@ -77,7 +77,7 @@ function least(patches: readonly PatchOffer[], limit: number, most: number, aim:
     const able = patches.flatMap((p, i) => p.offers.filter((o) => o.need === need).map((o) => ({ o, i })));
     if (able.length === 0) return go(need + 1);
     for (const { o, i } of able) {
-      for (const t of [...tracks]) {
+      for (const t of tracks) {
         const full = t.of.length >= most || o.alone || t.of.some((x) => x.alone);
         if (t.patch !== i || full || bestOffset([...t.of, o]).error > limit) continue;
         t.of.push(o);

@@ -21,14 +21,17 @@ export interface PlayerTracks {
   readonly proven: boolean;
 }
 
-/** One more of what is to be least outweighs any number of what is asked for next. */
-const MUCH = 1e6;
+/** One more of what is to be least outweighs any number of what is asked for next: further in front, then faster. */
+const MUCH = 1e9;
+const FURTHER = 2e5;
+/** That nobody knows a lag outweighs where its library stands. */
+const UNKNOWN = 1e8;
 
 /**
  * The tracks of one player: as few as can be (or of as few patches, or loaded as fast), such that one offset brings
  * every articulation of a track within the limit and none switches between more than are allowed. What has to stand
  * alone does. What is further apart by how hard it is struck than the limit allows stands alone where no library has
- * it closer. Of choices alike, the one that loads faster, then that of libraries further in front; then each patch's
+ * it closer. Of choices alike, that of libraries further in front, then the one that loads faster; then each patch's
  * tracks are as little off as so many tracks allow.
  * @param many how many needs the player has
  * @param offers by patch, those preferred first
@@ -46,7 +49,7 @@ export function planPlayer(
   const open = Array.from({ length: many }, (_, n) => n).filter((n) => !done.has(n));
   const needs = open.filter((n) => able.some((p) => p.offers.some((o) => o.need === n)));
   const candidates = able.flatMap((p, kind) => {
-    const held = pinned.some((t) => t.patch.id === p.patch.id);
+    const held = pinned.some((t) => t.patch === p.patch);
     return candidatesOf(p, limits, { kind, ...costsOf(aim, p, kind, held) });
   });
   const { taken, proven } = fewest(needs, candidates);
@@ -79,10 +82,10 @@ function usable(offers: readonly PatchOffer[], error: number, done: ReadonlySet<
 type Costs = Pick<Candidate, "cost" | "kindCost">;
 function costsOf(aim: Aim, { patch }: PatchOffer, place: number, held: boolean): Costs {
   const load = patch.load ?? 0;
-  const later = place * 1e-3;
-  if (aim === "patches") return { cost: 1 + later, kindCost: held ? 0 : MUCH };
-  if (aim === "load time") return { cost: load * MUCH + 1 + later, kindCost: 0 };
-  return { cost: MUCH + load + later, kindCost: 0 };
+  const later = place * FURTHER;
+  if (aim === "patches") return { cost: MUCH * 1e-3 + later * 1e-3, kindCost: held ? 0 : MUCH };
+  if (aim === "load time") return { cost: load * MUCH + later + 1, kindCost: 0 };
+  return { cost: MUCH + later + load, kindCost: 0 };
 }
 
 /** The offsets at which a track of a patch serves most, each with all it serves there. */
@@ -101,7 +104,7 @@ function candidatesOf(
     ...served.map((needs): Candidate => ({ serves: needs, takes: most, ...costs })),
     ...alone.map((o): Candidate => {
       // Where another can be brought into time, or closer, it is taken.
-      const worse = (o.measured ? 0 : 0.5) + (within(halfOf(o), error) ? 0 : halfOf(o) * 1e-4);
+      const worse = (o.measured ? 0 : UNKNOWN) + (within(halfOf(o), error) ? 0 : halfOf(o));
       return { serves: [o.need], takes: 1, ...costs, cost: costs.cost + worse };
     }),
   ];

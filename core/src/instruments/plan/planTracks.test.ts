@@ -12,8 +12,10 @@ import { setField } from "../../session/change.ts";
 import { blankTrack, session as schema } from "../../session/document.ts";
 import type { Session, Track } from "../../session/document.ts";
 import { mirrored } from "./edits.ts";
-import { planEnsemble } from "./planEnsemble.ts";
+import { heldOrNot, onItsOwn, pinsOf, together } from "./pins.ts";
+import { offersTo, planEnsemble } from "./planEnsemble.ts";
 import type { Ground } from "./planEnsemble.ts";
+import type { PlannedTrack } from "./planPlayer.ts";
 import { planTracks } from "./planTracks.ts";
 
 const planned = (session: Session, ground: Ground = sampledGround) =>
@@ -194,5 +196,61 @@ describe("planned tracks", () => {
     expect(two.player.needs.some((n) => n.words.includes("muted"))).toBe(false);
     const all = made({ ...asked, players: [two.player, mirror, ...others] });
     expect(names(playing(all).filter((t) => t.plays?.player === mirror.id))).toEqual(["EB_Vln_1st_Mtd_KS"]);
+  });
+});
+
+describe("what is pinned", () => {
+  const asked = sampledSession();
+  const ID = "violin-first-section";
+  const plan = (pins: Session["pins"]) => {
+    const all = planEnsemble({ ...asked, pins }, sampledGround);
+    const mine = all.find((p) => p.player.id === ID);
+    if (!mine) throw new Error("nobody plays");
+    return mine;
+  };
+  const player = plan([]).player;
+  const offers = offersTo(player, asked, sampledGround);
+  const trackWith = (pins: Session["pins"], word: string): PlannedTrack => {
+    const t = plan(pins).tracks.find((x) => x.of.some((o) => o.articulation.words[0] === word));
+    if (!t) throw new Error(`nothing plays ${word}`);
+    return t;
+  };
+  const words = (t: PlannedTrack): string[] => t.of.map((o) => o.articulation.words.join(" "));
+  const offerOf = (t: PlannedTrack, word: string) => {
+    const offer = t.of.find((o) => o.articulation.words.join(" ") === word);
+    const from = offers.find((p) => p.patch.id === t.patch.id);
+    if (!offer || !from) throw new Error(`nobody offers ${word}`);
+    return { offer, from };
+  };
+
+  it("stands on a track of its own, and the rest is planned around it", () => {
+    const long = trackWith([], "sustain");
+    const { offer, from } = offerOf(long, "sustain");
+    const pins = onItsOwn([], ID, offers, from, offer);
+    const alone = trackWith(pins, "sustain");
+    expect([words(alone), alone.pinned]).toEqual([["sustain"], true]);
+    expect(words(trackWith(pins, "tremolo"))).toEqual(["tremolo", "sustain muted", "tremolo muted"]);
+    // Let go, it is planned with the others again.
+    const loose = heldOrNot(pins, ID, alone);
+    expect([loose, words(trackWith(loose, "sustain"))]).toEqual([[], words(long)]);
+  });
+
+  it("stands with others, further off than the limit where somebody says so", () => {
+    const long = trackWith([], "sustain");
+    const { offer } = offerOf(trackWith([], "staccato"), "staccato");
+    const pins = together([], ID, offers, offer, long);
+    const both = trackWith(pins, "staccato");
+    expect(words(both)).toEqual(["sustain", "tremolo", "staccato", "sustain muted", "tremolo muted"]);
+    expect([both.pinned, both.error]).toEqual([true, 18]);
+    // Put elsewhere, it is held there alone, and what it stood with stays held.
+    const { from } = offerOf(both, "staccato");
+    const again = onItsOwn(pins, ID, offers, from, offer);
+    expect(words(trackWith(again, "staccato"))).toEqual(["staccato"]);
+    expect(trackWith(again, "sustain").pinned).toBe(true);
+  });
+
+  it("goes with its player", () => {
+    const pins = heldOrNot([], ID, trackWith([], "legato"));
+    expect([pins.length, pinsOf(pins, asked.players).length, pinsOf(pins, []).length]).toEqual([1, 1, 0]);
   });
 });

@@ -25,6 +25,8 @@ import { identityOf } from "./trackNames.ts";
 export interface TracksPlanned {
   readonly changes: readonly Change[];
   readonly session: Session;
+  /** Which track of the session each planned one is. */
+  readonly ids: ReadonlyMap<PlannedTrack, TrackId>;
   /** Tracks (buses and folders among them) that come, go, and are another than they were, as they will be called. */
   readonly come: readonly Track[];
   readonly go: readonly Track[];
@@ -33,9 +35,9 @@ export interface TracksPlanned {
 
 interface Wanted {
   readonly id: TrackId;
+  readonly track: PlannedTrack;
   readonly what: Identity;
   readonly plays: Plays;
-  readonly player: PlannedPlayer;
 }
 
 /**
@@ -68,6 +70,7 @@ export function planTracks(
   return {
     changes: diff(session, next),
     session: next,
+    ids: new Map(wanted.map((w) => [w.track, w.id])),
     ...between(session, next),
   };
 }
@@ -106,7 +109,7 @@ function assigned(
     return player.tracks.map((track): Wanted => {
       const what = identityOf(style, player, track);
       const id = is.get(track) ?? ids.take([what.role, ...what.positions].join("-").slice(0, 50));
-      return { id, what, plays: playsOf(player, track), player };
+      return { id, track, what, plays: playsOf(player, track) };
     });
   });
 }

@@ -14,7 +14,7 @@ export interface Section<P> {
   readonly players: readonly P[];
 }
 
-/** Players by section, in the order of the house's families; who is of none comes last. */
+/** Players by section, in the order they come. */
 export function sectionsOf<P>(
   style: Style,
   players: readonly P[],
@@ -25,11 +25,11 @@ export function sectionsOf<P>(
     const id = familyFor(style, { ...playerOf(p), of: null }) ?? "";
     by.set(id, [...(by.get(id) ?? []), p]);
   }
-  const order = style.house.words.families;
-  return [...order.map((f) => ({ id: f.id, name: f.name })), { id: "", name: "Others" }].flatMap((f) => {
-    const own = by.get(f.id);
-    return own ? [{ ...f, players: own }] : [];
-  });
+  return [...by].map(([id, own]) => ({
+    id,
+    name: style.families.get(id)?.name ?? "Others",
+    players: own,
+  }));
 }
 
 /** What is over the limits, in words, with what would be enough where that can be said. */

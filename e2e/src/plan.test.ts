@@ -1,0 +1,115 @@
+import type { Template } from "@mossy/contract/library";
+import type { Session, Track } from "@mossy/core/session/document";
+import { Key } from "selenium-webdriver";
+import { describe, expect, it } from "vitest";
+import { PATIENCE } from "./browser.ts";
+import { apiOf } from "./testing/api.ts";
+import { visit } from "./testing/visit.ts";
+
+const { b, another } = await visit("Marram Vale");
+const api = apiOf(b);
+const kept = <T>(what: () => Promise<T>) => expect.poll(what, { timeout: PATIENCE, interval: 100 });
+
+const VIEW = "/library/engine-room-only/instruments";
+const draft = async (): Promise<Session> =>
+  (await api<Template>("GET", "/library/engine-room-only")).draft.session;
+const playing = async (): Promise<Track[]> => (await draft()).tracks.filter((t) => t.plays !== null);
+/** A cell of the table, by what it says first. */
+const cell = (says: string): string =>
+  `//table[@aria-label='Players and what they play']//button[starts-with(@aria-label, '${says}')]`;
+const PLAN = "//button[starts-with(., 'Plan ') and contains(., 'track')]";
+const violins = async (): Promise<(readonly [string, string[], number | undefined])[]> =>
+  (await playing())
+    .filter((t) => t.plays?.player === "violin-first-section")
+    .map((t) => [t.name, t.plays?.ways.map((w) => w.name) ?? [], t.plays?.offset] as const);
+
+describe("sampled instruments of a template", () => {
+  it("begin with everybody the chosen libraries have", async () => {
+    await b.go(VIEW);
+    await b.see("//form[@aria-label='Begin an ensemble']");
+    await b.click("//label[contains(., 'Tideline Strings')]/input");
+    await b.click("//label[contains(., 'Eelgrass Chamber Strings')]/input");
+    await b.button("Begin with 2 libraries");
+    await b.see(cell("Violin, first section, tremolo: 60 ms, Tideline Strings"));
+    // An open Violin 2 or a viola of either is one player.
+    expect(await b.count("//table[@aria-label='Players and what they play']//tbody/tr")).toBe(5);
+    await kept(async () => (await draft()).players.length).toBe(5);
+    expect((await draft()).ensemble.libraries.length).toBe(2);
+  });
+
+  it("are planned to tracks one offset each serves, in the house's folder and names", async () => {
+    await b.click(PLAN);
+    await b.see("//*[contains(., 'Planned: 31 tracks more')]");
+    await kept(async () => (await playing()).length).toBe(30);
+    expect(await violins()).toEqual([
+      ["Vln_TDL_1st_Stac", ["Short", "Very short", "Plucked"], 20],
+      ["Vln_TDL_1st_Leg", ["Legato"], 141],
+      ["Vln_TDL_1st_Sus", ["Long", "Tremolo", "Trill"], 60],
+      ["Vln_TDL_1st_Hmx", ["Harmonics"], 140],
+      ["Vln_TDL_1st_Swl_1", ["Swell 1 s"], 66],
+      ["Vln_TDL_1st_Swl_2", ["Swell 2 s"], 70],
+    ]);
+    const { tracks } = await draft();
+    const folder = tracks.find((t) => t.kind === "folder" && t.role === "strings");
+    expect((await playing()).every((t) => t.parent === folder?.id)).toBe(true);
+    await b.see("//button[.='Planned'][@disabled]");
+  });
+
+  it("are held by hand, and the rest is planned around them", async () => {
+    await b.click(cell("Violin, first section, tremolo"));
+    await b.see("//div[@aria-label='Chosen part'][contains(., 'Called up by D0')]");
+    await b.button("On its own track");
+    await b.see(
+      cell("Violin, first section, tremolo: 60 ms, Tideline Strings, track 3 of 7, held as it is"),
+    );
+    await b.click("//button[.='Plan 31 tracks']");
+    await kept(async () => (await violins()).map(([, ways]) => ways)).toContainEqual(["Tremolo"]);
+    // Let go again, its track goes, and that is asked first.
+    await b.click("//button[starts-with(@aria-label, 'Let it be planned')]");
+    await b.click("//button[.='Plan 30 tracks']");
+    await b.see("//div[@role='alert'][contains(., '1 track is not needed any more and goes')]");
+    await b.button("Plan them so");
+    await kept(async () => (await playing()).length).toBe(30);
+  });
+
+  it("come to fewer tracks where more may be off, chosen along the curve", async () => {
+    await b.see("//section[@aria-label='What one gets for it']//*[.='30 tracks, ±6 ms']");
+    await b.choose("Take another choice", "25 tracks, ±20 ms, 264 s");
+    await b.see("//button[.='Plan 25 tracks']");
+    await b.see("//section[@aria-label='What one gets for it']//*[.='25 tracks, ±20 ms']");
+    await kept(async () => (await draft()).ensemble.limits?.error).toBe(20);
+    await b.click("//button[starts-with(@aria-label, 'Undo')]");
+    await b.see("//section[@aria-label='What one gets for it']//*[.='30 tracks, ±6 ms']");
+  });
+
+  it("are walked and changed by keys: what is not needed goes, and comes again", async () => {
+    await b.click(cell("Viola, pizzicato"));
+    await b.press(Key.DELETE);
+    await b.see(cell("Viola, pizzicato: not needed"));
+    await kept(async () => (await draft()).players[2]?.needs.length).toBe(9);
+    await b.click(cell("Viola, spiccato"));
+    await b.press(Key.ARROW_RIGHT, Key.ENTER);
+    await b.see(cell("Viola, pizzicato: 19 ms"));
+    await kept(async () => (await draft()).players[2]?.needs.length).toBe(10);
+  });
+
+  it("say what no library plays, and who is unknown to the house", async () => {
+    await b.type("//input[@aria-label='Another player']", `Zither of glass${Key.ENTER}`);
+    await b.see("//span[@role='alert'][contains(., 'no player called')]");
+    await b.type("//input[@aria-label='Another player']", `Harp${Key.ENTER}`);
+    await b.see(cell("Harp, tremolo: no library that is taken plays it"));
+    await b.see("//p[contains(., 'no library plays')]");
+    await b.click("//th//button[contains(., 'Harp')]");
+    await b.button("Take out");
+    await b.gone("//th//button[contains(., 'Harp')]");
+  });
+
+  it("are only looked at by who may not change the template", async () => {
+    const other = await another();
+    await other.signIn("Wren Addis");
+    await other.go(VIEW);
+    await other.see(cell("Violin, first section, tremolo: 60 ms"));
+    expect(await other.count(PLAN)).toBe(0);
+    expect(await other.count("//button[contains(@aria-label, 'Hold it as it is')]")).toBe(0);
+  });
+});

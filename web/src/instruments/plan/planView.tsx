@@ -1,0 +1,161 @@
+import type { Style } from "@mossy/core/house/style";
+import { columnsOf } from "@mossy/core/instruments/plan/edits";
+import type { Known } from "@mossy/core/instruments/plan/offers";
+import type { Session } from "@mossy/core/session/document";
+import { plural } from "@mossy/core/session/plural";
+import { SlidersHorizontal } from "lucide-react";
+import { useMemo, useState } from "react";
+import { Link } from "react-router";
+import type { Workpiece } from "../../documents/workpiece.ts";
+import { Button } from "../../ui/button.tsx";
+import { Pill } from "../../ui/pieces.tsx";
+import { Choice } from "../../ui/sideBySide.tsx";
+import { Failed, Loading } from "../../ui/states.tsx";
+import { AddPlayer } from "./addPlayer.tsx";
+import { BeginEnsemble } from "./beginEnsemble.tsx";
+import { coloursOf } from "./colours.ts";
+import { CurveCard } from "./curveCard.tsx";
+import { HowPlanned } from "./howPlanned.tsx";
+import { PartTable } from "./partTable.tsx";
+import type { Part } from "./partTable.tsx";
+import { PlanTracksButton } from "./planTracksButton.tsx";
+import { PlayerCard } from "./playerCard.tsx";
+import { useKnown, usePlanning } from "./usePlan.ts";
+
+interface Props {
+  readonly style: Style;
+  readonly session: Session;
+  /** Null for who may only look. */
+  readonly work: Workpiece | null;
+  /** Where the tracks are seen once they are planned. */
+  readonly to: string;
+}
+
+/** Sampled instruments of a session: who plays what, how late it comes, on how few tracks it fits. */
+export function PlanView(props: Props) {
+  const { known, waiting, error } = useKnown(props.session);
+  if (props.session.players.length === 0)
+    return <BeginEnsemble session={props.session} work={props.work} />;
+  if (error) return <Failed error={error} />;
+  if (waiting) return <Loading what="Fetching the sample libraries" />;
+  return <Planned {...props} catalogue={known} />;
+}
+
+function Planned({ style, session, work, to, catalogue }: Props & { catalogue: readonly Known[] }) {
+  const planning = usePlanning(style, session, work, to, catalogue);
+  const [section, setSection] = useState<string | null>(null);
+  const [chosen, setChosen] = useState<Part | null>(null);
+  const [how, setHow] = useState(false);
+  const { sections } = planning;
+  const shown = sections.find((s) => s.id === section) ?? sections[0];
+  const players = useMemo(() => shown?.players ?? [], [shown]);
+  const columns = useMemo(() => columnsOf(players.map((p) => p.player)), [players]);
+  const colours = useMemo(() => coloursOf(players, columns), [players, columns]);
+  const player = players.find((p) => p.player.id === chosen?.player) ?? players[0];
+  return (
+    <div className="flex h-full min-h-0 flex-col gap-3 overflow-y-auto p-3">
+      <div className="flex flex-wrap items-center gap-2">
+        <Choice
+          label="Section"
+          value={shown?.id ?? ""}
+          choices={sections.map((s) => [s.id, s.name])}
+          onChoose={setSection}
+        />
+        <Sums planning={planning} />
+        <span className="ml-auto flex flex-wrap items-center justify-end gap-2">
+          <Button small aria-expanded={how} onClick={() => setHow(!how)}>
+            <SlidersHorizontal size={14} aria-hidden /> How it is planned
+          </Button>
+          <Measure catalogue={catalogue} />
+        </span>
+        <PlanTracksButton planning={planning} />
+      </div>
+      <div className="grid min-h-64 flex-1 grid-cols-[minmax(0,1fr)_288px] gap-3 max-[900px]:grid-cols-1">
+        <section aria-label="Parts" className="card flex min-h-0 flex-col overflow-hidden">
+          <div className="flex flex-wrap items-center gap-2 border-b border-line px-3.5 py-1.5">
+            <p className="min-w-48 flex-1 text-sm text-ink-2">
+              <b className="text-ink">{shown?.name}</b> milliseconds from note to sound; one colour and
+              number is one track, one offset
+            </p>
+            {work && <AddPlayer planning={planning} columns={columns} />}
+          </div>
+          <PartTable
+            planning={planning}
+            players={players}
+            columns={columns}
+            colours={colours}
+            chosen={chosen ?? (player ? { player: player.player.id, need: null } : null)}
+            onChoose={setChosen}
+          />
+          <ToLookAt planning={planning} />
+        </section>
+        <aside
+          aria-label="Of the plan"
+          className="flex min-h-0 flex-col gap-3 overflow-y-auto max-[900px]:overflow-visible"
+        >
+          {how ? (
+            <HowPlanned planning={planning} onDone={() => setHow(false)} />
+          ) : (
+            <CurveCard planning={planning} players={players} />
+          )}
+          {player && (
+            <PlayerCard
+              planning={planning}
+              player={player}
+              columns={columns}
+              colours={colours}
+              need={chosen?.player === player.player.id ? chosen.need : null}
+            />
+          )}
+        </aside>
+      </div>
+    </div>
+  );
+}
+
+/** What all of it comes to. */
+function Sums({ planning: { totals, over } }: { planning: ReturnType<typeof usePlanning> }) {
+  const { tracks, patches, memory, load, unknown } = totals;
+  return (
+    <Pill look={over.length > 0 ? "look" : "quiet"}>
+      {plural(tracks, "track")} of {plural(patches, "patch", "patches")} · {Math.round(memory)} MB ·{" "}
+      {Math.round(load)} s{unknown > 0 && `, ${unknown} not known`}
+    </Pill>
+  );
+}
+
+/** The way to measuring, where there is one library it could be. */
+function Measure({ catalogue }: { catalogue: readonly Known[] }) {
+  const [first] = catalogue;
+  if (!first) return null;
+  const to = catalogue.length === 1 ? `/library/instruments/${first.id}/measure` : "/library/instruments";
+  return (
+    <Button small asChild>
+      <Link to={to}>Measure from sound</Link>
+    </Button>
+  );
+}
+
+/** What is over the limits, lacking, or not known. */
+function ToLookAt({ planning }: { planning: ReturnType<typeof usePlanning> }) {
+  const { over, planned, totals, ground } = planning;
+  const offers = planned.flatMap((p) => p.tracks.flatMap((t) => t.of));
+  const unmeasured = offers.filter((o) => !o.measured).length;
+  const far = planned.flatMap((p) => p.tracks).filter((t) => t.error > ground.limits.error + 1e-9).length;
+  const said = [
+    ...over,
+    ...(totals.lacking > 0 ? [`${plural(totals.lacking, "part")} no library plays.`] : []),
+    ...(unmeasured > 0 ? [`Of ${plural(unmeasured, "part")} nobody knows the lag.`] : []),
+    ...(far > 0
+      ? [
+          `${plural(far, "track")} further off than ${ground.limits.error} ms: by how hard it is struck, or as held.`,
+        ]
+      : []),
+  ];
+  if (said.length === 0) return null;
+  return (
+    <p className="flex flex-wrap items-center gap-2 border-t border-line px-3.5 py-2 text-sm text-ink-2">
+      <Pill look="look">{said.length} to look at</Pill> {said.join(" · ")}
+    </p>
+  );
+}

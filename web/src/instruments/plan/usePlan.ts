@@ -1,0 +1,121 @@
+import type { Style } from "@mossy/core/house/style";
+import type { Choice } from "@mossy/core/instruments/plan/choices";
+import type { Known } from "@mossy/core/instruments/plan/offers";
+import { planEnsemble, totalsOf } from "@mossy/core/instruments/plan/planEnsemble";
+import type { Asked, Ground, PlannedPlayer, Totals } from "@mossy/core/instruments/plan/planEnsemble";
+import { planTracks } from "@mossy/core/instruments/plan/planTracks";
+import type { TracksPlanned } from "@mossy/core/instruments/plan/planTracks";
+import { overLimits, sectionsOf } from "@mossy/core/instruments/plan/sections";
+import type { Section } from "@mossy/core/instruments/plan/sections";
+import type { Session } from "@mossy/core/session/document";
+import type { Ensemble, Player } from "@mossy/core/session/ensemble";
+import { setSessionField } from "@mossy/core/session/change";
+import { useQueries } from "@tanstack/react-query";
+import { useEffect, useMemo, useState } from "react";
+import type { Workpiece } from "../../documents/workpiece.ts";
+import { later } from "../../wire/laterQueries.ts";
+
+/** What every part of the view of instruments works with. */
+export interface Planning {
+  readonly style: Style;
+  readonly session: Session;
+  /** Null for who may only look. */
+  readonly work: Workpiece | null;
+  /** The address of its track sheet. */
+  readonly to: string;
+  readonly ground: Ground;
+  readonly planned: readonly PlannedPlayer[];
+  readonly sections: readonly Section<PlannedPlayer>[];
+  readonly totals: Totals;
+  /** What planning makes of the session's tracks. */
+  readonly tracks: TracksPlanned;
+  /** What is over the limits, in words. */
+  readonly over: readonly string[];
+}
+
+/** Every sample library a session names, and those that could not be had. */
+export function useKnown(session: Session) {
+  const { ensemble, players } = session;
+  const ids = useMemo(
+    () => [...new Set([...ensemble.libraries, ...players.flatMap((p) => p.libraries)])],
+    [ensemble.libraries, players],
+  );
+  return useQueries({
+    queries: ids.map((id) => later.sampleLibrary(id)),
+    combine: (all) => ({
+      known: all.flatMap(({ data }): Known[] => (data ? [{ id: data.id, library: data.library }] : [])),
+      waiting: all.some((q) => q.isPending),
+      error: all.find((q) => q.error)?.error ?? null,
+    }),
+  });
+}
+
+/** The plan of a session's sampled instruments, as it stands with the catalogue of today. */
+export function usePlanning(
+  style: Style,
+  session: Session,
+  work: Workpiece | null,
+  to: string,
+  catalogue: readonly Known[],
+): Planning {
+  const { players, pins, ensemble } = session;
+  const limits = ensemble.limits ?? style.house.sampled;
+  const asked = useMemo((): Asked => ({ players, pins, ensemble }), [players, pins, ensemble]);
+  const ground = useMemo((): Ground => ({ limits, catalogue }), [limits, catalogue]);
+  const planned = useMemo(() => planEnsemble(asked, ground), [asked, ground]);
+  const sections = useMemo(() => sectionsOf(style, planned, (p) => p.player), [style, planned]);
+  const totals = useMemo(() => totalsOf(planned), [planned]);
+  const tracks = useMemo(() => planTracks(style, session, planned), [style, session, planned]);
+  const over = useMemo(() => overLimits(style, planned, asked, ground), [style, planned, asked, ground]);
+  return { style, session, work, to, ground, planned, sections, totals, tracks, over };
+}
+
+/** The curve of choices of some players, worked out beside the page; the one before stays until then. */
+export function useChoices(
+  { session, ground }: Planning,
+  players: readonly Player[],
+): readonly Choice[] | null {
+  const { pins, ensemble } = session;
+  const [found, setFound] = useState<readonly Choice[] | null>(null);
+  // Whoever else plays has no part in it.
+  const key = players.map((p) => p.id).join(" ");
+  useEffect(() => {
+    const worker = new Worker(new URL("./choices.worker.ts", import.meta.url), { type: "module" });
+    worker.onmessage = ({ data }: MessageEvent<readonly Choice[]>) => {
+      setFound(data);
+      worker.terminate();
+    };
+    worker.postMessage({ players, asked: { players: [...players], pins, ensemble }, ground });
+    return () => worker.terminate();
+    // oxlint-disable-next-line react-hooks/exhaustive-deps
+  }, [key, session.players, pins, ensemble, ground]);
+  return found;
+}
+
+/** Says something else of how a session's instruments are planned. */
+export const setEnsemble = (
+  { session, work }: Pick<Planning, "session" | "work">,
+  more: Partial<Ensemble>,
+  label: string,
+): void => void work?.edit([setSessionField(session, "ensemble", { ...session.ensemble, ...more })], label);
+
+/** Says who plays, and, where something was held for them, what still is. */
+export function setPlayers(
+  { session, work }: Pick<Planning, "session" | "work">,
+  players: readonly Player[],
+  label: string,
+  pins = session.pins,
+): void {
+  work?.edit(
+    [
+      setSessionField(session, "players", [...players]),
+      ...(pins === session.pins ? [] : [setSessionField(session, "pins", pins)]),
+    ],
+    label,
+  );
+}
+export const setPins = (
+  { session, work }: Pick<Planning, "session" | "work">,
+  pins: Session["pins"],
+  label: string,
+): void => void work?.edit([setSessionField(session, "pins", pins)], label);
