@@ -11,6 +11,7 @@ const PROGRAMS = {
   order: "bench/src/order.ts",
   sound: "bench/src/sound.ts",
   delivery: "bench/src/delivery.ts",
+  instruments: "bench/src/instruments.ts",
   smooth: "e2e/src/smooth.ts",
   door: "e2e/src/door.ts",
   catalogue: "e2e/src/catalogue.ts",

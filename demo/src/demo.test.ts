@@ -19,14 +19,14 @@ describe("Saltmarsh Sound House", () => {
   it("is the same every time it is made on the same day", () =>
     expect(JSON.stringify(demoHistory(now))).toBe(JSON.stringify(history)));
 
-  it("has 4 rooms, 7 templates and 2 blocks with 1 to 6 releases, about 15 sessions over twelve weeks", () => {
+  it("has 4 rooms, 8 templates and 2 blocks with 1 to 6 releases, about 15 sessions over twelve weeks", () => {
     expect(history.rooms.map((r) => [r.room.name, r.room.inputs.length])).toEqual([
       ["Pan Yard", 32],
       ["Story Tent", 8],
       ["Loft", 8],
       ["Ferry Van", 16],
     ]);
-    expect(history.templates.map((t) => t.releases.length)).toEqual([6, 3, 1, 5, 5, 2, 1, 2, 1]);
+    expect(history.templates.map((t) => t.releases.length)).toEqual([6, 3, 1, 5, 5, 2, 1, 2, 1, 1]);
     expect(history.sessions).toHaveLength(15);
     const days = history.sessions.flatMap((s) =>
       s.checkIns.map((c) => (now.getTime() - c.at.getTime()) / 86_400_000),

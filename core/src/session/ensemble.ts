@@ -104,7 +104,8 @@ export const playerInDetail = ({ role, positions, number, needs, libraries }: Pl
 const needInDetail = ({ words, seconds }: Need): string =>
   words.join(" ") + (seconds === null ? "" : ` ${seconds} s`);
 
-export const pinInDetail = (p: Pin): string => `${p.player}: ${p.articulations.join(", ")} on one track`;
+export const pinInDetail = (p: Pin): string =>
+  `${p.player}: ${p.articulations.join(", ")} of ${p.library} ${p.patch} on one track`;
 
 /** "least tracks, buses by player, 2 libraries, within 10 ms". */
 export function ensembleInWords({ libraries, limits: own, aim, buses, sits }: Ensemble): string {
@@ -116,6 +117,9 @@ export function ensembleInWords({ libraries, limits: own, aim, buses, sits }: En
     ...(own === null ? [] : [`limits of its own: ${limitsInWords(own)}`]),
   ].join(", ");
 }
+
+/** The same with which libraries. */
+export const ensembleInDetail = (e: Ensemble): string => [ensembleInWords(e), ...e.libraries].join(", ");
 
 /** "10 ms, 10 articulations a track, harmonics alone, 64000 MB". */
 export const limitsInWords = ({ error, most, alone, memory, load, voices, section }: Limits): string =>

@@ -2,6 +2,7 @@ import { z } from "zod";
 import {
   BLANK_ENSEMBLE,
   ensemble,
+  ensembleInDetail,
   ensembleInWords,
   pin,
   pinInDetail,
@@ -40,5 +41,6 @@ export const SAMPLED = {
     rest: BLANK_ENSEMBLE,
     called: "how instruments are planned",
     inWords: ensembleInWords,
+    inDetail: ensembleInDetail,
   }),
 } as const;

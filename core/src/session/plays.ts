@@ -35,6 +35,21 @@ export const plays = z.object({
 });
 export type Plays = z.infer<typeof plays>;
 
+const wayInDetail = ({ id: own, name, words, seconds, called, lag, loudness }: Way): string =>
+  [
+    `${name} (${own})`,
+    words.join(" ") || "no words",
+    ...(seconds === null ? [] : [`${seconds} s`]),
+    ...called.map((c) => Object.values(c).join(" ")),
+    lag === null ? "no lag" : `${lag.least} to ${lag.most} ms`,
+    ...(loudness === null ? [] : [`${loudness} LUFS`]),
+  ].join(", ");
+
+/** The same with all that is known of it. */
+export const playsInDetail = (all: Plays): string =>
+  `${playsInWords(all)}; for ${all.player}, ${all.library.id} ${all.library.issue}, ` +
+  `${all.patch.id} ${all.patch.at}; ${all.ways.map(wayInDetail).join("; ")}`;
+
 /** "Tideline Strings, Violins 1: Long, Tremolo, 64 ms earlier, port 2". */
 export const playsInWords = ({ library, patch, ways, offset, port }: Plays): string =>
   `${library.name}, ${patch.name}: ${ways.map((w) => w.name).join(", ")}` +

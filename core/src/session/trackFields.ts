@@ -4,7 +4,7 @@ import { MOST_ITEMS, item, itemInDetail } from "./item.ts";
 import type { Item } from "./item.ts";
 import { channelFormat, trackId } from "./format.ts";
 import { trackKind } from "./kind.ts";
-import { plays, playsInWords } from "./plays.ts";
+import { plays, playsInDetail, playsInWords } from "./plays.ts";
 import { insert, insertInDetail } from "./processor.ts";
 import type { Insert } from "./processor.ts";
 import { longText, oneLine } from "./text.ts";
@@ -263,6 +263,7 @@ export const TRACK = {
     rest: null,
     called: "plays",
     inWords: (value) => (value === null ? "nothing sampled" : playsInWords(value)),
+    inDetail: (value) => (value === null ? "nothing sampled" : playsInDetail(value)),
   }),
   /** What lies on it, at which time. */
   items: field({

@@ -12,7 +12,7 @@ import { choices } from "./choices.ts";
 import { isMirror, playersIn, withNeed } from "./edits.ts";
 import type { Known } from "./offers.ts";
 import { planEnsemble, totalsOf } from "./planEnsemble.ts";
-import { overLimits, sectionsOf } from "./sections.ts";
+import { enoughFor, overInWords, overLimits, sectionsOf } from "./sections.ts";
 
 const session = sampledSession();
 const curve = choices(session.players, session, sampledGround);
@@ -50,7 +50,7 @@ describe("the curve of choices", () => {
   });
 
   it("begins where nothing is off and has fewer tracks at every step", () => {
-    expect(curve[0]).toMatchObject({ error: 0, tracks: 25, load: 125 });
+    expect(curve[0]).toEqual({ error: 0, tracks: 25, load: 125, memory: 2500, voices: 1500 });
     for (const [i, c] of curve.entries()) {
       const before = curve[i - 1];
       if (before) expect([c.error > before.error, c.tracks < before.tracks]).toEqual([true, true]);
@@ -111,25 +111,25 @@ describe("sections", () => {
     ]);
   });
 
-  it("say what is over the limits, and at which error it would be enough", () => {
-    const limits = { ...sampledGround.limits, memory: 100, load: 1000, voices: 50, section: 12 };
+  it("say what is over the limits, and within which error it would be enough", () => {
+    const limits = { ...sampledGround.limits, memory: 1500, load: 1000, voices: 50, section: 12 };
     const ground = { ...sampledGround, limits };
-    const planned = planEnsemble(session, ground);
-    const { memory, voices } = totalsOf(planned);
-    const enough = choices(
-      session.players.filter((p) => p.role !== "french-horn"),
-      session,
-      ground,
-    ).find((c) => c.tracks <= 12);
-    expect(overLimits(style, planned, session, ground)).toEqual([
-      `${memory} MB are loaded, where 100 is the most.`,
-      `${voices} voices may sound, where 50 is the most.`,
-      `Strings need 16 tracks, where 12 are the most: within ${enough?.error} ms they are enough.`,
+    const said = (most: typeof limits): string[] => {
+      const planned = planEnsemble(session, { ...ground, limits: most });
+      const sections = sectionsOf(style, planned, (p) => p.player);
+      return overLimits(planned, sections, most).map((o) =>
+        overInWords(o, enoughFor(o, session, { ...ground, limits: most })),
+      );
+    };
+    const strings = session.players.filter((p) => p.role !== "french-horn");
+    const twelve = choices(strings, session, ground).find((c) => c.tracks <= 12);
+    const fifteen = curve.find((c) => c.memory <= 1500);
+    expect(said(limits)).toEqual([
+      `All of it: 1700 MB, at most 1500; enough within ${fifteen?.error} ms.`,
+      "All of it: 1020 voices, at most 50; no error is large enough.",
+      `Strings: 16 tracks, at most 12; enough within ${twelve?.error} ms.`,
     ]);
-    const one = { ...ground, limits: { ...limits, section: 1 } };
-    expect(overLimits(style, planned, session, one).at(-1)).toBe(
-      "Strings need 16 tracks, where 1 is the most; no error is large enough for that.",
-    );
-    expect(overLimits(style, planned, session, sampledGround)).toEqual([]);
+    expect([fifteen?.tracks, twelve?.tracks]).toEqual([15, 10]);
+    expect(said({ ...limits, memory: 1700, voices: 1020, section: 16 })).toEqual([]);
   });
 });

@@ -3,13 +3,14 @@ import { spans } from "./cover.ts";
 import { offersTo, planOne, totalsOf } from "./planEnsemble.ts";
 import type { Asked, Ground } from "./planEnsemble.ts";
 
+/** What can be more or less of in a plan: tracks, seconds until all is loaded, MB, voices. */
+export const SUMS = ["tracks", "load", "memory", "voices"] as const;
+export type Sum = (typeof SUMS)[number];
+
 /** What some players come to where errors may be so large. */
-export interface Choice {
+export interface Choice extends Readonly<Record<Sum, number>> {
   /** In ms: the smallest at which they come to this. */
   readonly error: number;
-  readonly tracks: number;
-  /** Seconds. */
-  readonly load: number;
 }
 
 /** So much nobody allows. In ms. */
@@ -24,22 +25,25 @@ const FURTHEST = 250;
 export function choices(players: readonly Player[], asked: Asked, ground: Ground): Choice[] {
   const steps = players.flatMap((player) => {
     const own = choicesOf(player, asked, ground);
-    return own.map((c, i) => ({
-      error: c.error,
-      tracks: c.tracks - (own[i - 1]?.tracks ?? 0),
-      load: c.load - (own[i - 1]?.load ?? 0),
-    }));
+    return own.map((c, i) => ({ error: c.error, ...summed(c, own[i - 1], -1) }));
   });
   const all: Choice[] = [];
-  let [tracks, load] = [0, 0];
   for (const step of steps.sort((a, b) => a.error - b.error)) {
-    tracks += step.tracks;
-    load += step.load;
-    const last = all.at(-1);
-    if (last?.error === step.error) all.pop();
-    all.push({ error: step.error, tracks, load });
+    const before = all.at(-1);
+    if (before?.error === step.error) all.pop();
+    all.push({ error: step.error, ...summed(step, before, 1) });
   }
   return all.filter((c, i) => i === 0 || c.tracks !== all[i - 1]?.tracks);
+}
+
+/** Sums with others added, or taken off. */
+function summed(
+  a: Readonly<Record<Sum, number>>,
+  b: Readonly<Record<Sum, number>> | undefined,
+  sign: 1 | -1,
+): Record<Sum, number> {
+  const of = (s: Sum): number => a[s] + sign * (b?.[s] ?? 0);
+  return { tracks: of("tracks"), load: of("load"), memory: of("memory"), voices: of("voices") };
 }
 
 function choicesOf(player: Player, asked: Asked, { limits, catalogue }: Ground): Choice[] {
@@ -52,8 +56,10 @@ function choicesOf(player: Player, asked: Asked, { limits, catalogue }: Ground):
     const there = known.get(i);
     if (there) return there;
     const error = errors[i] ?? 0;
-    const { tracks, load } = totalsOf([planOne(player, offers, asked, { ...limits, error })]);
-    const made = { error, tracks, load };
+    const made = {
+      error,
+      ...summed(totalsOf([planOne(player, offers, asked, { ...limits, error })]), undefined, 1),
+    };
     known.set(i, made);
     return made;
   };

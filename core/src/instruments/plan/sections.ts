@@ -1,8 +1,8 @@
 import { familyFor } from "../../house/style.ts";
 import type { Style } from "../../house/style.ts";
-import { plural } from "../../session/plural.ts";
-import type { Player } from "../../session/ensemble.ts";
+import type { Limits, Player } from "../../session/ensemble.ts";
 import { choices } from "./choices.ts";
+import type { Sum } from "./choices.ts";
 import { totalsOf } from "./planEnsemble.ts";
 import type { Asked, Ground, PlannedPlayer } from "./planEnsemble.ts";
 
@@ -32,39 +32,59 @@ export function sectionsOf<P>(
   }));
 }
 
-/** What is over the limits, in words, with what would be enough where that can be said. */
+/** Something there is too much of: of all, or of one section. */
+export interface Over {
+  readonly of: Sum;
+  /** The section's name; null: of all. */
+  readonly section: string | null;
+  readonly is: number;
+  readonly most: number;
+  readonly players: readonly Player[];
+}
+
+/** What is over the limits. */
 export function overLimits(
-  style: Style,
   planned: readonly PlannedPlayer[],
-  asked: Asked,
-  ground: Ground,
-): string[] {
-  const { memory, load, voices, section } = ground.limits;
-  const all = totalsOf(planned);
-  const said: string[] = [];
-  const over = (is: number, most: number | null, of: string): void => {
-    if (most !== null && is > most) said.push(`${Math.round(is)} ${of}, where ${most} is the most.`);
+  sections: readonly Section<PlannedPlayer>[],
+  { memory, load, voices, section }: Limits,
+): Over[] {
+  const over = (
+    of: Sum,
+    name: string | null,
+    some: readonly PlannedPlayer[],
+    most: number | null,
+  ): Over[] => {
+    const is = totalsOf(some)[of];
+    return most === null || is <= most
+      ? []
+      : [{ of, section: name, is, most, players: some.map((p) => p.player) }];
   };
-  over(all.memory, memory, "MB are loaded");
-  over(all.load, load, "seconds go by until all is loaded");
-  over(all.voices, voices, "voices may sound");
-  if (section === null) return said;
-  for (const { name, players } of sectionsOf(style, planned, (p) => p.player)) {
-    const { tracks } = totalsOf(players);
-    if (tracks <= section) continue;
-    const enough = choices(
-      players.map((p) => p.player),
-      asked,
-      ground,
-    ).find((c) => c.tracks <= section);
-    said.push(
-      `${name} need ${plural(tracks, "track")}, where ${section} ${section === 1 ? "is" : "are"} the most` +
-        (enough
-          ? `: within ${msInWords(enough.error)} they are enough.`
-          : "; no error is large enough for that."),
-    );
-  }
-  return said;
+  return [
+    ...over("memory", null, planned, memory),
+    ...over("load", null, planned, load),
+    ...over("voices", null, planned, voices),
+    ...sections.flatMap((s) => over("tracks", s.name, s.players, section)),
+  ];
+}
+
+/** The smallest error at which there would not be too much of something, in ms; null where none is large enough. */
+export const enoughFor = ({ of, most, players }: Over, asked: Asked, ground: Ground): number | null =>
+  choices(players, asked, ground).find((c) => c[of] <= most)?.error ?? null;
+
+const SUM_WORDS: Readonly<Record<Sum, string>> = {
+  tracks: "tracks",
+  load: "seconds to load",
+  memory: "MB",
+  voices: "voices",
+};
+
+/** What is over the limits in words. @param enough within which error it would not be; undefined: not known yet */
+export function overInWords({ of, section, is, most }: Over, enough?: number | null): string {
+  const said = `${section ?? "All of it"}: ${Math.round(is)} ${SUM_WORDS[of]}, at most ${most}`;
+  if (enough === undefined) return `${said}.`;
+  return enough === null
+    ? `${said}; no error is large enough.`
+    : `${said}; enough within ${msInWords(enough)}.`;
 }
 
 /** "10 ms", "7.5 ms". */

@@ -1,12 +1,11 @@
 import { within } from "@mossy/core/instruments/plan/cover";
 import type { Choice } from "@mossy/core/instruments/plan/choices";
-import type { PlannedPlayer } from "@mossy/core/instruments/plan/planEnsemble";
 import { msInWords } from "@mossy/core/instruments/plan/sections";
 import { plural } from "@mossy/core/session/plural";
-import { Suspense, lazy, useMemo, useState } from "react";
+import { Suspense, lazy, useState } from "react";
 import { PickOne } from "../../ui/chooser.tsx";
 import { Choice as Sides } from "../../ui/sideBySide.tsx";
-import { setEnsemble, useChoices } from "./usePlan.ts";
+import { setEnsemble } from "./usePlan.ts";
 import type { Planning } from "./usePlan.ts";
 
 const Curve = lazy(() => import("./curve.tsx"));
@@ -17,15 +16,14 @@ const allowing = (c: Choice): number => Math.min(500, Math.ceil(c.error * 100) /
 /** What one gets for more tracks, with the present choice marked; another is taken by a click, or from a list. */
 export function CurveCard({
   planning,
-  players,
+  all,
 }: {
   planning: Planning;
-  players: readonly PlannedPlayer[];
+  /** Null until it is worked out. */
+  all: readonly Choice[] | null;
 }) {
   const { work, ground } = planning;
   const [of, setOf] = useState<"error" | "load">("error");
-  const of1 = useMemo(() => players.map((p) => p.player), [players]);
-  const all = useChoices(planning, of1);
   const present = all?.findLast((c) => within(c.error, ground.limits.error));
   const pick = (c: Choice): void =>
     setEnsemble(

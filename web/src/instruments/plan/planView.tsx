@@ -1,5 +1,6 @@
 import type { Style } from "@mossy/core/house/style";
 import { columnsOf } from "@mossy/core/instruments/plan/edits";
+import { overInWords } from "@mossy/core/instruments/plan/sections";
 import type { Known } from "@mossy/core/instruments/plan/offers";
 import type { Session } from "@mossy/core/session/document";
 import { plural } from "@mossy/core/session/plural";
@@ -20,7 +21,8 @@ import { PartTable } from "./partTable.tsx";
 import type { Part } from "./partTable.tsx";
 import { PlanTracksButton } from "./planTracksButton.tsx";
 import { PlayerCard } from "./playerCard.tsx";
-import { useKnown, usePlanning } from "./usePlan.ts";
+import { useChoices, useKnown, usePlanning } from "./usePlan.ts";
+import type { Planning } from "./usePlan.ts";
 
 interface Props {
   readonly style: Style;
@@ -51,6 +53,7 @@ function Planned({ style, session, work, to, catalogue }: Props & { catalogue: r
   const players = useMemo(() => shown?.players ?? [], [shown]);
   const columns = useMemo(() => columnsOf(players.map((p) => p.player)), [players]);
   const colours = useMemo(() => coloursOf(players, columns), [players, columns]);
+  const ahead = useChoices(planning, players);
   const player = players.find((p) => p.player.id === chosen?.player) ?? players[0];
   return (
     <div className="flex h-full min-h-0 flex-col gap-3 overflow-y-auto p-3">
@@ -87,7 +90,7 @@ function Planned({ style, session, work, to, catalogue }: Props & { catalogue: r
             chosen={chosen ?? (player ? { player: player.player.id, need: null } : null)}
             onChoose={setChosen}
           />
-          <ToLookAt planning={planning} />
+          <ToLookAt planning={planning} enough={ahead?.enough ?? []} />
         </section>
         <aside
           aria-label="Of the plan"
@@ -96,7 +99,7 @@ function Planned({ style, session, work, to, catalogue }: Props & { catalogue: r
           {how ? (
             <HowPlanned planning={planning} onDone={() => setHow(false)} />
           ) : (
-            <CurveCard planning={planning} players={players} />
+            <CurveCard planning={planning} all={ahead?.choices ?? null} />
           )}
           {player && (
             <PlayerCard
@@ -114,7 +117,7 @@ function Planned({ style, session, work, to, catalogue }: Props & { catalogue: r
 }
 
 /** What all of it comes to. */
-function Sums({ planning: { totals, over } }: { planning: ReturnType<typeof usePlanning> }) {
+function Sums({ planning: { totals, over } }: { planning: Planning }) {
   const { tracks, patches, memory, load, unknown } = totals;
   return (
     <Pill look={over.length > 0 ? "look" : "quiet"}>
@@ -137,13 +140,13 @@ function Measure({ catalogue }: { catalogue: readonly Known[] }) {
 }
 
 /** What is over the limits, lacking, or not known. */
-function ToLookAt({ planning }: { planning: ReturnType<typeof usePlanning> }) {
+function ToLookAt({ planning, enough }: { planning: Planning; enough: readonly (number | null)[] }) {
   const { over, planned, totals, ground } = planning;
   const offers = planned.flatMap((p) => p.tracks.flatMap((t) => t.of));
   const unmeasured = offers.filter((o) => !o.measured).length;
   const far = planned.flatMap((p) => p.tracks).filter((t) => t.error > ground.limits.error + 1e-9).length;
   const said = [
-    ...over,
+    ...over.map((o, i) => overInWords(o, enough[i])),
     ...(totals.lacking > 0 ? [`${plural(totals.lacking, "part")} no library plays.`] : []),
     ...(unmeasured > 0 ? [`Of ${plural(unmeasured, "part")} nobody knows the lag.`] : []),
     ...(far > 0

@@ -1,12 +1,11 @@
 import type { Style } from "@mossy/core/house/style";
-import type { Choice } from "@mossy/core/instruments/plan/choices";
 import type { Known } from "@mossy/core/instruments/plan/offers";
 import { planEnsemble, totalsOf } from "@mossy/core/instruments/plan/planEnsemble";
 import type { Asked, Ground, PlannedPlayer, Totals } from "@mossy/core/instruments/plan/planEnsemble";
 import { planTracks } from "@mossy/core/instruments/plan/planTracks";
 import type { TracksPlanned } from "@mossy/core/instruments/plan/planTracks";
 import { overLimits, sectionsOf } from "@mossy/core/instruments/plan/sections";
-import type { Section } from "@mossy/core/instruments/plan/sections";
+import type { Over, Section } from "@mossy/core/instruments/plan/sections";
 import type { Session } from "@mossy/core/session/document";
 import type { Ensemble, Player } from "@mossy/core/session/ensemble";
 import { setSessionField } from "@mossy/core/session/change";
@@ -14,6 +13,7 @@ import { useQueries } from "@tanstack/react-query";
 import { useEffect, useMemo, useState } from "react";
 import type { Workpiece } from "../../documents/workpiece.ts";
 import { later } from "../../wire/laterQueries.ts";
+import type { ChoicesFound, ChoicesTask } from "./choices.worker.ts";
 
 /** What every part of the view of instruments works with. */
 export interface Planning {
@@ -29,8 +29,7 @@ export interface Planning {
   readonly totals: Totals;
   /** What planning makes of the session's tracks. */
   readonly tracks: TracksPlanned;
-  /** What is over the limits, in words. */
-  readonly over: readonly string[];
+  readonly over: readonly Over[];
 }
 
 /** Every sample library a session names, and those that could not be had. */
@@ -66,30 +65,29 @@ export function usePlanning(
   const sections = useMemo(() => sectionsOf(style, planned, (p) => p.player), [style, planned]);
   const totals = useMemo(() => totalsOf(planned), [planned]);
   const tracks = useMemo(() => planTracks(style, session, planned), [style, session, planned]);
-  const over = useMemo(() => overLimits(style, planned, asked, ground), [style, planned, asked, ground]);
+  const over = useMemo(() => overLimits(planned, sections, limits), [planned, sections, limits]);
   return { style, session, work, to, ground, planned, sections, totals, tracks, over };
 }
 
-/** The curve of choices of some players, worked out beside the page; the one before stays until then. */
+/** The curve of choices of some players, and what would be enough, worked out beside the page; both stay until then. */
 export function useChoices(
-  { session, ground }: Planning,
-  players: readonly Player[],
-): readonly Choice[] | null {
+  { session, ground, over }: Planning,
+  players: readonly PlannedPlayer[],
+): ChoicesFound | null {
   const { pins, ensemble } = session;
-  const [found, setFound] = useState<readonly Choice[] | null>(null);
-  // Whoever else plays has no part in it.
-  const key = players.map((p) => p.id).join(" ");
+  const [found, setFound] = useState<{ over: readonly Over[]; all: ChoicesFound } | null>(null);
+  const shown = useMemo(() => players.map((p) => p.player), [players]);
   useEffect(() => {
     const worker = new Worker(new URL("./choices.worker.ts", import.meta.url), { type: "module" });
-    worker.onmessage = ({ data }: MessageEvent<readonly Choice[]>) => {
-      setFound(data);
+    worker.onmessage = ({ data }: MessageEvent<ChoicesFound>) => {
+      setFound({ over, all: data });
       worker.terminate();
     };
-    worker.postMessage({ players, asked: { players: [...players], pins, ensemble }, ground });
+    const asked = { players: [...shown], pins, ensemble };
+    worker.postMessage({ players: shown, over, asked, ground } satisfies ChoicesTask);
     return () => worker.terminate();
-    // oxlint-disable-next-line react-hooks/exhaustive-deps
-  }, [key, session.players, pins, ensemble, ground]);
-  return found;
+  }, [shown, pins, ensemble, ground, over]);
+  return found && { choices: found.all.choices, enough: found.over === over ? found.all.enough : [] };
 }
 
 /** Says something else of how a session's instruments are planned. */
