@@ -92,6 +92,8 @@ export async function serve(
       ...parts,
     }),
   );
+  // On a machine that stands still for a while, a connection at rest is not closed while it is used again.
+  server.keepAliveTimeout = 60_000;
   await new Promise<void>((resolve) => {
     server.listen(0, "127.0.0.1", resolve);
   });

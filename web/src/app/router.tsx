@@ -23,6 +23,10 @@ const BESIDE_TEMPLATES =
     " ",
   );
 
+/** Lists of the house style: one script. */
+const houseLists = screen(() => import("../house/routes.tsx"));
+const HOUSE_LISTS = "habits unread beside exceptions editions".split(" ");
+
 export const router = createBrowserRouter([
   {
     path: "/sign-in",
@@ -55,17 +59,13 @@ export const router = createBrowserRouter([
             path: "house",
             lazy: screen(() => import("../house/frame.tsx")),
             children: [
-              { path: "habits", lazy: screen(() => import("../house/habitsPage.tsx")) },
-              { path: "unread", lazy: screen(() => import("../house/unreadPage.tsx")) },
-              { path: "beside", lazy: screen(() => import("../house/besidePage.tsx")) },
+              ...HOUSE_LISTS.map((path) => ({ path, lazy: houseLists })),
               { path: "names", lazy: screen(() => import("../house/namesPage.tsx")) },
               { path: "icons", lazy: screen(() => import("../house/iconsPage.tsx")) },
               { path: "folders", lazy: screen(() => import("../house/foldersPage.tsx")) },
               { path: "disk", lazy: screen(() => import("../disk/page.tsx")) },
               { path: "starts", lazy: screen(() => import("../house/startsPage.tsx")) },
-              { path: "exceptions", lazy: screen(() => import("../house/exceptionsPage.tsx")) },
               { path: "colours", lazy: screen(() => import("../house/coloursPage.tsx")) },
-              { path: "editions", lazy: screen(() => import("../house/editionsPage.tsx")) },
               { path: ":family?/:role?", lazy: screen(() => import("../house/wordsPage.tsx")) },
             ],
           },

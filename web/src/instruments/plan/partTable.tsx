@@ -240,8 +240,7 @@ function PartCell({ planning, player, column, at, tracks, colours, ...p }: CellP
       aria-label={`${title} · ${lag} ${number}`}
       title={title}
     >
-      {lag}
-      <span className="ml-1 align-super text-xs leading-none">{number}</span>
+      {lag} <span className="align-super text-xs leading-none">{number}</span>
       {track.pinned && <Pin size={10} aria-hidden className="absolute top-0.5 left-1" />}
     </button>
   );
