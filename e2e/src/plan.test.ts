@@ -1,3 +1,4 @@
+import type { HouseDraft } from "@mossy/contract/house";
 import type { Template } from "@mossy/contract/library";
 import type { Session, Track } from "@mossy/core/session/document";
 import { Key } from "selenium-webdriver";
@@ -102,6 +103,30 @@ describe("sampled instruments of a template", () => {
     await b.click("//th//button[contains(., 'Harp')]");
     await b.button("Take out");
     await b.gone("//th//button[contains(., 'Harp')]");
+  });
+
+  it("are planned within what the house says, and named without its catalogue where it lacks a library", async () => {
+    await b.go("/house/starts?show=sampled");
+    await b.type("//label[starts-with(., 'Off at most, ms')]//input", `soon${Key.ENTER}`);
+    await b.see("//*[contains(., '0 to 500')]");
+    await b.type("//label[starts-with(., 'Off at most, ms')]//input", `1${Key.ENTER}`);
+    const asked = async (): Promise<number> =>
+      (await api<{ draft: HouseDraft }>("GET", "/house")).draft.house.sampled.error;
+    await kept(asked).toBe(1);
+    const elsewhere = "00000000-0000-4000-8000-000000000000";
+    const { id } = await api<Template>("GET", "/library/sound-walk").then((t) => t.draft);
+    const { revision, session } = (await api<Template>("GET", "/library/sound-walk")).draft;
+    const from = session.ensemble;
+    await api("POST", `/documents/${id}/changes`, {
+      revision,
+      changes: [
+        { do: "set-session", field: "players", from: [], to: (await draft()).players.slice(0, 1) },
+        { do: "set-session", field: "ensemble", from, to: { ...from, libraries: [elsewhere] } },
+      ],
+    });
+    await b.go("/library/sound-walk/instruments");
+    await b.see('//p[contains(., "1 library is not in this house\'s catalogue")]');
+    await b.see(cell("Violin, first section, tremolo: no library that is taken plays it"));
   });
 
   it("are only looked at by who may not change the template", async () => {

@@ -28,6 +28,18 @@ describe("two house styles compared", () => {
   it("say nothing where they say the same", () =>
     expect(differences(house, structuredClone(house))).toEqual([]));
 
+  it("say what is asked of sampled instruments", () => {
+    const { sampled } = house;
+    expect(
+      said({ sampled: { ...sampled, error: 7.5, alone: ["harmonics", "legato"], section: 24 } }),
+    ).toEqual([
+      "Sampled instruments: 7.5 ms, 10 articulations a track, harmonics and legato alone, 24 tracks a section.",
+    ]);
+    expect(said({ sampled: { ...sampled, alone: [], memory: 64_000, load: 120, voices: 900 } })).toEqual([
+      "Sampled instruments: 10 ms, 10 articulations a track, 64000 MB, 120 s to load, 900 voices.",
+    ]);
+  });
+
   it("say what changed of a role: its usual source, format, and the positions that make sense", () => {
     expect(
       differences(house, withRole(house, "kick", { source: "di", format: "stereo", positions: [] })),

@@ -20,7 +20,7 @@ const asked = (
 ): Asked => ({ key, label, from, to, open: true, whole: false, ...more });
 
 const FIELDS: readonly Asked[] = [
-  asked("error", "Off in time at most, ms", 0, 500, { open: false }),
+  asked("error", "Off at most, ms", 0, 500, { open: false }),
   asked("most", "Articulations a track", 1, 40, { open: false, whole: true }),
   asked("section", "Tracks a section", 1, 2000, { whole: true }),
   asked("memory", "Memory of all, MB", 1, 10_000_000),

@@ -1,16 +1,15 @@
 import type { Choice } from "@mossy/core/instruments/plan/choices";
 import { msInWords } from "@mossy/core/instruments/plan/sections";
 import { plural } from "@mossy/core/session/plural";
-import {
-  CartesianGrid,
-  ComposedChart,
-  Line,
-  ReferenceDot,
-  ResponsiveContainer,
-  Tooltip,
-  XAxis,
-  YAxis,
-} from "recharts";
+import { CartesianGrid, Line, LineChart, ResponsiveContainer, Tooltip, XAxis, YAxis } from "recharts";
+
+/** One choice on the curve, where it is drawn. */
+interface DotProps {
+  readonly key?: string | number | bigint | null;
+  readonly cx?: number;
+  readonly cy?: number;
+  readonly payload: Choice;
+}
 
 /** The curve of choices: what more tracks are good for, with the present one marked. */
 export default function Curve({
@@ -26,9 +25,23 @@ export default function Curve({
 }) {
   const rows = [...all].sort((a, b) => a.tracks - b.tracks);
   const tick = { fontSize: 12, fill: "var(--ink-2)" };
+  const drawn = ({ key, cx, cy, payload }: DotProps) => {
+    const at = payload.tracks === present.tracks;
+    return (
+      <circle
+        key={key}
+        cx={cx}
+        cy={cy}
+        r={at ? 7 : 4}
+        fill={at ? "var(--moss)" : "var(--ink-3)"}
+        className={onPick && !at ? "cursor-pointer" : undefined}
+        onClick={() => onPick?.(payload)}
+      />
+    );
+  };
   return (
     <ResponsiveContainer width="100%" height="100%">
-      <ComposedChart
+      <LineChart
         data={rows}
         margin={{ top: 8, right: 12, bottom: 0, left: -18 }}
         accessibilityLayer={false}
@@ -61,20 +74,11 @@ export default function Curve({
           name={of === "error" ? "off at most" : "to load"}
           stroke="var(--line-strong)"
           strokeWidth={2}
-          dot={{ r: 3.5, strokeWidth: 0, fill: "var(--ink-3)", cursor: onPick ? "pointer" : "default" }}
-          activeDot={{
-            r: 5,
-            strokeWidth: 0,
-            fill: "var(--ink-2)",
-            onClick: (_dot: unknown, e: unknown) => {
-              const at = (e as { readonly payload?: Choice } | null)?.payload;
-              if (at) onPick?.(at);
-            },
-          }}
+          dot={drawn}
+          activeDot={drawn}
           isAnimationActive={false}
         />
-        <ReferenceDot x={present.tracks} y={present[of]} r={7} fill="var(--moss)" stroke="none" />
-      </ComposedChart>
+      </LineChart>
     </ResponsiveContainer>
   );
 }

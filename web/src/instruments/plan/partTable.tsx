@@ -235,7 +235,7 @@ function PartCell({ planning, player, column, at, tracks, colours, ...p }: CellP
   return (
     <button
       {...here}
-      className={clsx(whole, "relative text-on-moss")}
+      className={clsx(whole, "relative text-on-moss [word-spacing:-0.3em]")}
       style={{ background: colours.get(track) }}
       aria-label={`${title} · ${lag} ${number}`}
       title={title}

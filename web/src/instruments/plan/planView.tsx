@@ -35,15 +35,26 @@ interface Props {
 
 /** Sampled instruments of a session: who plays what, how late it comes, on how few tracks it fits. */
 export function PlanView(props: Props) {
-  const { known, waiting, error } = useKnown(props.session);
+  const { known, waiting, unknown, error } = useKnown(props.session);
   if (props.session.players.length === 0)
     return <BeginEnsemble session={props.session} work={props.work} />;
   if (error) return <Failed error={error} />;
   if (waiting) return <Loading what="Fetching the sample libraries" />;
-  return <Planned {...props} catalogue={known} />;
+  return <Planned {...props} catalogue={known} unknown={unknown} />;
 }
 
-function Planned({ style, session, work, to, catalogue }: Props & { catalogue: readonly Known[] }) {
+function Planned({
+  style,
+  session,
+  work,
+  to,
+  catalogue,
+  unknown,
+}: Props & {
+  catalogue: readonly Known[];
+  /** Of how many libraries the house knows nothing. */
+  unknown: number;
+}) {
   const planning = usePlanning(style, session, work, to, catalogue);
   const [section, setSection] = useState<string | null>(null);
   const [chosen, setChosen] = useState<Part | null>(null);
@@ -90,7 +101,7 @@ function Planned({ style, session, work, to, catalogue }: Props & { catalogue: r
             chosen={chosen ?? (player ? { player: player.player.id, need: null } : null)}
             onChoose={setChosen}
           />
-          <ToLookAt planning={planning} enough={ahead?.enough ?? []} />
+          <ToLookAt planning={planning} enough={ahead?.enough ?? []} unknown={unknown} />
         </section>
         <aside
           aria-label="Of the plan"
@@ -140,12 +151,23 @@ function Measure({ catalogue }: { catalogue: readonly Known[] }) {
 }
 
 /** What is over the limits, lacking, or not known. */
-function ToLookAt({ planning, enough }: { planning: Planning; enough: readonly (number | null)[] }) {
+function ToLookAt({
+  planning,
+  enough,
+  unknown,
+}: {
+  planning: Planning;
+  enough: readonly (number | null)[];
+  unknown: number;
+}) {
   const { over, planned, totals, ground } = planning;
   const offers = planned.flatMap((p) => p.tracks.flatMap((t) => t.of));
   const unmeasured = offers.filter((o) => !o.measured).length;
   const far = planned.flatMap((p) => p.tracks).filter((t) => t.error > ground.limits.error + 1e-9).length;
   const said = [
+    ...(unknown > 0
+      ? [`${plural(unknown, "library is", "libraries are")} not in this house's catalogue.`]
+      : []),
     ...over.map((o, i) => overInWords(o, enough[i])),
     ...(totals.lacking > 0 ? [`${plural(totals.lacking, "part")} no library plays.`] : []),
     ...(unmeasured > 0 ? [`Of ${plural(unmeasured, "part")} nobody knows the lag.`] : []),

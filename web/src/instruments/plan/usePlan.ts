@@ -12,6 +12,7 @@ import { setSessionField } from "@mossy/core/session/change";
 import { useQueries } from "@tanstack/react-query";
 import { useEffect, useMemo, useState } from "react";
 import type { Workpiece } from "../../documents/workpiece.ts";
+import { AskProblem } from "../../ui/askProblem.ts";
 import { later } from "../../wire/laterQueries.ts";
 import type { ChoicesFound, ChoicesTask } from "./choices.worker.ts";
 
@@ -32,7 +33,11 @@ export interface Planning {
   readonly over: readonly Over[];
 }
 
-/** Every sample library a session names, and those that could not be had. */
+/** Whether the house keeps no such library: a session that came from elsewhere names others. */
+const isNone = (error: unknown): boolean =>
+  error instanceof AskProblem && [400, 404, 422].includes(error.status);
+
+/** Every sample library a session names, and of how many the house knows nothing. */
 export function useKnown(session: Session) {
   const { ensemble, players } = session;
   const ids = useMemo(
@@ -44,7 +49,8 @@ export function useKnown(session: Session) {
     combine: (all) => ({
       known: all.flatMap(({ data }): Known[] => (data ? [{ id: data.id, library: data.library }] : [])),
       waiting: all.some((q) => q.isPending),
-      error: all.find((q) => q.error)?.error ?? null,
+      unknown: all.filter((q) => isNone(q.error)).length,
+      error: all.find((q) => q.error && !isNone(q.error))?.error ?? null,
     }),
   });
 }
