@@ -18,9 +18,9 @@ const FURTHEST = 250;
 
 /**
  * The curve of choices: every number of tracks some players can come to, with the smallest error that allows it, from
- * no error at all. Exact where the fewest tracks are asked for: a player's tracks change only at errors where two of its
- * lags begin to share an offset, and never become more as the error grows, so between two errors of the same number
- * nothing is looked at.
+ * no error at all. Exact where the fewest tracks are asked for: a player's tracks change only at errors where two of
+ * its lags begin to share an offset, and never become more as the error grows, so between two errors of the same
+ * number nothing is looked at.
  */
 export function choices(players: readonly Player[], asked: Asked, ground: Ground): Choice[] {
   const steps = players.flatMap((player) => {

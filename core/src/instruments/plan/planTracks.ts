@@ -85,7 +85,7 @@ function between(before: Session, after: Session): Pick<TracksPlanned, "come" | 
   };
 }
 
-/** Each planned track with the track it is: of those planned before the one that plays most of the same, or a new one. */
+/** Each planned track with what it is: of those planned before, the one that plays most of the same, or a new one. */
 function assigned(
   style: Style,
   session: Session,

@@ -8,8 +8,8 @@ export const CHANNELS_A_PORT = 16;
 const byChannel = ({ ways }: Plays): boolean => ways.some((w) => w.called.some((c) => c.by === "channel"));
 
 /**
- * Gives tracks that lead to a machine their ports and channels, in their order: sixteen a port, and a port to itself for
- * a patch that is switched by channel.
+ * Gives tracks that lead to a machine their ports and channels, in their order: sixteen a port, and a port to itself
+ * for a patch that is switched by channel.
  */
 export function inPorts(session: Session, planned: ReadonlySet<TrackId>): Session {
   let [port, next] = [1, 1];

@@ -8,8 +8,9 @@ import type { PlannedTrack, PlayerTracks } from "./planPlayer.ts";
 const MOST_POSITIONS = 8;
 
 /**
- * What a planned track is, for the house's pattern: its library's code, whose part it is, and how it is played: what all
- * of the player's articulations have in common, and, beside other tracks of the player, the first that stands on it.
+ * What a planned track is, for the house's pattern: its library's code, whose part it is, and how it is played: what
+ * all of the player's articulations have in common, and, beside other tracks of the player, the first that stands on
+ * it.
  */
 export function identityOf(
   style: Style,

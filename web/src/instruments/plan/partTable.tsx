@@ -72,7 +72,10 @@ export function PartTable(p: PartTableProps) {
               <th
                 key={playedInWords(style.reader, c)}
                 scope="col"
-                className="w-13 max-w-13 px-0.5 py-2 text-center align-bottom text-xs font-normal tracking-tight text-ink-2"
+                className={clsx(
+                  "w-13 max-w-13 px-0.5 py-2 text-center align-bottom",
+                  "text-xs font-normal tracking-tight text-ink-2",
+                )}
               >
                 {playedInWords(style.reader, c)}
               </th>
