@@ -47,7 +47,8 @@ function onBus(style: Style, session: Session, { bus, players }: Sharing, sectio
   );
   if (there) return fed(session, mine, there.id);
   const made = newBus(style, session, bus, first.parent, carrier ?? mainOf(session)?.id ?? null);
-  const at = session.tracks.findLastIndex((t) => t.id === mine.at(-1)?.id) + 1;
+  const beside = new Set(mine.filter((t) => t.parent === first.parent).map((t) => t.id));
+  const at = session.tracks.findLastIndex((t) => beside.has(t.id)) + 1;
   return fed(
     { ...session, tracks: [...session.tracks.slice(0, at), made, ...session.tracks.slice(at)] },
     mine,

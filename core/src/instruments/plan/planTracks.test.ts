@@ -9,7 +9,7 @@ import {
 } from "../../fixtures/sampled.ts";
 import { apply } from "../../session/apply.ts";
 import { setField } from "../../session/change.ts";
-import { blankTrack, session as schema } from "../../session/document.ts";
+import { blankTrack, session as schema, treeProblems } from "../../session/document.ts";
 import type { Session, Track } from "../../session/document.ts";
 import { mirrored } from "./edits.ts";
 import { heldOrNot, onItsOwn, pinsOf, together } from "./pins.ts";
@@ -132,6 +132,23 @@ describe("planned tracks", () => {
     expect(again.tracks.filter((t) => t.kind === "bus" && t.of === "viola").map((t) => t.id)).toEqual([
       bus.id,
     ]);
+  });
+
+  it("have their bus where the first of them stands, though somebody moved others", () => {
+    const first = made(sampledSession());
+    const [one] = playing(first).filter((t) => t.plays?.player === "viola");
+    if (!one) throw new Error("no viola");
+    // The last of them stands by itself, after the main path.
+    const last = playing(first).findLast((t) => t.plays?.player === "viola");
+    const rest = first.tracks.filter((t) => t !== last);
+    const moved: Session = {
+      ...first,
+      ensemble: { ...first.ensemble, buses: "player" },
+      tracks: last ? [...rest, { ...last, parent: null, feeds: "main" }] : rest,
+    };
+    const bused = planned(moved).session;
+    expect(treeProblems(bused.tracks)).toEqual([]);
+    expect(byName(bused, "Vla_Bus").parent).toBe(one.parent);
   });
 
   it("have a section's bus in the folder that carries it, and one of their own where none does", () => {

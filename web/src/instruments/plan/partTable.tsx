@@ -212,7 +212,9 @@ function PartCell({ planning, player, column, at, tracks, colours, ...p }: CellP
     e.preventDefault();
     change("needs less");
   };
+  // One stop for the tab key; arrows go on from there.
   const here = {
+    tabIndex: p.chosen ? 0 : -1,
     type: "button" as const,
     "data-at": at,
     onClick: p.onChoose,

@@ -12,7 +12,14 @@ const named = (tracks: readonly { readonly name: string }[]): string => {
 };
 
 /** Makes the tracks as they are planned; where some go, that is asked first. */
-export function PlanTracksButton({ planning }: { planning: Planning }) {
+export function PlanTracksButton({
+  planning,
+  unknown,
+}: {
+  planning: Planning;
+  /** Of how many libraries the house knows nothing: what plays from them would go. */
+  unknown: number;
+}) {
   const { work, to, tracks, totals } = planning;
   const [asking, setAsking] = useState(false);
   const { changes, come, go, changed } = tracks;
@@ -31,6 +38,16 @@ export function PlanTracksButton({ planning }: { planning: Planning }) {
     return (
       <Button look="main" disabled>
         {totals.tracks === 0 ? "Nothing to plan" : "Planned"}
+      </Button>
+    );
+  if (unknown > 0 && go.length > 0)
+    return (
+      <Button
+        look="main"
+        disabled
+        title="What plays from libraries the house does not know would go. Take them out of how it is planned first."
+      >
+        Plan {plural(totals.tracks, "track")}
       </Button>
     );
   return (

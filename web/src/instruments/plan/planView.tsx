@@ -82,7 +82,7 @@ function Planned({
           </Button>
           <Measure catalogue={catalogue} />
         </span>
-        <PlanTracksButton planning={planning} />
+        <PlanTracksButton planning={planning} unknown={unknown} />
       </div>
       <div className="grid min-h-64 flex-1 grid-cols-[minmax(0,1fr)_288px] gap-3 max-[900px]:grid-cols-1">
         <section aria-label="Parts" className="card flex min-h-0 flex-col overflow-hidden">
