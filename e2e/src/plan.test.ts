@@ -54,6 +54,24 @@ describe("sampled instruments of a template", () => {
     const folder = tracks.find((t) => t.kind === "folder" && t.role === "strings");
     expect((await playing()).every((t) => t.parent === folder?.id)).toBe(true);
     await b.see("//button[.='Planned'][@disabled]");
+    await b.click("//section[@aria-label='Chosen player']//button[.='Vln_TDL_1st_Sus']");
+    await b.see(
+      "//section[@aria-label='Selected track']//p[starts-with(., 'plays Tideline Strings, Violins 1')]",
+    );
+    expect(await b.text("//section[@aria-label='Selected track']//p[starts-with(., 'plays ')]")).toBe(
+      "plays Tideline Strings, Violins 1: Long, Tremolo, Trill, 60 ms earlier",
+    );
+    await b.go(VIEW);
+  });
+
+  it("lead to a machine over ports and channels in order, where the instruments sit there", async () => {
+    await b.button("How it is planned");
+    await b.choose("Instruments sit", "on a machine, over MIDI");
+    await b.see("//section[@aria-label='Chosen player']//li[contains(., 'port 1, channel 1')]");
+    await kept(async () => (await draft()).ensemble.sits).toBe("machine");
+    await b.choose("Instruments sit", "inside the session");
+    await b.gone("//section[@aria-label='Chosen player']//li[contains(., 'port 1')]");
+    await b.button("Close how it is planned");
   });
 
   it("are held by hand, and the rest is planned around them", async () => {

@@ -4,6 +4,7 @@ import { planHouse } from "@mossy/core/house/plan";
 import type { Style } from "@mossy/core/house/style";
 import { whyOf } from "@mossy/core/house/why";
 import { setField } from "@mossy/core/session/change";
+import { playsInWords } from "@mossy/core/session/plays";
 import type { Session, Track, TrackId } from "@mossy/core/session/document";
 import { PATHS } from "@mossy/core/session/kind";
 import { leavesTheSession } from "@mossy/core/session/routing";
@@ -64,6 +65,7 @@ export function Inspector(props: InspectorProps) {
                 ? "nobody can tell what this is"
                 : `read as ${read}${wanted?.what.sure === true ? "" : ", not for sure"}`}
             </p>
+            {track.plays && <p className="text-sm text-ink-2">plays {playsInWords(track.plays)}</p>}
           </div>
         </div>
         {findings.map((f) => (

@@ -185,7 +185,13 @@ export const VIEWS: Readonly<
     alone: true,
     draw: (b) => (
       <Suspense fallback={<Loading />}>
-        <PlanView style={b.style} session={b.session} work={editable(b)} to={`/library/${b.template.id}`} />
+        <PlanView
+          style={b.style}
+          session={b.session}
+          work={editable(b)}
+          to={`/library/${b.template.id}`}
+          onTrack={(id) => b.inSheet([id])}
+        />
       </Suspense>
     ),
   },

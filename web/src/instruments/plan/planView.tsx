@@ -2,7 +2,7 @@ import type { Style } from "@mossy/core/house/style";
 import { columnsOf } from "@mossy/core/instruments/plan/edits";
 import { overInWords } from "@mossy/core/instruments/plan/sections";
 import type { Known } from "@mossy/core/instruments/plan/offers";
-import type { Session } from "@mossy/core/session/document";
+import type { Session, TrackId } from "@mossy/core/session/document";
 import { plural } from "@mossy/core/session/plural";
 import { SlidersHorizontal } from "lucide-react";
 import { useMemo, useState } from "react";
@@ -31,6 +31,7 @@ interface Props {
   readonly work: Workpiece | null;
   /** Where the tracks are seen once they are planned. */
   readonly to: string;
+  readonly onTrack: (id: TrackId) => void;
 }
 
 /** Sampled instruments of a session: who plays what, how late it comes, on how few tracks it fits. */
@@ -44,18 +45,16 @@ export function PlanView(props: Props) {
 }
 
 function Planned({
-  style,
-  session,
-  work,
-  to,
   catalogue,
   unknown,
+  ...of
 }: Props & {
   catalogue: readonly Known[];
   /** Of how many libraries the house knows nothing. */
   unknown: number;
 }) {
-  const planning = usePlanning(style, session, work, to, catalogue);
+  const { work } = of;
+  const planning = usePlanning(of, catalogue);
   const [section, setSection] = useState<string | null>(null);
   const [chosen, setChosen] = useState<Part | null>(null);
   const [how, setHow] = useState(false);

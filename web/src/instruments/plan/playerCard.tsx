@@ -6,6 +6,7 @@ import { within } from "@mossy/core/instruments/plan/cover";
 import type { PlannedTrack } from "@mossy/core/instruments/plan/planPlayer";
 import { msInWords } from "@mossy/core/instruments/plan/sections";
 import { playedInWords, playerInWords } from "@mossy/core/instruments/players";
+import type { Track } from "@mossy/core/session/document";
 import type { Need, Player } from "@mossy/core/session/ensemble";
 import { plural } from "@mossy/core/session/plural";
 import { Pin, PinOff } from "lucide-react";
@@ -88,9 +89,10 @@ function TrackLine({
   const { session, work, ground, tracks } = planning;
   const { id } = player.player;
   const at = tracks.ids.get(track);
-  const name = tracks.session.tracks.find((t) => t.id === at)?.name ?? track.patch.name;
-  const there = session.tracks.some((t) => t.id === at);
-  const plays = playsOf(planning, player, track);
+  const planned = tracks.session.tracks.find((t) => t.id === at);
+  const name = planned?.name ?? track.patch.name;
+  const there = at !== undefined && session.tracks.some((t) => t.id === at);
+  const plays = playsOf(planning, player, track) + (planned ? portOf(planned) : "");
   const known = track.of.some((o) => o.measured);
   const offset = known ? msInWords(-track.offset) : "not measured";
   const close = within(track.error, ground.limits.error);
@@ -108,9 +110,13 @@ function TrackLine({
         <span className="flex items-center gap-2">
           <span className="min-w-0 flex-1 truncate font-mono" title={name}>
             {there ? (
-              <Link to={`${planning.to}?track=${at}`} className="hover:underline">
+              <button
+                type="button"
+                className="w-full truncate text-left hover:underline"
+                onClick={() => planning.onTrack(at)}
+              >
                 {name}
-              </Link>
+              </button>
             ) : (
               name
             )}
@@ -139,6 +145,12 @@ function TrackLine({
     </li>
   );
 }
+
+/** Over which port and channel a track that leads to a machine plays. */
+const portOf = ({ plays, channel }: Track): string =>
+  plays?.port == null
+    ? ""
+    : ` · port ${plays.port}, ${channel === null ? "all channels" : `channel ${channel}`}`;
 
 /** What stands on a track, as its player needs it. */
 const playsOf = ({ style }: Planning, { player }: PlannedPlayer, track: PlannedTrack): string =>

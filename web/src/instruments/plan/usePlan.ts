@@ -6,7 +6,7 @@ import { planTracks } from "@mossy/core/instruments/plan/planTracks";
 import type { TracksPlanned } from "@mossy/core/instruments/plan/planTracks";
 import { overLimits, sectionsOf } from "@mossy/core/instruments/plan/sections";
 import type { Over, Section } from "@mossy/core/instruments/plan/sections";
-import type { Session } from "@mossy/core/session/document";
+import type { Session, TrackId } from "@mossy/core/session/document";
 import type { Ensemble, Player } from "@mossy/core/session/ensemble";
 import { setSessionField } from "@mossy/core/session/change";
 import { useQueries } from "@tanstack/react-query";
@@ -22,8 +22,9 @@ export interface Planning {
   readonly session: Session;
   /** Null for who may only look. */
   readonly work: Workpiece | null;
-  /** The address of its track sheet. */
+  /** The address of its track sheet, and what shows a track there. */
   readonly to: string;
+  readonly onTrack: (id: TrackId) => void;
   readonly ground: Ground;
   readonly planned: readonly PlannedPlayer[];
   readonly sections: readonly Section<PlannedPlayer>[];
@@ -57,12 +58,10 @@ export function useKnown(session: Session) {
 
 /** The plan of a session's sampled instruments, as it stands with the catalogue of today. */
 export function usePlanning(
-  style: Style,
-  session: Session,
-  work: Workpiece | null,
-  to: string,
+  shown: Pick<Planning, "style" | "session" | "work" | "to" | "onTrack">,
   catalogue: readonly Known[],
 ): Planning {
+  const { style, session } = shown;
   const { players, pins, ensemble } = session;
   const limits = ensemble.limits ?? style.house.sampled;
   const asked = useMemo((): Asked => ({ players, pins, ensemble }), [players, pins, ensemble]);
@@ -72,7 +71,7 @@ export function usePlanning(
   const totals = useMemo(() => totalsOf(planned), [planned]);
   const tracks = useMemo(() => planTracks(style, session, planned), [style, session, planned]);
   const over = useMemo(() => overLimits(planned, sections, limits), [planned, sections, limits]);
-  return { style, session, work, to, ground, planned, sections, totals, tracks, over };
+  return { ...shown, ground, planned, sections, totals, tracks, over };
 }
 
 /** The curve of choices of some players, and what would be enough, worked out beside the page; both stay until then. */
