@@ -154,6 +154,13 @@ describe("the tracks of a player", () => {
     expect(plans.map((tracks) => tracks.map((t) => t.patch.id))).toEqual([["p1"], ["p0"]]);
   });
 
+  it("take a patch that is known to load fast before one of which nobody knows", () => {
+    const unknown = patch(0, [offer(0, 5)]);
+    const offers = [{ ...unknown, patch: { ...unknown.patch, load: null } }, patch(1, [offer(0, 5)], 12)];
+    const { tracks } = planPlayer(1, offers, { error: 10, most: 8 }, "load time");
+    expect(tracks.map((t) => t.patch.id)).toEqual(["p1"]);
+  });
+
   it("leave pinned tracks as they are and plan the rest around them", () => {
     const one = patch(0, [offer(0, 10), offer(1, 12), offer(2, 14)]);
     const [first] = planPlayer(1, [one], { error: 0, most: 1 }, "tracks").tracks;

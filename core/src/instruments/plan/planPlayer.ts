@@ -26,6 +26,8 @@ const MUCH = 1e9;
 const FURTHER = 2e5;
 /** That nobody knows a lag outweighs where its library stands. */
 const UNKNOWN = 1e8;
+/** Seconds a patch is taken to load where nobody knows: half a minute (common practice, no source). */
+const UNSAID_LOAD = 30;
 
 /**
  * The tracks of one player: as few as can be (or of as few patches, or loaded as fast), such that one offset brings
@@ -81,7 +83,7 @@ function usable(offers: readonly PatchOffer[], error: number, done: ReadonlySet<
 
 type Costs = Pick<Candidate, "cost" | "kindCost">;
 function costsOf(aim: Aim, { patch }: PatchOffer, place: number, held: boolean): Costs {
-  const load = patch.load ?? 0;
+  const load = patch.load ?? UNSAID_LOAD;
   const later = place * FURTHER;
   if (aim === "patches") return { cost: MUCH * 1e-3 + later * 1e-3, kindCost: held ? 0 : MUCH };
   if (aim === "load time") return { cost: load * MUCH + later + 1, kindCost: 0 };
