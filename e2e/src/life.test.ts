@@ -30,7 +30,14 @@ describe("the library", () => {
     await b.button("Put the shelves up like this");
     await b.see("//h2[contains(., 'Field')][contains(., 'Out of doors.')]");
     const { shelves, templates } = await library();
-    expect(shelves.map((s) => s.name)).toEqual(["Steelpan", "Choirs", "Field", "Spoken word", "Blocks"]);
+    expect(shelves.map((s) => s.name)).toEqual([
+      "Steelpan",
+      "Choirs",
+      "Orchestra",
+      "Field",
+      "Spoken word",
+      "Blocks",
+    ]);
     expect(templates.find((t) => t.id === "album-mix-marram")?.shelf).toBe("Field");
   });
 });

@@ -24,10 +24,8 @@ export function useSample(): { session: Session | null; name: string; pick: Reac
   const templates = library?.templates ?? [];
   const template =
     templates.find((t) => t.id === chosen) ??
-    templates.reduce<(typeof templates)[number] | undefined>(
-      (most, t) => (t.tracks > (most?.tracks ?? 0) ? t : most),
-      undefined,
-    );
+    // What records most shows most of what a house style is about.
+    [...templates].sort((a, b) => b.inputs - a.inputs || b.tracks - a.tracks)[0];
   const { data } = useQuery({ ...queries.template(template?.id ?? ""), enabled: template !== undefined });
   // Null where the library has no template to choose.
   const pick =
