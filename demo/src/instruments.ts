@@ -1,6 +1,6 @@
 import { blankArticulation, blankLibrary, blankPatch } from "@mossy/core/instruments/library";
 import type { Articulation, Patch, SampleLibrary } from "@mossy/core/instruments/library";
-import { keyTyped } from "@mossy/core/instruments/keys";
+import { keyTyped } from "@mossy/core/session/midiKeys";
 import { plainDiff } from "@mossy/core/plain/diff";
 import type { Db } from "@mossy/server/database";
 import { addLibrary, changeLibrary } from "@mossy/server/instruments/store";

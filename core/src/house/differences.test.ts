@@ -40,6 +40,27 @@ describe("two house styles compared", () => {
     ]);
   });
 
+  it("say what changed of house keys, and of how sampled instruments are played and how loud", () => {
+    const { instruments } = house;
+    const way = { words: ["swell"], seconds: 2, key: 24, beside: 0 };
+    const keyed = { ...house, instruments: { ...instruments, ways: [way] } };
+    const of = (more: Partial<typeof instruments>): string[] =>
+      differences(keyed, { ...keyed, instruments: { ...keyed.instruments, ...more } });
+    expect(said({ instruments: keyed.instruments })).toEqual(["New house key: swell 2 s by C1."]);
+    expect(of({ ways: [{ ...way, key: null, beside: -4 }] })).toEqual([
+      "House key: swell 2 s by no key, -4 dB beside.",
+    ]);
+    expect(of({ ways: [] })).toEqual(["House key gone: swell 2 s by C1."]);
+    expect(of({ loudness: -26, balance: "gain", headroom: 0, dynamics: 11, switch: 21 })).toEqual([
+      "Controller 21 calls up where keys do not.",
+      "Controller 11 carries the dynamics.",
+      "Sampled instruments are brought to -26 LUFS.",
+      "Sampled instruments are balanced by their gain.",
+      "Sampled instruments keep 0 dB of headroom.",
+    ]);
+    expect(of({ among: { low: 21, high: 108 } })).toEqual(["House keys lie among A0–C8."]);
+  });
+
   it("say what changed of a role: its usual source, format, and the positions that make sense", () => {
     expect(
       differences(house, withRole(house, "kick", { source: "di", format: "stereo", positions: [] })),

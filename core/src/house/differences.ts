@@ -1,6 +1,7 @@
 import { patternInWords } from "../names/compose.ts";
 import { PATTERN_USES } from "../names/pattern.ts";
 import { same } from "../session/change.ts";
+import { instrumentDifferences } from "./instruments.ts";
 import { limitsInWords } from "../session/ensemble.ts";
 import type { DiskFolder } from "./diskPlan.ts";
 import type { FolderPlan, House } from "./house.ts";
@@ -145,6 +146,7 @@ function starts(before: House, after: House): string[] {
   }
   if (!same(before.sampled, after.sampled))
     said.push(`Sampled instruments: ${limitsInWords(after.sampled)}.`);
+  said.push(...instrumentDifferences(before.instruments, after.instruments));
   const items = inOld(before.checklist);
   for (const i of after.checklist) {
     const old = items.get(i.id);

@@ -19,6 +19,7 @@ import { programme } from "../session/pieces.ts";
 import { oneLine } from "../session/text.ts";
 import { viewpoint, wordList } from "../words/wordlist.ts";
 import { diskPlan } from "./diskPlan.ts";
+import { instruments } from "./instruments.ts";
 
 export const id = z
   .string()
@@ -217,7 +218,7 @@ export const thresholds = z.object({
 
 export const HOUSE_FORMAT = "mossy-lantern/house";
 /** Counts up when what is stored changes its shape; `versions.ts` brings older ones up. */
-export const HOUSE_VERSION = 7;
+export const HOUSE_VERSION = 8;
 
 /** All conventions of the house as one document; whether its parts hold together is asked by `house`. */
 export const wholeHouse = z.object({
@@ -240,6 +241,7 @@ export const wholeHouse = z.object({
   programmes: z.array(programmeStart).max(40),
   /** What is asked of tracks of sampled instruments, where a template says nothing else. */
   sampled: limits,
+  instruments,
   /** Channel formats the house works in: those a track or path is offered. */
   formats: z.array(channelFormat).min(1),
   checklist: z.array(checklistItem).max(100),

@@ -102,11 +102,25 @@ const from6 = (house: StoredDocument): StoredDocument => ({
   ...house,
 });
 
+/** Up to form 7, a house did not say how sampled instruments are called up and how loud they are. */
+const from7 = (house: StoredDocument): StoredDocument => ({
+  instruments: {
+    ways: [],
+    among: { low: 0, high: 127 },
+    switch: 20,
+    dynamics: 1,
+    loudness: null,
+    balance: "volume",
+    headroom: 3,
+  },
+  ...house,
+});
+
 /**
  * What leads from each form of a house style to the next. Kept for ever: what was published once can be
  * read.
  */
-const STEPS = [from1, from2, from3, from4, from5, from6];
+const STEPS = [from1, from2, from3, from4, from5, from6, from7];
 
 /**
  * A stored house style in the form of today. Whether it holds together is for the schema to say.

@@ -117,6 +117,32 @@ describe("starting values", () => {
     },
   );
 
+  // Orchestration handbooks, from memory; crotales are no role of the usual words.
+  it.each([
+    ["piccolo", 12],
+    ["celesta", 12],
+    ["xylophone", 12],
+    ["recorder", 12],
+    ["glockenspiel", 24],
+    ["double-bass", -12],
+    ["acoustic-guitar", -12],
+    ["electric-guitar", -12],
+    ["bass-guitar", -12],
+    ["contrabassoon", -12],
+    ["tenor", -12],
+    ["violin", undefined],
+    ["viola", undefined],
+    ["cello", undefined],
+    ["flute", undefined],
+    ["bassoon", undefined],
+    ["marimba", undefined],
+  ])("know that what is written for a %s sounds %s semitones from there", (role, semitones) => {
+    for (const kind of ["instrument", "midi"] as const)
+      expect(startsFor(style, what(role), kind).transpose).toBe(semitones);
+    // What is recorded sounds as it sounds.
+    expect(startsFor(style, what(role), "audio").transpose).toBeUndefined();
+  });
+
   it("of a session are what the house says", () =>
     expect(
       newSession(

@@ -1,5 +1,6 @@
 import { HOUSE_FORMAT, folderOf, HOUSE_VERSION } from "./house.ts";
 import type { FolderPlan, House, ProgrammeStart } from "./house.ts";
+import { USUAL_INSTRUMENTS } from "./instruments.ts";
 import { USUAL_DISK } from "./usualDisk.ts";
 import { USUAL_LIMITS } from "../session/ensemble.ts";
 import { USUAL_PROGRAMME } from "../session/pieces.ts";
@@ -82,6 +83,7 @@ export function usualHouse(name: string): House {
     formats: ["mono", "stereo", "lcr", "5.1", "7.1", "7.1.4"],
     programmes: structuredClone([...USUAL_PROGRAMMES]),
     sampled: structuredClone(USUAL_LIMITS),
+    instruments: structuredClone(USUAL_INSTRUMENTS),
     session: {
       sampleRate: 48000,
       bitDepth: 24,

@@ -47,6 +47,37 @@ export const USUAL_STARTS: readonly StartRule[] = [
     { roles: ["double-bass"], kinds: ["instrument", "midi"] },
     { transpose: -12 },
   ),
+  // Orchestration handbooks: what is written in one octave and heard in another.
+  startOf(
+    "octave-above",
+    "celestas, xylophones and recorders sound an octave above where they are written",
+    { roles: ["celesta", "xylophone", "recorder"], kinds: ["instrument", "midi"] },
+    { transpose: 12 },
+  ),
+  startOf(
+    "two-octaves-above",
+    "a glockenspiel sounds two octaves above where it is written",
+    { roles: ["glockenspiel"], kinds: ["instrument", "midi"] },
+    { transpose: 24 },
+  ),
+  startOf(
+    "octave-below",
+    "guitars, basses, the contrabassoon and a tenor in the treble clef sound an octave below where they are written",
+    {
+      roles: [
+        "electric-guitar",
+        "acoustic-guitar",
+        "nylon-guitar",
+        "12-string-guitar",
+        "bass-guitar",
+        "upright-bass",
+        "contrabassoon",
+        "tenor",
+      ],
+      kinds: ["instrument", "midi"],
+    },
+    { transpose: -12 },
+  ),
   startOf(
     "headroom",
     "sources start 8 dB down, for headroom",

@@ -1,7 +1,7 @@
 import { calls } from "../session/calls.ts";
 import type { Call, Calls } from "../session/calls.ts";
-import { OUR_MIDDLE, spanInWords, spanTyped } from "./keys.ts";
-import type { Middle, Span } from "./keys.ts";
+import { OUR_MIDDLE, spanInWords, spanTyped } from "../session/midiKeys.ts";
+import type { Middle, Span } from "../session/midiKeys.ts";
 
 const range = ({ low, high }: Span): string => (low === high ? `${low}` : `${low}–${high}`);
 

@@ -3,7 +3,7 @@ import { asOneLine } from "../session/text.ts";
 import type { Reader } from "../words/reader.ts";
 import { callsInWords } from "./call.ts";
 import type { Call } from "../session/calls.ts";
-import { keyTyped } from "./keys.ts";
+import { keyTyped } from "../session/midiKeys.ts";
 import type { Articulation } from "./library.ts";
 import { guessedPlayed, guessedPlayer } from "./players.ts";
 import { pathBelow, readRegions } from "./sfz.ts";

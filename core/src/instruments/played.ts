@@ -7,7 +7,7 @@ import { readTable } from "../formats/table.ts";
 import type { TableRow } from "../formats/table.ts";
 import type { Call, Calls } from "../session/calls.ts";
 import { foldedOf } from "./find.ts";
-import { keyTyped } from "./keys.ts";
+import { keyTyped } from "../session/midiKeys.ts";
 import type { Articulation, Patch, SampleLibrary } from "./library.ts";
 
 /** A note that was played to be measured: when, how, and of which articulation. */

@@ -7,7 +7,7 @@ import { callsInWords } from "./call.ts";
 import { patchesOfSfz } from "./fromSfz.ts";
 import { patchesOfBank } from "./fromSoundFont.ts";
 import { blankLibrary, sampleLibrary } from "./library.ts";
-import { spanInWords } from "./keys.ts";
+import { spanInWords } from "../session/midiKeys.ts";
 import { readRegions } from "./sfz.ts";
 import { readSoundFont } from "./soundFont.ts";
 import { madeOf } from "./table.ts";

@@ -3,7 +3,7 @@ import type { ByteSource } from "../formats/bytes.ts";
 import { FileProblem } from "../formats/fileProblem.ts";
 import { ascii, chunksOf, textOf, viewOf } from "../sound/chunks.ts";
 import type { Chunk } from "../sound/chunks.ts";
-import type { Span } from "./keys.ts";
+import type { Span } from "../session/midiKeys.ts";
 
 /** A sample of a bank: where its frames lie, and how it is played. */
 export interface BankSample {

@@ -12,6 +12,13 @@ export const need = z.object({
 });
 export type Need = z.infer<typeof need>;
 
+/** Whether two lists say the same words, in whatever order. */
+export const sameWords = (a: readonly string[], b: readonly string[]): boolean =>
+  a.length === b.length && a.every((x) => b.includes(x));
+/** Whether two needs are one. */
+export const sameNeed = (a: Need, b: Need): boolean =>
+  a.seconds === b.seconds && sameWords(a.words, b.words);
+
 /** A player or a section of one instrument in an ensemble, with what it is to play. */
 export const player = z.object({
   id,

@@ -122,8 +122,19 @@ const from11 = (session: StoredDocument): StoredDocument => ({
   tracks: itemsOf(session["tracks"], (track) => ({ plays: null, ...track })),
 });
 
+/** Up to form 12, what plays sampled instruments knew no house keys, and how loud it is was for its fader. */
+const from12 = (session: StoredDocument): StoredDocument => ({
+  ...session,
+  tracks: itemsOf(session["tracks"], (track) => {
+    const { plays } = track;
+    if (!isStored(plays)) return track;
+    const ways = itemsOf(plays["ways"], (way) => ({ key: null, volume: null, ...way }));
+    return { ...track, plays: { moved: 0, dynamics: null, gain: 0, ...plays, ways } };
+  }),
+});
+
 /** What leads from each form of a session to the next. Kept for ever: what was written once can be read. */
-const STEPS = [from1, from2, from3, from4, from5, from6, from7, from8, from9, from10, from11];
+const STEPS = [from1, from2, from3, from4, from5, from6, from7, from8, from9, from10, from11, from12];
 
 /**
  * A stored session in the form of today. Whether it holds together is for the schema to say.

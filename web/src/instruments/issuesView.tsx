@@ -1,8 +1,8 @@
 import type { WholeSampleLibrary } from "@mossy/contract/instruments";
 import { laidOver, libraryDifferences, takenOver } from "@mossy/core/instruments/issues";
 import type { SampleLibrary } from "@mossy/core/instruments/library";
-import { OUR_MIDDLE } from "@mossy/core/instruments/keys";
-import type { Middle } from "@mossy/core/instruments/keys";
+import { OUR_MIDDLE } from "@mossy/core/session/midiKeys";
+import type { Middle } from "@mossy/core/session/midiKeys";
 import { plural } from "@mossy/core/session/plural";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useEffect, useMemo, useRef, useState } from "react";

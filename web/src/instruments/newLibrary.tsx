@@ -1,7 +1,7 @@
 import type { Style } from "@mossy/core/house/style";
 import { blankLibrary } from "@mossy/core/instruments/library";
-import { MIDDLES, OUR_MIDDLE } from "@mossy/core/instruments/keys";
-import type { Middle } from "@mossy/core/instruments/keys";
+import { MIDDLES, OUR_MIDDLE } from "@mossy/core/session/midiKeys";
+import type { Middle } from "@mossy/core/session/midiKeys";
 import { madeOf } from "@mossy/core/instruments/table";
 import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";

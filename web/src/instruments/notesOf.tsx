@@ -1,4 +1,4 @@
-import { keyName } from "@mossy/core/instruments/keys";
+import { keyName } from "@mossy/core/session/midiKeys";
 import type { SampleLibrary } from "@mossy/core/instruments/library";
 import { clsx } from "clsx";
 import { useState } from "react";

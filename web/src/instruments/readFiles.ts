@@ -3,7 +3,7 @@ import { FileProblem } from "@mossy/core/formats/fileProblem";
 import { textOf as textIn } from "@mossy/core/sound/chunks";
 import { patchesOfBank } from "@mossy/core/instruments/fromSoundFont";
 import { patchesOfSfz } from "@mossy/core/instruments/fromSfz";
-import type { Middle } from "@mossy/core/instruments/keys";
+import type { Middle } from "@mossy/core/session/midiKeys";
 import { readSoundFont } from "@mossy/core/instruments/soundFont";
 import { readLibraryTable } from "@mossy/core/instruments/table";
 import type { SaidPatch } from "@mossy/core/instruments/table";

@@ -1,15 +1,12 @@
+import { sameNeed } from "../../session/ensemble.ts";
 import type { Need, Player } from "../../session/ensemble.ts";
 import { FreeIds } from "../../session/freeId.ts";
 import type { Patch } from "../library.ts";
-import { isOf, meets, sameWords } from "./offers.ts";
+import { isOf, meets } from "./offers.ts";
 import type { Known } from "./offers.ts";
 
 /** What a muted mirror of a player is played with: a position of the usual words. */
 export const MUTED = "muted";
-
-/** Whether two needs are one. */
-export const sameNeed = (a: Need, b: Need): boolean =>
-  sameWords(a.words, b.words) && a.seconds === b.seconds;
 
 /** With the needs of a list that are not there yet. */
 const joined = (needs: readonly Need[], more: readonly Need[]): Need[] =>

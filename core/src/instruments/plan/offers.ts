@@ -1,3 +1,4 @@
+import { sameWords } from "../../session/ensemble.ts";
 import type { Need, Player } from "../../session/ensemble.ts";
 import type { Articulation, Patch, SampleLibrary } from "../library.ts";
 import type { Lagging } from "./cover.ts";
@@ -27,9 +28,6 @@ export interface PatchOffer {
 }
 
 type Who = Pick<Player, "role" | "positions" | "number">;
-
-export const sameWords = (a: readonly string[], b: readonly string[]): boolean =>
-  a.length === b.length && a.every((x) => b.includes(x));
 
 /** Whether a patch is of a player: the same role, section and desk; one that names no section or number is of all. */
 export const isOf = (p: Pick<Patch, "role" | "positions" | "number">, player: Who): boolean =>

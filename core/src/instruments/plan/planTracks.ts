@@ -14,6 +14,7 @@ import { FreeIds } from "../../session/freeId.ts";
 import type { Plays } from "../../session/plays.ts";
 import { byId, carrierOf, mainOf } from "../../session/routing.ts";
 import { takeOut } from "../../sheet/folders.ts";
+import { sameOn } from "../same/sameOn.ts";
 import { laggingOf } from "./offers.ts";
 import type { PlannedPlayer } from "./planEnsemble.ts";
 import type { PlannedTrack } from "./planPlayer.ts";
@@ -61,7 +62,7 @@ export function planTracks(
     ),
   );
   const there = new Set(before.map((t) => t.id));
-  const kept = withKept(went, wanted);
+  const kept = withKept(style, went, wanted);
   const fresh = wanted.filter((w) => !there.has(w.id)).map((w) => newTrack(style, session, w));
   const added = apply(kept, addDressed(style, kept, fresh));
   const fed = silent(withBuses(style, added, planned), ids);
@@ -142,8 +143,13 @@ function playsOf({ player }: PlannedPlayer, { library, patch, of, offset }: Plan
       called: a.called,
       lag: laggingOf(a),
       loudness: a.loudness,
+      key: null,
+      volume: null,
     })),
     offset: Math.round(offset * 100) / 100,
+    moved: 0,
+    dynamics: null,
+    gain: 0,
     port: null,
   };
 }
@@ -152,7 +158,7 @@ const composed = (style: Style, kind: Track["kind"], what: Identity): string | n
   compose(style.house.names[patternUse(kind)], style.reader, what);
 
 /** Those that were there, as they are wanted now. */
-function withKept(session: Session, wanted: readonly Wanted[]): Session {
+function withKept({ house }: Style, session: Session, wanted: readonly Wanted[]): Session {
   const by = new Map(wanted.map((w) => [w.id, w]));
   const [kind, format] = [kindOf(session), formatOf(session)];
   const tracks = byId(session);
@@ -162,7 +168,7 @@ function withKept(session: Session, wanted: readonly Wanted[]): Session {
     tracks: session.tracks.map((t) => {
       const w = by.get(t.id);
       if (!w) return t;
-      const next = { ...t, kind, plays: w.plays };
+      const next = { ...t, kind, ...sameOn(house.instruments, t, w.plays, w.track.patch) };
       return t.kind === kind ? next : { ...next, format, channel: null, feeds: home(t) };
     }),
   };
@@ -181,12 +187,12 @@ const kindOf = ({ ensemble }: Session): Track["kind"] =>
 const formatOf = ({ ensemble }: Session): Track["format"] =>
   ensemble.sits === "machine" ? null : "stereo";
 
-function newTrack(style: Style, session: Session, { id, what, plays }: Wanted): Track {
+function newTrack(style: Style, session: Session, { id, what, plays, track }: Wanted): Track {
   const kind = kindOf(session);
   const name = composed(style, kind, what) ?? plays.patch.name;
   const format = formatOf(session);
   const { format: _wide, source: _source, ...starts } = startsFor(style, what, kind, name, format);
-  return blankTrack(id, name, {
+  const made = blankTrack(id, name, {
     kind,
     format,
     ...what,
@@ -194,8 +200,8 @@ function newTrack(style: Style, session: Session, { id, what, plays }: Wanted): 
     colour: colourFor(style, what),
     icon: iconFor(style, what),
     ...starts,
-    plays,
   });
+  return { ...made, ...sameOn(style.house.instruments, made, plays, track.patch) };
 }
 
 /** With the names the house gives to what the tracks are now, unless somebody had named one otherwise. */

@@ -1,5 +1,5 @@
 import { playersIn } from "@mossy/core/instruments/plan/edits";
-import { sameWords } from "@mossy/core/instruments/plan/offers";
+import { sameWords } from "@mossy/core/session/ensemble";
 import { playerIn, playerInWords } from "@mossy/core/instruments/players";
 import type { Need, Player } from "@mossy/core/session/ensemble";
 import { freeId } from "@mossy/core/session/freeId";

@@ -1,6 +1,6 @@
 import type { PlannedPlayer } from "@mossy/core/instruments/plan/planEnsemble";
 import type { PlannedTrack } from "@mossy/core/instruments/plan/planPlayer";
-import { sameNeed } from "@mossy/core/instruments/plan/edits";
+import { sameNeed } from "@mossy/core/session/ensemble";
 import type { Need } from "@mossy/core/session/ensemble";
 
 /** Colours of tracks, after each other; what stands on them is legible in both themes. */

@@ -1,11 +1,12 @@
 import { callsInWords } from "@mossy/core/instruments/call";
-import { sameNeed, withNeed } from "@mossy/core/instruments/plan/edits";
+import { withNeed } from "@mossy/core/instruments/plan/edits";
 import type { Offer, PatchOffer } from "@mossy/core/instruments/plan/offers";
 import { onItsOwn, together } from "@mossy/core/instruments/plan/pins";
 import { offersTo } from "@mossy/core/instruments/plan/planEnsemble";
 import type { PlannedPlayer } from "@mossy/core/instruments/plan/planEnsemble";
 import type { PlannedTrack } from "@mossy/core/instruments/plan/planPlayer";
 import { playedInWords } from "@mossy/core/instruments/players";
+import { sameNeed } from "@mossy/core/session/ensemble";
 import type { Need } from "@mossy/core/session/ensemble";
 import { Button } from "../../ui/button.tsx";
 import { PickOne } from "../../ui/chooser.tsx";

@@ -1,4 +1,4 @@
-import { isPlayed, sameNeed, withNeed } from "@mossy/core/instruments/plan/edits";
+import { isPlayed, withNeed } from "@mossy/core/instruments/plan/edits";
 import { librariesOf } from "@mossy/core/instruments/plan/planEnsemble";
 import type { PlannedPlayer } from "@mossy/core/instruments/plan/planEnsemble";
 import { within } from "@mossy/core/instruments/plan/cover";
@@ -6,6 +6,7 @@ import type { Offer } from "@mossy/core/instruments/plan/offers";
 import type { PlannedTrack } from "@mossy/core/instruments/plan/planPlayer";
 import { msInWords } from "@mossy/core/instruments/plan/sections";
 import { playedInWords, playerInWords } from "@mossy/core/instruments/players";
+import { sameNeed } from "@mossy/core/session/ensemble";
 import type { Need } from "@mossy/core/session/ensemble";
 import { plural } from "@mossy/core/session/plural";
 import { clsx } from "clsx";
