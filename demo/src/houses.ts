@@ -1,6 +1,10 @@
 import { exceptionOf } from "@mossy/core/house/exceptions";
 import type { House } from "@mossy/core/house/house";
+import { makeStyle } from "@mossy/core/house/style";
 import { usualHouse } from "@mossy/core/house/usual";
+import { houseKeys } from "@mossy/core/instruments/same/houseKeys";
+import { waysUsed } from "@mossy/core/instruments/same/waysUsed";
+import { demoLibraries } from "./instruments.ts";
 
 const withRole = (house: House, id: string, fields: Partial<House["words"]["roles"][number]>): House => ({
   ...house,
@@ -27,7 +31,7 @@ function saltmarsh(): House {
     lies: null,
     says: "",
   });
-  return {
+  const house: House = {
     ...usual,
     words: {
       ...usual.words,
@@ -55,6 +59,23 @@ function saltmarsh(): House {
       ),
     ],
     disk: { ...usual.disk, root: "/Saltmarsh" },
+  };
+  return { ...house, instruments: houseInstruments(house) };
+}
+
+/** How much louder than others something is played, in dB, by a word for it. */
+const BESIDE: Readonly<Record<string, number>> = { harmonics: -6, muted: -4, sforzando: 3 };
+
+/** Keys for all that the libraries of Saltmarsh play, and how loud that is. */
+function houseInstruments(house: House): House["instruments"] {
+  const catalogue = demoLibraries.map(({ id, library }) => ({ id, library }));
+  const { ways } = houseKeys(waysUsed(makeStyle(house), catalogue), house.instruments);
+  const beside = (words: readonly string[]): number =>
+    words.reduce((sum, word) => sum + (BESIDE[word] ?? 0), 0);
+  return {
+    ...house.instruments,
+    ways: ways.map((w) => ({ ...w, beside: beside(w.words) })),
+    loudness: -26,
   };
 }
 

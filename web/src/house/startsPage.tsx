@@ -11,6 +11,8 @@ import { Button } from "../ui/button.tsx";
 import { Choice } from "../ui/sideBySide.tsx";
 import { ChipPick } from "../ui/chipPick.tsx";
 import { Programmes } from "./programmes.tsx";
+import { HouseKeysView, useWholeCatalogue } from "./houseKeys.tsx";
+import { SameEverywhere } from "./sameEverywhere.tsx";
 import { Sampled } from "./sampled.tsx";
 import { SettingsForm } from "../session/settingsForm.tsx";
 import type { Style } from "@mossy/core/house/style";
@@ -28,6 +30,7 @@ const VIEWS = [
   ["tracks", "Tracks"],
   ["session", "Sessions"],
   ["sampled", "Instruments"],
+  ["keys", "House keys"],
   ["checklist", "Checklist"],
 ] as const;
 
@@ -35,6 +38,7 @@ const SAYS = {
   tracks: "Asked from the top: the first line that fits and names a value decides it.",
   session: "What a new session gets.",
   sampled: "What tracks of sampled instruments are planned within; a template may say otherwise.",
+  keys: "One key for each way of playing, over all sample libraries.",
   checklist: "Settings and keys every room should have; each ticks them off with a date.",
 } as const;
 const COLUMNS = [
@@ -53,6 +57,9 @@ export default function StartsPage() {
     (shown === "tracks" ? house.starts[0] : undefined);
   const { session, pick } = useSample();
   const counts = useCounts(house, style, session);
+  const catalogue = useWholeCatalogue(shown === "keys");
+  const setInstruments =
+    change && ((instruments: House["instruments"]) => change({ ...house, instruments }));
   const put = (starts: StartRule[]): void => {
     change?.({ ...house, starts });
   };
@@ -83,7 +90,9 @@ export default function StartsPage() {
         </>
       }
       selected={
-        shown !== "tracks" ? null : (
+        shown === "keys" ? (
+          <SameEverywhere of={house.instruments} catalogue={catalogue} onChange={setInstruments} />
+        ) : shown !== "tracks" ? null : (
           <>
             {chosen && (
               <StartRulePanel
@@ -124,6 +133,9 @@ export default function StartsPage() {
         )}
         {shown === "session" && <SessionStarts house={house} onChange={change} />}
         {shown === "sampled" && <Sampled house={house} onChange={change} />}
+        {shown === "keys" && (
+          <HouseKeysView house={house} style={style} catalogue={catalogue} onChange={setInstruments} />
+        )}
         {shown === "checklist" && (
           <HouseChecklist
             items={house.checklist}

@@ -17,7 +17,7 @@ import { bestFor, gridOf, inSamples, leftOver } from "./onGrid.ts";
 import { notSame } from "./review.ts";
 import { waysUsed } from "./waysUsed.ts";
 
-const with_ = (more: Partial<HouseInstruments>): Style =>
+const houseWith = (more: Partial<HouseInstruments>): Style =>
   makeStyle({
     ...sampledStyle.house,
     instruments: { ...sampledStyle.house.instruments, ...more },
@@ -40,7 +40,7 @@ const everywhere = (
   },
 });
 const keyed = houseKeys(waysUsed(sampledStyle, [ebb]), sampledStyle.house.instruments).ways;
-const style = with_({ ways: [...keyed], loudness: -30 });
+const style = houseWith({ ways: [...keyed], loudness: -30 });
 const planned = (of: Style, catalogue: readonly Known[], session = sampledSession()): Session =>
   planTracks(of, session, planEnsemble(session, { ...sampledGround, catalogue })).session;
 const sus = (session: Session): Track => {
@@ -82,7 +82,7 @@ describe("tracks of sampled instruments are the same everywhere", () => {
       { controller: 121, value: 0 },
       { controller: 7, value: 71 },
     ]);
-    const softer = with_({
+    const softer = houseWith({
       loudness: -30,
       ways: [{ words: ["harmonics"], seconds: null, key: null, beside: -6 }],
     });
@@ -93,7 +93,7 @@ describe("tracks of sampled instruments are the same everywhere", () => {
   });
 
   it("by the instrument's gain where the house has it so, the fader left to who mixes", () => {
-    const by = with_({ loudness: -30, balance: "gain" });
+    const by = houseWith({ loudness: -30, balance: "gain" });
     const before = planned(by, [loud]);
     // 90 takes 5.98 dB of the ten.
     expect(ofTracks(before).every((p) => p.gain === -4 && p.ways.every((w) => w.volume === null))).toBe(
@@ -118,7 +118,7 @@ describe("tracks of sampled instruments are the same everywhere", () => {
   });
 
   it("with the loudness left alone where the house says none", () => {
-    const none = planned(with_({ loudness: null }), [loud]);
+    const none = planned(houseWith({ loudness: null }), [loud]);
     expect(ofTracks(none).every((p) => p.gain === 0 && p.ways.every((w) => w.volume === null))).toBe(true);
     expect(sus(none).controllers.at(-1)).toEqual({ controller: 7, value: 90 });
   });
@@ -138,7 +138,7 @@ describe("what is not the same as everywhere", () => {
     expect(keys.map((s) => s.says)).toContain("C♯−1, which calls up sustain, lies among the keys it plays");
     // Alone on its track it is never called up.
     expect(keys.some((s) => s.says.includes("harmonics"))).toBe(false);
-    const none = said(with_({ loudness: -30 }), [good]);
+    const none = said(houseWith({ loudness: -30 }), [good]);
     expect(none.map((s) => s.says)).toContain("tremolo has no house key");
     expect(none.every((s) => s.sort === "keys")).toBe(true);
   });

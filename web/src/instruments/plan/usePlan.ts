@@ -9,11 +9,9 @@ import type { Over, Section } from "@mossy/core/instruments/plan/sections";
 import type { Session, TrackId } from "@mossy/core/session/document";
 import type { Ensemble, Player } from "@mossy/core/session/ensemble";
 import { setSessionField } from "@mossy/core/session/change";
-import { useQueries } from "@tanstack/react-query";
 import { useEffect, useMemo, useState } from "react";
 import type { Workpiece } from "../../documents/workpiece.ts";
-import { AskProblem } from "../../ui/askProblem.ts";
-import { later } from "../../wire/laterQueries.ts";
+import { useCatalogue } from "../../wire/catalogue.ts";
 import type { ChoicesFound, ChoicesTask } from "./choices.worker.ts";
 
 /** What every part of the view of instruments works with. */
@@ -34,10 +32,6 @@ export interface Planning {
   readonly over: readonly Over[];
 }
 
-/** Whether the house keeps no such library: a session that came from elsewhere names others. */
-const isNone = (error: unknown): boolean =>
-  error instanceof AskProblem && [400, 404, 422].includes(error.status);
-
 /** Every sample library a session names, and of how many the house knows nothing. */
 export function useKnown(session: Session) {
   const { ensemble, players } = session;
@@ -45,15 +39,7 @@ export function useKnown(session: Session) {
     () => [...new Set([...ensemble.libraries, ...players.flatMap((p) => p.libraries)])],
     [ensemble.libraries, players],
   );
-  return useQueries({
-    queries: ids.map((id) => later.sampleLibrary(id)),
-    combine: (all) => ({
-      known: all.flatMap(({ data }): Known[] => (data ? [{ id: data.id, library: data.library }] : [])),
-      waiting: all.some((q) => q.isPending),
-      unknown: all.filter((q) => isNone(q.error)).length,
-      error: all.find((q) => q.error && !isNone(q.error))?.error ?? null,
-    }),
-  });
+  return useCatalogue(ids);
 }
 
 /** The plan of a session's sampled instruments, as it stands with the catalogue of today. */

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { callsInWords, callsMeet, callsTyped } from "./call.ts";
 import type { Call } from "../session/calls.ts";
-import { MIDDLES, keyName, keyTyped, spanInWords, spanTyped } from "./midiKeys.ts";
+import { MIDDLES, keyName, keyTyped, spanInWords, spanTyped } from "../session/midiKeys.ts";
 
 describe("keys", () => {
   // Scientific pitch notation (ANSI S1.1): key 60 is C4, 261.6 Hz; A4, key 69, is 440 Hz; from memory.
