@@ -11,12 +11,13 @@ export const documentRoutes = {
     query: z.object({ title: z.string().max(200).optional() }),
     answer: FILE,
   }),
-  orderPaper: route({
+  paper: route({
     summary:
-      "Its running order by the clock on the wall, or its music with uses and lengths, on paper (PDF)",
+      "Its running order by the clock on the wall, its music with uses and lengths, or the chart of its " +
+      "house keys, on paper (PDF)",
     who: "signed-in",
     query: z.object({
-      sheet: z.enum(["order", "music"]).default("order"),
+      sheet: z.enum(["order", "music", "keys"]).default("order"),
       /** When the programme begins. */
       begins: z
         .string()

@@ -86,7 +86,7 @@ export const paths = {
   chainUses: ["get", "/chains/uses"],
   document: ["get", "/documents/:document"],
   inputListPdf: ["get", "/documents/:document/input-list"],
-  orderPaper: ["get", "/documents/:document/order-paper"],
+  paper: ["get", "/documents/:document/paper"],
   editDocument: ["post", "/documents/:document/changes"],
   here: ["post", "/documents/:document/here"],
   rooms: ["get", "/rooms"],

@@ -121,7 +121,7 @@ export const INSTRUMENT_SCREENS: readonly Screen[] = [
     name: "plan-part",
     ...plan(async (b) => {
       await b.click("//button[starts-with(@aria-label, 'Cello, tremolo')]");
-      await b.see("//div[@aria-label='Chosen part']");
+      await b.click("//div[@aria-label='Chosen part']/p");
     }),
   },
   {
@@ -129,6 +129,13 @@ export const INSTRUMENT_SCREENS: readonly Screen[] = [
     ...plan(async (b) => {
       await b.button("How it is planned");
       await b.see("//section[@aria-label='How it is planned']");
+    }),
+  },
+  {
+    name: "plan-same",
+    ...plan(async (b) => {
+      await b.button("Keys and levels");
+      await b.see("//section[@aria-label='Keys and levels']");
     }),
   },
   {
@@ -140,5 +147,10 @@ export const INSTRUMENT_SCREENS: readonly Screen[] = [
     name: "house-sampled",
     path: "/house/starts?show=sampled",
     ready: "//section[@aria-label='Sampled instruments']//input",
+  },
+  {
+    name: "house-keys",
+    path: "/house/starts?show=keys",
+    ready: "//input[@aria-label='Key of tremolo']",
   },
 ];

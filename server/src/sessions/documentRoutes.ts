@@ -11,7 +11,7 @@ import { doerOf } from "../doer.ts";
 import { orDoneAlready } from "../transaction.ts";
 import { Written } from "../written.ts";
 import { edit } from "./edit.ts";
-import { documentJob, editJob, inputListJob, orderPaperJob } from "./jobs.ts";
+import { documentJob, editJob, inputListJob, paperJob } from "./jobs.ts";
 import type { ListWish } from "./jobs.ts";
 import { ownerOf } from "./checkInStore.ts";
 import type { Person } from "@mossy/contract/people";
@@ -29,8 +29,8 @@ export function documentRoutes(router: Router, pool: Pool, styles: Styles, crew:
     list({ document: params.document, title: query.title ?? null }, person),
   );
   answer(router, "sessionInputListPdf", ({ params, person }) => list({ session: params.session }, person));
-  answer(router, "orderPaper", ({ params: { document }, query, person }) =>
-    crew.run(orderPaperJob, { document, ...query }, { who: person.id, what: "the running order" }),
+  answer(router, "paper", ({ params: { document }, query, person }) =>
+    crew.run(paperJob, { document, ...query }, { who: person.id, what: "the running order" }),
   );
   answer(
     router,

@@ -139,7 +139,7 @@ describe("a running order on paper", () => {
   it("is by the clock on the wall, and says what is free; its music with uses and lengths", async () => {
     const { draft } = (await lead.ask("template", { template })).data;
     const paper = async (query: string) => {
-      const { data, headers } = await assistant.ask("orderPaper", { document: draft.id }, undefined, query);
+      const { data, headers } = await assistant.ask("paper", { document: draft.id }, undefined, query);
       return { headers, words: (await pagesOf(data as unknown as Uint8Array)).flat() };
     };
     const order = await paper("?sheet=order&begins=19:30&title=Short%20evening");
@@ -150,7 +150,7 @@ describe("a running order on paper", () => {
     const music = await paper("?sheet=music");
     expect(music.words).toEqual(expect.arrayContaining(["Ebb tide", "closing", "2:30", "1 use"]));
     expect(music.words).not.toContain("The eel and the moon");
-    const odd = await assistant.ask("orderPaper", { document: draft.id }, undefined, "?begins=25:00");
+    const odd = await assistant.ask("paper", { document: draft.id }, undefined, "?begins=25:00");
     expect(odd.status).toBe(400);
   });
 });

@@ -1,3 +1,5 @@
+import { keyChart } from "@mossy/core/instruments/same/chart";
+import type { Style } from "@mossy/core/house/style";
 import { musicOnPaper, orderOnPaper } from "@mossy/core/order/paper";
 import { diskName } from "@mossy/core/names/onDisk";
 import { floorList } from "@mossy/core/formats/floorList";
@@ -10,6 +12,7 @@ import { job } from "../crew/crew.ts";
 import { documentWith } from "../documents/store.ts";
 import type { Bench } from "../house/bench.ts";
 import { inputListPdf } from "../print/inputListPdf.ts";
+import { keyChartPdf } from "../print/keyChartPdf.ts";
 import { cuesPdf, orderPdf } from "../print/orderPdf.ts";
 import { notesPdf } from "../print/notesPdf.ts";
 import { layoutsToTravel } from "../rooms/layouts.ts";
@@ -114,27 +117,41 @@ export const inputListJob = job("input-list", async ({ pool, styles }: Bench, wi
 
 interface PaperWish {
   readonly document: string;
-  readonly sheet: "order" | "music";
+  readonly sheet: "order" | "music" | "keys";
   /** "19:30" */
   readonly begins: string;
   readonly title?: string | undefined;
 }
-export const orderPaperJob = job("order-paper", async ({ pool, styles }: Bench, wish: PaperWish) => {
+const SHEETS = { order: "Running order", music: "Cue sheet", keys: "House keys" } as const;
+export const paperJob = job("paper", async ({ pool, styles }: Bench, wish: PaperWish) => {
   const { session, title } = await listed(pool, { document: wish.document, title: wish.title ?? null });
-  const { house } = (await styles.current(pool)).style;
+  const { style } = await styles.current(pool);
   const made = new Date();
-  const says = `${house.name} · ${dayOf(made)}`;
-  const [hours = 0, minutes = 0] = wish.begins.split(":").map(Number);
-  const { lines, says: off, ends } = orderOnPaper(session, hours * 3600 + minutes * 60);
-  const music = wish.sheet === "music";
+  const head = { title, says: `${style.house.name} · ${dayOf(made)}`, made };
   return {
-    bytes: music
-      ? await cuesPdf({ title, says, ...musicOnPaper(session), made })
-      : await orderPdf({ title, says, lines, off, ends, made }),
-    name: `${diskName(`${music ? "Cue sheet" : "Running order"} ${title}`, house.disk.script)}.pdf`,
+    bytes: await sheetOf(session, style, wish, head),
+    name: `${diskName(`${SHEETS[wish.sheet]} ${title}`, style.house.disk.script)}.pdf`,
     type: "application/pdf",
   };
 });
+
+interface SheetHead {
+  readonly title: string;
+  readonly says: string;
+  readonly made: Date;
+}
+function sheetOf(
+  session: Session,
+  style: Style,
+  { sheet, begins }: Pick<PaperWish, "sheet" | "begins">,
+  head: SheetHead,
+): Promise<Uint8Array> {
+  if (sheet === "keys") return keyChartPdf({ ...head, chart: keyChart(style, session) });
+  if (sheet === "music") return cuesPdf({ ...head, ...musicOnPaper(session) });
+  const [hours = 0, minutes = 0] = begins.split(":").map(Number);
+  const { lines, says: off, ends } = orderOnPaper(session, hours * 3600 + minutes * 60);
+  return orderPdf({ ...head, lines, off, ends });
+}
 
 async function listed(pool: Bench["pool"], wish: ListWish): Promise<{ session: Session; title: string }> {
   if ("document" in wish) {
@@ -189,7 +206,7 @@ export const sessionJobs = [
   packageJob,
   correctedJob,
   inputListJob,
-  orderPaperJob,
+  paperJob,
   forwardLookJob,
   blockLookJob,
   bringBlockJob,

@@ -63,7 +63,7 @@ export function HouseKeysView({
       <WorkedOut table={table} onTake={put && (() => put([...table.found.ways]))} />
       <Table head={COLUMNS}>
         {table.rows.map((row) => (
-          <KeyLine key={row.plays} row={row} rows={table.rows} onPut={put} />
+          <KeyLine key={row.plays} row={row} ways={house.instruments.ways} onPut={put} />
         ))}
       </Table>
     </>
@@ -105,21 +105,22 @@ function WorkedOut({
 }
 
 const namesOf = (list: readonly string[]): string =>
-  list.length <= 2 ? list.join("; ") : `${list[0]} and ${list.length - 1} more`;
+  list.length <= 1 ? list.join() : `${list.length}: ${list.join(", ")}`;
 
 function KeyLine({
   row,
-  rows,
+  ways,
   onPut,
 }: {
   row: KeyRow;
-  rows: readonly KeyRow[];
+  /** Of the house. */
+  ways: HouseInstruments["ways"];
   onPut: ((ways: HouseInstruments["ways"]) => void) | null;
 }) {
   const set = (value: Parameters<typeof withHouseWay>[2]): boolean => {
-    const ways = withHouseWay(rows, row.way, value);
-    if (ways) onPut?.(ways);
-    return ways !== null;
+    const next = withHouseWay(ways, row.way, value);
+    if (next) onPut?.(next);
+    return next !== null;
   };
   const setKey = (typed: string): boolean => {
     const key = typed.trim() === "" ? null : keyTyped(typed);

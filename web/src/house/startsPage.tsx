@@ -38,7 +38,7 @@ const SAYS = {
   tracks: "Asked from the top: the first line that fits and names a value decides it.",
   session: "What a new session gets.",
   sampled: "What tracks of sampled instruments are planned within; a template may say otherwise.",
-  keys: "One key for each way of playing, over all sample libraries.",
+  keys: "One key for one way of playing.",
   checklist: "Settings and keys every room should have; each ticks them off with a date.",
 } as const;
 const COLUMNS = [

@@ -18,7 +18,7 @@ export function Print({ document, name }: { document: string; name: string }) {
       return;
     }
     localStorage.setItem(LAST, begins);
-    saveFrom(fileAddress("orderPaper", { document }, { sheet, begins, title: name }));
+    saveFrom(fileAddress("paper", { document }, { sheet, begins, title: name }));
   };
   return (
     <span className="flex items-center gap-1.5">

@@ -189,6 +189,8 @@ export const VIEWS: Readonly<
           style={b.style}
           session={b.session}
           work={editable(b)}
+          document={b.template.draft.id}
+          title={b.template.name}
           to={`/library/${b.template.id}`}
           onTrack={(id) => b.inSheet([id])}
         />

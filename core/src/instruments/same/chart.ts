@@ -2,6 +2,7 @@ import type { Style } from "../../house/style.ts";
 import type { Session } from "../../session/document.ts";
 import { sameNeed } from "../../session/ensemble.ts";
 import { plural } from "../../session/plural.ts";
+import { levelInWords, transposeInWords } from "../../session/valueWords.ts";
 import { callsInWords } from "../call.ts";
 import { keyName } from "../../session/midiKeys.ts";
 import { playedInWords } from "../players.ts";
@@ -15,20 +16,23 @@ export interface ChartKey {
   /** Of how many tracks. */
   readonly on: number;
 }
-/** One articulation of one track, as the chart has it. */
+/** One articulation of a track, as the chart has it. */
 export interface ChartLine {
-  readonly track: string;
   readonly key: string;
   readonly plays: string;
-  readonly library: string;
   /** How its own patch calls it up. */
   readonly calls: string;
   readonly volume: string;
-  readonly offset: string;
+}
+export interface ChartTrack {
+  readonly track: string;
+  /** "Tideline Strings, Violins 1 · 62 ms, 2976 samples earlier" */
+  readonly says: string;
+  readonly lines: readonly ChartLine[];
 }
 export interface KeyChart {
   readonly keys: readonly ChartKey[];
-  readonly lines: readonly ChartLine[];
+  readonly tracks: readonly ChartTrack[];
 }
 
 /** "62 ms, 2976 samples earlier". @param rate in Hz */
@@ -55,16 +59,20 @@ export function keyChart({ reader }: Style, { tracks, sampleRate }: Session): Ke
         plays: playedInWords(reader, w),
         on: ways.filter((x) => sameNeed(x, w)).length,
       })),
-    lines: sampled.flatMap(({ track, plays }) =>
-      plays.ways.map((w, n): ChartLine => ({
-        track: n === 0 ? track.name : "",
+    tracks: sampled.map(({ track, plays }) => ({
+      track: track.name,
+      says: [
+        `${plays.library.name}, ${plays.patch.name}`,
+        offsetInWords(plays.offset, sampleRate),
+        ...(plays.moved === 0 ? [] : [`keys ${transposeInWords(plays.moved)}`]),
+        ...(plays.gain === 0 ? [] : [`gain ${levelInWords(plays.gain)} dB`]),
+      ].join(" · "),
+      lines: plays.ways.map((w) => ({
         key: w.key === null ? "" : keyName(w.key),
         plays: playedInWords(reader, w) || w.name,
-        library: n === 0 ? `${plays.library.name}, ${plays.patch.name}` : "",
         calls: callsInWords(w.called),
         volume: w.volume === null ? "" : volumeInWords(w.volume),
-        offset: n === 0 ? offsetInWords(plays.offset, sampleRate) : "",
       })),
-    ),
+    })),
   };
 }

@@ -93,7 +93,13 @@ export function houseKeys(
       beside: houseWayOf({ ways: now }, w)?.beside ?? 0,
     };
   });
-  return { ways: made, cannot: all.filter((w) => fits(w) === null), ...sums(made, ways, now) };
+  // The order is that of channels: what the house has stays where it is.
+  const place = (w: HouseWay): number => {
+    const had = houseWayOf({ ways: now }, w);
+    return had ? now.indexOf(had) : now.length;
+  };
+  const ordered = [...made].sort((a, b) => place(a) - place(b));
+  return { ways: ordered, cannot: all.filter((w) => fits(w) === null), ...sums(made, ways, now) };
 }
 
 /** How many keys differ from those there are, and how many articulations are called up by others than their own. */

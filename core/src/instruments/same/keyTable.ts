@@ -19,9 +19,9 @@ export interface KeyRow {
   readonly key: number | null;
   readonly found: number | null;
   readonly beside: number;
-  /** Who plays it, each once. */
+  /** Which instruments play it, each once. */
   readonly players: readonly string[];
-  /** How libraries call it up themselves: "Tideline Strings C0, C♯0". */
+  /** How libraries call it up themselves, by the code the house has for each: "C0, C♯0 TDL". */
   readonly calls: readonly string[];
 }
 
@@ -35,14 +35,21 @@ export interface KeyTable {
 
 const each = (list: readonly string[]): string[] => [...new Set(list)];
 
-function callsOf({ uses }: WayUsed): string[] {
+function callsOf({ reader }: Style, { uses }: WayUsed): string[] {
   const by = new Map<string, string[]>();
   for (const { library, articulation } of uses) {
-    const { name } = library.library;
-    by.set(name, [...(by.get(name) ?? []), callsInWords(articulation.called)]);
+    const { name, code } = library.library;
+    const short = (code === null ? undefined : reader.positions.get(code)?.short) ?? name;
+    by.set(short, [...(by.get(short) ?? []), callsInWords(articulation.called)]);
   }
-  return [...by].map(([name, calls]) => `${name} ${each(calls).join(", ")}`);
+  // What is short, keys, stands in front.
+  return [...by]
+    .map(([name, calls]) => `${each(calls).join(", ")} ${name}`)
+    .sort((a, b) => a.length - b.length);
 }
+
+const roleOf = ({ reader }: Style, role: string | null): string =>
+  role === null ? "" : (reader.roles.get(role)?.name ?? role);
 
 /** House keys as they are and as they could be, way by way, with what libraries have. */
 export function keyTable(style: Style, catalogue: readonly Known[]): KeyTable {
@@ -50,7 +57,7 @@ export function keyTable(style: Style, catalogue: readonly Known[]): KeyTable {
   const used = waysUsed(style, catalogue);
   const found = houseKeys(used, instruments);
   const players = (w: WayUsed): string[] => each(w.uses.map((u) => playerInWords(style.reader, u.patch)));
-  const rows = found.ways.map((made): KeyRow => {
+  const all = found.ways.map((made): KeyRow => {
     const of = used.find((w) => sameNeed(w, made));
     const now = houseWayOf(instruments, made);
     return {
@@ -59,8 +66,8 @@ export function keyTable(style: Style, catalogue: readonly Known[]): KeyTable {
       key: now?.key ?? null,
       found: made.key,
       beside: made.beside,
-      players: of ? players(of) : [],
-      calls: of ? callsOf(of) : [],
+      players: of ? each(of.uses.map((u) => roleOf(style, u.patch.role))) : [],
+      calls: of ? callsOf(style, of) : [],
     };
   });
   const cannot = found.cannot.map((w) => {
@@ -69,27 +76,26 @@ export function keyTable(style: Style, catalogue: readonly Known[]): KeyTable {
       who.length > 3 ? `${who.slice(0, 3).join(", ")} and ${who.length - 3} more` : who.join(", ");
     return `${playedInWords(style.reader, w)}: ${said} ${who.length === 1 ? "leaves" : "leave"} no key free`;
   });
+  const last = 128;
+  const rows = [...all].sort((a, b) => (a.key ?? a.found ?? last) - (b.key ?? b.found ?? last));
   return { rows, found, cannot };
 }
 
 /**
- * The ways of a house with another key or loudness for one of them. Null where another way has the key already.
- * @param rows all ways that are shown; those the house did not have come in, without a key
+ * The ways of a house with another key or loudness for one of them, which comes in last where the house did not have
+ * it. Null where another way has the key already.
  */
 export function withHouseWay(
-  rows: readonly KeyRow[],
-  way: Need,
+  ways: readonly HouseWay[],
+  { words, seconds }: Need,
   set: Partial<Pick<HouseWay, "key" | "beside">>,
 ): HouseWay[] | null {
+  const there = houseWayOf({ ways }, { words, seconds });
   const { key } = set;
-  if (key != null && rows.some((r) => r.key === key && !sameNeed(r.way, way))) return null;
-  return rows.map(({ way: { words, seconds }, key: had, beside }) => ({
-    words: [...words],
-    seconds,
-    key: had,
-    beside,
-    ...(sameNeed({ words, seconds }, way) ? set : {}),
-  }));
+  if (key != null && ways.some((w) => w !== there && w.key === key)) return null;
+  return there
+    ? ways.map((w) => (w === there ? { ...w, ...set } : w))
+    : [...ways, { words, seconds, key: null, beside: 0, ...set }];
 }
 
 /**

@@ -5,7 +5,12 @@ import { onItsOwn, together } from "@mossy/core/instruments/plan/pins";
 import { offersTo } from "@mossy/core/instruments/plan/planEnsemble";
 import type { PlannedPlayer } from "@mossy/core/instruments/plan/planEnsemble";
 import type { PlannedTrack } from "@mossy/core/instruments/plan/planPlayer";
+import { msInWords } from "@mossy/core/instruments/plan/sections";
 import { playedInWords } from "@mossy/core/instruments/players";
+import { offsetInWords, volumeInWords } from "@mossy/core/instruments/same/chart";
+import { leftOver } from "@mossy/core/instruments/same/onGrid";
+import { keyName } from "@mossy/core/session/midiKeys";
+import { levelInWords } from "@mossy/core/session/valueWords";
 import { sameNeed } from "@mossy/core/session/ensemble";
 import type { Need } from "@mossy/core/session/ensemble";
 import { Button } from "../../ui/button.tsx";
@@ -43,7 +48,8 @@ export function PartCard({ planning, player, tracks, need }: Props) {
       {offer && track ? (
         <p className="text-ink-2">
           “{offer.articulation.name}” of {track.library.library.name}, {track.patch.name}. Called up by{" "}
-          {callsInWords(offer.articulation.called)}.{offer.alone && offer.measured && ` ${whyAlone(offer)}`}
+          {callsInWords(offer.articulation.called)}.{offer.alone && offer.measured && ` ${whyAlone(offer)}`}{" "}
+          {samePart(planning, track, offer)}
         </p>
       ) : (
         <p className="text-ink-2">No library that is taken plays it.</p>
@@ -58,6 +64,27 @@ export function PartCard({ planning, player, tracks, need }: Props) {
       )}
     </div>
   );
+}
+
+/** Under which house key it is called up, how loud and how far off the grid it then comes. */
+function samePart({ session, tracks }: Planning, track: PlannedTrack, { articulation }: Offer): string {
+  const planned = tracks.session.tracks.find((t) => t.id === tracks.ids.get(track))?.plays;
+  const way = planned?.ways.find((w) => w.id === articulation.id);
+  if (!planned || !way) return "";
+  const off = leftOver(way, planned.offset);
+  return [
+    way.key === null ? "No house key." : `House key ${keyName(way.key)}.`,
+    ...(way.volume === null ? [] : [`Controller 7 at ${volumeInWords(way.volume)}.`]),
+    ...(planned.gain === 0 ? [] : [`Gain ${levelInWords(planned.gain)} dB.`]),
+    ...(off === null
+      ? []
+      : [
+          `Its track plays ${offsetInWords(planned.offset, session.sampleRate)}; ` +
+            (Math.abs(off) < 0.05
+              ? "it is on the grid."
+              : `it is ${msInWords(Math.abs(off))} ${off > 0 ? "late" : "early"}.`),
+        ]),
+  ].join(" ");
 }
 
 const whyAlone = ({ articulation, least, most }: Offer): string =>

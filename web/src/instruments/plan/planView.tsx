@@ -4,7 +4,6 @@ import { overInWords } from "@mossy/core/instruments/plan/sections";
 import type { Known } from "@mossy/core/instruments/plan/offers";
 import type { Session, TrackId } from "@mossy/core/session/document";
 import { plural } from "@mossy/core/session/plural";
-import { SlidersHorizontal } from "lucide-react";
 import { useMemo, useState } from "react";
 import { Link } from "react-router";
 import type { Workpiece } from "../../documents/workpiece.ts";
@@ -21,6 +20,7 @@ import { PartTable } from "./partTable.tsx";
 import type { Part } from "./partTable.tsx";
 import { PlanTracksButton } from "./planTracksButton.tsx";
 import { PlayerCard } from "./playerCard.tsx";
+import { SameCard } from "./sameCard.tsx";
 import { useChoices, useKnown, usePlanning } from "./usePlan.ts";
 import type { Planning } from "./usePlan.ts";
 
@@ -29,6 +29,9 @@ interface Props {
   readonly session: Session;
   /** Null for who may only look. */
   readonly work: Workpiece | null;
+  /** Under which id it is kept, and what it is called. */
+  readonly document: string;
+  readonly title: string;
   /** Where the tracks are seen once they are planned. */
   readonly to: string;
   readonly onTrack: (id: TrackId) => void;
@@ -57,7 +60,8 @@ function Planned({
   const planning = usePlanning(of, catalogue);
   const [section, setSection] = useState<string | null>(null);
   const [chosen, setChosen] = useState<Part | null>(null);
-  const [how, setHow] = useState(false);
+  const [aside, setAside] = useState<"how" | "same" | null>(null);
+  const toggle = (what: "how" | "same"): void => setAside(aside === what ? null : what);
   const { sections } = planning;
   const shown = sections.find((s) => s.id === section) ?? sections[0];
   const players = useMemo(() => shown?.players ?? [], [shown]);
@@ -76,8 +80,11 @@ function Planned({
         />
         <Sums planning={planning} />
         <span className="ml-auto flex flex-wrap items-center justify-end gap-2">
-          <Button small aria-expanded={how} onClick={() => setHow(!how)}>
-            <SlidersHorizontal size={14} aria-hidden /> How it is planned
+          <Button small aria-expanded={aside === "how"} onClick={() => toggle("how")}>
+            How it is planned
+          </Button>
+          <Button small aria-expanded={aside === "same"} onClick={() => toggle("same")}>
+            Keys and levels
           </Button>
           <Measure catalogue={catalogue} />
         </span>
@@ -106,11 +113,16 @@ function Planned({
           aria-label="Of the plan"
           className="flex min-h-0 flex-col gap-3 overflow-y-auto max-[900px]:overflow-visible"
         >
-          {how ? (
-            <HowPlanned planning={planning} onDone={() => setHow(false)} />
-          ) : (
-            <CurveCard planning={planning} all={ahead?.choices ?? null} />
+          {aside === "how" && <HowPlanned planning={planning} onDone={() => setAside(null)} />}
+          {aside === "same" && (
+            <SameCard
+              planning={planning}
+              document={of.document}
+              title={of.title}
+              onDone={() => setAside(null)}
+            />
           )}
+          {aside === null && <CurveCard planning={planning} all={ahead?.choices ?? null} />}
           {player && (
             <PlayerCard
               planning={planning}
@@ -126,12 +138,15 @@ function Planned({
   );
 }
 
+const inWords = (mb: number): string =>
+  mb < 10_000 ? `${Math.round(mb)} MB` : `${(mb / 1000).toFixed(1)} GB`;
+
 /** What all of it comes to. */
 function Sums({ planning: { totals, over } }: { planning: Planning }) {
   const { tracks, patches, memory, load, unknown } = totals;
   return (
     <Pill look={over.length > 0 ? "look" : "quiet"}>
-      {plural(tracks, "track")} of {plural(patches, "patch", "patches")} · {Math.round(memory)} MB ·{" "}
+      {plural(tracks, "track")} of {plural(patches, "patch", "patches")} · {inWords(memory)} ·{" "}
       {Math.round(load)} s{unknown > 0 && `, ${unknown} not known`}
     </Pill>
   );
@@ -144,7 +159,7 @@ function Measure({ catalogue }: { catalogue: readonly Known[] }) {
   const to = catalogue.length === 1 ? `/library/instruments/${first.id}/measure` : "/library/instruments";
   return (
     <Button small asChild>
-      <Link to={to}>Measure from sound</Link>
+      <Link to={to}>Measure</Link>
     </Button>
   );
 }
