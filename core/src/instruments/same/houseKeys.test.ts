@@ -104,7 +104,7 @@ describe("house keys", () => {
         const [least = []] = [...choices].sort((a, b) => (less(a, b) ? -1 : 1));
         expect(found.cannot.length).toBe(least[0]);
         if (least[0] === 0) {
-          const keys = keysOf(found.ways).map((k) => k ?? -1);
+          const keys = ways.map((w) => houseWayOf(found, w)?.key ?? -1);
           expect(costOf(ways, now, keys)).toEqual(least);
           expect([found.moved, found.translated]).toEqual([least[1], least[3]]);
         }
