@@ -167,7 +167,13 @@ describe("patterns", () => {
         format: null,
         channel: 10,
         items: [
-          blankItem("m1", name, { kind: "pattern", notes: notes(key, first), length: 4, shelf: null }),
+          blankItem("m1", name, {
+            kind: "pattern",
+            notes: notes(key, first),
+            sets: [],
+            length: 4,
+            shelf: null,
+          }),
         ],
       });
     const tracks = [track("k", "Hull floor", 36, 0), track("h", "Spray hat", 42, 0.5)];

@@ -69,7 +69,7 @@ describe("what lies on tracks", () => {
     expect(found?.says).toBe("“Bed” on “EGtr_Amp” is 1:00.5 longer than what it holds.");
     expect(findings(apply(s, found!.fix!.changes))).toEqual([]);
     // The tempo decides how long a pattern in seconds is.
-    const beats = { kind: "pattern" as const, notes: [], length: 4, shelf: null };
+    const beats = { kind: "pattern" as const, notes: [], sets: [], length: 4, shelf: null };
     const pattern = withItems(blankItem("m1", "Kick", beats, { clock: "seconds", length: 2 }));
     expect(findings(pattern)).toEqual([]);
     expect(findings({ ...pattern, tempo: 150 }).map((f) => f.rule)).toEqual(["item-beyond"]);

@@ -106,7 +106,7 @@ describe("a session as a Standard MIDI File", () => {
 
   it("plays the patterns that lie on its tracks, looped and cut off as they lie, on their channels", () => {
     const kick = [0, 1, 2, 3].map((at) => ({ at, length: 1, key: 36, velocity: 100 }));
-    const floor = { kind: "pattern" as const, notes: kick, length: 4, shelf: null };
+    const floor = { kind: "pattern" as const, notes: kick, sets: [], length: 4, shelf: null };
     const items = [blankItem("m1", "Floor", floor, { at: 8, length: 6.5, loops: true })];
     const late = [blankItem("m1", "Late", floor, { clock: "seconds", at: 5, length: 60, offset: 2 })];
     const four = { tempo: 120, meter: { beats: 4, unit: 4 } as const };

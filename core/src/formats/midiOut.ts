@@ -1,6 +1,6 @@
 import { writeMidi } from "midi-file";
 import type { MidiData } from "midi-file";
-import { notesOn } from "../items/notes.ts";
+import { notesOn, setsOn } from "../items/notes.ts";
 import { Along } from "../time/along.ts";
 import type { Session, Track } from "../session/document.ts";
 
@@ -86,10 +86,20 @@ function conductor(session: Session, along: Along, music: number, end: number): 
 
 const ticks = (quarters: number): number => Math.round(quarters * QUARTER);
 
-/** A track's name, and what its channel is set to before the music. */
+/** Whether anything on a track sets something by itself; what it starts with is then said there. */
+const sets = ({ items }: Track): boolean =>
+  items.some((i) => i.holds.kind === "pattern" && i.holds.sets.length > 0);
+
+/** A track's name, the port it goes out by, and what its channel is set to before the music. */
 function opening(track: Track, music: number): Placed[] {
-  const name = { at: 0, event: text("trackName", track.name) };
-  if (track.channel === null) return [name];
+  const port = track.plays?.port ?? null;
+  const name = [
+    { at: 0, event: text("trackName", track.name) },
+    ...(port === null || port > 128 ? [] : [{ at: 0, event: meta("portPrefix", { port: port - 1 }) }]),
+  ];
+  if (track.channel === null) return name;
+  if (sets(track))
+    return [...name, { at: 0, event: meta("channelPrefix", { channel: track.channel - 1 }) }];
   const channel = track.channel - 1;
   const set = ({ controller, value }: Track["controllers"][number], at: number): Placed => ({
     at,
@@ -99,7 +109,7 @@ function opening(track: Track, music: number): Placed[] {
   const others = track.controllers.filter((c) => !BANK.includes(c.controller));
   const program = track.program === null ? [] : [{ at: 0, event: called(channel, track.program) }];
   return [
-    name,
+    ...name,
     { at: 0, event: meta("channelPrefix", { channel }) },
     ...bank.map((c) => set(c, 0)),
     ...program,
@@ -107,16 +117,31 @@ function opening(track: Track, music: number): Placed[] {
   ];
 }
 
-/** What the patterns on a track play; on channel 1 where it has none of its own. */
-const playing = (track: Track, session: Session): Placed[] =>
-  notesOn(track.items, session).flatMap(({ at, length, key, velocity }): Placed[] => {
-    const [from, to] = [Math.round(at * QUARTER), Math.round((at + length) * QUARTER)];
-    const on = { channel: (track.channel ?? 1) - 1, noteNumber: key };
-    return [
-      { at: from, event: { type: "noteOn", velocity, ...on } },
-      { at: Math.max(from + 1, to), event: { type: "noteOff", velocity: 0, ...on } },
-    ];
+/** What the patterns on a track set and play; on channel 1 where it has none of its own. */
+function playing(track: Track, session: Session): Placed[] {
+  const channel = (track.channel ?? 1) - 1;
+  const put = (at: number, event: object): Placed => ({
+    at: Math.round(at * QUARTER),
+    event: { ...event, channel },
   });
+  return [
+    ...setsOn(track.items, session).map((s): Placed => {
+      if (s.sets === "program")
+        return { at: Math.round(s.at * QUARTER), event: called(channel, s.program) };
+      return s.sets === "bend"
+        ? put(s.at, { type: "pitchBend", value: s.value })
+        : put(s.at, { type: "controller", controllerType: s.controller, value: s.value });
+    }),
+    ...notesOn(track.items, session).flatMap(({ at, length, key, velocity }): Placed[] => {
+      const [from, to] = [Math.round(at * QUARTER), Math.round((at + length) * QUARTER)];
+      const on = { channel, noteNumber: key };
+      return [
+        { at: from, event: { type: "noteOn", velocity, ...on } },
+        { at: Math.max(from + 1, to), event: { type: "noteOff", velocity: 0, ...on } },
+      ];
+    }),
+  ];
+}
 
 const called = (channel: number, program: number) => ({
   type: "programChange",

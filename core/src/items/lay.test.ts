@@ -30,6 +30,7 @@ const beat = {
   kind: "pattern",
   notes: [{ at: 0, length: 1, key: 36, velocity: 100 }],
   length: 4,
+  sets: [],
   shelf: null,
 } as const;
 

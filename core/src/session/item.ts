@@ -11,6 +11,7 @@ export type Clock = (typeof CLOCKS)[number];
 
 /** The latest an item may begin or be long: a day in seconds; as many quarter notes. */
 export const LATEST = 86_400;
+const seven = z.int().min(0).max(127);
 const time = z.number().min(0).max(LATEST);
 const span = z.number().gt(0).max(LATEST);
 
@@ -32,6 +33,17 @@ export const note = z.object({
 export type Note = z.infer<typeof note>;
 export const MOST_NOTES = 2000;
 
+/** What a pattern sets besides its notes, `at` in quarter notes from its start. */
+export const midiSet = z.discriminatedUnion("sets", [
+  z.object({ sets: z.literal("controller"), at: time, controller: seven, value: seven }),
+  /** Counted from 1; its bank is controllers 0 and 32 before it. */
+  z.object({ sets: z.literal("program"), at: time, program: z.int().min(1).max(128) }),
+  /** Pitch bend, 0 in the middle. */
+  z.object({ sets: z.literal("bend"), at: time, value: z.int().min(-8192).max(8191) }),
+]);
+export type MidiSet = z.infer<typeof midiSet>;
+export const MOST_SETS = 500;
+
 /** A sound file: which, and what is known of it. `hash` null: the house does not have it. */
 const sound = z.object({
   kind: z.literal("sound"),
@@ -45,10 +57,11 @@ const sound = z.object({
 });
 export type SoundHeld = z.infer<typeof sound>;
 
-/** Notes. `length` in quarter notes; `shelf` the pattern of the shelf it came from. */
+/** Notes, and what is set beside them. `length` in quarter notes; `shelf` the pattern of the shelf it came from. */
 const pattern = z.object({
   kind: z.literal("pattern"),
   notes: z.array(note).max(MOST_NOTES),
+  sets: z.array(midiSet).max(MOST_SETS),
   length: span,
   shelf: oneLine(80).nullable(),
 });
@@ -149,12 +162,19 @@ const SHAPE_WORDS: Readonly<Record<Fade["shape"], string>> = {
   "s-curve": "S",
 };
 
+/** "controller 7 to 90 at 0.25 beats". */
+function setInWords(s: MidiSet): string {
+  const at = s.at === 0 ? "" : ` at ${beatsInWords(s.at)}`;
+  if (s.sets === "controller") return `controller ${s.controller} to ${s.value}${at}`;
+  return s.sets === "program" ? `program ${s.program}${at}` : `bend to ${s.value}${at}`;
+}
+
 function heldInWords(holds: Item["holds"]): string[] {
   switch (holds.kind) {
     case "sound":
       return [holds.file, ...(holds.hash === null ? ["not in the house"] : [holds.hash.slice(0, 8)])];
     case "pattern":
-      return [plural(holds.notes.length, "note")];
+      return [plural(holds.notes.length, "note"), ...holds.sets.map(setInWords)];
     case "placeholder":
       return [
         ...(holds.says === "" ? [] : [holds.says]),

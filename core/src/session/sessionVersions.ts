@@ -122,15 +122,29 @@ const from11 = (session: StoredDocument): StoredDocument => ({
   tracks: itemsOf(session["tracks"], (track) => ({ plays: null, ...track })),
 });
 
-/** Up to form 12, what plays sampled instruments knew no house keys, and how loud it is was for its fader. */
+/** What an item of form 12 holds: a pattern set nothing but its notes. */
+const holds12 = (item: StoredDocument): StoredDocument => {
+  const { holds } = item;
+  return isStored(holds) && holds["kind"] === "pattern" ? { ...item, holds: { sets: [], ...holds } } : item;
+};
+/** What a track of form 12 plays: it knew no house keys, and how loud it is was for its fader. */
+const plays12 = (plays: unknown): unknown =>
+  isStored(plays)
+    ? {
+        moved: 0,
+        dynamics: null,
+        gain: 0,
+        ...plays,
+        ways: itemsOf(plays["ways"], (way) => ({ key: null, volume: null, ...way })),
+      }
+    : plays;
 const from12 = (session: StoredDocument): StoredDocument => ({
   ...session,
-  tracks: itemsOf(session["tracks"], (track) => {
-    const { plays } = track;
-    if (!isStored(plays)) return track;
-    const ways = itemsOf(plays["ways"], (way) => ({ key: null, volume: null, ...way }));
-    return { ...track, plays: { moved: 0, dynamics: null, gain: 0, ...plays, ways } };
-  }),
+  tracks: itemsOf(session["tracks"], (track) => ({
+    ...track,
+    items: itemsOf(track["items"], holds12),
+    plays: plays12(track["plays"]),
+  })),
 });
 
 /** What leads from each form of a session to the next. Kept for ever: what was written once can be read. */

@@ -15,7 +15,7 @@ const playing = (...tracks: readonly (readonly [name: string, key: number])[]): 
     ...emptySession("Bar"),
     tracks: tracks.map(([name, key], n) => {
       const notes = [0, 1, 2, 3].map((at) => ({ at, length: 1, key, velocity: 100 }));
-      const holds = { kind: "pattern" as const, notes, length: 4, shelf: null };
+      const holds = { kind: "pattern" as const, notes, sets: [], length: 4, shelf: null };
       const items = [blankItem("m1", name, holds)];
       return blankTrack(`t${n}`, name, { kind: "midi", format: null, channel: 10, items });
     }),

@@ -14,6 +14,7 @@ import { Picker } from "./picker.tsx";
 const patternHeld = ({ id, notes, length }: WholePattern): PatternHeld => ({
   kind: "pattern",
   notes,
+  sets: [],
   length,
   shelf: id,
 });

@@ -38,7 +38,13 @@ const bed = blankItem(
 const kick = blankItem(
   "m2",
   "Kick",
-  { kind: "pattern", notes: [{ at: 0, length: 0.5, key: 36, velocity: 100 }], length: 4, shelf: null },
+  {
+    kind: "pattern",
+    notes: [{ at: 0, length: 0.5, key: 36, velocity: 100 }],
+    sets: [],
+    length: 4,
+    shelf: null,
+  },
   { at: 8, length: 16, loops: true },
 );
 const episode = blankItem(

@@ -6,6 +6,7 @@ import type { Clock, Item } from "../../session/item.ts";
 import { xml } from "../xml.ts";
 import type { Xml } from "../xml.ts";
 import { linear } from "./plain.ts";
+import { setsXml } from "./sets.ts";
 
 /** Where the sound files of a session lie, by the hash of what they hold: beside the session file. */
 export type MediaPaths = ReadonlyMap<string, string>;
@@ -57,7 +58,7 @@ function clipXml(session: Session, i: Item, media: MediaPaths): Xml {
       fadeInTime: tidy(fadeIn.length),
       fadeOutTime: tidy(fadeOut.length),
     },
-    withLevels(i, contentOf(i, media)),
+    withCurves(i, contentOf(i, media)),
   );
 }
 
@@ -96,9 +97,15 @@ function contentOf({ holds, length }: Item, media: MediaPaths): Xml {
   }
 }
 
-/** What a clip holds, with its gain and its envelope as one curve of gain (linear, 1 = 0 dB). */
-function withLevels({ gain, points, clock, length }: Item, content: Xml): Xml {
-  if (gain === 0 && points.length === 0) return content;
+/** What a clip holds, with what it sets, and with its gain and its envelope as one curve. */
+function withCurves(i: Item, content: Xml): Xml {
+  const curves = [...gainOf(i), ...(i.holds.kind === "pattern" ? setsXml(i.holds.sets) : [])];
+  return curves.length === 0 ? content : xml("Lanes", {}, content, ...curves);
+}
+
+/** The gain of an item and its envelope as one curve of gain (linear, 1 = 0 dB). */
+function gainOf({ gain, points, clock, length }: Item): Xml[] {
+  if (gain === 0 && points.length === 0) return [];
   const [first, last] = [points[0], points.at(-1)];
   const at = (time: number, level: number): Xml =>
     xml("RealPoint", { time: tidy(time), value: linear(gain + level), interpolation: "linear" });
@@ -108,10 +115,7 @@ function withLevels({ gain, points, clock, length }: Item, content: Xml): Xml {
     ...(last ? [] : [at(0, 0)]),
     ...(last && last.at < length ? [at(length, last.level)] : []),
   ];
-  return xml(
-    "Lanes",
-    {},
-    content,
+  return [
     xml("Points", { unit: "linear", timeUnit: clock }, xml("Target", { expression: "gain" }), ...curve),
-  );
+  ];
 }

@@ -1,10 +1,11 @@
 import type { TrackId } from "../../session/document.ts";
 import { LATEST, MOST_NOTES, NO_FADE, blankItem, item as itemSchema } from "../../session/item.ts";
-import type { Clock, Fade, Item, Note } from "../../session/item.ts";
+import type { Clock, Fade, Item, MidiSet, Note } from "../../session/item.ts";
 import { asOneLine } from "../../session/text.ts";
 import { attribute, child, children, numeric } from "../xml.ts";
 import type { XmlElement } from "../xml.ts";
 import { decibels } from "./plain.ts";
+import { setsIn } from "./sets.ts";
 import { colourIn, flag } from "./values.ts";
 
 /** A clip of a session file as an item of ours. */
@@ -20,6 +21,8 @@ export interface FoundClip {
 /** Nobody nests clips, or lanes, deeper. */
 const CLIPS_DEEP = 16;
 const LANES_DEEP = 32;
+/** Of a pattern in which nothing sounds, in quarter notes. */
+const LEAST_LENGTH = 0.01;
 
 /**
  * The clips of an arrangement as items, all of this job, under no ids yet (`m`). What a clip holds is the first sound
@@ -92,7 +95,7 @@ interface Content {
 function itemIn(clip: XmlElement, clock: Clock, tempo: number): Pick<FoundClip, "item" | "path"> | null {
   const content = contentIn(clip, clockIn(clip, "contentTimeUnit") ?? clock, tempo, 0);
   if (!content) return null;
-  const held = heldIn(content.e, tempo);
+  const held = heldIn(content.e, tempo, setsIn(clip));
   if (!held) return null;
   const { holds, path } = held;
   const inside: Clock = holds.kind === "pattern" ? "beats" : "seconds";
@@ -152,16 +155,24 @@ function contentIn(clip: XmlElement, unit: Clock, tempo: number, deep: number): 
   return look(clip, 0);
 }
 
-/** @returns null where it names no file, or holds no note */
-function heldIn(e: XmlElement, tempo: number): { holds: Item["holds"]; path: string | null } | null {
+/**
+ * @param sets what is set beside notes
+ * @returns null where it names no file, or holds no note and sets nothing
+ */
+function heldIn(
+  e: XmlElement,
+  tempo: number,
+  sets: readonly MidiSet[],
+): { holds: Item["holds"]; path: string | null } | null {
   if (e.name === "Notes") {
     const notes = children(e, "Note").flatMap((n) => noteIn(n));
-    if (notes.length === 0) return null;
-    const end = Math.max(...notes.map((n) => n.at + n.length));
+    if (notes.length === 0 && sets.length === 0) return null;
+    const end = Math.max(LEAST_LENGTH, ...notes.map((n) => n.at + n.length), ...sets.map((s) => s.at));
     return {
       holds: {
         kind: "pattern",
         notes: notes.slice(0, MOST_NOTES),
+        sets: [...sets],
         length: Math.min(LATEST, end),
         shelf: null,
       },
