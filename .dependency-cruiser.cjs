@@ -43,7 +43,7 @@ const CORE = {
   disk: ["words", "names", "house"],
   sound: ["session", "formats"],
   delivery: ["session", "words", "names", "house", "disk", "sound", "formats"],
-  instruments: ["session", "words", "names", "house", "match", "sheet", "formats", "sound"],
+  instruments: ["session", "words", "names", "house", "match", "items", "time", "sheet", "formats", "sound"],
   time: ["session"],
   formats: [
     "session",

@@ -14,6 +14,7 @@ import { FreeIds } from "../../session/freeId.ts";
 import type { Plays } from "../../session/plays.ts";
 import { byId, carrierOf, mainOf } from "../../session/routing.ts";
 import { takeOut } from "../../sheet/folders.ts";
+import { withResets } from "../same/resets.ts";
 import { sameOn } from "../same/sameOn.ts";
 import { laggingOf } from "./offers.ts";
 import type { PlannedPlayer } from "./planEnsemble.ts";
@@ -67,7 +68,7 @@ export function planTracks(
   const added = apply(kept, addDressed(style, kept, fresh));
   const fed = silent(withBuses(style, added, planned), ids);
   const placed = session.ensemble.sits === "machine" ? inPorts(fed, ids) : fed;
-  const next = named(style, session, placed, wanted);
+  const next = reset(named(style, session, placed, wanted), ids);
   return {
     changes: diff(session, next),
     session: next,
@@ -180,6 +181,12 @@ const silent = (session: Session, ids: ReadonlySet<TrackId>): Session => ({
   tracks: session.tracks.map((t) =>
     ids.has(t.id) && t.format === null ? { ...t, feeds: null, sends: [] } : t,
   ),
+});
+
+/** With everything set back in the lead-in. */
+const reset = (session: Session, ids: ReadonlySet<TrackId>): Session => ({
+  ...session,
+  tracks: session.tracks.map((t) => (ids.has(t.id) ? { ...t, items: withResets(session, t) } : t)),
 });
 
 const kindOf = ({ ensemble }: Session): Track["kind"] =>

@@ -5,11 +5,12 @@ import { keyName } from "../../session/midiKeys.ts";
 import type { Known } from "../plan/offers.ts";
 import { AS_LOUD } from "./balance.ts";
 import { gridOf } from "./onGrid.ts";
+import { resetProblems } from "./resets.ts";
 import { balanceOf } from "./sameOn.ts";
 import { keysOn } from "./waysUsed.ts";
 
 /** In what a track can be another than the house has all of them. */
-export type Sort = "time" | "keys" | "level" | "dynamics";
+export type Sort = "time" | "keys" | "level" | "dynamics" | "resets";
 
 /** Something of a track that cannot be, or is not, as everywhere. */
 export interface NotSame {
@@ -70,7 +71,7 @@ function ofTime(plays: Plays, error: number): Said[] {
  */
 export function notSame(
   house: HouseInstruments,
-  session: Pick<Session, "tracks">,
+  session: Session,
   catalogue: readonly Known[],
   error: number,
 ): NotSame[] {
@@ -86,6 +87,7 @@ export function notSame(
       ...ofKeys(plays, patch),
       ...ofLevel(house, track, plays),
       ...ofDynamics(house, plays.dynamics),
+      ...resetProblems(session, track).map((says): Said => ({ sort: "resets", says })),
     ].map((said) => ({ ...said, track: track.id, name: track.name }));
   });
 }

@@ -19,6 +19,7 @@ const SORTS: readonly (readonly [sort: Sort, name: string])[] = [
   ["keys", "House keys"],
   ["level", "As loud as the house wants"],
   ["dynamics", "Dynamics"],
+  ["resets", "Reset before the music"],
 ];
 const MAPS: readonly (readonly [by: CalledBy, name: string])[] = [
   ["key", "by house keys"],
