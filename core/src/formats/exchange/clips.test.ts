@@ -7,13 +7,11 @@ import { makeStyle } from "../../house/style.ts";
 import { usualHouse } from "../../house/usual.ts";
 import { lookAtItems } from "../../items/stay.ts";
 import { blankItem } from "../../session/item.ts";
-import type { Item, MidiSet } from "../../session/item.ts";
+import type { Item } from "../../session/item.ts";
 import type { Session } from "../../session/document.ts";
 import { readIncoming } from "../readForeign.ts";
-import { parseXml } from "../xml.ts";
 import { jobIn, laidOn } from "./jobIn.ts";
 import { readEntries, readExchange } from "./read.ts";
-import { setsIn } from "./sets.ts";
 import { writeExchange } from "./write.ts";
 
 const HASH = "c4".repeat(32);
@@ -85,43 +83,6 @@ describe("what lies on tracks, in a session file", () => {
       /<RealPoint time="0" value="0.125893"[^>]*\/>\s*<RealPoint time="10" value="0.125893"/,
     );
     expect(text).toMatch(/time="12" value="0.063096"[^>]*\/>\s*<RealPoint time="720" value="0.063096"/);
-  });
-
-  it("sets controllers, programs and bends beside its notes, and alone, as a stranger reads them", () => {
-    const sets: MidiSet[] = [
-      { sets: "program", at: 0, program: 128 },
-      { sets: "controller", at: 0.25, controller: 7, value: 84 },
-      { sets: "controller", at: 0.25, controller: 11, value: 127 },
-      { sets: "bend", at: 0.25, value: -200 },
-      { sets: "controller", at: 0.5, controller: 7, value: 0 },
-    ];
-    const opening = { kind: "pattern" as const, notes: [], sets, length: 1, shelf: null };
-    const alone = blankItem("m4", "Opening", opening);
-    const [beside] = found(
-      withItems({ ...kick, gain: -3, holds: { ...kick.holds, sets } as Item["holds"] }),
-    );
-    expect(beside).toMatchObject({ name: "Kick", gain: -3, holds: { notes: [{ key: 36 }], sets } });
-    expect(projectFaults(projectOf(withItems(alone)))).toEqual([]);
-    const [read] = found(withItems(alone));
-    expect(read).toMatchObject({
-      name: "Opening",
-      at: 0,
-      length: 1,
-      holds: { kind: "pattern", notes: [], sets },
-    });
-    const text = projectOf(withItems(alone));
-    expect(text).toContain('<Target expression="channelController" channel="0" controller="7"/>');
-    // What MIDI has no place for is passed over.
-    const odd = setsIn(
-      parseXml(
-        strToU8(
-          '<Clip><Points><Target expression="channelController" controller="200"/><RealPoint time="0" value="1"/></Points>' +
-            '<Points><Target expression="pitchBend"/><RealPoint time="0" value="7"/><RealPoint time="-1" value="0"/></Points></Clip>',
-        ),
-        "project.xml",
-      ),
-    );
-    expect(odd).toEqual([]);
   });
 
   it("is all there for a reader that never saw us, as things of a job; a placeholder is an empty clip", () => {
