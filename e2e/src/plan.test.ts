@@ -147,6 +147,54 @@ describe("sampled instruments of a template", () => {
     await b.see(cell("Violin, first section, tremolo: no library that is taken plays it"));
   });
 
+  it("have the same keys over all libraries: worked out, taken, said otherwise, none twice", async () => {
+    const ways = async () =>
+      (await api<{ draft: HouseDraft }>("GET", "/house")).draft.house.instruments.ways;
+    const keyOf = async (word: string) => (await ways()).find((w) => w.words.join() === word)?.key;
+    const tremolo = "//input[@aria-label='Key of tremolo']";
+    await b.go("/house/starts?show=keys");
+    await b.see("//button[.='Keys taken'][@disabled]");
+    await kept(() => keyOf("tremolo")).toBe(14);
+    await b.type(tremolo, `C9${Key.ENTER}`);
+    await kept(() => keyOf("tremolo")).toBe(120);
+    // What another way has is not taken, and said at the field.
+    await b.type(tremolo, `F#0${Key.ENTER}`);
+    await b.see(`${tremolo}[@aria-invalid='true'][contains(@title, 'a key nothing else has')]`);
+    await b.press(Key.ESCAPE);
+    await b.type(tremolo, `${Key.chord(Key.CONTROL, "a")}${Key.DELETE}${Key.ENTER}`);
+    await kept(() => keyOf("tremolo")).toBeNull();
+    await b.see("//p[contains(., 'Worked out: 1 new, 0 moved')]");
+    await b.button("Take 1 key");
+    await kept(() => keyOf("tremolo")).toBe(14);
+    await b.type("//label[starts-with(., 'As loud as, LUFS')]//input", `-24${Key.ENTER}`);
+    await b.see("//section[@aria-label='The same everywhere']//p[contains(., 'At −26 LUFS half of all')]");
+    await b.button("Take it");
+    await b.gone("//section[@aria-label='The same everywhere']//p[contains(., 'half of all')]");
+  });
+
+  it("say in what they are the same everywhere, and give chart, key maps and resets out", async () => {
+    await b.go("/library/festival-orchestra/instruments");
+    await b.button("Keys and levels");
+    const card = "//section[@aria-label='Keys and levels']";
+    await b.see(`${card}//li[contains(., 'Reset before the music')]//*[.='68 of 68']`);
+    await b.see(`${card}//li[contains(., 'On the grid')]//*[.='63 of 68']`);
+    await b.see(`${card}//dl//dt[.='D0']/following-sibling::dd[contains(., 'tremolo')]`);
+    await b.click(`${card}//a[contains(., 'Chart, PDF')]`);
+    expect(new TextDecoder().decode((await b.saved(".pdf")).slice(0, 5))).toBe("%PDF-");
+    await b.choose("Key map for a MIDI processor", "by channels");
+    const map = JSON.parse(new TextDecoder().decode(await b.saved(".json"))) as {
+      by: string;
+      tracks: { track: string; articulations: { called: { channel: number } }[] }[];
+    };
+    expect([map.by, map.tracks.length]).toEqual(["channel", 68]);
+    expect(map.tracks[0]?.articulations[0]?.called.channel).toBeGreaterThan(0);
+    await b.click("//button[starts-with(@aria-label, 'Cello, tremolo')]");
+    await b.see(
+      "//div[@aria-label='Chosen part']//p[contains(., 'House key D0. Controller 7 at 95, −5.0 dB. " +
+        "Its track plays 72 ms, 3456 samples earlier; it is on the grid.')]",
+    );
+  });
+
   it("are only looked at by who may not change the template", async () => {
     const other = await another();
     await other.signIn("Wren Addis");

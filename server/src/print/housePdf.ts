@@ -1,6 +1,7 @@
 import { blueprintInWords } from "@mossy/core/disk/blueprint";
 import type { FolderPlan, House } from "@mossy/core/house/house";
 import { startInWords } from "@mossy/core/house/starts";
+import { keyName } from "@mossy/core/session/midiKeys";
 import { makeStyle } from "@mossy/core/house/style";
 import type { Style } from "@mossy/core/house/style";
 import { patternInWords } from "@mossy/core/names/compose";
@@ -34,6 +35,7 @@ export function housePdf({ house, says, note, made }: PrintedEdition): Promise<U
   folders(paper, style);
   names(paper, style, made.toISOString().slice(0, 10));
   starts(paper, house);
+  houseKeys(paper, house);
   list(
     paper,
     "Exceptions",
@@ -193,4 +195,20 @@ function starts(paper: Paper, { session, starts: rules }: House): void {
       `lanes: ${session.lanes.join(", ") || "none"}`,
   );
   for (const rule of rules) paper.point(`${rule.says}: ${startInWords(rule.then)}`);
+}
+
+/** Which key calls which way of playing up, whatever the library. */
+function houseKeys(paper: Paper, { instruments, words }: House): void {
+  const names = new Map(words.positions.map((p) => [p.id, p.name]));
+  const keyed = instruments.ways.flatMap((w) => (w.key === null ? [] : [{ ...w, key: w.key }]));
+  if (keyed.length === 0) return;
+  paper.heading("House keys");
+  for (const w of keyed.sort((a, b) => a.key - b.key)) {
+    const played = w.words.map((id) => names.get(id) ?? id);
+    const seconds = w.seconds === null ? [] : [`${w.seconds} s`];
+    paper.room(15);
+    paper.put(keyName(w.key), LEFT, paper.y, 50, { face: "mono", size: 9.5 });
+    paper.put([...played, ...seconds].join(", "), LEFT + 54, paper.y, RIGHT - LEFT - 54, { size: 9.5 });
+    paper.y += 14;
+  }
 }

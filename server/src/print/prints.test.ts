@@ -15,10 +15,18 @@ import { driftPdf } from "./driftPdf.ts";
 import { fitPdf } from "./fitPdf.ts";
 import { chainsPdf } from "./chainsPdf.ts";
 import { housePdf } from "./housePdf.ts";
+import { keyChartPdf } from "./keyChartPdf.ts";
 import { notesPdf } from "./notesPdf.ts";
 import { Paper } from "./paper.ts";
 
-const house = usualHouse("Saltmarsh Sound House");
+const usual = usualHouse("Saltmarsh Sound House");
+const house = {
+  ...usual,
+  instruments: {
+    ...usual.instruments,
+    ways: [{ words: ["swell"], seconds: 2, key: 24, beside: 0 }],
+  },
+};
 const made = new Date("2026-11-04T12:00:00Z");
 const said = async (bytes: Uint8Array): Promise<string> => (await pagesOf(bytes)).flat().join(" ");
 
@@ -36,6 +44,7 @@ describe("the house style on paper", () => {
     const squeezed = text.replaceAll(" ", "");
     for (const heard of words.roles.flatMap((r) => r.heard.map((h) => once(h.text))))
       expect(squeezed).toContain(heard.replaceAll(" ", ""));
+    expect(squeezed).toContain("HousekeysC1swell,2s");
     for (const rule of [...exceptions, ...starts, ...checklist])
       expect(squeezed).toContain(once(rule.says).replaceAll(" ", ""));
     expect(text).toContain(exampleOf(house.names, makeReader(house.words), "track", "2026-11-04"));
@@ -254,5 +263,33 @@ describe("a fit on paper", () => {
     expect(text).toContain("1 source as they are, 0 adjusted, 0 cannot be placed.");
     for (const none of ["What would help", "Left out", "Devices", "Inputs", "It costs"])
       expect(text).not.toContain(none);
+  });
+});
+
+describe("the chart of house keys on paper", () => {
+  const chart = {
+    keys: [{ key: "C0", plays: "legato", on: 3 }],
+    tracks: Array.from({ length: 60 }, (_, n) => ({
+      track: `Vln_${n}`,
+      says: "Tideline Strings, Violins 1 · 62 ms, 2976 samples earlier",
+      lines: [
+        { key: "C0", plays: "legato", calls: "C♯0", volume: "84, −7.2 dB" },
+        { key: "", plays: "swell, 2 s", calls: "controller 32 at 0–9", volume: "" },
+      ],
+    })),
+  };
+
+  it("has each key, then track by track what the library wants itself, on as many pages as it takes", async () => {
+    const pages = await pagesOf(await keyChartPdf({ title: "Festival", says: "Saltmarsh", chart, made }));
+    expect(pages.length).toBeGreaterThan(3);
+    expect(pages[0]?.join(" ")).toContain("legato");
+    // Signs of another font stand by themselves.
+    const text = pages.flat().join("");
+    for (const said of ["Vln_0", "Vln_59", "C♯0", "controller 7 at 84, −7.2 dB", "controller 32 at 0–9"])
+      expect(text).toContain(said);
+    const none = await pagesOf(
+      await keyChartPdf({ title: "Festival", says: "", chart: { keys: [], tracks: [] }, made }),
+    );
+    expect(none.flat().join(" ")).toContain("The house has no keys for what plays here.");
   });
 });

@@ -48,12 +48,12 @@ export function PartCard({ planning, player, tracks, need }: Props) {
       {offer && track ? (
         <p className="text-ink-2">
           “{offer.articulation.name}” of {track.library.library.name}, {track.patch.name}. Called up by{" "}
-          {callsInWords(offer.articulation.called)}.{offer.alone && offer.measured && ` ${whyAlone(offer)}`}{" "}
-          {samePart(planning, track, offer)}
+          {callsInWords(offer.articulation.called)}.{offer.alone && offer.measured && ` ${whyAlone(offer)}`}
         </p>
       ) : (
         <p className="text-ink-2">No library that is taken plays it.</p>
       )}
+      {offer && track && <p className="pt-1 text-ink-2">{samePart(planning, track, offer)}</p>}
       {work && (
         <div className="mt-2 flex flex-wrap gap-2">
           {track && offer && <Elsewhere {...{ planning, player, tracks, all, track, offer }} />}

@@ -81,21 +81,6 @@ export function SameCard({
           />
         ))}
       </ul>
-      {keys.length > 0 && (
-        <dl
-          aria-label="House keys here"
-          className="grid grid-cols-[auto_1fr] gap-x-3 border-t border-line pt-2 text-sm"
-        >
-          {keys.map((k) => (
-            <div key={k.key} className="contents">
-              <dt className="font-mono">{k.key}</dt>
-              <dd className="truncate">
-                {k.plays} <span className="text-ink-2">on {plural(k.on, "track")}</span>
-              </dd>
-            </div>
-          ))}
-        </dl>
-      )}
       <div className="flex flex-wrap items-center gap-2 border-t border-line pt-3">
         <Button small asChild>
           <a href={fileAddress("paper", { document }, { sheet: "keys", title })} download>
@@ -114,6 +99,21 @@ export function SameCard({
           Keys of the house
         </Link>
       </div>
+      {keys.length > 0 && (
+        <dl
+          aria-label="House keys here"
+          className="grid grid-cols-[auto_1fr] gap-x-3 border-t border-line pt-2 text-sm"
+        >
+          {keys.map((k) => (
+            <div key={k.key} className="contents">
+              <dt className="font-mono">{k.key}</dt>
+              <dd className="truncate">
+                {k.plays} <span className="text-ink-2">on {plural(k.on, "track")}</span>
+              </dd>
+            </div>
+          ))}
+        </dl>
+      )}
     </section>
   );
 }
