@@ -1,6 +1,11 @@
 import { dice } from "@mossy/core/chance/dice";
 import { blankArticulation, blankLibrary, blankPatch } from "@mossy/core/instruments/library";
 import type { Known } from "@mossy/core/instruments/plan/offers";
+import { houseKeys } from "@mossy/core/instruments/same/houseKeys";
+import { waysUsed } from "@mossy/core/instruments/same/waysUsed";
+import { USUAL_INSTRUMENTS } from "@mossy/core/house/instruments";
+import { makeStyle } from "@mossy/core/house/style";
+import { usualHouse } from "@mossy/core/house/usual";
 import { choices } from "@mossy/core/instruments/plan/choices";
 import { planEnsemble, totalsOf } from "@mossy/core/instruments/plan/planEnsemble";
 import type { Asked } from "@mossy/core/instruments/plan/planEnsemble";
@@ -22,11 +27,14 @@ const catalogue = Array.from({ length: LIBRARIES }, (_l, l): Known => ({
     patches: Array.from({ length: PLAYERS }, (_p, p) => ({
       ...blankPatch(`l${l}-p${p}`, `Player ${p}`),
       role: `role-${p}`,
+      low: between(24, 60),
+      high: between(72, 108),
       load: between(4, 30),
       memory: between(100, 900),
       articulations: needs.map(({ words }, n) => ({
         ...blankArticulation(`l${l}-p${p}-a${n}`, `Way ${n}`),
         words,
+        called: [{ by: "key" as const, low: between(0, 20), high: 127, held: false }],
         lag: between(5, 140),
         soundsOut: random() < 0.05,
       })),
@@ -67,4 +75,14 @@ await compare(
   () => choices(asked.players.slice(0, 20), asked, ground),
   null,
   5,
+);
+
+const style = makeStyle(usualHouse("Bench"));
+const used = waysUsed(style, catalogue);
+await compare(
+  `house keys for ${used.length} ways of playing of ${PLAYERS * WAYS * LIBRARIES} articulations`,
+  ground,
+  () => houseKeys(waysUsed(style, catalogue), USUAL_INSTRUMENTS),
+  null,
+  9,
 );

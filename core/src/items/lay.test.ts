@@ -46,7 +46,7 @@ function put(...held: (Item["holds"] & object)[]): Item[] {
 
 describe("putting items on a track", () => {
   it("puts each behind what lies there, as long as what it holds, whatever clock each counts by", () => {
-    const items = put(bed, { ...beat, notes: [...beat.notes] }, bed);
+    const items = put(bed, { ...beat, notes: [...beat.notes], sets: [] }, bed);
     expect(items.map((i) => [i.id, i.clock, i.at, i.length])).toEqual([
       ["m1", "seconds", 0, 90],
       // 90 s at 90 quarter notes a minute are 135 of them; four take 2.667 s.
@@ -93,7 +93,7 @@ describe("an item that is changed", () => {
     expect([reach({ ...long, loops: true }), beyond({ ...long, loops: true }, at90)]).toEqual([null, 0]);
     const unknown = blankItem("m2", "?", { ...bed, seconds: null }, { length: 720 });
     expect(beyond(unknown, at90)).toBe(0);
-    const eight = blankItem("m3", "Kick", { ...beat, notes: [...beat.notes] }, { length: 7 });
+    const eight = blankItem("m3", "Kick", { ...beat, notes: [...beat.notes], sets: [] }, { length: 7 });
     expect(beyond(eight, at90)).toBeCloseTo(2, 9);
   });
 
