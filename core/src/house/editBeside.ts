@@ -52,7 +52,7 @@ export function addPosition(
   return "problem" in next ? next : { ...next, id };
 }
 
-/** The house without it, and without it wherever roles and starting values speak of it. */
+/** The house without it, and without it wherever roles, starting values and house keys speak of it. */
 export function removePosition(house: House, id: string): House {
   const without = (ids: readonly string[]): string[] => ids.filter((x) => x !== id);
   return {
@@ -71,6 +71,11 @@ export function removePosition(house: House, id: string): House {
     starts: house.starts
       .filter((s) => !(s.when.positions.length === 1 && s.when.positions[0] === id))
       .map((s) => ({ ...s, when: { ...s.when, positions: without(s.when.positions) } })),
+    sampled: { ...house.sampled, alone: without(house.sampled.alone) },
+    instruments: {
+      ...house.instruments,
+      ways: house.instruments.ways.filter((w) => !w.words.includes(id)),
+    },
   };
 }
 

@@ -36,6 +36,12 @@ describe("the house style that ships", () => {
       ]),
     );
     expect(houseSchema.safeParse(broken).success).toBe(false);
+    const way = { words: ["swell"], seconds: 2, key: 24, beside: 0 };
+    const keyed = { ...usual.instruments, ways: [way, { ...way, words: ["trill"] }, { ...way, key: 25 }] };
+    expect(houseProblems({ ...usual, instruments: keyed }).map((p) => p.message)).toEqual([
+      "C1 is the house key of two ways of playing",
+      "“swell” stands among the house keys twice",
+    ]);
   });
 });
 

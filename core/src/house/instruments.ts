@@ -14,7 +14,7 @@ export const houseWay = need.extend({
 });
 export type HouseWay = z.infer<typeof houseWay>;
 
-/** What brings sampled instruments to one loudness: controller 7, said with each articulation, or the instrument's gain. */
+/** What brings sampled instruments to one loudness: controller 7 with each articulation, or their own gain. */
 export const BALANCES = ["volume", "gain"] as const;
 /** A house has at most as many keys as there are. */
 export const MOST_WAYS = 128;

@@ -1,4 +1,6 @@
 import { NEEDS_ROLE } from "../names/pattern.ts";
+import { sameNeed } from "../session/ensemble.ts";
+import { keyName } from "../session/midiKeys.ts";
 import type { FolderPlan, House } from "./houseParts.ts";
 
 type Path = (string | number)[];
@@ -45,6 +47,7 @@ class References {
     this.#words();
     this.#tree(doc.folders, ["folders"]);
     this.#starts();
+    this.#keys();
     this.#exceptions();
     this.#names();
     return this.#problems;
@@ -106,6 +109,19 @@ class References {
       this.#known(f.roles, this.#roles, at("roles"), "role");
       this.#known([f.colour], this.#palette, at("colour"), "colour");
       this.#tree(f.inside, at("inside"), depth + 1);
+    });
+  }
+
+  /** No key calls two ways of playing up, and none stands in the list twice. */
+  #keys(): void {
+    const { ways } = this.doc.instruments;
+    ways.forEach((w, i) => {
+      const before = ways.slice(0, i);
+      const at: Path = ["instruments", "ways", i];
+      if (before.some((x) => sameNeed(x, w)))
+        this.#say(at, `“${w.words.join(" ")}” stands among the house keys twice`);
+      if (w.key !== null && before.some((x) => x.key === w.key))
+        this.#say([...at, "key"], `${keyName(w.key)} is the house key of two ways of playing`);
     });
   }
 

@@ -173,6 +173,13 @@ describe("the lists beside the roles", () => {
     expect(after.starts.find((s) => s.id === "kit-sides")?.when.positions).toEqual(["ride-side"]);
     expect(after.starts.some((s) => s.id === "snare-bottom")).toBe(true);
     expect(removePosition(house, "bottom").starts.some((s) => s.id === "snare-bottom")).toBe(false);
+    const swell = { words: ["swell"], seconds: 2, key: 24, beside: 0 };
+    const keyed: House = {
+      ...house,
+      instruments: { ...house.instruments, ways: [swell, { ...swell, words: ["harmonics"], key: 25 }] },
+    };
+    const without = removePosition(keyed, "harmonics");
+    expect([without.instruments.ways, without.sampled.alone]).toEqual([[swell], []]);
     const sides = (h: House): string[] =>
       h.words.positions.filter((p) => p.group === "side").map((p) => p.id);
     expect(sides(movePosition(house, "right", -1)).slice(0, 2)).toEqual(["right", "left"]);

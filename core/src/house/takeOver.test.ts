@@ -37,6 +37,19 @@ describe("taking over parts of another house style", () => {
     expect(offeredBy(own, { ...own, name: "Another house" })).toEqual([]);
   });
 
+  it("offers how programmes and sampled instruments begin, among the starts", () => {
+    const theirs: House = {
+      ...own,
+      sampled: { ...own.sampled, error: 5 },
+      instruments: { ...own.instruments, loudness: -24 },
+      programmes: [],
+    };
+    const offered = offeredBy(own, theirs);
+    expect(new Set(offered.map((o) => o.part))).toEqual(new Set(["Starts"]));
+    const { house, problem } = takenOver(own, offered, new Set(offered.map((o) => o.thing)));
+    expect([house, problem]).toEqual([theirs, null]);
+  });
+
   it("takes what was chosen and nothing else", () => {
     const { house, along, problem } = takenOver(
       own,

@@ -13,7 +13,10 @@ export const HOUSE_PARTS = [
   { part: "Icons", fields: ["icons"] },
   { part: "Names", fields: ["names"] },
   { part: "Folders", fields: ["folders", "folderFrom"] },
-  { part: "Starts", fields: ["starts", "session", "formats"] },
+  {
+    part: "Starts",
+    fields: ["starts", "session", "formats", "programmes", "sampled", "instruments"],
+  },
   { part: "Checklist", fields: ["checklist"] },
   { part: "Exceptions", fields: ["exceptions"] },
   { part: "Folders on disk", fields: ["disk"] },

@@ -13,6 +13,11 @@ const BALANCED = {
   gain: "the gain of the instrument",
 } as const;
 
+const CONTROLLERS = [
+  ["dynamics", "Dynamics by controller"],
+  ["switch", "Calls by controller"],
+] as const;
+
 const number = (typed: string): number => Number(typed.trim().replace("−", "-").replace(",", "."));
 
 /** How sampled instruments are played and how loud they are, whatever the library. */
@@ -50,20 +55,16 @@ export function SameEverywhere({
         }}
       />
       <div className="grid grid-cols-2 gap-2">
-        <NumberField
-          label="Dynamics by controller"
-          value={String(of.dynamics)}
-          hint="0 to 127"
-          readOnly={readOnly}
-          onSet={(typed) => controller("dynamics", typed)}
-        />
-        <NumberField
-          label="Calls by controller"
-          value={String(of.switch)}
-          hint="0 to 127"
-          readOnly={readOnly}
-          onSet={(typed) => controller("switch", typed)}
-        />
+        {CONTROLLERS.map(([name, label]) => (
+          <NumberField
+            key={name}
+            label={label}
+            value={String(of[name])}
+            hint="0 to 127"
+            readOnly={readOnly}
+            onSet={(typed) => controller(name, typed)}
+          />
+        ))}
         <NumberField
           label="As loud as, LUFS"
           value={of.loudness === null ? "" : String(of.loudness).replace("-", "−")}

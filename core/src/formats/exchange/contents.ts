@@ -1,4 +1,5 @@
 import type { Session } from "../../session/document.ts";
+import { curvesOf } from "./sets.ts";
 
 /** What a project may hold of the job: the element, and what it is called, one and many. */
 const OF_THE_JOB = {
@@ -26,16 +27,14 @@ export function besides(
 ): Contents {
   const items = tracks.flatMap((t) => t.items);
   const left = (all: number, ours: readonly unknown[]): number => Math.max(0, all - ours.length);
+  const curves = items.reduce((sum, i) => sum + curvesOf(i), 0);
   return {
     ...contents,
     markers: left(contents.markers, markers),
     tempos: left(contents.tempos, tempos.slice(0, 1)),
     meters: left(contents.meters, meters.slice(0, 1)),
     clips: left(contents.clips, items),
-    curves: left(
-      contents.curves,
-      items.filter((i) => i.gain !== 0 || i.points.length > 0),
-    ),
+    curves: Math.max(0, contents.curves - curves),
   };
 }
 

@@ -53,9 +53,10 @@ describe("what patterns set, in a session file", () => {
   });
 
   it("comes back whole to us", async () => {
-    const { session } = await readExchange(fileWith([opening, kick], true));
+    const { session, notices } = await readExchange(fileWith([opening, { ...kick, gain: -3 }], true));
+    expect(notices).toEqual([]);
     const back = session.tracks.find((t) => t.id === "kick");
-    expect(back?.items).toEqual([opening, kick]);
+    expect(back?.items).toEqual([opening, { ...kick, gain: -3 }]);
   });
 
   it("is passed over where MIDI has no place for it", () => {

@@ -1,5 +1,5 @@
 import { LATEST, MOST_SETS } from "../../session/item.ts";
-import type { MidiSet } from "../../session/item.ts";
+import type { Item, MidiSet } from "../../session/item.ts";
 import { attribute, child, children, numeric, xml } from "../xml.ts";
 import type { Xml, XmlElement } from "../xml.ts";
 
@@ -23,14 +23,23 @@ function valueOf(s: MidiSet): number {
   return s.sets === "program" ? part(s.program - 1, HIGHEST) : part(s.value - LOWEST_BEND, BEND);
 }
 
-/** What a pattern sets, as curves beside its notes. */
-export function setsXml(sets: readonly MidiSet[]): Xml[] {
+/** What a pattern sets, by what it is of. */
+function byTarget(sets: readonly MidiSet[]): MidiSet[][] {
   const by = new Map<string, MidiSet[]>();
   for (const s of sets) {
     const key = s.sets === "controller" ? `${s.controller}` : s.sets;
     by.set(key, [...(by.get(key) ?? []), s]);
   }
-  return [...by.values()].flatMap(([first, ...more]) =>
+  return [...by.values()];
+}
+
+/** How many curves an item has in a session file: one of its gain, and one for each thing its pattern sets. */
+export const curvesOf = ({ gain, points, holds }: Item): number =>
+  (gain !== 0 || points.length > 0 ? 1 : 0) + (holds.kind === "pattern" ? byTarget(holds.sets).length : 0);
+
+/** What a pattern sets, as curves beside its notes. */
+export const setsXml = (sets: readonly MidiSet[]): Xml[] =>
+  byTarget(sets).flatMap(([first, ...more]) =>
     first
       ? [
           xml(
@@ -44,7 +53,6 @@ export function setsXml(sets: readonly MidiSet[]): Xml[] {
         ]
       : [],
   );
-}
 
 /** What curves in a clip set, in the order it is set. Points outside what MIDI has are passed over. */
 export function setsIn(clip: XmlElement): MidiSet[] {

@@ -1,5 +1,5 @@
 import type { Way } from "../../session/plays.ts";
-import { within } from "../plan/cover.ts";
+import { bestOffset, within } from "../plan/cover.ts";
 
 /** A time in samples at a rate in Hz, to the nearest. @param ms may be negative */
 export const inSamples = (ms: number, rate: number): number => Math.round((ms * rate) / 1000) + 0;
@@ -14,13 +14,6 @@ export function leftOver({ lag }: Pick<Way, "lag">, offset: number): number | nu
   return Math.abs(early) > Math.abs(late) ? early : late;
 }
 
-/** The offset that makes the largest of all that is left over as small as can be, in ms; null where nobody knows a lag. */
-export function bestFor(ways: readonly Pick<Way, "lag">[]): number | null {
-  const lags = ways.flatMap(({ lag }) => lag ?? []);
-  if (lags.length === 0) return null;
-  return (Math.min(...lags.map((l) => l.least)) + Math.max(...lags.map((l) => l.most))) / 2;
-}
-
 /** Where a track stands to the grid: on it, further off than the limit, not at its best offset, or not measured. */
 export type Grid = "on the grid" | "too far off" | "could be closer" | "not measured";
 
@@ -32,9 +25,9 @@ export function gridOf(
   { ways, offset }: { readonly ways: readonly Pick<Way, "lag">[]; readonly offset: number },
   error: number,
 ): Grid {
-  const best = bestFor(ways);
-  if (best === null) return "not measured";
-  if (Math.abs(best - offset) > ROUNDED) return "could be closer";
+  const lags = ways.flatMap(({ lag }) => lag ?? []);
+  if (lags.length === 0) return "not measured";
+  if (Math.abs(bestOffset(lags).offset - offset) > ROUNDED) return "could be closer";
   const most = Math.max(...ways.map((w) => Math.abs(leftOver(w, offset) ?? 0)));
   return within(most, error + ROUNDED) ? "on the grid" : "too far off";
 }

@@ -9,11 +9,12 @@ import { session as schema } from "../../session/document.ts";
 import type { Session, Track } from "../../session/document.ts";
 import type { Articulation, Patch } from "../library.ts";
 import type { Known } from "../plan/offers.ts";
+import { bestOffset } from "../plan/cover.ts";
 import { planEnsemble } from "../plan/planEnsemble.ts";
 import { planTracks } from "../plan/planTracks.ts";
 import { keyChart } from "./chart.ts";
 import { houseKeys } from "./houseKeys.ts";
-import { bestFor, gridOf, inSamples, leftOver } from "./onGrid.ts";
+import { gridOf, inSamples, leftOver } from "./onGrid.ts";
 import { notSame } from "./review.ts";
 import { waysUsed } from "./waysUsed.ts";
 
@@ -179,7 +180,7 @@ describe("an offset", () => {
   const ways = [{ lag: { least: 60, most: 60 } }, { lag: { least: 64, most: 70 } }, { lag: null }];
 
   it("is the one that makes the largest error smallest, in samples at the session's rate as well", () => {
-    expect(bestFor(ways)).toBe(65);
+    expect(bestOffset(ways.flatMap((w) => w.lag ?? [])).offset).toBe(65);
     expect(ways.map((w) => leftOver(w, 65))).toEqual([-5, 5, null]);
     // No other is better.
     for (const other of [64, 64.9, 65.1, 66])

@@ -8,6 +8,7 @@ import { LimitsForm } from "../../session/limitsForm.tsx";
 import { Button } from "../../ui/button.tsx";
 import { Chooser, PickOne } from "../../ui/chooser.tsx";
 import { later } from "../../wire/laterQueries.ts";
+import { AsideHead } from "./asideHead.tsx";
 import { setEnsemble } from "./usePlan.ts";
 import type { Planning } from "./usePlan.ts";
 
@@ -34,18 +35,7 @@ export function HowPlanned({ planning, onDone }: { planning: Planning; onDone: (
   const own = ensemble.limits !== null;
   return (
     <section aria-label="How it is planned" className="card flex flex-col gap-3 p-3.5">
-      <h2 className="flex items-center font-semibold">
-        How it is planned
-        <Button
-          small
-          look="quiet"
-          className="ml-auto px-1"
-          aria-label="Close how it is planned"
-          onClick={onDone}
-        >
-          <X size={14} aria-hidden />
-        </Button>
-      </h2>
+      <AsideHead title="How it is planned" onDone={onDone} />
       <TakenFrom planning={planning} catalogue={ground.catalogue} />
       <Chooser<Aim>
         label="Plan for"

@@ -4,7 +4,7 @@ import { keyChart } from "@mossy/core/instruments/same/chart";
 import { notSame } from "@mossy/core/instruments/same/review";
 import type { NotSame, Sort } from "@mossy/core/instruments/same/review";
 import { plural } from "@mossy/core/session/plural";
-import { Printer, X } from "lucide-react";
+import { Printer } from "lucide-react";
 import { useMemo } from "react";
 import { Link } from "react-router";
 import { Button } from "../../ui/button.tsx";
@@ -12,6 +12,7 @@ import { PickOne } from "../../ui/chooser.tsx";
 import { Pill } from "../../ui/pieces.tsx";
 import { saveAs } from "../../ui/saveAs.ts";
 import { fileAddress } from "../../wire/ask.ts";
+import { AsideHead } from "./asideHead.tsx";
 import type { Planning } from "./usePlan.ts";
 
 const SORTS: readonly (readonly [sort: Sort, name: string])[] = [
@@ -57,18 +58,7 @@ export function SameCard({
     );
   return (
     <section aria-label="Keys and levels" className="card flex flex-col gap-3 p-3.5">
-      <h2 className="flex items-center font-semibold">
-        Keys and levels
-        <Button
-          small
-          look="quiet"
-          className="ml-auto px-1"
-          aria-label="Close keys and levels"
-          onClick={onDone}
-        >
-          <X size={14} aria-hidden />
-        </Button>
-      </h2>
+      <AsideHead title="Keys and levels" onDone={onDone} />
       <ul className="flex flex-col gap-2">
         {SORTS.map(([sort, name]) => (
           <Matter
