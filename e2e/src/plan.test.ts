@@ -188,6 +188,8 @@ describe("sampled instruments of a template", () => {
     };
     expect([map.by, map.tracks.length]).toEqual(["channel", 68]);
     expect(map.tracks[0]?.articulations[0]?.called.channel).toBeGreaterThan(0);
+    // Seventeen ways of playing, sixteen channels.
+    await b.see("//*[contains(., 'In the key map nothing calls up Sforzando.')]");
     await b.click("//button[starts-with(@aria-label, 'Cello, tremolo')]");
     await b.see(
       "//div[@aria-label='Chosen part']//p[contains(., 'House key D0. Controller 7 at 95, −5.0 dB. " +

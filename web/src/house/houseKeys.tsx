@@ -4,6 +4,7 @@ import { keyTable, withHouseWay } from "@mossy/core/instruments/same/keyTable";
 import type { KeyRow, KeyTable } from "@mossy/core/instruments/same/keyTable";
 import type { Style } from "@mossy/core/house/style";
 import { keyName, keyTyped } from "@mossy/core/session/midiKeys";
+import { plural } from "@mossy/core/session/plural";
 import { useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
 import { Link } from "react-router";
@@ -87,7 +88,8 @@ function WorkedOut({
           {others === 0
             ? "Every key is where it is best: "
             : `Worked out: ${fresh} new, ${found.moved} moved, ${rows.length - others} stay; `}
-          {found.translated} articulations are called up by another key than their library's own.
+          {plural(found.translated, "articulation is", "articulations are")} called up by another key than
+          in {found.translated === 1 ? "its" : "their"} library.
         </p>
         {onTake && (
           <Button small look="main" disabled={others === 0} onClick={onTake}>

@@ -15,7 +15,7 @@ const BALANCED = {
 
 const CONTROLLERS = [
   ["dynamics", "Dynamics by controller"],
-  ["switch", "Calls by controller"],
+  ["switch", "Called up by controller"],
 ] as const;
 
 const number = (typed: string): number => Number(typed.trim().replace("−", "-").replace(",", "."));

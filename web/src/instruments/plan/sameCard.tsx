@@ -11,6 +11,7 @@ import { Button } from "../../ui/button.tsx";
 import { PickOne } from "../../ui/chooser.tsx";
 import { Pill } from "../../ui/pieces.tsx";
 import { saveAs } from "../../ui/saveAs.ts";
+import { mention } from "../../ui/toasts.tsx";
 import { fileAddress } from "../../wire/ask.ts";
 import { AsideHead } from "./asideHead.tsx";
 import type { Planning } from "./usePlan.ts";
@@ -50,12 +51,17 @@ export function SameCard({
   );
   const { keys } = useMemo(() => keyChart(style, tracks.session), [style, tracks]);
   const many = tracks.session.tracks.filter((t) => t.plays !== null).length;
-  const save = (by: CalledBy): void =>
-    saveAs(
-      `${title}, key map.json`,
-      "application/json",
-      JSON.stringify(keyMap(house.instruments, session, by), null, 2),
+  const save = (by: CalledBy): void => {
+    const map = keyMap(house.instruments, session, by);
+    saveAs(`${title}, key map.json`, "application/json", JSON.stringify(map, null, 2));
+    const left = map.tracks.flatMap((t) => t.articulations.filter((a) => a.called === null));
+    if (left.length === 0) return;
+    const names = [...new Set(left.map((a) => a.name))];
+    mention(
+      `In the key map nothing calls up ${names.slice(0, 4).join(", ")}` +
+        (names.length > 4 ? ` and ${names.length - 4} more.` : "."),
     );
+  };
   return (
     <section aria-label="Keys and levels" className="card flex flex-col gap-3 p-3.5">
       <AsideHead title="Keys and levels" onDone={onDone} />
