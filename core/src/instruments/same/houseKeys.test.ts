@@ -124,6 +124,18 @@ describe("house keys", () => {
     expect(places).toEqual([...places].sort((a, b) => a - b));
     expect(keysOf(ways)).toEqual([0, 1, 2]);
     expect([cannot, translated]).toEqual([[], 3]);
+    // What comes last has a key of its own; the others keep their order behind it.
+    const own = played([
+      { words: "tremolo", role: "violin", low: 55, high: 100, key: null },
+      { words: "sustain", role: "violin", low: 55, high: 100, key: 0 },
+      { words: "staccato", role: "viola", low: 48, high: 90, key: null },
+    ]);
+    const last = houseKeys(waysUsed(style, [own]), ALL).ways;
+    expect(last.map((w) => [w.words[0], w.key])).toEqual([
+      ["tremolo", 1],
+      ["staccato", 2],
+      ["sustain", 0],
+    ]);
   });
 
   it("are those most libraries have already: what is translated is the least", () => {
