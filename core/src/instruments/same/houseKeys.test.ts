@@ -161,6 +161,12 @@ describe("house keys", () => {
     expect(first?.key !== null && (first?.key ?? 99) < 15).toBe(true);
     expect(first?.beside).toBe(-3);
     expect(after.ways.slice(1)).toEqual(others.slice(1));
+    // What no library plays any more stays as the house has it.
+    const old: HouseWay[] = [
+      { words: ["marcato"], seconds: null, key: 90, beside: 0 },
+      { words: ["glissando"], seconds: null, key: null, beside: -2 },
+    ];
+    expect(houseKeys(waysUsed(style, [ebb]), { ...ALL, ways: old }).ways.slice(0, 2)).toEqual(old);
   });
 
   it("say what cannot be, and who leaves no key free", () => {
@@ -180,6 +186,16 @@ describe("house keys", () => {
     // As many ways as keys there may be, and one more.
     const { cannot: tight } = houseKeys(waysUsed(style, [wide]), { ...ALL, among: { low: 3, high: 3 } });
     expect(tight.map((w) => w.words[0])).toEqual(["sustain"]);
+    // The one key there is goes to whom it serves, not to who comes first.
+    const one = played([
+      { words: "tremolo", role: "violin", low: 0, high: 100, key: null },
+      { words: "sustain", role: "viola", low: 48, high: 100, key: null },
+    ]);
+    const { ways: served } = houseKeys(waysUsed(style, [one]), { ...ALL, among: { low: 3, high: 3 } });
+    expect(served.map((w) => [w.words[0], w.key])).toEqual([
+      ["tremolo", null],
+      ["sustain", 3],
+    ]);
   });
 
   it("know where a patch that is pressed elsewhere lies on its track", () => {

@@ -15,18 +15,35 @@ export interface HouseKeys {
   readonly translated: number;
 }
 
-const within = (key: number, keys: Span | null): boolean =>
-  keys !== null && key >= keys.low && key <= keys.high;
-
-/** Whether a library itself calls an articulation up where a key of a track arrives, and by nothing else. */
-export function calledBy({ articulation: { called }, moved }: Use, key: number): boolean {
+/** The keys of a track by which a library itself calls an articulation up, and by nothing else; null where by none. */
+function ownKeys({ articulation: { called }, moved }: Use): Span | null {
   const [only, ...more] = called;
-  return only?.by === "key" && more.length === 0 && within(key + moved, only);
+  return only?.by === "key" && more.length === 0
+    ? { low: only.low - moved, high: only.high - moved }
+    : null;
+}
+
+/** Whether a library itself calls an articulation up where a key of a track arrives. */
+export function calledBy(use: Use, key: number): boolean {
+  const own = ownKeys(use);
+  return own !== null && key >= own.low && key <= own.high;
+}
+
+const KEYS = 128;
+/** On how many of some spans each key lies. */
+function covered(spans: readonly (Span | null)[]): number[] {
+  const many = Array.from({ length: KEYS }, () => 0);
+  for (const span of spans)
+    if (span)
+      for (let key = Math.max(0, span.low); key <= Math.min(KEYS - 1, span.high); key++)
+        many[key] = (many[key] ?? 0) + 1;
+  return many;
 }
 
 /** What is least comes first: one more of it outweighs all that follows. */
 interface Weights {
-  readonly inside: number;
+  /** That a way of playing has no key. */
+  readonly none: number;
   readonly moved: number;
   readonly others: number;
   readonly translated: number;
@@ -39,9 +56,9 @@ function weightsFor(ways: number, uses: number, tidy = true): Weights {
   const translated = tidy ? (127 * ways * (ways + 1)) / 2 + 1 : 1;
   const others = translated * (uses + 1);
   const moved = others * (ways + 1);
-  const inside = moved * (ways + 1);
-  if (inside * (ways + 1) > EXACT && tidy) return weightsFor(ways, uses, false);
-  return { inside, moved, others, translated, place: tidy ? 1 : 0 };
+  const none = moved * (ways + 1);
+  if (2 * none * (ways + 1) > EXACT && tidy) return weightsFor(ways, uses, false);
+  return { none, moved, others, translated, place: tidy ? 1 : 0 };
 }
 
 /**
@@ -57,53 +74,49 @@ export function houseKeys(
 ): HouseKeys {
   const unused = now.filter((w) => !ways.some((x) => houseWayOf({ ways: [w] }, x)));
   const keys = Array.from({ length: among.high - among.low + 1 }, (_, i) => among.low + i);
-  const rows = [...ways, ...unused.map((w): WayUsed => ({ ...w, uses: [] }))].slice(
-    0,
-    Math.min(MOST_WAYS, keys.length),
-  );
-  const spans = [...new Map(ways.flatMap((w) => w.uses.map((u) => [u.patch, u.keys] as const))).values()];
-  const anybody = keys.map((k) => spans.some((s) => within(k, s)));
+  const kept = unused.filter((w) => w.key !== null).map((w): WayUsed => ({ ...w, uses: [] }));
+  const rows = [...ways, ...kept].slice(0, MOST_WAYS);
+  const patches = new Map(ways.flatMap((w) => w.uses.map((u) => [u.patch, u.keys] as const)));
+  const anybody = covered([...patches.values()]);
   const uses = rows.reduce((sum, w) => sum + w.uses.length, 0);
   const weigh = weightsFor(rows.length, uses);
-  const inside = (w: WayUsed, key: number): boolean => w.uses.some((u) => within(key, u.keys));
   const cost = rows.map((w, row) => {
     const had = houseWayOf({ ways: now }, w)?.key ?? null;
-    return keys.map(
-      (key, k) =>
-        (inside(w, key) ? weigh.inside : 0) +
-        (had !== null && had !== key ? weigh.moved : 0) +
-        (anybody[k] ? weigh.others : 0) +
-        w.uses.filter((u) => !calledBy(u, key)).length * weigh.translated +
-        k * (rows.length - row) * weigh.place,
-    );
+    const own = covered(w.uses.map(ownKeys));
+    const range = covered(w.uses.map((u) => u.keys));
+    return [
+      ...keys.map(
+        (key, k) =>
+          // Rather none than one it plays.
+          ((range[key] ?? 0) > 0 ? 2 * weigh.none : 0) +
+          (had !== null && had !== key ? weigh.moved : 0) +
+          ((anybody[key] ?? 0) > 0 ? weigh.others : 0) +
+          (w.uses.length - (own[key] ?? 0)) * weigh.translated +
+          k * (rows.length - row) * weigh.place,
+      ),
+      ...rows.map(() => weigh.none),
+    ];
   });
   const taken = assign(cost).map((k) => keys[k] ?? null);
   const keyOf = new Map(rows.map((w, i) => [w, taken[i] ?? null]));
-  const fits = (w: WayUsed): number | null => {
-    const key = keyOf.get(w) ?? null;
-    return key === null || inside(w, key) ? null : key;
-  };
-  const all = [...ways, ...rows.slice(ways.length)].slice(0, MOST_WAYS);
-  const made = all.map((w): HouseWay => {
-    const { words, seconds } = w;
-    return {
-      words: [...words],
-      seconds,
-      key: fits(w),
-      beside: houseWayOf({ ways: now }, w)?.beside ?? 0,
-    };
-  });
+  const made = rows.map((w): HouseWay => ({
+    words: [...w.words],
+    seconds: w.seconds,
+    key: keyOf.get(w) ?? null,
+    beside: houseWayOf({ ways: now }, w)?.beside ?? 0,
+  }));
   // The order is that of channels: what the house has stays where it is.
   const place = (w: HouseWay): number => {
     const had = houseWayOf({ ways: now }, w);
     return had ? now.indexOf(had) : now.length;
   };
-  const ordered = [...made].sort((a, b) => place(a) - place(b));
-  return { ways: ordered, cannot: all.filter((w) => fits(w) === null), ...sums(made, ways, now) };
+  const without = unused.filter((w) => w.key === null);
+  const ordered = [...made, ...without].sort((a, b) => place(a) - place(b)).slice(0, MOST_WAYS);
+  return { ways: ordered, cannot: rows.filter((w) => keyOf.get(w) === null), ...sums(made, ways, now) };
 }
 
 /** How many keys differ from those there are, and how many articulations are called up by others than their own. */
-export function sums(
+function sums(
   made: readonly HouseWay[],
   ways: readonly WayUsed[],
   now: readonly HouseWay[],
