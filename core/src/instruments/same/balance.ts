@@ -1,8 +1,8 @@
 import type { HouseInstruments } from "../../house/instruments.ts";
 
 /**
- * How loud a value of controller 7 is beside its highest, in dB: 40·log10(value/127) (General MIDI Level 2; DLS has the
- * same curve).
+ * How loud a value of controller 7 is beside its highest, in dB: 40·log10(value/127) (General MIDI Level 2; DLS has
+ * the same curve).
  * @param value 1 to 127; 0 is silent (−Infinity)
  */
 export const volumeInDb = (value: number): number => 40 * Math.log10(value / 127);

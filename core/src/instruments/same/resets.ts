@@ -27,6 +27,10 @@ interface Start {
   readonly key: number | null;
 }
 
+/** Whether anything has to be called up: beside others, or since its patch plays something else by itself. */
+export const isCalledUp = ({ ways }: Pick<Plays, "ways">): boolean =>
+  ways.length > 1 || ways.some((w) => w.called.length > 0);
+
 /** The program and bank its first articulation is called up by where its track says none. */
 function programOf({ ways }: Plays, { program }: Track): { program: number | null; bank: number | null } {
   const call = ways[0]?.called.find((c) => c.by === "program");
@@ -56,7 +60,7 @@ function startOf(track: Track, plays: Plays): Start {
     ...own.filter((s) => s.at === AT.controllers),
     { sets: "bend", at: AT.controllers, value: 0 },
   ];
-  return { sets, key: plays.ways.length > 1 ? (plays.ways[0]?.key ?? null) : null };
+  return { sets, key: isCalledUp(plays) ? (plays.ways[0]?.key ?? null) : null };
 }
 
 /** The item that says so in the lead-in of a track, from the first bar on. */

@@ -5,7 +5,7 @@ import { keyName } from "../../session/midiKeys.ts";
 import type { Known } from "../plan/offers.ts";
 import { AS_LOUD } from "./balance.ts";
 import { gridOf } from "./onGrid.ts";
-import { resetProblems } from "./resets.ts";
+import { isCalledUp, resetProblems } from "./resets.ts";
 import { balanceOf } from "./sameOn.ts";
 import { keysOn } from "./waysUsed.ts";
 
@@ -24,8 +24,7 @@ type Said = Pick<NotSame, "sort" | "says">;
 const decibels = (db: number): string => `${Math.abs(db).toFixed(1)} dB`;
 
 function ofKeys({ ways, moved }: Plays, patch: Known["library"]["patches"][number] | undefined): Said[] {
-  // What has one articulation only is never called up.
-  if (ways.length < 2) return [];
+  if (!isCalledUp({ ways })) return [];
   const keys = patch ? keysOn(patch, moved) : null;
   return ways.flatMap(({ name, key }): Said[] => {
     if (key === null) return [{ sort: "keys", says: `${name} has no house key` }];
