@@ -8,8 +8,6 @@ import { makeSolver } from "../solve/solver.ts";
 import { pairsIn, withPairs } from "./asPair.ts";
 import { NO_CHOICES } from "./choices.ts";
 import { fit } from "./fit.ts";
-import { NO_EQUIPMENT } from "../devices/missing.ts";
-import { NO_LIMITS } from "./limits.ts";
 import { blankInput, blankRoom } from "./room.ts";
 import { PLAIN_TERMS, importanceIn } from "./sources.ts";
 import { togetherIn } from "./together.ts";
@@ -179,10 +177,9 @@ describe("a pair in a fit", () => {
     const baseline = fit(row, six, { ...terms, choices }).session;
     const next = { ...row, tracks: row.tracks.map((t) => (t.id === "main" ? { ...t, level: -3 } : t)) };
     const forward = fittedFor(next, { baseline, now: baseline, choices, variant: null }, six, {
+      ...PLAIN_TERMS,
       solver,
       style,
-      limits: NO_LIMITS,
-      equipment: NO_EQUIPMENT,
     });
     expect(forward.unplaced).toEqual([]);
     expect(forward.session.tracks.map((t) => [t.id, t.input, t.format])).toEqual(

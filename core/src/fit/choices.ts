@@ -16,6 +16,8 @@ export const fitChoices = z.object({
   asPair: z.array(z.object({ tracks: z.array(trackId).min(2).max(1000) })).max(100),
   /** What becomes of devices that are not installed there. */
   devices: z.array(deviceChoice).max(1000),
+  /** Whether it does without the sample machines of the room: what sounds is the light set. */
+  withoutMachines: z.boolean(),
 });
 export type FitChoices = z.infer<typeof fitChoices>;
 
@@ -27,6 +29,7 @@ export const choicesSent = z.object({
   plugged: fitChoices.shape.plugged.default([]),
   asPair: fitChoices.shape.asPair.default([]),
   devices: fitChoices.shape.devices.default([]),
+  withoutMachines: fitChoices.shape.withoutMachines.default(false),
 });
 
 export const NO_CHOICES: FitChoices = {
@@ -36,6 +39,7 @@ export const NO_CHOICES: FitChoices = {
   plugged: [],
   asPair: [],
   devices: [],
+  withoutMachines: false,
 };
 
 /** Choices with more sources left out; what was to get an input whatever goes for it is not any more. */

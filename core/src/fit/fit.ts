@@ -39,12 +39,10 @@ export interface Fit {
  * A numbering that suits the room stays as it is, but for the room's standing patch. Sources without an input
  * stay in the session, not armed, and are named.
  */
-export function fit(
-  session: Session,
-  room: Room,
-  terms: Partial<FitTerms> & Pick<FitTerms, "solver">,
-): Fit {
+export function fit(asked: Session, room: Room, terms: Partial<FitTerms> & Pick<FitTerms, "solver">): Fit {
   const by = { ...PLAIN_TERMS, ...terms };
+  const sampled = by.sampled?.(asked, room);
+  const session = sampled?.session ?? asked;
   const out = new Set(by.choices.leaveOut);
   const leftOut = session.tracks.filter((t) => out.has(t.id) && recordsFromOutside(t));
   const paired = withPairs(
@@ -66,7 +64,7 @@ export function fit(
   const lowering = by.style ? loweringFor(suited, by.limits, by.style) : null;
   return {
     session: suited,
-    changes: diff(session, suited),
+    changes: diff(asked, suited),
     fits: placed.fits,
     adjusted: [
       ...paired.pairs.map(({ track, of }) => ({
@@ -75,6 +73,7 @@ export function fit(
         says: `records ${of.map((t) => t.name).join(", ")} together`,
       })),
       ...idleToo(idle),
+      ...(sampled?.adjusted ?? []),
       ...placed.adjusted,
       ...heard.adjusted,
       ...run.adjusted,

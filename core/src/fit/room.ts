@@ -59,6 +59,21 @@ export const setUp = z.object({
 export type SetUp = z.infer<typeof setUp>;
 export type Wiring = Pick<SetUp, "inputs" | "outputs" | "standing">;
 
+const upTo = (top: number) => z.int().min(1).max(top);
+
+/** A computer of a room that holds samples. */
+export const sampleMachine = z.object({
+  name: oneLine(40).trim().min(1),
+  /** MB it holds at most, and MB a second at which it loads. */
+  memory: z.number().positive().max(10_000_000),
+  speed: z.number().positive().max(100_000),
+  /** Samplers that run on it at most; ports of sixteen channels, and stereo outputs, of each. */
+  instances: upTo(256),
+  ports: upTo(64),
+  outputs: upTo(256),
+});
+export type SampleMachine = z.infer<typeof sampleMachine>;
+
 /** A place with its interface and limits; it is wired as it usually is, unless a set-up is asked for. */
 export const room = z.object({
   name: oneLine(60).trim().min(1),
@@ -76,6 +91,8 @@ export const room = z.object({
   /** The most a session may cost: percent of what its station can do, and megabytes; null: nobody said. */
   load: z.number().min(0).max(100_000).nullable(),
   memory: z.number().min(0).max(10_000_000).nullable(),
+  /** Computers that hold samples for it. */
+  machines: z.array(sampleMachine).max(16),
 });
 export type Room = z.infer<typeof room>;
 
@@ -93,6 +110,7 @@ export const blankRoom = (name: string, rest: Partial<Room> = {}): Room => ({
   widest: "stereo",
   load: null,
   memory: null,
+  machines: [],
   ...rest,
 });
 
@@ -162,6 +180,11 @@ export const wholeRoom = room.superRefine((doc, ctx) => {
     doc.setUps.map((s) => s.name.toLowerCase()),
     ["setUps"],
     (name) => `two set-ups are called “${name}”`,
+  );
+  twice(
+    doc.machines.map((m) => m.name.toLowerCase()),
+    ["machines"],
+    (name) => `two sample machines are called “${name}”`,
   );
   twice(doc.sampleRates, ["sampleRates"], (r) => `${r} Hz is there twice`);
 });

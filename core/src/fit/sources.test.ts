@@ -1,13 +1,12 @@
 import { describe, expect, it } from "vitest";
 import { blankTrack, emptySession } from "../session/document.ts";
 import type { Session, Track } from "../session/document.ts";
-import { NO_EQUIPMENT } from "../devices/missing.ts";
 import { NO_CHOICES } from "./choices.ts";
 import type { FitChoices } from "./choices.ts";
 import { fit } from "./fit.ts";
 import { blankInput, blankRoom, inSetUp, wholeRoom } from "./room.ts";
 import type { Room } from "./room.ts";
-import { NO_LIMITS } from "./limits.ts";
+import { PLAIN_TERMS } from "./sources.ts";
 import { makeSolver } from "../solve/solver.ts";
 import { waysOut } from "./waysOut.ts";
 
@@ -164,12 +163,8 @@ describe("ways out of too few inputs", () => {
   const saysOf = (s: Session, room: Room, choices: Partial<FitChoices> = {}) =>
     waysOut(s, room, null, { ...fitTerms(choices) }).map((w) => w.says);
   const fitTerms = (choices: Partial<FitChoices>) => ({
+    ...PLAIN_TERMS,
     ...by(choices),
-    limits: NO_LIMITS,
-    equipment: NO_EQUIPMENT,
-    style: null,
-    last: new Map<string, number>(),
-    patched: { known: new Map<string, number>(), taken: new Set<number>() },
   });
 
   it("are the room wired another way, or one thing for another, each with its price", () => {

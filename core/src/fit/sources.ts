@@ -7,6 +7,7 @@ import { NO_CHOICES } from "./choices.ts";
 import type { FitChoices } from "./choices.ts";
 import { NO_LIMITS } from "./limits.ts";
 import type { Limits } from "./limits.ts";
+import type { Adjustment } from "./report.ts";
 import { plugIn } from "./plug.ts";
 import type { Room, RoomInput } from "./room.ts";
 import { select } from "./select.ts";
@@ -25,6 +26,12 @@ export interface Patched {
   readonly taken: ReadonlySet<number>;
 }
 
+/** A session with its sampled instruments as a room has them. */
+export interface InRoom {
+  readonly session: Session;
+  readonly adjusted: readonly Adjustment[];
+}
+
 /** What a fit goes by, beside the session and the room. */
 export interface FitTerms {
   readonly solver: Solver;
@@ -38,6 +45,8 @@ export interface FitTerms {
   /** Where sources stood when this template was last fitted to this room. */
   readonly last: ReadonlyMap<TrackId, number>;
   readonly patched: Patched;
+  /** What becomes of sampled instruments there; null: they stay as they are. */
+  readonly sampled: ((session: Session, room: Room) => InRoom) | null;
 }
 export const PLAIN_TERMS: Omit<FitTerms, "solver"> = {
   choices: NO_CHOICES,
@@ -46,6 +55,7 @@ export const PLAIN_TERMS: Omit<FitTerms, "solver"> = {
   style: null,
   last: new Map(),
   patched: { known: new Map(), taken: new Set() },
+  sampled: null,
 };
 
 /** How much each track is wanted: as it says itself, else as the house says of its role. */

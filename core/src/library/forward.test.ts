@@ -10,12 +10,11 @@ import type { Session, Track, TrackFields } from "../session/document.ts";
 import { byId } from "../session/routing.ts";
 import { makeSolver } from "../solve/solver.ts";
 import { NO_CHOICES } from "../fit/choices.ts";
-import { NO_EQUIPMENT } from "../devices/missing.ts";
-import { NO_LIMITS } from "../fit/limits.ts";
+import { PLAIN_TERMS } from "../fit/sources.ts";
 import { fittedFor } from "./forward.ts";
 import { variantOf, wholeVariant } from "./variant.ts";
 
-const by = { solver: await makeSolver(), style: null, limits: NO_LIMITS, equipment: NO_EQUIPMENT };
+const by = { ...PLAIN_TERMS, solver: await makeSolver() };
 const track = (s: Session, id: string): Track => {
   const t = byId(s).get(id);
   if (!t) throw new Error(`no track ${id}`);

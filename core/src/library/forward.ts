@@ -35,7 +35,7 @@ export function fittedFor(
   whole: Session,
   { baseline, now, choices, variant }: Begun,
   room: Room,
-  by: Pick<FitTerms, "solver" | "style" | "limits" | "equipment">,
+  by: Omit<FitTerms, "choices" | "last" | "patched">,
 ): Fit {
   const begun = asBegun(whole, { baseline, variant });
   // One pair for several stands where it stood: it is not what the release has there.

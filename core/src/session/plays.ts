@@ -27,6 +27,23 @@ export const way = z.object({
 });
 export type Way = z.infer<typeof way>;
 
+/** When a patch is loaded: as the session starts, when somebody wants it, or not at all, its routing kept. */
+export const LOADING = ["always", "on demand", "off"] as const;
+export type Loading = (typeof LOADING)[number];
+
+/** Where a track sits on a sample machine of a room; all counted from 1. */
+export const seat = z.object({
+  /** The machine by its name. */
+  machine: oneLine(40).min(1),
+  /** One of the samplers that run there. */
+  instance: z.int().min(1).max(256),
+  /** One of the ports of that instance. */
+  port: z.int().min(1).max(64),
+  /** One of its stereo outputs. */
+  output: z.int().min(1).max(256),
+});
+export type Seat = z.infer<typeof seat>;
+
 /** What a track of sampled instruments plays: a patch of a library, some of its articulations, brought into time. */
 export const plays = z.object({
   /** Whose part it is: a player of the session's ensemble. */
@@ -43,7 +60,12 @@ export const plays = z.object({
   /** Gain of the instrument itself, in dB, ahead of everything on its track. */
   gain: z.number().min(-144).max(40),
   /** The port its notes go out by, counted from 1; null: the instrument sits in the session. */
-  port: z.int().min(1).max(256).nullable(),
+  port: z.int().min(1).max(10_000).nullable(),
+  loading: z.enum(LOADING),
+  /** Whether it is in the light set: loaded inside the session where the sample machines are off. */
+  light: z.boolean(),
+  /** Null: on no machine, or nobody said on which. */
+  seat: seat.nullable(),
 });
 export type Plays = z.infer<typeof plays>;
 
@@ -67,10 +89,17 @@ export const playsInDetail = (all: Plays): string =>
   `${all.patch.id} ${all.patch.at}, dynamics ${all.dynamics ?? "not known"}; ` +
   all.ways.map(wayInDetail).join("; ");
 
-/** "Tideline Strings, Violins 1: Long, Tremolo, 64 ms earlier, keys +12, gain −2.5 dB, port 2". */
-export const playsInWords = ({ library, patch, ways, offset, moved, gain, port }: Plays): string =>
+/** "Reed, instance 2, port 1, output 3". */
+export const seatInWords = ({ machine, instance, port, output }: Seat): string =>
+  `${machine}, instance ${instance}, port ${port}, output ${output}`;
+
+/** "Tideline Strings, Violins 1: Long, Tremolo, 64 ms earlier, keys +12, gain −2.5 dB, port 2, on demand". */
+export const playsInWords = ({ library, patch, ways, offset, moved, gain, ...sits }: Plays): string =>
   `${library.name}, ${patch.name}: ${ways.map((w) => w.name).join(", ")}` +
   (offset === 0 ? "" : `, ${Math.abs(offset)} ms ${offset > 0 ? "earlier" : "later"}`) +
   (moved === 0 ? "" : `, keys ${moved > 0 ? "+" : "−"}${Math.abs(moved)}`) +
   (gain === 0 ? "" : `, gain ${levelInWords(gain)} dB`) +
-  (port === null ? "" : `, port ${port}`);
+  (sits.port === null ? "" : `, port ${sits.port}`) +
+  (sits.loading === "always" ? "" : `, ${sits.loading === "off" ? "not loaded" : sits.loading}`) +
+  (sits.light ? ", in the light set" : "") +
+  (sits.seat === null ? "" : `, on ${seatInWords(sits.seat)}`);

@@ -147,8 +147,30 @@ const from12 = (session: StoredDocument): StoredDocument => ({
   })),
 });
 
+/** What a track of form 13 plays: it knew no sample machines. */
+const plays13 = (plays: unknown): unknown =>
+  isStored(plays) ? { loading: "always", light: false, seat: null, ...plays } : plays;
+const from13 = (session: StoredDocument): StoredDocument => ({
+  ...session,
+  tracks: itemsOf(session["tracks"], (track) => ({ ...track, plays: plays13(track["plays"]) })),
+});
+
 /** What leads from each form of a session to the next. Kept for ever: what was written once can be read. */
-const STEPS = [from1, from2, from3, from4, from5, from6, from7, from8, from9, from10, from11, from12];
+const STEPS = [
+  from1,
+  from2,
+  from3,
+  from4,
+  from5,
+  from6,
+  from7,
+  from8,
+  from9,
+  from10,
+  from11,
+  from12,
+  from13,
+];
 
 /**
  * A stored session in the form of today. Whether it holds together is for the schema to say.

@@ -22,6 +22,7 @@ import { releasesOf } from "../library/store.ts";
 import { HouseProblem, notFound, stale } from "../problems.ts";
 import { once } from "../transaction.ts";
 import { sessionCard } from "./cards.ts";
+import { sampledIn } from "../instruments/sampledIn.ts";
 import { equipmentOf } from "../rooms/equipment.ts";
 import { limitsOf } from "../rooms/software.ts";
 import { solver } from "../solver.ts";
@@ -73,6 +74,7 @@ export async function blockStep(
     style,
     limits: await limitsOf(db, s.room),
     equipment: await equipmentOf(db, s.roomId),
+    sampled: await sampledIn(db, merged.session, s.choices.withoutMachines),
   });
   return {
     held,
@@ -84,7 +86,7 @@ export async function blockStep(
   };
 }
 
-/** A session in which what is new records as it does in another one. */
+/** A session in which what is new is plugged in, or seated on a sample machine, as in another one. */
 function asPluggedIn(session: Session, now: Session, other: Session): Session {
   const known = new Set(now.tracks.map((t) => t.id));
   const there = new Map(other.tracks.map((t) => [t.id, t]));
@@ -92,7 +94,9 @@ function asPluggedIn(session: Session, now: Session, other: Session): Session {
     ...session,
     tracks: session.tracks.map((t) => {
       const so = known.has(t.id) ? undefined : there.get(t.id);
-      return so ? { ...t, input: so.input, armed: so.armed } : t;
+      if (!so) return t;
+      const { input, armed, kind, format, channel, plays } = so;
+      return { ...t, input, armed, kind, format, channel, plays };
     }),
   };
   return { ...plugged, blocks: withGiven(session, plugged) };

@@ -16,6 +16,7 @@ import { withStartBlocks } from "@mossy/core/library/startBlocks";
 import type { Variant } from "@mossy/core/session/beside";
 import type { Session } from "@mossy/core/session/document";
 import type { Db } from "../database.ts";
+import { sampledIn } from "../instruments/sampledIn.ts";
 import { latestOfBlock } from "../library/blocks.ts";
 import { releaseWith } from "../library/store.ts";
 import { HouseProblem, notFound } from "../problems.ts";
@@ -52,6 +53,7 @@ export interface FitWish {
   plugged?: FitChoices["plugged"];
   asPair?: FitChoices["asPair"];
   devices?: FitChoices["devices"];
+  withoutMachines?: FitChoices["withoutMachines"];
   settings?: ChosenSettings;
   /** Blocks that are put in beside what the template has. */
   blocks?: readonly string[];
@@ -73,6 +75,7 @@ export const choicesOf = (wish: Omit<FitWish, "template" | "release">): FitChoic
   plugged: [...(wish.plugged ?? [])],
   asPair: [...(wish.asPair ?? [])],
   devices: [...(wish.devices ?? [])],
+  withoutMachines: wish.withoutMachines ?? false,
 });
 
 /** A release fitted to its room, before it becomes a session. */
@@ -117,6 +120,7 @@ export const termsOf = async (
   wish: Omit<FitWish, "release">,
   room: Room,
   style: Style,
+  session: Session,
 ): Promise<FitTerms> => ({
   ...PLAIN_TERMS,
   solver: await solver(),
@@ -125,6 +129,7 @@ export const termsOf = async (
   equipment: await equipmentOf(db, wish.room),
   style,
   last: await lastInputs(db, wish.room, wish.template, wish.setUp ?? null),
+  sampled: await sampledIn(db, session, wish.withoutMachines ?? false),
 });
 
 /** @throws HouseProblem where the room or the release is not there, or a setting is fixed */
@@ -167,7 +172,7 @@ export async function fitParts(db: Db, wish: FitWish, style: Style): Promise<Fit
   const part = variant === null ? release.session : variantOf(release.session, variant).session;
   const chosen = startedWith(part, wish.settings ?? {});
   if ("problem" in chosen) throw new HouseProblem(422, "That setting is fixed", chosen.problem, "settings");
-  const terms = await termsOf(db, wish, room, style);
+  const terms = await termsOf(db, wish, room, style, part);
   const blocks: BlockRelease[] = [];
   for (const block of new Set(wish.blocks)) blocks.push(await latestOfBlock(db, block));
   const filled = await droppedIn(db, chosen, wish.drops ?? []);

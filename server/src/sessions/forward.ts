@@ -17,6 +17,7 @@ import type { Db } from "../database.ts";
 import { changeDocument, documentWith } from "../documents/store.ts";
 import type { Bench } from "../house/bench.ts";
 import type { Styles } from "../house/styles.ts";
+import { sampledIn } from "../instruments/sampledIn.ts";
 import { refuseUndecided } from "../library/blocks.ts";
 import { releaseWith, templateWith } from "../library/store.ts";
 import { tell } from "../news/tell.ts";
@@ -50,6 +51,7 @@ export const theirsOf = async (
       style,
       limits: await limitsOf(db, s.room),
       equipment: await equipmentOf(db, s.roomId),
+      sampled: await sampledIn(db, release, s.choices.withoutMachines),
     },
   );
 

@@ -60,7 +60,7 @@ const sameBus = (t: Track, { positions, number }: Identity): boolean =>
   same(t.positions, positions) && t.number === number;
 
 const fed = (session: Session, mine: readonly Track[], to: TrackId): Session => {
-  const own = new Set(mine.filter((t) => t.format !== null).map((t) => t.id));
+  const own = new Set(mine.map((t) => t.id));
   return { ...session, tracks: session.tracks.map((t) => (own.has(t.id) ? { ...t, feeds: to } : t)) };
 };
 

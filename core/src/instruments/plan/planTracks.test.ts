@@ -170,15 +170,34 @@ describe("planned tracks", () => {
     const machine = made(sampledSession({ sits: "machine" }));
     const at = playing(machine).map((t) => [t.plays?.port, t.channel]);
     expect(at).toEqual(at.map((_, n) => [Math.floor(n / 16) + 1, (n % 16) + 1]));
-    expect(playing(machine).every((t) => t.kind === "midi" && t.format === null && t.feeds === null)).toBe(
-      true,
-    );
+    expect(playing(machine).every((t) => t.kind === "midi" && t.format === null)).toBe(true);
+    // What they feed is where their sound comes back on: as inside the session.
+    const back = made(sampledSession());
+    expect(playing(machine).map((t) => t.feeds)).toEqual(playing(back).map((t) => t.feeds));
+    expect(playing(machine).every((t) => t.feeds !== null)).toBe(true);
     // Brought into the session again they have neither.
     const inside = made({ ...machine, ensemble: { ...machine.ensemble, sits: "session" } });
     expect(
       playing(inside).every((t) => t.kind === "instrument" && t.plays?.port === null && t.channel === null),
     ).toBe(true);
     expect(playing(inside).every((t) => t.feeds !== null)).toBe(true);
+  });
+
+  it("that lead to a machine come back on the bus of their section, and keep when they are loaded", () => {
+    const machine = made(sampledSession({ sits: "machine", buses: "section" }));
+    const [first] = playing(machine);
+    const bus = machine.tracks.find((t) => t.id === first?.feeds);
+    expect(bus && ["bus", "folder"].includes(bus.kind) && bus.format !== null).toBe(true);
+    const told: Session = {
+      ...machine,
+      tracks: machine.tracks.map((t) =>
+        t === first && t.plays ? { ...t, plays: { ...t.plays, loading: "off", light: true } } : t,
+      ),
+    };
+    const again = playing(made(told));
+    expect(again.map((t) => [t.plays?.loading, t.plays?.light])).toEqual(
+      again.map((_, n) => (n === 0 ? ["off", true] : ["always", false])),
+    );
   });
 
   it("give a patch that is switched by channel a port to itself", () => {

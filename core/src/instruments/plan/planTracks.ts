@@ -152,6 +152,9 @@ function playsOf({ player }: PlannedPlayer, { library, patch, of, offset }: Plan
     dynamics: null,
     gain: 0,
     port: null,
+    loading: "always",
+    light: false,
+    seat: null,
   };
 }
 
@@ -169,18 +172,17 @@ function withKept({ house }: Style, session: Session, wanted: readonly Wanted[])
     tracks: session.tracks.map((t) => {
       const w = by.get(t.id);
       if (!w) return t;
-      const next = { ...t, kind, ...sameOn(house.instruments, t, w.plays, w.track.patch) };
+      const plays = t.plays ? { ...w.plays, loading: t.plays.loading, light: t.plays.light } : w.plays;
+      const next = { ...t, kind, ...sameOn(house.instruments, t, plays, w.track.patch) };
       return t.kind === kind ? next : { ...next, format, channel: null, feeds: home(t) };
     }),
   };
 }
 
-/** What carries no sound leads to a machine, and feeds nothing here. */
+/** What leads to a machine sends nothing itself; it feeds what its sound comes back on. */
 const silent = (session: Session, ids: ReadonlySet<TrackId>): Session => ({
   ...session,
-  tracks: session.tracks.map((t) =>
-    ids.has(t.id) && t.format === null ? { ...t, feeds: null, sends: [] } : t,
-  ),
+  tracks: session.tracks.map((t) => (ids.has(t.id) && t.format === null ? { ...t, sends: [] } : t)),
 });
 
 /** With everything set back in the lead-in. */

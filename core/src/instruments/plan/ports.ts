@@ -5,7 +5,8 @@ import type { Plays } from "../../session/plays.ts";
 export const CHANNELS_A_PORT = 16;
 
 /** Whether its articulations are called up by channel: such a patch has a port to itself. */
-const byChannel = ({ ways }: Plays): boolean => ways.some((w) => w.called.some((c) => c.by === "channel"));
+export const byChannel = ({ ways }: Plays): boolean =>
+  ways.some((w) => w.called.some((c) => c.by === "channel"));
 
 /**
  * Gives tracks that lead to a machine their ports and channels, in their order: sixteen a port, and a port to itself

@@ -37,6 +37,9 @@ const plays = (ways: Way[], more: Partial<Plays> = {}): Plays => ({
   dynamics: 1,
   gain: 0,
   port: 2,
+  loading: "always",
+  light: false,
+  seat: null,
   ...more,
 });
 const track = (p: Plays): Track => blankTrack("t", "EB_Vln", { kind: "instrument", channel: 3, plays: p });

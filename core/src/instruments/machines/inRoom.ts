@@ -1,0 +1,131 @@
+import type { Adjustment } from "../../fit/report.ts";
+import type { Room } from "../../fit/room.ts";
+import type { InRoom } from "../../fit/sources.ts";
+import type { Session, Track, TrackId } from "../../session/document.ts";
+import { plural } from "../../session/plural.ts";
+import { byId, carrierOf, mainOf } from "../../session/routing.ts";
+import type { Known } from "../plan/offers.ts";
+import { memoryOf } from "./light.ts";
+import { isSampled, seatingOf } from "./seating.ts";
+import type { Sampled, Seating, TrackSeat } from "./seating.ts";
+import { lackingInWords, megabytesInWords, secondsInWords, someOf, useInWords } from "./words.ts";
+
+const WHAT = "Sample machines";
+const said = (says: string, track: TrackId | null = null): Adjustment => ({ track, what: WHAT, says });
+
+/** Whether the sampled instruments of a session sit on machines. */
+const onMachines = ({ ensemble, tracks }: Session): boolean =>
+  ensemble.sits === "machine" && tracks.some(isSampled);
+
+/**
+ * Tracks of a session that lead to sample machines: all planned ones but what a job has for itself, and what somebody
+ * put inside the session by hand.
+ */
+export const tracksOnMachines = (session: Session): Sampled[] =>
+  onMachines(session) ? session.tracks.filter(isSampled).filter((t) => !t.job && t.kind === "midi") : [];
+
+/**
+ * The sampled instruments of a session as a room has them: on its sample machines, each with its seat; or, where it has
+ * none or does without, only the light set, inside the session, and everything else off with its routing kept. What a
+ * job has for itself is inside the session anyway.
+ * @param asked whether it is to do without the machines
+ */
+export function inRoom(
+  session: Session,
+  room: Pick<Room, "name" | "machines" | "memory">,
+  catalogue: readonly Known[],
+  asked: boolean,
+): InRoom {
+  if (!onMachines(session)) return { session, adjusted: [] };
+  const leading = tracksOnMachines(session);
+  const jobs = session.tracks.filter(isSampled).filter((t) => t.job);
+  const without = asked || room.machines.length === 0;
+  const light = leading.filter((t) => t.plays.light);
+  const goInside = new Set((without ? [...jobs, ...light] : jobs).map((t) => t.id));
+  const stays = new Set(leading.map((t) => t.id));
+  const seating = without ? null : seatingOf(leading, room.machines, catalogue);
+  const tracks = byId(session);
+  const home = (t: Track): TrackId | null =>
+    t.feeds ?? carrierOf(t.parent, tracks) ?? mainOf(session)?.id ?? null;
+  const next = session.tracks.map((t): Track => {
+    if (!isSampled(t)) return t;
+    if (goInside.has(t.id)) return inside(t, home(t));
+    return stays.has(t.id) ? seated(t, seating?.seats.get(t.id) ?? null) : t;
+  });
+  const memory = next
+    .filter(isSampled)
+    .reduce((sum, t) => sum + (t.kind === "instrument" ? memoryOf(catalogue, t) : 0), 0);
+  return {
+    session: { ...session, tracks: next },
+    adjusted: [
+      ...(seating
+        ? seatsInWords(session, seating)
+        : lightInWords(room, { light: light.length, memory, off: leading.length - light.length })),
+      ...(jobs.length > 0
+        ? [said(`of this job alone, so inside the session: ${someOf(jobs.map((t) => t.name))}`)]
+        : []),
+      ...(room.memory !== null && memory > room.memory
+        ? [
+            said(
+              `what is inside the session takes more than the ${megabytesInWords(room.memory)} of ${room.name}`,
+            ),
+          ]
+        : []),
+    ],
+  };
+}
+
+function lightInWords(
+  { name, machines }: Pick<Room, "name" | "machines">,
+  { light, memory, off }: { light: number; memory: number; off: number },
+): Adjustment[] {
+  const why = machines.length === 0 ? `${name} has none` : "off";
+  const sounds =
+    light === 0
+      ? "no track is in the light set, so nothing sounds"
+      : `${plural(light, "track")} of the light set inside the session, ${megabytesInWords(memory)}`;
+  return [said(`${why}: ${sounds}` + (off === 0 ? "" : `; ${plural(off, "track")} off, routing kept`))];
+}
+
+function seatsInWords(session: Session, { machines, demoted, lacking, ...all }: Seating): Adjustment[] {
+  const names = new Map(session.tracks.map((t) => [t.id, t.name]));
+  const [first] = machines;
+  const many = machines.filter((m) => m.starts.length + m.later.length > 0).length;
+  return [
+    said(
+      `first note after ${secondsInWords(all.first)}` +
+        (many > 1 && first ? `; start ${first.machine.name} first` : "") +
+        (all.unknown > 0 ? `; of ${plural(all.unknown, "track")} nobody knows what it takes` : ""),
+    ),
+    ...machines.map((m) => said(`${m.machine.name}: ${useInWords(m)}`)),
+    ...(demoted.length > 0
+      ? [
+          said(
+            `on demand, as their memory does not hold all: ${someOf(demoted.map((id) => names.get(id) ?? id))}`,
+          ),
+        ]
+      : []),
+    ...lacking.map((l) => said(lackingInWords(l), l.track)),
+  ];
+}
+
+/** Loaded in the session itself. */
+const inside = (t: Sampled, feeds: TrackId | null): Track => ({
+  ...t,
+  kind: "instrument",
+  format: t.format ?? "stereo",
+  channel: null,
+  feeds,
+  plays: { ...t.plays, port: null, seat: null, loading: "always" },
+});
+
+/** On a machine; without a seat nothing is loaded, and its port stays as it was. */
+function seated(t: Sampled, to: TrackSeat | null): Track {
+  if (!to) return { ...t, plays: { ...t.plays, seat: null, loading: "off" } };
+  const { machine, instance, port, output } = to;
+  return {
+    ...t,
+    channel: to.channel,
+    plays: { ...t.plays, port: to.overall, loading: to.loading, seat: { machine, instance, port, output } },
+  };
+}

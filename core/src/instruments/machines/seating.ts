@@ -1,0 +1,260 @@
+import type { SampleMachine } from "../../fit/room.ts";
+import type { Track, TrackId } from "../../session/document.ts";
+import type { Loading, Plays, Seat } from "../../session/plays.ts";
+import type { Patch } from "../library.ts";
+import type { Known } from "../plan/offers.ts";
+import { CHANNELS_A_PORT, byChannel } from "../plan/ports.ts";
+import { Instances } from "./instances.ts";
+import type { Short } from "./instances.ts";
+import { leastSeconds, secondsOn, spread } from "./spread.ts";
+import type { Load } from "./spread.ts";
+
+/** A track that plays a patch of a sample library. */
+export type Sampled = Track & { readonly plays: Plays };
+export const isSampled = (t: Track): t is Sampled => t.plays !== null;
+
+/** Where a track sits, by which port and channel its notes go out, and when its patch is loaded there. */
+export interface TrackSeat extends Seat {
+  /** As the session counts its ports, over all machines. */
+  readonly overall: number;
+  /** Null: all channels of its port. */
+  readonly channel: number | null;
+  readonly loading: Loading;
+}
+
+/** What a machine comes to. */
+export interface MachineUse {
+  readonly machine: SampleMachine;
+  readonly instances: number;
+  /** Tracks whose patches are loaded as it starts, in the order in which they are; all others it has. */
+  readonly starts: readonly TrackId[];
+  readonly later: readonly TrackId[];
+  /** MB and seconds of what is loaded as it starts. */
+  readonly memory: number;
+  readonly seconds: number;
+}
+
+/** A track that does not have all it needs: no seat for want of ports or outputs, or a seat and no memory. */
+export interface Lacking {
+  readonly track: TrackId;
+  readonly of: Short | "memory";
+}
+
+/** Tracks on the sample machines of a room. */
+export interface Seating {
+  readonly seats: ReadonlyMap<TrackId, TrackSeat>;
+  /** In the order in which they are started: what takes the longest first. */
+  readonly machines: readonly MachineUse[];
+  /** Tracks that should always be loaded and are on demand, as the machines do not hold all of them. */
+  readonly demoted: readonly TrackId[];
+  readonly lacking: readonly Lacking[];
+  /** Seconds until everything that is always loaded is there; no seating is sooner than the second one. */
+  readonly first: number;
+  readonly least: number;
+  /** Tracks on machines of which nobody knows the memory, nor the time they take to load. */
+  readonly unknown: number;
+}
+
+/** The patch of a track as the catalogue has it now; null where it does not know it. */
+export const patchIn = (catalogue: readonly Known[], { library, patch }: Plays): Patch | null =>
+  catalogue.find((k) => k.id === library.id)?.library.patches.find((p) => p.id === patch.id) ?? null;
+
+/** A track with what it takes to load. */
+interface Wish {
+  readonly track: Sampled;
+  readonly load: Load;
+}
+
+/** The first track of each player. */
+const firstsOf = (wishes: readonly Wish[]): Set<Wish> =>
+  new Set(new Map([...wishes].reverse().map((w) => [w.track.plays.player, w])).values());
+
+/**
+ * Seats tracks on the sample machines of a room: what is always loaded so that the first note can be played as soon as
+ * can be (`spread`), the others beside it, each with its port, channel and output. All that feed one path share an
+ * output of their instance. Where the memory does not hold what should always be loaded, the largest patches are on
+ * demand, the first track of each player last, or off, where a machine does not hold them beside the others; where
+ * there are not ports enough the last tracks have no seat, those that are off first.
+ */
+export function seatingOf(
+  tracks: readonly Sampled[],
+  machines: readonly SampleMachine[],
+  catalogue: readonly Known[],
+): Seating {
+  const wishes = tracks.map((track) => wishOf(track, catalogue));
+  const { stay, out } = within(wishes, machines);
+  const { on, demoted } = alwaysOn(stay, machines);
+  const seating = new Seats(machines);
+  const loading = ({ plays, id }: Sampled): Loading =>
+    on.has(id) ? "always" : plays.loading === "off" ? "off" : "on demand";
+  for (const state of ["always", "on demand", "off"] as const)
+    for (const wish of stay)
+      if (loading(wish.track) === state) seating.take(wish, state, on.get(wish.track.id));
+  const { seats, lacking } = seating;
+  return {
+    seats: counted(seats, machines),
+    machines: seating.used(),
+    demoted: demoted.filter((id) => seats.get(id)?.loading === "on demand"),
+    lacking: [...out.map((w): Lacking => ({ track: w.track.id, of: "ports" })), ...lacking],
+    first: seating.first,
+    least: leastSeconds(
+      stay.filter((w) => seats.get(w.track.id)?.loading === "always").map((w) => w.load),
+      machines,
+    ),
+    unknown: stay.filter((w) => w.load.memory === 0 && w.load.seconds === 0).length,
+  };
+}
+
+function wishOf(track: Sampled, catalogue: readonly Known[]): Wish {
+  const patch = patchIn(catalogue, track.plays);
+  const load = {
+    memory: patch?.memory ?? 0,
+    seconds: patch?.load ?? 0,
+    whole: byChannel(track.plays),
+    together: track.plays.player,
+  };
+  return { track, load };
+}
+
+/** Those there are ports for; the last ones go, those that are off before those on demand before all others. */
+function within(
+  wishes: readonly Wish[],
+  machines: readonly SampleMachine[],
+): { stay: Wish[]; out: Wish[] } {
+  let ports = machines.reduce((sum, m) => sum + m.instances * m.ports, 0);
+  let channels = 0;
+  const stays = new Set<Wish>();
+  for (const state of ["always", "on demand", "off"] as const)
+    for (const wish of wishes) {
+      if (wish.track.plays.loading !== state) continue;
+      const opens = wish.load.whole || channels === 0;
+      if (opens && ports === 0) continue;
+      if (opens) ports -= 1;
+      if (!wish.load.whole) channels = (channels === 0 ? CHANNELS_A_PORT : channels) - 1;
+      stays.add(wish);
+    }
+  return { stay: wishes.filter((w) => stays.has(w)), out: wishes.filter((w) => !stays.has(w)) };
+}
+
+/** On which machine (by its place) each track is that is always loaded, and which of them have to be on demand. */
+function alwaysOn(
+  wishes: readonly Wish[],
+  machines: readonly SampleMachine[],
+): { on: Map<TrackId, number>; demoted: TrackId[] } {
+  const always = new Set(wishes.filter((w) => w.track.plays.loading === "always"));
+  const firsts = firstsOf([...always]);
+  const leaving = [...always].sort(
+    (a, b) => Number(firsts.has(a)) - Number(firsts.has(b)) || b.load.memory - a.load.memory,
+  );
+  const memory = machines.reduce((sum, m) => sum + m.memory, 0);
+  const demoted: TrackId[] = [];
+  for (;;) {
+    const list = [...always];
+    const fits = list.reduce((sum, w) => sum + w.load.memory, 0) <= memory;
+    const spreadOut = fits
+      ? spread(
+          list.map((w) => w.load),
+          machines,
+        )
+      : null;
+    if (spreadOut) return { on: new Map(list.map((w, i) => [w.track.id, spreadOut[i] ?? 0])), demoted };
+    const next = leaving.shift();
+    if (!next) return { on: new Map(), demoted };
+    always.delete(next);
+    demoted.push(next.track.id);
+  }
+}
+
+type Placed = Omit<TrackSeat, "overall">;
+
+/** A machine as it fills up. */
+interface Filling {
+  readonly has: Instances;
+  readonly players: Set<string>;
+  readonly always: Wish[];
+  readonly later: TrackId[];
+}
+
+/** Seats as they are taken. */
+class Seats {
+  readonly seats = new Map<TrackId, Placed>();
+  readonly lacking: Lacking[] = [];
+  readonly #all: readonly Filling[];
+
+  constructor(machines: readonly SampleMachine[]) {
+    this.#all = machines.map((m) => ({ has: new Instances(m), players: new Set(), always: [], later: [] }));
+  }
+
+  /** Seats a track: on the machine it was given, else beside its player, else where most memory is left. */
+  take({ track, load }: Wish, loading: Loading, on: number | undefined): void {
+    const given = on === undefined ? undefined : this.#all[on];
+    const order = [...this.#all].sort(
+      (a, b) =>
+        Number(b === given) - Number(a === given) ||
+        Number(b.players.has(track.plays.player)) - Number(a.players.has(track.plays.player)) ||
+        this.#left(b) - this.#left(a),
+    );
+    const holding = loading === "off" ? order : order.filter((m) => load.memory <= this.#left(m));
+    if (holding.length === 0 && loading !== "off" && order.length > 0) {
+      this.lacking.push({ track: track.id, of: "memory" });
+      this.take({ track, load }, "off", undefined);
+      return;
+    }
+    let short: Short = "ports";
+    for (const m of holding) {
+      const seat = m.has.seat(track.feeds ?? "", load.whole);
+      if (typeof seat === "string") short = seat;
+      else {
+        this.seats.set(track.id, { ...seat, loading });
+        m.players.add(track.plays.player);
+        if (loading === "always") m.always.push({ track, load });
+        else m.later.push(track.id);
+        return;
+      }
+    }
+    this.lacking.push({ track: track.id, of: short });
+  }
+
+  #left({ has, always }: Filling): number {
+    return has.machine.memory - memoryOf(always);
+  }
+
+  get first(): number {
+    return Math.max(0, ...this.#all.map((m) => secondsFor(m.has.machine, m.always)));
+  }
+
+  used(): MachineUse[] {
+    return this.#all
+      .map(({ has: { machine, many }, always, later }): MachineUse => {
+        const firsts = firstsOf(always);
+        return {
+          machine,
+          instances: many,
+          starts: [...always]
+            .sort((a, b) => Number(firsts.has(b)) - Number(firsts.has(a)))
+            .map((w) => w.track.id),
+          later,
+          memory: memoryOf(always),
+          seconds: secondsFor(machine, always),
+        };
+      })
+      .sort((a, b) => b.seconds - a.seconds);
+  }
+}
+
+const memoryOf = (loads: readonly Wish[]): number => loads.reduce((sum, w) => sum + w.load.memory, 0);
+const secondsFor = (machine: SampleMachine, loads: readonly Wish[]): number =>
+  loads.reduce((sum, w) => sum + secondsOn(machine, w.load), 0);
+
+/** Their ports counted over all machines, in the order of these. */
+function counted(
+  seats: ReadonlyMap<TrackId, Placed>,
+  machines: readonly SampleMachine[],
+): Map<TrackId, TrackSeat> {
+  const at = new Map(machines.map((m, n) => [m.name, n]));
+  const word = ({ machine, instance, port }: Seat): number =>
+    ((at.get(machine) ?? 0) * 256 + instance) * 64 + port;
+  const ports = [...new Set([...seats.values()].map(word))].sort((a, b) => a - b);
+  const number = new Map(ports.map((p, n) => [p, n + 1]));
+  return new Map([...seats].map(([id, s]) => [id, { ...s, overall: number.get(word(s)) ?? 1 }]));
+}
