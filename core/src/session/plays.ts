@@ -59,8 +59,8 @@ export const plays = z.object({
   dynamics: z.union([seven, z.literal("velocity")]).nullable(),
   /** Gain of the instrument itself, in dB, ahead of everything on its track. */
   gain: z.number().min(-144).max(40),
-  /** The port its notes go out by, counted from 1; null: the instrument sits in the session. */
-  port: z.int().min(1).max(10_000).nullable(),
+  /** The port its notes go out by, counted from 1 over all machines; null: the instrument sits in the session. */
+  port: z.int().min(1).max(262_144).nullable(),
   loading: z.enum(LOADING),
   /** Whether it is in the light set: loaded inside the session where the sample machines are off. */
   light: z.boolean(),

@@ -21,8 +21,14 @@ async function librariesOf(db: Db, { tracks }: Session): Promise<Known[]> {
 /**
  * What becomes of sampled instruments where a session is fitted into a room.
  * @param without whether it does without the sample machines there
+ * @param stands the session under way there, whose tracks keep their seats
  */
-export async function sampledIn(db: Db, session: Session, without: boolean): Promise<FitTerms["sampled"]> {
+export async function sampledIn(
+  db: Db,
+  session: Session,
+  without: boolean,
+  stands: Session | null = null,
+): Promise<FitTerms["sampled"]> {
   const catalogue = await librariesOf(db, session);
-  return (own, room) => inRoom(own, room, catalogue, without);
+  return (own, room) => inRoom(own, room, catalogue, without, stands);
 }

@@ -7,9 +7,11 @@ import { byId, carrierOf, mainOf } from "../../session/routing.ts";
 import type { Known } from "../plan/offers.ts";
 import { memoryOf } from "./light.ts";
 import { isSampled, seatingOf } from "./seating.ts";
-import type { Sampled, Seating, TrackSeat } from "./seating.ts";
+import type { Sampled, Seating, Stands, TrackSeat } from "./seating.ts";
 import { lackingInWords, megabytesInWords, secondsInWords, someOf, useInWords } from "./words.ts";
 
+/** Where one waits so much longer than would have to be, that is said. */
+const SOON = 1.1;
 const WHAT = "Sample machines";
 const said = (says: string, track: TrackId | null = null): Adjustment => ({ track, what: WHAT, says });
 
@@ -29,12 +31,14 @@ export const tracksOnMachines = (session: Session): Sampled[] =>
  * none or does without, only the light set, inside the session, and everything else off with its routing kept. What a
  * job has for itself is inside the session anyway.
  * @param asked whether it is to do without the machines
+ * @param stands a session under way there, whose tracks keep the seats they have
  */
 export function inRoom(
   session: Session,
   room: Pick<Room, "name" | "machines" | "memory">,
   catalogue: readonly Known[],
   asked: boolean,
+  stands: Session | null = null,
 ): InRoom {
   if (!onMachines(session)) return { session, adjusted: [] };
   const leading = tracksOnMachines(session);
@@ -43,7 +47,7 @@ export function inRoom(
   const light = leading.filter((t) => t.plays.light);
   const goInside = new Set((without ? [...jobs, ...light] : jobs).map((t) => t.id));
   const stays = new Set(leading.map((t) => t.id));
-  const seating = without ? null : seatingOf(leading, room.machines, catalogue);
+  const seating = without ? null : seatingOf(leading, room.machines, catalogue, standing(stands));
   const tracks = byId(session);
   const home = (t: Track): TrackId | null =>
     t.feeds ?? carrierOf(t.parent, tracks) ?? mainOf(session)?.id ?? null;
@@ -94,6 +98,7 @@ function seatsInWords(session: Session, { machines, demoted, lacking, ...all }: 
   return [
     said(
       `first note after ${secondsInWords(all.first)}` +
+        (all.first > all.least * SOON ? ` (${secondsInWords(all.least)} at the soonest)` : "") +
         (many > 1 && first ? `; start ${first.machine.name} first` : "") +
         (all.unknown > 0 ? `; of ${plural(all.unknown, "track")} nobody knows what it takes` : ""),
     ),
@@ -108,6 +113,13 @@ function seatsInWords(session: Session, { machines, demoted, lacking, ...all }: 
     ...lacking.map((l) => said(lackingInWords(l), l.track)),
   ];
 }
+
+const standing = (session: Session | null): Stands =>
+  new Map(
+    (session?.tracks ?? []).flatMap(({ id, channel, plays }) =>
+      plays?.seat ? [[id, { ...plays.seat, channel }] as const] : [],
+    ),
+  );
 
 /** Loaded in the session itself. */
 const inside = (t: Sampled, feeds: TrackId | null): Track => ({

@@ -4,11 +4,20 @@ import { CHANNELS_A_PORT } from "../plan/ports.ts";
 
 /** What of a machine there was not enough of. */
 export type Short = "ports" | "outputs";
+/** A seat with the MIDI channel of its port; null: all of them. */
+export type ChannelSeat = Seat & { readonly channel: number | null };
 
-/** One sampler that runs on a machine: how full each port is, and which path has which output. */
+/** One sampler that runs on a machine: the channels of each port that are taken, and which path has which output. */
 interface Instance {
-  readonly ports: { used: number; readonly whole: boolean }[];
+  readonly ports: Map<number, ReadonlySet<number> | "whole">;
   readonly outputs: Map<string, number>;
+}
+const empty = (): Instance => ({ ports: new Map(), outputs: new Map() });
+
+/** The lowest number from 1 that is not taken; null where there is none up to the last. */
+function free(last: number, taken: (n: number) => boolean): number | null {
+  for (let n = 1; n <= last; n += 1) if (!taken(n)) return n;
+  return null;
 }
 
 /** The samplers of a machine as they fill up. */
@@ -20,8 +29,9 @@ export class Instances {
     this.machine = machine;
   }
 
+  /** Those in which something sits. */
   get many(): number {
-    return this.#instances.length;
+    return this.#instances.filter((i) => i.ports.size > 0).length;
   }
 
   /**
@@ -30,33 +40,62 @@ export class Instances {
    * @param path what its sound comes back on
    * @param whole whether it needs a port to itself
    */
-  seat(path: string, whole: boolean): (Seat & { readonly channel: number | null }) | Short {
-    const all = [...this.#instances];
-    if (all.length < this.machine.instances) all.push({ ports: [], outputs: new Map() });
-    const free = all.filter((i) => this.#portIn(i, whole) !== null);
-    const to =
-      free.find((i) => i.outputs.has(path)) ?? free.find((i) => i.outputs.size < this.machine.outputs);
-    if (!to) return free.length === 0 ? "ports" : "outputs";
-    if (!this.#instances.includes(to)) this.#instances.push(to);
-    const output = to.outputs.get(path) ?? to.outputs.size + 1;
-    to.outputs.set(path, output);
-    const port = this.#portIn(to, whole) ?? 0;
-    const on = (to.ports[port] ??= { used: 0, whole });
-    on.used += 1;
-    const instance = this.#instances.indexOf(to) + 1;
-    return {
+  seat(path: string, whole: boolean): ChannelSeat | Short {
+    if (this.#instances.length < this.machine.instances && !this.#instances.some((i) => i.ports.size === 0))
+      this.#instances.push(empty());
+    const open = this.#instances.filter((i) => this.#portIn(i, whole) !== null);
+    const to = open.find((i) => i.outputs.has(path)) ?? open.find((i) => this.#outputIn(i, path) !== null);
+    const port = to ? this.#portIn(to, whole) : null;
+    const output = to ? this.#outputIn(to, path) : null;
+    if (!to || port === null || output === null) return open.length === 0 ? "ports" : "outputs";
+    const taken = to.ports.get(port) ?? new Set<number>();
+    const channel = whole || taken === "whole" ? null : free(CHANNELS_A_PORT, (n) => taken.has(n));
+    const seat = {
       machine: this.machine.name,
-      instance,
-      port: port + 1,
+      instance: this.#instances.indexOf(to) + 1,
+      port,
       output,
-      channel: whole ? null : on.used,
+      channel,
     };
+    this.#take(to, seat, path);
+    return seat;
   }
 
-  /** The port of an instance that has a channel left, or a new one; null where there is none. */
+  /**
+   * Takes a seat that was given before.
+   * @returns whether it is still there, and nobody else has it
+   */
+  claim(seat: ChannelSeat, path: string): boolean {
+    const { instances, ports, outputs } = this.machine;
+    const { instance, port, output, channel } = seat;
+    if (instance > instances || port > ports || output > outputs) return false;
+    while (this.#instances.length < instance) this.#instances.push(empty());
+    const to = this.#instances[instance - 1];
+    const taken = to?.ports.get(port);
+    const there = taken === undefined || (taken !== "whole" && channel !== null && !taken.has(channel));
+    const alone = [...(to?.outputs ?? [])].every(([own, n]) => (own === path) === (n === output));
+    if (!to || !there || !alone) return false;
+    this.#take(to, seat, path);
+    return true;
+  }
+
+  #take(to: Instance, { port, output, channel }: ChannelSeat, path: string): void {
+    const taken = to.ports.get(port);
+    const before = taken === undefined || taken === "whole" ? [] : [...taken];
+    to.ports.set(port, channel === null ? "whole" : new Set([...before, channel]));
+    to.outputs.set(path, output);
+  }
+
+  /** The port of an instance that has a channel left; null where there is none. */
   #portIn({ ports }: Instance, whole: boolean): number | null {
-    const there = whole ? -1 : ports.findIndex((p) => !p.whole && p.used < CHANNELS_A_PORT);
-    if (there >= 0) return there;
-    return ports.length < this.machine.ports ? ports.length : null;
+    return free(this.machine.ports, (n) => {
+      const taken = ports.get(n);
+      return taken !== undefined && (whole || taken === "whole" || taken.size >= CHANNELS_A_PORT);
+    });
+  }
+
+  #outputIn({ outputs }: Instance, path: string): number | null {
+    const taken = new Set(outputs.values());
+    return outputs.get(path) ?? free(this.machine.outputs, (n) => taken.has(n));
   }
 }

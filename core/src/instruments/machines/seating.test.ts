@@ -60,6 +60,43 @@ const placesOf = ({ seats }: Seating): string[] =>
     (s) => `${s.machine} ${s.instance}.${s.port}.${s.channel ?? "all"} to ${s.output}`,
   );
 
+/** That nobody shares what cannot be shared, within all that a machine has, and everybody sits or is named. */
+function holds(seating: Seating, all: readonly Sampled[], machines: readonly SampleMachine[]): void {
+  const seats = [...seating.seats];
+  const track = new Map(all.map((t) => [t.id, t]));
+  // Everybody has a seat or is named.
+  const named = new Set([...seating.seats.keys(), ...seating.lacking.map((l) => l.track)]);
+  expect(named.size).toBe(all.length);
+  const channels = seats.map(([, s]) => `${s.machine} ${s.instance} ${s.port} ${s.channel}`);
+  expect(new Set(channels).size).toBe(channels.length);
+  const whole = seats.filter(([, s]) => s.channel === null).map(([, s]) => s.overall);
+  for (const port of whole) expect(seats.filter(([, s]) => s.overall === port).length).toBe(1);
+  for (const m of machines) {
+    const own = seats.filter(([, s]) => s.machine === m.name);
+    const always = own.filter(([, s]) => s.loading === "always");
+    const memory = always.reduce((sum, [id]) => sum + Number(track.get(id)?.plays.patch.id), 0);
+    expect(memory).toBeLessThanOrEqual(m.memory);
+    for (const [id, s] of own) {
+      expect(s.instance).toBeLessThanOrEqual(m.instances);
+      expect(s.port).toBeLessThanOrEqual(m.ports);
+      expect(s.output).toBeLessThanOrEqual(m.outputs);
+      expect(s.channel ?? 1).toBeLessThanOrEqual(16);
+      const wish = track.get(id)?.plays.loading;
+      if (wish === "off") expect(s.loading).toBe("off");
+      if (wish === "on demand") expect(s.loading).not.toBe("always");
+    }
+    // One output of an instance is one path's.
+    const paths = new Map<string, string | null>();
+    for (const [id, s] of own) {
+      const key = `${s.instance} ${s.output}`;
+      const feeds = track.get(id)?.feeds ?? null;
+      expect(paths.get(key) ?? feeds).toBe(feeds);
+      paths.set(key, feeds);
+    }
+  }
+  expect(seating.first).toBeGreaterThanOrEqual(seating.least - 1e-9);
+}
+
 describe("seats on sample machines", () => {
   it("fill channels, ports and instances in order, and paths share an output of their instance", () => {
     const all = tracks(36, (n) => ({ feeds: n % 2 === 0 ? "strings" : "winds" }));
@@ -151,6 +188,47 @@ describe("seats on sample machines", () => {
     expect(one?.starts).toEqual(["t0", "t4", "t1", "t2", "t3", "t5"]);
   });
 
+  it("stay where they were as others come, so that a machine loads only what is new", () => {
+    const machines = [machine("Reed"), machine("Sedge", { speed: 300 })];
+    const before = tracks(24, (n) => ({ player: `p${n % 5}`, feeds: n % 3 === 0 ? "winds" : "strings" }));
+    const was = seatingOf(before, machines, catalogue).seats;
+    const more = [
+      sampled(90, { player: "p9", memory: 900 }),
+      ...before.slice(1),
+      sampled(91, { feeds: "brass" }),
+    ];
+    const now = seatingOf(more, machines, catalogue, was);
+    for (const t of before.slice(1)) expect(now.seats.get(t.id)).toEqual(was.get(t.id));
+    expect(now.seats.size).toBe(25);
+    expect(now.lacking).toEqual([]);
+    // A machine that is gone is left; what sat there finds another.
+    const left = seatingOf(more, machines.slice(1), catalogue, was);
+    expect([...left.seats.values()].every((s) => s.machine === "Sedge")).toBe(true);
+    expect(
+      [...left.seats].filter(
+        ([id, s]) => was.get(id)?.machine === "Sedge" && s.channel !== was.get(id)?.channel,
+      ),
+    ).toEqual([]);
+  });
+
+  it("are taken anew where those before have no memory or path there any more", () => {
+    const was = seatingOf(tracks(3), [machine("Reed"), machine("Sedge")], catalogue).seats;
+    // Another path on its output.
+    const moved = tracks(3, (n) => ({ feeds: n === 0 ? "winds" : "strings" }));
+    const now = seatingOf(moved, [machine("Reed"), machine("Sedge")], catalogue, was);
+    expect(now.lacking).toEqual([]);
+    const output = (id: string): string => {
+      const seat = now.seats.get(id);
+      return `${seat?.machine} ${seat?.instance} ${seat?.output}`;
+    };
+    expect([output("t1"), output("t2")]).not.toContain(output("t0"));
+    const grown = tracks(3, () => ({ memory: 900 }));
+    const tight = [machine("Reed", { memory: 1000 }), machine("Sedge", { memory: 2000 })];
+    const spreadAnew = seatingOf(grown, tight, catalogue, was);
+    expect(spreadAnew.lacking).toEqual([]);
+    expect([...spreadAnew.seats.values()].every((s) => s.loading === "always")).toBe(true);
+  });
+
   it("are never two on one channel, within all a machine has, whatever there is", () => {
     const asks = fc.record({
       player: fc.constantFrom("violin", "viola", "horn"),
@@ -174,39 +252,11 @@ describe("seats on sample machines", () => {
           const machines = sizes.map((s, n): SampleMachine => ({ name: `m${n}`, ...s }));
           const all = wanted.map((w, n) => sampled(n, w));
           const seating = seatingOf(all, machines, catalogue);
-          const seats = [...seating.seats];
-          const track = new Map(all.map((t) => [t.id, t]));
-          // Everybody has a seat or is named.
-          const named = new Set([...seating.seats.keys(), ...seating.lacking.map((l) => l.track)]);
-          expect(named.size).toBe(all.length);
-          const channels = seats.map(([, s]) => `${s.machine} ${s.instance} ${s.port} ${s.channel}`);
-          expect(new Set(channels).size).toBe(channels.length);
-          const whole = seats.filter(([, s]) => s.channel === null).map(([, s]) => s.overall);
-          for (const port of whole) expect(seats.filter(([, s]) => s.overall === port).length).toBe(1);
-          for (const m of machines) {
-            const own = seats.filter(([, s]) => s.machine === m.name);
-            const always = own.filter(([, s]) => s.loading === "always");
-            const memory = always.reduce((sum, [id]) => sum + Number(track.get(id)?.plays.patch.id), 0);
-            expect(memory).toBeLessThanOrEqual(m.memory);
-            for (const [id, s] of own) {
-              expect(s.instance).toBeLessThanOrEqual(m.instances);
-              expect(s.port).toBeLessThanOrEqual(m.ports);
-              expect(s.output).toBeLessThanOrEqual(m.outputs);
-              expect(s.channel ?? 1).toBeLessThanOrEqual(16);
-              const wish = track.get(id)?.plays.loading;
-              if (wish === "off") expect(s.loading).toBe("off");
-              if (wish === "on demand") expect(s.loading).not.toBe("always");
-            }
-            // One output of an instance is one path's.
-            const paths = new Map<string, string | null>();
-            for (const [id, s] of own) {
-              const key = `${s.instance} ${s.output}`;
-              const feeds = track.get(id)?.feeds ?? null;
-              expect(paths.get(key) ?? feeds).toBe(feeds);
-              paths.set(key, feeds);
-            }
-          }
-          expect(seating.first).toBeGreaterThanOrEqual(seating.least - 1e-9);
+          holds(seating, all, machines);
+          // The same with others that sat there before, some of them elsewhere than they go now.
+          const before = all.filter((_, n) => n % 3 !== 0);
+          const was = seatingOf(before.toReversed(), machines.toReversed(), catalogue).seats;
+          holds(seatingOf(all, machines, catalogue, was), all, machines);
         },
       ),
       { numRuns: 300 },

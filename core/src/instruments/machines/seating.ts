@@ -5,8 +5,8 @@ import type { Patch } from "../library.ts";
 import type { Known } from "../plan/offers.ts";
 import { CHANNELS_A_PORT, byChannel } from "../plan/ports.ts";
 import { Instances } from "./instances.ts";
-import type { Short } from "./instances.ts";
-import { leastSeconds, secondsOn, spread } from "./spread.ts";
+import type { ChannelSeat, Short } from "./instances.ts";
+import { leastSeconds, secondsOn, spread, spreadAround } from "./spread.ts";
 import type { Load } from "./spread.ts";
 
 /** A track that plays a patch of a sample library. */
@@ -14,13 +14,13 @@ export type Sampled = Track & { readonly plays: Plays };
 export const isSampled = (t: Track): t is Sampled => t.plays !== null;
 
 /** Where a track sits, by which port and channel its notes go out, and when its patch is loaded there. */
-export interface TrackSeat extends Seat {
+export interface TrackSeat extends ChannelSeat {
   /** As the session counts its ports, over all machines. */
   readonly overall: number;
-  /** Null: all channels of its port. */
-  readonly channel: number | null;
   readonly loading: Loading;
 }
+/** Where tracks sat before. */
+export type Stands = ReadonlyMap<TrackId, ChannelSeat>;
 
 /** What a machine comes to. */
 export interface MachineUse {
@@ -75,22 +75,32 @@ const firstsOf = (wishes: readonly Wish[]): Set<Wish> =>
  * output of their instance. Where the memory does not hold what should always be loaded, the largest patches are on
  * demand, the first track of each player last, or off, where a machine does not hold them beside the others; where
  * there are not ports enough the last tracks have no seat, those that are off first.
+ * @param stands tracks that keep their seats where these are still there, so that machines load only what is new
  */
 export function seatingOf(
   tracks: readonly Sampled[],
   machines: readonly SampleMachine[],
   catalogue: readonly Known[],
+  stands: Stands = new Map(),
 ): Seating {
   const wishes = tracks.map((track) => wishOf(track, catalogue));
   const { stay, out } = within(wishes, machines);
-  const { on, demoted } = alwaysOn(stay, machines);
+  const { on, demoted } = alwaysOn(stay, machines, stands);
   const seating = new Seats(machines);
   const loading = ({ plays, id }: Sampled): Loading =>
     on.has(id) ? "always" : plays.loading === "off" ? "off" : "on demand";
+  const kept = new Set(
+    stay.filter((wish) => {
+      const { id } = wish.track;
+      const seat = stands.get(id);
+      return seat && seating.keep(wish, loading(wish.track), seat, on.get(id));
+    }),
+  );
   for (const state of ["always", "on demand", "off"] as const)
     for (const wish of stay)
-      if (loading(wish.track) === state) seating.take(wish, state, on.get(wish.track.id));
-  const { seats, lacking } = seating;
+      if (!kept.has(wish) && loading(wish.track) === state)
+        seating.take(wish, state, on.get(wish.track.id));
+  const { seats, lacking } = seating.settled();
   return {
     seats: counted(seats, machines),
     machines: seating.used(),
@@ -140,6 +150,7 @@ function within(
 function alwaysOn(
   wishes: readonly Wish[],
   machines: readonly SampleMachine[],
+  stands: Stands,
 ): { on: Map<TrackId, number>; demoted: TrackId[] } {
   const always = new Set(wishes.filter((w) => w.track.plays.loading === "always"));
   const firsts = firstsOf([...always]);
@@ -151,18 +162,28 @@ function alwaysOn(
   for (;;) {
     const list = [...always];
     const fits = list.reduce((sum, w) => sum + w.load.memory, 0) <= memory;
-    const spreadOut = fits
-      ? spread(
-          list.map((w) => w.load),
-          machines,
-        )
-      : null;
-    if (spreadOut) return { on: new Map(list.map((w, i) => [w.track.id, spreadOut[i] ?? 0])), demoted };
+    const placed = fits ? around(list, machines, stands) : null;
+    if (placed) return { on: new Map(list.map((w, i) => [w.track.id, placed[i] ?? 0])), demoted };
     const next = leaving.shift();
     if (!next) return { on: new Map(), demoted };
     always.delete(next);
     demoted.push(next.track.id);
   }
+}
+
+/** Spread around what stands; anew, where that does not go. */
+function around(
+  wishes: readonly Wish[],
+  machines: readonly SampleMachine[],
+  stands: Stands,
+): readonly number[] | null {
+  const loads = wishes.map((w) => w.load);
+  const fixed = wishes.map(({ track }) => {
+    const at = machines.findIndex((m) => m.name === stands.get(track.id)?.machine);
+    return at < 0 ? null : at;
+  });
+  const all = fixed.every((m) => m === null) ? null : spreadAround(loads, machines, fixed);
+  return all ?? spread(loads, machines);
 }
 
 type Placed = Omit<TrackSeat, "overall">;
@@ -172,51 +193,73 @@ interface Filling {
   readonly has: Instances;
   readonly players: Set<string>;
   readonly always: Wish[];
-  readonly later: TrackId[];
+  readonly later: Wish[];
 }
+/** MB beside what is always loaded. */
+const left = ({ has, always }: Filling): number => has.machine.memory - memoryOf(always);
 
 /** Seats as they are taken. */
 class Seats {
-  readonly seats = new Map<TrackId, Placed>();
-  readonly lacking: Lacking[] = [];
+  readonly #seats = new Map<TrackId, Placed>();
+  readonly #lacking: Lacking[] = [];
   readonly #all: readonly Filling[];
 
   constructor(machines: readonly SampleMachine[]) {
     this.#all = machines.map((m) => ({ has: new Instances(m), players: new Set(), always: [], later: [] }));
   }
 
+  /** Leaves a track where it sat. @returns whether that can be */
+  keep({ track, load }: Wish, loading: Loading, seat: ChannelSeat, on: number | undefined): boolean {
+    const at = this.#all.findIndex((m) => m.has.machine.name === seat.machine);
+    const m = this.#all[at];
+    if (!m || (on ?? at) !== at || (seat.channel === null) !== load.whole) return false;
+    if (!m.has.claim(seat, track.feeds ?? "")) return false;
+    this.#sits(m, { track, load }, { ...seat, loading });
+    return true;
+  }
+
   /** Seats a track: on the machine it was given, else beside its player, else where most memory is left. */
-  take({ track, load }: Wish, loading: Loading, on: number | undefined): void {
+  take(wish: Wish, loading: Loading, on: number | undefined): void {
+    const { track, load } = wish;
     const given = on === undefined ? undefined : this.#all[on];
     const order = [...this.#all].sort(
       (a, b) =>
         Number(b === given) - Number(a === given) ||
         Number(b.players.has(track.plays.player)) - Number(a.players.has(track.plays.player)) ||
-        this.#left(b) - this.#left(a),
+        left(b) - left(a),
     );
-    const holding = loading === "off" ? order : order.filter((m) => load.memory <= this.#left(m));
+    const holding = loading === "off" ? order : order.filter((m) => load.memory <= left(m));
     if (holding.length === 0 && loading !== "off" && order.length > 0) {
-      this.lacking.push({ track: track.id, of: "memory" });
-      this.take({ track, load }, "off", undefined);
+      this.#lacking.push({ track: track.id, of: "memory" });
+      this.take(wish, "off", undefined);
       return;
     }
     let short: Short = "ports";
     for (const m of holding) {
       const seat = m.has.seat(track.feeds ?? "", load.whole);
       if (typeof seat === "string") short = seat;
-      else {
-        this.seats.set(track.id, { ...seat, loading });
-        m.players.add(track.plays.player);
-        if (loading === "always") m.always.push({ track, load });
-        else m.later.push(track.id);
-        return;
-      }
+      else return this.#sits(m, wish, { ...seat, loading });
     }
-    this.lacking.push({ track: track.id, of: short });
+    this.#lacking.push({ track: track.id, of: short });
   }
 
-  #left({ has, always }: Filling): number {
-    return has.machine.memory - memoryOf(always);
+  #sits(m: Filling, wish: Wish, seat: Placed): void {
+    this.#seats.set(wish.track.id, seat);
+    m.players.add(wish.track.plays.player);
+    if (seat.loading === "always") m.always.push(wish);
+    else m.later.push(wish);
+  }
+
+  /** All seats; what kept its own and finds no memory there any more is off. */
+  settled(): { seats: ReadonlyMap<TrackId, Placed>; lacking: readonly Lacking[] } {
+    for (const m of this.#all)
+      for (const { track, load } of m.later) {
+        const seat = this.#seats.get(track.id);
+        if (seat?.loading !== "on demand" || load.memory <= left(m)) continue;
+        this.#seats.set(track.id, { ...seat, loading: "off" });
+        this.#lacking.push({ track: track.id, of: "memory" });
+      }
+    return { seats: this.#seats, lacking: this.#lacking };
   }
 
   get first(): number {
@@ -233,7 +276,7 @@ class Seats {
           starts: [...always]
             .sort((a, b) => Number(firsts.has(b)) - Number(firsts.has(a)))
             .map((w) => w.track.id),
-          later,
+          later: later.map((w) => w.track.id),
           memory: memoryOf(always),
           seconds: secondsFor(machine, always),
         };
@@ -246,15 +289,21 @@ const memoryOf = (loads: readonly Wish[]): number => loads.reduce((sum, w) => su
 const secondsFor = (machine: SampleMachine, loads: readonly Wish[]): number =>
   loads.reduce((sum, w) => sum + secondsOn(machine, w.load), 0);
 
-/** Their ports counted over all machines, in the order of these. */
+/** Their ports counted over all that the machines have, so that a port keeps its number when another is taken. */
 function counted(
   seats: ReadonlyMap<TrackId, Placed>,
   machines: readonly SampleMachine[],
 ): Map<TrackId, TrackSeat> {
-  const at = new Map(machines.map((m, n) => [m.name, n]));
-  const word = ({ machine, instance, port }: Seat): number =>
-    ((at.get(machine) ?? 0) * 256 + instance) * 64 + port;
-  const ports = [...new Set([...seats.values()].map(word))].sort((a, b) => a - b);
-  const number = new Map(ports.map((p, n) => [p, n + 1]));
-  return new Map([...seats].map(([id, s]) => [id, { ...s, overall: number.get(word(s)) ?? 1 }]));
+  const begins = new Map<string, { from: number; ports: number }>();
+  let from = 0;
+  for (const { name, instances, ports } of machines) {
+    begins.set(name, { from, ports });
+    from += instances * ports;
+  }
+  return new Map(
+    [...seats].map(([id, s]) => {
+      const at = begins.get(s.machine) ?? { from: 0, ports: 1 };
+      return [id, { ...s, overall: at.from + (s.instance - 1) * at.ports + s.port }];
+    }),
+  );
 }

@@ -231,3 +231,23 @@ function searched(
   go(0);
   return best;
 }
+
+/**
+ * The same for what comes to machines that hold something already: that stays where it is, and the others are put one
+ * after the other, the largest first, where they are loaded the soonest.
+ * @param fixed the place of each load's machine; null for one that has none yet
+ */
+export function spreadAround(
+  loads: readonly Load[],
+  machines: readonly SampleMachine[],
+  fixed: readonly (number | null)[],
+): readonly number[] | null {
+  const own = new Spreading(loads, machines);
+  fixed.forEach((m, i) => {
+    if (m !== null) own.put([i], m);
+  });
+  if (!machines.every((_, m) => own.holds(m))) return null;
+  const coming = loads.map((l, i) => ({ l, i })).filter(({ i }) => fixed[i] === null);
+  coming.sort((a, b) => b.l.memory - a.l.memory || b.l.seconds - a.l.seconds);
+  return coming.every(({ i }) => own.place([i])) ? own.on : null;
+}
