@@ -6,6 +6,8 @@ export interface Adjustment {
   readonly what: string;
   readonly says: string;
 }
+/** What is said of sample machines goes by this name. */
+export const ON_MACHINES = "Sample machines";
 /** A source the room has no input for, or a cue mix it has no output for. */
 export interface HomelessSource {
   readonly track: TrackId;

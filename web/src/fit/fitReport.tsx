@@ -6,6 +6,7 @@ import { PickOne } from "../ui/chooser.tsx";
 import { Tile } from "../ui/tile.tsx";
 import type { FitLook } from "@mossy/contract/sessions";
 import type { FitChoices } from "@mossy/core/fit/choices";
+import { ON_MACHINES } from "@mossy/core/fit/report";
 import type { Adjustment } from "@mossy/core/fit/report";
 import { grouped } from "@mossy/core/session/grouped";
 import type { ReactNode } from "react";
@@ -194,7 +195,7 @@ const OF_MANY: Readonly<Record<string, (many: number) => string>> = {
 
 /** What had to change so that it fits the room. */
 export function Adjusted({ session, adjusted }: { session: Session; adjusted: readonly Adjustment[] }) {
-  const others = adjusted.filter((a) => !(a.what in OF_MANY));
+  const others = adjusted.filter((a) => !(a.what in OF_MANY) && a.what !== ON_MACHINES);
   const nameOf = new Map(session.tracks.map((t) => [t.id, t.name]));
   const written = adjusted.some((a) => a.what.endsWith(" there"));
   return (

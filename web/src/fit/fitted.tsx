@@ -10,13 +10,13 @@ import { plural } from "@mossy/core/session/plural";
 import { useMutation } from "@tanstack/react-query";
 import { Printer } from "lucide-react";
 import { Suspense, lazy, useMemo, useState } from "react";
-import { useSearchParams } from "react-router";
 import { Button } from "../ui/button.tsx";
 import { Chooser } from "../ui/chooser.tsx";
 import { Pill } from "../ui/pieces.tsx";
 import { Choice } from "../ui/sideBySide.tsx";
 import { Loading } from "../ui/states.tsx";
 import { saveAs } from "../ui/saveAs.ts";
+import { useShown } from "../ui/useShown.ts";
 import { mention } from "../ui/toasts.tsx";
 import { askFile } from "../wire/files.ts";
 import { Adjusted, CannotBePlaced, LeaveMoreOut, LeftOut, Pairs, Without48 } from "./fitReport.tsx";
@@ -24,6 +24,7 @@ import { LoadThere } from "./loadThere.tsx";
 import { MissingDevices } from "./missingDevices.tsx";
 import { PatchPicture } from "./patchPicture.tsx";
 import { Recalled } from "./recalled.tsx";
+import { SampledThere } from "./sampledThere.tsx";
 import { SourcePanel } from "./sourcePanel.tsx";
 import { StartBlocks } from "./startBlocks.tsx";
 import { StartSettings } from "./startSettings.tsx";
@@ -52,7 +53,7 @@ export function Fitted({
 }) {
   const { begun, change, choose } = fitting;
   const [chosen, setChosen] = useState<TrackId | null>(null);
-  const [as, showAs] = useShownAs();
+  const [as, showAs] = useShown("as", ["inputs", "sheet"]);
   const wired = inSetUp(room, begun.setUp);
   const variant = whole.variants.find((v) => v.id === begun.variant) ?? null;
   const session = useMemo(() => (variant ? variantOf(whole, variant).session : whole), [whole, variant]);
@@ -136,6 +137,7 @@ export function Fitted({
               />
             </>
           )}
+          <SampledThere look={look} fitting={fitting} room={room} />
           <LoadThere look={look} fitting={fitting} />
           <LeftOut
             tracks={whole.tracks.filter((t) => begun.choices.leaveOut.includes(t.id))}
@@ -192,18 +194,6 @@ function Shown({
       />
     </section>
   );
-}
-
-/** Whether its inputs are shown or its tracks, kept in the address. */
-function useShownAs(): ["inputs" | "sheet", (as: "inputs" | "sheet") => void] {
-  const [query, setQuery] = useSearchParams();
-  const show = (as: "inputs" | "sheet"): void => {
-    const next = new URLSearchParams(query);
-    if (as === "sheet") next.set("as", as);
-    else next.delete("as");
-    setQuery(next, { replace: true });
-  };
-  return [query.get("as") === "sheet" ? "sheet" : "inputs", show];
 }
 
 /** The report to print, as it was decided so far. */

@@ -22,6 +22,7 @@ import { DevicesOf } from "./devicesOf.tsx";
 import { LayoutsOf } from "./layoutsOf.tsx";
 import { RoomChecklist } from "./checklist.tsx";
 import { SoftwareOf } from "./softwareOf.tsx";
+import { MachinesOf } from "./machinesOf.tsx";
 import { WiredCard } from "./wiredCard.tsx";
 import { Stations } from "./stations.tsx";
 
@@ -100,6 +101,7 @@ function RoomBody({ card }: { card: WholeRoomCard }) {
             />
           </section>
           <WiredCard room={room} />
+          <MachinesOf room={room} />
           <Stations room={card} />
           <RoomChecklist room={card} />
           <SoftwareOf card={card} />

@@ -5,6 +5,7 @@ import { useSearchParams } from "react-router";
 import { Button } from "../ui/button.tsx";
 import { Choice } from "../ui/sideBySide.tsx";
 import { TextField } from "../ui/textField.tsx";
+import { MachinesPart } from "./machinesPart.tsx";
 import { RoomInputsTable } from "./roomInputsTable.tsx";
 import { RoomOutputsTable } from "./roomOutputsTable.tsx";
 
@@ -12,14 +13,19 @@ type Change = (to: Room, label: string) => void;
 const PARTS = [
   ["inputs", "Inputs"],
   ["outputs", "Outputs"],
+  ["machines", "Sample machines"],
 ] as const;
+type Part = (typeof PARTS)[number][0];
 const USUAL = "";
 
-/** How a room is wired: as usual and by set-up, inputs and outputs; which of it shows stands in the address. */
+/**
+ * How a room is wired: as usual and by set-up, inputs and outputs, and the machines that hold samples for it; which of
+ * it shows stands in the address.
+ */
 export function WiringPart({ room, style, onChange }: { room: Room; style: Style; onChange: Change }) {
   const [query, setQuery] = useSearchParams();
   const at = room.setUps.find((s) => s.id === query.get("set-up")) ?? null;
-  const part = query.get("part") === "outputs" ? "outputs" : "inputs";
+  const part: Part = PARTS.find(([p]) => p === query.get("part"))?.[0] ?? "inputs";
   const go = (to: Record<string, string>): void =>
     setQuery(
       (was) => {
@@ -53,10 +59,10 @@ export function WiringPart({ room, style, onChange }: { room: Room; style: Style
         </Button>
         <span className="ml-auto">
           <Choice
-            label="Which side"
+            label="What of it"
             value={part}
             choices={PARTS}
-            onChoose={(to) => go({ part: to === "outputs" ? to : "" })}
+            onChoose={(to) => go({ part: to === "inputs" ? "" : to })}
           />
         </span>
       </div>
@@ -70,10 +76,12 @@ export function WiringPart({ room, style, onChange }: { room: Room; style: Style
           }}
         />
       )}
-      {part === "inputs" ? (
+      {part === "inputs" && (
         <RoomInputsTable name={room.name} wiring={wiring} style={style} onChange={set} />
-      ) : (
-        <RoomOutputsTable name={room.name} wiring={wiring} onChange={set} />
+      )}
+      {part === "outputs" && <RoomOutputsTable name={room.name} wiring={wiring} onChange={set} />}
+      {part === "machines" && (
+        <MachinesPart room={room} onChange={(machines, label) => onChange({ ...room, machines }, label)} />
       )}
     </div>
   );

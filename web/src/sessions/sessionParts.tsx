@@ -1,6 +1,7 @@
 import { clsx } from "clsx";
 import { moment } from "../ui/dates.ts";
 import type { AnswerOf } from "@mossy/contract/routes";
+import { ON_MACHINES } from "@mossy/core/fit/report";
 import { inputList } from "@mossy/core/formats/inputList";
 import { Printer } from "lucide-react";
 import { Link } from "react-router";
@@ -87,6 +88,7 @@ export function FittedTo({ session: { report, baseline, roomName } }: { session:
         {report.leftOut.length > 0 && <Pill>{report.leftOut.length} left out</Pill>}
       </p>
       {renamed && <p className="mt-2 text-sm text-ink-2">{renamed.says}</p>}
+      <OnMachines adjusted={report.adjusted} />
       {report.unplaced.length > 0 && (
         <ul className="mt-2 text-sm">
           {report.unplaced.map((u) => (
@@ -100,6 +102,22 @@ export function FittedTo({ session: { report, baseline, roomName } }: { session:
         </ul>
       )}
     </section>
+  );
+}
+
+/** How sample machines are laid out for it; nothing where it leads to none. */
+function OnMachines({ adjusted }: Pick<Whole["report"], "adjusted">) {
+  const lines = adjusted.filter((a) => a.what === ON_MACHINES);
+  if (lines.length === 0) return null;
+  return (
+    <div className="mt-2 text-sm">
+      <h3 className="text-xs font-semibold text-ink-2">{ON_MACHINES}</h3>
+      <ul>
+        {lines.map((a) => (
+          <li key={a.says}>{a.says}</li>
+        ))}
+      </ul>
+    </div>
   );
 }
 

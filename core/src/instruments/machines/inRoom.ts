@@ -1,19 +1,22 @@
+import { ON_MACHINES } from "../../fit/report.ts";
 import type { Adjustment } from "../../fit/report.ts";
 import type { Room } from "../../fit/room.ts";
 import type { InRoom } from "../../fit/sources.ts";
 import type { Session, Track, TrackId } from "../../session/document.ts";
+import { grouped } from "../../session/grouped.ts";
 import { plural } from "../../session/plural.ts";
 import { byId, carrierOf, mainOf } from "../../session/routing.ts";
 import type { Known } from "../plan/offers.ts";
 import { memoryOf } from "./light.ts";
-import { isSampled, seatingOf } from "./seating.ts";
-import type { Sampled, Seating, Stands, TrackSeat } from "./seating.ts";
-import { lackingInWords, megabytesInWords, secondsInWords, someOf, useInWords } from "./words.ts";
+import { isSampled } from "./always.ts";
+import { seatingOf } from "./seating.ts";
+import type { Sampled, Stands } from "./always.ts";
+import type { Seating, TrackSeat } from "./seating.ts";
+import { LACKING, megabytesInWords, secondsInWords, someOf, heldInWords } from "./words.ts";
 
 /** Where one waits so much longer than would have to be, that is said. */
 const SOON = 1.1;
-const WHAT = "Sample machines";
-const said = (says: string, track: TrackId | null = null): Adjustment => ({ track, what: WHAT, says });
+const said = (says: string): Adjustment => ({ track: null, what: ON_MACHINES, says });
 
 /** Whether the sampled instruments of a session sit on machines. */
 const onMachines = ({ ensemble, tracks }: Session): boolean =>
@@ -93,6 +96,7 @@ function lightInWords(
 
 function seatsInWords(session: Session, { machines, demoted, lacking, ...all }: Seating): Adjustment[] {
   const names = new Map(session.tracks.map((t) => [t.id, t.name]));
+  const some = (ids: readonly TrackId[]): string => someOf(ids.map((id) => names.get(id) ?? id));
   const [first] = machines;
   const many = machines.filter((m) => m.starts.length + m.later.length > 0).length;
   return [
@@ -102,15 +106,11 @@ function seatsInWords(session: Session, { machines, demoted, lacking, ...all }: 
         (many > 1 && first ? `; start ${first.machine.name} first` : "") +
         (all.unknown > 0 ? `; of ${plural(all.unknown, "track")} nobody knows what it takes` : ""),
     ),
-    ...machines.map((m) => said(`${m.machine.name}: ${useInWords(m)}`)),
-    ...(demoted.length > 0
-      ? [
-          said(
-            `on demand, as their memory does not hold all: ${someOf(demoted.map((id) => names.get(id) ?? id))}`,
-          ),
-        ]
-      : []),
-    ...lacking.map((l) => said(lackingInWords(l), l.track)),
+    ...machines.map((m) => said(`${m.machine.name}: ${heldInWords(m)}`)),
+    ...(demoted.length > 0 ? [said(`on demand, as the memory does not hold all: ${some(demoted)}`)] : []),
+    ...[...grouped(lacking, (l) => l.of)].map(([of, list]) =>
+      said(`${LACKING[of]}: ${some(list.map((l) => l.track))}`),
+    ),
   ];
 }
 

@@ -3,8 +3,8 @@ import { sameNeed } from "../../session/ensemble.ts";
 import type { Session } from "../../session/document.ts";
 import { grouped } from "../../session/grouped.ts";
 import type { Known } from "../plan/offers.ts";
-import { isSampled, patchIn } from "./seating.ts";
-import type { Sampled } from "./seating.ts";
+import { isSampled, patchIn } from "./always.ts";
+import type { Sampled } from "./always.ts";
 
 /** MB of a track's patch; 0 where nobody knows. */
 export const memoryOf = (catalogue: readonly Known[], t: Sampled): number =>

@@ -8,7 +8,8 @@ import type { Loading, Plays } from "../../session/plays.ts";
 import { blankArticulation, blankLibrary, blankPatch } from "../library.ts";
 import type { Known } from "../plan/offers.ts";
 import { seatingOf } from "./seating.ts";
-import type { Sampled, Seating } from "./seating.ts";
+import type { Sampled } from "./always.ts";
+import type { Seating } from "./seating.ts";
 
 const SIZES = [0, 100, 400, 900] as const;
 const catalogue: Known[] = [
@@ -43,11 +44,24 @@ function sampled(
     patch: { id: `${memory}`, name: `${memory} MB`, at: "" },
     ways: [
       {
-        ...{ id: "a", name: "Long", words: [], seconds: null, lag: null, loudness: null },
-        ...{ key: null, volume: null, called: whole ? [{ by: "channel", channel: 1 }] : [] },
+        id: "a",
+        name: "Long",
+        words: [],
+        seconds: null,
+        called: whole ? [{ by: "channel", channel: 1 }] : [],
+        lag: null,
+        loudness: null,
+        key: null,
+        volume: null,
       },
     ],
-    ...{ offset: 0, moved: 0, dynamics: null, gain: 0, port: null, light: false, seat: null },
+    offset: 0,
+    moved: 0,
+    dynamics: null,
+    gain: 0,
+    port: null,
+    light: false,
+    seat: null,
     loading: more.loading ?? "always",
   };
   const feeds = more.feeds === undefined ? "strings" : more.feeds;

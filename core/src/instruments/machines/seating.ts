@@ -1,17 +1,12 @@
 import type { SampleMachine } from "../../fit/room.ts";
-import type { Track, TrackId } from "../../session/document.ts";
-import type { Loading, Plays, Seat } from "../../session/plays.ts";
-import type { Patch } from "../library.ts";
+import type { TrackId } from "../../session/document.ts";
+import type { Loading } from "../../session/plays.ts";
 import type { Known } from "../plan/offers.ts";
-import { CHANNELS_A_PORT, byChannel } from "../plan/ports.ts";
+import { alwaysOn, firstsOf, wishOf, within } from "./always.ts";
+import type { Sampled, Stands, Wish } from "./always.ts";
 import { Instances } from "./instances.ts";
 import type { ChannelSeat, Short } from "./instances.ts";
-import { leastSeconds, secondsOn, spread, spreadAround } from "./spread.ts";
-import type { Load } from "./spread.ts";
-
-/** A track that plays a patch of a sample library. */
-export type Sampled = Track & { readonly plays: Plays };
-export const isSampled = (t: Track): t is Sampled => t.plays !== null;
+import { leastSeconds, secondsOn } from "./spread.ts";
 
 /** Where a track sits, by which port and channel its notes go out, and when its patch is loaded there. */
 export interface TrackSeat extends ChannelSeat {
@@ -19,8 +14,6 @@ export interface TrackSeat extends ChannelSeat {
   readonly overall: number;
   readonly loading: Loading;
 }
-/** Where tracks sat before. */
-export type Stands = ReadonlyMap<TrackId, ChannelSeat>;
 
 /** What a machine comes to. */
 export interface MachineUse {
@@ -54,20 +47,6 @@ export interface Seating {
   /** Tracks on machines of which nobody knows the memory, nor the time they take to load. */
   readonly unknown: number;
 }
-
-/** The patch of a track as the catalogue has it now; null where it does not know it. */
-export const patchIn = (catalogue: readonly Known[], { library, patch }: Plays): Patch | null =>
-  catalogue.find((k) => k.id === library.id)?.library.patches.find((p) => p.id === patch.id) ?? null;
-
-/** A track with what it takes to load. */
-interface Wish {
-  readonly track: Sampled;
-  readonly load: Load;
-}
-
-/** The first track of each player. */
-const firstsOf = (wishes: readonly Wish[]): Set<Wish> =>
-  new Set(new Map([...wishes].reverse().map((w) => [w.track.plays.player, w])).values());
 
 /**
  * Seats tracks on the sample machines of a room: what is always loaded so that the first note can be played as soon as
@@ -113,77 +92,6 @@ export function seatingOf(
     ),
     unknown: stay.filter((w) => w.load.memory === 0 && w.load.seconds === 0).length,
   };
-}
-
-function wishOf(track: Sampled, catalogue: readonly Known[]): Wish {
-  const patch = patchIn(catalogue, track.plays);
-  const load = {
-    memory: patch?.memory ?? 0,
-    seconds: patch?.load ?? 0,
-    whole: byChannel(track.plays),
-    together: track.plays.player,
-  };
-  return { track, load };
-}
-
-/** Those there are ports for; the last ones go, those that are off before those on demand before all others. */
-function within(
-  wishes: readonly Wish[],
-  machines: readonly SampleMachine[],
-): { stay: Wish[]; out: Wish[] } {
-  let ports = machines.reduce((sum, m) => sum + m.instances * m.ports, 0);
-  let channels = 0;
-  const stays = new Set<Wish>();
-  for (const state of ["always", "on demand", "off"] as const)
-    for (const wish of wishes) {
-      if (wish.track.plays.loading !== state) continue;
-      const opens = wish.load.whole || channels === 0;
-      if (opens && ports === 0) continue;
-      if (opens) ports -= 1;
-      if (!wish.load.whole) channels = (channels === 0 ? CHANNELS_A_PORT : channels) - 1;
-      stays.add(wish);
-    }
-  return { stay: wishes.filter((w) => stays.has(w)), out: wishes.filter((w) => !stays.has(w)) };
-}
-
-/** On which machine (by its place) each track is that is always loaded, and which of them have to be on demand. */
-function alwaysOn(
-  wishes: readonly Wish[],
-  machines: readonly SampleMachine[],
-  stands: Stands,
-): { on: Map<TrackId, number>; demoted: TrackId[] } {
-  const always = new Set(wishes.filter((w) => w.track.plays.loading === "always"));
-  const firsts = firstsOf([...always]);
-  const leaving = [...always].sort(
-    (a, b) => Number(firsts.has(a)) - Number(firsts.has(b)) || b.load.memory - a.load.memory,
-  );
-  const memory = machines.reduce((sum, m) => sum + m.memory, 0);
-  const demoted: TrackId[] = [];
-  for (;;) {
-    const list = [...always];
-    const fits = list.reduce((sum, w) => sum + w.load.memory, 0) <= memory;
-    const placed = fits ? around(list, machines, stands) : null;
-    if (placed) return { on: new Map(list.map((w, i) => [w.track.id, placed[i] ?? 0])), demoted };
-    const next = leaving.shift();
-    if (!next) return { on: new Map(), demoted };
-    always.delete(next);
-    demoted.push(next.track.id);
-  }
-}
-
-/** Spread around what stands; anew, where that does not go. */
-function around(
-  wishes: readonly Wish[],
-  machines: readonly SampleMachine[],
-  stands: Stands,
-): readonly number[] | null {
-  const loads = wishes.map((w) => w.load);
-  const fixed = wishes.map(({ track }) => {
-    const at = machines.findIndex((m) => m.name === stands.get(track.id)?.machine);
-    return at < 0 ? null : at;
-  });
-  const all = fixed.every((m) => m === null) ? null : spreadAround(loads, machines, fixed);
-  return all ?? spread(loads, machines);
 }
 
 type Placed = Omit<TrackSeat, "overall">;

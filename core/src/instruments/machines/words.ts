@@ -1,3 +1,4 @@
+import type { SampleMachine } from "../../fit/room.ts";
 import { plural } from "../../session/plural.ts";
 import type { Lacking, MachineUse } from "./seating.ts";
 
@@ -13,8 +14,13 @@ export function secondsInWords(seconds: number): string {
   return `${Math.floor(whole / 60)} min${rest === 0 ? "" : ` ${rest} s`}`;
 }
 
+/** "64.0 GB at 400 MB/s, 8 instances with 4 ports and 16 outputs each". */
+export const machineInWords = ({ memory, speed, instances, ports, outputs }: SampleMachine): string =>
+  `${megabytesInWords(memory)} at ${speed} MB/s, ${plural(instances, "instance")} with ` +
+  `${plural(ports, "port")} and ${plural(outputs, "output")}${instances === 1 ? "" : " each"}`;
+
 /** "62 tracks in 3 instances, 48.2 GB of 64.0 GB, loaded after 1 min 36 s, 4 on demand or off". */
-export function useInWords({ machine, instances, starts, later, memory, seconds }: MachineUse): string {
+export function heldInWords({ machine, instances, starts, later, memory, seconds }: MachineUse): string {
   if (starts.length + later.length === 0) return "nothing";
   return (
     `${plural(starts.length + later.length, "track")} in ${plural(instances, "instance")}, ` +
@@ -23,12 +29,12 @@ export function useInWords({ machine, instances, starts, later, memory, seconds 
   );
 }
 
-const SHORT: Readonly<Record<Lacking["of"], string>> = {
-  ports: "has no seat: the machines have no port left",
-  outputs: "has no seat: the machines have no output left",
-  memory: "is off: no machine has the memory left",
+/** What there was not enough of, ahead of the tracks it lacks to. */
+export const LACKING: Readonly<Record<Lacking["of"], string>> = {
+  ports: "without a seat, as no port is left",
+  outputs: "without a seat, as no output is left",
+  memory: "off, as no machine has the memory left",
 };
-export const lackingInWords = ({ of }: Lacking): string => SHORT[of];
 
 /** "Vln 1, Vln 2, Vla and 9 more". */
 export const someOf = (names: readonly string[], shown = 3): string =>

@@ -1,4 +1,5 @@
 import type { Style } from "@mossy/core/house/style";
+import { megabytesInWords } from "@mossy/core/instruments/machines/words";
 import { columnsOf } from "@mossy/core/instruments/plan/edits";
 import { overInWords } from "@mossy/core/instruments/plan/sections";
 import type { Known } from "@mossy/core/instruments/plan/offers";
@@ -11,6 +12,8 @@ import { Button } from "../../ui/button.tsx";
 import { Pill } from "../../ui/pieces.tsx";
 import { Choice } from "../../ui/sideBySide.tsx";
 import { Failed, Loading } from "../../ui/states.tsx";
+import { useShown } from "../../ui/useShown.ts";
+import { MachinesView } from "../machines/machinesView.tsx";
 import { AddPlayer } from "./addPlayer.tsx";
 import { BeginEnsemble } from "./beginEnsemble.tsx";
 import { coloursOf } from "./colours.ts";
@@ -62,6 +65,8 @@ function Planned({
   const [chosen, setChosen] = useState<Part | null>(null);
   const [aside, setAside] = useState<"how" | "same" | null>(null);
   const toggle = (what: "how" | "same"): void => setAside(aside === what ? null : what);
+  const [as, showAs] = useShown("show", ["parts", "machines"]);
+  const machines = as === "machines" && of.session.ensemble.sits === "machine";
   const { sections } = planning;
   const shown = sections.find((s) => s.id === section) ?? sections[0];
   const players = useMemo(() => shown?.players ?? [], [shown]);
@@ -72,81 +77,94 @@ function Planned({
   return (
     <div className="flex h-full min-h-0 flex-col gap-3 overflow-y-auto p-3">
       <div className="flex flex-wrap items-center gap-2">
-        <Choice
-          label="Section"
-          value={shown?.id ?? ""}
-          choices={sections.map((s) => [s.id, s.name])}
-          onChoose={setSection}
-        />
+        {of.session.ensemble.sits === "machine" && (
+          <Choice label="What is shown of it" value={as} choices={SHOWN} onChoose={showAs} />
+        )}
+        {!machines && (
+          <Choice
+            label="Section"
+            value={shown?.id ?? ""}
+            choices={sections.map((s) => [s.id, s.name])}
+            onChoose={setSection}
+          />
+        )}
         <Sums planning={planning} />
-        <span className="ml-auto flex flex-wrap items-center justify-end gap-2">
-          <Button small aria-expanded={aside === "how"} onClick={() => toggle("how")}>
-            How it is planned
-          </Button>
-          <Button small aria-expanded={aside === "same"} onClick={() => toggle("same")}>
-            Keys and levels
-          </Button>
-          <Measure catalogue={catalogue} />
-        </span>
+        {!machines && (
+          <span className="ml-auto flex flex-wrap items-center justify-end gap-2">
+            <Button small aria-expanded={aside === "how"} onClick={() => toggle("how")}>
+              How it is planned
+            </Button>
+            <Button small aria-expanded={aside === "same"} onClick={() => toggle("same")}>
+              Keys and levels
+            </Button>
+            <Measure catalogue={catalogue} />
+          </span>
+        )}
         <PlanTracksButton planning={planning} unknown={unknown} />
       </div>
-      <div className="grid min-h-64 flex-1 grid-cols-[minmax(0,1fr)_288px] gap-3 max-[900px]:grid-cols-1">
-        <section aria-label="Parts" className="card flex min-h-0 flex-col overflow-hidden">
-          <div className="flex flex-wrap items-center gap-2 border-b border-line px-3.5 py-1.5">
-            <p className="min-w-48 flex-1 text-sm text-ink-2">
-              <b className="text-ink">{shown?.name}</b> milliseconds from note to sound; one colour and
-              number is one track, one offset
-            </p>
-            {work && <AddPlayer planning={planning} columns={columns} />}
-          </div>
-          <PartTable
-            planning={planning}
-            players={players}
-            columns={columns}
-            colours={colours}
-            chosen={chosen ?? (player ? { player: player.player.id, need: null } : null)}
-            onChoose={setChosen}
-          />
-          <ToLookAt planning={planning} enough={ahead?.enough ?? []} unknown={unknown} />
-        </section>
-        <aside
-          aria-label="Of the plan"
-          className="flex min-h-0 flex-col gap-3 overflow-y-auto max-[900px]:overflow-visible"
-        >
-          {aside === "how" && <HowPlanned planning={planning} onDone={() => setAside(null)} />}
-          {aside === "same" && (
-            <SameCard
+      {machines ? (
+        <MachinesView planning={planning} catalogue={catalogue} title={of.title} />
+      ) : (
+        <div className="grid min-h-64 flex-1 grid-cols-[minmax(0,1fr)_288px] gap-3 max-[900px]:grid-cols-1">
+          <section aria-label="Parts" className="card flex min-h-0 flex-col overflow-hidden">
+            <div className="flex flex-wrap items-center gap-2 border-b border-line px-3.5 py-1.5">
+              <p className="min-w-48 flex-1 text-sm text-ink-2">
+                <b className="text-ink">{shown?.name}</b> milliseconds from note to sound; one colour and
+                number is one track, one offset
+              </p>
+              {work && <AddPlayer planning={planning} columns={columns} />}
+            </div>
+            <PartTable
               planning={planning}
-              document={of.document}
-              title={of.title}
-              onDone={() => setAside(null)}
-            />
-          )}
-          {aside === null && <CurveCard planning={planning} all={ahead?.choices ?? null} />}
-          {player && (
-            <PlayerCard
-              planning={planning}
-              player={player}
+              players={players}
               columns={columns}
               colours={colours}
-              need={chosen?.player === player.player.id ? chosen.need : null}
+              chosen={chosen ?? (player ? { player: player.player.id, need: null } : null)}
+              onChoose={setChosen}
             />
-          )}
-        </aside>
-      </div>
+            <ToLookAt planning={planning} enough={ahead?.enough ?? []} unknown={unknown} />
+          </section>
+          <aside
+            aria-label="Of the plan"
+            className="flex min-h-0 flex-col gap-3 overflow-y-auto max-[900px]:overflow-visible"
+          >
+            {aside === "how" && <HowPlanned planning={planning} onDone={() => setAside(null)} />}
+            {aside === "same" && (
+              <SameCard
+                planning={planning}
+                document={of.document}
+                title={of.title}
+                onDone={() => setAside(null)}
+              />
+            )}
+            {aside === null && <CurveCard planning={planning} all={ahead?.choices ?? null} />}
+            {player && (
+              <PlayerCard
+                planning={planning}
+                player={player}
+                columns={columns}
+                colours={colours}
+                need={chosen?.player === player.player.id ? chosen.need : null}
+              />
+            )}
+          </aside>
+        </div>
+      )}
     </div>
   );
 }
 
-const inWords = (mb: number): string =>
-  mb < 10_000 ? `${Math.round(mb)} MB` : `${(mb / 1000).toFixed(1)} GB`;
+const SHOWN = [
+  ["parts", "Parts"],
+  ["machines", "Machines"],
+] as const;
 
 /** What all of it comes to. */
 function Sums({ planning: { totals, over } }: { planning: Planning }) {
   const { tracks, patches, memory, load, unknown } = totals;
   return (
     <Pill look={over.length > 0 ? "look" : "quiet"}>
-      {plural(tracks, "track")} of {plural(patches, "patch", "patches")} · {inWords(memory)} ·{" "}
+      {plural(tracks, "track")} of {plural(patches, "patch", "patches")} · {megabytesInWords(memory)} ·{" "}
       {Math.round(load)} s{unknown > 0 && `, ${unknown} not known`}
     </Pill>
   );

@@ -1,0 +1,40 @@
+import type { FitLook } from "@mossy/contract/sessions";
+import { ON_MACHINES } from "@mossy/core/fit/report";
+import type { Room } from "@mossy/core/fit/room";
+import type { Fitting } from "./useFitting.ts";
+
+/** How its sampled instruments sit on the machines of the room, and whether the job does without those. */
+export function SampledThere({
+  look,
+  fitting: { begun, choose },
+  room,
+}: {
+  look: FitLook;
+  fitting: Fitting;
+  room: Room;
+}) {
+  const lines = look.report.adjusted.filter((a) => a.what === ON_MACHINES);
+  if (lines.length === 0) return null;
+  return (
+    <section aria-label={ON_MACHINES} className="card p-3.5">
+      <h2 className="pb-1 font-semibold">{ON_MACHINES}</h2>
+      {room.machines.length > 0 && (
+        <label className="flex items-center gap-2 py-1 text-sm">
+          <input
+            type="checkbox"
+            checked={begun.choices.withoutMachines}
+            onChange={(e) => choose({ withoutMachines: e.target.checked })}
+          />
+          They are off: with the light set alone
+        </label>
+      )}
+      <ul className="text-sm text-ink-2">
+        {lines.map((a) => (
+          <li key={a.says} className="border-t border-line py-1.5">
+            {a.says}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
