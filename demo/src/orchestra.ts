@@ -1,6 +1,7 @@
 import { newTrack } from "@mossy/core/house/dress";
 import { newSession } from "@mossy/core/house/starts";
 import type { Style } from "@mossy/core/house/style";
+import { lightSet } from "@mossy/core/instruments/machines/light";
 import { playersIn } from "@mossy/core/instruments/plan/edits";
 import { planEnsemble } from "@mossy/core/instruments/plan/planEnsemble";
 import { planTracks } from "@mossy/core/instruments/plan/planTracks";
@@ -11,6 +12,8 @@ import { demoLibraries } from "./instruments.ts";
 import type { DemoTemplate } from "./templates.ts";
 
 const TITLE = "Festival orchestra";
+/** MB of the light set. */
+const LIGHT = 4000;
 
 /** The festival's sampled orchestra: everybody its libraries have, planned to the fewest tracks. */
 export function demoOrchestra(style: Style): DemoTemplate {
@@ -20,7 +23,7 @@ export function demoOrchestra(style: Style): DemoTemplate {
     notes:
       "Played with the offsets of its tracks. Whoever writes in longs only may leave the short tracks muted.",
     players: playersIn(catalogue),
-    ensemble: { ...BLANK_ENSEMBLE, libraries: catalogue.map((k) => k.id) },
+    ensemble: { ...BLANK_ENSEMBLE, libraries: catalogue.map((k) => k.id), sits: "machine" },
   };
   const paths = ["Hall reverb", "Main"].map((name) =>
     newTrack(style, empty, name.toLowerCase().replace(" ", "-"), readName(style.reader, name), name),
@@ -33,13 +36,23 @@ export function demoOrchestra(style: Style): DemoTemplate {
     begun,
     planEnsemble(begun, { limits: style.house.sampled, catalogue }),
   );
+  const light = lightSet(session, catalogue, LIGHT);
+  const fedBy = new Set(session.tracks.flatMap((t) => (t.plays === null ? [] : [t.feeds])));
   const whole: Session = {
     ...session,
-    tracks: session.tracks.map((t) =>
-      t.plays !== null && hall
-        ? { ...t, sends: [{ id: "s1", to: hall.id, level: -16, beforeFader: false }] }
-        : t,
-    ),
+    tracks: session.tracks.map((t) => ({
+      ...t,
+      // What the sound of a section comes back on is what sends to the hall.
+      ...(hall && t.kind === "folder" && fedBy.has(t.id)
+        ? { sends: [{ id: "s1", to: hall.id, level: -16, beforeFader: false }] }
+        : {}),
+      plays: t.plays && {
+        ...t.plays,
+        light: light.has(t.id),
+        // Swells are few and large: they are called for.
+        loading: t.plays.ways.every((w) => w.words.includes("swell")) ? "on demand" : "always",
+      },
+    })),
   };
   return {
     id: "festival-orchestra",

@@ -1,5 +1,5 @@
 import { blankInput, blankRoom } from "@mossy/core/fit/room";
-import type { Room, RoomInput, RoomOutput, SetUp, Standing } from "@mossy/core/fit/room";
+import type { Room, SampleMachine, RoomInput, RoomOutput, SetUp, Standing } from "@mossy/core/fit/room";
 import { NO_LIMITS } from "@mossy/core/fit/limits";
 import type { Software } from "@mossy/core/fit/limits";
 import type { Source } from "@mossy/core/session/document";
@@ -86,6 +86,16 @@ const QUAY: SetUp = {
   standing: [stands(17, "kick"), stands(15, "mc")],
 };
 
+/** A computer that holds samples. @param memory MB @param speed MB a second */
+const machine = (name: string, memory: number, speed: number): SampleMachine => ({
+  name,
+  memory,
+  speed,
+  instances: 6,
+  ports: 4,
+  outputs: 16,
+});
+
 /** The rooms of Saltmarsh Sound House. */
 export const demoRooms: readonly { readonly id: string; readonly room: Room }[] = [
   {
@@ -93,6 +103,7 @@ export const demoRooms: readonly { readonly id: string; readonly room: Room }[] 
     room: blankRoom("Pan Yard", {
       load: 70,
       memory: 16_000,
+      machines: [machine("Reed", 64_000, 380)],
       says: "large live room",
       outputs: [...outs(1, 2, "Yard monitors", "monitors"), ...outs(3, 10, "Headphone box", "headphones")],
       standing: [
@@ -129,6 +140,8 @@ export const demoRooms: readonly { readonly id: string; readonly room: Room }[] 
     id: "loft",
     room: blankRoom("Loft", {
       says: "mix room, 7.1.4",
+      memory: 24_000,
+      machines: [machine("Sedge", 96_000, 900), machine("Rush", 64_000, 420)],
       outputs: [...outs(1, 12, "7.1.4 monitors", "monitors"), ...outs(13, 14, "Headphones", "headphones")],
       sampleRates: [44100, 48000, 96000],
       widest: "7.1.4",

@@ -139,6 +139,11 @@ export const INSTRUMENT_SCREENS: readonly Screen[] = [
     }),
   },
   {
+    name: "plan-machines",
+    path: "/library/festival-orchestra/instruments?show=machines",
+    ready: "//section[@aria-label='Seats']//ul//button",
+  },
+  {
     name: "plan-begin",
     path: "/library/story-evening/instruments",
     ready: "//form[@aria-label='Begin an ensemble']//input",

@@ -24,6 +24,17 @@ export const ROOM_SCREENS: readonly Screen[] = [
     path: "/rooms/ferry-van/edit?set-up=at-the-quay&part=outputs",
     ready: "//section[@aria-label='Outputs']//table",
   },
+  {
+    name: "room-machines",
+    path: "/rooms/loft/edit?part=machines",
+    ready: "//section[@aria-label='Sample machines']//input",
+  },
+  { name: "room-with-machines", path: "/rooms/loft", ready: "//h2[.='Sample machines']" },
+  {
+    name: "fit-machines",
+    path: "/rooms/loft/fit/festival-orchestra/1",
+    ready: "//section[@aria-label='Sample machines']//li",
+  },
   { name: "room", path: "/rooms/ferry-van", ready: "//h2[contains(., 'Start a session')]" },
   {
     name: "fit",

@@ -101,6 +101,7 @@ export function Fitted({
         />
         <aside aria-label="Fit report" className="flex min-h-0 flex-col gap-4 overflow-y-auto">
           {chosen !== null && <SourcePanel track={chosen} look={look} room={wired} fitting={fitting} />}
+          <SampledThere look={look} fitting={fitting} room={room} />
           <MissingDevices look={look} fitting={fitting} />
           <CannotBePlaced look={look} onLeaveOut={leave} onChoose={setChosen}>
             <WaysOut fitting={fitting} />
@@ -137,7 +138,6 @@ export function Fitted({
               />
             </>
           )}
-          <SampledThere look={look} fitting={fitting} room={room} />
           <LoadThere look={look} fitting={fitting} />
           <LeftOut
             tracks={whole.tracks.filter((t) => begun.choices.leaveOut.includes(t.id))}

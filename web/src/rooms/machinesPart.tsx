@@ -24,8 +24,8 @@ const FIGURES: readonly Figure[] = [
   figure("memory", "Memory, GB", 10_000, { each: 1000, whole: false }),
   figure("speed", "Loads, MB/s", 100_000, { whole: false }),
   figure("instances", "Instances", 256),
-  figure("ports", "Ports of each", 64),
-  figure("outputs", "Stereo outputs of each", 256),
+  figure("ports", "Ports each", 64),
+  figure("outputs", "Outputs each", 256),
 ];
 /** Common practice, no source. */
 const USUAL: Omit<SampleMachine, "name"> = {
@@ -116,7 +116,7 @@ function MachineLine({
     >
       <NumberField
         text
-        className="min-w-36 flex-1"
+        className="min-w-32 flex-1"
         label="Machine"
         value={machine.name}
         hint="A name of its own, up to 40 characters"
@@ -130,10 +130,10 @@ function MachineLine({
       {FIGURES.map((f) => (
         <NumberField
           key={f.key}
-          className="w-[7.5rem]"
+          className="w-24"
           label={f.label}
           value={String(machine[f.key] / f.each)}
-          hint={`${f.whole ? "A whole number" : "More than 0"}, up to ${f.to}`}
+          hint={`${f.whole ? "Whole" : "More than 0"}, up to ${f.to}`}
           onSet={(typed) => set(f, typed)}
         />
       ))}

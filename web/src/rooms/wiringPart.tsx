@@ -41,22 +41,26 @@ export function WiringPart({ room, style, onChange }: { room: Room; style: Style
   return (
     <div className="flex min-h-0 flex-col gap-3">
       <div className="flex flex-wrap items-center gap-3">
-        <Choice
-          label="Set-up"
-          value={at?.id ?? USUAL}
-          choices={[[USUAL, "As usual"], ...room.setUps.map((s) => [s.id, s.name] as const)]}
-          onChoose={(id) => go({ "set-up": id })}
-        />
-        <Button
-          small
-          onClick={() => {
-            const made = another(room, wiring);
-            onChange({ ...room, setUps: [...room.setUps, made] }, "another set-up");
-            go({ "set-up": made.id });
-          }}
-        >
-          Another set-up, from this one
-        </Button>
+        {part !== "machines" && (
+          <>
+            <Choice
+              label="Set-up"
+              value={at?.id ?? USUAL}
+              choices={[[USUAL, "As usual"], ...room.setUps.map((s) => [s.id, s.name] as const)]}
+              onChoose={(id) => go({ "set-up": id })}
+            />
+            <Button
+              small
+              onClick={() => {
+                const made = another(room, wiring);
+                onChange({ ...room, setUps: [...room.setUps, made] }, "another set-up");
+                go({ "set-up": made.id });
+              }}
+            >
+              Another set-up, from this one
+            </Button>
+          </>
+        )}
         <span className="ml-auto">
           <Choice
             label="What of it"
@@ -66,7 +70,7 @@ export function WiringPart({ room, style, onChange }: { room: Room; style: Style
           />
         </span>
       </div>
-      {at && (
+      {at && part !== "machines" && (
         <SetUpLine
           at={at}
           onChange={(next, label) => onChange(withSetUp(room, next), label)}

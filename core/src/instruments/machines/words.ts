@@ -2,9 +2,9 @@ import type { SampleMachine } from "../../fit/room.ts";
 import { plural } from "../../session/plural.ts";
 import type { Lacking, MachineUse } from "./seating.ts";
 
-/** "820 MB", "48.2 GB". @param mb MB */
+/** "820 MB", "64 GB", "48.2 GB". @param mb MB */
 export const megabytesInWords = (mb: number): string =>
-  mb < 10_000 ? `${Math.round(mb)} MB` : `${(mb / 1000).toFixed(1)} GB`;
+  mb < 10_000 ? `${Math.round(mb)} MB` : `${(mb / 1000).toFixed(1).replace(/\.0$/, "")} GB`;
 
 /** "9 s", "1 min 36 s"; always up to the whole second. */
 export function secondsInWords(seconds: number): string {
@@ -14,12 +14,12 @@ export function secondsInWords(seconds: number): string {
   return `${Math.floor(whole / 60)} min${rest === 0 ? "" : ` ${rest} s`}`;
 }
 
-/** "64.0 GB at 400 MB/s, 8 instances with 4 ports and 16 outputs each". */
+/** "64 GB at 400 MB/s, 8 instances with 4 ports and 16 outputs each". */
 export const machineInWords = ({ memory, speed, instances, ports, outputs }: SampleMachine): string =>
   `${megabytesInWords(memory)} at ${speed} MB/s, ${plural(instances, "instance")} with ` +
   `${plural(ports, "port")} and ${plural(outputs, "output")}${instances === 1 ? "" : " each"}`;
 
-/** "62 tracks in 3 instances, 48.2 GB of 64.0 GB, loaded after 1 min 36 s, 4 on demand or off". */
+/** "62 tracks in 3 instances, 48.2 GB of 64 GB, loaded after 1 min 36 s, 4 on demand or off". */
 export function heldInWords({ machine, instances, starts, later, memory, seconds }: MachineUse): string {
   if (starts.length + later.length === 0) return "nothing";
   return (

@@ -16,7 +16,7 @@ import type { OnMachines } from "./machinesView.tsx";
 const WORDS: readonly (readonly [value: Loading, name: string])[] = LOADING.map((l) => [l, l] as const);
 const loadingOf = (word: string): Loading => LOADING.find((l) => l === word) ?? "always";
 const GRID =
-  "grid grid-cols-[2.25rem_2.25rem_2.25rem_minmax(8rem,1.2fr)_minmax(8rem,1.6fr)_4rem_minmax(6rem,1fr)_7rem_2.75rem] items-center gap-x-2 px-3.5";
+  "grid grid-cols-[4.75rem_minmax(7.5rem,1.2fr)_minmax(7rem,1.4fr)_3rem_minmax(6.5rem,1fr)_6.5rem_2.5rem] items-center gap-x-2 px-3.5";
 
 /** A machine, or a track that sits on it; null: what has no seat. */
 type Line =
@@ -87,11 +87,9 @@ export function SeatTable({
         )}
       </div>
       <div className="min-h-0 flex-1 overflow-auto">
-        <div className="min-w-[760px]">
+        <div className="min-w-[696px]">
           <p className={`sticky top-0 z-10 bg-surface py-1.5 text-xs font-semibold text-ink-2 ${GRID}`}>
-            <span title="Instance">Inst.</span>
-            <span>Port</span>
-            <span title="Channel">Ch.</span>
+            <span title="Instance, port and channel">Inst·port·ch</span>
             <span>Track</span>
             <span>Patch</span>
             <span className="text-right">MB</span>
@@ -165,9 +163,9 @@ function TrackLine({
   const other = seat && seat.loading !== loading ? seat.loading : null;
   return (
     <div className={`border-t border-line py-1 text-sm ${GRID}`}>
-      <span className="font-mono text-ink-2">{seat?.instance ?? "–"}</span>
-      <span className="font-mono text-ink-2">{seat?.port ?? "–"}</span>
-      <span className="font-mono text-ink-2">{seat ? (seat.channel ?? "all") : "–"}</span>
+      <span className="font-mono text-ink-2">
+        {seat ? `${seat.instance}·${seat.port}·${seat.channel ?? "all"}` : "–"}
+      </span>
       <button
         type="button"
         className="min-h-6 truncate text-left font-mono hover:underline"

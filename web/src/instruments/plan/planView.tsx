@@ -100,7 +100,9 @@ function Planned({
             <Measure catalogue={catalogue} />
           </span>
         )}
-        <PlanTracksButton planning={planning} unknown={unknown} />
+        <span className={machines ? "ml-auto" : "contents"}>
+          <PlanTracksButton planning={planning} unknown={unknown} />
+        </span>
       </div>
       {machines ? (
         <MachinesView planning={planning} catalogue={catalogue} title={of.title} />
