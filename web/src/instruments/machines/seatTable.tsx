@@ -16,7 +16,7 @@ import type { OnMachines } from "./machinesView.tsx";
 const WORDS: readonly (readonly [value: Loading, name: string])[] = LOADING.map((l) => [l, l] as const);
 const loadingOf = (word: string): Loading => LOADING.find((l) => l === word) ?? "always";
 const GRID =
-  "grid grid-cols-[4.75rem_minmax(7.5rem,1.2fr)_minmax(7rem,1.4fr)_3rem_minmax(6.5rem,1fr)_6.5rem_2.5rem] items-center gap-x-2 px-3.5";
+  "grid grid-cols-[4.75rem_minmax(9.5rem,1.3fr)_minmax(6.5rem,1fr)_3rem_minmax(6.5rem,0.8fr)_6.5rem_2.5rem] items-center gap-x-2 px-3.5";
 
 /** A machine, or a track that sits on it; null: what has no seat. */
 type Line =
@@ -195,14 +195,15 @@ function TrackLine({
       ) : (
         <span>{loading}</span>
       )}
-      <input
-        type="checkbox"
-        aria-label={`${t.name} in the light set`}
-        className="size-6 justify-self-center p-1"
-        checked={light}
-        disabled={!set}
-        onChange={(e) => set?.([t], { light: e.target.checked }, `light set: ${t.name}`)}
-      />
+      <label className="flex size-6 items-center justify-center">
+        <input
+          type="checkbox"
+          aria-label={`${t.name} in the light set`}
+          checked={light}
+          disabled={!set}
+          onChange={(e) => set?.([t], { light: e.target.checked }, `light set: ${t.name}`)}
+        />
+      </label>
     </div>
   );
 }
