@@ -72,17 +72,37 @@ export function alwaysOn(
     (a, b) => Number(firsts.has(a)) - Number(firsts.has(b)) || b.load.memory - a.load.memory,
   );
   const memory = machines.reduce((sum, m) => sum + m.memory, 0);
-  const demoted: TrackId[] = [];
+  const demoted: Wish[] = [];
+  let best: Map<Wish, number> | null = null;
   for (;;) {
     const list = [...always];
     const fits = list.reduce((sum, w) => sum + w.load.memory, 0) <= memory;
     const placed = fits ? around(list, machines, stands) : null;
-    if (placed) return { on: new Map(list.map((w, i) => [w.track.id, placed[i] ?? 0])), demoted };
+    if (placed) best = new Map(list.map((w, i) => [w, placed[i] ?? 0]));
     const next = leaving.shift();
-    if (!next) return { on: new Map(), demoted };
+    // What is on demand wants its memory beside the others, but nobody's first track goes for that.
+    const done = best !== null && (leaves(best, machines, demoted) || !next || firsts.has(next));
+    if (done || !next) {
+      const on = new Map([...(best ?? [])].map(([w, m]) => [w.track.id, m]));
+      return { on, demoted: demoted.map((w) => w.track.id) };
+    }
     always.delete(next);
-    demoted.push(next.track.id);
+    demoted.push(next);
   }
+}
+
+/** Whether some machine has the memory left for each of these, one after the other, but for what none ever holds. */
+function leaves(
+  on: ReadonlyMap<Wish, number>,
+  machines: readonly SampleMachine[],
+  demoted: readonly Wish[],
+): boolean {
+  const left = machines.map((m, at) =>
+    [...on].reduce((rest, [w, own]) => rest - (own === at ? w.load.memory : 0), m.memory),
+  );
+  const held = Math.max(0, ...machines.map((m) => m.memory));
+  const most = Math.max(0, ...left);
+  return demoted.every(({ load }) => load.memory <= most || load.memory > held);
 }
 
 /** Spread around what stands; anew, where that does not go. */

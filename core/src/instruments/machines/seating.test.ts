@@ -169,8 +169,8 @@ describe("seats on sample machines", () => {
       off: [...seats].filter(([, s]) => s.loading === "off").map(([id]) => id),
     });
     expect(said(at(1800))).toEqual({ demoted: [], lacking: [], off: [] });
-    // What nothing is left for beside the others is off, and said.
-    expect(said(at(1799))).toEqual({ demoted: [], lacking: ["t2 memory"], off: ["t2"] });
+    // There is room left for the largest of them; but nobody's first track goes for that.
+    expect(said(at(1799))).toEqual({ demoted: ["t2", "t1"], lacking: [], off: [] });
     expect(said(at(1399))).toEqual({
       demoted: [],
       lacking: ["t1 memory", "t2 memory"],

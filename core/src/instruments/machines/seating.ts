@@ -52,8 +52,9 @@ export interface Seating {
  * Seats tracks on the sample machines of a room: what is always loaded so that the first note can be played as soon as
  * can be (`spread`), the others beside it, each with its port, channel and output. All that feed one path share an
  * output of their instance. Where the memory does not hold what should always be loaded, the largest patches are on
- * demand, the first track of each player last, or off, where a machine does not hold them beside the others; where
- * there are not ports enough the last tracks have no seat, those that are off first.
+ * demand, the first track of each player last, or off, where a machine does not hold them beside the others; so many
+ * are that there is room for the largest of them. Where there are not ports enough the last tracks have no seat, those
+ * that are off first.
  * @param stands tracks that keep their seats where these are still there, so that machines load only what is new
  */
 export function seatingOf(
