@@ -1,6 +1,10 @@
 import { dice } from "@mossy/core/chance/dice";
 import { blankArticulation, blankLibrary, blankPatch } from "@mossy/core/instruments/library";
 import type { Known } from "@mossy/core/instruments/plan/offers";
+import type { SampleMachine } from "@mossy/core/fit/room";
+import type { Sampled } from "@mossy/core/instruments/machines/always";
+import { seatingOf } from "@mossy/core/instruments/machines/seating";
+import { blankTrack } from "@mossy/core/session/document";
 import { houseKeys } from "@mossy/core/instruments/same/houseKeys";
 import { waysUsed } from "@mossy/core/instruments/same/waysUsed";
 import { USUAL_INSTRUMENTS } from "@mossy/core/house/instruments";
@@ -83,6 +87,54 @@ await compare(
   `house keys for ${used.length} ways of playing of ${PLAYERS * WAYS * LIBRARIES} articulations`,
   ground,
   () => houseKeys(waysUsed(style, catalogue), USUAL_INSTRUMENTS),
+  null,
+  9,
+);
+
+// Of those tracks 180, on three machines that hold all of them, and on three that do not.
+const onMachine = (n: number): Sampled => ({
+  ...blankTrack(`t${n}`, `Track ${n}`, { kind: "midi", format: null, feeds: `bus-${Math.floor(n / 20)}` }),
+  plays: {
+    player: `player-${Math.floor(n / 6) % PLAYERS}`,
+    library: { id: `l${n % LIBRARIES}`, name: "Library", issue: "" },
+    patch: { id: `l${n % LIBRARIES}-p${Math.floor(n / 6) % PLAYERS}`, name: "Patch", at: "" },
+    ways: [],
+    offset: 0,
+    moved: 0,
+    dynamics: null,
+    gain: 0,
+    port: null,
+    loading: "always",
+    light: false,
+    seat: null,
+  },
+});
+const sampled = Array.from({ length: 180 }, (_, n) => onMachine(n));
+const machines = (memory: number): SampleMachine[] =>
+  [450, 300, 180].map((speed, n) => ({
+    name: `Machine ${n}`,
+    memory,
+    speed,
+    instances: 8,
+    ports: 4,
+    outputs: 16,
+  }));
+const roomy = seatingOf(sampled, machines(64_000), catalogue);
+console.log(
+  `${sampled.length} tracks on 3 machines: first note after ${roomy.first.toFixed(1)} s, ` +
+    `none sooner than ${roomy.least.toFixed(1)} s`,
+);
+await compare(
+  "their seats on three machines",
+  ground,
+  () => seatingOf(sampled, machines(64_000), catalogue),
+  null,
+  9,
+);
+await compare(
+  "their seats where the memory holds two thirds of them",
+  ground,
+  () => seatingOf(sampled, machines(20_000), catalogue),
   null,
   9,
 );
