@@ -165,11 +165,18 @@ describe("the light set", () => {
       },
     },
   ];
-  const sized = (memories: readonly number[]): Session =>
-    withPlays(orchestra, (_, n) => ({
+  /** Each player's tracks of one size. */
+  const sized = (memories: readonly number[]): Session => {
+    const players = orchestra.players.map((p) => p.id);
+    return withPlays(orchestra, (t) => ({
       library: { id: "ebb", name: "Ebb", issue: "" },
-      patch: { id: `${memories[n % memories.length]}`, name: "x", at: "" },
+      patch: {
+        id: `${memories[players.indexOf(t.plays?.player ?? "") % memories.length]}`,
+        name: "x",
+        at: "",
+      },
     }));
+  };
 
   it("is the main track of each player, where the memory holds them all", () => {
     const light = lightSet(orchestra, catalogue, null);
@@ -180,6 +187,18 @@ describe("the light set", () => {
         own.map((t) => t.plays?.ways.some((w) => w.words.join() === p.needs[0]?.words.join())),
       ).toEqual([true]);
     }
+  });
+
+  it("is the first track of a player of whom nobody plays the first way it was asked for", () => {
+    const nobody = {
+      ...orchestra,
+      players: orchestra.players.map((p) => ({ ...p, needs: [{ words: ["whistled"], seconds: null }] })),
+    };
+    const light = lightSet(nobody, catalogue, null);
+    const firsts = orchestra.players.map(
+      (p) => playing(orchestra).find((t) => t.plays?.player === p.id)?.id,
+    );
+    expect([...light]).toEqual(firsts);
   });
 
   it("holds as many players as any choice of that memory could", () => {

@@ -2,11 +2,12 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { sampleMachine as machine } from "../../fixtures/sampled.ts";
 import type { SampleMachine } from "../../fit/room.ts";
-import { blankTrack } from "../../session/document.ts";
+import { blankTrack, emptySession } from "../../session/document.ts";
 import { LOADING } from "../../session/plays.ts";
 import type { Loading, Plays } from "../../session/plays.ts";
 import { blankArticulation, blankLibrary, blankPatch } from "../library.ts";
 import type { Known } from "../plan/offers.ts";
+import { seatingList } from "./list.ts";
 import { seatingOf } from "./seating.ts";
 import type { Sampled } from "./always.ts";
 import type { Seating } from "./seating.ts";
@@ -150,6 +151,22 @@ describe("seats on sample machines", () => {
     expect(none.lacking).toEqual([{ track: "t1", of: "outputs" }]);
   });
 
+  it("are in the instance that has an output for their path already", () => {
+    const asks: Asks[] = [
+      { feeds: "winds" },
+      { feeds: "winds", whole: true },
+      { feeds: "strings", whole: true },
+      { feeds: "strings" },
+    ];
+    const all = tracks(4, (n) => asks[n] ?? {});
+    expect(placesOf(seatingOf(all, [machine("Reed", { ports: 2 })], catalogue))).toEqual([
+      "Reed 1.1.1 to 1",
+      "Reed 1.2.all to 1",
+      "Reed 2.1.all to 1",
+      "Reed 2.2.1 to 1",
+    ]);
+  });
+
   it("are loaded on demand where the memory does not hold all, the largest first, each player's first last", () => {
     const asks: Asks[] = [
       { player: "violin", memory: 900 },
@@ -225,6 +242,50 @@ describe("seats on sample machines", () => {
     ).toEqual([]);
   });
 
+  it("that two have, that are no more, or that do not suit any more are given anew", () => {
+    const at = (more: object) => ({
+      machine: "Reed",
+      instance: 1,
+      port: 1,
+      output: 1,
+      channel: 1,
+      ...more,
+    });
+    const seat = (was: object, now: Asks = {}, reed: Partial<SampleMachine> = {}) => {
+      const stands = new Map([
+        ["t0", at({})],
+        ["t1", at(was)],
+      ]);
+      const all = [sampled(0), sampled(1, now)];
+      return placesOf(
+        seatingOf(
+          all,
+          [machine("Reed", { instances: 2, ports: 2, outputs: 2, ...reed })],
+          catalogue,
+          stands,
+        ),
+      )[1];
+    };
+    expect(seat({ channel: 7 })).toBe("Reed 1.1.7 to 1");
+    expect(seat({ instance: 2, port: 2, output: 2 })).toBe("Reed 2.2.1 to 2");
+    // One channel for two; a port, an output, an instance that is gone; a patch that wants a whole port now.
+    expect(seat({})).toBe("Reed 1.1.2 to 1");
+    expect(seat({ port: 3 })).toBe("Reed 1.1.2 to 1");
+    expect(seat({ instance: 2, output: 3 })).toBe("Reed 1.1.2 to 1");
+    expect(seat({ instance: 3 })).toBe("Reed 1.1.2 to 1");
+    expect(seat({ channel: 2 }, { whole: true })).toBe("Reed 1.2.all to 1");
+    expect(seat({ port: 2, channel: null })).toBe("Reed 1.1.2 to 1");
+  });
+
+  it("stay where there is no memory for them on demand any more, and are off", () => {
+    const all = [sampled(0, { memory: 100 }), sampled(1, { memory: 900, loading: "on demand" })];
+    const was = seatingOf(all, [machine("Reed")], catalogue).seats;
+    expect(was.get("t1")?.loading).toBe("on demand");
+    const now = seatingOf(all, [machine("Reed", { memory: 500 })], catalogue, was);
+    expect(now.seats.get("t1")).toEqual({ ...was.get("t1"), loading: "off" });
+    expect(now.lacking).toEqual([{ track: "t1", of: "memory" }]);
+  });
+
   it("are taken anew where those before have no memory or path there any more", () => {
     const was = seatingOf(tracks(3), [machine("Reed"), machine("Sedge")], catalogue).seats;
     // Another path on its output.
@@ -275,5 +336,36 @@ describe("seats on sample machines", () => {
       ),
       { numRuns: 300 },
     );
+  });
+});
+
+describe("the seating list", () => {
+  it("is in the order of machines, ports and channels, with what each output is for", () => {
+    const all = tracks(18, (n) => ({ feeds: n === 0 ? null : "strings", whole: n === 1 }));
+    const bus = blankTrack("strings", "STRINGS", { kind: "bus", format: "stereo" });
+    const session = { ...emptySession("Overture"), tracks: [bus, ...all.toReversed()] };
+    const seating = seatingOf(all, [machine("Reed")], catalogue);
+    const { heads, rows } = seatingList(session, seating, catalogue);
+    const line = (n: number) => Object.fromEntries(heads.map((h, i) => [h, rows[n]?.[i]]));
+    expect(rows.map((r) => [r[2], r[3]])).toEqual([
+      ...Array.from({ length: 16 }, (_, n) => [1, n + 1]),
+      [2, "all"],
+      [3, 1],
+    ]);
+    expect(line(0)).toMatchObject({ Track: "T0", Output: "1–2", "Comes back on": "nothing" });
+    expect(line(1)).toEqual({
+      Machine: "Reed",
+      Instance: 1,
+      Port: 1,
+      Channel: 2,
+      Output: "3–4",
+      "Comes back on": "STRINGS",
+      Track: "T2",
+      Library: "Ebb",
+      Patch: "100 MB",
+      "Found at": "",
+      MB: 100,
+      Loaded: "always",
+    });
   });
 });

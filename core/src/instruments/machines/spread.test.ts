@@ -95,6 +95,14 @@ describe("patches over sample machines", () => {
     for (let n = 0; n < 12; n += 3) expect(new Set(on.slice(n, n + 3)).size).toBe(1);
   });
 
+  it("of one player stay together where that is nearly as soon as any way, however far from what none beats", () => {
+    const loads = [load(101, "violin"), load(101, "violin"), load(100, "viola")];
+    const machines = [machine("a"), machine("b")];
+    const [one, two, other] = spread(loads, machines) ?? [];
+    expect(everyWay(loads, machines)).toBe(2.01);
+    expect([one, other === one]).toEqual([two, false]);
+  });
+
   it("of one player are parted where all would be ready later otherwise", () => {
     const loads = [load(400, "violin"), load(400, "violin"), load(100, "viola")];
     const on = spread(loads, [machine("a"), machine("b")]) ?? [];
