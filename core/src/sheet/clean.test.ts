@@ -132,6 +132,8 @@ describe("cleaning", () => {
             s.markers.filter((_, n) => n % 2 === 0).map((m) => [m.name, false]),
           );
           expect(after.tempos).toEqual(along ? s.tempos : []);
+          // Which machine of which room a track sat on is not the template's.
+          expect(after.tracks.some((t) => t.plays !== null && t.plays.seat !== null)).toBe(false);
           const there = new Set(after.tracks.map((t) => t.id));
           expect(
             after.tracks.every((t) => t.feeds === null || (there.has(t.feeds) && t.feeds !== t.id)),

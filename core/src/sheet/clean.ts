@@ -105,6 +105,8 @@ export function cleaned(style: Style, source: Session, base: Session, stay: Stay
       ...t,
       ...(stay.marks ? {} : { job: false, armed: false }),
       items: itemsThatStay(t, stay.items),
+      // Where it sat on the machines of a room is that room's.
+      plays: t.plays && { ...t.plays, seat: null },
       feeds: onTo(t.feeds) === t.id ? null : onTo(t.feeds),
       sends: stay.sends ? t.sends.filter((s) => kept.has(s.to)) : [],
       inserts: stay.processors

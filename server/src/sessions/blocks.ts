@@ -74,7 +74,7 @@ export async function blockStep(
     style,
     limits: await limitsOf(db, s.room),
     equipment: await equipmentOf(db, s.roomId),
-    sampled: await sampledIn(db, merged.session, s.choices.withoutMachines, s.now),
+    sampled: await sampledIn(db, [merged.session], s.choices.withoutMachines, s.now),
   });
   return {
     held,

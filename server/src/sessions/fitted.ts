@@ -120,7 +120,7 @@ export const termsOf = async (
   wish: Omit<FitWish, "release">,
   room: Room,
   style: Style,
-  session: Session,
+  sessions: readonly Session[],
 ): Promise<FitTerms> => ({
   ...PLAIN_TERMS,
   solver: await solver(),
@@ -129,7 +129,7 @@ export const termsOf = async (
   equipment: await equipmentOf(db, wish.room),
   style,
   last: await lastInputs(db, wish.room, wish.template, wish.setUp ?? null),
-  sampled: await sampledIn(db, session, wish.withoutMachines ?? false),
+  sampled: await sampledIn(db, sessions, wish.withoutMachines ?? false),
 });
 
 /** @throws HouseProblem where the room or the release is not there, or a setting is fixed */
@@ -172,11 +172,12 @@ export async function fitParts(db: Db, wish: FitWish, style: Style): Promise<Fit
   const part = variant === null ? release.session : variantOf(release.session, variant).session;
   const chosen = startedWith(part, wish.settings ?? {});
   if ("problem" in chosen) throw new HouseProblem(422, "That setting is fixed", chosen.problem, "settings");
-  const terms = await termsOf(db, wish, room, style, part);
   const blocks: BlockRelease[] = [];
   for (const block of new Set(wish.blocks)) blocks.push(await latestOfBlock(db, block));
   const filled = await droppedIn(db, chosen, wish.drops ?? []);
-  return { session: withStartBlocks(style, filled, blocks), room, setUp, terms, variant, production };
+  const session = withStartBlocks(style, filled, blocks);
+  const terms = await termsOf(db, wish, room, style, [session]);
+  return { session, room, setUp, terms, variant, production };
 }
 
 /** Fits a release into a room. @throws HouseProblem as `fitParts` */

@@ -51,7 +51,7 @@ export const theirsOf = async (
       style,
       limits: await limitsOf(db, s.room),
       equipment: await equipmentOf(db, s.roomId),
-      sampled: await sampledIn(db, release, s.choices.withoutMachines, s.now),
+      sampled: await sampledIn(db, [release, s.now], s.choices.withoutMachines, s.now),
     },
   );
 

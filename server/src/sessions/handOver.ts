@@ -31,7 +31,7 @@ async function partsFor(
 ): Promise<Pick<FitParts, "room" | "setUp" | "terms"> & { whole: Session }> {
   const { room, setUp } = await wiredRoom(db, wish);
   const { session: whole } = await releaseWith(db, s.template, s.release);
-  const terms = await termsOf(db, { ...wish, template: s.template }, room, style, whole);
+  const terms = await termsOf(db, { ...wish, template: s.template }, room, style, [whole, s.now]);
   return { room, setUp, terms, whole };
 }
 

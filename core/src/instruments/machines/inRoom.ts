@@ -9,10 +9,10 @@ import { byId, carrierOf, mainOf } from "../../session/routing.ts";
 import type { Known } from "../plan/offers.ts";
 import { memoryOf } from "./light.ts";
 import { isSampled } from "./always.ts";
-import { seatingOf } from "./seating.ts";
 import type { Sampled, Stands } from "./always.ts";
+import { seatingOf } from "./seating.ts";
 import type { Seating, TrackSeat } from "./seating.ts";
-import { LACKING, megabytesInWords, secondsInWords, someOf, heldInWords } from "./words.ts";
+import { LACKING, heldInWords, megabytesInWords, secondsInWords, someOf } from "./words.ts";
 
 /** Where one waits so much longer than would have to be, that is said. */
 const SOON = 1.1;
@@ -59,19 +59,23 @@ export function inRoom(
     if (goInside.has(t.id)) return inside(t, home(t));
     return stays.has(t.id) ? seated(t, seating?.seats.get(t.id) ?? null) : t;
   });
-  const memory = next
-    .filter(isSampled)
-    .reduce((sum, t) => sum + (t.kind === "instrument" ? memoryOf(catalogue, t) : 0), 0);
+  const takes = (list: readonly Sampled[]): number =>
+    list.reduce((sum, t) => sum + memoryOf(catalogue, t), 0);
+  const inHere = takes(next.filter(isSampled).filter((t) => t.kind === "instrument"));
   return {
     session: { ...session, tracks: next },
     adjusted: [
       ...(seating
         ? seatsInWords(session, seating)
-        : lightInWords(room, { light: light.length, memory, off: leading.length - light.length })),
+        : lightInWords(room, {
+            light: light.length,
+            memory: takes(light),
+            off: leading.length - light.length,
+          })),
       ...(jobs.length > 0
         ? [said(`of this job alone, so inside the session: ${someOf(jobs.map((t) => t.name))}`)]
         : []),
-      ...(room.memory !== null && memory > room.memory
+      ...(room.memory !== null && inHere > room.memory
         ? [
             said(
               `what is inside the session takes more than the ${megabytesInWords(room.memory)} of ${room.name}`,

@@ -188,6 +188,12 @@ describe("planned tracks", () => {
     const [first] = playing(machine);
     const bus = machine.tracks.find((t) => t.id === first?.feeds);
     expect(bus && ["bus", "folder"].includes(bus.kind) && bus.format !== null).toBe(true);
+    // What was planned when such tracks fed nothing is led on as well.
+    const led = made({
+      ...machine,
+      tracks: machine.tracks.map((t) => (t === first ? { ...t, feeds: null } : t)),
+    });
+    expect(playing(led)[0]?.feeds).toBe(first?.feeds);
     const told: Session = {
       ...machine,
       tracks: machine.tracks.map((t) =>

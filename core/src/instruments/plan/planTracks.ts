@@ -174,7 +174,8 @@ function withKept({ house }: Style, session: Session, wanted: readonly Wanted[])
       if (!w) return t;
       const plays = t.plays ? { ...w.plays, loading: t.plays.loading, light: t.plays.light } : w.plays;
       const next = { ...t, kind, ...sameOn(house.instruments, t, plays, w.track.patch) };
-      return t.kind === kind ? next : { ...next, format, channel: null, feeds: home(t) };
+      if (t.kind === kind) return { ...next, feeds: t.feeds ?? home(t) };
+      return { ...next, format, channel: null, feeds: home(t) };
     }),
   };
 }
