@@ -6,7 +6,7 @@ import { plural } from "@mossy/core/session/plural";
 import { useState } from "react";
 import { Button } from "../../ui/button.tsx";
 import { NumberField } from "../../ui/numberField.tsx";
-import type { OnMachines } from "./machinesView.tsx";
+import type { OnMachines } from "./useSeatings.ts";
 
 /** What is loaded inside the session itself, so that one can write while the machines are off. */
 export function LightCard({

@@ -3,9 +3,7 @@ import { tracksOnMachines } from "@mossy/core/instruments/machines/inRoom";
 import { seatingList } from "@mossy/core/instruments/machines/list";
 import type { Sampled } from "@mossy/core/instruments/machines/always";
 import { LACKING, secondsInWords, someOf } from "@mossy/core/instruments/machines/words";
-import type { Known } from "@mossy/core/instruments/plan/offers";
 import { setField } from "@mossy/core/session/change";
-import type { Plays } from "@mossy/core/session/plays";
 import { grouped } from "@mossy/core/session/grouped";
 import { plural } from "@mossy/core/session/plural";
 import { useQuery } from "@tanstack/react-query";
@@ -16,19 +14,10 @@ import { SaveList } from "../../ui/listFiles.tsx";
 import { Pill } from "../../ui/pieces.tsx";
 import { Empty, Failed, Loading } from "../../ui/states.tsx";
 import { queries } from "../../wire/queries.ts";
-import type { Planning } from "../plan/usePlan.ts";
 import { LightCard } from "./lightCard.tsx";
 import { SeatTable } from "./seatTable.tsx";
 import { useSeatings } from "./useSeatings.ts";
-import type { Seated } from "./useSeatings.ts";
-
-/** What a view of seats works with. */
-export interface OnMachines {
-  readonly planning: Planning;
-  readonly catalogue: readonly Known[];
-  /** Says something else of what tracks play; null for who may only look. */
-  readonly set: ((tracks: readonly Sampled[], more: Partial<Plays>, label: string) => void) | null;
-}
+import type { OnMachines, Seated } from "./useSeatings.ts";
 
 /** Sampled instruments on the machines of each room: who sits where, when it is loaded, how soon one can play. */
 export function MachinesView({ planning, catalogue, title }: Omit<OnMachines, "set"> & { title: string }) {

@@ -11,7 +11,7 @@ import { Options, PickOne } from "../../ui/chooser.tsx";
 import { FindField } from "../../ui/findField.tsx";
 import { LongList } from "../../ui/longList.tsx";
 import { Select } from "../../ui/select.tsx";
-import type { OnMachines } from "./machinesView.tsx";
+import type { OnMachines } from "./useSeatings.ts";
 
 const WORDS: readonly (readonly [value: Loading, name: string])[] = LOADING.map((l) => [l, l] as const);
 const loadingOf = (word: string): Loading => LOADING.find((l) => l === word) ?? "always";

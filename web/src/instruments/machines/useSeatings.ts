@@ -1,9 +1,20 @@
 import type { RoomCard } from "@mossy/contract/rooms";
+import type { Sampled } from "@mossy/core/instruments/machines/always";
 import type { Seating } from "@mossy/core/instruments/machines/seating";
 import type { Known } from "@mossy/core/instruments/plan/offers";
 import type { Session } from "@mossy/core/session/document";
+import type { Plays } from "@mossy/core/session/plays";
 import { useEffect, useState } from "react";
+import type { Planning } from "../plan/usePlan.ts";
 import type { SeatingTask } from "./seating.worker.ts";
+
+/** What a view of seats works with. */
+export interface OnMachines {
+  readonly planning: Planning;
+  readonly catalogue: readonly Known[];
+  /** Says something else of what tracks play; null for who may only look. */
+  readonly set: ((tracks: readonly Sampled[], more: Partial<Plays>, label: string) => void) | null;
+}
 
 /** A room and how a session's sampled instruments sit on its machines. */
 export interface Seated {
