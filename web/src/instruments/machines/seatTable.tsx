@@ -6,6 +6,7 @@ import { byId } from "@mossy/core/session/routing";
 import { LOADING } from "@mossy/core/session/plays";
 import type { Loading } from "@mossy/core/session/plays";
 import { plural } from "@mossy/core/session/plural";
+import { clsx } from "clsx";
 import { useDeferredValue, useMemo, useState } from "react";
 import { Options, PickOne } from "../../ui/chooser.tsx";
 import { FindField } from "../../ui/findField.tsx";
@@ -15,8 +16,10 @@ import type { OnMachines } from "./useSeatings.ts";
 
 const WORDS: readonly (readonly [value: Loading, name: string])[] = LOADING.map((l) => [l, l] as const);
 const loadingOf = (word: string): Loading => LOADING.find((l) => l === word) ?? "always";
-const GRID =
-  "grid grid-cols-[4.75rem_minmax(9.5rem,1.3fr)_minmax(6.5rem,1fr)_3rem_minmax(6.5rem,0.8fr)_6.5rem_2.5rem] items-center gap-x-2 px-3.5";
+const GRID = clsx(
+  "grid items-center gap-x-2 px-3.5",
+  "grid-cols-[4.75rem_minmax(9.5rem,1.3fr)_minmax(6.5rem,1fr)_3rem_minmax(6.5rem,0.8fr)_6.5rem_2.5rem]",
+);
 
 /** A machine, or a track that sits on it; null: what has no seat. */
 type Line =
