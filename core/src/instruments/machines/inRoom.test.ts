@@ -102,7 +102,7 @@ describe("sampled instruments in a room", () => {
         ),
       );
     }
-    expect(says(there(light, {}).adjusted)[0]).toMatch(/^Loft has none: /);
+    expect(says(there(light, {}).adjusted)[0]).toMatch(/^Loft has no sample machines: /);
     expect(says(there(light, { memory: 150 }).adjusted)).toContain(
       "what is inside the session takes more than the 150 MB of Loft",
     );
@@ -225,5 +225,13 @@ describe("the light set", () => {
         },
       ),
     );
+  });
+
+  it("stay off inside the session where they were, of this job alone", () => {
+    const own = { ...orchestra, tracks: orchestra.tracks.map((t) => ({ ...t, job: t.plays !== null })) };
+    const off = withPlays(own, (_, n) => ({ loading: n === 0 ? "off" : "on demand" }));
+    const [first, second] = playing(there(off, {}).session);
+    expect([first?.kind, first?.plays?.loading]).toEqual(["instrument", "off"]);
+    expect([second?.kind, second?.plays?.loading]).toEqual(["instrument", "always"]);
   });
 });

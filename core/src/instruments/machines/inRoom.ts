@@ -90,7 +90,7 @@ function lightInWords(
   { name, machines }: Pick<Room, "name" | "machines">,
   { light, memory, off }: { light: number; memory: number; off: number },
 ): Adjustment[] {
-  const why = machines.length === 0 ? `${name} has none` : "off";
+  const why = machines.length === 0 ? `${name} has no sample machines` : "sample machines off";
   const sounds =
     light === 0
       ? "no track is in the light set, so nothing sounds"
@@ -132,7 +132,12 @@ const inside = (t: Sampled, feeds: TrackId | null): Track => ({
   format: t.format ?? "stereo",
   channel: null,
   feeds,
-  plays: { ...t.plays, port: null, seat: null, loading: "always" },
+  plays: {
+    ...t.plays,
+    port: null,
+    seat: null,
+    loading: t.plays.light || t.plays.loading !== "off" ? "always" : "off",
+  },
 });
 
 /** On a machine; without a seat nothing is loaded, and its port stays as it was. */

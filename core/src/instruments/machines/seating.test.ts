@@ -192,4 +192,15 @@ describe("seats on sample machines", () => {
       { numRuns: 300 },
     );
   });
+
+  it("say but one thing of a track that finds neither memory nor an output", () => {
+    const small = [machine("Reed", { memory: 100, instances: 1, outputs: 1 })];
+    const two = [
+      sampled(0, { memory: 100, feeds: "strings" }),
+      sampled(1, { memory: 400, feeds: "winds", loading: "on demand" }),
+    ];
+    const { lacking, seats } = seatingOf(two, small, catalogue);
+    expect(lacking).toEqual([{ track: "t1", of: "outputs" }]);
+    expect([...seats.keys()]).toEqual(["t0"]);
+  });
 });

@@ -139,8 +139,9 @@ class Seats {
     );
     const holding = loading === "off" ? order : order.filter((m) => load.memory <= left(m));
     if (holding.length === 0 && loading !== "off" && order.length > 0) {
-      this.#lacking.push({ track: track.id, of: "memory" });
       this.take(wish, "off", undefined);
+      // Where it finds no seat either, that is what it lacks.
+      if (this.#seats.has(track.id)) this.#lacking.push({ track: track.id, of: "memory" });
       return;
     }
     let short: Short = "ports";

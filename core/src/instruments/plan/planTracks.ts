@@ -42,6 +42,14 @@ interface Wanted {
   readonly plays: Plays;
 }
 
+/** Which tracks a plan leaves alone. */
+interface LeftAlone {
+  /** Those of other players than these; null: of none. */
+  readonly only: ReadonlySet<string> | null;
+  /** Those of which this is said stay, though nothing is planned for them any more. */
+  readonly stays: (track: Track) => boolean;
+}
+
 /**
  * The tracks of a plan in a session: where the house order wants them and under the names the house gives them.
  * Tracks that were planned before stay who they are, with all that was done to them, where they still play some of
@@ -51,15 +59,16 @@ export function planTracks(
   style: Style,
   session: Session,
   planned: readonly PlannedPlayer[],
+  { only, stays }: LeftAlone = { only: null, stays: () => false },
 ): TracksPlanned {
-  const before = session.tracks.filter((t) => t.plays !== null);
+  const before = session.tracks.filter((t) => t.plays && (only?.has(t.plays.player) ?? true));
   const wanted = assigned(style, session, planned, before);
   const ids = new Set(wanted.map((w) => w.id));
   const went = apply(
     session,
     takeOut(
       session,
-      before.filter((t) => !ids.has(t.id)).map((t) => t.id),
+      before.filter((t) => !ids.has(t.id) && !stays(t)).map((t) => t.id),
     ),
   );
   const there = new Set(before.map((t) => t.id));

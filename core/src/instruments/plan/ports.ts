@@ -9,11 +9,12 @@ export const byChannel = ({ ways }: Plays): boolean =>
   ways.some((w) => w.called.some((c) => c.by === "channel"));
 
 /**
- * Gives tracks that lead to a machine their ports and channels, in their order: sixteen a port, and a port to itself
- * for a patch that is switched by channel.
+ * Gives tracks that lead to a machine their ports and channels, in their order and behind the ports of all others:
+ * sixteen a port, and a port to itself for a patch that is switched by channel.
  */
 export function inPorts(session: Session, planned: ReadonlySet<TrackId>): Session {
-  let [port, next] = [1, 1];
+  const others = session.tracks.map((t) => (planned.has(t.id) ? 0 : (t.plays?.port ?? 0)));
+  let [port, next] = [Math.max(0, ...others) + 1, 1];
   return {
     ...session,
     tracks: session.tracks.map((t) => {

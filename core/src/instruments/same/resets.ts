@@ -9,6 +9,8 @@ import { Along } from "../../time/along.ts";
 /** The item of a track that sets everything back before the music. */
 const ID = "opening-resets";
 const NAME = "Opening resets";
+/** Whether an item is that one. */
+export const areResets = ({ id }: Pick<Item, "id">): boolean => id === ID;
 
 /** In quarter notes from the start: a program may set controllers back, and "reset all" does. */
 const AT = { program: 0, all: 0.125, controllers: 0.25, key: 0.5 } as const;
@@ -81,7 +83,7 @@ const leadsIn = ({ leadIn, musicBar }: Pick<Session, "leadIn" | "musicBar">): bo
  */
 export function withResets(session: Pick<Session, "leadIn" | "musicBar">, track: Track): Track["items"] {
   const { plays, items } = track;
-  const had = items.find((i) => i.id === ID);
+  const had = items.find(areResets);
   if (plays === null || !leadsIn(session)) return had ? items.filter((i) => i !== had) : items;
   const made = { ...resetsOf(track, plays, had), at: 0, length: LENGTH, offset: 0, loops: false };
   return had ? items.map((i) => (i === had ? made : i)) : [made, ...items];
