@@ -1,5 +1,6 @@
 import { limits, software } from "@mossy/core/fit/limits";
 import { room, wholeRoom } from "@mossy/core/fit/room";
+import { machineReport } from "@mossy/core/instruments/machines/machineReport";
 import { oneLine } from "@mossy/core/session/text";
 import { z } from "zod";
 import { doer } from "./people.ts";
@@ -23,14 +24,22 @@ export const station = doer.extend({
   /** What it reported last. */
   says: z.string(),
   saidAt: z.iso.datetime().nullable(),
+  /** The sample machine it is, by its name; null: a workstation. */
+  machine: z.string().nullable(),
 });
 export type Station = z.infer<typeof station>;
-export const newStation = z.object({ name: oneLine(60).trim().min(1, "give the station a name") });
+export const newStation = z.object({
+  name: oneLine(60).trim().min(1, "give the station a name"),
+  machine: oneLine(40).nullable().default(null),
+});
 /** A station that was made; its token is shown this once. */
 export const madeStation = z.object({ id: z.string(), token: z.string() });
-/** What a station tells the house of itself. */
-export const report = z.object({ says: oneLine(200).trim().min(1) });
-export const reported = z.object({ room: z.string(), roomName: z.string(), name: z.string() });
+/** What a station tells the house of itself; a sample machine also what it holds. */
+export const report = z.object({ says: oneLine(200).trim().min(1), machine: machineReport.optional() });
+export const reported = station
+  .pick({ name: true, machine: true })
+  .extend({ room: z.string(), roomName: z.string() });
+export type Reported = z.infer<typeof reported>;
 
 /** Software as the house describes it, with the names of the rooms that have it. */
 export const softwareCard = z.object({

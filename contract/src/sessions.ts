@@ -196,6 +196,19 @@ export const forwarded = z.object({
 });
 export type Forwarded = z.infer<typeof forwarded>;
 
+/** How a sample machine stands for a session. */
+export const machineStanding = z.object({
+  machine: z.string(),
+  /** Tracks it loads as it starts, and how many of them are. */
+  always: z.int(),
+  loaded: z.int(),
+  /** Who told last what it holds, and whether that is of this session; null: nobody did. */
+  told: z.object({ by: doer, at: z.iso.datetime(), this: z.boolean() }).nullable(),
+  /** What it does not have as it is asked; of no track: of the machine itself. */
+  astray: z.array(z.object({ track: trackId.nullable(), name: z.string(), says: z.string() })),
+});
+export type MachineStanding = z.infer<typeof machineStanding>;
+
 export const wholeSession = sessionCard.extend({
   folder: z.string(),
   /** What it and its folder were called before, the latest first. */
@@ -209,6 +222,8 @@ export const wholeSession = sessionCard.extend({
   /** How the room is wired for it; null as usual. */
   setUp: z.string().nullable(),
   report: fitReport,
+  /** The sample machines its tracks sit on; none where none do. */
+  machines: z.array(machineStanding),
   checkIns: z.array(checkInCard),
   ticks: z.array(ticked),
   /** When it was brought to other releases, newest first. */

@@ -150,9 +150,8 @@ export const workRoutes = {
   }),
   withdrawStation: route({ summary: "Withdraw a station's token", who: LEAD, answer: done }),
   report: route({
-    summary: "A station tells how it stands",
+    summary: "A station tells how it stands, a sample machine what it holds",
     who: ["station"],
-    small: true,
     body: r.report,
     answer: r.reported,
   }),

@@ -44,7 +44,7 @@ async function everybody(): Promise<Record<Right, Record<string, string>>> {
     return { cookie: headers.get("set-cookie")?.split(";")[0] ?? "" };
   };
   const lead = await as("lead");
-  const { token } = await makeStation(house.pool, OWN, "Van", "marram");
+  const { token } = await makeStation(house.pool, OWN, { name: "Van", machine: null }, "marram");
   return {
     lead,
     engineer: await as("engineer"),

@@ -5,9 +5,11 @@ import { pathOf, paths } from "@mossy/contract/paths";
 import type { RouteName } from "@mossy/contract/paths";
 import { problem } from "@mossy/contract/problem";
 import { reported } from "@mossy/contract/rooms";
+import type { Reported } from "@mossy/contract/rooms";
 import { layoutsHere } from "@mossy/contract/layouts";
 import { startUpHere } from "@mossy/contract/startUp";
 import { handInAnswer } from "@mossy/contract/sessions";
+import type { MachineReport } from "@mossy/core/instruments/machines/machineReport";
 
 /** What the house says to a room: something is sent there, or its stations are to have something else. */
 export type SentNews = Extract<News, { kind: "sent" | "start-up" | "layouts" }>;
@@ -26,9 +28,12 @@ export class HouseClient {
     private readonly token: string,
   ) {}
 
-  /** Tells the house how this station stands. @returns which station and room the token is of */
-  async report(says: string): Promise<{ room: string; roomName: string; name: string }> {
-    const body = JSON.stringify({ says });
+  /**
+   * Tells the house how this station stands, and of a sample machine what it holds.
+   * @returns which station, room and sample machine the token is of
+   */
+  async report(says: string, machine?: MachineReport): Promise<Reported> {
+    const body = JSON.stringify({ says, ...(machine && { machine }) });
     const res = await this.#send("report", pathOf("report", {}), body, "application/json");
     return reported.parse(await res.json());
   }

@@ -6,6 +6,7 @@ import { AFTERNOON, work } from "./afternoon.ts";
 import { HouseClient } from "./house.ts";
 import { applyTo, withoutAudio } from "./ownFile.ts";
 import { keepLayouts } from "./layouts.ts";
+import { loadFor } from "./machine.ts";
 import { readPackage } from "./package.ts";
 import { SoundsHere } from "./sounds.ts";
 import { readExchange } from "@mossy/core/formats/exchange/read";
@@ -19,6 +20,9 @@ const { values, positionals } = parseArgs({
     session: { type: "string" },
     pace: { type: "string", default: "1500" },
     "without-audio": { type: "boolean", default: false },
+    memory: { type: "string" },
+    speed: { type: "string" },
+    wrong: { type: "string" },
     help: { type: "boolean", default: false },
   },
 });
@@ -29,6 +33,10 @@ A stand-in for the workstation of a room: takes packages, works an afternoon in 
 A lead makes a station on the room's page; its token, shown there once, goes into FILE. Several --token-file
 make one process the stations of several rooms. With --session it works once, in that session; without, it
 waits for packages that are sent to its room.
+
+A station that was made for a sample machine of its room stands in for that: it loads what sessions ask of it, in
+--pace milliseconds, and tells the house what it holds. It has the --memory (MB) and the --speed (MB a second) its
+room says, unless they are said here; --wrong: so many of its patches are not as they were asked.
 
 npm run station -- hand-in FILE --session ID --token-file FILE [--without-audio]
 hands a session file in, with its recordings or without.
@@ -106,11 +114,38 @@ async function openWith(house: HouseClient): Promise<void> {
 
 const say = (e: unknown): void => console.error(`station: ${e instanceof Error ? e.message : String(e)}`);
 
+/** A number as it was typed; null where it was not. */
+function numberOf(option: "memory" | "speed" | "wrong" | "pace"): number | null {
+  const typed = values[option];
+  if (typed === undefined) return null;
+  const n = Number(typed);
+  if (typed.trim() !== "" && n >= 0 && Number.isFinite(n)) return n;
+  throw new Error(`--${option} takes a number from 0 on, not “${typed}”.`);
+}
+
+/** Loads what a session asks of the sample machine of this name. */
+const load = (house: HouseClient, name: string, session: string): Promise<void> => {
+  const made = { memory: numberOf("memory"), speed: numberOf("speed"), wrong: numberOf("wrong") ?? 0 };
+  return loadFor({ house, name, made, pace: numberOf("pace") ?? 0, say: console.log }, session);
+};
+
+/** Works once in a session, as what it was made for. */
+async function workIn(station: Station, session: string): Promise<void> {
+  const { machine } = await station.house.report("takes a package");
+  await (machine === null ? afternoon(station, session) : load(station.house, machine, session));
+}
+
 /** Waits for what is sent to its room, until its token is withdrawn. */
 async function stand(station: Station): Promise<void> {
   const { house } = station;
-  const { name, roomName } = await house.report("waits for packages");
+  const { name, roomName, machine } = await house.report("waits for packages");
   console.log(`station: ${name} waits for what is sent to ${roomName}`);
+  if (machine !== null) {
+    for await (const heard of house.sent())
+      if (heard.kind === "sent" && heard.as === "package")
+        await load(house, machine, heard.session).catch(say);
+    return;
+  }
   const layouts = new Map<string, number>();
   await openWith(house);
   await keepLayouts(house, layouts, console.log);
@@ -178,7 +213,7 @@ if (command === "hand-in") {
   const file = fileNamed(named[0]);
   if (values.session === undefined) failed(new Error("--session says which session the file is of"));
   else await handOwnIn(first.house, values.session, file).catch(failed);
-} else if (values.session !== undefined) await afternoon(first, values.session).catch(failed);
+} else if (values.session !== undefined) await workIn(first, values.session).catch(failed);
 else {
   // Ends with the start command that began it.
   if (process.env["ENDS_WITH_PARENT"])

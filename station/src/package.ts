@@ -1,6 +1,8 @@
 import { readExchange } from "@mossy/core/formats/exchange/read";
-import { SESSION_FILE_ENDING, isOfLayouts } from "@mossy/core/formats/package";
+import { MACHINE_FILE, SESSION_FILE_ENDING, isOfLayouts } from "@mossy/core/formats/package";
 import { readTable } from "@mossy/core/formats/table";
+import { machineFile } from "@mossy/core/instruments/machines/machineFile";
+import type { MachineFile } from "@mossy/core/instruments/machines/machineFile";
 import type { Session } from "@mossy/core/session/document";
 import { strFromU8, unzipSync } from "fflate";
 
@@ -11,6 +13,8 @@ export interface Parcel {
   readonly fileName: string;
   readonly folders: readonly string[];
   readonly inputLines: number;
+  /** What the sample machines of the room load; null where nothing sits on one. */
+  readonly machines: MachineFile | null;
   /** What lies on its tracks, as the list in it says. */
   readonly sounds: readonly ParcelSound[];
 }
@@ -37,6 +41,7 @@ export async function readPackage(bytes: Uint8Array): Promise<Parcel> {
     of,
     fileName: path.slice(path.lastIndexOf("/") + 1),
     folders: names.filter((n) => n.endsWith("/")),
+    machines: machinesIn(files),
     sounds: soundsIn(files, path.slice(0, path.indexOf("/"))),
     inputLines:
       list === undefined
@@ -45,6 +50,11 @@ export async function readPackage(bytes: Uint8Array): Promise<Parcel> {
             .trim()
             .split("\r\n").length - 1,
   };
+}
+
+function machinesIn(files: Readonly<Record<string, Uint8Array>>): MachineFile | null {
+  const file = Object.entries(files).find(([name]) => name.endsWith(`/Notes/${MACHINE_FILE}`))?.[1];
+  return file ? machineFile.parse(JSON.parse(strFromU8(file))) : null;
 }
 
 /** The sounds a package lists, in the order of its list. */

@@ -31,8 +31,8 @@ export interface PackageParts {
   };
   /** "Steelpan orchestra, full yard, release 6". */
   readonly from: string;
-  /** What goes into the folder of notes besides, by name: what is made for paper. */
-  readonly prints?: Readonly<Record<string, Uint8Array>>;
+  /** What goes into the folder of notes besides, by name: what is made for paper and for machines. */
+  readonly besides?: Readonly<Record<string, Uint8Array>>;
   /** Layouts and maps that travel with it: what is said of each, and its file. */
   readonly layouts?: readonly PackedLayout[];
   /** What lies on its tracks, as far as the house has it. */
@@ -58,6 +58,8 @@ export const isOfLayouts = (path: string): boolean =>
   path.split("/")[0]?.endsWith("_Layouts_and_maps") ?? false;
 
 export const SESSION_FILE_ENDING = ".dawproject";
+/** What the sample machines load, in the folder of notes. */
+export const MACHINE_FILE = "Machines.json";
 
 /**
  * What a room receives, as a ZIP: the session's folders on disk, session file, input list, notes. Sound files go into
@@ -75,7 +77,7 @@ export function makePackage(parts: PackageParts): Uint8Array {
   if (sounds.length > 0) files[`${folder}/Notes/Sounds.csv`] = soundList(paths, sounds);
   files[`${folder}/Notes/Input_list.csv`] = csvOf(inputListTable(inputList(session, room, house.words)));
   files[`${folder}/Notes/Notes.txt`] = notesInWords(parts);
-  for (const [name, bytes] of Object.entries(parts.prints ?? {})) files[`${folder}/Notes/${name}`] = bytes;
+  for (const [name, bytes] of Object.entries(parts.besides ?? {})) files[`${folder}/Notes/${name}`] = bytes;
   for (const [name, { bytes }] of layoutFiles(parts.layouts ?? []))
     files[`${layoutsFolder(folder)}/${name}`] = bytes;
   return zipOf(files);

@@ -21,18 +21,26 @@ const many = async (): Promise<number> => {
 // One story, in order.
 describe("the stations of the demo", () => {
   let files: string[] = [];
-  it("are accounts like any other, one a room, their tokens in files nobody else reads", async () => {
+  it("are accounts like any other, one a room and a sample machine, their tokens in files of their own", async () => {
     files = await demoStations(house.pool, folder);
-    expect([files.length, await many()]).toEqual([4, 4]);
+    expect([files.length, await many()]).toEqual([7, 7]);
     for (const file of files) expect(statSync(file).mode & 0o777).toBe(0o600);
     const says = await Promise.all(tokens(files).map((t) => new HouseClient(house.base, t).report("here")));
-    expect(says.map((s) => s.roomName)).toEqual(["Pan Yard", "Story Tent", "Loft", "Ferry Van"]);
+    expect(says.map((s) => [s.roomName, s.machine])).toEqual([
+      ["Pan Yard", null],
+      ["Pan Yard", "Reed"],
+      ["Story Tent", null],
+      ["Loft", null],
+      ["Loft", "Sedge"],
+      ["Loft", "Rush"],
+      ["Ferry Van", null],
+    ]);
   });
 
   it("are left as they are at the next start", async () => {
     const before = tokens(files);
     expect(tokens(await demoStations(house.pool, folder))).toEqual(before);
-    expect(await many()).toBe(4);
+    expect(await many()).toBe(7);
   });
 
   it("get a new token where theirs was withdrawn, lost or is none", async () => {
@@ -42,7 +50,7 @@ describe("the stations of the demo", () => {
     rmSync(files[1]!);
     writeFileSync(files[2]!, "nonsense");
     const after = tokens(await demoStations(house.pool, folder));
-    expect(after.map((t, i) => t === before[i])).toEqual([false, false, false, true]);
+    expect(after.map((t, i) => t === before[i])).toEqual([false, false, false, true, true, true, true]);
     expect((await new HouseClient(house.base, after[0]!).report("again")).room).toBe("pan-yard");
     await expect(new HouseClient(house.base, before[0]!).report("still")).rejects.toThrow("withdrawn");
   });

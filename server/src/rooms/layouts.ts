@@ -57,7 +57,7 @@ const whoseOf = (r: Pick<Row, "room" | "template" | "person" | "of_name">): Layo
  */
 const WANTED = `select l.id as layout, s.person as station, s.room from layouts l, stations s
   join rooms r on r.id = s.room
-  where s.token_hash is not null and r.retired_at is null and l.gone_at is null and (
+  where s.token_hash is not null and s.sampler is null and r.retired_at is null and l.gone_at is null and (
     l.room = s.room
     or num_nonnulls(l.room, l.template, l.person) = 0
     or exists (select 1 from person_rooms pr join people o on o.id = pr.person

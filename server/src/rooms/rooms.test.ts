@@ -220,6 +220,7 @@ describe("a station", () => {
     expect(await client.report("waits")).toEqual({
       room: "ferry-van",
       roomName: "Ferry Van",
+      machine: null,
       name: "Van rack",
     });
     const { data: session } = await quayNight(tamsin);

@@ -44,7 +44,8 @@ export async function startUps(db: Db): Promise<StartUps> {
     at: Date | null;
   }>(
     `select s.room, p.id, p.name, s.opens_with as has, s.opens_at as at
-     from stations s join people p on p.id = s.person where s.token_hash is not null order by s.made_at`,
+     from stations s join people p on p.id = s.person
+     where s.token_hash is not null and s.sampler is null order by s.made_at`,
   );
   const rooms: StartUps["rooms"] = [];
   for (const r of rows)

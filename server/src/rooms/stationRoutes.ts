@@ -4,6 +4,7 @@ import { inTransaction } from "../transaction.ts";
 import type { Pool } from "../database.ts";
 import { doerOf } from "../doer.ts";
 import { shut, tell } from "../news/tell.ts";
+import { notFound } from "../problems.ts";
 import { note } from "../record/store.ts";
 import { keepReport, makeStation, withdrawStation } from "./stations.ts";
 import { roomWith } from "./store.ts";
@@ -13,12 +14,15 @@ export function stationRoutes(pool: Pool): Router {
   const router = Router();
   answer(router, "newStation", ({ params: { room }, body, person, req }) =>
     inTransaction(pool, async (db) => {
-      const { name } = await roomWith(db, room);
-      const made = await makeStation(db, room, body.name, person.id);
+      const { name, machines } = await roomWith(db, room);
+      if (body.machine !== null && !machines.some((m) => m.name === body.machine))
+        throw notFound(`sample machine of ${name} with this name`);
+      const made = await makeStation(db, room, body, person.id);
+      const what = body.machine === null ? "station" : `station of the sample machine ${body.machine},`;
       await note(db, req, {
         what: "station",
         who: person,
-        says: `made the station “${body.name}” for ${name}`,
+        says: `made the ${what} “${body.name}” for ${name}`,
       });
       await tell(db, { kind: "station", room, by: doerOf(person) });
       return made;
@@ -35,7 +39,7 @@ export function stationRoutes(pool: Pool): Router {
   );
   answer(router, "report", ({ body, person }) =>
     inTransaction(pool, async (db) => {
-      const at = await keepReport(db, person.id, body.says);
+      const at = await keepReport(db, person.id, body);
       await tell(db, { kind: "station", room: at.room, by: doerOf(person) });
       return { ...at, name: person.name };
     }),

@@ -22,12 +22,11 @@ import { releasesOf } from "../library/store.ts";
 import { HouseProblem, notFound, stale } from "../problems.ts";
 import { once } from "../transaction.ts";
 import { sessionCard } from "./cards.ts";
-import { sampledIn } from "../instruments/sampledIn.ts";
 import { equipmentOf } from "../rooms/equipment.ts";
 import { limitsOf } from "../rooms/software.ts";
 import { solver } from "../solver.ts";
 import { reportOf } from "./fitted.ts";
-import { changeNow, choicesNow, tellOf } from "./forward.ts";
+import { changeNow, choicesNow, sampledHere, tellOf } from "./forward.ts";
 import type { ForwardWish } from "./forward.ts";
 import { keepForward, putOn, standingOf } from "./forwardStore.ts";
 import type { Footing, Standing } from "./forwardStore.ts";
@@ -74,7 +73,7 @@ export async function blockStep(
     style,
     limits: await limitsOf(db, s.room),
     equipment: await equipmentOf(db, s.roomId),
-    sampled: await sampledIn(db, [merged.session], s.choices.withoutMachines, s.now),
+    sampled: await sampledHere(db, style, s, merged.session),
   });
   return {
     held,

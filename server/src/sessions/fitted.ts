@@ -129,7 +129,12 @@ export const termsOf = async (
   equipment: await equipmentOf(db, wish.room),
   style,
   last: await lastInputs(db, wish.room, wish.template, wish.setUp ?? null),
-  sampled: await sampledIn(db, sessions, wish.withoutMachines ?? false),
+  sampled: await sampledIn(db, style, {
+    sessions,
+    room: wish.room,
+    without: wish.withoutMachines ?? false,
+    stands: null,
+  }),
 });
 
 /** @throws HouseProblem where the room or the release is not there, or a setting is fixed */

@@ -6,6 +6,8 @@ import { loweringAfter } from "@mossy/core/fit/lowering";
 import { inSetUp } from "@mossy/core/fit/room";
 import type { Style } from "@mossy/core/house/style";
 import type { Fit } from "@mossy/core/fit/fit";
+import type { FitTerms } from "@mossy/core/fit/sources";
+import type { Session } from "@mossy/core/session/document";
 import { fittedFor } from "@mossy/core/library/forward";
 import type { Choices } from "@mossy/core/merge/decisions";
 import { merge } from "@mossy/core/merge/merge";
@@ -51,9 +53,23 @@ export const theirsOf = async (
       style,
       limits: await limitsOf(db, s.room),
       equipment: await equipmentOf(db, s.roomId),
-      sampled: await sampledIn(db, [release, s.now], s.choices.withoutMachines, s.now),
+      sampled: await sampledHere(db, style, s, release),
     },
   );
+
+/** What becomes of the sampled instruments of something that comes into a running session. */
+export const sampledHere = (
+  db: Db,
+  style: Style,
+  s: Standing,
+  comes: Session,
+): Promise<FitTerms["sampled"]> =>
+  sampledIn(db, style, {
+    sessions: [comes, s.now],
+    room: s.roomId,
+    without: s.choices.withoutMachines,
+    stands: s.now,
+  });
 
 /** What was decided when a session was started, and what it left out since. */
 export const choicesNow = (s: Standing): FitChoices => ({

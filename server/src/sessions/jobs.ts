@@ -1,16 +1,19 @@
 import { keyChart } from "@mossy/core/instruments/same/chart";
+import { machinesFor } from "@mossy/core/instruments/machines/machineFile";
 import type { Style } from "@mossy/core/house/style";
 import { musicOnPaper, orderOnPaper } from "@mossy/core/order/paper";
 import { diskName } from "@mossy/core/names/onDisk";
 import { floorList } from "@mossy/core/formats/floorList";
 import { inputListTable, inputList } from "@mossy/core/formats/inputList";
-import { makePackage, soundsIn } from "@mossy/core/formats/package";
+import { MACHINE_FILE, makePackage, soundsIn } from "@mossy/core/formats/package";
 import type { PackageParts } from "@mossy/core/formats/package";
 import { xlsxOf } from "@mossy/core/formats/spreadsheet";
 import type { Session } from "@mossy/core/session/document";
 import { job } from "../crew/crew.ts";
+import type { Db } from "../database.ts";
 import { documentWith } from "../documents/store.ts";
 import type { Bench } from "../house/bench.ts";
+import { librariesIn } from "../instruments/sampledIn.ts";
 import { inputListPdf } from "../print/inputListPdf.ts";
 import { keyChartPdf } from "../print/keyChartPdf.ts";
 import { cuesPdf, orderPdf } from "../print/orderPdf.ts";
@@ -34,6 +37,7 @@ import { bringForward, forwardLook, undoForward } from "./forward.ts";
 import { soundsToPack } from "./packed.ts";
 import type { MadePackage } from "./packed.ts";
 import { sessionWith } from "./store.ts";
+import type { WholeSession } from "./store.ts";
 import { wentOut } from "./thereAndBack.ts";
 import { writeOut } from "../written.ts";
 
@@ -69,10 +73,24 @@ export const packageJob = job(
       sounds: await soundsToPack(pool, s.now, new Set(wish.without)),
       stands: s.lastCheckIn ? `as it stands after check-in ${s.lastCheckIn.number}` : null,
     };
-    const bytes = makePackage({ ...parts, prints: await printsOf(parts, new Date(s.madeAt)) });
+    const bytes = makePackage({
+      ...parts,
+      besides: { ...(await printsOf(parts, new Date(s.madeAt))), ...(await machinesOf(pool, s)) },
+    });
     return { bytes, name: `${s.folder}.zip`, sounds: soundsIn(parts) };
   },
 );
+
+/** What the sample machines of the room load for it, where it has tracks on any. */
+async function machinesOf(
+  db: Db,
+  { now, roomAs }: Pick<WholeSession, "now" | "roomAs">,
+): Promise<Record<string, Uint8Array>> {
+  const file = machinesFor(now, roomAs, await librariesIn(db, [now]));
+  return file.machines.length === 0
+    ? {}
+    : { [MACHINE_FILE]: new TextEncoder().encode(JSON.stringify(file, null, 1)) };
+}
 
 /**
  * What goes into a package for paper, and for spreadsheets.

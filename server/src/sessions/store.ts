@@ -1,6 +1,12 @@
 import type { TickedItem } from "@mossy/contract/rooms";
 import type { Doer } from "@mossy/contract/people";
-import type { CheckInCard, FitReport, Forwarded, SessionCard } from "@mossy/contract/sessions";
+import type {
+  CheckInCard,
+  FitReport,
+  Forwarded,
+  MachineStanding,
+  SessionCard,
+} from "@mossy/contract/sessions";
 import type { FitChoices } from "@mossy/core/fit/choices";
 import { inSetUp } from "@mossy/core/fit/room";
 import type { Lowering } from "@mossy/core/fit/lowering";
@@ -18,6 +24,7 @@ import { sessionCard } from "./cards.ts";
 import { CHECK_IN, CHECK_INS, checkInOf } from "./checkInStore.ts";
 import type { CheckInRow } from "./checkInStore.ts";
 import { forwardsOf } from "./forwardStore.ts";
+import { machinesTold } from "./machinesTold.ts";
 
 /** A session as it went out. */
 export async function baselineOf(db: Db, id: string): Promise<Session> {
@@ -38,6 +45,7 @@ export interface WholeSession extends SessionCard {
   setUp: string | null;
   report: FitReport;
   lowering: Lowering | null;
+  machines: MachineStanding[];
   checkIns: CheckInCard[];
   ticks: TickedItem[];
   forwards: Forwarded[];
@@ -70,6 +78,7 @@ export async function sessionWith(db: Db, id: string): Promise<WholeSession> {
     `select ${CHECK_IN} from ${CHECK_INS} where c.session = $1 order by c.number desc`,
     [id],
   );
+  const roomAs = inSetUp(row.room, row.set_up);
   return {
     ...card,
     folder: row.folder,
@@ -78,8 +87,9 @@ export async function sessionWith(db: Db, id: string): Promise<WholeSession> {
     now: row.now,
     report: row.report,
     lowering: row.lowering,
-    roomAs: inSetUp(row.room, row.set_up),
+    roomAs,
     setUp: row.set_up,
+    machines: await machinesTold(db, { id, room: card.room, now: row.now, roomAs }),
     checkIns: checkIns.map(checkInOf),
     ticks: await ticksOf(db, id),
     forwards: await forwardsOf(db, id),
