@@ -156,8 +156,11 @@ const eelgrass: SampleLibrary = {
   issue: "1.3",
   recorded: "in the middle",
   microphones: ["near", "far"],
-  licences: 1,
-  places: [{ id: "loft", at: "/Samples/Eelgrass" }],
+  licences: 2,
+  places: [
+    { id: "loft", at: "/Samples/Eelgrass" },
+    { id: "ferry-van", at: "/Samples/Eelgrass" },
+  ],
   patches: patchesOf({
     // It writes the double bass at pitch.
     players: STRINGS.map((player): Player =>
@@ -187,7 +190,10 @@ const marshlight: SampleLibrary = {
   issue: "3.0",
   microphones: ["close", "room"],
   licences: 2,
-  places: [{ id: "loft", at: "/Samples/Marshlight" }],
+  places: [
+    { id: "pan-yard", at: "/Samples/Marshlight" },
+    { id: "loft", at: "/Samples/Marshlight" },
+  ],
   patches: patchesOf({
     players: WINDS,
     ways: (name) => (/^Flute|^Clarinet|^Piccolo/.test(name) ? [...WIND_WAYS, FLUTTER] : WIND_WAYS),
@@ -202,7 +208,10 @@ const fogbell: SampleLibrary = {
   issue: "1.0",
   recorded: "in place",
   licences: null,
-  places: [{ id: "loft", at: "/Samples/Fogbell" }],
+  places: [
+    { id: "pan-yard", at: "/Samples/Fogbell" },
+    { id: "loft", at: "/Samples/Fogbell" },
+  ],
   patches: patchesOf({
     players: BRASS,
     ways: () => BRASS_WAYS,

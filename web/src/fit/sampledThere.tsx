@@ -1,9 +1,12 @@
 import type { FitLook } from "@mossy/contract/sessions";
-import { ON_MACHINES } from "@mossy/core/fit/report";
+import { ofSampled } from "@mossy/core/fit/report";
 import type { Room } from "@mossy/core/fit/room";
 import type { Fitting } from "./useFitting.ts";
 
-/** How its sampled instruments sit on the machines of the room, and whether the job does without those. */
+/**
+ * What becomes of its sampled instruments in the room: what plays whose library is not there, how the machines are laid
+ * out, and whether the job does without those.
+ */
 export function SampledThere({
   look,
   fitting: { begun, choose },
@@ -13,11 +16,13 @@ export function SampledThere({
   fitting: Fitting;
   room: Room;
 }) {
-  const lines = look.report.adjusted.filter((a) => a.what === ON_MACHINES);
+  const lines = look.report.adjusted.filter(ofSampled);
   if (lines.length === 0) return null;
   return (
-    <section aria-label={ON_MACHINES} className="card p-3.5">
-      <h2 className="pb-1 font-semibold">{ON_MACHINES}</h2>
+    <section aria-labelledby="sampled" className="card p-3.5">
+      <h2 id="sampled" className="pb-1 font-semibold">
+        Sampled instruments
+      </h2>
       {room.machines.length > 0 && (
         <label className="flex items-center gap-2 py-1 text-sm">
           <input
@@ -25,7 +30,7 @@ export function SampledThere({
             checked={begun.choices.withoutMachines}
             onChange={(e) => choose({ withoutMachines: e.target.checked })}
           />
-          They are off: with the light set alone
+          The sample machines are off: with the light set alone
         </label>
       )}
       <ul className="text-sm text-ink-2">

@@ -6,6 +6,7 @@ import { queryClient, useMe } from "../wire/queries.ts";
 import { Button } from "../ui/button.tsx";
 import { moment } from "../ui/dates.ts";
 import { Field, Input, Pill } from "../ui/pieces.tsx";
+import { Select } from "../ui/select.tsx";
 import { ShownOnce } from "../ui/shownOnce.tsx";
 import { Trouble } from "../ui/states.tsx";
 
@@ -17,7 +18,10 @@ export function Stations({ room }: { room: WholeRoomCard }) {
   return (
     <section aria-labelledby="stations" className="card">
       <h2 id="stations" className="px-4 py-3 font-semibold">
-        Stations <span className="font-normal text-ink-2">computers that take packages and hand in</span>
+        Stations{" "}
+        <span className="font-normal text-ink-2">
+          computers that take packages and hand in, and those that hold samples
+        </span>
       </h2>
       {room.stations.length === 0 && (
         <p className="border-t border-line px-4 py-2.5 text-sm text-ink-2">
@@ -48,6 +52,7 @@ function StationLine({ room, station: s, lead }: { room: string; station: Statio
       <span className="min-w-0 flex-1">
         <span className="block truncate font-semibold">{s.name}</span>
         <span className="block truncate text-sm text-ink-2">
+          {s.machine === null ? "" : `sample machine ${s.machine} · `}
           {s.seenAt === null ? "never seen" : `seen ${moment(s.seenAt)}`}
           {s.says === "" ? "" : ` · ${s.says}`}
         </span>
@@ -81,10 +86,18 @@ function StationLine({ room, station: s, lead }: { room: string; station: Statio
 
 function NewStation({ room }: { room: WholeRoomCard }) {
   const [name, setName] = useState(`${room.room.name} station`);
+  /** Which of the sample machines it is, counted from 1; 0: a workstation. */
+  const [which, setWhich] = useState(0);
+  const { machines } = room.room;
   const make = useMutation({
-    mutationFn: () => ask("newStation", { room: room.id }, { name }),
+    mutationFn: () =>
+      ask("newStation", { room: room.id }, { name, machine: machines[which - 1]?.name ?? null }),
     onSuccess: again,
   });
+  const choose = (n: number): void => {
+    setWhich(n);
+    setName(machines[n - 1]?.name ?? `${room.room.name} station`);
+  };
   return (
     <div className="flex flex-col gap-2.5 border-t border-line px-4 py-3">
       {make.data && (
@@ -104,13 +117,25 @@ function NewStation({ room }: { room: WholeRoomCard }) {
       )}
       <form
         aria-label="New station"
-        className="flex items-end gap-2"
+        className="flex flex-wrap items-end gap-2"
         onSubmit={(e) => {
           e.preventDefault();
           make.mutate();
         }}
       >
-        <span className="flex-1">
+        {machines.length > 0 && (
+          <Field label="What it is">
+            <Select small value={which} onChange={(e) => choose(Number(e.target.value))}>
+              <option value={0}>A workstation</option>
+              {machines.map((m, n) => (
+                <option key={m.name} value={n + 1}>
+                  Sample machine {m.name}
+                </option>
+              ))}
+            </Select>
+          </Field>
+        )}
+        <span className="min-w-40 flex-1">
           <Field label="Name of a new station">
             <Input
               small

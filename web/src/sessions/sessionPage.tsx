@@ -18,6 +18,7 @@ import { CloseButton, Closing, WhyNot } from "./closing.tsx";
 import { Forwards, LaterEdition, NewerOfBlocks, NewerRelease, comparedToStart } from "./forwards.tsx";
 import { StandPill } from "./row.tsx";
 import { OnDisk } from "./onDisk.tsx";
+import { Machines } from "./machines.tsx";
 import { HandOver } from "./handOver.tsx";
 import { CameBack, FittedTo, Inputs } from "./sessionParts.tsx";
 import type { Whole } from "./sessionParts.tsx";
@@ -182,6 +183,7 @@ function SessionBody({ session: s }: { session: Whole }) {
           <RemarksOn of={{ sort: "session", id: s.id }} on={{ what: "all" }} which={() => true} />
           <Forwards session={s} />
           <FittedTo session={s} />
+          <Machines session={s} />
           <OnDisk session={s} />
           <Inputs session={s} />
         </div>

@@ -1,7 +1,7 @@
 import { clsx } from "clsx";
 import { moment } from "../ui/dates.ts";
 import type { AnswerOf } from "@mossy/contract/routes";
-import { ON_MACHINES } from "@mossy/core/fit/report";
+import { ofSampled } from "@mossy/core/fit/report";
 import { inputList } from "@mossy/core/formats/inputList";
 import { Printer } from "lucide-react";
 import { Link } from "react-router";
@@ -88,7 +88,7 @@ export function FittedTo({ session: { report, baseline, roomName } }: { session:
         {report.leftOut.length > 0 && <Pill>{report.leftOut.length} left out</Pill>}
       </p>
       {renamed && <p className="mt-2 text-sm text-ink-2">{renamed.says}</p>}
-      <OnMachines adjusted={report.adjusted} />
+      <Sampled adjusted={report.adjusted} />
       {report.unplaced.length > 0 && (
         <ul className="mt-2 text-sm">
           {report.unplaced.map((u) => (
@@ -105,13 +105,13 @@ export function FittedTo({ session: { report, baseline, roomName } }: { session:
   );
 }
 
-/** How sample machines are laid out for it; nothing where it leads to none. */
-function OnMachines({ adjusted }: Pick<Whole["report"], "adjusted">) {
-  const lines = adjusted.filter((a) => a.what === ON_MACHINES);
+/** What became of its sampled instruments there; nothing where nothing did. */
+function Sampled({ adjusted }: Pick<Whole["report"], "adjusted">) {
+  const lines = adjusted.filter(ofSampled);
   if (lines.length === 0) return null;
   return (
     <div className="mt-2 text-sm">
-      <h3 className="text-xs font-semibold text-ink-2">{ON_MACHINES}</h3>
+      <h3 className="text-xs font-semibold text-ink-2">Sampled instruments</h3>
       <ul>
         {lines.map((a) => (
           <li key={a.says}>{a.says}</li>

@@ -117,6 +117,11 @@ function lookAgain(news: News, again: (...keys: string[]) => void): void {
       break;
     case "station":
       void queryClient.invalidateQueries({ queryKey: ["room", news.room] });
+      // What a sample machine holds is told on the sessions of its room.
+      void queryClient.invalidateQueries({
+        queryKey: ["session"],
+        predicate: (q) => (q.state.data as { room?: string } | undefined)?.room === news.room,
+      });
       again("start-ups", "layouts", "layout");
       break;
     case "document":

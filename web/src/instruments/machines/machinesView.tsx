@@ -2,6 +2,7 @@ import type { RoomCard } from "@mossy/contract/rooms";
 import { tracksOnMachines } from "@mossy/core/instruments/machines/inRoom";
 import { seatingList } from "@mossy/core/instruments/machines/list";
 import type { Sampled } from "@mossy/core/instruments/machines/always";
+import { lostIn } from "@mossy/core/instruments/machines/substitute";
 import { LACKING, secondsInWords, someOf } from "@mossy/core/instruments/machines/words";
 import { setField } from "@mossy/core/session/change";
 import { grouped } from "@mossy/core/session/grouped";
@@ -67,6 +68,9 @@ function Machines({
         label,
       ));
   if (!at) return <Loading what="Laying them out" />;
+  const awayFrom = ({ card }: Seated): string[] => [
+    ...new Set(lostIn(session, card.id, catalogue).map((t) => t.plays.library.name)),
+  ];
   const file = `${title}, ${at.card.room.name}`;
   return (
     <div
@@ -83,7 +87,12 @@ function Machines({
           <SaveList file={file} list={() => seatingList(session, at.seating, catalogue)} />
         </div>
         <SeatTable {...{ planning, catalogue, set, tracks }} seating={at.seating} />
-        <ToLookAt seated={at} tracks={tracks} planned={planning.tracks.changes.length === 0} />
+        <ToLookAt
+          seated={at}
+          away={awayFrom(at)}
+          tracks={tracks}
+          planned={planning.tracks.changes.length === 0}
+        />
       </section>
       <aside
         aria-label="Of the machines"
@@ -91,6 +100,7 @@ function Machines({
       >
         <RoomsCard
           seated={seated}
+          awayFrom={awayFrom}
           chosen={at}
           without={rooms.filter((r) => r.room.machines.length === 0)}
           onChoose={setRoom}
@@ -108,15 +118,24 @@ function Machines({
 /** How soon one can play in each room, and in which order its machines are started. */
 function RoomsCard({
   seated,
+  awayFrom,
   chosen,
   without,
   onChoose,
 }: {
   seated: readonly Seated[];
+  /** Names of the libraries a room does not have. */
+  awayFrom: (at: Seated) => readonly string[];
   chosen: Seated;
   without: readonly RoomCard[];
   onChoose: (room: string) => void;
 }) {
+  const away = new Map(
+    seated.flatMap((s) => {
+      const names = awayFrom(s);
+      return names.length === 0 ? [] : [[s, names] as const];
+    }),
+  );
   const order = chosen.seating.machines.filter((m) => m.starts.length > 0);
   return (
     <section aria-label="Rooms" className="card flex flex-col gap-3 p-3.5 text-sm">
@@ -135,7 +154,10 @@ function RoomsCard({
             >
               <span className="min-w-0 flex-1">
                 <span className="block font-semibold">{s.card.room.name}</span>
-                <span className="block text-ink-2">first note after {secondsInWords(s.seating.first)}</span>
+                <span className="block text-ink-2">
+                  first note after {secondsInWords(s.seating.first)}
+                  {away.has(s) && `; ${plural(away.get(s)?.length ?? 0, "library", "libraries")} not there`}
+                </span>
               </span>
               <Pill look={lackingIn(s) > 0 ? "look" : "ok"}>
                 {lackingIn(s) > 0 ? `${lackingIn(s)} not as asked` : "all there"}
@@ -170,10 +192,12 @@ const lackingIn = ({ seating }: Seated): number =>
 /** What is not as it was asked, and why. */
 function ToLookAt({
   seated: { seating },
+  away,
   tracks,
   planned,
 }: {
   seated: Seated;
+  away: readonly string[];
   tracks: readonly Sampled[];
   /** Whether the session has its tracks as they are planned. */
   planned: boolean;
@@ -182,6 +206,9 @@ function ToLookAt({
   const some = (ids: readonly string[]): string => someOf(ids.map((id) => names.get(id) ?? id));
   const said = [
     ...(planned ? [] : ["The tracks are not as they are planned now: plan them first."]),
+    ...(away.length > 0
+      ? [`Not there: ${someOf(away)}; where it is fitted others play instead, as far as they can.`]
+      : []),
     ...(seating.demoted.length > 0
       ? [`On demand, as the memory does not hold all: ${some(seating.demoted)}.`]
       : []),
