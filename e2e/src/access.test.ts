@@ -61,7 +61,7 @@ describe("the first page", () => {
         "r.name.endsWith('.js')).map((r) => ({ name: r.name, size: r.encodedBodySize }))",
     );
     const total = sizes.reduce((n, s) => n + s.size, 0);
-    console.log(`start page: ${sizes.length} scripts, ${(total / 1000).toFixed(0)} kB compressed`);
+    console.log(`start page: ${sizes.length} scripts, ${(total / 1000).toFixed(2)} kB compressed`);
     expect(total).toBeLessThan(250_000);
     expect(sizes.some((s) => /checkIn|fitPage|sheet/.test(s.name))).toBe(false);
   });

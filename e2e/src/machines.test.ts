@@ -6,6 +6,7 @@ import { Key } from "selenium-webdriver";
 import { describe, expect, it } from "vitest";
 import { PATIENCE } from "./browser.ts";
 import { apiOf } from "./testing/api.ts";
+import { driftedMachine } from "./testing/machine.ts";
 import { visit } from "./testing/visit.ts";
 
 const { b } = await visit("Marram Vale");
@@ -104,11 +105,11 @@ describe("sample machines", () => {
 
   it("have a seat for each track where a session is started, or only the light set where they are off", async () => {
     await b.go("/rooms/loft/fit/festival-orchestra/1");
-    const card = "//section[@aria-label='Sample machines']";
+    const card = "//section[h2[.='Sampled instruments']]";
     await b.see(`${card}//li[contains(., 'first note after')]`);
-    await b.click(`${card}//label[contains(., 'They are off')]/input`);
+    await b.click(`${card}//label[contains(., 'machines are off')]/input`);
     await b.see(`${card}//li[contains(., 'off: 17 tracks of the light set inside the session')]`);
-    await b.click(`${card}//label[contains(., 'They are off')]/input`);
+    await b.click(`${card}//label[contains(., 'machines are off')]/input`);
     await b.see(`${card}//li[starts-with(., 'Sedge: ')]`);
     await b.type("//input[@aria-label='Name of the session']", "Overture");
     await b.button("Make the session package");
@@ -118,5 +119,33 @@ describe("sample machines", () => {
     const own = baseline.tracks.filter((t) => t.plays !== null);
     expect(own.length).toBe(68);
     expect(own.every((t) => ["Sedge", "Rush"].includes(t.plays?.seat?.machine ?? ""))).toBe(true);
+  });
+
+  it("say what they hold of a session, at once where somebody looks, and what is not as it was asked", async () => {
+    const line = (machine: string): string =>
+      `//section[@aria-labelledby='machines']//li[starts-with(normalize-space(.), '${machine}')]`;
+    await b.see(`${line("Sedge")}[contains(., 'has not said')]`);
+    await driftedMachine(b, "loft", "Sedge");
+    await b.see(`${line("Sedge")}[contains(., '3 not as asked')][contains(., 'Sedge, samples')]`);
+    await b.see(`${line("Sedge")}//li[contains(., 'not loaded')]`);
+    await b.see(`${line("Rush")}[contains(., 'has not said')]`);
+    await b.go("/rooms/loft");
+    await b.see("//section[@aria-labelledby='stations']//li[contains(., 'sample machine Sedge')]");
+    await b.choose("What it is", "Sample machine Rush");
+    await b.button("Make a station");
+    await b.see("//section[@aria-labelledby='stations']//li[starts-with(., 'Rushsample machine Rush')]");
+  });
+
+  it("miss what does not lie in a room: others play it as far as they can, the rest is off", async () => {
+    await b.go(`${VIEW}?show=machines`);
+    await b.click(`${room("Story Tent")}[contains(., '4 libraries not there')]`);
+    await b.see(`${seats}//p[contains(., 'Not there: ')][contains(., 'Tideline Strings')]`);
+    await b.go("/rooms/ferry-van/fit/festival-orchestra/1");
+    const card = "//section[h2[.='Sampled instruments']]";
+    await b.see(
+      `${card}//li[starts-with(., 'Eelgrass Chamber Strings for Tideline Strings, which is not here: ')]`,
+    );
+    await b.see(`${card}//li[starts-with(., 'nobody here plays ')]`);
+    await b.see(`${card}//li[starts-with(., 'off, routing kept: ')]`);
   });
 });

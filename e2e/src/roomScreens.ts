@@ -1,4 +1,5 @@
 import type { Screen } from "./openScreen.ts";
+import { driftedMachine } from "./testing/machine.ts";
 
 /** The screens of rooms, and of what is fitted to them. */
 export const ROOM_SCREENS: readonly Screen[] = [
@@ -32,8 +33,20 @@ export const ROOM_SCREENS: readonly Screen[] = [
   { name: "room-with-machines", path: "/rooms/loft", ready: "//h2[.='Sample machines']" },
   {
     name: "fit-machines",
+    path: "/rooms/ferry-van/fit/festival-orchestra/1",
+    ready: "//section[h2[.='Sampled instruments']]//li",
+  },
+  {
+    name: "session-machines",
     path: "/rooms/loft/fit/festival-orchestra/1",
-    ready: "//section[@aria-label='Sample machines']//li",
+    ready: "//section[h2[.='Sampled instruments']]//li",
+    act: async (b) => {
+      await b.type("//input[@aria-label='Name of the session']", "Overture");
+      await b.button("Make the session package");
+      await b.see("//section[@aria-labelledby='machines']//li");
+      await driftedMachine(b, "loft", "Sedge");
+      await b.see("//section[@aria-labelledby='machines']//li[contains(., '3 not as asked')]");
+    },
   },
   { name: "room", path: "/rooms/ferry-van", ready: "//h2[contains(., 'Start a session')]" },
   {

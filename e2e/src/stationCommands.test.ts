@@ -26,6 +26,42 @@ async function station(...args: string[]): Promise<{ code: number; said: string 
   );
 }
 
+it("a sample machine of a room loads what a session asks of it, and says what it does not have", async () => {
+  const lead = new Writer(() => house.base);
+  await lead.signIn("marram", "tide-table");
+  const { answer: made } = await lead.ask(
+    "newStation",
+    { room: "loft" },
+    { name: "Sedge itself", machine: "Sedge" },
+  );
+  writeFileSync(join(folder, "sedge"), made!.token);
+  const begun = { room: "loft", template: "festival-orchestra", release: 1, leaveOut: [] };
+  const { answer: loft } = await lead.ask("startSession", {}, { title: "Overture", ...begun });
+  const own = ["--house", house.base, "--token-file", join(folder, "sedge"), "--session", loft!.id];
+  const load = (...args: string[]) => station(...own, "--pace", "50", ...args);
+  const standing = async () =>
+    (await lead.ask("session", { session: loft!.id })).answer!.machines.find((m) => m.machine === "Sedge")!;
+
+  expect(await load()).toEqual({
+    code: 0,
+    said: expect.stringMatching(/Sedge loaded \d+ of \d+ tracks of “Overture” in \d+ s/) as string,
+  });
+  expect(await standing()).toMatchObject({
+    astray: [],
+    told: { by: { name: "Sedge itself" }, this: true },
+  });
+  await load("--wrong", "2");
+  expect((await standing()).astray).toHaveLength(2);
+  await load("--memory", "1000");
+  const full = await standing();
+  expect(full.astray.map((a) => a.says)).toEqual(Array(full.always - full.loaded).fill("not loaded"));
+  expect(full.always - full.loaded).toBeGreaterThan(0);
+  expect(await load("--speed", "fast")).toEqual({
+    code: 1,
+    said: expect.stringContaining("--speed takes a number from 0 on, not “fast”") as string,
+  });
+}, 120_000);
+
 it("a station hands a file in without its recordings, and carries the house's list of edits out on its own", async () => {
   const lead = new Writer(() => house.base);
   await lead.signIn("marram", "tide-table");
