@@ -9,6 +9,17 @@ import { chainNarrow, correctionPrinted, keyGone } from "./chain.ts";
 import { pulledDownTwice } from "./levels.ts";
 import { leansAside, lowAside, onOneSpot } from "./mix.ts";
 import { inputForgotten, inputOutOfRange, listenArmed, phantomOff } from "./record.ts";
+import {
+  articulationsApart,
+  callAmongNotes,
+  calledAlike,
+  channelsAlike,
+  notReset,
+  octaveOff,
+  offsetOff,
+  outputUntaken,
+  patchTwice,
+} from "./sampled.ts";
 import { markerOfAJob, markerOffPattern } from "./markers.ts";
 import { markerOffGrid, musicInBarOne, musicRateWithPicture, tempoInLeadIn, timecodeOff } from "./time.ts";
 import { extraTrack, inputMoved, missingTrack, settingChanged } from "./release.ts";
@@ -49,6 +60,15 @@ export const RULES: readonly Rule[] = [
   markerOffPattern,
   soundOtherRate,
   itemBeyond,
+  outputUntaken,
+  channelsAlike,
+  calledAlike,
+  callAmongNotes,
+  octaveOff,
+  notReset,
+  articulationsApart,
+  offsetOff,
+  patchTwice,
   pulledDownTwice,
   onOneSpot,
   leansAside,

@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { callsInWords, callsMeet, callsTyped } from "./call.ts";
+import { callsMeet } from "../sampled/callsMeet.ts";
+import { callsInWords, callsTyped } from "./call.ts";
 import type { Call } from "../session/calls.ts";
 import { MIDDLES, keyName, keyTyped, spanInWords, spanTyped } from "../session/midiKeys.ts";
 

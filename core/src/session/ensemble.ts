@@ -102,11 +102,12 @@ export const BLANK_ENSEMBLE: Ensemble = {
 
 const ways = (n: number): string => plural(n, "articulation");
 
-/** "violin, first-section, 10 articulations". */
-export const playerInDetail = ({ role, positions, number, needs, libraries }: Player): string =>
+/** "violin, first-section, 10 articulations (sustain; swell 1 s), known as violin-first-section". */
+export const playerInDetail = ({ id: own, role, positions, number, needs, libraries }: Player): string =>
   [number === null ? role : `${role} ${number}`, ...positions, ways(needs.length)].join(", ") +
   ` (${needs.map(needInDetail).join("; ")})` +
-  (libraries.length === 0 ? "" : ` from ${libraries.join(", ")}`);
+  (libraries.length === 0 ? "" : ` from ${libraries.join(", ")}`) +
+  `, known as ${own}`;
 
 const needInDetail = ({ words, seconds }: Need): string =>
   words.join(" ") + (seconds === null ? "" : ` ${seconds} s`);

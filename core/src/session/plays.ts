@@ -49,7 +49,14 @@ export const plays = z.object({
   /** Whose part it is: a player of the session's ensemble. */
   player: id,
   library: z.object({ id, name: oneLine(80).min(1), issue: oneLine(40) }),
-  patch: z.object({ id, name: oneLine(120).min(1), at: oneLine(300) }),
+  patch: z.object({
+    id,
+    name: oneLine(120).min(1),
+    at: oneLine(300),
+    /** The keys of its own it sounds on, and how far above them, in semitones; null where nobody knows. */
+    keys: z.object({ low: seven, high: seven }).nullable(),
+    sounds: z.int().min(-48).max(48).nullable(),
+  }),
   ways: z.array(way).min(1).max(40),
   /** So much earlier everything on it is played, in ms. */
   offset: ms,
@@ -83,10 +90,14 @@ const wayInDetail = (w: Way): string => {
   ].join(", ");
 };
 
+const patchInDetail = ({ keys, sounds }: Plays["patch"]): string =>
+  `${keys === null ? "no keys" : `keys ${keys.low} to ${keys.high}`}, ` +
+  `sounds ${sounds === null ? "nobody knows where" : sounds}`;
+
 /** The same with all that is known of it. */
 export const playsInDetail = (all: Plays): string =>
   `${playsInWords(all)}; for ${all.player}, ${all.library.id} ${all.library.issue}, ` +
-  `${all.patch.id} ${all.patch.at}, dynamics ${all.dynamics ?? "not known"}; ` +
+  `${all.patch.id} ${all.patch.at}, ${patchInDetail(all.patch)}, dynamics ${all.dynamics ?? "not known"}; ` +
   all.ways.map(wayInDetail).join("; ");
 
 /** "Reed, instance 2, port 1, output 3". */

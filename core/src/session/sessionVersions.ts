@@ -155,6 +155,16 @@ const from13 = (session: StoredDocument): StoredDocument => ({
   tracks: itemsOf(session["tracks"], (track) => ({ ...track, plays: plays13(track["plays"]) })),
 });
 
+/** What a track of form 14 plays: of its patch it knew neither the keys nor where they sound. */
+const plays14 = (plays: unknown): unknown =>
+  isStored(plays) && isStored(plays["patch"])
+    ? { ...plays, patch: { keys: null, sounds: null, ...plays["patch"] } }
+    : plays;
+const from14 = (session: StoredDocument): StoredDocument => ({
+  ...session,
+  tracks: itemsOf(session["tracks"], (track) => ({ ...track, plays: plays14(track["plays"]) })),
+});
+
 /** What leads from each form of a session to the next. Kept for ever: what was written once can be read. */
 const STEPS = [
   from1,
@@ -170,6 +180,7 @@ const STEPS = [
   from11,
   from12,
   from13,
+  from14,
 ];
 
 /**

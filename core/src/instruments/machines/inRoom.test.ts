@@ -174,6 +174,8 @@ describe("the light set", () => {
         id: `${memories[players.indexOf(t.plays?.player ?? "") % memories.length]}`,
         name: "x",
         at: "",
+        keys: null,
+        sounds: null,
       },
     }));
   };

@@ -3,7 +3,7 @@ import { placesOf, sampledTracks, sizedCatalogue } from "../../fixtures/onMachin
 import { sampleMachine as machine } from "../../fixtures/sampled.ts";
 import { emptySession } from "../../session/document.ts";
 import type { Session, Track } from "../../session/document.ts";
-import { astray, machineFile, machinesFor } from "./machineFile.ts";
+import { astray, beyond, machineFile, machinesFor } from "./machineFile.ts";
 import type { MachineAsked } from "./machineFile.ts";
 import { machineReport } from "./machineReport.ts";
 import type { Held, MachineReport } from "./machineReport.ts";
@@ -119,6 +119,17 @@ describe("what a machine does not have as it is asked", () => {
     expect(astray(reed, { ...told, holds: told.holds.slice(1) })).toEqual([
       { track: first!.track, name, says: "not there" },
     ]);
+  });
+
+  it("is a seat the machine does not have any more", () => {
+    expect(file.machines.flatMap(beyond)).toEqual([]);
+    const { name, instance, port } = reed.tracks[0]!;
+    const far = { ...reed, tracks: [{ ...reed.tracks[0]!, port: 9, output: 20 }, ...reed.tracks.slice(1)] };
+    expect(beyond({ ...far, ports: 4, outputs: 8 })).toEqual([
+      { track: reed.tracks[0]!.track, name, says: "port 9, and it has 4; output 20, and it has 8" },
+    ]);
+    expect([instance, port]).toEqual([1, 1]);
+    expect(beyond({ ...reed, instances: 0 }).length).toBe(reed.tracks.length);
   });
 
   it("is said of the machine: what nobody asked for, what is off and loaded, more than it holds", () => {

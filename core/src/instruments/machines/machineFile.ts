@@ -19,7 +19,7 @@ const asked = sits.extend({
   track: trackId,
   name: z.string().max(400),
   library: plays.shape.library,
-  patch: plays.shape.patch,
+  patch: plays.shape.patch.pick({ id: true, name: true, at: true }),
   loading: z.enum(LOADING),
   /** MB; null where nobody knows. */
   memory: z.number().min(0).max(MOST_MB).nullable(),
@@ -77,7 +77,10 @@ function askedOf({ track, load }: Wish): Asked[] {
   if (!own) return [];
   const { machine: _machine, ...where } = own;
   const { id, name, channel } = track;
-  return [{ track: id, name, library, patch, loading, memory: load.memory || null, ...where, channel }];
+  const { keys: _keys, sounds: _sounds, ...called } = patch;
+  return [
+    { track: id, name, library, patch: called, loading, memory: load.memory || null, ...where, channel },
+  ];
 }
 
 /** Something a machine does not have as it is asked. */
@@ -115,6 +118,16 @@ export function astray({ name, tracks }: MachineAsked, told: MachineReport): Ast
       ? [own(`${megabytesInWords(told.taken)} taken of ${megabytesInWords(told.memory)}`)]
       : []),
   ];
+}
+
+/** Seats a machine does not have: it was said otherwise of it since. */
+export function beyond({ tracks, ...has }: MachineAsked): Astray[] {
+  const MOST = { instance: "instances", port: "ports", output: "outputs" } as const;
+  return tracks.flatMap((t): Astray[] => {
+    const over = (["instance", "port", "output"] as const).filter((f) => t[f] > has[MOST[f]]);
+    const says = over.map((f) => `${f} ${t[f]}, and it has ${has[MOST[f]]}`).join("; ");
+    return over.length === 0 ? [] : [{ track: t.track, name: t.name, says }];
+  });
 }
 
 function offOf(t: Asked, has: Held | undefined): string[] {

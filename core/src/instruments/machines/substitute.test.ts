@@ -10,7 +10,7 @@ import {
 import { blankItem } from "../../session/item.ts";
 import { session as schema, treeProblems } from "../../session/document.ts";
 import type { Session, Track } from "../../session/document.ts";
-import { resetProblems } from "../same/resets.ts";
+import { resetProblems } from "../../sampled/resets.ts";
 import { planEnsemble } from "../plan/planEnsemble.ts";
 import type { Known } from "../plan/offers.ts";
 import { planTracks } from "../plan/planTracks.ts";

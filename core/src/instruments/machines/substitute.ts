@@ -13,7 +13,7 @@ import { planOne, totalsOf } from "../plan/planEnsemble.ts";
 import type { PlannedPlayer, Totals } from "../plan/planEnsemble.ts";
 import { planTracks } from "../plan/planTracks.ts";
 import { playedInWords, playerInWords } from "../players.ts";
-import { areResets } from "../same/resets.ts";
+import { areResets } from "../../sampled/resets.ts";
 import { isSampled } from "./always.ts";
 import type { Sampled } from "./always.ts";
 import { someOf } from "./words.ts";

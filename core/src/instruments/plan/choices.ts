@@ -1,5 +1,5 @@
 import type { Player } from "../../session/ensemble.ts";
-import { spans } from "./cover.ts";
+import { spans } from "../../sampled/cover.ts";
 import { offersTo, planOne, totalsOf } from "./planEnsemble.ts";
 import type { Asked, Ground } from "./planEnsemble.ts";
 

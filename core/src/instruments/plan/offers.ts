@@ -1,7 +1,7 @@
 import { sameWords } from "../../session/ensemble.ts";
 import type { Need, Player } from "../../session/ensemble.ts";
 import type { Articulation, Patch, SampleLibrary } from "../library.ts";
-import type { Lagging } from "./cover.ts";
+import type { Lagging } from "../../sampled/cover.ts";
 
 /** A sample library as it stands in the catalogue. */
 export interface Known {

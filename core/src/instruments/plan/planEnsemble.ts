@@ -1,6 +1,6 @@
 import type { Session } from "../../session/document.ts";
 import type { Limits, Pin, Player } from "../../session/ensemble.ts";
-import { bestOffset } from "./cover.ts";
+import { bestOffset } from "../../sampled/cover.ts";
 import { offersFor } from "./offers.ts";
 import type { Known, PatchOffer } from "./offers.ts";
 import { planPlayer } from "./planPlayer.ts";

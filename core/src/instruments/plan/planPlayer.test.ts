@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import type { Aim } from "../../session/ensemble.ts";
 import { blankArticulation, blankLibrary, blankPatch } from "../library.ts";
-import { bestOffset, cover } from "./cover.ts";
+import { bestOffset, cover } from "../../sampled/cover.ts";
 import type { Offer, PatchOffer } from "./offers.ts";
 import { planPlayer } from "./planPlayer.ts";
 

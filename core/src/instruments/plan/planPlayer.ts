@@ -1,6 +1,6 @@
 import type { Aim, Limits } from "../../session/ensemble.ts";
-import { bestOffset, evenly, halfOf, serves, within } from "./cover.ts";
-import type { Group } from "./cover.ts";
+import { bestOffset, evenly, halfOf, serves, within } from "../../sampled/cover.ts";
+import type { Group } from "../../sampled/cover.ts";
 import { fewest } from "./fewest.ts";
 import type { Candidate } from "./fewest.ts";
 import type { Offer, PatchOffer } from "./offers.ts";

@@ -14,8 +14,9 @@ import { FreeIds } from "../../session/freeId.ts";
 import type { Plays } from "../../session/plays.ts";
 import { byId, carrierOf, mainOf } from "../../session/routing.ts";
 import { takeOut } from "../../sheet/folders.ts";
-import { withResets } from "../same/resets.ts";
+import { withResets } from "../../sampled/resets.ts";
 import { sameOn } from "../same/sameOn.ts";
+import { keysOn } from "../same/waysUsed.ts";
 import { laggingOf } from "./offers.ts";
 import type { PlannedPlayer } from "./planEnsemble.ts";
 import type { PlannedTrack } from "./planPlayer.ts";
@@ -144,7 +145,13 @@ function playsOf({ player }: PlannedPlayer, { library, patch, of, offset }: Plan
   return {
     player: player.id,
     library: { id: library.id, name, issue },
-    patch: { id: patch.id, name: patch.name, at: patch.at },
+    patch: {
+      id: patch.id,
+      name: patch.name,
+      at: patch.at,
+      keys: keysOn(patch, 0),
+      sounds: patch.sounds,
+    },
     ways: of.map(({ articulation: a }) => ({
       id: a.id,
       name: a.name,

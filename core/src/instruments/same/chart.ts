@@ -6,7 +6,7 @@ import { levelInWords, transposeInWords } from "../../session/valueWords.ts";
 import { callsInWords } from "../call.ts";
 import { keyName } from "../../session/midiKeys.ts";
 import { playedInWords } from "../players.ts";
-import { inSamples } from "./onGrid.ts";
+import { inSamples } from "../../sampled/onGrid.ts";
 import { volumeInDb } from "./balance.ts";
 
 /** A house key of a session, with what it calls up. */

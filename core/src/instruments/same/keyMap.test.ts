@@ -30,7 +30,7 @@ const way = (word: string, key: number | null, more: Partial<Way>): Way => ({
 const plays = (ways: Way[], more: Partial<Plays> = {}): Plays => ({
   player: "violin",
   library: { id: "ebb", name: "Ebb", issue: "2.1" },
-  patch: { id: "p", name: "Violins", at: "Violins.patch" },
+  patch: { id: "p", name: "Violins", at: "Violins.patch", keys: null, sounds: null },
   ways,
   offset: 60,
   moved: 0,

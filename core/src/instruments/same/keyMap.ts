@@ -3,7 +3,7 @@ import type { HouseInstruments } from "../../house/instruments.ts";
 import type { Call, Calls } from "../../session/calls.ts";
 import type { Session, Track } from "../../session/document.ts";
 import type { Plays, Way } from "../../session/plays.ts";
-import { inSamples } from "./onGrid.ts";
+import { inSamples } from "../../sampled/onGrid.ts";
 
 export const KEY_MAP_FORMAT = "mossy-lantern/key-map";
 export const KEY_MAP_VERSION = 1;

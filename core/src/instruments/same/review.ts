@@ -4,13 +4,13 @@ import type { Plays } from "../../session/plays.ts";
 import { keyName } from "../../session/midiKeys.ts";
 import type { Known } from "../plan/offers.ts";
 import { AS_LOUD } from "./balance.ts";
-import { gridOf } from "./onGrid.ts";
-import { isCalledUp, resetProblems } from "./resets.ts";
+import { gridOf } from "../../sampled/onGrid.ts";
+import { isCalledUp, resetProblems } from "../../sampled/resets.ts";
 import { balanceOf } from "./sameOn.ts";
 import { keysOn } from "./waysUsed.ts";
 
 /** In what a track can be another than the house has all of them. */
-export type Sort = "time" | "keys" | "level" | "dynamics" | "resets";
+export type Sort = "issue" | "time" | "keys" | "level" | "dynamics" | "resets";
 
 /** Something of a track that cannot be, or is not, as everywhere. */
 export interface NotSame {
@@ -53,6 +53,14 @@ function ofDynamics({ dynamics }: HouseInstruments, own: Plays["dynamics"]): Sai
   return own === null ? [{ sort: "dynamics", says: "nobody knows what carries its dynamics" }] : [];
 }
 
+/** Whether it was planned with an issue of its library the house no longer has. */
+function ofIssue({ library }: Plays, catalogue: readonly Known[]): Said[] {
+  const now = catalogue.find((k) => k.id === library.id)?.library.issue;
+  if (now === undefined || now === library.issue) return [];
+  const says = `planned with ${library.name} ${library.issue || "of no issue"}; the house has ${now || "no issue"}`;
+  return [{ sort: "issue", says }];
+}
+
 function ofTime(plays: Plays, error: number): Said[] {
   const grid = gridOf(plays, error);
   const SAYS = {
@@ -82,6 +90,7 @@ export function notSame(
     if (plays === null) return [];
     const patch = patches.get(`${plays.library.id} ${plays.patch.id}`);
     return [
+      ...ofIssue(plays, catalogue),
       ...ofTime(plays, error),
       ...ofKeys(plays, patch),
       ...ofLevel(house, track, plays),

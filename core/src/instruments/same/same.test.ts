@@ -9,12 +9,12 @@ import { session as schema } from "../../session/document.ts";
 import type { Session, Track } from "../../session/document.ts";
 import type { Articulation, Patch } from "../library.ts";
 import type { Known } from "../plan/offers.ts";
-import { bestOffset } from "../plan/cover.ts";
+import { bestOffset } from "../../sampled/cover.ts";
 import { planEnsemble } from "../plan/planEnsemble.ts";
 import { planTracks } from "../plan/planTracks.ts";
 import { keyChart } from "./chart.ts";
 import { houseKeys } from "./houseKeys.ts";
-import { gridOf, inSamples, leftOver } from "./onGrid.ts";
+import { gridOf, inSamples, leftOver } from "../../sampled/onGrid.ts";
 import { notSame } from "./review.ts";
 import { waysUsed } from "./waysUsed.ts";
 
@@ -164,6 +164,15 @@ describe("what is not the same as everywhere", () => {
     expect(said(style, [everywhere(good, { dynamics: null })])[0]?.says).toBe(
       "nobody knows what carries its dynamics",
     );
+  });
+
+  it("is what was planned with another issue of its library", () => {
+    const session = planned(style, [good]);
+    const next = { ...good, library: { ...good.library, issue: "3.0" } };
+    const issues = said(style, [next], session).filter((s) => s.sort === "issue");
+    expect(issues.map((s) => s.track)).toEqual(session.tracks.filter((t) => t.plays).map((t) => t.id));
+    expect(issues[0]?.says).toBe("planned with Ebb Orchestra 2.1; the house has 3.0");
+    expect(said(style, [], session).filter((s) => s.sort === "issue")).toEqual([]);
   });
 
   it("is what is off the grid", () => {

@@ -5,7 +5,7 @@ import type { Plays, Way } from "../../session/plays.ts";
 import type { Patch } from "../library.ts";
 import { START_VOLUME, balanced } from "./balance.ts";
 import type { Balanced } from "./balance.ts";
-import { movedTo } from "./waysUsed.ts";
+import { movedTo } from "../../sampled/keys.ts";
 
 const VOLUME = 7;
 /** A track has room for so many. */

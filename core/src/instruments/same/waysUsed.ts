@@ -2,6 +2,7 @@ import { startsFor } from "../../house/dress.ts";
 import type { Style } from "../../house/style.ts";
 import { sameNeed } from "../../session/ensemble.ts";
 import type { Need } from "../../session/ensemble.ts";
+import { inKeys, movedTo } from "../../sampled/keys.ts";
 import type { Articulation, Patch } from "../library.ts";
 import type { Span } from "../../session/midiKeys.ts";
 import type { Known } from "../plan/offers.ts";
@@ -23,7 +24,6 @@ export interface WayUsed extends Need {
 }
 
 type Pitched = Pick<Patch, "low" | "high" | "articulations">;
-const inKeys = (key: number): number => Math.min(127, Math.max(0, key));
 
 /**
  * The keys of a track a patch sounds on, with all its articulations; null where nobody knows.
@@ -37,12 +37,6 @@ export function keysOn({ low, high, articulations }: Pitched, moved: number): Sp
     ? null
     : { low: inKeys(Math.min(...all) - moved), high: inKeys(Math.max(...all) - moved) };
 }
-
-/**
- * How far notes are moved on their way to a patch, in semitones: a track sounds `transpose` from its keys, a patch
- * `sounds` from its own.
- */
-export const movedTo = (transpose: number, { sounds }: Pick<Patch, "sounds">): number => transpose - sounds;
 
 /** How far a new track of a player sounds from where it is written, by the house's starting values. */
 export const writtenAt = (style: Style, { role, positions, number }: Patch): number =>

@@ -1,10 +1,10 @@
-import { notesOn, setsOn } from "../../items/notes.ts";
-import { blankItem } from "../../session/item.ts";
-import type { Item, MidiSet, Note } from "../../session/item.ts";
-import type { Session, Track } from "../../session/document.ts";
-import type { Plays } from "../../session/plays.ts";
-import { keyName } from "../../session/midiKeys.ts";
-import { Along } from "../../time/along.ts";
+import { notesOn, setsOn } from "../items/notes.ts";
+import { blankItem } from "../session/item.ts";
+import type { Item, MidiSet, Note } from "../session/item.ts";
+import type { Session, Track } from "../session/document.ts";
+import type { Plays } from "../session/plays.ts";
+import { keyName } from "../session/midiKeys.ts";
+import { Along } from "../time/along.ts";
 
 /** The item of a track that sets everything back before the music. */
 const ID = "opening-resets";
@@ -74,7 +74,7 @@ function resetsOf(track: Track, plays: Plays, had: Item | undefined): Item {
 }
 
 /** Whether a session has bars before its music in which anything can be said. */
-const leadsIn = ({ leadIn, musicBar }: Pick<Session, "leadIn" | "musicBar">): boolean =>
+export const leadsIn = ({ leadIn, musicBar }: Pick<Session, "leadIn" | "musicBar">): boolean =>
   leadIn > 0 && musicBar > 1;
 
 /**

@@ -1,5 +1,5 @@
-import type { Way } from "../../session/plays.ts";
-import { bestOffset, within } from "../plan/cover.ts";
+import type { Way } from "../session/plays.ts";
+import { bestOffset, within } from "./cover.ts";
 
 /** A time in samples at a rate in Hz, to the nearest. @param ms may be negative */
 export const inSamples = (ms: number, rate: number): number => Math.round((ms * rate) / 1000) + 0;
