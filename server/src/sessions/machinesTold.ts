@@ -2,7 +2,7 @@ import type { Doer } from "@mossy/contract/people";
 import type { MachineStanding } from "@mossy/contract/sessions";
 import type { Room } from "@mossy/core/fit/room";
 import { isSampled } from "@mossy/core/instruments/machines/always";
-import { astray, machinesFor } from "@mossy/core/instruments/machines/machineFile";
+import { astray, beyond, machinesFor } from "@mossy/core/instruments/machines/machineFile";
 import type { MachineAsked } from "@mossy/core/instruments/machines/machineFile";
 import type { MachineReport } from "@mossy/core/instruments/machines/machineReport";
 import type { Session } from "@mossy/core/session/document";
@@ -56,6 +56,6 @@ function standing(session: string, asked: MachineAsked, told: Told | undefined):
     always: always.length,
     loaded: always.filter((t) => loaded.has(t.track)).length,
     told: told ? { by: told.by, at: told.at.toISOString(), this: own !== null } : null,
-    astray: own ? astray(asked, own) : [],
+    astray: [...beyond(asked), ...(own ? astray(asked, own) : [])],
   };
 }
