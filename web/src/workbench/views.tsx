@@ -193,6 +193,10 @@ export const VIEWS: Readonly<
           title={b.template.name}
           to={`/library/${b.template.id}`}
           onTrack={(id) => b.inSheet([id])}
+          onView={(id, view) => {
+            b.select(id);
+            b.goTo(`/${view}`);
+          }}
         />
       </Suspense>
     ),

@@ -15,6 +15,9 @@ const COLOURS = [
   "var(--ink-2)",
 ] as const;
 
+/** The colour of the nth of some tracks. */
+export const colourAt = (n: number): string => COLOURS[n % COLOURS.length] ?? COLOURS[0];
+
 /** In which column a need stands; −1 where it stands in none. */
 const columnOf = (columns: readonly Need[], need: Need | undefined): number =>
   need === undefined ? -1 : columns.findIndex((c) => sameNeed(c, need));
@@ -30,7 +33,7 @@ export function coloursOf(
 ): ReadonlyMap<PlannedTrack, string> {
   const all = players.flatMap((p) => p.tracks.map((t) => [t, leads(columns, p, t)] as const));
   const order = [...new Set(all.map(([, at]) => at))].sort((a, b) => a - b);
-  return new Map(all.map(([t, at]) => [t, COLOURS[order.indexOf(at) % COLOURS.length] ?? COLOURS[0]]));
+  return new Map(all.map(([t, at]) => [t, colourAt(order.indexOf(at))]));
 }
 
 /** A player's tracks as they are numbered and listed: by the first thing that stands on each. */

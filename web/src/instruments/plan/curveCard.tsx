@@ -1,4 +1,4 @@
-import { within } from "@mossy/core/instruments/plan/cover";
+import { within } from "@mossy/core/sampled/cover";
 import type { Choice } from "@mossy/core/instruments/plan/choices";
 import { msInWords } from "@mossy/core/instruments/plan/sections";
 import { plural } from "@mossy/core/session/plural";

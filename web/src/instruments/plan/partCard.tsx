@@ -8,7 +8,7 @@ import type { PlannedTrack } from "@mossy/core/instruments/plan/planPlayer";
 import { msInWords } from "@mossy/core/instruments/plan/sections";
 import { playedInWords } from "@mossy/core/instruments/players";
 import { offsetInWords, volumeInWords } from "@mossy/core/instruments/same/chart";
-import { leftOver } from "@mossy/core/instruments/same/onGrid";
+import { leftOver } from "@mossy/core/sampled/onGrid";
 import { keyName } from "@mossy/core/session/midiKeys";
 import { levelInWords } from "@mossy/core/session/valueWords";
 import { sameNeed } from "@mossy/core/session/ensemble";

@@ -1,7 +1,7 @@
 import { isPlayed, withNeed } from "@mossy/core/instruments/plan/edits";
 import { librariesOf } from "@mossy/core/instruments/plan/planEnsemble";
 import type { PlannedPlayer } from "@mossy/core/instruments/plan/planEnsemble";
-import { within } from "@mossy/core/instruments/plan/cover";
+import { within } from "@mossy/core/sampled/cover";
 import type { Offer } from "@mossy/core/instruments/plan/offers";
 import type { PlannedTrack } from "@mossy/core/instruments/plan/planPlayer";
 import { msInWords } from "@mossy/core/instruments/plan/sections";
@@ -11,9 +11,9 @@ import type { Need } from "@mossy/core/session/ensemble";
 import { plural } from "@mossy/core/session/plural";
 import { clsx } from "clsx";
 import { Pin } from "lucide-react";
-import { useRef } from "react";
 import type { KeyboardEvent } from "react";
 import { inOrder } from "./colours.ts";
+import { useCellKeys } from "./useCellKeys.ts";
 import { setPlayers } from "./usePlan.ts";
 import type { Planning } from "./usePlan.ts";
 
@@ -33,26 +33,11 @@ export interface PartTableProps {
   readonly onChoose: (part: Part) => void;
 }
 
-const STEPS: Readonly<Record<string, readonly [down: number, right: number]>> = {
-  ArrowUp: [-1, 0],
-  ArrowDown: [1, 0],
-  ArrowLeft: [0, -1],
-  ArrowRight: [0, 1],
-};
-
 /** Players down, ways of playing across: how late each is, and, by colour and number, on which of its tracks. */
 export function PartTable(p: PartTableProps) {
   const { planning, players, columns } = p;
   const { style } = planning;
-  const table = useRef<HTMLTableElement>(null);
-  const move = (e: KeyboardEvent): void => {
-    const step = STEPS[e.key];
-    const cell = e.target instanceof HTMLElement ? e.target.closest<HTMLElement>("[data-at]") : null;
-    const [row, column] = (cell?.dataset["at"] ?? "").split(" ").map(Number);
-    if (!step || row === undefined || column === undefined) return;
-    e.preventDefault();
-    table.current?.querySelector<HTMLElement>(`[data-at="${row + step[0]} ${column + step[1]}"]`)?.focus();
-  };
+  const { table, move } = useCellKeys();
   return (
     <div className="min-h-0 flex-1 overflow-auto">
       <table

@@ -13,6 +13,7 @@ import { Pill } from "../../ui/pieces.tsx";
 import { Choice } from "../../ui/sideBySide.tsx";
 import { Failed, Loading } from "../../ui/states.tsx";
 import { useShown } from "../../ui/useShown.ts";
+import { GivenView } from "../given/givenView.tsx";
 import { MachinesView } from "../machines/machinesView.tsx";
 import { AddPlayer } from "./addPlayer.tsx";
 import { BeginEnsemble } from "./beginEnsemble.tsx";
@@ -38,6 +39,8 @@ interface Props {
   /** Where the tracks are seen once they are planned. */
   readonly to: string;
   readonly onTrack: (id: TrackId) => void;
+  /** Shows a track in another view of the workbench. */
+  readonly onView: (id: TrackId, view: "inputs" | "map") => void;
 }
 
 /** Sampled instruments of a session: who plays what, how late it comes, on how few tracks it fits. */
@@ -65,8 +68,9 @@ function Planned({
   const [chosen, setChosen] = useState<Part | null>(null);
   const [aside, setAside] = useState<"how" | "same" | null>(null);
   const toggle = (what: "how" | "same"): void => setAside(aside === what ? null : what);
-  const [as, showAs] = useShown("show", ["parts", "machines"]);
-  const machines = as === "machines" && of.session.ensemble.sits === "machine";
+  const onMachine = of.session.ensemble.sits === "machine";
+  const [asked, showAs] = useShown("show", ["parts", "given", "machines"]);
+  const as = asked === "machines" && !onMachine ? "parts" : asked;
   const { sections } = planning;
   const shown = sections.find((s) => s.id === section) ?? sections[0];
   const players = useMemo(() => shown?.players ?? [], [shown]);
@@ -77,10 +81,13 @@ function Planned({
   return (
     <div className="flex h-full min-h-0 flex-col gap-3 overflow-y-auto p-3">
       <div className="flex flex-wrap items-center gap-2">
-        {of.session.ensemble.sits === "machine" && (
-          <Choice label="What is shown of it" value={as} choices={SHOWN} onChoose={showAs} />
-        )}
-        {!machines && (
+        <Choice
+          label="What is shown of it"
+          value={as}
+          choices={SHOWN.filter(([what]) => what !== "machines" || onMachine)}
+          onChoose={showAs}
+        />
+        {as !== "machines" && (
           <Choice
             label="Section"
             value={shown?.id ?? ""}
@@ -89,7 +96,7 @@ function Planned({
           />
         )}
         <Sums planning={planning} />
-        {!machines && (
+        {as === "parts" && (
           <span className="ml-auto flex flex-wrap items-center justify-end gap-2">
             <Button small aria-expanded={aside === "how"} onClick={() => toggle("how")}>
               How it is planned
@@ -100,13 +107,21 @@ function Planned({
             <Measure catalogue={catalogue} />
           </span>
         )}
-        <span className={machines ? "ml-auto" : "contents"}>
+        <span className={as === "parts" ? "contents" : "ml-auto"}>
           <PlanTracksButton planning={planning} unknown={unknown} />
         </span>
       </div>
-      {machines ? (
-        <MachinesView planning={planning} catalogue={catalogue} title={of.title} />
-      ) : (
+      {as === "machines" && <MachinesView planning={planning} catalogue={catalogue} title={of.title} />}
+      {as === "given" && (
+        <GivenView
+          key={shown?.id}
+          planning={planning}
+          section={shown ?? null}
+          sections={sections}
+          onView={of.onView}
+        />
+      )}
+      {as === "parts" && (
         <div className="grid min-h-64 flex-1 grid-cols-[minmax(0,1fr)_288px] gap-3 max-[900px]:grid-cols-1">
           <section aria-label="Parts" className="card flex min-h-0 flex-col overflow-hidden">
             <div className="flex flex-wrap items-center gap-2 border-b border-line px-3.5 py-1.5">
@@ -158,6 +173,7 @@ function Planned({
 
 const SHOWN = [
   ["parts", "Parts"],
+  ["given", "As it stands"],
   ["machines", "Machines"],
 ] as const;
 

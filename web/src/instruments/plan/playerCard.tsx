@@ -2,7 +2,7 @@ import { mirrored } from "@mossy/core/instruments/plan/edits";
 import { heldOrNot, pinsOf } from "@mossy/core/instruments/plan/pins";
 import { librariesOf, totalsOf } from "@mossy/core/instruments/plan/planEnsemble";
 import type { PlannedPlayer } from "@mossy/core/instruments/plan/planEnsemble";
-import { within } from "@mossy/core/instruments/plan/cover";
+import { within } from "@mossy/core/sampled/cover";
 import type { PlannedTrack } from "@mossy/core/instruments/plan/planPlayer";
 import { msInWords } from "@mossy/core/instruments/plan/sections";
 import { playedInWords, playerInWords } from "@mossy/core/instruments/players";

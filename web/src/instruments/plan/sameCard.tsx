@@ -17,6 +17,7 @@ import { AsideHead } from "./asideHead.tsx";
 import type { Planning } from "./usePlan.ts";
 
 const SORTS: readonly (readonly [sort: Sort, name: string])[] = [
+  ["issue", "Issue of the library"],
   ["time", "On the grid"],
   ["keys", "House keys"],
   ["level", "As loud as the house wants"],
