@@ -139,6 +139,16 @@ export const INSTRUMENT_SCREENS: readonly Screen[] = [
     }),
   },
   {
+    name: "plan-given",
+    path: "/library/festival-orchestra/instruments?show=given",
+    ready: "//table[@aria-label='What players play on their tracks']",
+    act: async (b) => {
+      await b.button("Strings");
+      await b.click("//button[starts-with(@aria-label, 'Violin, first section, legato')]");
+      await b.see("//section[@aria-label='Chosen']//dl");
+    },
+  },
+  {
     name: "plan-machines",
     path: "/library/festival-orchestra/instruments?show=machines",
     ready: "//section[@aria-label='Seats']//ul//button",
