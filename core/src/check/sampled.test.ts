@@ -7,6 +7,7 @@ import { waysUsed } from "../instruments/same/waysUsed.ts";
 import { makeStyle } from "../house/style.ts";
 import { apply } from "../session/apply.ts";
 import type { Session, Track } from "../session/document.ts";
+import { blankItem } from "../session/item.ts";
 import type { Plays } from "../session/plays.ts";
 import { check } from "./check.ts";
 import type { Finding } from "./rule.ts";
@@ -149,6 +150,16 @@ describe("findings of sampled instruments", () => {
     expect(says(bare)).toHaveLength(1);
     expect(says(bare)[0]).toMatch(`not-reset: “${many.name}” is not reset before the music: `);
     expect(found(put(bare))).toEqual([]);
+    // What somebody wrote into the lead-in stands against it: that is for them to say.
+    const sets = [
+      { sets: "controller" as const, at: 1, controller: many.controllers[0]?.controller ?? 7, value: 3 },
+    ];
+    const own = { kind: "pattern" as const, notes: [], sets, length: 2, shelf: null };
+    const against = where(only(many.id), () => ({
+      controllers: [{ controller: sets[0]!.controller, value: 90 }],
+      items: [blankItem("mine", "Mine", own)],
+    }));
+    expect(found(against).map((f) => [f.rule, f.fix])).toEqual([["not-reset", null]]);
     const none = { ...planned, leadIn: 0 };
     expect(found(none).map((f) => [f.rule, f.track])).toEqual([["not-reset", null]]);
     expect(found({ ...none, tracks: none.tracks.filter((t) => t.plays === null) })).toEqual([]);

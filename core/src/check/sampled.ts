@@ -46,7 +46,9 @@ export const articulationsApart: Rule = {
     const { error } = bestOffset(lagsOf(t.plays));
     return looked(t, {
       before: `${rounded(error)} ms off`,
-      says: `Articulations on “${t.name}” are ${rounded(error)} ms off at the best offset; ${limit} ms are allowed.`,
+      says:
+        `Articulations on “${t.name}” are ${rounded(error)} ms off at the best offset; ` +
+        `${limit} ms are allowed.`,
       because:
         "A track has one offset: some of it comes early, some late. On tracks of their own they are in time.",
     });
@@ -179,12 +181,15 @@ export const notReset: Rule = {
     return own.flatMap((t) => {
       const problems = resetProblems(session, t);
       if (problems.length === 0) return [];
-      const changes = [setField(t, "items", withResets(session, t))];
+      const items = withResets(session, t);
+      // What somebody wrote before the music may say otherwise all the same.
+      const mends = resetProblems(session, { ...t, items }).length === 0;
+      const fix = { label: "Reset it in the lead-in", changes: [setField(t, "items", items)], sure: true };
       return looked(t, {
         before: problems.join(", ").slice(0, 900),
         says: `“${t.name}” is not reset before the music: ${problems.slice(0, 3).join(", ")}.`,
         because,
-        fix: { label: "Reset it in the lead-in", changes, sure: true },
+        fix: mends ? fix : null,
       });
     });
   },

@@ -45,7 +45,10 @@ export interface GivenTable {
   readonly rows: readonly GivenRow[];
 }
 
-/** What each player of a session plays on its tracks as they are, beside what it was asked for. @param of ids; null: all */
+/**
+ * What each player of a session plays on its tracks as they are, beside what it was asked for.
+ * @param of ids of players; null: all
+ */
 export function givenBy(
   house: HouseInstruments,
   session: Session,

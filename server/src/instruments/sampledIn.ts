@@ -1,5 +1,4 @@
-import type { InRoom } from "@mossy/core/fit/sources";
-import type { FitTerms } from "@mossy/core/fit/sources";
+import type { FitTerms, InRoom } from "@mossy/core/fit/sources";
 import type { Style } from "@mossy/core/house/style";
 import { inRoom } from "@mossy/core/instruments/machines/inRoom";
 import { lostIn, substituted } from "@mossy/core/instruments/machines/substitute";
