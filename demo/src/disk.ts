@@ -3,12 +3,14 @@ import { sessionFolder } from "@mossy/core/disk/sessionFolder";
 import type { Style } from "@mossy/core/house/style";
 import { compose } from "@mossy/core/names/compose";
 import type { Session } from "@mossy/core/session/document";
+import { demoLibraries } from "./instruments.ts";
+import { reelList, renderedNotes, renderedReel } from "./renders.ts";
 import { hurriedTakes } from "./takes.ts";
 
-/** A file of the demo's shared disk; a folder where there is no content. */
+/** A file of the demo's shared disk, large ones made when they are written; a folder where there is no content. */
 export interface DemoFile {
   readonly path: string;
-  readonly content: string | Uint8Array | null;
+  readonly content: string | Uint8Array | (() => Uint8Array) | null;
 }
 
 const JOBS: readonly (readonly [title: string, room: string, day: string])[] = [
@@ -33,6 +35,8 @@ interface Job {
 }
 /** What was recorded in a hurry, where nobody looks at how it sounds. */
 const HURRIED = ["Kick take 1.wav", "snare top 02.wav", "Hat_T01.wav"];
+/** The sample libraries of which there are notes to measure, note by note or as reels that wait to be sorted. */
+const [BY_NOTE, IN_REELS] = ["tideline", "eelgrass"];
 /** The session whose recorded files are sound. */
 const SOUNDING = "Engine overdubs";
 
@@ -100,5 +104,22 @@ export function demoDisk(style: Style, yard: Session, jobs: readonly Job[]): Dem
       "microphone, take it or leave it.wav",
   );
   put("Library/Templates/Old yard.zip", "a template of long ago\n");
-  return files;
+  return [...files, ...toMeasure()];
 }
+
+/** Notes of sample libraries to measure them by. */
+const toMeasure = (): DemoFile[] =>
+  demoLibraries.flatMap(({ library }): DemoFile[] => {
+    if (library.code === BY_NOTE)
+      return renderedNotes(library).map(({ name, bytes }) => ({
+        path: `Library/Samples/${library.name}, notes/${name}`,
+        content: bytes,
+      }));
+    return (library.code === IN_REELS ? library.patches : []).flatMap((patch): DemoFile[] => {
+      const reel = `Inbox/${library.name}, reels/${patch.name}`;
+      return [
+        { path: `${reel}.wav`, content: () => renderedReel(patch) },
+        { path: `${reel}.txt`, content: reelList(patch) },
+      ];
+    });
+  });

@@ -5,92 +5,26 @@ import { plainDiff } from "@mossy/core/plain/diff";
 import type { Db } from "@mossy/server/database";
 import { addLibrary, changeLibrary } from "@mossy/server/instruments/store";
 
-// Libraries, makers and every figure here are invented; what instruments reach and how their parts are played is
-// common practice.
+import {
+  BRASS,
+  BRASS_WAYS,
+  FLUTTER,
+  HARP_WAYS,
+  HIT,
+  HIT_WAYS,
+  KEYS,
+  KEY_WAYS,
+  MUTED_WAYS,
+  STRINGS,
+  STRING_WAYS,
+  VOICES,
+  VOICE_WAYS,
+  WINDS,
+  WIND_WAYS,
+} from "./players.ts";
+import type { Player, Way } from "./players.ts";
 
-/** A way of playing: what its maker calls it, the house's words for it, lag in ms, LUFS, tail in seconds. */
-type Way = readonly [
-  name: string,
-  words: readonly string[],
-  lag: number,
-  loudness: number,
-  tail: number,
-  more?: Partial<Articulation>,
-];
-/** Who plays, from which key to which, and how much later than the others of the library. */
-type Player = readonly [name: string, player: Partial<Patch>, low: string, high: string, later: number];
-
-const STRING_WAYS: readonly Way[] = [
-  [
-    "Legato",
-    ["legato"],
-    118,
-    -19,
-    0.9,
-    {
-      lagBy: [
-        { velocity: 30, ms: 190 },
-        { velocity: 110, ms: 92 },
-      ],
-    },
-  ],
-  ["Long", ["sustain"], 62, -20, 1.1],
-  ["Tremolo", ["tremolo"], 60, -21, 0.8],
-  ["Trill", ["trill"], 58, -22, 0.8],
-  ["Harmonics", ["harmonics"], 140, -29, 1.6],
-  ["Short", ["staccato"], 28, -18, 0.4],
-  ["Very short", ["spiccato"], 24, -19, 0.3],
-  ["Plucked", ["pizzicato"], 12, -22, 0.7],
-  ["Swell 1 s", ["swell"], 66, -20, 1.2, { seconds: 1, soundsOut: true }],
-  ["Swell 2 s", ["swell"], 70, -20, 1.2, { seconds: 2, soundsOut: true }],
-];
-const STRINGS: readonly Player[] = [
-  ["Violins 1", { role: "violin", positions: ["first-section"] }, "G3", "E7", 0],
-  ["Violins 2", { role: "violin", positions: ["second-section"] }, "G3", "C7", 3],
-  ["Violas", { role: "viola" }, "C3", "A6", 7],
-  ["Cellos", { role: "cello" }, "C2", "A5", 12],
-  ["Double basses", { role: "double-bass", sounds: -12 }, "E2", "G5", 20],
-];
-const WIND_WAYS: readonly Way[] = [
-  ["Sus", ["sustain"], 48, -21, 0.6],
-  ["Leg", ["legato"], 84, -21, 0.6],
-  ["Stac", ["staccato"], 18, -20, 0.3],
-  ["Marc", ["marcato"], 22, -18, 0.4],
-  ["Trill", ["trill"], 44, -22, 0.5],
-];
-const FLUTTER: Way = ["Flz", ["flutter-tongue"], 52, -22, 0.5];
-const WINDS: readonly Player[] = [
-  ["Piccolo", { role: "piccolo", sounds: 12 }, "D4", "C7", -4],
-  ["Flutes a2", { role: "flute" }, "C4", "D7", 0],
-  ["Oboes a2", { role: "oboe" }, "A#3", "G6", 2],
-  ["Cor anglais", { role: "english-horn" }, "E3", "C6", 4],
-  ["Clarinets a2", { role: "clarinet" }, "D3", "C7", 3],
-  ["Bassoons a2", { role: "bassoon" }, "A#1", "D5", 9],
-];
-const BRASS_WAYS: readonly Way[] = [
-  ["Sustain", ["sustain"], 55, -17, 0.9],
-  ["Staccato", ["staccato"], 21, -16, 0.5],
-  ["Sforzando", ["sforzando"], 25, -15, 0.9],
-  ["Con sord", ["sustain", "muted"], 60, -24, 0.7],
-  ["Con sord stac", ["staccato", "muted"], 24, -23, 0.4],
-  ["Swell 4 s", ["swell"], 72, -18, 1.4, { seconds: 4, soundsOut: true }],
-];
-const BRASS: readonly Player[] = [
-  ["Horns a4", { role: "french-horn" }, "B1", "F5", 6],
-  ["Trumpets a3", { role: "trumpet" }, "E3", "C6", 0],
-  ["Trombones a3", { role: "trombone" }, "E2", "C5", 4],
-  ["Tuba", { role: "tuba" }, "D1", "F4", 12],
-];
-const HIT_WAYS: readonly Way[] = [
-  ["Hits", ["open"], 4, -20, 3],
-  ["Roll", ["tremolo"], 30, -22, 2.5],
-];
-const HIT: readonly Player[] = [
-  ["Timpani", { role: "timpani" }, "C2", "C4", 0],
-  ["Glockenspiel", { role: "glockenspiel", sounds: 24 }, "G3", "C6", 1],
-  ["Xylophone", { role: "xylophone", sounds: 12 }, "F3", "C7", 1],
-  ["Marimba", { role: "marimba" }, "C2", "C7", 2],
-];
+// Libraries, makers and every figure here are invented.
 
 const slug = (text: string): string => text.toLowerCase().replace(/[^a-z0-9]+/g, "-");
 
@@ -231,6 +165,50 @@ const shingle: SampleLibrary = {
   ],
   patches: patchesOf({ players: HIT, ways: () => HIT_WAYS, called: byKey(0), memory: 60 }),
 };
+const reedmace: SampleLibrary = {
+  ...blankLibrary("Reedmace Muted Strings"),
+  maker: "Reedmace",
+  code: "reedmace",
+  issue: "1.4",
+  recorded: "in place",
+  microphones: ["close", "tree"],
+  licences: 1,
+  places: [
+    { id: "pan-yard", at: "/Samples/Reedmace" },
+    { id: "loft", at: "/Samples/Reedmace" },
+  ],
+  patches: patchesOf({ players: STRINGS, ways: () => MUTED_WAYS, called: byKey(0), memory: 36 }),
+};
+const curlew: SampleLibrary = {
+  ...blankLibrary("Curlew Voices"),
+  maker: "Curlew",
+  code: "curlew",
+  issue: "2.0",
+  recorded: "in place",
+  licences: 2,
+  places: [
+    { id: "pan-yard", at: "/Samples/Curlew" },
+    { id: "loft", at: "/Samples/Curlew" },
+  ],
+  patches: patchesOf({ players: VOICES, ways: () => VOICE_WAYS, called: byController, memory: 52 }),
+};
+const driftglass: SampleLibrary = {
+  ...blankLibrary("Driftglass Keys and Harps"),
+  maker: "Driftglass",
+  code: "driftglass",
+  issue: "1.2",
+  recorded: "in the middle",
+  places: [
+    { id: "pan-yard", at: "/Samples/Driftglass" },
+    { id: "loft", at: "/Samples/Driftglass" },
+  ],
+  patches: patchesOf({
+    players: KEYS,
+    ways: (name) => (name === "Harp" ? HARP_WAYS : KEY_WAYS),
+    called: byKey(0),
+    memory: 70,
+  }),
+};
 /** A sample library of the demo, taken in by somebody so many days ago. */
 interface DemoLibrary {
   readonly id: string;
@@ -251,6 +229,9 @@ export const demoLibraries: readonly DemoLibrary[] = [
   taken(3, marshlight, "ossian", 30),
   taken(4, fogbell, "ossian", 21),
   taken(5, shingle, "tamsin", 9),
+  taken(6, reedmace, "ossian", 28),
+  taken(7, curlew, "marram", 26),
+  taken(8, driftglass, "tamsin", 8),
 ];
 
 /** Eelgrass as it was before: no harmonics, and longs that came later. */

@@ -2,18 +2,31 @@ import { newTrack } from "@mossy/core/house/dress";
 import { newSession } from "@mossy/core/house/starts";
 import type { Style } from "@mossy/core/house/style";
 import { lightSet } from "@mossy/core/instruments/machines/light";
-import { playersIn } from "@mossy/core/instruments/plan/edits";
+import { isMirror, mirrored, playersIn } from "@mossy/core/instruments/plan/edits";
 import { planEnsemble } from "@mossy/core/instruments/plan/planEnsemble";
 import { planTracks } from "@mossy/core/instruments/plan/planTracks";
+import type { Known } from "@mossy/core/instruments/plan/offers";
 import type { Session } from "@mossy/core/session/document";
 import { BLANK_ENSEMBLE } from "@mossy/core/session/ensemble";
+import type { Player } from "@mossy/core/session/ensemble";
 import { readName } from "@mossy/core/words/read";
 import { demoLibraries } from "./instruments.ts";
 import type { DemoTemplate } from "./templates.ts";
 
 const TITLE = "Festival orchestra";
 /** MB of the light set. */
-const LIGHT = 4000;
+const LIGHT = 10_000;
+
+/** Everybody some libraries have; strings with mutes on have tracks of their own. */
+function withMirrors(catalogue: readonly Known[]): Player[] {
+  const all = playersIn(catalogue);
+  const taken = new Set(all.map((p) => p.id));
+  return all.flatMap((p) => {
+    const two = STRINGS.has(p.role) ? mirrored(p, catalogue, taken) : null;
+    return two ? [two.player, two.mirror] : [p];
+  });
+}
+const STRINGS: ReadonlySet<string> = new Set(["violin", "viola", "cello", "double-bass"]);
 
 /** The festival's sampled orchestra: everybody its libraries have, planned to the fewest tracks. */
 export function demoOrchestra(style: Style): DemoTemplate {
@@ -22,7 +35,7 @@ export function demoOrchestra(style: Style): DemoTemplate {
     ...newSession(style.house, TITLE),
     notes:
       "Played with the offsets of its tracks. Whoever writes in longs only may leave the short tracks muted.",
-    players: playersIn(catalogue),
+    players: withMirrors(catalogue),
     ensemble: { ...BLANK_ENSEMBLE, libraries: catalogue.map((k) => k.id), sits: "machine" },
   };
   const paths = ["Hall reverb", "Main"].map((name) =>
@@ -36,7 +49,10 @@ export function demoOrchestra(style: Style): DemoTemplate {
     begun,
     planEnsemble(begun, { limits: style.house.sampled, catalogue }),
   );
-  const light = lightSet(session, catalogue, LIGHT);
+  // One writes without mutes.
+  const mirrors = new Set(session.players.filter(isMirror).map((p) => p.id));
+  const open = session.tracks.filter((t) => t.plays === null || !mirrors.has(t.plays.player));
+  const light = lightSet({ ...session, tracks: open }, catalogue, LIGHT);
   const fedBy = new Set(session.tracks.flatMap((t) => (t.plays === null ? [] : [t.feeds])));
   const whole: Session = {
     ...session,

@@ -57,6 +57,23 @@ export function bell(hertz: number, seconds: number): Float32Array {
   return made;
 }
 
+/**
+ * A tone of some partials that is there at once, is held so long, and then falls by 60 dB within its tail, both in
+ * seconds.
+ */
+export function tone(hertz: number, held: number, tail: number): Float32Array {
+  const made = blank(held + tail);
+  const size = (t: number): number => (t < held ? 1 : 10 ** ((-3 * (t - held)) / tail));
+  for (const [part, gain] of [
+    [1, 1],
+    [2, 0.5],
+    [3, 0.25],
+    [5, 0.1],
+  ] as const)
+    if (hertz * part < RATE / 2) addSine(made, hertz * part, Math.PI / 2, (t) => gain * size(t));
+  return made;
+}
+
 /** A plucked string (Karplus and Strong 1983). */
 export function pluck(hertz: number, seconds: number, seed: string): Float32Array {
   const made = blank(seconds);

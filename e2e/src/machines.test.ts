@@ -56,16 +56,18 @@ describe("sample machines", () => {
   it("are laid out room by room, and say what a room does not hold", async () => {
     await b.go(VIEW);
     await b.button("Machines");
-    await b.see(`${room("Pan Yard")}[contains(., 'first note after 38 s')][contains(., 'all there')]`);
+    await b.see(
+      `${room("Pan Yard")}[contains(., 'first note after 1 min 26 s')][contains(., 'all there')]`,
+    );
     await b.click(`${room("Story Tent")}[contains(., 'not as asked')]`);
     await b.see(`${seats}//p[contains(., 'on 1 machine, first note after')]`);
     await b.see(`${seats}//p[contains(., 'On demand, as the memory does not hold all:')]`);
     await b.click(room("Loft"));
-    await b.see(`${seats}//p[contains(., '68 tracks on 2 machines')]`);
+    await b.see(`${seats}//p[contains(., '170 tracks on 2 machines')]`);
     await b.see("//section[@aria-label='Rooms']//ol/li[1][contains(., 'ready after')]");
     await b.button("CSV", seats);
     const csv = await b.savedText("Festival orchestra, Loft.csv");
-    expect(csv.trim().split("\n").length).toBe(69);
+    expect(csv.trim().split("\n").length).toBe(171);
     expect(csv).toMatch(/^.?"?Machine"?,/);
   });
 
@@ -96,7 +98,7 @@ describe("sample machines", () => {
     const chosen = await light();
     expect(new Set(chosen.map((t) => t.plays?.player)).size).toBe(chosen.length);
     await b.see(
-      `//section[@aria-label='Light set']//p[starts-with(., '${chosen.length} of 19 players, ')]`,
+      `//section[@aria-label='Light set']//p[starts-with(., '${chosen.length} of 52 players, ')]`,
     );
     await b.type("//input[@aria-label='Find a track']", "Violins 1");
     await b.click("//input[@aria-label='Vln_TDL_1st_Sus in the light set']");
@@ -108,7 +110,7 @@ describe("sample machines", () => {
     const card = "//section[h2[.='Sampled instruments']]";
     await b.see(`${card}//li[contains(., 'first note after')]`);
     await b.click(`${card}//label[contains(., 'machines are off')]/input`);
-    await b.see(`${card}//li[contains(., 'off: 17 tracks of the light set inside the session')]`);
+    await b.see(`${card}//li[contains(., 'off: 47 tracks of the light set inside the session')]`);
     await b.click(`${card}//label[contains(., 'machines are off')]/input`);
     await b.see(`${card}//li[starts-with(., 'Sedge: ')]`);
     await b.type("//input[@aria-label='Name of the session']", "Overture");
@@ -117,7 +119,7 @@ describe("sample machines", () => {
     const id = (await b.driver.getCurrentUrl()).split("/").at(-1) ?? "";
     const { baseline } = await api<AnswerOf<"session">>("GET", `/sessions/${id}`);
     const own = baseline.tracks.filter((t) => t.plays !== null);
-    expect(own.length).toBe(68);
+    expect(own.length).toBe(170);
     expect(own.every((t) => ["Sedge", "Rush"].includes(t.plays?.seat?.machine ?? ""))).toBe(true);
   });
 
@@ -138,7 +140,7 @@ describe("sample machines", () => {
 
   it("miss what does not lie in a room: others play it as far as they can, the rest is off", async () => {
     await b.go(`${VIEW}?show=machines`);
-    await b.click(`${room("Story Tent")}[contains(., '4 libraries not there')]`);
+    await b.click(`${room("Story Tent")}[contains(., '7 libraries not there')]`);
     await b.see(`${seats}//p[contains(., 'Not there: ')][contains(., 'Tideline Strings')]`);
     await b.go("/rooms/ferry-van/fit/festival-orchestra/1");
     const card = "//section[h2[.='Sampled instruments']]";

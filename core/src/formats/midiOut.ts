@@ -3,6 +3,7 @@ import type { MidiData } from "midi-file";
 import { notesOn, setsOn } from "../items/notes.ts";
 import { Along } from "../time/along.ts";
 import type { Session, Track } from "../session/document.ts";
+import { onMidi } from "../session/onMidi.ts";
 
 type Event = MidiData["tracks"][number][number];
 
@@ -160,9 +161,7 @@ export function writeMidiTracks(session: Session): Uint8Array {
   const along = new Along(session);
   const music = ticks(along.bars.quartersOf({ bar: musicBar, beat: 1, part: 0 }));
   const end = fixedEnd === null ? music : ticks(along.quarters("seconds", fixedEnd));
-  const plays = (t: Track): boolean =>
-    t.kind === "instrument" && t.items.some((i) => i.holds.kind === "pattern");
-  const tracks = session.tracks.filter((t) => t.kind === "midi" || plays(t));
+  const tracks = onMidi(session);
   return new Uint8Array(
     writeMidi({
       header: { format: 1, numTracks: tracks.length + 1, ticksPerBeat: QUARTER },

@@ -7,7 +7,9 @@ import type { Fit } from "../fit/fit.ts";
 import type { Room } from "../fit/room.ts";
 import type { House } from "../house/house.ts";
 import type { Session } from "../session/document.ts";
+import { onMidi } from "../session/onMidi.ts";
 import { writeExchange } from "./exchange/write.ts";
+import { writeMidiTracks } from "./midiOut.ts";
 import { timeInWords } from "../session/time.ts";
 import { inputList, inputListTable } from "./inputList.ts";
 import { soundList, soundPaths, soundsInWords } from "./packedSounds.ts";
@@ -62,7 +64,8 @@ export const SESSION_FILE_ENDING = ".dawproject";
 export const MACHINE_FILE = "Machines.json";
 
 /**
- * What a room receives, as a ZIP: the session's folders on disk, session file, input list, notes. Sound files go into
+ * What a room receives, as a ZIP: the session's folders on disk, session file, a MIDI file where anything plays MIDI,
+ * input list, notes. Sound files go into
  * it afterwards, where `soundsIn` says: none is held in memory.
  */
 export function makePackage(parts: PackageParts): Uint8Array {
@@ -70,10 +73,11 @@ export function makePackage(parts: PackageParts): Uint8Array {
   const files: Record<string, string | Uint8Array | null> = {};
   for (const path of foldersOnDisk(house, folder)) files[path] = null;
   const what = { title: session.title };
-  const file = namedOnDisk(house, makeReader(house.words), "session", what) + SESSION_FILE_ENDING;
+  const file = `${folder}/Session/${namedOnDisk(house, makeReader(house.words), "session", what)}`;
   const paths = soundPaths(house, sounds);
   const beside = new Map([...paths].map(([hash, path]) => [hash, `../${path}`]));
-  files[`${folder}/Session/${file}`] = writeExchange(there, parts.id, true, beside);
+  files[file + SESSION_FILE_ENDING] = writeExchange(there, parts.id, true, beside);
+  if (onMidi(session).length > 0) files[`${file}.mid`] = writeMidiTracks(session);
   if (sounds.length > 0) files[`${folder}/Notes/Sounds.csv`] = soundList(paths, sounds);
   files[`${folder}/Notes/Input_list.csv`] = csvOf(inputListTable(inputList(session, room, house.words)));
   files[`${folder}/Notes/Notes.txt`] = notesInWords(parts);

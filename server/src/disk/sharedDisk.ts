@@ -148,13 +148,17 @@ export class SharedDisk {
 
   /** Puts files where there are none yet, for the demo. */
   async stock(
-    files: readonly { readonly path: string; readonly content: string | Uint8Array | null }[],
+    files: readonly {
+      readonly path: string;
+      readonly content: string | Uint8Array | (() => Uint8Array) | null;
+    }[],
   ): Promise<void> {
     await mkdir(this.#root, { recursive: true });
     for (const f of files) {
       const at = await this.#inside(f.path);
       await mkdir(f.content === null ? at : dirname(at), { recursive: true });
-      if (f.content !== null) await writeFile(at, f.content, { flag: "wx" });
+      const content = typeof f.content === "function" ? f.content() : f.content;
+      if (content !== null) await writeFile(at, content, { flag: "wx" });
     }
   }
 

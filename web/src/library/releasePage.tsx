@@ -17,6 +17,7 @@ import { NONE as NOTHING_CHOSEN } from "../ui/grid/selection.ts";
 import type { Selection } from "../ui/grid/selection.ts";
 import { Sheet } from "../sheet/sheet.tsx";
 import { emptySession } from "@mossy/core/session/document";
+import { onMidi } from "@mossy/core/session/onMidi";
 
 const NONE = emptySession("none");
 
@@ -43,11 +44,7 @@ export default function ReleasePage() {
         title={`Release ${data.number}`}
         beside={<Pill look="ok">published, never changes</Pill>}
       >
-        <SaveRelease
-          template={template}
-          release={release}
-          midi={data.session.tracks.some((t) => t.kind === "midi")}
-        />
+        <SaveRelease template={template} release={release} midi={onMidi(data.session).length > 0} />
         <Button asChild>
           <Link
             to={compareAddress(

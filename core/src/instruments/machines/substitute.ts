@@ -12,7 +12,8 @@ import type { Known } from "../plan/offers.ts";
 import { planOne, totalsOf } from "../plan/planEnsemble.ts";
 import type { PlannedPlayer, Totals } from "../plan/planEnsemble.ts";
 import { planTracks } from "../plan/planTracks.ts";
-import { playedInWords, playerInWords } from "../players.ts";
+import { plannedInWords } from "../plan/edits.ts";
+import { playedInWords } from "../players.ts";
 import { areResets } from "../../sampled/resets.ts";
 import { isSampled } from "./always.ts";
 import type { Sampled } from "./always.ts";
@@ -142,7 +143,7 @@ function inWords(
   const { reader } = style;
   // Players and ways of playing have commas of their own.
   const who = (list: readonly Instead[]): string =>
-    someOf(list.map((i) => playerInWords(reader, i.planned.player).replaceAll(",", "")));
+    someOf(list.map((i) => plannedInWords(reader, i.planned.player).replaceAll(",", "")));
   const said = (says: string): Adjustment => ({ track: null, what: FROM_LIBRARIES, says });
   const names = (list: readonly string[]): string => [...new Set(list)].join(" and ");
   const from = grouped(

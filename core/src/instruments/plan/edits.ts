@@ -1,7 +1,9 @@
 import { sameNeed } from "../../session/ensemble.ts";
 import type { Need, Player } from "../../session/ensemble.ts";
 import { FreeIds } from "../../session/freeId.ts";
+import type { Reader } from "../../words/reader.ts";
 import type { Patch } from "../library.ts";
+import { playerInWords } from "../players.ts";
 import { isOf, meets } from "./offers.ts";
 import type { Known } from "./offers.ts";
 
@@ -91,6 +93,12 @@ export function mirrored(
 
 /** Whether a player is the muted mirror of another: the same part, all of it muted. */
 export const isMirror = (player: Player): boolean => player.needs.every(isMuted);
+
+/** Who plays, as it is said of a template: "Viola, muted" for a muted mirror. */
+export const plannedInWords = (reader: Reader, player: Player): string =>
+  isMirror(player)
+    ? [playerInWords(reader, player), reader.positions.get(MUTED)?.name ?? MUTED].join(", ")
+    : playerInWords(reader, player);
 
 /** With a need more, or without it where it had it; the last one stays. */
 export function withNeed(player: Player, need: Need): Player {

@@ -1,6 +1,7 @@
 import { callsInWords } from "@mossy/core/instruments/call";
 import type { Given, GivenTable } from "@mossy/core/instruments/givenBy";
-import { playedInWords, playerInWords } from "@mossy/core/instruments/players";
+import { plannedInWords } from "@mossy/core/instruments/plan/edits";
+import { playedInWords } from "@mossy/core/instruments/players";
 import { offsetInWords } from "@mossy/core/instruments/same/chart";
 import type { TrackId } from "@mossy/core/session/document";
 import { keyName } from "@mossy/core/session/midiKeys";
@@ -41,7 +42,7 @@ export function GivenCard({
         Choose a cell: here stand the tracks that give it, and the way to them.
       </section>
     );
-  const who = row.who ? playerInWords(style.reader, row.who) : row.player;
+  const who = row.who ? plannedInWords(style.reader, row.who) : row.player;
   return (
     <section aria-label="Chosen" className="card flex flex-col gap-3 p-3.5 text-sm">
       <h2 className="text-base font-semibold">

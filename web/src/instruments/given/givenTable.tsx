@@ -1,5 +1,6 @@
 import type { GivenCell, GivenRow, GivenTable } from "@mossy/core/instruments/givenBy";
-import { playedInWords, playerInWords } from "@mossy/core/instruments/players";
+import { plannedInWords } from "@mossy/core/instruments/plan/edits";
+import { playedInWords } from "@mossy/core/instruments/players";
 import { AS_LOUD } from "@mossy/core/instruments/same/balance";
 import { plural } from "@mossy/core/session/plural";
 import { clsx } from "clsx";
@@ -51,7 +52,7 @@ export function GivenTableView({ planning, table: { columns, rows }, at, onChoos
         </thead>
         <tbody>
           {rows.map((row, n) => {
-            const name = row.who ? playerInWords(style.reader, row.who) : row.player;
+            const name = row.who ? plannedInWords(style.reader, row.who) : row.player;
             return (
               <tr key={row.player}>
                 <th

@@ -5,7 +5,8 @@ import { within } from "@mossy/core/sampled/cover";
 import type { Offer } from "@mossy/core/instruments/plan/offers";
 import type { PlannedTrack } from "@mossy/core/instruments/plan/planPlayer";
 import { msInWords } from "@mossy/core/instruments/plan/sections";
-import { playedInWords, playerInWords } from "@mossy/core/instruments/players";
+import { plannedInWords } from "@mossy/core/instruments/plan/edits";
+import { playedInWords } from "@mossy/core/instruments/players";
 import { sameNeed } from "@mossy/core/session/ensemble";
 import type { Need } from "@mossy/core/session/ensemble";
 import { plural } from "@mossy/core/session/plural";
@@ -92,7 +93,7 @@ function PlayerRow({
   const tracks = inOrder(columns, player);
   const libraries = librariesOf(player.player, session, ground.catalogue);
   const names = [...new Set(player.tracks.map((t) => t.library.library.name))];
-  const name = playerInWords(style.reader, player.player);
+  const name = plannedInWords(style.reader, player.player);
   return (
     <tr className={here ? "bg-sunk" : "hover:bg-bg"}>
       <th

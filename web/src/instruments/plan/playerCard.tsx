@@ -1,11 +1,11 @@
-import { mirrored } from "@mossy/core/instruments/plan/edits";
+import { mirrored, plannedInWords } from "@mossy/core/instruments/plan/edits";
 import { heldOrNot, pinsOf } from "@mossy/core/instruments/plan/pins";
 import { librariesOf, totalsOf } from "@mossy/core/instruments/plan/planEnsemble";
 import type { PlannedPlayer } from "@mossy/core/instruments/plan/planEnsemble";
 import { within } from "@mossy/core/sampled/cover";
 import type { PlannedTrack } from "@mossy/core/instruments/plan/planPlayer";
 import { msInWords } from "@mossy/core/instruments/plan/sections";
-import { playedInWords, playerInWords } from "@mossy/core/instruments/players";
+import { playedInWords } from "@mossy/core/instruments/players";
 import type { Track } from "@mossy/core/session/document";
 import type { Need, Player } from "@mossy/core/session/ensemble";
 import { plural } from "@mossy/core/session/plural";
@@ -39,7 +39,7 @@ export function PlayerCard({
   const lacking = player.lacking.flatMap((n) => player.player.needs[n] ?? []);
   return (
     <section aria-label="Chosen player" className="card flex flex-col gap-2 p-3.5">
-      <h2 className="font-title text-lg font-semibold">{playerInWords(style.reader, player.player)}</h2>
+      <h2 className="font-title text-lg font-semibold">{plannedInWords(style.reader, player.player)}</h2>
       <p className="text-sm text-ink-2">
         {plural(tracks.length, "track")} · {Math.round(memory)} MB · {Math.round(load)} s
         {unknown > 0 && ` · of ${unknown} nobody knows`}
