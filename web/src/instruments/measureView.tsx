@@ -170,6 +170,16 @@ function Measured({
   };
   return (
     <>
+      <div className="flex flex-wrap items-center justify-between gap-2">
+        <p className="text-sm text-ink-2">{plural(all.length, "articulation")} measured</p>
+        {change && (
+          <Button look="main" disabled={chosen.size === 0} onClick={take}>
+            {others.length === 0
+              ? "All of it stands in the sheet"
+              : `Take over ${plural(chosen.size, "articulation")}`}
+          </Button>
+        )}
+      </div>
       <MeasuredList
         {...{ library, style, all, shown, onShow }}
         may={change !== null}
@@ -182,15 +192,6 @@ function Measured({
           leave(next);
         }}
       />
-      {change && (
-        <div className="flex justify-end">
-          <Button look="main" disabled={chosen.size === 0} onClick={take}>
-            {others.length === 0
-              ? "All of it stands in the sheet"
-              : `Take over ${plural(chosen.size, "articulation")}`}
-          </Button>
-        </div>
-      )}
     </>
   );
 }
