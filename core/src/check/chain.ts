@@ -3,16 +3,17 @@ import { narrowsTo } from "../session/processor.ts";
 import type { Observation, Rule } from "./rule.ts";
 
 /**
- * A chain that lets fewer channels through than its track has. A mono track into a stereo chain is right.
+ * A chain that lets fewer channels through than its track has. A mono track into a stereo chain is right, and on the
+ * monitor path one may listen in mono.
  */
 export const chainNarrow: Rule = {
   id: "chain-narrow",
   area: "signal",
   title: "Chain narrower than its track",
-  reads: ["name", "format", "inserts"],
+  reads: ["name", "kind", "format", "inserts"],
   each: (_, t) => {
     const narrow =
-      t.format === null
+      t.format === null || t.kind === "monitor"
         ? null
         : narrowsTo(
             t.format,

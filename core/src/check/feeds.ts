@@ -1,4 +1,5 @@
 import { setField } from "../session/change.ts";
+import { circleThrough } from "../session/circle.ts";
 import { KIND_WORDS } from "../session/kind.ts";
 import { circles, leavesTheSession, mainOf } from "../session/routing.ts";
 import { EVERYTHING } from "./rule.ts";
@@ -17,7 +18,11 @@ export const feedsNowhere: Rule = {
       const observations: Observation[] = [];
       const home = t.parent ?? main?.id ?? null;
       const gone = t.feeds !== null && !input.tracks.has(t.feeds);
-      if (gone || (t.feeds === null && !leavesTheSession(t) && t.kind !== "midi" && t.format !== null)) {
+      // What records the path it would feed is heard there already.
+      const records =
+        home !== null && t.sends.length === 0 && circleThrough(input.session, t.id, home) !== null;
+      const silent = t.feeds === null && !leavesTheSession(t) && t.kind !== "midi" && t.format !== null;
+      if (gone || (silent && !records)) {
         const to = home === null ? undefined : input.tracks.get(home);
         observations.push({
           track: t.id,

@@ -1,4 +1,4 @@
-import { startsFor } from "../house/dress.ts";
+import { startsFor } from "../house/startsFor.ts";
 import { setField } from "../session/change.ts";
 import type { Track, TrackId } from "../session/document.ts";
 import { PATHS } from "../session/kind.ts";

@@ -7,6 +7,7 @@ import type { Identity } from "../names/pattern.ts";
 import { compose } from "../names/compose.ts";
 import { byId, foldersAround, insideOf, leavesTheSession } from "../session/routing.ts";
 import { readName } from "../words/read.ts";
+import { begunWith, led } from "./begun.ts";
 import { NOBODY } from "./identify.ts";
 import { planHouse } from "./plan.ts";
 import { carrierOf } from "../session/routing.ts";
@@ -14,8 +15,8 @@ import type { HouseWish } from "./facts.ts";
 import type { TrackLookUp } from "../session/routing.ts";
 import { blankInsert } from "../session/processor.ts";
 import { processorOfReturn } from "./returnKind.ts";
-import { startTrace } from "./starts.ts";
-import type { StartFields } from "./starts.ts";
+import { PATHS } from "../session/kind.ts";
+import { startsFor } from "./startsFor.ts";
 import { colourFor, familyFor, iconFor, patternUse } from "./style.ts";
 import type { Style } from "./style.ts";
 
@@ -116,6 +117,14 @@ const SOURCE_OF: ReadonlyMap<string, NonNullable<Track["source"]>> = new Map([
   ["wireless", "wireless"],
 ]);
 
+/** What exceptions give to a new track nobody can read. */
+function unread(style: Style, session: Session, track: Track): Track {
+  return {
+    ...track,
+    ...begunWith(session, startsFor(style, NOBODY, "audio", track.name, track.format)),
+  };
+}
+
 /** A new track for a role, with everything the house starts it with. */
 export function newTrack(
   style: Style,
@@ -124,22 +133,22 @@ export function newTrack(
   what: Identity,
   typed: string,
   format: "mono" | "stereo" | null = null,
+  kind: "instrument" | "midi" | null = null,
 ): Track {
   const role = what.role === null ? undefined : style.reader.roles.get(what.role);
   // Of what no role fits, exceptions alone can say how it starts.
   if (!role)
-    return Object.assign(
-      blankTrack(id, typed, { format: format ?? "mono", source: "mic" }),
-      startsFor(style, NOBODY, "audio", typed, format ?? "mono"),
-    );
+    return unread(style, session, blankTrack(id, typed, { format: format ?? "mono", source: "mic" }));
+  // What plays by itself records from nowhere.
+  const plays = kind !== null && !PATHS.has(role.kind);
   const track = blankTrack(id, typed, {
-    kind: role.kind,
+    kind: plays ? kind : role.kind,
     role: role.id,
     of: what.of,
     positions: [...what.positions],
     number: what.number,
-    format: role.format ?? session.mainFormat,
-    source: role.source,
+    format: plays && kind === "midi" ? null : (role.format ?? session.mainFormat),
+    source: plays ? null : role.source,
     colour: colourFor(style, what),
     icon: role.kind === "folder" ? "folder" : iconFor(style, what),
   });
@@ -148,36 +157,17 @@ export function newTrack(
   const by = what.positions.map((p) => SOURCE_OF.get(p)).find((s) => s !== undefined);
   if (track.source !== null && by) track.source = by;
   // A start may say how wide a source is, never how wide a path is: that follows the session.
-  const { format: width, source, ...starts } = startsFor(style, what, role.kind, typed, track.format);
+  const given = startsFor(style, what, track.kind, typed, track.format);
+  const { format: width, source, ...begun } = begunWith(session, given);
   Object.assign(
     track,
-    starts,
-    role.format !== null && width ? { format: width } : {},
+    begun,
+    role.format !== null && width && track.format !== null ? { format: width } : {},
     track.source !== null && source ? { source } : {},
   );
-  if (format !== null && CHANNELS[track.format ?? "mono"] <= 2) track.format = format;
-  track.name = compose(style.house.names[patternUse(role.kind)], style.reader, what) ?? typed;
+  if (format !== null && track.format !== null && CHANNELS[track.format] <= 2) track.format = format;
+  track.name = compose(style.house.names[patternUse(track.kind)], style.reader, what) ?? typed;
   return track;
-}
-
-/** Starting values the house gives to such a track. */
-export function startsFor(
-  style: Style,
-  what: Identity,
-  kind: Track["kind"],
-  name = "",
-  format: Track["format"] = null,
-): StartFields {
-  const about = {
-    name,
-    role: what.role,
-    family: familyFor(style, what),
-    kind,
-    format,
-    inside: [],
-    hasNote: false,
-  };
-  return Object.fromEntries(startTrace(style, what, about).map((s) => [s.field, s.value]));
 }
 
 /**
@@ -215,7 +205,7 @@ export function addDressed(style: Style, session: Session, tracks: readonly Trac
     }
   };
   walk(null);
-  return diff(session, { ...session, tracks: result });
+  return diff(session, led(style, { ...session, tracks: result }, added));
 }
 
 /**

@@ -4,6 +4,7 @@ import { idOf } from "../words/usual/index.ts";
 import type { Family, Role } from "../words/wordlist.ts";
 import { houseProblems } from "./house.ts";
 import type { FolderPlan, House, PaletteColour } from "./house.ts";
+import { withRoles } from "./startParts.ts";
 
 /** A family with other values. */
 export function withFamily(house: House, id: string, fields: Partial<Omit<Family, "id">>): House {
@@ -206,7 +207,11 @@ function withRolesSwapped(house: House, swap: (id: string) => string | null): Ho
     folders: plans(house.folders),
     starts: house.starts
       .filter((r) => !emptied(r.when.roles, list(r.when.roles)))
-      .map((r) => ({ ...r, when: { ...r.when, roles: list(r.when.roles) } })),
+      .map((r) => ({
+        ...r,
+        when: { ...r.when, roles: list(r.when.roles) },
+        then: withRoles(r.then, swap),
+      })),
     exceptions: house.exceptions
       .filter(
         (e) => !emptied(e.when.roles, list(e.when.roles)) && !emptied(e.when.inside, list(e.when.inside)),
@@ -214,7 +219,11 @@ function withRolesSwapped(house: House, swap: (id: string) => string | null): Ho
       .map((e) => ({
         ...e,
         when: { ...e.when, roles: list(e.when.roles), inside: list(e.when.inside) },
-        then: { ...e.then, folder: e.then.folder === null ? null : (swap(e.then.folder) ?? e.then.folder) },
+        then: {
+          ...e.then,
+          folder: e.then.folder === null ? null : (swap(e.then.folder) ?? e.then.folder),
+          start: e.then.start && withRoles(e.then.start, swap),
+        },
       })),
   };
 }

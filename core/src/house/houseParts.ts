@@ -16,16 +16,15 @@ import {
 import { limits } from "../session/ensemble.ts";
 import { LANES, lane } from "../session/lanes.ts";
 import { programme } from "../session/pieces.ts";
+import { soundFolder } from "../session/soundFolder.ts";
 import { oneLine } from "../session/text.ts";
 import { viewpoint, wordList } from "../words/wordlist.ts";
 import { diskPlan } from "./diskPlan.ts";
+import { id } from "./id.ts";
 import { instruments } from "./instruments.ts";
+import { startPattern, startProcessor, startSend } from "./startParts.ts";
 
-export const id = z
-  .string()
-  .min(1)
-  .max(60)
-  .regex(/^[a-z0-9-]+$/);
+export { id };
 
 export const paletteColour = z.object({ id, name: oneLine(40).trim().min(1), hex: hexColour });
 export type PaletteColour = z.infer<typeof paletteColour>;
@@ -128,6 +127,10 @@ export const startValues = z.object({
   armed: z.boolean().optional(),
   monitor: z.enum(MONITOR).optional(),
   notes: oneLine(400).optional(),
+  chain: z.array(startProcessor).min(1).max(16).optional(),
+  sends: z.array(startSend).min(1).max(16).optional(),
+  pattern: startPattern.optional(),
+  sounds: soundFolder.optional(),
 });
 export type StartValues = z.infer<typeof startValues>;
 
@@ -218,7 +221,7 @@ export const thresholds = z.object({
 
 export const HOUSE_FORMAT = "mossy-lantern/house";
 /** Counts up when what is stored changes its shape; `versions.ts` brings older ones up. */
-export const HOUSE_VERSION = 8;
+export const HOUSE_VERSION = 9;
 
 /** All conventions of the house as one document; whether its parts hold together is asked by `house`. */
 export const wholeHouse = z.object({

@@ -1,7 +1,7 @@
 import { NEEDS_ROLE } from "../names/pattern.ts";
 import { sameNeed } from "../session/ensemble.ts";
 import { keyName } from "../session/midiKeys.ts";
-import type { FolderPlan, House } from "./houseParts.ts";
+import type { FolderPlan, House, StartValues } from "./houseParts.ts";
 
 type Path = (string | number)[];
 interface Problem {
@@ -126,12 +126,18 @@ class References {
   }
 
   #starts(): void {
-    this.doc.starts.forEach(({ when }, i) => {
+    this.doc.starts.forEach(({ when, then }, i) => {
       const at = (field: string): Path => ["starts", i, "when", field];
+      this.#led(then, ["starts", i, "then"]);
       this.#known(when.roles, this.#roles, at("roles"), "role");
       this.#known(when.families, this.#families, at("families"), "family");
       this.#known(when.positions, this.#positions, at("positions"), "position");
     });
+  }
+
+  #led({ chain = [], sends = [] }: StartValues, path: Path): void {
+    const roles = [...chain.map((p) => p.keyedBy), ...sends.map((s) => s.role)];
+    this.#known(roles, this.#roles, path, "role");
   }
 
   #exceptions(): void {
@@ -141,6 +147,7 @@ class References {
       this.#known(when.inside, this.#roles, at("when", "inside"), "role");
       this.#known(when.families, this.#families, at("when", "families"), "family");
       this.#known([then.colour], this.#palette, at("then", "colour"), "colour");
+      this.#led(then.start ?? {}, ["exceptions", i, "then", "start"]);
       this.#known([then.folder], this.#folders, at("then", "folder"), "folder");
     });
   }

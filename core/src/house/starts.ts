@@ -1,5 +1,6 @@
 import type { Identity } from "../names/pattern.ts";
 import type { Programme } from "../session/pieces.ts";
+import { soundFolderInWords } from "../session/soundFolder.ts";
 import { levelInWords, panInWords, transposeInWords } from "../session/valueWords.ts";
 import { emptySession } from "../session/document.ts";
 import type { Session, Track } from "../session/document.ts";
@@ -8,6 +9,7 @@ import { panSide } from "../words/wordlist.ts";
 import { decide, fieldsOf } from "./exceptions.ts";
 import type { Case } from "./exceptions.ts";
 import type { House, StartRule, StartValues } from "./house.ts";
+import { startChainInWords, startPatternInWords, startSendsInWords } from "./startParts.ts";
 import { familyFor } from "./style.ts";
 import type { Style } from "./style.ts";
 
@@ -27,7 +29,8 @@ export type StartFields = Partial<
     | "monitor"
     | "notes"
   >
->;
+> &
+  Pick<StartValues, "chain" | "sends" | "pattern" | "sounds">;
 
 /** One starting value with the decision it came from. */
 export interface StartOf {
@@ -123,8 +126,11 @@ export function programmeFor(house: House, shelf: string | null): Programme | nu
   return (shelf === null ? undefined : of(shelf)) ?? of("") ?? null;
 }
 
-/** Starting values as a person says them. */
-export function startInWords(then: StartValues | StartFields): string {
+/** Starting values as a person says them. @param nameOf of a role */
+export function startInWords(
+  then: StartValues | StartFields,
+  nameOf: (role: string) => string = (role) => role.replaceAll("-", " "),
+): string {
   const said: string[] = [];
   if (then.level !== undefined) said.push(`${levelInWords(then.level)} dB`);
   if (then.pan !== undefined) said.push(then.pan === 0 ? "centre" : panInWords(then.pan));
@@ -140,5 +146,9 @@ export function startInWords(then: StartValues | StartFields): string {
   if (then.armed !== undefined) said.push(then.armed ? "armed" : "not armed");
   if (then.monitor !== undefined) said.push(`monitor ${then.monitor}`);
   if (then.notes !== undefined) said.push(`note “${then.notes}”`);
+  if (then.chain !== undefined) said.push(startChainInWords(then.chain, nameOf));
+  if (then.sends !== undefined) said.push(startSendsInWords(then.sends, nameOf));
+  if (then.pattern !== undefined) said.push(startPatternInWords(then.pattern));
+  if (then.sounds !== undefined) said.push(soundFolderInWords(then.sounds));
   return said.join(", ");
 }

@@ -1,3 +1,4 @@
+import { BEAT_STARTS } from "./beatStarts.ts";
 import type { ChecklistItem, StartRule, StartValues } from "./house.ts";
 
 function startOf(id: string, says: string, when: Partial<StartRule["when"]>, then: StartValues): StartRule {
@@ -102,6 +103,7 @@ export const USUAL_STARTS: readonly StartRule[] = [
     },
     { level: -8 },
   ),
+  ...BEAT_STARTS,
 ];
 
 /** What every room of the house that ships should have set. Common practice, no source. */

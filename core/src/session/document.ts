@@ -50,7 +50,7 @@ export const SESSION_FIELDS: readonly SessionField[] = namesOf(SESSION);
 
 export const SESSION_FORMAT = "mossy-lantern/session";
 /** Counts up when what is stored changes its shape; `versions.ts` brings older ones up. */
-export const SESSION_VERSION = 15;
+export const SESSION_VERSION = 16;
 
 /**
  * A session: settings and tracks in order, each folder followed by all it holds.

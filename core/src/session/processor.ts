@@ -20,6 +20,8 @@ export const PROCESSORS = [
   "Meter",
   "Correction",
   "Instrument",
+  "Gain",
+  "Width",
 ] as const;
 
 /** What some kinds are called where there is little room. */

@@ -165,6 +165,12 @@ const from14 = (session: StoredDocument): StoredDocument => ({
   tracks: itemsOf(session["tracks"], (track) => ({ ...track, plays: plays14(track["plays"]) })),
 });
 
+/** A track of form 15 had no folder of sounds behind it. */
+const from15 = (session: StoredDocument): StoredDocument => ({
+  ...session,
+  tracks: itemsOf(session["tracks"], (track) => ({ sounds: null, ...track })),
+});
+
 /** What leads from each form of a session to the next. Kept for ever: what was written once can be read. */
 const STEPS = [
   from1,
@@ -181,6 +187,7 @@ const STEPS = [
   from12,
   from13,
   from14,
+  from15,
 ];
 
 /**

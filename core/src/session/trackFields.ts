@@ -6,6 +6,7 @@ import { channelFormat, trackId } from "./format.ts";
 import { trackKind } from "./kind.ts";
 import { plays, playsInDetail, playsInWords } from "./plays.ts";
 import { insert, insertInDetail } from "./processor.ts";
+import { soundFolder, soundFolderInWords } from "./soundFolder.ts";
 import type { Insert } from "./processor.ts";
 import { longText, oneLine } from "./text.ts";
 import {
@@ -264,6 +265,15 @@ export const TRACK = {
     called: "plays",
     inWords: (value) => (value === null ? "nothing sampled" : playsInWords(value)),
     inDetail: (value) => (value === null ? "nothing sampled" : playsInDetail(value)),
+  }),
+  /** The folder of sounds behind it, and which of them plays; null where there is none. */
+  sounds: field({
+    schema: soundFolder.nullable(),
+    rest: null,
+    called: "folder of sounds",
+    inWords: (value) => (value === null ? "none" : soundFolderInWords(value)),
+    inDetail: (value) =>
+      value === null ? "none" : `${soundFolderInWords(value)}: ${value.files.join(", ")}`,
   }),
   /** What lies on it, at which time. */
   items: field({

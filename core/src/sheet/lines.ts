@@ -12,6 +12,8 @@ export interface Line {
   /** "8 of" before the name. */
   readonly many: number;
   readonly input: number | null;
+  /** What plays it, where it is no recording: "instrument", "MIDI". */
+  readonly kind: "instrument" | "midi" | null;
   readonly format: ChannelFormat | null;
   /** In dB; null where nothing is said. */
   readonly level: number | null;
@@ -25,7 +27,7 @@ const TAB = 4;
 
 /**
  * The lines of a typed or pasted list; empty ones are left out.
- * "8 of" before a name makes eight; behind a bar or a tab may stand an input, a channel format, a level
+ * "8 of" before a name makes eight; behind a bar or a tab may stand an input, "instrument" or "MIDI", a channel format, a level
  * ("−6 dB"), what it feeds ("feeds PANS") and a note ("note: 12" where it would be taken for one of these), in
  * any order.
  */
@@ -46,6 +48,7 @@ function partsOf(raw: string): Omit<Line, "at" | "indent"> {
   const counted = /^(\d{1,3})\s+of\s+(\S.*)$/i.exec(first);
   const many = counted ? Number(counted[1]) : 1;
   let input: number | null = null,
+    kind: Line["kind"] = null,
     format: ChannelFormat | null = null,
     level: number | null = null,
     feeds: string | null = null;
@@ -59,6 +62,8 @@ function partsOf(raw: string): Omit<Line, "at" | "indent"> {
     if (number !== undefined && input === null && Number(number) >= 1 && Number(number) <= 1024)
       input = Number(number);
     else if (wide.success && format === null) format = wide.data;
+    else if (/^(?:instrument|midi)$/i.test(part) && kind === null)
+      kind = part.toLowerCase() === "midi" ? "midi" : "instrument";
     else if (gain !== undefined && level === null)
       level = Math.max(-144, Math.min(24, Number(gain.replace("−", "-"))));
     else if (to !== undefined && feeds === null) feeds = to;
@@ -68,6 +73,7 @@ function partsOf(raw: string): Omit<Line, "at" | "indent"> {
     name: (counted && many >= 1 ? (counted[2] ?? "") : first).slice(0, 200),
     many: counted && many >= 1 ? many : 1,
     input,
+    kind,
     format,
     level,
     feeds,

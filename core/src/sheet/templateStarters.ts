@@ -29,6 +29,9 @@ export interface Starter {
   readonly laidIn: readonly string[];
 }
 
+/** A send that is prepared, and turned up once it is wanted. */
+const SILENT = -144;
+
 /**
  * Common practice, no source: a reverb some 12 to 18 dB under its source, headphones sent before the fader.
  */
@@ -76,6 +79,43 @@ export const STARTERS: readonly Starter[] = [
     list: "Narrator | 1\nHost | 2\n2 of Guest | 3\nMusic bed\nIntro music\nOutro music\nRoom reverb\nMain",
     sends: [{ families: ["speech"], to: "room-reverb", level: -26 }],
     laidIn: ["music-bed", "intro-music", "outro-music"],
+  },
+  {
+    id: "beat",
+    name: "Beat",
+    says:
+      "kick, snare, clap and hat with a pattern each, bass and synths that make way, returns of the usual lengths, " +
+      "mono first, the main path recorded",
+    list:
+      "Kick sample | instrument\nSnare sample | instrument\nClap | instrument\nHat | instrument\nShaker | " +
+      "instrument\nSampler | instrument\nSub bass | instrument\nSynth bass | instrument\nSynth pad | " +
+      "instrument\nSynth lead | instrument\nSlap delay\nEighth delay\nLong delay\nRoom reverb\nPlate\n" +
+      "Hall reverb\nControl-room monitor\nRecord bus\nMain",
+    sends: [
+      { families: ["kit", "percussion"], to: "room-reverb", level: -18 },
+      { families: ["synths"], to: "plate-reverb", level: -16 },
+      { families: ["synths"], to: "hall-reverb", level: SILENT },
+      { families: ["synths"], to: "slap-delay", level: SILENT },
+      { families: ["synths"], to: "eighth-delay", level: SILENT },
+      { families: ["synths"], to: "long-delay", level: SILENT },
+    ],
+    laidIn: [],
+  },
+  {
+    id: "sketch",
+    name: "Sketch",
+    says: "drum machine, bass, keys, pad, a guitar and a voice to sing in, two delays, two reverbs, recorded as one hears it",
+    list:
+      "Drum machine | instrument\nSynth bass | instrument\nPiano | instrument\nElectric piano | instrument\n" +
+      "Synth pad | instrument\nAcoustic guitar | 1\nLead vocal | 2\nSlap delay\nEighth delay\nPlate\n" +
+      "Hall reverb\nControl-room monitor\nRecord bus\nMain",
+    sends: [
+      { families: ["voices"], to: "plate-reverb", level: -14 },
+      { families: ["voices", "keys", "synths"], to: "slap-delay", level: SILENT },
+      { families: ["voices", "keys", "synths"], to: "eighth-delay", level: SILENT },
+      { families: ["keys", "synths", "guitars"], to: "hall-reverb", level: -16 },
+    ],
+    laidIn: [],
   },
 ];
 

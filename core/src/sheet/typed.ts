@@ -1,4 +1,6 @@
+import { led } from "../house/begun.ts";
 import { addDressed, newTrack } from "../house/dress.ts";
+import { apply } from "../session/apply.ts";
 import { carrierOf } from "../session/routing.ts";
 import { colourFor } from "../house/style.ts";
 import type { Style } from "../house/style.ts";
@@ -72,6 +74,7 @@ export function readLines(
             { ...known, number: line.many > 1 ? null : known.number },
             line.name,
             reading.format,
+            line.kind,
           );
       if (line.format !== null && track.format !== null) track.format = line.format;
       if (line.input !== null && track.kind === "audio") {
@@ -124,9 +127,11 @@ export function addTyped(
   const tracks = made.map((m) => m.track);
   if (where === "house" && tracks.every((t) => t.parent === null))
     return addDressed(style, session, tracks);
-  return where === "house"
-    ? insertTracks(style, session, tracks, endOf(session), true)
-    : insertTracks(style, session, tracks, where, false);
+  const changes =
+    where === "house"
+      ? insertTracks(style, session, tracks, endOf(session), true)
+      : insertTracks(style, session, tracks, where, false);
+  return diff(session, led(style, apply(session, changes), new Set(tracks.map((t) => t.id))));
 }
 
 /** Behind the last track that is no bus, return or other path of the session. */

@@ -1,4 +1,4 @@
-import { startsFor } from "@mossy/core/house/dress";
+import { startsFor } from "@mossy/core/house/startsFor";
 import { planHouse } from "@mossy/core/house/plan";
 import type { Style } from "@mossy/core/house/style";
 import type { Session, Track, TrackId } from "@mossy/core/session/document";

@@ -1,4 +1,6 @@
-import { addDressed, startsFor } from "../../house/dress.ts";
+import { begunWith } from "../../house/begun.ts";
+import { addDressed } from "../../house/dress.ts";
+import { startsFor } from "../../house/startsFor.ts";
 import { planHouse } from "../../house/plan.ts";
 import { colourFor, iconFor, patternUse } from "../../house/style.ts";
 import type { Style } from "../../house/style.ts";
@@ -217,7 +219,8 @@ function newTrack(style: Style, session: Session, { id, what, plays, track }: Wa
   const kind = kindOf(session);
   const name = composed(style, kind, what) ?? plays.patch.name;
   const format = formatOf(session);
-  const { format: _wide, source: _source, ...starts } = startsFor(style, what, kind, name, format);
+  const given = startsFor(style, what, kind, name, format);
+  const { format: _wide, source: _source, ...begun } = begunWith(session, given);
   const made = blankTrack(id, name, {
     kind,
     format,
@@ -225,7 +228,7 @@ function newTrack(style: Style, session: Session, { id, what, plays, track }: Wa
     positions: [...what.positions],
     colour: colourFor(style, what),
     icon: iconFor(style, what),
-    ...starts,
+    ...begun,
   });
   return { ...made, ...sameOn(style.house.instruments, made, plays, track.patch) };
 }

@@ -1,4 +1,4 @@
-import { startsFor } from "../../house/dress.ts";
+import { startsFor } from "../../house/startsFor.ts";
 import type { Style } from "../../house/style.ts";
 import { sameNeed } from "../../session/ensemble.ts";
 import type { Need } from "../../session/ensemble.ts";
