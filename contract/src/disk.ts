@@ -32,6 +32,14 @@ export type DiskRun = z.infer<typeof diskRun>;
 
 /** What stands there, and the last runs on it; `older` runs are not among them. */
 export const disk = z.object({ entries: z.array(diskEntry), runs: z.array(diskRun), older: z.int() });
+/** Folders of the shared disk that hold sounds, or those of one with its sounds, by name with numbers counted. */
+export const soundsWish = z.object({ folder: diskPath.optional() });
+export const soundsOnDisk = z.object({
+  folders: z.array(z.object({ path: z.string(), many: z.int() })),
+  files: z.array(z.string()),
+});
+export type SoundsOnDisk = z.infer<typeof soundsOnDisk>;
+
 export const hashWish = z.object({ paths: z.array(diskPath).max(20_000) });
 export const hashes = z.object({ hashes: z.array(z.object({ path: z.string(), hash: z.string() })) });
 export const makeFolders = z.object({ folders: z.array(diskPath).min(1).max(2000) });

@@ -154,6 +154,7 @@ export const paths = {
   deliveryBag: ["get", "/sessions/:session/bag"],
   tick: ["put", "/rooms/:room/ticks/:item"],
   disk: ["get", "/disk"],
+  soundsOnDisk: ["get", "/disk/sounds"],
   hashOnDisk: ["post", "/disk/hashes"],
   makeOnDisk: ["post", "/disk/blueprint"],
   moveOnDisk: ["post", "/disk/runs"],

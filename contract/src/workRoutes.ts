@@ -1,5 +1,15 @@
 import { z } from "zod";
-import { carryOut, disk, diskRun, hashWish, hashes, madeFolders, makeFolders } from "./disk.ts";
+import {
+  carryOut,
+  disk,
+  diskRun,
+  hashWish,
+  hashes,
+  madeFolders,
+  makeFolders,
+  soundsOnDisk,
+  soundsWish,
+} from "./disk.ts";
 import * as dv from "./devices.ts";
 import * as r from "./rooms.ts";
 import { CREW, FILE, LEAD, TEAM, TEAM_AND_STATION, UPLOAD, done, route } from "./route.ts";
@@ -35,6 +45,12 @@ export const workRoutes = {
     summary: "What stands on the shared disk, and what was moved on it",
     who: "signed-in",
     answer: disk,
+  }),
+  soundsOnDisk: route({
+    summary: "The folders of the shared disk that hold sounds; the sounds of one in their order",
+    who: "signed-in",
+    query: soundsWish,
+    answer: soundsOnDisk,
   }),
   hashOnDisk: route({
     summary: "Hashes of files on the shared disk",

@@ -60,6 +60,15 @@ describe("Saltmarsh Sound House", () => {
     ]);
   });
 
+  it("has on its disk every sound its starting values speak of", () => {
+    const there = new Set(history.disk.map((f) => f.path));
+    const spoken = style.house.starts.flatMap(({ then }) =>
+      (then.sounds?.files ?? []).map((f) => `${then.sounds?.folder}/${f}`),
+    );
+    expect(spoken.length).toBe(80);
+    expect(spoken.filter((path) => !there.has(path))).toEqual([]);
+  });
+
   it("needs more inputs for the full yard than the van has, and fits the Pan Yard", () => {
     const yard = template("steelpan-orchestra-full-yard").releases.at(-1)!.session;
     const room = (id: string) => history.rooms.find((r) => r.id === id)!.room;

@@ -3,6 +3,7 @@ import { sessionFolder } from "@mossy/core/disk/sessionFolder";
 import type { Style } from "@mossy/core/house/style";
 import { compose } from "@mossy/core/names/compose";
 import type { Session } from "@mossy/core/session/document";
+import { beatSounds } from "./beats.ts";
 import { demoLibraries } from "./instruments.ts";
 import { reelList, renderedNotes, renderedReel } from "./renders.ts";
 import { hurriedTakes } from "./takes.ts";
@@ -104,8 +105,11 @@ export function demoDisk(style: Style, yard: Session, jobs: readonly Job[]): Dem
       "microphone, take it or leave it.wav",
   );
   put("Library/Templates/Old yard.zip", "a template of long ago\n");
-  return [...files, ...toMeasure()];
+  return [...files, ...toPlay(), ...toMeasure()];
 }
+
+/** Sounds that stand behind parts. */
+const toPlay = (): DemoFile[] => beatSounds().map(({ path, bytes }) => ({ path, content: bytes }));
 
 /** Notes of sample libraries to measure them by. */
 const toMeasure = (): DemoFile[] =>

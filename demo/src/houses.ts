@@ -4,6 +4,7 @@ import { makeStyle } from "@mossy/core/house/style";
 import { usualHouse } from "@mossy/core/house/usual";
 import { houseKeys } from "@mossy/core/instruments/same/houseKeys";
 import { waysUsed } from "@mossy/core/instruments/same/waysUsed";
+import { withBeatSounds } from "./beats.ts";
 import { demoLibraries } from "./instruments.ts";
 
 const withRole = (house: House, id: string, fields: Partial<House["words"]["roles"][number]>): House => ({
@@ -63,7 +64,7 @@ function saltmarsh(): House {
     ],
     disk: { ...usual.disk, root: "/Saltmarsh" },
   };
-  return { ...house, instruments: houseInstruments(house) };
+  return withBeatSounds({ ...house, instruments: houseInstruments(house) });
 }
 
 /** How much louder than others something is played, in dB, by a word for it. */

@@ -10,6 +10,8 @@ import type { Ground } from "./ground.ts";
 
 export interface OpenHouse {
   readonly base: string;
+  /** Where its shared disk lies. */
+  readonly disk: string;
   /** The server ends, as if the house were switched off… */
   stop(): Promise<void>;
   /** …and is there again, under the same address and with what it had. */
@@ -62,6 +64,7 @@ export async function openHouse(ground: Ground, withStation = false): Promise<Op
   };
   return {
     base,
+    disk,
     stop,
     start: async () => {
       server = await serve(ground.server, { ...env, PORT: port });

@@ -17,7 +17,7 @@ import { blankInsert } from "../session/processor.ts";
 import { processorOfReturn } from "./returnKind.ts";
 import { PATHS } from "../session/kind.ts";
 import { startsFor } from "./startsFor.ts";
-import { colourFor, familyFor, iconFor, patternUse } from "./style.ts";
+import { colourFor, iconFor, patternUse } from "./style.ts";
 import type { Style } from "./style.ts";
 
 /** A session dressed: each track it knows for sure has its house name, colour, icon and place. */

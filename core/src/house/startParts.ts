@@ -54,7 +54,7 @@ export function withRoles<T extends Led>(then: T, swap: (role: string) => string
   } as T;
 }
 
-/** "Compressor (Ratio 4:1, keyed by kick, bypassed)" @param nameOf of a role */
+/** "Compressor (Ratio = 4:1, keyed by kick, bypassed)" @param nameOf of a role */
 export function startChainInWords(
   chain: readonly StartProcessor[],
   nameOf: (role: string) => string,
@@ -62,7 +62,7 @@ export function startChainInWords(
   return chain
     .map((p) => {
       const set = [
-        ...p.values.map((v) => `${v.name} ${v.value}`),
+        ...p.values.map((v) => `${v.name} = ${v.value}`),
         ...(p.width === null ? [] : [`to ${p.width}`]),
         ...(p.keyedBy === null ? [] : [`keyed by ${nameOf(p.keyedBy)}`]),
         ...(p.bypassed ? ["bypassed"] : []),
@@ -72,15 +72,13 @@ export function startChainInWords(
     .join(", ");
 }
 
-/** "sent to plate-reverb at −18.0 dB" @param nameOf of a role */
+/** "to Plate reverb at −18.0 dB, from Main at 0.0 dB, before the fader" @param nameOf of a role */
 export const startSendsInWords = (sends: readonly StartSend[], nameOf: (role: string) => string): string =>
   sends
-    .map(
-      (s) =>
-        (s.way === "to" ? `sent to ${nameOf(s.role)}` : `records ${nameOf(s.role)}`) +
-        ` at ${levelInWords(s.level)} dB` +
-        (s.beforeFader ? ", before the fader" : ""),
-    )
+    .map(({ way, role, level, beforeFader }) => {
+      const loud = levelInWords(level) + (level > -144 ? " dB" : "");
+      return `${way} ${nameOf(role)} at ${loud}${beforeFader ? ", before the fader" : ""}`;
+    })
     .join(", ");
 
 /** "pattern “Four to the bar”, 4 beats" */

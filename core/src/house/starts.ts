@@ -147,7 +147,7 @@ export function startInWords(
   if (then.monitor !== undefined) said.push(`monitor ${then.monitor}`);
   if (then.notes !== undefined) said.push(`note “${then.notes}”`);
   if (then.chain !== undefined) said.push(startChainInWords(then.chain, nameOf));
-  if (then.sends !== undefined) said.push(startSendsInWords(then.sends, nameOf));
+  if (then.sends !== undefined) said.push(`sends ${startSendsInWords(then.sends, nameOf)}`);
   if (then.pattern !== undefined) said.push(startPatternInWords(then.pattern));
   if (then.sounds !== undefined) said.push(soundFolderInWords(then.sounds));
   return said.join(", ");

@@ -22,6 +22,23 @@ const listed = async (): Promise<string[]> =>
   (await lead.ask("disk", {})).data.entries.map((e) => e.path).sort();
 
 describe("the shared disk", () => {
+  it("says which folders hold sounds, and the sounds of one, two before ten", async () => {
+    const { data } = await wren.ask("soundsOnDisk", {});
+    expect(data.folders).toContainEqual({ path: "Library/Samples/Kicks", many: 40 });
+    expect(data.folders.some((f) => f.path === "Library/Samples")).toBe(false);
+    expect(data.files).toEqual([]);
+    const snares = await wren.ask("soundsOnDisk", {}, undefined, "?folder=Library/Samples/Snares");
+    expect([snares.data.files[1], snares.data.files[9], snares.data.files.length]).toEqual([
+      "Snare_02.wav",
+      "Snare_10.wav",
+      24,
+    ]);
+    const none = await wren.ask("soundsOnDisk", {}, undefined, "?folder=Library/Nowhere");
+    expect(none.data.files).toEqual([]);
+    const outside = await wren.ask("soundsOnDisk", {}, undefined, "?folder=../secrets");
+    expect(outside.status).toBe(400);
+  });
+
   it("is put right by the plan of its findings, and the log undoes all of it", async () => {
     const before = await listed();
     const {

@@ -9,6 +9,7 @@ import { HouseProblem } from "../problems.ts";
 import { isUuid } from "../uuid.ts";
 import { hashesOf } from "./hashes.ts";
 import { SharedDisk, reasonOf } from "./sharedDisk.ts";
+import { soundFolders } from "./soundFolders.ts";
 import { olderRuns, carryOut, runs, undo } from "./store.ts";
 
 /** The shared disk: what is on it, and what is moved on it. */
@@ -31,24 +32,16 @@ export function diskRoutes(pool: Pool, folder: string | undefined): Router {
     runs: await runs(pool),
     older: await olderRuns(pool),
   }));
+  answer(router, "soundsOnDisk", async ({ query }) =>
+    soundFolders(await disk().list(), query.folder ?? null),
+  );
   answer(router, "hashOnDisk", async ({ body, res }) => {
     const gone = new AbortController();
     res.on("close", () => gone.abort());
     return { hashes: await hashesOf(disk(), body.paths, gone.signal) };
   });
   answer(router, "makeOnDisk", async ({ body, person, req }) => {
-    const shared = disk();
-    const made: string[] = [];
-    for (const path of body.folders) {
-      const fresh = await shared.makeFolder(path).catch((e: unknown) => {
-        throw new HouseProblem(
-          409,
-          "A folder could not be made",
-          `“${path}”: ${reasonOf(e)}. ${plural(made.length, "folder was", "folders were")} made before it.`,
-        );
-      });
-      if (fresh) made.push(path);
-    }
+    const made = await makeAll(disk(), body.folders);
     if (made.length > 0)
       await filed(req, person, `made ${plural(made.length, "folder")} on the shared disk`);
     return { made };
@@ -71,4 +64,20 @@ export function diskRoutes(pool: Pool, folder: string | undefined): Router {
     return run;
   });
   return router;
+}
+
+/** Makes folders one after the other. @returns those that were not there. @throws HouseProblem at the first that cannot be */
+async function makeAll(shared: SharedDisk, folders: readonly string[]): Promise<string[]> {
+  const made: string[] = [];
+  for (const path of folders) {
+    const fresh = await shared.makeFolder(path).catch((e: unknown) => {
+      throw new HouseProblem(
+        409,
+        "A folder could not be made",
+        `“${path}”: ${reasonOf(e)}. ${plural(made.length, "folder was", "folders were")} made before it.`,
+      );
+    });
+    if (fresh) made.push(path);
+  }
+  return made;
 }

@@ -48,6 +48,7 @@ export function ExceptionPanel({
       <ThenFields house={house} then={e.then} onGive={onChange && give} />
       <StartValuesEditor
         values={e.then.start ?? {}}
+        roles={house.words.roles}
         onChange={
           onChange ? (start) => give({ start: Object.keys(start).length === 0 ? null : start }) : null
         }

@@ -67,6 +67,7 @@ export function StartRulePanel({
       <h3 className="border-t border-line pt-2 text-sm font-semibold">Then it starts with</h3>
       <StartValuesEditor
         values={rule.then}
+        roles={house.words.roles}
         onChange={onChange ? (then) => onChange({ ...rule, then }) : null}
       />
       {onMove && onGone && (

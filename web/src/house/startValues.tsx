@@ -1,8 +1,11 @@
 import { startInWords } from "@mossy/core/house/starts";
 import type { StartValues } from "@mossy/core/house/house";
 import { startValues } from "@mossy/core/house/house";
+import type { Role } from "@mossy/core/words/wordlist";
 import { CHANNEL_FORMATS, SOURCES } from "@mossy/core/session/document";
 import { X } from "lucide-react";
+import { useState } from "react";
+import { LedValue, isLed } from "./ledValue.tsx";
 import { Field, Input } from "../ui/pieces.tsx";
 import { Select } from "../ui/select.tsx";
 import { useTypedInput } from "../ui/useTyped.ts";
@@ -22,7 +25,12 @@ const NAMES: readonly (readonly [name: Name, label: string, hint: string])[] = [
   ["armed", "Armed", ""],
   ["monitor", "Monitor", ""],
   ["notes", "Note", ""],
+  ["chain", "Chain", "EQ (bypassed), Compressor (Ratio = 4:1, keyed by Kick)"],
+  ["sends", "Sends", "to Plate reverb at −16 dB, from Main at 0 dB"],
+  ["pattern", "Pattern", ""],
+  ["sounds", "Folder of sounds", ""],
 ];
+/** What a value begins with that is added; what has to be chosen begins with nothing. */
 const FIRST: StartValues = {
   level: -8,
   pan: 0,
@@ -37,6 +45,7 @@ const FIRST: StartValues = {
   armed: true,
   monitor: "auto",
   notes: "…",
+  chain: [{ kind: "EQ", values: [], bypassed: true, width: null, keyedBy: null }],
 };
 const CHOICES: Partial<Record<Name, readonly string[]>> = {
   polarity: ["normal", "inverted"],
@@ -49,30 +58,42 @@ const CHOICES: Partial<Record<Name, readonly string[]>> = {
 /** The values a line gives: those it names, each to change or take out, and the rest to add. */
 export function StartValuesEditor({
   values,
+  roles,
   onChange,
 }: {
   values: StartValues;
+  roles: readonly Role[];
   onChange: ((next: StartValues) => void) | null;
 }) {
-  const named = NAMES.filter(([n]) => values[n] !== undefined);
+  /** What was asked for and is still to be chosen. */
+  const [choosing, choose] = useState<Name | null>(null);
+  const named = NAMES.filter(([n]) => values[n] !== undefined || n === choosing);
   const set = (name: Name, value: unknown): boolean => {
     const read = startValues.safeParse({ ...values, [name]: value });
     if (read.success) onChange?.(read.data);
     return read.success;
   };
+  const nameOf = (id: string): string => roles.find((r) => r.id === id)?.name ?? id;
   return (
     <div className="flex flex-col gap-2">
       {named.map(([name, label, hint]) => (
         <div key={name} className="flex items-end gap-1">
           <div className="min-w-0 flex-1">
-            <OneValue
-              name={name}
-              label={label}
-              hint={hint}
-              value={values[name]}
-              readOnly={!onChange}
-              onSet={(v) => set(name, v)}
-            />
+            {isLed(name) ? (
+              <LedValue
+                {...{ name, label, hint, values, roles }}
+                onSet={onChange && ((v) => set(name, v))}
+              />
+            ) : (
+              <OneValue
+                name={name}
+                label={label}
+                hint={hint}
+                value={values[name]}
+                readOnly={!onChange}
+                onSet={(v) => set(name, v)}
+              />
+            )}
           </div>
           {onChange && (
             <button
@@ -80,8 +101,9 @@ export function StartValuesEditor({
               aria-label={`Without ${label}`}
               className="grid size-7 place-items-center rounded-sm hover:bg-sunk"
               onClick={() => {
-                const { [name]: _gone, ...rest } = values;
-                onChange(rest);
+                const { [name]: gone, ...rest } = values;
+                choose(null);
+                if (gone !== undefined) onChange(rest);
               }}
             >
               <X size={14} aria-hidden />
@@ -98,7 +120,9 @@ export function StartValuesEditor({
           value=""
           onChange={(e) => {
             const name = NAMES.find(([n]) => n === e.target.value)?.[0];
-            if (name) set(name, FIRST[name]);
+            if (!name) return;
+            if (FIRST[name] === undefined) choose(name);
+            else set(name, FIRST[name]);
           }}
         >
           <option value="">Add a value…</option>
@@ -109,7 +133,9 @@ export function StartValuesEditor({
           ))}
         </Select>
       )}
-      {named.length > 0 && <p className="text-sm text-ink-2">In words: {startInWords(values)}.</p>}
+      {Object.keys(values).length > 0 && (
+        <p className="text-sm text-ink-2">In words: {startInWords(values, nameOf)}.</p>
+      )}
     </div>
   );
 }

@@ -5,6 +5,7 @@ import type { Style } from "@mossy/core/house/style";
 import { whyOf } from "@mossy/core/house/why";
 import { setField } from "@mossy/core/session/change";
 import { playsInWords } from "@mossy/core/session/plays";
+import { soundFolderInWords } from "@mossy/core/session/soundFolder";
 import type { Session, Track, TrackId } from "@mossy/core/session/document";
 import { PATHS } from "@mossy/core/session/kind";
 import { leavesTheSession } from "@mossy/core/session/routing";
@@ -18,6 +19,7 @@ import { actsOn, sayRole } from "../check/useFindings.ts";
 import { TextField } from "../ui/textField.tsx";
 import { Select } from "../ui/select.tsx";
 import { Tile } from "../ui/tile.tsx";
+import { SoundFolderPanel } from "../soundFolder/panel.tsx";
 import { ItemLine, ItemsPanel } from "../items/itemsPanel.tsx";
 import { ChainPanel } from "./chainPanel.tsx";
 import { Copies } from "./copies.tsx";
@@ -66,6 +68,7 @@ export function Inspector(props: InspectorProps) {
                 : `read as ${read}${wanted?.what.sure === true ? "" : ", not for sure"}`}
             </p>
             {track.plays && <p className="text-sm text-ink-2">plays {playsInWords(track.plays)}</p>}
+            {track.sounds && <p className="text-sm text-ink-2">{soundFolderInWords(track.sounds)}</p>}
           </div>
         </div>
         {findings.map((f) => (
@@ -151,6 +154,16 @@ function TrackForms({
       {(!PATHS.has(t.kind) || t.items.length > 0) && (
         <Section title="What lies on it" count={t.items.length}>
           <ItemsPanel session={session} track={t} work={work} ofJob={ofJob} />
+        </Section>
+      )}
+      {(!PATHS.has(t.kind) || t.sounds !== null) && (
+        <Section title="Folder of sounds" count={t.sounds?.files.length ?? 0}>
+          <SoundFolderPanel
+            sounds={t.sounds}
+            onSet={(sounds, label) => {
+              work.edit([setField(t, "sounds", sounds)], label);
+            }}
+          />
         </Section>
       )}
       {t.format !== null && !leavesTheSession(t) && (

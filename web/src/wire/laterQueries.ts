@@ -12,6 +12,10 @@ const inPages = {
   getNextPageParam: (last: { next: number | null }) => last.next ?? undefined,
 };
 
+/** The sounds a folder of the house's disk holds now, in their order. */
+export const soundsIn = async (folder: string): Promise<string[]> =>
+  (await look("soundsOnDisk", {}, { folder })).files;
+
 /** What screens ask that are opened later: none of it is in the first page's script. */
 export const later = {
   findTemplates: (find: string) =>
@@ -28,6 +32,7 @@ export const later = {
     queryOptions({ queryKey: ["proposal", proposal], queryFn: () => ask("proposal", { proposal }) }),
   checkIn: (checkIn: string) =>
     queryOptions({ queryKey: ["check-in", checkIn], queryFn: () => ask("checkIn", { checkIn }) }),
+  soundFolders: queryOptions({ queryKey: ["sound-folders"], queryFn: () => ask("soundsOnDisk", {}) }),
   chains: queryOptions({ queryKey: ["chains"], queryFn: () => ask("chains", {}) }),
   impact: (revision: number) =>
     infiniteQueryOptions({
