@@ -97,7 +97,13 @@ const onMachine = (n: number): Sampled => ({
   plays: {
     player: `player-${Math.floor(n / 6) % PLAYERS}`,
     library: { id: `l${n % LIBRARIES}`, name: "Library", issue: "" },
-    patch: { id: `l${n % LIBRARIES}-p${Math.floor(n / 6) % PLAYERS}`, name: "Patch", at: "", keys: null, sounds: null },
+    patch: {
+      id: `l${n % LIBRARIES}-p${Math.floor(n / 6) % PLAYERS}`,
+      name: "Patch",
+      at: "",
+      keys: null,
+      sounds: null,
+    },
     ways: [],
     offset: 0,
     moved: 0,

@@ -91,7 +91,7 @@ describe("a beat template", () => {
       (await api<{ draft: HouseDraft }>("GET", "/house")).draft.house.starts.find((s) => s.id === line)
         ?.then;
     await b.go("/house/starts?line=makes-way");
-    const chain = "//section[@aria-label='Line']//label[starts-with(., 'Chain')]//input";
+    const chain = "//section[@aria-label='Line']//label[starts-with(., 'Chain')]//textarea";
     await b.type(chain, `EQ (loud)${Key.ENTER}`);
     await b.see("//section[@aria-label='Line']//*[@role='alert'][contains(., 'As in')]");
     await b.type(chain, `EQ (bypassed), Compressor (Ratio = 6:1, keyed by Kick)${Key.ENTER}`);

@@ -8,6 +8,17 @@ export const HOUSE_SCREENS: readonly Screen[] = [
     ready: "//section[@aria-label='Role Double second']",
     act: (b) => b.type("//input[@id='try-name']", "2nd pan (far) #2"),
   },
+  {
+    name: "house-starts-led",
+    path: "/house/starts?line=makes-way",
+    ready: "//section[@aria-label='Line']//label[starts-with(., 'Chain')]//textarea",
+  },
+  {
+    name: "house-starts-sounds",
+    path: "/house/starts?line=kick-pattern",
+    ready: "//section[@aria-label='Line']//button[.='Choose another']",
+    act: (b) => b.click("(//section[@aria-label='Line']//button[.='Choose another'])[2]"),
+  },
   { name: "habits", path: "/house/habits", ready: "//section[@aria-label='Habits']//li" },
   {
     name: "habits-open",

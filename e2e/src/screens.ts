@@ -1,3 +1,4 @@
+import { BEAT_SCREENS } from "./beatScreens.ts";
 import { DELIVERY_SCREENS } from "./deliveryScreens.ts";
 import { ITEM_SCREENS } from "./itemScreens.ts";
 import { ROOM_SCREENS } from "./roomScreens.ts";
@@ -19,6 +20,7 @@ export const SCREENS: readonly Screen[] = [
   ...HOUSE_SCREENS,
   ...SOUND_SCREENS,
   ...INSTRUMENT_SCREENS,
+  ...BEAT_SCREENS,
   ...ITEM_SCREENS,
   ...TIME_SCREENS,
   ...ORDER_SCREENS,

@@ -5,9 +5,9 @@ import { soundFolderInWords } from "@mossy/core/session/soundFolder";
 import type { Role } from "@mossy/core/words/wordlist";
 import { useState } from "react";
 import { PatternPicker } from "../items/patternPicker.tsx";
-import { FolderPicker } from "../soundFolder/picker.tsx";
+import { FolderPicker } from "../items/folderPicker.tsx";
 import { Button } from "../ui/button.tsx";
-import { Field, Input } from "../ui/pieces.tsx";
+import { Field, TextArea } from "../ui/pieces.tsx";
 import { useTypedInput } from "../ui/useTyped.ts";
 
 const LED = ["chain", "sends", "pattern", "sounds"] as const;
@@ -38,7 +38,7 @@ function Said({ name, label, hint, values: { chain, sends }, roles, onSet }: Led
   });
   return (
     <Field label={label} problem={off ? `As in “${hint}”` : null}>
-      <Input small readOnly={!onSet} placeholder={hint} {...input} />
+      <TextArea rows={3} readOnly={!onSet} placeholder={hint} {...input} />
     </Field>
   );
 }

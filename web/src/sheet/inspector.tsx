@@ -19,7 +19,7 @@ import { actsOn, sayRole } from "../check/useFindings.ts";
 import { TextField } from "../ui/textField.tsx";
 import { Select } from "../ui/select.tsx";
 import { Tile } from "../ui/tile.tsx";
-import { SoundFolderPanel } from "../soundFolder/panel.tsx";
+import { SoundFolderPanel } from "../items/soundFolderPanel.tsx";
 import { ItemLine, ItemsPanel } from "../items/itemsPanel.tsx";
 import { ChainPanel } from "./chainPanel.tsx";
 import { Copies } from "./copies.tsx";

@@ -2,7 +2,7 @@ import type { SoundFolder } from "@mossy/core/session/soundFolder";
 import { plural } from "@mossy/core/session/plural";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { Picker } from "../items/picker.tsx";
+import { Picker } from "./picker.tsx";
 import { Failed, Loading, Trouble } from "../ui/states.tsx";
 import { later, soundsIn } from "../wire/laterQueries.ts";
 

@@ -5,12 +5,12 @@ import { clsx } from "clsx";
 import { ChevronDown, ChevronUp, FolderOpen, SkipBack, SkipForward } from "lucide-react";
 import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
-import { Button } from "../ui/button.tsx";
+import { Button, Key } from "../ui/button.tsx";
 import { useShortcuts } from "../ui/shortcuts.tsx";
 import { Trouble } from "../ui/states.tsx";
 import { mention } from "../ui/toasts.tsx";
 import { soundsIn } from "../wire/laterQueries.ts";
-import { FolderPicker } from "./picker.tsx";
+import { FolderPicker } from "./folderPicker.tsx";
 
 /** The folder of sounds behind a part: which of them plays, the next one by key, their order; another folder. */
 export function SoundFolderPanel({
@@ -57,11 +57,11 @@ export function SoundFolderPanel({
             {sounds.at + 1} of {sounds.files.length}
           </span>
         </p>
-        <Button small aria-label="Sound before it (Shift+S)" disabled={one} onClick={() => step(-1)}>
+        <Button small aria-label="Sound before it, keys Shift+S" disabled={one} onClick={() => step(-1)}>
           <SkipBack size={14} aria-hidden />
         </Button>
-        <Button small aria-label="Next sound (S)" disabled={one} onClick={() => step(1)}>
-          <SkipForward size={14} aria-hidden />
+        <Button small aria-label="Next sound, key S" disabled={one} onClick={() => step(1)}>
+          <SkipForward size={14} aria-hidden /> <Key>S</Key>
         </Button>
       </div>
       <Order sounds={sounds} onSet={onSet} />
