@@ -1,6 +1,9 @@
 import { strFromU8, unzipSync } from "fflate";
 import { describe, expect, it } from "vitest";
+import { asMidiFile } from "../fixtures/midiReader.ts";
 import { smallSession } from "../fixtures/sessions.ts";
+import { blankTrack } from "../session/document.ts";
+import { blankItem } from "../session/item.ts";
 import { van } from "../fixtures/van.ts";
 import { fit } from "../fit/fit.ts";
 import { usualHouse } from "../house/usual.ts";
@@ -13,8 +16,17 @@ import { makePackage } from "./package.ts";
 describe("the package", () =>
   it("holds the session's folders, the session file, the input list and the notes", async () => {
     const house = usualHouse("x");
+    const small = smallSession();
+    const sounds = { folder: "Library/Samples/Kicks", files: ["Kick_01.wav", "Kick_02.wav"], at: 1 };
+    const holds = { kind: "pattern" as const, notes: [], sets: [], length: 4, shelf: null };
+    const beat = blankTrack("beat", "Beat", {
+      kind: "instrument",
+      feeds: "main",
+      sounds,
+      items: [blankItem("i", "Beat", holds)],
+    });
     const result = fit(
-      { ...smallSession(), notes: "Mind the tide." },
+      { ...small, tracks: [...small.tracks, beat], notes: "Mind the tide." },
       { ...van, inputs: van.inputs.slice(0, 3) },
       { solver: await makeSolver() },
     );
@@ -42,6 +54,7 @@ describe("the package", () =>
         `${folder}/Audio/`,
         `${folder}/Session/Backups/`,
         `${folder}/Session/Small-session.dawproject`,
+        `${folder}/Session/Small-session.mid`,
         `${folder}/Notes/Input_list.csv`,
         `${folder}/Notes/Notes.txt`,
       ]),
@@ -52,6 +65,8 @@ describe("the package", () =>
     });
     const notes = strFromU8(files[`${folder}/Notes/Notes.txt`]!);
     expect(notes).toContain("Mind the tide.");
+    expect(notes).toContain("Beat: Kick_02.wav, 2 of 2 in Library/Samples/Kicks");
+    expect(asMidiFile(files[`${folder}/Session/Small-session.mid`]!)).toHaveLength(2);
     expect(notes).toContain(
       "EGtr_Amp: Wants a microphone input; all 3 of Ferry Van that would do are taken.",
     );

@@ -10,6 +10,7 @@ import type { Session } from "../session/document.ts";
 import { onMidi } from "../session/onMidi.ts";
 import { writeExchange } from "./exchange/write.ts";
 import { writeMidiTracks } from "./midiOut.ts";
+import { soundFolderInWords } from "../session/soundFolder.ts";
 import { timeInWords } from "../session/time.ts";
 import { inputList, inputListTable } from "./inputList.ts";
 import { soundList, soundPaths, soundsInWords } from "./packedSounds.ts";
@@ -131,6 +132,12 @@ export function packageNotes({ house, room, session, report, from, ...more }: Pa
     { title: "Adjusted for this room:", lines: adjusted },
     { title: null, lines: session.fixedEnd === null ? [] : [`Ends at ${timeInWords(session.fixedEnd)}.`] },
     { title: "Before recording:", lines: session.checklist },
+    {
+      title: "Folders of sounds behind its tracks, on the house's disk:",
+      lines: session.tracks.flatMap((t) =>
+        t.sounds === null ? [] : [`${t.name}: ${soundFolderInWords(t.sounds)}`],
+      ),
+    },
     { title: "Sounds on its tracks:", lines: soundsInWords(soundPaths(house, sounds), sounds) },
     {
       title: "Layouts and maps beside it:",
