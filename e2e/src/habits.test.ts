@@ -48,6 +48,7 @@ describe("a convention that rooms ignore", () => {
     await b.see("//ul[@aria-label='What changes']/li[contains(., 'Intercom')]");
     await b.see("//section[@aria-label='Impact']//h3[contains(., 'Would touch')]");
     await b.type("//section[@aria-label='Publish edition 3']//textarea", "As the rooms say it");
+    await b.see("//section[@aria-label='Impact'][@aria-busy='false']");
     await b.button("Publish edition 3", "//form");
     await b.seeText("Edition 3 of the house style is out.", 60_000);
     await b.go("/house/habits");

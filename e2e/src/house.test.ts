@@ -25,6 +25,7 @@ describe("from an unreadable name to an edition and the findings it makes", () =
     await b.click("//section[@aria-label='Impact']//summary[contains(., 'Album mix, Marram')]");
     await b.see("//section[@aria-label='Impact']//li[contains(., 'gonza lo')]//strong[.='Conga_Low']");
     await b.type("//section[@aria-label='Publish edition 3']//textarea", "A gonza is a conga");
+    await b.see("//section[@aria-label='Impact'][@aria-busy='false']");
     await b.button("Publish edition 3", "//form");
     await b.seeText("Edition 3 of the house style is out.", 60_000);
     await b.go("/sessions");

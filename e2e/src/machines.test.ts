@@ -61,7 +61,7 @@ describe("sample machines", () => {
     );
     await b.click(`${room("Story Tent")}[contains(., 'not as asked')]`);
     await b.see(`${seats}//p[contains(., 'on 1 machine, first note after')]`);
-    await b.see(`${seats}//p[contains(., 'On demand, as the memory does not hold all:')]`);
+    await b.see(`${seats}//p[contains(., 'Off, as no machine has the memory left:')]`);
     await b.click(room("Loft"));
     await b.see(`${seats}//p[contains(., '170 tracks on 2 machines')]`);
     await b.see("//section[@aria-label='Rooms']//ol/li[1][contains(., 'ready after')]");
@@ -76,7 +76,7 @@ describe("sample machines", () => {
       (await playing()).filter((t) => t.name.includes("Vln_TDL_1st")).map((t) => t.plays?.loading ?? "");
     const before = await loading();
     expect(before).toContain("on demand");
-    await b.type("//input[@aria-label='Find a track']", "Violins 1");
+    await b.type("//input[@aria-label='Find a track']", "Vln_TDL_1st");
     await b.see(`${seats}//*[contains(., 'The ${before.length} tracks shown:')]`);
     await b.choose("When all that are shown are loaded", "off");
     await kept(loading).toEqual(before.map(() => "off"));

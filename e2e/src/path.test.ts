@@ -44,6 +44,7 @@ describe("from the house's words to a session that is put right", () => {
         "//section[@aria-label='Publish edition 3']//textarea",
         "Guitars in reed; the bilge drum has a name",
       );
+      await b.see("//section[@aria-label='Impact'][@aria-busy='false']");
       await b.button("Publish edition 3", "//form");
       await b.seeText("Edition 3 of the house style is out.", 60_000);
       await b.seeText("same as edition 3");
