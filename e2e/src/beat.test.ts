@@ -31,7 +31,7 @@ const row = (name: string): string => `//div[@role='row']//span[.='${name}']`;
 
 // One story, in order.
 describe("a beat template", () => {
-  it("begins from a starter with patterns, chains, folders of sounds and the main path recorded; nothing is off", async () => {
+  it("begins with patterns, chains, folders of sounds and the main path recorded; nothing is off", async () => {
     await b.go("/library/new");
     await b.type("//input[@aria-label='Name']", "Quay beat");
     await b.button("A starter");
@@ -86,7 +86,7 @@ describe("a beat template", () => {
     await kept(() => playing("clap")).toBe("Snare_01.wav");
   });
 
-  it("begins otherwise once the house says so: a chain typed as it is said, a pattern of the shelf, a folder", async () => {
+  it("begins otherwise once the house says so: a chain as it is said, a pattern of the shelf, a folder", async () => {
     const start = async (line: string) =>
       (await api<{ draft: HouseDraft }>("GET", "/house")).draft.house.starts.find((s) => s.id === line)
         ?.then;

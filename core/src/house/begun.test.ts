@@ -27,7 +27,7 @@ const of = (s: Session, role: string): Track => {
 };
 
 describe("what new tracks begin with", () => {
-  it("is an instrument where the line says so, with its pattern from the first bar of the music, again and again", () => {
+  it("is an instrument where the line says so, with its pattern from the first bar of the music on", () => {
     const s = typed(
       { ...empty, leadIn: 2, musicBar: 3 },
       "Kick sample | instrument\nClap | MIDI\nSnare | 3",
@@ -44,6 +44,9 @@ describe("what new tracks begin with", () => {
       [2, 36],
       [3, 36],
     ]);
+    // Also what nobody can read is what its line says.
+    const unread = typed(empty, "Qzx | MIDI").tracks[0];
+    expect([unread?.kind, unread?.source, unread?.format]).toEqual(["midi", null, null]);
     // Recorded with a microphone nothing of it is given.
     expect(of(typed(empty, "Kick sample"), "kick-sample").items).toEqual([]);
   });

@@ -1,10 +1,11 @@
 import { blankItem } from "../session/item.ts";
+import type { Item } from "../session/item.ts";
 import { circleThrough } from "../session/circle.ts";
-import type { Send, Session, Track, TrackId } from "../session/document.ts";
+import type { Insert, Send, Session, Track, TrackId } from "../session/document.ts";
 import { FreeIds } from "../session/freeId.ts";
 import { blankInsert } from "../session/processor.ts";
 import { Along } from "../time/along.ts";
-import type { StartProcessor, StartSend } from "./startParts.ts";
+import type { StartPattern, StartProcessor, StartSend } from "./startParts.ts";
 import type { StartFields } from "./starts.ts";
 import { startsFor } from "./startsFor.ts";
 import type { Style } from "./style.ts";
@@ -16,36 +17,28 @@ export function begunWith(
   session: Session,
   { chain, pattern, sounds, sends: _led, ...values }: StartFields,
 ): Partial<Track> {
-  const { bars } = new Along(session);
   return {
     ...values,
-    ...(chain
-      ? {
-          inserts: chain.map(({ kind, values, bypassed, width }, n) =>
-            blankInsert(insertId(n), kind, { values: values.map((v) => ({ ...v })), bypassed, width }),
-          ),
-        }
-      : {}),
-    ...(pattern
-      ? {
-          items: [
-            blankItem(
-              "begins",
-              pattern.name,
-              {
-                kind: "pattern",
-                notes: pattern.notes.map((x) => ({ ...x })),
-                sets: [],
-                length: pattern.length,
-                shelf: null,
-              },
-              { at: bars.quartersOf({ bar: session.musicBar, beat: 1, part: 0 }), loops: true },
-            ),
-          ],
-        }
-      : {}),
+    ...(chain ? { inserts: chain.map(inserted) } : {}),
+    ...(pattern ? { items: [looping(session, pattern)] } : {}),
     ...(sounds ? { sounds: { ...sounds, files: [...sounds.files] } } : {}),
   };
+}
+
+const inserted = ({ kind, values, bypassed, width }: StartProcessor, n: number): Insert =>
+  blankInsert(insertId(n), kind, { values: values.map((v) => ({ ...v })), bypassed, width });
+
+/** A pattern from the first bar of the music on, again and again. */
+function looping(session: Session, { name, length, notes }: StartPattern): Item {
+  const held = {
+    kind: "pattern" as const,
+    notes: notes.map((x) => ({ ...x })),
+    sets: [],
+    length,
+    shelf: null,
+  };
+  const at = new Along(session).bars.quartersOf({ bar: session.musicBar, beat: 1, part: 0 });
+  return blankItem("begins", name, held, { at, loops: true });
 }
 
 /**

@@ -121,7 +121,7 @@ const SOURCE_OF: ReadonlyMap<string, NonNullable<Track["source"]>> = new Map([
 function unread(style: Style, session: Session, track: Track): Track {
   return {
     ...track,
-    ...begunWith(session, startsFor(style, NOBODY, "audio", track.name, track.format)),
+    ...begunWith(session, startsFor(style, NOBODY, track.kind, track.name, track.format)),
   };
 }
 
@@ -138,7 +138,15 @@ export function newTrack(
   const role = what.role === null ? undefined : style.reader.roles.get(what.role);
   // Of what no role fits, exceptions alone can say how it starts.
   if (!role)
-    return unread(style, session, blankTrack(id, typed, { format: format ?? "mono", source: "mic" }));
+    return unread(
+      style,
+      session,
+      blankTrack(id, typed, {
+        kind: kind ?? "audio",
+        format: kind === "midi" ? null : (format ?? "mono"),
+        source: kind === null ? "mic" : null,
+      }),
+    );
   // What plays by itself records from nowhere.
   const plays = kind !== null && !PATHS.has(role.kind);
   const track = blankTrack(id, typed, {

@@ -34,7 +34,7 @@ describe("a folder of sounds behind a part", () => {
     expect([reordered(kicks, 0, -1), reordered(kicks, 39, 40)]).toEqual([kicks, kicks]);
   });
 
-  it("takes over what its folder holds now: the order stays, what is new comes last, nothing plays that is gone", () => {
+  it("takes over what its folder holds now: the order stays, what is new comes last, what is gone is silent", () => {
     const now = [...files.slice(0, 2), ...files.slice(3), "Kick_00.wav"];
     expect(folderNow(kicks, now)).toEqual({ more: ["Kick_00.wav"], gone: ["Kick_03.wav"] });
     const anew = takenAnew(kicks, now)!;

@@ -27,9 +27,9 @@ const TAB = 4;
 
 /**
  * The lines of a typed or pasted list; empty ones are left out.
- * "8 of" before a name makes eight; behind a bar or a tab may stand an input, "instrument" or "MIDI", a channel format, a level
- * ("−6 dB"), what it feeds ("feeds PANS") and a note ("note: 12" where it would be taken for one of these), in
- * any order.
+ * "8 of" before a name makes eight; behind a bar or a tab may stand an input, "instrument" or "MIDI", a channel
+ * format, a level ("−6 dB"), what it feeds ("feeds PANS") and a note ("note: 12" where it would be taken for one of
+ * these), in any order.
  */
 export function linesOf(text: string): Line[] {
   return text.split(/\r?\n/).flatMap((raw, i) => {

@@ -104,7 +104,9 @@ export const STARTERS: readonly Starter[] = [
   {
     id: "sketch",
     name: "Sketch",
-    says: "drum machine, bass, keys, pad, a guitar and a voice to sing in, two delays, two reverbs, recorded as one hears it",
+    says:
+      "drum machine, bass, keys, pad, a guitar and a voice to sing in, two delays, two reverbs, recorded as one " +
+      "hears it",
     list:
       "Drum machine | instrument\nSynth bass | instrument\nPiano | instrument\nElectric piano | instrument\n" +
       "Synth pad | instrument\nAcoustic guitar | 1\nLead vocal | 2\nSlap delay\nEighth delay\nPlate\n" +

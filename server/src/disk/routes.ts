@@ -66,7 +66,11 @@ export function diskRoutes(pool: Pool, folder: string | undefined): Router {
   return router;
 }
 
-/** Makes folders one after the other. @returns those that were not there. @throws HouseProblem at the first that cannot be */
+/**
+ * Makes folders one after the other.
+ * @returns those that were not there
+ * @throws HouseProblem at the first that cannot be made
+ */
 async function makeAll(shared: SharedDisk, folders: readonly string[]): Promise<string[]> {
   const made: string[] = [];
   for (const path of folders) {
