@@ -59,6 +59,20 @@ describe("the package", () =>
         `${folder}/Notes/Notes.txt`,
       ]),
     );
+    // Where nothing plays MIDI there is no MIDI file.
+    const { tracks } = result.session;
+    const bare = { ...result.session, tracks: tracks.filter((t) => t.kind !== "instrument") };
+    const report = { ...result, leftOut: [] };
+    const without = makePackage({
+      house,
+      room: van,
+      session: bare,
+      id: "s2",
+      folder,
+      report,
+      from: "Small",
+    });
+    expect(Object.keys(unzipSync(without)).filter((f) => f.endsWith(".mid"))).toEqual([]);
     expect(await readExchange(files[`${folder}/Session/Small-session.dawproject`]!)).toMatchObject({
       of: "s1",
       session: result.session,

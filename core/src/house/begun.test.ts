@@ -109,6 +109,39 @@ describe("what new tracks begin with", () => {
     expect(open(check(style, s)).map((f) => f.rule)).not.toContain("chain-narrow");
   });
 
+  it("is sent once to a path, and never so that sound would go in a circle", () => {
+    const sends = (role: string, ...to: string[]) => ({
+      id: role,
+      says: role,
+      when: { roles: [role], families: [], positions: [], kinds: [] },
+      then: {
+        sends: to.map((r) => ({ way: "to" as const, role: r, level: -12, beforeFader: true })),
+      },
+    });
+    const own = makeStyle({
+      ...house,
+      starts: [
+        sends("clap", "plate-reverb", "plate-reverb", "slap-delay"),
+        sends("plate-reverb", "slap-delay"),
+        sends("slap-delay", "plate-reverb"),
+      ],
+    });
+    const s = typed(empty, "Clap | 1\nPlate\nSlap delay\nMain", own);
+    const [plate, slap] = [of(s, "plate-reverb"), of(s, "slap-delay")];
+    expect(of(s, "clap").sends).toEqual([
+      { id: "s1", to: plate.id, level: -12, beforeFader: true },
+      { id: "s2", to: slap.id, level: -12, beforeFader: true },
+    ]);
+    expect([plate, slap].map((t) => t.sends.length).sort()).toEqual([0, 1]);
+    // Sends go with the role they lead to.
+    const gone = removeRole(own.house, "slap-delay");
+    if ("problem" in gone) throw new Error(gone.problem);
+    expect(gone.house.starts.map((r) => [r.id, r.then.sends?.map((x) => x.role)])).toEqual([
+      ["clap", ["plate-reverb", "plate-reverb"]],
+      ["plate-reverb", undefined],
+    ]);
+  });
+
   it("has the folder of sounds the house says, its own on each track", () => {
     const sounds = { folder: "Library/Samples/Kicks", files: ["a.wav", "b.wav"], at: 1 };
     const when = { roles: ["kick-sample"], families: [], positions: [], kinds: [] };

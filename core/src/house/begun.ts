@@ -2,7 +2,7 @@ import { blankItem } from "../session/item.ts";
 import type { Item } from "../session/item.ts";
 import { circleThrough } from "../session/circle.ts";
 import type { Insert, Send, Session, Track, TrackId } from "../session/document.ts";
-import { FreeIds } from "../session/freeId.ts";
+import { freeId } from "../session/freeId.ts";
 import { blankInsert } from "../session/processor.ts";
 import { Along } from "../time/along.ts";
 import type { StartPattern, StartProcessor, StartSend } from "./startParts.ts";
@@ -82,7 +82,7 @@ function keyed(session: Session, { id }: Track, chain: readonly StartProcessor[]
 const withSend = (t: Track, to: TrackId, { level, beforeFader }: StartSend): Send[] =>
   t.sends.some((s) => s.to === to)
     ? t.sends
-    : [...t.sends, { id: new FreeIds(t.sends.map((s) => s.id)).take("s1"), to, level, beforeFader }];
+    : [...t.sends, { id: freeId(`s${t.sends.length + 1}`, t.sends), to, level, beforeFader }];
 
 function sent(session: Session, id: TrackId, send: StartSend): Session {
   const [to] = ofRole(session, send.role, id);

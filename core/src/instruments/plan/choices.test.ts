@@ -9,7 +9,7 @@ import {
 } from "../../fixtures/sampled.ts";
 import type { SampleLibrary } from "../library.ts";
 import { choices } from "./choices.ts";
-import { isMirror, playersIn, withNeed } from "./edits.ts";
+import { isMirror, plannedInWords, playersIn, withNeed } from "./edits.ts";
 import type { Known } from "./offers.ts";
 import { planEnsemble, totalsOf } from "./planEnsemble.ts";
 import { enoughFor, overInWords, overLimits, sectionsOf } from "./sections.ts";
@@ -99,6 +99,11 @@ describe("who plays", () => {
       isMirror(horn),
       isMirror({ ...horn, needs: [{ words: ["muted", "sustain"], seconds: null }] }),
     ]).toEqual([false, true]);
+    const muted = { ...horn, needs: [{ words: ["muted"], seconds: null }] };
+    expect([horn, muted].map((p) => plannedInWords(style.reader, p))).toEqual([
+      "French horn",
+      "French horn, muted",
+    ]);
   });
 });
 
