@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { decibels } from "../session/document.ts";
-import { beatsInWords, note } from "../session/item.ts";
+import { LATEST, MOST_NOTES, beatsInWords, note } from "../session/item.ts";
 import { processor } from "../session/processor.ts";
 import { oneLine } from "../session/text.ts";
 import { levelInWords } from "../session/valueWords.ts";
@@ -27,8 +27,8 @@ export type StartSend = z.infer<typeof startSend>;
 /** Notes a track starts with where the music begins, again and again; times in quarter notes. */
 export const startPattern = z.object({
   name: oneLine(120).min(1),
-  length: z.number().gt(0).max(256),
-  notes: z.array(note).min(1).max(500),
+  length: z.number().gt(0).max(LATEST),
+  notes: z.array(note).min(1).max(MOST_NOTES),
 });
 export type StartPattern = z.infer<typeof startPattern>;
 
