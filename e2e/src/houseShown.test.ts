@@ -56,6 +56,7 @@ describe("editions", () => {
       await undo();
       await b.gone("//ul[@aria-label='What changes']/li[contains(., 'tall drum')]");
       await b.click("//li[contains(., 'Orchestral')]//button");
+      await b.click("//section[@aria-label='Roles and words']//button[@aria-expanded='false']");
       await b.see(
         "//div[@aria-label='What Orchestral would change']//label[contains(., 'Sides are seen by the audience.')]",
       );
