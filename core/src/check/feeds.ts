@@ -14,13 +14,14 @@ export const feedsNowhere: Rule = {
   says: ["name"],
   check: (input) => {
     const main = mainOf(input.session);
+    const sentTo = new Set(input.session.tracks.flatMap((t) => t.sends.map((x) => x.to)));
     return input.session.tracks.flatMap((t): Observation[] => {
       const observations: Observation[] = [];
       const home = t.parent ?? main?.id ?? null;
       const gone = t.feeds !== null && !input.tracks.has(t.feeds);
       // What records the path it would feed is heard there already.
       const records =
-        home !== null && t.sends.length === 0 && circleThrough(input.session, t.id, home) !== null;
+        home !== null && sentTo.has(t.id) && circleThrough(input.session, t.id, home) !== null;
       const silent = t.feeds === null && !leavesTheSession(t) && t.kind !== "midi" && t.format !== null;
       if (gone || (silent && !records)) {
         const to = home === null ? undefined : input.tracks.get(home);
