@@ -4,7 +4,7 @@ import { plural } from "@mossy/core/session/plural";
 import { clsx } from "clsx";
 import { ChevronDown, ChevronUp, FolderOpen, SkipBack, SkipForward } from "lucide-react";
 import { useMutation } from "@tanstack/react-query";
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { Button, Key } from "../ui/button.tsx";
 import { useShortcuts } from "../ui/shortcuts.tsx";
 import { Trouble } from "../ui/states.tsx";
@@ -86,20 +86,28 @@ interface Acts {
 
 function Order({ sounds, onSet }: Acts) {
   const move = (by: -1 | 1): void => onSet(reordered(sounds, sounds.at, sounds.at + by), "order of sounds");
+  const list = useRef<HTMLOListElement>(null);
+  // What plays is in sight; only the list moves, not the panel around it.
+  useEffect(() => {
+    const ol = list.current;
+    const line = ol?.children[sounds.at];
+    if (!ol || !(line instanceof HTMLElement)) return;
+    const [top, end] = [line.offsetTop, line.offsetTop + line.offsetHeight];
+    if (top < ol.scrollTop || end > ol.scrollTop + ol.clientHeight)
+      ol.scrollTop = top - ol.clientHeight / 2;
+  }, [sounds.at]);
   return (
     <div className="flex gap-1.5">
       <ol
+        ref={list}
         aria-label="Sounds in their order"
-        className="max-h-40 min-w-0 flex-1 overflow-y-auto rounded-md border border-line text-sm"
+        className="relative max-h-40 min-w-0 flex-1 overflow-y-auto rounded-md border border-line text-sm"
       >
         {sounds.files.map((file, n) => (
           <li key={file}>
             <button
               type="button"
               aria-pressed={n === sounds.at}
-              ref={
-                n === sounds.at ? (el) => el?.scrollIntoView({ block: "nearest", inline: "nearest" }) : null
-              }
               className={clsx(
                 "flex w-full gap-2 px-2 py-1 text-left",
                 n === sounds.at ? "bg-moss-soft font-semibold" : "hover:bg-sunk",
