@@ -250,9 +250,12 @@ export class Browser {
     await this.uploadFrom(label, path);
   }
 
-  /** Gives a file as it lies on the disk to a file field, by the field's label. */
+  /** Gives a file as it lies on the disk to a file field, by the field's label, once the field is there. */
   async uploadFrom(label: string, path: string): Promise<void> {
-    await (await this.driver.findElement({ xpath: `//input[@aria-label='${label}']` })).sendKeys(path);
+    // The field itself need not show: what is pressed for it is a button.
+    const field = By.xpath(`//input[@aria-label='${label}']`);
+    await this.driver.wait(until.elementLocated(field), PATIENCE, `no file field "${label}"`);
+    await this.driver.findElement(field).sendKeys(path);
   }
 
   async text(xpath: string): Promise<string> {

@@ -1,5 +1,3 @@
-import { writeFileSync } from "node:fs";
-import { join } from "node:path";
 import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
 import { Key } from "selenium-webdriver";
 import { describe, expect, it } from "vitest";
@@ -188,11 +186,8 @@ describe("from the house's words to a session that is put right", () => {
     async () => {
       await b.go("/sessions");
       await b.click("//a[.='Quay night']");
-      const choose = async (name: string, bytes: Uint8Array): Promise<void> => {
-        const path = join(b.downloads, name);
-        writeFileSync(path, bytes);
-        await (await b.driver.findElement({ xpath: "//input[@aria-label='Session file']" })).sendKeys(path);
-      };
+      const choose = (name: string, bytes: Uint8Array): Promise<void> =>
+        b.upload("Session file", name, bytes);
       await b.see("//h1[.='Quay night']");
       await choose("letter.dawproject", strToU8("Dear house"));
       await b.seeText("This is a text, no session file.");
