@@ -32,6 +32,7 @@ export type DiskRun = z.infer<typeof diskRun>;
 
 /** What stands there, and the last runs on it; `older` runs are not among them. */
 export const disk = z.object({ entries: z.array(diskEntry), runs: z.array(diskRun), older: z.int() });
+
 /** Folders of the shared disk that hold sounds, or those of one with its sounds, by name with numbers counted. */
 export const soundsWish = z.object({ folder: diskPath.optional() });
 export const soundsOnDisk = z.object({

@@ -1,4 +1,4 @@
-import { renameSync } from "node:fs";
+import { cpSync, mkdirSync, renameSync, rmSync } from "node:fs";
 import { join } from "node:path";
 import type { HouseDraft } from "@mossy/contract/house";
 import type { Template } from "@mossy/contract/library";
@@ -9,6 +9,7 @@ import { Key } from "selenium-webdriver";
 import { describe, expect, it } from "vitest";
 import { PATIENCE } from "./browser.ts";
 import { apiOf } from "./testing/api.ts";
+import { publish } from "./testing/publish.ts";
 import { visit } from "./testing/visit.ts";
 
 const { house, b } = await visit("Marram Vale");
@@ -79,9 +80,17 @@ describe("a beat template", () => {
     await b.seeText("1 sound new, 1 gone");
     await kept(async () => (await track("kick-sample"))?.sounds?.files.at(-1)).toBe("Kick_99.wav");
     expect(await playing("kick-sample")).toBe("Kick_03.wav");
+    const gone = join(house.disk, "Library/Samples/Gone soon");
+    mkdirSync(gone);
+    cpSync(join(kicks, "Kick_01.wav"), join(gone, "Kick_01.wav"));
     await b.click(row("Clap"));
     await openSection();
     await b.button("Choose a folder of sounds");
+    await b.see("//section[@aria-label='Folders of sounds']//button[contains(., 'Gone soon')]");
+    rmSync(join(gone, "Kick_01.wav"));
+    await b.click("//section[@aria-label='Folders of sounds']//button[contains(., 'Gone soon')]");
+    await b.seeText("“Library/Samples/Gone soon” holds no sounds any more. Choose another.");
+    await b.gone("//section[@aria-label='Folders of sounds']//button[contains(., 'Gone soon')]");
     await b.type("//section[@aria-label='Folders of sounds']//input", `snares${Key.ENTER}`);
     await kept(() => playing("clap")).toBe("Snare_01.wav");
   });
@@ -116,10 +125,7 @@ describe("a beat template", () => {
   it("goes into a room with its folder, and the other sound that was chosen there is said of it", async () => {
     await b.go(`/library/${id}`);
     await b.see(row("KickSmp"));
-    await b.button("Publish release 1");
-    await b.type("//section[@aria-label='Publish release 1']//textarea", "Four to the bar");
-    await b.click("//section[@aria-label='Publish release 1']//button[@type='submit'][not(@disabled)]");
-    await b.gone("//section[@aria-label='Publish release 1']");
+    await publish(b, "Four to the bar");
     await b.go(`/rooms/loft/fit/${id}/1`);
     await b.type("//input[@aria-label='Name of the session']", "Quay beat 1");
     await b.button("Make the session package");

@@ -1,22 +1,13 @@
 import type { AnswerOf } from "@mossy/contract/routes";
 import { describe, expect, it } from "vitest";
 import { apiOf } from "./testing/api.ts";
+import { publish } from "./testing/publish.ts";
 import { atSheet, row } from "./testing/sheet.ts";
 import { visit } from "./testing/visit.ts";
 
 const { b } = await visit("Marram Vale");
 const { saved, choose, cell, show } = atSheet(b);
 const api = apiOf(b);
-
-/** Publishes what stands at the workbench as the next release, with the note that is proposed. */
-async function publish(number: number): Promise<void> {
-  await saved();
-  await b.press("p");
-  await b.click(
-    `//section[@aria-label='Publish release ${number}']//button[@type='submit'][not(@disabled)]`,
-  );
-  await b.gone(`//section[@aria-label='Publish release ${number}']`);
-}
 
 const CHOIR = "/library/shanty-choir";
 const BAND = "/library/album-mix-marram";
@@ -51,7 +42,7 @@ describe("a kit as a block", () => {
   it("started in a room, it stands in the session, and the room changes what it likes", async () => {
     await b.go(CHOIR);
     await b.see("//div[@role='treegrid']");
-    await publish(6);
+    await publish(b);
     await b.go("/rooms/pan-yard/fit/shanty-choir/6");
     await b.type("//input[@aria-label='Name of the session']", "Kit tide");
     await b.button("Make the session package");
@@ -62,7 +53,7 @@ describe("a kit as a block", () => {
     await b.go("/library/small-kit");
     await choose("OH_R");
     await b.click("//button[.='Copy']");
-    await publish(2);
+    await publish(b);
     // The choir has its snare down; that is the choir's own.
     await b.go(CHOIR);
     await choose("Snare_Top");

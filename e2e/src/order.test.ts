@@ -10,6 +10,7 @@ import { beforeAll, describe, expect, it } from "vitest";
 import { PATIENCE } from "./browser.ts";
 import { PIECES, choosePiece, pieceRow, spokenFile } from "./orderScreens.ts";
 import { apiOf } from "./testing/api.ts";
+import { publish } from "./testing/publish.ts";
 import { visit } from "./testing/visit.ts";
 
 const { b } = await visit("Marram Vale");
@@ -149,11 +150,7 @@ describe("a weekly evening", () => {
 
   it("is published, and next week's speech in two parts closes it to the second", async () => {
     await b.press(Key.ESCAPE);
-    await b.seeText("Saved");
-    await b.button("Publish release 1");
-    await b.type("//section[@aria-label='Publish release 1']//textarea", "The evening as it is");
-    await b.click("//section[@aria-label='Publish release 1']//button[@type='submit'][not(@disabled)]");
-    await b.gone("//section[@aria-label='Publish release 1']");
+    await publish(b, "The evening as it is");
     await b.go(`/library/${template}/order`);
     await b.button("Drop in this week's files");
     // At a low rate, so that an hour of speech is not a quarter of a gigabyte.

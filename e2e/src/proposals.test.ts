@@ -1,6 +1,7 @@
 import type { AnswerOf } from "@mossy/contract/routes";
 import { describe, expect, it } from "vitest";
 import { apiOf } from "./testing/api.ts";
+import { publish } from "./testing/publish.ts";
 import { atSheet } from "./testing/sheet.ts";
 import { visit } from "./testing/visit.ts";
 
@@ -47,9 +48,7 @@ describe("an engineer's proposal", () => {
   it("comes out with the next release, which says whose it was", async () => {
     await b.go(YARD);
     await b.see("//div[@role='treegrid']");
-    await b.press("p");
-    await b.click("//section[@aria-label='Publish release 7']//button[@type='submit'][not(@disabled)]");
-    await b.gone("//section[@aria-label='Publish release 7']");
+    await publish(b);
     const { releases } = await api<AnswerOf<"template">>("GET", YARD);
     expect(releases[0]?.note).toMatch(/Proposed by Tamsin Roe\.$/);
     await b.go(`${YARD}/releases`);

@@ -15,6 +15,7 @@ import { describe, expect, inject, it } from "vitest";
 import { PATIENCE } from "./browser.ts";
 import { fewestByTrying } from "./testing/fewest.ts";
 import { apiOf } from "./testing/api.ts";
+import { publish } from "./testing/publish.ts";
 import { visit } from "./testing/visit.ts";
 
 const { b } = await visit("Marram Vale");
@@ -175,11 +176,7 @@ describe("a string section from two libraries", () => {
 
   it("is released with its template, and fitted into a room with one of its libraries only", async () => {
     await b.press(Key.ESCAPE);
-    await b.press("p");
-    await b.click(
-      "//section[starts-with(@aria-label, 'Publish release')]//button[@type='submit'][not(@disabled)]",
-    );
-    await b.gone("//section[starts-with(@aria-label, 'Publish release')]");
+    await publish(b);
     const { releases } = await api<Template>("GET", HOME);
     await b.go(`/rooms/ferry-van/fit/sound-walk/${Math.max(...releases.map((r) => r.number))}`);
     const card = "//section[h2[.='Sampled instruments']]";

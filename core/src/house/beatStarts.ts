@@ -1,11 +1,8 @@
 import type { StartRule, StartValues } from "./house.ts";
+import { startOf } from "./startOf.ts";
 import type { StartProcessor } from "./startParts.ts";
 
 // What beats and sketches start with. Common practice, no source, where none is named.
-
-function startOf(id: string, says: string, when: Partial<StartRule["when"]>, then: StartValues): StartRule {
-  return { id, says, when: { roles: [], families: [], positions: [], kinds: [], ...when }, then };
-}
 
 /** A processor of a chain: on, unless it is said to be prepared only. */
 const on = (kind: string, more: Partial<StartProcessor> = {}): StartProcessor => ({

@@ -1,9 +1,6 @@
 import { BEAT_STARTS } from "./beatStarts.ts";
-import type { ChecklistItem, StartRule, StartValues } from "./house.ts";
-
-function startOf(id: string, says: string, when: Partial<StartRule["when"]>, then: StartValues): StartRule {
-  return { id, says, when: { roles: [], families: [], positions: [], kinds: [], ...when }, then };
-}
+import type { ChecklistItem, StartRule } from "./house.ts";
+import { startOf } from "./startOf.ts";
 
 /** What new tracks start with in the house that ships. Common practice, no source. */
 export const USUAL_STARTS: readonly StartRule[] = [

@@ -5,7 +5,7 @@ import { useDeferredValue, useState } from "react";
 import { Link } from "react-router";
 import { PatternPicture } from "../patterns/picture.tsx";
 import { lengthInWords } from "../patterns/words.ts";
-import { Failed, Loading, Trouble } from "../ui/states.tsx";
+import { Trouble } from "../ui/states.tsx";
 import { ask } from "../wire/ask.ts";
 import { later } from "../wire/laterQueries.ts";
 import { Picker } from "./picker.tsx";
@@ -29,13 +29,13 @@ export function PatternPicker({
 }) {
   const [find, setFind] = useState("");
   const asked = useDeferredValue(find.trim());
-  const { data, error, refetch } = useQuery(later.patterns(asked === "" ? {} : { find: asked }));
+  const patterns = useQuery(later.patterns(asked === "" ? {} : { find: asked }));
   // The list has the beginning of each; its notes come when it is taken.
   const take = useMutation({
     mutationFn: ({ id }: PatternCard) => ask("pattern", { pattern: id }),
     onSuccess: (whole) => onPick(whole.name, patternHeld(whole)),
   });
-  const list = data?.patterns ?? [];
+  const list = patterns.data?.patterns ?? [];
   return (
     <Picker
       label="Patterns of the shelf"
@@ -48,49 +48,41 @@ export function PatternPicker({
         if (first && asked === find.trim()) take.mutate(first);
       }}
       onLeave={onLeave}
-    >
-      {!data &&
-        (error ? (
-          <Failed error={error} again={() => void refetch()} />
+      asked={patterns}
+      what="Fetching the patterns"
+      none={
+        asked === "" ? (
+          <>
+            No patterns yet.{" "}
+            <Link to="/library/sounds/patterns" className="text-moss hover:underline">
+              Bring some from MIDI files
+            </Link>
+          </>
         ) : (
-          <Loading what="Fetching the patterns" />
-        ))}
-      {data && list.length === 0 && (
-        <p className="text-sm text-ink-2">
-          {asked === "" ? (
-            <>
-              No patterns yet.{" "}
-              <Link to="/library/sounds/patterns" className="text-moss hover:underline">
-                Bring some from MIDI files
-              </Link>
-            </>
-          ) : (
-            "No such pattern. Try another word."
-          )}
-        </p>
-      )}
-      <ul className="max-h-72 overflow-y-auto">
-        {list.map((p) => (
-          <li key={p.id} className="border-t border-line py-1 first:border-t-0">
-            <button
-              type="button"
-              disabled={take.isPending}
-              className="w-full rounded-sm px-1 py-0.5 text-left hover:bg-sunk"
-              onClick={() => take.mutate(p)}
-            >
-              <span className="flex items-baseline gap-2">
-                <span className="min-w-0 flex-1 truncate text-sm font-semibold">
-                  <span className="sr-only">Take </span>
-                  {p.name}
-                </span>
-                <span className="text-xs text-ink-2">{lengthInWords(p)}</span>
+          "No such pattern. Try another word."
+        )
+      }
+      below={<Trouble error={take.error} />}
+    >
+      {list.map((p) => (
+        <li key={p.id} className="border-t border-line py-1 first:border-t-0">
+          <button
+            type="button"
+            disabled={take.isPending}
+            className="w-full rounded-sm px-1 py-0.5 text-left hover:bg-sunk"
+            onClick={() => take.mutate(p)}
+          >
+            <span className="flex items-baseline gap-2">
+              <span className="min-w-0 flex-1 truncate text-sm font-semibold">
+                <span className="sr-only">Take </span>
+                {p.name}
               </span>
-              <PatternPicture of={p} />
-            </button>
-          </li>
-        ))}
-      </ul>
-      <Trouble error={take.error} />
+              <span className="text-xs text-ink-2">{lengthInWords(p)}</span>
+            </span>
+            <PatternPicture of={p} />
+          </button>
+        </li>
+      ))}
     </Picker>
   );
 }

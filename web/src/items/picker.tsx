@@ -2,8 +2,12 @@ import { useEffect, useRef } from "react";
 import type { ReactNode } from "react";
 import { Button } from "../ui/button.tsx";
 import { FindField } from "../ui/findField.tsx";
+import { Failed, Loading } from "../ui/states.tsx";
 
-/** Something of a shelf to choose: one types what is looked for, Enter takes the first, Escape leaves it. */
+/**
+ * Something of a shelf to choose: one types what is looked for, Enter takes the first, Escape leaves it.
+ * `children` are the lines of the list; `none` is said where there are none, `what` while they come.
+ */
 export function Picker({
   label,
   findLabel,
@@ -11,7 +15,11 @@ export function Picker({
   onFind,
   onFirst,
   onLeave,
+  asked: { data, error, refetch },
+  what,
+  none,
   children,
+  below,
 }: {
   label: string;
   findLabel: string;
@@ -19,7 +27,11 @@ export function Picker({
   onFind: (text: string) => void;
   onFirst: () => void;
   onLeave: () => void;
-  children: ReactNode;
+  asked: { data: unknown; error: unknown; refetch: () => unknown };
+  what: string;
+  none: ReactNode;
+  children: readonly ReactNode[];
+  below: ReactNode;
 }) {
   const around = useRef<HTMLElement>(null);
   useEffect(() => around.current?.querySelector("input")?.focus(), []);
@@ -44,7 +56,11 @@ export function Picker({
           Leave it
         </Button>
       </div>
-      {children}
+      {data === undefined &&
+        (error ? <Failed error={error} again={() => void refetch()} /> : <Loading what={what} />)}
+      {data !== undefined && children.length === 0 && <p className="text-sm text-ink-2">{none}</p>}
+      <ul className="max-h-72 overflow-y-auto">{children}</ul>
+      {below}
     </section>
   );
 }

@@ -151,7 +151,7 @@ function LookAgain({ sounds, onSet }: Acts) {
     onSuccess: (files) => {
       const { more, gone } = folderNow(sounds, files);
       const next = takenAnew(sounds, files);
-      if (!next) mention(`“${sounds.folder}” holds no sounds any more; the template keeps what it knew.`);
+      if (!next) mention(`“${sounds.folder}” holds no sounds any more; what was known of it stays.`);
       else if (more.length + gone.length === 0) mention("The folder holds what it held.");
       else {
         onSet(next, "what the folder holds");

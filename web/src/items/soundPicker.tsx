@@ -7,7 +7,6 @@ import { PlayButton } from "../sound/playButton.tsx";
 import { stop, useListening } from "../sound/player.ts";
 import { SmallWave } from "../sound/smallWave.tsx";
 import { Button } from "../ui/button.tsx";
-import { Failed, Loading } from "../ui/states.tsx";
 import { later } from "../wire/laterQueries.ts";
 import { Picker } from "./picker.tsx";
 
@@ -21,13 +20,11 @@ export function SoundPicker({
 }) {
   const [find, setFind] = useState("");
   const asked = useDeferredValue(find.trim());
-  const { data, error, refetch, hasNextPage, fetchNextPage, isFetchingNextPage } = useInfiniteQuery(
-    later.sounds(asked === "" ? {} : { find: asked }),
-  );
+  const pages = useInfiniteQuery(later.sounds(asked === "" ? {} : { find: asked }));
   const listening = useListening();
   // What plays ends with the list.
   useEffect(() => stop, []);
-  const sounds = data?.pages.flatMap((p) => p.sounds) ?? [];
+  const sounds = pages.data?.pages.flatMap((p) => p.sounds) ?? [];
   return (
     <Picker
       label="Sounds of the shelf"
@@ -40,55 +37,49 @@ export function SoundPicker({
         if (first && asked === find.trim()) onPick(first);
       }}
       onLeave={onLeave}
-    >
-      {!data &&
-        (error ? (
-          <Failed error={error} again={() => void refetch()} />
+      asked={pages}
+      what="Fetching the sounds"
+      none={
+        asked === "" ? (
+          <>
+            No sounds yet.{" "}
+            <Link to="/library/sounds" className="text-moss hover:underline">
+              Bring some to the shelf
+            </Link>
+          </>
         ) : (
-          <Loading what="Fetching the sounds" />
-        ))}
-      {data && sounds.length === 0 && (
-        <p className="text-sm text-ink-2">
-          {asked === "" ? (
-            <>
-              No sounds yet.{" "}
-              <Link to="/library/sounds" className="text-moss hover:underline">
-                Bring some to the shelf
-              </Link>
-            </>
-          ) : (
-            "No such sound. Try another word."
-          )}
-        </p>
-      )}
-      <ul className="max-h-72 overflow-y-auto">
-        {sounds.map((s) => (
-          <li key={s.id} className="flex items-center gap-2 border-t border-line py-1 first:border-t-0">
-            <PlayButton of={s} listening={listening} />
-            <button
-              type="button"
-              className="min-w-0 flex-1 rounded-sm px-1 py-0.5 text-left hover:bg-sunk"
-              onClick={() => onPick(s)}
-            >
-              <span className="flex items-baseline gap-2">
-                <span className="min-w-0 flex-1 truncate text-sm font-semibold">
-                  <span className="sr-only">Take </span>
-                  {s.name}
-                </span>
-                <span className="font-mono text-xs text-ink-2">
-                  {s.is ? inClock(s.is.seconds, s.is.seconds < 10 ? 1 : 0) : ""}
-                </span>
+          "No such sound. Try another word."
+        )
+      }
+      below={
+        pages.hasNextPage && (
+          <Button small disabled={pages.isFetchingNextPage} onClick={() => void pages.fetchNextPage()}>
+            More
+          </Button>
+        )
+      }
+    >
+      {sounds.map((s) => (
+        <li key={s.id} className="flex items-center gap-2 border-t border-line py-1 first:border-t-0">
+          <PlayButton of={s} listening={listening} />
+          <button
+            type="button"
+            className="min-w-0 flex-1 rounded-sm px-1 py-0.5 text-left hover:bg-sunk"
+            onClick={() => onPick(s)}
+          >
+            <span className="flex items-baseline gap-2">
+              <span className="min-w-0 flex-1 truncate text-sm font-semibold">
+                <span className="sr-only">Take </span>
+                {s.name}
               </span>
-              <SmallWave small={s.small} />
-            </button>
-          </li>
-        ))}
-      </ul>
-      {hasNextPage && (
-        <Button small disabled={isFetchingNextPage} onClick={() => void fetchNextPage()}>
-          More
-        </Button>
-      )}
+              <span className="font-mono text-xs text-ink-2">
+                {s.is ? inClock(s.is.seconds, s.is.seconds < 10 ? 1 : 0) : ""}
+              </span>
+            </span>
+            <SmallWave small={s.small} />
+          </button>
+        </li>
+      ))}
     </Picker>
   );
 }
