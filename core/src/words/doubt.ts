@@ -15,6 +15,9 @@ export function doubtOf(
   if (!main?.role) return "nothing-known";
   if (main.rivals.length > 0 || main.rank < 2) return "several-meanings";
   const role = main.role.role;
+  // "Tp2 unused" is no spare track: it is something nobody knows.
+  if (role.id === "empty" && all.some((o) => o.position !== null || isStrange(o)))
+    return "several-meanings";
   for (const o of roles) {
     if (o === main || o === owner || !o.role) continue;
     const other = o.role.role;
@@ -44,6 +47,7 @@ export function doubtOf(
 /** A word nobody knows, or one that only a slip makes something without meaning ("hull" for "full"). */
 export function isStrange(o: Option): boolean {
   return (
-    o.seg.how === "unknown" || (!o.role && !o.position && (o.seg.how === "slip" || o.seg.how === "guess"))
+    o.seg.how === "unknown" ||
+    (!o.role && !o.position && (o.seg.how === "slip" || o.seg.how === "short" || o.seg.how === "guess"))
   );
 }

@@ -129,7 +129,7 @@ describe("the names of General MIDI 1, with the word list that ships", () => {
 describe("names that were wrong and called sure", () => {
   it.each<[string, string | null, boolean, string[]]>([
     ["Hp", "harp", true, ["strings"]],
-    ["Hp", "cue-mix", true, []],
+    ["Hp", "cue-mix", false, []],
     ["Dly 1/4", "long-delay", false, []],
     ["Bounce", "record-bus", false, []],
     ["Bounces", "record-bus", true, []],

@@ -1,5 +1,5 @@
 import type { Meaning } from "./reader.ts";
-import type { Segment } from "./segment.ts";
+import type { Segment } from "./cut.ts";
 
 export type RoleMeaning = Extract<Meaning, { as: "role" }>;
 
@@ -12,6 +12,8 @@ export interface Option {
   rank: number;
   rivals: string[];
   position: PositionMeaning | null;
+  /** Whether it makes the role beside it what it is. */
+  makes: boolean;
 }
 
 /** 3: the surroundings say so; 2: always; 1: perhaps; 0: only elsewhere. */
@@ -24,7 +26,7 @@ export function rankOf(
 }
 
 export function optionFor(seg: Segment, index: number, families: readonly string[]): Option {
-  const option: Option = { seg, index, role: null, rank: -1, rivals: [], position: null };
+  const option: Option = { seg, index, role: null, rank: -1, rivals: [], position: null, makes: false };
   let positionRank = 0;
   for (const m of seg.entry?.meanings ?? []) {
     if (m.as === "position") {
@@ -65,7 +67,11 @@ export function settle(options: readonly Option[]): void {
 /** "Vox main", "FX door": a word for a path that only describes the source beside it. */
 export function dropAdjectives(options: readonly Option[]): void {
   const source = options.find(
-    (o) => o.role !== null && o.rank > 0 && (o.role.role.sort === "source" || o.role.role.sort === "group"),
+    (o) =>
+      o.role !== null &&
+      o.rank > 0 &&
+      o.role.role.id !== "empty" &&
+      (o.role.role.sort === "source" || o.role.role.sort === "group"),
   );
   if (!source?.role) return;
   const { family } = source.role.role;
@@ -73,6 +79,7 @@ export function dropAdjectives(options: readonly Option[]): void {
     const role = o.role?.role;
     if (
       role?.kind === "main" ||
+      role?.id === "empty" ||
       (role?.id === "effect-return" && o.index < source.index && (family === "film" || family === "synths"))
     )
       o.role = null;

@@ -2,9 +2,10 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { TYPED_NAMES } from "../fixtures/typedNames.ts";
 import { fold } from "./fold.ts";
-import { makeReader, spellingsOf } from "./reader.ts";
+import { makeReader } from "./reader.ts";
 import { readName } from "./read.ts";
 import { nearWords, slipDistance } from "./slips.ts";
+import { spellingsOf } from "./spellings.ts";
 import { usualWords } from "./usual/index.ts";
 import { wordList } from "./wordlist.ts";
 

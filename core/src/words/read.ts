@@ -1,6 +1,8 @@
+import { inLanguage } from "./reader.ts";
+import { compoundWith } from "./compounds.ts";
 import type { Reader } from "./reader.ts";
+import type { How, Segment } from "./cut.ts";
 import { segment } from "./segment.ts";
-import type { How, Segment } from "./segment.ts";
 import type { Position, Role } from "./wordlist.ts";
 import { POSITION_GROUPS } from "./wordlist.ts";
 import { doubtOf } from "./doubt.ts";
@@ -13,7 +15,7 @@ import {
   GENERAL_PATHS,
   GENERAL_SOURCES,
 } from "./option.ts";
-import type { Option, RoleMeaning } from "./option.ts";
+import type { Option } from "./option.ts";
 
 /** Where the name stands: the families of the folders around it, innermost first. */
 export interface ReadingContext {
@@ -64,6 +66,7 @@ export function readName(reader: Reader, name: string, context: ReadingContext =
   dropAdjectives(options);
   const roles = options.filter((o) => o.role !== null && (o.rank > 0 || o.seg.text.length > 1));
   const main = mainRole(roles, families);
+  if (main) takeCompound(reader, main, options);
   const owner = main?.role ? ownerOf(main, roles) : null;
   const fromFolder =
     main?.role?.role.sort === "place" && !owner ? folderOwner(reader, context, main.role.role) : null;
@@ -75,15 +78,10 @@ export function readName(reader: Reader, name: string, context: ReadingContext =
   let format: Reading["format"] = null;
   for (const s of segments)
     for (const m of s.entry?.meanings ?? []) if (m.as === "format") format = m.format;
-  const left = positions.findIndex((p) => p.id === "left");
-  const right = positions.findIndex((p) => p.id === "right");
-  if (left >= 0 && right >= 0) {
-    positions.splice(Math.max(left, right), 1);
-    positions.splice(Math.min(left, right), 1);
-    format = "stereo";
-  }
-  if (positions.length > 1)
+  if (positions.length > 1) {
+    if (takeBothSides(positions)) format = "stereo";
     positions.sort((a, b) => POSITION_GROUPS.indexOf(a.group) - POSITION_GROUPS.indexOf(b.group));
+  }
 
   const numbers = romanOne(options, main) ?? readNumbers(segments, main?.index ?? -1);
   const section = main?.role ? sectionOf(reader, main.role.role, main.seg, numbers.number) : null;
@@ -102,8 +100,11 @@ export function readName(reader: Reader, name: string, context: ReadingContext =
   // Whoever wrote it was not sure either.
   const doubt =
     doubtOf(main, owner, roles, options, families) ?? (name.includes("?") ? "several-meanings" : null);
-  const known = options.reduce((sum, o) => sum + (o.seg.how === "unknown" ? 0 : o.seg.text.length), 0);
-  const all = options.reduce((sum, o) => sum + o.seg.text.length, 0);
+  let [known, all] = [0, 0];
+  for (const { seg } of options) {
+    all += seg.text.length;
+    if (seg.how !== "unknown") known += seg.text.length;
+  }
   return {
     name,
     role: main?.role?.role.id ?? null,
@@ -119,13 +120,24 @@ export function readName(reader: Reader, name: string, context: ReadingContext =
   };
 }
 
+/** "OH L R": both sides are no place; takes them out. */
+function takeBothSides(positions: Position[]): boolean {
+  const left = positions.findIndex((p) => p.id === "left");
+  const right = positions.findIndex((p) => p.id === "right");
+  if (left < 0 || right < 0) return false;
+  positions.splice(Math.max(left, right), 1);
+  positions.splice(Math.min(left, right), 1);
+  return true;
+}
+
 function partOf(
   o: Option,
   main: Option | null,
   owner: Option | null,
   numbers: { at: number; order: number },
 ): ReadWord["as"] {
-  if (o === main) return "role";
+  if (o === main || o.makes) return "role";
+  if (o.seg.tail) return o.seg.tail === "channel" ? "order" : "filler";
   if (o.role) return o === owner ? "of" : "family";
   if (o.position) return "position";
   if (numbers.order === o.index) return "order";
@@ -139,17 +151,15 @@ function romanOne(
   options: readonly Option[],
   main: Option | null,
 ): { number: number; at: number; order: number } | null {
-  const last = options.at(-1);
-  const divided = (main?.role?.role.sections.length ?? 0) > 0;
-  if (!main || !last || !divided || last.index !== main.index + 1 || last.seg.text !== "i") return null;
-  return { number: 1, at: last.index, order: -1 };
+  const next = main ? options[main.index + 1] : undefined;
+  return next?.seg.text === "i" ? { number: 1, at: next.index, order: -1 } : null;
 }
 
 /** "OH Hat": beside mics that are called by the side they hang on, the hat is that side. */
 function takeSides(reader: Reader, options: readonly Option[]): void {
   for (const o of options) {
-    const side = reader.positions.get(`${o.seg.text}-side`);
-    if (!o.role || !side) continue;
+    const side = o.role ? reader.sides.get(o.seg.text) : undefined;
+    if (!side) continue;
     const hangs = options.some((x) => x !== o && x.role && x.role.role.positions.includes(side.id));
     if (!hangs) continue;
     o.role = null;
@@ -157,39 +167,60 @@ function takeSides(reader: Reader, options: readonly Option[]): void {
   }
 }
 
+/** "Ld Vcl": what stands beside a role may make another of it, however both are spelled. */
+function takeCompound(reader: Reader, main: Option, options: readonly Option[]): void {
+  if (options.length < 2) return;
+  const taken = takeFrom(reader, main, options[main.index - 1]);
+  if (!taken) takeFrom(reader, main, options[main.index + 1]);
+}
+
+function takeFrom(reader: Reader, main: Option, beside: Option | undefined): boolean {
+  if (!beside || beside.seg.tail || !main.role) return false;
+  const { role } = main.role;
+  // "Vox Delay" is a delay of the vocal, not what "vocal delay" may be short for.
+  if (beside.role && (role.sort === "path" || role.sort === "place")) return false;
+  const made = compoundWith(reader, role, beside.seg, beside.index < main.index);
+  if (!made) return false;
+  main.role = { ...main.role, role: made.role };
+  main.rank = made.sure ? Math.max(main.rank, 2) : 1;
+  main.rivals = [];
+  beside.role = null;
+  beside.position = null;
+  beside.makes = true;
+  return true;
+}
+
 /** Families named by the name itself ("Choir Bass"), before those of the folders. */
 function innerFamilies(segments: readonly Segment[], context: ReadingContext): readonly string[] {
   let inner: string[] | null = null;
-  if (segments.length > 1) {
-    for (const s of segments) {
-      if (!s.entry || s.how === "slip" || s.how === "guess") continue;
-      const roles = s.entry.meanings.filter((m): m is RoleMeaning => m.as === "role");
-      const [only] = roles;
-      if (
-        only &&
-        roles.every((m) => m.role === only.role) &&
-        only.within === null &&
-        !only.doubtful &&
-        (only.role.sort === "group" || only.role.sort === "source")
-      )
-        (inner ??= []).push(only.role.family);
-    }
+  for (const { entry, how } of segments) {
+    if (!entry) continue;
+    if (entry.family !== null && segments.length > 1 && how !== "slip" && how !== "guess")
+      (inner ??= []).push(entry.family);
+    for (const language of entry.languages) (inner ??= []).push(inLanguage(language));
   }
   return inner ? [...inner, ...context.families] : context.families;
 }
+
+const isSlip = ({ seg }: Option): boolean => seg.how === "slip" || seg.how === "guess";
 
 const WEIGHT = { group: 0, source: 1, place: 2, path: 3 } as const;
 function mainRole(roles: readonly Option[], families: readonly string[]): Option | null {
   let main: Option | null = null;
   for (const o of roles) {
     if (!o.role || (o.rank === 0 && roles.some((r) => r.rank > 0))) continue;
+    // What only a slip makes a role is none beside one that is spelled right.
+    if (isSlip(o) && roles.some((r) => r.rank > 0 && !isSlip(r))) continue;
     if (!main?.role) {
       main = o;
       continue;
     }
     const a = weightOf(main.role.role);
     const b = weightOf(o.role.role);
-    if (b > a) main = o;
+    // What may be a thing is none beside one that surely is.
+    if (Math.max(a, b) < WEIGHT.path && Math.min(main.rank, 2) !== Math.min(o.rank, 2)) {
+      if (o.rank > main.rank) main = o;
+    } else if (b > a) main = o;
     else if (b === a && (b < 3 || !GENERAL_PATHS.has(o.role.role.id))) {
       // Of two of a kind the last is the head ("Piano bass" is a bass), but what the folder speaks of wins.
       const here = (x: Option): number => (x.role && families.includes(x.role.role.family) ? 1 : 0);

@@ -3,7 +3,8 @@ import { describe, expect, it } from "vitest";
 import { fold } from "./fold.ts";
 import { makeReader } from "./reader.ts";
 import { segment } from "./segment.ts";
-import { heardFrom, idOf, spellings, usualWords } from "./usual/index.ts";
+import { heardFrom, spellings } from "./usual/heard.ts";
+import { idOf, usualWords } from "./usual/index.ts";
 
 const reader = makeReader(usualWords());
 const words = (name: string): string[] => {

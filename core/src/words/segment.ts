@@ -1,55 +1,131 @@
 import { fold } from "./fold.ts";
 import type { Fold } from "./fold.ts";
-import { LETTERS, letterOf } from "./reader.ts";
-import type { Entry, Reader } from "./reader.ts";
+import { cutUp, piece } from "./cut.ts";
+import type { Meant, Segment } from "./cut.ts";
+import type { Reader } from "./reader.ts";
+import { isShortFor, madeShortFrom } from "./shorts.ts";
 import { nearWords } from "./slips.ts";
-
-/** How a stretch of a name was recognised; a guess is a slip that several words explain as well. */
-export type How = "word" | "glued" | "slip" | "guess" | "number" | "unknown";
-
-/** A stretch of a name with what it was recognised as. */
-export interface Segment {
-  /** Letters and digits, folded. */
-  readonly text: string;
-  /** Where it stands in the name as shown. */
-  readonly from: number;
-  readonly to: number;
-  /** Which word of the name it starts with. */
-  readonly word: number;
-  readonly how: How;
-  readonly entry: Entry | null;
-  /** For numbers: the digits as typed; ordinals carry their ending. */
-  readonly digits: string | null;
-  readonly ordinal: boolean;
-  readonly joined: boolean;
-}
+import { tailsOf } from "./tails.ts";
 
 /**
  * Cuts a name into the phrases the house knows: the cut with the longest phrases wins (sum of squared
- * lengths); a word nobody knows is tried as glued words, then as a slip of the hand, and with slips put
- * right the name is cut once more, so that a phrase with a slip in it is still found. O(words × longest
- * phrase).
+ * lengths); a word nobody knows is tried as one cut short, as glued words, as a slip of the hand, and as one with
+ * letters left out, and with those put right the name is cut once more, so that a phrase with a slip in it is
+ * still found. What counts takes, versions, days or channels stands by itself. O(words × longest phrase).
  */
 export function segment(reader: Reader, name: string): Segment[] {
-  const f = fold(name);
-  const cut = cutUp(reader, f, null);
-  let slipped: Map<number, Slip> | null = null;
-  for (const s of cut) {
-    if (s.how !== "unknown") continue;
-    const near = nearWords(reader, s.text);
-    const [first] = near;
-    if (first === undefined) continue;
-    const meant = (key: string): unknown => {
-      const [m] = reader.entry(key)?.meanings ?? [];
-      return m?.as === "role" ? m.role : m?.as === "position" ? m.position : m;
-    };
-    (slipped ??= new Map()).set(s.word, {
-      word: first,
-      alone: near.every((k) => meant(k) === meant(first)) && !otherLetters(s.text, first),
-    });
-  }
-  return slipped ? cutUp(reader, respelled(f, slipped), slipped) : cut;
+  const all = fold(name);
+  const tails = tailsOf(all);
+  if (tails.size === 0) return known(reader, all);
+  const kept = all.starts.map((_, i) => i).filter((i) => !tails.has(i));
+  const parts = known(reader, only(all, kept)).map((s) => ({ ...s, word: kept[s.word] ?? s.word }));
+  const ends = [...tails].map(([i, tail]) => ({ ...piece(all, i, i + 1, "tail", null), tail }));
+  return [...parts, ...ends].sort((a, b) => a.from - b.from);
 }
+
+/** Some of the words, as if the others were not there. */
+function only(f: Fold, kept: readonly number[]): Fold {
+  let text = "";
+  const starts: number[] = [],
+    ends: number[] = [];
+  for (const i of kept) {
+    starts.push(text.length);
+    text += f.text.slice(f.starts[i], f.ends[i]);
+    ends.push(text.length);
+  }
+  const at = <T>(list: readonly T[]): T[] => kept.map((i) => list[i] as T);
+  return { ...f, text, starts, ends, from: at(f.from), to: at(f.to), joined: at(f.joined) };
+}
+
+/** A name cut up without its tails: words nobody knows are put right from the likeliest way to the least. */
+function known(reader: Reader, f: Fold): Segment[] {
+  const cut = cutUp(reader, f, null);
+  return cut.some(isOpen) ? putRight(reader, f, cut) : cut;
+}
+
+function putRight(reader: Reader, f: Fold, first: Segment[]): Segment[] {
+  let cut = first;
+  const meant = new Map<number, Meant>();
+  const each = (means: (s: Segment) => Meant | null): void => {
+    const before = meant.size;
+    for (const [i, s] of cut.entries()) {
+      if (!isOpen(s) || cut[i - 1]?.word === s.word) continue;
+      const word = means(s);
+      if (word) meant.set(s.word, word);
+    }
+    if (meant.size > before) cut = cutUp(reader, respelled(f, meant), meant);
+  };
+  // Before it is glued words: "Elctr" is "electric", not "el" and "ctr".
+  each(({ word, how }) => {
+    const { cut: all } = madeShortFrom(reader, wordAt(f, word));
+    const onlyPhrases = how === "glued" && hasRole(cut, word) && !isOfScraps(cut, word);
+    return madeShort(reader, f, word, meant, onlyPhrases, all);
+  });
+  each(({ text, how }) => (how === "unknown" ? slipped(reader, text) : null));
+  each(({ text, word, how }) =>
+    how === "unknown"
+      ? madeShort(reader, f, word, meant, false, madeShortFrom(reader, text).thinned)
+      : null,
+  );
+  return cut;
+}
+
+const wordAt = (f: Fold, at: number): string => f.text.slice(f.starts[at], f.ends[at]);
+const isOpen = (s: Segment): boolean => s.how === "unknown" || s.how === "glued";
+const hasRole = (cut: readonly Segment[], word: number): boolean =>
+  cut.some((x) => x.word === word && x.entry?.meanings.some((m) => m.as === "role"));
+
+/** "nr" and "rtn" in "Nrrtn": glued of nothing but short forms, it may as well be one word cut short. */
+const isOfScraps = (cut: readonly Segment[], word: number): boolean =>
+  cut.every((x) => x.word !== word || x.text.length <= 3);
+
+const meaningOf = (reader: Reader, key: string): unknown => {
+  const [m] = reader.entry(key)?.meanings ?? [];
+  return m?.as === "role" ? m.role : m?.as === "position" ? m.position : m;
+};
+
+function slipped(reader: Reader, text: string): Meant | null {
+  const near = nearWords(reader, text);
+  const [first] = near;
+  if (first === undefined) return null;
+  const alone =
+    near.every((k) => meaningOf(reader, k) === meaningOf(reader, first)) && !otherLetters(text, first);
+  return { word: first, how: alone ? "slip" : "guess" };
+}
+
+/**
+ * What a word nobody knows was made short from, of those it may be: what gives a phrase with its neighbours
+ * comes before what stands alone.
+ */
+function madeShort(
+  reader: Reader,
+  f: Fold,
+  at: number,
+  before: ReadonlyMap<number, Meant>,
+  onlyPhrases: boolean,
+  all: readonly string[],
+): Meant | null {
+  if (all.length === 0) return null;
+  const beside = (n: number): string => before.get(n)?.word ?? wordAt(f, n);
+  const [left, right] = [at > 0 ? beside(at - 1) : "", at + 1 < f.starts.length ? beside(at + 1) : ""];
+  const isPhrase = (word: string): boolean =>
+    (left !== "" && isApart(reader, left + word)) ||
+    (right !== "" &&
+      (isApart(reader, word + right) || (left !== "" && isApart(reader, left + word + right))));
+  const phrases = all.filter(isPhrase);
+  const among = phrases.length > 0 ? phrases : onlyPhrases ? [] : all.filter((word) => reader.entry(word));
+  const [first, ...others] = among.toSorted((a, b) => a.length - b.length);
+  if (first === undefined) return null;
+  const text = wordAt(f, at);
+  const held = phrases.length > 0 ? others : all;
+  const means = meaningOf(reader, first);
+  const alone =
+    text.length > 3 && isShortFor(text, first) && held.every((w) => meaningOf(reader, w) === means);
+  return { word: first, how: alone ? "short" : "guess" };
+}
+
+/** Whether the list has that as a phrase of several words. */
+const isApart = (reader: Reader, key: string): boolean => reader.entry(key)?.single === false;
 
 /**
  * As long but of other letters: more often another word than a slip of the hand (a missing, doubled or
@@ -59,13 +135,8 @@ function otherLetters(a: string, b: string): boolean {
   return a.length === b.length && [...a].sort().join("") !== [...b].sort().join("");
 }
 
-interface Slip {
-  readonly word: string;
-  readonly alone: boolean;
-}
-
 /** The same words with some spelled another way; what they refer to in the name stays. */
-function respelled(f: Fold, spelled: ReadonlyMap<number, Slip>): Fold {
+function respelled(f: Fold, spelled: ReadonlyMap<number, Meant>): Fold {
   let text = "";
   const starts: number[] = [],
     ends: number[] = [];
@@ -75,139 +146,4 @@ function respelled(f: Fold, spelled: ReadonlyMap<number, Slip>): Fold {
     ends.push(text.length);
   });
   return { ...f, text, starts, ends };
-}
-
-function cutUp(reader: Reader, f: Fold, slipped: ReadonlyMap<number, Slip> | null): Segment[] {
-  const count = f.starts.length;
-  const best = new Array<number>(count + 1).fill(-1);
-  const cameFrom = new Array<number>(count + 1).fill(0);
-  const by = new Array<number>(count + 1).fill(-1);
-  best[0] = 0;
-  for (let i = 0; i < count; i++) {
-    const base = best[i] ?? 0;
-    if (base > (best[i + 1] ?? 0)) {
-      best[i + 1] = base;
-      cameFrom[i + 1] = i;
-      by[i + 1] = -1;
-    }
-    let node = 0;
-    const start = f.starts[i] ?? 0;
-    scan: for (let j = i; j < count; j++) {
-      const end = f.ends[j] ?? 0;
-      for (let at = f.starts[j] ?? 0; at < end; at++) {
-        node = reader.next[node * LETTERS + letterOf(f.text.charCodeAt(at))] ?? 0;
-        if (node === 0) break scan;
-      }
-      const index = reader.entryAt[node] ?? -1;
-      if (index < 0) continue;
-      const length = end - start;
-      const score = base + length * length;
-      if (score > (best[j + 1] ?? 0)) {
-        best[j + 1] = score;
-        cameFrom[j + 1] = i;
-        by[j + 1] = index;
-      }
-    }
-    if (best[i + 1] === -1) {
-      best[i + 1] = base;
-      cameFrom[i + 1] = i;
-      by[i + 1] = -1;
-    }
-  }
-  const out: Segment[] = [];
-  for (let end = count; end > 0;) {
-    const start = cameFrom[end] ?? end - 1;
-    const index = by[end] ?? -1;
-    if (index >= 0) {
-      const slips = slipped
-        ? Array.from({ length: end - start }, (_, k) => slipped.get(start + k)).filter(
-            (x) => x !== undefined,
-          )
-        : [];
-      const how: How = slips.length === 0 ? "word" : slips.every((x) => x.alone) ? "slip" : "guess";
-      out.push(piece(f, start, end, how, reader.entries[index] ?? null));
-    } else out.push(...unknown(reader, f, start));
-    end = start;
-  }
-  return out.reverse();
-}
-
-function piece(f: Fold, start: number, end: number, how: How, entry: Entry | null): Segment {
-  return {
-    text: f.text.slice(f.starts[start], f.ends[end - 1]),
-    from: f.from[start] ?? 0,
-    to: f.to[end - 1] ?? 0,
-    word: start,
-    how,
-    entry,
-    digits: null,
-    ordinal: false,
-    joined: f.joined[start] ?? false,
-  };
-}
-
-/** A word no phrase covers: a number, glued words, or nothing we know. Given last part first. */
-function unknown(reader: Reader, f: Fold, at: number): Segment[] {
-  const bare = piece(f, at, at + 1, "unknown", null);
-  const number = /^(\d+)(st|nd|rd|th)?$/.exec(bare.text);
-  if (number)
-    return [{ ...bare, how: "number", digits: number[1] ?? "", ordinal: number[2] !== undefined }];
-  const parts = unglue(reader, bare.text);
-  if (!parts) return [bare];
-  let from = bare.from;
-  return parts
-    .map((entry): Segment => {
-      const s: Segment = {
-        ...bare,
-        text: entry.key,
-        from,
-        to: from + entry.key.length,
-        how: "glued",
-        entry,
-      };
-      from = s.to;
-      return s;
-    })
-    .reverse();
-}
-
-/**
- * "snaretop", "ohl", "gtrdi": two or three known words without a gap, covering every letter.
- * The first stretch has at least two letters; a stretch of one letter can only be a last side (L, R).
- */
-function unglue(reader: Reader, text: string): Entry[] | null {
-  if (text.length < 3 || text.length > 24) return null;
-  let best: Entry[] | null = null;
-  let bestScore = 0;
-  const go = (at: number, done: Entry[], score: number): void => {
-    if (at === text.length) {
-      if (done.length > 1 && score > bestScore) {
-        best = [...done];
-        bestScore = score;
-      }
-      return;
-    }
-    if (done.length === 3) return;
-    let node = 0;
-    for (let i = at; i < text.length; i++) {
-      node = reader.next[node * LETTERS + letterOf(text.charCodeAt(i))] ?? 0;
-      if (node === 0) return;
-      const entry = reader.entries[reader.entryAt[node] ?? -1];
-      const length = i + 1 - at;
-      if (!entry || entry.key.length !== length) continue;
-      const last = i + 1 === text.length;
-      const side = last && at > 0 && length === 1 && (text[i] === "l" || text[i] === "r") && at <= 5;
-      if (!side && length < 2) continue;
-      if (
-        length === 2 &&
-        !(at === 0 && text.length <= 5) &&
-        !(last && (entry.key === "di" || entry.key === "in"))
-      )
-        continue;
-      if (entry.meanings.every((m) => m.as === "filler")) continue;
-      go(i + 1, [...done, entry], score + length * length);
-    }
-  };
-  go(0, [], 0);
-  return best;
 }

@@ -6,17 +6,17 @@ export const ENSEMBLE_FAMILIES: readonly FamilyTable[] = [
 Strings; Strings Strings Str; str, strs, string section, string ensemble, stgs, strgs, string, string group, orch strings, full strings, ens strings; group
 Violin; Vln Vln Vln; violin, violins, vl, vn, vlns, vlin, geige, solo violin, vno, v@strings; sections=first-section,second-section
 Viola; Vla Vla Vla; violas, va, vlas, vle, vlla, vio@strings
-Cello; Vc Vc Vc; cello, celli, cellos, vcl, vlc, violoncello, vcs, cel?, clo, cllo, vcello
+Cello; Vc Vc Vc; cello, celli, cellos, vcl?, vcl@strings, vlc, violoncello, vcs, cel?, clo, cllo, vcello
 Double bass; Cb Cb Cb; contrabass, double bass, double basses, dbl bass, contrabasses, string bass, cbs, kb@strings, db@strings, bass@strings, basses@strings, kontrabass, contra bass, d bass, db?, dbass
 String quartet; StrQrt StrQrt SQt; quartet, quartet strings, str quartet, string qt
 Harp; Harp Harp Harp; harps, hrp, arpa, concert harp, pedal harp, celtic harp, lever harp, clarsach, orchestral harp, hp@strings, hp@orchestra
-Viol; Viol Viol Viol; viola da gamba, gamba, viols, bass viol
+Viol; Viol Viol Viol; viol?, viola da gamba, gamba, viols, bass viol
 Section leader; Leader Leader Ldr; concertmaster, concert master, leader violin, leader@strings
 ` },
   { id: "woodwind", name: "Woodwind", colour: "reed", icon: "flute", roles: `
 Woodwind; WW WW WW; woodwinds, winds, wws, wood winds, wind section, wwinds; group
 Piccolo; Picc Picc Picc; picc flute, piccolos, picolo, pic@woodwind, picc
-Flute; Flute Flute Fl; fl, flt@woodwind, flutes, fls, flauto, flte, concert flute, trav flute, traverso, wood flute
+Flute; Flute Flute Fl; fl, flt?, flt@woodwind, flutes, fls, flauto, flte, concert flute, trav flute, traverso, wood flute
 Alto flute; AltFl AltFl AFl; alt flute, alto fl, a flute, alto flutes
 Bass flute; BassFl BassFl BFl; bass fl, b flute
 Recorder; Recordr Recordr Rcdr; recorders, blockflute, descant recorder, treble recorder, tenor recorder, alto recorder
@@ -24,7 +24,7 @@ Pan flute; PanFl PanFl PFl; pan pipes, panpipes, panflute
 Ethnic flute; EthFl EthFl EFl; bansuri, shakuhachi, ney, ethnic flutes, native flute, quena, bamboo flute, duduk, dizi, ocarina, blown bottle, shanai, shehnai
 Oboe; Oboe Oboe Ob; ob, oboes, obs, hautbois
 English horn; EngHrn EngHrn EH; cor anglais, english hn, eng horn, eng hn, ca@woodwind, cor ang, ehn, c anglais
-Clarinet; Clar Clar Cl; clarinet, clarinets, clar, cls, clr, clarinette, cl bb, klarinette
+Clarinet; Clar Clar Cl; clarinet, clarinets, clar, cls, clr, clarinette, cl bb, klarinette, clt, clnt
 Bass clarinet; BassCl BassCl BCl; bass clar, bass cl, b cl, bcl, b clarinet, bs cl, bass clarinets
 Bassoon; Bsn Bsn Bsn; bassoon, bassoons, fagott, fg, bsns, fag, bn@woodwind
 Contrabassoon; CBsn CBsn CBsn; contra bassoon, contra bsn, c bsn, contrabsn, cbn, double bassoon, cfg, contrafagott, kontrafagott
@@ -39,7 +39,7 @@ Baritone sax; BariSax BariSax BSax; ~(baritone|bari|bar|brtn) (sax|saxophone|sx)
 Brass; Brass Brass Brs; brs, brass section, horn section, horns section, brasses, brass ensemble, low brass, high brass, brass band, brss; group
 Trumpet; Tpt Tpt Tpt; trumpet, trumpets, trp, trmp, tpts, trpt, tr?, tp?, trump, harmon trumpet, tprt
 Cornet; Cornet Cornet Cnt; cornets, crnt, cor@brass
-Flugelhorn; Flugel Flugel Flg; flugel horn, flugelhorns, flug, flgl, fluegel, flhn
+Flugelhorn; Flugel Flugel Flg; flugel?, flugel@brass, flugel horn, flugelhorns, flug, flgl, fluegel, flhn
 Bugle; Bugle Bugle Bugl; bugles
 French horn; FHn FHn Hn; french horns, f horn, fr horn, fr hn, fhorn, fhn, horn, horns, hrn, hn, hrns, hns, horn in f, corno, f hn
 Tenor horn; TnrHn TnrHn THn; tenor horns, alto horn, tenor hn
@@ -65,11 +65,11 @@ Voices; Voices Voices Vces; vocals, all vox, all vocals, vox group, vocal group,
 Vocal; Vox Vox Vox; vox, voc, vo@voices, vocal, singer, sung, voice, vx, vocl, singing, vocal mic, vocls, rapper, rap; must
 Lead vocal; LdVox LdVox LdVx; ~(lead|ld|main|lead 1|principal) (vocal|vocals|vox|voc|vx|voice|singer|vcl|rap), lv, lvox, ldvx, lead singer, lead?, vox ld, lvx, main rap; must
 Backing vocal; BgVox BgVox BgV; ~(backing|back|bg|bgd|background|bk|b) (vocal|vocals|vox|voc|vx|voice|voices|vcl|singer|vocs), (bckgrnd|bkgd|bkgrd|bkgnd) (vox|vocal|vocals|voc), oohs, ooh, aahs, aah, ahs, bv, bvs, bgv, bgvs, bgs@voices, bgvx, bvox, bkg vox, backings, bvx, back up vocal, backup vox, backup vocals, choir girls, bg@voices, voice oohs, voice aahs
-Harmony vocal; HrmVox HrmVox Hrm; ~(harmony|harm|harmonies|hrm|harms) (vocal|vocals|vox|voc|voice|vx), harmony, harmonies, harms, harm, harm vox, hv
+Harmony vocal; HrmVox HrmVox Hrm; ~(harmony|harm|harmonies|hrm|harms) (vocal|vocals|vox|voc|voice|vx), harmony, harmonies, harms, harm?, harm@voices, harm vox, hv
 Double vocal; DblVox DblVox DblV; ~(double|dbl|doubles|doubled|dub|doubler) (vocal|vocals|vox|voc|vx), vocal double lead, ~(lead vox|lead vocal|ld vox|lv|lead voc) (double|dbl|dub|dubs|doubles)
 Ad libs; AdLib AdLib AdLb; ad lib, adlib, adlibs, ad-libs vocal, adlib vox, vox adlib, vox adlibs, vocal adlibs, ad libs vox, lead adlib, adlb
 Vocal chops; Chops Chops Chop; vox chop, vox chops, vocal chop, chopped vox, vocal cuts
-Gang vocal; Gang Gang Gang; ~(gang|crowd|shout|mob|team) (vocal|vocals|vox|voc|vx), gang, gangs, shouts, gang shouts, chant, chants, crowd vox
+Gang vocal; Gang Gang Gang; ~(gang|crowd|shout|mob|team) (vocal|vocals|vox|voc|vx), gang, gangs, shouts, gang shouts, chant?, chants?, crowd vox
 Guest vocal; GstVox GstVox GVox; ~(guest|feature|feat|featured) (vocal|vox|voc|vocals), feat, guest singer
 Whisper; Whisper Whisper Whsp; whispers, ~(whisper|whispered|whisp) (vox|vocal|voc|vocals)
 Falsetto; Falsett Falsett Fals; ~(falsetto|head voice) (vox|vocal|voc), high harmony falsetto
@@ -80,10 +80,10 @@ Vocal throw; VoxThrw VoxThrw VThr; throw vox, delay throws vox
   { id: "choir", name: "Choir", colour: "heather", icon: "choir", roles: `
 Choir; Choir Choir Chr; choirs, chorus singers, chr, choral, chorale, full choir, choir pair, gospel choir, chor, mixed choir, chamber choir, choir main, choir aahs, choir ahs, choir oohs; group
 Soprano; Sop Sop Sop; soprano, sopranos, sopr, sops, soprani, s@choir, treble voice, trebles, solo soprano, mezzo, mezzo soprano
-Alto; AltVoc AltVoc Alt; alto?, alto@choir, alto@voices, alto voice, alto vox, altos, alti, alt, a@choir, contralto, altus, countertenor, counter tenor, solo alto
+Alto; AltVoc AltVoc Alt; alto?, alto@choir, alto@voices, alto voice, alto vox, altos, alti, alt?, alt@choir, a@choir, contralto, altus, countertenor, counter tenor, solo alto
 Tenor; TenVoc TenVoc Ten; tenor?, tenors?, ten?, tnr?, tenori, t@choir, tenor@choir, tenors@choir, tenor@voices, ten@choir, tenor voice, solo tenor, tenor vox, tenor vocal
 Baritone; BarVoc BarVoc Bar; baritone?, baritones, bar@choir, baritone@choir, baritone voice, bari@choir, baritone vox
-Bass voice; BassVoc BassVoc BsVc; bass@choir, basses@choir, bass singer, basses?, bass voices, b@choir, bass solo voice, basso, bass vocal, bass vox, bs@choir
+Bass voice; BassVoc BassVoc BsVc; bass@choir, basses@choir, bass singer, basses?, bass voices, b@choir, bass solo voice, basso?, basso@choir, bass vocal, bass vox, bs@choir
 Children's choir; KidChr KidChr Kids; kids choir, children choir, childrens choir, boys choir, boys, girls choir, kids, boy choir, youth choir, treble choir
 Men's choir; MenChr MenChr Men; male choir, mens choir, men, tenors and basses, male voices, men choir
 Women's choir; WomChr WomChr Wom; female choir, womens choir, women, ladies choir, upper voices, ladies

@@ -1,8 +1,9 @@
 import { CHANNEL_FORMATS, IMPORTANCES, SOURCES, TRACK_KINDS } from "../../session/document.ts";
 import type { ChannelFormat, Source, TrackKind } from "../../session/document.ts";
 import { POSITION_GROUPS, lies, roleSort } from "../wordlist.ts";
-import type { Family, Hearing, Position, Role, WordList } from "../wordlist.ts";
+import type { Family, Position, Role, WordList } from "../wordlist.ts";
 import { ENSEMBLE_FAMILIES } from "./ensembles.ts";
+import { heardFrom } from "./heard.ts";
 import { FILLERS, POSITION_TABLES, SURROUNDING_FAMILIES } from "./surroundings.ts";
 import { TRACK_FAMILIES } from "./tracks.ts";
 
@@ -14,35 +15,6 @@ export function idOf(name: string): string {
     .toLowerCase()
     .replace(/[^a-z0-9]+/g, "-")
     .replace(/^-|-$/g, "");
-}
-
-/** All the spellings one entry stands for: `(a|b)` either word, a leading `~` both orders. */
-export function spellings(entry: string): string[] {
-  const bothWays = entry.startsWith("~");
-  const parts = (bothWays ? entry.slice(1) : entry).match(/\([^)]*\)|[^()]+/g) ?? [];
-  const choices = parts
-    .map((p) => (p.startsWith("(") ? p.slice(1, -1).split("|") : [p]).map((w) => w.trim()))
-    .filter((c) => c.some((w) => w !== ""));
-  const join = (lists: readonly string[][]): string[] =>
-    lists.reduce<string[]>((done, list) => done.flatMap((d) => list.map((w) => `${d} ${w}`.trim())), [""]);
-  return bothWays ? [...join(choices), ...join([...choices].reverse())] : join(choices);
-}
-
-/** Reads the "heard as" column. */
-export function heardFrom(column: string): Hearing[] {
-  return column
-    .split(",")
-    .map((e) => e.trim())
-    .filter(Boolean)
-    .flatMap((e) => {
-      const [rest = "", within] = e.split("@");
-      const doubtful = rest.endsWith("?");
-      return spellings(doubtful ? rest.slice(0, -1) : rest).map((text) => ({
-        text,
-        within: within ?? null,
-        doubtful,
-      }));
-    });
 }
 
 const isOneOf = <T extends string>(list: readonly T[], word: string): word is T =>

@@ -6,14 +6,14 @@ export const SURROUNDING_FAMILIES: readonly FamilyTable[] = [
 Ambience; Amb Amb Amb; ambience, ambiance, amb, ambient mics, ambience group, ambiences, ambs, ambient, atmo; place stereo
 Yard; Yard Yard Yard; yard ambience, yard, yard mics, the yard; group stereo
 Room; Room Room Rm; rm, rooms, room mic, room mics, rms, rm mic, room amb, roommic, room pair, room stereo, rmic; place
-Hall; Hall Hall Hall; hall mic, hall mics, hall pair, halls, hall ambience, church mics; place
+Hall; Hall Hall Hall; hall?, hall mic, hall mics, hall pair, halls, hall ambience, church mics; place
 Mono room; MonoRm MonoRm MRm; mono rm, room mono, rm mono, trash room, trash mic, crush mic, squash mic, talkback trash; place
 Corridor; Corrdr Corrdr Corr; hallway, stairwell, stairs, corridor, hallway mic, bathroom, bathroom mic; place
 Audience; Aud Aud Aud; audience, aud mic, crowd, audience mic, audience mics, crowd mic, crowd mics, applause, house mics, public, crowd amb, aud, crowds, aud mics; place
 Surround; Surr Surr Surr; surround mic, surround mics, surrounds, surr, surround array, ambisonic, ambisonics, ambi?, b format, soundfield; place
 Height mics; Height Height Hgt; height, heights, height mic, height layer, ceiling mics, top layer; place
 Atmosphere; Atmos Atmos Atm; atmos, atmosphere, atmospheres, atm, outdoor atmos, ext atmos, int atmos; stereo may
-Room tone; RmTone RmTone RmTn; roomtone, rt@film, room tone, tone room, presence tone; may
+Room tone; RmTone RmTone RmTn; roomtone, rt@film, rt tone, room tone, tone room, presence tone; may
 Field recording; Field Field Fld; field rec, field, walk, sound walk, soundwalk, outdoor recording, location recording, field recordings; stereo may
 Binaural; Binaur Binaur Bin; binaural head, dummy head, binaural mic, kunstkopf; stereo
 Sea; Sea Sea Sea; waves, ocean, surf, sea waves, shore, tide sound; stereo
@@ -24,14 +24,14 @@ Street; Street Street Strt; city, traffic, street atmos, city atmos, market, cro
 Forest; Forest Forest Frst; woods, nature, forest atmos, nature atmos, nature sounds; stereo
 ` },
   { id: "talk", name: "Talk and cue", colour: "stone", icon: "talk", roles: `
-Talk and cue; Talk Talk Talk; cues, talkbacks, comms, utility, util, utils, utilities, admin; group
+Talk and cue; Talk Talk Talk; talk?, cues, talkbacks, comms, utility, util, utils, utilities, admin; group
 Click; Click Click Clk; click track, clk, metronome, metro, clicktrack, click trk, met, count, count in, countin, clix; line icon=click
 Guide; Guide Guide Gd; guide track, guide mix, guide, scratch track, scratch, demo, rough, scratch mix, rough mix, demo track, rough demo; line
-Talkback; TB Talkbk TB; talk back, talkback mic, tb mic, tbk, tlkbk, talkback, tb, control room talkback, cr talk, tb ctrl
+Talkback; TB Talkbk TB; talk back, tk bk, talkback mic, tb mic, tbk, tlkbk, talkback, tb, talk?, control room talkback, cr talk, tb ctrl
 Listen mic; Listen Listen Lstn; listen, lb?, listenback, listen back, lb mic
 Shout mic; Shout Shout Shot; shout, shout mic, md mic, md talk, md talkback, band talk, band talkback, musical director
 Reference; Ref Ref Ref; reference, ref track, reference track, ref mix, references, refs, reference mix, ref song; stereo line
-Cue marks; CueMrk CueMrk CueM; spoken cues, voice cues, cue track, cue voice, voice guide cues, guide voice, countdown; line
+Cue marks; CueMrk CueMrk CueM; spoken cues, voice cues, cue track, cue voice, voice guide cues, guide voice?, countdown; line
 Test tone; Tone Tone Tone; line up tone, lineup tone, sine, test tones, tone 1k, 1k tone, calibration tone, pink noise, tone, lineup; line
 Control-room monitor; Monitr Monitr Mon; monitor, control room, mon, cr monitor, speakers monitor, ctrl room, control room out; path monitor
 Video; Video Video Vid; video sound, picture, guide picture audio, video audio, pix; stereo line
@@ -68,13 +68,13 @@ Bus; Bus Bus Bus; bus, buss, group bus, sub group, subgroup, busses, submix, sub
 Stem; Stem Stem Stem; stems, stem bus, stm, stem mix; path bus
 Sidechain; Key Key Key; side chain, sc, key input, key, ghost kick, sidechain trigger, sc trigger, ghost, sc key, ducker, duck, sidechain key, trigger sidechain, ghost trigger; path bus
 Aux; Aux Aux Aux; aux send, aux bus, auxiliary, aux out, fx send, fx sends, sends, send, auxes; path bus
-Cue mix; Cue Cue Cue; cue, cue mix, headphone mix, headphones, hp mix, phones, hp, cans, cue bus, foldback, monitor mix, mon mix, in ear, in ears, iem, iem mix, ears, headphone bus, monitor send, headphone, wedge, wedges, cue send, iems, hpmix; path cue-mix
+Cue mix; Cue Cue Cue; cue, cue mix, headphone mix, headphones, hp mix, phones, hp?, cans, cue bus, foldback, monitor mix, mon mix, in ear, in ears, iem, iem mix, ears, headphone bus, monitor send, headphone, wedge, wedges, cue send, iems, hpmix; path cue-mix
 Downmix; Downmix Downmix Dmix; down mix, fold down, folddown, stereo fold, downmix stereo; path bus
 Record bus; Print Print Prnt; print, mix print, print track, record bus, mixprint, print mix, rec bus, bounce?, bounces, mix bounce, 2 track, two track, 2trk, two track mix, stereo print, mixdown, resample; audio stereo line
 Low-frequency effects; LFE LFE LFE; lfe, low frequency effects, lfe send, sub send; path bus
 Object; Object Object Obj; objects, obj, audio object, object bed; path bus
 Pre-main; PreMain PreMain PreM; pre main, pre master, premaster, mix stage, all music, music bus main, instrumental bus, inst bus, band bus, all band, rhythm bus; path bus
-Main; Main Main Main; main, master, main out, main mix, mix bus, master bus, 2 bus, two bus, stereo bus, master out, output, mix, mstr, main output, stereo out, stereo main, two mix, 2mix, mst, lr mix, main bus, master fader, mix out, mains, main stereo, masterbus, master track, stereo master, main lr; path main
+Main; Main Main Main; main, master, main out, main mix, mix bus, mix bs, mixbs, master bus, 2 bus, two bus, stereo bus, master out, output, mix, mstr, main output, stereo out, stereo main, two mix, 2mix, mst, lr mix, main bus, master fader, mix out, mains, main stereo, masterbus, master track, stereo master, main lr; path main
 ` },
 ];
 
@@ -162,7 +162,7 @@ front; Frnt; frnt, fr, fnt
 back; Back; bck, rear, behind, rr, bk
 `,
   distance: `
-close; Cls; cls, close mic, clse, tight, direct mic, cl@guitars
+close; Cls; cls, close mic, clse, tight, direct mic, cl@guitars, cl@kit, cl@strings, cl@keys, cl@brass, cl@percussion, cl@voices
 spot; Spot; spot, accent, spots
 near; Near; nr, nearfield
 far; Far; distant, dist mic, away, fr mic, long mic
@@ -195,7 +195,7 @@ keys side; KeySd; keyclick, key clicks
   source: `
 amp; Amp; amplifier, amped, cab, cabinet, spkr, speaker, combo, amp mic, cab mic, amps, cabs, mic amp
 direct; DI; di, d i, direct in, dibox, di box, direct input, d box, dir, direct out
-mic; Mic; microphone, mik, mics, mike, mc mic part, mic in
+mic; Mic; microphone, mik, mics, mike, mc, mc mic part, mic in
 pickup; Pkup; pick up, pu, piezo, pup, contact, contact mic, pickups, bridge pickup, neck pickup, magnetic
 line; Line; line in, line out
 wireless; Rf; rf, radio, wireless
@@ -220,7 +220,7 @@ sounds octave higher; OctHi; sounding octave higher; ; sounds an octave above wh
 /** Words that say nothing about what a track is for. */
 export const FILLERS = `track trk audio new rec recording recorded take tk final fin old copy dup dupe duplicate edit edits edited ed
 comp comped comps cmp ch chan channel chn input inp the a of and on for with my no nr num number version ver rev mix1 alt backup bak
-warm bright untitled temp1 file wav aif aiff flac mono stereo st ster mst1 live studio session sess song player players part pt bip consolidated
+warm bright untitled temp1 file wav aif aiff flac mono stereo st ster mst1 live studio session sess song band bands house desk stage idea show song songs player players part pt bip consolidated
 merged bounced render rendered print1 frozen freeze unused1 main1 best good keep keeper use pass layer lyr stack stk set unit
 tuned tune fixed clean1 cleaned eq nr denoised aligned quantized quantised timed orig original extra additional addl overdub odub od1 ovdb
 punch1 whole full all both more less little day first1 last right1 pre post insert ins1 wl hp1 lp1 hpf lpf ok maybe check test

@@ -14,7 +14,7 @@ export interface FamilyTable { id: string; name: string; colour: string; icon: s
 export const TRACK_FAMILIES: readonly FamilyTable[] = [
   { id: "kit", name: "Drum kit", colour: "harbour", icon: "kit", roles: `
 Drum kit; Kit Kit Kit; drm, drum, drums, drumkit, the kit, drum set, drumset, drs, drms, live drums, acoustic drums, kit mics; group
-Kick; Kick Kick Kik; kick drum, bass drum, bd, kik, kd, kck, kic, kk, k?, bass drums, kick mic, acoustic bass drum; at=in,out,front,back,close,boundary must
+Kick; Kick Kick Kik; kick drum, bass drum, bd, kik, kd, kck, kic, kk, k drum, kdrum, k?, bass drums, kick mic, acoustic bass drum; at=in,out,front,back,close,boundary must
 Kick sub; KickSub KickSub KSub; sub kick, subkick, kick sub mic, sub k, kik sub, sub bd
 Kick click; KickClk KickClk KClk; kick beater, beater, kick batter, kick attack
 Snare; Snare Snare Snr; snare drum, sn, sd, snr, sna, snare dr, main snare, s?, snare 14; at=top,bottom,close,snare-side must
@@ -24,7 +24,7 @@ Snare brushes; Brushes Brushes Brsh; brush, brush snare, brushed snare
 Hi-hat; Hat Hat Hat; hh, hihat, hats, hi hats, hat mic, high hat, hht, hthat; at=top,bottom,close
 Tom; Tom Tom Tom; toms, tm, t@kit, tom tom, tomtom, tom mic, melodic tom, melodic toms; at=top,bottom,high,middle,low
 Rack tom; RackTom RackTom RTom; ~(rack|rck) (tom|toms), rt?, high tom, hi tom, small tom, mid tom, rack, racks, mounted tom, upper tom, ht?, mt?, rktom; at=top,bottom,high,middle,low
-Floor tom; FlrTom FlrTom FTom; ~(floor|flr|fl) (tom|toms), ft, floor, low tom, lo tom, flt, lt?, big tom, flr; at=top,bottom,high,low
+Floor tom; FlrTom FlrTom FTom; ~(floor|flr|fl) (tom|toms), ft, floor, low tom, lo tom, flt@kit, lt?, big tom, flr; at=top,bottom,high,low
 Ride; Ride Ride Ride; ride cymbal, ride cym, rd, rde, ride mic; at=top,bottom,bell
 Crash; Crash Crash Crsh; crash cymbal, crash cym, crashes, cr?, csh
 China; China China Chna; china cymbal, chinas, china cym, chinese cymbal
@@ -36,7 +36,7 @@ Kit under; Under Under Undr; under mic, under kit, underheads
 Knee mic; Knee Knee Knee; knee, wurst mic, crotch, crotch mic, shell mic
 Drum loop; DrmLoop DrmLoop DLp; loop drums, drums loop, beat loop, breakbeat, break beat, drum break, beat; stereo line
 Electronic drums; EDrums EDrums EDrm; ekit, e drums, edrum, electric drums, electronic kit, e kit, drum pads, drum pad, synth drum, synth drums; stereo line
-Drum machine; DrmMach DrmMach DMch; drum box, beatbox machine, rhythm box, programmed drums, drum prog, prog drums, drum programming; stereo line
+Drum machine; DrmMach DrmMach DMch; drum box, beatbox machine, rhythm box, dr machine, dr mach, dr mch, beats, programmed drums, drum prog, prog drums, drum programming; stereo line
 Kick sample; KickSmp KickSmp KSmp; ~(kick|bd|kik) (sample|smp|trigger|trig|trg|samp|samples), kick reinforcement, electronic kick, synth kick; line
 Snare sample; SnrSmp SnrSmp SSmp; ~(snare|sn|sd|snr) (sample|smp|trigger|trig|trg|samp|samples), electronic snare; line
 Tom sample; TomSmp TomSmp TSmp; ~(tom|toms) (sample|smp|trigger|trig|samp|samples); line
@@ -53,7 +53,7 @@ Cowbell; Cowbell Cowbell CBll; cow bell, cbell, cow bells, cb?
 Woodblock; WdBlock WdBlock WdBk; wood block, woodblocks, temple blocks, temple block, block?, jam block
 Claves; Claves Claves Clvs; clave
 Cuica; Cuica Cuica Cuic; cuicas
-Guiro; Guiro Guiro Guir; guiros, rasp
+Guiro; Guiro Guiro Guir; guir?, guiros, rasp
 Triangle; Triangl Triangl Tri; triangles, tri
 Finger cymbals; FngCym FngCym FCym; crotales, zills, finger cym, antique cymbals
 Wind chimes; Chimes Chimes Chms; chimes, mark tree, bar chimes, wind chime, chime tree, bell tree
@@ -79,7 +79,7 @@ Timpani; Timp Timp Timp; timps, timpany, kettle drum, kettle drums, kettledrums,
 Concert bass drum; GranCsa GranCsa GCas; gran cassa, gran casa, orch bass drum, orchestral bass drum, concert bd, concert bass, grand cassa, gc?, grand casa, bd orch, orch bd, bass drum@percussion, bd@percussion
 Concert snare; CncSnr CncSnr CSnr; orchestral snare, orch snare, field drum, side drum, military snare, snare@percussion, tenor drum, snares orch, orch snares, snare orch
 Suspended cymbal; SusCym SusCym SCym; sus cym, sus cymbal, susp cym, roll cymbal, cymbal roll
-Clash cymbals; ClshCym ClshCym ClCy; piatti, crash cymbals pair, hand cymbals, orchestral cymbals, cymbals@percussion
+Clash cymbals; ClshCym ClshCym ClCy; piatti?, crash cymbals pair, hand cymbals, orchestral cymbals, cymbals@percussion
 Tam-tam; TamTam TamTam TmTm; tam tam, tamtams, gong, gongs, wind gong
 Glockenspiel; Glock Glock Glck; glk, glockenspiels, bells?, orchestra bells, glocken
 Xylophone; Xylo Xylo Xylo; xyl, xylophones
@@ -104,7 +104,7 @@ Kalinda drum; Kalinda Kalinda Kldr; cutter drum, kalinda; icon=hand-drum colour=
 ` },
   { id: "pans", name: "Pans", colour: "saffron", icon: "pan", roles: `
 Pans; Pans Pans Pans; pan, steelpan, steel pan, steelpans, steel pans, steel drum, steel drums, steelband, steel band, panyard; group
-Tenor pan; TnrPan TnrPan Tnr; tenor steelpan, lead pan, soprano pan, tnr pan, first pan, 1st pan, low tenor, high tenor, tenor@pans, tenors@pans, tnr@pans, lead@pans, tp@pans, ten pan
+Tenor pan; TnrPan TnrPan Tnr; tnr?, tenor steelpan, lead pan, soprano pan, tnr pan, first pan, 1st pan, low tenor, high tenor, tenor@pans, tenors@pans, tnr@pans, lead@pans, tp@pans, ten pan
 Double tenor; DblTnr DblTnr DTnr; dbl tenor, double tnr, dbl tnr, double tenors, dt@pans, dten
 Double second; DblSec DblSec DSec; dbl second, double sec, dbl sec, second pan, seconds pan, double seconds, dbl seconds, 2nd pan, second@pans, seconds@pans, 2nds, dbl 2nd, double 2nd, ds@pans, second pans, 2nd pans; colour=amber
 Triple second; TrpSec TrpSec TSec; trip second, triple sec, triple seconds, trp second; colour=amber
@@ -122,18 +122,18 @@ Ping pong pan; PingPan PingPan Ping; one pan, round the neck, pan round neck, ne
   { id: "bass", name: "Bass", colour: "umber", icon: "bass", roles: `
 Bass section; Basses Basses Bses; bass group, all bass, low end; group
 Bass guitar; Bass Bass Bass; bass, bs, bss, bas, bass gtr, bs gtr, bassgtr, electric bass, elec bass, ebass, e bass, el bass, bass g, b gtr, bgtr, bass gt, bass git, slap bass, fretless bass, fretless, picked bass, bass clean, bass drive; di
-Upright bass; Upright Upright Uprt; upright, urb, acoustic bass, ac bass, standup bass, stand up bass, ubass, jazz bass upright, slap upright, upr bass, bull fiddle, uprt bass
-Synth bass; SynBass SynBass SynB; ~(synth|syn) (bass|bs), bass synth, bass syn, keys bass, key bass, 808, 808 bass, eight oh eight, reese bass, wobble bass, acid bass, bassline; line
+Upright bass; Upright Upright Uprt; upright, urb, acoustic bass, ac bass, standup bass, stand up bass, ubass, up bass, up bs, upr bs, jazz bass upright, slap upright, upr bass, bull fiddle, uprt bass
+Synth bass; SynBass SynBass SynB; ~(synth|syn) (bass|bs), bass synth, bass syn, keys bass, key bass, 808, 808 bass, eight oh eight, reese bass, wobble bass, acid bass, bassline?; line
 Sub bass; SubBass SubBass SubB; sub, subs, bass sub, sine bass, sub drop, lo sub; line
 ` },
   { id: "guitars", name: "Guitars", colour: "moss", icon: "guitar", roles: `
 Guitars; Gtrs Gtrs Gtrs; gtrs, gtr group, all guitars, gits, guits, guitars all; group
-Electric guitar; EGtr EGtr EGt; ~(electric|elec|el|e|elc|lec) (guitar|guitars|gtr|gtrs|gt|git|guit), guitar, gtr, gt, git, guit, gui, gtar, egt, eg, power chords, jazz guitar, electric guitar jazz; icon=guitar-electric
-Acoustic guitar; AGtr AGtr AGt; ~(acoustic|ac|aco|acou|acst|acc|acous) (guitar|guitars|gtr|gtrs|gt|git|guit), acoustic, acoustics, acous, a (guitar|guitars|gtr|gtrs|gt), agt, ag, steel string, steel string guitar, strummed acoustic, acgtr, acc gt, acoustic guitar steel, steel acoustic, acoustic guitar steel string
-Nylon guitar; NylGtr NylGtr NGtr; ~(nylon|classical|spanish|nyl|flamenco) (guitar|gtr|gt|guitars), nylon, nylon string, flamenco, ngtr, nylon string guitar, acoustic guitar nylon
+Electric guitar; EGtr EGtr EGt; ~(electric|elec|el|e|elc|lec) (guitar|guitars|gtr|gtrs|gt|git|guit|guir), guitar, gtr, gt, git, guit, gui, gtar, egt, eg, electric?, power chords, jazz guitar, electric guitar jazz; icon=guitar-electric
+Acoustic guitar; AGtr AGtr AGt; ~(acoustic|ac|aco|acou|acst|acc|acous) (guitar|guitars|gtr|gtrs|gt|git|guit|guir), acoustic, acoustics, acous, a (guitar|guitars|gtr|gtrs|gt), agt, ag, steel string, steel string guitar, strummed acoustic, acgtr, acc gt, acoustic guitar steel, steel acoustic, acoustic guitar steel string
+Nylon guitar; NylGtr NylGtr NGtr; ~(nylon|classical|spanish|nyl|flamenco|class) (guitar|gtr|gt|guitars), cl gtr?, nylon, nylon string, flamenco, ngtr, nylon string guitar, acoustic guitar nylon
 12-string guitar; 12Str 12Str 12St; ~(12 string|twelve string|12 str|12st) (guitar|gtr|acoustic|gt), 12 string, twelve string, 12str
 Baritone guitar; BariGtr BariGtr BrGt; ~(baritone|bari) (guitar|gtr|gt)
-Slide guitar; SlideGt SlideGt Sld; ~(slide|bottleneck) (guitar|gtr|gt), slide, resonator, reso gtr, resonator guitar, reso guitar
+Slide guitar; SlideGt SlideGt Sld; ~(slide|bottleneck|sld) (guitar|gtr|gt), slide, resonator, reso gtr, resonator guitar, reso guitar
 Lap steel; LapStl LapStl LapS; lap steel guitar, lapsteel
 Pedal steel; PdlStl PdlStl PdlS; pedal steel guitar, pedalsteel, steel?, steel guitar, psg, pedal stl
 Gypsy guitar; Manouch Manouch Mnch; manouche, la pompe
@@ -172,8 +172,8 @@ Kora; Kora Kora Kora; ngoni
 ` },
   { id: "keys", name: "Keys", colour: "plum", icon: "piano", roles: `
 Keys; Keys Keys Keys; keyboard, keyboards, kbd, kbds, kb, keyb, kys; group stereo line
-Piano; Piano Piano Pno; pno, pian, grand piano, grand, pianos, pf, pft, acoustic piano, ac piano, baby grand, concert grand, piano grand, pia, bright piano
-Upright piano; UpPno UpPno UPno; upright pno, piano upright, pno upright, honky tonk, tack piano, felt piano, felt pno, soft piano, pub piano, honky tonk piano
+Piano; Piano Piano Pno; pno, pn?, pian, grand piano, grand, pianos, pf, pft, acoustic piano, ac piano, baby grand, concert grand, piano grand, pia, bright piano
+Upright piano; UpPno UpPno UPno; upright pno, upr pno, upr piano, piano upright, pno upright, honky tonk, tack piano, felt piano, felt pno, soft piano, pub piano, honky tonk piano
 Prepared piano; PrepPno PrepPno PPno; prepared pno, piano strings, inside piano, piano inside
 Electric piano; EPno EPno EPno; ~(electric|elec|el|e) (piano|pno|pn), ep, epiano, tine piano, reed piano, epno, suitcase piano, stage piano, e keys, electric grand, electric grand piano; stereo line
 Toy piano; ToyPno ToyPno TPno; toy pno
