@@ -11,50 +11,12 @@ export interface Trait {
   readonly reading: Reading;
   /** Where it stands beside others of its role, as one word. */
   readonly positions: string;
-  /** Name of the folder it stands in, folded; empty for none. */
-  readonly folder: string;
-  /** Name of what it feeds, folded; empty for nothing. */
-  readonly feeds: string;
-}
-
-/**
- * Weights of what two tracks may have in common; they sum to 1. The name says most, but a name alone is not
- * enough.
- */
-const WEIGHT = { name: 0.5, kind: 0.12, place: 0.13, routing: 0.1, input: 0.1, look: 0.05 } as const;
-
-/**
- * How like two tracks are, 0…1: name (as read and as spelled), kind and format, folder, what they feed,
- * input, colour.
- * @param spelled how alike the names are spelled (`pairsInCommon`), where that is known already
- */
-export function likeness(a: Trait, b: Trait, spelled = pairsInCommon(a.pairs, b.pairs)): number {
-  const x = a.track;
-  const y = b.track;
-  const kind = x.kind === y.kind ? (x.format === y.format ? 1 : 0.7) : 0;
-  const place = a.folder === b.folder ? 1 : 0;
-  const routing = a.feeds === b.feeds ? 1 : 0;
-  const input = x.input === y.input ? (x.input === null ? 0.5 : 1) : 0;
-  const look = x.colour === y.colour ? 1 : 0;
-  return (
-    WEIGHT.name * nameLikeness(a, b, spelled) +
-    WEIGHT.kind * kind +
-    WEIGHT.place * place +
-    WEIGHT.routing * routing +
-    WEIGHT.input * input +
-    WEIGHT.look * look
-  );
-}
-
-function nameLikeness(a: Trait, b: Trait, spelled: number): number {
-  if (a.track.name === b.track.name || (a.name !== "" && a.name === b.name)) return 1;
-  const p = a.reading;
-  const q = b.reading;
-  if (p.role === null || q.role === null) return 0.8 * spelled;
-  if (p.role !== q.role) return 0.5 * spelled;
-  const details =
-    (p.of === q.of ? 0.3 : 0) + (a.positions === b.positions ? 0.4 : 0) + (p.number === q.number ? 0.3 : 0);
-  return Math.max(0.55 + 0.4 * details, spelled);
+  /** How many tracks stand before it since the last one that is certain. */
+  readonly place: number;
+  /** What else it has, each as one word. */
+  readonly features: Readonly<Record<string, string>>;
+  /** The same as numbers, which `Odds` fills in. */
+  readonly codes: Int32Array;
 }
 
 /** The pairs of neighbouring letters of a word, as sorted numbers. */

@@ -9,9 +9,11 @@ import { diff } from "../session/diff.ts";
 import { blankTrack } from "../session/document.ts";
 import type { Session } from "../session/document.ts";
 import { UNTOLD } from "../formats/exchange/plain.ts";
+import { comparableNames } from "./asCut.ts";
 import { assign } from "./assign.ts";
-import { likeness, pairsInCommon, pairsOf } from "./likeness.ts";
+import { pairsInCommon, pairsOf } from "./likeness.ts";
 import { matchSession, traits } from "./match.ts";
+import { Odds } from "./odds.ts";
 import { LIKE_ENOUGH } from "./pairing.ts";
 
 const style = makeStyle(usualHouse("Test house"));
@@ -123,12 +125,17 @@ describe("recognising a session that came back", () => {
     const side = (mark: string) =>
       fc.uniqueArray(stem, { minLength: 1, maxLength: 4 }).map((names): Session => ({
         ...smallSession(),
-        tracks: names.map((n, i) => blankTrack(`${mark}${i}`, `${n}${mark}`)),
+        tracks: names.map((n, i) => blankTrack(`${mark}${i}`, `${mark} ${n}`)),
       }));
     let greedyWorse = 0;
     fc.assert(
       fc.property(side("g"), side("c"), (out, back) => {
-        const like = traits(style, out).map((x) => traits(style, back).map((y) => likeness(x, y)));
+        const names = comparableNames(out, back);
+        const [rows, came] = [traits(style, out, names.out), traits(style, back, names.back)];
+        const odds = new Odds(rows, came, []);
+        const like = rows.map((x, i) =>
+          came.map((y, j) => odds.likeness({ ...x, place: i }, { ...y, place: j })),
+        );
         const gain = (r: number, c: number): number => {
           const l = like[r]?.[c] ?? 0;
           return l < LIKE_ENOUGH ? 0 : l - LIKE_ENOUGH;

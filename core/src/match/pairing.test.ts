@@ -7,8 +7,9 @@ import { blankTrack } from "../session/document.ts";
 import type { Session } from "../session/document.ts";
 import { assign } from "./assign.ts";
 import { assignSparse } from "./assignSparse.ts";
-import { Spellings, likeness, pairsInCommon } from "./likeness.ts";
+import { Spellings, pairsInCommon } from "./likeness.ts";
 import { matchSession, traits } from "./match.ts";
+import { Odds } from "./odds.ts";
 import { LIKE_ENOUGH, pairLikest } from "./pairing.ts";
 
 const style = makeStyle(usualHouse("Test house"));
@@ -90,15 +91,16 @@ describe("pairing by the likest of each", () => {
         fc.integer({ min: 1, max: 3 }),
         (out, back, nearest) => {
           const [rows, columns] = [traits(style, named("g", out)), traits(style, named("c", back))];
+          const odds = new Odds(rows, columns, []);
           const cost = rows.map((r, i) => [
             ...columns.map((c) => {
-              const like = likeness(r, c);
+              const like = odds.likeness(r, c);
               return like < LIKE_ENOUGH ? 2 : 1 - like;
             }),
             ...rows.map((_, j) => (i === j ? 1 - LIKE_ENOUGH : 2)),
           ]);
           const best = assign(cost).reduce((n, c, r) => n + (1 - (cost[r]?.[c] ?? 2)), 0);
-          const pairs = pairLikest(rows, columns, nearest);
+          const pairs = pairLikest(odds, rows, columns, nearest);
           expect(new Set(pairs.map((p) => p.column)).size).toBe(pairs.length);
           const got =
             pairs.reduce((n, p) => n + p.likeness, 0) + (rows.length - pairs.length) * LIKE_ENOUGH;

@@ -1,7 +1,8 @@
 import { assignSparse } from "./assignSparse.ts";
 import type { Choices, SparseAssignment } from "./assignSparse.ts";
-import { Spellings, likeness } from "./likeness.ts";
+import { Spellings } from "./likeness.ts";
 import type { Trait } from "./likeness.ts";
+import type { Odds } from "./odds.ts";
 
 /** Below this likeness two tracks are two tracks. */
 export const LIKE_ENOUGH = 0.5;
@@ -24,30 +25,35 @@ export interface Paired {
  * likest of each are looked at first. Of lists of up to 300 × 300 tracks what could still make the whole
  * better is then looked for and taken in until there is nothing; of longer ones, whoever was left without
  * one is paired with what is left.
+ * @param odds how like two are
  * @param nearest how many of the likest are looked at first
  */
 export function pairLikest(
+  odds: Pick<Odds, "likeness">,
   rows: readonly Trait[],
   columns: readonly Trait[],
   nearest: number = NEAREST,
 ): Paired[] {
   const spellings = new Spellings(columns);
   const choices = rows.map((row, i) =>
-    likest(row, columns, spellings, nearest, (i * columns.length) / rows.length),
+    likest(odds, row, columns, spellings, nearest, (i * columns.length) / rows.length),
   );
   const exact = rows.length * columns.length <= EXACT;
   let best = assignSparse(together(choices), columns.length, 1 - LIKE_ENOUGH);
-  while (exact && takeIn(choices, rows, columns, spellings, best))
+  while (exact && takeIn(odds, choices, rows, columns, spellings, best))
     best = assignSparse(together(choices), columns.length, 1 - LIKE_ENOUGH);
   const pairs = Array.from(best.columnOf).flatMap((column, row): Paired[] => {
     const there = choices[row]?.find((c) => c.column === column);
     return there ? [{ row, column, likeness: there.likeness }] : [];
   });
-  return exact || pairs.length === 0 ? pairs : [...pairs, ...amongTheLeft(rows, columns, pairs, nearest)];
+  return exact || pairs.length === 0
+    ? pairs
+    : [...pairs, ...amongTheLeft(odds, rows, columns, pairs, nearest)];
 }
 
 /** Pairs those that have none with those that are left. */
 function amongTheLeft(
+  odds: Pick<Odds, "likeness">,
   rows: readonly Trait[],
   columns: readonly Trait[],
   pairs: readonly Paired[],
@@ -58,6 +64,7 @@ function amongTheLeft(
   const free = [...columns.keys()].filter((i) => !taken.has(i));
   const at = <T>(list: readonly T[], i: number): T => list[i] as T;
   return pairLikest(
+    odds,
     left.map((i) => at(rows, i)),
     free.map((i) => at(columns, i)),
     nearest,
@@ -71,6 +78,7 @@ interface Choice {
 
 /** The likest of the columns, likest first; of equally like ones those nearest to a place in the list. */
 function likest(
+  odds: Pick<Odds, "likeness">,
   row: Trait,
   columns: readonly Trait[],
   spellings: Spellings,
@@ -82,7 +90,7 @@ function likest(
   // From the place outwards: of equally like ones the first stays.
   for (const column of outwards(Math.floor(place), columns.length)) {
     const other = columns[column];
-    const like = other ? likeness(row, other, spelled(column)) : 0;
+    const like = other ? odds.likeness(row, other, spelled(column)) : 0;
     if (like < LIKE_ENOUGH) continue;
     if (found.length === many) {
       if (like <= (found.at(-1)?.likeness ?? 0)) continue;
@@ -108,6 +116,7 @@ function* outwards(from: number, length: number): Generator<number> {
  * any, no pairing of all is better. @returns whether there were any
  */
 function takeIn(
+  odds: Pick<Odds, "likeness">,
   choices: Choice[][],
   rows: readonly Trait[],
   columns: readonly Trait[],
@@ -123,7 +132,7 @@ function takeIn(
       // What is less like than this cannot be better here.
       const least = Math.max(LIKE_ENOUGH, 1 - (rowPrice[i] ?? 0) - (columnPrice[column] ?? 0) + NONE);
       if (least > 1 || known.has(column)) continue;
-      const like = likeness(row, other, spelled(column));
+      const like = odds.likeness(row, other, spelled(column));
       if (like < least) continue;
       own.push({ column, likeness: like });
       any = true;

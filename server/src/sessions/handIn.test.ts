@@ -2,6 +2,7 @@ import { followingOf, openByRoom } from "@mossy/contract/openWork";
 import { check, open, putAllRight } from "@mossy/core/check/check";
 import { writeExchange } from "@mossy/core/formats/exchange/write";
 import { makeStyle } from "@mossy/core/house/style";
+import { blankTrack } from "@mossy/core/session/document";
 import { dice } from "@mossy/core/chance/dice";
 import { AFTERNOON, work } from "@mossy/station/afternoon";
 import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
@@ -80,6 +81,36 @@ describe("handing in", () => {
       checklist: out.checklist,
       origin: out.origin,
     });
+  });
+
+  it("knows the tracks of such a file by how they last came, new ones of that time as well", async () => {
+    const { data: session } = await quayNight(engineer);
+    const bare = (tracks: typeof session.baseline.tracks): Uint8Array => {
+      const files = unzipSync(writeExchange({ ...session.baseline, tracks }, session.id));
+      const project = strFromU8(files["project.xml"]!)
+        .replaceAll("track-", "x")
+        .replaceAll("channel-", "y");
+      return zipSync({ "project.xml": strToU8(project) });
+    };
+    const out = session.baseline.tracks;
+    const first = out.find((t) => t.kind === "audio")!;
+    const main = out.find((t) => t.kind === "main")!.id;
+    const own = [
+      ...out.map((t) => (t.id === first.id ? { ...t, name: "gull chorus far" } : t)),
+      blankTrack("own", "Whale song", { feeds: main }),
+    ];
+    const idOf = async (tracks: typeof out, name: string): Promise<string | undefined> => {
+      const handed = takenIn(
+        (await engineer.ask("handIn", {}, bare(tracks), `?session=${session.id}`)).data,
+      );
+      const { data: checkIn } = await lead.ask("checkIn", { checkIn: handed.checkIn });
+      return checkIn.now.session.tracks.find((t) => t.name === name)?.id;
+    };
+    const whale = await idOf(own, "Whale song");
+    expect(out.some((t) => t.id === whale)).toBe(false);
+    // The next week it is called otherwise in the file, and stands in front.
+    const next = own.map((t) => (t.id === "own" ? { ...t, id: "z9", level: -7 } : t));
+    expect(await idOf([next.at(-1)!, ...next.slice(0, -1)], "Whale song")).toBe(whale);
   });
 
   it.each<[string, Uint8Array, number, RegExp]>([

@@ -7,7 +7,6 @@ import type { ExchangeFile } from "@mossy/core/formats/exchange/entries";
 import { together } from "@mossy/core/formats/exchange/together";
 import { readEntries } from "@mossy/core/formats/exchange/read";
 import type { ReadExchange } from "@mossy/core/formats/exchange/read";
-import { lowered } from "@mossy/core/fit/lowered";
 import type { Change } from "@mossy/core/session/change";
 import { diff } from "@mossy/core/session/diff";
 import { factsOf } from "@mossy/core/habits/facts";
@@ -25,7 +24,7 @@ import { olderCopyOf, olderInWords } from "./olderCopy.ts";
 import { putAway } from "./fileOf.ts";
 import type { Stored } from "./fileOf.ts";
 import { unlike } from "./likeness.ts";
-import { inHouseNames } from "./thereAndBack.ts";
+import { inHouseNames, wentOut } from "./thereAndBack.ts";
 import type { WentOut } from "./thereAndBack.ts";
 import { sessionWith } from "./store.ts";
 import type { WholeSession } from "./store.ts";
@@ -121,28 +120,35 @@ export interface HandInResult {
 
 /** Gives the tracks of a read session file the ids they went out with, and their house names. */
 export function takeIn(style: Style, went: WentOut, read: ReadExchange): HandInResult {
-  const first = went.lowering ? lowered(went.baseline, went.lowering, style.reader) : went.baseline;
-  const taken = underOurIds(style, first, read);
+  const [now, first = now] = wentOut(style, went);
+  const taken = underOurIds(style, first.there, now.there, read);
   return { ...taken, session: inHouseNames(style, went, taken.came) };
 }
 
 /** The session of a file under the ids it went out with. */
-function underOurIds(style: Style, baseline: Session, read: ReadExchange): Omit<HandInResult, "session"> {
+function underOurIds(
+  style: Style,
+  baseline: Session,
+  now: Session,
+  read: ReadExchange,
+): Omit<HandInResult, "session"> {
   if (read.untold.length === 0) return { came: read.session, recognised: "ids", notices: read.notices };
-  const { session, pairs } = matchSession(style, baseline, read.session, read.untold);
+  const { session, pairs } = matchSession(style, baseline, read.session, read.untold, now);
+  const wentOutWith = new Set(baseline.tracks.map((t) => t.id));
+  const known = pairs.filter((p) => wentOutWith.has(p.baseline)).length;
   // What the file has no place for stays as it went out.
   const whole = together(session, { session: baseline }, true);
   const { tracks: _, ...settings } = read.settings
     ? read.session
     : { ...whole, notes: whole.notes || baseline.notes };
-  const known =
-    `The file carries no ids of ours: ${pairs.length} of ` +
+  const says =
+    `The file carries no ids of ours: ${known} of ` +
     `${baseline.tracks.length} tracks were recognised by name, kind, place and routing. Check ` +
     "the pairs that look odd.";
   return {
     came: { ...whole, ...settings },
     recognised: "likeness",
-    notices: [known, ...read.notices],
+    notices: [says, ...read.notices],
   };
 }
 
