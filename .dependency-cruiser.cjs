@@ -1,5 +1,5 @@
 // Who may know whom: docs/architecture.md.
-const PACKAGES = "^(core|contract|server|web|station|demo|e2e|bench)/";
+const PACKAGES = "^(core|contract|server|web|station|season|demo|e2e|bench)/";
 const TESTS = "\\.test\\.tsx?$|fixtures/|/testing/";
 
 /** A package and the packages it may know. */
@@ -189,6 +189,16 @@ const WEB = {
   start: ["ui", "wire", "fit", "rooms"],
   setUp: ["ui", "wire", "session", "people", "fit", "rooms"],
 };
+/** What really happens knows nothing of what is measured of it. */
+const SEASON = {
+  spelling: [],
+  truth: ["spelling"],
+  people: ["spelling"],
+  templates: ["spelling", "truth"],
+  rooms: ["spelling"],
+  work: ["spelling", "truth", "people", "templates"],
+  measure: ["spelling", "truth", "templates", "rooms", "work"],
+};
 
 module.exports = {
   forbidden: [
@@ -198,6 +208,7 @@ module.exports = {
     floor("server", "contract", "core"),
     floor("web", "contract", "core"),
     floor("station", "contract", "core"),
+    floor("season", "core"),
     floor("demo", "server", "station", "contract", "core"),
     {
       name: "core-is-for-everywhere",
@@ -226,12 +237,20 @@ module.exports = {
       name: "tests-need-only-what-is-for-tests",
       comment: "what only tests and builds need stands in devDependencies",
       severity: "error",
-      from: { path: "^(core|contract|server|web|station|demo)/src", pathNot: TESTS },
+      from: { path: "^(core|contract|server|web|station|season|demo)/src", pathNot: TESTS },
       to: { dependencyTypes: ["npm-dev"], dependencyTypesNot: ["type-only"] },
     },
     ...rooms("core", CORE),
     ...rooms("server", SERVER),
     ...rooms("web", WEB),
+    ...rooms("season", SEASON),
+    {
+      name: "spelling-knows-no-reading",
+      comment: "what people type is made without what reads it, else a season measures itself",
+      severity: "error",
+      from: { path: "^season/src/spelling/" },
+      to: { path: "^(core|contract|server|web|station)/", pathNot: "^core/src/chance/" },
+    },
   ],
   options: {
     doNotFollow: { path: "node_modules" },

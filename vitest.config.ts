@@ -11,7 +11,7 @@ export default defineConfig({
         test: {
           name: "core",
           expect,
-          include: ["{core,contract,station,demo,web}/**/*.test.ts"],
+          include: ["{core,contract,station,season,demo,web}/**/*.test.ts"],
           testTimeout: 60_000,
           // Nothing of these leaves a trace another could meet: read once by each worker, not once by each file.
           isolate: false,

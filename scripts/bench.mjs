@@ -12,6 +12,7 @@ const PROGRAMS = {
   sound: "bench/src/sound.ts",
   delivery: "bench/src/delivery.ts",
   instruments: "bench/src/instruments.ts",
+  season: "bench/src/season.ts",
   smooth: "e2e/src/smooth.ts",
   door: "e2e/src/door.ts",
   catalogue: "e2e/src/catalogue.ts",

@@ -12,7 +12,7 @@ const CHECKS = [
   ["page", bin("prettier"), ["--check", "--log-level", "warn", "."]],
   // All at once for what tests and scripts reach, then each package with only what is there where it runs.
   types("types", "."),
-  ...["core", "contract", "server", "web", "station", "demo", "e2e", "bench"].map((name) =>
+  ...["core", "contract", "server", "web", "station", "season", "demo", "e2e", "bench"].map((name) =>
     types(`types of ${name} alone`, name),
   ),
   ["lint", bin("oxlint"), ["--deny-warnings", "."]],
@@ -28,6 +28,7 @@ const CHECKS = [
       "server",
       "web/src",
       "station",
+      "season",
       "demo",
       "e2e",
       "bench",

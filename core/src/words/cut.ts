@@ -3,7 +3,10 @@ import { LETTERS, letterOf } from "./reader.ts";
 import type { Entry, Reader } from "./reader.ts";
 import type { Tail } from "./tails.ts";
 
-/** How a stretch of a name was recognised; a guess is a slip that several words explain as well. */
+/**
+ * How a stretch of a name was recognised; a guess is a slip, or a word made short, that several words explain as
+ * well, and a tail says which take, version, day or channel it is.
+ */
 export type How = "word" | "glued" | "short" | "slip" | "guess" | "number" | "tail" | "unknown";
 
 /** A stretch of a name with what it was recognised as. */
@@ -15,8 +18,6 @@ export interface Segment {
   readonly to: number;
   /** Which word of the name it starts with. */
   readonly word: number;
-  /** How many words it takes up. */
-  readonly words: number;
   readonly how: How;
   readonly entry: Entry | null;
   /** For numbers: the digits as typed; ordinals carry their ending. */
@@ -132,7 +133,6 @@ export function piece(f: Fold, start: number, end: number, how: How, entry: Entr
     from: f.from[start] ?? 0,
     to: f.to[end - 1] ?? 0,
     word: start,
-    words: end - start,
     how,
     entry,
     digits: null,

@@ -146,7 +146,7 @@ function partOf(
   return o.seg.entry || o.seg.how === "number" ? "filler" : "unknown";
 }
 
-/** "Vlns I": of a section that is divided, a lone I behind it is the first of them. */
+/** "Vlns I", "Horn I": a lone I behind what a track is stands for the first of them. */
 function romanOne(
   options: readonly Option[],
   main: Option | null,

@@ -1,0 +1,64 @@
+import { describe, expect, it } from "vitest";
+import { Count } from "./measure/count.ts";
+import type { Figures } from "./season.ts";
+import { csvOf, markdownOf, rowsOf } from "./table.ts";
+import { wishOf } from "./wish.ts";
+
+function figures(right: number, wrong: number): Figures {
+  const names = new Count<"right" | "asked" | "wrongAndSure">("right", "asked", "wrongAndSure");
+  Object.assign(names, { all: 1000, of: { right, asked: 1000 - right - wrong, wrongAndSure: wrong } });
+  const pairs = new Count<"right" | "wrong" | "missed">("right", "wrong", "missed");
+  Object.assign(pairs, { all: 1000, of: { right: 995, wrong: 2, missed: 3 } });
+  return { names, pairs, files: { all: 2, withoutIds: 1 } };
+}
+
+describe("the table of a season", () => {
+  it("holds each answer against its aim", () => {
+    expect(rowsOf(figures(970, 5)).map((r) => [r.figure, r.met])).toEqual([
+      ["97.00 %", true],
+      ["0.50 %", true],
+      ["99.50 %", true],
+      ["0.20 %", true],
+    ]);
+    expect(rowsOf(figures(969, 6)).map((r) => r.met)).toEqual([false, false, true, true]);
+  });
+
+  it("meets nothing where nothing was looked at", () => {
+    const none = figures(0, 0);
+    none.pairs.all = 0;
+    expect(rowsOf(none)[3]?.met).toBe(false);
+  });
+
+  it("sets seeds side by side and the worst of them in bold", () => {
+    const seeds = new Map([
+      [7, rowsOf(figures(980, 1))],
+      [11, rowsOf(figures(960, 4))],
+    ]);
+    const lines = markdownOf(seeds).split("\n");
+    expect(lines[0]).toBe("| Question | Aim | Seed 7 | Seed 11 |");
+    expect(lines[2]).toContain("| ≥ 97 % | 98.00 % | **96.00 % (missed)** |");
+    expect(lines[3]).toContain("| 0.10 % | **0.40 %** |");
+    expect(csvOf(seeds).split("\r\n")[1]).toBe(
+      '7,"Names read right: what, where, which of several",≥ 97 %,98.00 %,yes,1000',
+    );
+  });
+});
+
+describe("what is asked of a season", () => {
+  it("is two hundred rooms and twelve weeks, or what somebody says", () => {
+    expect(wishOf([])).toEqual({ rooms: 200, weeks: 12, seeds: [7], csv: null, cases: 10 });
+    expect(wishOf(["--rooms", "8", "--seed", "7,11", "--csv", "a.csv"])).toMatchObject({
+      rooms: 8,
+      seeds: [7, 11],
+      csv: "a.csv",
+    });
+  });
+
+  it.each([
+    [["--rooms", "many"], "--rooms is a whole number from 1 to 2000, not “many”"],
+    [["--weeks", "0"], "--weeks is a whole number from 1 to 104, not “0”"],
+    [["--seed", "7,x"], "--seed is a whole number from 0 to 2147483647, not “x”"],
+    [["--people", "4"], "There is no --people: --rooms, --weeks, --seed, --csv and --cases are."],
+    [["--csv"], "--csv needs a value behind it"],
+  ])("%j is refused", (words, says) => expect(() => wishOf(words)).toThrow(says));
+});
