@@ -102,6 +102,24 @@ describe("the time of a session", () => {
     await kept(async () => (await markers())["03_The_story"]).toEqual([153, 3312]);
   });
 
+  it("lands where it is let go, however soon after it came there", async () => {
+    const [a, z] = [await spot(2000, 0), await spot(2400, 0)];
+    // Pressed, moved and let go before anything is drawn in between.
+    await b.driver.executeScript(
+      `const [canvas, from, to] = arguments;
+       const at = (p) => ({ clientX: p.x, clientY: p.y, pointerId: 7, button: 0, bubbles: true });
+       canvas.dispatchEvent(new PointerEvent("pointerdown", at(from)));
+       for (const x of [to.x - 30, to.x]) canvas.dispatchEvent(new PointerEvent("pointermove", at({ ...to, x })));
+       canvas.dispatchEvent(new PointerEvent("pointerup", at(to)));`,
+      await b.driver.findElement({ css: "canvas" }),
+      a,
+      z,
+    );
+    await kept(async () => ((await markers())["03_The_story"]?.[0] ?? 0) > 500).toBe(true);
+    await b.button("Undo");
+    await kept(async () => (await markers())["03_The_story"]).toEqual([153, 3312]);
+  });
+
   it("takes a marker where one stands, typed into, called by the house, coloured by its palette", async () => {
     await click(900, 3);
     await b.press("t");

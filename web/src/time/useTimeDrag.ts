@@ -3,7 +3,7 @@ import type { Change } from "@mossy/core/session/change";
 import type { TrackId } from "@mossy/core/session/document";
 import { onGrid } from "@mossy/core/time/counted";
 import type { Counting } from "@mossy/core/time/counted";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import type { PointerEvent as ReactPointerEvent } from "react";
 import type { Workpiece } from "../documents/workpiece.ts";
 import { useDrag } from "../ui/useDrag.ts";
@@ -47,9 +47,10 @@ export function useTimeDrag({
   onTrack: (id: TrackId) => void;
 }) {
   const [dragged, setDragged] = useState<Shown | null>(null);
-  const [change, setChange] = useState<Change | null>(null);
+  // What it is let go with: it may be let go before what it came to is drawn.
+  const change = useRef<Change | null>(null);
   const take = (next: Change | null): void => {
-    setChange(next);
+    change.current = next;
     setDragged(next ? shownOf(apply(shown.session, [next])) : null);
   };
   const grip = (e: ReactPointerEvent): Grip | null => {
@@ -76,7 +77,7 @@ export function useTimeDrag({
     move: (held: Grip, _at: Point, by: Point) =>
       take(moved(shown, held.picked, held.end, onGrid(held.start + by.x / perSecond, counting))),
     drop: (held) => {
-      if (change && work) work.edit([change], held.end ? "length" : "move");
+      if (change.current && work) work.edit([change.current], held.end ? "length" : "move");
       take(null);
     },
     giveUp: () => take(null),
