@@ -2,6 +2,7 @@ import bidiFactory from "bidi-js";
 import { readFileSync } from "node:fs";
 import { PASSED, filesFor, mainFile } from "./fonts.ts";
 import type { Face } from "./fonts.ts";
+import { plainFont } from "./woff.ts";
 
 const bidi = bidiFactory();
 const clusters = new Intl.Segmenter("en", { granularity: "grapheme" });
@@ -26,6 +27,15 @@ const LATIN = /^[ -~\u00a1-\u00ac\u00ae-\u00ff]*$/;
 /** Characters that the right-to-left scripts are made of; a font turns these round by itself. */
 const RIGHT_TO_LEFT = /[\p{Script=Arabic}\p{Script=Hebrew}]/u;
 
+/** Fonts that were set before, unpacked: a font's own way of unpacking takes longer than a page does. */
+const unpacked = new Map<string, Buffer>();
+
+function fontIn(file: string): Buffer {
+  const known = unpacked.get(file) ?? plainFont(readFileSync(file));
+  unpacked.set(file, known);
+  return known;
+}
+
 /** Sets text in a document of pdfkit: any script, each character from the first font that has it. */
 export class Setting {
   readonly #chosen = new Map<string, string>();
@@ -38,7 +48,7 @@ export class Setting {
   /** Turns the document to a font. */
   #use(file: string): OpenFont {
     if (!this.#open.has(file)) {
-      this.doc.registerFont(file, readFileSync(file));
+      this.doc.registerFont(file, fontIn(file));
       this.#open.add(file);
     }
     this.doc.font(file);
