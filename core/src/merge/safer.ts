@@ -9,6 +9,15 @@ export interface SaferSide {
   readonly because: string;
 }
 
+/** Two that began as one: what both had, and what each made of it. */
+export interface Sides {
+  readonly base: Session;
+  readonly ours: Session;
+  readonly theirs: Session;
+  /** Whether ours is a session of a job, which people record and mix in; else a draft. */
+  readonly job: boolean;
+}
+
 /** What belongs to the room and the day, whatever a release says. */
 const OF_THE_ROOM: ReadonlySet<TrackField> = new Set<TrackField>([
   "input",
@@ -20,12 +29,21 @@ const OF_THE_ROOM: ReadonlySet<TrackField> = new Set<TrackField>([
   "monitor",
 ]);
 
+/** What is set by ear; what a release says of it is where to begin. */
+const OF_THE_MIX: ReadonlySet<TrackField> = new Set<TrackField>([
+  "level",
+  "pan",
+  "width",
+  "around",
+  "muted",
+]);
+
 /**
  * The side that is safer where one is, for a session (ours) brought forward to a release (theirs): a name the
- * job gave, and what is patched in the room, stay; a way to the main path that the release mended comes; what
+ * job gave, what is patched in the room, and how it was mixed there stay; a way to the main path that the release mended comes; what
  * one side took out stays, as it can be taken out later. Null where only a person can say.
  */
-export function saferSide(ours: Session, theirs: Session, clash: Clash): SaferSide | null {
+export function saferSide(sides: Sides, clash: Clash): SaferSide | null {
   switch (clash.of) {
     case "there":
       return { side: clash.gone === "ours" ? "theirs" : "ours", because: KEPT };
@@ -38,19 +56,37 @@ export function saferSide(ours: Session, theirs: Session, clash: Clash): SaferSi
     case "place":
       return null;
     case "value":
-      return saferOfValue(ours, theirs, clash.track, clash.field);
+      return saferOfValue(sides, clash);
   }
 }
 const KEPT = "what stays can still be taken out later";
 
-function saferOfValue(ours: Session, theirs: Session, id: TrackId, field: TrackField): SaferSide | null {
+type ValueClash = Extract<Clash, { of: "value" }>;
+
+function saferOfValue(sides: Sides, { track, field, ...clash }: ValueClash): SaferSide | null {
+  const { ours, theirs, job } = sides;
   if (field === "name") return { side: "ours", because: "the job gave it that name" };
   if (OF_THE_ROOM.has(field))
     return { side: "ours", because: "it is patched and set up like that in the room" };
+  if (job && OF_THE_MIX.has(field)) return { side: "ours", because: "it was set by ear there" };
   if (field !== "feeds") return null;
-  return !reachesMain(ours, id) && reachesMain(theirs, id)
-    ? { side: "theirs", because: "the release leads it to the main path again" }
+  if (!reachesMain(ours, track) && reachesMain(theirs, track))
+    return { side: "theirs", because: "the release leads it to the main path again" };
+  return typeof clash.theirs === "string" && ledTo(sides, clash.theirs) === clash.ours
+    ? { side: "ours", because: "what the release leads it to was taken out, and led there" }
     : null;
+}
+
+/** Where a way of theirs leads once what ours took out is gone: where that led. */
+function ledTo({ base, ours, theirs }: Sides, to: TrackId): TrackId | null {
+  const [was, here, there] = [base, ours, theirs].map(byId);
+  let at: TrackId | null = to;
+  for (const seen = new Set<TrackId>(); at !== null && was?.has(at) && !here?.has(at);) {
+    if (seen.has(at)) return null;
+    seen.add(at);
+    at = there?.get(at)?.feeds ?? null;
+  }
+  return at;
 }
 
 /** Whether sound of a track gets to the main path by what it feeds. */

@@ -56,10 +56,8 @@ async function askedOf(
   const standing = await standingOf(db, id);
   const theirs = await theirsOf(db, released, standing, style);
   const { session, clashes } = merge(standing.baseline, standing.now, theirs.session);
-  const asked = clashes.map((c) => ({
-    key: c.key,
-    side: saferSide(standing.now, theirs.session, c)?.side,
-  }));
+  const sides = { base: standing.baseline, ours: standing.now, theirs: theirs.session, job: true };
+  const asked = clashes.map((c) => ({ key: c.key, side: saferSide(sides, c)?.side }));
   const safer = asked.flatMap(({ key, side }) => (side ? [[key, side] as [string, typeof side]] : []));
   const { changes, sentences } = compare(standing.now, session);
   const known = new Set(standing.baseline.tracks.map((t) => t.id));

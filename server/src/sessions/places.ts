@@ -6,6 +6,7 @@ import { changedHere } from "@mossy/core/library/blockStand";
 import { merge } from "@mossy/core/merge/merge";
 import type { Merged } from "@mossy/core/merge/merge";
 import { saferSide } from "@mossy/core/merge/safer";
+import type { Sides } from "@mossy/core/merge/safer";
 import type { Side } from "@mossy/core/merge/values";
 import type { Style } from "@mossy/core/house/style";
 import type { HeldBlock } from "@mossy/core/session/beside";
@@ -66,8 +67,9 @@ async function inDraft(db: Db, style: Style, { id, held: at }: Row, release: num
   if (held.release >= release) return { ...known, forward: null };
   const from = await blockRelease(db, held.block, held.release);
   const to = await blockRelease(db, held.block, release);
-  const { merged, theirs } = bringBlock(style, draft.session, held, from.session, to);
-  return { ...known, forward: forwardOf(draft.session, theirs, merged, held, from.session) };
+  const { base, merged, theirs } = bringBlock(style, draft.session, held, from.session, to);
+  const sides = { base, ours: draft.session, theirs, job: false };
+  return { ...known, forward: forwardOf(sides, merged, held, from.session) };
 }
 
 async function inSession(
@@ -90,24 +92,24 @@ async function inSession(
   if (held.release >= release) return { ...known, forward: null };
   const { base, theirs } = await blockStep(db, style, s, { held: at, release });
   const from = await blockRelease(db, held.block, held.release);
-  return { ...known, forward: forwardOf(s.now, theirs, merge(base, s.now, theirs), held, from.session) };
+  const sides = { base, ours: s.now, theirs, job: true };
+  return { ...known, forward: forwardOf(sides, merge(base, s.now, theirs), held, from.session) };
 }
 
 function forwardOf(
-  now: Session,
-  theirs: Session,
+  sides: Sides,
   { session, clashes }: Merged,
   held: HeldBlock,
   from: Session,
 ): NonNullable<BlockPlace["forward"]> {
   const safer = clashes.flatMap((c): [string, Side][] => {
-    const side = saferSide(now, theirs, c)?.side;
+    const side = saferSide(sides, c)?.side;
     return side ? [[c.key, side]] : [];
   });
-  const { changes, sentences } = compare(now, session);
+  const { changes, sentences } = compare(sides.ours, session);
   return {
     changes: changes.length,
-    own: changedHere(now, held, from).length,
+    own: changedHere(sides.ours, held, from).length,
     open: clashes.length - safer.length,
     safer: safer.length,
     says: sentences.slice(0, SAID).map((s) => s.says),

@@ -159,7 +159,10 @@ function Bring({
     // eslint-disable-next-line react-hooks/exhaustive-deps -- releases never change
     [style, session, block, from, to.release],
   );
-  const sides = useMemo(() => ({ baseline: base, now: session, theirs }), [base, session, theirs]);
+  const sides = useMemo(
+    () => ({ baseline: base, now: session, theirs, job: false }),
+    [base, session, theirs],
+  );
   const merged = useChoices(sides);
   const open = merged.clashes.filter((c) => !c.chosen).length;
   const comes = useMemo(() => compare(session, merged.session), [session, merged.session]);

@@ -11,11 +11,13 @@ export interface Three {
   readonly baseline: Session;
   readonly now: Session;
   readonly theirs: Session;
+  /** Whether what it is now is a session of a job; else a draft. */
+  readonly job: boolean;
 }
 
 /** What both changed, each to something else: both sides in words, the safer one marked with why. */
 export function DecideList({
-  sessions: { baseline, now, theirs },
+  sessions: { baseline, now, theirs, job },
   clashes,
   release,
   onChoose,
@@ -40,7 +42,7 @@ export function DecideList({
       <ul>
         {clashes.map((clash) => {
           const words = clashInWords(baseline, now, theirs, clash);
-          const safer = saferSide(now, theirs, clash);
+          const safer = saferSide({ base: baseline, ours: now, theirs, job }, clash);
           return (
             <li key={clash.key} className="flex flex-col gap-1.5 border-b border-line px-3 py-2 text-sm">
               <p className="flex flex-wrap items-baseline gap-x-2">

@@ -114,7 +114,10 @@ function Later({
 }) {
   const { state } = useWorkpiece(template.draft);
   const now = state.doc;
-  const sides = useMemo(() => laterChanges(now, from, to, release), [now, from, to, release]);
+  const sides = useMemo(
+    () => ({ ...laterChanges(now, from, to, release), job: false }),
+    [now, from, to, release],
+  );
   const merged = useChoices(sides);
   const open = merged.clashes.filter((c) => !c.chosen).length;
   // That it stands on a later release then, and is called otherwise, needs no saying.

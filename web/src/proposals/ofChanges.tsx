@@ -29,7 +29,7 @@ export function OfChanges({ proposal, what }: { proposal: WholeProposal; what: C
     [asked, out],
   );
   const sides = useMemo(
-    () => ({ baseline: base, now: draft.session, theirs: part }),
+    () => ({ baseline: base, now: draft.session, theirs: part, job: false }),
     [base, draft.session, part],
   );
   const merged = useChoices(sides);

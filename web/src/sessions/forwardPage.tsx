@@ -36,7 +36,8 @@ const SHOWS = [
 
 function Forward({ look, again }: { look: ForwardLook; again: () => void }) {
   const { session: s, release, now, theirs, baseline, block } = look;
-  const merged = useChoices(look);
+  const sides = { baseline, now, theirs, job: true };
+  const merged = useChoices(sides);
   const [shows, setShows] = useState<(typeof SHOWS)[number][0]>("sentences");
   const may = useMayIn(s.room) && s.closedAt === null;
   const open = merged.clashes.filter((c) => !c.chosen).length;
@@ -102,7 +103,7 @@ function Forward({ look, again }: { look: ForwardLook; again: () => void }) {
         <div className="beside min-h-0 flex-1 [--beside:300px]">
           <div className="flex min-h-0 flex-col gap-4 overflow-y-auto">
             <DecideList
-              sessions={{ baseline, now, theirs }}
+              sessions={sides}
               clashes={merged.clashes}
               release={release.number}
               onChoose={may ? merged.choose : null}
