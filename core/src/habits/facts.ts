@@ -19,11 +19,16 @@ const roleFacts = z.object({
   gone: z.int(),
 });
 export type RoleFacts = z.infer<typeof roleFacts>;
+/** What the software of a room may have no place for in a whole session. */
+const UNTOLD = ["colour", "place"] as const;
+type Untold = (typeof UNTOLD)[number];
 /** What a room did with a session, as far as it may be a habit: little, so that thousands can be read at once. */
 export const sessionFacts = z.object({
   roles: z.array(roleFacts),
   /** Names of tracks the room added. */
   added: z.array(z.string()),
+  /** What of all its tracks its software did not tell: it shows no habit, neither kept nor broken. */
+  untold: z.array(z.enum(UNTOLD)).optional(),
 });
 export type SessionFacts = z.infer<typeof sessionFacts>;
 
@@ -58,5 +63,18 @@ export function factsOf(baseline: Session, came: Session): SessionFacts {
     };
   });
   const added = came.tracks.filter((t) => !out.has(t.id)).map((t) => t.name);
-  return { roles, added: added.slice(0, MOST_ADDED) };
+  const untold = untoldIn(baseline, came);
+  return { roles, added: added.slice(0, MOST_ADDED), ...(untold.length > 0 && { untold }) };
+}
+
+/** So many tracks went out with something, and none came back with it: nobody does that by hand. */
+const BY_HAND = 4;
+
+function untoldIn(baseline: Session, came: Session): Untold[] {
+  const many = ({ tracks }: Session, has: (t: Track) => boolean): number => tracks.filter(has).length;
+  const isLost = (has: (t: Track) => boolean): boolean =>
+    many(baseline, has) > BY_HAND && many(came, has) === 0;
+  return UNTOLD.filter((what) =>
+    isLost(what === "colour" ? (t) => t.colour !== null : (t) => t.parent !== null),
+  );
 }

@@ -196,6 +196,25 @@ describe("habits of rooms", () => {
     expect(found.some((f) => f === "name kick")).toBe(false);
   });
 
+  it("are asked only of rooms whose software tells such a thing at all", () => {
+    const red = worked(only("kick", () => ({ colour: "#d01020" })));
+    const [plain, bare] = [worked(nothing), worked(() => ({ colour: null }))];
+    const of = (others: Session): Told[] => [
+      ...inRooms(8, 8, red),
+      ...Array.from({ length: 9 }, (_, i) => told(["yard", "van", "loft"][i % 3]!, others)),
+    ];
+    expect(factsOf(out, bare).untold).toEqual(["colour"]);
+    expect(factsOf(out, red).untold).toBeUndefined();
+    expect(habitsOf(of(bare), style)).toMatchObject([
+      { about: "colour", role: "kick", sessions: 8, of: 8 },
+    ]);
+    // Those who could and did not are counted.
+    expect(habitsOf(of(plain), style)).toEqual([]);
+    // Where a session has folders and none comes back, nobody put its tracks elsewhere.
+    const inFolder = { ...out, tracks: out.tracks.map((t) => ({ ...t, parent: "kit" })) };
+    expect(factsOf(inFolder, out).untold).toEqual(["place"]);
+  });
+
   it("tell a word from another spelling of the same", () => {
     expect(saidFor(TB, { from: TB.short.full, to: "Intercom" })).toEqual(["Intercom"]);
     expect(saidFor(TB, { from: `${TB.short.full}_2`, to: "Intercom_2" })).toEqual(["Intercom"]);

@@ -112,7 +112,9 @@ export function habitsOf(told: readonly Told[], style: Style): Habit[] {
 }
 
 function questionsOf(told: readonly Told[], style: Style): Question[] {
-  const all = told.flatMap(({ room, facts }) => facts.roles.map((f) => ({ room, f })));
+  const all = told.flatMap(({ room, facts }) =>
+    facts.roles.map((f) => ({ room, f, untold: facts.untold ?? [] })),
+  );
   const known = [...grouped(all, ({ f }) => f.role)].flatMap(([id, list]): Question[] => {
     const role = style.reader.roles.get(id);
     if (!role) return [];
@@ -121,11 +123,13 @@ function questionsOf(told: readonly Told[], style: Style): Question[] {
       about,
       role,
       house,
-      answers: list.map(({ room, f }) => {
-        const said = says(f);
-        const by = about === "level" ? middle(f.levels) : null;
-        return { room, says: said === null || alike(about, said, house) ? null : said, by };
-      }),
+      answers: list
+        .filter(({ untold }) => !untold.some((u) => u === about))
+        .map(({ room, f }) => {
+          const said = says(f);
+          const by = about === "level" ? middle(f.levels) : null;
+          return { room, says: said === null || alike(about, said, house) ? null : said, by };
+        }),
     });
     const colour = colourFor(style, what) ?? "";
     const renamed = list.flatMap(({ f }) => f.names.flatMap((n) => formIn(role, n.from) ?? []));
