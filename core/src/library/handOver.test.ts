@@ -63,6 +63,20 @@ describe("a session handed to another room", () => {
     );
   });
 
+  it("does without what was taken out in it, also where the room had put that on another input", () => {
+    const far = {
+      ...release,
+      tracks: release.tracks.map((t) => (t.id === "bass" ? { ...t, input: 90 } : t)),
+    };
+    const baseline = fit(far, yard, terms).session;
+    expect(inputs(baseline)["bass"]).not.toBe(90);
+    const done = { ...baseline, tracks: baseline.tracks.filter((t) => t.id !== "bass") };
+    const there = handedOver(far, begun(baseline, done), { ...van, inputs: mics(5, 4) }, terms);
+    expect(inputs(there.fit.session)).toEqual({ tenor: 5, second: 6 });
+    // It went out with it, so that somebody may ask for it.
+    expect(inputs(there.baseline)).toHaveProperty("bass");
+  });
+
   it("says what cannot be placed there", () => {
     const there = handedOver(release, begun(out(yard)), van, terms);
     expect(there.fit.unplaced.map((u) => u.track)).toEqual(["bass"]);

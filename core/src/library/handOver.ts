@@ -3,6 +3,7 @@ import type { Fit } from "../fit/fit.ts";
 import type { Room } from "../fit/room.ts";
 import type { FitTerms } from "../fit/sources.ts";
 import { merge } from "../merge/merge.ts";
+import type { Side } from "../merge/values.ts";
 import type { Session } from "../session/document.ts";
 import { inputsOf } from "../session/inputs.ts";
 import { asBegun } from "./forward.ts";
@@ -18,10 +19,17 @@ export interface HandedOver {
 
 /**
  * A session without what was adjusted for the room it stands in: its release as it is, with all that was done in the
- * session since it went out. What that room could not place comes back.
+ * session since it went out. What that room could not place comes back, what was taken out there does not.
  */
 export function lifted(whole: Session, begun: Pick<Begun, "baseline" | "now" | "variant">): Session {
-  return merge(begun.baseline, begun.now, asBegun(whole, begun)).session;
+  const { baseline, now } = begun;
+  const back = asBegun(whole, begun);
+  const { session, clashes } = merge(baseline, now, back);
+  // That a room's adjustments are taken back is nobody's work on a track.
+  const out = clashes.flatMap((c): [string, Side][] =>
+    c.of === "there" && c.gone === "ours" ? [[c.key, "ours"]] : [],
+  );
+  return out.length === 0 ? session : merge(baseline, now, back, new Map(out)).session;
 }
 
 /**

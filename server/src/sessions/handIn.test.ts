@@ -169,6 +169,26 @@ describe("handing in", () => {
     ).toBe(200);
   });
 
+  it("knows a session again as it last came, however little of that went out", async () => {
+    const { data: here } = await quayNight(engineer);
+    const { tracks } = here.baseline;
+    const layers = Array.from({ length: 2 * tracks.length }, (_, i) =>
+      blankTrack(`own-${i}`, `Layer ${i + 1}`),
+    );
+    const grown = { ...here.baseline, tracks: [...tracks, ...layers] };
+    const first = await engineer.ask("handIn", {}, writeExchange(grown, here.id), `?session=${here.id}`);
+    expect(takenIn(first.data).session).toBe(here.id);
+    const { data: again } = await engineer.ask(
+      "handIn",
+      {},
+      writeExchange(grown, null, false),
+      `?session=${here.id}`,
+    );
+    const { checkIn } = takenIn(again);
+    const { now } = (await engineer.ask("checkIn", { checkIn })).data;
+    expect(now.session.tracks.map((t) => t.id)).toEqual(grown.tracks.map((t) => t.id));
+  });
+
   it("asks before it takes a file in that is little like its session, naming those it is more like", async () => {
     const { data: here } = await quayNight(engineer);
     const { data: there } = await engineer.ask(

@@ -92,4 +92,16 @@ describe("a file made from before its session was brought forward", () => {
       (await house.pool.query("select 1 from older_copies where check_in = $1", [came.checkIn])).rowCount,
     ).toBe(0);
   });
+
+  it("is none that holds what a later release brought, however much else the room made as it was", async () => {
+    const s = await onThree("Made as it was");
+    await forward(s.id, 6);
+    const { now } = await whole(s.id);
+    const before = new Map(s.baseline.tracks.map((t) => [t.id, t]));
+    const fresh = now.tracks.find((t) => !before.has(t.id) && t.kind !== "folder")!;
+    // All as it was on release 3, but for the one track that it cannot have from there.
+    const tracks = [...s.baseline.tracks, { ...fresh, parent: null, feeds: null, sends: [] }];
+    await handIn({ ...s.baseline, tracks }, s.id);
+    expect((await whole(s.id)).release).toBe(6);
+  });
 });

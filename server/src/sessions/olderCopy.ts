@@ -38,7 +38,14 @@ export async function olderCopyOf(
   );
   let nearest = diff(baseline, taken.session).length;
   let found: OlderCopy | null = null;
+  const here = new Set(taken.session.tracks.map((t) => t.id));
+  // What a later release brought is in no older copy, whatever else the room did.
+  const broughtIs = (row: Pick<Footing, "baseline">): boolean => {
+    const had = new Set(row.baseline.tracks.map((t) => t.id));
+    return baseline.tracks.some((t) => !had.has(t.id) && here.has(t.id));
+  };
   rows.forEach((row, i) => {
+    if (broughtIs(row)) return;
     const session = isDeepStrictEqual(row.lowering, lowering)
       ? taken.session
       : inHouseNames(style, { ...row, now: row.baseline }, taken.came);
