@@ -79,6 +79,24 @@ describe("two who began with one session", () => {
     expect(gone.session).toEqual(ours);
   });
 
+  it("keep a folder that one dissolved, and not what that took out of it besides", () => {
+    const ours: Session = {
+      ...small,
+      tracks: small.tracks
+        .filter((t) => t.id !== "kit" && t.id !== "kick")
+        .map((t) => (t.parent === "kit" ? { ...t, parent: null, feeds: "main" } : t)),
+    };
+    const theirs = apply(small, [
+      { do: "add", track: blankTrack("oh", "OH_R", { parent: "kit", feeds: "kit" }), after: "bottom" },
+    ]);
+    const merged = merge(small, ours, theirs);
+    expect(about(merged.clashes)).toEqual(["kit there"]);
+    expect(inside(merged.session, "kit")).toEqual(["oh"]);
+    expect(merged.session.tracks.some((t) => t.id === "kick")).toBe(false);
+    const gone = merge(small, ours, theirs, chosen(merged.clashes, "ours")).session;
+    expect(gone.tracks.map((t) => t.id)).toEqual(ours.tracks.map((t) => t.id));
+  });
+
   it("do not leave a way to a bus that is gone", () => {
     const bus = apply(small, [
       {

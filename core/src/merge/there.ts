@@ -56,11 +56,18 @@ function dropOrphans(
       there.delete(t.id);
 }
 
-/** For each track that was taken out the outermost folder around it that went with it, or itself. */
+/**
+ * For each track that was taken out the outermost folder around it that went with all it held, or itself: of a folder
+ * that was dissolved, what was taken out of it besides went by itself.
+ */
 function rootsOf(base: One, out: ReadonlySet<TrackId>): Map<TrackId, TrackId> {
+  const dissolved = new Set<TrackId>();
+  for (const t of base.session.tracks.toReversed())
+    if (t.parent !== null && (!out.has(t.id) || dissolved.has(t.id))) dissolved.add(t.parent);
   const roots = new Map<TrackId, TrackId>();
   for (const t of base.session.tracks)
-    if (out.has(t.id)) roots.set(t.id, (t.parent !== null && roots.get(t.parent)) || t.id);
+    if (out.has(t.id))
+      roots.set(t.id, (t.parent !== null && !dissolved.has(t.parent) && roots.get(t.parent)) || t.id);
   return roots;
 }
 
