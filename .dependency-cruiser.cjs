@@ -197,7 +197,9 @@ const SEASON = {
   templates: ["spelling", "truth"],
   rooms: ["spelling"],
   work: ["spelling", "truth", "people", "templates"],
-  measure: ["spelling", "truth", "templates", "rooms", "work"],
+  measure: ["spelling", "truth", "people", "templates", "rooms", "work"],
+  doors: ["spelling", "truth", "rooms", "templates"],
+  loop: ["spelling", "truth", "people", "templates", "rooms", "work", "measure", "doors"],
 };
 
 module.exports = {
@@ -208,7 +210,7 @@ module.exports = {
     floor("server", "contract", "core"),
     floor("web", "contract", "core"),
     floor("station", "contract", "core"),
-    floor("season", "core"),
+    floor("season", "core", "contract", "station"),
     floor("demo", "server", "station", "contract", "core"),
     {
       name: "core-is-for-everywhere",

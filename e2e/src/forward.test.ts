@@ -15,8 +15,8 @@ async function ferryLanding(): Promise<AnswerOf<"session">> {
   return api("GET", `/sessions/${sessions.find((s) => s.title === "Ferry landing")?.id ?? ""}`);
 }
 
-/** Sets a level in the draft and publishes it, and another of the same track in the session: they clash. */
-async function bothSetLevel(): Promise<{ name: string; release: number }> {
+/** Sets a colour in the draft and publishes it, and another of the same track in the session: they clash. */
+async function bothColour(): Promise<{ name: string; release: number }> {
   const s = await ferryLanding();
   const template = await api<AnswerOf<"template">>("GET", `/library/${s.template}`);
   const { draft } = template;
@@ -24,14 +24,14 @@ async function bothSetLevel(): Promise<{ name: string; release: number }> {
   const track = draft.session.tracks.find((t) => t.kind === "audio" && known.get(t.id)?.name === t.name);
   const mine = track && known.get(track.id);
   if (!track || !mine || !s.lastCheckIn) throw new Error("they share no track");
-  const edit = { revision: draft.revision, changes: [setField(track, "level", -9.5)] };
+  const edit = { revision: draft.revision, changes: [setField(track, "colour", "#112233")] };
   const { revision } = await api<AnswerOf<"editDocument">>("POST", `/documents/${draft.id}/changes`, edit);
-  const wish = { revision, note: `${track.name} quieter` };
+  const wish = { revision, note: `${track.name} darker` };
   const { number } = await api<AnswerOf<"publishRelease">>("POST", `/library/${s.template}/releases`, wish);
   const { now } = await api<AnswerOf<"checkIn">>("GET", `/check-ins/${s.lastCheckIn.id}`);
   await api("POST", `/documents/${now.id}/changes`, {
     revision: now.revision,
-    changes: [setField(mine, "level", -3)],
+    changes: [setField(mine, "colour", "#445566")],
   });
   return { name: track.name, release: number };
 }
@@ -40,7 +40,7 @@ describe("a session on an older release", () => {
   let clash = { name: "", release: 0 };
 
   it("says that a newer one is out, and asks where both changed the same", async () => {
-    clash = await bothSetLevel();
+    clash = await bothColour();
     const { id, forwards } = await ferryLanding();
     expect(forwards).toEqual([]);
     await b.go(`/sessions/${id}`);
@@ -62,9 +62,9 @@ describe("a session on an older release", () => {
     await b.button("Bring it forward");
     await b.see("//section[@aria-labelledby='forwards']//*[contains(., 'as release')]");
     const after = await ferryLanding();
-    const level = (s: typeof after): number | undefined =>
-      s.now.tracks.find((t) => t.name === clash.name)?.level;
-    expect([level(before), level(after), after.release]).toEqual([-3, -9.5, clash.release]);
+    const colour = (s: typeof after): string | null | undefined =>
+      s.now.tracks.find((t) => t.name === clash.name)?.colour;
+    expect([colour(before), colour(after), after.release]).toEqual(["#445566", "#112233", clash.release]);
     const own = before.now.tracks.filter(
       (t) => !before.baseline.tracks.some((x) => x.id === t.id && x.name === t.name),
     );
@@ -79,12 +79,12 @@ describe("a session on an older release", () => {
     const { id, template, lastCheckIn } = await ferryLanding();
     await b.go(`/library/${template}/behind`);
     await b.see("//li[contains(., 'Ferry landing')]//*[.='1 to decide']");
-    // The room gives its own level up.
+    // The room gives its own colour up.
     const { now, baseline } = await api<AnswerOf<"checkIn">>("GET", `/check-ins/${lastCheckIn?.id ?? ""}`);
     const t = now.session.tracks.find((x) => x.name === clash.name);
     const was = baseline.tracks.find((x) => x.id === t?.id);
     if (!t || !was) throw new Error("the track is gone");
-    const edit = { revision: now.revision, changes: [setField(t, "level", was.level)] };
+    const edit = { revision: now.revision, changes: [setField(t, "colour", was.colour)] };
     await api("POST", `/documents/${now.id}/changes`, edit);
     await b.go(`/library/${template}/behind`);
     await b.see("//li[contains(., 'Ferry landing')]//*[.='goes without a question']");

@@ -9,18 +9,12 @@ import { recognise } from "./measure/recognised.ts";
 import type { InHouse, PairOutcome } from "./measure/recognised.ts";
 import { anyWorker } from "./people/worker.ts";
 import { anyStation, through } from "./rooms/station.ts";
+import type { Size } from "./size.ts";
 import { oneOf } from "./spelling/rolls.ts";
 import { PLANS_OF_HOUSE } from "./templates/plans.ts";
 import { templateOf } from "./templates/template.ts";
 import { afternoon, begun } from "./work/afternoon.ts";
 import type { Worked } from "./work/afternoon.ts";
-
-/** How large a season is; the same seed gives the same season. */
-export interface Season {
-  readonly rooms: number;
-  readonly weeks: number;
-  readonly seed: number;
-}
 
 /** What is counted of a season. */
 export interface Figures {
@@ -37,7 +31,7 @@ const OVER = 0.35;
  * A season: in every room somebody works on a session each week, the station saves it, and the house reads
  * what comes. Each room has dice of its own, so more rooms or weeks leave the others as they were.
  */
-export async function season({ rooms, weeks, seed }: Season): Promise<Figures> {
+export async function season({ rooms, weeks, seed }: Size): Promise<Figures> {
   const style = makeStyle(usualHouse("Season"));
   const templates = PLANS_OF_HOUSE.map((plan) => templateOf(style, plan));
   const figures: Figures = {

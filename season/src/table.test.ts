@@ -1,7 +1,8 @@
 import { describe, expect, it } from "vitest";
-import { Count } from "./measure/count.ts";
+import { blankFigures } from "./loop/figures.ts";
+import { Count, told } from "./measure/count.ts";
 import type { Figures } from "./season.ts";
-import { csvOf, markdownOf, rowsOf } from "./table.ts";
+import { csvOf, loopRowsOf, markdownOf, rowsOf } from "./table.ts";
 import { wishOf } from "./wish.ts";
 
 function figures(right: number, wrong: number): Figures {
@@ -41,6 +42,32 @@ describe("the table of a season", () => {
     expect(csvOf(seeds).split("\r\n")[1]).toBe(
       '7,"Names read right: what, where, which of several",≥ 97 %,98.00 %,yes,1000',
     );
+  });
+});
+
+describe("the table of what went through the doors", () => {
+  it("meets nothing where nothing happened, and all where nothing went wrong", () => {
+    const f = blankFigures();
+    expect(loopRowsOf(f).filter((r) => r.met)).toEqual([]);
+    const good: Record<string, string> = {
+      sides: "right",
+      forward: "unasked",
+      brought: "right",
+      own: "kept",
+      corrected: "asItCame",
+      found: "found",
+      alarms: "right",
+      fits: "best",
+      mistaken: "noticed",
+      again: "once",
+    };
+    for (const [what, outcome] of Object.entries(good))
+      told(f[what as keyof typeof f] as Count<string>, outcome);
+    expect(loopRowsOf(f).filter((r) => !r.met)).toEqual([]);
+    expect(loopRowsOf(f).find((r) => r.question.startsWith("Questions"))?.figure).toBe("none asked");
+    told(f.sides, "wrong");
+    told(f.questions, "needless");
+    expect(loopRowsOf(f).flatMap((r) => (r.met ? [] : [r.figure]))).toEqual(["50.00 %", "100.00 %"]);
   });
 });
 

@@ -1,3 +1,4 @@
+import type { LoopFigures } from "./loop/figures.ts";
 import type { Count } from "./measure/count.ts";
 import type { Figures } from "./season.ts";
 
@@ -39,6 +40,36 @@ export const rowsOf = ({ names, pairs }: Figures): Row[] => [
   shareRow("Wrong pairs", pairs, "wrong", { most: 0.002 }),
 ];
 
+/** The questions of a season that went through the doors, with their answers. */
+export const loopRowsOf = (f: LoopFigures): Row[] => [
+  shareRow("Drift told as the room's that was the house's, or the other way round", f.sides, "wrong", NONE),
+  shareRow("Sessions brought forward without a question", f.forward, "unasked", { least: 0.95 }),
+  shareRow("Of all brought forward, wrong", f.brought, "wrong", NONE),
+  questionsRow(f),
+  shareRow(
+    "Own work of a room lost by a hand-in, a merge, a correction or a fit elsewhere",
+    f.own,
+    "lost",
+    NONE,
+  ),
+  shareRow("Corrected files in which all else is byte for byte as it came", f.corrected, "asItCame", ALL),
+  shareRow("Conventions nobody follows that are found", f.found, "found", { least: 0.95 }),
+  shareRow("Of those found, false alarms", f.alarms, "false", { most: 0.02 }),
+  shareRow("Fits that keep as much as can be", f.fits, "best", ALL),
+  shareRow("Files of another session noticed", f.mistaken, "noticed", ALL),
+  shareRow("Files sent again after a lost answer taken in once", f.again, "once", ALL),
+];
+/** Of no questions at all none was needless, where something was brought that could have asked some. */
+function questionsRow({ questions, forward }: LoopFigures): Row {
+  const row = shareRow("Questions that had only one sensible answer", questions, "needless", {
+    most: 0.02,
+  });
+  return questions.all === 0 ? { ...row, figure: "none asked", met: forward.all > 0 } : row;
+}
+
+const NONE = { most: 0 };
+const ALL = { least: 1 };
+
 /** The answers for several seeds side by side, as a table of Markdown; the worst of each is set in bold. */
 export function markdownOf(seeds: ReadonlyMap<number, readonly Row[]>): string {
   const [first = []] = seeds.values();
@@ -67,7 +98,7 @@ export function markdownOf(seeds: ReadonlyMap<number, readonly Row[]>): string {
 
 /** Which of the figures is the worst for an aim. */
 function worstOf(aim: string, figures: readonly string[]): number {
-  const values = figures.map((f) => Number.parseFloat(f));
+  const values = figures.map((f) => Number.parseFloat(f) || 0);
   return values.indexOf(aim.startsWith("≥") ? Math.min(...values) : Math.max(...values));
 }
 

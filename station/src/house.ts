@@ -9,6 +9,7 @@ import type { Reported } from "@mossy/contract/rooms";
 import { layoutsHere } from "@mossy/contract/layouts";
 import { startUpHere } from "@mossy/contract/startUp";
 import { handInAnswer } from "@mossy/contract/sessions";
+import type { HandInAnswer } from "@mossy/contract/sessions";
 import type { MachineReport } from "@mossy/core/instruments/machines/machineReport";
 
 /** What the house says to a room: something is sent there, or its stations are to have something else. */
@@ -19,6 +20,19 @@ const TRIES = 30;
 /** The house does not know this station's token (any more). */
 export class NotKnown extends Error {
   override readonly name = "NotKnown";
+}
+
+/** The house wants to know whether a file belongs where it is handed in. */
+export class Asked extends Error {
+  override readonly name = "Asked";
+}
+
+/** How a file is handed in. */
+export interface HandInHow {
+  /** However often it is sent with the same one, it is one check-in. */
+  readonly key?: string;
+  /** Whether somebody says that it belongs there. */
+  readonly sure?: boolean;
 }
 
 /** The house as a station sees it: over HTTP, with the token of its room, as a real workstation would. */
@@ -85,14 +99,14 @@ export class HouseClient {
     return new Uint8Array(await res.arrayBuffer());
   }
 
+  /** @throws Asked where the house asks whether the file belongs there */
   async handIn(
     session: string,
     file: Uint8Array | Blob,
     name: string,
-  ): Promise<{ number: number; findings: number }> {
-    const query = new URLSearchParams({ session, name }).toString();
-    // However often it has to be sent: it is one check-in.
-    const key = randomUUID();
+    { key = randomUUID(), sure = false }: HandInHow = {},
+  ): Promise<HandInAnswer> {
+    const query = new URLSearchParams({ session, name, ...(sure && { sure: "yes" }) }).toString();
     const res = await this.#send(
       "handIn",
       `${pathOf("handIn", {})}?${query}`,
@@ -102,7 +116,7 @@ export class HouseClient {
     );
     const answer = handInAnswer.parse(await res.json());
     if (!answer.taken)
-      throw new Error(
+      throw new Asked(
         `the house asks whether this file belongs to that session: ${answer.known} of ` +
           `${answer.of} tracks are known again`,
       );

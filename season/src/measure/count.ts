@@ -15,3 +15,10 @@ export class Count<Outcome extends string> {
     this.cases.set(words, (this.cases.get(words) ?? 0) + 1);
   }
 }
+
+/** Adds one to a count. @param says in words, where it went wrong */
+export function told<O extends string>(count: Count<O>, outcome: O, ...says: readonly string[]): void {
+  count.all++;
+  count.of[outcome]++;
+  for (const s of says) count.case(s);
+}

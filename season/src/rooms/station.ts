@@ -17,7 +17,7 @@ export interface Station {
 }
 
 /** Colours a station has that brings along its own. Invented. */
-const OWN = ["#c03030", "#c08030", "#b0b030", "#30a050", "#3080c0", "#6050c0", "#a040a0", "#808080"];
+export const OWN = ["#c03030", "#c08030", "#b0b030", "#30a050", "#3080c0", "#6050c0", "#a040a0", "#808080"];
 
 /** A station as chance has it. @param roll 0…1 */
 export const anyStation = (roll: () => number): Station => ({
@@ -45,12 +45,22 @@ export const anyStation = (roll: () => number): Station => ({
 
 /** A file that came back, and which track of the room each of its tracks is. */
 export interface Came {
+  readonly bytes: Uint8Array;
   readonly read: ReadExchange;
   readonly trueId: ReadonlyMap<TrackId, TrackId>;
 }
 
-/** Saves a session in a room and opens the file in the house, through the file itself. */
-export async function through(station: Station, session: Session): Promise<Came> {
+/**
+ * Saves a session in a room and opens the file in the house, through the file itself.
+ * @param of which session of the house it is, where the station knows that
+ * @param more what else its software puts into the file
+ */
+export async function through(
+  station: Station,
+  session: Session,
+  of: string | null = null,
+  more: (file: Uint8Array) => Uint8Array = (file) => file,
+): Promise<Came> {
   const kept = station.folders ? session.tracks : session.tracks.filter((t) => t.kind !== "folder");
   const newId = new Map(kept.map((t, i) => [t.id, station.keepsExtra ? t.id : `x${i + 1}`]));
   // What stood in a folder, or went through it, stands and goes where that did.
@@ -64,9 +74,7 @@ export async function through(station: Station, session: Session): Promise<Came>
     ...t,
     id: newId.get(t.id) ?? t.id,
     name: nameThere(station, t.name, i + 1),
-    colour: { kept: t.colour, own: OWN[Math.abs(mixed(t.id)) % OWN.length] ?? null, none: null }[
-      station.colours
-    ],
+    colour: { kept: t.colour, own: ownColour(t), none: null }[station.colours],
     parent: standing(t.parent, "parent"),
     feeds: standing(t.feeds, "feeds"),
     sends: t.sends.flatMap((s) => {
@@ -74,7 +82,7 @@ export async function through(station: Station, session: Session): Promise<Came>
       return to === undefined ? [] : [{ ...s, to }];
     }),
   }));
-  const bytes = writeExchange({ ...session, tracks }, null, station.keepsExtra);
+  const bytes = more(writeExchange({ ...session, tracks }, of, station.keepsExtra));
   const read = await readExchange(bytes);
   const back = new Map([...newId].map(([id, there]) => [there, id]));
   const trueId = new Map<TrackId, TrackId>();
@@ -83,8 +91,18 @@ export async function through(station: Station, session: Session): Promise<Came>
     if (id === undefined) throw new Error(`“${t.name}” came from nowhere`);
     trueId.set(t.id, id);
   }
-  return { read, trueId };
+  return { bytes, read, trueId };
 }
+
+/** What it knows stays; what it does not becomes any of its own. */
+const ownColour = ({ id, colour }: Track): string | null =>
+  colour !== null && OWN.includes(colour) ? colour : (OWN[Math.abs(mixed(id)) % OWN.length] ?? null);
+
+/** A session as its software shows it: the numbers that it put there are its own. */
+export const asOpened = ({ numbers }: Station, session: Session): Session =>
+  numbers
+    ? { ...session, tracks: session.tracks.map((t) => ({ ...t, name: t.name.replace(/^\d\d /, "") })) }
+    : session;
 
 function nameThere(station: Station, name: string, place: number): string {
   const whole = station.numbers ? `${String(place).padStart(2, "0")} ${name}` : name;

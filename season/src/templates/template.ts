@@ -22,21 +22,18 @@ export function templateOf(style: Style, { kind, tracks }: Plan): Known {
   const made = tracks.map((what, i) => {
     const id = `t${i + 1}`;
     said.set(id, what);
-    const track = newTrack(
-      style,
-      empty,
-      id,
-      {
-        role: ROLES[what.thing]?.[0] ?? null,
-        of: null,
-        positions: what.where.flatMap((w) => POSITIONS[w]?.slice(0, 1) ?? []),
-        number: what.number,
-      },
-      what.thing,
-    );
-    // A section recorded as a whole is a source as well, though its role is a folder's.
-    const source: Track = track.kind === "folder" ? { ...track, kind: "audio", format: "mono" } : track;
+    const source = sourceOf(style, empty, id, what);
     return source.kind === "audio" ? { ...source, input: input++ } : source;
   });
   return { session: apply(empty, addDressed(style, empty, made)), said };
+}
+
+/** A track for a thing as the house makes one. */
+export function sourceOf(style: Style, session: Session, id: TrackId, what: Said): Track {
+  const { thing, where, number } = what;
+  const positions = where.flatMap((w) => POSITIONS[w]?.slice(0, 1) ?? []);
+  const role = ROLES[thing]?.[0] ?? null;
+  const track = newTrack(style, session, id, { role, of: null, positions, number }, thing);
+  // A section recorded as a whole is a source as well, though its role is a folder's.
+  return track.kind === "folder" ? { ...track, kind: "audio", format: "mono" } : track;
 }

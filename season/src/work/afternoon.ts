@@ -1,6 +1,7 @@
 import type { Session, Track, TrackId } from "@mossy/core/session/document";
 import { blankTrack } from "@mossy/core/session/document";
 import type { Style } from "@mossy/core/house/style";
+import type { Custom } from "../people/customs.ts";
 import { DEEDS } from "../people/worker.ts";
 import type { Deed, Worker } from "../people/worker.ts";
 import { oneOf } from "../spelling/rolls.ts";
@@ -79,6 +80,11 @@ class Bench {
     this.tracks.splice(at === 0 ? this.tracks.length : at, 0, track);
     this.origins.set(track.id, from);
   }
+  /** The session as it is left. */
+  left(from: Session): Worked {
+    const { said, typed, origins, gone } = this;
+    return { session: { ...from, tracks: this.tracks }, said, typed, origins, gone };
+  }
   takeOut({ id, feeds }: Track): void {
     this.tracks = this.tracks
       .filter((t) => t.id !== id)
@@ -109,6 +115,18 @@ function anything(roll: () => number): Said {
 const familyOf = (style: Style, { thing }: Said): string | undefined =>
   style.reader.roles.get(ROLES[thing]?.[0] ?? "")?.family;
 
+/** Records something besides, next to what is of its family. */
+function addOf(b: Bench, said: Said): void {
+  const beside = b.tracks.findLast(
+    (t) => b.said.has(t.id) && familyOf(b.style, b.said.get(t.id)!) === familyOf(b.style, said),
+  );
+  const main = b.tracks.find((t) => t.kind === "main")?.id ?? null;
+  const id = b.newId();
+  const made = blankTrack(id, "", { parent: beside?.parent ?? null, feeds: beside?.feeds ?? main });
+  b.insert(made, beside?.id ?? null, b.gone.get(wordOf(said)) ?? []);
+  b.name(id, said);
+}
+
 const DO: Readonly<Record<Deed, (b: Bench) => void>> = {
   rename: (b) => {
     const t = b.anySource();
@@ -119,17 +137,7 @@ const DO: Readonly<Record<Deed, (b: Bench) => void>> = {
     const t = b.anySource();
     if (t) b.set(t.id, { colour: oneOf(b.who.colours, b.roll) });
   },
-  add: (b) => {
-    const said = anything(b.roll);
-    const beside = b.tracks.findLast(
-      (t) => b.said.has(t.id) && familyOf(b.style, b.said.get(t.id)!) === familyOf(b.style, said),
-    );
-    const main = b.tracks.find((t) => t.kind === "main")?.id ?? null;
-    const id = b.newId();
-    const made = blankTrack(id, "", { parent: beside?.parent ?? null, feeds: beside?.feeds ?? main });
-    b.insert(made, beside?.id ?? null, b.gone.get(wordOf(said)) ?? []);
-    b.name(id, said);
-  },
+  add: (b) => addOf(b, anything(b.roll)),
   takeOut: (b) => {
     const t = b.anySource();
     if (t) b.takeOut(t);
@@ -200,6 +208,25 @@ export function afternoon(style: Style, who: Worker, from: Worked, roll: () => n
     const colour = who.dyes.get(thing);
     if (colour !== undefined) b.set(id, { colour });
   }
-  const session: Session = { ...from.session, tracks: b.tracks };
-  return { session, said: b.said, typed: b.typed, origins: b.origins, gone: b.gone };
+  return b.left(from.session);
+}
+
+/** A session once the people of its room did what they always do. */
+export function asAlways(
+  style: Style,
+  who: Worker,
+  customs: readonly Custom[],
+  from: Worked,
+  roll: () => number,
+): Worked {
+  const b = new Bench(style, who, roll, from);
+  for (const c of customs) {
+    const own = b.tracks.filter((t) => b.said.get(t.id)?.thing === c.thing);
+    if (c.do === "added" && own.length === 0) addOf(b, { thing: c.thing, where: [], number: null });
+    for (const t of own) {
+      if (c.do === "gone") b.takeOut(t);
+      else if ("to" in c) b.set(t.id, { [c.do]: c.to });
+    }
+  }
+  return b.left(from.session);
 }

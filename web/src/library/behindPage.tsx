@@ -112,7 +112,7 @@ function Lines({
             ? "All of them go without a question."
             : `${lines.length - asked} go without a question; ` +
               `${asked} ${asked === 1 ? "has" : "have"} something to decide.`}{" "}
-          What is patched in a room stays as it is, and each can be taken back on its own page.
+          What is patched and mixed in a room stays as it is, and each can be taken back on its own page.
         </p>
       )}
       <ul className="flex flex-col gap-3">

@@ -85,7 +85,7 @@ function Forward({ look, again }: { look: ForwardLook; again: () => void }) {
             in {s.roomName}.
           </>
         )}{" "}
-        What is patched in the room stays as it is.
+        What is patched and mixed in the room stays as it is.
       </p>
       {bring.error && (
         <div className="flex items-center gap-3">

@@ -1,0 +1,90 @@
+import type { BehindPage } from "@mossy/contract/forward";
+import type { Clash } from "@mossy/core/merge/decisions";
+import type { TemplateHere } from "../doors/beginning.ts";
+import { wronglyBrought } from "../measure/brought.ts";
+import { told } from "../measure/count.ts";
+import { deedsIn } from "../measure/own.ts";
+import type { Deed } from "../measure/own.ts";
+import { askedBy } from "../measure/questions.ts";
+import { changed, countLeft, openIn } from "./changed.ts";
+import type { World } from "./world.ts";
+
+/** Brings every open session to the edition in force. */
+export async function bringToEdition(world: World): Promise<void> {
+  const { lead } = world;
+  for (;;) {
+    const { edition, sessions } = await lead.ask("earlier", { from: 0 });
+    if (sessions.length === 0) return;
+    for (const { session, revision } of sessions) {
+      const before = await lead.ask("session", { session: session.id });
+      await lead.ask("followInSession", { session: session.id }, { edition, revision });
+      const open = openIn(world, session.id)?.open;
+      if (!open) continue;
+      const after = await lead.ask("session", { session: session.id });
+      countLeft(world, deedsIn(open.running.hands, before.now), after.now, "brought to an edition");
+      await changed(world, open, before.now, after.now, "package");
+    }
+  }
+}
+
+/** Brings every open session of a template to its latest release. */
+export async function bringToRelease(world: World, { id: template }: TemplateHere): Promise<void> {
+  for (;;) {
+    const page = await world.lead.ask("behind", { template, from: 0 });
+    if (page.sessions.length === 0) return;
+    for (const line of page.sessions) await bringForward(world, page.release, line);
+  }
+}
+
+async function bringForward(
+  world: World,
+  release: number,
+  line: BehindPage["sessions"][number],
+): Promise<void> {
+  const { lead, figures, roll } = world;
+  const open = openIn(world, line.session.id)?.open;
+  if (!open) throw new Error(`“${line.session.title}” is open in no room`);
+  const session = open.id;
+  const { baseline, now, theirs, revision } = await lead.ask("forwardLook", { session, release });
+  const { hands } = open.running;
+  const asked = askedBy(baseline, now, theirs, hands);
+  if (asked.open.length !== line.open)
+    throw new Error(
+      `the house asks ${line.open} questions of “${line.session.title}”, its page ${asked.open.length}`,
+    );
+  for (const c of asked.open) {
+    const needless = asked.needless.includes(c);
+    told(figures.questions, needless ? "needless" : "open", `${needless ? "needless: " : ""}${inShort(c)}`);
+  }
+  told(figures.forward, asked.open.length === 0 ? "unasked" : "asked");
+  const chosen = asked.open.map((c): [string, "ours" | "theirs"] => [
+    c.key,
+    roll() < 0.5 ? "ours" : "theirs",
+  ]);
+  const choices = [...line.choices, ...chosen];
+  await lead.ask("bringForward", { session }, { release, revision, choices });
+  const after = (await lead.ask("session", { session })).now;
+  const wrong = wronglyBrought(baseline, now, theirs, after);
+  told(
+    figures.brought,
+    wrong.length === 0 ? "right" : "wrong",
+    ...wrong.map((w) => `${line.session.title}: ${w}`),
+  );
+  const decided = new Set(choices.map(([key]) => key));
+  const deeds = deedsIn(hands, now).filter((d) => ![...keysOf(d)].some((key) => decided.has(key)));
+  countLeft(world, deeds, after, "brought forward");
+  await changed(world, open, now, after, "package");
+}
+
+/** What is asked, for whoever reads what is asked most. */
+const inShort = (c: Clash): string =>
+  c.of === "value"
+    ? `${c.field} ${c.at.join(" ")}: ${JSON.stringify(c.base)}, here ${JSON.stringify(c.ours)}, there ${JSON.stringify(c.theirs)}`
+    : JSON.stringify({ ...c, key: "" });
+
+/** The questions that may be about something people did. */
+const keysOf = ({ track, what }: Deed): string[] => [
+  JSON.stringify(["value", track, what]),
+  JSON.stringify(["there", track]),
+  JSON.stringify(["place", track]),
+];
