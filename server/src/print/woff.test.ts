@@ -42,11 +42,10 @@ describe("a font out of its wrapping", () => {
     expect(font.length).toBe(woff.readUInt32BE(16));
   });
 
-  it("is itself where it was in none, and refused where a table was cut", () => {
+  it("is itself where it was in none, and refused where it was cut short", () => {
     const plain = Buffer.from("\0\x01\0\0 plain");
     expect(plainFont(plain)).toBe(plain);
-    const woff = Buffer.from(readFileSync(mainFile("text")));
-    woff.writeUInt32BE(woff.readUInt32BE(44 + 12) + 1, 44 + 12);
-    expect(() => plainFont(woff)).toThrow(/bytes in place of/);
+    const woff = readFileSync(mainFile("text"));
+    expect(() => plainFont(woff.subarray(0, woff.length - 100))).toThrow();
   });
 });
