@@ -40,8 +40,8 @@ const OF_THE_MIX: ReadonlySet<TrackField> = new Set<TrackField>([
 
 /**
  * The side that is safer where one is, for a session (ours) brought forward to a release (theirs): a name the
- * job gave, what is patched in the room, and how it was mixed there stay; a way to the main path that the release mended comes; what
- * one side took out stays, as it can be taken out later. Null where only a person can say.
+ * job gave, what is patched in the room, and how it was mixed there stay; a way to the main path that the release
+ * mended comes; what one side took out stays, as it can be taken out later. Null where only a person can say.
  */
 export function saferSide(sides: Sides, clash: Clash): SaferSide | null {
   switch (clash.of) {

@@ -40,7 +40,7 @@ export function anyPlace(name: string, software: string | null, roll: () => numb
   });
 }
 
-/** What the software of a station can do, as a lead would write it down; null where it changes nothing that can be said. */
+/** What the software of a station can do, as a lead would write it down; null where that changes nothing. */
 export function limitsOfStation({ most, colours, folders, numbers }: Station): Limits | null {
   if (numbers || colours === "none") return null;
   if (most === null && colours === "kept" && folders) return null;

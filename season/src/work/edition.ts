@@ -11,7 +11,7 @@ function shaded(hex: string, roll: () => number): string {
   return `#${part(1)}${part(3)}${part(5)}`;
 }
 
-/** The house style after a lead thought about it: colours of the palette in other shades, roles under other short forms. */
+/** The house style after a lead thought about it: colours in other shades, roles under other short forms. */
 export function nextEdition(house: House, roll: () => number): House {
   const shade = new Set([oneOf(house.palette, roll).id, oneOf(house.palette, roll).id]);
   const palette = house.palette.map((c) => (shade.has(c.id) ? { ...c, hex: shaded(c.hex, roll) } : c));
