@@ -1,4 +1,5 @@
 import { writeExchange } from "@mossy/core/formats/exchange/write";
+import { diff } from "@mossy/core/session/diff";
 import type { Session, TrackFields } from "@mossy/core/session/document";
 import type { AnswerOf } from "@mossy/contract/routes";
 import { describe, expect, it } from "vitest";
@@ -25,6 +26,16 @@ const worked = (session: Session, fields: Partial<TrackFields>): Session => ({
   ...session,
   tracks: session.tracks.map((t, i) => (i === 4 ? { ...t, ...fields } : t)),
 });
+/** Publishes the template as somebody leaves it. @returns which release that is */
+async function publish(work: (draft: Session) => Session): Promise<number> {
+  const { draft } = (await lead.ask("template", { template: YARD })).data;
+  const changes = diff(draft.session, work(draft.session));
+  const wish = { revision: draft.revision, changes };
+  const { revision } = (await lead.ask("editDocument", { document: draft.id }, wish)).data;
+  const said = await lead.ask("publishRelease", { template: YARD }, { revision, note: "Once more" });
+  expect(said.problem).toBe("");
+  return said.data.number;
+}
 const handIn = async (s: Session, id: string) =>
   takenIn((await engineer.ask("handIn", {}, writeExchange(s, id))).data);
 const forward = async (session: string, release: number) => {
@@ -103,5 +114,29 @@ describe("a file made from before its session was brought forward", () => {
     const tracks = [...s.baseline.tracks, { ...fresh, parent: null, feeds: null, sends: [] }];
     await handIn({ ...s.baseline, tracks }, s.id);
     expect((await whole(s.id)).release).toBe(6);
+  });
+
+  it("is none for what the room had taken out of it before", async () => {
+    const first = await publish((draft) => worked(draft, { notes: "As it was.", level: 0 }));
+    const body = { title: "Taken out", room: "pan-yard", template: YARD, release: first, leaveOut: [] };
+    const { data: s } = await engineer.ask("startSession", {}, body);
+    const second = await publish((draft) => {
+      const like = draft.tracks.find((t) => t.kind === "audio")!;
+      const more = { ...like, id: "one-more", name: "Owl", input: null };
+      return worked({ ...draft, tracks: [...draft.tracks, more] }, { notes: "Otherwise.", level: -6 });
+    });
+    await forward(s.id, second);
+    const { now } = await whole(s.id);
+    expect(now.tracks.map((t) => t.id)).toContain("one-more");
+    await handIn({ ...now, tracks: now.tracks.filter((t) => t.id !== "one-more") }, s.id);
+    expect((await whole(s.id)).release).toBe(second);
+
+    // From here on what the room has is just what it had at first.
+    const third = await publish((draft) => worked(draft, { notes: "As it was.", level: 0 }));
+    await forward(s.id, third);
+    const again = (await whole(s.id)).now;
+    expect(again.tracks.map((t) => t.id)).not.toContain("one-more");
+    await handIn(again, s.id);
+    expect((await whole(s.id)).release).toBe(third);
   });
 });

@@ -7,7 +7,7 @@ import type { Departure } from "../check/counts.ts";
 import { stale } from "../problems.ts";
 import { putOn } from "./forwardStore.ts";
 import type { Footing } from "./forwardStore.ts";
-import { inHouseNames } from "./thereAndBack.ts";
+import { inEarlierNames } from "./thereAndBack.ts";
 import type { WentOut } from "./thereAndBack.ts";
 
 /** What a file was made from that knows nothing of the last times its session was brought forward. */
@@ -28,7 +28,7 @@ export interface OlderCopy extends Departure {
 export async function olderCopyOf(
   db: Db,
   style: Style,
-  { id, baseline, lowering }: { readonly id: string } & Omit<WentOut, "now">,
+  { id, baseline, now, lowering }: { readonly id: string } & WentOut,
   taken: { readonly session: Session; readonly came: Session },
 ): Promise<OlderCopy | null> {
   const { rows } = await db.query<Omit<Footing, "report"> & { id: string }>(
@@ -36,9 +36,13 @@ export async function olderCopyOf(
      where session = $1 and undone_at is null order by number desc`,
     [id],
   );
-  let nearest = diff(baseline, taken.session).length;
-  let found: OlderCopy | null = null;
   const here = new Set(taken.session.tracks.map((t) => t.id));
+  // What the room had taken out when it handed in last is missing in any copy of it.
+  const known = new Set([...here, ...now.tracks.map((t) => t.id)]);
+  const farFrom = (went: Session, came: Session): number =>
+    diff({ ...went, tracks: went.tracks.filter((t) => known.has(t.id)) }, came).length;
+  let nearest = farFrom(baseline, taken.session);
+  let found: OlderCopy | null = null;
   // What a later release brought is in no older copy, whatever else the room did.
   const broughtIs = (row: Pick<Footing, "baseline">): boolean => {
     const had = new Set(row.baseline.tracks.map((t) => t.id));
@@ -48,8 +52,8 @@ export async function olderCopyOf(
     if (broughtIs(row)) return;
     const session = isDeepStrictEqual(row.lowering, lowering)
       ? taken.session
-      : inHouseNames(style, { ...row, now: row.baseline }, taken.came);
-    const off = diff(row.baseline, session).length;
+      : inEarlierNames(style, { ...row, now }, taken.came);
+    const off = farFrom(row.baseline, session);
     if (off >= nearest) return;
     nearest = off;
     found = { ...row, session, forwards: rows.slice(0, i + 1).map((r) => r.id) };

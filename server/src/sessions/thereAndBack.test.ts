@@ -32,6 +32,17 @@ const handIn = async (file: Uint8Array, id: string) => {
   const { checkIn } = takenIn((await engineer.ask("handIn", {}, file, `?session=${id}`)).data);
   return (await lead.ask("checkIn", { checkIn })).data;
 };
+/** The van's software as it is, and how to write down that it takes something else. */
+async function fieldRecorder() {
+  const { data } = await lead.ask("allSoftware", {});
+  const { id, name, limits, revision } = data.software.find((s) => s.id === "field-recorder")!;
+  let at = revision;
+  const takes = async (other: typeof limits): Promise<void> => {
+    const said = await lead.ask("editSoftware", { software: id }, { name, limits: other, revision: at++ });
+    expect(said.problem).toBe("");
+  };
+  return { limits, takes };
+}
 const differences = (a: Session, b: Session): string[] => diff(a, b).map((c) => JSON.stringify(c));
 const renamed = (s: Session, id: string, by: Partial<Track>): Session => ({
   ...s,
@@ -104,15 +115,12 @@ describe("a session in a room whose software takes less", () => {
   it("is read under its house names whatever became of the software's limits meanwhile", async () => {
     const { data: session } = await quayNight(engineer);
     const file = savedElsewhere(await packaged(session.id));
-    const { data } = await lead.ask("allSoftware", {});
-    const field = data.software.find((s) => s.id === "field-recorder")!;
-    const put = (limits: typeof field.limits, revision: number) =>
-      lead.ask("editSoftware", { software: field.id }, { name: field.name, limits, revision });
-    expect((await put(NO_LIMITS, field.revision)).problem).toBe("");
+    const field = await fieldRecorder();
+    await field.takes(NO_LIMITS);
     expect(differences(session.baseline, (await handIn(file, session.id)).now.session)).toEqual([]);
     const { session: still } = await readExchange(await packaged(session.id));
     expect(still.tracks.every((t) => t.name.length <= 10)).toBe(true);
-    await put(field.limits, field.revision + 1);
+    await field.takes(field.limits);
   });
 
   it("keeps the names it has there when it is brought forward, and knows an older copy again", async () => {
@@ -142,6 +150,40 @@ describe("a session in a room whose software takes less", () => {
     const checkIn = await handIn(file, session.id);
     expect((await whole(session.id)).release).toBe(3);
     expect(differences(session.baseline, checkIn.now.session)).toEqual([]);
+  });
+
+  it("keeps what was put right in it before, in a copy from before it was brought forward", async () => {
+    const body = {
+      title: "Put right, then brought",
+      room: "ferry-van",
+      template: "steelpan-orchestra-full-yard",
+      release: 3,
+      leaveOut: [],
+    };
+    const { data: session } = await engineer.ask("startSession", {}, body);
+    const checkIn = await handIn(await packaged(session.id), session.id);
+    const main = checkIn.now.session.tracks.find((t) => t.kind === "main")!;
+    // A colour that is none of the house: its software shows it by the nearest it has.
+    const red = "#e01818";
+    await lead.ask(
+      "editDocument",
+      { document: checkIn.now.id },
+      { revision: 0, changes: [{ do: "set", id: main.id, field: "colour", from: main.colour, to: red }] },
+    );
+    const { data: corrected } = await lead.ask("correctedFile", { checkIn: checkIn.id });
+    const { session: out } = await readExchange(corrected as Uint8Array);
+    expect(out.tracks.find((t) => t.id === main.id)?.colour).not.toBe(red);
+    const { data: look } = await engineer.ask("forwardLook", { session: session.id, release: 6 });
+    const to = { release: 6, revision: look.revision, choices: [] };
+    // From then on it is written another way there.
+    const field = await fieldRecorder();
+    await field.takes({ ...field.limits, longestName: 9 });
+    expect((await engineer.ask("bringForward", { session: session.id }, to)).problem).toBe("");
+    await field.takes(field.limits);
+
+    const again = await handIn(corrected as Uint8Array, session.id);
+    expect((await whole(session.id)).release).toBe(3);
+    expect(again.now.session.tracks.find((t) => t.id === main.id)?.colour).toBe(red);
   });
 
   it("goes on to another room as that room's software takes it, and comes back without drift", async () => {

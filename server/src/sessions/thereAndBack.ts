@@ -24,6 +24,14 @@ export function wentOut(style: Style, { baseline, now, lowering }: WentOut): [Bo
   return [{ own: now, there: lowered(now, lowering, style.reader, first) }, first];
 }
 
+/**
+ * A session that came back in a copy from before, under its house names: how it went out then says more of it than how
+ * it stands, which has what was brought since as well as what was put right before.
+ * @param went how it went out then, and as it stands
+ */
+export const inEarlierNames = (style: Style, went: WentOut, came: Session): Session =>
+  went.lowering ? raised(came, went.lowering, wentOut(style, went).toReversed()) : came;
+
 /** A session that came back, under its house names. */
 export const inHouseNames = (style: Style, went: WentOut, came: Session): Session =>
   went.lowering ? raised(came, went.lowering, wentOut(style, went)) : came;
