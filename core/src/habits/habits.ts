@@ -59,6 +59,8 @@ interface Question {
 }
 interface Answer {
   readonly room: string;
+  /** Which session says so, by its place among those that are told. */
+  readonly session: number;
   readonly says: string | null;
   /** By how many dB, where it is about levels. */
   readonly by?: number | null;
@@ -67,8 +69,10 @@ interface Answer {
 /**
  * Finds what rooms do in the same way against the house: in names, colours, places, levels, and what they take out or
  * add, by role. More than half of the sessions and two rooms have to do the same. Whether they do it by accident is
- * asked of an exact binomial test against how often such things are done to other roles, and of all questions together
- * by the procedure of Benjamini and Hochberg (`chance.ts`), so that of what is found about one in twenty is chance.
+ * asked of a binomial test against how often such things are done to others in the same sessions (the chances of
+ * single sessions differ; with their mean the test errs to the safe side: W. Hoeffding, Ann. Math. Stat. 27, 1956,
+ * from memory), and of all questions together by the procedure of Benjamini and Hochberg (`chance.ts`), so that of
+ * what is found about one in twenty is chance.
  */
 export function habitsOf(told: readonly Told[], style: Style): Habit[] {
   const questions = questionsOf(told, style).filter((q) => q.answers.length >= FEWEST);
@@ -112,8 +116,8 @@ export function habitsOf(told: readonly Told[], style: Style): Habit[] {
 }
 
 function questionsOf(told: readonly Told[], style: Style): Question[] {
-  const all = told.flatMap(({ room, facts }) =>
-    facts.roles.map((f) => ({ room, f, untold: facts.untold ?? [] })),
+  const all = told.flatMap(({ room, facts }, session) =>
+    facts.roles.map((f) => ({ room, session, f, untold: facts.untold ?? [] })),
   );
   const known = [...grouped(all, ({ f }) => f.role)].flatMap(([id, list]): Question[] => {
     const role = style.reader.roles.get(id);
@@ -125,10 +129,10 @@ function questionsOf(told: readonly Told[], style: Style): Question[] {
       house,
       answers: list
         .filter(({ untold }) => !untold.some((u) => u === about))
-        .map(({ room, f }) => {
+        .map(({ room, session, f }) => {
           const said = says(f);
           const by = about === "level" ? middle(f.levels) : null;
-          return { room, says: said === null || alike(about, said, house) ? null : said, by };
+          return { room, session, says: said === null || alike(about, said, house) ? null : said, by };
         }),
     });
     const colour = colourFor(style, what) ?? "";
@@ -162,8 +166,9 @@ function questionsOf(told: readonly Told[], style: Style): Question[] {
 
 /** Roles that rooms add where the session has none. */
 function addedIn(told: readonly Told[], style: Style): Question[] {
-  const sessions = told.map(({ room, facts }) => ({
+  const sessions = told.map(({ room, facts }, session) => ({
     room,
+    session,
     has: new Set(facts.roles.map((f) => f.role)),
     adds: new Set(facts.added.flatMap((name) => readName(style.reader, name).role ?? [])),
   }));
@@ -173,7 +178,7 @@ function addedIn(told: readonly Told[], style: Style): Question[] {
     if (!role) return [];
     const answers = sessions
       .filter((s) => !s.has.has(id))
-      .map((s) => ({ room: s.room, says: s.adds.has(id) ? "added" : null }));
+      .map(({ room, session, adds }) => ({ room, session, says: adds.has(id) ? "added" : null }));
     return [{ about: "added", role, house: "not there", answers }];
   });
 }
@@ -236,21 +241,44 @@ function mostSaid({ about, answers }: Question): string | null {
   return best;
 }
 
-/** How often such a thing is done to other roles. */
+/** How many roles as usual every session is taken to have besides its own: few roles tell little of how it is worked on. */
+const AS_USUAL = 4;
+
+interface Sum {
+  done: number;
+  of: number;
+}
+
+/**
+ * How often such a thing is done to other roles of the same sort in the sessions a question is about: folders and what
+ * leads somewhere are hardly ever touched where sources are all the time.
+ */
 function ratesOf(questions: readonly Question[]): (q: Question) => number {
-  const sums = new Map<About, { done: number; of: number }>();
-  const own = (q: Question) => ({
-    done: q.answers.filter((a) => a.says !== null).length,
-    of: q.answers.length,
-  });
+  const sums = new Map<string, { readonly all: Sum; readonly sessions: Map<number, Sum> }>();
+  const keyOf = ({ about, role }: Question): string => `${about} ${role.sort}`;
   for (const q of questions) {
-    const sum = sums.get(q.about) ?? { done: 0, of: 0 };
-    const { done, of } = own(q);
-    sums.set(q.about, { done: sum.done + done, of: sum.of + of });
+    const { answers } = q;
+    const sum = sums.get(keyOf(q)) ?? { all: { done: 0, of: 0 }, sessions: new Map<number, Sum>() };
+    sums.set(keyOf(q), sum);
+    for (const { session, says } of answers) {
+      const own = sum.sessions.get(session) ?? { done: 0, of: 0 };
+      sum.sessions.set(session, own);
+      for (const s of [sum.all, own]) {
+        s.done += says === null ? 0 : 1;
+        s.of++;
+      }
+    }
   }
   return (q) => {
-    const { done, of } = sums.get(q.about) ?? { done: 0, of: 0 };
-    const mine = own(q);
-    return Math.min(0.5, Math.max(CLEANEST, (done - mine.done + 1) / (of - mine.of + 2)));
+    const { answers } = q;
+    const sum = sums.get(keyOf(q));
+    if (!sum || answers.length === 0) return 0.5;
+    const mine = answers.filter((a) => a.says !== null).length;
+    const usual = (sum.all.done - mine + 1) / (sum.all.of - answers.length + 2);
+    const rates = answers.map(({ session, says }) => {
+      const { done, of } = sum.sessions.get(session) ?? { done: 0, of: 1 };
+      return (done - (says === null ? 0 : 1) + AS_USUAL * usual) / (of - 1 + AS_USUAL);
+    });
+    return Math.min(0.5, Math.max(CLEANEST, rates.reduce((a, b) => a + b, 0) / rates.length));
   };
 }
