@@ -1,4 +1,3 @@
-import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { dice } from "../chance/dice.ts";
 import type { House } from "../house/house.ts";
@@ -10,7 +9,6 @@ import type { Session, Track } from "../session/document.ts";
 import { makeReader } from "../words/reader.ts";
 import { readName } from "../words/read.ts";
 import { habitInWords, withHabit } from "./adopt.ts";
-import { atLeast, notByChance, wilson } from "./chance.ts";
 import { factsOf, sessionFacts } from "./facts.ts";
 import { habitsOf, saidFor } from "./habits.ts";
 import type { Told } from "./habits.ts";
@@ -55,49 +53,6 @@ const inRooms = (many: number, of: number, s: Session): Told[] =>
   Array.from({ length: of }, (_, i) =>
     told(["yard", "van", "loft"][i % 3]!, i < many ? s : worked(nothing)),
   );
-
-describe("chances", () => {
-  it("are Wilson's intervals as they were published", () => {
-    // R. G. Newcombe, Statistics in Medicine 17 (1998), table I, method 3 (from memory).
-    for (const [k, n, low, high] of [
-      [81, 263, 0.2553, 0.3662],
-      [15, 148, 0.0624, 0.1605],
-      [0, 20, 0, 0.1611],
-      [1, 29, 0.0061, 0.1718],
-    ] as const) {
-      const [a, b] = wilson(k, n);
-      expect([a.toFixed(4), b.toFixed(4)]).toEqual([low.toFixed(4), high.toFixed(4)]);
-    }
-  });
-
-  it("are the tail of the binomial distribution, as counting all ways gives it", () => {
-    const choose = (n: number, k: number): number => (k === 0 ? 1 : (choose(n, k - 1) * (n - k + 1)) / k);
-    fc.assert(
-      fc.property(
-        fc.integer({ min: 1, max: 25 }),
-        fc.integer({ min: 0, max: 25 }),
-        fc.double({ min: 0.01, max: 0.99, noNaN: true }),
-        (n, k, q) => {
-          let sum = 0;
-          for (let i = k; i <= n; i++) sum += choose(n, i) * q ** i * (1 - q) ** (n - i);
-          expect(atLeast(k, n, q)).toBeCloseTo(k <= 0 ? 1 : sum, 9);
-        },
-      ),
-    );
-    expect(atLeast(3000, 3000, 0.01)).toBeLessThan(1e-300);
-  });
-
-  it("are judged together as in the example of Benjamini and Hochberg", () => {
-    // Their section 4.1, fifteen comparisons of thrombolytic treatments: four are taken at 0.05 (from memory).
-    const p = [
-      0.0001, 0.0004, 0.0019, 0.0095, 0.0201, 0.0278, 0.0298, 0.0344, 0.0459, 0.324, 0.4262, 0.5719, 0.6528,
-      0.759, 1,
-    ];
-    expect(notByChance(p).filter(Boolean)).toHaveLength(4);
-    expect(notByChance([...p].reverse()).slice(-4)).toEqual([true, true, true, true]);
-    expect(notByChance([])).toEqual([]);
-  });
-});
 
 describe("habits of rooms", () => {
   const talk = worked(only("talkback", () => ({ name: "Intercom" })));
@@ -152,6 +107,43 @@ describe("habits of rooms", () => {
       ),
     );
     expect(habitsOf(any, style)).toEqual([]);
+  });
+
+  it("are none where all sources of some sessions are worked on as much, whatever is done to folders and elsewhere", () => {
+    const few = ["kick", "snare", "room"];
+    const folders = [...style.reader.roles.values()].filter((r) => r.sort !== "source").slice(0, 6);
+    const small: Session = {
+      ...out,
+      tracks: [
+        ...folders.map(({ id }) => blankTrack(id, id, { role: id, kind: "folder" })),
+        ...out.tracks.filter((t) => few.includes(t.role ?? "")),
+      ],
+    };
+    // Of twenty small sessions twelve have the kick quieter, eleven each of the two others.
+    const isQuieter = (role: string, i: number): boolean =>
+      role === "kick" ? i < 12 : role === "snare" ? i % 9 < 5 : (i + 4) % 9 < 5;
+    const mixed = Array.from({ length: 20 }, (_, i) => ({
+      room: ["yard", "van", "loft"][i % 3]!,
+      facts: factsOf(small, {
+        ...small,
+        tracks: small.tracks.map((t) => (isQuieter(t.role ?? "", i) ? { ...t, level: t.level - 4 } : t)),
+      }),
+    }));
+    const large = { ...out, tracks: out.tracks.filter((t) => !few.includes(t.role ?? "")) };
+    const left = Array.from({ length: 60 }, (_, i) => ({
+      room: ["yard", "van", "loft"][i % 3]!,
+      facts: factsOf(large, large),
+    }));
+    expect(habitsOf([...mixed, ...left], style)).toEqual([]);
+    // Where only the kick is, it is one.
+    const kick = mixed.map((m) => ({
+      ...m,
+      facts: {
+        ...m.facts,
+        roles: m.facts.roles.map((r) => (r.role === "kick" ? r : { ...r, levels: [] })),
+      },
+    }));
+    expect(habitsOf([...kick, ...left], style).map((h) => `${h.about} ${h.role}`)).toEqual(["level kick"]);
   });
 
   it("are none where most do the same by accident: such things are done to every role as often", () => {
