@@ -9,12 +9,15 @@ import { usualHouse } from "@mossy/core/house/usual";
 import { makePackage, soundsIn } from "@mossy/core/formats/package";
 import { diff } from "@mossy/core/session/diff";
 import { treeProblems } from "@mossy/core/session/document";
+import { makeReader } from "@mossy/core/words/reader";
 import { strToU8, unzipSync, zipSync } from "fflate";
 import { describe, expect, it } from "vitest";
 import { AFTERNOON, work } from "./afternoon.ts";
 import { readPackage } from "./package.ts";
 import { SoundsHere } from "./sounds.ts";
 
+const house = usualHouse("x");
+const HOUSE = { house, reader: makeReader(house.words) };
 const session = { ...smallSession(), tracks: smallSession().tracks.map((t) => ({ ...t })) };
 
 describe("the stand-in station", () => {
@@ -49,7 +52,7 @@ describe("the stand-in station", () => {
   it("unpacks a package of the house", async () => {
     const room = blankRoom("Van", { inputs: [blankInput(1, { label: "Mic" })] });
     const bytes = makePackage({
-      house: usualHouse("x"),
+      ...HOUSE,
       room,
       session,
       id: "s1",
@@ -112,7 +115,7 @@ describe("the stand-in station", () => {
       here: n === 0,
     }));
     const parts = {
-      house: usualHouse("x"),
+      ...HOUSE,
       room: blankRoom("Van", { inputs: [] }),
       session,
       id: "s1",

@@ -41,6 +41,7 @@ describe("the package", () =>
     const files = unzipSync(
       makePackage({
         house,
+        reader: makeReader(house.words),
         room: van,
         session: result.session,
         id: "s1",
@@ -65,6 +66,7 @@ describe("the package", () =>
     const report = { ...result, leftOut: [] };
     const without = makePackage({
       house,
+      reader: makeReader(house.words),
       room: van,
       session: bare,
       id: "s2",

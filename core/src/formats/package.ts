@@ -2,7 +2,7 @@ import { KIND_SAYS, layoutFiles } from "../devices/layouts.ts";
 import type { LayoutKind } from "../devices/layouts.ts";
 import { foldersOnDisk } from "../disk/blueprint.ts";
 import { namedOnDisk } from "../disk/sessionFolder.ts";
-import { makeReader } from "../words/reader.ts";
+import type { Reader } from "../words/reader.ts";
 import type { Fit } from "../fit/fit.ts";
 import type { Room } from "../fit/room.ts";
 import type { House } from "../house/house.ts";
@@ -21,6 +21,8 @@ import { zipOf } from "./zipOut.ts";
 /** What a package is made from. */
 export interface PackageParts {
   readonly house: House;
+  /** What reads names by its words. */
+  readonly reader: Reader;
   readonly room: Room;
   readonly session: Session;
   /** The same as it is written for the software of the room. */
@@ -70,11 +72,11 @@ export const MACHINE_FILE = "Machines.json";
  * it afterwards, where `soundsIn` says: none is held in memory.
  */
 export function makePackage(parts: PackageParts): Uint8Array {
-  const { house, room, session, there = session, folder, sounds = [] } = parts;
+  const { house, reader, room, session, there = session, folder, sounds = [] } = parts;
   const files: Record<string, string | Uint8Array | null> = {};
   for (const path of foldersOnDisk(house, folder)) files[path] = null;
   const what = { title: session.title };
-  const file = `${folder}/Session/${namedOnDisk(house, makeReader(house.words), "session", what)}`;
+  const file = `${folder}/Session/${namedOnDisk(house, reader, "session", what)}`;
   const paths = soundPaths(house, sounds);
   const beside = new Map([...paths].map(([hash, path]) => [hash, `../${path}`]));
   files[file + SESSION_FILE_ENDING] = writeExchange(there, parts.id, true, beside);

@@ -106,6 +106,7 @@ describe("the notes of a package on paper", () => {
       await notesPdf(
         {
           house,
+          reader: makeReader(house.words),
           room: van,
           session,
           id: "s1",

@@ -62,6 +62,7 @@ export const packageJob = job(
     const { style } = await styles.current(pool);
     const parts: PackageParts = {
       house: style.house,
+      reader: style.reader,
       room: s.roomAs,
       session: s.now,
       there: wentOut(style, s)[0].there,
