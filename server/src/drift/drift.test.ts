@@ -8,6 +8,7 @@ import { randomUUID } from "node:crypto";
 import { describe, expect, it } from "vitest";
 import { countsOf } from "../check/counts.ts";
 import { Styles } from "../house/styles.ts";
+import { everyPage } from "../testing/everyPage.ts";
 import { publishDarker } from "../testing/editions.ts";
 import { pagesOf } from "../testing/pdf.ts";
 import { takenIn } from "../testing/sessions.ts";
@@ -20,15 +21,8 @@ const {
 
 const over = async (query = "?weeks=52"): Promise<DriftOverTime> =>
   (await lead.ask("driftOver", {}, undefined, query)).data;
-const lines = async (query = ""): Promise<RightPage["lines"]> => {
-  const all: RightPage["lines"] = [];
-  for (let from: number | null = 0; from !== null;) {
-    const { data }: { data: RightPage } = await lead.ask("toPutRight", { from }, undefined, query);
-    all.push(...data.lines);
-    from = data.next;
-  }
-  return all;
-};
+const lines = async (query = "") =>
+  (await everyPage((from) => lead.ask("toPutRight", { from }, undefined, query))).flatMap((p) => p.lines);
 const whole = async (session: string) => (await lead.ask("session", { session })).data;
 const start = async (title: string, room = "pan-yard") =>
   (

@@ -1,4 +1,3 @@
-import { setImmediate } from "node:timers/promises";
 import type { RightPage } from "@mossy/contract/drift";
 import type { Doer } from "@mossy/contract/people";
 import { causesOf } from "@mossy/core/check/causes";
@@ -9,6 +8,7 @@ import { ruleTitle } from "@mossy/core/drift/parts";
 import { apply } from "@mossy/core/session/apply";
 import type { Change } from "@mossy/core/session/change";
 import type { Session } from "@mossy/core/session/document";
+import { AT_MOST, asManyAsFit } from "../asManyAsFit.ts";
 import { countsOf, keepCounts } from "../check/counts.ts";
 import type { Db } from "../database.ts";
 import { changeDocument } from "../documents/store.ts";
@@ -28,8 +28,6 @@ import type { Errand } from "../transaction.ts";
 import { findAnew } from "./store.ts";
 import type { Where } from "./store.ts";
 
-/** So many are looked at before an answer goes out, so that whoever waits sees how far it is. */
-const AT_ONCE = 12;
 const SAID = 4;
 
 /** Open sessions of a room and a template in whose last check-in a room brought something about. */
@@ -62,23 +60,21 @@ export async function toPutRight(
   ]);
   const { rows } = await pool.query<{ id: string }>(
     `select s.id from ${OF_RULE} order by s.made_at desc, s.id desc offset $4 limit $5`,
-    [...where, rule, from, AT_ONCE],
+    [...where, rule, from, AT_MOST],
   );
-  const lines: RightPage["lines"] = [];
-  for (const { id } of rows) {
+  const lines = await asManyAsFit(rows, async ({ id }) => {
     const standing = await standingOf(pool, id);
     const { changes, left } = await rightOf(pool, styles, standing, rule);
     const { sentences } = compare(standing.now, apply(standing.now, changes));
-    lines.push({
+    return {
       session: await sessionCard(pool, id),
       revision: standing.revision ?? 0,
       changes: changes.length,
       says: sentences.slice(0, SAID).map((s) => s.says),
       left: left.map((f) => f.says),
-    });
-    await setImmediate();
-  }
-  const [of, next] = [many[0]?.of ?? 0, from + rows.length];
+    };
+  });
+  const [of, next] = [many[0]?.of ?? 0, from + lines.length];
   return { of, next: next < of && rows.length > 0 ? next : null, rules, lines };
 }
 

@@ -3,6 +3,7 @@ import type { House } from "@mossy/core/house/house";
 import { plainDiff } from "@mossy/core/plain/diff";
 import { describe, expect, it } from "vitest";
 import { exceptionOf } from "@mossy/core/house/exceptions";
+import { everyPage } from "../testing/everyPage.ts";
 import { Visitor } from "../testing/house.ts";
 import { visit } from "../testing/visit.ts";
 
@@ -12,15 +13,7 @@ const {
 } = await visit("marram", "tamsin");
 
 /** The whole impact of the draft, asked for until there is no more. */
-async function impactPages(): Promise<Impact[]> {
-  const pages: Impact[] = [];
-  for (let from: number | null = 0; from !== null;) {
-    const { data }: { data: Impact } = await lead.ask("impact", { from });
-    pages.push(data);
-    from = data.next;
-  }
-  return pages;
-}
+const impactPages = (): Promise<Impact[]> => everyPage((from) => lead.ask("impact", { from }));
 
 /** Brings the draft from one state to another, as changes made to a revision. */
 const edit = (who: Visitor, revision: number, from: House, to: House) =>

@@ -1,4 +1,3 @@
-import { setImmediate } from "node:timers/promises";
 import type { FollowPage, FollowProposal, Release } from "@mossy/contract/library";
 import type { Doer } from "@mossy/contract/people";
 import { askedInWords, askedOf } from "@mossy/core/check/asks";
@@ -7,6 +6,7 @@ import { apply } from "@mossy/core/session/apply";
 import { diff } from "@mossy/core/session/diff";
 import type { Session } from "@mossy/core/session/document";
 import { inWords } from "@mossy/core/session/says";
+import { AT_MOST, asManyAsFit } from "../asManyAsFit.ts";
 import type { Db, Pool } from "../database.ts";
 import type { Styles } from "../house/styles.ts";
 import { tell } from "../news/tell.ts";
@@ -16,8 +16,6 @@ import { countAllAnew } from "./stands.ts";
 import { templateCard } from "./cards.ts";
 import { publishRelease } from "./store.ts";
 
-/** So many are looked through before an answer goes out, so that whoever waits sees how far it is. */
-const AT_ONCE = 12;
 const SHOWN = 200;
 
 interface Row {
@@ -61,15 +59,11 @@ export async function followPage(pool: Pool, styles: Styles, from: number): Prom
   } = await pool.query<{ many: number }>(`select count(*)::int as many ${ASKED}`, [edition]);
   const { rows } = await pool.query<Row>(
     `select ${ROW} ${ASKED} order by t.shelf, t.name offset $2 limit $3`,
-    [edition, from, AT_ONCE],
+    [edition, from, AT_MOST],
   );
-  const templates: FollowProposal[] = [];
-  for (const row of rows) {
-    templates.push(await followingOf(pool, styles, row));
-    await setImmediate();
-  }
+  const templates = await asManyAsFit(rows, (row) => followingOf(pool, styles, row));
   const of = all?.many ?? 0;
-  const next = from + rows.length;
+  const next = from + templates.length;
   return { edition, of, next: next < of && rows.length > 0 ? next : null, templates };
 }
 

@@ -2,6 +2,7 @@ import type { AnswerOf } from "@mossy/contract/routes";
 import type { TemplateCard } from "@mossy/contract/library";
 import { setField } from "@mossy/core/session/change";
 import { describe, expect, it } from "vitest";
+import { everyPage } from "../testing/everyPage.ts";
 import { visit } from "../testing/visit.ts";
 import { otherThanCounted } from "../testing/readModels.ts";
 
@@ -109,8 +110,8 @@ describe("a release taken back", () => {
     });
     const { open } = (await lead.ask("today", {})).data;
     expect(open.find((s) => s.id === session.id)?.takenBack).toMatch(/wrong cue mix/);
-    const behind = (await lead.ask("behind", { template: SHANTY, from: 0 })).data;
-    expect(behind.sessions.map((s) => s.session.id)).toContain(session.id);
+    const behind = await everyPage((from) => lead.ask("behind", { template: SHANTY, from }));
+    expect(behind.flatMap((p) => p.sessions).map((s) => s.session.id)).toContain(session.id);
     await engineer.ask(
       "bringForward",
       { session: session.id },

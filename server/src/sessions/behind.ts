@@ -1,9 +1,9 @@
-import { setImmediate } from "node:timers/promises";
 import type { BehindPage } from "@mossy/contract/forward";
 import { compare } from "@mossy/core/compare/sentences";
 import { merge } from "@mossy/core/merge/merge";
 import { saferSide } from "@mossy/core/merge/safer";
 import type { Session } from "@mossy/core/session/document";
+import { AT_MOST, asManyAsFit } from "../asManyAsFit.ts";
 import type { Db } from "../database.ts";
 import type { Style } from "@mossy/core/house/style";
 import type { Bench } from "../house/bench.ts";
@@ -13,8 +13,6 @@ import { sessionCard } from "./cards.ts";
 import { theirsOf } from "./forward.ts";
 import { standingOf } from "./forwardStore.ts";
 
-/** So many are looked at before an answer goes out, so that whoever waits sees how far it is. */
-const AT_ONCE = 12;
 const SAID = 6;
 
 const BEHIND = `sessions s where template = $1 and closed_at is null and (release < $2 or exists
@@ -34,16 +32,12 @@ export async function behindPage(
   ]);
   const { rows } = await pool.query<{ id: string }>(
     `select id from ${BEHIND} order by made_at desc, id desc offset $3 limit $4`,
-    [template, release, from, AT_ONCE],
+    [template, release, from, AT_MOST],
   );
   const { session: released } = await releaseWith(pool, template, release);
   const { style } = await styles.current(pool);
-  const sessions: BehindPage["sessions"] = [];
-  for (const { id } of rows) {
-    sessions.push(await askedOf(pool, id, released, style));
-    await setImmediate();
-  }
-  const [of, next] = [all[0]?.many ?? 0, from + rows.length];
+  const sessions = await asManyAsFit(rows, ({ id }) => askedOf(pool, id, released, style));
+  const [of, next] = [all[0]?.many ?? 0, from + sessions.length];
   return { name, release, of, next: next < of && rows.length > 0 ? next : null, sessions };
 }
 

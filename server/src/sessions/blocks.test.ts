@@ -8,6 +8,7 @@ import type { Change } from "@mossy/core/session/change";
 import type { Session, Track } from "@mossy/core/session/document";
 import { endOf } from "@mossy/core/sheet/typed";
 import { describe, expect, it } from "vitest";
+import { everyPage } from "../testing/everyPage.ts";
 import { takenIn } from "../testing/sessions.ts";
 import { otherThanCounted } from "../testing/readModels.ts";
 import { visit } from "../testing/visit.ts";
@@ -37,7 +38,10 @@ const folderOf = (s: Session): Track => s.tracks.find((t) => t.kind === "folder"
 const releaseOf = (s: Session, held: string) => s.blocks.find((b) => b.id === held)?.release;
 const card = async (template: string) =>
   (await lead.ask("library", {})).data.templates.find((t) => t.id === template)!;
-const places = async () => (await lead.ask("blockPlaces", { template: BLOCK, from: 0 })).data;
+const places = async () => {
+  const pages = await everyPage((from) => lead.ask("blockPlaces", { template: BLOCK, from }));
+  return { ...pages.at(-1)!, places: pages.flatMap((p) => p.places) };
+};
 const whole = async (session: string): Promise<AnswerOf<"session">> =>
   (await engineer.ask("session", { session })).data;
 

@@ -6,6 +6,7 @@ import { makeStyle } from "@mossy/core/house/style";
 import { dice } from "@mossy/core/chance/dice";
 import { AFTERNOON, work } from "@mossy/station/afternoon";
 import { describe, expect, it } from "vitest";
+import { everyPage } from "../testing/everyPage.ts";
 import { publishDarker } from "../testing/editions.ts";
 import { quayNight, takenIn } from "../testing/sessions.ts";
 import { visit } from "../testing/visit.ts";
@@ -58,15 +59,16 @@ describe("what the house changed since", () => {
     "shows which templates it makes wrong, and each is dressed and published by itself, " +
       "nothing else touched",
     async () => {
-      const { data: page } = await lead.ask("follow", { from: 0 });
+      const pages = await everyPage((from) => lead.ask("follow", { from }));
+      const asked = pages.flatMap((p) => p.templates);
       const { data: library } = await lead.ask("library", {});
-      expect(page.templates.map((t) => t.template).sort()).toEqual(
+      expect(asked.map((t) => t.template).sort()).toEqual(
         library.templates
           .filter((t) => t.asked > 0 && !t.retired)
           .map((t) => t.id)
           .sort(),
       );
-      const one = page.templates.find((t) => !t.changed && t.left.length === 0)!;
+      const one = asked.find((t) => !t.changed && t.left.length === 0)!;
       const before = (await lead.ask("template", { template: one.template })).data;
       expect(one.note).toMatch(/^Follows edition \d+: \d+ colours/);
       expect(
@@ -92,15 +94,19 @@ describe("what the house changed since", () => {
         { template: one.template },
         { revision: one.revision, note: one.note },
       );
-      expect(release).toMatchObject({ number: one.release + 1, edition: page.edition, note: one.note });
+      expect(release).toMatchObject({
+        number: one.release + 1,
+        edition: pages[0]!.edition,
+        note: one.note,
+      });
       const { data: after } = await lead.ask("template", { template: one.template });
       const fields = new Set(
         diff(before.draft.session, after.draft.session).map((c) => (c.do === "set" ? c.field : c.do)),
       );
       expect([...fields]).toEqual(["colour"]);
-      const { data: left } = await lead.ask("follow", { from: 0 });
-      expect(left.templates.map((t) => t.template)).toEqual(
-        page.templates.map((t) => t.template).filter((t) => t !== one.template),
+      const left = await everyPage((from) => lead.ask("follow", { from }));
+      expect(left.flatMap((p) => p.templates).map((t) => t.template)).toEqual(
+        asked.map((t) => t.template).filter((t) => t !== one.template),
       );
       expect(
         (

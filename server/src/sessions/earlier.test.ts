@@ -1,8 +1,8 @@
-import type { EarlierPage } from "@mossy/contract/forward";
 import { check, open } from "@mossy/core/check/check";
 import { makeStyle } from "@mossy/core/house/style";
 import { diff } from "@mossy/core/session/diff";
 import { describe, expect, it } from "vitest";
+import { everyPage } from "../testing/everyPage.ts";
 import { publishDarker } from "../testing/editions.ts";
 import { visit } from "../testing/visit.ts";
 
@@ -12,15 +12,8 @@ const {
 
 await publishDarker(lead);
 
-const lines = async () => {
-  const all: EarlierPage["sessions"] = [];
-  for (let from: number | null = 0; from !== null;) {
-    const { data }: { data: EarlierPage } = await lead.ask("earlier", { from });
-    all.push(...data.sessions);
-    from = data.next;
-  }
-  return all;
-};
+const lines = async () =>
+  (await everyPage((from) => lead.ask("earlier", { from }))).flatMap((p) => p.sessions);
 const edition = async () => (await lead.ask("currentEdition", {})).data;
 const follow = (session: string, body: { edition: number; revision: number | null }) =>
   lead.ask("followInSession", { session }, body);

@@ -1,9 +1,9 @@
-import { setImmediate } from "node:timers/promises";
 import type { EarlierPage } from "@mossy/contract/forward";
 import type { Forwarded } from "@mossy/contract/sessions";
 import { askedInWords, askedOf } from "@mossy/core/check/asks";
 import { compare } from "@mossy/core/compare/sentences";
 import { apply } from "@mossy/core/session/apply";
+import { AT_MOST, asManyAsFit } from "../asManyAsFit.ts";
 import type { Db } from "../database.ts";
 import type { Bench } from "../house/bench.ts";
 import type { Styles } from "../house/styles.ts";
@@ -16,8 +16,6 @@ import { keepForward, putOn, standingOf } from "./forwardStore.ts";
 import type { Footing } from "./forwardStore.ts";
 import { openForWriting } from "./store.ts";
 
-/** So many are looked at before an answer goes out, so that whoever waits sees how far it is. */
-const AT_ONCE = 12;
 const SAID = 4;
 
 const EARLIER = "sessions where closed_at is null and edition < $1";
@@ -33,14 +31,10 @@ export async function earlierPage(
   ]);
   const { rows } = await pool.query<{ id: string }>(
     `select id from ${EARLIER} order by made_at desc, id desc offset $2 limit $3`,
-    [edition, from, AT_ONCE],
+    [edition, from, AT_MOST],
   );
-  const sessions: EarlierPage["sessions"] = [];
-  for (const { id } of rows) {
-    sessions.push(await askedOfOne(pool, styles, id));
-    await setImmediate();
-  }
-  const [of, next] = [all[0]?.many ?? 0, from + rows.length];
+  const sessions = await asManyAsFit(rows, ({ id }) => askedOfOne(pool, styles, id));
+  const [of, next] = [all[0]?.many ?? 0, from + sessions.length];
   return { edition, of, next: next < of && rows.length > 0 ? next : null, sessions };
 }
 

@@ -7,6 +7,7 @@ import { writeExchange } from "@mossy/core/formats/exchange/write";
 import type { Session, Track, TrackFields } from "@mossy/core/session/document";
 import { unzipSync } from "fflate";
 import { describe, expect, it } from "vitest";
+import { everyPage } from "../testing/everyPage.ts";
 import type { Visitor } from "../testing/house.ts";
 import { takenIn } from "../testing/sessions.ts";
 import { visit } from "../testing/visit.ts";
@@ -187,15 +188,8 @@ describe("a session on an older release", () => {
 
 describe("all sessions behind on a template", () => {
   it("are listed with what each asks, and go forward one after the other", async () => {
-    const list = async () => {
-      const found: AnswerOf<"behind">["sessions"] = [];
-      for (let from: number | null = 0; from !== null;) {
-        const { data }: { data: AnswerOf<"behind"> } = await lead.ask("behind", { template: YARD, from });
-        found.push(...data.sessions);
-        from = data.next;
-      }
-      return found;
-    };
+    const list = async () =>
+      (await everyPage((from) => lead.ask("behind", { template: YARD, from }))).flatMap((p) => p.sessions);
     const before = await list();
     const { data: latest } = await lead.ask("behind", { template: YARD, from: 0 });
     expect(before.length).toBe(latest.of);

@@ -1,4 +1,3 @@
-import { setImmediate } from "node:timers/promises";
 import type { BlockPlace, BlockPlaces } from "@mossy/contract/blocks";
 import { compare } from "@mossy/core/compare/sentences";
 import { bringBlock } from "@mossy/core/library/blockForward";
@@ -11,6 +10,7 @@ import type { Side } from "@mossy/core/merge/values";
 import type { Style } from "@mossy/core/house/style";
 import type { HeldBlock } from "@mossy/core/session/beside";
 import type { Session } from "@mossy/core/session/document";
+import { AT_MOST, asManyAsFit } from "../asManyAsFit.ts";
 import type { Db } from "../database.ts";
 import type { Bench } from "../house/bench.ts";
 import { blockRelease, heldIn } from "../library/blocks.ts";
@@ -20,8 +20,6 @@ import { blockStep } from "./blocks.ts";
 import { sessionCard } from "./cards.ts";
 import { standingOf } from "./forwardStore.ts";
 
-/** So many are looked at before an answer goes out, so that whoever waits sees how far it is. */
-const AT_ONCE = 12;
 const SAID = 6;
 
 interface Row {
@@ -46,15 +44,13 @@ export async function blockPlaces(
   const { rows } = await pool.query<Row>(
     `select held, sort, id from block_places where block = $1
      order by release >= $2, sort desc, id, held offset $3 limit $4`,
-    [block, release, from, AT_ONCE],
+    [block, release, from, AT_MOST],
   );
   const { style } = await styles.current(pool);
-  const places: BlockPlace[] = [];
-  for (const row of rows) {
-    places.push(await (row.sort === "template" ? inDraft : inSession)(pool, style, row, release));
-    await setImmediate();
-  }
-  const [of, next] = [all?.many ?? 0, from + rows.length];
+  const places = await asManyAsFit(rows, (row) =>
+    (row.sort === "template" ? inDraft : inSession)(pool, style, row, release),
+  );
+  const [of, next] = [all?.many ?? 0, from + places.length];
   return { name, release, of, next: next < of && rows.length > 0 ? next : null, places };
 }
 
