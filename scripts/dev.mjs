@@ -6,14 +6,15 @@ import { installPackages } from "./install.mjs";
 
 await installPackages();
 const { WRITTEN, bundle, bundling, top } = await import("./bundle.mjs");
-const { dataFolder, startPostgres } = await import("./postgres.mjs");
+const { Database, dataFolder } = await import("./postgres.mjs");
 const { loadDemo } = await import("./demo.mjs");
 const { secretKey } = await import("./safety.mjs");
 const { watch } = await import("rolldown");
 
 const dataDir = process.env.DATA_DIR ?? join(await dataFolder(top), "dev");
 mkdirSync(dataDir, { recursive: true });
-const database = await startPostgres({ folder: dataDir, log: console.log });
+const database = new Database({ folder: dataDir, log: console.log });
+await database.begin();
 const settings = {
   ...process.env,
   DATABASE_URL: database.url,

@@ -220,6 +220,14 @@ export class Database {
     return { ended };
   }
 
+  /** Ends the server without a word, as when the power fails. */
+  async kill() {
+    const pid = this.#pid;
+    if (pid === null) return;
+    process.kill(pid, "SIGKILL");
+    await within(15_000, () => !isAlive(pid));
+  }
+
   /** Ends the server; everything that was committed is kept. */
   async stop() {
     this.#stopped = true;
@@ -264,23 +272,25 @@ function logOf(folder) {
   return { file, descriptor, since: () => readFileSync(file).subarray(size).toString("utf8").slice(-4000) };
 }
 
-/** Starts a server on `folder`. @returns {Promise<{ url: string, stop: () => Promise<void> }>} */
-export async function startPostgres(options) {
-  const database = new Database(options);
-  await database.begin();
-  return { url: database.url, stop: () => database.stop() };
-}
-
-/** A throw-away server in a temporary folder; stop() leaves nothing behind. */
-export async function temporaryPostgres() {
+/**
+ * A throw-away server in a temporary folder; stop() leaves nothing behind.
+ * @param {{ throwAway?: boolean }} how with `throwAway: false` it keeps what it wrote as a house's does, also where it
+ *   falls over
+ */
+export async function temporaryPostgres({ throwAway = true } = {}) {
   const folder = mkdtempSync(join(tmpdir(), "mossy-"));
   const user = asServer();
   if (user.uid !== undefined) chownSync(folder, user.uid, user.gid);
-  const server = await startPostgres({ folder, throwAway: true });
+  const database = new Database({ folder, throwAway });
+  await database.begin();
   return {
-    url: server.url,
+    url: database.url,
+    fallOver: async () => {
+      await database.kill();
+      await database.begin();
+    },
     stop: async () => {
-      await server.stop();
+      await database.stop();
       rmSync(folder, { recursive: true, force: true });
     },
   };

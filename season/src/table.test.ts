@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { blankFigures } from "./loop/figures.ts";
 import { Count, told } from "./measure/count.ts";
 import type { Figures } from "./season.ts";
-import { csvOf, loopRowsOf, markdownOf, rowsOf } from "./table.ts";
+import { answersRow, csvOf, loopRowsOf, markdownOf, quantile, rowsOf, toAllRow } from "./table.ts";
 import { wishOf } from "./wish.ts";
 
 function figures(right: number, wrong: number): Figures {
@@ -60,6 +60,8 @@ describe("the table of what went through the doors", () => {
       fits: "best",
       mistaken: "noticed",
       again: "once",
+      ledger: "there",
+      servers: "same",
     };
     for (const [what, outcome] of Object.entries(good))
       told(f[what as keyof typeof f] as Count<string>, outcome);
@@ -71,9 +73,39 @@ describe("the table of what went through the doors", () => {
   });
 });
 
+describe("how long the house takes", () => {
+  it("is what all but five in a hundred answers took at most", () => {
+    const hundred = Array.from({ length: 100 }, (_, i) => i + 1);
+    const rows = [hundred, hundred.map((ms) => ms + 5.4), hundred.map((ms) => ms + 6)].map((ms) =>
+      answersRow(
+        new Map([
+          ["house", ms.slice(50)],
+          ["session", ms.slice(0, 50)],
+        ]),
+      ),
+    );
+    expect(rows.map((r) => [r.figure, r.met, r.of])).toEqual([
+      ["95 ms", true, 100],
+      ["100 ms", false, 100],
+      ["101 ms", false, 100],
+    ]);
+    expect(answersRow(new Map()).met).toBe(false);
+    expect([quantile([3, 1, 2], 0.5), quantile([3, 1, 2], 1), quantile([4], 0.01)]).toEqual([2, 3, 4]);
+  });
+
+  it("is a minute at most until an edition is everywhere", () => {
+    const all = { templates: 6, sessions: 200, left: 3 };
+    const rows = [60, 60.1].map((seconds) => toAllRow({ ...all, seconds }));
+    expect(rows.map((r) => [r.figure, r.met, r.of])).toEqual([
+      ["60.0 s", true, 206],
+      ["60.1 s", false, 206],
+    ]);
+  });
+});
+
 describe("what is asked of a season", () => {
   it("is two hundred rooms and twelve weeks, or what somebody says", () => {
-    expect(wishOf([])).toEqual({ rooms: 200, weeks: 12, seeds: [7], csv: null, cases: 10 });
+    expect(wishOf([])).toEqual({ rooms: 200, weeks: 12, seeds: [7], csv: null, cases: 10, pace: null });
     expect(wishOf(["--rooms", "8", "--seed", "7,11", "--csv", "a.csv"])).toMatchObject({
       rooms: 8,
       seeds: [7, 11],
@@ -85,7 +117,7 @@ describe("what is asked of a season", () => {
     [["--rooms", "many"], "--rooms is a whole number from 1 to 2000, not “many”"],
     [["--weeks", "0"], "--weeks is a whole number from 1 to 104, not “0”"],
     [["--seed", "7,x"], "--seed is a whole number from 0 to 2147483647, not “x”"],
-    [["--people", "4"], "There is no --people: --rooms, --weeks, --seed, --csv and --cases are."],
+    [["--people", "4"], "There is no --people: --rooms, --weeks, --seed, --pace, --csv and --cases are."],
     [["--csv"], "--csv needs a value behind it"],
   ])("%j is refused", (words, says) => expect(() => wishOf(words)).toThrow(says));
 });

@@ -1,5 +1,7 @@
 import type { LoopFigures } from "./loop/figures.ts";
+import type { Times } from "./doors/road.ts";
 import type { Count } from "./measure/count.ts";
+import type { ToAll } from "./loop/toAll.ts";
 import type { Figures } from "./season.ts";
 
 /** One question the season answers, what is aimed at, and how it stands. */
@@ -58,7 +60,41 @@ export const loopRowsOf = (f: LoopFigures): Row[] => [
   shareRow("Fits that keep as much as can be", f.fits, "best", ALL),
   shareRow("Files of another session noticed", f.mistaken, "noticed", ALL),
   shareRow("Files sent again after a lost answer taken in once", f.again, "once", ALL),
+  shareRow("Of what the house acknowledged, lost", f.ledger, "lost", NONE),
+  shareRow("Of what two servers were asked, answered otherwise", f.servers, "other", NONE),
 ];
+
+/** What is aimed at, in seconds: that long the house may be at it. */
+const TO_ALL = 60;
+
+/** How long the house was at it until an edition was everywhere. */
+export const toAllRow = ({ seconds, templates, sessions }: ToAll): Row => ({
+  question: "From publishing an edition to all templates released and all open sessions offered",
+  aim: `≤ ${TO_ALL} s`,
+  figure: `${seconds.toFixed(1)} s`,
+  met: seconds <= TO_ALL,
+  of: templates + sessions,
+});
+
+/** What is aimed at, in milliseconds. */
+const ANSWER = 100;
+
+/** How long the house took to answer: of a hundred answers, the longest of the shortest ninety-five. */
+export function answersRow(times: Times): Row {
+  const all = [...times.values()].flat();
+  const p95 = quantile(all, 0.95);
+  return {
+    question: "p95 of all answers",
+    aim: `≤ ${ANSWER} ms`,
+    figure: `${p95.toFixed(0)} ms`,
+    met: all.length > 0 && p95 <= ANSWER,
+    of: all.length,
+  };
+}
+
+/** The value that a share of some is at most (nearest rank); NaN of none. */
+export const quantile = (values: readonly number[], share: number): number =>
+  values.toSorted((a, b) => a - b)[Math.max(0, Math.ceil(share * values.length) - 1)] ?? NaN;
 /** Of no questions at all none was needless, where something was brought that could have asked some. */
 function questionsRow({ questions, forward }: LoopFigures): Row {
   const row = shareRow("Questions that had only one sensible answer", questions, "needless", {

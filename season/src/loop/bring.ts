@@ -1,9 +1,10 @@
+import { check } from "@mossy/core/check/check";
 import type { BehindPage } from "@mossy/contract/forward";
 import type { Clash } from "@mossy/core/merge/decisions";
 import type { TemplateHere } from "../doors/beginning.ts";
 import { wronglyBrought } from "../measure/brought.ts";
 import { told } from "../measure/count.ts";
-import { deedsIn } from "../measure/own.ts";
+import { deedsIn, otherThanAsked } from "../measure/own.ts";
 import type { Deed } from "../measure/own.ts";
 import { askedBy } from "../measure/questions.ts";
 import { changed, countLeft, openIn } from "./changed.ts";
@@ -17,11 +18,16 @@ export async function bringToEdition(world: World): Promise<void> {
     if (sessions.length === 0) return;
     for (const { session, revision } of sessions) {
       const before = await lead.ask("session", { session: session.id });
-      await lead.ask("followInSession", { session: session.id }, { edition, revision });
+      const { id } = await lead.ask("followInSession", { session: session.id }, { edition, revision });
+      world.ledger.done(session.id, `follows edition ${edition}`, ({ forwards }) =>
+        forwards.some((f) => f.id === id),
+      );
       const open = openIn(world, session.id)?.open;
       if (!open) continue;
       const after = await lead.ask("session", { session: session.id });
-      countLeft(world, deedsIn(open.running.hands, before.now), after.now, "brought to an edition");
+      const findings = check(await world.styleOf(before.edition), before.now, before.baseline);
+      const deeds = deedsIn(open.running.hands, before.now, before.baseline);
+      countLeft(world, otherThanAsked(deeds, findings), after.now, "brought to an edition");
       await changed(world, open, before.now, after.now, "package");
     }
   }
@@ -41,7 +47,7 @@ async function bringForward(
   release: number,
   line: BehindPage["sessions"][number],
 ): Promise<void> {
-  const { lead, figures, roll } = world;
+  const { lead, figures } = world;
   const open = openIn(world, line.session.id)?.open;
   if (!open) throw new Error(`“${line.session.title}” is open in no room`);
   const session = open.id;
@@ -57,12 +63,16 @@ async function bringForward(
     told(figures.questions, needless ? "needless" : "open", `${needless ? "needless: " : ""}${inShort(c)}`);
   }
   told(figures.forward, asked.open.length === 0 ? "unasked" : "asked");
+  const roll = world.rollFor(`${line.session.title} to ${release}`);
   const chosen = asked.open.map((c): [string, "ours" | "theirs"] => [
     c.key,
     roll() < 0.5 ? "ours" : "theirs",
   ]);
   const choices = [...line.choices, ...chosen];
-  await lead.ask("bringForward", { session }, { release, revision, choices });
+  const { id } = await lead.ask("bringForward", { session }, { release, revision, choices });
+  world.ledger.done(session, `was brought to release ${release}`, ({ forwards }) =>
+    forwards.some((f) => f.id === id),
+  );
   const after = (await lead.ask("session", { session })).now;
   const wrong = wronglyBrought(baseline, now, theirs, after);
   told(
@@ -70,17 +80,20 @@ async function bringForward(
     wrong.length === 0 ? "right" : "wrong",
     ...wrong.map((w) => `${line.session.title}: ${w}`),
   );
-  const decided = new Set(choices.map(([key]) => key));
-  const deeds = deedsIn(hands, now).filter((d) => ![...keysOf(d)].some((key) => decided.has(key)));
+  const decided = new Set(choices.filter(([, side]) => side === "theirs").map(([key]) => key));
+  const deeds = deedsIn(hands, now, baseline).filter(
+    (d) => ![...keysOf(d)].some((key) => decided.has(key)),
+  );
   countLeft(world, deeds, after, "brought forward");
   await changed(world, open, now, after, "package");
 }
 
 /** What is asked, for whoever reads what is asked most. */
-const inShort = (c: Clash): string =>
-  c.of === "value"
-    ? `${c.field} ${c.at.join(" ")}: ${JSON.stringify(c.base)}, here ${JSON.stringify(c.ours)}, there ${JSON.stringify(c.theirs)}`
-    : JSON.stringify({ ...c, key: "" });
+function inShort(c: Clash): string {
+  if (c.of !== "value") return JSON.stringify({ ...c, key: "" });
+  const [base, ours, theirs] = [c.base, c.ours, c.theirs].map((v) => JSON.stringify(v));
+  return `${c.field} ${c.at.join(" ")}: ${base}, here ${ours}, there ${theirs}`;
+}
 
 /** The questions that may be about something people did. */
 const keysOf = ({ track, what }: Deed): string[] => [

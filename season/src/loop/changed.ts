@@ -28,6 +28,7 @@ export async function changed(
   after: Session,
   waits: "package" | "correction",
 ): Promise<void> {
+  world.ledger.stands(open.id, after);
   open.running = { ...open.running, hands: stillStands(open.running.hands, before, after) };
   // A room that never had it gets all of it.
   open.waits = open.isNew ? "package" : waits;

@@ -1,6 +1,8 @@
 import { Count } from "../measure/count.ts";
 import type { AlarmOutcome, CustomOutcome } from "../measure/customs.ts";
 import type { FitOutcome } from "../measure/fits.ts";
+import type { LedgerOutcome } from "../measure/ledger.ts";
+import type { ServersOutcome } from "../measure/servers.ts";
 import type { SideOutcome } from "../measure/sides.ts";
 
 /** What is counted of a season that goes through the doors of the house. */
@@ -22,5 +24,10 @@ export const blankFigures = () => ({
   mistaken: new Count<"noticed" | "taken">("noticed", "taken"),
   /** Files handed in twice because the answer was lost. */
   again: new Count<"once" | "twice">("once", "twice"),
+  /** What the house acknowledged, looked for after each week. */
+  ledger: new Count<LedgerOutcome>("there", "lost"),
+  /** What two servers of it answer when asked the same. */
+  servers: new Count<ServersOutcome>("same", "other"),
 });
+
 export type LoopFigures = ReturnType<typeof blankFigures>;

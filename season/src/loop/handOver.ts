@@ -23,9 +23,11 @@ export async function handOverSome(world: World): Promise<void> {
 async function handOver(world: World, open: OpenSession, checkIn: string, room: string): Promise<void> {
   const { lead } = world;
   const session = open.id;
-  const { session: now, revision } = (await lead.ask("checkIn", { checkIn })).now;
-  await lead.ask("handOver", { session }, { room, revision });
+  const { baseline, now: document } = await lead.ask("checkIn", { checkIn });
+  const { session: now, revision } = document;
+  const { id } = await lead.ask("handOver", { session }, { room, revision });
+  world.ledger.done(session, "was handed over", ({ forwards }) => forwards.some((f) => f.id === id));
   const after = (await lead.ask("session", { session })).now;
-  countLeft(world, deedsIn(open.running.hands, now), after, "handed over");
+  countLeft(world, deedsIn(open.running.hands, now, baseline), after, "handed over");
   await changed(world, open, now, after, "package");
 }

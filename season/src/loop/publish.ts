@@ -17,11 +17,14 @@ export async function publishEdition(world: World): Promise<void> {
   if (changes.length === 0) return;
   const { revision } = await lead.ask("editHouse", {}, { revision: draft.revision, changes });
   world.edition = (await lead.ask("publishEdition", {}, { revision, note: "Thought over" })).number;
+  world.ledger.edition(world.edition);
   for (;;) {
     const { templates } = await lead.ask("follow", { from: 0 });
     if (templates.length === 0) break;
-    for (const t of templates)
-      await lead.ask("followEdition", { template: t.template }, { revision: t.revision, note: t.note });
+    for (const { template, revision: at, note } of templates) {
+      const { number } = await lead.ask("followEdition", { template }, { revision: at, note });
+      world.ledger.release(template, number);
+    }
   }
   for (const template of world.templates) await lookAgain(world, template);
 }
@@ -34,7 +37,10 @@ async function lookAgain(world: World, template: TemplateHere): Promise<void> {
   template.known = { ...template.known, session: draft.session };
 }
 
-/** Publishes a template with what its leads did to it. @throws Error where the house has it otherwise than they left it */
+/**
+ * Publishes a template with what its leads did to it.
+ * @throws Error where the house has it otherwise than they left it
+ */
 export async function publishRelease(world: World, template: TemplateHere): Promise<void> {
   const { lead, other, roll, style } = world;
   const { id, document, revision, known } = template;
@@ -63,6 +69,7 @@ export async function publishRelease(world: World, template: TemplateHere): Prom
   template.release = (
     await lead.ask("publishRelease", { template: id }, { revision: template.revision, note })
   ).number;
+  world.ledger.release(id, template.release);
   world.learn(template);
 }
 

@@ -31,13 +31,13 @@ async function putRight(world: World, run: string, session: string, revision: nu
   if (!here) throw new Error("what is to be put right is open in no room");
   const { room, open } = here;
   const { last } = open;
-  const before = (await lead.ask("session", { session })).now;
+  const { now: before, baseline } = await lead.ask("session", { session });
   await lead.ask("putRight", { session }, { run, rule: null, revision, send: true });
   const after = (await lead.ask("session", { session })).now;
   const stays = new Set(["level", "pan", "made"]);
   countLeft(
     world,
-    deedsIn(open.running.hands, before).filter((d) => stays.has(d.what)),
+    deedsIn(open.running.hands, before, baseline).filter((d) => stays.has(d.what)),
     after,
     "put right",
   );

@@ -79,18 +79,21 @@ export class RoomHere implements RoomSeen {
     if (roll() < OFTEN.twice) await this.#handIn(world, open);
     if (roll() < OFTEN.over) {
       await world.lead.ask("closeSession", { session: open.id });
+      world.ledger.done(open.id, "was closed", ({ closedAt }) => closedAt !== null);
       this.open = null;
     }
   }
 
-  async #begin({ lead, templates, figures }: World): Promise<OpenSession> {
+  async #begin({ lead, templates, figures, ledger }: World): Promise<OpenSession> {
     const { room, roll } = this.is;
     const template = oneOf(templates, roll);
     const setUp = room.setUps.length > 0 && roll() < OFTEN.otherSetUp ? (room.setUps[0]?.id ?? null) : null;
     const wish = { room: this.id, template: template.id, release: template.release, setUp };
     fitsBest(await lead.ask("lookAtFit", {}, wish), inSetUp(room, setUp).inputs, figures.fits);
-    const title = `${template.name} ${++this.#begun}`;
+    // Unlike any other's, also where they go on in another room.
+    const title = `${template.name} ${room.name.replace(/\D/g, "")}-${++this.#begun}`;
     const { id } = await lead.ask("startSession", {}, { ...wish, title });
+    ledger.done(id, "was started", (s) => s.title === title);
     return {
       id,
       template,
@@ -123,11 +126,11 @@ export class RoomHere implements RoomSeen {
   }
 
   /** Somebody takes the file of another session: the house has to notice. */
-  async #mistake({ rooms, figures }: World, open: OpenSession): Promise<void> {
-    const others = rooms.filter((r) => r !== this && r.open?.last && r.open.template !== open.template);
+  async #mistake({ lying, figures }: World, open: OpenSession): Promise<void> {
+    const others = lying.filter((o) => o.room !== this.id && o.template !== open.template);
     if (others.length === 0) return;
-    const { came } = oneOf(others, this.is.roll).open!.last!;
-    const says = await this.client.handIn(open.id, came.bytes, "wrong.dawproject").then(
+    const { bytes } = oneOf(others, this.is.roll);
+    const says = await this.client.handIn(open.id, bytes, "wrong.dawproject").then(
       () => "took it in",
       (e: unknown) => (e instanceof Error ? e.message : String(e)),
     );
@@ -158,10 +161,14 @@ export class RoomHere implements RoomSeen {
       told(figures.again, again.checkIn === checkIn && again.number === number ? "once" : "twice");
     }
     const page = await lead.ask("checkIn", { checkIn });
+    world.ledger.done(open.id, `took check-in ${number}`, ({ checkIns }) =>
+      checkIns.some((c) => c.id === checkIn && c.number === number),
+    );
+    world.ledger.stands(open.id, page.now.session);
     const house = page.now.session;
     for (const lost of notTakenIn(running, came, house)) told(figures.own, "lost", `handed in: ${lost}`);
     open.running = afterHandIn(running, came, house);
-    for (const _ of deedsIn(open.running.hands, house)) told(figures.own, "kept");
+    for (const _ of deedsIn(open.running.hands, house, page.baseline)) told(figures.own, "kept");
     open.fresh = false;
     open.last = { checkIn, came, house, ids: idsOfFile(came, open.running.ids) };
     await world.tellSides(page, house, open);

@@ -49,11 +49,8 @@ export function openedFrom(
 }
 
 /** What of it still stands once the house changed a session. */
-export function stillStands(
-  { people, software, made, gone }: Hands,
-  before: Session,
-  after: Session,
-): Hands {
+export function stillStands(hands: Hands, before: Session, after: Session): Hands {
+  const { people, software, made, gone } = hands;
   const changed = otherwise(before, after);
   const was = new Set(before.tracks.map((t) => t.id));
   const there = new Set(after.tracks.map((t) => t.id));
@@ -64,7 +61,11 @@ export function stillStands(
         was.has(id) ? [[id, new Set([...fields].filter((f) => changed.get(id)?.has(f) !== true))]] : [],
       ),
     );
+  const renamed = [...people, ...software].flatMap(([id, fields]) =>
+    fields.has("name") && changed.get(id)?.has("name") === true ? [id] : [],
+  );
   return {
+    renamed: new Set([...hands.renamed, ...renamed]),
     people: left(people),
     software: left(software),
     made: new Set([...made].filter((id) => there.has(id))),
@@ -100,6 +101,7 @@ export function afterHandIn(running: Running, came: Came, house: Session): Runni
     ...running,
     ids,
     hands: {
+      ...hands,
       people: joined(hands.people, inHouse(otherwise(opened, worked.session))),
       software: joined(hands.software, inHouse(otherwise(worked.session, asFile))),
       made: new Set([...hands.made, ...fresh.flatMap((id) => ids.get(id) ?? [])]),

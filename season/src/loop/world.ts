@@ -1,14 +1,24 @@
+import { dice } from "@mossy/core/chance/dice";
 import { makeStyle } from "@mossy/core/house/style";
 import type { Style } from "@mossy/core/house/style";
 import type { Session, TrackId } from "@mossy/core/session/document";
 import type { AnswerOf } from "@mossy/contract/routes";
 import type { Asker } from "../doors/asker.ts";
 import type { TemplateHere } from "../doors/beginning.ts";
+import { Ledger } from "../measure/ledger.ts";
 import { tellSides } from "../measure/sides.ts";
+import { mixed } from "../spelling/rolls.ts";
 import type { Said } from "../spelling/spell.ts";
 import type { LoopFigures } from "./figures.ts";
 import { told } from "../measure/count.ts";
 import type { OpenSession, RoomSeen } from "./open.ts";
+
+/** A file that a room handed in last. */
+interface Lying {
+  readonly room: string;
+  readonly template: TemplateHere;
+  readonly bytes: Uint8Array;
+}
 
 /** Everything a season is played in. */
 export class World {
@@ -19,13 +29,39 @@ export class World {
   readonly #styles = new Map<number, Style>();
   /** The edition in force. */
   edition = 1;
+  readonly ledger = new Ledger();
+  /** What lay handed in when the week began. */
+  lying: readonly Lying[] = [];
   constructor(
-    readonly lead: Asker,
-    readonly other: Asker,
+    readonly leads: readonly [Asker, Asker],
     readonly style: Style,
     readonly figures: LoopFigures,
+    readonly seed: number,
     readonly roll: () => number,
   ) {}
+
+  get lead(): Asker {
+    return this.leads[0];
+  }
+  get other(): Asker {
+    return this.leads[1];
+  }
+
+  /** Dice of something that happens, the same whatever happens besides. @param words what it is */
+  rollFor(words: string): () => number {
+    return dice(mixed(`${this.seed} ${words}`));
+  }
+
+  openSessions(): string[] {
+    return this.rooms.flatMap(({ open }) => open?.id ?? []);
+  }
+
+  /** Looks at what lies handed in. */
+  lookRound(): void {
+    this.lying = this.rooms.flatMap(({ id, open }) =>
+      open?.last ? [{ room: id, template: open.template, bytes: open.last.came.bytes }] : [],
+    );
+  }
 
   /** Remembers what the tracks of a template are. */
   learn({ id, known }: TemplateHere): void {

@@ -1,9 +1,10 @@
+import type { Finding } from "@mossy/core/check/rule";
 import { blankTrack, emptySession } from "@mossy/core/session/document";
 import type { Track } from "@mossy/core/session/document";
 import { describe, expect, it } from "vitest";
 import { NO_HANDS, otherwise, renamedIds } from "../work/hands.ts";
 import type { Hands } from "../work/hands.ts";
-import { deedsIn, lostIn } from "./own.ts";
+import { deedsIn, lostIn, otherThanAsked } from "./own.ts";
 
 const of = (...tracks: Track[]) => ({ ...emptySession("Night"), tracks });
 const [a, b, n] = [
@@ -20,10 +21,36 @@ const hands: Hands = {
 };
 
 describe("what people did in a room", () => {
-  const deeds = deedsIn(hands, of(a, b, n));
+  const went = of({ ...a, level: 0 }, b);
+  const deeds = deedsIn(hands, of(a, b, n), went);
 
   it("is each value they set, what they made and what they took out, but not what the software wrote over", () =>
     expect(deeds.map((d) => `${d.what} ${d.track}`)).toEqual(["level a", "made n", "gone x"]));
+
+  it("is nothing where a value is as it went out again", () =>
+    expect(deedsIn(hands, of({ ...a, level: 0 }, n), went).map((d) => d.what)).toEqual(["made", "gone"]));
+
+  it("follows the house in names and colours that were as it wanted them, and stands in all others", () => {
+    const typed: Hands = { ...NO_HANDS, people: new Map([["a", new Set(["level", "name"] as const)]]) };
+    const done = deedsIn(typed, of(a, b), of({ ...a, level: 0, name: "Kck" }, b));
+    expect(done.map((d) => d.what)).toEqual(["level", "name"]);
+    const off: Finding = {
+      id: "1",
+      rule: "name-off-pattern",
+      area: "style",
+      track: "a",
+      weight: "look",
+      says: "",
+      because: "",
+      before: null,
+      after: null,
+      fix: null,
+      kept: null,
+    };
+    expect(otherThanAsked(done, []).map((d) => d.what)).toEqual(["level"]);
+    expect(otherThanAsked(done, [{ ...off, track: "b" }]).map((d) => d.what)).toEqual(["level"]);
+    expect(otherThanAsked(done, [off])).toEqual(done);
+  });
 
   it("is lost where it is another value, not there, or there again", () => {
     expect(lostIn(deeds, of(a, b, n))).toEqual([]);

@@ -12,7 +12,7 @@ import type { Count } from "./count.ts";
 export type SideOutcome = "right" | "wrong";
 
 /** What of a track a rule is about. */
-const ABOUT: Readonly<Record<string, Told>> = {
+export const ABOUT: Readonly<Record<string, Told>> = {
   "name-off-pattern": "name",
   "name-unreadable": "name",
   "colour-off": "colour",
@@ -32,8 +32,8 @@ export interface Shown {
 
 /**
  * Holds whose each drift is told to be against who wrote what is off. The room's it cannot be where nobody there
- * touched the track, nor any of its family, whose number and folder that may decide. The house's it cannot be where
- * the room wrote what is off in place of what the house gave.
+ * touched the track it got from the house, nor any of its family, whose number and folder that may decide. The house's
+ * it cannot be where the room wrote what is off in place of what the house gave.
  * @returns how many findings were told as each one's, to be held against what the house counts
  */
 export function tellSides(shown: Shown, hands: Hands, count: Count<SideOutcome>): Record<Cause, number> {
@@ -71,7 +71,8 @@ function wrongSide(
   const [is, was] = [now, baseline].map((s) => s.tracks.find((t) => t.id === track));
   const touched = new Set([...(hands.people.get(track) ?? []), ...(hands.software.get(track) ?? [])]);
   if (cause === "room")
-    return hands.made.has(track) ||
+    return was === undefined ||
+      ((about !== "name" || f.rule === "icon-off") && hands.renamed.has(track)) ||
       touched.size > 0 ||
       stirred.isOf(was) ||
       stirred.isOf(is) ||

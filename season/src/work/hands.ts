@@ -10,9 +10,17 @@ export interface Hands {
   readonly software: ReadonlyMap<TrackId, ReadonlySet<Told>>;
   readonly made: ReadonlySet<TrackId>;
   readonly gone: ReadonlySet<TrackId>;
+  /** Tracks whose names were typed there and written otherwise by the house since: what they are, people said. */
+  readonly renamed: ReadonlySet<TrackId>;
 }
 
-export const NO_HANDS: Hands = { people: new Map(), software: new Map(), made: new Set(), gone: new Set() };
+export const NO_HANDS: Hands = {
+  people: new Map(),
+  software: new Map(),
+  made: new Set(),
+  gone: new Set(),
+  renamed: new Set(),
+};
 
 /** Whether two values of a field are one to anybody who looks; levels are written with so many digits. */
 export const alike = (a: unknown, b: unknown): boolean =>
