@@ -21,6 +21,7 @@ function readWish(): Wish {
     process.exit(1);
   }
 }
+const wish = readWish();
 
 function showCases(title: string, count: Count<string>, most: number): void {
   const cases = [...count.cases].sort(([a, m], [b, n]) => n - m || (a < b ? -1 : 1)).slice(0, most);
@@ -89,7 +90,6 @@ function showTimes(times: Times): void {
   }
 }
 
-const wish = readWish();
 const seeds = new Map<number, Row[]>();
 for (const seed of wish.seeds) {
   const size = { rooms: wish.rooms, weeks: wish.weeks, seed };
