@@ -13,7 +13,10 @@ export interface Wish {
 
 const NUMBERS = { rooms: [1, 2000], weeks: [1, 104], cases: [0, 500], pace: [1, 100_000] } as const;
 
-/** Reads `--rooms 200 --weeks 12 --seed 7,11,21 --pace 1000 --csv FILE --cases 20`. @throws Error saying what is wrong */
+/**
+ * Reads `--rooms 200 --weeks 12 --seed 7,11,21 --pace 1000 --csv FILE --cases 20`.
+ * @throws Error saying what is wrong
+ */
 export function wishOf(words: readonly string[]): Wish {
   const wish = {
     rooms: 200,

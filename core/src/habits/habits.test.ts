@@ -109,7 +109,7 @@ describe("habits of rooms", () => {
     expect(habitsOf(any, style)).toEqual([]);
   });
 
-  it("are none where all sources of some sessions are worked on as much, whatever is done to folders and elsewhere", () => {
+  it("are none where all sources of some sessions are worked on as much, whatever is done elsewhere", () => {
     const few = ["kick", "snare", "room"];
     const folders = [...style.reader.roles.values()].filter((r) => r.sort !== "source").slice(0, 6);
     const small: Session = {

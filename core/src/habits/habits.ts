@@ -241,7 +241,7 @@ function mostSaid({ about, answers }: Question): string | null {
   return best;
 }
 
-/** How many roles as usual every session is taken to have besides its own: few roles tell little of how it is worked on. */
+/** So many roles every session is taken to have besides its own, worked on as usual: few tell little of it. */
 const AS_USUAL = 1;
 
 interface Sum {

@@ -1,7 +1,7 @@
 import { setTimeout as pause } from "node:timers/promises";
 import type { OwnGround } from "./ground.ts";
 
-/** So often in a week a server is killed in the middle of it; in the first such week the database falls over besides. */
+/** So often in a week a server is killed in the middle of it; in the first such week the database is besides. */
 const SERVERS = 2;
 /** Within so many milliseconds from when it is decided it happens. */
 const SOON = 400;

@@ -21,7 +21,10 @@ export async function spread<T>(
   ]);
 }
 
-/** Does something for each of many, so many at once. @throws what the first that fails does, once all others are done */
+/**
+ * Does something for each of many, so many at once.
+ * @throws what the first that fails does, once all others are done
+ */
 export async function atOnce<T>(
   many: readonly T[],
   lanes: number,
