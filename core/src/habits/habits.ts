@@ -250,12 +250,13 @@ interface Sum {
 }
 
 /**
- * How often such a thing is done to other roles of the same sort in the sessions a question is about: folders and what
- * leads somewhere are hardly ever touched where sources are all the time.
+ * How often such a thing is done to other roles of the sessions a question is about: to what is heard there, sources
+ * and places, where it is of one, as folders and what leads somewhere are hardly ever touched; to those otherwise.
  */
 function ratesOf(questions: readonly Question[]): (q: Question) => number {
   const sums = new Map<string, { readonly all: Sum; readonly sessions: Map<number, Sum> }>();
-  const keyOf = ({ about, role }: Question): string => `${about} ${role.sort}`;
+  const isHeard = ({ sort }: Role): boolean => sort === "source" || sort === "place";
+  const keyOf = ({ about, role }: Question): string => `${about} ${isHeard(role)}`;
   for (const q of questions) {
     const { answers } = q;
     const sum = sums.get(keyOf(q)) ?? { all: { done: 0, of: 0 }, sessions: new Map<number, Sum>() };
