@@ -3,7 +3,7 @@ import { SOUND_MOST, SOUND_PIECE } from "@mossy/contract/sounds";
 import { inSize } from "@mossy/core/formats/bytes";
 import { useSyncExternalStore } from "react";
 import { AskProblem } from "../ui/askProblem.ts";
-import { ask, askOnce } from "../wire/ask.ts";
+import { ask, newKey } from "../wire/ask.ts";
 import { sendPiece } from "../wire/files.ts";
 import { queryClient } from "../wire/queries.ts";
 
@@ -31,6 +31,8 @@ interface Way {
   readonly gone: AbortController;
   /** By which the house knows it, once it was begun. */
   coming: string | null;
+  /** Tries in a row without an answer. */
+  tries: number;
 }
 
 // Goes on while one looks at other pages of the house.
@@ -53,7 +55,7 @@ function keep(list: readonly Bringing[]): void {
 export function bring(chosen: readonly File[], onto: Onto): number[] {
   const fresh = chosen.map((file): Bringing => {
     const key = ++lastKey;
-    files.set(key, { file, onto, gone: new AbortController(), coming: null });
+    files.set(key, { file, onto, gone: new AbortController(), coming: null, tries: 0 });
     return { key, name: file.name, size: file.size, has: 0, state: "waits", says: null, sound: null };
   });
   keep([...all, ...fresh]);
@@ -109,9 +111,18 @@ async function send(key: number): Promise<void> {
   try {
     refuse(way.file);
     become(key, { state: "goes", says: null });
-    const coming = await sendAll(key, way);
+    const coming = await goOn(
+      key,
+      way,
+      () => sendPieces(key, way),
+      // Refused where another piece is due, as it came although its answer was lost.
+      (e) => e.mayPass || e.status === 409,
+    );
     const { shelf, tags } = way.onto;
-    const { sound, known } = await askOnce("endSound", { coming }, { shelf, tags: [...tags] });
+    const once = newKey();
+    const { sound, known } = await goOn(key, way, () =>
+      ask("endSound", { coming }, { shelf, tags: [...tags] }, once),
+    );
     const says = known ? `It was there already, as “${sound.name}”: it is kept once.` : null;
     become(key, { state: "there", has: way.file.size, sound, says });
     void queryClient.invalidateQueries({ queryKey: ["sounds"] });
@@ -139,35 +150,48 @@ const PAUSES = [1, 2, 4, 8, 15, 30] as const;
 /** After so many in a row somebody should look: a quarter of an hour. */
 const MOST_TRIES = 34;
 
-/** Sends all pieces; while the line is broken it waits, asks what is there, and goes on from that. */
-async function sendAll(key: number, way: Way): Promise<string> {
+/**
+ * Does a part of the way; while the line is broken it waits, and begins that part again.
+ * @param passes whether a problem is one that is gone when the part begins again
+ */
+async function goOn<T>(
+  key: number,
+  way: Way,
+  part: () => Promise<T>,
+  passes = (e: AskProblem): boolean => e.mayPass,
+): Promise<T> {
+  for (;;) {
+    way.gone.signal.throwIfAborted();
+    try {
+      return await part();
+    } catch (e) {
+      if (!(e instanceof AskProblem) || !passes(e) || way.tries >= MOST_TRIES) throw e;
+      const pause = PAUSES[Math.min(way.tries++, PAUSES.length - 1)] ?? 30;
+      become(key, { state: "pauses", says: `${e.title}. It goes on by itself from where it is.` });
+      await whenAgain(pause * 1000, way.gone.signal);
+    }
+  }
+}
+
+/** Asks what is there of it, and sends all pieces that are not. @returns by which the house knows it */
+async function sendPieces(key: number, way: Way): Promise<string> {
   const { file, gone } = way;
   // The same file of the same person is the same, also after this page was closed.
   const mark = `${file.lastModified} ${file.name.slice(-80)}`.padEnd(8);
-  for (let tries = 0; ;) {
+  const { coming, has: began } = await ask(
+    "beginSound",
+    {},
+    { file: file.name.slice(-200), size: file.size, mark },
+  );
+  way.coming = coming;
+  become(key, { state: "goes", has: began, says: null });
+  for (let has = began; has < file.size;) {
     gone.signal.throwIfAborted();
-    try {
-      const { coming, has: began } = await ask(
-        "beginSound",
-        {},
-        { file: file.name.slice(-200), size: file.size, mark },
-      );
-      way.coming = coming;
-      become(key, { state: "goes", has: began, says: null });
-      for (let has = began; has < file.size;) {
-        gone.signal.throwIfAborted();
-        ({ has } = await sendPiece(coming, has, file.slice(has, has + SOUND_PIECE)));
-        become(key, { has });
-        tries = 0;
-      }
-      return coming;
-    } catch (e) {
-      if (!(e instanceof AskProblem) || !(e.mayPass || e.status === 409) || tries >= MOST_TRIES) throw e;
-      const pause = PAUSES[Math.min(tries++, PAUSES.length - 1)] ?? 30;
-      become(key, { state: "pauses", says: `${e.title}. It goes on by itself from where it is.` });
-      await whenAgain(pause * 1000, gone.signal);
-    }
+    ({ has } = await sendPiece(coming, has, file.slice(has, has + SOUND_PIECE)));
+    become(key, { has });
+    way.tries = 0;
   }
+  return coming;
 }
 
 /** After so long, as soon as there is a line again, or when it is given up. */
