@@ -8,14 +8,18 @@ import { sessionCard } from "./sessions.ts";
 /** So many weeks can be looked at. */
 export const DRIFT_WEEKS = [4, 12, 26, 52] as const;
 
-const which = { room: z.string().max(80).optional(), template: z.string().max(80).optional() };
+/** Of one room or template, or of all. */
+export const whichSessions = {
+  room: z.string().max(80).optional(),
+  template: z.string().max(80).optional(),
+};
 const about = { rule: z.string().max(80).optional() };
 export const driftQuery = z.object({
   by: z.enum(DRIFT_BY).default("rule"),
   weeks: z.coerce.number().pipe(z.literal(DRIFT_WEEKS)).default(12),
   part: z.enum(PARTS).optional(),
   ...about,
-  ...which,
+  ...whichSessions,
 });
 
 /** What drifts, over some weeks. */
@@ -30,7 +34,7 @@ export const driftOverTime = z.object({
 });
 export type DriftOverTime = z.infer<typeof driftOverTime>;
 
-export const rightQuery = z.object({ ...about, ...which });
+export const rightQuery = z.object({ ...about, ...whichSessions });
 /** A rule with what rooms brought about against it, and in how many open sessions. */
 const ruleOpen = z.object({ rule: z.string(), findings: z.int(), sessions: z.int() });
 /** Open sessions in which a room brought something about, some of them: `of` are there in all. */

@@ -49,15 +49,14 @@ const oneSession = {
   says: z.array(z.string()),
 };
 
-/** Open sessions that stand on an older release, some of them: `of` are there in all. */
+/** Open sessions that stand on an older release of their template, some of them: `of` are there in all. */
 export const behindPage = z.object({
-  /** What the template is called. */
-  name: z.string(),
-  release: z.int(),
   ...inPages,
   sessions: z.array(
     z.object({
       ...oneSession,
+      /** To which release it goes. */
+      release: z.int(),
       /** Clashes only a person can decide, and those where one side is safer. */
       open: z.int(),
       safer: z.int(),

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { blockPlaces, bringBlock, bringBlockInDraft, broughtInDraft } from "./blocks.ts";
+import { whichSessions } from "./drift.ts";
 import { behindPage, bringForward, earlierPage, followInSession, forwardLook } from "./forward.ts";
 import { templateHistory, trackHistory } from "./history.ts";
 import { comparisonForm } from "@mossy/core/compare/out";
@@ -223,9 +224,10 @@ export const libraryRoutes = {
   }),
   behind: route({
     summary:
-      "Open sessions that stand on an older release of a template, some at a time, with what bringing each " +
-      "forward asks",
+      "Open sessions that stand on an older release of their template, of one template or of all, some at a " +
+      "time, with what bringing each forward asks",
     who: "signed-in",
+    query: z.object(whichSessions),
     answer: behindPage,
   }),
 };

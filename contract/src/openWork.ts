@@ -178,7 +178,7 @@ function onOldReleases(open: readonly OpenSession[]): WaitingItem[] {
         weight: "note",
         says: `Release ${first.latestRelease} is out; ${plural(sessions.length, "open session")} still on ${old}`,
         next: "Bring forward",
-        to: `/library/${template}/behind`,
+        to: `/sessions/behind?template=${template}`,
       },
     ];
   });

@@ -60,7 +60,7 @@ export const paths = {
   bringBlockInDraft: ["post", "/library/:template/blocks"],
   templateHistory: ["get", "/library/:template/history"],
   trackHistory: ["get", "/library/:template/history/:track"],
-  behind: ["get", "/library/:template/behind/:from"],
+  behind: ["get", "/behind/:from"],
   follow: ["get", "/follow/:from"],
   earlier: ["get", "/earlier/:from"],
   followInSession: ["post", "/sessions/:session/edition"],

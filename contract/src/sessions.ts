@@ -147,6 +147,8 @@ export const sessionCard = z.object({
   madeAt: z.iso.datetime(),
   sentAt: z.iso.datetime().nullable(),
   sentAs: sentAs.nullable(),
+  /** Open, and the house changed it since it was last sent to its room or handed in there, or it never was. */
+  unsent: z.boolean(),
   closedAt: z.iso.datetime().nullable(),
   tracks: z.int(),
   /** Sources its room has no input for. */
@@ -157,7 +159,7 @@ export type SessionCard = z.infer<typeof sessionCard>;
 
 /**
  * Which sessions: open ones; of these those with something off, asked something by an edition, behind their template's
- * latest release, or not at their room yet; closed ones; or all there ever were.
+ * latest release, or not at their room as they stand; closed ones; or all there ever were.
  */
 export const WHICH_SESSIONS = ["open", "look", "asked", "behind", "unsent", "closed", "all"] as const;
 export type WhichSessions = (typeof WHICH_SESSIONS)[number];

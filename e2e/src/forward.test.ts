@@ -4,44 +4,18 @@ import { describe, expect, it } from "vitest";
 import { strFromU8 } from "fflate";
 import { PATIENCE } from "./browser.ts";
 import { apiOf } from "./testing/api.ts";
+import { bothColour, sessionCalled } from "./testing/clash.ts";
 import { visit } from "./testing/visit.ts";
 
 const { b } = await visit("Marram Vale");
 const api = apiOf(b);
 
-/** The demo's session on release 3 of the shanty choir, whose latest release is 5. */
-async function ferryLanding(): Promise<AnswerOf<"session">> {
-  const { sessions } = await api<AnswerOf<"sessions">>("GET", "/sessions");
-  return api("GET", `/sessions/${sessions.find((s) => s.title === "Ferry landing")?.id ?? ""}`);
-}
-
-/** Sets a colour in the draft and publishes it, and another of the same track in the session: they clash. */
-async function bothColour(): Promise<{ name: string; release: number }> {
-  const s = await ferryLanding();
-  const template = await api<AnswerOf<"template">>("GET", `/library/${s.template}`);
-  const { draft } = template;
-  const known = new Map(s.now.tracks.map((t) => [t.id, t]));
-  const track = draft.session.tracks.find((t) => t.kind === "audio" && known.get(t.id)?.name === t.name);
-  const mine = track && known.get(track.id);
-  if (!track || !mine || !s.lastCheckIn) throw new Error("they share no track");
-  const edit = { revision: draft.revision, changes: [setField(track, "colour", "#112233")] };
-  const { revision } = await api<AnswerOf<"editDocument">>("POST", `/documents/${draft.id}/changes`, edit);
-  const wish = { revision, note: `${track.name} darker` };
-  const { number } = await api<AnswerOf<"publishRelease">>("POST", `/library/${s.template}/releases`, wish);
-  const { now } = await api<AnswerOf<"checkIn">>("GET", `/check-ins/${s.lastCheckIn.id}`);
-  await api("POST", `/documents/${now.id}/changes`, {
-    revision: now.revision,
-    changes: [setField(mine, "colour", "#445566")],
-  });
-  return { name: track.name, release: number };
-}
-
 describe("a session on an older release", () => {
   let clash = { name: "", release: 0 };
 
   it("says that a newer one is out, and asks where both changed the same", async () => {
-    clash = await bothColour();
-    const { id, forwards } = await ferryLanding();
+    clash = await bothColour(b, "Ferry landing");
+    const { id, forwards } = await sessionCalled(b, "Ferry landing");
     expect(forwards).toEqual([]);
     await b.go(`/sessions/${id}`);
     await b.see(`//section[@aria-label='A newer release'][contains(., 'Release ${clash.release} is out')]`);
@@ -58,10 +32,10 @@ describe("a session on an older release", () => {
   });
 
   it("then stands on it with its own work, which is in its history and can be taken back", async () => {
-    const before = await ferryLanding();
+    const before = await sessionCalled(b, "Ferry landing");
     await b.button("Bring it forward");
     await b.see("//section[@aria-labelledby='forwards']//*[contains(., 'as release')]");
-    const after = await ferryLanding();
+    const after = await sessionCalled(b, "Ferry landing");
     const colour = (s: typeof after): string | null | undefined =>
       s.now.tracks.find((t) => t.name === clash.name)?.colour;
     expect([colour(before), colour(after), after.release]).toEqual(["#445566", "#112233", clash.release]);
@@ -72,12 +46,12 @@ describe("a session on an older release", () => {
     for (const t of own) expect(after.now.tracks.some((x) => x.name === t.name)).toBe(true);
     await b.button("Take it back");
     await b.see("//section[@aria-labelledby='forwards']//*[contains(., 'taken back by Marram Vale')]");
-    expect(await ferryLanding()).toMatchObject({ release: 3, now: before.now });
+    expect(await sessionCalled(b, "Ferry landing")).toMatchObject({ release: 3, now: before.now });
   });
 
   it("goes forward together with the others that are behind, once nothing is to decide", async () => {
-    const { id, template, lastCheckIn } = await ferryLanding();
-    await b.go(`/library/${template}/behind`);
+    const { id, template, lastCheckIn } = await sessionCalled(b, "Ferry landing");
+    await b.go(`/sessions/behind?template=${template}`);
     await b.see("//li[contains(., 'Ferry landing')]//*[.='1 to decide']");
     // The room gives its own colour up.
     const { now, baseline } = await api<AnswerOf<"checkIn">>("GET", `/check-ins/${lastCheckIn?.id ?? ""}`);
@@ -86,7 +60,7 @@ describe("a session on an older release", () => {
     if (!t || !was) throw new Error("the track is gone");
     const edit = { revision: now.revision, changes: [setField(t, "colour", was.colour)] };
     await api("POST", `/documents/${now.id}/changes`, edit);
-    await b.go(`/library/${template}/behind`);
+    await b.go(`/sessions/behind?template=${template}`);
     await b.see("//li[contains(., 'Ferry landing')]//*[.='goes without a question']");
     await b.click("//button[starts-with(., 'Bring ') and contains(., 'forward')]");
     await b.see("//p[.='No session is behind']");

@@ -276,8 +276,8 @@ export const SCREENS: readonly Screen[] = [
   { name: "compare-nothing", path: "/compare", ready: "//p[.='Choose two']" },
   {
     name: "behind",
-    path: "/library/shanty-choir/behind",
-    ready: "//h1[contains(., 'Bring forward to release')]",
+    path: "/sessions/behind",
+    ready: "//li[contains(., 'goes without a question')]",
   },
   {
     name: "forward",

@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { blankFigures } from "./loop/figures.ts";
 import { Count, told } from "./measure/count.ts";
 import type { Figures } from "./season.ts";
-import { answersRow, csvOf, loopRowsOf, markdownOf, quantile, rowsOf, toAllRow } from "./table.ts";
+import { answersRow, csvOf, loopRowsOf, markdownOf, quantile, rowsOf, toAllRows } from "./table.ts";
 import { wishOf } from "./wish.ts";
 
 function figures(right: number, wrong: number): Figures {
@@ -93,12 +93,26 @@ describe("how long the house takes", () => {
     expect([quantile([3, 1, 2], 0.5), quantile([3, 1, 2], 1), quantile([4], 0.01)]).toEqual([2, 3, 4]);
   });
 
-  it("is a minute at most until an edition is everywhere", () => {
-    const all = { templates: 6, sessions: 200, left: 3 };
-    const rows = [60, 60.1].map((seconds) => toAllRow({ ...all, seconds }));
-    expect(rows.map((r) => [r.figure, r.met, r.of])).toEqual([
+  it("is a minute of the house and ten of a lead's at most until an edition is everywhere, and all of it", () => {
+    const onTheWay = { ownWork: 0, left: 0, questions: [] };
+    const all = { seconds: 60, templates: 6, sessions: 200, onTheWay, rest: 0 };
+    const said = (other: Partial<typeof all>) =>
+      toAllRows({ ...all, ...other }).map((r) => [r.figure, r.met, r.of]);
+    expect(said({})).toEqual([
       ["60.0 s", true, 206],
-      ["60.1 s", false, 206],
+      ["42 s, 14 clicks", true, 206],
+    ]);
+    expect(said({ seconds: 60.1 }).map(([, met]) => met)).toEqual([false, true]);
+    expect(said({ rest: 2 })).toEqual([
+      ["60.0 s, 2 left", false, 206],
+      ["42 s, 14 clicks", false, 206],
+    ]);
+    // Two questions in each of sixty sessions are more than one person decides in ten minutes.
+    const questions = Array.from({ length: 60 }, () => 2);
+    expect(said({ onTheWay: { ownWork: 1, left: 2, questions } as never })[1]).toEqual([
+      "686 s, 257 clicks",
+      false,
+      206,
     ]);
   });
 });

@@ -1,7 +1,6 @@
 import { check } from "@mossy/core/check/check";
 import type { BehindPage } from "@mossy/contract/forward";
 import type { Clash } from "@mossy/core/merge/decisions";
-import type { TemplateHere } from "../doors/beginning.ts";
 import { wronglyBrought } from "../measure/brought.ts";
 import { told } from "../measure/count.ts";
 import { deedsIn, otherThanAsked } from "../measure/own.ts";
@@ -33,20 +32,17 @@ export async function bringToEdition(world: World): Promise<void> {
   }
 }
 
-/** Brings every open session of a template to its latest release. */
-export async function bringToRelease(world: World, { id: template }: TemplateHere): Promise<void> {
+/** Brings every open session to the latest release of its template. */
+export async function bringToReleases(world: World): Promise<void> {
   for (;;) {
-    const page = await world.lead.ask("behind", { template, from: 0 });
+    const page = await world.lead.ask("behind", { from: 0 });
     if (page.sessions.length === 0) return;
-    for (const line of page.sessions) await bringForward(world, page.release, line);
+    for (const line of page.sessions) await bringForward(world, line);
   }
 }
 
-async function bringForward(
-  world: World,
-  release: number,
-  line: BehindPage["sessions"][number],
-): Promise<void> {
+async function bringForward(world: World, line: BehindPage["sessions"][number]): Promise<void> {
+  const { release } = line;
   const { lead, figures } = world;
   const open = openIn(world, line.session.id)?.open;
   if (!open) throw new Error(`“${line.session.title}” is open in no room`);

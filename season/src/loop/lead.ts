@@ -1,4 +1,4 @@
-import { bringToEdition, bringToRelease } from "./bring.ts";
+import { bringToEdition, bringToReleases } from "./bring.ts";
 import { handOverSome } from "./handOver.ts";
 import { publishEdition, publishRelease } from "./publish.ts";
 import { putAllRight } from "./right.ts";
@@ -14,6 +14,6 @@ export async function leadsWeek(world: World): Promise<void> {
     if (world.roll() < OFTEN.release) await publishRelease(world, template);
   await handOverSome(world);
   await bringToEdition(world);
-  for (const template of world.templates) await bringToRelease(world, template);
+  await bringToReleases(world);
   if (world.roll() < OFTEN.putRight) await putAllRight(world);
 }

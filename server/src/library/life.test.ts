@@ -110,7 +110,9 @@ describe("a release taken back", () => {
     });
     const { open } = (await lead.ask("today", {})).data;
     expect(open.find((s) => s.id === session.id)?.takenBack).toMatch(/wrong cue mix/);
-    const behind = await everyPage((from) => lead.ask("behind", { template: SHANTY, from }));
+    const behind = await everyPage((from) =>
+      lead.ask("behind", { from }, undefined, `?template=${SHANTY}`),
+    );
     expect(behind.flatMap((p) => p.sessions).map((s) => s.session.id)).toContain(session.id);
     await engineer.ask(
       "bringForward",

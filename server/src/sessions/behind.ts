@@ -9,41 +9,55 @@ import type { Style } from "@mossy/core/house/style";
 import type { Bench } from "../house/bench.ts";
 import { templateCard } from "../library/cards.ts";
 import { releaseWith } from "../library/store.ts";
-import { sessionCard } from "./cards.ts";
+import { IS_BEHIND, sessionCard } from "./cards.ts";
 import { theirsOf } from "./forward.ts";
 import { standingOf } from "./forwardStore.ts";
 
 const SAID = 6;
 
-const BEHIND = `sessions s where template = $1 and closed_at is null and (release < $2 or exists
-  (select 1 from taken_back b where b.template = s.template and b.release = s.release))`;
+const BEHIND = `from sessions s join templates t on t.id = s.template
+  where ${IS_BEHIND} and ($1::text is null or s.template = $1)
+  and ($2::text is null or s.room = $2)`;
 
-/** Open sessions that stand on an older release of a template, with what bringing each forward asks. */
+/**
+ * Open sessions that stand on an older release of their template, with what bringing each forward asks.
+ * @param wish of one template and of one room, or of all
+ * @throws HouseProblem 404 where there is no such template
+ */
 export async function behindPage(
   { pool, styles }: Bench,
-  { template, from }: { template: string; from: number },
+  { template, room, from }: { template?: string | undefined; room?: string | undefined; from: number },
 ): Promise<BehindPage> {
-  const { latest, name } = await templateCard(pool, template);
-  if (!latest) return { name, release: 0, of: 0, next: null, sessions: [] };
-  const release = latest.number;
-  const { rows: all } = await pool.query<{ many: number }>(`select count(*)::int as many from ${BEHIND}`, [
-    template,
-    release,
-  ]);
-  const { rows } = await pool.query<{ id: string }>(
-    `select id from ${BEHIND} order by made_at desc, id desc offset $3 limit $4`,
-    [template, release, from, AT_MOST],
+  if (template !== undefined) await templateCard(pool, template);
+  const of = [template, room];
+  const { rows: all } = await pool.query<{ many: number }>(`select count(*)::int as many ${BEHIND}`, of);
+  const { rows } = await pool.query<Behind>(
+    `select s.id, s.template, t.latest as release ${BEHIND}
+     order by s.made_at desc, s.id desc offset $3 limit $4`,
+    [...of, from, AT_MOST],
   );
-  const { session: released } = await releaseWith(pool, template, release);
   const { style } = await styles.current(pool);
-  const sessions = await asManyAsFit(rows, ({ id }) => askedOf(pool, id, released, style));
-  const [of, next] = [all[0]?.many ?? 0, from + sessions.length];
-  return { name, release, of, next: next < of && rows.length > 0 ? next : null, sessions };
+  const released = new Map<string, Session>();
+  const sessions = await asManyAsFit(rows, async (one) => {
+    const theirs =
+      released.get(one.template) ?? (await releaseWith(pool, one.template, one.release)).session;
+    released.set(one.template, theirs);
+    return askedOf(pool, one, theirs, style);
+  });
+  const [many, next] = [all[0]?.many ?? 0, from + sessions.length];
+  return { of: many, next: next < many && rows.length > 0 ? next : null, sessions };
+}
+
+interface Behind {
+  readonly id: string;
+  readonly template: string;
+  /** The one in force. */
+  readonly release: number;
 }
 
 async function askedOf(
   db: Db,
-  id: string,
+  { id, release }: Behind,
   released: Session,
   style: Style,
 ): Promise<BehindPage["sessions"][number]> {
@@ -57,6 +71,7 @@ async function askedOf(
   const known = new Set(standing.baseline.tracks.map((t) => t.id));
   return {
     session: await sessionCard(db, id),
+    release,
     revision: standing.revision,
     changes: changes.length,
     open: clashes.length - safer.length,

@@ -25,6 +25,7 @@ interface SessionRow {
   made_at: Date;
   sent_at: Date | null;
   sent_as: SessionCard["sentAs"];
+  unsent: boolean;
   closed_at: Date | null;
   session_tracks: number;
   unplaced: number;
@@ -36,10 +37,19 @@ type CardRow = SessionRow & {
 /** Why the release a session stands on was taken back. */
 const TAKEN_BACK =
   "(select b.reason from taken_back b where b.template = s.template and b.release = s.release)";
+/** A session `s` of a template `t` that does not stand on the release in force, or stands on one taken back. */
+export const IS_BEHIND = `s.closed_at is null and t.latest is not null
+  and (s.release < t.latest or ${TAKEN_BACK} is not null)`;
+/** An open session `s` with its last check-in `c` that is not at its room as it stands. */
+const IS_UNSENT = `s.closed_at is null and (case
+  when c.id is not null then greatest(c.handed_in_at, s.sent_at) <
+    (select d.updated_at from documents d where d.id = c.document)
+  else s.sent_at is null or exists (select 1 from forwards f
+    where f.session = s.id and greatest(f.made_at, f.undone_at) > s.sent_at) end)`;
 const SESSION = `s.id, s.title, s.room, r.room->>'name' as room_name, s.template, t.name as template_name,
   s.release, s.variant->>'name' as variant, s.production, s.edition, coalesce(t.latest, s.release) as latest,
   ${TAKEN_BACK} as taken_back, jsonb_build_object('id', sp.id, 'name', sp.name) as made_by,
-  s.made_at, s.sent_at, s.sent_as, s.closed_at, s.tracks as session_tracks, s.unplaced`;
+  s.made_at, s.sent_at, s.sent_as, ${IS_UNSENT} as unsent, s.closed_at, s.tracks as session_tracks, s.unplaced`;
 const SESSIONS = `sessions s join rooms r on r.id = s.room join templates t on t.id = s.template
   left join check_ins c on c.id = s.last_check_in left join check_in_stands n on n.check_in = c.id`;
 /** The same with whoever started it, and whoever handed it in. */
@@ -62,6 +72,7 @@ const cardOf = (r: CardRow): SessionCard => ({
   madeAt: r.made_at.toISOString(),
   sentAt: r.sent_at?.toISOString() ?? null,
   sentAs: r.sent_as,
+  unsent: r.unsent,
   closedAt: r.closed_at?.toISOString() ?? null,
   tracks: r.session_tracks,
   unplaced: r.unplaced,
@@ -71,7 +82,15 @@ const cardOf = (r: CardRow): SessionCard => ({
 /** What Today shows of one; the counts are those of its last check-in. */
 type OpenRow = Omit<
   SessionRow,
-  "made_by" | "made_at" | "sent_at" | "sent_as" | "closed_at" | "session_tracks" | "variant" | "production"
+  | "made_by"
+  | "made_at"
+  | "sent_at"
+  | "sent_as"
+  | "unsent"
+  | "closed_at"
+  | "session_tracks"
+  | "variant"
+  | "production"
 > &
   Pick<CheckInRow, "number" | "tracks_now" | "follow_now" | "open_now" | "asked_now"> & {
     check_in: string | null;
@@ -118,8 +137,8 @@ const WHICH: Readonly<Record<WhichSessions, string>> = {
   open: "s.closed_at is null",
   look: "s.closed_at is null and n.open_now > 0",
   asked: "s.closed_at is null and n.asked_now > 0",
-  behind: "s.closed_at is null and s.release < t.latest",
-  unsent: "s.closed_at is null and s.sent_at is null and s.last_check_in is null",
+  behind: IS_BEHIND,
+  unsent: IS_UNSENT,
   closed: "s.closed_at is not null",
 };
 export interface SessionsWish {

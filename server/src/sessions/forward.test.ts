@@ -186,25 +186,33 @@ describe("a session on an older release", () => {
   });
 });
 
-describe("all sessions behind on a template", () => {
-  it("are listed with what each asks, and go forward one after the other", async () => {
-    const list = async () =>
-      (await everyPage((from) => lead.ask("behind", { template: YARD, from }))).flatMap((p) => p.sessions);
+describe("all sessions that are behind", () => {
+  const list = async (of = "") =>
+    (await everyPage((from) => lead.ask("behind", { from }, undefined, of))).flatMap((p) => p.sessions);
+  const ids = (lines: Awaited<ReturnType<typeof list>>): string[] => lines.map((l) => l.session.id).sort();
+
+  it("are those of all templates, or of one template and room", async () => {
+    const all = await list();
+    expect(all.length).toBe((await lead.ask("behind", { from: 0 })).data.of);
+    expect(new Set(all.map((l) => l.session.template)).size).toBeGreaterThan(1);
+    for (const { session: s, release } of all)
+      expect([s.closedAt, s.release === release, s.latestRelease]).toEqual([null, false, release]);
+    const yard = all.filter((l) => l.session.template === YARD);
+    expect(ids(await list(`?template=${YARD}`))).toEqual(ids(yard));
+    const [{ session } = { session: null }] = yard;
+    const here = yard.filter((l) => l.session.room === session?.room);
+    expect(here.length).toBeLessThan(yard.length);
+    expect(ids(await list(`?template=${YARD}&room=${session?.room}`))).toEqual(ids(here));
+    expect((await lead.ask("behind", { from: 0 }, undefined, "?template=nobody")).status).toBe(404);
+  });
+
+  it("say what each asks, and go forward one after the other", async () => {
     const before = await list();
-    const { data: latest } = await lead.ask("behind", { template: YARD, from: 0 });
-    expect(before.length).toBe(latest.of);
-    expect(before.length).toBeGreaterThan(2);
-    expect(before.every((b) => b.session.closedAt === null && b.session.release < latest.release)).toBe(
-      true,
-    );
     expect(before.some((b) => b.changes > 0 && b.says.length > 0)).toBe(true);
     const ready = before.filter((b) => b.open === 0);
-    for (const b of ready)
-      await lead.ask(
-        "bringForward",
-        { session: b.session.id },
-        { release: latest.release, revision: b.revision, choices: b.choices },
-      );
-    expect((await list()).length).toBe(before.length - ready.length);
+    expect(new Set(ready.map((b) => b.session.template)).size).toBeGreaterThan(1);
+    for (const { session, release, revision, choices } of ready)
+      await lead.ask("bringForward", { session: session.id }, { release, revision, choices });
+    expect(ids(await list())).toEqual(ids(before.filter((b) => b.open > 0)));
   });
 });

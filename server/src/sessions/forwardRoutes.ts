@@ -35,8 +35,8 @@ export function forwardRoutes(router: Router, pool: Pool, crew: Crew): void {
     const wish = { session: params.session, to: numberIn(params.release, "release") };
     return new Written(await crew.run(forwardLookJob, wish, { who: person.id, what: "a newer release" }));
   });
-  answer(router, "behind", async ({ params, person }) => {
-    const wish = { template: params.template, from: numberIn(params.from, "place") };
+  answer(router, "behind", async ({ params, query, person }) => {
+    const wish = { ...query, from: numberIn(params.from, "place") };
     return crew.run(behindJob, wish, { who: person.id, what: "what is behind" });
   });
   answer(

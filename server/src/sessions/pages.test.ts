@@ -53,7 +53,10 @@ describe("the list of sessions", () => {
     ).toBeGreaterThan(0);
     await only({ which: "asked" }, (s) => s.closedAt === null && (s.lastCheckIn?.askedNow ?? 0) > 0);
     const open = (s: SessionCard): boolean => s.closedAt === null;
-    await only({ which: "behind" }, (s) => open(s) && s.release < s.latestRelease);
+    await only(
+      { which: "behind" },
+      (s) => open(s) && (s.release < s.latestRelease || s.takenBack !== null),
+    );
     expect(
       await only({ which: "unsent" }, (s) => open(s) && s.sentAt === null && s.lastCheckIn === null),
     ).toBeGreaterThan(0);

@@ -19,9 +19,11 @@ function Stumbled() {
 /** Pages of the library beside its templates: one script. */
 const besideTemplates = screen(() => import("../library/routes.tsx"));
 const BESIDE_TEMPLATES =
-  "new follow productions uses shelves chains :template/places :template/behind :template/origin".split(
-    " ",
-  );
+  "new follow productions uses shelves chains :template/places :template/origin".split(" ");
+
+/** Pages beside the list of sessions: of their scripts the first page need not know. */
+const besideSessions = screen(() => import("../sessions/besideRoutes.tsx"));
+const BESIDE_SESSIONS = "drift right earlier behind".split(" ");
 
 /** Lists of the house style: one script. */
 const houseLists = screen(() => import("../house/routes.tsx"));
@@ -107,9 +109,7 @@ export const router = createBrowserRouter([
             path: "sessions/:session/forward/:release",
             lazy: screen(() => import("../sessions/forwardPage.tsx")),
           },
-          { path: "sessions/drift", lazy: screen(() => import("../drift/driftPage.tsx")) },
-          { path: "sessions/right", lazy: screen(() => import("../drift/rightPage.tsx")) },
-          { path: "sessions/earlier", lazy: screen(() => import("../sessions/earlierPage.tsx")) },
+          ...BESIDE_SESSIONS.map((page) => ({ path: `sessions/${page}`, lazy: besideSessions })),
           { path: "sessions/:session/:page?", lazy: screen(() => import("../sessions/routes.tsx")) },
           { path: "check-ins/:checkIn/:view?", lazy: screen(() => import("../sessions/checkInPage.tsx")) },
           {

@@ -19,6 +19,7 @@ import { later } from "../wire/laterQueries.ts";
 import { newUuid } from "../wire/newUuid.ts";
 import { useMe } from "../wire/queries.ts";
 import { LeftToDecide } from "../sessions/leftToDecide.tsx";
+import { EditionSteps } from "../sessions/editionSteps.tsx";
 import { RoomAndTemplate, useAddress } from "../sessions/narrowed.tsx";
 import { Runs } from "./runs.tsx";
 import { refreshAfterRun } from "./afterRun.ts";
@@ -49,6 +50,7 @@ export default function RightPage() {
         rule={rule}
         lines={lines}
         whole={!hasNextPage}
+        everywhere={Object.keys(asked).length === 0 && only === undefined}
         filters={
           <>
             <Select
@@ -109,11 +111,13 @@ function Lines({
   rule,
   lines,
   whole,
+  everywhere,
   filters,
 }: {
   rule: string | null;
   lines: readonly Line[];
   whole: boolean;
+  everywhere: boolean;
   filters: ReactNode;
 }) {
   const me = useMe();
@@ -141,6 +145,7 @@ function Lines({
           </Button>
         )}
       </PageHead>
+      {everywhere && <EditionSteps done={whole && ready.length === 0} />}
       <div className="flex flex-wrap items-center gap-2">{filters}</div>
       <LeftAsItIs undone={undone} />
       {lines.length === 0 && whole && (

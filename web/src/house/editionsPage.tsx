@@ -185,7 +185,10 @@ function PublishForm({ next, ready, revision }: { next: number; ready: boolean; 
           queryClient.invalidateQueries({ queryKey: [key] }),
         ),
       );
-      mention(`Edition ${edition.number} of the house style is out.`);
+      mention(`Edition ${edition.number} of the house style is out.`, {
+        to: "/library/follow",
+        next: "Take it everywhere",
+      });
     },
   });
   return (

@@ -13,6 +13,7 @@ import { Input, PageHead, Pill } from "../ui/pieces.tsx";
 import { BeforeAfter } from "../ui/beforeAfter.tsx";
 import { SoFar, useEveryPage } from "../ui/lookingThrough.tsx";
 import { Empty, Failed, Loading, Trouble } from "../ui/states.tsx";
+import { EditionSteps } from "../sessions/editionSteps.tsx";
 import { useKept } from "../ui/useKept.ts";
 
 const choice = z.record(z.string(), z.object({ publish: z.boolean(), note: z.string() }));
@@ -37,6 +38,7 @@ export default function FollowPage() {
       {templates.length === 0 && !hasNextPage ? (
         <>
           <PageHead crumbs={[["Library", "/library"]]} title="What the edition asks" />
+          <EditionSteps done />
           <div className="card">
             <Empty title="Every template follows the house style">
               The edition in force asks nothing of any current release.
@@ -44,7 +46,7 @@ export default function FollowPage() {
           </div>
         </>
       ) : (
-        <Chosen edition={edition} templates={templates} may={may} />
+        <Chosen edition={edition} templates={templates} whole={!hasNextPage} may={may} />
       )}
     </div>
   );
@@ -53,10 +55,13 @@ export default function FollowPage() {
 function Chosen({
   edition,
   templates,
+  whole,
   may,
 }: {
   edition: number;
   templates: readonly FollowProposal[];
+  /** Whether these are all. */
+  whole: boolean;
   may: boolean;
 }) {
   const [chosen, setChosen] = useKept(`follow-${edition}`, {}, choice);
@@ -111,13 +116,14 @@ function Chosen({
         {may && (
           <Button
             look="main"
-            disabled={going !== null || wanted.length === 0}
+            disabled={going !== null || wanted.length === 0 || !whole}
             onClick={() => void publish(wanted)}
           >
             Dress and publish {wanted.length === templates.length ? `all ${wanted.length}` : wanted.length}
           </Button>
         )}
       </PageHead>
+      <EditionSteps done={wanted.length === 0 && going === null && whole} />
       <p className="text-sm text-ink-2">
         Only what the edition asks is changed in the drafts. The releases there are stay as they are, and so
         do the sessions on them.

@@ -1,6 +1,5 @@
 import { useLocation } from "react-router";
 import { NoSuchPage } from "../ui/states.tsx";
-import BehindPage from "./behindPage.tsx";
 import ChainsPage from "./chainsPage.tsx";
 import FollowPage from "./followPage.tsx";
 import NewPage from "./newPage.tsx";
@@ -19,7 +18,6 @@ const PAGES: Readonly<Record<string, () => React.ReactNode>> = {
   shelves: ShelvesPage,
   chains: ChainsPage,
   places: PlacesPage,
-  behind: BehindPage,
   origin: OriginPage,
 };
 

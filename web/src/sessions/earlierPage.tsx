@@ -12,6 +12,7 @@ import { Empty, Failed, Loading } from "../ui/states.tsx";
 import { mention } from "../ui/toasts.tsx";
 import { askOnce } from "../wire/ask.ts";
 import { LeftToDecide } from "./leftToDecide.tsx";
+import { EditionSteps } from "./editionSteps.tsx";
 import { later } from "../wire/laterQueries.ts";
 import { queryClient, useMe } from "../wire/queries.ts";
 
@@ -80,6 +81,7 @@ function Lines({ edition, lines, whole }: { edition: number; lines: readonly Lin
           </Button>
         )}
       </PageHead>
+      <EditionSteps done={ready.length === 0 && whole} />
       <LeftAsItIs undone={undone} />
       {lines.length === 0 && whole ? (
         <div className="card">

@@ -4,7 +4,7 @@ import type { Choices } from "@mossy/core/merge/decisions";
 import type { Side } from "@mossy/core/merge/values";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
-import { Link, useNavigate, useParams } from "react-router";
+import { Link, useLocation, useNavigate, useParams } from "react-router";
 import { ComesAndStays } from "../compare/comesAndStays.tsx";
 import { ReleaseNotes } from "../compare/releaseNotes.tsx";
 import { Checked } from "../compare/checked.tsx";
@@ -132,9 +132,10 @@ function Forward({ look, again }: { look: ForwardLook; again: () => void }) {
   );
 }
 
-/** Brings it forward, and goes to the session then. */
+/** Brings it forward, and goes back to the list it was chosen in, or to the session. */
 function useBring({ session: s, release, revision, block }: ForwardLook, choices: Choices) {
   const navigate = useNavigate();
+  const { from } = (useLocation().state ?? {}) as { from?: string };
   return useMutation({
     mutationFn: () => {
       const wish = { release: release.number, revision, choices: [...choices] as [string, Side][] };
@@ -144,21 +145,16 @@ function useBring({ session: s, release, revision, block }: ForwardLook, choices
     },
     onSuccess: async () => {
       await Promise.all(
-        [
-          ["session", s.id],
-          ["sessions"],
-          ["template", s.template],
-          ["behind", s.template],
-          ["places"],
-          ["today"],
-        ].map((queryKey) => queryClient.invalidateQueries({ queryKey })),
+        [["session", s.id], ["sessions"], ["template", s.template], ["behind"], ["places"], ["today"]].map(
+          (queryKey) => queryClient.invalidateQueries({ queryKey }),
+        ),
       );
       mention(
         block
           ? `${block.name} stands on release ${release.number} in “${s.title}”.`
           : `“${s.title}” stands on release ${release.number}.`,
       );
-      await navigate(`/sessions/${s.id}`);
+      await navigate(from ?? `/sessions/${s.id}`);
     },
   });
 }

@@ -43,7 +43,7 @@ const DEEDS: readonly Deed[] = [
   {
     name: "Bring forward",
     Icon: ArrowUpFromLine,
-    fits: (s) => open(s) && s.release < s.latestRelease,
+    fits: (s) => open(s) && s.release !== s.latestRelease,
     crew: true,
     work: bringUnasked,
     done: "brought forward",

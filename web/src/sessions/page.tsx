@@ -36,14 +36,13 @@ export default function SessionsPage() {
   useEffect(() => {
     if ((params.get("find") ?? "") !== find) go({ find: find === "" ? null : find });
   });
+  const narrowed = useMemo(
+    () => ({ ...(room === null ? {} : { room }), ...(template === null ? {} : { template }) }),
+    [room, template],
+  );
   const of = useMemo<ListOf>(
-    () => ({
-      which,
-      ...(room === null ? {} : { room }),
-      ...(template === null ? {} : { template }),
-      ...(find === "" ? {} : { find }),
-    }),
-    [which, room, template, find],
+    () => ({ which, ...narrowed, ...(find === "" ? {} : { find }) }),
+    [which, narrowed, find],
   );
   return (
     <div className="flex flex-col gap-4">
@@ -52,6 +51,13 @@ export default function SessionsPage() {
           <Button asChild>
             <Link to="/sessions/earlier">
               <ArrowUpFromLine size={15} aria-hidden /> Bring them to the edition in force
+            </Link>
+          </Button>
+        )}
+        {which === "behind" && (
+          <Button asChild>
+            <Link to={`/sessions/behind?${new URLSearchParams(narrowed).toString()}`}>
+              <ArrowUpFromLine size={15} aria-hidden /> Bring them forward
             </Link>
           </Button>
         )}

@@ -10,13 +10,22 @@ import { Pill } from "../ui/pieces.tsx";
 import { Failed, Loading } from "../ui/states.tsx";
 import { useSteady } from "../ui/useSteady.ts";
 
+/** What is said of the package of a session from which nothing came back. */
+const PACKAGE = {
+  never: "package not sent",
+  older: "package changed since it was sent",
+  there: "at the room",
+} as const;
+
 /** How a session stands, in a word. */
 export function StandPill({ session: s }: { session: SessionCard }) {
   const c = s.lastCheckIn;
   if (s.closedAt !== null) return <Pill>closed</Pill>;
-  if (!c) return <Pill look="note">{s.sentAt === null ? "package not sent" : "at the room"}</Pill>;
+  if (!c)
+    return <Pill look="note">{PACKAGE[s.sentAt === null ? "never" : s.unsent ? "older" : "there"]}</Pill>;
   return (
     <span className="flex flex-wrap justify-end gap-1.5">
+      {s.unsent && <Pill look="note">correction not sent</Pill>}
       {c.askedNow > 0 && <Pill look="note">a later edition asks {c.askedNow}</Pill>}
       {c.openNow === 0 ? (
         <Pill look="ok">follows the house</Pill>

@@ -139,6 +139,7 @@ function SessionBody({ session: s }: { session: Whole }) {
         {s.sentAt === null
           ? ""
           : ` · ${s.sentAs === "correction" ? "corrected file" : "package"} sent ${moment(s.sentAt)}`}
+        {s.unsent && (s.sentAt !== null || s.lastCheckIn !== null) && ", changed since"}
       </p>
       <div className="flex flex-wrap items-center gap-2 text-sm text-ink-2">
         <p className="basis-full">

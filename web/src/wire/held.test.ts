@@ -24,6 +24,7 @@ const card = (n: number, over: Partial<SessionCard> = {}): SessionCard => ({
   madeAt: `2026-11-0${n}T10:00:00.000Z`,
   sentAt: null,
   sentAs: null,
+  unsent: true,
   closedAt: null,
   tracks: 8,
   unplaced: 0,
@@ -112,9 +113,13 @@ describe("what a window holds", () => {
       Object.fromEntries(Object.entries(of).map(([name, list]) => [name, listed(list)]));
     told(card(3));
     expect(now()).toEqual({ behind: [], unsent: ["Tide 3"], closed: [], walks: ["Tide 3"], choirs: [] });
-    told(card(3, { sentAt: "2026-11-20T10:00:00.000Z", sentAs: "package", latestRelease: 2 }));
+    told(
+      card(3, { sentAt: "2026-11-20T10:00:00.000Z", sentAs: "package", unsent: false, latestRelease: 2 }),
+    );
     expect(now()).toEqual({ behind: ["Tide 3"], unsent: [], closed: [], walks: ["Tide 3"], choirs: [] });
-    told(card(3, { closedAt: "2026-11-21T10:00:00.000Z", latestRelease: 2 }));
+    told(card(3, { sentAt: "2026-11-20T10:00:00.000Z", latestRelease: 2 }));
+    expect(now().unsent).toEqual(["Tide 3"]);
+    told(card(3, { closedAt: "2026-11-21T10:00:00.000Z", unsent: false, latestRelease: 2 }));
     expect(now()).toEqual({ behind: [], unsent: [], closed: ["Tide 3"], walks: ["Tide 3"], choirs: [] });
   });
 

@@ -50,8 +50,8 @@ const FITS: Readonly<Record<WhichSessions, (s: SessionCard) => boolean>> = {
   open: (s) => s.closedAt === null,
   look: (s) => s.closedAt === null && (s.lastCheckIn?.openNow ?? 0) > 0,
   asked: (s) => s.closedAt === null && (s.lastCheckIn?.askedNow ?? 0) > 0,
-  behind: (s) => s.closedAt === null && s.release < s.latestRelease,
-  unsent: (s) => s.closedAt === null && s.sentAt === null && s.lastCheckIn === null,
+  behind: (s) => s.closedAt === null && (s.release < s.latestRelease || s.takenBack !== null),
+  unsent: (s) => s.unsent,
   closed: (s) => s.closedAt !== null,
 };
 

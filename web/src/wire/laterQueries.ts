@@ -215,10 +215,10 @@ export const later = {
       queryFn: ({ pageParam }) => ask("blockPlaces", { template: block, from: pageParam }),
       ...inPages,
     }),
-  behind: (template: string) =>
+  behind: (of: Readonly<Record<string, string>>) =>
     infiniteQueryOptions({
-      queryKey: ["behind", template],
-      queryFn: ({ pageParam }) => ask("behind", { template, from: pageParam }),
+      queryKey: ["behind", of],
+      queryFn: ({ pageParam }) => look("behind", { from: pageParam }, of),
       ...inPages,
     }),
   earlier: infiniteQueryOptions({

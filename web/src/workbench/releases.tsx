@@ -74,7 +74,7 @@ function Behind({ template }: { template: Template }) {
           another one
         </h2>
         <Button small asChild>
-          <Link to={`/library/${template.id}/behind`}>Bring them forward</Link>
+          <Link to={`/sessions/behind?template=${template.id}`}>Bring them forward</Link>
         </Button>
       </div>
       <ul className="flex flex-wrap gap-x-5 gap-y-1 pt-1">

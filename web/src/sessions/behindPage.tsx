@@ -2,7 +2,8 @@ import type { BehindPage as Behind } from "@mossy/contract/forward";
 import { worksIn } from "@mossy/contract/worksIn";
 import { plural } from "@mossy/core/session/plural";
 import { useInfiniteQuery } from "@tanstack/react-query";
-import { Link, useParams } from "react-router";
+import type { ReactNode } from "react";
+import { Link, useLocation } from "react-router";
 import { Button } from "../ui/button.tsx";
 import { CardHead } from "../ui/cardHead.tsx";
 import { PageHead, Pill } from "../ui/pieces.tsx";
@@ -12,49 +13,59 @@ import { Empty, Failed, Loading } from "../ui/states.tsx";
 import { mention } from "../ui/toasts.tsx";
 import { askOnce } from "../wire/ask.ts";
 import { later } from "../wire/laterQueries.ts";
+import { EditionSteps } from "./editionSteps.tsx";
+import { RoomAndTemplate, useAddress } from "./narrowed.tsx";
 import { queryClient, useMe } from "../wire/queries.ts";
 
 type Line = Behind["sessions"][number];
 /** Whether a session goes forward without a person deciding anything. */
 const goesByItself = (line: Line): boolean => line.open === 0;
 
-/** All open sessions that stand on an older release of a template: brought forward in one go, or one by one. */
+/**
+ * All open sessions that stand on an older release of their template, of one template or of all: brought forward
+ * in one go, or one by one.
+ */
 export default function BehindPage() {
-  const { template = "" } = useParams();
-  const pages = useInfiniteQuery(later.behind(template));
+  const { params } = useAddress();
+  const asked = Object.fromEntries(
+    ["room", "template"].flatMap((k) => (params.has(k) ? [[k, params.get(k) ?? ""]] : [])),
+  );
+  const pages = useInfiniteQuery(later.behind(asked));
   const { data, error, refetch, hasNextPage } = pages;
   useEveryPage(pages);
   if (error) return <Failed error={error} again={() => void refetch()} />;
   if (!data) return <Loading what="Looking through the sessions" />;
-  const last = data.pages.at(-1);
   const lines = data.pages.flatMap((p) => p.sessions);
   return (
     <div className="flex flex-col gap-4">
-      <SoFar what="Looking through the sessions" things="sessions" pages={{ hasNextPage, data }} />
       <Lines
-        template={template}
-        name={last?.name ?? ""}
-        release={last?.release ?? 0}
         lines={lines}
         whole={!hasNextPage}
+        everywhere={Object.keys(asked).length === 0}
+        filters={
+          <>
+            <RoomAndTemplate />
+            <SoFar what="Looking through the sessions" things="sessions" pages={{ hasNextPage, data }} />
+          </>
+        }
       />
     </div>
   );
 }
 
 /** Brings sessions forward one after the other; what fails is left, and said. */
-function useBringAll(template: string, release: number) {
+function useBringAll() {
   const { going, undone, run } = useOneByOne(
     (line: Line) => line.session.title,
-    ({ session, revision, choices }: Line) =>
+    ({ session, release, revision, choices }: Line) =>
       askOnce("bringForward", { session: session.id }, { release, revision, choices }),
   );
   const bring = async (lines: readonly Line[]): Promise<void> => {
     const done = await run(lines);
-    if (done > 0) mention(`${plural(done, "session stands", "sessions stand")} on release ${release}.`);
+    if (done > 0) mention(`${plural(done, "session stands", "sessions stand")} on the release in force.`);
     await Promise.all(
-      [["behind", template], ["template", template], ["session"], ["sessions"], ["library"], ["today"]].map(
-        (queryKey) => queryClient.invalidateQueries({ queryKey }),
+      ["behind", "template", "session", "sessions", "library", "today"].map((key) =>
+        queryClient.invalidateQueries({ queryKey: [key] }),
       ),
     );
   };
@@ -62,20 +73,18 @@ function useBringAll(template: string, release: number) {
 }
 
 function Lines({
-  template,
-  name,
-  release,
   lines,
   whole,
+  everywhere,
+  filters,
 }: {
-  template: string;
-  name: string;
-  release: number;
   lines: readonly Line[];
   whole: boolean;
+  everywhere: boolean;
+  filters: ReactNode;
 }) {
   const me = useMe();
-  const { going, undone, bring } = useBringAll(template, release);
+  const { going, undone, bring } = useBringAll();
   const ready = lines.filter(
     (l) => goesByItself(l) && me !== null && me.right !== "assistant" && worksIn(me, l.session.room),
   );
@@ -83,11 +92,8 @@ function Lines({
   return (
     <>
       <PageHead
-        crumbs={[
-          ["Library", "/library"],
-          [name, `/library/${template}`],
-        ]}
-        title={`Bring forward to release ${release}`}
+        crumbs={[["Sessions", "/sessions"]]}
+        title="Bring forward"
         beside={
           lines.length > 0 ? <Pill look="look">{plural(lines.length, "session")} behind</Pill> : undefined
         }
@@ -99,11 +105,13 @@ function Lines({
           </Button>
         )}
       </PageHead>
+      {everywhere && <EditionSteps done={ready.length === 0 && whole} />}
+      <div className="flex flex-wrap items-center gap-2">{filters}</div>
       <LeftAsItIs undone={undone} />
-      {lines.length === 0 ? (
+      {lines.length === 0 && whole ? (
         <div className="card">
           <Empty title="No session is behind">
-            Every open session of this template stands on its latest release.
+            Every open session asked for stands on the latest release of its template.
           </Empty>
         </div>
       ) : (
@@ -117,18 +125,23 @@ function Lines({
       )}
       <ul className="flex flex-col gap-3">
         {lines.map((line) => (
-          <BehindLine key={line.session.id} line={line} release={release} />
+          <BehindLine key={line.session.id} line={line} />
         ))}
       </ul>
     </>
   );
 }
 
-function BehindLine({ line, release }: { line: Line; release: number }) {
-  const { session: s, says } = line;
+function BehindLine({ line }: { line: Line }) {
+  const { session: s, release, says } = line;
+  const { pathname, search } = useLocation();
   return (
     <li className="card flex flex-col gap-1.5 p-3.5">
-      <CardHead to={`/sessions/${s.id}`} title={s.title} says={`${s.roomName} · release ${s.release}`}>
+      <CardHead
+        to={`/sessions/${s.id}`}
+        title={s.title}
+        says={`${s.roomName} · ${s.templateName} · release ${s.release} to ${release}`}
+      >
         {line.unplaced > 0 && (
           <Pill look="look">{plural(line.unplaced, "new source")} without an input</Pill>
         )}
@@ -139,7 +152,9 @@ function BehindLine({ line, release }: { line: Line; release: number }) {
           <Pill look="ok">goes without a question</Pill>
         )}
         <Button small asChild>
-          <Link to={`/sessions/${s.id}/forward/${release}`}>{line.open > 0 ? "Decide" : "Look"}</Link>
+          <Link to={`/sessions/${s.id}/forward/${release}`} state={{ from: `${pathname}${search}` }}>
+            {line.open > 0 ? "Decide" : "Look"}
+          </Link>
         </Button>
       </CardHead>
       <ul className="text-sm text-ink-2">
