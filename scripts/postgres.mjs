@@ -170,8 +170,10 @@ export class Database {
     }
     if (now) await this.#end(now.pid);
     await within(10_000, () => leftOvers(data).length === 0);
-    // What names nobody of ours would keep the new one from beginning.
-    rmSync(join(data, "postmaster.pid"), { force: true });
+    // What names nobody of ours would keep the new one from beginning, as would one that ended and was not yet
+    // taken note of by whoever began it.
+    const locks = readdirSync(data).filter((name) => /^\.s\.PGSQL\.\d+(\.lock)?$/.test(name));
+    for (const name of ["postmaster.pid", ...locks]) rmSync(join(data, name), { force: true });
     return null;
   }
 

@@ -6,6 +6,7 @@ import {
   readFileSync,
   readdirSync,
   rmSync,
+  statSync,
   writeFileSync,
 } from "node:fs";
 import { join } from "node:path";
@@ -14,6 +15,7 @@ import { connect } from "@mossy/server/database";
 import { copyDatabase } from "@mossy/server/testing/copies";
 import { afterEach, describe, expect, inject, it } from "vitest";
 import { loadDemo } from "../../scripts/demo.mjs";
+import { Database } from "../../scripts/postgres.mjs";
 import { clear, dataFolder, databasePid, litAt, processesOf, start } from "./testing/lit.ts";
 import type { Start } from "./testing/lit.ts";
 
@@ -82,6 +84,25 @@ describe("files of a start that was killed", () => {
     expect(await serves(data)).toContain("password is gone; it gets a new one");
     writeFileSync(join(data, "database-password"), "");
     await serves(data);
+  });
+
+  it("which name a database as if it were there, that fell over this moment: it comes again", async () => {
+    const data = folder();
+    const database = new Database({ folder: data });
+    await database.begin();
+    await database.kill();
+    const cluster = join(data, "postgres");
+    const { uid, gid } = statSync(cluster);
+    const lock = readdirSync(cluster).find((name) => name.endsWith(".lock")) ?? "";
+    // Somebody of the same user who is there for certain, as one that ended is until whoever began it takes note.
+    const other = spawn("sleep", ["60"], { uid, gid, stdio: "ignore" });
+    writeFileSync(join(cluster, lock), `${other.pid ?? 0}\n`);
+    await database.begin();
+    other.kill();
+    const pool = connect(database.url);
+    expect((await pool.query("select 1 as one")).rows).toEqual([{ one: 1 }]);
+    await pool.end();
+    await database.stop();
   });
 });
 

@@ -1,4 +1,5 @@
-import { setPriority } from "node:os";
+// Before all else.
+import "./crew/afterOthers.ts";
 import { workerData } from "node:worker_threads";
 import type { Job } from "./crew/crew.ts";
 import { saying } from "./crew/said.ts";
@@ -18,10 +19,6 @@ import { sessionJobs } from "./sessions/jobs.ts";
 import { instrumentJobs } from "./instruments/jobs.ts";
 import { patternJobs } from "./patterns/jobs.ts";
 import { soundJobs } from "./sound/jobs.ts";
-
-/** Whoever only reads goes before what is worked out here. Of this thread alone, on Linux. */
-const AFTER_OTHERS = 10;
-if (process.platform === "linux") setPriority(AFTER_OTHERS);
 
 // What one thread of the crew is: connections of its own, house styles made ready, and everything it can do.
 const { url, files } = workerData as { readonly url: string; readonly files: string };
