@@ -42,6 +42,8 @@ export async function layGround(): Promise<{ ground: Ground; clear: () => Promis
     WORKER_FILE: await bundle("server/src/worker.ts"),
     MIGRATIONS_DIR: join(top, "server/migrations"),
     LOG: "warn",
+    // Many houses on one machine, each for a minute.
+    REHEARSE: "no",
     ENDS_WITH_PARENT: "yes",
     SECRET_KEY: "a secret of the browser tests, long enough",
   };

@@ -1,7 +1,7 @@
 // npm run season -- --rooms 200 --weeks 12 --seed 7,11,21: what a season shows, held against what really happened.
 import { writeFile } from "node:fs/promises";
-import { setPriority } from "node:os";
 import { dice } from "@mossy/core/chance/dice";
+import { afterTheHouse } from "./doors/afterTheHouse.ts";
 import { openEmptyHouse } from "./doors/ground.ts";
 import { Kills } from "./doors/kills.ts";
 import type { Times } from "./doors/road.ts";
@@ -49,12 +49,9 @@ const FAILING = 0.25;
 /** A week of people at work, in seconds. */
 const WORKING_WEEK = 40 * 3600;
 
-const AFTER_THE_HOUSE = 15;
-
 async function throughTheDoors(size: Size): Promise<Row[]> {
   const house = await openEmptyHouse();
-  // Rooms have machines of their own: what they reckon goes after what the house does. On Linux of this thread alone.
-  if (process.platform === "linux") setPriority(AFTER_THE_HOUSE);
+  afterTheHouse();
   const kills = new Kills(house, dice(size.seed));
   const calm = size.weeks - Math.ceil(FAILING * size.weeks);
   const began = performance.now();

@@ -107,7 +107,11 @@ const styles = new Styles();
 const files = new Files(filesDir);
 await files.clear();
 const crew = settings.WORKER_FILE
-  ? threads(settings.WORKER_FILE, settings.DATABASE_URL, filesDir)
+  ? threads(settings.WORKER_FILE, {
+      url: settings.DATABASE_URL,
+      files: filesDir,
+      rehearses: settings.REHEARSE,
+    })
   : inPlace({ pool, styles, files });
 const app = makeApp({
   pool,

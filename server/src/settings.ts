@@ -14,6 +14,8 @@ const environment = z.object({
   WEB_DIR: z.string().optional(),
   /** The bundled `worker.ts`, run in threads for what takes long; unset: that is done on the one there is. */
   WORKER_FILE: z.string().optional(),
+  /** Whether two threads stay, and do what is asked most before anybody asks: quick from the first. */
+  REHEARSE: yes.default(true),
   /** Folder that stands in for the shared disk; unset: there is none. */
   DISK_DIR: z.string().optional(),
   /** Folder of recordings and what else is too large for the database; unset: `files` in DATA_DIR. */

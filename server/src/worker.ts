@@ -2,6 +2,8 @@
 import "./crew/afterOthers.ts";
 import { workerData } from "node:worker_threads";
 import type { Job } from "./crew/crew.ts";
+import type { ThreadParts } from "./crew/crew.ts";
+import { rehearse } from "./crew/rehearse.ts";
 import { saying } from "./crew/said.ts";
 import type { Said } from "./crew/said.ts";
 import { connect } from "./database.ts";
@@ -21,7 +23,7 @@ import { patternJobs } from "./patterns/jobs.ts";
 import { soundJobs } from "./sound/jobs.ts";
 
 // What one thread of the crew is: connections of its own, house styles made ready, and everything it can do.
-const { url, files } = workerData as { readonly url: string; readonly files: string };
+const { url, files, rehearses } = workerData as ThreadParts;
 const pool = connect(url);
 const bench: Bench = { pool, styles: new Styles(), files: new Files(files) };
 const all: readonly Job<Bench, never, unknown>[] = [
@@ -37,6 +39,7 @@ const all: readonly Job<Bench, never, unknown>[] = [
   ...patternJobs,
   ...instrumentJobs,
 ];
+if (rehearses) void rehearse();
 const byName = new Map(all.map((job) => [job.name, job]));
 
 /** Does one job. */

@@ -20,7 +20,15 @@ export interface Start {
 export function start(data: string, settings: Readonly<Record<string, string>> = {}): Start {
   const { DATABASE_URL: _, SPACE_FULL: __, ...env } = process.env;
   const child = spawn(process.execPath, [join(top, "scripts", "start.mjs")], {
-    env: { ...env, DATA_DIR: data, PORT: "0", NODE_ENV: "production", DEMO: "no", ...settings },
+    env: {
+      ...env,
+      DATA_DIR: data,
+      PORT: "0",
+      NODE_ENV: "production",
+      DEMO: "no",
+      REHEARSE: "no",
+      ...settings,
+    },
     stdio: ["ignore", "pipe", "pipe"],
   });
   let text = "";

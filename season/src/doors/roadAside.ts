@@ -1,8 +1,9 @@
-import { Worker } from "node:worker_threads";
+import { fork } from "node:child_process";
+import { once } from "node:events";
 import { bundle } from "../../../scripts/bundle.mjs";
 import type { Times } from "./road.ts";
 
-/** A road in a thread of its own, so that what a season reckons between its questions holds up no answer. */
+/** A road in a process of its own, so that what a season reckons between its questions holds up no answer. */
 export interface RoadAside {
   readonly base: string;
   times(): Promise<Times>;
@@ -11,22 +12,18 @@ export interface RoadAside {
 
 /** @param servers addresses of all servers of the house */
 export async function roadAside(servers: readonly string[]): Promise<RoadAside> {
-  const thread = new Worker(await bundle("season/src/doors/roadThread.ts"), { workerData: servers });
-  const said = <T>(): Promise<T> =>
-    new Promise((heard, failed) => {
-      thread.once("message", heard);
-      thread.once("error", failed);
-    });
-  const base = await said<string>();
+  const road = fork(await bundle("season/src/doors/roadProcess.ts"), servers);
+  const [base] = (await once(road, "message")) as [string];
   return {
     base,
-    times: () => {
-      const times = said<Times>();
-      thread.postMessage("times");
-      return times;
+    times: async () => {
+      road.send("times");
+      const [times] = (await once(road, "message")) as [[string, number[]][]];
+      return new Map(times);
     },
     close: async () => {
-      await thread.terminate();
+      road.disconnect();
+      await once(road, "exit");
     },
   };
 }

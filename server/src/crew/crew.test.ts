@@ -18,8 +18,8 @@ export default async ({ name, input }) => {
 };`;
 const folder = mkdtempSync(join(tmpdir(), "mossy-crew-"));
 writeFileSync(join(folder, "worker.mjs"), WORKER);
-const crewOf = (time: number) =>
-  threads(join(folder, "worker.mjs"), "postgres://nowhere", folder, { time, memory: 80 }, 2);
+const PARTS = { url: "postgres://nowhere", files: folder, rehearses: false };
+const crewOf = (time: number) => threads(join(folder, "worker.mjs"), PARTS, { time, memory: 80 }, 2);
 const crew = crewOf(3000);
 /** As much time as a busy machine takes to eat up the memory. */
 const patient = crewOf(60_000);

@@ -59,24 +59,33 @@ const tooMany = (): HouseProblem =>
     3,
   );
 
+/** What a thread is given. */
+export interface ThreadParts {
+  readonly url: string;
+  /** The folder of the store of files. */
+  readonly files: string;
+  /** Whether it does what is asked most before anybody asks (`rehearse.ts`). */
+  readonly rehearses: boolean;
+}
+/** So many threads stay, whether they have anything to do or not, where they rehearse. */
+const READY = 2;
+
 /**
  * A pool of threads, each with connections of its own to the database.
  * @param file the bundled `worker.ts`
- * @param files the folder of the store of files
  */
 export function threads(
   file: string,
-  url: string,
-  files: string,
+  parts: ThreadParts,
   limits: Limits = LIMITS,
   many = Math.max(3, availableParallelism()),
 ): Crew {
   const pool = new Piscina({
     filename: file,
-    minThreads: 1,
+    minThreads: parts.rehearses ? Math.min(READY, many) : 1,
     maxThreads: many,
     idleTimeout: 60_000,
-    workerData: { url, files },
+    workerData: parts,
     resourceLimits: { maxOldGenerationSizeMb: limits.memory },
   });
   // What a thread does not survive is told to whoever asked for it.

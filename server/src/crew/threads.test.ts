@@ -14,7 +14,8 @@ import { threads } from "./crew.ts";
 const { house } = await visit();
 // What is tried is that it is done beside; a busy machine may take its time (crew.test.ts tries the limits).
 const limits = { time: 240_000, memory: 1024 };
-const crew = threads(await bundle("server/src/worker.ts"), house.url, house.filesDir, limits);
+const parts = { url: house.url, files: house.filesDir, rehearses: true };
+const crew = threads(await bundle("server/src/worker.ts"), parts, limits);
 const busy = await serve(house.url, connect(house.url), house.diskDir, { crew });
 afterAll(async () => {
   await busy.close();

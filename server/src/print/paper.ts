@@ -35,6 +35,8 @@ export class Paper {
       size: "A4",
       margin: PAGE.margin,
       bufferPages: true,
+      // None: it would read its own first, which nothing here is set in.
+      font: null as never,
       info: { Title: title, Creator: "Mossy Lantern", CreationDate: made },
     });
     this.setting = new Setting(this.doc);

@@ -1,4 +1,6 @@
 import bidiFactory from "bidi-js";
+import { create } from "fontkit";
+import type { Font } from "fontkit";
 import { readFileSync } from "node:fs";
 import { PASSED, filesFor, mainFile } from "./fonts.ts";
 import type { Face } from "./fonts.ts";
@@ -18,22 +20,34 @@ interface Run {
 interface OpenFont {
   readonly ascender: number;
   readonly font: { hasGlyphForCodePoint(code: number): boolean };
+  layoutCache: Record<string, unknown>;
 }
 
 /** What stands for a character that no font has. */
 const NONE = "\ufffd";
 /** What the first file of the product's own fonts has, whole: most names are nothing else. */
-const LATIN = /^[ -~\u00a1-\u00ac\u00ae-\u00ff]*$/;
+export const LATIN = /^[ -~\u00a1-\u00ac\u00ae-\u00b4\u00b6-\u00ff–—‘’“”…]*$/;
 /** Characters that the right-to-left scripts are made of; a font turns these round by itself. */
 const RIGHT_TO_LEFT = /[\p{Script=Arabic}\p{Script=Hebrew}]/u;
 
-/** Fonts that were set before, unpacked: a font's own way of unpacking takes longer than a page does. */
-const unpacked = new Map<string, Buffer>();
+/** A font that was set before: read once, with whatever was laid out in it word by word, as papers say the same. */
+interface KnownFont {
+  readonly font: Font;
+  laid: Record<string, unknown>;
+}
+const known = new Map<string, KnownFont>();
+/** More words than all papers of a house have; a thread goes on for weeks. */
+const MOST_LAID = 20_000;
 
-function fontIn(file: string): Buffer {
-  const known = unpacked.get(file) ?? plainFont(readFileSync(file));
-  unpacked.set(file, known);
-  return known;
+function fontIn(file: string): KnownFont {
+  const font = known.get(file) ?? {
+    // Unpacked before: the font's own way of that takes longer than a page does.
+    font: create(plainFont(readFileSync(file))) as Font,
+    laid: Object.create(null) as Record<string, unknown>,
+  };
+  known.set(file, font);
+  if (Object.keys(font.laid).length > MOST_LAID) font.laid = Object.create(null) as Record<string, unknown>;
+  return font;
 }
 
 /** Sets text in a document of pdfkit: any script, each character from the first font that has it. */
@@ -47,13 +61,15 @@ export class Setting {
 
   /** Turns the document to a font. */
   #use(file: string): OpenFont {
-    if (!this.#open.has(file)) {
-      this.doc.registerFont(file, fontIn(file));
-      this.#open.add(file);
-    }
+    const there = this.#open.has(file);
+    // It takes a font that was read as well as the bytes of one, which its types do not know.
+    if (!there) this.doc.registerFont(file, fontIn(file).font as never);
+    this.#open.add(file);
     this.doc.font(file);
     // Its types keep to themselves which font is in use.
-    return Reflect.get(this.doc, "_font") as OpenFont;
+    const font = Reflect.get(this.doc, "_font") as OpenFont;
+    if (!there) font.layoutCache = fontIn(file).laid;
+    return font;
   }
 
   /** The file that sets a cluster; null where none has all its characters. */

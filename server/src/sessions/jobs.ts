@@ -4,10 +4,8 @@ import type { Style } from "@mossy/core/house/style";
 import { musicOnPaper, orderOnPaper } from "@mossy/core/order/paper";
 import { diskName } from "@mossy/core/names/onDisk";
 import { floorList } from "@mossy/core/formats/floorList";
-import { inputListTable, inputList } from "@mossy/core/formats/inputList";
 import { MACHINE_FILE, makePackage, soundsIn } from "@mossy/core/formats/package";
 import type { PackageParts } from "@mossy/core/formats/package";
-import { xlsxOf } from "@mossy/core/formats/spreadsheet";
 import type { Session } from "@mossy/core/session/document";
 import { job } from "../crew/crew.ts";
 import type { Db } from "../database.ts";
@@ -17,7 +15,6 @@ import { librariesIn } from "../instruments/sampledIn.ts";
 import { inputListPdf } from "../print/inputListPdf.ts";
 import { keyChartPdf } from "../print/keyChartPdf.ts";
 import { cuesPdf, orderPdf } from "../print/orderPdf.ts";
-import { notesPdf } from "../print/notesPdf.ts";
 import { layoutsToTravel } from "../rooms/layouts.ts";
 import { corrected } from "./corrected.ts";
 import { checkInPage } from "./checkInPage.ts";
@@ -38,6 +35,7 @@ import { soundsToPack } from "./packed.ts";
 import type { MadePackage } from "./packed.ts";
 import { sessionWith } from "./store.ts";
 import type { WholeSession } from "./store.ts";
+import { printsOf } from "./printsOf.ts";
 import { wentOut } from "./thereAndBack.ts";
 import { writeOut } from "../written.ts";
 
@@ -91,26 +89,6 @@ async function machinesOf(
   return file.machines.length === 0
     ? {}
     : { [MACHINE_FILE]: new TextEncoder().encode(JSON.stringify(file, null, 1)) };
-}
-
-/**
- * What goes into a package for paper, and for spreadsheets.
- * @param made when the session was, so that it stays the same
- */
-async function printsOf(parts: PackageParts, made: Date): Promise<Record<string, Uint8Array>> {
-  const { house, room, session } = parts;
-  const title = `${session.title}, ${room.name}`;
-  const lines = floorList(session, house.words);
-  return {
-    "Notes.pdf": await notesPdf(parts, made),
-    "Input_list.pdf": await inputListPdf({
-      title,
-      says: `${house.name} · from ${parts.from}`,
-      lines,
-      made,
-    }),
-    "Input_list.xlsx": xlsxOf([inputListTable(inputList(session, room, house.words))]),
-  };
 }
 
 export const correctedJob = job("corrected", corrected);
