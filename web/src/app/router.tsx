@@ -22,7 +22,7 @@ const BESIDE_TEMPLATES =
   "new follow productions uses shelves chains :template/places :template/origin".split(" ");
 
 /** Pages beside the list of sessions: of their scripts the first page need not know. */
-const besideSessions = screen(() => import("../sessions/besideRoutes.tsx"));
+const besideSessions = screen(() => import("./besideSessions.tsx"));
 const BESIDE_SESSIONS = "drift right earlier behind".split(" ");
 
 /** Lists of the house style: one script. */

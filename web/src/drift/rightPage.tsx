@@ -10,6 +10,7 @@ import { Button } from "../ui/button.tsx";
 import { CardHead } from "../ui/cardHead.tsx";
 import { SoFar, useEveryPage } from "../ui/lookingThrough.tsx";
 import { Going, LeftAsItIs, useOneByOne } from "../ui/oneByOne.tsx";
+import { EditionSteps } from "../ui/editionSteps.tsx";
 import { PageHead, Pill } from "../ui/pieces.tsx";
 import { Select } from "../ui/select.tsx";
 import { Empty, Failed, Loading } from "../ui/states.tsx";
@@ -19,7 +20,6 @@ import { later } from "../wire/laterQueries.ts";
 import { newUuid } from "../wire/newUuid.ts";
 import { useMe } from "../wire/queries.ts";
 import { LeftToDecide } from "../sessions/leftToDecide.tsx";
-import { EditionSteps } from "../sessions/editionSteps.tsx";
 import { RoomAndTemplate, useAddress } from "../sessions/narrowed.tsx";
 import { Runs } from "./runs.tsx";
 import { refreshAfterRun } from "./afterRun.ts";
@@ -145,7 +145,7 @@ function Lines({
           </Button>
         )}
       </PageHead>
-      {everywhere && <EditionSteps done={whole && ready.length === 0} />}
+      {everywhere && me?.right === "lead" && <EditionSteps done={whole && ready.length === 0} />}
       <div className="flex flex-wrap items-center gap-2">{filters}</div>
       <LeftAsItIs undone={undone} />
       {lines.length === 0 && whole && (

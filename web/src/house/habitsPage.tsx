@@ -63,7 +63,8 @@ export default function HabitsPage() {
         <p className="border-t border-line px-4 py-3 text-xs text-ink-2">
           Whether it is chance is asked of an exact binomial test against how often, on average, the same is
           done to others of its sort in the same sessions, and of all questions together by the procedure of
-          Benjamini and Hochberg (1995) at 5 %. The range is Wilson&rsquo;s interval (1927), 95 %. Rooms count, never people.
+          Benjamini and Hochberg (1995) at 5 %. The range is Wilson&rsquo;s interval (1927), 95 %. Rooms
+          count, never people.
         </p>
       </div>
     </section>

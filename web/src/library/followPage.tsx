@@ -9,11 +9,11 @@ import { later } from "../wire/laterQueries.ts";
 import { queryClient, useMe } from "../wire/queries.ts";
 import { mention } from "../ui/toasts.tsx";
 import { Button } from "../ui/button.tsx";
+import { EditionSteps } from "../ui/editionSteps.tsx";
 import { Input, PageHead, Pill } from "../ui/pieces.tsx";
 import { BeforeAfter } from "../ui/beforeAfter.tsx";
 import { SoFar, useEveryPage } from "../ui/lookingThrough.tsx";
 import { Empty, Failed, Loading, Trouble } from "../ui/states.tsx";
-import { EditionSteps } from "../sessions/editionSteps.tsx";
 import { useKept } from "../ui/useKept.ts";
 
 const choice = z.record(z.string(), z.object({ publish: z.boolean(), note: z.string() }));
@@ -38,7 +38,7 @@ export default function FollowPage() {
       {templates.length === 0 && !hasNextPage ? (
         <>
           <PageHead crumbs={[["Library", "/library"]]} title="What the edition asks" />
-          <EditionSteps done />
+          {may && <EditionSteps done />}
           <div className="card">
             <Empty title="Every template follows the house style">
               The edition in force asks nothing of any current release.
@@ -123,7 +123,7 @@ function Chosen({
           </Button>
         )}
       </PageHead>
-      <EditionSteps done={wanted.length === 0 && going === null && whole} />
+      {may && <EditionSteps done={wanted.length === 0 && going === null && whole} />}
       <p className="text-sm text-ink-2">
         Only what the edition asks is changed in the drafts. The releases there are stay as they are, and so
         do the sessions on them.

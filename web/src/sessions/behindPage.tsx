@@ -6,6 +6,7 @@ import type { ReactNode } from "react";
 import { Link, useLocation } from "react-router";
 import { Button } from "../ui/button.tsx";
 import { CardHead } from "../ui/cardHead.tsx";
+import { EditionSteps } from "../ui/editionSteps.tsx";
 import { PageHead, Pill } from "../ui/pieces.tsx";
 import { SoFar, useEveryPage } from "../ui/lookingThrough.tsx";
 import { Going, LeftAsItIs, useOneByOne } from "../ui/oneByOne.tsx";
@@ -13,7 +14,6 @@ import { Empty, Failed, Loading } from "../ui/states.tsx";
 import { mention } from "../ui/toasts.tsx";
 import { askOnce } from "../wire/ask.ts";
 import { later } from "../wire/laterQueries.ts";
-import { EditionSteps } from "./editionSteps.tsx";
 import { RoomAndTemplate, useAddress } from "./narrowed.tsx";
 import { queryClient, useMe } from "../wire/queries.ts";
 
@@ -105,7 +105,7 @@ function Lines({
           </Button>
         )}
       </PageHead>
-      {everywhere && <EditionSteps done={ready.length === 0 && whole} />}
+      {everywhere && me?.right === "lead" && <EditionSteps done={ready.length === 0 && whole} />}
       <div className="flex flex-wrap items-center gap-2">{filters}</div>
       <LeftAsItIs undone={undone} />
       {lines.length === 0 && whole ? (

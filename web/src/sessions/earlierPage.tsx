@@ -7,12 +7,12 @@ import { Button } from "../ui/button.tsx";
 import { CardHead } from "../ui/cardHead.tsx";
 import { SoFar, useEveryPage } from "../ui/lookingThrough.tsx";
 import { Going, LeftAsItIs, useOneByOne } from "../ui/oneByOne.tsx";
+import { EditionSteps } from "../ui/editionSteps.tsx";
 import { PageHead, Pill } from "../ui/pieces.tsx";
 import { Empty, Failed, Loading } from "../ui/states.tsx";
 import { mention } from "../ui/toasts.tsx";
 import { askOnce } from "../wire/ask.ts";
 import { LeftToDecide } from "./leftToDecide.tsx";
-import { EditionSteps } from "./editionSteps.tsx";
 import { later } from "../wire/laterQueries.ts";
 import { queryClient, useMe } from "../wire/queries.ts";
 
@@ -81,7 +81,7 @@ function Lines({ edition, lines, whole }: { edition: number; lines: readonly Lin
           </Button>
         )}
       </PageHead>
-      <EditionSteps done={ready.length === 0 && whole} />
+      {me?.right === "lead" && <EditionSteps done={ready.length === 0 && whole} />}
       <LeftAsItIs undone={undone} />
       {lines.length === 0 && whole ? (
         <div className="card">

@@ -14,9 +14,9 @@ import { apply } from "@mossy/core/session/apply";
 import { blankTrack, emptySession } from "@mossy/core/session/document";
 import type { Session } from "@mossy/core/session/document";
 import { addTyped, readLines } from "@mossy/core/sheet/typed";
-import { takeIn } from "../sessions/handedIn.ts";
-import { printsOf } from "../sessions/printsOf.ts";
-import { solver } from "../solver.ts";
+import { takeIn } from "./sessions/handedIn.ts";
+import { printsOf } from "./sessions/printsOf.ts";
+import { solver } from "./solver.ts";
 
 /** A band with everything, on more tracks than its room has inputs. */
 const NAMES = `Kick In\nKick Out\nSnare Top\nSnare Bottom\nHat\n3 of Tom\nRide\nOH L\nOH R\nRoom L\nRoom R\nBass DI

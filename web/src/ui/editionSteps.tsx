@@ -1,6 +1,6 @@
 import { ArrowRight } from "lucide-react";
 import { Link, useLocation } from "react-router";
-import { Button } from "../ui/button.tsx";
+import { Button } from "./button.tsx";
 
 /** The pages by which an edition goes through the house, in the order in which it asks least of anybody. */
 const STEPS = [
@@ -12,7 +12,7 @@ const STEPS = [
 ] as const;
 
 /**
- * Where one is on the way of an edition through the house.
+ * Where a lead is on the way of an edition through the house.
  * @param done whether nothing is left here that goes without a question: the next one is offered
  */
 export function EditionSteps({ done }: { done: boolean }) {

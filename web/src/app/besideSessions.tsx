@@ -6,8 +6,8 @@ import { Loading, NoSuchPage } from "../ui/states.tsx";
 const PAGES: Readonly<Record<string, React.ComponentType>> = {
   drift: lazy(() => import("../drift/driftPage.tsx")),
   right: lazy(() => import("../drift/rightPage.tsx")),
-  earlier: lazy(() => import("./earlierPage.tsx")),
-  behind: lazy(() => import("./behindPage.tsx")),
+  earlier: lazy(() => import("../sessions/earlierPage.tsx")),
+  behind: lazy(() => import("../sessions/behindPage.tsx")),
 };
 
 /** The pages beside the list of sessions: of their scripts the first page need not know. */
